@@ -1,0 +1,53 @@
+"""Errors of the core.
+
+BraskoError
+├── InvalidInput       a value is outside what the model or the trade allows
+│   └── UnknownName    a name is not in a table; carries the nearest ones
+└── Infeasible         the wish is valid, but no cook can meet it
+"""
+
+from __future__ import annotations
+
+import difflib
+from collections.abc import Iterable
+
+
+class BraskoError(Exception):
+    """Root of everything the core raises on purpose."""
+
+
+class InvalidInput(BraskoError, ValueError):
+    """A value that is not allowed. Says what came, what is allowed and what to do."""
+
+    def __init__(self, field: str, message: str, *, suggestion: str | None = None) -> None:
+        super().__init__(f"{field} {message}")
+        self.field = field
+        self.message = message
+        self.suggestion = suggestion
+
+
+class UnknownName(InvalidInput):
+    """A name that no table holds, with the nearest names that do."""
+
+    def __init__(self, field: str, got: str, known: Iterable[str]) -> None:
+        names = sorted(known)
+        near = difflib.get_close_matches(got, names, n=3, cutoff=0.5)
+        hint = f"Did you mean {', '.join(near)}?" if near else f"Known: {', '.join(names)}."
+        super().__init__(field, f"is not known (got {got!r}). {hint}", suggestion=near[0] if near else None)
+
+
+class Infeasible(BraskoError):
+    """A reasoned refusal: why the wish cannot be met and what would make it possible."""
+
+    def __init__(self, reason: str, remedies: tuple[str, ...] = (), field: str = "finish_c") -> None:
+        super().__init__(reason)
+        self.reason = reason
+        self.remedies = remedies
+        self.field = field
+
+
+def require_between(field: str, value: float, low: float, high: float, unit: str, hint: str = "") -> None:
+    """Raise InvalidInput unless low <= value <= high (a value that is not a number fails too)."""
+    if not low <= value <= high:
+        tail = f" {hint}" if hint else ""
+        raise InvalidInput(field, f"must be between {low:g} and {high:g} {unit} (got {value:g}).{tail}")

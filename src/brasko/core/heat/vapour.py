@@ -1,0 +1,46 @@
+"""Water vapour over a wet surface: saturation density, latent heat, and the table the kernel reads."""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+TABLE_START_C = -10.0
+TABLE_STEP_C = 0.25
+TABLE_END_C = 160.0
+GAS_CONSTANT_VAPOUR_J_KGK = 461.526
+"""Source: iapws_if97."""
+
+_IF97 = (
+    0.11670521452767e4, -0.72421316703206e6, -0.17073846940092e2, 0.12020824702470e5, -0.32325550322333e7,
+    0.14915108613530e2, -0.48232657361591e4, 0.40511340542057e6, -0.23855557567849, 0.65017534844798e3,
+)  # fmt: skip
+
+
+def saturation_pressure_pa(temp_c: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Saturation pressure of water [Pa] at temperatures [°C], 0 to 370 °C. Source: iapws_if97, eq. 30.
+
+    Checked: the three values printed with the equation (tests/core/test_vapour.py). Used a little below 0 °C as an
+    extrapolation, where only a frozen surface would tell the difference.
+    """
+    n = _IF97
+    kelvin = np.asarray(temp_c, dtype=np.float64) + 273.15
+    theta = kelvin + n[8] / (kelvin - n[9])
+    a = theta**2 + n[0] * theta + n[1]
+    b = n[2] * theta**2 + n[3] * theta + n[4]
+    c = n[5] * theta**2 + n[6] * theta + n[7]
+    pressure: NDArray[np.float64] = (2.0 * c / (-b + np.sqrt(b * b - 4.0 * a * c))) ** 4 * 1e6
+    return pressure
+
+
+def saturation_density_kg_m3(temp_c: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Density of saturated vapour taken as an ideal gas [kg m-3], good to about 2 % up to 100 °C."""
+    temp = np.asarray(temp_c, dtype=np.float64)
+    density: NDArray[np.float64] = saturation_pressure_pa(temp) / (GAS_CONSTANT_VAPOUR_J_KGK * (temp + 273.15))
+    return density
+
+
+def saturation_table() -> NDArray[np.float64]:
+    """Saturation density at TABLE_START_C, TABLE_START_C + TABLE_STEP_C, … TABLE_END_C."""
+    count = round((TABLE_END_C - TABLE_START_C) / TABLE_STEP_C) + 1
+    return saturation_density_kg_m3(TABLE_START_C + TABLE_STEP_C * np.arange(count))

@@ -1,0 +1,31 @@
+"""Sentences that carry quantities in SI, to be shown in the reader's own units at the edge.
+
+A token is {kind:value}: {temp:43.3} a temperature in °C, {rise:8} a temperature difference in K, {len:38} a length
+in mm, {mass:450} a mass in g, {time:1500} a span in s.
+"""
+
+from __future__ import annotations
+
+import re
+
+from brasko.core.units import GRAMS_PER_POUND, MM_PER_INCH, fahrenheit
+
+TOKEN = re.compile(r"\{(temp|rise|len|mass|time):(-?[0-9.]+)\}")
+
+
+def rendered(text: str, system: str = "metric") -> str:
+    """The sentence with its tokens written out, "metric" or "us"."""
+    return TOKEN.sub(lambda m: _token(m.group(1), float(m.group(2)), system), text)
+
+
+def _token(kind: str, value: float, system: str) -> str:
+    us = system == "us"
+    if kind == "temp":
+        return f"{fahrenheit(value):.0f} °F" if us else f"{value:.0f} °C"
+    if kind == "rise":
+        return f"{value * 1.8:.0f} °F" if us else f"{value:.0f} °C"
+    if kind == "len":
+        return f"{value / MM_PER_INCH:.2g} in" if us else f"{value:g} mm"
+    if kind == "mass":
+        return f"{value / GRAMS_PER_POUND:.2g} lb" if us else f"{value:.0f} g"
+    return f"{value / 60:.0f} min" if value >= 90 else f"{value:.0f} s"

@@ -1,0 +1,52 @@
+"""One piece, planned: the wish, its programme, its timeline, its cautions and what the computation says."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from brasko.core.foods.doneness import SCALES
+from brasko.core.heat.simulation import MODEL_VERSION
+from brasko.core.planner.invert import Solution, solved
+from brasko.core.planner.ranges import Ranges, ensemble_ranges
+from brasko.core.planner.timeline import Task, lead_s, timeline
+from brasko.core.planner.wish import METHODS, Wish
+from brasko.core.safety.agency import Caution, Minimum, cautions_for, minimum_for
+
+
+@dataclass(frozen=True)
+class PiecePlan:
+    """A plan for one piece. Nothing in it depends on the clock: times count from the hour of eating."""
+
+    wish: Wish
+    model_version: str
+    solution: Solution
+    tasks: tuple[Task, ...]
+    cautions: tuple[Caution, ...]
+    minimum: Minimum
+    headline: str
+    finish_words: dict[str, str]
+    ranges: Ranges | None
+
+    @property
+    def lead_s(self) -> float:
+        """From the first task to the table [s]."""
+        return lead_s(self.tasks)
+
+
+def planned(wish: Wish, *, with_ranges: bool = False) -> PiecePlan:
+    """Plan one piece. Raises InvalidInput or Infeasible."""
+    solution = solved(wish)
+    tasks = timeline(wish, solution)
+    rise = solution.result.peak_core_c - solution.pull_c
+    method, reason = METHODS[wish.method]
+    return PiecePlan(
+        wish=wish,
+        model_version=MODEL_VERSION,
+        solution=solution,
+        tasks=tasks,
+        cautions=cautions_for(wish.the_cut, wish.finish_c, wish.temper_s, wish.air_c),
+        minimum=minimum_for(wish.the_cut),
+        headline=f"{method}: {reason}. Pull at {{temp:{solution.pull_c:.1f}}}; what follows adds {{rise:{rise:.1f}}}.",
+        finish_words={key: scale.word_for(wish.finish_c) for key, scale in SCALES.items()},
+        ranges=ensemble_ranges(wish, solution) if with_ranges else None,
+    )
