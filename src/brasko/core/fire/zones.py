@@ -89,7 +89,7 @@ FIRES: dict[str, Fire] = {
     "kettle_two_zone": Fire(
         key="kettle_two_zone",
         name="Charcoal kettle, two zones",
-        gentle=Zone("cool", "Cool side, lid shut", "gentle", air_c=110.0, film_w_m2k=17.0, lid_c=110.0),
+        gentle=Zone("cool", "Cool side, lid shut", "gentle", air_c=107.0, film_w_m2k=16.0, lid_c=107.0, coal_c=680.0, coal_view=0.0135),
         sear=Zone(
             "hot", "Over the coals, lid open", "sear", air_c=190.0, film_w_m2k=18.0, lid_c=40.0,
             coal_c=680.0, coal_view=0.33, above_air_c=70.0,

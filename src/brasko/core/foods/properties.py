@@ -71,7 +71,7 @@ class Composition:
 
     def fraction(self, name: str) -> float:
         """Mass fraction of one component, after scaling the whole to exactly one."""
-        total = sum(getattr(self, each) for each in COMPONENTS)
+        total = float(sum(getattr(self, each) for each in COMPONENTS))
         return float(getattr(self, name)) / total
 
 
@@ -102,7 +102,7 @@ class Material:
     def specific_heat_j_kgk(self, temp_c: float) -> float:
         """Specific heat of the raw food [J kg-1 K-1] at a temperature [°C]."""
         volumetric = evaluated(self.heat_dry, temp_c) + self.water_kg_m3 * evaluated(self.heat_water, temp_c)
-        return volumetric / self.density_kg_m3
+        return float(volumetric / self.density_kg_m3)
 
 
 def material_from_composition(composition: Composition) -> Material:

@@ -43,4 +43,4 @@ def saturation_density_kg_m3(temp_c: NDArray[np.float64]) -> NDArray[np.float64]
 def saturation_table() -> NDArray[np.float64]:
     """Saturation density at TABLE_START_C, TABLE_START_C + TABLE_STEP_C, … TABLE_END_C."""
     count = round((TABLE_END_C - TABLE_START_C) / TABLE_STEP_C) + 1
-    return saturation_density_kg_m3(TABLE_START_C + TABLE_STEP_C * np.arange(count))
+    return saturation_density_kg_m3(np.linspace(TABLE_START_C, TABLE_END_C, count))

@@ -1,0 +1,44 @@
+import { createContext, type ReactNode, useContext, useEffect, useMemo } from "react";
+
+import { type Session, useEnterDemo, useSession } from "@/api/hooks";
+import { SignInPage } from "@/features/account";
+import { Failed, Waiting } from "@/ui/controls";
+import type { System } from "@/units/units";
+
+type Household = NonNullable<Session["household"]>;
+
+const Context = createContext<Household | null>(null);
+const LEFT_DEMO = "brasko-left-demo";
+
+export const leaveDemo = () => sessionStorage.setItem(LEFT_DEMO, "1");
+
+/** The signed-in household. */
+export function useHousehold(): Household {
+  const household = useContext(Context);
+  if (!household) throw new Error("useHousehold needs a signed-in household");
+  return household;
+}
+
+export const useSystem = (): System => useHousehold().units;
+
+/** Everything inside is shown to a signed-in household; a demo signs its visitor in by itself. */
+export function SessionGate({ children }: { children: ReactNode }) {
+  const session = useSession();
+  const demo = useEnterDemo();
+  const enter = Boolean(session.data?.demo && !session.data.signed_in && !sessionStorage.getItem(LEFT_DEMO));
+  const { mutate, status } = demo;
+  useEffect(() => { if (enter && status === "idle") mutate(undefined); }, [enter, mutate, status]);
+  const scheme = session.data?.household?.scheme ?? "system";
+  useEffect(() => {
+    const dark = window.matchMedia("(prefers-color-scheme: dark)");
+    const paint = () => { document.documentElement.dataset.scheme = scheme === "system" ? (dark.matches ? "dark" : "light") : scheme; };
+    paint();
+    dark.addEventListener("change", paint);
+    return () => dark.removeEventListener("change", paint);
+  }, [scheme]);
+  const household = useMemo(() => session.data?.household ?? null, [session.data]);
+  if (session.isError) return <main className="p-6"><Failed error={session.error} again={() => void session.refetch()} /></main>;
+  if (session.isPending || (enter && !demo.isError)) return <main className="p-6"><Waiting what="Lighting up…" /></main>;
+  if (!household) return <SignInPage demo={session.data.demo} />;
+  return <Context value={household}>{children}</Context>;
+}

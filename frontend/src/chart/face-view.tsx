@@ -1,0 +1,77 @@
+import { useEffect, useMemo, useRef } from "react";
+
+import type { Reference } from "@/api/hooks";
+import { lengthText, tempText, type System } from "@/units/units";
+
+import { css, sampled } from "./palette";
+import { frameAt, pixels, spots, type Section } from "./section";
+
+interface Props {
+  section: Section;
+  sinceOnS: number;
+  colours: Reference["colours"];
+  system: System;
+  greyShare: number;
+  word: string;
+  label: string;
+}
+
+/** The piece cut open at a moment, painted by the hottest each spot has been. */
+export function FaceView({ section, sinceOnS, colours, system, greyShare, word, label }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const ramp = useMemo(() => colours.map((c) => ({ at: c.temp_c, colour: c.colour })), [colours]);
+  const raw = sinceOnS < 0;
+  const frame = raw ? 0 : frameAt(section, sinceOnS);
+  const here = spots(section, frame);
+
+  useEffect(() => {
+    const target = canvas.current;
+    const context = target?.getContext("2d");
+    if (!target || !context) return;
+    const small = document.createElement("canvas");
+    small.width = section.columns * 2;
+    small.height = section.rows;
+    small.getContext("2d")?.putImageData(pixels(section, frame, ramp), 0, 0);
+    const width = 560;
+    const height = Math.round((width * section.thicknessMm) / (2 * section.halfWidthMm));
+    target.width = width;
+    target.height = height;
+    context.clearRect(0, 0, width, height);
+    context.save();
+    context.beginPath();
+    context.roundRect(0, 0, width, height, Math.min(height * 0.32, 46));
+    context.clip();
+    context.imageSmoothingEnabled = true;
+    context.imageSmoothingQuality = "high";
+    context.drawImage(small, 0, 0, width, height);
+    context.restore();
+  }, [section, frame, ramp]);
+
+  const said = raw
+    ? `Raw, ${tempText(system, here.middleC)} all through`
+    : `Middle ${tempText(system, here.middleC)}, under the lower face ${tempText(system, here.bottomC)}, under the upper face ${tempText(system, here.topC)}`;
+  return (
+    <figure className="m-0 flex h-full flex-col gap-2">
+      <figcaption className="flex items-baseline justify-between gap-3">
+        <h2 className="m-0 text-base">Face <span className="kicker ml-1">{label}</span></h2>
+        <span className="figure text-2xl">{tempText(system, here.middleC)}</span>
+      </figcaption>
+      <div className="flex flex-1 items-center">
+        <canvas ref={canvas} role="img" aria-label={`Cut face. ${said}. Planned finish: ${word}.`} className="block h-auto max-h-44 w-full object-contain" />
+      </div>
+      <p className="m-0 flex flex-wrap justify-between gap-x-4 text-sm text-ash">
+        <span>{raw ? "Raw" : <>faces <b className="figure text-ink">{tempText(system, here.bottomC)}</b> below, <b className="figure text-ink">{tempText(system, here.topC)}</b> above</>}</span>
+        <span>{lengthText(system, section.thicknessMm)} thick · grey rim at the end <b className="figure text-ink">{Math.round(greyShare * 100)} %</b></span>
+      </p>
+      <ol aria-label="What the colours mean" className="m-0 flex list-none gap-px p-0 text-xs text-ash">
+        {[45, 52, 57, 63, 68, 80, 145].map((t) => (
+          <li key={t} className="flex-1">
+            <span className="block h-2 rounded-[1px]" style={{ background: css(sampled(ramp, t)) }} />
+            <span className="figure">{tempText(system, t).replace(/ .*/, "")}</span>
+          </li>
+        ))}
+        <li className="self-end pl-1 figure">{system === "us" ? "°F" : "°C"} at most</li>
+      </ol>
+    </figure>
+  );
+}

@@ -1,0 +1,97 @@
+import type { Schemas } from "@/api/client";
+import type { PieceResult } from "@/api/hooks";
+
+export interface Point {
+  s: number;
+  c: number;
+}
+
+export interface Block {
+  key: string;
+  lane: "fire" | "meat" | "hands";
+  name: string;
+  start: number;
+  end: number;
+  state?: string;
+}
+
+export interface LineModel {
+  /** Times count from the hour of eating [s]. */
+  from: number;
+  to: number;
+  core: Point[];
+  surface: Point[];
+  band: { s: number; low: number; high: number }[];
+  measured: Point[][];
+  blocks: Block[];
+  finishC: number;
+  pullC: number;
+  agencyC: number;
+  topC: number;
+}
+
+const GAP_S = 90;
+
+/** Measured points, broken where the probe was silent. */
+export function runs(points: Point[], gapS = GAP_S): Point[][] {
+  const sorted = [...points].sort((a, b) => a.s - b.s);
+  const found: Point[][] = [];
+  for (const point of sorted) {
+    const last = found[found.length - 1];
+    const before = last?.[last.length - 1];
+    if (last && before && point.s - before.s <= gapS) last.push(point);
+    else found.push([point]);
+  }
+  return found;
+}
+
+/** The down-facing side's surface is what the cook sees next to the coals; the hotter face stands for both. */
+export function lineOf(result: PieceResult, onS = result.on_s): LineModel {
+  const { curve } = result;
+  const at = (i: number) => onS + (curve.time_s[i] ?? 0);
+  const surface = curve.time_s.map((_, i) => ({ s: at(i), c: Math.max(curve.face_a_c[i] ?? 0, curve.face_b_c[i] ?? 0) }));
+  const low = curve.core_low_c;
+  const high = curve.core_high_c;
+  return {
+    from: Math.max(-result.lead_s, onS - 100 * 60) - 120,
+    to: 180,
+    core: curve.time_s.map((_, i) => ({ s: at(i), c: curve.core_c[i] ?? 0 })),
+    surface,
+    band: low && high ? curve.time_s.map((_, i) => ({ s: at(i), low: low[i] ?? 0, high: high[i] ?? 0 })) : [],
+    measured: [],
+    blocks: result.tasks.map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s })),
+    finishC: result.finish_c,
+    pullC: result.pull_c,
+    agencyC: result.minimum.core_c,
+    topC: Math.max(...surface.map((p) => p.c), result.minimum.core_c) + 12,
+  };
+}
+
+/** The line of a cook: tasks where they really are, readings on the prediction. */
+export function lineOfCook(cook: Schemas["CookOut"], piece: Schemas["CookPieceOut"]): LineModel {
+  const eat = Date.parse(cook.eat_at);
+  const since = (iso: string) => (Date.parse(iso) - eat) / 1000;
+  const expected = cook.expected.filter((e) => e.piece_id === piece.id);
+  const on = expected.find((e) => e.key === "on");
+  const base = lineOf(piece.result, on ? since(on.start_at) : piece.result.on_s);
+  const measured = runs(cook.readings.filter((r) => r.piece_id === piece.id).map((r) => ({ s: since(r.at), c: r.temp_c })));
+  const blocks = expected.map((e) => ({ key: e.key, lane: e.lane as Block["lane"], name: e.name, start: since(e.start_at), end: since(e.end_at), state: e.state }));
+  const ends = blocks.map((b) => b.end);
+  return { ...base, measured, blocks, to: Math.max(base.to, ...ends) + 60, from: Math.min(base.from, ...blocks.filter((b) => b.key !== "season").map((b) => b.start - 60)) };
+}
+
+/** The block of a lane that holds at a moment. */
+export const blockAt = (blocks: Block[], lane: Block["lane"], s: number) =>
+  [...blocks].reverse().find((b) => b.lane === lane && s >= b.start && s < b.end);
+
+/** A curve's value at a moment; beyond its last point that value holds for `holdS` seconds. */
+export function valueAt(points: Point[], s: number, holdS = 0): number | null {
+  const first = points[0];
+  const last = points[points.length - 1];
+  if (!first || !last || s < first.s || s > last.s + holdS) return null;
+  if (s >= last.s) return last.c;
+  const i = points.findIndex((p) => p.s >= s);
+  const b = points[i]!;
+  const a = points[Math.max(0, i - 1)]!;
+  return b.s === a.s ? b.c : a.c + ((s - a.s) / (b.s - a.s)) * (b.c - a.c);
+}

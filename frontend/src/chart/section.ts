@@ -1,0 +1,66 @@
+import type { Schemas } from "@/api/client";
+
+import { sampled, type Rgb, type Stop } from "./palette";
+
+type SectionIn = Schemas["SectionOut"];
+
+/** The computed section of a piece over time, unpacked. */
+export interface Section {
+  rows: number;
+  columns: number;
+  thicknessMm: number;
+  halfWidthMm: number;
+  timeS: readonly number[];
+  temp: Uint8Array;
+  peak: Uint8Array;
+}
+
+const bytes = (text: string) => Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
+
+export const unpacked = (s: SectionIn): Section => ({
+  rows: s.rows, columns: s.columns, thicknessMm: s.thickness_mm, halfWidthMm: s.half_width_mm,
+  timeS: s.time_s, temp: bytes(s.temp), peak: bytes(s.peak),
+});
+
+/** Index of the last frame at or before a time since putting the piece on. */
+export function frameAt(section: Section, sinceOnS: number): number {
+  let found = 0;
+  section.timeS.forEach((t, i) => { if (t <= sinceOnS + 1) found = i; });
+  return found;
+}
+
+/** Colours of a frame as RGBA pixels, mirrored about the middle, face a at the bottom. */
+export function pixels(section: Section, frame: number, ramp: readonly Stop[]): ImageData {
+  const { rows, columns } = section;
+  const image = new ImageData(columns * 2, rows);
+  const size = rows * columns;
+  const cache = new Map<number, Rgb>();
+  for (let row = 0; row < rows; row++) {
+    for (let col = 0; col < columns; col++) {
+      const value = section.peak[frame * size + row * columns + col] ?? 0;
+      let colour = cache.get(value);
+      if (!colour) { colour = sampled(ramp, value); cache.set(value, colour); }
+      for (const x of [columns + col, columns - 1 - col]) {
+        const at = ((rows - 1 - row) * columns * 2 + x) * 4;
+        image.data[at] = colour[0];
+        image.data[at + 1] = colour[1];
+        image.data[at + 2] = colour[2];
+        image.data[at + 3] = 255;
+      }
+    }
+  }
+  return image;
+}
+
+export interface SpotTemps {
+  middleC: number;
+  bottomC: number;
+  topC: number;
+}
+
+/** Temperatures on the middle line of a frame: the middle and just under both faces. */
+export function spots(section: Section, frame: number): SpotTemps {
+  const size = section.rows * section.columns;
+  const at = (row: number) => section.temp[frame * size + row * section.columns] ?? 0;
+  return { middleC: at(Math.floor(section.rows / 2)), bottomC: at(0), topC: at(section.rows - 1) };
+}

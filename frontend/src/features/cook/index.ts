@@ -1,0 +1,1 @@
+export { CookPage } from "./page";

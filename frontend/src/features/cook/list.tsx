@@ -1,0 +1,31 @@
+import { Link, Navigate } from "react-router";
+
+import { useCooks } from "@/api/hooks";
+import { Kept } from "@/features/plan/kept";
+import { useSystem } from "@/app/session";
+import { Failed, Waiting } from "@/ui/controls";
+import { clockText, dayText } from "@/units/units";
+
+/** Cooks on the fire now. With exactly one, go straight to it. */
+export function CookListPage() {
+  const cooks = useCooks();
+  const system = useSystem();
+  if (cooks.isError) return <Failed error={cooks.error} again={() => void cooks.refetch()} />;
+  if (!cooks.data) return <Waiting what="Looking at the fire…" />;
+  const running = cooks.data.filter((c) => c.ended_at === null);
+  if (running.length === 1) return <Navigate to={`/cook/${running[0]!.id}`} replace />;
+  return (
+    <div className="flex max-w-3xl flex-col gap-4 pt-2">
+      <section className="plate p-4">
+        <h1 className="m-0 mb-2 text-2xl">{running.length ? "On the fire now" : "Nothing is on the fire"}</h1>
+        {running.length === 0 && <p className="m-0">Start one of your plans, or <Link to="/plan" className="font-semibold text-ink decoration-ember">make a plan</Link>.</p>}
+        <ul className="m-0 list-none p-0">
+          {running.map((c) => (
+            <li key={c.id} className="border-b border-seam py-2 last:border-0"><Link to={`/cook/${c.id}`} className="text-lg font-semibold text-ink decoration-ember">{c.title}</Link> <span className="text-ash">{dayText(new Date(c.eat_at))}, on the table at {clockText(new Date(c.eat_at))}</span></li>
+          ))}
+        </ul>
+      </section>
+      <Kept system={system} />
+    </div>
+  );
+}

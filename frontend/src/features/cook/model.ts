@@ -1,0 +1,44 @@
+import type { Cook, Expected, PieceResult } from "@/api/hooks";
+
+export interface NowNext {
+  /** What the food is in now. */
+  current: Expected | null;
+  next: Expected | null;
+}
+
+export function nowNext(expected: readonly Expected[]): NowNext {
+  const open = expected.filter((e) => e.state !== "done");
+  const done = expected.filter((e) => e.state === "done");
+  const next = open.reduce<Expected | null>((soonest, e) => (!soonest || e.start_at < soonest.start_at ? e : soonest), null);
+  return { current: done[done.length - 1] ?? null, next };
+}
+
+export interface Flip {
+  inS: number;
+  number: number;
+  of: number;
+}
+
+/** The next flip of a sear that began some seconds ago; null when no flip is left. */
+export function nextFlip(result: PieceResult, searBeganMs: number, nowMs: number): Flip | null {
+  if (result.sear_s <= 0) return null;
+  const since = (nowMs - searBeganMs) / 1000;
+  const of = Math.round(result.sear_s / result.flip_every_s) - 1;
+  const number = Math.max(1, Math.floor(since / result.flip_every_s) + 1);
+  return number > of ? null : { number, of, inS: number * result.flip_every_s - since };
+}
+
+/** The newest mark that can be taken back. */
+export function lastMark(cook: Cook): Cook["events"][number] | null {
+  const undone = new Set(cook.events.filter((e) => e.kind === "undo").map((e) => e.payload.undoes));
+  const marks = cook.events.filter((e) => e.kind === "done" && !undone.has(e.client_id));
+  return marks[marks.length - 1] ?? null;
+}
+
+const VERBS: Record<string, string> = {
+  season: "Salted", temper: "It is out", light: "Lit", bank: "Banked", preheat: "Lid is on", oil: "Oiled", on: "It is on",
+  wait: "Pulled", gentle: "It is on the cool side", convert: "Vents are open", sear: "Searing", rest: "It rests", serve: "Served",
+};
+
+/** What the big button says: the deed, in the past. */
+export const deed = (key: string, name: string) => VERBS[key] ?? `Done: ${name}`;

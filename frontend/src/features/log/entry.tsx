@@ -1,0 +1,68 @@
+import { useQuery } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
+import { Link, useParams } from "react-router";
+
+import { answer, client } from "@/api/client";
+import { type Cook, keys, useReference } from "@/api/hooks";
+import { useHousehold } from "@/app/session";
+import { FaceView } from "@/chart/face-view";
+import { lineOfCook } from "@/chart/line-model";
+import { LineView } from "@/chart/line-view";
+import { unpacked } from "@/chart/section";
+import { Failed, Waiting } from "@/ui/controls";
+import { clockText, dayText, lengthText, phrase, riseText, spanText, tempText } from "@/units/units";
+
+import { RatingForm } from "./rating";
+
+export function LogEntryPage() {
+  const id = Number(useParams().cookId);
+  const cook = useQuery({ queryKey: keys.cook(id), queryFn: () => answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } } })) });
+  if (cook.isError) return <Failed error={cook.error} again={() => void cook.refetch()} />;
+  if (!cook.data) return <Waiting what="Finding the page…" />;
+  return <Entry key={id} cook={cook.data} />;
+}
+
+function Entry({ cook }: { cook: Cook }) {
+  const household = useHousehold();
+  const system = household.units;
+  const reference = useReference();
+  const piece = cook.pieces[0]!;
+  const eat = new Date(cook.eat_at);
+  const model = useMemo(() => lineOfCook(cook, piece), [cook, piece]);
+  const section = useMemo(() => unpacked(piece.result.section), [piece.result.section]);
+  const [moment, setMoment] = useState(piece.result.on_s + (piece.result.curve.time_s.at(-1) ?? 0));
+  const o = piece.outcome;
+  const rows: [string, string, string][] = o ? [
+    ["Slow phase", spanText(o.slow_foreseen_s), o.slow_measured_s === null ? "—" : spanText(o.slow_measured_s)],
+    ["Core at the pull", tempText(system, o.pull_foreseen_c), o.pull_measured_c === null ? "—" : tempText(system, o.pull_measured_c)],
+    ["Peak after the rest", tempText(system, o.peak_foreseen_c), o.peak_measured_c === null ? "—" : tempText(system, o.peak_measured_c)],
+  ] : [];
+  return (
+    <div className="grid gap-4 pt-2 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <div className="flex min-w-0 flex-col gap-4">
+        <div>
+          <Link to="/log" className="text-sm text-ash">The log</Link>
+          <h1 className="m-0 text-3xl">{cook.title}</h1>
+          <p className="m-0 text-ash">{dayText(new Date(cook.started_at))}, on the table at {clockText(eat)} · {piece.name}, {lengthText(system, piece.inputs.thickness_mm)}{cook.practice ? " · practice" : ""}</p>
+        </div>
+        <section aria-label="Line" className="plate p-4"><LineView model={model} eatAt={eat} moment={moment} onMoment={setMoment} system={system} /></section>
+        {reference.data && <section aria-label="Face" className="plate p-4 md:max-w-xl"><FaceView section={section} sinceOnS={moment - piece.result.on_s} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[household.scale] ?? ""} label="as foreseen" /></section>}
+      </div>
+      <div className="flex flex-col gap-4">
+        <section className="plate p-4">
+          <h2 className="m-0 mb-2 text-lg">Foreseen against measured</h2>
+          {o ? (
+            <table className="w-full border-collapse text-left">
+              <thead><tr className="text-sm text-ash"><th className="font-normal"><span className="sr-only">What</span></th><th className="font-normal">foreseen</th><th className="font-normal text-probe">measured</th></tr></thead>
+              <tbody>{rows.map(([name, foreseen, measured]) => <tr key={name} className="border-t border-seam"><th className="py-2 text-sm font-semibold">{name}</th><td className="figure text-xl">{foreseen}</td><td className="figure text-xl text-probe">{measured}</td></tr>)}</tbody>
+            </table>
+          ) : <p className="m-0">This one never went on the fire, so there is nothing to compare.</p>}
+          {o?.mean_gap_k != null && <p className="m-0 mt-1 text-sm text-ash">Readings lay {riseText(system, Math.abs(o.mean_gap_k))} {o.mean_gap_k < 0 ? "below" : "above"} the foreseen curve on average.</p>}
+          {o && <ul className="m-0 mt-2 pl-5">{o.lessons.map((l) => <li key={l}>{phrase(system, l)}</li>)}</ul>}
+          <a href={`/api/cooks/${cook.id}/readings.csv`} className="mt-2 inline-flex min-h-11 items-center font-semibold text-ink decoration-ember">Readings as CSV</a>
+        </section>
+        <section className="plate p-4"><h2 className="m-0 mb-2 text-lg">The verdict</h2><RatingForm cook={cook} /></section>
+      </div>
+    </div>
+  );
+}

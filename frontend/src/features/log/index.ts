@@ -1,0 +1,2 @@
+export { LogEntryPage } from "./entry";
+export { LogPage } from "./page";

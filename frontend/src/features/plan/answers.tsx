@@ -1,0 +1,76 @@
+import { Collapsible } from "radix-ui";
+
+import type { Problem } from "@/api/client";
+import type { Reference } from "@/api/hooks";
+import { Doneness } from "@/chart/doneness";
+import { useHousehold } from "@/app/session";
+import { BOX, Button, Choice, Field, Quantity } from "@/ui/controls";
+import { clockText, dayText, mass, phrase, temperature, thickness } from "@/units/units";
+
+import { dayOf, type Draft, timeOf, withCut } from "./model";
+
+interface Props {
+  draft: Draft;
+  onDraft: (draft: Draft) => void;
+  reference: Reference;
+  problem: Problem | null;
+  late: Problem | null;
+  agencyC: number | null;
+  massG: number | null;
+}
+
+/** The three answers, and everything else behind a fold. */
+export function Answers({ draft, onDraft, reference, problem, late, agencyC, massG }: Props) {
+  const household = useHousehold();
+  const system = household.units;
+  const scale = reference.scales.find((s) => s.key === household.scale) ?? reference.scales[0]!;
+  const set = (change: Partial<Draft["piece"]>) => onDraft({ ...draft, piece: { ...draft.piece, ...change } });
+  const wrong = (field: string) => { const e = problem?.of(field); return e ? phrase(system, e.message) : undefined; };
+  const cut = reference.cuts.find((c) => c.key === draft.piece.cut);
+  const tooSoon = late?.of("eat_at");
+  const offered = tooSoon?.suggestion ? new Date(tooSoon.suggestion) : null;
+  const finish = draft.piece.finish_c ?? cut?.default_finish_c ?? 55;
+  return (
+    <form aria-label="What you cook" className="flex flex-col gap-4" onSubmit={(e) => e.preventDefault()}>
+      <Choice label="What" value={draft.piece.cut} options={reference.cuts} onChange={(key) => onDraft(withCut(draft, reference, key))} hint={cut?.note} error={wrong("cut")} />
+      <Quantity
+        label="How thick" value={draft.piece.thickness_mm} scale={thickness(system)} low={10} high={76} error={wrong("thickness_mm")}
+        onChange={(mm, text) => onDraft({ ...draft, thicknessText: text, piece: { ...draft.piece, thickness_mm: mm, mass_g: null } })}
+      />
+      <Field
+        label="When to eat"
+        error={tooSoon && (
+          <span className="flex flex-wrap items-center gap-2">
+            {phrase(system, tooSoon.message)}
+            {offered && <Button onClick={() => onDraft({ ...draft, day: dayOf(offered), time: timeOf(offered) })}>Eat at {clockText(offered)}{dayOf(offered) === dayOf(new Date()) ? "" : `, ${dayText(offered)}`}</Button>}
+          </span>
+        )}
+      >
+        {({ id, describedBy, invalid }) => (
+          <div className="flex gap-2">
+            <input id={id} type="time" required aria-describedby={describedBy} aria-invalid={invalid} className={`${BOX} figure text-lg`} value={draft.time} onChange={(e) => onDraft({ ...draft, time: e.target.value })} />
+            <input type="date" required aria-label="Day" aria-invalid={invalid} className={`${BOX} figure`} value={draft.day} onChange={(e) => onDraft({ ...draft, day: e.target.value })} />
+          </div>
+        )}
+      </Field>
+      <Doneness scale={scale} colours={reference.colours} value={finish} onChange={(c) => set({ finish_c: c })} agencyC={agencyC} system={system} />
+      {wrong("finish_c") && problem && <p role="alert" className="m-0 border-l-4 border-alarm pl-2 text-sm text-alarm">{wrong("finish_c")}</p>}
+      <Collapsible.Root className="border-t-2 border-seam pt-2">
+        <Collapsible.Trigger className="group flex min-h-11 w-full items-center justify-between font-semibold [font-stretch:85%]">
+          Everything else <span aria-hidden className="text-ember group-data-[state=open]:rotate-90">▸</span>
+        </Collapsible.Trigger>
+        <Collapsible.Content className="flex flex-col gap-4 pt-2">
+          <Choice label="Method" value={draft.piece.method ?? ""} options={reference.methods} hint={reference.methods.find((m) => m.key === draft.piece.method)?.why} onChange={(method) => set({ method })} error={wrong("method")} />
+          <Choice label="Crust" value={draft.piece.crust ?? ""} options={reference.crusts} onChange={(crust) => set({ crust })} error={wrong("crust")} />
+          <Quantity label="Weight" value={draft.piece.mass_g ?? massG} scale={mass(system)} low={80} high={1500} onChange={(g) => set({ mass_g: g })} error={wrong("mass_g")} />
+          <Quantity label="Out of the fridge at" value={draft.piece.start_c ?? 4} scale={temperature(system)} low={0} high={25} onChange={(c) => set({ start_c: c ?? 4 })} error={wrong("start_c")} />
+          <Quantity label="Cool side at" value={draft.piece.gentle_c ?? 107} scale={temperature(system)} low={90} high={150} onChange={(c) => set({ gentle_c: c })} error={wrong("gentle_c")} />
+          <Quantity label="Flip in the sear every (s)" value={draft.piece.flip_every_s ?? 30} scale={{ unit: "s", step: 5, digits: 0, shown: (v) => v, si: (v) => v }} low={10} high={180} onChange={(s) => set({ flip_every_s: s ?? 30 })} error={wrong("flip_every_s")} />
+          <Quantity label="Temper for" value={draft.piece.temper_min ?? 0} scale={{ unit: "min", step: 5, digits: 0, shown: (v) => v, si: (v) => v }} low={0} high={90} onChange={(m) => set({ temper_min: m ?? 0 })} error={wrong("temper_min")} />
+          <Choice label="Salt" value={draft.piece.salt ?? ""} options={reference.salts} onChange={(salt) => set({ salt })} error={wrong("salt")} />
+          <Choice label="Rest" value={draft.piece.rest ?? ""} options={reference.rests} onChange={(rest) => set({ rest })} error={wrong("rest")} />
+        </Collapsible.Content>
+      </Collapsible.Root>
+    </form>
+  );
+}

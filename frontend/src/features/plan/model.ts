@@ -1,0 +1,50 @@
+import type { FieldError } from "@/api/client";
+import type { PieceIn, Reference } from "@/api/hooks";
+
+/** What the cook has answered so far. Numbers are SI; null where the text is no number yet. */
+export interface Draft {
+  piece: Omit<PieceIn, "thickness_mm"> & { thickness_mm: number | null };
+  thicknessText: string;
+  day: string;
+  time: string;
+}
+
+const pad = (n: number) => String(n).padStart(2, "0");
+export const dayOf = (at: Date) => `${at.getFullYear()}-${pad(at.getMonth() + 1)}-${pad(at.getDate())}`;
+export const timeOf = (at: Date) => `${pad(at.getHours())}:${pad(at.getMinutes())}`;
+
+/** The hour that was asked for, or null while it is not a whole date and time. */
+export function eatAt(draft: Pick<Draft, "day" | "time">): Date | null {
+  const at = new Date(`${draft.day}T${draft.time}`);
+  return Number.isNaN(at.getTime()) ? null : at;
+}
+
+export const pieceDefaults: Omit<PieceIn, "cut" | "thickness_mm"> = {
+  start_c: 4, method: "low_then_sear", fire: "kettle_two_zone", crust: "good", flip_every_s: 30, rest: "foil", salt: "hour", temper_min: 0, air_c: 22,
+};
+
+export function draftFor(reference: Reference, now = new Date()): Draft {
+  const cut = reference.cuts[0]!;
+  const seven = new Date(now);
+  seven.setHours(19, 0, 0, 0);
+  if (seven.getTime() - now.getTime() < 150 * 60_000) seven.setDate(seven.getDate() + 1);
+  return {
+    piece: { ...pieceDefaults, cut: cut.key, thickness_mm: 38.1, finish_c: cut.default_finish_c },
+    thicknessText: "38.1",
+    day: dayOf(seven),
+    time: timeOf(seven),
+  };
+}
+
+/** A draft with another cut keeps what was asked of the fire, and takes the cut's own size and finish. */
+export function withCut(draft: Draft, reference: Reference, key: string): Draft {
+  const cut = reference.cuts.find((c) => c.key === key);
+  if (!cut) return draft;
+  return { ...draft, piece: { ...draft.piece, cut: key, thickness_mm: cut.typical_thickness_mm, mass_g: null, finish_c: cut.default_finish_c }, thicknessText: String(cut.typical_thickness_mm) };
+}
+
+/** The piece to send. A thickness that is no number goes as it was typed, so that the server can say so. */
+export const pieceToSend = (draft: Draft): PieceIn =>
+  ({ ...draft.piece, thickness_mm: draft.piece.thickness_mm ?? (draft.thicknessText as unknown as number) });
+
+export const remedies = (errors: FieldError[]) => errors.filter((e) => e.field === "remedy").map((e) => e.message);

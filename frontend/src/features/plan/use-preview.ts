@@ -1,0 +1,67 @@
+import { useEffect, useRef, useState } from "react";
+
+import { answer, client, Problem, type Schemas } from "@/api/client";
+
+import { type Draft, eatAt, pieceToSend } from "./model";
+
+export interface Preview {
+  shown: Schemas["PreviewOut"] | null;
+  problem: Problem | null;
+  /** An hour that cannot be met; the plan itself stands. */
+  late: Problem | null;
+  busy: boolean;
+}
+
+const IDLE_MS = 450;
+
+/** The computed plan of a draft: at once while something moves, with ranges and the hour checked once it rests. */
+export function usePreview(draft: Draft | null): Preview {
+  const [state, setState] = useState<Preview>({ shown: null, problem: null, late: null, busy: false });
+  const running = useRef(false);
+  const wanted = useRef<string | null>(null);
+  const body = draft ? JSON.stringify(pieceToSend(draft)) : null;
+  const hour = draft ? (eatAt(draft)?.toISOString() ?? null) : null;
+
+  useEffect(() => {
+    if (!body) return;
+    wanted.current = body;
+    const run = async () => {
+      if (running.current) return;
+      running.current = true;
+      try {
+        while (wanted.current) {
+          const sent = wanted.current;
+          wanted.current = null;
+          setState((s) => ({ ...s, busy: true }));
+          const piece = JSON.parse(sent) as Schemas["PieceIn"];
+          try {
+            const shown = await answer(client.POST("/api/plans/preview", { body: { piece, ranges: false } }));
+            setState((s) => ({ ...s, shown, problem: null }));
+          } catch (error) {
+            setState((s) => ({ ...s, problem: error instanceof Problem ? error : new Problem(0, "The server does not answer. Your entries are kept.", []) }));
+          }
+        }
+      } finally {
+        running.current = false;
+        setState((s) => ({ ...s, busy: false }));
+      }
+    };
+    void run();
+  }, [body]);
+
+  useEffect(() => {
+    if (!body) return;
+    let stale = false;
+    const timer = window.setTimeout(() => {
+      const piece = JSON.parse(body) as Schemas["PieceIn"];
+      const check = answer(client.POST("/api/plans/preview", { body: { piece, ranges: true, eat_at: hour } }));
+      check.then(
+        (shown) => { if (!stale) setState((s) => ({ ...s, shown, late: null })); },
+        (error: unknown) => { if (!stale && error instanceof Problem) setState((s) => ({ ...s, late: error.of("eat_at") ? error : null })); },
+      );
+    }, IDLE_MS);
+    return () => { stale = true; window.clearTimeout(timer); };
+  }, [body, hour]);
+
+  return state;
+}

@@ -1,0 +1,92 @@
+/** Quantities as the core speaks them, branded so that a Celsius never meets a Fahrenheit by accident. */
+declare const brand: unique symbol;
+type Branded<T extends string> = number & { readonly [brand]: T };
+export type Celsius = Branded<"°C">;
+export type Millimetres = Branded<"mm">;
+export type Grams = Branded<"g">;
+export type System = "us" | "metric";
+
+export const celsius = (value: number) => value as Celsius;
+export const millimetres = (value: number) => value as Millimetres;
+export const grams = (value: number) => value as Grams;
+
+const MM_PER_INCH = 25.4;
+const GRAMS_PER_POUND = 453.59237;
+
+export interface Scale {
+  unit: string;
+  step: number;
+  shown: (si: number) => number;
+  si: (shown: number) => number;
+  digits: number;
+}
+
+const plain = (unit: string, step: number, digits = 0): Scale => ({
+  unit, step, digits, shown: (v) => v, si: (v) => v,
+});
+
+export const temperature = (system: System): Scale =>
+  system === "us"
+    ? { unit: "°F", step: 1, digits: 0, shown: (c) => (c * 9) / 5 + 32, si: (f) => ((f - 32) * 5) / 9 }
+    : plain("°C", 0.5);
+
+export const temperatureStep = (system: System): Scale =>
+  system === "us"
+    ? { unit: "°F", step: 1, digits: 0, shown: (k) => k * 1.8, si: (f) => f / 1.8 }
+    : plain("°C", 0.5);
+
+export const thickness = (system: System): Scale =>
+  system === "us"
+    ? { unit: "in", step: 0.125, digits: 3, shown: (mm) => mm / MM_PER_INCH, si: (inch) => inch * MM_PER_INCH }
+    : plain("mm", 1);
+
+export const mass = (system: System): Scale =>
+  system === "us"
+    ? { unit: "lb", step: 0.05, digits: 2, shown: (g) => g / GRAMS_PER_POUND, si: (lb) => lb * GRAMS_PER_POUND }
+    : plain("g", 10);
+
+export function written(scale: Scale, si: number, digits = scale.digits): string {
+  const text = scale.shown(si).toFixed(digits);
+  return digits > 0 ? text.replace(/\.?0+$/, "") : text;
+}
+
+export const tempText = (system: System, c: number) => `${written(temperature(system), c, 0)} ${temperature(system).unit}`;
+export const riseText = (system: System, k: number) => `${written(temperatureStep(system), k, 0)} ${temperature(system).unit}`;
+export const lengthText = (system: System, mm: number) => `${written(thickness(system), mm, system === "us" ? 2 : 0)} ${thickness(system).unit}`;
+
+const TOKEN = /\{(temp|rise|len|mass|time):(-?[0-9.]+)\}/g;
+
+/** A sentence of the core with its quantities in the reader's units. */
+export function phrase(system: System, text: string): string {
+  return text.replace(TOKEN, (_, kind: string, raw: string) => {
+    const value = Number(raw);
+    if (kind === "temp") return tempText(system, value);
+    if (kind === "rise") return riseText(system, value);
+    if (kind === "len") return lengthText(system, value);
+    if (kind === "mass") return `${written(mass(system), value)} ${mass(system).unit}`;
+    return spanText(value);
+  });
+}
+
+export function spanText(seconds: number): string {
+  const s = Math.abs(Math.round(seconds));
+  if (s < 90) return `${s} s`;
+  const minutes = Math.round(s / 60);
+  if (minutes < 120) return `${minutes} min`;
+  const rest = minutes % 60;
+  return rest ? `${Math.floor(minutes / 60)} h ${rest} min` : `${Math.floor(minutes / 60)} h`;
+}
+
+/** 1:05:09 or 12:30, for a countdown. */
+export function countdown(seconds: number): string {
+  const s = Math.max(0, Math.round(Math.abs(seconds)));
+  const h = Math.floor(s / 3600);
+  const m = Math.floor((s % 3600) / 60);
+  const tail = `${String(s % 60).padStart(2, "0")}`;
+  return h > 0 ? `${h}:${String(m).padStart(2, "0")}:${tail}` : `${m}:${tail}`;
+}
+
+export const clockText = (at: Date, seconds = false) =>
+  at.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit", ...(seconds ? { second: "2-digit" } : {}) });
+
+export const dayText = (at: Date) => at.toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short" });

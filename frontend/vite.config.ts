@@ -1,0 +1,11 @@
+import tailwindcss from "@tailwindcss/vite";
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  resolve: { alias: { "@": new URL("./src", import.meta.url).pathname } },
+  build: { target: "es2022", sourcemap: false, assetsInlineLimit: 0 },
+  server: { proxy: { "/api": "http://127.0.0.1:8000" } },
+  test: { environment: "jsdom", include: ["src/**/*.test.ts"] },
+});

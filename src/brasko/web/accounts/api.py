@@ -1,0 +1,105 @@
+"""Sign-up, sign-in, sign-out and preferences."""
+
+from django.conf import settings
+from django.contrib.auth import authenticate, get_user_model, login, logout
+from django.contrib.auth.password_validation import validate_password
+from django.core.exceptions import PermissionDenied
+from django.core.exceptions import ValidationError as DjangoValidationError
+from django.db import transaction
+from django.http import Http404, HttpRequest
+from django.middleware.csrf import CsrfViewMiddleware, get_token
+from ninja import Router, Status
+
+from brasko.core.errors import InvalidInput
+from brasko.web.accounts.models import Household
+from brasko.web.accounts.schemas import HouseholdOut, Preferences, SessionOut, SignIn, SignUp
+from brasko.web.yard.actions.start_yard import start_yard
+
+router = Router(tags=["accounts"])
+
+DEMO_USERNAME = "demo"
+
+
+def _guarded(request: HttpRequest) -> None:
+    """Ask for the CSRF token on the few calls that need no session."""
+    check = CsrfViewMiddleware(lambda r: None)  # type: ignore[arg-type, return-value]
+    request._dont_enforce_csrf_checks = False  # type: ignore[attr-defined]
+    if check.process_view(request, lambda r: None, (), {}) is not None:  # type: ignore[arg-type, return-value]
+        raise PermissionDenied("The page is out of date. Reload it and try again.")
+
+
+def _session(request: HttpRequest) -> SessionOut:
+    get_token(request)
+    user = request.user
+    if not user.is_authenticated:
+        return SessionOut(signed_in=False, demo=settings.DEMO)
+    home = user.household
+    return SessionOut(
+        signed_in=True,
+        demo=settings.DEMO,
+        household=HouseholdOut(
+            name=home.name, username=user.username, units=home.units, scale=home.scale, scheme=home.scheme
+        ),
+    )
+
+
+@router.get("session", auth=None, response=SessionOut, operation_id="get_session")
+def get_session(request: HttpRequest) -> SessionOut:
+    return _session(request)
+
+
+@router.post("session", auth=None, response=SessionOut, operation_id="sign_in")
+def sign_in(request: HttpRequest, payload: SignIn) -> SessionOut:
+    _guarded(request)
+    user = authenticate(request, username=payload.username, password=payload.password)
+    if user is None:
+        raise InvalidInput("password", "does not fit this name. Check both; capitals count.")
+    login(request, user)
+    return _session(request)
+
+
+@router.post("session/demo", auth=None, response=SessionOut, operation_id="enter_demo")
+def enter_demo(request: HttpRequest) -> SessionOut:
+    _guarded(request)
+    user = get_user_model().objects.filter(username=DEMO_USERNAME).first() if settings.DEMO else None
+    if user is None:
+        raise Http404
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return _session(request)
+
+
+@router.delete("session", response=SessionOut, operation_id="sign_out")
+def sign_out(request: HttpRequest) -> SessionOut:
+    logout(request)
+    return _session(request)
+
+
+@router.post("accounts", auth=None, response={201: SessionOut}, operation_id="sign_up")
+def sign_up(request: HttpRequest, payload: SignUp) -> Status:
+    _guarded(request)
+    users = get_user_model()
+    if users.objects.filter(username__iexact=payload.username).exists():
+        raise InvalidInput("username", "is taken. Choose another.")
+    draft = users(username=payload.username)
+    try:
+        draft.full_clean(exclude=["password"])
+        validate_password(payload.password, draft)
+    except DjangoValidationError as exc:
+        by_field = getattr(exc, "message_dict", None)
+        field, said = next(iter(by_field.items())) if by_field else ("password", exc.messages)
+        raise InvalidInput(field, " ".join(said)) from exc
+    with transaction.atomic():
+        user = users.objects.create_user(payload.username, password=payload.password)
+        Household.objects.create(user=user, name=payload.household)
+        start_yard(user)
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return Status(201, _session(request))
+
+
+@router.patch("preferences", response=SessionOut, operation_id="set_preferences")
+def set_preferences(request: HttpRequest, payload: Preferences) -> SessionOut:
+    home = request.user.household
+    for field, value in payload.model_dump(exclude_none=True).items():
+        setattr(home, field, value)
+    home.save()
+    return _session(request)

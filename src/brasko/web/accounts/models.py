@@ -1,0 +1,21 @@
+"""Who cooks, and how they like to read quantities."""
+
+from django.conf import settings
+from django.db import models
+
+
+class Household(models.Model):
+    """One account's household and preferences."""
+
+    class Units(models.TextChoices):
+        US = "us", "°F, in, lb"
+        METRIC = "metric", "°C, mm, g"
+
+    user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="household")
+    name = models.CharField(max_length=80)
+    units = models.CharField(max_length=8, choices=Units.choices, default=Units.US)
+    scale = models.CharField(max_length=16, default="kitchen")
+    scheme = models.CharField(max_length=8, default="system")
+
+    def __str__(self) -> str:
+        return self.name

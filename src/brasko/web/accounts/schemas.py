@@ -1,0 +1,39 @@
+"""What the session and account endpoints take and give."""
+
+from typing import Literal
+
+from ninja import Schema
+from pydantic import Field
+
+Units = Literal["us", "metric"]
+Scheme = Literal["system", "light", "dark"]
+
+
+class HouseholdOut(Schema):
+    name: str
+    username: str
+    units: Units
+    scale: str
+    scheme: Scheme
+
+
+class SessionOut(Schema):
+    signed_in: bool
+    demo: bool
+    household: HouseholdOut | None = None
+
+
+class SignIn(Schema):
+    username: str = Field(min_length=1, max_length=150)
+    password: str = Field(min_length=1, max_length=200)
+
+
+class SignUp(SignIn):
+    household: str = Field(min_length=1, max_length=80)
+
+
+class Preferences(Schema):
+    name: str | None = Field(None, min_length=1, max_length=80)
+    units: Units | None = None
+    scale: Literal["kitchen", "home"] | None = None
+    scheme: Scheme | None = None

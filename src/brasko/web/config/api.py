@@ -1,0 +1,20 @@
+"""The one API, put together from the apps."""
+
+from ninja import NinjaAPI
+from ninja.security import django_auth
+
+from brasko import __version__
+from brasko.web.accounts.api import router as accounts
+from brasko.web.common import problem
+from brasko.web.cooks.api import router as cooks
+from brasko.web.devices.api import router as devices
+from brasko.web.plans.api import router as plans
+from brasko.web.yard.api import router as yard
+
+api = NinjaAPI(title="Brasko", version=__version__, auth=django_auth, docs_url="docs", urls_namespace="api")
+problem.install(api)
+api.add_router("", accounts)
+api.add_router("", plans)
+api.add_router("", cooks)
+api.add_router("", yard)
+api.add_router("device", devices)

@@ -1,0 +1,114 @@
+"""Settings. Everything a deployment changes is read from the environment, with defaults that suit a demo."""
+
+import os
+import secrets
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parents[4]
+VAR = Path(os.environ.get("BRASKO_VAR", ROOT / "var"))
+VAR.mkdir(parents=True, exist_ok=True)
+
+
+def flag(name: str, default: bool = False) -> bool:
+    return os.environ.get(name, "1" if default else "0").lower() in {"1", "true", "yes", "on"}
+
+
+DEBUG = flag("BRASKO_DEBUG")
+DEMO = flag("BRASKO_DEMO")
+LOCAL = flag("BRASKO_LOCAL", default=DEMO)
+"""Served over plain HTTP on this machine: cookies cannot be marked secure there."""
+
+
+def secret_key() -> str:
+    """The key from the environment, or one made at first start and kept beside the database."""
+    if given := os.environ.get("BRASKO_SECRET_KEY"):
+        return given
+    kept = VAR / "secret-key"
+    if not kept.exists():
+        kept.write_text(secrets.token_urlsafe(48))
+        kept.chmod(0o600)
+    return kept.read_text()
+
+
+SECRET_KEY = secret_key()
+ALLOWED_HOSTS = os.environ.get("BRASKO_HOSTS", "localhost,127.0.0.1,[::1]").split(",")
+CSRF_TRUSTED_ORIGINS = [o for o in os.environ.get("BRASKO_ORIGINS", "").split(",") if o]
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "ninja",
+    "brasko.web.accounts",
+    "brasko.web.yard",
+    "brasko.web.plans",
+    "brasko.web.cooks",
+    "brasko.web.devices",
+    "brasko.web.demo",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "brasko.web.common.assets.Assets",
+    "brasko.web.common.policy.content_security_policy",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+
+ROOT_URLCONF = "brasko.web.config.urls"
+ASGI_APPLICATION = "brasko.web.config.asgi.application"
+TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": os.environ.get("BRASKO_DB", VAR / "brasko.sqlite3"),
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 20,
+            # FULL: a reading that was acknowledged must survive a power cut, not only a killed process
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON; "
+            "PRAGMA cache_size=-20000; PRAGMA temp_store=MEMORY;",
+        },
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator", "OPTIONS": {"min_length": 10}},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.NumericPasswordValidator"},
+]
+
+LANGUAGE_CODE = "en"
+TIME_ZONE = "UTC"
+USE_TZ = True
+
+STATIC_URL = "/static/"
+STATIC_ROOT = VAR / "static"
+FRONTEND = ROOT / "frontend" / "dist"
+WHITENOISE_ROOT = FRONTEND
+WHITENOISE_USE_FINDERS = True
+WHITENOISE_AUTOREFRESH = DEBUG
+
+SESSION_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = not (DEBUG or LOCAL)
+SECURE_SSL_REDIRECT = False
+SECURE_HSTS_SECONDS = 0 if DEBUG or LOCAL else 31_536_000
+SECURE_CONTENT_TYPE_NOSNIFF = True
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": os.environ.get("BRASKO_LOG", "WARNING")},
+}

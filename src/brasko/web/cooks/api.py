@@ -1,0 +1,115 @@
+"""Cooks: start, follow, mark, rate, and the log of what is over."""
+
+import csv
+from io import StringIO
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Router, Status
+
+from brasko.web.common.problem import Conflict
+from brasko.web.cooks.actions.record import finish, record_event, set_speed
+from brasko.web.cooks.actions.start_cook import start_cook
+from brasko.web.cooks.bell import ring
+from brasko.web.cooks.convert import cook_out, line_of, update_since
+from brasko.web.cooks.models import Cook
+from brasko.web.cooks.schemas import (
+    CookLine,
+    CookOut,
+    EventIn,
+    EventOut,
+    HandsIn,
+    RatingIn,
+    SpeedIn,
+    StartIn,
+    UpdateOut,
+)
+from brasko.web.plans.models import Plan
+
+router = Router(tags=["cooks"])
+
+
+def _mine(request: HttpRequest, cook_id: int) -> Cook:
+    return get_object_or_404(Cook, id=cook_id, owner=request.user)
+
+
+@router.post("plans/{int:plan_id}/start", response={201: CookOut}, operation_id="start_cook")
+def start(request: HttpRequest, plan_id: int, payload: StartIn) -> Status:
+    plan = get_object_or_404(Plan, id=plan_id, owner=request.user)
+    return Status(201, cook_out(start_cook(request.user, plan, payload)))
+
+
+@router.get("cooks", response=list[CookLine], operation_id="list_cooks")
+def list_cooks(request: HttpRequest, running: bool | None = None) -> list[CookLine]:
+    cooks = Cook.objects.filter(owner=request.user).prefetch_related("pieces__readings")
+    if running is not None:
+        cooks = cooks.filter(ended_at__isnull=running)
+    return [line_of(cook) for cook in cooks]
+
+
+@router.get("cooks/{int:cook_id}", response=CookOut, operation_id="get_cook")
+def get_cook(request: HttpRequest, cook_id: int) -> CookOut:
+    return cook_out(_mine(request, cook_id))
+
+
+@router.get("cooks/{int:cook_id}/updates", response=UpdateOut, operation_id="get_updates")
+def get_updates(request: HttpRequest, cook_id: int, after: str = "") -> UpdateOut:
+    """What is new since a cursor: what the event stream sends, for those who cannot keep a stream open."""
+    return update_since(_mine(request, cook_id).id, after)
+
+
+@router.post("cooks/{int:cook_id}/events", response={201: EventOut}, operation_id="record_event")
+def record(request: HttpRequest, cook_id: int, payload: EventIn) -> Status:
+    return Status(201, record_event(_mine(request, cook_id), payload))
+
+
+@router.put("cooks/{int:cook_id}/speed", response=CookOut, operation_id="set_speed")
+def speed(request: HttpRequest, cook_id: int, payload: SpeedIn) -> CookOut:
+    return cook_out(set_speed(_mine(request, cook_id), payload.speed))
+
+
+@router.put("cooks/{int:cook_id}/hands", response=CookOut, operation_id="set_hands")
+def hands(request: HttpRequest, cook_id: int, payload: HandsIn) -> CookOut:
+    cook = _mine(request, cook_id)
+    if payload.hands == Cook.Hands.PLAN and not cook.practice:
+        raise Conflict("Only in a practice cook can steps mark themselves.", "hands")
+    cook.hands = payload.hands
+    cook.save()
+    ring(cook.id)
+    return cook_out(cook)
+
+
+@router.post("cooks/{int:cook_id}/finish", response=CookOut, operation_id="finish_cook")
+def end(request: HttpRequest, cook_id: int) -> CookOut:
+    """End a cook now, served or not."""
+    return cook_out(finish(_mine(request, cook_id)))
+
+
+@router.put("cooks/{int:cook_id}/rating", response=CookOut, operation_id="rate_cook")
+def rate(request: HttpRequest, cook_id: int, payload: RatingIn) -> CookOut:
+    cook = _mine(request, cook_id)
+    for field, value in payload.model_dump().items():
+        setattr(cook, field, value)
+    cook.save()
+    return cook_out(cook)
+
+
+@router.get("cooks/{int:cook_id}/readings.csv", operation_id="export_readings", include_in_schema=False)
+def export_readings(request: HttpRequest, cook_id: int) -> HttpResponse:
+    """Every reading as CSV: piece, time (ISO 8601), °C."""
+    cook = _mine(request, cook_id)
+    out = StringIO()
+    writer = csv.writer(out)
+    writer.writerow(["piece", "thermometer", "at", "temp_c"])
+    for reading in cook.readings.select_related("piece", "thermometer"):
+        writer.writerow(
+            [
+                reading.piece.name,
+                reading.thermometer and reading.thermometer.name,
+                reading.at.isoformat(),
+                reading.temp_c,
+            ]
+        )
+    response = HttpResponse(out.getvalue(), content_type="text/csv; charset=utf-8")
+    response["Content-Disposition"] = f'attachment; filename="cook-{cook.id}-readings.csv"'
+    return response

@@ -1,0 +1,128 @@
+"""Cooks: a plan put on the fire, with everything that was done and measured, in the order it was recorded."""
+
+from datetime import datetime, timedelta
+from typing import Any
+
+from django.conf import settings
+from django.db import models
+from django.utils import timezone
+
+
+class Cook(models.Model):
+    """One cook with its own clock, which runs at `clock_speed` from `clock_cook_at` since `clock_real_at`."""
+
+    class Hands(models.TextChoices):
+        MINE = "mine", "I mark each step"
+        PLAN = "plan", "Steps mark themselves"
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="cooks")
+    plan = models.ForeignKey("plans.Plan", null=True, blank=True, on_delete=models.SET_NULL)
+    grill = models.ForeignKey("yard.Grill", null=True, blank=True, on_delete=models.SET_NULL)
+    title = models.CharField(max_length=120)
+    eat_at = models.DateTimeField()
+    practice = models.BooleanField(default=False)
+    hands = models.CharField(max_length=8, choices=Hands.choices, default=Hands.MINE)
+    created_at = models.DateTimeField(default=timezone.now)
+    started_at = models.DateTimeField()
+    ended_at = models.DateTimeField(null=True, blank=True)
+    clock_real_at = models.DateTimeField()
+    clock_cook_at = models.DateTimeField()
+    clock_speed = models.FloatField(default=1.0)
+    stars = models.PositiveSmallIntegerField(null=True, blank=True)
+    doneness = models.CharField(max_length=8, blank=True)
+    crust = models.CharField(max_length=8, blank=True)
+    note = models.TextField(blank=True)
+
+    class Meta:
+        ordering = ["-started_at", "-id"]
+
+    def __str__(self) -> str:
+        return self.title
+
+    def now(self, real: datetime | None = None) -> datetime:
+        """The cook's own time; it stands still once the cook has ended."""
+        if self.ended_at is not None:
+            return self.ended_at
+        return self.clock_cook_at + ((real or timezone.now()) - self.clock_real_at) * self.clock_speed
+
+    def seconds(self, at: datetime) -> float:
+        """Seconds of a moment from the hour of eating, as plans count."""
+        return (at - self.eat_at).total_seconds()
+
+    def moment(self, seconds: float) -> datetime:
+        """The moment that lies `seconds` from the hour of eating."""
+        return self.eat_at + timedelta(seconds=seconds)
+
+
+class Piece(models.Model):
+    """One piece on the fire, with the wish and programme it was planned with, and what came of it."""
+
+    cook = models.ForeignKey(Cook, on_delete=models.CASCADE, related_name="pieces")
+    position = models.PositiveSmallIntegerField()
+    name = models.CharField(max_length=80)
+    cut = models.CharField(max_length=40)
+    inputs = models.JSONField()
+    result = models.JSONField()
+    model_version = models.CharField(max_length=20)
+    thermometer = models.ForeignKey("yard.Thermometer", null=True, blank=True, on_delete=models.SET_NULL)
+    outcome = models.JSONField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["position"]
+        constraints = [models.UniqueConstraint(fields=["cook", "position"], name="one_cook_piece_per_position")]
+
+
+class AppendOnly(models.Model):
+    """A row that is written once. The database refuses changes too (see the migration)."""
+
+    class Meta:
+        abstract = True
+
+    def save(self, *args: Any, **kwargs: Any) -> None:
+        if self.pk is not None:
+            raise TypeError(f"{type(self).__name__} is append-only: record a new one instead.")
+        super().save(*args, **kwargs)
+
+
+class Event(AppendOnly):
+    """Something that was done. Taking it back is another event."""
+
+    class Kind(models.TextChoices):
+        START = "start"
+        DONE = "done"
+        FLIP = "flip"
+        NOTE = "note"
+        UNDO = "undo"
+        CLOCK = "clock"
+        FINISH = "finish"
+
+    cook = models.ForeignKey(Cook, on_delete=models.CASCADE, related_name="events")
+    piece = models.ForeignKey(Piece, null=True, blank=True, on_delete=models.CASCADE)
+    client_id = models.UUIDField()
+    kind = models.CharField(max_length=8, choices=Kind.choices)
+    at = models.DateTimeField()
+    recorded_at = models.DateTimeField(default=timezone.now)
+    payload = models.JSONField(default=dict)
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [models.UniqueConstraint(fields=["cook", "client_id"], name="an_event_is_recorded_once")]
+
+
+class Reading(AppendOnly):
+    """One temperature from a thermometer, stamped with the cook's time."""
+
+    cook = models.ForeignKey(Cook, on_delete=models.CASCADE, related_name="readings")
+    piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="readings")
+    thermometer = models.ForeignKey("yard.Thermometer", on_delete=models.CASCADE)
+    sequence = models.BigIntegerField()
+    at = models.DateTimeField()
+    recorded_at = models.DateTimeField(default=timezone.now)
+    temp_c = models.FloatField()
+
+    class Meta:
+        ordering = ["at", "id"]
+        constraints = [
+            models.UniqueConstraint(fields=["piece", "thermometer", "sequence"], name="a_reading_is_recorded_once")
+        ]
+        indexes = [models.Index(fields=["cook", "id"])]

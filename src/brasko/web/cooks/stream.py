@@ -1,0 +1,47 @@
+"""The event stream of one cook (server-sent events).
+
+Every message carries a cursor as its id; the browser sends the last one it saw when it connects again, so nothing is
+lost and nothing comes twice.
+"""
+
+from collections.abc import AsyncIterator
+
+from asgiref.sync import sync_to_async
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
+
+from brasko.web.common.problem import problem
+from brasko.web.cooks.bell import Listening
+from brasko.web.cooks.convert import update_since
+from brasko.web.cooks.models import Cook
+
+HEARTBEAT_S = 5.0
+RETRY_MS = 1000
+
+
+async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse:
+    """Stream updates of a cook to its owner."""
+    user = await request.auser()
+    if not user.is_authenticated:
+        return problem(401, "sign-in-needed", "Sign in first", "This needs a signed-in cook. Sign in and try again.")
+    if not await Cook.objects.filter(id=cook_id, owner=user).aexists():
+        return problem(404, "not-found", "Not found", "There is nothing here under that number, or it is not yours.")
+    cursor = request.headers.get("Last-Event-ID") or request.GET.get("after", "")
+    response = StreamingHttpResponse(_messages(cook_id, cursor), content_type="text/event-stream")
+    response["Cache-Control"] = "no-cache, no-transform"
+    response["X-Accel-Buffering"] = "no"
+    return response
+
+
+async def _messages(cook_id: int, cursor: str) -> AsyncIterator[bytes]:
+    yield f"retry: {RETRY_MS}\n\n".encode()
+    fetch = sync_to_async(update_since)
+    with Listening(cook_id) as bell:
+        first = True
+        while True:
+            update = await fetch(cook_id, cursor)
+            if first or update.cursor != cursor or bell.event.is_set():
+                cursor, first = update.cursor, False
+                yield f"id: {cursor}\nevent: update\ndata: {update.model_dump_json()}\n\n".encode()
+            else:
+                yield b": still here\n\n"
+            await bell.wait(HEARTBEAT_S)

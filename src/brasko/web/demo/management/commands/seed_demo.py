@@ -1,0 +1,161 @@
+"""Fill the demo household; may be run at every start, and then only adds what is missing."""
+
+from datetime import datetime, timedelta
+from uuid import uuid4
+
+import numpy as np
+from django.contrib.auth import get_user_model
+from django.core.management.base import BaseCommand
+from django.db import transaction
+from django.utils import timezone
+
+from brasko.web.accounts.api import DEMO_USERNAME
+from brasko.web.accounts.models import Household
+from brasko.web.cooks.actions.record import finish
+from brasko.web.cooks.models import Cook, Event, Piece, Reading
+from brasko.web.demo.season import (
+    GRILL,
+    HOUSEHOLD,
+    RUNNING,
+    RUNNING_FOR_S,
+    RUNNING_TITLE,
+    SEASON,
+    TONIGHT,
+    TONIGHT_TITLE,
+    PastCook,
+)
+from brasko.web.devices.hub import practice_probe
+from brasko.web.devices.truth import drawn_truth, reading_of, true_core
+from brasko.web.plans.actions.save_plan import save_plan
+from brasko.web.plans.convert import wish_of
+from brasko.web.plans.models import Plan
+from brasko.web.plans.schemas import PieceIn, PlanIn
+from brasko.web.yard.actions.start_yard import start_yard
+
+EVERY_S = 20.0
+
+
+class Command(BaseCommand):
+    help = "Fill the demo household with a season of cooks, a plan for tonight and a cook in progress."
+
+    def handle(self, *args: object, **options: object) -> None:
+        owner = get_user_model().objects.filter(username=DEMO_USERNAME).first()
+        if owner is None:
+            with transaction.atomic():
+                owner = get_user_model().objects.create_user(DEMO_USERNAME)
+                Household.objects.create(user=owner, name=HOUSEHOLD)
+                start_yard(owner, GRILL)
+                for past in SEASON:
+                    log_cook(owner, past)
+        if not Plan.objects.filter(
+            owner=owner, title=TONIGHT_TITLE, eat_at__gt=timezone.now() + timedelta(hours=2)
+        ).exists():
+            save_plan(owner, PlanIn(title=TONIGHT_TITLE, eat_at=tonight(), pieces=[PieceIn(**TONIGHT)]))
+        if not Cook.objects.filter(owner=owner, ended_at=None, eat_at__gt=timezone.now()).exists():
+            run_cook(owner)
+        self.stdout.write("The demo household is ready.")
+
+
+def tonight(now: datetime | None = None) -> datetime:
+    """19:00 today, or the next quarter past three hours from now, or 19:00 tomorrow when that is too late."""
+    now = now or datetime.now().astimezone()
+    seven = now.replace(hour=19, minute=0, second=0, microsecond=0)
+    soonest = now + timedelta(hours=3)
+    if soonest <= seven:
+        return seven
+    soonest += timedelta(minutes=15 - soonest.minute % 15)
+    if soonest.day == now.day and soonest.hour < 23:
+        return soonest.replace(second=0, microsecond=0)
+    return seven + timedelta(days=1)
+
+
+def put_on(owner: object, plan: Plan, *, practice: bool, started: datetime) -> tuple[Cook, Piece]:
+    """A cook from a plan with its clock at wall-clock speed."""
+    real = timezone.now()
+    cook = Cook.objects.create(
+        owner=owner, plan=plan, grill=plan.grill, title=plan.title, eat_at=plan.eat_at, practice=practice,
+        hands="plan" if practice else "mine", created_at=started, started_at=started, clock_real_at=real, clock_cook_at=real,
+    )  # fmt: skip
+    each = plan.pieces.all()[0]
+    piece = Piece.objects.create(
+        cook=cook, position=0, name=each.result["cut_name"], cut=each.cut, inputs=each.inputs, result=each.result,
+        model_version=each.model_version, thermometer=practice_probe(owner, 0),
+    )  # fmt: skip
+    Event(cook=cook, client_id=uuid4(), kind="start", at=started, payload={"speed": 1}).save()
+    return cook, piece
+
+
+def mark(cook: Cook, piece: Piece, task: str, at: datetime) -> None:
+    Event(cook=cook, piece=piece, client_id=uuid4(), kind="done", at=at, payload={"task": task}).save()
+
+
+def true_curve(piece: Piece, steps: list[tuple[str, float]], upto_s: float) -> tuple[np.ndarray, np.ndarray]:
+    result = piece.result
+    return true_core(
+        wish_of(PieceIn(**piece.inputs)), drawn_truth(piece.id), steps, result["pull_c"],
+        (result["sear_s"], result["flip_every_s"]), upto_s,
+    )  # fmt: skip
+
+
+def keep_readings(
+    cook: Cook, piece: Piece, on_at: datetime, time_s: np.ndarray, temp_c: np.ndarray, every_s: float
+) -> None:
+    truth = drawn_truth(piece.id)
+    rows = []
+    for since in np.arange(every_s, float(time_s[-1]), every_s):
+        at = on_at + timedelta(seconds=float(since))
+        temp = reading_of(truth, float(np.interp(since, time_s, temp_c)), at, piece.id)
+        if temp is not None:
+            rows.append(
+                Reading(cook=cook, piece=piece, thermometer=piece.thermometer, sequence=int(since * 10), at=at,
+                        recorded_at=at, temp_c=temp)
+            )  # fmt: skip
+    Reading.objects.bulk_create(rows)
+
+
+def log_cook(owner: object, past: PastCook) -> None:
+    """A cook that is over: the plan as it would have been made, carried out in a kitchen that differed from it."""
+    day = datetime.now().astimezone() - timedelta(days=past.days_ago)
+    eat_at = day.replace(hour=past.hour, minute=0, second=0, microsecond=0)
+    payload = PlanIn(title=past.title, eat_at=eat_at, pieces=[PieceIn(**past.piece)])
+    plan = save_plan(owner, payload, now=eat_at - timedelta(days=2))
+    plan.set_aside_at = timezone.now()
+    plan.save()
+    lead = timedelta(seconds=plan.pieces.all()[0].result["lead_s"])
+    cook, piece = put_on(owner, plan, practice=False, started=eat_at - lead - timedelta(minutes=5))
+    result = piece.result
+    planned = [(s["name"], s["start_s"]) for s in result["steps"]]
+    slow = next(i for i, (name, _) in enumerate(planned) if name == result["slow_step"])
+    longest = float(result["steps"][slow]["end_s"]) * 2.0
+    time_s, temp_c = true_curve(piece, planned[: slow + 1], longest)
+    reached = np.argmax(temp_c >= result["pull_c"]) if (temp_c >= result["pull_c"]).any() else len(time_s) - 1
+    late = float(time_s[reached]) - float(result["steps"][slow]["end_s"])
+    real = [(name, begin + (late if i > slow else 0.0)) for i, (name, begin) in enumerate(planned)]
+    end_s = float(result["steps"][-1]["end_s"]) + late
+    on_at = cook.moment(result["on_s"])
+    for task in result["tasks"]:
+        moved = late if task["start_s"] > result["on_s"] + planned[slow][1] + 1.0 else 0.0
+        mark(cook, piece, task["key"], cook.moment(task["start_s"] + moved))
+    time_s, temp_c = true_curve(piece, real, end_s)
+    keep_readings(cook, piece, on_at, time_s, temp_c, EVERY_S)
+    finish(cook, on_at + timedelta(seconds=end_s + 60.0))
+    cook.stars, cook.doneness, cook.crust, cook.note = past.stars, past.doneness, past.crust, past.note
+    cook.save()
+
+
+def run_cook(owner: object) -> None:
+    """A cook in progress, well into its slow phase on a practice probe."""
+    now = timezone.now()
+    draft = PlanIn(title=RUNNING_TITLE, eat_at=now + timedelta(hours=6), pieces=[PieceIn(**RUNNING)])
+    plan = save_plan(owner, draft)
+    on_s = plan.pieces.all()[0].result["on_s"]
+    lead_s = plan.pieces.all()[0].result["lead_s"]
+    plan.eat_at = now + timedelta(seconds=-on_s - RUNNING_FOR_S)
+    plan.set_aside_at = now
+    plan.save()
+    cook, piece = put_on(owner, plan, practice=True, started=plan.eat_at - timedelta(seconds=lead_s + 60))
+    for task in piece.result["tasks"]:
+        if task["start_s"] <= on_s:
+            mark(cook, piece, task["key"], cook.moment(task["start_s"]))
+    time_s, temp_c = true_curve(piece, [(piece.result["slow_step"], 0.0)], RUNNING_FOR_S)
+    keep_readings(cook, piece, cook.moment(on_s), time_s, temp_c, 10.0)

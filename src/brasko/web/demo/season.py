@@ -1,0 +1,48 @@
+"""The invented season of the demo household: what they cooked, and what they said of it."""
+
+from dataclasses import dataclass, field
+
+
+@dataclass(frozen=True)
+class PastCook:
+    """One logged cook: days ago, hour of eating, the wish, and the household's verdict."""
+
+    days_ago: int
+    hour: int
+    title: str
+    piece: dict = field(hash=False)
+    stars: int
+    doneness: str
+    crust: str
+    note: str
+
+
+SEASON = (
+    PastCook(164, 19, "First fire of the year", {"cut": "ribeye", "thickness_mm": 35, "finish_c": 57.0}, 3, "right", "thin",
+             "Coals were not quite ready. Wait for the top ones to ash over."),
+    PastCook(150, 18, "Strip for two", {"cut": "strip", "thickness_mm": 38, "finish_c": 54.0}, 4, "right", "right", ""),
+    PastCook(137, 20, "Filet, guests from next door", {"cut": "filet", "thickness_mm": 50, "finish_c": 53.0, "crust": "light"}, 5,
+             "right", "right", "Nobody talked for a while."),
+    PastCook(121, 19, "Flank in a hurry", {"cut": "flank", "thickness_mm": 20, "finish_c": 55.0, "method": "direct"}, 4, "right",
+             "right", "Sliced thin across the grain."),
+    PastCook(108, 19, "Ribeye, crust first", {"cut": "ribeye", "thickness_mm": 38, "finish_c": 57.0, "method": "sear_then_low",
+             "crust": "light"}, 3, "over", "right", "More rim than the other way round."),
+    PastCook(94, 18, "Pork chops", {"cut": "pork_chop", "thickness_mm": 32, "finish_c": 63.0, "crust": "light"}, 4, "right", "thin", ""),
+    PastCook(80, 20, "Big bone-in", {"cut": "ribeye_bone_in", "thickness_mm": 48, "finish_c": 57.0}, 5, "right", "heavy",
+             "Turned the bone to the coals."),
+    PastCook(66, 19, "Sirloin, windy", {"cut": "sirloin", "thickness_mm": 32, "finish_c": 55.0}, 3, "under", "right",
+             "Wind kept the cool side cooler than it looked."),
+    PastCook(52, 19, "Strip, deep crust", {"cut": "strip", "thickness_mm": 40, "finish_c": 56.0, "crust": "deep"}, 4, "right", "heavy", ""),
+    PastCook(38, 18, "Ribeye again", {"cut": "ribeye", "thickness_mm": 40, "finish_c": 58.0}, 5, "right", "right", "The one to repeat."),
+    PastCook(24, 19, "Filet, birthday", {"cut": "filet", "thickness_mm": 45, "finish_c": 54.0, "crust": "light"}, 4, "right", "right", ""),
+    PastCook(10, 19, "Thick sirloin", {"cut": "sirloin", "thickness_mm": 38, "finish_c": 56.0}, 4, "right", "right",
+             "Salted at noon: the surface was dry and the crust came fast."),
+)  # fmt: skip
+
+HOUSEHOLD = "Fennimore household"
+GRILL = "Kettle under the pear tree"
+TONIGHT = {"cut": "ribeye", "thickness_mm": 38.1, "finish_c": 57.0}
+TONIGHT_TITLE = "Ribeye for tonight"
+RUNNING = {"cut": "strip", "thickness_mm": 40.0, "finish_c": 55.0}
+RUNNING_TITLE = "Strip for the late table"
+RUNNING_FOR_S = 25 * 60.0

@@ -1,0 +1,72 @@
+"""The door for thermometers: a token in the Authorization header, batches of readings, safe to repeat."""
+
+import hmac
+
+from django.http import HttpRequest
+from ninja import Router
+from ninja.security import HttpBearer
+
+from brasko.web.common.problem import TokenRefused
+from brasko.web.cooks.actions.record import advance
+from brasko.web.cooks.convert import done_at
+from brasko.web.cooks.models import Cook
+from brasko.web.devices.actions import take_readings, thermometer_for
+from brasko.web.devices.hub import hub_key
+from brasko.web.devices.schemas import ReadingsIn, ReadingsOut, Scene, ScenePiece
+from brasko.web.yard.models import Thermometer
+
+
+class DeviceToken(HttpBearer):
+    """A thermometer's own token."""
+
+    def authenticate(self, request: HttpRequest, token: str) -> Thermometer:
+        return thermometer_for(token)
+
+
+class HubKey(HttpBearer):
+    """The key of the practice hub on this machine."""
+
+    def authenticate(self, request: HttpRequest, token: str) -> str:
+        if not hmac.compare_digest(token.encode(), hub_key().encode()):
+            raise TokenRefused("This is not the practice hub's key.")
+        return "hub"
+
+
+router = Router(tags=["device"])
+
+
+@router.post("readings", auth=DeviceToken(), response=ReadingsOut, operation_id="post_readings")
+def post_readings(request: HttpRequest, payload: ReadingsIn) -> ReadingsOut:
+    return take_readings(request.auth, payload.readings)
+
+
+@router.get("scenes", auth=HubKey(), response=list[Scene], operation_id="get_scenes")
+def get_scenes(request: HttpRequest) -> list[Scene]:
+    """Every running practice cook, after marking what is due in those whose steps mark themselves."""
+    found = []
+    for cook in Cook.objects.filter(practice=True, ended_at=None):
+        advance(cook)
+        found.append(_scene(cook))
+    return found
+
+
+def _scene(cook: Cook) -> Scene:
+    events = list(cook.events.all())
+    return Scene(
+        cook_id=cook.id,
+        now=cook.now(),
+        speed=cook.clock_speed,
+        pieces=[
+            ScenePiece(
+                piece_id=p.id,
+                thermometer_id=p.thermometer_id,
+                inputs=p.inputs,
+                pull_c=p.result["pull_c"],
+                sear_s=p.result["sear_s"],
+                flip_every_s=p.result["flip_every_s"],
+                step_of_task={t["key"]: t["step"] for t in p.result["tasks"] if t["step"]},
+                done_at=done_at(events, p),
+            )
+            for p in cook.pieces.exclude(thermometer=None)
+        ],
+    )

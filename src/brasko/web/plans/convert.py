@@ -1,0 +1,202 @@
+"""Between what people send and what the core computes."""
+
+import base64
+from datetime import UTC, datetime, timedelta
+from functools import cache
+
+import numpy as np
+
+from brasko.core.fire.grate import grate_map
+from brasko.core.fire.zones import FIRES, RESTS
+from brasko.core.foods.colour import COLOUR_ANCHORS
+from brasko.core.foods.cuts import all_cuts, cut_named
+from brasko.core.foods.doneness import SCALES
+from brasko.core.heat.simulation import Result
+from brasko.core.planner.plan import PiecePlan
+from brasko.core.planner.timeline import START_MARGIN_S
+from brasko.core.planner.wish import CRUSTS, METHODS, SALTS, Wish
+from brasko.web.plans.schemas import (
+    BandOut,
+    CautionOut,
+    ChoiceOut,
+    ColourStop,
+    CurveOut,
+    CutOut,
+    GrateOut,
+    MinimumOut,
+    PieceIn,
+    PieceResult,
+    PlaceOut,
+    ReferenceOut,
+    ScaleOut,
+    SectionOut,
+    SpanOut,
+    StepOut,
+    TaskOut,
+    ZoneOut,
+)
+
+SECTION_ROWS, SECTION_COLUMNS, SECTION_FRAMES = 32, 26, 60
+
+
+def filled(piece: PieceIn) -> PieceIn:
+    """The piece with the cut's own mass and finish where none was given; a thicker cut weighs in proportion."""
+    cut = cut_named(piece.cut)
+    mass = cut.typical_mass_kg * 1000.0 * piece.thickness_mm / (cut.typical_thickness_m * 1000.0)
+    return piece.model_copy(
+        update={
+            "mass_g": piece.mass_g if piece.mass_g is not None else round(max(mass, 0.0)),
+            "finish_c": piece.finish_c if piece.finish_c is not None else cut.default_finish_c,
+        }
+    )
+
+
+def wish_of(piece: PieceIn) -> Wish:
+    """The core's wish. Raises InvalidInput with the field's name."""
+    whole = filled(piece)
+    assert whole.mass_g is not None
+    assert whole.finish_c is not None
+    return Wish(
+        cut=whole.cut,
+        thickness_m=whole.thickness_mm / 1000.0,
+        mass_kg=whole.mass_g / 1000.0,
+        finish_c=whole.finish_c,
+        start_c=whole.start_c,
+        method=whole.method,
+        fire=whole.fire,
+        gentle_c=whole.gentle_c,
+        crust=whole.crust,
+        flip_every_s=whole.flip_every_s,
+        rest=whole.rest,
+        rest_s=None if whole.rest_min is None else whole.rest_min * 60.0,
+        salt=whole.salt,
+        temper_s=whole.temper_min * 60.0,
+        air_c=whole.air_c,
+    )
+
+
+def result_of(plan: PiecePlan) -> PieceResult:
+    """What is stored and shown of a computed plan."""
+    solution, result = plan.solution, plan.solution.result
+    fire = plan.wish.the_fire
+    slow = "sear" if plan.wish.method == "direct" else "gentle"
+    ranges = plan.ranges
+    return PieceResult(
+        model_version=plan.model_version,
+        cut_name=plan.wish.the_cut.name,
+        headline=plan.headline,
+        finish_c=plan.wish.finish_c,
+        finish_words=plan.finish_words,
+        minimum=MinimumOut(core_c=plan.minimum.core_c, rest_s=plan.minimum.rest_s, words=plan.minimum.words),
+        pull_c=solution.pull_c,
+        peak_core_c=result.peak_core_c,
+        sear_s=solution.sear_s,
+        flip_every_s=solution.flip_every_s,
+        lead_s=plan.lead_s,
+        on_s=next(t.start_s for t in plan.tasks if t.key == "on"),
+        grey_rim_share=result.grey_rim_share,
+        mass_loss_share=result.mass_loss_share,
+        salmonella_log10_core=result.salmonella_log10_core,
+        salmonella_log10_surface=result.salmonella_log10_surface,
+        slow_step=slow,
+        slow_task=next(t.key for t in plan.tasks if t.step == slow),
+        tasks=[TaskOut.model_validate(t, from_attributes=True) for t in plan.tasks],
+        steps=[StepOut.model_validate(s, from_attributes=True) for s in result.steps],
+        flips_s=list(result.flips_s),
+        cautions=[CautionOut.model_validate(c, from_attributes=True) for c in plan.cautions],
+        curve=CurveOut(
+            time_s=_rounded(result.time_s),
+            core_c=_rounded(result.core_c),
+            face_a_c=_rounded(result.face_a_c),
+            face_b_c=_rounded(result.face_b_c),
+            core_low_c=_rounded(ranges.core_low_c) if ranges else None,
+            core_high_c=_rounded(ranges.core_high_c) if ranges else None,
+        ),
+        section=section_of(result),
+        step_ranges_s={k: SpanOut(low=s.low, high=s.high) for k, s in ranges.step_end_s.items()} if ranges else None,
+        peak_range_c=SpanOut(low=ranges.peak_core_c.low, high=ranges.peak_core_c.high) if ranges else None,
+        zones=[ZoneOut(key=z.key, name=z.name, role=z.role, shown_c=z.shown_c) for z in (fire.gentle, fire.sear)],
+    )
+
+
+def _rounded(values: np.ndarray) -> list[float]:
+    return [round(float(v), 2) for v in values]
+
+
+def section_of(result: Result) -> SectionOut:
+    """The computed field on an even raster, about one frame a minute."""
+    grid = result.grid
+    thickness, half = float(grid.dz_m.sum()), float(grid.dr_m.sum())
+    z = (np.arange(SECTION_ROWS) + 0.5) / SECTION_ROWS * thickness
+    r = (np.arange(SECTION_COLUMNS) + 0.5) / SECTION_COLUMNS * half
+    picked = np.unique(np.linspace(0, len(result.frame_s) - 1, SECTION_FRAMES).astype(int))
+    rows = np.clip(np.searchsorted(grid.z_m, z), 1, len(grid.z_m) - 1)
+    columns = np.clip(np.searchsorted(grid.r_m, r), 1, len(grid.r_m) - 1)
+    fz = np.clip((z - grid.z_m[rows - 1]) / (grid.z_m[rows] - grid.z_m[rows - 1]), 0, 1)[:, None]
+    fr = np.clip((r - grid.r_m[columns - 1]) / (grid.r_m[columns] - grid.r_m[columns - 1]), 0, 1)[None, :]
+
+    def raster(fields: np.ndarray) -> str:
+        upper = fields[:, rows - 1] * (1 - fz) + fields[:, rows] * fz
+        even = upper[:, :, columns - 1] * (1 - fr) + upper[:, :, columns] * fr
+        return base64.b64encode(np.clip(np.rint(even), 0, 255).astype(np.uint8).tobytes()).decode()
+
+    return SectionOut(
+        rows=SECTION_ROWS,
+        columns=SECTION_COLUMNS,
+        thickness_mm=thickness * 1000.0,
+        half_width_mm=half * 1000.0,
+        time_s=_rounded(result.frame_s[picked]),
+        temp=raster(result.frame_temp_c[picked]),
+        peak=raster(result.frame_peak_c[picked]),
+    )
+
+
+def earliest_eating(lead_s: float, now: datetime) -> datetime:
+    """The first whole minute at which this could be eaten."""
+    at = now.astimezone(UTC) + timedelta(seconds=lead_s + START_MARGIN_S)
+    return at.replace(second=0, microsecond=0) + timedelta(minutes=1)
+
+
+@cache
+def reference() -> ReferenceOut:
+    """Everything the interface offers to choose from; it changes only with the program."""
+    return ReferenceOut(
+        cuts=[
+            CutOut(
+                key=c.key,
+                name=c.name,
+                animal=c.animal,
+                typical_thickness_mm=c.typical_thickness_m * 1000.0,
+                typical_mass_g=c.typical_mass_kg * 1000.0,
+                default_finish_c=c.default_finish_c,
+                note=c.note,
+            )
+            for c in all_cuts().values()
+        ],
+        scales=[
+            ScaleOut(
+                key=s.key,
+                name=s.name,
+                bands=[BandOut(word=b.word, low_c=b.low_c, high_c=b.high_c) for b in s.bands],
+            )
+            for s in SCALES.values()
+        ],
+        methods=[ChoiceOut(key=k, name=name, why=why) for k, (name, why) in METHODS.items()],
+        crusts=[ChoiceOut(key=k, name=name, why="") for k, (name, _) in CRUSTS.items()],
+        rests=[ChoiceOut(key=k, name=name, why="") for k, (name, _) in RESTS.items()],
+        salts=[ChoiceOut(key=k, name=name[0].upper() + name[1:], why="") for k, name in SALTS.items()],
+        colours=[ColourStop(temp_c=t, colour=c) for t, c in COLOUR_ANCHORS],
+        grates=[_grate(key) for key in FIRES],
+    )
+
+
+def _grate(key: str) -> GrateOut:
+    grate = grate_map(FIRES[key])
+    return GrateOut(
+        fire=key,
+        radius_m=grate.radius_m,
+        step_m=float(grate.x_m[1] - grate.x_m[0]),
+        temp_c=[_rounded(row) for row in grate.temp_c],
+        bed_m=[grate.bed.left_m, grate.bed.right_m, grate.bed.front_m, grate.bed.back_m],
+        places=[PlaceOut(zone=p.zone, x_m=p.x_m, y_m=p.y_m) for p in grate.places],
+    )

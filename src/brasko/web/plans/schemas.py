@@ -1,0 +1,237 @@
+"""What the plan endpoints take and give. Temperatures in °C, lengths in mm, masses in g, times in s."""
+
+from datetime import datetime
+
+from ninja import Schema
+from pydantic import AwareDatetime, ConfigDict, Field, FiniteFloat
+
+
+class PieceIn(Schema):
+    """One piece as its eater wants it; everything but cut and thickness has a default."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    cut: str
+    thickness_mm: FiniteFloat
+    mass_g: FiniteFloat | None = None
+    finish_c: FiniteFloat | None = None
+    start_c: FiniteFloat = 4.0
+    method: str = "low_then_sear"
+    fire: str = "kettle_two_zone"
+    gentle_c: FiniteFloat | None = None
+    crust: str = "good"
+    flip_every_s: FiniteFloat = 30.0
+    rest: str = "foil"
+    rest_min: FiniteFloat | None = None
+    salt: str = "hour"
+    temper_min: FiniteFloat = 0.0
+    air_c: FiniteFloat = 22.0
+
+
+class PreviewIn(Schema):
+    piece: PieceIn
+    eat_at: AwareDatetime | None = None
+    ranges: bool = False
+
+
+class PlanIn(Schema):
+    model_config = ConfigDict(extra="forbid")
+
+    title: str | None = Field(None, max_length=120)
+    eat_at: AwareDatetime
+    pieces: list[PieceIn] = Field(min_length=1, max_length=8)
+    grill_id: int | None = None
+
+
+class TaskOut(Schema):
+    key: str
+    lane: str
+    name: str
+    start_s: float
+    end_s: float
+    why: str
+    step: str
+
+
+class StepOut(Schema):
+    name: str
+    start_s: float
+    end_s: float
+    core_c: float
+    reached: str
+
+
+class CautionOut(Schema):
+    key: str
+    place: str
+    text: str
+
+
+class MinimumOut(Schema):
+    core_c: float
+    rest_s: float
+    words: str
+
+
+class CurveOut(Schema):
+    """Curves that count from putting the food on; low and high hold eight cooks in ten."""
+
+    time_s: list[float]
+    core_c: list[float]
+    face_a_c: list[float]
+    face_b_c: list[float]
+    core_low_c: list[float] | None = None
+    core_high_c: list[float] | None = None
+
+
+class SectionOut(Schema):
+    """The piece cut open over time. temp and peak are base64 bytes of whole °C, (frame, row, column), row 0 at face a.
+
+    Columns go from the middle outwards.
+    """
+
+    rows: int
+    columns: int
+    thickness_mm: float
+    half_width_mm: float
+    time_s: list[float]
+    temp: str
+    peak: str
+
+
+class SpanOut(Schema):
+    low: float
+    high: float
+
+
+class ZoneOut(Schema):
+    key: str
+    name: str
+    role: str
+    shown_c: float
+
+
+class PieceResult(Schema):
+    model_version: str
+    cut_name: str
+    headline: str
+    finish_c: float
+    finish_words: dict[str, str]
+    minimum: MinimumOut
+    pull_c: float
+    peak_core_c: float
+    sear_s: float
+    flip_every_s: float
+    lead_s: float
+    on_s: float
+    grey_rim_share: float
+    mass_loss_share: float
+    salmonella_log10_core: float
+    salmonella_log10_surface: float
+    slow_step: str
+    slow_task: str
+    tasks: list[TaskOut]
+    steps: list[StepOut]
+    flips_s: list[float]
+    cautions: list[CautionOut]
+    curve: CurveOut
+    section: SectionOut
+    step_ranges_s: dict[str, SpanOut] | None = None
+    peak_range_c: SpanOut | None = None
+    zones: list[ZoneOut]
+
+
+class PreviewOut(Schema):
+    piece: PieceIn
+    result: PieceResult
+    earliest: datetime
+
+
+class PlanPieceOut(Schema):
+    position: int
+    inputs: PieceIn
+    result: PieceResult
+
+
+class PlanLine(Schema):
+    id: int
+    title: str
+    eat_at: datetime
+    cut: str
+    first_task_at: datetime
+    pull_c: float
+    finish_c: float
+    thickness_mm: float
+
+
+class PlanOut(Schema):
+    id: int
+    title: str
+    eat_at: datetime
+    grill_id: int | None
+    created_at: datetime
+    set_aside: bool
+    pieces: list[PlanPieceOut]
+
+
+class CutOut(Schema):
+    key: str
+    name: str
+    animal: str
+    typical_thickness_mm: float
+    typical_mass_g: float
+    default_finish_c: float
+    note: str
+
+
+class BandOut(Schema):
+    word: str
+    low_c: float
+    high_c: float
+
+
+class ChoiceOut(Schema):
+    key: str
+    name: str
+    why: str
+
+
+class ScaleOut(Schema):
+    key: str
+    name: str
+    bands: list[BandOut]
+
+
+class ColourStop(Schema):
+    temp_c: float
+    colour: str
+
+
+class PlaceOut(Schema):
+    zone: str
+    x_m: float
+    y_m: float
+
+
+class GrateOut(Schema):
+    """Radiant equivalent temperature over the square round a grate, rows from front to back."""
+
+    fire: str
+    radius_m: float
+    step_m: float
+    temp_c: list[list[float]]
+    bed_m: list[float]
+    places: list[PlaceOut]
+
+
+class ReferenceOut(Schema):
+    """Everything the interface offers to choose from."""
+
+    cuts: list[CutOut]
+    scales: list[ScaleOut]
+    methods: list[ChoiceOut]
+    crusts: list[ChoiceOut]
+    rests: list[ChoiceOut]
+    salts: list[ChoiceOut]
+    colours: list[ColourStop]
+    grates: list[GrateOut]
