@@ -39,8 +39,8 @@ export function Shell() {
         </nav>
         <div className="ml-auto flex flex-wrap items-center">
           <span className="mr-2 hidden text-sm text-ash lg:inline">{household.name}</span>
-          <button type="button" className={small} onClick={() => preferences.mutate({ units: household.units === "us" ? "metric" : "us" })} aria-label={`Units: ${household.units === "us" ? "Fahrenheit and inches. Change to Celsius and millimetres" : "Celsius and millimetres. Change to Fahrenheit and inches"}`}>{household.units === "us" ? "°F" : "°C"}</button>
-          <button type="button" className={small} onClick={() => preferences.mutate({ scheme: dark ? "light" : "dark" })} aria-label={dark ? "Use the light scheme" : "Use the dark scheme"}>{dark ? "Light" : "Dark"}</button>
+          <button type="button" className={small} onClick={() => preferences.mutate({ units: household.units === "us" ? "metric" : "us" })}>{household.units === "us" ? "°F" : "°C"}<span className="sr-only">{household.units === "us" ? " and inches. Change to Celsius and millimetres" : " and millimetres. Change to Fahrenheit and inches"}</span></button>
+          <button type="button" className={small} onClick={() => preferences.mutate({ scheme: dark ? "light" : "dark" })}>{dark ? "Light" : "Dark"}<span className="sr-only"> scheme</span></button>
           <button type="button" className={small} onClick={() => { leaveDemo(); signOut.mutate(undefined); }}>Sign out</button>
         </div>
       </header>

@@ -67,7 +67,7 @@ export function NowCard({ cook, nowMs, system, link }: Props) {
       {record.failureCount > 0 && record.isPending && <p role="status" className="m-0 text-alarm">The server does not answer. Your mark is kept and sent again.</p>}
       <div className="fixed inset-x-0 bottom-0 z-10 flex gap-2 border-t-2 border-seam bg-panel p-3 md:static md:border-0 md:p-0 md:pt-1">
         {next && <Button weight="ember" className="min-h-16 flex-1 text-2xl" onClick={done} disabled={waiting}>{deed(next.key, next.name)}</Button>}
-        {mark && <Button className="min-h-16" onClick={() => { setSent(null); send({ client_id: crypto.randomUUID(), kind: "undo", undoes: mark.client_id }); }} aria-label={`Take back: ${String(mark.payload.task)}`}>Undo</Button>}
+        {mark && <Button className="min-h-16" onClick={() => { setSent(null); send({ client_id: crypto.randomUUID(), kind: "undo", undoes: mark.client_id }); }} >Undo<span className="sr-only"> {String(mark.payload.task)}</span></Button>}
       </div>
     </section>
   );

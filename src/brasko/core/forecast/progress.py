@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, replace
+from itertools import pairwise
 from statistics import median
 from typing import Literal
 
@@ -78,12 +79,15 @@ def progress(
     now_s: float,
     slow: SlowPhase | None = None,
     readings: Sequence[tuple[float, float]] = (),
+    *,
+    overdue_moves_on: bool = True,
 ) -> tuple[Expected, ...]:
     """Every task with its actual or expected time.
 
     Args: done_s  when each finished or begun task was marked [s];  now_s  the moment;  readings  (time [s], core °C).
     A task that is marked moves all later ones by as much as it was early or late. The end of the slow phase follows
-    the readings. Nothing that is not marked is expected before now.
+    the readings. Nothing that is not marked is expected before now, unless overdue_moves_on is off: then a task that
+    is overdue keeps the moment at which it was due.
     """
     shift, last_start = 0.0, -np.inf
     for task in tasks:
@@ -102,7 +106,7 @@ def progress(
         if pull_late is not None and slow is not None and task.start_s >= _start(tasks, slow.then_key) - 1.0:
             move = pull_late
         late = max(0.0, now_s - (_start(tasks, first) + move)) if first else 0.0
-        if task.start_s < _start(tasks, first or task.key):
+        if not overdue_moves_on or task.start_s < _start(tasks, first or task.key):
             late = 0.0
         start = task.start_s + move + (late if pull_late is None or slow is None or first == slow.then_key else 0.0)
         state: State = "next" if task.key == first and start > now_s + 1.0 else "now" if task.key == first else "later"
@@ -113,7 +117,7 @@ def progress(
 def _chained(tasks: Sequence[Planned], found: list[Expected]) -> tuple[Expected, ...]:
     """What the food is in lasts until the food is in something else."""
     steps = [i for i, task in enumerate(tasks) if task.step]
-    following = dict(zip(steps, steps[1:], strict=False))
+    following = dict(pairwise(steps))
     return tuple(
         replace(each, end_s=found[following[i]].start_s) if i in following else each for i, each in enumerate(found)
     )

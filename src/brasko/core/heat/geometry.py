@@ -15,10 +15,11 @@ Floats = NDArray[np.float64]
 Shape = Literal["disc", "bar"]
 
 FACE_CELL_M = 0.0005
-MAX_THICKNESS_CELL_M = 0.002
+MAX_THICKNESS_CELL_M = 0.00125
 EDGE_CELL_M = 0.001
-MAX_RADIAL_CELL_M = 0.004
-GROWTH = 1.25
+MAX_RADIAL_CELL_M = 0.0035
+RADIAL_CELLS = 18
+GROWTH = 1.2
 COARSE_GROWTH = 1.7
 
 
@@ -88,16 +89,12 @@ def piece(
     raise InvalidInput("shape", f'must be "disc" or "bar" (got {shape!r}).')
 
 
-def _graded_half(half_m: float, first_m: float, largest_m: float, growth: float) -> list[float]:
-    """Cells from a surface inwards, growing up to largest_m and adding up to half_m."""
-    cells: list[float] = []
-    size = first_m
-    while sum(cells) + size < half_m:
-        cells.append(size)
-        size = min(size * growth, largest_m)
-    if not cells:
-        return [half_m]
-    scale = half_m / sum(cells)
+def _graded_half(half_m: float, first_m: float, largest_m: float, growth: float, middle: float) -> list[float]:
+    """Cells from a surface inwards, growing up to largest_m, that fill half_m with `middle` of the last one."""
+    cells = [first_m]
+    while sum(cells[:-1]) + middle * cells[-1] < half_m:
+        cells.append(min(cells[-1] * growth, largest_m))
+    scale = half_m / (sum(cells[:-1]) + middle * cells[-1])
     return [c * scale for c in cells]
 
 
@@ -110,10 +107,11 @@ def graded_grid(geometry: Geometry, refine: float = 1.0) -> Grid:
     at_face = max(refine, 1.0)
     growth = GROWTH if refine >= 1.0 else COARSE_GROWTH
     first = min(FACE_CELL_M / at_face, geometry.thickness_m / 8.0)
-    half = _graded_half(geometry.thickness_m / 2.0, first, MAX_THICKNESS_CELL_M / refine, growth)
-    dz = np.array([*half[:-1], 2.0 * half[-1], *reversed(half[:-1])])
+    half = _graded_half(geometry.thickness_m / 2.0, first, MAX_THICKNESS_CELL_M / refine, growth, 0.5)
+    dz = np.array([*half, *reversed(half[:-1])])
     edge = min(EDGE_CELL_M / refine, geometry.half_width_m / 6.0)
-    outward = _graded_half(geometry.half_width_m, edge, MAX_RADIAL_CELL_M / refine, growth)
+    widest = min(MAX_RADIAL_CELL_M, geometry.half_width_m / RADIAL_CELLS) / refine
+    outward = _graded_half(geometry.half_width_m, edge, max(widest, edge), growth, 1.0)
     dr = np.array(list(reversed(outward)))
     edges = np.concatenate([[0.0], np.cumsum(dr)])
     if geometry.shape == "disc":

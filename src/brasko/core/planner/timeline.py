@@ -15,6 +15,7 @@ Lane = Literal["fire", "meat", "hands"]
 SERVE_S = 60.0
 BANK_S = 120.0
 OIL_S = 180.0
+SALTING_S = 180.0
 SALT_HOUR_S = 50 * 60.0
 SALT_OVERNIGHT_S = 14 * 3600.0
 START_MARGIN_S = 120.0
@@ -62,7 +63,10 @@ def _before(wish: Wish, on_s: float) -> list[Task]:
     salt_g = wish.the_cut.salt_share * wish.mass_kg * 1000.0
     dose = f"Salt with {salt_g:.0f} g, {wish.the_cut.salt_share * 100:.1f} % of the weight"
     if wish.salt == "just_before":
-        start, why = on_s - OIL_S - 60.0, f"{dose}, right before the fire, so that the surface has no time to turn wet."
+        start, why = (
+            on_s - OIL_S - SALTING_S,
+            f"{dose}, right before the fire, so that the surface has no time to turn wet.",
+        )
     elif wish.salt == "overnight":
         start, why = (
             on_s - SALT_OVERNIGHT_S,
@@ -71,7 +75,7 @@ def _before(wish: Wish, on_s: float) -> list[Task]:
     else:
         start = on_s - SALT_HOUR_S
         why = f"{dose}. Between 10 and 40 min after salting the surface is wet and steams; by 50 min it is dry again."
-    tasks = [Task("season", "hands", "Salt and pat dry", start, start + 180.0, why)]
+    tasks = [Task("season", "hands", "Salt and pat dry", start, start + SALTING_S, why)]
     if wish.temper_s > 0.0:
         warm = (
             "The gentle phase does the same work."

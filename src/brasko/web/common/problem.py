@@ -51,6 +51,7 @@ _PLAIN = {
     "finite_number": "must be a finite number (got {input!r}).",
     "datetime_from_date_parsing": "must be a date and time with a time zone (got {input!r}).",
     "datetime_parsing": "must be a date and time with a time zone (got {input!r}).",
+    "datetime_type": "must be a date and time with a time zone (got {input!r}).",
     "timezone_aware": "must carry a time zone (got {input!r}).",
     "uuid_parsing": "must be a UUID (got {input!r}).",
     "extra_forbidden": "is not a known field.",

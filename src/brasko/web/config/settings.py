@@ -91,6 +91,7 @@ USE_TZ = True
 
 STATIC_URL = "/static/"
 STATIC_ROOT = VAR / "static"
+STATIC_ROOT.mkdir(parents=True, exist_ok=True)
 FRONTEND = ROOT / "frontend" / "dist"
 WHITENOISE_ROOT = FRONTEND
 WHITENOISE_USE_FINDERS = True

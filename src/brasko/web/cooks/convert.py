@@ -55,13 +55,21 @@ def slow_phase(piece: Piece) -> SlowPhase:
 
 
 def expected_of(
-    cook: Cook, piece: Piece, events: list[Event], readings: list[Reading], now: datetime
+    cook: Cook,
+    piece: Piece,
+    events: list[Event],
+    readings: list[Reading],
+    now: datetime,
+    *,
+    overdue_moves_on: bool = True,
 ) -> list[Expected]:
-    """Every task of a piece as it stands."""
+    """Every task of a piece as it stands (see core progress)."""
     tasks = [Planned(t["key"], t["start_s"], t["end_s"], t["step"]) for t in piece.result["tasks"]]
     done = {key: cook.seconds(at) for key, at in done_at(events, piece).items()}
     seen = [(cook.seconds(r.at), r.temp_c) for r in readings if r.piece_id == piece.id]
-    return list(progress(tasks, done, cook.seconds(now), slow_phase(piece), sorted(seen)))
+    return list(
+        progress(tasks, done, cook.seconds(now), slow_phase(piece), sorted(seen), overdue_moves_on=overdue_moves_on)
+    )
 
 
 def expected_out(cook: Cook, pieces: list[Piece], events: list[Event], readings: list[Reading]) -> list[ExpectedOut]:

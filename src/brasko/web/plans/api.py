@@ -7,10 +7,9 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router, Status
 
-from brasko.core.planner.plan import planned
 from brasko.core.planner.timeline import check_eating_time
 from brasko.web.plans.actions.save_plan import save_plan
-from brasko.web.plans.convert import earliest_eating, filled, reference, result_of, wish_of
+from brasko.web.plans.convert import computed, earliest_eating, filled, reference, result_of, wish_of
 from brasko.web.plans.models import Plan
 from brasko.web.plans.schemas import PlanIn, PlanLine, PlanOut, PreviewIn, PreviewOut, ReferenceOut
 
@@ -25,7 +24,7 @@ def get_reference(request: HttpRequest) -> ReferenceOut:
 @router.post("plans/preview", response=PreviewOut, operation_id="preview_plan")
 def preview_plan(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
     """Compute a plan without keeping it. With eat_at, also refuse an hour that cannot be met."""
-    made = planned(wish_of(payload.piece), with_ranges=payload.ranges)
+    made = computed(wish_of(payload.piece), payload.ranges)
     now = timezone.now()
     if payload.eat_at is not None:
         check_eating_time(payload.eat_at, now, made.tasks, made.wish)

@@ -2,7 +2,7 @@
 
 import base64
 from datetime import UTC, datetime, timedelta
-from functools import cache
+from functools import cache, lru_cache
 
 import numpy as np
 
@@ -12,7 +12,7 @@ from brasko.core.foods.colour import COLOUR_ANCHORS
 from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.simulation import Result
-from brasko.core.planner.plan import PiecePlan
+from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.timeline import START_MARGIN_S
 from brasko.core.planner.wish import CRUSTS, METHODS, SALTS, Wish
 from brasko.web.plans.schemas import (
@@ -37,6 +37,12 @@ from brasko.web.plans.schemas import (
 )
 
 SECTION_ROWS, SECTION_COLUMNS, SECTION_FRAMES = 32, 26, 60
+
+
+@lru_cache(maxsize=24)
+def computed(wish: Wish, with_ranges: bool = False) -> PiecePlan:
+    """The plan of a wish. Plans do not depend on the clock, so keeping what was just previewed costs nothing more."""
+    return planned(wish, with_ranges=with_ranges)
 
 
 def filled(piece: PieceIn) -> PieceIn:

@@ -137,7 +137,9 @@ def advance(cook: Cook) -> int:
         due = []
         for piece in cook.pieces.all():
             readings = list(piece.readings.order_by("-at")[:120])
-            open_tasks = [e for e in expected_of(cook, piece, events, readings, now) if e.state != "done"]
+            open_tasks = [
+                e for e in expected_of(cook, piece, events, readings, now, overdue_moves_on=False) if e.state != "done"
+            ]
             due += [(cook.moment(e.start_s), piece, e.key) for e in open_tasks[:1] if cook.moment(e.start_s) <= now]
         if not due:
             break

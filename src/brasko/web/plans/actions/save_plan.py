@@ -8,9 +8,9 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
 from brasko.core.errors import InvalidInput
-from brasko.core.planner.plan import PiecePlan, planned
+from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.timeline import check_eating_time
-from brasko.web.plans.convert import filled, result_of, wish_of
+from brasko.web.plans.convert import computed, filled, result_of, wish_of
 from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.plans.schemas import PlanIn
 from brasko.web.yard.models import Grill
@@ -24,19 +24,19 @@ def save_plan(owner: AbstractBaseUser, payload: PlanIn, plan: Plan | None = None
     if payload.eat_at > now + FARTHEST:
         raise InvalidInput("eat_at", "is more than a year away. Choose a nearer day.")
     grill = get_object_or_404(Grill, id=payload.grill_id, owner=owner) if payload.grill_id else None
-    computed: list[PiecePlan] = []
+    plans: list[PiecePlan] = []
     for piece in payload.pieces:
-        made = planned(wish_of(piece), with_ranges=True)
+        made = computed(wish_of(piece), True)
         check_eating_time(payload.eat_at, now, made.tasks, made.wish)
-        computed.append(made)
-    first = computed[0]
+        plans.append(made)
+    first = plans[0]
     title = (payload.title or "").strip() or f"{first.wish.the_cut.name}, {first.finish_words['kitchen']}"
     with transaction.atomic():
         plan = plan or Plan(owner=owner)
         plan.title, plan.eat_at, plan.grill = title, payload.eat_at, grill
         plan.save()
         plan.pieces.all().delete()
-        for position, (piece, made) in enumerate(zip(payload.pieces, computed, strict=True)):
+        for position, (piece, made) in enumerate(zip(payload.pieces, plans, strict=True)):
             PlanPiece.objects.create(
                 plan=plan,
                 position=position,

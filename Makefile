@@ -1,0 +1,45 @@
+# Every command a newcomer needs. `make demo` and `make test` start from a bare machine.
+SHELL := /bin/bash
+PORT ?= 8000
+export PATH := $(CURDIR)/.venv/bin:$(PATH)
+
+.PHONY: demo test lint types drift bench loc screenshots build setup setup-test clean
+
+demo: setup
+	@tools/demo.sh $(PORT)
+
+test: setup-test
+	@tools/test.sh
+
+setup:
+	@tools/setup.sh app
+
+setup-test:
+	@tools/setup.sh test
+
+build: setup
+
+lint: setup-test
+	ruff check . && ruff format --check .
+	mypy
+	lint-imports
+	cd frontend && npm run -s typecheck && npm run -s lint
+
+types:
+	python manage.py export_openapi_schema --api brasko.web.config.api.api --indent 1 > docs/formats/openapi.json
+	cd frontend && npm run -s types
+
+drift: setup-test
+	@tools/drift.sh
+
+bench: setup-test
+	@python tools/bench.py
+
+loc:
+	@python3 tools/loc.py
+
+screenshots: setup-test
+	@python tools/screenshots.py
+
+clean:
+	rm -rf .venv frontend/node_modules frontend/dist var

@@ -1,0 +1,12 @@
+"""Shared fixtures of the core tests."""
+
+import pytest
+
+from brasko.core.planner.invert import Solution, solved
+from brasko.core.planner.wish import Wish
+
+
+@pytest.fixture(scope="session")
+def ribeye() -> Solution:
+    """The cook of the first story: 1.5 in ribeye, low then sear."""
+    return solved(Wish("ribeye", 0.0381, 0.45, 57.0))

@@ -1,0 +1,137 @@
+"""Properties, vapour and view factors against published values."""
+
+import numpy as np
+import pytest
+from scipy.integrate import dblquad
+
+from brasko.core.errors import InvalidInput, UnknownName
+from brasko.core.fire.grate import KETTLE_BED, KETTLE_PLACES, bed_view_factor, corner_view_factor, grate_map
+from brasko.core.fire.zones import FIRES, Zone, fire_named, radiant_equivalent_c, with_gentle_air
+from brasko.core.foods.cuts import all_cuts, cut_named
+from brasko.core.foods.doneness import SCALES, scale_named
+from brasko.core.foods.properties import Composition, material_constant, material_from_composition
+from brasko.core.heat.vapour import saturation_density_kg_m3, saturation_pressure_pa
+
+
+@pytest.mark.parametrize(
+    ("kelvin", "megapascal"), [(300.0, 0.353658941e-2), (500.0, 0.263889776e1), (600.0, 0.123443146e2)]
+)
+def test_saturation_pressure_matches_its_standard(kelvin, megapascal):
+    """iapws_if97, table 35: the check values printed for equation 30."""
+    computed = saturation_pressure_pa(np.array([kelvin - 273.15]))[0] / 1e6
+    assert computed == pytest.approx(megapascal, rel=1e-8)
+
+
+def test_saturation_density_near_steam_tables():
+    """Saturated vapour at 40 and 100 °C: 0.0512 and 0.598 kg/m3 (incropera_2011, table A.6 as 1/v_g, from memory);
+    2.5 % for taking it as an ideal gas."""
+    computed = saturation_density_kg_m3(np.array([40.0, 100.0]))
+    np.testing.assert_allclose(computed, [0.0512, 0.598], rtol=0.025)
+
+
+def test_water_alone_has_the_properties_of_water():
+    """Water at 20 °C: 0.598 W/mK, 4182 J/kgK, 998 kg/m3 (handbook values, from memory); 1.5 % for the food fits."""
+    water = material_from_composition(Composition(1.0, 0.0, 0.0, ash=0.0))
+    assert water.conductivity_w_mk(20.0) == pytest.approx(0.598, rel=0.015)
+    assert water.specific_heat_j_kgk(20.0) == pytest.approx(4182.0, rel=0.015)
+    assert water.density_kg_m3 == pytest.approx(998.2, rel=0.005)
+
+
+def test_lean_beef_lies_where_handbooks_put_it():
+    """Lean beef of 75 % water: 0.45 to 0.50 W/mK and 3.4 to 3.6 kJ/kgK above freezing (ashrae_refrigeration, tables of
+    unfrozen foods, from memory)."""
+    lean = material_from_composition(Composition(0.75, 0.22, 0.02))
+    assert 0.45 < lean.conductivity_w_mk(5.0) < 0.51
+    assert 3400.0 < lean.specific_heat_j_kgk(20.0) < 3650.0
+    assert 1040.0 < lean.density_kg_m3 < 1090.0
+
+
+def test_fat_insulates():
+    lean = material_from_composition(Composition(0.72, 0.22, 0.05))
+    fatty = material_from_composition(Composition(0.55, 0.17, 0.27))
+    assert fatty.conductivity_w_mk(40.0) < lean.conductivity_w_mk(40.0)
+    assert fatty.specific_heat_j_kgk(40.0) < lean.specific_heat_j_kgk(40.0)
+
+
+def test_composition_must_add_up():
+    with pytest.raises(InvalidInput, match=r"must add up to 1 within 0\.02 \(got 1\.110\)"):
+        Composition(0.8, 0.2, 0.1)
+    with pytest.raises(InvalidInput, match=r"composition\.fat must be between 0 and 1"):
+        Composition(0.8, 0.2, -0.1)
+
+
+def test_constant_material_refuses_nonsense():
+    with pytest.raises(InvalidInput, match="conductivity_w_mk must be between"):
+        material_constant(-1.0, 1000.0, 3000.0)
+
+
+def test_every_cut_is_complete():
+    for cut in all_cuts().values():
+        assert cut.basis in {"measured", "fitted", "assumed", "from memory", "common practice"}
+        assert 0.005 <= cut.salt_share <= 0.02
+        assert 900.0 < cut.material.density_kg_m3 < 1100.0
+
+
+def test_unknown_names_offer_the_nearest():
+    with pytest.raises(UnknownName, match=r"cut is not known \(got 'ribye'\)\. Did you mean ribeye"):
+        cut_named("ribye")
+    with pytest.raises(UnknownName, match="fire is not known"):
+        fire_named("bonfire")
+    with pytest.raises(UnknownName, match="scale is not known"):
+        scale_named("none")
+
+
+@pytest.mark.parametrize(
+    ("fahrenheit", "kitchen", "home"),
+    [(122, "rare", "blue"), (132, "medium rare", "rare"), (140, "medium", "medium"), (165, "well done", "well done")],
+)
+def test_doneness_words(fahrenheit, kitchen, home):
+    """The trade's two scales: common practice, no source."""
+    temp = (fahrenheit - 32) / 1.8
+    assert SCALES["kitchen"].word_for(temp) == kitchen
+    assert SCALES["home"].word_for(temp) == home
+
+
+def direct_view_factor(left: float, right: float, front: float, back: float, gap: float) -> float:
+    """∫ cos θ₁ cos θ₂ / (π s²) dA over the rectangle, the definition (incropera_2011 eq. 13.1)."""
+    value, _ = dblquad(lambda y, x: gap**2 / (np.pi * (x * x + y * y + gap**2) ** 2), left, right, front, back)
+    return value
+
+
+@pytest.mark.parametrize("spot", [(0.0, 0.0), (0.145, 0.0), (-0.15, 0.0), (0.2, 0.1), (0.06, -0.2)])
+def test_view_factor_matches_its_integral(spot):
+    x, y = spot
+    bed = KETTLE_BED
+    exact = bed.aglow * direct_view_factor(bed.left_m - x, bed.right_m - x, bed.front_m - y, bed.back_m - y, bed.gap_m)
+    assert bed_view_factor(bed, x, y) == pytest.approx(exact, rel=1e-6, abs=1e-9)
+
+
+def test_view_factor_of_an_endless_bed_is_a_quarter_per_corner():
+    assert corner_view_factor(1e6, 1e6, 0.1) == pytest.approx(0.25, abs=1e-5)
+
+
+def test_zones_see_what_the_grate_map_says():
+    """The zones' coal views are those of the places where their food lies."""
+    fire = FIRES["kettle_two_zone"]
+    for zone, place in zip((fire.gentle, fire.sear), KETTLE_PLACES, strict=True):
+        assert place.zone == zone.key
+        assert zone.coal_view == pytest.approx(bed_view_factor(KETTLE_BED, place.x_m, place.y_m), abs=0.01)
+
+
+def test_grate_is_hottest_over_the_coals():
+    grate = grate_map(FIRES["kettle_two_zone"])
+    _, column = np.unravel_index(np.argmax(grate.temp_c), grate.temp_c.shape)
+    assert KETTLE_BED.left_m < grate.x_m[column] < KETTLE_BED.right_m
+    assert grate.temp_c.min() < 130.0
+    assert grate.temp_c.max() > 400.0
+
+
+def test_radiant_equivalent_of_one_source_is_itself():
+    assert radiant_equivalent_c(((0.4, 300.0), (0.6, 300.0))) == pytest.approx(300.0)
+
+
+def test_fire_refuses_what_it_cannot_be():
+    with pytest.raises(InvalidInput, match=r"gentle_c must be between 80 and 180 °C \(got 300\)"):
+        with_gentle_air(FIRES["kettle_two_zone"], 300.0)
+    with pytest.raises(InvalidInput, match="coal_view must be between"):
+        Zone("z", "z", "sear", air_c=100.0, film_w_m2k=10.0, lid_c=50.0, coal_view=1.4)

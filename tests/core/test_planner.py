@@ -1,0 +1,221 @@
+"""The plan: the inverse meets the wish, refuses with reasons, and the timeline holds together."""
+
+from dataclasses import replace
+from datetime import UTC, datetime, timedelta
+from itertools import pairwise
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from brasko.core.errors import Infeasible, InvalidInput, UnknownName
+from brasko.core.foods.cuts import cut_named
+from brasko.core.planner.invert import TOLERANCE_K, even_sear, solved
+from brasko.core.planner.plan import planned
+from brasko.core.planner.ranges import ensemble_ranges
+from brasko.core.planner.timeline import check_eating_time, lead_s, timeline
+from brasko.core.planner.wish import METHODS, Wish, programme_of
+from brasko.core.safety.agency import cautions_for, minimum_for
+from brasko.core.units import fahrenheit
+
+RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0)
+
+
+@pytest.mark.parametrize("method", list(METHODS))
+@pytest.mark.parametrize("finish", [53.0, 57.0, 62.0])
+def test_peak_after_the_rest_meets_the_wish(method, finish):
+    """What the inverse is for, on the default grid, for every method."""
+    solution = solved(replace(RIBEYE, method=method, finish_c=finish, crust="light"))
+    assert solution.result.peak_core_c == pytest.approx(finish, abs=2.5 * TOLERANCE_K)
+    assert solution.pull_c < finish
+
+
+def test_crust_is_met_on_both_faces(ribeye):
+    assert min(ribeye.result.end.browning_s) > 0.8 * RIBEYE.crust_s
+
+
+def test_same_wish_same_plan():
+    first, second = solved(RIBEYE), solved(RIBEYE)
+    assert first.pull_c == second.pull_c
+    np.testing.assert_array_equal(first.result.core_c, second.result.core_c)
+
+
+@settings(max_examples=12, deadline=None)
+@given(
+    thickness=st.floats(0.028, 0.06),
+    finish=st.floats(50.0, 65.0),
+    start=st.floats(1.0, 15.0),
+    crust=st.sampled_from(["light", "good"]),
+)
+def test_any_sensible_wish_is_met_or_refused_with_a_reason(thickness, finish, start, crust):
+    wish = Wish("strip", thickness, 0.4 * thickness / 0.038, finish, start_c=start, crust=crust)
+    try:
+        solution = solved(wish)
+    except Infeasible as refusal:
+        reasons = refusal.remedies
+    else:
+        reasons = ("met",)
+        assert solution.result.peak_core_c == pytest.approx(finish, abs=0.5)
+        assert start < solution.pull_c <= finish
+    assert reasons
+
+
+# --- figures of the trade: common practice, no source -------------------------------------------------------------
+
+
+def test_gentle_phase_of_an_ordinary_steak():
+    """Indirect at 225-250 °F: 30-45 min to a core of 115-120 °F (common practice, no source). The 1.5 in ribeye is at
+    the thick end of ordinary, so 10 % more is let pass; nothing is tuned for it."""
+    step = programme_of(replace(RIBEYE, gentle_c=115.0), (117.0 - 32) / 1.8)[0]
+    from brasko.core.heat.simulation import simulate
+
+    minutes = simulate(RIBEYE.food, (step,), every_s=60.0).duration_s / 60.0
+    assert 30.0 <= minutes <= 49.5
+
+
+def test_pulled_at_110_finishes_about_125(ribeye):
+    """Pulled at 110 °F before the sear, finishing about 125 °F (common practice, no source), ± 6 °F."""
+    solution = solved(replace(RIBEYE, finish_c=(125.0 - 32) / 1.8))
+    assert fahrenheit(solution.pull_c) == pytest.approx(107.0, abs=9.0)
+
+
+def test_indirect_takes_about_twice_as_long_and_leaves_a_thinner_rim(ribeye):
+    """Indirect-then-sear takes about twice as long as direct only, with a far thinner grey rim (common practice)."""
+    direct = solved(replace(RIBEYE, method="direct"))
+    ratio = ribeye.result.duration_s / direct.result.duration_s
+    assert 1.6 < ratio < 3.2
+    assert ribeye.result.grey_rim_share < 0.8 * direct.result.grey_rim_share
+
+
+def test_thin_skirt_direct():
+    """Thin skirt over a very hot fire: 3-4 min a side (common practice, no source); 12 mm here, so from 1.5 min."""
+    solution = solved(Wish("skirt", 0.012, 0.45, 57.0, method="direct"))
+    a_side = solution.result.steps[0].end_s / 120.0
+    assert 1.5 < a_side < 4.0
+
+
+def test_rest_by_thickness():
+    """2 min thin, 5 min ordinary, 10 min from 1.5 in (common practice, no source)."""
+    seconds = [replace(RIBEYE, thickness_m=t, mass_kg=0.3).resting_s for t in (0.015, 0.03, 0.0381)]
+    assert seconds == [120.0, 300.0, 600.0]
+
+
+# --- refusals and bad input ------------------------------------------------------------------------------------------
+
+
+def test_a_thin_steak_cannot_have_a_crust_and_a_rare_middle():
+    with pytest.raises(Infeasible, match=r"cannot have this crust and a middle of \{temp:52\.0\}") as refusal:
+        solved(Wish("skirt", 0.012, 0.45, 52.0))
+    assert any("thicker" in remedy for remedy in refusal.value.remedies)
+    assert any(remedy.startswith("finish at {temp:") for remedy in refusal.value.remedies)
+
+
+@pytest.mark.parametrize(
+    ("change", "said"),
+    [
+        ({"thickness_m": 0.0}, r"thickness_mm must be between 3 and 200 mm \(got 0\)\. A 1\.5 in steak is 38 mm"),
+        ({"thickness_m": 0.4}, r"thickness_mm must be between 3 and 200 mm \(got 400\)"),
+        ({"thickness_m": float("nan")}, r"thickness_mm must be between"),
+        ({"mass_kg": 0.0}, r"mass_g must be between 10 and 20000 g \(got 0\)"),
+        ({"start_c": 39.0, "finish_c": 38.5}, r"start_c must be below the wanted finish"),
+        ({"start_c": -18.0}, r"start_c must be between -1 and 40 °C \(got -18\)\. A fridge is about 4 °C; thaw"),
+        ({"finish_c": 120.0}, r"finish_c must be between 38 and 96"),
+        ({"flip_every_s": 1.0}, r"flip_every_s must be between 10 and 600"),
+        ({"temper_s": 4 * 3600.0}, r"temper_min must be between 0 and 120 min \(got 240\)"),
+        ({"rest_s": 0.0}, r"rest_min must be between 1 and 60"),
+        ({"gentle_c": 20.0}, r"gentle_c must be between 80 and 180 °C \(got 20\)"),
+    ],
+)
+def test_bad_input_names_the_field(change, said):
+    with pytest.raises(InvalidInput, match=said):
+        replace(RIBEYE, **change)
+
+
+@pytest.mark.parametrize("field", ["cut", "method", "fire", "crust", "rest", "salt"])
+def test_unknown_names_are_refused(field):
+    with pytest.raises(UnknownName, match=f"{field} is not known"):
+        replace(RIBEYE, **{field: "nothing like it"})
+
+
+# --- timeline --------------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("method", list(METHODS))
+@pytest.mark.parametrize("salt", ["hour", "just_before", "overnight"])
+def test_timeline_holds_together(method, salt):
+    """Every task has length, steps of the food follow each other without gap, hands do one thing at a time, and it
+    all ends at the hour of eating."""
+    wish = replace(RIBEYE, method=method, salt=salt, crust="light", temper_s=1200.0)
+    tasks = timeline(wish, solved(wish))
+    assert all(task.end_s > task.start_s for task in tasks)
+    assert max(task.end_s for task in tasks) == 0.0
+    steps = [t for t in tasks if t.step]
+    for before, after in pairwise(steps):
+        assert after.start_s == pytest.approx(before.end_s)
+    hands = sorted((t for t in tasks if t.lane == "hands"), key=lambda t: t.start_s)
+    for before, after in pairwise(hands):
+        assert after.start_s >= before.end_s - 1e-6
+    assert all(task.why for task in tasks)
+
+
+def test_salt_avoids_the_wet_window():
+    """Nothing is salted between 10 and 40 min before the fire (common practice, no source)."""
+    for salt in ("hour", "just_before", "overnight"):
+        tasks = timeline(replace(RIBEYE, salt=salt), solved(RIBEYE))
+        ahead = next(t.start_s for t in tasks if t.key == "on") - next(t.start_s for t in tasks if t.key == "season")
+        assert not 600.0 < ahead < 2400.0
+
+
+def test_eating_time_that_cannot_be_met_offers_the_earliest(ribeye):
+    now = datetime(2030, 6, 1, 17, 0, tzinfo=UTC)
+    tasks = timeline(RIBEYE, ribeye)
+    for eat_at, said in ((now - timedelta(hours=1), "lies in the past"), (now + timedelta(minutes=40), "is too soon")):
+        with pytest.raises(InvalidInput, match=said) as refusal:
+            check_eating_time(eat_at, now, tasks, RIBEYE)
+        earliest = datetime.fromisoformat(refusal.value.suggestion)
+        check_eating_time(earliest, now, tasks, RIBEYE)
+        assert earliest - now < timedelta(seconds=lead_s(tasks) + 300)
+
+
+def test_even_sear_has_equal_sides():
+    assert even_sear(100.0, 30.0) == (120.0, 30.0)
+    assert even_sear(50.0, 30.0) == (50.0, 25.0)
+    assert even_sear(53.0, 90.0) == (60.0, 30.0)
+
+
+# --- ranges and safety -----------------------------------------------------------------------------------------------
+
+
+def test_ranges_hold_the_plan_and_grow_with_time(ribeye):
+    ranges = ensemble_ranges(RIBEYE, ribeye)
+    gentle = ribeye.result.steps[0]
+    span = ranges.step_end_s["gentle"]
+    assert span.low < gentle.end_s < span.high
+    assert 60.0 < span.high - span.low < gentle.end_s
+    assert (ranges.core_low_c <= ribeye.result.core_c + 1e-9).all()
+    assert (ranges.core_high_c >= ribeye.result.core_c - 1e-9).all()
+
+
+def test_agency_figures():
+    """USDA FSIS chart: whole cuts of beef, pork, lamb and veal 145 °F and 3 min rest (fsis_safe_temperatures)."""
+    for key in ("ribeye", "pork_chop"):
+        minimum = minimum_for(cut_named(key))
+        assert fahrenheit(minimum.core_c) == pytest.approx(145.0)
+        assert minimum.rest_s == 180.0
+
+
+def test_cautions_stand_where_the_danger_is():
+    below = cautions_for(cut_named("ribeye"), 55.0, 0.0, 22.0)
+    assert {c.key for c in below} >= {"below_agency", "carbon_monoxide", "lit_chimney", "raw_and_cooked", "ash"}
+    above = cautions_for(cut_named("ribeye"), 64.0, 0.0, 22.0)
+    assert "below_agency" not in {c.key for c in above}
+    assert "out_of_fridge" in {c.key for c in cautions_for(cut_named("ribeye"), 64.0, 5400.0, 35.0)}
+    assert "out_of_fridge" not in {c.key for c in cautions_for(cut_named("ribeye"), 64.0, 5400.0, 25.0)}
+
+
+def test_a_plan_keeps_its_inputs_and_model():
+    made = planned(RIBEYE, with_ranges=False)
+    assert made.wish == RIBEYE
+    assert made.model_version
+    assert made.lead_s == lead_s(made.tasks)

@@ -1,0 +1,55 @@
+"""One running kitchen for all browser tests, and pages in either scheme and size."""
+
+from collections.abc import Callable, Iterator
+
+import pytest
+from playwright.sync_api import Browser, Page, sync_playwright
+from server import Kitchen
+
+CHROMIUM = "/usr/bin/chromium"
+ARGUMENTS = (
+    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
+    "--disable-component-update --disable-sync"
+).split()
+DESKTOP, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
+
+
+@pytest.fixture(scope="session")
+def kitchen(tmp_path_factory) -> Iterator[Kitchen]:
+    kitchen = Kitchen(tmp_path_factory.mktemp("kitchen"))
+    kitchen.manage("migrate", "--no-input")
+    kitchen.manage("seed_demo")
+    kitchen.start_server()
+    kitchen.start_probe()
+    yield kitchen
+    kitchen.stop()
+
+
+@pytest.fixture(scope="session")
+def browser() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture
+def visit(kitchen: Kitchen, browser: Browser) -> Iterator[Callable[..., Page]]:
+    """Open the interface in a fresh browser profile; anything the console complains of fails the test."""
+    contexts, complaints = [], []
+
+    def opened(path: str = "/", size: dict = DESKTOP, scheme: str = "light", quiet: bool = True) -> Page:
+        context = browser.new_context(viewport=size, color_scheme=scheme, timezone_id="UTC", has_touch=size is PHONE)
+        contexts.append(context)
+        page = context.new_page()
+        page.set_default_timeout(30_000)
+        page.on("pageerror", lambda error: complaints.append(str(error)))
+        if quiet:
+            page.on("console", lambda message: complaints.append(message.text) if message.type == "error" else None)
+        page.goto(kitchen.base + path)
+        return page
+
+    yield opened
+    for context in contexts:
+        context.close()
+    assert complaints == []

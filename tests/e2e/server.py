@@ -1,0 +1,62 @@
+"""A whole Brasko for browser tests: a server and the practice probe as processes, with a data folder of their own."""
+
+import os
+import signal
+import socket
+import subprocess
+import sys
+import time
+import urllib.request
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parents[2]
+
+
+class Kitchen:
+    """Start, kill and start again on one port and one database."""
+
+    def __init__(self, folder: Path) -> None:
+        with socket.socket() as free:
+            free.bind(("127.0.0.1", 0))
+            self.port = free.getsockname()[1]
+        self.base = f"http://127.0.0.1:{self.port}"
+        self.env = {
+            **os.environ,
+            "BRASKO_VAR": str(folder),
+            "BRASKO_DB": str(folder / "brasko.sqlite3"),
+            "BRASKO_DEMO": "1",
+            "TZ": "UTC",
+        }
+        self.server: subprocess.Popen | None = None
+        self.probe: subprocess.Popen | None = None
+
+    def manage(self, *words: str) -> None:
+        subprocess.run([sys.executable, "manage.py", *words], cwd=ROOT, env=self.env, check=True, capture_output=True)
+
+    def start_server(self) -> None:
+        words = ["uvicorn", "brasko.web.config.asgi:application", "--app-dir", "src", "--port", str(self.port)]
+        words += ["--lifespan", "off", "--timeout-graceful-shutdown", "1", "--log-level", "warning"]
+        self.server = subprocess.Popen([sys.executable, "-m", *words], cwd=ROOT, env=self.env)
+        for _ in range(240):
+            try:
+                urllib.request.urlopen(f"{self.base}/api/session", timeout=1)
+                return
+            except OSError:
+                assert self.server.poll() is None, "the server did not start"
+                time.sleep(0.25)
+        raise AssertionError("the server did not answer within a minute")
+
+    def kill_server(self) -> None:
+        assert self.server is not None
+        self.server.send_signal(signal.SIGKILL)
+        self.server.wait()
+
+    def start_probe(self) -> None:
+        words = [sys.executable, "manage.py", "simulate_probe", "--server", self.base]
+        self.probe = subprocess.Popen(words, cwd=ROOT, env=self.env)
+
+    def stop(self) -> None:
+        for process in (self.probe, self.server):
+            if process is not None and process.poll() is None:
+                process.terminate()
+                process.wait(10)

@@ -1,0 +1,67 @@
+"""No accessibility violation on any view, in both schemes and both sizes; and nothing from the network."""
+
+import re
+from pathlib import Path
+
+import pytest
+from conftest import DESKTOP, PHONE
+from playwright.sync_api import Page, expect
+
+AXE = (Path(__file__).resolve().parents[2] / "frontend/node_modules/axe-core/axe.min.js").read_text()
+READY = {
+    "/plan": "The order of the work",
+    "/cook": "Line",
+    "/log": "The log",
+}
+
+
+def violations(page: Page) -> list[str]:
+    page.evaluate(AXE)
+    found = page.evaluate("axe.run(document, {resultTypes: ['violations']})")["violations"]
+    return [f"{v['id']}: {n['html'][:160]}" for v in found for n in v["nodes"]]
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+@pytest.mark.parametrize("size", [DESKTOP, PHONE], ids=["desktop", "phone"])
+@pytest.mark.parametrize("path", list(READY))
+def test_views_have_no_violations(visit, path, size, scheme):
+    page = visit(path, size, scheme)
+    expect(page.get_by_text(READY[path]).first).to_be_visible()
+    page.wait_for_timeout(600)
+    assert violations(page) == []
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_dialogs_folds_entries_and_sign_in_have_no_violations(visit, scheme):
+    page = visit("/plan", DESKTOP, scheme)
+    page.get_by_role("button", name="Everything else").click()
+    page.get_by_role("button", name=re.compile("^Start ")).first.click()
+    expect(page.get_by_role("dialog")).to_be_visible()
+    assert violations(page) == []
+    page.keyboard.press("Escape")
+    assert violations(page) == []
+    page.get_by_role("link", name="Log", exact=True).click()
+    page.get_by_role("link", name="Ribeye again").click()
+    expect(page.get_by_role("heading", name="Foreseen against measured")).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("button", name="Sign out").click()
+    expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
+    assert violations(page) == []
+
+
+def test_nothing_is_wider_than_a_phone(visit):
+    for path in READY:
+        page = visit(path, PHONE)
+        expect(page.get_by_text(READY[path]).first).to_be_visible()
+        assert page.evaluate("document.documentElement.scrollWidth") <= 390, path
+
+
+def test_everything_comes_from_this_server(visit, kitchen):
+    page = visit("/log")
+    outside: list[str] = []
+    page.on("request", lambda r: outside.append(r.url) if not r.url.startswith((kitchen.base, "data:", "blob:")) else None)
+    for path in READY:
+        page.goto(kitchen.base + path)
+        expect(page.get_by_text(READY[path]).first).to_be_visible()
+    assert outside == []
+    assert page.evaluate("document.fonts.check('16px \"Archivo Variable\"')")

@@ -1,0 +1,94 @@
+"""A reload, a killed server, seven tabs: no reading and no step is lost."""
+
+import json
+import re
+import sqlite3
+import time
+from pathlib import Path
+
+from playwright.sync_api import Page, expect
+
+
+def start_practice(page: Page, base: str, speed: str) -> int:
+    page.goto(f"{base}/plan")
+    page.get_by_role("button", name="Keep this plan").click()
+    page.wait_for_url(re.compile(r"/plan/\d+"))
+    page.get_by_role("button", name="Start", exact=True).click()
+    page.get_by_role("dialog").get_by_text(speed).click()
+    page.get_by_role("dialog").get_by_text("Mark the steps for me").click()
+    page.get_by_role("dialog").get_by_role("button", name="Start the cook").click()
+    page.wait_for_url(re.compile(r"/cook/\d+"))
+    return int(page.url.rsplit("/", 1)[1])
+
+
+def stored(kitchen, cook_id: int) -> tuple[set[int], set[int]]:
+    with sqlite3.connect(Path(kitchen.env["BRASKO_DB"])) as db:
+        readings = {row[0] for row in db.execute("SELECT sequence FROM cooks_reading WHERE cook_id = ?", [cook_id])}
+        events = {row[0] for row in db.execute("SELECT id FROM cooks_event WHERE cook_id = ?", [cook_id])}
+    return readings, events
+
+
+def test_kill_and_restart_lose_no_reading_and_no_step(visit, kitchen):
+    page = visit("/plan", quiet=False)
+    cook_id = start_practice(page, kitchen.base, "60×")
+    expect(page.get_by_role("region", name="Now")).to_contain_text(re.compile(r"probe\s*\d+ °F"), timeout=150_000)
+    seen_readings: set[int] = set()
+    seen_events: set[int] = set()
+    for _ in range(4):
+        time.sleep(1.5)
+        readings, events = stored(kitchen, cook_id)
+        assert seen_readings <= readings
+        assert seen_events <= events
+        seen_readings, seen_events = readings, events
+        kitchen.kill_server()
+        expect(page.get_by_text("connecting again…")).to_be_visible()
+        kitchen.start_server()
+        expect(page.get_by_text("● live")).to_be_visible()
+    expect(page.get_by_role("heading", name="It is over. How was it?")).to_be_visible(timeout=150_000)
+    time.sleep(2)
+    readings, events = stored(kitchen, cook_id)
+    assert seen_readings <= readings
+    assert seen_events <= events
+    whole_s = max(readings) / 10
+    expected = whole_s / 10
+    assert len(readings) > 0.85 * expected, "only the probe's own gaps may be missing"
+    shown = json.loads(page.evaluate(f"fetch('/api/cooks/{cook_id}').then(r => r.text())"))
+    assert len(shown["readings"]) == len(readings)
+
+
+def test_a_reload_shows_the_same_cook(visit, kitchen):
+    page = visit("/plan")
+    start_practice(page, kitchen.base, "10×")
+    now = page.get_by_role("region", name="Now")
+    expect(now).to_contain_text("Light the chimney", timeout=30_000)
+    page.reload()
+    expect(now).to_contain_text("Light the chimney")
+    expect(page.get_by_text("● live")).to_be_visible()
+
+
+def test_a_mark_made_while_the_server_is_gone_arrives_later(visit, kitchen):
+    page = visit("/plan", quiet=False)
+    page.get_by_role("button", name="Keep this plan").click()
+    page.wait_for_url(re.compile(r"/plan/\d+"))
+    page.get_by_role("button", name="Start", exact=True).click()
+    page.get_by_role("dialog").get_by_role("button", name="Start the cook").click()
+    now = page.get_by_role("region", name="Now")
+    expect(now).to_contain_text("Salt and pat dry")
+    kitchen.kill_server()
+    now.get_by_role("button", name="Salted", exact=True).click()
+    expect(now).to_contain_text("Your mark is kept and sent again")
+    kitchen.start_server()
+    expect(now).to_contain_text("Light the chimney")
+
+
+def test_a_seventh_tab_still_works(visit, kitchen):
+    """Browsers allow six connections to a host; hidden tabs must give theirs back."""
+    page = visit("/cook")
+    expect(page.get_by_text("● live").or_(page.get_by_role("heading", name="On the fire now"))).to_be_visible()
+    context = page.context
+    cooks = json.loads(page.evaluate("fetch('/api/cooks?running=true').then(r => r.text())"))
+    for _ in range(7):
+        tab = context.new_page()
+        tab.goto(f"{kitchen.base}/cook/{cooks[0]['id']}")
+        tab.bring_to_front()
+        expect(tab.get_by_role("region", name="Now")).to_be_visible()

@@ -1,0 +1,20 @@
+"""A signed-in household and a second one, each with a data folder of its own."""
+
+import pytest
+from households import Visitor
+
+
+@pytest.fixture(autouse=True)
+def own_data_folder(settings, tmp_path):
+    settings.VAR = tmp_path
+    settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
+
+
+@pytest.fixture
+def mara(db) -> Visitor:
+    return Visitor("mara")
+
+
+@pytest.fixture
+def odell(db) -> Visitor:
+    return Visitor("odell")

@@ -1,0 +1,120 @@
+"""Sign-up, sign-in, sign-out, preferences, and what a page outside debug must carry."""
+
+import json
+
+import pytest
+from django.contrib.auth import get_user_model
+from django.test import Client
+from households import errors
+
+SIGN_UP = {"username": "tove", "password": "oak-and-cherry-9", "household": "Tove's yard"}
+
+
+def strict_client() -> tuple[Client, dict[str, str]]:
+    """A browser that must bring the CSRF token, and the header that brings it."""
+    client = Client(enforce_csrf_checks=True)
+    client.get("/api/session")
+    return client, {"X-CSRFToken": client.cookies["csrftoken"].value}
+
+
+def post(client: Client, path: str, body: dict, headers: dict | None = None):
+    return client.post(path, json.dumps(body), content_type="application/json", headers=headers or {})
+
+
+@pytest.mark.django_db
+def test_sign_up_in_and_out():
+    client, token = strict_client()
+    made = post(client, "/api/accounts", SIGN_UP, token)
+    assert made.status_code == 201
+    assert made.json()["household"]["name"] == "Tove's yard"
+    token = {"X-CSRFToken": client.cookies["csrftoken"].value}
+    assert client.get("/api/grills").json()[0]["fire"] == "kettle_two_zone"
+    assert client.delete("/api/session", headers=token).json()["signed_in"] is False
+    assert client.get("/api/plans").status_code == 401
+    token = {"X-CSRFToken": client.cookies["csrftoken"].value}
+    again = post(client, "/api/session", {"username": "tove", "password": SIGN_UP["password"]}, token)
+    assert again.json()["signed_in"] is True
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize("path", ["/api/accounts", "/api/session", "/api/session/demo"])
+def test_calls_without_a_csrf_token_are_refused(path):
+    client, _ = strict_client()
+    refused = post(client, path, SIGN_UP if path == "/api/accounts" else {"username": "a", "password": "b"})
+    assert refused.status_code == 403
+    assert "Reload it and try again" in refused.json()["detail"]
+    assert not get_user_model().objects.exists()
+
+
+def test_signed_in_calls_need_the_csrf_token(mara):
+    client = Client(enforce_csrf_checks=True)
+    client.force_login(mara.user)
+    assert client.patch("/api/preferences", "{}", content_type="application/json").status_code == 403
+
+
+@pytest.mark.django_db
+@pytest.mark.parametrize(
+    ("change", "field", "said"),
+    [
+        ({"password": "short"}, "password", "too short"),
+        ({"password": "1234567890"}, "password", "entirely numeric"),
+        ({"username": "no spaces!"}, "username", "valid username"),
+        ({"household": ""}, "household", "at least 1 character"),
+    ],
+)
+def test_sign_up_says_what_is_wrong(client, change, field, said):
+    answer = post(client, "/api/accounts", {**SIGN_UP, **change})
+    assert answer.status_code == 422
+    assert said in errors(answer)[field]
+    assert not get_user_model().objects.exists()
+
+
+def test_a_name_can_be_taken_once(mara, client):
+    assert "is taken" in errors(post(client, "/api/accounts", {**SIGN_UP, "username": "MARA"}))["username"]
+
+
+def test_wrong_password(mara, client):
+    answer = post(client, "/api/session", {"username": "mara", "password": "not-it"})
+    assert answer.status_code == 422
+    assert "does not fit" in errors(answer)["password"]
+
+
+@pytest.mark.django_db
+def test_the_demo_is_closed_unless_it_is_a_demo(client, settings):
+    settings.DEMO = False
+    assert post(client, "/api/session/demo", {}).status_code == 404
+
+
+def test_preferences_are_kept_per_person(mara, odell):
+    mara.call("PATCH", "/api/preferences", {"units": "metric", "scheme": "dark", "scale": "home"})
+    assert mara.client.get("/api/session").json()["household"] == {
+        "name": "mara household", "username": "mara", "units": "metric", "scale": "home", "scheme": "dark",
+    }  # fmt: skip
+    assert odell.client.get("/api/session").json()["household"]["units"] == "us"
+    assert mara.call("PATCH", "/api/preferences", {"units": "stone"}).status_code == 422
+
+
+def test_policy_and_headers(client, db):
+    response = client.get("/api/session")
+    policy = response["Content-Security-Policy"]
+    assert "script-src 'self'" in policy
+    assert "unsafe-eval" not in policy
+    assert response["X-Frame-Options"] == "DENY"
+    assert response["X-Content-Type-Options"] == "nosniff"
+
+
+def test_cookies_are_secure_outside_debug_and_demo():
+    """Settings as a deployment reads them: no demo, no debug."""
+    import os
+    import subprocess
+    import sys
+
+    env = {k: v for k, v in os.environ.items() if not k.startswith("BRASKO_")}
+    code = (
+        "from brasko.web.config import settings as s;"
+        "print(s.SESSION_COOKIE_SECURE, s.CSRF_COOKIE_SECURE, s.SECURE_HSTS_SECONDS > 0, s.DEBUG, s.SESSION_COOKIE_HTTPONLY)"
+    )
+    said = subprocess.run(
+        [sys.executable, "-c", code], env={**env, "PYTHONPATH": "src"}, capture_output=True, text=True
+    )
+    assert said.stdout.split() == ["True", "True", "True", "False", "True"]

@@ -1,0 +1,129 @@
+"""Plans over the API: computed, kept, refused with reasons, set aside and brought back."""
+
+import base64
+from datetime import timedelta
+
+import pytest
+from django.utils import timezone
+from django.utils.dateparse import parse_datetime
+from households import RIBEYE, errors
+
+from brasko.web.plans.models import Plan
+
+
+def in_hours(hours: float) -> str:
+    return (timezone.now() + timedelta(hours=hours)).isoformat()
+
+
+def test_preview_computes_a_whole_plan(mara):
+    answer = mara.call("POST", "/api/plans/preview", {"piece": RIBEYE, "ranges": True}).json()
+    result = answer["result"]
+    assert answer["piece"]["mass_g"] == pytest.approx(451, abs=2)
+    assert result["peak_core_c"] == pytest.approx(answer["piece"]["finish_c"], abs=0.3)
+    assert [t["key"] for t in result["tasks"]] == [
+        "season", "light", "bank", "preheat", "oil", "on", "wait", "convert", "sear", "rest", "serve",
+    ]  # fmt: skip
+    assert result["step_ranges_s"]["gentle"]["low"] < result["steps"][0]["end_s"]
+    section = result["section"]
+    size = section["rows"] * section["columns"] * len(section["time_s"])
+    assert len(base64.b64decode(section["temp"])) == len(base64.b64decode(section["peak"])) == size
+    assert len(result["curve"]["time_s"]) == len(result["curve"]["core_low_c"])
+    assert not Plan.objects.exists()
+
+
+@pytest.mark.parametrize(
+    ("change", "field", "said"),
+    [
+        ({"thickness_mm": 0}, "thickness_mm", "must be between 3 and 200 mm (got 0). A 1.5 in steak is 38 mm."),
+        ({"thickness_mm": 400}, "thickness_mm", "must be between 3 and 200 mm (got 400)"),
+        ({"thickness_mm": "thick"}, "thickness_mm", "must be a number"),
+        ({"cut": "ribye"}, "cut", "Did you mean ribeye"),
+        ({"start_c": 39, "finish_c": 38.5}, "start_c", "must be below the wanted finish"),
+        ({"finish_c": 200}, "finish_c", "must be between 38 and 96"),
+        ({"method": "microwave"}, "method", "is not known (got 'microwave')"),
+        ({"colour": "red"}, "colour", "is not a known field"),
+    ],
+)
+def test_bad_input_is_answered_beside_its_field(mara, change, field, said):
+    for path, body in (
+        ("/api/plans/preview", {"piece": {**RIBEYE, **change}}),
+        ("/api/plans", {"eat_at": in_hours(8), "pieces": [{**RIBEYE, **change}]}),
+    ):
+        answer = mara.call("POST", path, body)
+        assert answer.status_code == 422
+        assert said in errors(answer)[field]
+    assert not Plan.objects.exists()
+
+
+def test_what_cannot_be_had_is_refused_with_remedies(mara):
+    answer = mara.call("POST", "/api/plans/preview", {"piece": {"cut": "skirt", "thickness_mm": 12, "finish_c": 52}})
+    assert answer.status_code == 422
+    assert answer.json()["type"] == "urn:brasko:infeasible"
+    assert "cannot have this crust" in answer.json()["detail"]
+    assert any(e["field"] == "remedy" and "thicker" in e["message"] for e in answer.json()["errors"])
+
+
+@pytest.mark.parametrize(("hours", "said"), [(-2, "lies in the past"), (0.5, "is too soon")])
+def test_an_hour_that_cannot_be_met_offers_the_earliest(mara, hours, said):
+    answer = mara.call("POST", "/api/plans", {"eat_at": in_hours(hours), "pieces": [RIBEYE]})
+    assert answer.status_code == 422
+    assert said in errors(answer)["eat_at"]
+    offered = answer.json()["errors"][0]["suggestion"]
+    assert parse_datetime(offered) > timezone.now()
+    kept = mara.call("POST", "/api/plans", {"eat_at": offered, "pieces": [RIBEYE]})
+    assert kept.status_code == 201
+
+
+@pytest.mark.parametrize(
+    ("eat_at", "said"),
+    [
+        ("tonight", "date and time"),
+        ("2030-06-01T19:00:00", "time zone"),
+        (None, "date and time"),
+        ("2100-01-01T00:00:00Z", "more than a year away"),
+    ],
+)
+def test_an_hour_that_is_no_hour(mara, eat_at, said):
+    answer = mara.call("POST", "/api/plans", {"eat_at": eat_at, "pieces": [RIBEYE]})
+    assert answer.status_code == 422
+    assert said in errors(answer)["eat_at"]
+
+
+def test_a_plan_of_several_pieces_keeps_each_with_its_own_wish(mara):
+    pieces = [RIBEYE, {"cut": "filet", "thickness_mm": 45, "finish_c": 52, "crust": "light"}]
+    plan = mara.call("POST", "/api/plans", {"eat_at": in_hours(6), "pieces": pieces, "title": "Two"}).json()
+    assert [p["inputs"]["cut"] for p in plan["pieces"]] == ["ribeye", "filet"]
+    kept = Plan.objects.get().pieces.all()
+    assert kept[0].model_version == plan["pieces"][0]["result"]["model_version"]
+    assert kept[1].result["finish_c"] == 52
+
+
+def test_a_plan_without_pieces_is_refused(mara):
+    assert "pieces" in errors(mara.call("POST", "/api/plans", {"eat_at": in_hours(6), "pieces": []}))
+
+
+def test_changing_a_plan_computes_it_anew_or_leaves_it_alone(mara):
+    plan = mara.plan()
+    before = mara.client.get(f"/api/plans/{plan.id}").json()
+    bad = mara.call("PUT", f"/api/plans/{plan.id}", {"eat_at": in_hours(8), "pieces": [{**RIBEYE, "thickness_mm": 0}]})
+    assert bad.status_code == 422
+    assert mara.client.get(f"/api/plans/{plan.id}").json() == before
+    better = {"eat_at": in_hours(8), "pieces": [{**RIBEYE, "thickness_mm": 50}]}
+    after = mara.call("PUT", f"/api/plans/{plan.id}", better).json()
+    assert after["pieces"][0]["result"]["lead_s"] > before["pieces"][0]["result"]["lead_s"]
+
+
+def test_setting_aside_can_be_undone(mara):
+    plan = mara.plan()
+    assert len(mara.client.get("/api/plans").json()) == 1
+    assert mara.call("DELETE", f"/api/plans/{plan.id}").json()["set_aside"] is True
+    assert mara.client.get("/api/plans").json() == []
+    mara.call("POST", f"/api/plans/{plan.id}/restore")
+    assert [p["id"] for p in mara.client.get("/api/plans").json()] == [plan.id]
+
+
+def test_reference_offers_what_the_core_knows(mara):
+    reference = mara.client.get("/api/reference").json()
+    assert {"ribeye", "filet", "skirt"} <= {c["key"] for c in reference["cuts"]}
+    assert reference["grates"][0]["places"][0]["zone"] == "cool"
+    assert len(reference["grates"][0]["temp_c"]) == len(reference["grates"][0]["temp_c"][0])

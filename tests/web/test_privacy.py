@@ -1,0 +1,99 @@
+"""A second visitor sees and changes nothing of the first one's, on every endpoint the API has."""
+
+from uuid import uuid4
+
+import pytest
+from django.test import Client
+from households import RIBEYE
+
+from brasko.web.config.api import api
+from brasko.web.cooks.models import Cook, Event
+from brasko.web.plans.models import Plan
+from brasko.web.yard.models import Thermometer
+
+OPEN = {"get_session", "sign_in", "enter_demo", "sign_up"}
+BY_TOKEN = {"post_readings", "get_scenes"}
+LISTS = {"list_plans", "list_cooks", "list_thermometers", "list_grills"}
+SHARED = {"get_reference", "preview_plan", "create_plan", "pair_thermometer", "set_preferences", "sign_out"}
+BODIES = {
+    "update_plan": {"eat_at": "2199-01-01T00:00:00Z", "pieces": [RIBEYE]},
+    "start_cook": {"practice": True},
+    "record_event": {"client_id": str(uuid4()), "kind": "done", "task": "season"},
+    "set_speed": {"speed": 60},
+    "set_hands": {"hands": "plan"},
+    "rate_cook": {"stars": 1},
+}
+
+
+def operations() -> list[tuple[str, str, str]]:
+    schema = api.get_openapi_schema()
+    found = []
+    for path, methods in schema["paths"].items():
+        found += [(op["operationId"], method.upper(), path) for method, op in methods.items()]
+    return [
+        *found,
+        ("export_readings", "GET", "/api/cooks/{cook_id}/readings.csv"),
+        ("stream", "GET", "/api/cooks/{cook_id}/stream"),
+    ]
+
+
+OPERATIONS = operations()
+
+
+@pytest.fixture
+def belongings(mara) -> dict[str, int]:
+    plan = mara.plan()
+    cook = mara.start(plan, practice=True)
+    thermometer = mara.call("POST", "/api/thermometers", {"name": "Mine"}).json()["thermometer"]["id"]
+    return {"plan_id": plan.id, "cook_id": cook["id"], "thermometer_id": thermometer}
+
+
+def snapshot() -> tuple:
+    return (
+        list(Plan.objects.values()), list(Cook.objects.values()), Event.objects.count(), list(Thermometer.objects.values()),
+    )  # fmt: skip
+
+
+def test_every_endpoint_is_sorted_here():
+    """A new endpoint must be put in one of the groups, so that none is forgotten."""
+    about_one = {op for op, _, path in OPERATIONS if "{" in path}
+    assert {op for op, _, _ in OPERATIONS} == OPEN | BY_TOKEN | LISTS | SHARED | about_one
+
+
+@pytest.mark.parametrize(("name", "method", "path"), [o for o in OPERATIONS if "{" in o[2]])
+def test_another_household_finds_nothing(belongings, odell, name, method, path):
+    before = snapshot()
+    response = odell.call(method, path.format(**belongings), BODIES.get(name))
+    assert response.status_code == 404, name
+    assert response["Content-Type"] == "application/problem+json"
+    assert snapshot() == before
+
+
+@pytest.mark.parametrize(("name", "method", "path"), [o for o in OPERATIONS if o[0] in LISTS])
+def test_lists_hold_only_ones_own(belongings, odell, name, method, path):
+    own = {grill["id"] for grill in odell.client.get("/api/grills").json()}
+    shown = {each["id"] for each in odell.call(method, path).json()}
+    assert shown <= own if name == "list_grills" else shown == set()
+
+
+@pytest.mark.parametrize(("name", "method", "path"), [o for o in OPERATIONS if o[0] not in OPEN])
+def test_a_stranger_is_asked_to_sign_in(belongings, name, method, path):
+    before = snapshot()
+    response = Client().generic(method, path.format(**belongings), "{}", content_type="application/json")
+    assert response.status_code == 401, name
+    assert snapshot() == before
+
+
+def test_a_plan_cannot_use_anothers_grill_or_thermometer(mara, odell):
+    from datetime import timedelta
+
+    from django.utils import timezone
+
+    soon = (timezone.now() + timedelta(hours=6)).isoformat()
+    body = {"eat_at": soon, "pieces": [RIBEYE], "grill_id": mara.grill.id}
+    assert odell.call("POST", "/api/plans", body).status_code == 404
+    thermometer = mara.call("POST", "/api/thermometers", {"name": "Mine"}).json()["thermometer"]["id"]
+    plan = odell.plan()
+    how = {"practice": False, "thermometer_id": thermometer}
+    assert odell.call("POST", f"/api/plans/{plan.id}/start", how).status_code == 404
+    assert not Cook.objects.filter(owner=odell.user).exists()
