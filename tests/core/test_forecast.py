@@ -112,7 +112,7 @@ def test_without_readings_there_is_nothing_to_compare():
         ("adds {rise:10}", "adds 10 °C", "adds 18 °F"),
         ("{len:38.1} thick", "38.1 mm thick", "1.5 in thick"),
         ("{mass:454}", "454 g", "1 lb"),
-        ("for {time:60} or {time:1500}", "for 60 s or 25 min", "for 60 s or 25 min"),
+        ("for {time:90}, {time:150} or {time:1500}", "for 90 s, 2½ min or 25 min", "for 90 s, 2½ min or 25 min"),
     ],
 )
 def test_phrases_are_written_in_the_readers_units(text, metric, us):

@@ -59,7 +59,9 @@ def test_nothing_is_wider_than_a_phone(visit):
 def test_everything_comes_from_this_server(visit, kitchen):
     page = visit("/log")
     outside: list[str] = []
-    page.on("request", lambda r: outside.append(r.url) if not r.url.startswith((kitchen.base, "data:", "blob:")) else None)
+    page.on(
+        "request", lambda r: outside.append(r.url) if not r.url.startswith((kitchen.base, "data:", "blob:")) else None
+    )
     for path in READY:
         page.goto(kitchen.base + path)
         expect(page.get_by_text(READY[path]).first).to_be_visible()

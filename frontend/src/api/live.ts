@@ -34,6 +34,55 @@ const synced = <T extends { clock: Schemas["ClockOut"] }>(from: T): T => {
   return from;
 };
 
+/** Browsers allow six connections to a host; no more than this many tabs hold a stream, the others ask now and then. */
+const STREAMS = 3;
+const ASK_MS = 2000;
+
+/** Hold one of the few stream slots until the returned promise is resolved; false where all are taken. */
+async function slot(until: Promise<void>, begin: () => void): Promise<boolean> {
+  if (!("locks" in navigator)) { begin(); return true; }
+  for (let n = 0; n < STREAMS; n++) {
+    const held = await new Promise<boolean>((tell) => {
+      void navigator.locks.request(`brasko-stream-${n}`, { ifAvailable: true }, (lock) => {
+        tell(lock !== null);
+        return lock ? until : undefined;
+      });
+    });
+    if (held) { begin(); return true; }
+  }
+  return false;
+}
+
+/** Follow a cook until the returned function is called. */
+function follow(id: number, cursor: () => string, onUpdate: (update: Update) => void, onLink: (link: Link) => void): () => void {
+  let stopped = false;
+  let source: EventSource | null = null;
+  let timer = 0;
+  let release: () => void = () => undefined;
+  const until = new Promise<void>((resolve) => { release = resolve; });
+  const listen = () => {
+    if (stopped) return;
+    source = new EventSource(`/api/cooks/${id}/stream?after=${cursor()}`);
+    source.onopen = () => onLink("live");
+    source.onerror = () => {
+      onLink("waiting");
+      if (source?.readyState === EventSource.CLOSED) timer = window.setTimeout(listen, ASK_MS);
+    };
+    source.addEventListener("update", (message) => onUpdate(JSON.parse((message as MessageEvent<string>).data) as Update));
+  };
+  const ask = async () => {
+    try {
+      const update = await answer(client.GET("/api/cooks/{cook_id}/updates", { params: { path: { cook_id: id }, query: { after: cursor() } } }));
+      if (!stopped) { onUpdate(update); onLink("live"); }
+    } catch {
+      onLink("waiting");
+    }
+    if (!stopped) timer = window.setTimeout(() => void ask(), ASK_MS);
+  };
+  void slot(until, listen).then((held) => { if (!held && !stopped) void ask(); });
+  return () => { stopped = true; source?.close(); window.clearTimeout(timer); release(); };
+}
+
 /** A cook and its live stream. The stream closes while the page is hidden and goes on from where it was. */
 export function useLiveCook(id: number) {
   const queries = useQueryClient();
@@ -47,26 +96,17 @@ export function useLiveCook(id: number) {
 
   useEffect(() => {
     if (!open) return;
-    let source: EventSource | null = null;
-    const connect = () => {
-      const cursor = queries.getQueryData<Cook>(keys.cook(id))?.cursor ?? "";
-      source = new EventSource(`/api/cooks/${id}/stream?after=${cursor}`);
-      source.onopen = () => setLink("live");
-      source.onerror = () => {
-        setLink("waiting");
-        if (source?.readyState === EventSource.CLOSED) window.setTimeout(() => { disconnect(); if (!document.hidden) connect(); }, 2000);
-      };
-      source.addEventListener("update", (message) => {
-        const update = synced(JSON.parse((message as MessageEvent<string>).data) as Update);
-        queries.setQueryData<Cook>(keys.cook(id), (cook) => (cook ? updated(cook, update) : cook));
-        if (update.ended_at) void queries.invalidateQueries({ queryKey: keys.cooks });
-      });
+    let stop: (() => void) | null = null;
+    const onUpdate = (update: Update) => {
+      synced(update);
+      queries.setQueryData<Cook>(keys.cook(id), (cook) => (cook ? updated(cook, update) : cook));
+      if (update.ended_at) void queries.invalidateQueries({ queryKey: keys.cooks });
     };
-    const disconnect = () => { source?.close(); source = null; };
-    const onVisible = () => { disconnect(); if (document.hidden) setLink("off"); else connect(); };
-    if (!document.hidden) connect();
+    const begin = () => { stop = follow(id, () => queries.getQueryData<Cook>(keys.cook(id))?.cursor ?? "", onUpdate, setLink); };
+    const onVisible = () => { stop?.(); stop = null; if (document.hidden) setLink("off"); else begin(); };
+    if (!document.hidden) begin();
     document.addEventListener("visibilitychange", onVisible);
-    return () => { document.removeEventListener("visibilitychange", onVisible); disconnect(); };
+    return () => { document.removeEventListener("visibilitychange", onVisible); stop?.(); };
   }, [id, open, queries]);
 
   return { ...query, link };

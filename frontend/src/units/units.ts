@@ -70,7 +70,8 @@ export function phrase(system: System, text: string): string {
 
 export function spanText(seconds: number): string {
   const s = Math.abs(Math.round(seconds));
-  if (s < 90) return `${s} s`;
+  if (s < 100) return `${s} s`;
+  if (s < 600 && s % 60 === 30) return `${Math.floor(s / 60)}½ min`;
   const minutes = Math.round(s / 60);
   if (minutes < 120) return `${minutes} min`;
   const rest = minutes % 60;

@@ -28,4 +28,6 @@ def _token(kind: str, value: float, system: str) -> str:
         return f"{value / MM_PER_INCH:.2g} in" if us else f"{value:g} mm"
     if kind == "mass":
         return f"{value / GRAMS_PER_POUND:.2g} lb" if us else f"{value:.0f} g"
-    return f"{value / 60:.0f} min" if value >= 90 else f"{value:.0f} s"
+    if value < 100.0:
+        return f"{value:.0f} s"
+    return f"{value // 60:.0f}½ min" if value < 600.0 and value % 60.0 == 30.0 else f"{value / 60:.0f} min"

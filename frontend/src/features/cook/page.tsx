@@ -100,7 +100,7 @@ function Steering({ cook }: { cook: Cook }) {
             <legend className="mb-1 text-sm font-semibold">Clock of this practice</legend>
             {([1, 10, 60] as const).map((s) => <Button key={s} aria-pressed={cook.clock.speed === s} onClick={() => speed.mutate(s)} className="flex-1 aria-pressed:bg-ink aria-pressed:text-panel"><span className="figure text-lg">{s}×</span></Button>)}
           </fieldset>
-          <label className="flex min-h-11 items-center gap-3"><input type="checkbox" checked={cook.hands === "plan"} onChange={(e) => hands.mutate(e.target.checked ? "plan" : "mine")} className="accent-(--c-ember)" />Mark the steps for me</label>
+          <label className="flex min-h-11 items-center gap-3"><input type="checkbox" checked={hands.isPending ? hands.variables === "plan" : cook.hands === "plan"} onChange={(e) => hands.mutate(e.target.checked ? "plan" : "mine")} className="accent-(--c-ember)" />Mark the steps for me</label>
         </>
       )}
       {sure ? (

@@ -19,6 +19,8 @@ export function usePreview(draft: Draft | null): Preview {
   const [state, setState] = useState<Preview>({ shown: null, problem: null, late: null, busy: false });
   const running = useRef(false);
   const wanted = useRef<string | null>(null);
+  /** The draft whose ranges are shown already: a plain answer for it must not take them away. */
+  const ranged = useRef<string | null>(null);
   const body = draft ? JSON.stringify(pieceToSend(draft)) : null;
   const hour = draft ? (eatAt(draft)?.toISOString() ?? null) : null;
 
@@ -36,7 +38,7 @@ export function usePreview(draft: Draft | null): Preview {
           const piece = JSON.parse(sent) as Schemas["PieceIn"];
           try {
             const shown = await answer(client.POST("/api/plans/preview", { body: { piece, ranges: false } }));
-            setState((s) => ({ ...s, shown, problem: null }));
+            setState((s) => (ranged.current === sent ? { ...s, problem: null } : { ...s, shown, problem: null }));
           } catch (error) {
             setState((s) => ({ ...s, problem: error instanceof Problem ? error : new Problem(0, "The server does not answer. Your entries are kept.", []) }));
           }
@@ -56,7 +58,7 @@ export function usePreview(draft: Draft | null): Preview {
       const piece = JSON.parse(body) as Schemas["PieceIn"];
       const check = answer(client.POST("/api/plans/preview", { body: { piece, ranges: true, eat_at: hour } }));
       check.then(
-        (shown) => { if (!stale) setState((s) => ({ ...s, shown, late: null })); },
+        (shown) => { if (!stale) { ranged.current = body; setState((s) => ({ ...s, shown, problem: null, late: null })); } },
         (error: unknown) => { if (!stale && error instanceof Problem) setState((s) => ({ ...s, late: error.of("eat_at") ? error : null })); },
       );
     }, IDLE_MS);

@@ -150,11 +150,12 @@ def cook_out(cook: Cook) -> CookOut:
 
 def update_since(cook_id: int, cursor: str) -> UpdateOut:
     """What is new since a cursor, with the forecast as it now stands."""
-    cook = Cook.objects.get(id=cook_id)
     last_reading, last_event = cursor_parts(cursor)
-    readings = list(cook.readings.filter(id__gt=last_reading).order_by("id"))
-    events = list(cook.events.all())
-    latest = list(cook.readings.order_by("-at")[:FORECAST_READINGS])
+    readings = list(Reading.objects.filter(cook_id=cook_id, id__gt=last_reading).order_by("id"))
+    events = list(Event.objects.filter(cook_id=cook_id))
+    latest = list(Reading.objects.filter(cook_id=cook_id).order_by("-at")[:FORECAST_READINGS])
+    # read last, so that a cook is never older than the events that go with it
+    cook = Cook.objects.get(id=cook_id)
     return UpdateOut(
         cursor=cursor_of(readings, events, (last_reading, last_event)),
         clock=clock_of(cook),

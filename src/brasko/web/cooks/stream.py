@@ -36,12 +36,12 @@ async def _messages(cook_id: int, cursor: str) -> AsyncIterator[bytes]:
     yield f"retry: {RETRY_MS}\n\n".encode()
     fetch = sync_to_async(update_since)
     with Listening(cook_id) as bell:
-        first = True
+        rang = True
         while True:
             update = await fetch(cook_id, cursor)
-            if first or update.cursor != cursor or bell.event.is_set():
-                cursor, first = update.cursor, False
+            if rang or update.cursor != cursor:
+                cursor = update.cursor
                 yield f"id: {cursor}\nevent: update\ndata: {update.model_dump_json()}\n\n".encode()
             else:
                 yield b": still here\n\n"
-            await bell.wait(HEARTBEAT_S)
+            rang = await bell.wait(HEARTBEAT_S)

@@ -1,0 +1,72 @@
+import { describe, expect, it } from "vitest";
+
+import { cookTime, updated } from "@/api/live";
+import type { Cook, Expected, PieceResult, Reference } from "@/api/hooks";
+
+import { deed, lastMark, nextFlip, nowNext } from "./cook/model";
+import { draftFor, eatAt, pieceToSend, withCut } from "./plan/model";
+
+const reference = { cuts: [
+  { key: "ribeye", name: "Ribeye", typical_thickness_mm: 38, default_finish_c: 57 },
+  { key: "skirt", name: "Skirt", typical_thickness_mm: 12, default_finish_c: 56 },
+] } as unknown as Reference;
+
+describe("draft", () => {
+  it("offers seven tonight, or tomorrow where tonight is too near", () => {
+    expect(eatAt(draftFor(reference, new Date(2030, 5, 1, 12, 0)))).toEqual(new Date(2030, 5, 1, 19, 0));
+    expect(eatAt(draftFor(reference, new Date(2030, 5, 1, 18, 0)))).toEqual(new Date(2030, 5, 2, 19, 0));
+  });
+  it("knows that half an hour is no hour", () => expect(eatAt({ day: "2030-06-01", time: "" })).toBeNull());
+  it("takes another cut's size and finish and keeps the rest", () => {
+    const draft = draftFor(reference);
+    const changed = withCut({ ...draft, piece: { ...draft.piece, crust: "deep" } }, reference, "skirt");
+    expect(changed.piece).toMatchObject({ cut: "skirt", thickness_mm: 12, finish_c: 56, crust: "deep" });
+    expect(withCut(draft, reference, "none")).toBe(draft);
+  });
+  it("sends what was typed where it is no number", () => {
+    const draft = draftFor(reference);
+    expect(pieceToSend({ ...draft, thicknessText: "thick", piece: { ...draft.piece, thickness_mm: null } }).thickness_mm).toBe("thick");
+  });
+});
+
+const task = (key: string, state: Expected["state"], start_at: string) => ({ key, state, start_at, piece_id: 1 }) as Expected;
+
+describe("cook", () => {
+  it("takes the soonest open task as the next one", () => {
+    const tasks = [task("light", "done", "2030-06-01T17:00:00Z"), task("rest", "later", "2030-06-01T19:00:00Z"), task("on", "next", "2030-06-01T18:00:00Z")];
+    expect(nowNext(tasks).next?.key).toBe("on");
+    expect(nowNext(tasks).current?.key).toBe("light");
+    expect(nowNext([]).next).toBeNull();
+  });
+  it("counts flips within the sear and stops after the last", () => {
+    const result = { sear_s: 180, flip_every_s: 30 } as PieceResult;
+    expect(nextFlip(result, 0, 10_000)).toEqual({ number: 1, of: 5, inS: 20 });
+    expect(nextFlip(result, 0, 130_000)).toEqual({ number: 5, of: 5, inS: 20 });
+    expect(nextFlip(result, 0, 151_000)).toBeNull();
+    expect(nextFlip({ ...result, sear_s: 0 }, 0, 0)).toBeNull();
+  });
+  it("finds the newest mark that stands", () => {
+    const event = (client_id: string, kind: string, payload: object = {}) => ({ client_id, kind, payload });
+    const cook = { events: [event("a", "done"), event("b", "done"), event("c", "undo", { undoes: "b" })] } as unknown as Cook;
+    expect(lastMark(cook)?.client_id).toBe("a");
+  });
+  it("names the deed", () => expect([deed("wait", "Pull"), deed("odd", "Odd")]).toEqual(["Pulled", "Done: Odd"]));
+});
+
+describe("live", () => {
+  const clock = { real_at: "2030-06-01T12:00:00Z", cook_at: "2030-06-01T17:00:00Z", speed: 60, server_at: "2030-06-01T12:00:00Z" };
+  const wall = Date.parse("2030-06-01T12:00:10Z");
+  it("runs the cook's clock at its speed, by the server's time", () => {
+    expect(new Date(cookTime(clock, 0, null, wall)).toISOString()).toBe("2030-06-01T17:10:00.000Z");
+    expect(new Date(cookTime(clock, 5_000, null, wall)).toISOString()).toBe("2030-06-01T17:15:00.000Z");
+    expect(cookTime(clock, 0, clock.cook_at, wall)).toBe(Date.parse(clock.cook_at));
+  });
+  it("folds an update in once, however often it comes", () => {
+    const cook = { readings: [{ id: 1 }], events: [], expected: [], cursor: "1-0" } as unknown as Cook;
+    const update = { readings: [{ id: 1 }, { id: 2 }], events: [{ id: 7 }], expected: [], cursor: "2-7", clock, hands: "mine", ended_at: null } as unknown as Parameters<typeof updated>[1];
+    const twice = updated(updated(cook, update), update);
+    expect(twice.readings.map((r) => r.id)).toEqual([1, 2]);
+    expect(twice.events.map((e) => e.id)).toEqual([7]);
+    expect(twice.cursor).toBe("2-7");
+  });
+});

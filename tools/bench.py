@@ -1,0 +1,170 @@
+"""Speed, measured here and now: the simulation beside a reference solver on the same grid, a plan, the page, the slider.
+
+Absolute times differ between machines; the ratios are what to compare.
+"""
+
+import gzip
+import statistics
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from dataclasses import replace
+from pathlib import Path
+
+import numpy as np
+from scipy.integrate import solve_ivp
+from scipy.sparse import csr_matrix
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "e2e")]
+
+from brasko.core.foods.properties import material_constant  # noqa: E402
+from brasko.core.heat.geometry import Geometry, graded_grid  # noqa: E402
+from brasko.core.heat.simulation import Food, simulate  # noqa: E402
+from brasko.core.planner.plan import planned  # noqa: E402
+from brasko.core.planner.wish import Wish, programme_of  # noqa: E402
+from brasko.core.programme.steps import Side, Step, Surroundings, Until  # noqa: E402
+
+WISH = Wish("ribeye", 0.0381, 0.45, 57.0)
+AIR_C, FILM, HOUR = 107.0, 20.0, 3600.0
+
+
+def median_ms(work: Callable[[], object], times: int = 7) -> float:
+    work()
+    spent = []
+    for _ in range(times):
+        begun = time.perf_counter()
+        work()
+        spent.append((time.perf_counter() - begun) * 1e3)
+    return statistics.median(spent)
+
+
+def reference_system(geometry: Geometry, k: float, heat: float) -> tuple[csr_matrix, np.ndarray]:
+    """dT/dt = A T + b of the same finite volumes, for a general stiff solver."""
+    grid = graded_grid(geometry)
+    nz, nr = len(grid.dz_m), len(grid.dr_m)
+    a, b = np.zeros((nz * nr, nz * nr)), np.zeros(nz * nr)
+    capacity = (grid.volume_m3 * heat).ravel()
+
+    def join(p: int, q: int, conductance: float) -> None:
+        for here, there in ((p, q), (q, p)):
+            a[here, here] -= conductance
+            a[here, there] += conductance
+
+    def face(p: int, area: float, distance: float) -> None:
+        conductance = area / (1.0 / FILM + distance / k)
+        a[p, p] -= conductance
+        b[p] += conductance * AIR_C
+
+    for i in range(nz):
+        for j in range(nr):
+            p = i * nr + j
+            if i + 1 < nz:
+                join(p, p + nr, grid.area_z_m2[j] * 2 * k / (grid.dz_m[i] + grid.dz_m[i + 1]))
+            if j + 1 < nr:
+                join(p, p + 1, grid.face_r_m[j + 1] * grid.dz_m[i] * 2 * k / (grid.dr_m[j] + grid.dr_m[j + 1]))
+        face(i * nr + nr - 1, grid.face_r_m[nr] * grid.dz_m[i], grid.dr_m[-1] / 2)
+    for j in range(nr):
+        face(j, grid.area_z_m2[j], grid.dz_m[0] / 2)
+        face((nz - 1) * nr + j, grid.area_z_m2[j], grid.dz_m[-1] / 2)
+    return csr_matrix(a / capacity[:, None]), b / capacity
+
+
+def simulations() -> None:
+    k, rho, c = 0.46, 1060.0, 3400.0
+    dry = Food(Geometry("disc", 0.0381, 0.06), material_constant(k, rho, c), 5.0, moisture=False)
+    side = Side(air_c=AIR_C, h_w_m2k=FILM)
+    hour = (Step("hour", Surroundings(side, side, side), Until(HOUR)),)
+    moist = replace(WISH.food, start_c=5.0)
+    print(f"one hour, moist, default grid          {median_ms(lambda: simulate(moist, hour)):8.1f} ms")
+    ours = median_ms(lambda: simulate(dry, hour))
+    matrix, source = reference_system(dry.geometry, k, rho * c)
+    start = np.full(matrix.shape[0], 5.0)
+
+    def peer() -> np.ndarray:
+        return solve_ivp(lambda t, y: matrix @ y + source, (0, HOUR), start, "BDF", jac=matrix, rtol=1e-4, atol=1e-2).y[
+            :, -1
+        ]
+
+    theirs = median_ms(peer, 3)
+    gap = np.max(np.abs(peer() - simulate(dry, hour).end.temp_c.ravel()))
+    print(f"the same hour, dry                     {ours:8.1f} ms")
+    print(
+        f"  solve_ivp (BDF, sparse Jacobian)     {theirs:8.1f} ms   {theirs / ours:.1f} x ours, fields {gap:.2f} °C apart at most"
+    )
+    whole = programme_of(WISH, 45.0, (180.0, 30.0))
+    print(f"one whole cook (gentle, sear, rest)    {median_ms(lambda: simulate(WISH.food, whole)):8.1f} ms")
+
+
+def plans() -> None:
+    one = median_ms(lambda: planned(WISH), 5)
+    ranged = median_ms(lambda: planned(WISH, with_ranges=True), 3)
+    print(f"one plan (the whole inverse)           {one:8.1f} ms")
+    print(f"one plan with ranges                   {ranged:8.1f} ms   {ranged / one:.1f} x without")
+
+
+def page_weight() -> None:
+    total = 0
+    for kind in ("html", "js", "css", "woff2"):
+        files = [
+            f
+            for f in (ROOT / "frontend/dist").rglob(f"*.{kind}")
+            if "vietnamese" not in f.name and "latin-ext" not in f.name
+        ]
+        size = sum(len(f.read_bytes()) if kind == "woff2" else len(gzip.compress(f.read_bytes(), 9)) for f in files)
+        total += size
+        print(f"page, {kind:5} (gzip)                     {size / 1024:8.1f} kB")
+    print(f"page, all of a first visit             {total / 1024:8.1f} kB")
+
+
+def slider() -> None:
+    from playwright.sync_api import sync_playwright
+    from server import Kitchen
+
+    kitchen = Kitchen(Path(tempfile.mkdtemp()))
+    kitchen.manage("migrate", "--no-input")
+    kitchen.manage("seed_demo")
+    kitchen.start_server()
+    try:
+        with sync_playwright() as playwright:
+            browser = playwright.chromium.launch(
+                executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
+            )
+            page = browser.new_page(viewport={"width": 1280, "height": 800})
+            page.goto(kitchen.base + "/plan")
+            page.wait_for_selector("figure[data-revision]")
+            page.wait_for_timeout(2000)
+            thumb = page.locator("span[role=slider][aria-label='How thick']")
+            thumb.focus()
+            spent = page.evaluate(
+                """async () => {
+                  const figure = document.querySelector('figure[data-revision]');
+                  const thumb = document.querySelector("span[role=slider][aria-label='How thick']");
+                  const spent = [];
+                  for (let n = 0; n < 24; n++) {
+                    const before = figure.dataset.revision;
+                    const begun = performance.now();
+                    thumb.dispatchEvent(new KeyboardEvent('keydown', {key: n % 8 < 4 ? 'ArrowRight' : 'ArrowLeft', bubbles: true}));
+                    await new Promise((done) => { const look = () => document.querySelector('figure[data-revision]').dataset.revision !== before ? requestAnimationFrame(done) : requestAnimationFrame(look); look(); });
+                    spent.push(performance.now() - begun);
+                    await new Promise((r) => setTimeout(r, 700));
+                  }
+                  return spent;
+                }"""
+            )
+            browser.close()
+    finally:
+        kitchen.stop()
+    fresh, again = sorted(spent[:5]), sorted(spent[5:])
+    print(f"slider to redraw, new thickness        {statistics.median(fresh):8.1f} ms median of {len(fresh)}")
+    print(
+        f"slider to redraw, seen before          {statistics.median(again):8.1f} ms median, {again[int(0.95 * (len(again) - 1))]:.1f} ms p95 of {len(again)}"
+    )
+
+
+if __name__ == "__main__":
+    simulations()
+    plans()
+    page_weight()
+    slider()

@@ -1,0 +1,67 @@
+"""One current picture of each main view, from the demo household, into docs/screenshots."""
+
+import sys
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path.insert(0, str(ROOT / "tests" / "e2e"))
+
+from server import Kitchen  # noqa: E402
+
+DESKTOP, PHONE = (1280, 800), (390, 844)
+SHOTS = (
+    ("plan-light", "/plan", DESKTOP, "light"),
+    ("plan-dark", "/plan", DESKTOP, "dark"),
+    ("plan-phone", "/plan", PHONE, "light"),
+    ("cook-light", "/cook", DESKTOP, "light"),
+    ("cook-dark", "/cook", DESKTOP, "dark"),
+    ("cook-phone-light", "/cook", PHONE, "light"),
+    ("cook-phone-dark", "/cook", PHONE, "dark"),
+    ("log", "/log", DESKTOP, "light"),
+    ("log-entry", "/log#Ribeye again", DESKTOP, "dark"),
+    ("sign-in", "/log#Sign out", DESKTOP, "light"),
+)
+
+
+def settle(page: Page, then: str) -> None:
+    page.wait_for_load_state("networkidle") if then != "cook" else None
+    page.wait_for_timeout(2500)
+    if then in ("Ribeye again",):
+        page.get_by_role("link", name=then).click()
+    elif then == "Sign out":
+        page.get_by_role("button", name=then).click()
+    page.wait_for_timeout(1200)
+
+
+def main() -> None:
+    out = ROOT / "docs" / "screenshots"
+    out.mkdir(parents=True, exist_ok=True)
+    kitchen = Kitchen(Path(tempfile.mkdtemp()))
+    kitchen.manage("migrate", "--no-input")
+    kitchen.manage("seed_demo")
+    kitchen.start_server()
+    kitchen.start_probe()
+    try:
+        with sync_playwright() as playwright:
+            browser = playwright.chromium.launch(
+                executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
+            )
+            for name, path, (width, height), scheme in SHOTS:
+                context = browser.new_context(viewport={"width": width, "height": height}, color_scheme=scheme)
+                page = context.new_page()
+                address, _, then = path.partition("#")
+                page.goto(kitchen.base + address)
+                settle(page, then or ("cook" if "cook" in path else ""))
+                page.screenshot(path=out / f"{name}.png")
+                context.close()
+                print(f"docs/screenshots/{name}.png")
+            browser.close()
+    finally:
+        kitchen.stop()
+
+
+if __name__ == "__main__":
+    main()
