@@ -7,10 +7,15 @@ from playwright.sync_api import Browser, Page, sync_playwright
 from server import Kitchen
 
 CHROMIUM = "/usr/bin/chromium"
-ARGUMENTS = (
-    "--no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking "
-    "--disable-component-update --disable-sync"
-).split()
+ARGUMENTS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
 DESKTOP, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 
 

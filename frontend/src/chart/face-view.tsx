@@ -56,7 +56,7 @@ export function FaceView({ section, sinceOnS, colours, system, greyShare, word, 
         <h2 className="m-0 text-base">Face <span className="kicker ml-1">{label}</span></h2>
         <span className="figure text-2xl">{tempText(system, here.middleC)}</span>
       </figcaption>
-      <div className="flex flex-1 items-center">
+      <div className="flex items-center justify-center">
         <canvas ref={canvas} role="img" aria-label={`Cut face. ${said}. Planned finish: ${word}.`} className="block h-auto max-h-44 w-full object-contain" />
       </div>
       <p className="m-0 flex flex-wrap justify-between gap-x-4 text-sm text-ash">

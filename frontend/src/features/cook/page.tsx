@@ -49,7 +49,7 @@ function Running({ cook, link }: { cook: Cook; link: LinkState }) {
           <section aria-label="Afterwards" className="plate flex flex-col gap-3 p-4">
             <h2 className="m-0 text-3xl">It is over. How was it?</h2>
             <RatingForm cook={cook} />
-            <Link to={`/log/${cook.id}`} className="font-semibold text-ink decoration-ember">See it in the log, foreseen against measured</Link>
+            <Link to={`/log/${cook.id}`} className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4">See it in the log, foreseen against measured</Link>
           </section>
         ) : <NowCard cook={cook} nowMs={nowMs} system={system} link={link} />}
         {!cook.ended_at && <Steering cook={cook} />}

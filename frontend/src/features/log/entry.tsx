@@ -58,8 +58,8 @@ function Entry({ cook }: { cook: Cook }) {
             </table>
           ) : <p className="m-0">This one never went on the fire, so there is nothing to compare.</p>}
           {o?.mean_gap_k != null && <p className="m-0 mt-1 text-sm text-ash">Readings lay {riseText(system, Math.abs(o.mean_gap_k))} {o.mean_gap_k < 0 ? "below" : "above"} the foreseen curve on average.</p>}
-          {o && <ul className="m-0 mt-2 pl-5">{o.lessons.map((l) => <li key={l}>{phrase(system, l)}</li>)}</ul>}
-          <a href={`/api/cooks/${cook.id}/readings.csv`} className="mt-2 inline-flex min-h-11 items-center font-semibold text-ink decoration-ember">Readings as CSV</a>
+          {o && <ul className="m-0 mt-2 list-none p-0 font-semibold">{o.lessons.map((l) => <li key={l}>{phrase(system, l)}</li>)}</ul>}
+          <a href={`/api/cooks/${cook.id}/readings.csv`} className="mt-2 inline-flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4">Readings as CSV</a>
         </section>
         <section className="plate p-4"><h2 className="m-0 mb-2 text-lg">The verdict</h2><RatingForm cook={cook} /></section>
       </div>

@@ -27,7 +27,7 @@ export function LogPage() {
           </>
         )}
       </section>
-      {past.length === 0 && <section className="plate p-6"><p className="m-0">No cook has ended yet. <Link to="/plan" className="font-semibold text-ink decoration-ember">Plan the first one</Link>; a practice run counts too.</p></section>}
+      {past.length === 0 && <section className="plate p-6"><p className="m-0">No cook has ended yet. <Link to="/plan" className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4">Plan the first one</Link>; a practice run counts too.</p></section>}
       <ul className="m-0 grid list-none gap-3 p-0 md:grid-cols-2 xl:grid-cols-3">
         {past.map((c) => <Entry key={c.id} cook={c} system={system} />)}
       </ul>
@@ -41,7 +41,7 @@ function Entry({ cook, system }: { cook: CookLine; system: System }) {
   return (
     <li className="plate flex flex-col gap-1 p-4">
       <div className="flex items-baseline justify-between gap-2">
-        <Link to={`/log/${cook.id}`} className="text-lg font-bold text-ink decoration-ember [font-stretch:85%]">{cook.title}</Link>
+        <Link to={`/log/${cook.id}`} className="text-lg font-bold text-ink underline decoration-ember decoration-2 underline-offset-4 [font-stretch:85%]">{cook.title}</Link>
         {cook.stars && <span className="figure text-xl" aria-label={`${cook.stars} of five`}>{cook.stars}<span className="text-sm text-ash">/5</span></span>}
       </div>
       <p className="m-0 text-sm text-ash">{dayText(new Date(cook.started_at))} · {cook.cut}, {lengthText(system, cook.thickness_mm)}{cook.practice ? " · practice" : ""}</p>

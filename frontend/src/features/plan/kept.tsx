@@ -27,7 +27,7 @@ export function Kept({ system }: { system: System }) {
           return (
             <li key={plan.id} className="flex flex-wrap items-center gap-x-4 border-b border-seam py-1 last:border-0">
               <span className="figure text-2xl">{clockText(eat)}</span>
-              <span className="min-w-40 flex-1"><Link to={`/plan/${plan.id}`} className="font-semibold text-ink decoration-ember">{plan.title}</Link><br />
+              <span className="min-w-40 flex-1"><Link to={`/plan/${plan.id}`} className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4">{plan.title}</Link><br />
                 <span className="text-sm text-ash">{dayText(eat)} · {lengthText(system, plan.thickness_mm)} · first task {clockText(new Date(plan.first_task_at))} · pull {tempText(system, plan.pull_c)}</span></span>
               <Button weight="quiet" aria-label={`Set aside: ${plan.title}`} onClick={() => { aside.mutate({ id: plan.id, back: false }); setLast(plan); }}>Set aside</Button>
               <StartDialog planId={plan.id} title={plan.title} trigger={<Button aria-label={`Start ${plan.title}`}>Start</Button>} />

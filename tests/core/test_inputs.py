@@ -1,0 +1,128 @@
+"""What the core refuses, field by field, before anything is computed."""
+
+from pathlib import Path
+
+import pytest
+
+import brasko.core
+from brasko.core import errors
+from brasko.core.errors import BraskoError, Infeasible, InvalidInput, UnknownName, require_between
+from brasko.core.foods.cuts import cut_named
+from brasko.core.heat.geometry import Geometry, piece
+from brasko.core.heat.simulation import Food, simulate
+from brasko.core.programme.steps import Side, Step, Surroundings, Until, shifted
+from brasko.core.units import celsius, fahrenheit, inches, metres
+
+MATERIAL = cut_named("strip").material
+DISC = Geometry("disc", 0.03, 0.05)
+
+
+@pytest.mark.parametrize(
+    ("change", "said"),
+    [
+        ({"air_c": 5000.0}, r"air_c must be between -40 and 1000 °C \(got 5000\)"),
+        ({"h_w_m2k": -1.0}, r"h_w_m2k must be between 0 and 5000 W/m2K \(got -1\)"),
+        ({"view_factor": 1.2}, "view_factor must be between 0 and 1"),
+        ({"emissivity": -0.1}, "emissivity must be between 0 and 1"),
+        ({"radiant_c": 3000.0}, "radiant_c must be between -40 and 1500"),
+        ({"contact_c": 900.0}, "contact_c must be between -40 and 800"),
+        ({"contact_w_m2k": -5.0}, "contact_w_m2k must be between 0 and 5000"),
+        ({"vapour_kg_m3": 2.0}, "vapour_kg_m3 must be between 0 and 1"),
+    ],
+)
+def test_a_side_within_physics(change, said):
+    with pytest.raises(InvalidInput, match=said):
+        Side(**change)
+
+
+@pytest.mark.parametrize(
+    ("arguments", "said"),
+    [
+        ({"max_s": -1.0}, r"until\.max_s must be between 0 and 172800 s \(got -1\)"),
+        ({"max_s": 60.0, "core_c": 400.0}, r"until\.core_c must be between -20 and 250"),
+        ({"max_s": 60.0, "crust_s": 0.0}, r"until\.crust_s must be above 0 \(got 0\)"),
+    ],
+)
+def test_an_until_that_can_be_reached(arguments, said):
+    with pytest.raises(InvalidInput, match=said):
+        Until(**arguments)
+
+
+def test_a_flip_takes_a_second_at_least():
+    with pytest.raises(InvalidInput, match="flip_every_s must be between 1 and"):
+        Step("s", Surroundings(), Until(10.0), flip_every_s=0.1)
+
+
+@pytest.mark.parametrize(
+    ("call", "said"),
+    [
+        (
+            lambda: piece(0.0015, 0.45, 1050.0),
+            r"thickness_mm must be between 3 and 200 mm \(got 1\.5\)\. A 1\.5 in steak is 38 mm\.",
+        ),
+        (lambda: piece(0.03, 50.0, 1050.0), r"mass_g must be between 10 and 20000 g \(got 50000\)"),
+        (lambda: piece(0.03, 0.45, 1050.0, "bar", 0.0), "length_mm must be between 10 and 2000 mm"),
+        (lambda: piece(0.03, 0.45, 1050.0, "sphere"), r"""shape must be "disc" or "bar" \(got 'sphere'\)"""),
+        (lambda: Food(DISC, MATERIAL, 300.0), "start_c must be between -5 and 150"),
+        (lambda: Food(DISC, MATERIAL, 5.0, probe_depth_share=2.0), "probe_depth_share must be between 0 and 1"),
+        (lambda: simulate(Food(DISC, MATERIAL, 5.0), ()), r"steps must be between 1 and 100 steps \(got 0\)"),
+    ],
+)
+def test_a_piece_that_can_be(call, said):
+    with pytest.raises(InvalidInput, match=said):
+        call()
+
+
+def test_mass_and_thickness_make_the_size():
+    """A disc and a bar of the same mass hold the same volume: mass over density."""
+    disc = piece(0.038, 0.45, 1050.0)
+    bar = piece(0.038, 0.45, 1050.0, "bar", 0.2)
+    assert disc.volume_m3 == pytest.approx(0.45 / 1050.0)
+    assert bar.volume_m3 == pytest.approx(0.45 / 1050.0)
+
+
+def test_a_warmer_fire_is_warmer_on_every_side():
+    side = Side(air_c=100.0, h_w_m2k=10.0, radiant_c=200.0, contact_c=150.0, contact_w_m2k=50.0)
+    step = Step("s", Surroundings(side, side, Side()), Until(60.0))
+    (warmer,) = shifted((step,), 10.0, 1.5)
+    assert warmer.surroundings.bottom == Side(
+        air_c=110.0, h_w_m2k=15.0, radiant_c=210.0, contact_c=160.0, contact_w_m2k=75.0
+    )
+    assert warmer.surroundings.edge.radiant_c is None
+    assert warmer.until == step.until
+
+
+def test_units_at_their_fixed_points():
+    assert [fahrenheit(0.0), fahrenheit(100.0), fahrenheit(-40.0)] == [32.0, 212.0, -40.0]
+    assert celsius(fahrenheit(54.4)) == pytest.approx(54.4)
+    assert inches(metres(1.5)) == pytest.approx(1.5)
+    assert metres(1.0) == 0.0254
+
+
+def test_require_between_refuses_what_is_no_number():
+    for wrong in (float("nan"), float("inf"), -1.0):
+        with pytest.raises(InvalidInput, match="x must be between 0 and 1 m"):
+            require_between("x", wrong, 0.0, 1.0, "m")
+
+
+def test_errors_form_one_tree():
+    assert issubclass(InvalidInput, BraskoError)
+    assert issubclass(InvalidInput, ValueError)
+    assert issubclass(UnknownName, InvalidInput)
+    assert issubclass(Infeasible, BraskoError)
+    public = {n for n in vars(errors) if n[0].isupper() and n not in {"Iterable"}}
+    assert public == {"BraskoError", "InvalidInput", "UnknownName", "Infeasible"}
+    for name in public:
+        assert name in (errors.__doc__ or "")
+
+
+def test_every_source_that_is_named_is_in_the_bibliography():
+    """A key used in the core stands in references.bib."""
+    root = Path(brasko.core.__file__).parent
+    bibliography = (root / "references.bib").read_text()
+    keys = {line.split("{")[1].split(",")[0] for line in bibliography.splitlines() if line.startswith("@")}
+    from brasko.core.heat import constants
+
+    used = {v.source for v in vars(constants).values() if hasattr(v, "source") and v.source}
+    assert used <= keys
+    assert len(keys) >= 10

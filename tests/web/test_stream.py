@@ -1,0 +1,117 @@
+"""The event stream: complete, in order, from where the browser left off, and only for the owner."""
+
+import asyncio
+import json
+from datetime import timedelta
+from uuid import uuid4
+
+import pytest
+from asgiref.sync import sync_to_async
+from django.test import AsyncClient
+from households import Visitor
+
+from brasko.web.cooks import stream
+from brasko.web.cooks.actions.record import finish, record_event
+from brasko.web.cooks.bell import Listening, ring
+from brasko.web.cooks.models import Cook
+from brasko.web.cooks.schemas import EventIn
+from brasko.web.devices.actions import take_readings
+from brasko.web.yard.models import Thermometer
+
+pytestmark = pytest.mark.django_db(transaction=True)
+
+
+def prepared() -> tuple[Visitor, Cook]:
+    visitor = Visitor("ingrid")
+    return visitor, Cook.objects.get(id=visitor.start(practice=True)["id"])
+
+
+def add_readings(cook: Cook, first: int, count: int) -> None:
+    rows = [
+        {"sequence": n, "at": (cook.started_at + timedelta(seconds=n)).isoformat(), "temp_c": 20.0 + n}
+        for n in range(first, first + count)
+    ]
+    assert len(take_readings(Thermometer.objects.get(owner=cook.owner), rows).accepted) == count
+
+
+async def messages(response, wanted: int) -> list[dict]:
+    """The next updates, with the id each carried."""
+    found: list[dict] = []
+    async for chunk in response:
+        lines = dict(
+            line.split(": ", 1) for line in chunk.decode().strip().splitlines() if ": " in line and line[0] != ":"
+        )
+        if "data" in lines:
+            found.append({"id": lines["id"], **json.loads(lines["data"])})
+        if len(found) == wanted:
+            return found
+    return found
+
+
+async def opened(visitor: Visitor, cook: Cook, cursor: str = "", header: str | None = None):
+    client = AsyncClient()
+    await sync_to_async(client.force_login)(visitor.user)
+    headers = {"last-event-id": header} if header else {}
+    return await client.get(f"/api/cooks/{cook.id}/stream?after={cursor}", headers=headers)
+
+
+async def test_a_stream_brings_what_is_new_and_goes_on_from_its_cursor():
+    visitor, cook = await sync_to_async(prepared)()
+    await sync_to_async(add_readings)(cook, 0, 5)
+    response = await opened(visitor, cook)
+    assert response["Content-Type"] == "text/event-stream"
+    (first,) = await messages(response, 1)
+    assert [r["temp_c"] for r in first["readings"]] == [20.0, 21.0, 22.0, 23.0, 24.0]
+    assert [e["kind"] for e in first["events"]] == ["start"]
+    await sync_to_async(add_readings)(cook, 5, 3)
+    for how in ({"cursor": first["id"]}, {"cursor": "0-0", "header": first["id"]}):
+        (second,) = await messages(await opened(visitor, cook, **how), 1)
+        assert [r["temp_c"] for r in second["readings"]] == [25.0, 26.0, 27.0]
+        assert second["events"] == []
+
+
+async def test_a_recorded_mark_wakes_the_stream(monkeypatch):
+    monkeypatch.setattr(stream, "HEARTBEAT_S", 30.0)
+    visitor, cook = await sync_to_async(prepared)()
+    response = await opened(visitor, cook)
+    waiting = asyncio.create_task(messages(response, 2))
+    await asyncio.sleep(0.5)
+    mark = EventIn(client_id=uuid4(), kind="done", task="season")
+    await sync_to_async(record_event)(cook, mark)
+    _, woken = await asyncio.wait_for(waiting, 10)
+    assert [e["payload"] for e in woken["events"]] == [{"task": "season"}]
+    assert next(e for e in woken["expected"] if e["key"] == "season")["state"] == "done"
+
+
+async def test_the_end_of_a_cook_is_always_told():
+    """The cook is read after its events, so that an update never holds the last event of a cook that seems to run."""
+    visitor, cook = await sync_to_async(prepared)()
+    response = await opened(visitor, cook)
+    waiting = asyncio.create_task(messages(response, 2))
+    await asyncio.sleep(0.3)
+    await sync_to_async(finish)(cook)
+    _, last = await asyncio.wait_for(waiting, 10)
+    assert last["ended_at"] is not None
+    assert [e["kind"] for e in last["events"]] == ["finish"]
+
+
+async def test_a_quiet_stream_says_that_it_is_still_here(monkeypatch):
+    monkeypatch.setattr(stream, "HEARTBEAT_S", 0.05)
+    visitor, cook = await sync_to_async(prepared)()
+    response = await opened(visitor, cook)
+    chunks = []
+    async for chunk in response:
+        chunks.append(chunk)
+        if len(chunks) == 4:
+            break
+    assert chunks[0] == b"retry: 1000\n\n"
+    assert chunks[3] == b": still here\n\n"
+
+
+async def test_a_bell_rings_only_for_its_cook():
+    with Listening(1) as one, Listening(2) as two:
+        ring(1)
+        assert await one.wait(1.0) is True
+        assert await two.wait(0.05) is False
+        assert await one.wait(0.05) is False
+    ring(1)
