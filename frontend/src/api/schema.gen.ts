@@ -662,11 +662,8 @@ export interface components {
              * @default good
              */
             crust?: string;
-            /**
-             * Flip Every S
-             * @default 30
-             */
-            flip_every_s?: number;
+            /** Flip Every S */
+            flip_every_s?: number | null;
             /**
              * Rest
              * @default foil

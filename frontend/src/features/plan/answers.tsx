@@ -17,10 +17,12 @@ interface Props {
   late: Problem | null;
   agencyC: number | null;
   massG: number | null;
+  /** The flip interval that the plan uses. */
+  flipS: number;
 }
 
 /** The three answers, and everything else behind a fold. */
-export function Answers({ draft, onDraft, reference, problem, late, agencyC, massG }: Props) {
+export function Answers({ draft, onDraft, reference, problem, late, agencyC, massG, flipS }: Props) {
   const household = useHousehold();
   const system = household.units;
   const scale = reference.scales.find((s) => s.key === household.scale) ?? reference.scales[0]!;
@@ -65,7 +67,7 @@ export function Answers({ draft, onDraft, reference, problem, late, agencyC, mas
           <Quantity label="Weight" value={draft.piece.mass_g ?? massG} scale={mass(system)} low={80} high={1500} onChange={(g) => set({ mass_g: g })} error={wrong("mass_g")} />
           <Quantity label="Out of the fridge at" value={draft.piece.start_c ?? 4} scale={temperature(system)} low={0} high={25} onChange={(c) => set({ start_c: c ?? 4 })} error={wrong("start_c")} />
           <Quantity label="Cool side at" value={draft.piece.gentle_c ?? 107} scale={temperature(system)} low={90} high={150} onChange={(c) => set({ gentle_c: c })} error={wrong("gentle_c")} />
-          <Quantity label="Flip in the sear every (s)" value={draft.piece.flip_every_s ?? 30} scale={{ unit: "s", step: 5, digits: 0, shown: (v) => v, si: (v) => v }} low={10} high={180} onChange={(s) => set({ flip_every_s: s ?? 30 })} error={wrong("flip_every_s")} />
+          <Quantity label="Flip in the sear every" value={draft.piece.flip_every_s ?? flipS} scale={{ unit: "s", step: 5, digits: 0, shown: (v) => v, si: (v) => v }} low={10} high={180} onChange={(s) => set({ flip_every_s: s })} error={wrong("flip_every_s")} />
           <Quantity label="Temper for" value={draft.piece.temper_min ?? 0} scale={{ unit: "min", step: 5, digits: 0, shown: (v) => v, si: (v) => v }} low={0} high={90} onChange={(m) => set({ temper_min: m ?? 0 })} error={wrong("temper_min")} />
           <Choice label="Salt" value={draft.piece.salt ?? ""} options={reference.salts} onChange={(salt) => set({ salt })} error={wrong("salt")} />
           <Choice label="Rest" value={draft.piece.rest ?? ""} options={reference.rests} onChange={(rest) => set({ rest })} error={wrong("rest")} />

@@ -20,7 +20,7 @@ export function eatAt(draft: Pick<Draft, "day" | "time">): Date | null {
 }
 
 export const pieceDefaults: Omit<PieceIn, "cut" | "thickness_mm"> = {
-  start_c: 4, method: "low_then_sear", fire: "kettle_two_zone", crust: "good", flip_every_s: 30, rest: "foil", salt: "hour", temper_min: 0, air_c: 22,
+  start_c: 4, method: "low_then_sear", fire: "kettle_two_zone", crust: "good", rest: "foil", salt: "hour", temper_min: 0, air_c: 22,
 };
 
 export function draftFor(reference: Reference, now = new Date()): Draft {

@@ -16,11 +16,12 @@ Shape = Literal["disc", "bar"]
 
 FACE_CELL_M = 0.0005
 MAX_THICKNESS_CELL_M = 0.00125
-EDGE_CELL_M = 0.001
+EDGE_CELL_M = 0.0012
 MAX_RADIAL_CELL_M = 0.0035
-RADIAL_CELLS = 18
+RADIAL_CELLS = 16
+RADIAL_GROWTH = 1.35
 GROWTH = 1.2
-COARSE_GROWTH = 1.7
+COARSE_GROWTH = 1.45
 
 
 @dataclass(frozen=True)
@@ -111,7 +112,7 @@ def graded_grid(geometry: Geometry, refine: float = 1.0) -> Grid:
     dz = np.array([*half, *reversed(half[:-1])])
     edge = min(EDGE_CELL_M / refine, geometry.half_width_m / 6.0)
     widest = min(MAX_RADIAL_CELL_M, geometry.half_width_m / RADIAL_CELLS) / refine
-    outward = _graded_half(geometry.half_width_m, edge, max(widest, edge), growth, 1.0)
+    outward = _graded_half(geometry.half_width_m, edge, max(widest, edge), max(growth, RADIAL_GROWTH), 1.0)
     dr = np.array(list(reversed(outward)))
     edges = np.concatenate([[0.0], np.cumsum(dr)])
     if geometry.shape == "disc":

@@ -17,8 +17,8 @@ from numba import njit
 # columns of a side
 AIR, H, RAD_SOURCE, RAD_COEFF, CONTACT_C, CONTACT_H, VAPOUR, MASS_H, SIDE_COLUMNS = range(9)
 # columns of a step, after three sides
-UNTIL_CORE, UNTIL_S, UNTIL_CRUST, FLIP_EVERY, FLIP_CRUST = (3 * SIDE_COLUMNS + i for i in range(5))
-STEP_COLUMNS = 3 * SIDE_COLUMNS + 5
+UNTIL_CORE, UNTIL_S, UNTIL_CRUST, UNTIL_FALL, FLIP_EVERY, FLIP_CRUST = (3 * SIDE_COLUMNS + i for i in range(6))
+STEP_COLUMNS = 3 * SIDE_COLUMNS + 6
 # material vector
 HD0, HD1, HD2, HW0, HW1, HW2, KW0, KW1, KW2, KD0, KD1, KD2, RHO_W, RHO_S, MATERIAL_SIZE = range(15)
 # constants vector
@@ -28,7 +28,7 @@ HD0, HD1, HD2, HW0, HW1, HW2, KW0, KW1, KW2, KD0, KD1, KD2, RHO_W, RHO_S, MATERI
 (E_START, E_END, E_IN, E_ABS, E_LATENT, E_LIQUID, W_START, W_END, W_EVAP, W_DRIP, LOG_CORE, LOG_SURFACE, PEAK_CORE,
  TALLY_SIZE) = range(14)  # fmt: skip
 # why a step ended
-ENDED_TIME, ENDED_CORE, ENDED_CRUST = 0, 1, 2
+ENDED_TIME, ENDED_CORE, ENDED_CRUST, ENDED_PEAK = 0, 1, 2, 3
 
 MAX_STAGES = 13
 OFF = 1e9
@@ -475,6 +475,7 @@ def run(
         next_flip = now + step[FLIP_EVERY]
         flip_on_crust = step[FLIP_CRUST]
         why = ENDED_TIME
+        highest = core
         while True:
             for face in range(3):
                 faced = 2 if face == 2 else (0 if (face == 0) == a_down else 1)
@@ -500,6 +501,10 @@ def run(
                 break
             if min(dose[0], dose[1]) >= step[UNTIL_CRUST]:
                 why = ENDED_CRUST
+                break
+            highest = max(highest, core)
+            if core < highest - step[UNTIL_FALL]:
+                why = ENDED_PEAK
                 break
             fastest = prepare(t, w, w0, dz, dr, area_z, face_r, m, kz, kr, heat, cap, kcell, c)
             boiling = False

@@ -21,7 +21,12 @@ MODEL_VERSION = "1"
 """Raised whenever the same input may give another answer; kept with every plan."""
 
 _TABLE = vapour.saturation_table()
-_REASONS = {kernel.ENDED_TIME: "time", kernel.ENDED_CORE: "core", kernel.ENDED_CRUST: "crust"}
+_REASONS = {
+    kernel.ENDED_TIME: "time",
+    kernel.ENDED_CORE: "core",
+    kernel.ENDED_CRUST: "crust",
+    kernel.ENDED_PEAK: "peak",
+}
 MAX_FRAMES = 160
 MAX_FLIPS = 4000
 
@@ -259,6 +264,7 @@ def _step_row(step: Step, moisture: bool) -> list[float]:
         off if step.until.core_c is None else step.until.core_c,
         step.until.max_s,
         math.inf if step.until.crust_s is None else step.until.crust_s,
+        off if step.until.fallen_k is None else step.until.fallen_k,
         off if step.flip_every_s is None else step.flip_every_s,
         math.inf if step.flip_at_crust_s is None else step.flip_at_crust_s,
     ]

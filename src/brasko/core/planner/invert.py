@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible
 from brasko.core.heat.simulation import Food, Result, State, simulate
@@ -13,7 +13,11 @@ from brasko.core.programme.steps import Programme, Step, Until
 TOLERANCE_K = 0.1
 LEAST_SLOW_PHASE_K = 2.0
 SEARCH_REFINE = 0.5
-MAX_CORRECTIONS = 12
+PAST_PEAK_K = 0.2
+"""A search run stops once the core has fallen this far: what is sought is the peak."""
+MAX_CORRECTIONS = 10
+LOOSE_AFTER, LOOSE_K = 4, 0.3
+"""With flips every half minute the peak moves in small jumps; after some tries a miss below half a °F will do."""
 
 Sear = tuple[float, float]
 """Length of the sear and time between flips [s]."""
@@ -71,7 +75,9 @@ class _Search:
         """One run that pulls at pull_c, going on from the shared part where it can."""
         self.tries += 1
         begin = self.shared if pull_c > self.shared_c else self.start
-        programme = programme_of(self.wish, pull_c, sear)
+        *cooking, rest = programme_of(self.wish, pull_c, sear)
+        until_peak = replace(rest, until=replace(rest.until, fallen_k=PAST_PEAK_K))
+        programme = (*cooking, until_peak)
         return simulate(self.food, programme, every_s=30.0, refine=self.refine, start=begin)
 
     def miss(self, pull_c: float, sear: Sear | None) -> float:
@@ -93,7 +99,7 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0) -
     pull, sear = _searched(fine, pull, sear)
     programme = programme_of(wish, pull, sear)
     result = simulate(fine.food, programme, every_s=every_s, frame_s=frame_s, start=fine.start)
-    sear_s, flip_s = sear or (0.0, wish.flip_every_s)
+    sear_s, flip_s = sear or (0.0, wish.flips_s)
     return Solution(programme, pull, sear_s, flip_s, result, coarse.tries + fine.tries)
 
 
@@ -101,9 +107,9 @@ def _searched(search: _Search, pull_c: float, sear: Sear | None) -> tuple[float,
     """Pull temperature at which the peak meets the wish. Steps by the miss itself, kept inside a bracket."""
     low, high = search.lowest_c, search.wish.finish_c + 0.5
     tolerance = TOLERANCE_K if sear is not None or search.wish.method == "direct" else 2.0
-    for _ in range(MAX_CORRECTIONS):
+    for n in range(MAX_CORRECTIONS):
         missed = search.miss(pull_c, sear)
-        if abs(missed) <= tolerance:
+        if abs(missed) <= (tolerance if n < LOOSE_AFTER else max(tolerance, LOOSE_K)):
             break
         if missed > 0.0 and pull_c <= search.lowest_c:
             raise _refusal(search.wish, missed)
@@ -127,7 +133,7 @@ def _sear_needed(search: _Search, pull_c: float) -> Sear | None:
             ("ask for a lighter crust", "make the searing side hotter"),
             "crust",
         )
-    return even_sear(sear.end_s - sear.start_s, wish.flip_every_s)
+    return even_sear(sear.end_s - sear.start_s, wish.flips_s)
 
 
 def _refusal(wish: Wish, excess_k: float) -> Infeasible:

@@ -29,7 +29,9 @@ CRUSTS: dict[str, tuple[str, Sourced]] = {
 }
 """Browning doses, fitted once to common practice: 2-3 min a side on an ordinary two-zone fire gives "good"."""
 
-MAX_SEAR_S = 8 * 60.0
+MAX_SEAR_S = 10 * 60.0
+USUAL_FLIP_S = {"low_then_sear": 30.0, "sear_then_low": 120.0, "direct": 30.0}
+"""Often once the surface is dry, seldom while a raw one still has to dry (common practice, no source)."""
 MAX_PHASE_S = 4 * 3600.0
 
 
@@ -46,7 +48,7 @@ class Wish:
     fire: str = "kettle_two_zone"
     gentle_c: float | None = None
     crust: str = "good"
-    flip_every_s: float = 30.0
+    flip_every_s: float | None = None
     rest: str = "foil"
     rest_s: float | None = None
     salt: str = "hour"
@@ -67,7 +69,8 @@ class Wish:
         require_between(
             "finish_c", self.finish_c, 38.0, 96.0, "°C", "Rare starts about 48 °C, well done is above 70 °C."
         )
-        require_between("flip_every_s", self.flip_every_s, 10.0, 600.0, "s")
+        if self.flip_every_s is not None:
+            require_between("flip_every_s", self.flip_every_s, 10.0, 600.0, "s")
         require_between("temper_min", self.temper_s / 60.0, 0.0, 120.0, "min")
         require_between("air_c", self.air_c, -30.0, 50.0, "°C")
         if self.rest_s is not None:
@@ -103,6 +106,11 @@ class Wish:
         return Food(piece(self.thickness_m, self.mass_kg, material.density_kg_m3), material, self.start_c)
 
     @property
+    def flips_s(self) -> float:
+        """Time between flips: as wished, or as is usual for the method."""
+        return USUAL_FLIP_S[self.method] if self.flip_every_s is None else self.flip_every_s
+
+    @property
     def crust_s(self) -> float:
         """Browning dose wanted on each face."""
         return CRUSTS[self.crust][1].value
@@ -132,7 +140,7 @@ def programme_of(wish: Wish, pull_c: float, sear: tuple[float, float] | None = N
     fire = wish.the_fire
     slow = Until(MAX_PHASE_S, core_c=pull_c)
     crust = Until(MAX_SEAR_S, crust_s=wish.crust_s) if sear is None else Until(sear[0])
-    flips = wish.flip_every_s if sear is None else sear[1]
+    flips = wish.flips_s if sear is None else sear[1]
     searing = Step("sear", fire.sear.surroundings, crust, flip_every_s=flips)
     rest = Step("rest", RESTS[wish.rest][1], Until(wish.resting_s))
     if wish.method == "low_then_sear":
@@ -140,7 +148,7 @@ def programme_of(wish: Wish, pull_c: float, sear: tuple[float, float] | None = N
         return (Step("gentle", fire.gentle.surroundings, slow), wait, searing, rest)
     if wish.method == "sear_then_low":
         return (searing, Step("gentle", fire.gentle.surroundings, slow), rest)
-    return (Step("sear", fire.sear.surroundings, slow, flip_every_s=wish.flip_every_s), rest)
+    return (Step("sear", fire.sear.surroundings, slow, flip_every_s=wish.flips_s), rest)
 
 
 def standing_out(air_c: float) -> Surroundings:

@@ -80,11 +80,13 @@ class Until:
     max_s       seconds since the step began
     core_c      the coldest point reaches this temperature from below
     crust_s     both faces have this browning dose [equivalent seconds at 140 °C]
+    fallen_k    the coldest point has fallen this far below its highest in the step: the peak is over
     """
 
     max_s: float
     core_c: float | None = None
     crust_s: float | None = None
+    fallen_k: float | None = None
 
     def __post_init__(self) -> None:
         require_between("until.max_s", self.max_s, 0.0, MAX_STEP_S, "s")
@@ -92,6 +94,8 @@ class Until:
             require_between("until.core_c", self.core_c, -20.0, 250.0, "°C")
         if self.crust_s is not None and not self.crust_s > 0:
             raise InvalidInput("until.crust_s", f"must be above 0 (got {self.crust_s:g}).")
+        if self.fallen_k is not None:
+            require_between("until.fallen_k", self.fallen_k, 0.0, 100.0, "K")
 
 
 @dataclass(frozen=True)

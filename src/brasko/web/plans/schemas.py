@@ -20,7 +20,7 @@ class PieceIn(Schema):
     fire: str = "kettle_two_zone"
     gentle_c: FiniteFloat | None = None
     crust: str = "good"
-    flip_every_s: FiniteFloat = 30.0
+    flip_every_s: FiniteFloat | None = None
     rest: str = "foil"
     rest_min: FiniteFloat | None = None
     salt: str = "hour"
