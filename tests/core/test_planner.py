@@ -108,7 +108,14 @@ def test_a_thin_steak_cannot_have_a_crust_and_a_rare_middle():
     with pytest.raises(Infeasible, match=r"cannot have this crust and a middle of \{temp:52\.0\}") as refusal:
         solved(Wish("skirt", 0.012, 0.45, 52.0))
     assert any("thicker" in remedy for remedy in refusal.value.remedies)
-    assert any(remedy.startswith("finish at {temp:") for remedy in refusal.value.remedies)
+    assert any("over the fire all the way" in remedy for remedy in refusal.value.remedies)
+
+
+def test_a_finish_that_can_be_had_is_offered():
+    with pytest.raises(Infeasible) as refusal:
+        solved(Wish("strip", 0.019, 0.25, 60.0, crust="light"))
+    offered = [r for r in refusal.value.remedies if r.startswith("finish at {temp:")]
+    assert len(offered) == 1
 
 
 @pytest.mark.parametrize(

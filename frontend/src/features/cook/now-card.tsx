@@ -55,7 +55,7 @@ export function NowCard({ cook, nowMs, system, link }: Props) {
       {flip && (
         <p className="m-0 mt-2 flex items-baseline gap-3 rounded-bar bg-raised p-3" aria-live="polite">
           <span className="text-xl font-bold">Flip {flip.number} of {flip.of}</span><span className="figure text-4xl text-ember">{countdown(flip.inS)}</span>
-          <Button className="ml-auto" onClick={() => send({ client_id: crypto.randomUUID(), kind: "flip", piece_id: piece.id })}>Flipped</Button>
+          <Button className="ml-auto bg-panel" onClick={() => send({ client_id: crypto.randomUUID(), kind: "flip", piece_id: piece.id })}>Flipped</Button>
         </p>
       )}
       <p className="m-0 flex flex-wrap items-baseline gap-x-6 border-t border-seam pt-2">

@@ -43,7 +43,8 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
   const preview = usePreview(draft);
   const keep = useKeepPlan();
   const navigate = useNavigate();
-  const result = useDeferredValue(preview.shown?.result);
+  const computed = useDeferredValue(preview.shown?.result);
+  const result = preview.problem ? undefined : computed;
   const piece = preview.shown?.piece;
   const model = useMemo(() => (result ? lineOf(result) : null), [result]);
   const section = useMemo(() => (result ? unpacked(result.section) : null), [result]);
@@ -62,7 +63,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] xl:grid-cols-[18.500rem_minmax(0,1fr)_20rem]">
       <h1 className="sr-only">Plan a cook</h1>
       <section aria-label="Answers" className="plate p-4">
-        <Answers draft={draft} onDraft={setDraft} reference={reference} problem={preview.problem ?? (refused?.of("eat_at") ? null : refused)} late={preview.late ?? refused} agencyC={result?.minimum.core_c ?? null} massG={piece?.mass_g ?? null} flipS={result?.flip_every_s ?? 30} />
+        <Answers draft={draft} onDraft={setDraft} reference={reference} problem={preview.problem ?? (refused?.of("eat_at") ? null : refused)} late={preview.late ?? refused} agencyC={computed?.minimum.core_c ?? null} massG={piece?.mass_g ?? null} flipS={computed?.flip_every_s ?? 30} />
       </section>
       <div className="flex min-w-0 flex-col gap-4">
         {preview.problem && (

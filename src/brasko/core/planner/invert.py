@@ -16,6 +16,7 @@ SEARCH_REFINE = 0.5
 PAST_PEAK_K = 0.2
 """A search run stops once the core has fallen this far: what is sought is the peak."""
 MAX_CORRECTIONS = 10
+HIGHEST_SENSIBLE_C = 71.0
 LOOSE_AFTER, LOOSE_K = 4, 0.3
 """With flips every half minute the peak moves in small jumps; after some tries a miss below half a °F will do."""
 
@@ -138,7 +139,11 @@ def _sear_needed(search: _Search, pull_c: float) -> Sear | None:
 
 def _refusal(wish: Wish, excess_k: float) -> Infeasible:
     reachable = wish.finish_c + max(excess_k, 0.0)
-    remedies = [f"finish at {{temp:{reachable:.1f}}} or above"]
+    remedies = []
+    if wish.method != "direct":
+        remedies.append("cook it over the fire all the way, as suits a thin piece")
+    if reachable <= HIGHEST_SENSIBLE_C:
+        remedies.append(f"finish at {{temp:{reachable:.1f}}} or above")
     if wish.crust != "light":
         remedies.append("ask for a lighter crust")
     remedies.append("use a thicker piece")
