@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible
@@ -46,12 +45,10 @@ def tempered_start(wish: Wish, food: Food, refine: float = 1.0) -> State | None:
 
 
 def even_sear(needed_s: float, flip_every_s: float) -> tuple[float, float]:
-    """A sear of equal sides at least as long as needed: its length and flip interval [s], in whole 5 s."""
-    pairs = math.ceil(needed_s / (2.0 * flip_every_s) - 1e-6)
-    if pairs > 1:
-        return 2.0 * flip_every_s * pairs, flip_every_s
-    side = 5.0 * math.ceil(needed_s / 10.0 - 1e-6)
-    return 2.0 * side, side
+    """A sear of equal sides, flipped about as often as wished: its length and flip interval [s], in whole 5 s."""
+    pairs = max(1, round(needed_s / (2.0 * flip_every_s)))
+    side = 5.0 * max(1, round(needed_s / (10.0 * pairs)))
+    return 2.0 * pairs * side, side
 
 
 class _Search:
@@ -93,18 +90,18 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0) -
     """
     coarse = _Search(wish, SEARCH_REFINE)
     coarse.share_until(wish.finish_c - 25.0)
-    pull, sear = _searched(coarse, max(wish.finish_c - 9.0, coarse.lowest_c), None)
-    pull, sear = _searched(coarse, pull, sear or _sear_needed(coarse, pull))
+    pull = _searched(coarse, max(wish.finish_c - 12.0, coarse.lowest_c), None)
     fine = _Search(wish, 1.0)
-    fine.share_until(pull - 4.0)
-    pull, sear = _searched(fine, pull, sear)
+    fine.share_until(pull - 8.0)
+    sear = _sear_needed(fine, pull)
+    pull = _searched(fine, pull, sear)
     programme = programme_of(wish, pull, sear)
     result = simulate(fine.food, programme, every_s=every_s, frame_s=frame_s, start=fine.start)
     sear_s, flip_s = sear or (0.0, wish.flips_s)
     return Solution(programme, pull, sear_s, flip_s, result, coarse.tries + fine.tries)
 
 
-def _searched(search: _Search, pull_c: float, sear: Sear | None) -> tuple[float, Sear | None]:
+def _searched(search: _Search, pull_c: float, sear: Sear | None) -> float:
     """Pull temperature at which the peak meets the wish. Steps by the miss itself, kept inside a bracket."""
     low, high = search.lowest_c, search.wish.finish_c + 0.5
     tolerance = TOLERANCE_K if sear is not None or search.wish.method == "direct" else 2.0
@@ -119,7 +116,7 @@ def _searched(search: _Search, pull_c: float, sear: Sear | None) -> tuple[float,
         pull_c = step if low < step < high else 0.5 * (low + high)
         if pull_c < search.lowest_c + 0.05:
             pull_c = search.lowest_c
-    return pull_c, sear
+    return pull_c
 
 
 def _sear_needed(search: _Search, pull_c: float) -> Sear | None:

@@ -23,9 +23,9 @@ METHODS: dict[str, tuple[str, str]] = {
 }  # fmt: skip
 
 CRUSTS: dict[str, tuple[str, Sourced]] = {
-    "light": ("Light", Sourced(1000.0, "s at 140 °C", "", "fitted")),
-    "good": ("Good", Sourced(3000.0, "s at 140 °C", "", "fitted")),
-    "deep": ("Deep", Sourced(8000.0, "s at 140 °C", "", "fitted")),
+    "light": ("Light", Sourced(700.0, "s at 140 °C", "", "fitted")),
+    "good": ("Good", Sourced(2000.0, "s at 140 °C", "", "fitted")),
+    "deep": ("Deep", Sourced(6000.0, "s at 140 °C", "", "fitted")),
 }
 """Browning doses, fitted once to common practice: 2-3 min a side on an ordinary two-zone fire gives "good"."""
 
