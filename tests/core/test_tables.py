@@ -1,0 +1,64 @@
+"""The data tables hold together: no gaps, no turning back, every row usable."""
+
+from itertools import pairwise
+
+import pytest
+
+from brasko.core.fire.zones import FIRES, RESTS
+from brasko.core.foods.colour import COLOUR_ANCHORS
+from brasko.core.foods.cuts import all_cuts
+from brasko.core.foods.doneness import SCALES
+from brasko.core.heat.warm import warm
+from brasko.core.planner.wish import CRUSTS, METHODS, SALTS, USUAL_FLIP_S, Wish
+
+
+@pytest.mark.parametrize("scale", SCALES.values(), ids=list(SCALES))
+def test_bands_follow_one_another_without_a_gap(scale):
+    for before, after in pairwise(scale.bands):
+        assert before.high_c == pytest.approx(after.low_c)
+        assert before.word != after.word
+    for band in scale.bands:
+        assert scale.word_for(band.low_c + 0.01) == band.word
+    assert scale.word_for(500.0) == scale.bands[-1].word
+
+
+def test_the_hotter_scale_is_hotter():
+    """The home scale calls the same word at a higher temperature (common practice, no source)."""
+    lows = {key: {band.word: band.low_c for band in scale.bands} for key, scale in SCALES.items()}
+    for word in ("rare", "medium", "well done"):
+        assert lows["home"][word] > lows["kitchen"][word]
+
+
+def test_colour_anchors_rise_and_are_colours():
+    temps = [temp for temp, _ in COLOUR_ANCHORS]
+    assert temps == sorted(set(temps))
+    assert all(len(colour) == 7 and int(colour[1:], 16) >= 0 for _, colour in COLOUR_ANCHORS)
+
+
+@pytest.mark.parametrize("cut", all_cuts().values(), ids=list(all_cuts()))
+def test_every_cut_makes_a_wish_at_its_own_size(cut):
+    wish = Wish(cut.key, cut.typical_thickness_m, cut.typical_mass_kg, cut.default_finish_c)
+    assert 0.02 < wish.food.geometry.half_width_m < 0.15
+    assert wish.resting_s >= 120.0
+
+
+def test_choices_have_names_reasons_and_an_order():
+    assert all(name and why for name, why in METHODS.values())
+    assert set(USUAL_FLIP_S) == set(METHODS)
+    doses = [dose.value for _, dose in CRUSTS.values()]
+    assert doses == sorted(doses)
+    assert "hour" in SALTS
+    assert all(name for name, _ in RESTS.values())
+
+
+def test_a_searing_zone_outshines_a_gentle_one():
+    for fire in FIRES.values():
+        assert fire.sear.shown_c > fire.gentle.shown_c + 200.0
+        assert fire.gentle.shown_c == fire.gentle.air_c
+        gentle, sear = fire.gentle.surroundings, fire.sear.surroundings
+        assert sear.bottom.radiant_c > sear.top.radiant_c
+        assert gentle.bottom.radiant_c >= gentle.top.radiant_c
+
+
+def test_warming_up_runs_a_cook():
+    assert warm() == pytest.approx(5.0, abs=0.1)
