@@ -3,7 +3,7 @@
 from collections.abc import Callable, Iterator
 
 import pytest
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 from server import Kitchen
 
 CHROMIUM = "/usr/bin/chromium"
@@ -16,6 +16,9 @@ ARGUMENTS = [
     "--disable-component-update",
     "--disable-sync",
 ]
+# practice cooks of earlier tests still run on the same two cores, so an answer may take its time
+expect.set_options(timeout=25_000)
+
 DESKTOP, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 
 
