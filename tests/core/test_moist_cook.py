@@ -113,8 +113,9 @@ def test_nothing_leaves_physical_bounds(bottom, view, h, contact, pan, seconds, 
 
 
 def test_flipping_often_cooks_sooner():
-    """thiffeault_2022 finds up to about 29 % less time for frequent flips between a hot and a cool side; a burger-like
-    dry slab must gain too, and by no more than that."""
+    """Direction only: between a hot and a cool side, frequent flips bring the coldest point up sooner than none.
+
+    thiffeault_2022 gives up to about 29 % against a single flip in its own set-up; that figure is not checked here."""
     from thermal import dry_disc
 
     around = Surroundings(bottom=Side(contact_c=200.0, contact_w_m2k=900.0), top=Side(air_c=25.0, h_w_m2k=60.0))
@@ -123,5 +124,4 @@ def test_flipping_often_cooks_sooner():
         food = dry_disc(0.01, 0.1, 5.0, k=0.40, rho=1000.0, c=3500.0)
         once = Step("s", around, Until(3600.0, core_c=70.0), flip_every_s=flip)
         times[flip] = simulate(food, (once,), every_s=5.0).duration_s
-    gain = 1.0 - times[40.0] / times[1e5]
-    assert 0.0 < gain < 0.95
+    assert times[40.0] < 0.9 * times[1e5]
