@@ -27,10 +27,26 @@ export function updated(cook: Cook, update: Update): Cook {
   };
 }
 
-/** How far the server's clock is ahead of this one [ms], from the newest answer. */
+interface Heard {
+  at: number;
+  skew: number;
+}
+const HEARD_FOR_MS = 60_000;
+
+/**
+ * How far the server's clock is ahead of this one [ms]. An answer that was long on its way makes the server look slow,
+ * never fast, so the largest difference of the last minute is the nearest to the truth.
+ */
+export function skewOf(heard: readonly Heard[], now: number): { heard: Heard[]; skew: number } {
+  const lately = heard.filter((each) => now - each.at <= HEARD_FOR_MS);
+  return { heard: lately, skew: lately.length > 0 ? Math.max(...lately.map((each) => each.skew)) : 0 };
+}
+
+let heard: Heard[] = [];
 let skewMs = 0;
 const synced = <T extends { clock: Schemas["ClockOut"] }>(from: T): T => {
-  skewMs = Date.parse(from.clock.server_at) - Date.now();
+  const at = performance.now();
+  ({ heard, skew: skewMs } = skewOf([...heard, { at, skew: Date.parse(from.clock.server_at) - Date.now() }], at));
   return from;
 };
 
@@ -112,10 +128,14 @@ export function useLiveCook(id: number) {
   return { ...query, link };
 }
 
-/** The cook's own time now [ms], from its clock and the difference between the two machines' clocks. */
+/**
+ * The cook's own time now [ms], from its clock and the difference between the two machines' clocks: never before the
+ * moment the server last told of.
+ */
 export function cookTime(clock: Schemas["ClockOut"], ahead: number, ended: string | null, wall: number): number {
   if (ended) return Date.parse(ended);
-  return Date.parse(clock.cook_at) + (wall + ahead - Date.parse(clock.real_at)) * clock.speed;
+  const real = Math.max(wall + ahead, Date.parse(clock.server_at));
+  return Date.parse(clock.cook_at) + (real - Date.parse(clock.real_at)) * clock.speed;
 }
 
 /** A ticking cook clock. */

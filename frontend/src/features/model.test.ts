@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 
-import { cookTime, updated } from "@/api/live";
+import { cookTime, skewOf, updated } from "@/api/live";
 import type { Cook, Expected, PieceResult, Reference } from "@/api/hooks";
 
 import { deed, lastMark, nextFlip, nowNext } from "./cook/model";
@@ -60,6 +60,15 @@ describe("live", () => {
     expect(new Date(cookTime(clock, 0, null, wall)).toISOString()).toBe("2030-06-01T17:10:00.000Z");
     expect(new Date(cookTime(clock, 5_000, null, wall)).toISOString()).toBe("2030-06-01T17:15:00.000Z");
     expect(cookTime(clock, 0, clock.cook_at, wall)).toBe(Date.parse(clock.cook_at));
+  });
+  it("never falls behind the moment the server told of, so that a mark is never stamped before the cook began", () => {
+    expect(new Date(cookTime(clock, -12_000, null, wall)).toISOString()).toBe("2030-06-01T17:00:00.000Z");
+  });
+  it("trusts the quickest answer of the last minute", () => {
+    const slow = skewOf([{ at: 0, skew: 40 }, { at: 59_000, skew: -2_500 }], 60_000);
+    expect(slow.skew).toBe(40);
+    expect(skewOf(slow.heard, 61_000)).toEqual({ heard: [{ at: 59_000, skew: -2_500 }], skew: -2_500 });
+    expect(skewOf([], 0).skew).toBe(0);
   });
   it("folds an update in once, however often it comes", () => {
     const cook = { readings: [{ id: 1 }], events: [], expected: [], cursor: "1-0" } as unknown as Cook;
