@@ -20,10 +20,12 @@ ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "e2e")]
 
 from brasko.core.foods.properties import material_constant  # noqa: E402
-from brasko.core.heat.geometry import Geometry, graded_grid  # noqa: E402
+from brasko.core.foods.shape import Geometry  # noqa: E402
+from brasko.core.heat.geometry import graded_grid  # noqa: E402
 from brasko.core.heat.simulation import Food, simulate  # noqa: E402
 from brasko.core.planner.plan import planned  # noqa: E402
-from brasko.core.planner.wish import Wish, programme_of  # noqa: E402
+from brasko.core.planner.programme import programme_of  # noqa: E402
+from brasko.core.planner.wish import Wish  # noqa: E402
 from brasko.core.programme.steps import Side, Step, Surroundings, Until  # noqa: E402
 
 WISH = Wish("ribeye", 0.0381, 0.45, 57.0)

@@ -13,7 +13,8 @@ from scipy.special import j0, j1, jn_zeros
 from thermal import chamber, dry_disc
 
 from brasko.core.foods.properties import material_constant
-from brasko.core.heat.geometry import Geometry, graded_grid
+from brasko.core.foods.shape import Geometry
+from brasko.core.heat.geometry import graded_grid
 from brasko.core.heat.simulation import Food, simulate
 from brasko.core.programme.steps import Side, Step, Surroundings, Until
 

@@ -8,7 +8,7 @@ import brasko.core
 from brasko.core import errors
 from brasko.core.errors import BraskoError, Infeasible, InvalidInput, UnknownName, require_between
 from brasko.core.foods.cuts import cut_named
-from brasko.core.heat.geometry import Geometry, piece
+from brasko.core.foods.shape import Geometry, piece
 from brasko.core.heat.simulation import Food, simulate
 from brasko.core.programme.steps import Side, Step, Surroundings, Until, shifted
 from brasko.core.units import celsius, fahrenheit, inches, metres
@@ -60,7 +60,7 @@ def test_a_flip_takes_a_second_at_least():
             lambda: piece(0.0015, 0.45, 1050.0),
             r"thickness_mm must be between 3 and 200 mm \(got 1\.5\)\. A 1\.5 in steak is 38 mm\.",
         ),
-        (lambda: piece(0.03, 50.0, 1050.0), r"mass_g must be between 10 and 20000 g \(got 50000\)"),
+        (lambda: piece(0.03, 500.0, 1050.0), r"mass_g must be between 5 and 200000 g \(got 500000\)"),
         (lambda: piece(0.03, 0.45, 1050.0, "bar", 0.0), "length_mm must be between 10 and 2000 mm"),
         (lambda: piece(0.03, 0.45, 1050.0, "sphere"), r"""shape must be "disc" or "bar" \(got 'sphere'\)"""),
         (lambda: Food(DISC, MATERIAL, 300.0), "start_c must be between -5 and 150"),

@@ -8,7 +8,8 @@ from scipy.optimize import brentq
 
 from brasko.core.foods.cuts import cut_named
 from brasko.core.heat import constants as known
-from brasko.core.heat import kernel, simulation
+from brasko.core.heat import simulation
+from brasko.core.heat.kernel import cells, columns, skin, stepping, water
 from brasko.core.heat.vapour import saturation_density_kg_m3, saturation_table
 from brasko.core.programme.steps import Side
 
@@ -19,10 +20,10 @@ TABLE = saturation_table()
 
 def super_step(stages: int, rate: float) -> float:
     """Growth of y' = rate * y over one super-step of length 1, by the kernel's own coefficients."""
-    coefficients = np.zeros((4, kernel.MAX_STAGES + 1))
-    omega = np.zeros(kernel.MAX_STAGES)
+    coefficients = np.zeros((4, stepping.MAX_STAGES + 1))
+    omega = np.zeros(stepping.MAX_STAGES)
     mu, nu, mu_t, gamma_t = coefficients
-    kernel.stage_weights(stages, mu, nu, mu_t, gamma_t, omega)
+    stepping.stage_weights(stages, mu, nu, mu_t, gamma_t, omega)
     values, first = [1.0], rate
     values.append(1.0 + mu_t[1] * first)
     for j in range(2, stages + 1):
@@ -34,14 +35,14 @@ def super_step(stages: int, rate: float) -> float:
     return values[-1]
 
 
-@pytest.mark.parametrize("stages", [3, 5, 9, 13])
+@pytest.mark.parametrize("stages", [3, 5, 9, 13, 25])
 def test_super_steps_are_of_second_order(stages):
     """meyer_rkl2_2014: the stability polynomial agrees with exp(z) through z²; the error is of order z³."""
     errors = [abs(super_step(stages, -z) - np.exp(-z)) for z in (0.02, 0.01)]
     assert errors[0] / errors[1] == pytest.approx(8.0, rel=0.1)
 
 
-@pytest.mark.parametrize("stages", [3, 5, 9, 13])
+@pytest.mark.parametrize("stages", [3, 5, 9, 13, 25])
 def test_super_steps_are_stable_to_their_limit(stages):
     """meyer_rkl2_2014 eq. 16: stable for |z| <= (s² + s - 2) / 2."""
     limit = (stages**2 + stages - 2) / 2
@@ -51,34 +52,35 @@ def test_super_steps_are_stable_to_their_limit(stages):
 
 @given(rate=st.floats(0.1, 10.0), tau=st.floats(0.01, 30.0))
 def test_enough_stages_are_taken(rate, tau):
-    stages = kernel.stages_for(tau, rate)
+    stages = stepping.stages_for(tau, rate)
     assert stages % 2 == 1
-    assert stages == kernel.MAX_STAGES or tau <= 2.0 / rate * (stages**2 + stages - 2) / 4
+    assert stages == stepping.MAX_STAGES or tau <= 2.0 / rate * (stages**2 + stages - 2) / 4
 
 
 @given(temp=st.floats(-5.0, 220.0), dried=st.floats(0.0, 1.0), off=st.floats(-3.0, 3.0))
 def test_temperature_is_read_back_from_enthalpy(temp, dried, off):
     """The inverse of H(T), from a guess a super-step away; 1e-3 °C is far below what a probe resolves."""
     volume = 1e-6
-    water = volume * MATERIAL[kernel.RHO_W] * (1 - dried)
-    enthalpy = volume * kernel.dry_heat(MATERIAL, temp) + water * kernel.liquid_heat(MATERIAL, temp)
-    assert kernel.temperature_of(MATERIAL, enthalpy, volume, water, temp + off) == pytest.approx(temp, abs=1e-3)
+    water = volume * MATERIAL[columns.RHO_W] * (1 - dried)
+    enthalpy = volume * cells.dry_heat(MATERIAL, temp) + water * cells.liquid_heat(MATERIAL, temp)
+    assert cells.temperature_of(MATERIAL, enthalpy, volume, water, temp + off) == pytest.approx(temp, abs=1e-3)
 
 
-def exact_surface(side: np.ndarray, cell_c: float, resistance: float, activity: float, vapour_r: float) -> float:
+def exact_surface(
+    side: np.ndarray, cell_c: float, resistance: float, wet: float, film: float, creeping: float
+) -> float:
     """Surface temperature by bisection on the balance written out, with saturation from its own formula."""
-    sigma_f = side[kernel.RAD_COEFF]
+    sigma_f = side[columns.RAD_COEFF]
 
     def balance(ts: float) -> float:
-        q = side[kernel.H] * (side[kernel.AIR] - ts) + side[kernel.RAD_SOURCE] - sigma_f * (ts + 273.15) ** 4
-        q += side[kernel.CONTACT_H] * (side[kernel.CONTACT_C] - ts)
+        q = side[columns.H] * (side[columns.AIR] - ts) + side[columns.RAD_SOURCE] - sigma_f * (ts + 273.15) ** 4
+        q += side[columns.CONTACT_H] * (side[columns.CONTACT_C] - ts)
         at = min(ts, 100.0)
         latent = known.LATENT_AT_0C.value + known.LATENT_SLOPE.value * at
-        m = 0.0
-        if side[kernel.MASS_H] > 0:
-            wet = activity * float(saturation_density_kg_m3(np.array([at]))[0])
-            m = max(0.0, (wet - side[kernel.VAPOUR]) / (1 / side[kernel.MASS_H] + vapour_r))
-        return q - latent * m - (ts - cell_c) / resistance
+        saturated = float(saturation_density_kg_m3(np.array([at]))[0])
+        demand = side[columns.MASS_H] * max(0.0, saturated - side[columns.VAPOUR])
+        vapour = min(wet * demand, film) + min((1.0 - wet) * demand, creeping)
+        return q - latent * vapour - (ts - cell_c) / resistance
 
     return brentq(balance, -50.0, 1500.0, xtol=1e-9)
 
@@ -89,56 +91,81 @@ def exact_surface(side: np.ndarray, cell_c: float, resistance: float, activity: 
     radiant=st.floats(20.0, 800.0),
     contact=st.floats(0.0, 500.0),
     cell=st.floats(2.0, 99.0),
-    activity=st.floats(0.05, 1.0),
+    wet=st.floats(0.0, 1.0),
+    film=st.floats(0.0, 1e-2),
+    creeping=st.floats(0.0, 1e-3),
 )
-def test_surface_balance_matches_bisection(air, h, radiant, contact, cell, activity):
+def test_surface_balance_matches_bisection(air, h, radiant, contact, cell, wet, film, creeping):
     side = np.array(
         simulation._side_row(
             Side(air_c=air, h_w_m2k=h, radiant_c=radiant, contact_c=250.0, contact_w_m2k=contact), True
         )
     )
-    resistance, vapour_r = 0.00025 / 0.45, 5.0
-    net, mass, surface_c, latent, slope, mass_slope = kernel.surface(
-        cell, resistance, vapour_r, activity, 1.0, side, CONSTANTS, TABLE, cell
+    resistance = 0.00025 / 0.45
+    net, mass, surface_c, latent, slope, mass_slope, follow, share = skin.surface(
+        cell, resistance, wet, film, creeping, side, CONSTANTS, TABLE, cell
     )
-    assert surface_c == pytest.approx(exact_surface(side, cell, resistance, activity, vapour_r), abs=0.02)
+    assert surface_c == pytest.approx(exact_surface(side, cell, resistance, wet, film, creeping), abs=0.03)
     assert net == pytest.approx((surface_c - cell) / resistance, abs=0.01 / resistance)
-    assert mass >= 0.0
-    assert latent > 2.2e6
+    assert 0.0 <= mass <= film + creeping + 1e-12
+    assert 0.0 <= share <= 1.0
+    assert latent > 2.2e6 or mass == 0.0
     assert slope <= 0.0
     assert mass_slope >= 0.0
+    assert 0.0 < follow <= 1.0
 
 
 def test_surface_balance_slopes_match_differences():
-    """What the super-step holds fixed: d(net)/dT_cell and d(vapour)/dT_cell, by central differences."""
+    """What the super-step holds fixed: how net heat, vapour and surface follow the cell, by central differences."""
     side = np.array(simulation._side_row(Side(air_c=110.0, h_w_m2k=15.0, radiant_c=110.0), True))
 
     def at(cell: float) -> tuple:
-        return kernel.surface(cell, 5e-4, 3.0, 0.9, 1.0, side, CONSTANTS, TABLE, cell)
+        return skin.surface(cell, 5e-4, 1.0, 1.0, 0.0, side, CONSTANTS, TABLE, cell)
 
     here, low, high = at(45.0), at(44.5), at(45.5)
     assert here[4] == pytest.approx(high[0] - low[0], rel=0.05)
     assert here[5] == pytest.approx(high[1] - low[1], rel=0.05)
+    assert here[6] == pytest.approx(high[2] - low[2], rel=0.01)
 
 
-def test_a_drying_cell_resists_more_and_more():
-    """From wet to just dry the way to the wet part grows; only heat taken up in the middle of a dry cell has it shorter."""
+def test_a_boiling_cell_resists_more_the_drier_it_is():
+    """From wet to just dry the crust grows; only heat taken up in the middle of a wholly dry cell has it shorter."""
     shares = np.linspace(0.0, 0.999, 60)
-    pairs = np.array([kernel.crust_resistances(s, 5e-4, 0.46, 0.08, 2.6e-6) for s in shares])
-    assert (np.diff(pairs[:, 0]) > 0).all()
-    assert (np.diff(pairs[:, 1]) > 0).all()
-    assert pairs[0, 0] == pytest.approx(2.5e-4 / 0.46)
-    assert kernel.crust_resistances(1.0, 5e-4, 0.46, 0.08, 2.6e-6)[0] == pytest.approx(2.5e-4 / 0.08)
+    resists = [skin.skin_resistance(100.0, share, 5e-4, MATERIAL, CONSTANTS, False) for share in shares]
+    assert (np.diff(resists) > 0).all()
+    k_wet, k_dry = (cells.conductivity(MATERIAL, 100.0, dry) for dry in (0.0, 1.0))
+    assert resists[0] == pytest.approx(2.5e-4 / k_wet)
+    assert resists[-1] == pytest.approx(5e-4 / k_dry, rel=0.01)
+    assert skin.skin_resistance(100.0, 1.0, 5e-4, MATERIAL, CONSTANTS, False) == pytest.approx(2.5e-4 / k_dry)
+
+
+def test_water_creeps_up_by_ficks_law():
+    """Over half a cell of 0.5 mm, towards a surface at its least moisture: j = D Δc / (d / 2)."""
+    volume, area, d = 5e-7, 1e-3, 5e-4
+    wet = MATERIAL[columns.RHO_W]
+    spare = wet - known.LEAST_MOISTURE.value * MATERIAL[columns.RHO_S]
+    expected = known.WATER_DIFFUSIVITY.value * spare / (d / 2)
+    assert skin.creeping_supply(wet * volume, volume, area, d, MATERIAL, CONSTANTS, 1.0) == pytest.approx(expected)
+    assert skin.creeping_supply(0.0, volume, area, d, MATERIAL, CONSTANTS, 1.0) == 0.0
 
 
 def test_hot_meat_holds_less_water():
     """c_eq(T) falls from 0.745 to 0.400 of the lean mass (vandersman_2007, feyissa_2013, from memory); here scaled to
     the cut's own raw water, so that cold meat holds exactly what it has."""
-    holding = kernel.water_holding(MATERIAL)
-    raw = MATERIAL[kernel.RHO_W] / MATERIAL[kernel.RHO_S]
+    holding = water.water_holding(MATERIAL)
+    raw = MATERIAL[columns.RHO_W] / MATERIAL[columns.RHO_S]
     assert (np.diff(holding) <= 0).all()
     assert holding[0] == pytest.approx(raw, rel=0.02)
     share = holding / (1 + holding)
     assert share[-1] / (raw / (1 + raw)) == pytest.approx(0.400 / 0.745, rel=1e-3)
-    half_way = share[52 - 38] / (raw / (1 + raw))
+    half_way = share[52 - int(water.HOLDING_FROM_C)] / (raw / (1 + raw))
     assert half_way == pytest.approx((0.745 - 0.345 / 31) / 0.745, rel=1e-3)
+
+
+def test_the_core_is_what_has_been_heated_least():
+    """While a piece warms, its coldest point; when its faces have cooled below the middle, still the middle."""
+    warming = np.array([[60.0], [40.0], [30.0], [45.0]])
+    assert cells.core_of(warming, warming, 0, 1) == 30.0
+    resting = np.array([[35.0], [50.0], [52.0], [33.0]])
+    peak = np.array([[180.0], [70.0], [52.0], [150.0]])
+    assert cells.core_of(resting, peak, 0, 1) == 52.0

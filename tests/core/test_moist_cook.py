@@ -6,11 +6,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from thermal import chamber
 
-from brasko.core.fire.zones import FIRES
+from brasko.core.fire.fires import FIRES
 from brasko.core.foods.cuts import cut_named
-from brasko.core.heat.geometry import piece
+from brasko.core.foods.shape import piece
 from brasko.core.heat.simulation import Food, simulate
-from brasko.core.planner.wish import Wish, programme_of
+from brasko.core.planner.programme import programme_of
+from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Side, Step, Surroundings, Until
 
 CUT = cut_named("ribeye")

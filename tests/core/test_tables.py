@@ -4,12 +4,14 @@ from itertools import pairwise
 
 import pytest
 
-from brasko.core.fire.zones import FIRES, RESTS
+from brasko.core.fire.fires import FIRES
+from brasko.core.fire.rests import RESTS
 from brasko.core.foods.colour import COLOUR_ANCHORS
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.warm import warm
-from brasko.core.planner.wish import CRUSTS, METHODS, SALTS, USUAL_FLIP_S, Wish
+from brasko.core.planner.methods import CRUSTS, METHODS, SALTS, TREATMENTS
+from brasko.core.planner.wish import Wish
 
 
 @pytest.mark.parametrize("scale", SCALES.values(), ids=list(SCALES))
@@ -37,14 +39,27 @@ def test_colour_anchors_rise_and_are_colours():
 
 @pytest.mark.parametrize("cut", all_cuts().values(), ids=list(all_cuts()))
 def test_every_cut_makes_a_wish_at_its_own_size(cut):
-    wish = Wish(cut.key, cut.typical_thickness_m, cut.typical_mass_kg, cut.default_finish_c)
-    assert 0.02 < wish.food.geometry.half_width_m < 0.15
+    wish = Wish(
+        cut.key, cut.typical_thickness_m, cut.typical_mass_kg, cut.default_finish_c, method=cut.method, crust=cut.crust
+    )
+    geometry = wish.food.geometry
+    width = geometry.half_width_m if geometry.bone_m else 2.0 * geometry.half_width_m
+    assert 0.02 < width < 0.3
+    assert geometry.volume_m3 * cut.material.density_kg_m3 == pytest.approx(cut.typical_mass_kg)
     assert wish.resting_s >= 120.0
+    if wish.minimum is not None:
+        assert wish.aim_c > wish.minimum.core_c or cut.kind in ("intact", "fish")
 
 
 def test_choices_have_names_reasons_and_an_order():
-    assert all(name and why for name, why in METHODS.values())
-    assert set(USUAL_FLIP_S) == set(METHODS)
+    for method in METHODS.values():
+        assert method.name
+        assert method.why
+        assert method.slow in method.phases
+        for fire in (FIRES[key] for key in method.fires):
+            assert "gentle" not in method.phases or fire.has(method.gentle_at)
+            assert "sear" not in method.phases or fire.has(method.sear_at)
+    assert set(TREATMENTS) == {"whole", "tenderised"}
     doses = [dose.value for _, dose in CRUSTS.values()]
     assert doses == sorted(doses)
     assert "hour" in SALTS
@@ -52,7 +67,7 @@ def test_choices_have_names_reasons_and_an_order():
 
 
 def test_a_searing_zone_outshines_a_gentle_one():
-    for fire in FIRES.values():
+    for fire in (each for each in FIRES.values() if each.has("sear") and each.has("gentle")):
         assert fire.sear.shown_c > fire.gentle.shown_c + 200.0
         assert fire.gentle.shown_c == fire.gentle.air_c
         gentle, sear = fire.gentle.surroundings, fire.sear.surroundings

@@ -1,7 +1,7 @@
 """Plain surroundings and foods for comparisons with analytic solutions."""
 
 from brasko.core.foods.properties import material_constant
-from brasko.core.heat.geometry import Geometry
+from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food
 from brasko.core.programme.steps import Side, Step, Surroundings, Until
 

@@ -8,7 +8,7 @@ import pytest
 from django.utils import timezone
 
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.wish import programme_of
+from brasko.core.planner.programme import programme_of
 from brasko.web.cooks.convert import cursor_parts, done_at, outcome_of, slow_phase
 from brasko.web.cooks.models import Cook
 from brasko.web.devices.actions import take_readings

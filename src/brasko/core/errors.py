@@ -37,13 +37,23 @@ class UnknownName(InvalidInput):
 
 
 class Infeasible(BraskoError):
-    """A reasoned refusal: why the wish cannot be met and what would make it possible."""
+    """A reasoned refusal: why the wish cannot be met and what would make it possible.
 
-    def __init__(self, reason: str, remedies: tuple[str, ...] = (), field: str = "finish_c") -> None:
+    nearest     pairs of a field and a value with which the rest of the wish could be had
+    """
+
+    def __init__(
+        self,
+        reason: str,
+        remedies: tuple[str, ...] = (),
+        field: str = "finish_c",
+        nearest: tuple[tuple[str, str], ...] = (),
+    ) -> None:
         super().__init__(reason)
         self.reason = reason
         self.remedies = remedies
         self.field = field
+        self.nearest = nearest
 
 
 def require_between(field: str, value: float, low: float, high: float, unit: str, hint: str = "") -> None:

@@ -9,10 +9,11 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Literal
 
-from brasko.core.errors import UnknownName, require_between
-from brasko.core.programme.steps import Side, Surroundings
+from brasko.core.errors import InvalidInput, require_between
+from brasko.core.heat.films import STILL_FAT_W_M2K
+from brasko.core.programme.steps import Metal, Side, Surroundings
 
-Role = Literal["gentle", "sear", "rest"]
+Role = Literal["gentle", "sear", "pan", "bath"]
 
 
 def radiant_equivalent_c(seen: tuple[tuple[float, float], ...]) -> float:
@@ -26,18 +27,50 @@ def radiant_equivalent_c(seen: tuple[tuple[float, float], ...]) -> float:
 
 
 @dataclass(frozen=True)
-class Zone:
-    """One part of a grill.
+class Rods:
+    """The rods of a grate, per square metre of grate: six-millimetre wire every sixteen (assumed, typical).
 
+    share touches a piece that lies on them, hidden is what they keep from it of the fire below. With food on top they
+    take up heat with the lower half of each wire only.
+    """
+
+    share: float = 0.20
+    hidden: float = 0.37
+    contact_w_m2k: float = 300.0
+    heat_j_m2k: float = 6200.0
+    loss_w_m2k: float = 33.0
+
+    def metal(self, area_m2: float, free_c: float) -> Metal:
+        """The rods under a piece of this area, as hot as they are where nothing lies on them."""
+        return Metal(
+            contact_w_m2k=self.contact_w_m2k,
+            heat_j_k=max(self.heat_j_m2k * area_m2, 10.0),
+            share=self.share,
+            hidden=self.hidden,
+            loss_w_k=self.loss_w_m2k * area_m2,
+            around_c=free_c,
+            start_c=free_c,
+        )
+
+
+@dataclass(frozen=True)
+class Zone:
+    """One part of a grill, or a pan on it.
+
+    doing               what the cook does when a piece goes there
     air_c, film_w_m2k   air about the food and how well it gives its heat
     coal_c, coal_view   glowing fuel and the share of the view from below that it fills
     lid_c               what the food sees above it
     vapour_kg_m3        water vapour in that air
+    rods                a grate whose rods are hot enough to mark
+    pan                 a skillet that it lies in
+    in_fat              it lies in warm fat of air_c instead of air
     """
 
     key: str
     name: str
     role: Role
+    doing: str
     air_c: float
     film_w_m2k: float
     lid_c: float
@@ -45,87 +78,133 @@ class Zone:
     coal_view: float = 0.0
     above_air_c: float | None = None
     vapour_kg_m3: float = 0.020
+    rods: Rods | None = None
+    pan: Metal | None = None
+    in_fat: bool = False
 
     def __post_init__(self) -> None:
         require_between("air_c", self.air_c, 0.0, 700.0, "°C")
         require_between("coal_view", self.coal_view, 0.0, 0.95, "")
 
     @property
+    def below_c(self) -> float:
+        """Radiant equivalent of what a face sees below."""
+        return radiant_equivalent_c(((self.coal_view, self.coal_c), (1.0 - self.coal_view, self.air_c)))
+
+    @property
     def surroundings(self) -> Surroundings:
         """What the three sides of a piece in this zone see."""
+        if self.in_fat:
+            fat = Side(air_c=self.air_c, h_w_m2k=STILL_FAT_W_M2K.value, vapour_open=False)
+            return Surroundings(fat, fat, fat)
         above = self.air_c if self.above_air_c is None else self.above_air_c
-        below = radiant_equivalent_c(((self.coal_view, self.coal_c), (1.0 - self.coal_view, self.air_c)))
         side_view = self.coal_view / 4.0
         beside = radiant_equivalent_c(((side_view, self.coal_c), (1.0 - side_view, (self.air_c + self.lid_c) / 2.0)))
         middle = (self.air_c + above) / 2.0
         h, vapour = self.film_w_m2k, self.vapour_kg_m3
+        top = Side(air_c=above, h_w_m2k=h, radiant_c=self.lid_c, vapour_kg_m3=vapour)
+        if self.pan is not None:
+            return Surroundings(bottom=Side(), top=top, edge=replace(top, air_c=middle, radiant_c=beside))
         return Surroundings(
-            bottom=Side(air_c=self.air_c, h_w_m2k=h, radiant_c=below, vapour_kg_m3=vapour),
-            top=Side(air_c=above, h_w_m2k=h, radiant_c=self.lid_c, vapour_kg_m3=vapour),
+            bottom=Side(air_c=self.air_c, h_w_m2k=h, radiant_c=self.below_c, vapour_kg_m3=vapour),
+            top=top,
             edge=Side(air_c=middle, h_w_m2k=h, radiant_c=beside, vapour_kg_m3=vapour),
         )
 
     @property
+    def rods_c(self) -> float:
+        """How hot rods get where nothing lies on them: half a view of the fire, half of the lid, and the gas between.
+
+        Radiation counts about twice as much as convection on a thin wire at these temperatures (assumed).
+        """
+        seen = radiant_equivalent_c(((0.5, self.below_c), (0.5, self.lid_c)))
+        return (2.0 * seen + self.air_c) / 3.0
+
+    def metal(self, area_m2: float) -> Metal | None:
+        """What a piece with a face of this area lies on, where that has a heat of its own."""
+        if self.pan is not None:
+            return self.pan
+        return None if self.rods is None else self.rods.metal(area_m2, self.rods_c)
+
+    @property
     def shown_c(self) -> float:
-        """The temperature a cook would quote: the air of a gentle zone, the radiant equivalent of a searing one."""
-        return self.air_c if self.role == "gentle" else float(self.surroundings.bottom.radiant_c or self.air_c)
+        """The temperature a cook would quote: of the pan, of the air of a gentle zone, or what a searing one shines."""
+        if self.pan is not None and self.pan.start_c is not None:
+            return self.pan.start_c
+        return self.below_c if self.role == "sear" else self.air_c
+
+
+@dataclass(frozen=True)
+class Preparation:
+    """Something done to the fire beforehand; together they end when the food goes on, or when its sear begins."""
+
+    key: str
+    lane: Literal["fire", "hands"]
+    name: str
+    lasts_s: float
+    why: str
+    before: Literal["on", "sear"] = "on"
 
 
 @dataclass(frozen=True)
 class Fire:
-    """A grill with a fire in it: its zones and how long it takes to get there."""
+    """A grill with a fire in it: its zones, how it is made ready, and what opening it up for a sear takes."""
 
     key: str
     name: str
-    gentle: Zone
-    sear: Zone
-    light_s: float
-    preheat_s: float
-    convert_s: float
-    fuel_note: str
+    zones: tuple[Zone, ...]
+    preparations: tuple[Preparation, ...]
+    convert_s: float = 0.0
+    convert_name: str = ""
+    convert_why: str = ""
+    charcoal: bool = True
+
+    def zone(self, role: Role) -> Zone:
+        """The zone with this role. Raises InvalidInput where the fire has none."""
+        for zone in self.zones:
+            if zone.role == role:
+                return zone
+        raise InvalidInput("fire", f"has no {ROLE_WORDS[role]} ({self.name}). Choose another fire or another method.")
+
+    def has(self, role: Role) -> bool:
+        """Whether one of the zones has this role."""
+        return any(zone.role == role for zone in self.zones)
+
+    @property
+    def gentle(self) -> Zone:
+        """The gentle side."""
+        return self.zone("gentle")
+
+    @property
+    def sear(self) -> Zone:
+        """The searing side."""
+        return self.zone("sear")
 
 
-FIRES: dict[str, Fire] = {
-    "kettle_two_zone": Fire(
-        key="kettle_two_zone",
-        name="Charcoal kettle, two zones",
-        gentle=Zone("cool", "Cool side, lid shut", "gentle", air_c=107.0, film_w_m2k=16.0, lid_c=107.0, coal_c=680.0, coal_view=0.0135),
-        sear=Zone(
-            "hot", "Over the coals, lid open", "sear", air_c=190.0, film_w_m2k=18.0, lid_c=40.0,
-            coal_c=680.0, coal_view=0.33, above_air_c=70.0,
-        ),
-        light_s=14 * 60.0,
-        preheat_s=15 * 60.0,
-        convert_s=5 * 60.0,
-        fuel_note="three quarters of a chimney, banked against one side; the other side stays bare",
-    )
-}  # fmt: skip
-
-RESTS: dict[str, tuple[str, Surroundings]] = {
-    "open": (
-        "On a rack, open",
-        Surroundings(*(Side(air_c=22.0, h_w_m2k=6.0, radiant_c=22.0) for _ in range(3))),
-    ),
-    "foil": (
-        "On a board under loose foil",
-        Surroundings(
-            bottom=Side(air_c=25.0, contact_c=30.0, contact_w_m2k=10.0),
-            top=Side(air_c=35.0, h_w_m2k=4.0, radiant_c=35.0, emissivity=0.2, vapour_kg_m3=0.035),
-            edge=Side(air_c=30.0, h_w_m2k=4.0, radiant_c=30.0, emissivity=0.2, vapour_kg_m3=0.030),
-        ),
-    ),
+ROLE_WORDS: dict[Role, str] = {
+    "gentle": "gentle side",
+    "sear": "searing side",
+    "pan": "pan",
+    "bath": "bath of warm fat",
 }
-"""Where a piece rests; film coefficients of still air are assumed (incropera_2011, ch. 9, gives 3 to 10 W/m2K)."""
 
 
-def fire_named(key: str) -> Fire:
-    """The fire with this key. Raises UnknownName."""
-    if key not in FIRES:
-        raise UnknownName("fire", key, FIRES)
-    return FIRES[key]
+def with_gentle_air(fire: Fire, air_c: float, role: Role = "gentle") -> Fire:
+    """The same fire with its gentle side, or its bath, held at another temperature [°C]."""
+    if role == "bath":
+        require_between(
+            "gentle_c", air_c, 40.0, 95.0, "°C", "The fat stays a little above the finish and never bubbles."
+        )
+    else:
+        require_between("gentle_c", air_c, 80.0, 180.0, "°C", "The gentle side runs at 200-275 °F.")
+    zone = fire.zone(role)
+    changed = replace(zone, air_c=air_c, lid_c=air_c)
+    return replace(fire, zones=tuple(changed if each is zone else each for each in fire.zones))
 
 
-def with_gentle_air(fire: Fire, air_c: float) -> Fire:
-    """The same fire with its gentle side held at another temperature [°C]."""
-    require_between("gentle_c", air_c, 80.0, 180.0, "°C", "The gentle side runs at 200-275 °F.")
-    return replace(fire, gentle=replace(fire.gentle, air_c=air_c, lid_c=air_c))
+def lid_open(zone: Zone, outside_c: float) -> Surroundings:
+    """The zone's surroundings with its lid open: the air above is half from outside, the sky is overhead, it moves more."""
+    around = zone.surroundings
+    above = (zone.air_c + outside_c) / 2.0
+    top = replace(around.top, air_c=above, radiant_c=outside_c, h_w_m2k=1.3 * zone.film_w_m2k, vapour_kg_m3=0.010)
+    return replace(around, top=top, edge=replace(around.edge, air_c=(zone.air_c + above) / 2.0))

@@ -3,37 +3,58 @@
 from __future__ import annotations
 
 import csv
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from importlib import resources
-from typing import Literal
+from typing import Literal, get_args
 
 from brasko.core.errors import UnknownName
 from brasko.core.foods.properties import Composition, Material, material_from_composition
+from brasko.core.foods.shape import Geometry, Shape, piece
 
-Kind = Literal["intact", "ground", "poultry"]
+Kind = Literal["intact", "ground", "poultry", "fish", "plant"]
+KINDS: tuple[Kind, ...] = get_args(Kind)
+
+FISH_HOLDING_C = 42.0
+"""Fish gives its juice up about ten degrees sooner than meat (assumed)."""
 
 
 @dataclass(frozen=True)
 class Cut:
-    """One cut with its raw composition [mass fractions] and its usual size."""
+    """One cut with its raw composition [mass fractions], its shape and usual size, and how it is usually cooked.
+
+    length_m and bone_m are of a bar (see foods.shape); method and crust are keys of the planner's tables.
+    """
 
     key: str
     name: str
-    animal: str
+    group: str
     kind: Kind
     composition: Composition
+    shape: Shape
     typical_thickness_m: float
     typical_mass_kg: float
+    length_m: float
+    bone_m: float
     default_finish_c: float
     salt_share: float
+    method: str
+    crust: str
     basis: str
     note: str
 
     @property
     def material(self) -> Material:
         """Thermal material of the raw cut."""
-        return material_from_composition(self.composition)
+        raw = material_from_composition(self.composition)
+        if self.kind == "plant":
+            return replace(raw, holding_loss=0.0)
+        return replace(raw, holding_mid_c=FISH_HOLDING_C) if self.kind == "fish" else raw
+
+    def geometry(self, thickness_m: float, mass_kg: float) -> Geometry:
+        """The grid's idea of a piece of this cut. Raises InvalidInput with the field's name."""
+        density = self.material.density_kg_m3
+        return piece(thickness_m, mass_kg, density, self.shape, self.length_m, self.bone_m)
 
 
 @cache
@@ -52,22 +73,28 @@ def cut_named(key: str) -> Cut:
 
 
 def _cut_of(row: dict[str, str]) -> Cut:
-    kind: Kind = "ground" if row["kind"] == "ground" else "poultry" if row["kind"] == "poultry" else "intact"
+    kind = next(k for k in KINDS if k == row["kind"])
     return Cut(
         key=row["key"],
         name=row["name"],
-        animal=row["animal"],
+        group=row["group"],
         kind=kind,
         composition=Composition(
             water=float(row["water"]),
             protein=float(row["protein"]),
             fat=float(row["fat"]),
             ash=float(row["ash"]),
+            carbohydrate=float(row["carbohydrate"]),
         ),
+        shape="bar" if row["shape"] == "bar" else "disc",
         typical_thickness_m=float(row["typical_thickness_mm"]) / 1000.0,
         typical_mass_kg=float(row["typical_mass_g"]) / 1000.0,
+        length_m=float(row["length_mm"]) / 1000.0,
+        bone_m=float(row["bone_mm"]) / 1000.0,
         default_finish_c=float(row["default_finish_c"]),
         salt_share=float(row["salt_share"]),
+        method=row["method"],
+        crust=row["crust"],
         basis=row["basis"],
         note=row["note"],
     )

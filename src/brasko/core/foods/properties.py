@@ -42,6 +42,12 @@ DENSITY_KG_M3: dict[str, Quadratic] = {
 AIR_CONDUCTIVITY_W_MK = 0.026
 """Air in the pores of a dried crust, about 30 °C. Source: incropera_2011, table A.4."""
 
+PORES_FALL_IN = 0.25
+"""Share of the dried-out room by which a crust shrinks (assumed; drying meat shrinks by much of the water it loses)."""
+
+MEAT_HOLDING_LOSS = 0.345 / 0.745
+"""Share of the water-holding capacity that heating takes. Source: vandersman_2007, feyissa_2013 (from memory)."""
+
 REFERENCE_C = 20.0
 """Densities, and so the volume of a piece, are taken at this temperature."""
 
@@ -85,6 +91,8 @@ class Material:
     solids_kg_m3    protein, ash and carbohydrate (what binds water)
     k_wet           conductivity of the raw food, quadratic in °C [W m-1 K-1]
     k_dry           conductivity once its water has left and air fills the pores
+    holding_mid_c, holding_loss
+                    middle of the fall of the water-holding capacity [°C], and the share of it that goes
     """
 
     density_kg_m3: float
@@ -94,6 +102,8 @@ class Material:
     solids_kg_m3: float
     k_wet: Quadratic
     k_dry: Quadratic
+    holding_mid_c: float = 52.0
+    holding_loss: float = MEAT_HOLDING_LOSS
 
     def conductivity_w_mk(self, temp_c: float) -> float:
         """Conductivity of the raw food [W m-1 K-1] at a temperature [°C]."""
@@ -129,8 +139,19 @@ def material_from_composition(composition: Composition) -> Material:
         water_kg_m3=mass["water"],
         solids_kg_m3=mass["protein"] + mass["ash"] + mass["carbohydrate"],
         k_wet=mixed(CONDUCTIVITY_W_MK, volume_share, COMPONENTS),
-        k_dry=(dry[0] + volume_share["water"] * AIR_CONDUCTIVITY_W_MK, dry[1], dry[2]),
+        k_dry=_dried_out(dry, volume_share["water"]),
     )
+
+
+def _dried_out(solids: Quadratic, water_volume: float) -> Quadratic:
+    """Conductivity of a crust, per metre of the raw food it was made from.
+
+    Some of the room that the water leaves falls in, the rest fills with air: the crust is denser and thinner than
+    the raw layer, and the grid keeps the raw layer's thickness.
+    """
+    left = 1.0 - PORES_FALL_IN * water_volume
+    air = (1.0 - PORES_FALL_IN) * water_volume * AIR_CONDUCTIVITY_W_MK
+    return ((solids[0] + air) / left**2, solids[1] / left**2, solids[2] / left**2)
 
 
 def material_constant(conductivity_w_mk: float, density_kg_m3: float, specific_heat_j_kgk: float) -> Material:

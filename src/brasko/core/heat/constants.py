@@ -10,20 +10,25 @@ LATENT_SLOPE = Sourced(-2440.0, "J kg-1 K-1", "incropera_2011", "fitted", 0.0, 1
 BOILING_C = Sourced(100.0, "°C", "iapws_if97", "measured")
 LEWIS_FACTOR = Sourced(0.90, "-", "incropera_2011", "from memory")
 """Lewis number to the power 2/3 for water vapour in air, in h_m = h / (ρ c_p Le^(2/3))."""
-CRUST_VAPOUR_DIFFUSIVITY = Sourced(2.6e-6, "m2 s-1", "", "assumed")
-"""Vapour through the pores of a dried crust: a tenth of that in free air."""
 WATER_DIFFUSIVITY = Sourced(4.0e-10, "m2 s-1", "", "assumed", 20.0, 80.0)
 """Liquid water in meat near 40 °C; published values for meat lie between 1e-10 and 1e-9."""
-SORPTION_X = Sourced(0.11, "kg/kg solids", "", "from memory")
-SORPTION_EXPONENT = Sourced(0.42, "-", "", "from memory")
-"""Oswin isotherm of beef, a_w = 1 / (1 + (X0 / X)^(1/B))."""
-DRIP_TIME = Sourced(2400.0, "s", "", "assumed")
-"""How fast juice above the water-holding capacity leaves."""
+LEAST_MOISTURE = Sourced(0.05, "kg/kg solids", "", "from memory")
+"""As dry as a surface gets by evaporation: sorption of meat at a few per cent of humidity. Boiling takes the rest."""
+PATTED_DRY = Sourced(0.02, "kg m-2", "", "assumed")
+"""Water left on a surface that was patted dry: a film of 0.02 mm."""
+WHOLLY_WET = Sourced(0.02, "kg m-2", "", "assumed")
+"""With less water than this on it a surface is wet in patches, in proportion."""
+FILM_MOST = Sourced(0.15, "kg m-2", "", "assumed")
+"""Juice that a surface holds before it drips off."""
+DRIP_TIME = Sourced(5000.0, "s", "", "assumed")
+"""How fast juice above the water-holding capacity is squeezed out to the faces."""
+JUICE_STAYS = Sourced(0.5, "-", "", "assumed")
+"""Share of the juice that spreads on the surface and dries there; the rest beads up and runs off."""
 BROWNING_REFERENCE_C = Sourced(140.0, "°C", "", "common practice")
 BROWNING_DOUBLING_K = Sourced(10.0, "K", "", "common practice")
 CHAR_C = Sourced(230.0, "°C", "", "common practice")
 """Above this a surface chars; the browning rate grows no further."""
-LONGEST_STEP = Sourced(20.0, "s", "", "assumed")
+LONGEST_STEP = Sourced(30.0, "s", "", "assumed")
 """Longest super-step of the solver: short enough for curves that are drawn every 10 s."""
 GREY_C = Sourced(68.0, "°C", "", "from memory")
 """Above this the red of the meat is gone; the share that reached it is the grey rim."""
@@ -31,3 +36,7 @@ FSIS_LOG10 = Sourced(6.5, "-", "fsis_appendix_a", "from memory")
 FSIS_SECONDS_AT_REFERENCE = Sourced(112.0 * 60.0, "s", "fsis_appendix_a", "from memory")
 FSIS_REFERENCE_C = Sourced((130.0 - 32.0) / 1.8, "°C", "fsis_appendix_a", "from memory")
 SALMONELLA_Z_K = Sourced(10.0 / 1.8, "K", "fsis_appendix_a", "from memory")
+BONE_CONDUCTIVITY = Sourced(0.40, "W m-1 K-1", "", "from memory")
+"""Rib and chine with their marrow: between dense bone (about 0.5) and spongy bone (about 0.3)."""
+BONE_DENSITY = Sourced(1500.0, "kg m-3", "", "from memory")
+BONE_SPECIFIC_HEAT = Sourced(1900.0, "J kg-1 K-1", "", "from memory")

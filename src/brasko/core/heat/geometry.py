@@ -4,44 +4,22 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
-from brasko.core.errors import InvalidInput, require_between
+from brasko.core.foods.shape import Geometry
 
 Floats = NDArray[np.float64]
-Shape = Literal["disc", "bar"]
 
-FACE_CELL_M = 0.0005
-MAX_THICKNESS_CELL_M = 0.00125
-EDGE_CELL_M = 0.0012
-MAX_RADIAL_CELL_M = 0.0035
+FACE_CELL_M = 0.0004
+MAX_THICKNESS_CELL_M = 0.0015
+EDGE_CELL_M = 0.0005
+MAX_RADIAL_CELL_M = 0.0045
 RADIAL_CELLS = 16
 RADIAL_GROWTH = 1.35
 GROWTH = 1.2
 COARSE_GROWTH = 1.45
-
-
-@dataclass(frozen=True)
-class Geometry:
-    """The size of a piece: thickness is the short, vertical way.
-
-    half_width_m is the radius of a disc, or half the width of a bar of length_m.
-    """
-
-    shape: Shape
-    thickness_m: float
-    half_width_m: float
-    length_m: float = 0.0
-
-    @property
-    def volume_m3(self) -> float:
-        """Volume of the whole piece."""
-        if self.shape == "disc":
-            return math.pi * self.half_width_m**2 * self.thickness_m
-        return 2.0 * self.half_width_m * self.length_m * self.thickness_m
 
 
 @dataclass(frozen=True)
@@ -51,12 +29,28 @@ class Grid:
     dz_m (nz), dr_m (nr)    cell sizes through the thickness and outwards
     area_z_m2 (nr)          horizontal area of each column
     face_r_m (nr + 1)       length of each upright face, so that its area is face_r_m * dz_m
+    bone_columns            so many columns from the inner edge are bone
     """
 
     dz_m: Floats
     dr_m: Floats
     area_z_m2: Floats
     face_r_m: Floats
+    bone_columns: int = 0
+
+    @property
+    def middle_column(self) -> int:
+        """The column through the middle of the meat: the axis, or beside a bone the middle of what is not bone."""
+        if not self.bone_columns:
+            return 0
+        bone = float(self.dr_m[: self.bone_columns].sum())
+        return int(np.searchsorted(np.cumsum(self.dr_m), (bone + float(self.dr_m.sum())) / 2.0))
+
+    @property
+    def inner_columns(self) -> int:
+        """Columns where the core can be: no nearer to the edge than half the thickness, and at least one."""
+        inside = np.cumsum(self.dr_m) <= float(self.dr_m.sum()) - float(self.dz_m.sum()) / 2.0
+        return max(int(inside.sum()), self.middle_column + 1)
 
     @property
     def z_m(self) -> Floats:
@@ -72,22 +66,6 @@ class Grid:
     def volume_m3(self) -> Floats:
         """Cell volumes, (nz, nr)."""
         return np.outer(self.dz_m, self.area_z_m2)
-
-
-def piece(
-    thickness_m: float, mass_kg: float, density_kg_m3: float, shape: Shape = "disc", length_m: float = 0.0
-) -> Geometry:
-    """Geometry of a piece of given thickness and mass. Raises InvalidInput with the field's name."""
-    mm = thickness_m * 1000.0
-    require_between("thickness_mm", mm, 3.0, 200.0, "mm", "A 1.5 in steak is 38 mm.")
-    require_between("mass_g", mass_kg * 1000.0, 10.0, 20000.0, "g", "A 1.5 in ribeye is about 450 g.")
-    area = mass_kg / (density_kg_m3 * thickness_m)
-    if shape == "disc":
-        return Geometry("disc", thickness_m, math.sqrt(area / math.pi))
-    if shape == "bar":
-        require_between("length_mm", length_m * 1000.0, 10.0, 2000.0, "mm")
-        return Geometry("bar", thickness_m, area / length_m / 2.0, length_m)
-    raise InvalidInput("shape", f'must be "disc" or "bar" (got {shape!r}).')
 
 
 def _graded_half(half_m: float, first_m: float, largest_m: float, growth: float, middle: float) -> list[float]:
@@ -111,10 +89,17 @@ def graded_grid(geometry: Geometry, refine: float = 1.0) -> Grid:
     half = _graded_half(geometry.thickness_m / 2.0, first, MAX_THICKNESS_CELL_M / refine, growth, 0.5)
     dz = np.array([*half, *reversed(half[:-1])])
     edge = min(EDGE_CELL_M / refine, geometry.half_width_m / 6.0)
-    widest = min(MAX_RADIAL_CELL_M, geometry.half_width_m / RADIAL_CELLS) / refine
-    outward = _graded_half(geometry.half_width_m, edge, max(widest, edge), max(growth, RADIAL_GROWTH), 1.0)
+    meat_m = geometry.half_width_m - geometry.bone_m
+    widest = min(MAX_RADIAL_CELL_M, meat_m / RADIAL_CELLS) / refine
+    outward = _graded_half(meat_m, edge, max(widest, edge), max(growth, RADIAL_GROWTH), 1.0)
     dr = np.array(list(reversed(outward)))
     edges = np.concatenate([[0.0], np.cumsum(dr)])
+    if geometry.bone_m:
+        count = max(3, round(geometry.bone_m / widest))
+        dr = np.concatenate([np.full(count, geometry.bone_m / count), dr])
+        face = np.full(len(dr) + 1, geometry.length_m)
+        face[0] = 0.0
+        return Grid(dz, dr, dr * geometry.length_m, face, count)
     if geometry.shape == "disc":
         return Grid(dz, dr, math.pi * (edges[1:] ** 2 - edges[:-1] ** 2), 2.0 * math.pi * edges)
     face = np.full(len(edges), 2.0 * geometry.length_m)

@@ -4,20 +4,24 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
-from brasko.core.errors import require_between
+from brasko.core.errors import InvalidInput, require_between
 from brasko.core.foods.properties import Material
+from brasko.core.foods.shape import Geometry
 from brasko.core.heat import constants as known
-from brasko.core.heat import kernel, vapour
-from brasko.core.heat.geometry import Geometry, Grid, graded_grid
-from brasko.core.programme.steps import Programme, Side, Step
+from brasko.core.heat import vapour
+from brasko.core.heat.geometry import Grid, graded_grid
+from brasko.core.heat.kernel import columns as kernel
+from brasko.core.heat.kernel.loop import run
+from brasko.core.programme.steps import Metal, Programme, Side, Step
 
 Floats = NDArray[np.float64]
 
-MODEL_VERSION = "1"
+MODEL_VERSION = "2"
 """Raised whenever the same input may give another answer; kept with every plan."""
 
 _TABLE = vapour.saturation_table()
@@ -26,6 +30,7 @@ _REASONS = {
     kernel.ENDED_CORE: "core",
     kernel.ENDED_CRUST: "crust",
     kernel.ENDED_PEAK: "peak",
+    kernel.ENDED_PROBE: "probe",
 }
 MAX_FRAMES = 160
 MAX_FLIPS = 4000
@@ -35,6 +40,8 @@ MAX_FLIPS = 4000
 class Food:
     """A piece of food before the cook.
 
+    moisture            False keeps the water where it is: no evaporation, boiling or drip
+    film_kg_m2          water on the surface: about 0.02 patted dry, 0.1 and more wet
     probe_depth_share   how far a probe's tip lies from face a, as a share of the thickness
     """
 
@@ -42,22 +49,40 @@ class Food:
     material: Material
     start_c: float
     moisture: bool = True
+    film_kg_m2: float = known.PATTED_DRY.value
     probe_depth_share: float = 0.5
 
     def __post_init__(self) -> None:
         require_between("start_c", self.start_c, -5.0, 150.0, "°C")
+        require_between("film_kg_m2", self.film_kg_m2, 0.0, known.FILM_MOST.value, "kg/m2")
         require_between("probe_depth_share", self.probe_depth_share, 0.0, 1.0, "")
 
 
 @dataclass(frozen=True)
 class State:
-    """Everything needed to go on from a moment: fields over (nz, nr), browning per face, which face is down."""
+    """Everything needed to go on from a moment: fields over (nz, nr), browning per face, which face is down.
+
+    film_kg     water on the faces (a, b, edge; cell), raw juice or what was squeezed out
+    marks_s     browning under the rods of a grate, (face, angle); metal_c  what it lies on, None before any metal
+    """
 
     temp_c: Floats
     water_kg: Floats
     peak_c: Floats
     browning_s: Floats
     a_down: bool
+    film_kg: Floats
+    marks_s: Floats = field(default_factory=lambda: np.zeros((2, kernel.MARKS)))
+    metal_c: float | None = None
+
+
+@dataclass(frozen=True)
+class Mark:
+    """One set of stripes: which face, the angle the piece was turned to, and the browning under the rods [s]."""
+
+    face: Literal["a", "b"]
+    turn_deg: float
+    browning_s: float
 
 
 @dataclass(frozen=True)
@@ -73,10 +98,11 @@ class StepEnd:
 
 @dataclass(frozen=True)
 class Balance:
-    """What the books say: both errors are rounding when the scheme is right."""
+    """What the books say: the errors are rounding when the scheme is right. metal is 0 where none is used."""
 
     energy_relative_error: float
     water_relative_error: float
+    metal_relative_error: float = 0.0
 
 
 @dataclass(frozen=True)
@@ -91,15 +117,19 @@ class Result:
     probe_c: Floats
     browning_a_s: Floats
     browning_b_s: Floats
+    metal_c: Floats
     frame_s: Floats
     frame_temp_c: Floats = field(repr=False)
     frame_peak_c: Floats = field(repr=False)
     steps: tuple[StepEnd, ...]
     flips_s: tuple[float, ...]
+    marks: tuple[Mark, ...]
     end: State = field(repr=False)
     peak_core_c: float
     grey_rim_share: float
     mass_loss_share: float
+    evaporated_share: float
+    drip_share: float
     salmonella_log10_core: float
     salmonella_log10_surface: float
     balance: Balance
@@ -114,8 +144,8 @@ def initial_state(food: Food, grid: Grid) -> State:
     """A piece at one temperature, raw, with face a down."""
     shape = (len(grid.dz_m), len(grid.dr_m))
     temp = np.full(shape, food.start_c)
-    water = grid.volume_m3 * food.material.water_kg_m3 if food.moisture else np.zeros(shape)
-    return State(temp, water, temp.copy(), np.zeros(2), True)
+    water = _raw_water(food, grid)
+    return State(temp, water, temp.copy(), np.zeros(2), True, _first_film(food, grid))
 
 
 def simulate(
@@ -145,62 +175,128 @@ def simulate(
     spacing = max(spacing, longest / (MAX_FRAMES - 2))
     shape = state.temp_c.shape
     temp, water = state.temp_c.copy(), state.water_kg.copy()
-    peak, dose = state.peak_c.copy(), state.browning_s.copy()
-    raw_water = grid.volume_m3 * food.material.water_kg_m3 if food.moisture else np.zeros(shape)
-    samples = np.zeros((int(longest / every_s) + 2, 7))
+    peak, dose, marks = state.peak_c.copy(), state.browning_s.copy(), state.marks_s.copy()
+    film = state.film_kg.copy()
+    samples = np.zeros((int(longest / every_s) + 3, kernel.SAMPLE_COLUMNS))
     frame_temp, frame_peak = np.zeros((frames, *shape)), np.zeros((frames, *shape))
     frame_times, flips = np.zeros(frames), np.zeros(MAX_FLIPS)
     step_ends, tally = np.zeros((len(programme), 3)), np.zeros(kernel.TALLY_SIZE)
     probe_i, probe_fraction = _probe_place(grid, food.probe_depth_share)
-    n, nf, nflip, a_down = kernel.run(
-        grid.dz_m, grid.dr_m, grid.area_z_m2, grid.face_r_m, _material_vector(food.material),
-        _constants_vector(food.moisture), _TABLE, np.array([_step_row(s, food.moisture) for s in programme]),
-        every_s, spacing, probe_i, probe_fraction, 0, temp, water, raw_water, state.a_down, peak, dose, samples,
-        frame_temp, frame_peak, frame_times, flips, step_ends, tally,
+    metal_before = _metal_before(programme, state)
+    angles = _angles(programme)
+    n, nf, nflip, a_down, metal_c = run(
+        grid.dz_m, grid.dr_m, grid.area_z_m2, grid.face_r_m, grid.bone_columns, grid.inner_columns,
+        _material_vector(food.material), _constants_vector(food.moisture), _TABLE, np.array([_step_row(s, food.moisture, angles) for s in programme]),
+        every_s, spacing, probe_i, probe_fraction, grid.middle_column, temp, water,
+        _raw_water(food, grid), film, state.a_down, metal_before, peak, dose, marks, samples, frame_temp, frame_peak, frame_times, flips, step_ends, tally,
     )  # fmt: skip
     starts = [0.0, *(float(row[0]) for row in step_ends[:-1])]
     steps = tuple(
         StepEnd(s.name, begun, float(row[0]), float(row[1]), _REASONS[int(row[2])])
         for s, begun, row in zip(programme, starts, step_ends, strict=True)
     )
+    has_metal = any(s.metal is not None for s in programme)
     volume = grid.volume_m3
     mass_kg = food.material.density_kg_m3 * float(volume.sum())
     return Result(
         grid=grid,
-        time_s=samples[:n, 0],
-        core_c=samples[:n, 1],
-        face_a_c=samples[:n, 2],
-        face_b_c=samples[:n, 3],
-        probe_c=samples[:n, 4],
-        browning_a_s=samples[:n, 5],
-        browning_b_s=samples[:n, 6],
+        time_s=samples[:n, kernel.T_S],
+        core_c=samples[:n, kernel.T_CORE],
+        face_a_c=samples[:n, kernel.T_FACE_A],
+        face_b_c=samples[:n, kernel.T_FACE_B],
+        probe_c=samples[:n, kernel.T_PROBE],
+        browning_a_s=samples[:n, kernel.DOSE_A],
+        browning_b_s=samples[:n, kernel.DOSE_B],
+        metal_c=samples[:n, kernel.T_METAL] if has_metal else np.full(n, np.nan),
         frame_s=frame_times[:nf],
         frame_temp_c=frame_temp[:nf],
         frame_peak_c=frame_peak[:nf],
         steps=steps,
         flips_s=tuple(float(f) for f in flips[:nflip]),
-        end=State(temp, water, peak, dose, bool(a_down)),
+        marks=_marks(marks, angles),
+        end=State(temp, water, peak, dose, bool(a_down), film, marks, float(metal_c) if has_metal else state.metal_c),
         peak_core_c=float(tally[kernel.PEAK_CORE]),
         grey_rim_share=grey_rim_share(grid, peak),
-        mass_loss_share=float(raw_water.sum() - water.sum()) / mass_kg,
+        mass_loss_share=float(tally[kernel.W_EVAP] + tally[kernel.W_DRIP]) / mass_kg,
+        evaporated_share=float(tally[kernel.W_EVAP]) / mass_kg,
+        drip_share=float(tally[kernel.W_DRIP]) / mass_kg,
         salmonella_log10_core=float(tally[kernel.LOG_CORE]),
         salmonella_log10_surface=float(tally[kernel.LOG_SURFACE]),
-        balance=_balance(tally),
+        balance=_balance(tally, _metal_gain(programme, metal_before, float(metal_c))),
     )
 
 
 def grey_rim_share(grid: Grid, peak_c: Floats) -> float:
     """Share of the thickness, through the middle, that has been hot enough to lose its red (GREY_C)."""
     fine = np.linspace(0.0, float(grid.dz_m.sum()), 401)
-    return float(np.mean(np.interp(fine, grid.z_m, peak_c[:, 0]) >= known.GREY_C.value))
+    through = peak_c[:, grid.middle_column]
+    return float(np.mean(np.interp(fine, grid.z_m, through) >= known.GREY_C.value))
 
 
-def _balance(tally: Floats) -> Balance:
+def _raw_water(food: Food, grid: Grid) -> Floats:
+    water: Floats = grid.volume_m3 * food.material.water_kg_m3
+    water[:, : grid.bone_columns] = 0.0
+    return water
+
+
+def _first_film(food: Food, grid: Grid) -> Floats:
+    film = np.zeros((3, max(len(grid.dz_m), len(grid.dr_m))))
+    if food.moisture:
+        bone, columns = grid.bone_columns, len(grid.dr_m)
+        film[:2, bone:columns] = food.film_kg_m2 * grid.area_z_m2[bone:]
+        film[2, : len(grid.dz_m)] = food.film_kg_m2 * grid.face_r_m[-1] * grid.dz_m
+    return film
+
+
+def _metal_before(programme: Programme, state: State) -> float:
+    """The metal's temperature as the programme begins."""
+    first = next((s.metal for s in programme if s.metal is not None), None)
+    if first is None:
+        return 20.0
+    if first.start_c is None and state.metal_c is None:
+        raise InvalidInput("metal.start_c", "is needed: no step before says how hot the metal is.")
+    return float(first.start_c if first.start_c is not None else state.metal_c or 0.0)
+
+
+def _metal_gain(programme: Programme, before_c: float, after_c: float) -> float | None:
+    """Heat the metal holds more at the end than at the start [J]; None where pieces of metal were changed."""
+    metals = [s.metal for s in programme if s.metal is not None]
+    if not metals or any(m.heat_j_k != metals[0].heat_j_k or m.start_c is not None for m in metals[1:]):
+        return None
+    return metals[0].heat_j_k * (after_c - before_c)
+
+
+def _angles(programme: Programme) -> tuple[float, ...]:
+    """The different angles to the rods, from 0 to 180°, in the order they come."""
+    found = tuple(dict.fromkeys(step.turn_deg % 180.0 for step in programme))
+    if len(found) > kernel.MARKS:
+        raise InvalidInput(
+            "turn_deg", f"can take at most {kernel.MARKS} different angles in one cook (got {len(found)})."
+        )
+    return found
+
+
+def _marks(marks_s: Floats, angles: tuple[float, ...]) -> tuple[Mark, ...]:
+    return tuple(
+        Mark("a" if face == 0 else "b", angle, float(marks_s[face, n]))
+        for face in range(2)
+        for n, angle in enumerate(angles)
+        if marks_s[face, n] > 0.0
+    )
+
+
+def _balance(tally: Floats, metal_gain_j: float | None) -> Balance:
     gained = tally[kernel.E_END] - tally[kernel.E_START]
     booked = tally[kernel.E_IN] - tally[kernel.E_LATENT] - tally[kernel.E_LIQUID]
     scale = max(tally[kernel.E_ABS], abs(tally[kernel.E_START]), 1.0)
     lost = tally[kernel.W_START] - tally[kernel.W_END] - tally[kernel.W_EVAP] - tally[kernel.W_DRIP]
-    return Balance(float(abs(gained - booked) / scale), float(abs(lost) / max(tally[kernel.W_START], 1e-12)))
+    metal = 0.0
+    if metal_gain_j is not None:
+        crossed = tally[kernel.METAL_IN] - tally[kernel.METAL_OUT] - tally[kernel.METAL_GIVEN]
+        metal = abs(metal_gain_j - crossed) / max(abs(tally[kernel.METAL_GIVEN]), abs(metal_gain_j), 1.0)
+    return Balance(
+        float(abs(gained - booked) / scale), float(abs(lost) / max(tally[kernel.W_START], 1e-12)), float(metal)
+    )
 
 
 def _probe_place(grid: Grid, depth_share: float) -> tuple[int, float]:
@@ -211,7 +307,9 @@ def _probe_place(grid: Grid, depth_share: float) -> tuple[int, float]:
 
 
 def _material_vector(m: Material) -> Floats:
-    return np.array([*m.heat_dry, *m.heat_water, *m.k_wet, *m.k_dry, m.water_kg_m3, m.solids_kg_m3])
+    holding = (m.holding_mid_c, m.holding_loss)
+    bone = (known.BONE_CONDUCTIVITY.value, known.BONE_DENSITY.value * known.BONE_SPECIFIC_HEAT.value)
+    return np.array([*m.heat_dry, *m.heat_water, *m.k_wet, *m.k_dry, m.water_kg_m3, m.solids_kg_m3, *holding, *bone])
 
 
 def _constants_vector(moisture: bool) -> Floats:
@@ -221,11 +319,12 @@ def _constants_vector(moisture: bool) -> Floats:
             known.LATENT_AT_0C.value,
             known.LATENT_SLOPE.value,
             known.BOILING_C.value,
-            known.CRUST_VAPOUR_DIFFUSIVITY.value,
             known.WATER_DIFFUSIVITY.value,
-            known.SORPTION_X.value,
-            known.SORPTION_EXPONENT.value,
+            known.LEAST_MOISTURE.value,
+            known.WHOLLY_WET.value,
+            known.FILM_MOST.value,
             known.DRIP_TIME.value,
+            known.JUICE_STAYS.value,
             known.BROWNING_REFERENCE_C.value,
             known.BROWNING_DOUBLING_K.value,
             d_reference,
@@ -249,22 +348,43 @@ def _side_row(side: Side, moisture: bool) -> list[float]:
         source = coefficient * (side.radiant_c + 273.15) ** 4
     film_k = 273.15 + 0.5 * (min(side.air_c, 300.0) + 60.0)
     air_heat = 353.0 / film_k * 1007.0
-    mass_h = side.h_w_m2k / (air_heat * known.LEWIS_FACTOR.value) if moisture else 0.0
+    mass_h = side.h_w_m2k / (air_heat * known.LEWIS_FACTOR.value) if moisture and side.vapour_open else 0.0
     contact = 0.0 if side.contact_c is None else side.contact_w_m2k
     return [side.air_c, side.h_w_m2k, source, coefficient, side.contact_c or 0.0, contact, side.vapour_kg_m3, mass_h]
 
 
-def _step_row(step: Step, moisture: bool) -> list[float]:
-    around = step.surroundings
-    off = kernel.OFF
+def _step_row(step: Step, moisture: bool, angles: tuple[float, ...]) -> list[float]:
+    around, until, off = step.surroundings, step.until, kernel.OFF
+    if step.metal is not None and around.bottom.contact_c is not None:
+        raise InvalidInput("contact_c", "and metal cannot both be below the food: leave one of them out.")
+
+    def temp(value: float | None) -> float:
+        return off if value is None else value
+
+    def endless(value: float | None) -> float:
+        return math.inf if value is None else value
+
     return [
         *_side_row(around.bottom, moisture),
         *_side_row(around.top, moisture),
         *_side_row(around.edge, moisture),
-        off if step.until.core_c is None else step.until.core_c,
-        step.until.max_s,
-        math.inf if step.until.crust_s is None else step.until.crust_s,
-        off if step.until.fallen_k is None else step.until.fallen_k,
-        off if step.flip_every_s is None else step.flip_every_s,
-        math.inf if step.flip_at_crust_s is None else step.flip_at_crust_s,
+        temp(until.core_c),
+        until.max_s,
+        endless(until.crust_s),
+        temp(until.fallen_k),
+        temp(until.probe_c),
+        temp(step.flip_every_s),
+        endless(step.flip_at_crust_s),
+        float(step.flip_first),
+        float(angles.index(step.turn_deg % 180.0)),
+        *_metal_row(step.metal),
     ]
+
+
+def _metal_row(metal: Metal | None) -> list[float]:
+    if metal is None:
+        return [0.0] * 8
+    start = -2.0 * kernel.OFF if metal.start_c is None else metal.start_c
+    return [
+        metal.share, metal.hides, metal.contact_w_m2k, metal.heat_j_k, metal.power_w, metal.loss_w_k, metal.around_c, start,
+    ]  # fmt: skip

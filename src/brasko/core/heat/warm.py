@@ -1,7 +1,7 @@
 """Compile the kernel, or load it from the cache, before anybody waits for it."""
 
 from brasko.core.foods.cuts import cut_named
-from brasko.core.heat.geometry import Geometry
+from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food, simulate
 from brasko.core.programme.steps import Side, Step, Surroundings, Until
 

@@ -1,31 +1,38 @@
-"""The inverse: the pull temperature at which the peak after the rest meets the wanted finish."""
+"""The inverse: the pull temperature, sear and flips with which the peak after the rest meets the wanted finish."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible
+from brasko.core.fire.rests import standing_in
 from brasko.core.heat.simulation import Food, Result, State, simulate
-from brasko.core.planner.wish import Wish, programme_of, standing_out
+from brasko.core.planner.infeasible import no_such_crust, no_such_finish
+from brasko.core.planner.programme import Sear, programme_of
+from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Step, Until
 
-TOLERANCE_K = 0.1
+TOLERANCE_K, COARSE_K = 0.1, 2.0
 LEAST_SLOW_PHASE_K = 2.0
 SEARCH_REFINE = 0.5
-PAST_PEAK_K = 0.2
-"""A search run stops once the core has fallen this far: what is sought is the peak."""
 MAX_CORRECTIONS = 10
-HIGHEST_SENSIBLE_C = 71.0
-LOOSE_AFTER, LOOSE_K = 4, 0.3
+LOOSE_AFTER, LOOSE_K = 5, 0.25
 """With flips every half minute the peak moves in small jumps; after some tries a miss below half a °F will do."""
-
-Sear = tuple[float, float]
-"""Length of the sear and time between flips [s]."""
+CRUST_ENOUGH = 0.8
+"""A crust counts as met from this share of its dose on: browning doubles every 10 °C, so 0.8 is a matter of 3 °C."""
+RIM_MATTERS = 0.005
+"""Other flips than the usual only where they make the grey rim thinner by half a per cent of the thickness."""
+MAX_FLIPS_TRIED = 3
+FAIR_K = 1.0
+"""Flips are compared at the same finish, so nearly."""
 
 
 @dataclass(frozen=True)
 class Solution:
-    """A programme that meets the wish, and what it does to the food. tries counts simulations of the search."""
+    """A programme that meets the wish, and what it does to the food.
+
+    sear_s is 0 where the whole cook is over the fire; tries counts simulations of the search.
+    """
 
     programme: Programme
     pull_c: float
@@ -34,83 +41,141 @@ class Solution:
     result: Result
     tries: int
 
+    @property
+    def sear(self) -> Sear:
+        """Length of the sear and time between flips [s]."""
+        return self.sear_s, self.flip_every_s
+
 
 def tempered_start(wish: Wish, food: Food, refine: float = 1.0) -> State | None:
     """The state after standing out of the fridge, or None when it goes straight on."""
     if wish.temper_s <= 0.0:
         return None
-    out = Step("temper", standing_out(wish.air_c), Until(wish.temper_s))
+    out = Step("temper", standing_in(wish.air_c), Until(wish.temper_s))
     end = simulate(food, (out,), every_s=60.0, refine=refine).end
-    return State(end.temp_c, end.water_kg, end.temp_c.copy(), end.browning_s, True)
+    return replace(end, peak_c=end.temp_c.copy(), a_down=True)
 
 
-def even_sear(needed_s: float, flip_every_s: float) -> tuple[float, float]:
+def even_sear(needed_s: float, flip_every_s: float) -> Sear:
     """A sear of equal sides, flipped about as often as wished: its length and flip interval [s], in whole 5 s."""
     pairs = max(1, round(needed_s / (2.0 * flip_every_s)))
     side = 5.0 * max(1, round(needed_s / (10.0 * pairs)))
     return 2.0 * pairs * side, side
 
 
-class _Search:
-    """The runs of one search on one grid; they share the first part of the slow phase."""
+class Search:
+    """The runs of one search on one grid; they share the first part of a gentle phase that comes first."""
 
     def __init__(self, wish: Wish, refine: float) -> None:
-        self.wish, self.refine, self.tries = wish, refine, 0
+        self.wish, self.refine, self.tries, self.slow_s = wish, refine, 0, 0.0
         self.food = wish.food
         self.start = tempered_start(wish, self.food, refine)
         coldest = wish.start_c if self.start is None else float(self.start.temp_c.min())
         self.lowest_c = coldest + LEAST_SLOW_PHASE_K
-        self.shared, self.shared_c = self.start, coldest
+        self.shared, self.shared_c, self.shared_s = self.start, coldest, 0.0
 
     def share_until(self, core_c: float) -> None:
-        """Run the slow phase once up to this core temperature; later runs go on from there."""
-        if self.wish.method == "low_then_sear" and core_c > self.shared_c + 5.0:
+        """Run the gentle phase once up to this core temperature; later runs go on from there."""
+        if self.wish.how.phases[0] == "gentle" and core_c > self.shared_c + 5.0:
             first = programme_of(self.wish, core_c)[0]
-            self.shared = simulate(self.food, (first,), every_s=60.0, refine=self.refine, start=self.start).end
-            self.shared_c = core_c
+            result = simulate(self.food, (first,), every_s=60.0, refine=self.refine, start=self.start)
+            self.shared, self.shared_c, self.shared_s = result.end, core_c, result.duration_s
 
-    def run(self, pull_c: float, sear: Sear | None) -> Result:
+    def run(self, pull_c: float, sear: Sear | None, flip_every_s: float | None = None) -> Result:
         """One run that pulls at pull_c, going on from the shared part where it can."""
         self.tries += 1
-        begin = self.shared if pull_c > self.shared_c else self.start
-        *cooking, rest = programme_of(self.wish, pull_c, sear)
-        until_peak = replace(rest, until=replace(rest.until, fallen_k=PAST_PEAK_K))
-        programme = (*cooking, until_peak)
-        return simulate(self.food, programme, every_s=30.0, refine=self.refine, start=begin)
+        going_on = pull_c > self.shared_c
+        begin = self.shared if going_on else self.start
+        wish = self.wish if flip_every_s is None else replace(self.wish, flip_every_s=flip_every_s)
+        programme = programme_of(wish, pull_c, sear)
+        result = simulate(self.food, programme, every_s=30.0, refine=self.refine, start=begin)
+        slow = next(s for s in result.steps if s.name == wish.how.slow)
+        self.slow_s = slow.end_s - slow.start_s + (self.shared_s if going_on else 0.0)
+        return result
 
     def miss(self, pull_c: float, sear: Sear | None) -> float:
         """How far the peak core lands above the wish [K]."""
-        return self.run(pull_c, sear).peak_core_c - self.wish.finish_c
+        return self.run(pull_c, sear).peak_core_c - self.wish.aim_c
 
 
 def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0) -> Solution:
-    """Find the pull temperature: a search on a coarse grid, then corrections on the default one.
+    """Find pull temperature, sear and flips: a search on a coarse grid, then corrections on the default one.
 
-    Raises: Infeasible with the reason and what would make it possible.
+    Raises: Infeasible with the reason, the nearest that can be had, and what would make it possible.
     """
-    coarse = _Search(wish, SEARCH_REFINE)
-    coarse.share_until(wish.finish_c - 25.0)
-    pull = _searched(coarse, max(wish.finish_c - 12.0, coarse.lowest_c), None)
-    fine = _Search(wish, 1.0)
+    coarse = Search(wish, SEARCH_REFINE)
+    coarse.share_until(wish.aim_c - 25.0)
+    near = COARSE_K if wish.how.slow == "gentle" else TOLERANCE_K
+    pull = _searched(coarse, max(wish.aim_c - 12.0, coarse.lowest_c), None, near)
+    refusal: Infeasible | None = None
+    for flips in _flips_by_rank(coarse, pull)[:MAX_FLIPS_TRIED]:
+        fine = Search(replace(wish, flip_every_s=flips), 1.0)
+        try:
+            return _corrected(fine, pull, every_s, frame_s, coarse.tries)
+        except Infeasible as exc:
+            refusal = refusal or exc
+    assert refusal is not None
+    raise refusal
+
+
+def _corrected(fine: Search, pull: float, every_s: float, frame_s: float | None, tries: int) -> Solution:
+    """The solution on the default grid, near a pull temperature found on the coarse one."""
+    wish = fine.wish
     fine.share_until(pull - 8.0)
     sear = _sear_needed(fine, pull)
-    pull = _searched(fine, pull, sear)
-    programme = programme_of(wish, pull, sear)
-    result = simulate(fine.food, programme, every_s=every_s, frame_s=frame_s, start=fine.start)
+    pull = _searched(fine, pull, sear, TOLERANCE_K)
+    result = _shown(fine, pull, sear, every_s, frame_s)
+    if wish.how.browns and wish.how.slow == "sear" and _crust(result) < CRUST_ENOUGH * wish.crust_s:
+        raise no_such_crust(wish, _crust(result))
     sear_s, flip_s = sear or (0.0, wish.flips_s)
-    return Solution(programme, pull, sear_s, flip_s, result, coarse.tries + fine.tries)
+    return Solution(programme_of(wish, pull, sear), pull, sear_s, flip_s, result, tries + fine.tries)
 
 
-def _searched(search: _Search, pull_c: float, sear: Sear | None) -> float:
+def _shown(search: Search, pull_c: float, sear: Sear | None, every_s: float, frame_s: float | None) -> Result:
+    """The whole cook with its rest, its curves and frames; the slow phase is given no more room than it needs."""
+    programme = programme_of(search.wish, pull_c, sear, slow_at_most_s=1.2 * search.slow_s + 600.0)
+    return simulate(search.food, programme, every_s=every_s, frame_s=frame_s, start=search.start)
+
+
+def _crust(result: Result) -> float:
+    return float(min(result.end.browning_s))
+
+
+def _flips_by_rank(search: Search, pull_c: float) -> list[float]:
+    """Intervals between flips to try, best first: those that get their crust by the thinness of the grey rim, the
+    usual one where that makes no difference, then the others by their crust. The wish's own alone where it has one.
+    """
+    wish = search.wish
+    if wish.flip_every_s is not None or "sear" not in wish.how.phases:
+        return [wish.flips_s]
+    once = 5.0 * round(search.slow_s / 10.0)
+    ranks: dict[float, tuple[int, float]] = {}
+
+    def judge(flips: float) -> None:
+        result = search.run(pull_c, None, flips)
+        missed = result.peak_core_c - wish.aim_c
+        if abs(missed) > FAIR_K:
+            result = search.run(max(pull_c - missed, search.lowest_c), None, flips)
+        met = _crust(result) >= CRUST_ENOUGH * wish.crust_s
+        rim = result.grey_rim_share + (RIM_MATTERS if ranks else 0.0)
+        ranks[flips] = (0, rim) if met else (1, -_crust(result))
+
+    for flips in wish.how.flips_s:
+        judge(flips)
+    if wish.how.slow == "sear" and min(ranks.values())[0] == 1 and 30.0 <= once <= 600.0:
+        judge(once)
+    return sorted(ranks, key=lambda flips: ranks[flips])
+
+
+def _searched(search: Search, pull_c: float, sear: Sear | None, tolerance: float) -> float:
     """Pull temperature at which the peak meets the wish. Steps by the miss itself, kept inside a bracket."""
-    low, high = search.lowest_c, search.wish.finish_c + 0.5
-    tolerance = TOLERANCE_K if sear is not None or search.wish.method == "direct" else 2.0
+    low, high = search.lowest_c, search.wish.aim_c + 0.5
     for n in range(MAX_CORRECTIONS):
         missed = search.miss(pull_c, sear)
         if abs(missed) <= (tolerance if n < LOOSE_AFTER else max(tolerance, LOOSE_K)):
             break
         if missed > 0.0 and pull_c <= search.lowest_c:
-            raise _refusal(search.wish, missed)
+            raise no_such_finish(search.wish, missed)
         low, high = (low, pull_c) if missed > 0.0 else (pull_c, high)
         step = pull_c - missed
         pull_c = step if low < step < high else 0.5 * (low + high)
@@ -119,36 +184,13 @@ def _searched(search: _Search, pull_c: float, sear: Sear | None) -> float:
     return pull_c
 
 
-def _sear_needed(search: _Search, pull_c: float) -> Sear | None:
-    """Length and flip interval of the sear that browns both faces; None where the whole cook is over the fire."""
+def _sear_needed(search: Search, pull_c: float) -> Sear | None:
+    """Length and flip interval of the sear that browns both faces; None where there is none for the crust alone."""
     wish = search.wish
-    if wish.method == "direct":
+    if wish.how.slow == "sear" or "sear" not in wish.how.phases:
         return None
-    sear = next(s for s in search.run(pull_c, None).steps if s.name == "sear")
-    if sear.reached == "time":
-        raise Infeasible(
-            f"This fire does not give a {wish.crust} crust within {{time:{sear.end_s - sear.start_s:.0f}}} of searing.",
-            ("ask for a lighter crust", "make the searing side hotter"),
-            "crust",
-        )
+    result = search.run(pull_c, None)
+    sear = next(s for s in result.steps if s.name == "sear")
+    if sear.reached == "time" and wish.crust_s > 0.0:
+        raise no_such_crust(wish, _crust(result))
     return even_sear(sear.end_s - sear.start_s, wish.flips_s)
-
-
-def _refusal(wish: Wish, excess_k: float) -> Infeasible:
-    reachable = wish.finish_c + max(excess_k, 0.0)
-    remedies = []
-    if wish.method != "direct":
-        remedies.append("cook it over the fire all the way, as suits a thin piece")
-    if reachable <= HIGHEST_SENSIBLE_C:
-        remedies.append(f"finish at {{temp:{reachable:.1f}}} or above")
-    if wish.crust != "light":
-        remedies.append("ask for a lighter crust")
-    remedies.append("use a thicker piece")
-    if wish.temper_s > 0:
-        remedies.append("put it on straight from the fridge")
-    return Infeasible(
-        f"A piece {{len:{wish.thickness_m * 1000:.0f}}} thick cannot have this crust and a middle of "
-        f"{{temp:{wish.finish_c:.1f}}}: the sear alone carries the core to {{temp:{reachable:.1f}}}.",
-        tuple(remedies),
-        "finish_c",
-    )

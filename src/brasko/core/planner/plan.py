@@ -9,8 +9,8 @@ from brasko.core.heat.simulation import MODEL_VERSION
 from brasko.core.planner.invert import Solution, solved
 from brasko.core.planner.ranges import Ranges, ensemble_ranges
 from brasko.core.planner.timeline import Task, lead_s, timeline
-from brasko.core.planner.wish import METHODS, Wish
-from brasko.core.safety.agency import Caution, Minimum, cautions_for, minimum_for
+from brasko.core.planner.wish import Wish
+from brasko.core.safety.agency import Caution, Minimum, cautions_for
 
 
 @dataclass(frozen=True)
@@ -22,7 +22,7 @@ class PiecePlan:
     solution: Solution
     tasks: tuple[Task, ...]
     cautions: tuple[Caution, ...]
-    minimum: Minimum
+    minimum: Minimum | None
     headline: str
     finish_words: dict[str, str]
     ranges: Ranges | None
@@ -38,15 +38,24 @@ def planned(wish: Wish, *, with_ranges: bool = False) -> PiecePlan:
     solution = solved(wish)
     tasks = timeline(wish, solution)
     rise = solution.result.peak_core_c - solution.pull_c
-    method, reason = METHODS[wish.method]
+    zone = wish.gentle_zone
     return PiecePlan(
         wish=wish,
         model_version=MODEL_VERSION,
         solution=solution,
         tasks=tasks,
-        cautions=cautions_for(wish.the_cut, wish.finish_c, wish.temper_s, wish.air_c),
-        minimum=minimum_for(wish.the_cut),
-        headline=f"{method}: {reason}. Pull at {{temp:{solution.pull_c:.1f}}}; what follows adds {{rise:{rise:.1f}}}.",
+        cautions=cautions_for(
+            wish.the_cut,
+            wish.finish_c,
+            wish.temper_s,
+            wish.air_c,
+            charcoal=wish.the_fire.charcoal,
+            in_pan=wish.sear_zone is not None and wish.sear_zone.pan is not None,
+            in_fat=zone is not None and zone.in_fat,
+            tenderised=wish.treatment == "tenderised",
+        ),
+        minimum=wish.minimum,
+        headline=f"{wish.how.name}: {wish.how.why}. Pull at {{temp:{solution.pull_c:.1f}}}; what follows adds {{rise:{rise:.1f}}}.",
         finish_words={key: scale.word_for(wish.finish_c) for key, scale in SCALES.items()},
         ranges=ensemble_ranges(wish, solution) if with_ranges else None,
     )

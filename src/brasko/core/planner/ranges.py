@@ -10,11 +10,11 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import norm, qmc
 
-from brasko.core.heat.geometry import piece
-from brasko.core.heat.simulation import Result, State, simulate
+from brasko.core.heat.simulation import Result, State, StepEnd, simulate
 from brasko.core.planner.invert import SEARCH_REFINE, Solution, tempered_start
-from brasko.core.planner.wish import Wish, programme_of
-from brasko.core.programme.steps import shifted
+from brasko.core.planner.programme import programme_of
+from brasko.core.planner.wish import Wish
+from brasko.core.programme.steps import Step, shifted
 from brasko.core.sourced import Sourced
 
 Floats = NDArray[np.float64]
@@ -23,7 +23,10 @@ FILM_SD = Sourced(0.15, "-", "", "assumed")
 THICKNESS_SD = Sourced(0.04, "-", "", "assumed")
 START_SD = Sourced(1.5, "K", "", "assumed")
 FIRE_SD = Sourced(8.0, "K", "", "assumed")
-MEMBERS = 16
+PROBE_SD = Sourced(0.06, "of the thickness", "", "assumed")
+"""How far from the middle the tip of a probe ends up."""
+DRAWS = 5
+MEMBERS = 32
 LOW, HIGH = 10.0, 90.0
 
 
@@ -37,10 +40,16 @@ class Span:
 
 @dataclass(frozen=True)
 class Ranges:
-    """Ranges of one plan. Times count from putting the food on; curve bands are offsets from the plan's core curve."""
+    """Ranges of one plan. Times count from putting the food on; curve bands go with the plan's core curve.
+
+    step_end_s, step_core_c     when each step ends, and the coldest point then
+    """
 
     step_end_s: dict[str, Span]
+    step_core_c: dict[str, Span]
     peak_core_c: Span
+    grey_rim_share: Span
+    mass_loss_share: Span
     time_s: Floats
     core_low_c: Floats
     core_high_c: Floats
@@ -48,45 +57,60 @@ class Ranges:
 
 def ensemble_ranges(wish: Wish, solution: Solution, members: int = MEMBERS, seed: int = 7) -> Ranges:
     """Run the plan in `members` kitchens that differ from the one assumed, drawn quasi-randomly."""
-    unit = qmc.Sobol(d=4, seed=seed).random_base2(max(1, math.ceil(math.log2(members))))[:members]
-    draws = norm.ppf(np.clip(unit, 0.01, 0.99))
+    draws = norm.ppf(qmc.Sobol(DRAWS, seed=seed).random(members))
     with ThreadPoolExecutor(2) as pool:
-        runs = list(pool.map(lambda d: _member(wish, solution, d), draws))
-    nominal = _member(wish, solution, np.zeros(4))
-    spans = {
-        step.name: _span([_end(run, step.name) - _end(nominal, step.name) for run in runs], step.end_s)
-        for step in solution.result.steps
-    }
-    peak = _span([run.peak_core_c - nominal.peak_core_c for run in runs], solution.result.peak_core_c)
-    time_s = solution.result.time_s
+        runs = list(pool.map(lambda draw: kitchen(wish, solution, draw), draws))
+    nominal = kitchen(wish, solution, np.zeros(DRAWS))
+    known = solution.result
+    names = [s.name for s in known.steps]
+    time_s = known.time_s
     curves = np.array([np.interp(time_s, run.time_s, run.core_c) for run in runs])
     base = np.interp(time_s, nominal.time_s, nominal.core_c)
     low, high = np.percentile(curves, [LOW, HIGH], axis=0)
-    core = solution.result.core_c
-    return Ranges(spans, peak, time_s, core + np.minimum(low - base, 0.0), core + np.maximum(high - base, 0.0))
-
-
-def _member(wish: Wish, solution: Solution, draw: Floats) -> Result:
-    film = math.exp(FILM_SD.value * float(draw[0]))
-    factor = 1.0 + THICKNESS_SD.value * float(draw[1])
-    varied = replace(wish, start_c=max(wish.start_c + START_SD.value * float(draw[2]), -1.0))
-    food = replace(
-        varied.food,
-        geometry=piece(wish.thickness_m * factor, wish.mass_kg * factor, wish.the_cut.material.density_kg_m3),
+    return Ranges(
+        step_end_s={
+            n: _span([ended(r, n).end_s - ended(nominal, n).end_s for r in runs], ended(known, n).end_s) for n in names
+        },
+        step_core_c={
+            n: _span([ended(r, n).core_c - ended(nominal, n).core_c for r in runs], ended(known, n).core_c)
+            for n in names
+        },
+        peak_core_c=_span([r.peak_core_c - nominal.peak_core_c for r in runs], known.peak_core_c),
+        grey_rim_share=_span([r.grey_rim_share - nominal.grey_rim_share for r in runs], known.grey_rim_share),
+        mass_loss_share=_span([r.mass_loss_share - nominal.mass_loss_share for r in runs], known.mass_loss_share),
+        time_s=time_s,
+        core_low_c=known.core_c + np.minimum(low - base, 0.0),
+        core_high_c=known.core_c + np.maximum(high - base, 0.0),
     )
-    sear = None if wish.method == "direct" else (solution.sear_s, solution.flip_every_s)
-    programme = shifted(programme_of(varied, solution.pull_c, sear), 0.0, film)
+
+
+def kitchen(wish: Wish, solution: Solution, draw: Floats) -> Result:
+    """The plan carried out in one kitchen: film, thickness, start, fire and probe differ by `draw` standard deviations.
+
+    The cook pulls by the probe, wherever its tip is.
+    """
+    film = math.exp(FILM_SD.value * float(draw[0]))
+    varied = wish.with_thickness(1.0 + THICKNESS_SD.value * float(draw[1]))
+    varied = replace(varied, start_c=max(wish.start_c + START_SD.value * float(draw[2]), -1.0))
+    off_centre = min(abs(PROBE_SD.value * float(draw[4])), 0.4)
+    food = replace(varied.food, probe_depth_share=0.5 + math.copysign(off_centre, float(draw[4])))
     delta = FIRE_SD.value * float(draw[3])
-    heated = tuple(
-        replace(s, surroundings=s.surroundings.shifted(delta, 1.0)) if s.name in ("gentle", "sear") else s
-        for s in programme
+    programme = tuple(
+        shifted((_by_probe(step),), delta if step.name in ("gentle", "sear") else 0.0, film)[0]
+        for step in programme_of(varied, solution.pull_c, solution.sear)
     )
     start: State | None = tempered_start(varied, food, SEARCH_REFINE)
-    return simulate(food, heated, every_s=20.0, refine=SEARCH_REFINE, start=start)
+    return simulate(food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start)
 
 
-def _end(run: Result, name: str) -> float:
-    return next(s.end_s for s in run.steps if s.name == name)
+def _by_probe(step: Step) -> Step:
+    pull_c = step.until.probe_c if step.until.core_c is None else step.until.core_c
+    return replace(step, until=replace(step.until, core_c=None, probe_c=pull_c))
+
+
+def ended(run: Result, name: str) -> StepEnd:
+    """How the step with this name went."""
+    return next(s for s in run.steps if s.name == name)
 
 
 def _span(offsets: list[float], centre: float) -> Span:

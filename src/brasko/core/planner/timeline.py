@@ -8,12 +8,12 @@ from typing import Literal
 
 from brasko.core.errors import InvalidInput
 from brasko.core.planner.invert import Solution
-from brasko.core.planner.wish import CRUSTS, SALTS, Wish
+from brasko.core.planner.methods import CRUSTS, SALTS
+from brasko.core.planner.wish import Wish
 
 Lane = Literal["fire", "meat", "hands"]
 
 SERVE_S = 60.0
-BANK_S = 120.0
 OIL_S = 180.0
 SALTING_S = 180.0
 SALT_HOUR_S = 50 * 60.0
@@ -39,83 +39,97 @@ class Task:
 
 def timeline(wish: Wish, solution: Solution) -> tuple[Task, ...]:
     """Every task of one piece, in the order they begin."""
-    fire = wish.the_fire
-    result = solution.result
+    fire, result = wish.the_fire, solution.result
     on_s = -(SERVE_S + result.duration_s)
     at = {s.name: (on_s + s.start_s, on_s + s.end_s) for s in result.steps}
-    tasks = [*_before(wish, on_s), *_fire_tasks(wish, on_s)]
+    tasks = [*_before(wish, on_s), *_preparations(wish, on_s, at)]
     for n, step in enumerate(result.steps):
         start, end = at[step.name]
         key = "on" if n == 0 else step.name
-        tasks.append(
-            Task(key, "meat", _step_name(step.name, n), start, end, _step_why(wish, solution, step.name), step.name)
-        )
-    if wish.method == "low_then_sear":
-        tasks.append(
-            Task("convert", "fire", "Open the fire up", at["wait"][0], at["sear"][0],
-                 f"Vents open, lid off: {{time:{fire.convert_s:.0f}}} brings the coals to searing heat while the meat waits.")
-        )  # fmt: skip
-    tasks.append(Task("serve", "hands", "Slice and serve", -SERVE_S, 0.0, "Across the grain, on a warm board."))
+        why = _step_why(wish, solution, step.name)
+        tasks.append(Task(key, "meat", _step_name(wish, step.name), start, end, why, step.name))
+    if "wait" in at and fire.convert_s > 0.0:
+        tasks.append(Task("convert", "fire", fire.convert_name, at["wait"][0], at["sear"][0], fire.convert_why))
+    tasks.append(Task("serve", "hands", *_serving(wish, -SERVE_S)))
     return tuple(sorted(tasks, key=lambda t: (t.start_s, t.end_s)))
+
+
+def _serving(wish: Wish, start_s: float) -> tuple[str, float, float, str]:
+    if wish.the_cut.kind == "plant":
+        return "Serve", start_s, 0.0, "Hot, on a warm board."
+    if wish.the_cut.kind == "ground":
+        return "Serve", start_s, 0.0, "On a warm board."
+    return "Slice and serve", start_s, 0.0, "Across the grain, on a warm board."
 
 
 def _before(wish: Wish, on_s: float) -> list[Task]:
     salt_g = wish.the_cut.salt_share * wish.mass_kg * 1000.0
+    if salt_g <= 0.0:
+        return []
     dose = f"Salt with {salt_g:.0f} g, {wish.the_cut.salt_share * 100:.1f} % of the weight"
     if wish.salt == "just_before":
-        start, why = (
-            on_s - OIL_S - SALTING_S,
-            f"{dose}, right before the fire, so that the surface has no time to turn wet.",
-        )
+        start = on_s - OIL_S - SALTING_S
+        why = f"{dose}, right before the fire, so that the surface has no time to turn wet."
     elif wish.salt == "overnight":
-        start, why = (
-            on_s - SALT_OVERNIGHT_S,
-            f"{dose} and leave it open in the fridge: the salt goes in and the surface dries.",
-        )
+        start = on_s - SALT_OVERNIGHT_S
+        why = f"{dose} and leave it open in the fridge: the salt goes in and the surface dries."
     else:
         start = on_s - SALT_HOUR_S
         why = f"{dose}. Between 10 and 40 min after salting the surface is wet and steams; by 50 min it is dry again."
     tasks = [Task("season", "hands", "Salt and pat dry", start, start + SALTING_S, why)]
     if wish.temper_s > 0.0:
-        warm = (
-            "The gentle phase does the same work."
-            if wish.method == "low_then_sear"
-            else "It shortens the cook a little."
-        )
+        first_gentle = wish.how.phases[0] == "gentle"
+        warm = "The gentle phase does the same work." if first_gentle else "It shortens the cook a little."
         tasks.append(Task("temper", "meat", "Out of the fridge", on_s - wish.temper_s, on_s, f"Your choice. {warm}"))
     return tasks
 
 
-def _fire_tasks(wish: Wish, on_s: float) -> list[Task]:
-    fire = wish.the_fire
-    bank = on_s - fire.preheat_s - BANK_S
-    target = fire.gentle.air_c if wish.method == "low_then_sear" else fire.sear.shown_c
-    return [
-        Task("light", "fire", "Light the chimney", bank - fire.light_s, bank,
-             f"A full chimney is ready when the top coals are ashed over, about {{time:{fire.light_s:.0f}}}."),
-        Task("bank", "hands", "Bank the coals", bank, bank + BANK_S, f"Use {fire.fuel_note}."),
-        Task("preheat", "fire", "Lid on, preheat", bank + BANK_S, on_s,
-             f"{{time:{fire.preheat_s:.0f}}} with the lid on and the vents about half open, for about {{temp:{target:.0f}}}."),
-        Task("oil", "hands", "Brush and oil the grate", on_s - OIL_S, on_s - OIL_S + 60.0,
-             "After the preheat: hot residue brushes off. Look for loose bristles."),
-    ]  # fmt: skip
+def _preparations(wish: Wish, on_s: float, at: dict[str, tuple[float, float]]) -> list[Task]:
+    """What is done to the fire: each chain of preparations ends as the food goes on, or as its sear begins."""
+    first = wish.gentle_zone if wish.how.phases[0] == "gentle" else wish.sear_zone
+    shown = first.shown_c if first is not None else wish.the_fire.zones[0].shown_c
+    tasks = []
+    ends = {"on": on_s, "sear": at["sear"][0] if "sear" in at else on_s}
+    for each in reversed(wish.the_fire.preparations):
+        end = ends[each.before]
+        why = each.why.replace("{target}", f"{{temp:{shown:.0f}}}")
+        tasks.append(Task(each.key, each.lane, each.name, end - each.lasts_s, end, why))
+        ends[each.before] = end - each.lasts_s
+    if wish.how.gentle_at == "bath" and wish.gentle_zone is not None:
+        start = at["gentle"][0] - 900.0
+        tasks.append(
+            Task("melt", "fire", "Warm the fat on the cool side", start, at["gentle"][0],
+                 f"Hold it at {{temp:{wish.gentle_zone.air_c:.0f}}}; it never bubbles. Enough to cover the piece.")
+        )  # fmt: skip
+    return tasks
 
 
-def _step_name(step: str, n: int) -> str:
-    names = {"gentle": "On the cool side", "wait": "Pull, let it wait", "sear": "Sear over the coals", "rest": "Rest"}
-    return names[step] if n or step == "gentle" else "On, over the coals"
+def _step_name(wish: Wish, step: str) -> str:
+    if step == "gentle" and wish.gentle_zone is not None:
+        return wish.gentle_zone.doing
+    if step == "sear" and wish.sear_zone is not None:
+        return f"On: {_lower(wish.sear_zone.doing)}" if wish.how.phases[0] == "sear" else wish.sear_zone.doing
+    return {"wait": "Pull, let it wait", "rest": "Rest"}.get(step, step)
+
+
+def _lower(text: str) -> str:
+    return text[0].lower() + text[1:]
 
 
 def _step_why(wish: Wish, solution: Solution, step: str) -> str:
     result = solution.result
     rise = result.peak_core_c - solution.pull_c
     if step == "gentle":
-        where = "the sear and the rest add" if wish.method == "low_then_sear" else "the rest adds"
-        return f"Until the core reads {{temp:{solution.pull_c:.1f}}}: {where} {{rise:{rise:.1f}}}. No flipping needed."
+        later = (
+            "the sear and the rest add"
+            if wish.how.phases[0] == "gentle" and "sear" in wish.how.phases
+            else "the rest adds"
+        )
+        return f"Until the core reads {{temp:{solution.pull_c:.1f}}}: {later} {{rise:{rise:.1f}}}. No flipping needed."
     if step == "wait":
         return "Off the heat on a rack while the fire gets hot. The surface cools and dries: less rim, better crust."
     if step == "sear":
-        if wish.method == "direct":
+        if wish.how.slow == "sear":
             return (
                 f"Flip every {{time:{solution.flip_every_s:.0f}}} until the core reads {{temp:{solution.pull_c:.1f}}}: "
                 f"the rest adds {{rise:{rise:.1f}}}."
@@ -123,8 +137,11 @@ def _step_why(wish: Wish, solution: Solution, step: str) -> str:
         side = solution.sear_s / 2.0
         flips = round(solution.sear_s / solution.flip_every_s) - 1
         how = "flip once" if flips == 1 else f"flip every {{time:{solution.flip_every_s:.0f}}}, {flips} flips"
-        return f"{{time:{side:.0f}}} a side in all, {how}: enough for a {CRUSTS[wish.crust][0].lower()} crust."
-    return f"The core climbs on and peaks at {{temp:{result.peak_core_c:.1f}}}. Slice after the peak."
+        what = "for colour" if wish.crust == "none" else f"enough for a {CRUSTS[wish.crust][0].lower()} crust"
+        return f"{{time:{side:.0f}}} a side in all, {how}: {what}."
+    rest = wish.minimum.rest_s if wish.minimum is not None and wish.finish_c >= wish.minimum.core_c - 0.05 else 0.0
+    agency = f" The agency's {{time:{rest:.0f}}} of rest are in it." if rest > 0.0 else ""
+    return f"The core climbs on and peaks at {{temp:{result.peak_core_c:.1f}}}. Slice after the peak.{agency}"
 
 
 def lead_s(tasks: tuple[Task, ...]) -> float:

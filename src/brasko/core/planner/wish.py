@@ -1,43 +1,33 @@
-"""What the cook wants, and the programme a method makes of it."""
+"""What the cook wants of one piece, checked."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from typing import Literal
+from dataclasses import dataclass, replace
 
 from brasko.core.errors import InvalidInput, UnknownName, require_between
-from brasko.core.fire.zones import RESTS, Fire, fire_named, with_gentle_air
+from brasko.core.fire.fires import fire_named
+from brasko.core.fire.rests import RESTS
+from brasko.core.fire.zones import Fire, Zone, with_gentle_air
 from brasko.core.foods.cuts import Cut, cut_named
-from brasko.core.heat.geometry import piece
 from brasko.core.heat.simulation import Food
-from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
-from brasko.core.safety.agency import minimum_for
-from brasko.core.sourced import Sourced
+from brasko.core.planner.methods import CRUSTS, METHODS, SALTS, TREATMENTS, Method
+from brasko.core.safety.agency import Minimum, minimum_for, needs_choice
 
-Method = Literal["low_then_sear", "sear_then_low", "direct"]
-
-METHODS: dict[str, tuple[str, str]] = {
-    "low_then_sear": ("Low, then sear", "gentle heat first, a short fierce sear last: the widest margin and the thinnest grey rim"),
-    "sear_then_low": ("Sear, then cool side", "the crust first, then the cool side with the lid on: less time, a little more rim"),
-    "direct": ("Over the fire all the way", "hot and fast with many flips: for what needs under about 20 minutes"),
-}  # fmt: skip
-
-CRUSTS: dict[str, tuple[str, Sourced]] = {
-    "light": ("Light", Sourced(700.0, "s at 140 °C", "", "fitted")),
-    "good": ("Good", Sourced(2000.0, "s at 140 °C", "", "fitted")),
-    "deep": ("Deep", Sourced(6000.0, "s at 140 °C", "", "fitted")),
-}
-"""Browning doses, fitted once to common practice: 2-3 min a side on an ordinary two-zone fire gives "good"."""
-
-MAX_SEAR_S = 10 * 60.0
-USUAL_FLIP_S = {"low_then_sear": 30.0, "sear_then_low": 120.0, "direct": 30.0}
-"""Often once the surface is dry, seldom while a raw one still has to dry (common practice, no source)."""
-MAX_PHASE_S = 4 * 3600.0
+BATH_ABOVE_FINISH_K = 6.0
+"""Warm fat is held at the target or up to 10-15 °F above (common practice, no source)."""
+SURE_OF_THE_FIGURE_K = 0.4
+"""A plan for an agency figure aims this much above it, so that no rounding lands below."""
 
 
 @dataclass(frozen=True)
 class Wish:
-    """One piece as its eater wants it. Temperatures in °C, lengths in m, masses in kg, times in s."""
+    """One piece as its eater wants it. Temperatures in °C, lengths in m, masses in kg, times in s.
+
+    fire                    None takes the method's usual one
+    gentle_c                air of the gentle side, or the fat's temperature; None as the fire has it
+    treatment               "whole", or "tenderised": no longer intact inside
+    below_agency_accepted   the eater's own, recorded choice to finish a not-intact piece below the agency figure
+    """
 
     cut: str
     thickness_m: float
@@ -45,7 +35,7 @@ class Wish:
     finish_c: float
     start_c: float = 4.0
     method: str = "low_then_sear"
-    fire: str = "kettle_two_zone"
+    fire: str | None = None
     gentle_c: float | None = None
     crust: str = "good"
     flip_every_s: float | None = None
@@ -54,39 +44,97 @@ class Wish:
     salt: str = "hour"
     temper_s: float = 0.0
     air_c: float = 22.0
+    treatment: str = "whole"
+    below_agency_accepted: bool = False
 
     def __post_init__(self) -> None:
         cut = cut_named(self.cut)
         for field, got, known in (
             ("method", self.method, METHODS), ("crust", self.crust, CRUSTS), ("rest", self.rest, RESTS),
-            ("salt", self.salt, SALTS),
+            ("salt", self.salt, SALTS), ("treatment", self.treatment, TREATMENTS),
         ):  # fmt: skip
             if got not in known:
                 raise UnknownName(field, got, known)
-        piece(self.thickness_m, self.mass_kg, cut.material.density_kg_m3)
-        require_between("thickness_mm", self.thickness_m * 1000, 6.0, 120.0, "mm", "A 1.5 in steak is 38 mm.")
+        self._check_sizes(cut)
+        self._check_fire()
+        self._check_finish(cut)
+
+    def _check_sizes(self, cut: Cut) -> None:
+        require_between("thickness_mm", self.thickness_m * 1000, 6.0, 150.0, "mm", "A 1.5 in steak is 38 mm.")
+        cut.geometry(self.thickness_m, self.mass_kg)
         require_between("start_c", self.start_c, -1.0, 40.0, "°C", "A fridge is about 4 °C; thaw frozen meat first.")
         require_between(
-            "finish_c", self.finish_c, 38.0, 96.0, "°C", "Rare starts about 48 °C, well done is above 70 °C."
+            "finish_c", self.finish_c, 38.0, 98.0, "°C", "Rare starts about 48 °C, well done is above 70 °C."
         )
         if self.flip_every_s is not None:
             require_between("flip_every_s", self.flip_every_s, 10.0, 600.0, "s")
         require_between("temper_min", self.temper_s / 60.0, 0.0, 120.0, "min")
         require_between("air_c", self.air_c, -30.0, 50.0, "°C")
         if self.rest_s is not None:
-            require_between("rest_min", self.rest_s / 60.0, 1.0, 60.0, "min")
-        if self.gentle_c is not None:
-            with_gentle_air(fire_named(self.fire), self.gentle_c)
-        fire_named(self.fire)
+            require_between("rest_min", self.rest_s / 60.0, 1.0, 120.0, "min")
+
+    def _check_fire(self) -> None:
+        fire = fire_named(self.fire_key)
+        if self.fire_key not in self.how.fires:
+            usable = ", ".join(self.how.fires)
+            raise InvalidInput(
+                "fire", f"cannot do this: {self.how.name} needs one of {usable} (got {self.fire_key}).",
+                suggestion=self.how.fires[0],
+            )  # fmt: skip
+        if self.gentle_c is not None and "gentle" in self.how.phases:
+            with_gentle_air(fire, self.gentle_c, self.how.gentle_at)
+            if self.gentle_c <= self.finish_c:
+                raise InvalidInput(
+                    "gentle_c",
+                    f"must be above the wanted finish of {{temp:{self.finish_c:g}}} (got {{temp:{self.gentle_c:g}}}), "
+                    "or the middle never gets there.",
+                )
+
+    def _check_finish(self, cut: Cut) -> None:
         if self.start_c >= self.finish_c - 1.0:
             raise InvalidInput(
                 "start_c",
                 f"must be below the wanted finish (start {{temp:{self.start_c:g}}}, finish {{temp:{self.finish_c:g}}}). "
                 "Lower the start temperature or raise the finish.",
             )
-        minimum = minimum_for(cut)
-        if cut.kind != "intact" and self.finish_c < minimum.core_c:
-            raise InvalidInput("finish_c", f"must reach the agency figure for {minimum.words}.")
+        minimum = self.minimum
+        if minimum is None or self.finish_c >= minimum.core_c - 0.05:
+            return
+        choice = needs_choice(cut, self.treatment == "tenderised")
+        if choice == "never":
+            raise InvalidInput(
+                "finish_c", f"must reach the agency figure for {minimum.words}.", suggestion=f"{minimum.core_c:.1f}"
+            )
+        if choice == "recorded" and not self.below_agency_accepted:
+            raise InvalidInput(
+                "finish_c",
+                f"is below the agency figure for {minimum.words}. Raise it, or record that the eater has chosen this: "
+                "what lies inside such a piece has been on the outside.",
+                suggestion=f"{minimum.core_c:.1f}",
+            )
+
+    @property
+    def how(self) -> Method:
+        """The method by its key."""
+        return METHODS[self.method]
+
+    @property
+    def fire_key(self) -> str:
+        """The fire asked for, or the method's usual one."""
+        return self.fire or self.how.fires[0]
+
+    @property
+    def minimum(self) -> Minimum | None:
+        """The agency figure that holds for this piece."""
+        return minimum_for(cut_named(self.cut), self.treatment == "tenderised")
+
+    @property
+    def aim_c(self) -> float:
+        """The peak to plan for: the finish, or a little above where the finish is an agency figure."""
+        minimum = self.minimum
+        if minimum is not None and minimum.core_c - 0.05 <= self.finish_c < minimum.core_c + SURE_OF_THE_FIGURE_K:
+            return minimum.core_c + SURE_OF_THE_FIGURE_K
+        return self.finish_c
 
     @property
     def the_cut(self) -> Cut:
@@ -95,62 +143,54 @@ class Wish:
 
     @property
     def the_fire(self) -> Fire:
-        """The fire, with the gentle side where the cook wants it."""
-        fire = fire_named(self.fire)
-        return fire if self.gentle_c is None else with_gentle_air(fire, self.gentle_c)
+        """The fire, with the gentle side or the bath where the cook wants it."""
+        fire = fire_named(self.fire_key)
+        if "gentle" not in self.how.phases:
+            return fire
+        wanted = self.gentle_c
+        if wanted is None and self.how.gentle_at == "bath":
+            wanted = min(max(self.finish_c + BATH_ABOVE_FINISH_K, 40.0), 95.0)
+        return fire if wanted is None else with_gentle_air(fire, wanted, self.how.gentle_at)
+
+    @property
+    def gentle_zone(self) -> Zone | None:
+        """Where the gentle phase happens, if there is one."""
+        return self.the_fire.zone(self.how.gentle_at) if "gentle" in self.how.phases else None
+
+    @property
+    def sear_zone(self) -> Zone | None:
+        """Where the sear happens, if there is one."""
+        return self.the_fire.zone(self.how.sear_at) if "sear" in self.how.phases else None
 
     @property
     def food(self) -> Food:
         """The raw piece, with a probe in the middle."""
-        material = self.the_cut.material
-        return Food(piece(self.thickness_m, self.mass_kg, material.density_kg_m3), material, self.start_c)
+        cut = self.the_cut
+        return Food(cut.geometry(self.thickness_m, self.mass_kg), cut.material, self.start_c)
 
     @property
     def flips_s(self) -> float:
         """Time between flips: as wished, or as is usual for the method."""
-        return USUAL_FLIP_S[self.method] if self.flip_every_s is None else self.flip_every_s
+        return self.how.flips_s[0] if self.flip_every_s is None else self.flip_every_s
 
     @property
     def crust_s(self) -> float:
         """Browning dose wanted on each face."""
-        return CRUSTS[self.crust][1].value
+        return CRUSTS[self.crust][1].value if self.how.browns else 0.0
 
     @property
     def resting_s(self) -> float:
-        """Rest: 2 min thin, 5 min ordinary, 10 min from 1.5 in up (common practice, no source)."""
+        """Rest: 2 min thin, 5 min ordinary, 10 min from 1.5 in up (common practice, no source); burgers and the like
+        are served sooner, what was cooked for hours later. Never shorter than the agency asks for."""
+        least = 0.0 if self.minimum is None else self.minimum.rest_s
         if self.rest_s is not None:
-            return self.rest_s
+            return max(self.rest_s, least)
+        if self.method == "low_and_slow":
+            return 1800.0
         if self.thickness_m >= 0.0375:
             return 600.0
-        return 300.0 if self.thickness_m >= 0.019 else 120.0
+        return max(300.0 if self.thickness_m >= 0.0195 else 120.0, least)
 
-
-SALTS: dict[str, str] = {
-    "hour": "50 minutes before the fire",
-    "just_before": "right before it goes on",
-    "overnight": "the night before, open in the fridge",
-}
-
-
-def programme_of(wish: Wish, pull_c: float, sear: tuple[float, float] | None = None) -> Programme:
-    """The steps of the wish's method when its slow phase ends at pull_c.
-
-    sear fixes the length and flip interval of the sear [s]; left out, it ends when both faces have their crust.
-    """
-    fire = wish.the_fire
-    slow = Until(MAX_PHASE_S, core_c=pull_c)
-    crust = Until(MAX_SEAR_S, crust_s=wish.crust_s) if sear is None else Until(sear[0])
-    flips = wish.flips_s if sear is None else sear[1]
-    searing = Step("sear", fire.sear.surroundings, crust, flip_every_s=flips)
-    rest = Step("rest", RESTS[wish.rest][1], Until(wish.resting_s))
-    if wish.method == "low_then_sear":
-        wait = Step("wait", RESTS["open"][1], Until(fire.convert_s))
-        return (Step("gentle", fire.gentle.surroundings, slow), wait, searing, rest)
-    if wish.method == "sear_then_low":
-        return (searing, Step("gentle", fire.gentle.surroundings, slow), rest)
-    return (Step("sear", fire.sear.surroundings, slow, flip_every_s=wish.flips_s), rest)
-
-
-def standing_out(air_c: float) -> Surroundings:
-    """A piece on a tray in still air."""
-    return Surroundings(*(Side(air_c=air_c, h_w_m2k=6.0, radiant_c=air_c) for _ in range(3)))
+    def with_thickness(self, factor: float) -> Wish:
+        """The same wish for a piece that is thicker by a factor, and heavier with it."""
+        return replace(self, thickness_m=self.thickness_m * factor, mass_kg=self.mass_kg * factor)

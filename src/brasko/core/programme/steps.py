@@ -22,6 +22,7 @@ class Side:
     contact_c, contact_w_m2k
                             contact with a hot solid: q = h_c (T_contact - T_surface)
     vapour_kg_m3            water vapour in the air beside the surface
+    vapour_open             False under a liquid: water cannot evaporate below its boiling point
     """
 
     air_c: float = 20.0
@@ -32,6 +33,7 @@ class Side:
     contact_c: float | None = None
     contact_w_m2k: float = 0.0
     vapour_kg_m3: float = 0.010
+    vapour_open: bool = True
 
     def __post_init__(self) -> None:
         require_between("air_c", self.air_c, -40.0, 1000.0, "°C")
@@ -74,24 +76,78 @@ class Surroundings:
 
 
 @dataclass(frozen=True)
+class Metal:
+    """What the piece lies on, a body with its own heat: a skillet, a griddle, a stone, or the rods of a grate.
+
+    It cools when the meat lands and recovers: C dT/dt = power - loss (T - T_around) - contact with the food.
+
+    share               of the face that touches: 1 in a pan, less on rods, which leave marks
+    hidden              share of the face it hides from the air and the coals below; as much as touches, if not given
+    contact_w_m2k       conductance where it touches
+    heat_j_k            heat capacity of the metal that serves this piece
+    power_w             heat it takes up from burner or coals
+    loss_w_k, around_c  heat it loses to, or gains from, what is about it
+    start_c             its temperature when the food lands; None goes on from the step before
+    """
+
+    contact_w_m2k: float
+    heat_j_k: float
+    share: float = 1.0
+    hidden: float | None = None
+    power_w: float = 0.0
+    loss_w_k: float = 0.0
+    around_c: float = 20.0
+    start_c: float | None = None
+
+    def __post_init__(self) -> None:
+        require_between("metal.contact_w_m2k", self.contact_w_m2k, 1.0, 5000.0, "W/m2K")
+        require_between("metal.heat_j_k", self.heat_j_k, 10.0, 1e6, "J/K", "A cast-iron skillet has about 1000 J/K.")
+        require_between("metal.share", self.share, 0.01, 1.0, "")
+        if self.hidden is not None:
+            require_between("metal.hidden", self.hidden, self.share, 1.0, "")
+        require_between("metal.power_w", self.power_w, 0.0, 20000.0, "W")
+        require_between("metal.loss_w_k", self.loss_w_k, 0.0, 1000.0, "W/K")
+        require_between("metal.around_c", self.around_c, -40.0, 1200.0, "°C")
+        if self.start_c is not None:
+            require_between("metal.start_c", self.start_c, -40.0, 800.0, "°C")
+
+    @property
+    def hides(self) -> float:
+        """Share of the face that the air and the fire below do not reach."""
+        return self.share if self.hidden is None else self.hidden
+
+    def shifted(self, delta_c: float, h_factor: float) -> Metal:
+        """The same metal, hotter by delta_c and touching better or worse."""
+        return replace(
+            self,
+            contact_w_m2k=self.contact_w_m2k * h_factor,
+            around_c=self.around_c + delta_c,
+            start_c=None if self.start_c is None else self.start_c + delta_c,
+        )
+
+
+@dataclass(frozen=True)
 class Until:
     """When a step ends: whichever of its conditions comes first.
 
     max_s       seconds since the step began
     core_c      the coldest point reaches this temperature from below
+    probe_c     the point where a probe's tip sits reaches this temperature from below
     crust_s     both faces have this browning dose [equivalent seconds at 140 °C]
     fallen_k    the coldest point has fallen this far below its highest in the step: the peak is over
     """
 
     max_s: float
     core_c: float | None = None
+    probe_c: float | None = None
     crust_s: float | None = None
     fallen_k: float | None = None
 
     def __post_init__(self) -> None:
         require_between("until.max_s", self.max_s, 0.0, MAX_STEP_S, "s")
-        if self.core_c is not None:
-            require_between("until.core_c", self.core_c, -20.0, 250.0, "°C")
+        for name in ("core_c", "probe_c"):
+            if getattr(self, name) is not None:
+                require_between(f"until.{name}", getattr(self, name), -20.0, 250.0, "°C")
         if self.crust_s is not None and not self.crust_s > 0:
             raise InvalidInput("until.crust_s", f"must be above 0 (got {self.crust_s:g}).")
         if self.fallen_k is not None:
@@ -104,6 +160,9 @@ class Step:
 
     flip_every_s    turn the piece over at this interval; None leaves it
     flip_at_crust_s turn it over once, when the face that is down has this browning dose
+    flip_first      turn it over as the step begins
+    turn_deg        how it lies to the rods: another angle makes another set of marks
+    metal           what it lies on, where that has its own heat
     """
 
     name: str
@@ -111,8 +170,12 @@ class Step:
     until: Until
     flip_every_s: float | None = None
     flip_at_crust_s: float | None = None
+    flip_first: bool = False
+    turn_deg: float = 0.0
+    metal: Metal | None = None
 
     def __post_init__(self) -> None:
+        require_between("turn_deg", self.turn_deg, -360.0, 360.0, "°")
         if self.flip_every_s is not None:
             require_between("flip_every_s", self.flip_every_s, 1.0, MAX_STEP_S, "s")
 
@@ -122,4 +185,26 @@ Programme = tuple[Step, ...]
 
 def shifted(programme: Programme, delta_c: float, h_factor: float) -> Programme:
     """The programme over a fire that is warmer by delta_c with film coefficients scaled by h_factor."""
-    return tuple(replace(s, surroundings=s.surroundings.shifted(delta_c, h_factor)) for s in programme)
+    return tuple(
+        replace(
+            s,
+            surroundings=s.surroundings.shifted(delta_c, h_factor),
+            metal=None if s.metal is None else s.metal.shifted(delta_c, h_factor),
+        )
+        for s in programme
+    )
+
+
+def interrupted(step: Step, after_s: float, for_s: float, meanwhile: Surroundings) -> Programme:
+    """A step that is broken by something else: the lid is opened, the piece is moved away and back.
+
+    The rest of the step follows under the same name and with what is left of its time. Each part keeps the step's
+    other conditions, so a part whose condition is already met is over at once.
+    """
+    require_between("after_s", after_s, 0.0, step.until.max_s, "s")
+    left = max(step.until.max_s - after_s - for_s, 0.0)
+    first = replace(step, until=replace(step.until, max_s=after_s))
+    pause = Step(f"{step.name}, interrupted", meanwhile, replace(step.until, max_s=for_s), metal=step.metal)
+    again = replace(step, until=replace(step.until, max_s=left), flip_first=False)
+    going_on = None if step.metal is None else replace(step.metal, start_c=None)
+    return (first, replace(pause, metal=going_on), replace(again, metal=going_on))

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Literal
 
 from brasko.core.foods.cuts import Cut
 from brasko.core.units import celsius
@@ -27,6 +28,10 @@ class Caution:
 
 
 _INTACT = Minimum(celsius(145.0), 180.0, "whole cuts of beef, pork, lamb and veal: {temp:62.8} and 3 min rest")
+_TENDERISED = Minimum(
+    celsius(145.0), 180.0, "blade-tenderised or injected cuts: {temp:62.8} and 3 min rest, or what the label says"
+)
+_FISH = Minimum(celsius(145.0), 0.0, "fish: {temp:62.8}")
 _GROUND = Minimum(celsius(160.0), 0.0, "ground meat: {temp:71.1}")
 _POULTRY = Minimum(celsius(165.0), 0.0, "poultry: {temp:73.9}")
 
@@ -35,31 +40,71 @@ OUT_OF_FRIDGE_HOT_S = 3600.0
 HOT_AIR_C = celsius(90.0)
 
 
-def minimum_for(cut: Cut) -> Minimum:
-    """The agency figure for a cut."""
+def minimum_for(cut: Cut, tenderised: bool = False) -> Minimum | None:
+    """The agency figure for a cut; None for plants, which have none."""
+    if cut.kind == "plant":
+        return None
+    if cut.kind == "intact":
+        return _TENDERISED if tenderised else _INTACT
+    return {"ground": _GROUND, "poultry": _POULTRY, "fish": _FISH}[cut.kind]
+
+
+def needs_choice(cut: Cut, tenderised: bool = False) -> Literal["free", "recorded", "never"]:
+    """Whether an eater may finish a cut below the agency figure: freely with a caution, on record, or not at all.
+
+    Germs sit on the outside of whole cuts of red meat; grinding, blades and needles carry them inside.
+    """
     if cut.kind == "poultry":
-        return _POULTRY
-    return _GROUND if cut.kind == "ground" else _INTACT
+        return "never"
+    return "recorded" if cut.kind == "ground" or tenderised else "free"
 
 
-def cautions_for(cut: Cut, finish_c: float, out_of_fridge_s: float, air_c: float) -> tuple[Caution, ...]:
+_CHARCOAL = (
+    Caution(
+        "carbon_monoxide", "light",
+        "Charcoal makes carbon monoxide: outdoors only, never in a garage, tent or porch, even while it cools. "
+        "Local fire codes and bans come first. Keep clear of house, rails and branches, with an extinguisher at hand.",
+    ),
+    Caution("lit_chimney", "light", "A lit chimney burns skin and decking: gloves, closed shoes, a stable place to set it down."),
+    Caution("ash", "serve", "Shut the vents afterwards. Ash stays hot for a day or two."),
+)  # fmt: skip
+_PAN = Caution(
+    "hot_fat", "heat_pan",
+    "Fat in a pan this hot can catch fire: lid at hand to smother it, never water. Open a window, or cook outside.",
+)  # fmt: skip
+_BATH = Caution(
+    "fat_near_coals", "gentle",
+    "A pan full of fat near coals: half full at most, on the cool side, lid at hand. Never water on burning fat.",
+)  # fmt: skip
+
+
+def cautions_for(
+    cut: Cut,
+    finish_c: float,
+    out_of_fridge_s: float,
+    air_c: float,
+    *,
+    charcoal: bool = True,
+    in_pan: bool = False,
+    in_fat: bool = False,
+    tenderised: bool = False,
+) -> tuple[Caution, ...]:
     """The danger notes of one plan, each once, at the place where the danger is."""
-    minimum = minimum_for(cut)
-    notes = [
-        Caution(
-            "carbon_monoxide", "light",
-            "Charcoal makes carbon monoxide: outdoors only, never in a garage, tent or porch, even while it cools. "
-            "Local fire codes and bans come first. Keep clear of house, rails and branches, with an extinguisher at hand.",
-        ),
-        Caution("lit_chimney", "bank", "A lit chimney burns skin and decking: gloves, closed shoes, a stable place to set it down."),
-        Caution("raw_and_cooked", "season", "Raw and cooked never share plates, boards, tools or marinades. Wash hands after touching raw meat."),
-        Caution("ash", "serve", "Shut the vents afterwards. Ash stays hot for a day or two."),
-    ]  # fmt: skip
+    minimum = minimum_for(cut, tenderised)
+    notes = list(_CHARCOAL) if charcoal else []
+    notes += [_PAN] * (in_pan and not charcoal) + [_BATH] * in_fat
+    if minimum is None:
+        return tuple(notes)
+    notes.append(
+        Caution("raw_and_cooked", "season", "Raw and cooked never share plates, boards, tools or marinades. Wash hands after touching raw meat.")
+    )  # fmt: skip
     if finish_c < minimum.core_c:
+        free = needs_choice(cut, tenderised) == "free"
+        own = "That is the eater's own choice." if free else "The eater's choice of this is on record with the plan."
         notes.append(
             Caution(
                 "below_agency", "finish",
-                f"{{temp:{finish_c:.1f}}} is below the agency figure for {minimum.words}. That is the eater's own choice. "
+                f"{{temp:{finish_c:.1f}}} is below the agency figure for {minimum.words}. {own} "
                 "Do not serve it to young children, or to pregnant, older or immune-weakened guests.",
             )
         )  # fmt: skip

@@ -7,9 +7,9 @@ from datetime import datetime
 
 import numpy as np
 
-from brasko.core.heat.geometry import piece as piece_geometry
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.wish import Wish, programme_of
+from brasko.core.planner.programme import programme_of
+from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Until, shifted
 
 
@@ -48,15 +48,12 @@ def true_core(wish: Wish, truth: Truth, steps: list[tuple[str, float]], pull_c: 
 
     Args: steps  (programme step, when it really began [s since putting it on]), in order.
     """
-    material = wish.the_cut.material
-    factor = truth.thickness_factor
     food = replace(
-        wish.food,
-        geometry=piece_geometry(wish.thickness_m * factor, wish.mass_kg * factor, material.density_kg_m3),
+        wish.with_thickness(truth.thickness_factor).food,
         start_c=max(wish.start_c + truth.start_offset_k, -1.0),
         probe_depth_share=truth.probe_depth_share,
     )
-    planned = {s.name: s for s in programme_of(wish, pull_c, None if wish.method == "direct" else sear)}
+    planned = {s.name: s for s in programme_of(wish, pull_c, sear)}
     programme: Programme = ()
     for n, (name, begins) in enumerate(steps):
         ends = steps[n + 1][1] if n + 1 < len(steps) else upto_s

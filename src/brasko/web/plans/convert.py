@@ -6,15 +6,18 @@ from functools import cache, lru_cache
 
 import numpy as np
 
+from brasko.core.fire.fires import FIRES
 from brasko.core.fire.grate import grate_map
-from brasko.core.fire.zones import FIRES, RESTS
+from brasko.core.fire.rests import RESTS
 from brasko.core.foods.colour import COLOUR_ANCHORS
 from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.simulation import Result
+from brasko.core.planner.methods import CRUSTS, METHODS, SALTS, TREATMENTS
 from brasko.core.planner.plan import PiecePlan, planned
+from brasko.core.planner.ranges import Span
 from brasko.core.planner.timeline import START_MARGIN_S
-from brasko.core.planner.wish import CRUSTS, METHODS, SALTS, Wish
+from brasko.core.planner.wish import Wish
 from brasko.web.plans.schemas import (
     BandOut,
     CautionOut,
@@ -22,7 +25,10 @@ from brasko.web.plans.schemas import (
     ColourStop,
     CurveOut,
     CutOut,
+    GentleOut,
     GrateOut,
+    MarkOut,
+    MethodOut,
     MinimumOut,
     PieceIn,
     PieceResult,
@@ -53,8 +59,13 @@ def filled(piece: PieceIn) -> PieceIn:
         update={
             "mass_g": piece.mass_g if piece.mass_g is not None else round(max(mass, 0.0)),
             "finish_c": piece.finish_c if piece.finish_c is not None else cut.default_finish_c,
+            "fire": piece.fire or _usual_fire(piece.method),
         }
     )
+
+
+def _usual_fire(method: str) -> str | None:
+    return METHODS[method].fires[0] if method in METHODS else None
 
 
 def wish_of(piece: PieceIn) -> Wish:
@@ -78,22 +89,25 @@ def wish_of(piece: PieceIn) -> Wish:
         salt=whole.salt,
         temper_s=whole.temper_min * 60.0,
         air_c=whole.air_c,
+        treatment=whole.treatment,
+        below_agency_accepted=whole.below_agency_accepted,
     )
 
 
 def result_of(plan: PiecePlan) -> PieceResult:
     """What is stored and shown of a computed plan."""
     solution, result = plan.solution, plan.solution.result
-    fire = plan.wish.the_fire
-    slow = "sear" if plan.wish.method == "direct" else "gentle"
-    ranges = plan.ranges
+    slow = plan.wish.how.slow
+    ranges, minimum = plan.ranges, plan.minimum
     return PieceResult(
         model_version=plan.model_version,
         cut_name=plan.wish.the_cut.name,
         headline=plan.headline,
         finish_c=plan.wish.finish_c,
         finish_words=plan.finish_words,
-        minimum=MinimumOut(core_c=plan.minimum.core_c, rest_s=plan.minimum.rest_s, words=plan.minimum.words),
+        minimum=minimum and MinimumOut(core_c=minimum.core_c, rest_s=minimum.rest_s, words=minimum.words),
+        method=plan.wish.method,
+        fire=plan.wish.fire_key,
         pull_c=solution.pull_c,
         peak_core_c=result.peak_core_c,
         sear_s=solution.sear_s,
@@ -119,10 +133,25 @@ def result_of(plan: PiecePlan) -> PieceResult:
             core_high_c=_rounded(ranges.core_high_c) if ranges else None,
         ),
         section=section_of(result),
-        step_ranges_s={k: SpanOut(low=s.low, high=s.high) for k, s in ranges.step_end_s.items()} if ranges else None,
-        peak_range_c=SpanOut(low=ranges.peak_core_c.low, high=ranges.peak_core_c.high) if ranges else None,
-        zones=[ZoneOut(key=z.key, name=z.name, role=z.role, shown_c=z.shown_c) for z in (fire.gentle, fire.sear)],
+        marks=[MarkOut.model_validate(m, from_attributes=True) for m in result.marks],
+        evaporated_share=result.evaporated_share,
+        drip_share=result.drip_share,
+        step_ranges_s={k: _span(s) for k, s in ranges.step_end_s.items()} if ranges else None,
+        step_core_ranges_c={k: _span(s) for k, s in ranges.step_core_c.items()} if ranges else None,
+        peak_range_c=_span(ranges.peak_core_c) if ranges else None,
+        grey_rim_range=_span(ranges.grey_rim_share) if ranges else None,
+        mass_loss_range=_span(ranges.mass_loss_share) if ranges else None,
+        zones=_zones(plan.wish),
     )
+
+
+def _span(span: Span) -> SpanOut:
+    return SpanOut(low=span.low, high=span.high)
+
+
+def _zones(wish: Wish) -> list[ZoneOut]:
+    used = {"gentle": wish.gentle_zone, "sear": wish.sear_zone}
+    return [ZoneOut(key=z.key, name=z.name, role=role, shown_c=z.shown_c) for role, z in used.items() if z is not None]
 
 
 def _rounded(values: np.ndarray) -> list[float]:
@@ -171,10 +200,13 @@ def reference() -> ReferenceOut:
             CutOut(
                 key=c.key,
                 name=c.name,
-                animal=c.animal,
+                group=c.group,
                 typical_thickness_mm=c.typical_thickness_m * 1000.0,
                 typical_mass_g=c.typical_mass_kg * 1000.0,
                 default_finish_c=c.default_finish_c,
+                method=c.method,
+                crust=c.crust,
+                may_be_tenderised=c.kind == "intact",
                 note=c.note,
             )
             for c in all_cuts().values()
@@ -187,13 +219,36 @@ def reference() -> ReferenceOut:
             )
             for s in SCALES.values()
         ],
-        methods=[ChoiceOut(key=k, name=name, why=why) for k, (name, why) in METHODS.items()],
+        methods=[
+            MethodOut(
+                key=k,
+                name=m.name,
+                why=m.why,
+                sears_apart=m.slow == "gentle" and "sear" in m.phases,
+                browns=m.browns,
+                gentle=_gentle(k),
+                fires=[ChoiceOut(key=f, name=FIRES[f].name, why="") for f in m.fires],
+            )
+            for k, m in METHODS.items()
+        ],
         crusts=[ChoiceOut(key=k, name=name, why="") for k, (name, _) in CRUSTS.items()],
         rests=[ChoiceOut(key=k, name=name, why="") for k, (name, _) in RESTS.items()],
         salts=[ChoiceOut(key=k, name=name[0].upper() + name[1:], why="") for k, name in SALTS.items()],
+        treatments=[ChoiceOut(key=k, name=name, why="") for k, name in TREATMENTS.items()],
         colours=[ColourStop(temp_c=t, colour=c) for t, c in COLOUR_ANCHORS],
-        grates=[_grate(key) for key in FIRES],
+        grates=[_grate(key) for key, fire in FIRES.items() if fire.has("gentle") and fire.has("sear")],
     )
+
+
+def _gentle(method: str) -> GentleOut | None:
+    """What the gentle phase of a method may be set to, where it has one."""
+    how = METHODS[method]
+    if "gentle" not in how.phases:
+        return None
+    if how.gentle_at == "bath":
+        return GentleOut(name="Fat at", usual_c=None, low_c=45.0, high_c=90.0)
+    zone = FIRES[how.fires[0]].zone(how.gentle_at)
+    return GentleOut(name=f"{zone.name.split(',')[0]} at", usual_c=zone.air_c, low_c=90.0, high_c=165.0)
 
 
 def _grate(key: str) -> GrateOut:

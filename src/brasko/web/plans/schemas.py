@@ -17,7 +17,7 @@ class PieceIn(Schema):
     finish_c: FiniteFloat | None = None
     start_c: FiniteFloat = 4.0
     method: str = "low_then_sear"
-    fire: str = "kettle_two_zone"
+    fire: str | None = None
     gentle_c: FiniteFloat | None = None
     crust: str = "good"
     flip_every_s: FiniteFloat | None = None
@@ -26,6 +26,8 @@ class PieceIn(Schema):
     salt: str = "hour"
     temper_min: FiniteFloat = 0.0
     air_c: FiniteFloat = 22.0
+    treatment: str = "whole"
+    below_agency_accepted: bool = False
 
 
 class PreviewIn(Schema):
@@ -111,13 +113,23 @@ class ZoneOut(Schema):
     shown_c: float
 
 
+class MarkOut(Schema):
+    """One set of stripes from the rods of the grate."""
+
+    face: str
+    turn_deg: float
+    browning_s: float
+
+
 class PieceResult(Schema):
     model_version: str
     cut_name: str
     headline: str
     finish_c: float
     finish_words: dict[str, str]
-    minimum: MinimumOut
+    minimum: MinimumOut | None
+    method: str = "low_then_sear"
+    fire: str = "kettle_two_zone"
     pull_c: float
     peak_core_c: float
     sear_s: float
@@ -136,8 +148,14 @@ class PieceResult(Schema):
     cautions: list[CautionOut]
     curve: CurveOut
     section: SectionOut
+    marks: list[MarkOut] = []
+    evaporated_share: float = 0.0
+    drip_share: float = 0.0
     step_ranges_s: dict[str, SpanOut] | None = None
+    step_core_ranges_c: dict[str, SpanOut] | None = None
     peak_range_c: SpanOut | None = None
+    grey_rim_range: SpanOut | None = None
+    mass_loss_range: SpanOut | None = None
     zones: list[ZoneOut]
 
 
@@ -177,10 +195,13 @@ class PlanOut(Schema):
 class CutOut(Schema):
     key: str
     name: str
-    animal: str
+    group: str
     typical_thickness_mm: float
     typical_mass_g: float
     default_finish_c: float
+    method: str
+    crust: str
+    may_be_tenderised: bool
     note: str
 
 
@@ -194,6 +215,27 @@ class ChoiceOut(Schema):
     key: str
     name: str
     why: str
+
+
+class GentleOut(Schema):
+    """What a gentle phase may be set to; usual_c is null where it follows from the finish."""
+
+    name: str
+    usual_c: float | None
+    low_c: float
+    high_c: float
+
+
+class MethodOut(Schema):
+    """A way of cooking. sears_apart: its sear has a length of its own; browns: a crust can be asked of it."""
+
+    key: str
+    name: str
+    why: str
+    sears_apart: bool
+    browns: bool
+    gentle: GentleOut | None
+    fires: list[ChoiceOut]
 
 
 class ScaleOut(Schema):
@@ -229,7 +271,8 @@ class ReferenceOut(Schema):
 
     cuts: list[CutOut]
     scales: list[ScaleOut]
-    methods: list[ChoiceOut]
+    methods: list[MethodOut]
+    treatments: list[ChoiceOut]
     crusts: list[ChoiceOut]
     rests: list[ChoiceOut]
     salts: list[ChoiceOut]

@@ -2,7 +2,7 @@
 
 from django.contrib.auth.models import AbstractBaseUser
 
-from brasko.core.fire.zones import FIRES
+from brasko.core.fire.fires import FIRES
 from brasko.web.yard.models import Grill, Zone
 
 

@@ -1,0 +1,29 @@
+"""What stands where in the plain arrays the kernel is given."""
+
+# a side
+AIR, H, RAD_SOURCE, RAD_COEFF, CONTACT_C, CONTACT_H, VAPOUR, MASS_H, SIDE_COLUMNS = range(9)
+# a step, after its three sides
+(UNTIL_CORE, UNTIL_S, UNTIL_CRUST, UNTIL_FALL, UNTIL_PROBE, FLIP_EVERY, FLIP_CRUST, FLIP_FIRST, MARK,
+ METAL_SHARE, METAL_HIDES, METAL_H, METAL_HEAT, METAL_POWER, METAL_LOSS, METAL_AROUND, METAL_START, STEP_COLUMNS) = (
+    3 * SIDE_COLUMNS + i for i in range(18))  # fmt: skip
+MARKS = 4
+"""Sets of rod marks a face can carry: one for each angle the piece was turned to."""
+# the material; the last two are of bone
+(HD0, HD1, HD2, HW0, HW1, HW2, KW0, KW1, KW2, KD0, KD1, KD2, RHO_W, RHO_S, HOLD_C, HOLD_LOSS, K_BONE, H_BONE,
+ MATERIAL_SIZE) = range(19)  # fmt: skip
+# constants
+(C_LAT0, C_LAT1, C_BOIL, C_DLIQ, C_LEAST, C_WET, C_FILM, C_DRIP, C_STAYS, C_BROWN_T, C_BROWN_K, C_D_REF, C_T_REF, C_Z,
+ C_MOIST, C_TAB0, C_TABSTEP, C_TAU_MAX, C_CHAR, CONSTANTS_SIZE) = range(20)  # fmt: skip
+# tallies
+(E_START, E_END, E_IN, E_ABS, E_LATENT, E_LIQUID, W_START, W_END, W_EVAP, W_DRIP, LOG_CORE, LOG_SURFACE, PEAK_CORE,
+ METAL_IN, METAL_OUT, METAL_GIVEN, TALLY_SIZE) = range(17)  # fmt: skip
+# what is kept of an outer face: vapour [kg/s] and its slope, latent heat, the cell's °C it was taken at, slope of the
+# surface's temperature, share of the vapour that the film gives
+F_VAPOUR, F_SLOPE, F_LATENT, F_HERE, F_FOLLOW, F_FILM, FLOW_COLUMNS = range(7)
+# why a step ended
+ENDED_TIME, ENDED_CORE, ENDED_CRUST, ENDED_PEAK, ENDED_PROBE = range(5)
+# samples
+T_S, T_CORE, T_FACE_A, T_FACE_B, T_PROBE, DOSE_A, DOSE_B, T_METAL, SAMPLE_COLUMNS = range(9)
+
+OFF = 1e9
+"""Stands for a temperature or a time that is never reached."""

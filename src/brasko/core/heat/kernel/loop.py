@@ -1,0 +1,281 @@
+"""The programme, step by step: super-steps until a condition is met, flips, samples and frames on the way."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from brasko.core.heat.kernel.cells import core_of, heat_of, prepare, probe_at
+from brasko.core.heat.kernel.columns import (
+    C_BOIL,
+    C_D_REF,
+    C_MOIST,
+    C_T_REF,
+    C_TAU_MAX,
+    C_Z,
+    CONTACT_H,
+    DOSE_A,
+    DOSE_B,
+    E_END,
+    E_START,
+    ENDED_CORE,
+    ENDED_CRUST,
+    ENDED_PEAK,
+    ENDED_PROBE,
+    ENDED_TIME,
+    FLIP_CRUST,
+    FLIP_EVERY,
+    FLIP_FIRST,
+    FLOW_COLUMNS,
+    LOG_CORE,
+    LOG_SURFACE,
+    MARK,
+    METAL_AROUND,
+    METAL_GIVEN,
+    METAL_H,
+    METAL_HEAT,
+    METAL_IN,
+    METAL_LOSS,
+    METAL_OUT,
+    METAL_POWER,
+    METAL_SHARE,
+    METAL_START,
+    OFF,
+    PEAK_CORE,
+    SAMPLE_COLUMNS,
+    SIDE_COLUMNS,
+    T_CORE,
+    T_FACE_A,
+    T_FACE_B,
+    T_METAL,
+    T_PROBE,
+    T_S,
+    TALLY_SIZE,
+    UNTIL_CORE,
+    UNTIL_CRUST,
+    UNTIL_FALL,
+    UNTIL_PROBE,
+    UNTIL_S,
+    W_END,
+    W_START,
+)  # fmt: skip
+from brasko.core.heat.kernel.jit import jit
+from brasko.core.heat.kernel.skin import booked, browned, faces_prepared, given_by_metal, sides_now
+from brasko.core.heat.kernel.stepping import MAX_STAGES, coupled, longest_stable, stage_weights, stages_for, super_step
+from brasko.core.heat.kernel.water import crept, settled, squeezed, water_holding, wetted
+
+FIRST_STEP_S, STEP_GROWTH = 0.5, 0.15
+BOILING_STEP_S, BOILING_GROWTH = 2.0, 0.02
+"""Super-steps after any change of the surroundings: short at first, then a share of the time since the change."""
+
+
+@jit
+def part_to_event(value, new, target):
+    """How much of a super-step may be taken so that a rising value lands on its target; 1 where it does not pass it."""
+    if value < target and new > target + 0.02:
+        return min(max((target - value) / (new - value), 0.02), 0.95)
+    return 1.0
+
+
+@jit
+def killed_per_second(temp_c, c):
+    """Decimal reductions of Salmonella each second."""
+    return 10.0 ** ((min(temp_c, 100.0) - c[C_T_REF]) / c[C_Z]) / c[C_D_REF]
+
+
+@jit
+def step_length(since_change, fastest, ts, nr, step, face_area, c):
+    """How long the next super-step may be [s]."""
+    tau = min(max(FIRST_STEP_S, STEP_GROWTH * since_change), c[C_TAU_MAX])
+    for n in range(nr):
+        if ts[0, n] > 99.0 or ts[1, n] > 99.0:
+            tau = min(tau, max(BOILING_STEP_S, BOILING_GROWTH * since_change))
+            break
+    if step[METAL_SHARE] > 0.0:
+        coupling = step[METAL_SHARE] * step[METAL_H] * face_area + step[METAL_LOSS]
+        tau = min(tau, max(0.25 * step[METAL_HEAT] / coupling, 0.02))
+    return min(tau, longest_stable(fastest))
+
+
+@jit
+def ended(step, began, now, core, probe, highest, dose):
+    """Why the step is over, or -1 while it goes on."""
+    if began + step[UNTIL_S] - now <= 1e-9:
+        return ENDED_TIME
+    if core >= step[UNTIL_CORE] - 0.004:
+        return ENDED_CORE
+    if probe >= step[UNTIL_PROBE] - 0.004:
+        return ENDED_PROBE
+    if min(dose[0], dose[1]) >= step[UNTIL_CRUST]:
+        return ENDED_CRUST
+    if core < highest - step[UNTIL_FALL]:
+        return ENDED_PEAK
+    return -1
+
+
+@jit
+def noted(row, core, probe, ts, column, dose, metal_c):
+    """Fill a sample, but for its time."""
+    row[T_CORE], row[T_FACE_A], row[T_FACE_B], row[T_PROBE] = core, ts[0, column], ts[1, column], probe
+    row[DOSE_A], row[DOSE_B], row[T_METAL] = dose[0], dose[1], metal_c
+
+
+@jit
+def run(
+    dz, dr, area_z, face_r, bone, inner, m, c, table, steps, every_s, frame_s, probe_i, probe_fraction, column,
+    t, w, w0, film, a_down_start, metal_start, peak, dose, marks, samples, frames_t, frames_peak, frame_times, flips,
+    step_ends, tally,
+):  # fmt: skip
+    """Run a programme. Returns counts of samples, frames, flips, whether face a is down, and the metal's last °C.
+
+    t, w, film, peak, dose and marks are the state and are changed. step_ends rows: end s, core °C, why. The first
+    `bone` columns are bone, and those before `inner` may hold the core.
+    """
+    nz, nr = t.shape
+    volume = np.empty((nz, nr))
+    for i in range(nz):
+        volume[i] = dz[i] * area_z
+    enthalpy = np.empty((nz, nr))
+    tally[E_START] = heat_of(t, w, volume, m, bone, enthalpy)
+    tally[W_START] = w.sum() + film.sum()
+    width = nr + 2
+    flat = np.zeros((14, (nz + 2) * width))
+    padded = flat.reshape((14, nz + 2, width))
+    cap, south, north, west, east, own, drive = (
+        padded[1], padded[2], padded[3], padded[4], padded[5], padded[6], padded[7],
+    )  # fmt: skip
+    mean = padded[12]
+    kz, kr = np.zeros((nz + 2, width)), np.zeros((nz + 2, width))
+    cellwise = np.zeros((6, nz, nr))
+    heat, kcell, gain, source, evaporated, wetness = (
+        cellwise[0], cellwise[1], cellwise[2], cellwise[3], cellwise[4], cellwise[5],
+    )  # fmt: skip
+    keep_t, keep_w, keep_h = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
+    keep_film, keep_tally = np.empty(film.shape), np.empty(TALLY_SIZE)
+    flows = np.zeros((3, max(nz, nr), FLOW_COLUMNS))
+    ts, keep_ts = np.zeros((3, max(nz, nr))), np.zeros((3, max(nz, nr)))
+    ts[0, :nr], ts[1, :nr], ts[2, :nz] = t[0], t[nz - 1], t[:, nr - 1]
+    rkl = np.zeros((4, MAX_STAGES + 1))
+    mu, nu, mu_t, gamma_t = rkl[0], rkl[1], rkl[2], rkl[3]
+    omega = np.zeros(MAX_STAGES)
+    weights_for = 0
+    sides, open_side, rods = np.empty((3, SIDE_COLUMNS)), np.empty(SIDE_COLUMNS), np.zeros(3)
+    face_area, holding = area_z.sum(), water_holding(m)
+
+    a_down, metal_c, now = a_down_start, metal_start, 0.0
+    core, probe = core_of(t, peak, bone, inner), probe_at(t, probe_i, probe_fraction, column)
+    tally[PEAK_CORE] = max(tally[PEAK_CORE], core)
+    n_samples = n_frames = n_flips = 0
+    before, after = np.zeros(SAMPLE_COLUMNS), np.zeros(SAMPLE_COLUMNS)
+    for n_step in range(steps.shape[0]):
+        step = steps[n_step]
+        began = changed = now
+        next_flip = now + step[FLIP_EVERY]
+        flip_on_crust = step[FLIP_CRUST]
+        on_metal = step[METAL_SHARE] > 0.0
+        if on_metal and step[METAL_START] > -OFF:
+            metal_c = step[METAL_START]
+        if step[FLIP_FIRST] > 0.0:
+            a_down = not a_down
+            if n_flips < flips.shape[0]:
+                flips[n_flips] = now
+                n_flips += 1
+        highest = core
+        while True:
+            down = sides_now(step, a_down, metal_c, sides, open_side)
+            noted(before, core, probe, ts, column, dose, metal_c)
+            if n_samples == 0:
+                samples[0] = before
+                n_samples = 1
+            if n_frames * frame_s <= now and n_frames < frame_times.shape[0]:
+                frame_times[n_frames] = now
+                frames_t[n_frames] = t
+                frames_peak[n_frames] = peak
+                n_frames += 1
+            highest = max(highest, core)
+            why = ended(step, began, now, core, probe, highest, dose)
+            if why >= 0:
+                break
+            fastest = prepare(t, w, w0, volume, dz, dr, area_z, face_r, m, kz, kr, heat, cap, kcell, c, bone)
+            tau = step_length(now - changed, fastest, ts, nr, step, face_area, c)
+            tau = min(tau, began + step[UNTIL_S] - now)
+            if next_flip > now + 1e-9:
+                tau = min(tau, next_flip - now)
+            keep_t[:], keep_w[:], keep_h[:], keep_film[:] = t, w, enthalpy, film
+            keep_ts[:], keep_tally[:] = ts, tally
+            for attempt in range(6):
+                s = stages_for(tau, fastest)
+                if s != weights_for:
+                    stage_weights(s, mu, nu, mu_t, gamma_t, omega)
+                    weights_for = s
+                if c[C_MOIST] > 0.0:
+                    juice = squeezed(t, w, enthalpy, volume, m, c, holding, tau, tally, bone)
+                    wetted(juice, film, sides, dz, area_z, face_r, c, bone, tally)
+                faces_prepared(t, cap, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain,
+                               source, flows, bone)  # fmt: skip
+                coupled(kz, kr, heat, gain, source, south, north, west, east, own, drive)
+                padded[8, 1 : nz + 1, 1 : nr + 1] = t
+                new_t = padded[super_step(flat, width, tau, s, mu, nu, mu_t, gamma_t, omega)]
+                booked(mean, gain, source, flows, film, tau, evaporated, tally)
+                for i in range(nz):
+                    for j in range(nr):
+                        enthalpy[i, j] += heat[i, j] * (new_t[i + 1, j + 1] - t[i, j])
+                        t[i, j] = new_t[i + 1, j + 1]
+                if c[C_MOIST] > 0.0:
+                    crept(t, w, enthalpy, volume, dz, dr, area_z, face_r, m, c, tau, bone, wetness)
+                hottest = max(ts[0, :nr].max(), ts[1, :nr].max(), ts[2, :nz].max(), c[C_BOIL])
+                settled(t, w, enthalpy, evaporated, volume, m, c, tally, bone, hottest)
+                new_core = core_of(t, peak, bone, inner)
+                new_probe = probe_at(t, probe_i, probe_fraction, column)
+                part = min(part_to_event(core, new_core, step[UNTIL_CORE]),
+                           part_to_event(probe, new_probe, step[UNTIL_PROBE]))  # fmt: skip
+                if part == 1.0 or attempt == 5:
+                    break
+                tau *= part
+                t[:], w[:], enthalpy[:], film[:] = keep_t, keep_w, keep_h, keep_film
+                ts[:], tally[:] = keep_ts, keep_tally
+            rods[1] = 0.0
+            if on_metal:
+                given = given_by_metal(mean, ts, flows, area_z, down, metal_c, sides[down, CONTACT_H], nz, tau)
+                loss = step[METAL_LOSS] * (metal_c - step[METAL_AROUND])
+                rods[0], rods[1], rods[2] = metal_c, step[METAL_SHARE], step[METAL_H]
+                metal_c += (tau * (step[METAL_POWER] - loss) - given) / step[METAL_HEAT]
+                tally[METAL_IN] += tau * step[METAL_POWER]
+                tally[METAL_OUT] += tau * loss
+                tally[METAL_GIVEN] += given
+            for i in range(nz):
+                for j in range(nr):
+                    peak[i, j] = max(peak[i, j], t[i, j])
+            browned(keep_t, cap, keep_w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, rods, down,
+                    int(step[MARK]), dose, marks, bone)  # fmt: skip
+            tally[LOG_CORE] += tau * killed_per_second(0.5 * (core + new_core), c)
+            tally[LOG_SURFACE] += tau * killed_per_second(min(ts[0, nr // 2], ts[1, nr // 2]), c)
+            core, probe = new_core, new_probe
+            tally[PEAK_CORE] = max(tally[PEAK_CORE], core)
+            noted(after, core, probe, ts, column, dose, metal_c)
+            while n_samples < samples.shape[0] and n_samples * every_s <= now + tau:
+                part = (n_samples * every_s - now) / tau
+                for col in range(1, SAMPLE_COLUMNS):
+                    samples[n_samples, col] = before[col] + part * (after[col] - before[col])
+                samples[n_samples, T_S] = n_samples * every_s
+                n_samples += 1
+            now += tau
+            flip = next_flip <= now + 1e-9
+            if flip:
+                next_flip += step[FLIP_EVERY]
+            if dose[0 if a_down else 1] >= flip_on_crust:
+                flip = True
+                flip_on_crust = OFF * OFF
+            if flip and now < began + step[UNTIL_S] - 1e-9:
+                a_down = not a_down
+                changed = now
+                if n_flips < flips.shape[0]:
+                    flips[n_flips] = now
+                    n_flips += 1
+        step_ends[n_step, 0], step_ends[n_step, 1], step_ends[n_step, 2] = now, core, why
+    if n_samples < samples.shape[0] and now > samples[n_samples - 1, T_S] + 1e-6:
+        samples[n_samples] = after
+        samples[n_samples, T_S] = now
+        n_samples += 1
+    tally[E_END] = heat_of(t, w, volume, m, bone, enthalpy)
+    tally[W_END] = w.sum() + film.sum()
+    return n_samples, n_frames, n_flips, a_down, metal_c

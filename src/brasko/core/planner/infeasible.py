@@ -1,0 +1,104 @@
+"""Reasoned refusals: why a wish cannot be had, and the nearest that can, each tried before it is offered."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.heat.simulation import simulate
+from brasko.core.planner.methods import CRUSTS, METHODS
+from brasko.core.planner.programme import MAX_SEAR_S, programme_of
+from brasko.core.planner.wish import Wish
+
+HIGHEST_SENSIBLE_C = 71.0
+LEAST_SLOW_PHASE_K = 2.0
+TRY_REFINE = 0.5
+THICKER = (1.15, 1.3, 1.5, 1.75, 2.0, 2.5, 3.0)
+OTHER_METHODS = ("chimney", "direct", "sear_then_low", "low_then_sear")
+
+
+def could_be(wish: Wish) -> bool:
+    """Whether pulling as early as can be leaves the peak at or below the wish, with the crust asked for."""
+    lowest = wish.start_c + LEAST_SLOW_PHASE_K
+    result = simulate(wish.food, programme_of(wish, lowest), every_s=60.0, refine=TRY_REFINE)
+    slow_is_sear = wish.how.slow == "sear"
+    searing = next((s for s in result.steps if s.name == "sear"), None)
+    crusted = slow_is_sear or searing is None or searing.reached != "time"
+    return result.peak_core_c <= wish.aim_c + 0.1 and (crusted or wish.crust_s == 0.0)
+
+
+def no_such_finish(wish: Wish, excess_k: float) -> Infeasible:
+    """The sear alone carries the core past the wish, however early it is pulled."""
+    reachable = wish.finish_c + max(excess_k, 0.0)
+    remedies, nearest = [], []
+    if reachable <= HIGHEST_SENSIBLE_C:
+        remedies.append(f"finish at {{temp:{reachable:.1f}}} or above")
+        nearest.append(("finish_c", f"{reachable:.1f}"))
+    lighter = next((c for c in reversed(_lighter(wish)) if could_be(replace(wish, crust=c))), None)
+    if lighter is not None:
+        remedies.append(_crust_words(lighter))
+        nearest.append(("crust", lighter))
+    for key in OTHER_METHODS:
+        other = _with_method(wish, key)
+        if other is not None and key != wish.method and could_be(other):
+            remedies.append(f"cook it by another method: {METHODS[key].name.lower()}")
+            nearest.append(("method", key))
+            break
+    thicker = next((f for f in THICKER if _fits(wish, f) and could_be(wish.with_thickness(f))), None)
+    if thicker is not None:
+        remedies.append(f"use a piece {{len:{wish.thickness_m * thicker * 1000:.0f}}} thick")
+        nearest.append(("thickness_mm", f"{wish.thickness_m * thicker * 1000:.0f}"))
+    if wish.temper_s > 0:
+        remedies.append("put it on straight from the fridge")
+    return Infeasible(
+        f"A piece {{len:{wish.thickness_m * 1000:.0f}}} thick cannot have this crust and a middle of "
+        f"{{temp:{wish.finish_c:.1f}}}: the sear alone carries the core to {{temp:{reachable:.1f}}}.",
+        tuple(remedies),
+        "finish_c",
+        tuple(nearest),
+    )
+
+
+def no_such_crust(wish: Wish, reached_s: float) -> Infeasible:
+    """The fire does not brown the faces as much as asked, in all the time there is."""
+    met = [key for key in _lighter(wish) if CRUSTS[key][1].value <= reached_s]
+    nearest = met[-1] if met else "none"
+    remedies = [_crust_words(nearest)]
+    if wish.how.slow == "sear":
+        reason = (
+            f"Its middle is done before a {CRUSTS[wish.crust][0].lower()} crust has formed: this piece gets "
+            f"{round(100 * reached_s / wish.crust_s)} % of it."
+        )
+        remedies += ["make the fire hotter", "use a thicker piece", "cook it low first, then sear"]
+    else:
+        reason = f"This fire does not give a {CRUSTS[wish.crust][0].lower()} crust within {{time:{MAX_SEAR_S:.0f}}} of searing."
+        remedies.append("make the searing side hotter")
+    return Infeasible(reason, tuple(remedies), "crust", (("crust", nearest),))
+
+
+def _crust_words(key: str) -> str:
+    return (
+        "take it as it comes, without asking for a crust"
+        if key == "none"
+        else f"ask for a {CRUSTS[key][0].lower()} crust"
+    )
+
+
+def _lighter(wish: Wish) -> list[str]:
+    order = list(CRUSTS)
+    return order[: order.index(wish.crust)]
+
+
+def _with_method(wish: Wish, key: str) -> Wish | None:
+    try:
+        return replace(wish, method=key, fire=None, gentle_c=None)
+    except InvalidInput:
+        return None
+
+
+def _fits(wish: Wish, factor: float) -> bool:
+    try:
+        wish.with_thickness(factor)
+    except InvalidInput:
+        return False
+    return True

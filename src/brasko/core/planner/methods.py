@@ -1,0 +1,98 @@
+"""The ways of cooking a piece: which phases, in which order, and which of them ends at the pull temperature."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from brasko.core.fire.zones import Role
+from brasko.core.sourced import Sourced
+
+Phase = Literal["gentle", "wait", "sear"]
+
+
+@dataclass(frozen=True)
+class Method:
+    """One way of cooking.
+
+    phases          in order; a rest follows
+    slow            the phase that ends at the pull temperature
+    gentle_at, sear_at
+                    the role of the zone where each happens
+    fires           that can do it, the usual one first
+    flips_s         usual intervals between flips, the most usual first; the planner takes the one with the thinnest
+                    grey rim
+    browns          it has a phase that is there for the crust
+    """
+
+    name: str
+    why: str
+    phases: tuple[Phase, ...]
+    slow: Phase
+    fires: tuple[str, ...]
+    gentle_at: Role = "gentle"
+    sear_at: Role = "sear"
+    flips_s: tuple[float, ...] = (30.0,)
+    browns: bool = True
+    longest_s: float = 8 * 3600.0
+
+
+_OFTEN = (30.0, 15.0, 60.0, 120.0)
+_ANY = (30.0, 60.0, 120.0, 240.0)
+_SELDOM = (120.0, 60.0, 300.0)
+
+METHODS: dict[str, Method] = {
+    "low_then_sear": Method(
+        "Low, then sear", "gentle heat first, a short fierce sear last: the widest margin and the thinnest grey rim",
+        ("gentle", "wait", "sear"), "gentle", ("kettle_two_zone",), flips_s=_OFTEN,
+    ),
+    "sear_then_low": Method(
+        "Sear, then cool side", "the crust first, then the cool side with the lid on: less time, a little more rim",
+        ("sear", "gentle"), "gentle", ("kettle_two_zone",), flips_s=_SELDOM,
+    ),
+    "direct": Method(
+        "Over the fire all the way", "hot and fast with many flips: for what needs under about 20 minutes",
+        ("sear",), "sear", ("kettle_two_zone", "chimney"), flips_s=_ANY,
+    ),
+    "chimney": Method(
+        "Over the chimney", "the strongest heat a backyard has: for thin steaks, crusted before the middle knows of it",
+        ("sear",), "sear", ("chimney",), flips_s=(90.0, 75.0, 60.0),
+    ),
+    "char_then_bath": Method(
+        "Char, then warm fat", "a hard char while the inside is still cold, then warm fat brings the middle up evenly",
+        ("sear", "gentle"), "gentle", ("kettle_two_zone",), gentle_at="bath", flips_s=_SELDOM,
+    ),
+    "skillet": Method(
+        "In the skillet", "cast iron on high heat, hot before the meat arrives; more fat than you think, and turn it often",
+        ("sear",), "sear", ("burner_skillet", "kettle_two_zone"), sear_at="pan", flips_s=(60.0, 30.0, 120.0),
+    ),
+    "oven_then_skillet": Method(
+        "Oven, then skillet", "gentle heat in the kitchen, then a pan that is as hot as it gets: no grill at all",
+        ("gentle", "sear"), "gentle", ("oven_skillet",), sear_at="pan", flips_s=(30.0, 60.0),
+    ),
+    "low_and_slow": Method(
+        "Low and slow", "hours in gentle heat and smoke, past the stall, until it gives way",
+        ("gentle",), "gentle", ("kettle_ring", "kettle_two_zone"), browns=False, longest_s=30 * 3600.0,
+    ),
+}  # fmt: skip
+
+CRUSTS: dict[str, tuple[str, Sourced]] = {
+    "none": ("As it comes", Sourced(0.0, "s at 140 °C", "", "common practice")),
+    "golden": ("Golden", Sourced(80.0, "s at 140 °C", "", "fitted")),
+    "light": ("Light", Sourced(150.0, "s at 140 °C", "", "fitted")),
+    "good": ("Good", Sourced(300.0, "s at 140 °C", "", "fitted")),
+    "deep": ("Deep", Sourced(1200.0, "s at 140 °C", "", "fitted")),
+}
+"""Browning doses, fitted once to common practice: after gentle heat, a sear of 2-3 min with flips every 30 s over a
+grate of 550-600 °F gives "good", half a minute less "light", a minute more "deep"."""
+
+SALTS: dict[str, str] = {
+    "hour": "50 minutes before the fire",
+    "just_before": "right before it goes on",
+    "overnight": "the night before, open in the fridge",
+}
+
+TREATMENTS: dict[str, str] = {
+    "whole": "Whole, as cut",
+    "tenderised": "Blade-tenderised or injected",
+}
