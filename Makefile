@@ -3,7 +3,7 @@ SHELL := /bin/bash
 PORT ?= 8000
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo test lint types drift bench loc screenshots build setup setup-test clean
+.PHONY: demo test lint types drift validation bench loc screenshots build setup setup-test clean
 
 demo: setup
 	@tools/demo.sh $(PORT)
@@ -28,9 +28,13 @@ lint: setup-test
 types:
 	python manage.py export_openapi_schema --api brasko.web.config.api.api --indent 1 > docs/formats/openapi.json
 	cd frontend && npm run -s types
+	python tools/formats.py
 
 drift: setup-test
 	@tools/drift.sh
+
+validation: setup-test
+	@python tools/validation.py
 
 bench: setup-test
 	@python tools/bench.py

@@ -9,5 +9,13 @@ python manage.py export_openapi_schema --api brasko.web.config.api.api --indent 
 diff -q "$made/openapi.json" docs/formats/openapi.json || { echo "docs/formats/openapi.json is out of date. Run: make types" >&2; exit 1; }
 (cd frontend && npx openapi-typescript ../docs/formats/openapi.json --default-non-nullable=false -o "$made/schema.gen.ts" >/dev/null)
 diff -q "$made/schema.gen.ts" frontend/src/api/schema.gen.ts || { echo "schema.gen.ts is out of date. Run: make types" >&2; exit 1; }
-python manage.py makemigrations --check --dry-run >/dev/null || { echo "A model change has no migration. Run: python manage.py makemigrations" >&2; exit 1; }
+python tools/formats.py "$made"
+for schema in docs/formats/*.schema.json; do
+  diff -q "$made/$(basename "$schema")" "$schema" || { echo "$schema is out of date. Run: make types" >&2; exit 1; }
+done
+python manage.py makemigrations --check --dry-run >/dev/null || { echo "A model change has no migration. Run: python tools/formats.py "$made"
+for schema in docs/formats/*.schema.json; do
+  diff -q "$made/$(basename "$schema")" "$schema" || { echo "$schema is out of date. Run: make types" >&2; exit 1; }
+done
+python manage.py makemigrations" >&2; exit 1; }
 echo "No drift."

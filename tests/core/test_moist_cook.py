@@ -99,7 +99,7 @@ def test_hotter_is_never_later_and_thicker_never_sooner(thickness, air, h, start
     flip=st.floats(5.0, 300.0),
 )
 def test_nothing_leaves_physical_bounds(bottom, view, h, contact, pan, seconds, flip):
-    """Between the coldest and the hottest thing in the scene, mass never gained, books closed."""
+    """Between the coldest and the hottest thing in the scene, no mass gained but a breath of dew, books closed."""
     side = Side(
         air_c=min(bottom, 400.0), h_w_m2k=h, radiant_c=bottom, view_factor=view, contact_c=pan, contact_w_m2k=contact
     )
@@ -108,7 +108,7 @@ def test_nothing_leaves_physical_bounds(bottom, view, h, contact, pan, seconds, 
     assert np.isfinite(result.end.temp_c).all()
     assert result.end.temp_c.min() > 0.0
     assert result.end.temp_c.max() <= max(bottom, pan, 60.0, 25.0) + 1.0
-    assert 0.0 <= result.mass_loss_share < 0.63
+    assert -0.001 < result.mass_loss_share < 0.63
     assert result.balance.energy_relative_error < 1e-6
     assert (result.end.water_kg >= 0.0).all()
 

@@ -522,16 +522,36 @@ export interface components {
             key: string;
             /** Name */
             name: string;
-            /** Animal */
-            animal: string;
+            /** Group */
+            group: string;
             /** Typical Thickness Mm */
             typical_thickness_mm: number;
             /** Typical Mass G */
             typical_mass_g: number;
             /** Default Finish C */
             default_finish_c: number;
+            /** Method */
+            method: string;
+            /** Crust */
+            crust: string;
+            /** May Be Tenderised */
+            may_be_tenderised: boolean;
             /** Note */
             note: string;
+        };
+        /**
+         * GentleOut
+         * @description What a gentle phase may be set to; usual_c is null where it follows from the finish.
+         */
+        GentleOut: {
+            /** Name */
+            name: string;
+            /** Usual C */
+            usual_c: number | null;
+            /** Low C */
+            low_c: number;
+            /** High C */
+            high_c: number;
         };
         /**
          * GrateOut
@@ -550,6 +570,25 @@ export interface components {
             bed_m: number[];
             /** Places */
             places: components["schemas"]["PlaceOut"][];
+        };
+        /**
+         * MethodOut
+         * @description A way of cooking. sears_apart: its sear has a length of its own; browns: a crust can be asked of it.
+         */
+        MethodOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+            /** Sears Apart */
+            sears_apart: boolean;
+            /** Browns */
+            browns: boolean;
+            gentle: components["schemas"]["GentleOut"] | null;
+            /** Fires */
+            fires: components["schemas"]["ChoiceOut"][];
         };
         /** PlaceOut */
         PlaceOut: {
@@ -570,7 +609,9 @@ export interface components {
             /** Scales */
             scales: components["schemas"]["ScaleOut"][];
             /** Methods */
-            methods: components["schemas"]["ChoiceOut"][];
+            methods: components["schemas"]["MethodOut"][];
+            /** Treatments */
+            treatments: components["schemas"]["ChoiceOut"][];
             /** Crusts */
             crusts: components["schemas"]["ChoiceOut"][];
             /** Rests */
@@ -618,6 +659,18 @@ export interface components {
             /** Core High C */
             core_high_c?: number[] | null;
         };
+        /**
+         * MarkOut
+         * @description One set of stripes from the rods of the grate.
+         */
+        MarkOut: {
+            /** Face */
+            face: string;
+            /** Turn Deg */
+            turn_deg: number;
+            /** Browning S */
+            browning_s: number;
+        };
         /** MinimumOut */
         MinimumOut: {
             /** Core C */
@@ -650,11 +703,8 @@ export interface components {
              * @default low_then_sear
              */
             method?: string;
-            /**
-             * Fire
-             * @default kettle_two_zone
-             */
-            fire?: string;
+            /** Fire */
+            fire?: string | null;
             /** Gentle C */
             gentle_c?: number | null;
             /**
@@ -686,6 +736,16 @@ export interface components {
              * @default 22
              */
             air_c?: number;
+            /**
+             * Treatment
+             * @default whole
+             */
+            treatment?: string;
+            /**
+             * Below Agency Accepted
+             * @default false
+             */
+            below_agency_accepted?: boolean;
         };
         /** PieceResult */
         PieceResult: {
@@ -701,7 +761,17 @@ export interface components {
             finish_words: {
                 [key: string]: string;
             };
-            minimum: components["schemas"]["MinimumOut"];
+            minimum: components["schemas"]["MinimumOut"] | null;
+            /**
+             * Method
+             * @default low_then_sear
+             */
+            method?: string;
+            /**
+             * Fire
+             * @default kettle_two_zone
+             */
+            fire?: string;
             /** Pull C */
             pull_c: number;
             /** Peak Core C */
@@ -736,11 +806,32 @@ export interface components {
             cautions: components["schemas"]["CautionOut"][];
             curve: components["schemas"]["CurveOut"];
             section: components["schemas"]["SectionOut"];
+            /**
+             * Marks
+             * @default []
+             */
+            marks?: components["schemas"]["MarkOut"][];
+            /**
+             * Evaporated Share
+             * @default 0
+             */
+            evaporated_share?: number;
+            /**
+             * Drip Share
+             * @default 0
+             */
+            drip_share?: number;
             /** Step Ranges S */
             step_ranges_s?: {
                 [key: string]: components["schemas"]["SpanOut"];
             } | null;
+            /** Step Core Ranges C */
+            step_core_ranges_c?: {
+                [key: string]: components["schemas"]["SpanOut"];
+            } | null;
             peak_range_c?: components["schemas"]["SpanOut"] | null;
+            grey_rim_range?: components["schemas"]["SpanOut"] | null;
+            mass_loss_range?: components["schemas"]["SpanOut"] | null;
             /** Zones */
             zones: components["schemas"]["ZoneOut"][];
         };

@@ -84,7 +84,7 @@ FIRES: dict[str, Fire] = {
             "chimney", "Grate on a lit chimney starter",
             (
                 Zone("chimney", "Over the chimney", "sear", "Over the chimney",
-                     air_c=400.0, film_w_m2k=25.0, lid_c=30.0, coal_c=800.0, coal_view=0.70, above_air_c=90.0, rods=Rods()),
+                     air_c=400.0, film_w_m2k=25.0, lid_c=30.0, coal_c=750.0, coal_view=0.42, above_air_c=90.0, rods=Rods()),
             ),
             (
                 Preparation("light", "fire", "Light the chimney", 15 * MINUTE,

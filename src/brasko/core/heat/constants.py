@@ -7,6 +7,7 @@ from brasko.core.sourced import Sourced
 STEFAN_BOLTZMANN = Sourced(5.670374e-8, "W m-2 K-4", "incropera_2011", "measured")
 LATENT_AT_0C = Sourced(2.501e6, "J kg-1", "incropera_2011", "fitted", 0.0, 120.0)
 LATENT_SLOPE = Sourced(-2440.0, "J kg-1 K-1", "incropera_2011", "fitted", 0.0, 120.0)
+AIR_PRESSURE = Sourced(101325.0, "Pa", "", "measured")
 BOILING_C = Sourced(100.0, "°C", "iapws_if97", "measured")
 LEWIS_FACTOR = Sourced(0.90, "-", "incropera_2011", "from memory")
 """Lewis number to the power 2/3 for water vapour in air, in h_m = h / (ρ c_p Le^(2/3))."""

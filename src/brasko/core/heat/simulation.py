@@ -335,6 +335,8 @@ def _constants_vector(moisture: bool) -> Floats:
             vapour.TABLE_STEP_C,
             known.LONGEST_STEP.value,
             known.CHAR_C.value,
+            vapour.GAS_CONSTANT_VAPOUR_J_KGK,
+            known.AIR_PRESSURE.value,
         ]
     )
 
@@ -350,7 +352,9 @@ def _side_row(side: Side, moisture: bool) -> list[float]:
     air_heat = 353.0 / film_k * 1007.0
     mass_h = side.h_w_m2k / (air_heat * known.LEWIS_FACTOR.value) if moisture and side.vapour_open else 0.0
     contact = 0.0 if side.contact_c is None else side.contact_w_m2k
-    return [side.air_c, side.h_w_m2k, source, coefficient, side.contact_c or 0.0, contact, side.vapour_kg_m3, mass_h]
+    pressure = side.vapour_kg_m3 * vapour.GAS_CONSTANT_VAPOUR_J_KGK * (side.air_c + 273.15)
+    pressure = min(pressure, 0.99 * known.AIR_PRESSURE.value)
+    return [side.air_c, side.h_w_m2k, source, coefficient, side.contact_c or 0.0, contact, pressure, mass_h]
 
 
 def _step_row(step: Step, moisture: bool, angles: tuple[float, ...]) -> list[float]:

@@ -41,6 +41,6 @@ def saturation_density_kg_m3(temp_c: NDArray[np.float64]) -> NDArray[np.float64]
 
 
 def saturation_table() -> NDArray[np.float64]:
-    """Saturation density at TABLE_START_C, TABLE_START_C + TABLE_STEP_C, … TABLE_END_C."""
+    """Saturation pressure [Pa] at TABLE_START_C, TABLE_START_C + TABLE_STEP_C, … TABLE_END_C."""
     count = round((TABLE_END_C - TABLE_START_C) / TABLE_STEP_C) + 1
-    return saturation_density_kg_m3(np.linspace(TABLE_START_C, TABLE_END_C, count))
+    return saturation_pressure_pa(np.linspace(TABLE_START_C, TABLE_END_C, count))

@@ -18,13 +18,19 @@ OTHER_METHODS = ("chimney", "direct", "sear_then_low", "low_then_sear")
 
 
 def could_be(wish: Wish) -> bool:
-    """Whether pulling as early as can be leaves the peak at or below the wish, with the crust asked for."""
+    """Whether some early pull leaves the peak at or below the wish, with the crust asked for."""
     lowest = wish.start_c + LEAST_SLOW_PHASE_K
-    result = simulate(wish.food, programme_of(wish, lowest), every_s=60.0, refine=TRY_REFINE)
-    slow_is_sear = wish.how.slow == "sear"
+    return any(_has_it(wish, pull_c) for pull_c in (lowest, wish.aim_c - 22.0, wish.aim_c - 12.0) if pull_c >= lowest)
+
+
+def _has_it(wish: Wish, pull_c: float) -> bool:
+    result = simulate(wish.food, programme_of(wish, pull_c), every_s=60.0, refine=TRY_REFINE)
     searing = next((s for s in result.steps if s.name == "sear"), None)
-    crusted = slow_is_sear or searing is None or searing.reached != "time"
-    return result.peak_core_c <= wish.aim_c + 0.1 and (crusted or wish.crust_s == 0.0)
+    if wish.how.slow == "sear":
+        crusted = float(min(result.end.browning_s)) >= wish.crust_s
+    else:
+        crusted = searing is None or searing.reached != "time" or wish.crust_s == 0.0
+    return crusted and result.peak_core_c <= wish.aim_c + 0.1
 
 
 def no_such_finish(wish: Wish, excess_k: float) -> Infeasible:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible
@@ -106,16 +107,59 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0) -
     coarse = Search(wish, SEARCH_REFINE)
     coarse.share_until(wish.aim_c - 25.0)
     near = COARSE_K if wish.how.slow == "gentle" else TOLERANCE_K
-    pull = _searched(coarse, max(wish.aim_c - 12.0, coarse.lowest_c), None, near)
+    try:
+        pull = _searched(coarse, max(wish.aim_c - 12.0, coarse.lowest_c), None, near)
+    except _TooHot:
+        pull = _coolest(coarse)
     refusal: Infeasible | None = None
+    best: Solution | None = None
     for flips in _flips_by_rank(coarse, pull)[:MAX_FLIPS_TRIED]:
         fine = Search(replace(wish, flip_every_s=flips), 1.0)
         try:
-            return _corrected(fine, pull, every_s, frame_s, coarse.tries)
+            found = _corrected(fine, pull, every_s, frame_s, coarse.tries)
+        except _TooHot as exc:
+            refusal = refusal or no_such_finish(fine.wish, exc.missed_k)
+            continue
         except Infeasible as exc:
             refusal = refusal or exc
+            continue
+        if best is None or _miss(found, wish) < _miss(best, wish):
+            best = found
+        if _miss(best, wish) <= LOOSE_K:
+            break
+    if best is not None:
+        return best
     assert refusal is not None
     raise refusal
+
+
+class _TooHot(Exception):
+    """Pulled as early as can be, the peak still lands above the wish."""
+
+    def __init__(self, missed_k: float) -> None:
+        super().__init__(missed_k)
+        self.missed_k = missed_k
+
+
+def _coolest(search: Search) -> float:
+    """The pull temperature with the lowest peak that has its crust.
+
+    A raw, wet piece takes long to brown, so pulling earliest is not always coolest. Raises the refusal where even the
+    lowest peak lies above the wish.
+    """
+    span = search.wish.aim_c - search.lowest_c
+    missed = {}
+    for share in (0.0, 0.2, 0.35, 0.5, 0.65, 0.8):
+        pull_c = search.lowest_c + share * span
+        missed[pull_c] = search.miss(pull_c, None)
+    best = min(missed, key=lambda pull_c: missed[pull_c])
+    if missed[best] > COARSE_K:
+        raise no_such_finish(search.wish, missed[best])
+    return best
+
+
+def _miss(solution: Solution, wish: Wish) -> float:
+    return abs(solution.result.peak_core_c - wish.aim_c)
 
 
 def _corrected(fine: Search, pull: float, every_s: float, frame_s: float | None, tries: int) -> Solution:
@@ -168,20 +212,27 @@ def _flips_by_rank(search: Search, pull_c: float) -> list[float]:
 
 
 def _searched(search: Search, pull_c: float, sear: Sear | None, tolerance: float) -> float:
-    """Pull temperature at which the peak meets the wish. Steps by the miss itself, kept inside a bracket."""
+    """Pull temperature at which the peak meets the wish, or comes nearest to it.
+
+    Steps by the miss itself, kept inside a bracket.
+    """
     low, high = search.lowest_c, search.wish.aim_c + 0.5
+    nearest, best = math.inf, pull_c
     for n in range(MAX_CORRECTIONS):
         missed = search.miss(pull_c, sear)
+        if abs(missed) < nearest:
+            nearest, best = abs(missed), pull_c
         if abs(missed) <= (tolerance if n < LOOSE_AFTER else max(tolerance, LOOSE_K)):
             break
         if missed > 0.0 and pull_c <= search.lowest_c:
-            raise no_such_finish(search.wish, missed)
+            raise _TooHot(missed)
         low, high = (low, pull_c) if missed > 0.0 else (pull_c, high)
         step = pull_c - missed
-        pull_c = step if low < step < high else 0.5 * (low + high)
-        if pull_c < search.lowest_c + 0.05:
+        if step <= search.lowest_c and low == search.lowest_c:
             pull_c = search.lowest_c
-    return pull_c
+        else:
+            pull_c = step if low < step < high else 0.5 * (low + high)
+    return best
 
 
 def _sear_needed(search: Search, pull_c: float) -> Sear | None:

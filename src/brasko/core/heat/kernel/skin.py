@@ -10,10 +10,12 @@ from brasko.core.heat.kernel.columns import (
     C_BROWN_T,
     C_CHAR,
     C_DLIQ,
+    C_GAS,
     C_LAT0,
     C_LAT1,
     C_LEAST,
     C_MOIST,
+    C_PRESSURE,
     C_TAB0,
     C_TABSTEP,
     C_WET,
@@ -54,14 +56,16 @@ from brasko.core.heat.kernel.jit import jit
 def surface(t_cell, resistance, wet, film, creeping, side, c, table, guess):
     """Balance of one face: convection + radiation + contact = conduction inward + latent heat of the vapour.
 
+    A wet surface gives off h_m / (R_v T_film) (p_s - p_v) P / (P - p_mean), Stefan's flow at the film's temperature.
     The vapour is what the air can take from a wet surface: from its wet share no more than the film holds, from the
-    rest no more than creeps up from inside (film and creeping in kg m-2 s-1).
+    rest no more than creeps up from inside (film and creeping in kg m-2 s-1). On a surface below the dew point of the
+    air vapour condenses instead, and the flow is negative.
     Returns heat entering the cell [W m-2], vapour leaving [kg m-2 s-1], surface °C, latent heat [J/kg], how the first
     three change with the cell's temperature, and the share of the vapour that the film gave.
     """
     ts = guess
     q = m = latent = dq = dm = from_film = 0.0
-    hm = side[MASS_H] if film + creeping > 0.0 else 0.0
+    hm = side[MASS_H] if c[C_MOIST] > 0.0 else 0.0
     low, high = -60.0, 1600.0
     for _ in range(40):
         tk = ts + 273.15
@@ -76,15 +80,25 @@ def surface(t_cell, resistance, wet, film, creeping, side, c, table, guess):
             position = (at - c[C_TAB0]) / c[C_TABSTEP]
             i = min(int(position), table.shape[0] - 2)
             slope = table[i + 1] - table[i]
-            demand = hm * max(table[i] + slope * (position - i) - side[VAPOUR], 0.0)
-            rising = hm * slope / c[C_TABSTEP] if demand > 0.0 and ts < c[C_BOIL] else 0.0
-            from_film = min(wet * demand, film)
-            from_inside = min((1.0 - wet) * demand, creeping)
-            m = from_film + from_inside
-            if from_film < film:
-                dm += wet * rising
-            if from_inside < creeping:
-                dm += (1.0 - wet) * rising
+            saturated = table[i] + slope * (position - i)
+            film_k = 0.5 * (ts + side[AIR]) + 273.15
+            other = c[C_PRESSURE] - 0.5 * (saturated + side[VAPOUR])
+            transfer = hm * c[C_PRESSURE] / (other * c[C_GAS] * film_k)
+            demand = transfer * (saturated - side[VAPOUR])
+            rising = 0.0
+            if ts < c[C_BOIL]:
+                rising = slope / c[C_TABSTEP] * (transfer + 0.5 * demand / other) - 0.5 * demand / film_k
+            if demand < 0.0:
+                m = from_film = demand
+                dm = rising
+            else:
+                from_film = min(wet * demand, film)
+                from_inside = min((1.0 - wet) * demand, creeping)
+                m = from_film + from_inside
+                if from_film < film:
+                    dm += wet * rising
+                if from_inside < creeping:
+                    dm += (1.0 - wet) * rising
         f = q - latent * m - (ts - t_cell) / resistance
         if f > 0.0:
             low = ts
@@ -97,7 +111,7 @@ def surface(t_cell, resistance, wet, film, creeping, side, c, table, guess):
         new = ts - step
         ts = new if low < new < high else 0.5 * (low + high)
     follow = 1.0 / (1.0 + resistance * (latent * dm - dq))
-    share = from_film / m if m > 0.0 else 0.0
+    share = from_film / m if m != 0.0 else 0.0
     return q - latent * m, m, ts, latent, (dq - latent * dm) * follow, dm * follow, follow, share
 
 
@@ -182,8 +196,8 @@ def booked(mean, gain, source, flows, film, tau, evaporated, tally):
             i = n if face == 2 else (0 if face == 0 else nz - 1)
             j = nr - 1 if face == 2 else n
             f = flows[face, n]
-            mass = tau * max(f[F_VAPOUR] + f[F_SLOPE] * (mean[i + 1, j + 1] - f[F_HERE]), 0.0)
-            if mass <= 0.0:
+            mass = tau * (f[F_VAPOUR] + f[F_SLOPE] * (mean[i + 1, j + 1] - f[F_HERE]))
+            if mass * f[F_VAPOUR] <= 0.0:
                 continue
             from_film = min(mass * f[F_FILM], film[face, n])
             film[face, n] -= from_film

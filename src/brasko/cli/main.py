@@ -1,0 +1,105 @@
+"""`brasko simulate | plan FILE.json`: exit status 0 with JSON, 2 for wrong input, 3 for what cannot be had."""
+
+from __future__ import annotations
+
+import argparse
+import json
+import sys
+from collections.abc import Callable, Sequence
+from pathlib import Path
+from typing import Any
+
+from pydantic import BaseModel, ValidationError
+
+from brasko.cli.plan import plan_of
+from brasko.cli.plan_format import WishIn
+from brasko.cli.simulate import simulated
+from brasko.cli.simulation_format import SimulationIn
+from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.phrases import rendered
+
+WRONG_INPUT, NOT_TO_BE_HAD = 2, 3
+
+COMMANDS: dict[str, tuple[type[BaseModel], Callable[[Any], BaseModel], str]] = {
+    "simulate": (SimulationIn, simulated, "simulate a food through its steps (brasko/simulation@1)"),
+    "plan": (WishIn, plan_of, "plan a piece in a cook's own words (brasko/wish@1)"),
+}
+
+
+class Wrong(Exception):
+    """One line for standard error."""
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run one command. Returns the exit status."""
+    asked = _parser().parse_args(arguments)
+    format_, command, _ = COMMANDS[asked.command]
+    try:
+        given = _validated(format_, _read(asked.file))
+        print(command(given).model_dump_json(indent=1))
+    except Wrong as exc:
+        return _failed(str(exc), WRONG_INPUT)
+    except InvalidInput as exc:
+        offer = f" Earliest: {exc.suggestion}." if exc.field == "eat_at" and exc.suggestion else ""
+        return _failed(rendered(str(exc)) + offer, WRONG_INPUT)
+    except Infeasible as exc:
+        could = "; ".join(rendered(remedy) for remedy in exc.remedies)
+        return _failed(f"{exc.field}: {rendered(exc.reason)} You could: {could}.", NOT_TO_BE_HAD)
+    return 0
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="brasko", description="The computation of Brasko: JSON in, JSON out.")
+    commands = parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
+    for name, (_, _, help_) in COMMANDS.items():
+        command = commands.add_parser(name, help=help_, description=help_)
+        command.add_argument("file", metavar="FILE.json", help='a file, or "-" for standard input')
+    return parser
+
+
+def _failed(line: str, status: int) -> int:
+    print(f"brasko: {' '.join(line.split())}", file=sys.stderr)
+    return status
+
+
+def _read(file: str) -> Any:
+    try:
+        text = sys.stdin.read() if file == "-" else Path(file).read_text(encoding="utf-8")
+    except (OSError, UnicodeDecodeError) as exc:
+        raise Wrong(f"{file} cannot be read: {exc}") from exc
+    try:
+        return json.loads(text)
+    except json.JSONDecodeError as exc:
+        raise Wrong(f"{file} is not JSON: {exc.msg} at line {exc.lineno}, column {exc.colno}.") from exc
+
+
+def _validated(format_: type[BaseModel], raw: Any) -> BaseModel:
+    try:
+        return format_.model_validate(raw)
+    except ValidationError as exc:
+        error = exc.errors(include_url=False)[0]
+        place = ".".join(str(part) for part in error["loc"] if part not in ("str", "float", "function-after"))
+        said = _said(error)
+        if "|" in said:
+            below, said = said.split("|")
+            place = f"{place}.{below}" if place else below
+        raise Wrong(f"{place or 'the input'} {said}") from exc
+
+
+def _said(error: Any) -> str:
+    kind, got = error["type"], error.get("input")
+    if kind == "missing":
+        return "is required."
+    if kind == "extra_forbidden":
+        return "is not a known field."
+    if kind == "value_error":
+        return str(error["ctx"]["error"])
+    if kind == "literal_error":
+        return f"must be {error['ctx']['expected']} (got {got!r})."
+    if kind in ("float_type", "finite_number"):
+        return f"must be a number (got {got!r})."
+    return f"is wrong: {error['msg']} (got {got!r})."
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,115 @@
+"""`brasko plan`: a wish in a cook's words, planned."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime, timedelta
+
+from brasko.cli import words
+from brasko.cli.plan_format import PlanOut, SpanOut, TaskOut, WishIn
+from brasko.cli.simulation_format import StepOut
+from brasko.core.fire.fires import FIRES
+from brasko.core.fire.rests import RESTS
+from brasko.core.foods.cuts import Cut, all_cuts
+from brasko.core.foods.doneness import scale_named
+from brasko.core.phrases import rendered
+from brasko.core.planner.methods import CRUSTS, METHODS, SALTS
+from brasko.core.planner.plan import planned
+from brasko.core.planner.ranges import Span
+from brasko.core.planner.timeline import check_eating_time
+from brasko.core.planner.wish import Wish
+
+
+def wished(given: WishIn) -> Wish:
+    """The core's wish. Raises InvalidInput with the field's name."""
+    cut = all_cuts()[words.key_of("cut", given.cut, {c.key: c.name for c in all_cuts().values()})]
+    thickness = cut.typical_thickness_m * 1000.0
+    if given.thickness is not None:
+        thickness = words.length_mm("thickness", given.thickness)
+    method = cut.method
+    if given.method is not None:
+        method = words.key_of("method", given.method, {k: m.name for k, m in METHODS.items()})
+    fire = None
+    if given.fire is not None:
+        fire = words.key_of("fire", given.fire, {k: f.name for k, f in FIRES.items()})
+    finish = cut.default_finish_c
+    if given.finish is not None:
+        finish = words.finish_c("finish", given.finish, scale_named(given.scale))
+    return Wish(
+        cut=cut.key,
+        thickness_m=thickness / 1000.0,
+        mass_kg=_mass_g(given, cut, thickness) / 1000.0,
+        finish_c=finish,
+        start_c=words.temperature_c("start", given.start),
+        method=method,
+        fire=fire,
+        gentle_c=None if given.gentle is None else words.temperature_c("gentle", given.gentle),
+        crust=cut.crust if given.crust is None else words.key_of("crust", given.crust, {k: n for k, (n, _) in CRUSTS.items()}),
+        flip_every_s=given.flip_every_s,
+        rest=words.key_of("rest", given.rest, {k: n for k, (n, _) in RESTS.items()}),
+        rest_s=None if given.rest_min is None else given.rest_min * 60.0,
+        salt=words.key_of("salt", given.salt, SALTS),
+        temper_s=given.temper_min * 60.0,
+        air_c=words.temperature_c("air", given.air),
+        treatment=given.treatment,
+        below_agency_accepted=given.below_agency_accepted,
+    )  # fmt: skip
+
+
+def _mass_g(given: WishIn, cut: Cut, thickness_mm: float) -> float:
+    if given.weight is not None:
+        return words.mass_g("weight", given.weight)
+    return cut.typical_mass_kg * 1000.0 * thickness_mm / (cut.typical_thickness_m * 1000.0)
+
+
+def plan_of(given: WishIn, now: datetime | None = None) -> PlanOut:
+    """The plan of a wish. Raises InvalidInput, or Infeasible where it cannot be had."""
+    wish = wished(given)
+    plan = planned(wish, with_ranges=True)
+    check_eating_time(given.eat_at, now or datetime.now(UTC), plan.tasks, wish)
+    solution, result, ranges = plan.solution, plan.solution.result, plan.ranges
+    assert ranges is not None
+
+    def said(text: str) -> str:
+        return rendered(text, given.units)
+
+    return PlanOut(
+        format="brasko/plan@1",
+        model_version=plan.model_version,
+        cut=wish.cut,
+        method=wish.method,
+        fire=wish.fire_key,
+        thickness_mm=wish.thickness_m * 1000.0,
+        mass_g=wish.mass_kg * 1000.0,
+        finish_c=wish.finish_c,
+        finish_word=scale_named(given.scale).word_for(wish.finish_c),
+        agency_c=None if plan.minimum is None else plan.minimum.core_c,
+        below_agency_accepted=wish.below_agency_accepted,
+        eat_at=given.eat_at,
+        pull_c=solution.pull_c,
+        sear_s=solution.sear_s,
+        flip_every_s=solution.flip_every_s,
+        rest_s=wish.resting_s,
+        peak_core_c=result.peak_core_c,
+        peak_core_range_c=_span(ranges.peak_core_c),
+        grey_rim_share=result.grey_rim_share,
+        mass_loss_share=result.mass_loss_share,
+        headline=said(plan.headline),
+        steps=[StepOut.model_validate(s, from_attributes=True) for s in result.steps],
+        step_end_ranges_s={name: _span(span) for name, span in ranges.step_end_s.items()},
+        tasks=[
+            TaskOut(
+                key=task.key,
+                lane=task.lane,
+                name=task.name,
+                at=given.eat_at + timedelta(seconds=round(task.start_s)),
+                until=given.eat_at + timedelta(seconds=round(task.end_s)),
+                why=said(task.why),
+            )
+            for task in plan.tasks
+        ],
+        cautions=[said(caution.text) for caution in plan.cautions],
+    )
+
+
+def _span(span: Span) -> SpanOut:
+    return SpanOut(low=span.low, high=span.high)

@@ -1,0 +1,88 @@
+"""brasko/wish@1 and brasko/plan@1: a cook's own words in, the plan out."""
+
+from __future__ import annotations
+
+from datetime import datetime
+from typing import Literal
+
+from pydantic import AwareDatetime, BaseModel, Field, FiniteFloat
+
+from brasko.cli.simulation_format import StepOut, Strict
+
+WISH_FORMAT = "brasko/wish@1"
+PLAN_FORMAT = "brasko/plan@1"
+
+
+class WishIn(Strict):
+    """What `brasko plan` reads. Quantities are words with their unit, "1.5 in" or "38 mm", "1 lb", "130 F"; a bare
+    number is in mm, g or °C. Names may be keys or the names that people say."""
+
+    format: Literal["brasko/wish@1"]
+    cut: str
+    thickness: str | FiniteFloat | None = Field(None, description="the cut's usual one, if not given")
+    weight: str | FiniteFloat | None = None
+    finish: str | FiniteFloat | None = Field(None, description="a temperature, or a word of the doneness scale")
+    scale: str = Field("kitchen", description="the doneness scale its words are of")
+    method: str | None = Field(None, description="the cut's usual one, if not given")
+    fire: str | None = None
+    eat_at: AwareDatetime = Field(strict=False)
+    start: str | FiniteFloat = 4.0
+    gentle: str | FiniteFloat | None = None
+    crust: str | None = None
+    flip_every_s: FiniteFloat | None = None
+    rest: str = "foil"
+    rest_min: FiniteFloat | None = None
+    salt: str = "hour"
+    temper_min: FiniteFloat = 0.0
+    air: str | FiniteFloat = 22.0
+    treatment: Literal["whole", "tenderised"] = "whole"
+    below_agency_accepted: bool = False
+    units: Literal["metric", "us"] = Field("metric", description="of the sentences in the plan")
+
+
+class SpanOut(BaseModel):
+    """Eight cooks in ten lie between."""
+
+    low: float
+    high: float
+
+
+class TaskOut(BaseModel):
+    """One thing to do, when and why."""
+
+    key: str
+    lane: str
+    name: str
+    at: datetime
+    until: datetime
+    why: str
+
+
+class PlanOut(BaseModel):
+    """What `brasko plan` prints."""
+
+    format: Literal["brasko/plan@1"]
+    model_version: str
+    cut: str
+    method: str
+    fire: str
+    thickness_mm: float
+    mass_g: float
+    finish_c: float
+    finish_word: str
+    agency_c: float | None
+    below_agency_accepted: bool
+    eat_at: datetime
+    pull_c: float
+    sear_s: float
+    flip_every_s: float
+    rest_s: float
+    peak_core_c: float
+    peak_core_range_c: SpanOut
+    grey_rim_share: float
+    mass_loss_share: float
+    headline: str
+    steps: list[StepOut]
+    step_end_ranges_s: dict[str, SpanOut]
+    tasks: list[TaskOut]
+    cautions: list[str]
