@@ -60,11 +60,23 @@ def test_a_result_names_its_slow_phase_for_every_method():
         ("low_then_sear", "gentle", "on"),
         ("sear_then_low", "gentle", "gentle"),
         ("direct", "sear", "on"),
+        ("skillet", "sear", "on"),
+        ("char_then_bath", "gentle", "gentle"),
+        ("low_and_slow", "gentle", "on"),
     ):
         result = result_of(computed(wish_of(PieceIn(cut="ribeye", thickness_mm=38.1, method=method, crust="light"))))
         assert (result.slow_step, result.slow_task) == (step, task)
         assert result.model_version
-        assert {z.role for z in result.zones} == {"gentle", "sear"}
+        assert {z.role for z in result.zones} == {s.name for s in result.steps} - {"wait", "rest"}
+
+
+def test_a_piece_with_a_bone_shows_it():
+    result = result_of(computed(wish_of(PieceIn(cut="tomahawk", thickness_mm=55))))
+    assert result.section.bone_mm == pytest.approx(18.0)
+    assert 0 < result.section.middle_column < result.section.columns
+    assert result.minimum is not None
+    assert result.browning_a_s > 0.0
+    assert {mark.face for mark in result.marks} == {"a", "b"}
 
 
 def test_the_earliest_hour_is_a_whole_minute_ahead_of_all_work():

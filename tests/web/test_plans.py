@@ -34,12 +34,12 @@ def test_preview_computes_a_whole_plan(mara):
 @pytest.mark.parametrize(
     ("change", "field", "said"),
     [
-        ({"thickness_mm": 0}, "thickness_mm", "must be between 3 and 200 mm (got 0). A 1.5 in steak is 38 mm."),
-        ({"thickness_mm": 400}, "thickness_mm", "must be between 3 and 200 mm (got 400)"),
+        ({"thickness_mm": 0}, "thickness_mm", "must be between 6 and 150 mm (got 0). A 1.5 in steak is 38 mm."),
+        ({"thickness_mm": 400}, "thickness_mm", "must be between 6 and 150 mm (got 400)"),
         ({"thickness_mm": "thick"}, "thickness_mm", "must be a number"),
         ({"cut": "ribye"}, "cut", "Did you mean ribeye"),
         ({"start_c": 39, "finish_c": 38.5}, "start_c", "must be below the wanted finish"),
-        ({"finish_c": 200}, "finish_c", "must be between 38 and 96"),
+        ({"finish_c": 200}, "finish_c", "must be between 38 and 98"),
         ({"method": "microwave"}, "method", "is not known (got 'microwave')"),
         ({"colour": "red"}, "colour", "is not a known field"),
     ],
@@ -60,7 +60,23 @@ def test_what_cannot_be_had_is_refused_with_remedies(mara):
     assert answer.status_code == 422
     assert answer.json()["type"] == "urn:brasko:infeasible"
     assert "cannot have this crust" in answer.json()["detail"]
-    assert any(e["field"] == "remedy" and "thicker" in e["message"] for e in answer.json()["errors"])
+    assert any(e["field"] == "remedy" and "use a piece {len:" in e["message"] for e in answer.json()["errors"])
+    nearest = {e["field"]: e["suggestion"] for e in answer.json()["errors"] if e["field"].startswith("nearest.")}
+    assert float(nearest["nearest.thickness_mm"]) > 12.0
+
+
+def test_ground_meat_below_the_figure_needs_a_recorded_choice(mara):
+    patty = {"cut": "burger_80_20", "thickness_mm": 19, "finish_c": 60, "method": "direct", "crust": "none"}
+    refused = mara.call("POST", "/api/plans", {"eat_at": in_hours(8), "pieces": [patty]})
+    assert "below the agency figure" in errors(refused)["finish_c"]
+    assert not Plan.objects.exists()
+    chosen = {**patty, "below_agency_accepted": True}
+    kept = mara.call("POST", "/api/plans", {"eat_at": in_hours(8), "pieces": [chosen]}).json()
+    assert kept["pieces"][0]["inputs"]["below_agency_accepted"] is True
+    assert any("on record" in c["text"] for c in kept["pieces"][0]["result"]["cautions"])
+    bird = {"cut": "chicken_breast", "thickness_mm": 32, "finish_c": 65, "below_agency_accepted": True}
+    never = mara.call("POST", "/api/plans/preview", {"piece": bird})
+    assert "must reach the agency figure for poultry" in errors(never)["finish_c"]
 
 
 @pytest.mark.parametrize(("hours", "said"), [(-2, "lies in the past"), (0.5, "is too soon")])

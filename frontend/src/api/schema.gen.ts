@@ -536,6 +536,16 @@ export interface components {
             crust: string;
             /** May Be Tenderised */
             may_be_tenderised: boolean;
+            /**
+             * Below Agency
+             * @enum {string}
+             */
+            below_agency: "free" | "recorded" | "never";
+            /**
+             * Below Agency Tenderised
+             * @enum {string}
+             */
+            below_agency_tenderised: "free" | "recorded" | "never";
             /** Note */
             note: string;
         };
@@ -812,6 +822,16 @@ export interface components {
              */
             marks?: components["schemas"]["MarkOut"][];
             /**
+             * Browning A S
+             * @default 0
+             */
+            browning_a_s?: number;
+            /**
+             * Browning B S
+             * @default 0
+             */
+            browning_b_s?: number;
+            /**
              * Evaporated Share
              * @default 0
              */
@@ -849,7 +869,8 @@ export interface components {
          * SectionOut
          * @description The piece cut open over time. temp and peak are base64 bytes of whole °C, (frame, row, column), row 0 at face a.
          *
-         *     Columns go from the middle outwards.
+         *     Columns go from the middle outwards, or from a bone (of bone_mm) to the other edge; half_width_mm is all they span.
+         *     The outermost rows are the crust, half a millimetre deep. middle_column is where the core is read.
          */
         SectionOut: {
             /** Rows */
@@ -860,6 +881,16 @@ export interface components {
             thickness_mm: number;
             /** Half Width Mm */
             half_width_mm: number;
+            /**
+             * Bone Mm
+             * @default 0
+             */
+            bone_mm?: number;
+            /**
+             * Middle Column
+             * @default 0
+             */
+            middle_column?: number;
             /** Time S */
             time_s: number[];
             /** Temp */

@@ -4,7 +4,7 @@ import type { Reference } from "@/api/hooks";
 import { lengthText, tempText, type System } from "@/units/units";
 
 import { css, sampled } from "./palette";
-import { frameAt, pixels, spots, type Section } from "./section";
+import { frameAt, pixels, spots, widthMm, type Section } from "./section";
 
 interface Props {
   section: Section;
@@ -14,10 +14,12 @@ interface Props {
   greyShare: number;
   word: string;
   label: string;
+  /** What the rods of the grate left, in words; empty where there are none. */
+  marks: string;
 }
 
 /** The piece cut open at a moment, painted by the hottest each spot has been. */
-export function FaceView({ section, sinceOnS, colours, system, greyShare, word, label }: Props) {
+export function FaceView({ section, sinceOnS, colours, system, greyShare, word, label, marks }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const ramp = useMemo(() => colours.map((c) => ({ at: c.temp_c, colour: c.colour })), [colours]);
   const raw = sinceOnS < 0;
@@ -29,11 +31,11 @@ export function FaceView({ section, sinceOnS, colours, system, greyShare, word, 
     const context = target?.getContext("2d");
     if (!target || !context) return;
     const small = document.createElement("canvas");
-    small.width = section.columns * 2;
+    small.width = section.boneMm > 0 ? section.columns : section.columns * 2;
     small.height = section.rows;
     small.getContext("2d")?.putImageData(pixels(section, frame, ramp), 0, 0);
     const width = 560;
-    const height = Math.round((width * section.thicknessMm) / (2 * section.halfWidthMm));
+    const height = Math.round((width * section.thicknessMm) / widthMm(section));
     target.width = width;
     target.height = height;
     context.clearRect(0, 0, width, height);
@@ -61,7 +63,7 @@ export function FaceView({ section, sinceOnS, colours, system, greyShare, word, 
       </div>
       <p className="m-0 flex flex-wrap justify-between gap-x-4 text-sm text-ash">
         <span>{raw ? "Raw" : <>faces <b className="figure text-ink">{tempText(system, here.bottomC)}</b> below, <b className="figure text-ink">{tempText(system, here.topC)}</b> above</>}</span>
-        <span>{lengthText(system, section.thicknessMm)} thick · grey rim at the end <b className="figure text-ink">{Math.round(greyShare * 100)} %</b></span>
+        <span>{lengthText(system, section.thicknessMm)} thick{section.boneMm > 0 && " · bone at the left"}{marks && ` · ${marks}`} · grey rim at the end <b className="figure text-ink">{Math.round(greyShare * 100)} %</b></span>
       </p>
       <ol aria-label="What the colours mean" className="m-0 flex list-none gap-px p-0 text-xs text-ash">
         {[45, 52, 57, 63, 68, 80, 145].map((t) => (

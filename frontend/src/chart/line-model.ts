@@ -26,7 +26,7 @@ export interface LineModel {
   blocks: Block[];
   finishC: number;
   pullC: number;
-  agencyC: number;
+  agencyC: number | null;
   topC: number;
 }
 
@@ -62,8 +62,8 @@ export function lineOf(result: PieceResult, onS = result.on_s): LineModel {
     blocks: result.tasks.map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s })),
     finishC: result.finish_c,
     pullC: result.pull_c,
-    agencyC: result.minimum.core_c,
-    topC: Math.max(...surface.map((p) => p.c), result.minimum.core_c) + 12,
+    agencyC: result.minimum?.core_c ?? null,
+    topC: Math.max(...surface.map((p) => p.c), result.minimum?.core_c ?? result.finish_c) + 12,
   };
 }
 

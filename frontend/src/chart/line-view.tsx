@@ -71,7 +71,7 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
   const marks: { c: number; name: string; colour: string; dash: string }[] = [
     { c: model.finishC, name: `finish ${tempText(system, model.finishC)}`, colour: "var(--c-ember)", dash: "" },
     { c: model.pullC, name: `pull ${tempText(system, model.pullC)}`, colour: "var(--c-ink)", dash: "2 4" },
-    { c: model.agencyC, name: `agency ${tempText(system, model.agencyC)}`, colour: "var(--c-agency)", dash: "8 3" },
+    ...(model.agencyC === null ? [] : [{ c: model.agencyC, name: `agency ${tempText(system, model.agencyC)}`, colour: "var(--c-agency)", dash: "8 3" }]),
   ];
   const heights = placed(marks.map((m) => y(m.c)), 14);
   return (

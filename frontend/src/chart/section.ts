@@ -9,7 +9,10 @@ export interface Section {
   rows: number;
   columns: number;
   thicknessMm: number;
+  /** Half the width, or all of it where a bone lies along one edge. */
   halfWidthMm: number;
+  boneMm: number;
+  middleColumn: number;
   timeS: readonly number[];
   temp: Uint8Array;
   peak: Uint8Array;
@@ -19,6 +22,7 @@ const bytes = (text: string) => Uint8Array.from(atob(text), (c) => c.charCodeAt(
 
 export const unpacked = (s: SectionIn): Section => ({
   rows: s.rows, columns: s.columns, thicknessMm: s.thickness_mm, halfWidthMm: s.half_width_mm,
+  boneMm: s.bone_mm ?? 0, middleColumn: s.middle_column ?? 0,
   timeS: s.time_s, temp: bytes(s.temp), peak: bytes(s.peak),
 });
 
@@ -29,10 +33,18 @@ export function frameAt(section: Section, sinceOnS: number): number {
   return found;
 }
 
-/** Colours of a frame as RGBA pixels, mirrored about the middle, face a at the bottom. */
+/** All that is shown from left to right [mm]: a piece with a bone is whole already, others are mirrored. */
+export const widthMm = (section: Section) => (section.boneMm > 0 ? 1 : 2) * section.halfWidthMm;
+
+const BONE: Rgb = [226, 214, 190];
+
+/** Colours of a frame as RGBA pixels, mirrored about the middle unless a bone lies along one edge, face a at the bottom. */
 export function pixels(section: Section, frame: number, ramp: readonly Stop[]): ImageData {
   const { rows, columns } = section;
-  const image = new ImageData(columns * 2, rows);
+  const boned = section.boneMm > 0;
+  const boneColumns = (section.boneMm / section.halfWidthMm) * columns - 0.5;
+  const width = boned ? columns : columns * 2;
+  const image = new ImageData(width, rows);
   const size = rows * columns;
   const cache = new Map<number, Rgb>();
   for (let row = 0; row < rows; row++) {
@@ -40,8 +52,9 @@ export function pixels(section: Section, frame: number, ramp: readonly Stop[]): 
       const value = section.peak[frame * size + row * columns + col] ?? 0;
       let colour = cache.get(value);
       if (!colour) { colour = sampled(ramp, value); cache.set(value, colour); }
-      for (const x of [columns + col, columns - 1 - col]) {
-        const at = ((rows - 1 - row) * columns * 2 + x) * 4;
+      if (boned && col < boneColumns) colour = BONE;
+      for (const x of boned ? [col] : [columns + col, columns - 1 - col]) {
+        const at = ((rows - 1 - row) * width + x) * 4;
         image.data[at] = colour[0];
         image.data[at + 1] = colour[1];
         image.data[at + 2] = colour[2];
@@ -61,6 +74,6 @@ export interface SpotTemps {
 /** Temperatures on the middle line of a frame: the middle and just under both faces. */
 export function spots(section: Section, frame: number): SpotTemps {
   const size = section.rows * section.columns;
-  const at = (row: number) => section.temp[frame * size + row * section.columns] ?? 0;
+  const at = (row: number) => section.temp[frame * size + row * section.columns + section.middleColumn] ?? 0;
   return { middleC: at(Math.floor(section.rows / 2)), bottomC: at(0), topC: at(section.rows - 1) };
 }

@@ -4,11 +4,11 @@ import { cookTime, skewOf, updated } from "@/api/live";
 import type { Cook, Expected, PieceResult, Reference } from "@/api/hooks";
 
 import { deed, lastMark, nextFlip, nowNext } from "./cook/model";
-import { draftFor, eatAt, pieceToSend, withCut } from "./plan/model";
+import { belowAgency, draftFor, eatAt, pieceToSend, withCut, withMethod } from "./plan/model";
 
 const reference = { cuts: [
-  { key: "ribeye", name: "Ribeye", typical_thickness_mm: 38, default_finish_c: 57 },
-  { key: "skirt", name: "Skirt", typical_thickness_mm: 12, default_finish_c: 56 },
+  { key: "ribeye", name: "Ribeye", typical_thickness_mm: 38, default_finish_c: 57, method: "low_then_sear", crust: "good", below_agency: "free", below_agency_tenderised: "recorded" },
+  { key: "skirt", name: "Skirt", typical_thickness_mm: 12, default_finish_c: 56, method: "direct", crust: "none" },
 ] } as unknown as Reference;
 
 describe("draft", () => {
@@ -19,9 +19,20 @@ describe("draft", () => {
   it("knows that half an hour is no hour", () => expect(eatAt({ day: "2030-06-01", time: "" })).toBeNull());
   it("takes another cut's size and finish and keeps the rest", () => {
     const draft = draftFor(reference);
-    const changed = withCut({ ...draft, piece: { ...draft.piece, crust: "deep" } }, reference, "skirt");
-    expect(changed.piece).toMatchObject({ cut: "skirt", thickness_mm: 12, finish_c: 56, crust: "deep" });
+    const changed = withCut({ ...draft, piece: { ...draft.piece, salt: "overnight", gentle_c: 120, below_agency_accepted: true } }, reference, "skirt");
+    expect(changed.piece).toMatchObject({ cut: "skirt", thickness_mm: 12, finish_c: 56, method: "direct", crust: "none", salt: "overnight" });
+    expect(changed.piece).toMatchObject({ gentle_c: null, below_agency_accepted: false });
     expect(withCut(draft, reference, "none")).toBe(draft);
+  });
+  it("lets another method bring its own fire and flips", () => {
+    const draft = draftFor(reference);
+    const changed = withMethod({ ...draft, piece: { ...draft.piece, fire: "kettle_two_zone", flip_every_s: 15 } }, "skillet");
+    expect(changed.piece).toMatchObject({ method: "skillet", fire: null, flip_every_s: null, cut: "ribeye" });
+  });
+  it("asks for a recorded choice where the law of the trade does", () => {
+    const draft = draftFor(reference);
+    expect(belowAgency(draft, reference)).toBe("free");
+    expect(belowAgency({ ...draft, piece: { ...draft.piece, treatment: "tenderised" } }, reference)).toBe("recorded");
   });
   it("sends what was typed where it is no number", () => {
     const draft = draftFor(reference);
@@ -43,7 +54,8 @@ describe("cook", () => {
     expect(nextFlip(result, 0, 10_000)).toEqual({ number: 1, of: 5, inS: 20 });
     expect(nextFlip(result, 0, 130_000)).toEqual({ number: 5, of: 5, inS: 20 });
     expect(nextFlip(result, 0, 151_000)).toBeNull();
-    expect(nextFlip({ ...result, sear_s: 0 }, 0, 0)).toBeNull();
+    expect(nextFlip({ ...result, sear_s: 0, slow_step: "gentle" }, 0, 0)).toBeNull();
+    expect(nextFlip({ ...result, sear_s: 0, slow_step: "sear" }, 0, 100_000)).toEqual({ number: 4, of: null, inS: 20 });
   });
   it("finds the newest mark that stands", () => {
     const event = (client_id: string, kind: string, payload: object = {}) => ({ client_id, kind, payload });

@@ -43,9 +43,16 @@ interface ChoiceProps {
   label: string;
   value: string;
   onChange: (value: string) => void;
-  options: { key: string; name: string }[];
+  /** Options with a group stand under its heading. */
+  options: { key: string; name: string; group?: string }[];
   error?: ReactNode;
   hint?: ReactNode;
+}
+
+function grouped<T extends { group?: string }>(options: T[]): [string, T[]][] {
+  const groups = new Map<string, T[]>();
+  for (const option of options) groups.set(option.group ?? "", [...(groups.get(option.group ?? "") ?? []), option]);
+  return [...groups];
 }
 
 export function Choice({ label, value, onChange, options, error, hint }: ChoiceProps) {
@@ -53,7 +60,10 @@ export function Choice({ label, value, onChange, options, error, hint }: ChoiceP
     <Field label={label} error={error} hint={hint}>
       {({ id, describedBy, invalid }) => (
         <select id={id} aria-describedby={describedBy} aria-invalid={invalid} value={value} onChange={(e) => onChange(e.target.value)} className={BOX}>
-          {options.map((o) => <option key={o.key} value={o.key}>{o.name}</option>)}
+          {grouped(options).map(([group, within]) => {
+            const listed = within.map((o) => <option key={o.key} value={o.key}>{o.name}</option>);
+            return group ? <optgroup key={group} label={group}>{listed}</optgroup> : listed;
+          })}
         </select>
       )}
     </Field>

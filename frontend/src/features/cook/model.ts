@@ -16,13 +16,18 @@ export function nowNext(expected: readonly Expected[]): NowNext {
 export interface Flip {
   inS: number;
   number: number;
-  of: number;
+  /** How many there are in all; null where they go on until the pull. */
+  of: number | null;
 }
 
 /** The next flip of a sear that began some seconds ago; null when no flip is left. */
 export function nextFlip(result: PieceResult, searBeganMs: number, nowMs: number): Flip | null {
-  if (result.sear_s <= 0) return null;
   const since = (nowMs - searBeganMs) / 1000;
+  if (result.sear_s <= 0) {
+    if (result.slow_step !== "sear" || result.flip_every_s <= 0) return null;
+    const next = Math.floor(Math.max(0, since) / result.flip_every_s) + 1;
+    return { number: next, of: null, inS: next * result.flip_every_s - since };
+  }
   const of = Math.round(result.sear_s / result.flip_every_s) - 1;
   const number = Math.max(1, Math.floor(since / result.flip_every_s) + 1);
   return number > of ? null : { number, of, inS: number * result.flip_every_s - since };
@@ -37,7 +42,8 @@ export function lastMark(cook: Cook): Cook["events"][number] | null {
 
 const VERBS: Record<string, string> = {
   season: "Salted", temper: "It is out", light: "Lit", bank: "Banked", preheat: "Lid is on", oil: "Oiled", on: "It is on",
-  wait: "Pulled", gentle: "It is on the cool side", convert: "Vents are open", sear: "Searing", rest: "It rests", serve: "Served",
+  heat_oven: "Oven is on", heat_pan: "Skillet is on", melt: "Fat is warming", fuse: "Fuse is laid",
+  wait: "Pulled", gentle: "It is over there", convert: "Vents are open", sear: "Searing", rest: "It rests", serve: "Served",
 };
 
 /** What the big button says: the deed, in the past. */

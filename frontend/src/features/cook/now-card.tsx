@@ -54,7 +54,7 @@ export function NowCard({ cook, nowMs, system, link }: Props) {
       ) : <h2 className="m-0 text-4xl">On the board. Enjoy it.</h2>}
       {flip && (
         <p className="m-0 mt-2 flex items-baseline gap-3 rounded-bar bg-raised p-3" aria-live="polite">
-          <span className="text-xl font-bold">Flip {flip.number} of {flip.of}</span><span className="figure text-4xl text-ember">{countdown(flip.inS)}</span>
+          <span className="text-xl font-bold">Flip {flip.number}{flip.of !== null && ` of ${flip.of}`}</span><span className="figure text-4xl text-ember">{countdown(flip.inS)}</span>
           <Button className="ml-auto bg-panel" onClick={() => send({ client_id: crypto.randomUUID(), kind: "flip", piece_id: piece.id })}>Flipped</Button>
         </p>
       )}

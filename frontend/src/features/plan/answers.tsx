@@ -7,7 +7,7 @@ import { useHousehold } from "@/app/session";
 import { BOX, Button, Choice, Field, Quantity } from "@/ui/controls";
 import { clockText, dayText, mass, phrase, temperature, thickness } from "@/units/units";
 
-import { dayOf, type Draft, timeOf, withCut } from "./model";
+import { belowAgency, dayOf, type Draft, timeOf, withCut, withMethod } from "./model";
 
 interface Props {
   draft: Draft;
@@ -17,12 +17,14 @@ interface Props {
   late: Problem | null;
   agencyC: number | null;
   massG: number | null;
-  /** The flip interval that the plan uses. */
-  flipS: number;
+  /** The flip interval that the plan uses; null where nothing is flipped. */
+  flipS: number | null;
+  /** The gentle zone's temperature that the plan uses. */
+  gentleC: number | null;
 }
 
 /** The three answers, and everything else behind a fold. */
-export function Answers({ draft, onDraft, reference, problem, late, agencyC, massG, flipS }: Props) {
+export function Answers({ draft, onDraft, reference, problem, late, agencyC, massG, flipS, gentleC }: Props) {
   const household = useHousehold();
   const system = household.units;
   const scale = reference.scales.find((s) => s.key === household.scale) ?? reference.scales[0]!;
@@ -31,12 +33,15 @@ export function Answers({ draft, onDraft, reference, problem, late, agencyC, mas
   const cut = reference.cuts.find((c) => c.key === draft.piece.cut);
   const tooSoon = late?.of("eat_at");
   const offered = tooSoon?.suggestion ? new Date(tooSoon.suggestion) : null;
+  const method = reference.methods.find((m) => m.key === draft.piece.method);
+  const high = cut && cut.default_finish_c > 76;
+  const choice = belowAgency(draft, reference);
   const finish = draft.piece.finish_c ?? cut?.default_finish_c ?? 55;
   return (
     <form aria-label="What you cook" className="flex flex-col gap-4" onSubmit={(e) => e.preventDefault()}>
-      <Choice label="What" value={draft.piece.cut} options={reference.cuts} onChange={(key) => onDraft(withCut(draft, reference, key))} hint={cut?.note} error={wrong("cut")} />
+      <Choice label="What" value={draft.piece.cut} options={reference.cuts.map((c) => ({ ...c, group: c.group[0]!.toUpperCase() + c.group.slice(1) }))} onChange={(key) => onDraft(withCut(draft, reference, key))} hint={cut?.note} error={wrong("cut")} />
       <Quantity
-        label="How thick" value={draft.piece.thickness_mm} scale={thickness(system)} low={10} high={76} error={wrong("thickness_mm")}
+        label="How thick" value={draft.piece.thickness_mm} scale={thickness(system)} low={8} high={Math.max(76, (cut?.typical_thickness_mm ?? 0) * 1.5)} error={wrong("thickness_mm")}
         onChange={(mm, text) => onDraft({ ...draft, thicknessText: text, piece: { ...draft.piece, thickness_mm: mm, mass_g: null } })}
       />
       <Field
@@ -55,19 +60,28 @@ export function Answers({ draft, onDraft, reference, problem, late, agencyC, mas
           </div>
         )}
       </Field>
-      <Doneness scale={scale} colours={reference.colours} value={finish} onChange={(c) => set({ finish_c: c })} agencyC={agencyC} system={system} />
+      <Doneness scale={scale} colours={reference.colours} value={finish} onChange={(c) => set({ finish_c: c })} agencyC={agencyC} system={system} low={high ? 60 : 45} high={high ? 98 : 77} words={cut?.group !== "vegetable"} />
       {wrong("finish_c") && problem && <p role="alert" className="m-0 border-l-4 border-alarm pl-2 text-sm text-alarm">{wrong("finish_c")}</p>}
+      {choice === "recorded" && (
+        <label className="flex min-h-11 items-start gap-3 text-sm">
+          <input type="checkbox" checked={draft.piece.below_agency_accepted ?? false} onChange={(e) => set({ below_agency_accepted: e.target.checked })} className="mt-1 accent-(--c-ember)" />
+          <span>Who eats it has chosen to have it below the agency&rsquo;s figure. Kept with the plan.</span>
+        </label>
+      )}
+      {choice === "never" && <p className="m-0 text-sm text-ash">Poultry is never planned below the agency&rsquo;s figure.</p>}
       <Collapsible.Root className="border-t-2 border-seam pt-2">
         <Collapsible.Trigger className="group flex min-h-11 w-full items-center justify-between font-semibold [font-stretch:85%]">
           Everything else <span aria-hidden className="text-ember group-data-[state=open]:rotate-90">▸</span>
         </Collapsible.Trigger>
         <Collapsible.Content className="flex flex-col gap-4 pt-2">
-          <Choice label="Method" value={draft.piece.method ?? ""} options={reference.methods} hint={reference.methods.find((m) => m.key === draft.piece.method)?.why} onChange={(method) => set({ method })} error={wrong("method")} />
-          <Choice label="Crust" value={draft.piece.crust ?? ""} options={reference.crusts} onChange={(crust) => set({ crust })} error={wrong("crust")} />
-          <Quantity label="Weight" value={draft.piece.mass_g ?? massG} scale={mass(system)} low={80} high={1500} onChange={(g) => set({ mass_g: g })} error={wrong("mass_g")} />
+          <Choice label="Method" value={draft.piece.method ?? ""} options={reference.methods} hint={method?.why} onChange={(key) => onDraft(withMethod(draft, key))} error={wrong("method")} />
+          {method && method.fires.length > 1 && <Choice label="Fire" value={draft.piece.fire ?? method.fires[0]!.key} options={method.fires} onChange={(fire) => set({ fire })} error={wrong("fire")} />}
+          {method?.browns && <Choice label="Crust" value={draft.piece.crust ?? ""} options={reference.crusts} onChange={(crust) => set({ crust })} error={wrong("crust")} />}
+          {cut?.may_be_tenderised && <Choice label="As bought" value={draft.piece.treatment ?? "whole"} options={reference.treatments} onChange={(treatment) => set({ treatment })} error={wrong("treatment")} />}
+          <Quantity label="Weight" value={draft.piece.mass_g ?? massG} scale={mass(system)} low={40} high={Math.max(1500, (cut?.typical_mass_g ?? 0) * 2)} onChange={(g) => set({ mass_g: g })} error={wrong("mass_g")} />
           <Quantity label="Out of the fridge at" value={draft.piece.start_c ?? 4} scale={temperature(system)} low={0} high={25} onChange={(c) => set({ start_c: c ?? 4 })} error={wrong("start_c")} />
-          <Quantity label="Cool side at" value={draft.piece.gentle_c ?? 107} scale={temperature(system)} low={90} high={150} onChange={(c) => set({ gentle_c: c })} error={wrong("gentle_c")} />
-          <Quantity label="Flip in the sear every" value={draft.piece.flip_every_s ?? flipS} scale={{ unit: "s", step: 5, digits: 0, shown: (v) => v, si: (v) => v }} low={10} high={180} onChange={(s) => set({ flip_every_s: s })} error={wrong("flip_every_s")} />
+          {method?.gentle && <Quantity label={method.gentle.name} value={draft.piece.gentle_c ?? method.gentle.usual_c ?? gentleC} scale={temperature(system)} low={method.gentle.low_c} high={method.gentle.high_c} onChange={(c) => set({ gentle_c: c })} error={wrong("gentle_c")} />}
+          {flipS !== null && <Quantity label="Flip every" value={draft.piece.flip_every_s ?? flipS} scale={{ unit: "s", step: 5, digits: 0, shown: (v) => v, si: (v) => v }} low={10} high={300} onChange={(s) => set({ flip_every_s: s })} error={wrong("flip_every_s")} />}
           <Quantity label="Temper for" value={draft.piece.temper_min ?? 0} scale={{ unit: "min", step: 5, digits: 0, shown: (v) => v, si: (v) => v }} low={0} high={90} onChange={(m) => set({ temper_min: m ?? 0 })} error={wrong("temper_min")} />
           <Choice label="Salt" value={draft.piece.salt ?? ""} options={reference.salts} onChange={(salt) => set({ salt })} error={wrong("salt")} />
           <Choice label="Rest" value={draft.piece.rest ?? ""} options={reference.rests} onChange={(rest) => set({ rest })} error={wrong("rest")} />

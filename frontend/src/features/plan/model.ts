@@ -20,7 +20,7 @@ export function eatAt(draft: Pick<Draft, "day" | "time">): Date | null {
 }
 
 export const pieceDefaults: Omit<PieceIn, "cut" | "thickness_mm"> = {
-  start_c: 4, method: "low_then_sear", fire: "kettle_two_zone", crust: "good", rest: "foil", salt: "hour", temper_min: 0, air_c: 22,
+  start_c: 4, method: "low_then_sear", fire: null, crust: "good", rest: "foil", salt: "hour", temper_min: 0, air_c: 22, treatment: "whole", below_agency_accepted: false,
 };
 
 export function draftFor(reference: Reference, now = new Date()): Draft {
@@ -36,11 +36,13 @@ export function draftFor(reference: Reference, now = new Date()): Draft {
   };
 }
 
-/** A draft with another cut keeps what was asked of the fire, and takes the cut's own size and finish. */
+/** A draft with another cut keeps how it is seasoned and rested, and takes the cut's own size, finish, method and crust. */
 export function withCut(draft: Draft, reference: Reference, key: string): Draft {
   const cut = reference.cuts.find((c) => c.key === key);
   if (!cut) return draft;
-  return { ...draft, piece: { ...draft.piece, cut: key, thickness_mm: cut.typical_thickness_mm, mass_g: null, finish_c: cut.default_finish_c }, thicknessText: String(cut.typical_thickness_mm) };
+  const own = { thickness_mm: cut.typical_thickness_mm, mass_g: null, finish_c: cut.default_finish_c, method: cut.method, crust: cut.crust };
+  const open = { fire: null, gentle_c: null, flip_every_s: null, treatment: "whole", below_agency_accepted: false };
+  return { ...draft, piece: { ...draft.piece, ...open, ...own, cut: key }, thicknessText: String(cut.typical_thickness_mm) };
 }
 
 /** The piece to send. A thickness that is no number goes as it was typed, so that the server can say so. */
@@ -48,3 +50,13 @@ export const pieceToSend = (draft: Draft): PieceIn =>
   ({ ...draft.piece, thickness_mm: draft.piece.thickness_mm ?? (draft.thicknessText as unknown as number) });
 
 export const remedies = (errors: FieldError[]) => errors.filter((e) => e.field === "remedy").map((e) => e.message);
+
+/** Another method takes its own fire, gentle heat and flips. */
+export const withMethod = (draft: Draft, method: string): Draft =>
+  ({ ...draft, piece: { ...draft.piece, method, fire: null, gentle_c: null, flip_every_s: null } });
+
+/** Whether this piece may be finished below the agency's figure: freely, by a recorded choice, or never. */
+export function belowAgency(draft: Draft, reference: Reference): "free" | "recorded" | "never" {
+  const cut = reference.cuts.find((c) => c.key === draft.piece.cut);
+  return (draft.piece.treatment === "tenderised" ? cut?.below_agency_tenderised : cut?.below_agency) ?? "free";
+}

@@ -8,7 +8,7 @@ import { FaceView } from "@/chart/face-view";
 import { GrateView } from "@/chart/grate-view";
 import { blockAt, lineOf } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
-import { zoneOf } from "@/chart/where";
+import { marksText, zoneOf } from "@/chart/where";
 import { unpacked } from "@/chart/section";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, phrase, tempText } from "@/units/units";
@@ -48,9 +48,10 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
   const piece = preview.shown?.piece;
   const model = useMemo(() => (result ? lineOf(result) : null), [result]);
   const section = useMemo(() => (result ? unpacked(result.section) : null), [result]);
-  const grate = reference.grates.find((g) => g.fire === draft.piece.fire);
+  const grate = reference.grates.find((g) => g.fire === result?.fire);
   const hour = eatAt(draft) ?? new Date();
   const sear = result?.steps.find((s) => s.name === "sear");
+  const firstFire = result?.tasks.find((t) => t.key === "light") ?? result?.tasks.find((t) => t.lane === "fire");
   const at = moment ?? (result && sear ? result.on_s + sear.end_s - 5 : -600);
   const changed = JSON.stringify(draft) !== JSON.stringify(initial);
   useEffect(() => { keep.reset(); }, [draft]); // eslint-disable-line react-hooks/exhaustive-deps
@@ -63,7 +64,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] xl:grid-cols-[18.500rem_minmax(0,1fr)_20rem]">
       <h1 className="sr-only">Plan a cook</h1>
       <section aria-label="Answers" className="plate p-4">
-        <Answers draft={draft} onDraft={setDraft} reference={reference} problem={preview.problem ?? (refused?.of("eat_at") ? null : refused)} late={preview.late ?? refused} agencyC={computed?.minimum.core_c ?? null} massG={piece?.mass_g ?? null} flipS={computed?.flip_every_s ?? 30} />
+        <Answers draft={draft} onDraft={setDraft} reference={reference} problem={preview.problem ?? (refused?.of("eat_at") ? null : refused)} late={preview.late ?? refused} agencyC={computed?.minimum?.core_c ?? null} massG={piece?.mass_g ?? null} flipS={!computed || sear ? (computed?.flip_every_s ?? 30) : null} gentleC={computed?.zones.find((z) => z.role === "gentle")?.shown_c ?? null} />
       </section>
       <div className="flex min-w-0 flex-col gap-4">
         {preview.problem && (
@@ -76,7 +77,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
         {!result || !model || !section ? (preview.problem ? null : <Waiting what="Working out the heat…" />) : (
           <>
             <section aria-label="In short" className="plate flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2" aria-live="polite">
-              <Key name="Light" value={clockText(new Date(hour.getTime() + (result.tasks.find((t) => t.key === "light")?.start_s ?? 0) * 1000))} />
+              {firstFire && <Key name={firstFire.key === "light" ? "Light" : "Heat"} value={clockText(new Date(hour.getTime() + firstFire.start_s * 1000))} />}
               <Key name="On" value={clockText(new Date(hour.getTime() + result.on_s * 1000))} />
               <Key name="Pull at" value={tempText(system, result.pull_c)} strong />
               <Key name="Ends at" value={tempText(system, result.peak_core_c)} note={result.peak_range_c ? `${tempText(system, result.peak_range_c.low).replace(/ .*/, "")}–${tempText(system, result.peak_range_c.high)}` : word} />
@@ -90,7 +91,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
             </section>
             <section aria-label="Line" className="plate p-4"><LineView model={model} eatAt={hour} moment={at} onMoment={setMoment} system={system} revision={`${result.pull_c}/${piece?.thickness_mm}/${piece?.finish_c}`} /></section>
             <div className="grid gap-4 md:grid-cols-2">
-              <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={at - result.on_s} colours={reference.colours} system={system} greyShare={result.grey_rim_share} word={word} label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`} /></section>
+              <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={at - result.on_s} colours={reference.colours} system={system} greyShare={result.grey_rim_share} word={word} marks={marksText(result)} label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`} /></section>
               {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={result.zones} zone={place} where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"} radiusMm={section.halfWidthMm} system={system} /></section>}
             </div>
           </>

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.simulation import MODEL_VERSION
@@ -44,7 +44,7 @@ def planned(wish: Wish, *, with_ranges: bool = False) -> PiecePlan:
         model_version=MODEL_VERSION,
         solution=solution,
         tasks=tasks,
-        cautions=cautions_for(
+        cautions=_placed(tasks, cautions_for(
             wish.the_cut,
             wish.finish_c,
             wish.temper_s,
@@ -53,9 +53,15 @@ def planned(wish: Wish, *, with_ranges: bool = False) -> PiecePlan:
             in_pan=wish.sear_zone is not None and wish.sear_zone.pan is not None,
             in_fat=zone is not None and zone.in_fat,
             tenderised=wish.treatment == "tenderised",
-        ),
+        )),
         minimum=wish.minimum,
         headline=f"{wish.how.name}: {wish.how.why}. Pull at {{temp:{solution.pull_c:.1f}}}; what follows adds {{rise:{rise:.1f}}}.",
-        finish_words={key: scale.word_for(wish.finish_c) for key, scale in SCALES.items()},
+        finish_words={k: s.word_for(wish.finish_c) for k, s in SCALES.items() if wish.the_cut.kind != "plant"},
         ranges=ensemble_ranges(wish, solution) if with_ranges else None,
     )
+
+
+def _placed(tasks: tuple[Task, ...], cautions: tuple[Caution, ...]) -> tuple[Caution, ...]:
+    """Every caution beside a task that is there: where its own is not, beside the first."""
+    keys = {task.key for task in tasks} | {"finish"}
+    return tuple(c if c.place in keys else replace(c, place=tasks[0].key) for c in cautions)

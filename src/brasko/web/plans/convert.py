@@ -18,6 +18,7 @@ from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.ranges import Span
 from brasko.core.planner.timeline import START_MARGIN_S
 from brasko.core.planner.wish import Wish
+from brasko.core.safety.agency import needs_choice
 from brasko.web.plans.schemas import (
     BandOut,
     CautionOut,
@@ -134,6 +135,8 @@ def result_of(plan: PiecePlan) -> PieceResult:
         ),
         section=section_of(result),
         marks=[MarkOut.model_validate(m, from_attributes=True) for m in result.marks],
+        browning_a_s=float(result.end.browning_s[0]),
+        browning_b_s=float(result.end.browning_s[1]),
         evaporated_share=result.evaporated_share,
         drip_share=result.drip_share,
         step_ranges_s={k: _span(s) for k, s in ranges.step_end_s.items()} if ranges else None,
@@ -163,6 +166,7 @@ def section_of(result: Result) -> SectionOut:
     grid = result.grid
     thickness, half = float(grid.dz_m.sum()), float(grid.dr_m.sum())
     z = (np.arange(SECTION_ROWS) + 0.5) / SECTION_ROWS * thickness
+    z[0], z[-1] = grid.z_m[0], grid.z_m[-1]
     r = (np.arange(SECTION_COLUMNS) + 0.5) / SECTION_COLUMNS * half
     picked = np.unique(np.linspace(0, len(result.frame_s) - 1, SECTION_FRAMES).astype(int))
     rows = np.clip(np.searchsorted(grid.z_m, z), 1, len(grid.z_m) - 1)
@@ -180,6 +184,8 @@ def section_of(result: Result) -> SectionOut:
         columns=SECTION_COLUMNS,
         thickness_mm=thickness * 1000.0,
         half_width_mm=half * 1000.0,
+        bone_mm=float(grid.dr_m[: grid.bone_columns].sum()) * 1000.0,
+        middle_column=int(np.argmin(np.abs(r - grid.r_m[grid.middle_column]))),
         time_s=_rounded(result.frame_s[picked]),
         temp=raster(result.frame_temp_c[picked]),
         peak=raster(result.frame_peak_c[picked]),
@@ -207,6 +213,8 @@ def reference() -> ReferenceOut:
                 method=c.method,
                 crust=c.crust,
                 may_be_tenderised=c.kind == "intact",
+                below_agency=needs_choice(c),
+                below_agency_tenderised=needs_choice(c, True),
                 note=c.note,
             )
             for c in all_cuts().values()

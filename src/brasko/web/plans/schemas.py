@@ -1,6 +1,7 @@
 """What the plan endpoints take and give. Temperatures in °C, lengths in mm, masses in g, times in s."""
 
 from datetime import datetime
+from typing import Literal
 
 from ninja import Schema
 from pydantic import AwareDatetime, ConfigDict, Field, FiniteFloat
@@ -89,13 +90,16 @@ class CurveOut(Schema):
 class SectionOut(Schema):
     """The piece cut open over time. temp and peak are base64 bytes of whole °C, (frame, row, column), row 0 at face a.
 
-    Columns go from the middle outwards.
+    Columns go from the middle outwards, or from a bone (of bone_mm) to the other edge; half_width_mm is all they span.
+    The outermost rows are the crust, half a millimetre deep. middle_column is where the core is read.
     """
 
     rows: int
     columns: int
     thickness_mm: float
     half_width_mm: float
+    bone_mm: float = 0.0
+    middle_column: int = 0
     time_s: list[float]
     temp: str
     peak: str
@@ -149,6 +153,8 @@ class PieceResult(Schema):
     curve: CurveOut
     section: SectionOut
     marks: list[MarkOut] = []
+    browning_a_s: float = 0.0
+    browning_b_s: float = 0.0
     evaporated_share: float = 0.0
     drip_share: float = 0.0
     step_ranges_s: dict[str, SpanOut] | None = None
@@ -202,6 +208,8 @@ class CutOut(Schema):
     method: str
     crust: str
     may_be_tenderised: bool
+    below_agency: Literal["free", "recorded", "never"]
+    below_agency_tenderised: Literal["free", "recorded", "never"]
     note: str
 
 
