@@ -23,8 +23,11 @@ from brasko.core.foods.properties import material_constant  # noqa: E402
 from brasko.core.foods.shape import Geometry  # noqa: E402
 from brasko.core.heat.geometry import graded_grid  # noqa: E402
 from brasko.core.heat.simulation import Food, simulate  # noqa: E402
+from brasko.core.planner.invert import solved  # noqa: E402
+from brasko.core.planner.methods import METHODS  # noqa: E402
 from brasko.core.planner.plan import planned  # noqa: E402
 from brasko.core.planner.programme import programme_of  # noqa: E402
+from brasko.core.planner.ranges import ensemble_ranges  # noqa: E402
 from brasko.core.planner.wish import Wish  # noqa: E402
 from brasko.core.programme.steps import Side, Step, Surroundings, Until  # noqa: E402
 
@@ -83,27 +86,43 @@ def simulations() -> None:
     ours = median_ms(lambda: simulate(dry, hour))
     matrix, source = reference_system(dry.geometry, k, rho * c)
     start = np.full(matrix.shape[0], 5.0)
+    width = len(graded_grid(dry.geometry).dr_m)
 
-    def peer() -> np.ndarray:
-        return solve_ivp(lambda t, y: matrix @ y + source, (0, HOUR), start, "BDF", jac=matrix, rtol=1e-4, atol=1e-2).y[
-            :, -1
-        ]
-
-    theirs = median_ms(peer, 3)
-    gap = np.max(np.abs(peer() - simulate(dry, hour).end.temp_c.ravel()))
-    print(f"the same hour, dry                     {ours:8.1f} ms")
+    end = simulate(dry, hour).end.temp_c.ravel()
+    fine = solve_ivp(lambda t, y: matrix @ y + source, (0, HOUR), start, "BDF", jac=matrix, rtol=1e-8, atol=1e-8).y[
+        :, -1
+    ]
     print(
-        f"  solve_ivp (BDF, sparse Jacobian)     {theirs:8.1f} ms   {theirs / ours:.1f} x ours, fields {gap:.2f} °C apart at most"
+        f"the same hour, dry                     {ours:8.1f} ms   {np.max(np.abs(end - fine)):.3f} °C from the exact solution of the grid"
     )
+    peers = {
+        "BDF, sparse Jacobian": {"method": "BDF", "jac": matrix, "rtol": 1e-3, "atol": 1e-2},
+        "LSODA, banded": {"method": "LSODA", "lband": width, "uband": width, "rtol": 1e-3, "atol": 1e-2},
+    }
+    for name, how in peers.items():
+
+        def peer(how: dict = how) -> np.ndarray:
+            return solve_ivp(lambda t, y: matrix @ y + source, (0, HOUR), start, **how).y[:, -1]
+
+        theirs, gap = median_ms(peer, 3), np.max(np.abs(peer() - fine))
+        print(
+            f"  solve_ivp ({name}){'':{25 - len(name)}} {theirs:8.1f} ms   {theirs / ours:.1f} x ours, {gap:.3f} °C from it"
+        )
     whole = programme_of(WISH, 45.0, (180.0, 30.0))
     print(f"one whole cook (gentle, sear, rest)    {median_ms(lambda: simulate(WISH.food, whole)):8.1f} ms")
 
 
 def plans() -> None:
-    one = median_ms(lambda: planned(WISH), 5)
+    one = median_ms(lambda: solved(WISH), 5)
     ranged = median_ms(lambda: planned(WISH, with_ranges=True), 3)
     print(f"one plan (the whole inverse)           {one:8.1f} ms")
     print(f"one plan with ranges                   {ranged:8.1f} ms   {ranged / one:.1f} x without")
+    for method in METHODS:
+        wish = replace(WISH, method=method, crust="light")
+        print(f"  {method:36} {median_ms(lambda wish=wish: solved(wish), 3):8.1f} ms")
+    solution = solved(WISH)
+    spent = median_ms(lambda: ensemble_ranges(WISH, solution, members=200), 1)
+    print(f"an ensemble of 200 kitchens, two cores {spent:8.1f} ms")
 
 
 def page_weight() -> None:

@@ -1,3 +1,3 @@
 """Brasko plans, guides and records a cook over live fire."""
 
-__version__ = "0.1.0"
+__version__ = "0.2.0"

@@ -17,7 +17,6 @@ from brasko.core.foods.shape import Geometry
 from brasko.core.heat.films import STILL_AIR_W_M2K, fat_film_w_m2k, vertical_plate_nusselt
 from brasko.core.heat.geometry import graded_grid
 from brasko.core.heat.simulation import Food, simulate
-from brasko.core.planner.invert import solved
 from brasko.core.planner.programme import programme_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Metal, Side, Step, Surroundings, Until, interrupted
@@ -155,16 +154,30 @@ def test_dew_on_cold_meat_is_booked():
     assert result.balance.energy_relative_error < 1e-9
 
 
+def rim_at_finish(food: Food, flip_s: float, finish_c: float) -> float:
+    """Grey rim of a piece cooked over the coals with flips so that its peak after a rest is the finish."""
+    zone = replace(FIRES["kettle_two_zone"].sear, rods=None)
+    rest = Step("rest", Surroundings(TOP, TOP, TOP), Until(600.0))
+    low, high = food.start_c + 1.0, finish_c
+    for _ in range(9):
+        pull = 0.5 * (low + high)
+        sear = Step("sear", zone.surroundings, Until(7200.0, probe_c=pull), flip_every_s=flip_s)
+        result = simulate(food, (sear, rest), every_s=30.0, refine=0.5)
+        low, high = (pull, high) if result.peak_core_c < finish_c else (low, pull)
+    return result.grey_rim_share
+
+
 @settings(max_examples=8, deadline=None)
-@given(thickness=st.floats(0.028, 0.045), finish=st.floats(50.0, 60.0), often=st.sampled_from([15.0, 30.0]))
+@given(thickness=st.floats(0.028, 0.045), finish=st.floats(50.0, 62.0), often=st.sampled_from([15.0, 30.0]))
 def test_more_flips_never_a_thicker_rim(thickness, finish, often):
-    """Over the same fire to the same finish, flipping often leaves no thicker a grey rim than flipping rarely
-    (thiffeault_2022 has the reason: the heat is spread); the miss of the finish is let pass as 1.5 % of the rim."""
-    wish = replace(
-        RIBEYE, method="direct", crust="none", finish_c=finish, thickness_m=thickness, mass_kg=0.45 * thickness / 0.0381
-    )
-    rims = [solved(replace(wish, flip_every_s=flip)).result.grey_rim_share for flip in (often, 8.0 * often)]
-    assert rims[0] <= rims[1] + 0.015
+    """Over the same fire to the same finish, flipping often leaves no thicker a grey rim than flipping rarely: the heat
+    is spread (thiffeault_2022, for conduction alone; half a cell is let pass). A real face that is turned rarely dries
+    more, and its crust insulates, so there the difference may be lost, but by no more than a cell on each face."""
+    wish = replace(RIBEYE, thickness_m=thickness, mass_kg=0.45 * thickness / 0.0381)
+    cell = 0.0015 / thickness
+    for food, spare in ((replace(wish.food, moisture=False), 0.5 * cell), (wish.food, 2.0 * cell)):
+        rims = [rim_at_finish(food, flip, finish) for flip in (often, 8.0 * often)]
+        assert rims[0] <= rims[1] + spare
 
 
 @settings(max_examples=10, deadline=None)

@@ -25,7 +25,7 @@ def plan_a_ribeye(page: Page) -> None:
     ):
         expect(order.get_by_role("button", name=re.compile(f"^[0-9:]+ {task}"))).to_be_visible()
     expect(order).to_contain_text(re.compile(r"Until the core reads 1[012]\d °F: the sear and the rest add \d+ °F"))
-    expect(order).to_contain_text(re.compile(r"a side in all, flip every 30 s, \d flips"))
+    expect(order).to_contain_text(re.compile(r"a side in all, flip (once|every \d+ s, \d flips)"))
     expect(order).to_contain_text("carbon monoxide")
     expect(order).to_contain_text("in eight cooks of ten")
 
@@ -112,8 +112,8 @@ def test_units_follow_the_preference(visit):
 @pytest.mark.parametrize(
     ("typed", "said"),
     [
-        ("0", "must be between 3 and 200 mm (got 0)"),
-        ("15.75", "must be between 3 and 200 mm (got 400"),
+        ("0", "must be between 6 and 150 mm (got 0)"),
+        ("15.75", "must be between 6 and 150 mm (got 400"),
         ("thick", "must be a number"),
     ],
 )
@@ -145,10 +145,48 @@ def test_an_hour_too_soon_offers_the_earliest(visit):
 
 def test_what_cannot_be_had_says_why_and_what_would_do(visit):
     page = visit("/plan", quiet=False)
-    page.get_by_label("What", exact=True).select_option(label="Skirt")
+    page.get_by_label("What", exact=True).select_option(label="Strip steak")
+    page.get_by_role("textbox", name="How thick").fill("0.6")
     alert = page.get_by_role("alert").filter(has_text="This cannot be planned as it stands")
-    expect(alert).to_contain_text("cannot have this crust and a middle of")
-    expect(alert).to_contain_text("use a thicker piece")
+    expect(alert).to_contain_text("cannot have this crust and a middle of 130 °F")
+    alert.get_by_role("button", name=re.compile("^use a piece .* in thick")).click()
+    expect(page.get_by_role("alert")).to_have_count(0)
+    expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
+
+
+def test_a_rare_burger_is_planned_only_by_a_recorded_choice(visit):
+    page = visit("/plan", quiet=False)
+    page.get_by_label("What", exact=True).select_option(label="Burger patty, 80/20")
+    expect(page.get_by_role("list", name="The order of the work")).to_contain_text("On, over the coals")
+    finish = page.get_by_role("slider", name="Finish in the middle")
+    finish.focus()
+    for _ in range(12):
+        page.keyboard.press("ArrowLeft")
+    expect(page.get_by_role("alert").filter(has_text="below the agency figure for ground meat").first).to_be_visible()
+    expect(page.get_by_role("button", name="Keep this plan")).to_have_count(0)
+    page.get_by_role("checkbox", name=re.compile("^Who eats it has chosen")).check()
+    expect(page.get_by_role("list", name="The order of the work")).to_contain_text("on record with the plan")
+    expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
+
+
+@pytest.mark.parametrize(
+    ("method", "task"),
+    [
+        ("In the skillet", "On, in the skillet"),
+        ("Oven, then skillet", "Into the oven"),
+        ("Char, then warm fat", "Into the warm fat"),
+        ("Over the chimney", "On, over the chimney"),
+        ("Low and slow", "On, in the middle"),
+    ],
+)
+def test_every_method_can_be_planned(visit, method, task):
+    page = visit("/plan")
+    page.get_by_role("button", name="Everything else").click()
+    page.get_by_label("Method", exact=True).select_option(label=method)
+    order = page.get_by_role("list", name="The order of the work")
+    expect(order).to_contain_text(task)
+    expect(order).to_contain_text("in eight cooks of ten")
+    expect(page.get_by_role("region", name="Face")).to_contain_text("grey rim at the end")
 
 
 def test_a_new_household_starts_empty_and_alone(visit):

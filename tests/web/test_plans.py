@@ -60,9 +60,9 @@ def test_what_cannot_be_had_is_refused_with_remedies(mara):
     assert answer.status_code == 422
     assert answer.json()["type"] == "urn:brasko:infeasible"
     assert "cannot have this crust" in answer.json()["detail"]
-    assert any(e["field"] == "remedy" and "use a piece {len:" in e["message"] for e in answer.json()["errors"])
-    nearest = {e["field"]: e["suggestion"] for e in answer.json()["errors"] if e["field"].startswith("nearest.")}
-    assert float(nearest["nearest.thickness_mm"]) > 12.0
+    remedies = {e["field"]: e for e in answer.json()["errors"] if e["field"].startswith("remedy:")}
+    assert "use a piece {len:" in remedies["remedy:thickness_mm"]["message"]
+    assert float(remedies["remedy:thickness_mm"]["suggestion"]) > 12.0
 
 
 def test_ground_meat_below_the_figure_needs_a_recorded_choice(mara):

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useIsMutating, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { answer, client, Problem, type Schemas } from "./client";
 
@@ -40,9 +40,10 @@ export const useCooks = () => useQuery({ queryKey: keys.cooks, queryFn: () => an
 const patient = (count: number, error: Error) => !(error instanceof Problem && error.status < 500) && count < 1000;
 const delay = (count: number) => Math.min(500 * 2 ** count, 5000);
 
-function useSessionChange<V>(call: (value: V) => Promise<Session>) {
+function useSessionChange<V>(call: (value: V) => Promise<Session>, mutationKey: string[] = []) {
   const queries = useQueryClient();
   return useMutation({
+    mutationKey,
     mutationFn: call,
     onSuccess: (session) => {
       const before = queries.getQueryData<Session>(keys.session);
@@ -59,7 +60,9 @@ export const useSignIn = () =>
 export const useSignUp = () =>
   useSessionChange((body: Schemas["SignUp"]) => answer(client.POST("/api/accounts", { body })));
 export const useEnterDemo = () => useSessionChange(() => answer(client.POST("/api/session/demo")));
-export const useSignOut = () => useSessionChange(() => answer(client.DELETE("/api/session")));
+const SIGN_OUT = ["sign-out"];
+export const useSignOut = () => useSessionChange(() => answer(client.DELETE("/api/session")), SIGN_OUT);
+export const useIsSigningOut = () => useIsMutating({ mutationKey: SIGN_OUT }) > 0;
 export const usePreferences = () =>
   useSessionChange((body: Schemas["Preferences"]) => answer(client.PATCH("/api/preferences", { body })));
 

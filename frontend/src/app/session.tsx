@@ -1,6 +1,6 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from "react";
 
-import { type Session, useEnterDemo, useSession } from "@/api/hooks";
+import { type Session, useEnterDemo, useIsSigningOut, useSession } from "@/api/hooks";
 import { SignInPage } from "@/features/account";
 import { Failed, Waiting } from "@/ui/controls";
 import type { System } from "@/units/units";
@@ -36,9 +36,11 @@ export function SessionGate({ children }: { children: ReactNode }) {
     dark.addEventListener("change", paint);
     return () => dark.removeEventListener("change", paint);
   }, [scheme]);
+  const leaving = useIsSigningOut();
   const household = useMemo(() => session.data?.household ?? null, [session.data]);
   if (session.isError) return <main className="p-6"><Failed error={session.error} again={() => void session.refetch()} /></main>;
   if (session.isPending || (enter && !demo.isError)) return <main className="p-6"><Waiting what="Lighting up…" /></main>;
+  if (leaving) return <main className="p-6"><Waiting what="Shutting the lid…" /></main>;
   if (!household) return <SignInPage demo={session.data.demo} />;
   return <Context value={household}>{children}</Context>;
 }

@@ -4,7 +4,7 @@ import { cookTime, skewOf, updated } from "@/api/live";
 import type { Cook, Expected, PieceResult, Reference } from "@/api/hooks";
 
 import { deed, lastMark, nextFlip, nowNext } from "./cook/model";
-import { belowAgency, draftFor, eatAt, pieceToSend, withCut, withMethod } from "./plan/model";
+import { belowAgency, draftFor, eatAt, pieceToSend, remedied, remedies, withCut, withMethod } from "./plan/model";
 
 const reference = { cuts: [
   { key: "ribeye", name: "Ribeye", typical_thickness_mm: 38, default_finish_c: 57, method: "low_then_sear", crust: "good", below_agency: "free", below_agency_tenderised: "recorded" },
@@ -28,6 +28,18 @@ describe("draft", () => {
     const draft = draftFor(reference);
     const changed = withMethod({ ...draft, piece: { ...draft.piece, fire: "kettle_two_zone", flip_every_s: 15 } }, "skillet");
     expect(changed.piece).toMatchObject({ method: "skillet", fire: null, flip_every_s: null, cut: "ribeye" });
+  });
+  it("takes a remedy that was offered", () => {
+    const draft = draftFor(reference);
+    const offered = remedies([
+      { field: "finish_c", message: "cannot" }, { field: "remedy:thickness_mm", message: "thicker", suggestion: "33" }, { field: "remedy:", message: "hotter", suggestion: null },
+    ]);
+    expect(offered.map((r) => r.text)).toEqual(["thicker", "hotter"]);
+    expect(offered[1]?.change).toBeNull();
+    expect(remedied(draft, offered[0]!.change!).piece).toMatchObject({ thickness_mm: 33, mass_g: null });
+    expect(remedied(draft, { field: "crust", value: "light" }).piece.crust).toBe("light");
+    expect(remedied(draft, { field: "method", value: "skillet" }).piece).toMatchObject({ method: "skillet", fire: null });
+    expect(remedied(draft, { field: "finish_c", value: "61.5" }).piece.finish_c).toBe(61.5);
   });
   it("asks for a recorded choice where the law of the trade does", () => {
     const draft = draftFor(reference);

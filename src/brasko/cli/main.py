@@ -43,7 +43,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
         offer = f" Earliest: {exc.suggestion}." if exc.field == "eat_at" and exc.suggestion else ""
         return _failed(rendered(str(exc)) + offer, WRONG_INPUT)
     except Infeasible as exc:
-        could = "; ".join(rendered(remedy) for remedy in exc.remedies)
+        could = "; ".join(rendered(remedy.text) for remedy in exc.remedies)
         return _failed(f"{exc.field}: {rendered(exc.reason)} You could: {could}.", NOT_TO_BE_HAD)
     return 0
 

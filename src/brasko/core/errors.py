@@ -10,6 +10,7 @@ from __future__ import annotations
 
 import difflib
 from collections.abc import Iterable
+from dataclasses import dataclass
 
 
 class BraskoError(Exception):
@@ -36,24 +37,28 @@ class UnknownName(InvalidInput):
         super().__init__(field, f"is not known (got {got!r}). {hint}", suggestion=near[0] if near else None)
 
 
+@dataclass(frozen=True)
+class Remedy:
+    """What would make a wish possible, in words; with the field and value that were tried, where there are any."""
+
+    text: str
+    field: str = ""
+    value: str = ""
+
+
 class Infeasible(BraskoError):
-    """A reasoned refusal: why the wish cannot be met and what would make it possible.
+    """A reasoned refusal: why the wish cannot be met and what would make it possible."""
 
-    nearest     pairs of a field and a value with which the rest of the wish could be had
-    """
-
-    def __init__(
-        self,
-        reason: str,
-        remedies: tuple[str, ...] = (),
-        field: str = "finish_c",
-        nearest: tuple[tuple[str, str], ...] = (),
-    ) -> None:
+    def __init__(self, reason: str, remedies: tuple[Remedy, ...] = (), field: str = "finish_c") -> None:
         super().__init__(reason)
         self.reason = reason
         self.remedies = remedies
         self.field = field
-        self.nearest = nearest
+
+    @property
+    def nearest(self) -> dict[str, str]:
+        """Fields and the values with which the rest of the wish can be had."""
+        return {remedy.field: remedy.value for remedy in self.remedies if remedy.field}
 
 
 def require_between(field: str, value: float, low: float, high: float, unit: str, hint: str = "") -> None:

@@ -8,7 +8,7 @@ import { FaceView } from "@/chart/face-view";
 import { GrateView } from "@/chart/grate-view";
 import { blockAt, lineOfCook } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
-import { unpacked } from "@/chart/section";
+import { unpacked, widthMm } from "@/chart/section";
 import { marksText, zoneOf } from "@/chart/where";
 import { RatingForm } from "@/features/log/rating";
 import { Button, Failed, Waiting } from "@/ui/controls";
@@ -64,7 +64,7 @@ function Running({ cook, link }: { cook: Cook; link: LinkState }) {
         </section>
         <div className="grid gap-4 md:grid-cols-2">
           {reference.data && <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={since} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[scale] ?? ""} marks={marksText(piece.result)} label={`by the forecast at ${clockText(new Date(eat.getTime() + moment * 1000))}`} /></section>}
-          {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={piece.result.zones} zone={zoneOf(piece.result, doing?.key)} where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")} radiusMm={section.halfWidthMm} system={system} /></section>}
+          {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={piece.result.zones} zone={zoneOf(piece.result, doing?.key)} where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")} radiusMm={widthMm(section) / 2} system={system} /></section>}
         </div>
       </div>
     </div>

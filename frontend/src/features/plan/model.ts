@@ -49,7 +49,25 @@ export function withCut(draft: Draft, reference: Reference, key: string): Draft 
 export const pieceToSend = (draft: Draft): PieceIn =>
   ({ ...draft.piece, thickness_mm: draft.piece.thickness_mm ?? (draft.thicknessText as unknown as number) });
 
-export const remedies = (errors: FieldError[]) => errors.filter((e) => e.field === "remedy").map((e) => e.message);
+export interface Remedy {
+  text: string;
+  /** The answer it changes, and to what; null where it cannot be done here. */
+  change: { field: string; value: string } | null;
+}
+
+export const remedies = (errors: FieldError[]): Remedy[] =>
+  errors.filter((e) => e.field.startsWith("remedy:")).map((e) => {
+    const field = e.field.slice("remedy:".length);
+    return { text: e.message, change: field && e.suggestion != null ? { field, value: e.suggestion } : null };
+  });
+
+/** The draft with a remedy taken. */
+export function remedied(draft: Draft, { field, value }: { field: string; value: string }): Draft {
+  if (field === "method") return withMethod(draft, value);
+  const number = Number(value);
+  if (field === "thickness_mm") return { ...draft, thicknessText: value, piece: { ...draft.piece, thickness_mm: number, mass_g: null } };
+  return { ...draft, piece: { ...draft.piece, [field]: field === "crust" ? value : number } };
+}
 
 /** Another method takes its own fire, gentle heat and flips. */
 export const withMethod = (draft: Draft, method: string): Draft =>

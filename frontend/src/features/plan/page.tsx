@@ -9,13 +9,13 @@ import { GrateView } from "@/chart/grate-view";
 import { blockAt, lineOf } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { marksText, zoneOf } from "@/chart/where";
-import { unpacked } from "@/chart/section";
+import { unpacked, widthMm } from "@/chart/section";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, phrase, tempText } from "@/units/units";
 
 import { Answers } from "./answers";
 import { Kept } from "./kept";
-import { dayOf, type Draft, draftFor, eatAt, pieceToSend, remedies, timeOf } from "./model";
+import { dayOf, type Draft, draftFor, eatAt, pieceToSend, remedied, remedies, timeOf } from "./model";
 import { Order } from "./order";
 import { StartDialog } from "./start-dialog";
 import { usePreview } from "./use-preview";
@@ -71,7 +71,18 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
           <div role="alert" className="plate border-alarm p-4">
             <h2 className="m-0 text-lg">This cannot be planned as it stands</h2>
             <p className="m-0">{phrase(system, preview.problem.errors[0]?.message ?? preview.problem.detail)}</p>
-            {remedies(preview.problem.errors).length > 0 && <ul className="m-0 mt-1 pl-5">{remedies(preview.problem.errors).map((r) => <li key={r}>{phrase(system, r)}</li>)}</ul>}
+            {remedies(preview.problem.errors).length > 0 && (
+              <>
+                <p className="m-0 mt-2 text-sm text-ash">What would make it possible:</p>
+                <ul className="m-0 flex list-none flex-wrap gap-2 p-0">
+                  {remedies(preview.problem.errors).map(({ text, change }) => (
+                    <li key={text} className={change ? "" : "flex min-h-11 items-center px-2"}>
+                      {change ? <Button onClick={() => setDraft(remedied(draft, change))}>{phrase(system, text)}</Button> : phrase(system, text)}
+                    </li>
+                  ))}
+                </ul>
+              </>
+            )}
           </div>
         )}
         {!result || !model || !section ? (preview.problem ? null : <Waiting what="Working out the heat…" />) : (
@@ -90,9 +101,9 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
               {keep.error && !refused?.of("eat_at") && <Mistake>{keep.error.message}</Mistake>}
             </section>
             <section aria-label="Line" className="plate p-4"><LineView model={model} eatAt={hour} moment={at} onMoment={setMoment} system={system} revision={`${result.pull_c}/${piece?.thickness_mm}/${piece?.finish_c}`} /></section>
-            <div className="grid gap-4 md:grid-cols-2">
+            <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
               <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={at - result.on_s} colours={reference.colours} system={system} greyShare={result.grey_rim_share} word={word} marks={marksText(result)} label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`} /></section>
-              {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={result.zones} zone={place} where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"} radiusMm={section.halfWidthMm} system={system} /></section>}
+              {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={result.zones} zone={place} where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"} radiusMm={widthMm(section) / 2} system={system} /></section>}
             </div>
           </>
         )}

@@ -21,6 +21,12 @@ export function usePreview(draft: Draft | null): Preview {
   const wanted = useRef<string | null>(null);
   /** The draft whose ranges are shown already: a plain answer for it must not take them away. */
   const ranged = useRef<string | null>(null);
+  /** Aborted when the page is left, so that nothing is asked on behalf of who has signed out. */
+  const left = useRef(new AbortController());
+  useEffect(() => {
+    left.current = new AbortController();
+    return () => left.current.abort();
+  }, []);
   const body = draft ? JSON.stringify(pieceToSend(draft)) : null;
   const hour = draft ? (eatAt(draft)?.toISOString() ?? null) : null;
 
@@ -37,9 +43,10 @@ export function usePreview(draft: Draft | null): Preview {
           setState((s) => ({ ...s, busy: true }));
           const piece = JSON.parse(sent) as Schemas["PieceIn"];
           try {
-            const shown = await answer(client.POST("/api/plans/preview", { body: { piece, ranges: false } }));
+            const shown = await answer(client.POST("/api/plans/preview", { body: { piece, ranges: false }, signal: left.current.signal }));
             setState((s) => (ranged.current === sent ? { ...s, problem: null } : { ...s, shown, problem: null }));
           } catch (error) {
+            if (left.current.signal.aborted) return;
             setState((s) => ({ ...s, problem: error instanceof Problem ? error : new Problem(0, "The server does not answer. Your entries are kept.", []) }));
           }
         }
@@ -53,16 +60,16 @@ export function usePreview(draft: Draft | null): Preview {
 
   useEffect(() => {
     if (!body) return;
-    let stale = false;
+    const stale = new AbortController();
     const timer = window.setTimeout(() => {
       const piece = JSON.parse(body) as Schemas["PieceIn"];
-      const check = answer(client.POST("/api/plans/preview", { body: { piece, ranges: true, eat_at: hour } }));
+      const check = answer(client.POST("/api/plans/preview", { body: { piece, ranges: true, eat_at: hour }, signal: stale.signal }));
       check.then(
-        (shown) => { if (!stale) { ranged.current = body; setState((s) => ({ ...s, shown, problem: null, late: null })); } },
-        (error: unknown) => { if (!stale && error instanceof Problem) setState((s) => ({ ...s, late: error.of("eat_at") ? error : null })); },
+        (shown) => { if (!stale.signal.aborted) { ranged.current = body; setState((s) => ({ ...s, shown, problem: null, late: null })); } },
+        (error: unknown) => { if (!stale.signal.aborted && error instanceof Problem) setState((s) => ({ ...s, late: error.of("eat_at") ? error : null })); },
       );
     }, IDLE_MS);
-    return () => { stale = true; window.clearTimeout(timer); };
+    return () => { stale.abort(); window.clearTimeout(timer); };
   }, [body, hour]);
 
   return state;

@@ -16,7 +16,7 @@ _COOL = Zone(
     air_c=107.0, film_w_m2k=16.0, lid_c=107.0, coal_c=680.0, coal_view=0.0135,
 )  # fmt: skip
 _HOT = Zone(
-    "hot", "Over the coals, lid open", "sear", "Sear over the coals",
+    "hot", "Over the coals, lid open", "sear", "over the coals",
     air_c=190.0, film_w_m2k=18.0, lid_c=40.0, coal_c=680.0, coal_view=0.33, above_air_c=70.0, rods=Rods(),
 )  # fmt: skip
 _FAT = Zone(
@@ -27,7 +27,7 @@ _FAT = Zone(
 
 def _skillet(key: str, name: str, pan: Metal) -> Zone:
     return Zone(
-        key, name, "pan", "Sear in the skillet",
+        key, name, "pan", "in the skillet",
         air_c=90.0, film_w_m2k=8.0, lid_c=35.0, above_air_c=50.0, vapour_kg_m3=0.015, pan=pan,
     )  # fmt: skip
 
@@ -83,7 +83,7 @@ FIRES: dict[str, Fire] = {
         Fire(
             "chimney", "Grate on a lit chimney starter",
             (
-                Zone("chimney", "Over the chimney", "sear", "Over the chimney",
+                Zone("chimney", "Over the chimney", "sear", "over the chimney",
                      air_c=400.0, film_w_m2k=25.0, lid_c=30.0, coal_c=750.0, coal_view=0.42, above_air_c=90.0, rods=Rods()),
             ),
             (

@@ -57,7 +57,7 @@ class Rods:
 class Zone:
     """One part of a grill, or a pan on it.
 
-    doing               what the cook does when a piece goes there
+    doing               where a piece goes, as the cook would say it: "On the cool side", "over the coals"
     air_c, film_w_m2k   air about the food and how well it gives its heat
     coal_c, coal_view   glowing fuel and the share of the view from below that it fills
     lid_c               what the food sees above it
@@ -128,9 +128,11 @@ class Zone:
 
     @property
     def shown_c(self) -> float:
-        """The temperature a cook would quote: of the pan, of the air of a gentle zone, or what a searing one shines."""
+        """The temperature a cook would quote: of the pan, of the hot grate, or of the air of a gentle zone."""
         if self.pan is not None and self.pan.start_c is not None:
             return self.pan.start_c
+        if self.rods is not None:
+            return self.rods_c
         return self.below_c if self.role == "sear" else self.air_c
 
 

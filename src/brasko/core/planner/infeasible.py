@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.methods import CRUSTS, METHODS
 from brasko.core.planner.programme import MAX_SEAR_S, programme_of
@@ -36,58 +36,53 @@ def _has_it(wish: Wish, pull_c: float) -> bool:
 def no_such_finish(wish: Wish, excess_k: float) -> Infeasible:
     """The sear alone carries the core past the wish, however early it is pulled."""
     reachable = wish.finish_c + max(excess_k, 0.0)
-    remedies, nearest = [], []
+    remedies = []
     if reachable <= HIGHEST_SENSIBLE_C:
-        remedies.append(f"finish at {{temp:{reachable:.1f}}} or above")
-        nearest.append(("finish_c", f"{reachable:.1f}"))
+        enough = f"{reachable + 0.3:.1f}"
+        remedies.append(Remedy(f"finish at {{temp:{enough}}} or above", "finish_c", enough))
     lighter = next((c for c in reversed(_lighter(wish)) if could_be(replace(wish, crust=c))), None)
     if lighter is not None:
-        remedies.append(_crust_words(lighter))
-        nearest.append(("crust", lighter))
+        remedies.append(_with_crust(lighter))
     for key in OTHER_METHODS:
         other = _with_method(wish, key)
         if other is not None and key != wish.method and could_be(other):
-            remedies.append(f"cook it by another method: {METHODS[key].name.lower()}")
-            nearest.append(("method", key))
+            remedies.append(Remedy(f"cook it by another method: {METHODS[key].name.lower()}", "method", key))
             break
     thicker = next((f for f in THICKER if _fits(wish, f) and could_be(wish.with_thickness(f))), None)
     if thicker is not None:
-        remedies.append(f"use a piece {{len:{wish.thickness_m * thicker * 1000:.0f}}} thick")
-        nearest.append(("thickness_mm", f"{wish.thickness_m * thicker * 1000:.0f}"))
+        mm = f"{wish.thickness_m * thicker * 1000:.0f}"
+        remedies.append(Remedy(f"use a piece {{len:{mm}}} thick", "thickness_mm", mm))
     if wish.temper_s > 0:
-        remedies.append("put it on straight from the fridge")
+        remedies.append(Remedy("put it on straight from the fridge", "temper_min", "0"))
     return Infeasible(
         f"A piece {{len:{wish.thickness_m * 1000:.0f}}} thick cannot have this crust and a middle of "
         f"{{temp:{wish.finish_c:.1f}}}: the sear alone carries the core to {{temp:{reachable:.1f}}}.",
         tuple(remedies),
         "finish_c",
-        tuple(nearest),
     )
 
 
 def no_such_crust(wish: Wish, reached_s: float) -> Infeasible:
     """The fire does not brown the faces as much as asked, in all the time there is."""
     met = [key for key in _lighter(wish) if CRUSTS[key][1].value <= reached_s]
-    nearest = met[-1] if met else "none"
-    remedies = [_crust_words(nearest)]
+    remedies = [_with_crust(met[-1] if met else "none")]
     if wish.how.slow == "sear":
         reason = (
             f"Its middle is done before a {CRUSTS[wish.crust][0].lower()} crust has formed: this piece gets "
             f"{round(100 * reached_s / wish.crust_s)} % of it."
         )
-        remedies += ["make the fire hotter", "use a thicker piece", "cook it low first, then sear"]
+        remedies += [Remedy("make the fire hotter"), Remedy("use a thicker piece")]
+        remedies.append(Remedy("cook it low first, then sear", "method", "low_then_sear"))
     else:
         reason = f"This fire does not give a {CRUSTS[wish.crust][0].lower()} crust within {{time:{MAX_SEAR_S:.0f}}} of searing."
-        remedies.append("make the searing side hotter")
-    return Infeasible(reason, tuple(remedies), "crust", (("crust", nearest),))
+        remedies.append(Remedy("make the searing side hotter"))
+    return Infeasible(reason, tuple(remedies), "crust")
 
 
-def _crust_words(key: str) -> str:
-    return (
-        "take it as it comes, without asking for a crust"
-        if key == "none"
-        else f"ask for a {CRUSTS[key][0].lower()} crust"
-    )
+def _with_crust(key: str) -> Remedy:
+    if key == "none":
+        return Remedy("take it as it comes, without asking for a crust", "crust", key)
+    return Remedy(f"ask for a {CRUSTS[key][0].lower()} crust", "crust", key)
 
 
 def _lighter(wish: Wish) -> list[str]:

@@ -96,7 +96,7 @@ def _preparations(wish: Wish, on_s: float, at: dict[str, tuple[float, float]]) -
         tasks.append(Task(each.key, each.lane, each.name, end - each.lasts_s, end, why))
         ends[each.before] = end - each.lasts_s
     if wish.how.gentle_at == "bath" and wish.gentle_zone is not None:
-        start = at["gentle"][0] - 900.0
+        start = max(at["gentle"][0] - 900.0, on_s)
         tasks.append(
             Task("melt", "fire", "Warm the fat on the cool side", start, at["gentle"][0],
                  f"Hold it at {{temp:{wish.gentle_zone.air_c:.0f}}}; it never bubbles. Enough to cover the piece.")
@@ -108,12 +108,9 @@ def _step_name(wish: Wish, step: str) -> str:
     if step == "gentle" and wish.gentle_zone is not None:
         return wish.gentle_zone.doing
     if step == "sear" and wish.sear_zone is not None:
-        return f"On: {_lower(wish.sear_zone.doing)}" if wish.how.phases[0] == "sear" else wish.sear_zone.doing
+        place = wish.sear_zone.doing
+        return f"On, {place}" if wish.how.phases[0] == "sear" else f"Sear {place}"
     return {"wait": "Pull, let it wait", "rest": "Rest"}.get(step, step)
-
-
-def _lower(text: str) -> str:
-    return text[0].lower() + text[1:]
 
 
 def _step_why(wish: Wish, solution: Solution, step: str) -> str:

@@ -77,9 +77,8 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(Infeasible)
     def _(request: HttpRequest, exc: Infeasible) -> JsonResponse:
-        errors = [field_error(exc.field, exc.reason, dict(exc.nearest).get(exc.field))]
-        errors += [field_error("remedy", remedy) for remedy in exc.remedies]
-        errors += [field_error(f"nearest.{field}", "would make it possible.", value) for field, value in exc.nearest]
+        errors = [field_error(exc.field, exc.reason, exc.nearest.get(exc.field))]
+        errors += [field_error(f"remedy:{r.field}", r.text, r.value or None) for r in exc.remedies]
         return problem(422, "infeasible", "This cannot be had", exc.reason, errors)
 
     @api.exception_handler(ValidationError)
