@@ -35,6 +35,18 @@ def test_peak_after_the_rest_meets_the_wish(method, finish):
     assert solution.pull_c < finish
 
 
+@pytest.mark.parametrize("method", ["low_then_sear", "direct", "skillet"])
+def test_a_quick_plan_is_near_the_whole_one(method):
+    """For a moving slider: within 1 K of the finish on the default grid, and its pull within 2 K of that of a whole plan
+    with the same flips."""
+    wish = replace(RIBEYE, method=method, crust="light")
+    quick = solved(wish, quick=True)
+    whole = solved(replace(wish, flip_every_s=wish.flips_s))
+    checked = simulate(wish.food, quick.programme).peak_core_c
+    assert checked == pytest.approx(wish.finish_c, abs=1.0)
+    assert quick.pull_c == pytest.approx(whole.pull_c, abs=2.0)
+
+
 def test_crust_is_met_on_both_faces(ribeye):
     assert min(ribeye.result.end.browning_s) > 0.8 * RIBEYE.crust_s
 

@@ -102,7 +102,7 @@ export interface paths {
         put?: never;
         /**
          * Preview Plan
-         * @description Compute a plan without keeping it. With eat_at, also refuse an hour that cannot be met.
+         * @description Compute a plan without keeping it; quick, good to about 1 K. With eat_at, also refuse an hour that cannot be met.
          */
         post: operations["preview_plan"];
         delete?: never;
@@ -956,6 +956,11 @@ export interface components {
              * @default false
              */
             ranges?: boolean;
+            /**
+             * Quick
+             * @default false
+             */
+            quick?: boolean;
         };
         /** PlanLine */
         PlanLine: {

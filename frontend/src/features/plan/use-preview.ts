@@ -14,7 +14,7 @@ export interface Preview {
 
 const IDLE_MS = 450;
 
-/** The computed plan of a draft: at once while something moves, with ranges and the hour checked once it rests. */
+/** The computed plan of a draft: a quick one while something moves, the whole with ranges and the hour checked once it rests. */
 export function usePreview(draft: Draft | null): Preview {
   const [state, setState] = useState<Preview>({ shown: null, problem: null, late: null, busy: false });
   const running = useRef(false);
@@ -43,7 +43,7 @@ export function usePreview(draft: Draft | null): Preview {
           setState((s) => ({ ...s, busy: true }));
           const piece = JSON.parse(sent) as Schemas["PieceIn"];
           try {
-            const shown = await answer(client.POST("/api/plans/preview", { body: { piece, ranges: false }, signal: left.current.signal }));
+            const shown = await answer(client.POST("/api/plans/preview", { body: { piece, ranges: false, quick: true }, signal: left.current.signal }));
             setState((s) => (ranged.current === sent ? { ...s, problem: null } : { ...s, shown, problem: null }));
           } catch (error) {
             if (left.current.signal.aborted) return;

@@ -99,9 +99,10 @@ class Search:
         return self.run(pull_c, sear).peak_core_c - self.wish.aim_c
 
 
-def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0) -> Solution:
+def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, quick: bool = False) -> Solution:
     """Find pull temperature, sear and flips: a search on a coarse grid, then corrections on the default one.
 
+    quick stays on the coarse grid and takes the usual flips: good to about 1 K, for a slider that is still moving.
     Raises: Infeasible with the reason, the nearest that can be had, and what would make it possible.
     """
     coarse = Search(wish, SEARCH_REFINE)
@@ -113,8 +114,9 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0) -
         pull = _coolest(coarse)
     refusal: Infeasible | None = None
     best: Solution | None = None
-    for flips in _flips_by_rank(coarse, pull)[:MAX_FLIPS_TRIED]:
-        fine = Search(replace(wish, flip_every_s=flips), 1.0)
+    ranked = [wish.flips_s] if quick else _flips_by_rank(coarse, pull)[:MAX_FLIPS_TRIED]
+    for flips in ranked:
+        fine = Search(replace(wish, flip_every_s=flips), SEARCH_REFINE if quick else 1.0)
         try:
             found = _corrected(fine, pull, every_s, frame_s, coarse.tries)
         except _TooHot as exc:
@@ -178,7 +180,7 @@ def _corrected(fine: Search, pull: float, every_s: float, frame_s: float | None,
 def _shown(search: Search, pull_c: float, sear: Sear | None, every_s: float, frame_s: float | None) -> Result:
     """The whole cook with its rest, its curves and frames; the slow phase is given no more room than it needs."""
     programme = programme_of(search.wish, pull_c, sear, slow_at_most_s=1.2 * search.slow_s + 600.0)
-    return simulate(search.food, programme, every_s=every_s, frame_s=frame_s, start=search.start)
+    return simulate(search.food, programme, every_s=every_s, frame_s=frame_s, refine=search.refine, start=search.start)
 
 
 def _crust(result: Result) -> float:

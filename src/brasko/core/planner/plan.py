@@ -33,9 +33,12 @@ class PiecePlan:
         return lead_s(self.tasks)
 
 
-def planned(wish: Wish, *, with_ranges: bool = False) -> PiecePlan:
-    """Plan one piece. Raises InvalidInput or Infeasible."""
-    solution = solved(wish)
+def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False) -> PiecePlan:
+    """Plan one piece; quick, for a slider that is still moving, is good to about 1 K.
+
+    Raises InvalidInput or Infeasible.
+    """
+    solution = solved(wish, quick=quick)
     tasks = timeline(wish, solution)
     rise = solution.result.peak_core_c - solution.pull_c
     zone = wish.gentle_zone

@@ -57,7 +57,7 @@ class Ranges:
 
 def ensemble_ranges(wish: Wish, solution: Solution, members: int = MEMBERS, seed: int = 7) -> Ranges:
     """Run the plan in `members` kitchens that differ from the one assumed, drawn quasi-randomly."""
-    draws = norm.ppf(qmc.Sobol(DRAWS, seed=seed).random(members))
+    draws = norm.ppf(qmc.Sobol(DRAWS, seed=seed).random_base2(math.ceil(math.log2(members)))[:members])
     with ThreadPoolExecutor(2) as pool:
         runs = list(pool.map(lambda draw: kitchen(wish, solution, draw), draws))
     nominal = kitchen(wish, solution, np.zeros(DRAWS))

@@ -46,10 +46,10 @@ from brasko.web.plans.schemas import (
 SECTION_ROWS, SECTION_COLUMNS, SECTION_FRAMES = 32, 26, 60
 
 
-@lru_cache(maxsize=24)
-def computed(wish: Wish, with_ranges: bool = False) -> PiecePlan:
+@lru_cache(maxsize=64)
+def computed(wish: Wish, with_ranges: bool = False, quick: bool = False) -> PiecePlan:
     """The plan of a wish. Plans do not depend on the clock, so keeping what was just previewed costs nothing more."""
-    return planned(wish, with_ranges=with_ranges)
+    return planned(wish, with_ranges=with_ranges, quick=quick)
 
 
 def filled(piece: PieceIn) -> PieceIn:

@@ -35,6 +35,7 @@ class PreviewIn(Schema):
     piece: PieceIn
     eat_at: AwareDatetime | None = None
     ranges: bool = False
+    quick: bool = False
 
 
 class PlanIn(Schema):
