@@ -57,11 +57,11 @@ def plate_cook(biot: float, seconds: float, refine: float = 1.0) -> tuple[np.nda
 
 
 @pytest.mark.parametrize("biot", [0.1, 0.5, 2.0, 10.0, 50.0])
-@pytest.mark.parametrize(("seconds", "close"), [(300.0, 0.15), (900.0, 0.1), (2700.0, 0.1)])
-def test_plate_matches_series_solution(biot, seconds, close):
-    """A 100 °C step: within 0.1 °C everywhere, and 0.15 while the front is still steeper than the grid is made for."""
+@pytest.mark.parametrize("seconds", [300.0, 900.0, 2700.0])
+def test_plate_matches_series_solution(biot, seconds):
+    """A 100 °C step: within 0.1 °C everywhere, from five minutes on."""
     x, computed, exact = plate_cook(biot, seconds)
-    assert np.max(np.abs(computed - exact)) < close
+    assert np.max(np.abs(computed - exact)) < 0.1
     middle = np.argmin(x)
     assert computed[middle] == pytest.approx(exact[middle], abs=0.1)
 

@@ -51,6 +51,18 @@ def test_crust_is_met_on_both_faces(ribeye):
     assert min(ribeye.result.end.browning_s) > 0.8 * RIBEYE.crust_s
 
 
+def test_a_thick_roast_rests_until_its_peak_has_passed():
+    """The peak after the rest is inside the rest: a big roast climbs for longer than the usual ten minutes."""
+    wish = Wish("beef_roast", 0.1, 2.5, 55.0)
+    solution = solved(wish)
+    result = solution.result
+    assert solution.rest_s > 600.0
+    assert result.peak_core_c == pytest.approx(55.0, abs=0.3)
+    assert result.core_c[-1] - result.core_c[-13] < 0.1, "nothing to speak of in the last two minutes"
+    asked = solved(replace(wish, rest_s=900.0))
+    assert asked.rest_s == pytest.approx(900.0)
+
+
 def test_same_wish_same_plan():
     first, second = solved(RIBEYE), solved(RIBEYE)
     assert first.pull_c == second.pull_c
@@ -152,6 +164,15 @@ def test_a_finish_that_can_be_had_is_offered():
     assert any(r.text.startswith("finish at {temp:") for r in refusal.value.remedies)
     offered = float(refusal.value.nearest["finish_c"])
     assert solved(replace(wish, finish_c=offered)).result.peak_core_c == pytest.approx(offered, abs=0.6)
+
+
+def test_a_loin_is_not_done_in_a_skillet():
+    """What is not done in three quarters of an hour over a fierce fire is refused, with a gentler way."""
+    with pytest.raises(
+        Infeasible, match=r"the middle is at \{temp:[0-9.]+\} after \{time:2700\}, and not done"
+    ) as refusal:
+        solved(Wish("pork_loin", 0.075, 1.5, 63.0, method="skillet"))
+    assert refusal.value.nearest == {"method": "low_then_sear"}
 
 
 @pytest.mark.parametrize(

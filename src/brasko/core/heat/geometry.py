@@ -12,8 +12,8 @@ from brasko.core.foods.shape import Geometry
 
 Floats = NDArray[np.float64]
 
-FACE_CELL_M = 0.0004
-MAX_THICKNESS_CELL_M = 0.0015
+FACE_CELL_M = 0.00038
+MAX_THICKNESS_CELL_M = 0.0012
 EDGE_CELL_M = 0.0005
 MAX_RADIAL_CELL_M = 0.0045
 RADIAL_CELLS = 16

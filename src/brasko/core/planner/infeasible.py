@@ -62,6 +62,21 @@ def no_such_finish(wish: Wish, excess_k: float) -> Infeasible:
     )
 
 
+def not_in_time(wish: Wish, core_c: float, spent_s: float) -> Infeasible:
+    """The phase that ends at the pull temperature never gets there."""
+    remedies = []
+    if wish.how.slow == "gentle":
+        remedies.append(Remedy("make the gentle side hotter"))
+    elif wish.method != "low_then_sear":
+        remedies.append(Remedy("cook it low first, then sear", "method", "low_then_sear"))
+    remedies.append(Remedy("use a thinner piece"))
+    return Infeasible(
+        f"Over this fire the middle is at {{temp:{core_c:.1f}}} after {{time:{spent_s:.0f}}}, and not done.",
+        tuple(remedies),
+        "method",
+    )
+
+
 def no_such_crust(wish: Wish, reached_s: float) -> Infeasible:
     """The fire does not brown the faces as much as asked, in all the time there is."""
     met = [key for key in _lighter(wish) if CRUSTS[key][1].value <= reached_s]

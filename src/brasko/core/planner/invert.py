@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from brasko.core.errors import Infeasible
 from brasko.core.fire.rests import standing_in
 from brasko.core.heat.simulation import Food, Result, State, simulate
-from brasko.core.planner.infeasible import no_such_crust, no_such_finish
+from brasko.core.planner.infeasible import no_such_crust, no_such_finish, not_in_time
 from brasko.core.planner.programme import Sear, programme_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Step, Until
@@ -24,6 +24,9 @@ CRUST_ENOUGH = 0.8
 RIM_MATTERS = 0.005
 """Other flips than the usual only where they make the grey rim thinner by half a per cent of the thickness."""
 MAX_FLIPS_TRIED = 3
+HIGHEST_ABOVE_AIM_K = 3.0
+"""How far above the finish a pull may lie: near boiling the middle falls at once when it comes off."""
+LONGEST_REST_S, PAST_PEAK = 45 * 60.0, 1.3
 FAIR_K = 1.0
 """Flips are compared at the same finish, so nearly."""
 
@@ -41,6 +44,11 @@ class Solution:
     flip_every_s: float
     result: Result
     tries: int
+
+    @property
+    def rest_s(self) -> float:
+        """Length of the rest [s]."""
+        return self.result.duration_s - self.result.steps[-1].start_s
 
     @property
     def sear(self) -> Sear:
@@ -80,18 +88,22 @@ class Search:
         if self.wish.how.phases[0] == "gentle" and core_c > self.shared_c + 5.0:
             first = programme_of(self.wish, core_c)[0]
             result = simulate(self.food, (first,), every_s=60.0, refine=self.refine, start=self.start)
+            if result.steps[0].reached == "time":
+                raise not_in_time(self.wish, result.steps[0].core_c, result.duration_s)
             self.shared, self.shared_c, self.shared_s = result.end, core_c, result.duration_s
 
-    def run(self, pull_c: float, sear: Sear | None, flip_every_s: float | None = None) -> Result:
-        """One run that pulls at pull_c, going on from the shared part where it can."""
+    def run(self, pull_c: float, sear: Sear | None, *, wish: Wish | None = None) -> Result:
+        """One run that pulls at pull_c, going on from the shared part where it can; for another wish with the same start."""
         self.tries += 1
         going_on = pull_c > self.shared_c
         begin = self.shared if going_on else self.start
-        wish = self.wish if flip_every_s is None else replace(self.wish, flip_every_s=flip_every_s)
+        wish = wish or self.wish
         programme = programme_of(wish, pull_c, sear)
         result = simulate(self.food, programme, every_s=30.0, refine=self.refine, start=begin)
         slow = next(s for s in result.steps if s.name == wish.how.slow)
         self.slow_s = slow.end_s - slow.start_s + (self.shared_s if going_on else 0.0)
+        if slow.reached == "time":
+            raise not_in_time(wish, slow.core_c, self.slow_s)
         return result
 
     def miss(self, pull_c: float, sear: Sear | None) -> float:
@@ -114,6 +126,7 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, q
         pull = _coolest(coarse)
     refusal: Infeasible | None = None
     best: Solution | None = None
+    wish = coarse.wish = replace(wish, rest_s=_rest_past_peak(coarse, pull))
     ranked = [wish.flips_s] if quick else _flips_by_rank(coarse, pull)[:MAX_FLIPS_TRIED]
     for flips in ranked:
         fine = Search(replace(wish, flip_every_s=flips), SEARCH_REFINE if quick else 1.0)
@@ -133,6 +146,19 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, q
         return best
     assert refusal is not None
     raise refusal
+
+
+def _rest_past_peak(search: Search, pull_c: float) -> float:
+    """The wished or usual rest, or a longer one where the core of a thick piece would still be climbing at its end."""
+    wish = search.wish
+    if wish.rest_s is not None:
+        return wish.rest_s
+    longest = replace(wish, rest_s=LONGEST_REST_S)
+    result = search.run(pull_c, None, wish=longest)
+    resting = result.time_s >= result.steps[-1].start_s
+    peak_s = float(result.time_s[resting][result.core_c[resting].argmax()]) - result.steps[-1].start_s
+    past_s = PAST_PEAK * peak_s if peak_s > 0.8 * wish.resting_s else 0.0
+    return max(wish.resting_s, 60.0 * math.ceil(past_s / 60.0))
 
 
 class _TooHot(Exception):
@@ -198,17 +224,22 @@ def _flips_by_rank(search: Search, pull_c: float) -> list[float]:
     ranks: dict[float, tuple[int, float]] = {}
 
     def judge(flips: float) -> None:
-        result = search.run(pull_c, None, flips)
-        missed = result.peak_core_c - wish.aim_c
-        if abs(missed) > FAIR_K:
-            result = search.run(max(pull_c - missed, search.lowest_c), None, flips)
+        other = replace(wish, flip_every_s=flips)
+        try:
+            result = search.run(pull_c, None, wish=other)
+            missed = result.peak_core_c - wish.aim_c
+            if abs(missed) > FAIR_K:
+                result = search.run(max(pull_c - missed, search.lowest_c), None, wish=other)
+        except Infeasible:
+            ranks[flips] = (2, flips)
+            return
         met = _crust(result) >= CRUST_ENOUGH * wish.crust_s
         rim = result.grey_rim_share + (RIM_MATTERS if ranks else 0.0)
         ranks[flips] = (0, rim) if met else (1, -_crust(result))
 
     for flips in wish.how.flips_s:
         judge(flips)
-    if wish.how.slow == "sear" and min(ranks.values())[0] == 1 and 30.0 <= once <= 600.0:
+    if wish.how.slow == "sear" and min(ranks.values())[0] > 0 and 30.0 <= once <= 600.0:
         judge(once)
     return sorted(ranks, key=lambda flips: ranks[flips])
 
@@ -218,7 +249,7 @@ def _searched(search: Search, pull_c: float, sear: Sear | None, tolerance: float
 
     Steps by the miss itself, kept inside a bracket.
     """
-    low, high = search.lowest_c, search.wish.aim_c + 0.5
+    low, high = search.lowest_c, search.wish.aim_c + HIGHEST_ABOVE_AIM_K
     nearest, best = math.inf, pull_c
     for n in range(MAX_CORRECTIONS):
         missed = search.miss(pull_c, sear)

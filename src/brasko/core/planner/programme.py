@@ -7,8 +7,8 @@ from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Metal, Programme, Step, Until
 
 MAX_SEAR_S = 10 * 60.0
-OUT_OF_HAND_S = 2 * 3600.0
-"""Nothing is over a fierce fire for longer, whatever its core."""
+OUT_OF_HAND_S = 45 * 60.0
+"""Nothing is over a fierce fire for longer: what is not done by then wants a gentler one."""
 
 Sear = tuple[float, float]
 """Length of a sear and time between flips [s]."""

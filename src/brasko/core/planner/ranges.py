@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -28,6 +29,8 @@ PROBE_SD = Sourced(0.06, "of the thickness", "", "assumed")
 DRAWS = 5
 MEMBERS = 32
 LOW, HIGH = 10.0, 90.0
+UNBIASED: Literal["weibull"] = "weibull"
+"""Plotting position p (n + 1): a new draw lies below the percentile of a small sample as often as it says."""
 
 
 @dataclass(frozen=True)
@@ -66,7 +69,7 @@ def ensemble_ranges(wish: Wish, solution: Solution, members: int = MEMBERS, seed
     time_s = known.time_s
     curves = np.array([np.interp(time_s, run.time_s, run.core_c) for run in runs])
     base = np.interp(time_s, nominal.time_s, nominal.core_c)
-    low, high = np.percentile(curves, [LOW, HIGH], axis=0)
+    low, high = np.percentile(curves, [LOW, HIGH], axis=0, method=UNBIASED)
     return Ranges(
         step_end_s={
             n: _span([ended(r, n).end_s - ended(nominal, n).end_s for r in runs], ended(known, n).end_s) for n in names
@@ -91,7 +94,8 @@ def kitchen(wish: Wish, solution: Solution, draw: Floats) -> Result:
     """
     film = math.exp(FILM_SD.value * float(draw[0]))
     varied = wish.with_thickness(1.0 + THICKNESS_SD.value * float(draw[1]))
-    varied = replace(varied, start_c=max(wish.start_c + START_SD.value * float(draw[2]), -1.0))
+    start_c = max(wish.start_c + START_SD.value * float(draw[2]), -1.0)
+    varied = replace(varied, start_c=start_c, rest_s=solution.rest_s)
     off_centre = min(abs(PROBE_SD.value * float(draw[4])), 0.4)
     food = replace(varied.food, probe_depth_share=0.5 + math.copysign(off_centre, float(draw[4])))
     delta = FIRE_SD.value * float(draw[3])
@@ -114,5 +118,5 @@ def ended(run: Result, name: str) -> StepEnd:
 
 
 def _span(offsets: list[float], centre: float) -> Span:
-    low, high = np.percentile(offsets, [LOW, HIGH])
+    low, high = np.percentile(offsets, [LOW, HIGH], method=UNBIASED)
     return Span(centre + min(float(low), 0.0), centre + max(float(high), 0.0))
