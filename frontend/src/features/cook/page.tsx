@@ -62,7 +62,7 @@ function Running({ cook, link }: { cook: Cook; link: LinkState }) {
             {held !== null && !cook.ended_at && <Button weight="quiet" onClick={() => setHeld(null)}>Back to now</Button>}
           </p>
         </section>
-        <div className="grid gap-4 md:grid-cols-2">
+        <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
           {reference.data && <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={since} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[scale] ?? ""} marks={marksText(piece.result)} label={`by the forecast at ${clockText(new Date(eat.getTime() + moment * 1000))}`} /></section>}
           {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={piece.result.zones} zone={zoneOf(piece.result, doing?.key)} where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")} radiusMm={widthMm(section) / 2} system={system} /></section>}
         </div>
