@@ -89,6 +89,8 @@ def test_rods_mark_and_a_turn_crosses_the_marks():
     warm = simulate(replace(RIBEYE.food, start_c=45.0), steps)
     assert {(m.face, m.turn_deg) for m in warm.marks} == {("a", 0.0), ("a", 60.0)}
     assert max(m.browning_s for m in warm.marks) > 0.5 * warm.end.browning_s[0]
+    assert warm.marks_words.startswith("rod marks")
+    assert simulate(RIBEYE.food, (in_pan(10.0),)).marks_words == ""
     with pytest.raises(InvalidInput, match="at most 4 different angles"):
         simulate(RIBEYE.food, tuple(replace(sear, turn_deg=20.0 * n) for n in range(5)))
 

@@ -71,7 +71,7 @@ def flipping_gain() -> float:
     def seconds(flip_s: float) -> float:
         step = Step("s", around, Until(3600.0, core_c=70.0), flip_every_s=flip_s)
         food = dry_disc(0.01, 0.1, 5.0, k=0.40, rho=1000.0, c=3500.0)
-        return simulate(food, (replace(step, until=replace(step.until, core_c=70.0)),), every_s=5.0).duration_s
+        return simulate(food, (step,), every_s=5.0).duration_s
 
     once = min(_once(around, flip) for flip in range(40, 130, 5))
     return 100.0 * (1.0 - seconds(10.0) / once)

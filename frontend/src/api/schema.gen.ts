@@ -822,6 +822,11 @@ export interface components {
              */
             marks?: components["schemas"]["MarkOut"][];
             /**
+             * Marks Words
+             * @default
+             */
+            marks_words?: string;
+            /**
              * Browning A S
              * @default 0
              */

@@ -58,7 +58,7 @@ def wished(given: WishIn) -> Wish:
 def _mass_g(given: WishIn, cut: Cut, thickness_mm: float) -> float:
     if given.weight is not None:
         return words.mass_g("weight", given.weight)
-    return cut.typical_mass_kg * 1000.0 * thickness_mm / (cut.typical_thickness_m * 1000.0)
+    return cut.usual_mass_kg(thickness_mm / 1000.0) * 1000.0
 
 
 def plan_of(given: WishIn, now: datetime | None = None) -> PlanOut:

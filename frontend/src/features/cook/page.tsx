@@ -9,7 +9,7 @@ import { GrateView } from "@/chart/grate-view";
 import { blockAt, lineOfCook } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { unpacked, widthMm } from "@/chart/section";
-import { marksText, zoneOf } from "@/chart/where";
+import { zoneOf } from "@/chart/where";
 import { RatingForm } from "@/features/log/rating";
 import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText } from "@/units/units";
@@ -63,7 +63,7 @@ function Running({ cook, link }: { cook: Cook; link: LinkState }) {
           </p>
         </section>
         <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
-          {reference.data && <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={since} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[scale] ?? ""} marks={marksText(piece.result)} label={`by the forecast at ${clockText(new Date(eat.getTime() + moment * 1000))}`} /></section>}
+          {reference.data && <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={since} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[scale] ?? ""} marks={piece.result.marks_words ?? ""} label={`by the forecast at ${clockText(new Date(eat.getTime() + moment * 1000))}`} /></section>}
           {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={piece.result.zones} zone={zoneOf(piece.result, doing?.key)} where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")} radiusMm={widthMm(section) / 2} system={system} /></section>}
         </div>
       </div>

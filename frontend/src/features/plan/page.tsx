@@ -8,7 +8,7 @@ import { FaceView } from "@/chart/face-view";
 import { GrateView } from "@/chart/grate-view";
 import { blockAt, lineOf } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
-import { marksText, zoneOf } from "@/chart/where";
+import { zoneOf } from "@/chart/where";
 import { unpacked, widthMm } from "@/chart/section";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, phrase, tempText } from "@/units/units";
@@ -102,7 +102,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
             </section>
             <section aria-label="Line" className="plate p-4"><LineView model={model} eatAt={hour} moment={at} onMoment={setMoment} system={system} revision={`${result.pull_c}/${piece?.thickness_mm}/${piece?.finish_c}`} /></section>
             <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
-              <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={at - result.on_s} colours={reference.colours} system={system} greyShare={result.grey_rim_share} word={word} marks={marksText(result)} label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`} /></section>
+              <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={at - result.on_s} colours={reference.colours} system={system} greyShare={result.grey_rim_share} word={word} marks={result.marks_words ?? ""} label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`} /></section>
               {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={result.zones} zone={place} where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"} radiusMm={widthMm(section) / 2} system={system} /></section>}
             </div>
           </>

@@ -51,6 +51,10 @@ class Cut:
             return replace(raw, holding_loss=0.0)
         return replace(raw, holding_mid_c=FISH_HOLDING_C) if self.kind == "fish" else raw
 
+    def usual_mass_kg(self, thickness_m: float) -> float:
+        """Mass of a usual piece that is this thick: a thicker one weighs in proportion."""
+        return self.typical_mass_kg * thickness_m / self.typical_thickness_m
+
     def geometry(self, thickness_m: float, mass_kg: float) -> Geometry:
         """The grid's idea of a piece of this cut. Raises InvalidInput with the field's name."""
         density = self.material.density_kg_m3

@@ -85,6 +85,10 @@ class Mark:
     browning_s: float
 
 
+MARKS_SHOW = 1.25
+"""Rod marks stand out from this share of the face's own browning on (assumed: a third of a doubling)."""
+
+
 @dataclass(frozen=True)
 class StepEnd:
     """How a step went: when it ended, the core then, and which of its conditions ended it."""
@@ -133,6 +137,15 @@ class Result:
     salmonella_log10_core: float
     salmonella_log10_surface: float
     balance: Balance
+
+    @property
+    def marks_words(self) -> str:
+        """What the rods of the grate left on the faces, in words; empty where there were none."""
+        if not self.marks:
+            return ""
+        faces = dict(zip("ab", self.end.browning_s, strict=True))
+        strongest = max(mark.browning_s / max(float(faces[mark.face]), 1.0) for mark in self.marks)
+        return "rod marks show" if strongest >= MARKS_SHOW else "rod marks fade into the crust"
 
     @property
     def duration_s(self) -> float:

@@ -7,12 +7,10 @@ from dataclasses import replace
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.methods import CRUSTS, METHODS
-from brasko.core.planner.programme import MAX_SEAR_S, programme_of
+from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, MAX_SEAR_S, SEARCH_REFINE, programme_of
 from brasko.core.planner.wish import Wish
 
 HIGHEST_SENSIBLE_C = 71.0
-LEAST_SLOW_PHASE_K = 2.0
-TRY_REFINE = 0.5
 THICKER = (1.15, 1.3, 1.5, 1.75, 2.0, 2.5, 3.0)
 OTHER_METHODS = ("chimney", "direct", "sear_then_low", "low_then_sear")
 
@@ -24,7 +22,7 @@ def could_be(wish: Wish) -> bool:
 
 
 def _has_it(wish: Wish, pull_c: float) -> bool:
-    result = simulate(wish.food, programme_of(wish, pull_c), every_s=60.0, refine=TRY_REFINE)
+    result = simulate(wish.food, programme_of(wish, pull_c), every_s=60.0, refine=SEARCH_REFINE)
     searing = next((s for s in result.steps if s.name == "sear"), None)
     if wish.how.slow == "sear":
         crusted = float(min(result.end.browning_s)) >= wish.crust_s

@@ -9,13 +9,11 @@ from brasko.core.errors import Infeasible
 from brasko.core.fire.rests import standing_in
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.infeasible import no_such_crust, no_such_finish, not_in_time
-from brasko.core.planner.programme import Sear, programme_of
+from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, SEARCH_REFINE, Sear, programme_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Step, Until
 
 TOLERANCE_K, COARSE_K = 0.1, 2.0
-LEAST_SLOW_PHASE_K = 2.0
-SEARCH_REFINE = 0.5
 MAX_CORRECTIONS = 10
 LOOSE_AFTER, LOOSE_K = 5, 0.25
 """With flips every half minute the peak moves in small jumps; after some tries a miss below half a °F will do."""

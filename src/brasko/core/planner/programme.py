@@ -7,6 +7,10 @@ from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Metal, Programme, Step, Until
 
 MAX_SEAR_S = 10 * 60.0
+LEAST_SLOW_PHASE_K = 2.0
+"""A slow phase warms the middle by at least this much."""
+SEARCH_REFINE = 0.5
+"""Grid of searches and trials (see heat.geometry)."""
 OUT_OF_HAND_S = 45 * 60.0
 """Nothing is over a fierce fire for longer: what is not done by then wants a gentler one."""
 

@@ -12,8 +12,8 @@ from numpy.typing import NDArray
 from scipy.stats import norm, qmc
 
 from brasko.core.heat.simulation import Result, State, StepEnd, simulate
-from brasko.core.planner.invert import SEARCH_REFINE, Solution, tempered_start
-from brasko.core.planner.programme import programme_of
+from brasko.core.planner.invert import Solution, tempered_start
+from brasko.core.planner.programme import SEARCH_REFINE, programme_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Step, shifted
 from brasko.core.sourced import Sourced

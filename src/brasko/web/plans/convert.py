@@ -55,7 +55,7 @@ def computed(wish: Wish, with_ranges: bool = False, quick: bool = False) -> Piec
 def filled(piece: PieceIn) -> PieceIn:
     """The piece with the cut's own mass and finish where none was given; a thicker cut weighs in proportion."""
     cut = cut_named(piece.cut)
-    mass = cut.typical_mass_kg * 1000.0 * piece.thickness_mm / (cut.typical_thickness_m * 1000.0)
+    mass = cut.usual_mass_kg(piece.thickness_mm / 1000.0) * 1000.0
     return piece.model_copy(
         update={
             "mass_g": piece.mass_g if piece.mass_g is not None else round(max(mass, 0.0)),
@@ -135,6 +135,7 @@ def result_of(plan: PiecePlan) -> PieceResult:
         ),
         section=section_of(result),
         marks=[MarkOut.model_validate(m, from_attributes=True) for m in result.marks],
+        marks_words=result.marks_words,
         browning_a_s=float(result.end.browning_s[0]),
         browning_b_s=float(result.end.browning_s[1]),
         evaporated_share=result.evaporated_share,

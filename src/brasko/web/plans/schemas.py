@@ -154,6 +154,7 @@ class PieceResult(Schema):
     curve: CurveOut
     section: SectionOut
     marks: list[MarkOut] = []
+    marks_words: str = ""
     browning_a_s: float = 0.0
     browning_b_s: float = 0.0
     evaporated_share: float = 0.0
