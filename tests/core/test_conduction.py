@@ -67,12 +67,12 @@ def test_plate_matches_series_solution(biot, seconds):
 
 
 def test_error_falls_with_the_square_of_the_cell():
-    """Halving every cell cuts the plate's error by about four, as a second-order scheme must."""
+    """Halving every cell and step cuts the plate's error by about four, as a second-order scheme must."""
     errors = []
     for refine in (1.0, 2.0):
         _, computed, exact = plate_cook(5.0, 600.0, refine)
         errors.append(np.max(np.abs(computed - exact)))
-    assert errors[0] / errors[1] > 2.8
+    assert errors[0] / errors[1] > 3.3
 
 
 @pytest.mark.parametrize(("biot", "seconds"), [(0.1, 1800.0), (1.0, 900.0), (10.0, 900.0), (50.0, 600.0)])

@@ -31,18 +31,18 @@ def super_step(stages: int, rate: float) -> float:
         new = mu[j] * values[-1] + nu[j] * values[-2] + (1 - mu[j] - nu[j]) * 1.0 + mu_t[j] * slope + gamma_t[j] * first
         values.append(new)
     summed = 1.0 + sum(omega[s] * rate * values[s] for s in range(stages))
-    assert summed == pytest.approx(values[-1], rel=1e-12), "the weights book exactly what the stages do"
+    assert summed == pytest.approx(values[-1], abs=1e-10), "the weights book what the stages do, to rounding"
     return values[-1]
 
 
-@pytest.mark.parametrize("stages", [3, 5, 9, 13, 25])
+@pytest.mark.parametrize("stages", [3, 5, 9, 13, 25, 41])
 def test_super_steps_are_of_second_order(stages):
     """meyer_rkl2_2014: the stability polynomial agrees with exp(z) through z²; the error is of order z³."""
     errors = [abs(super_step(stages, -z) - np.exp(-z)) for z in (0.02, 0.01)]
     assert errors[0] / errors[1] == pytest.approx(8.0, rel=0.1)
 
 
-@pytest.mark.parametrize("stages", [3, 5, 9, 13, 25])
+@pytest.mark.parametrize("stages", [3, 5, 9, 13, 25, 41])
 def test_super_steps_are_stable_to_their_limit(stages):
     """meyer_rkl2_2014 eq. 16: stable for |z| <= (s² + s - 2) / 2."""
     limit = (stages**2 + stages - 2) / 2
@@ -134,12 +134,18 @@ def test_surface_balance_slopes_match_differences():
 def test_a_boiling_cell_resists_more_the_drier_it_is():
     """From wet to just dry the crust grows; only heat taken up in the middle of a wholly dry cell has it shorter."""
     shares = np.linspace(0.0, 0.999, 60)
-    resists = [skin.skin_resistance(100.0, share, 5e-4, MATERIAL, CONSTANTS, False) for share in shares]
+    spread = [2.5e-4 / cells.conductivity(MATERIAL, 100.0, share) for share in (*shares, 1.0)]
+    resists = [
+        skin.skin_resistance(100.0, share, 5e-4, half, MATERIAL, CONSTANTS, False)
+        for share, half in zip(shares, spread, strict=False)
+    ]
     assert (np.diff(resists) > 0).all()
     k_wet, k_dry = (cells.conductivity(MATERIAL, 100.0, dry) for dry in (0.0, 1.0))
     assert resists[0] == pytest.approx(2.5e-4 / k_wet)
     assert resists[-1] == pytest.approx(5e-4 / k_dry, rel=0.01)
-    assert skin.skin_resistance(100.0, 1.0, 5e-4, MATERIAL, CONSTANTS, False) == pytest.approx(2.5e-4 / k_dry)
+    assert skin.skin_resistance(100.0, 1.0, 5e-4, spread[-1], MATERIAL, CONSTANTS, False) == pytest.approx(
+        2.5e-4 / k_dry
+    )
 
 
 def test_water_creeps_up_by_ficks_law():

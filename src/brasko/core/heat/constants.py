@@ -30,7 +30,17 @@ BROWNING_DOUBLING_K = Sourced(10.0, "K", "", "common practice")
 CHAR_C = Sourced(230.0, "°C", "", "common practice")
 """Above this a surface chars; the browning rate grows no further."""
 LONGEST_STEP = Sourced(30.0, "s", "", "assumed")
-"""Longest super-step of the solver: short enough for curves that are drawn every 10 s."""
+"""Longest super-step of the solver: water is moved once in each, and twice as long moves the core by 0.01 °C an hour."""
+LONGEST_STEP_DRY = Sourced(60.0, "s", "", "assumed")
+"""The same where no water moves."""
+BOILING_STEP = Sourced(2.0, "s", "", "assumed")
+"""The same at first where a surface boils: twice as long lowers a crust's dose by 3 %."""
+BOILING_STEP_COARSE = Sourced(4.0, "s", "", "assumed")
+"""The same for searches on a coarse grid."""
+STEP_GROWTH = Sourced(0.12, "-", "", "assumed")
+"""A super-step after a change of the surroundings, as a share of the time since the change."""
+STEP_GROWTH_COARSE = Sourced(0.2, "-", "", "assumed")
+"""The same for searches on a coarse grid."""
 GREY_C = Sourced(68.0, "°C", "", "from memory")
 """Above this the red of the meat is gone; the share that reached it is the grey rim."""
 FSIS_LOG10 = Sourced(6.5, "-", "fsis_appendix_a", "from memory")

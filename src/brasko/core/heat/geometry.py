@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -77,6 +78,7 @@ def _graded_half(half_m: float, first_m: float, largest_m: float, growth: float,
     return [c * scale for c in cells]
 
 
+@lru_cache(maxsize=256)
 def graded_grid(geometry: Geometry, refine: float = 1.0) -> Grid:
     """The default grid: fine at the faces and at the edge.
 

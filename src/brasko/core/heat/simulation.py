@@ -21,7 +21,7 @@ from brasko.core.programme.steps import Metal, Programme, Side, Step
 
 Floats = NDArray[np.float64]
 
-MODEL_VERSION = "2"
+MODEL_VERSION = "3"
 """Raised whenever the same input may give another answer; kept with every plan."""
 
 _TABLE = vapour.saturation_table()
@@ -199,7 +199,7 @@ def simulate(
     angles = _angles(programme)
     n, nf, nflip, a_down, metal_c = run(
         grid.dz_m, grid.dr_m, grid.area_z_m2, grid.face_r_m, grid.bone_columns, grid.inner_columns,
-        _material_vector(food.material), _constants_vector(food.moisture), _TABLE, np.array([_step_row(s, food.moisture, angles) for s in programme]),
+        _material_vector(food.material), _constants_vector(food.moisture, refine), _TABLE, np.array([_step_row(s, food.moisture, angles) for s in programme]),
         every_s, spacing, probe_i, probe_fraction, grid.middle_column, temp, water,
         _raw_water(food, grid), film, state.a_down, metal_before, peak, dose, marks, samples, frame_temp, frame_peak, frame_times, flips, step_ends, tally,
     )  # fmt: skip
@@ -325,8 +325,10 @@ def _material_vector(m: Material) -> Floats:
     return np.array([*m.heat_dry, *m.heat_water, *m.k_wet, *m.k_dry, m.water_kg_m3, m.solids_kg_m3, *holding, *bone])
 
 
-def _constants_vector(moisture: bool) -> Floats:
+def _constants_vector(moisture: bool, refine: float = 1.0) -> Floats:
+    """The kernel's constants. A grid finer than the default takes steps that are shorter in the same measure."""
     d_reference = known.FSIS_SECONDS_AT_REFERENCE.value / known.FSIS_LOG10.value
+    finer = max(1.0, refine)
     return np.array(
         [
             known.LATENT_AT_0C.value,
@@ -346,7 +348,9 @@ def _constants_vector(moisture: bool) -> Floats:
             1.0 if moisture else 0.0,
             vapour.TABLE_START_C,
             vapour.TABLE_STEP_C,
-            known.LONGEST_STEP.value,
+            (known.LONGEST_STEP if moisture else known.LONGEST_STEP_DRY).value / finer,
+            (known.BOILING_STEP if refine >= 1.0 else known.BOILING_STEP_COARSE).value / finer,
+            (known.STEP_GROWTH if refine >= 1.0 else known.STEP_GROWTH_COARSE).value / finer,
             known.CHAR_C.value,
             vapour.GAS_CONSTANT_VAPOUR_J_KGK,
             known.AIR_PRESSURE.value,

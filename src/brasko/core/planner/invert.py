@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible
-from brasko.core.fire.rests import standing_in
+from brasko.core.fire.rests import RESTS, standing_in
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.infeasible import no_such_crust, no_such_finish, not_in_time
 from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, SEARCH_REFINE, Sear, programme_of
@@ -14,9 +14,20 @@ from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Step, Until
 
 TOLERANCE_K, COARSE_K = 0.1, 2.0
-MAX_CORRECTIONS = 10
-LOOSE_AFTER, LOOSE_K = 5, 0.25
+QUICK_K = 0.6
+"""A quick plan is this near the wish."""
+MAX_CORRECTIONS = 7
+"""Then a jump lies where the peak should be, and other flips are tried."""
+LOOSE_AFTER, LOOSE_K = 3, 0.25
 """With flips every half minute the peak moves in small jumps; after some tries a miss below half a °F will do."""
+FURTHEST_K = 2.0
+"""No further than this is a start guessed beyond what was tried."""
+LEAST_BRACKET_K = 0.1
+"""A jump of the peak that lies between two pulls as near as this cannot be had any nearer."""
+FLATTEST, STEEPEST = 0.25, 4.0
+"""How much the peak moves with the pull, at least and at most, as far as a next try trusts the last two."""
+SEAR_ENOUGH, SEAR_KEEPS_FLIPS = 0.94, 0.1
+"""Of the length needed, at least; and how much another flip interval than wished weighs beside a longer sear."""
 CRUST_ENOUGH = 0.8
 """A crust counts as met from this share of its dose on: browning doubles every 10 °C, so 0.8 is a matter of 3 °C."""
 RIM_MATTERS = 0.005
@@ -64,10 +75,18 @@ def tempered_start(wish: Wish, food: Food, refine: float = 1.0) -> State | None:
 
 
 def even_sear(needed_s: float, flip_every_s: float) -> Sear:
-    """A sear of equal sides, flipped about as often as wished: its length and flip interval [s], in whole 5 s."""
-    pairs = max(1, round(needed_s / (2.0 * flip_every_s)))
-    side = 5.0 * max(1, round(needed_s / (10.0 * pairs)))
-    return 2.0 * pairs * side, side
+    """A sear of equal sides in whole 5 s: its length and flip interval [s].
+
+    As long as is needed or hardly less, no longer than it must be, flipped about as often as wished.
+    """
+    best, least = (2.0 * flip_every_s, flip_every_s), math.inf
+    for pairs in range(1, max(2, round(needed_s / flip_every_s)) + 1):
+        for side in {5.0 * max(1, math.floor(needed_s / (10.0 * pairs)) + more) for more in (0, 1)}:
+            length = 2.0 * pairs * side
+            off = abs(length - needed_s) / needed_s + SEAR_KEEPS_FLIPS * abs(side - flip_every_s) / flip_every_s
+            if length >= SEAR_ENOUGH * needed_s and off < least:
+                best, least = (length, side), off
+    return best
 
 
 class Search:
@@ -80,6 +99,7 @@ class Search:
         coldest = wish.start_c if self.start is None else float(self.start.temp_c.min())
         self.lowest_c = coldest + LEAST_SLOW_PHASE_K
         self.shared, self.shared_c, self.shared_s = self.start, coldest, 0.0
+        self._done: dict[tuple[float, Sear | None, Wish], tuple[Result, float]] = {}
 
     def share_until(self, core_c: float) -> None:
         """Run the gentle phase once up to this core temperature; later runs go on from there."""
@@ -92,16 +112,20 @@ class Search:
 
     def run(self, pull_c: float, sear: Sear | None, *, wish: Wish | None = None) -> Result:
         """One run that pulls at pull_c, going on from the shared part where it can; for another wish with the same start."""
+        wish = wish or self.wish
+        if (pull_c, sear, wish) in self._done:
+            result, self.slow_s = self._done[pull_c, sear, wish]
+            return result
         self.tries += 1
         going_on = pull_c > self.shared_c
         begin = self.shared if going_on else self.start
-        wish = wish or self.wish
         programme = programme_of(wish, pull_c, sear)
         result = simulate(self.food, programme, every_s=30.0, refine=self.refine, start=begin)
         slow = next(s for s in result.steps if s.name == wish.how.slow)
         self.slow_s = slow.end_s - slow.start_s + (self.shared_s if going_on else 0.0)
         if slow.reached == "time":
             raise not_in_time(wish, slow.core_c, self.slow_s)
+        self._done[pull_c, sear, wish] = result, self.slow_s
         return result
 
     def miss(self, pull_c: float, sear: Sear | None) -> float:
@@ -117,19 +141,23 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, q
     """
     coarse = Search(wish, SEARCH_REFINE)
     coarse.share_until(wish.aim_c - 25.0)
-    near = COARSE_K if wish.how.slow == "gentle" else TOLERANCE_K
+    near = QUICK_K if quick else COARSE_K if wish.how.slow == "gentle" else LOOSE_K
+    pull = max(wish.aim_c - 12.0, coarse.lowest_c)
     try:
-        pull = _searched(coarse, max(wish.aim_c - 12.0, coarse.lowest_c), None, near)
+        if quick and wish.how.slow == "gentle":
+            pull = max(pull - coarse.miss(pull, None), coarse.lowest_c)
+        else:
+            pull = _searched(coarse, pull, None, near)
     except _TooHot:
         pull = _coolest(coarse)
     refusal: Infeasible | None = None
     best: Solution | None = None
     wish = coarse.wish = replace(wish, rest_s=_rest_past_peak(coarse, pull))
-    ranked = [wish.flips_s] if quick else _flips_by_rank(coarse, pull)[:MAX_FLIPS_TRIED]
-    for flips in ranked:
-        fine = Search(replace(wish, flip_every_s=flips), SEARCH_REFINE if quick else 1.0)
+    ranked = [(wish.flips_s, pull)] if quick else _flips_by_rank(coarse, pull)[:MAX_FLIPS_TRIED]
+    for flips, pull in ranked:
+        fine = coarse if quick else Search(replace(wish, flip_every_s=flips), 1.0)
         try:
-            found = _corrected(fine, pull, every_s, frame_s, coarse.tries)
+            found = _corrected(fine, pull, every_s, frame_s, coarse.tries, QUICK_K if quick else TOLERANCE_K)
         except _TooHot as exc:
             refusal = refusal or no_such_finish(fine.wish, exc.missed_k)
             continue
@@ -151,12 +179,21 @@ def _rest_past_peak(search: Search, pull_c: float) -> float:
     wish = search.wish
     if wish.rest_s is not None:
         return wish.rest_s
-    longest = replace(wish, rest_s=LONGEST_REST_S)
-    result = search.run(pull_c, None, wish=longest)
-    resting = result.time_s >= result.steps[-1].start_s
-    peak_s = float(result.time_s[resting][result.core_c[resting].argmax()]) - result.steps[-1].start_s
+    result = search.run(pull_c, None)
+    peak_s = _peak_in_rest_s(result)
+    if peak_s > 0.8 * wish.resting_s:
+        resting = Step("rest", RESTS[wish.rest][1], Until(LONGEST_REST_S - wish.resting_s))
+        further = simulate(search.food, (resting,), every_s=30.0, refine=search.refine, start=result.end)
+        if further.core_c.max() > result.core_c.max():
+            peak_s = wish.resting_s + float(further.time_s[further.core_c.argmax()])
     past_s = PAST_PEAK * peak_s if peak_s > 0.8 * wish.resting_s else 0.0
     return max(wish.resting_s, 60.0 * math.ceil(past_s / 60.0))
+
+
+def _peak_in_rest_s(result: Result) -> float:
+    """When the core peaks, from the start of the rest [s]."""
+    resting = result.time_s >= result.steps[-1].start_s
+    return float(result.time_s[resting][result.core_c[resting].argmax()]) - result.steps[-1].start_s
 
 
 class _TooHot(Exception):
@@ -188,12 +225,14 @@ def _miss(solution: Solution, wish: Wish) -> float:
     return abs(solution.result.peak_core_c - wish.aim_c)
 
 
-def _corrected(fine: Search, pull: float, every_s: float, frame_s: float | None, tries: int) -> Solution:
-    """The solution on the default grid, near a pull temperature found on the coarse one."""
+def _corrected(
+    fine: Search, pull: float, every_s: float, frame_s: float | None, tries: int, tolerance: float
+) -> Solution:
+    """The solution near a pull temperature found on the coarse grid."""
     wish = fine.wish
     fine.share_until(pull - 8.0)
     sear = _sear_needed(fine, pull)
-    pull = _searched(fine, pull, sear, TOLERANCE_K)
+    pull = _searched(fine, pull, sear, tolerance)
     result = _shown(fine, pull, sear, every_s, frame_s)
     if wish.how.browns and wish.how.slow == "sear" and _crust(result) < CRUST_ENOUGH * wish.crust_s:
         raise no_such_crust(wish, _crust(result))
@@ -211,23 +250,32 @@ def _crust(result: Result) -> float:
     return float(min(result.end.browning_s))
 
 
-def _flips_by_rank(search: Search, pull_c: float) -> list[float]:
-    """Intervals between flips to try, best first: those that get their crust by the thinness of the grey rim, the
-    usual one where that makes no difference, then the others by their crust. The wish's own alone where it has one.
+def _flips_by_rank(search: Search, pull_c: float) -> list[tuple[float, float]]:
+    """Intervals between flips to try, each with a pull to start from, best first: those that get their crust by the
+    thinness of the grey rim, the usual one where that makes no difference, then the others by their crust. The wish's
+    own alone where it has one.
     """
     wish = search.wish
     if wish.flip_every_s is not None or "sear" not in wish.how.phases:
-        return [wish.flips_s]
+        return [(wish.flips_s, pull_c)]
     once = 5.0 * round(search.slow_s / 10.0)
     ranks: dict[float, tuple[int, float]] = {}
+    pulls: dict[float, float] = {}
 
     def judge(flips: float) -> None:
         other = replace(wish, flip_every_s=flips)
+        pulls[flips] = pull_c
         try:
             result = search.run(pull_c, None, wish=other)
             missed = result.peak_core_c - wish.aim_c
+            pulls[flips] = max(pull_c - missed, search.lowest_c)
             if abs(missed) > FAIR_K:
-                result = search.run(max(pull_c - missed, search.lowest_c), None, wish=other)
+                first, begun = missed, pull_c
+                result = search.run(pulls[flips], None, wish=other)
+                missed = result.peak_core_c - wish.aim_c
+                slope = _slope(pulls[flips] - begun, missed - first)
+                further = min(max(-missed / slope, -FURTHEST_K), FURTHEST_K)
+                pulls[flips] = max(pulls[flips] + further, search.lowest_c)
         except Infeasible:
             ranks[flips] = (2, flips)
             return
@@ -239,16 +287,22 @@ def _flips_by_rank(search: Search, pull_c: float) -> list[float]:
         judge(flips)
     if wish.how.slow == "sear" and min(ranks.values())[0] > 0 and 30.0 <= once <= 600.0:
         judge(once)
-    return sorted(ranks, key=lambda flips: ranks[flips])
+    return [(flips, pulls[flips]) for flips in sorted(ranks, key=lambda flips: ranks[flips])]
+
+
+def _slope(pull_k: float, peak_k: float) -> float:
+    """How much the peak moves with the pull, from the last two tries."""
+    return min(max(peak_k / pull_k, FLATTEST), STEEPEST) if abs(pull_k) > 1e-6 else 1.0
 
 
 def _searched(search: Search, pull_c: float, sear: Sear | None, tolerance: float) -> float:
     """Pull temperature at which the peak meets the wish, or comes nearest to it.
 
-    Steps by the miss itself, kept inside a bracket.
+    Steps by the miss and the slope of the last two tries, kept inside a bracket.
     """
     low, high = search.lowest_c, search.wish.aim_c + HIGHEST_ABOVE_AIM_K
     nearest, best = math.inf, pull_c
+    last: tuple[float, float] | None = None
     for n in range(MAX_CORRECTIONS):
         missed = search.miss(pull_c, sear)
         if abs(missed) < nearest:
@@ -258,7 +312,11 @@ def _searched(search: Search, pull_c: float, sear: Sear | None, tolerance: float
         if missed > 0.0 and pull_c <= search.lowest_c:
             raise _TooHot(missed)
         low, high = (low, pull_c) if missed > 0.0 else (pull_c, high)
-        step = pull_c - missed
+        if high - low < LEAST_BRACKET_K:
+            break
+        slope = 1.0 if last is None else _slope(pull_c - last[0], missed - last[1])
+        last = pull_c, missed
+        step = pull_c - missed / slope
         if step <= search.lowest_c and low == search.lowest_c:
             pull_c = search.lowest_c
         else:

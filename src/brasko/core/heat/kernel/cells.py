@@ -5,6 +5,7 @@ from __future__ import annotations
 from brasko.core.heat.kernel.columns import (
     C_BOIL,
     C_MOIST,
+    CAP,
     H_BONE,
     HD0,
     HD1,
@@ -16,10 +17,25 @@ from brasko.core.heat.kernel.columns import (
     KD0,
     KD1,
     KD2,
+    KR,
     KW0,
     KW1,
     KW2,
+    KZ,
     OFF,
+    RESIST,
+    RHO_S,
+    S_CREEP_R,
+    S_CREEP_Z,
+    S_DR,
+    S_DZ,
+    S_HELD,
+    S_JOINT_R,
+    S_JOINT_Z,
+    S_PER_RAW,
+    S_PER_VOLUME,
+    S_SOLIDS,
+    S_VOLUME,
 )  # fmt: skip
 from brasko.core.heat.kernel.jit import jit
 
@@ -71,41 +87,82 @@ def conductivity(m, t, dry):
 
 
 @jit
-def prepare(t, w, w0, volume, dz, dr, area_z, face_r, m, kz, kr, heat, cap, kcell, c, bone):
-    """Conductances [W/K], heat capacities [J/K], plateau caps, and the fastest rate of any cell [1/s].
+def laid_out(dz, dr, area_z, face_r, w0, m, bone, still):
+    """Fill what stays the same for a whole run, cell by cell in one flat row each (see columns, S_...).
 
-    Arrays are padded by one cell all round: cell (i, j) is at [i + 1, j + 1]; kz[i + 1, j + 1] joins it to the next
-    one in z, kr[i + 1, j + 1] to the next one outwards, and the padding conducts nothing.
+    A joint towards the next row or column is 0 where there is none.
+    """
+    nz, nr = w0.shape
+    pad = nr + 1
+    still[:] = 0.0
+    still[S_DZ], still[S_DR] = 1.0, 1.0
+    for i in range(nz):
+        for j in range(nr):
+            q = pad + i * nr + j
+            volume = dz[i] * area_z[j]
+            still[S_VOLUME, q], still[S_PER_VOLUME, q] = volume, 1.0 / volume
+            still[S_DZ, q], still[S_DR, q] = dz[i], dr[j]
+            if w0[i, j] > 0.0:
+                still[S_HELD, q], still[S_PER_RAW, q] = w0[i, j], 1.0 / w0[i, j]
+            joint_z = 2.0 * area_z[j] if i < nz - 1 else 0.0
+            joint_r = 2.0 * face_r[j + 1] * dz[i] if j < nr - 1 else 0.0
+            still[S_JOINT_Z, q], still[S_JOINT_R, q] = joint_z, joint_r
+            if j >= bone:
+                still[S_SOLIDS, q] = m[RHO_S] * volume
+                still[S_CREEP_Z, q] = joint_z / (dz[i] + dz[min(i + 1, nz - 1)])
+                still[S_CREEP_R, q] = joint_r / (dr[j] + dr[min(j + 1, nr - 1)])
+
+
+@jit
+def prepare(t, w, still, m, flat, heat, c, bone):
+    """Conductances [W/K] in the rows KZ and KR of flat, plateau caps in CAP, heat capacities [J/K] in heat.
+
+    Rows are padded by nr + 1 cells at both ends; KZ joins a cell to the next row, KR to the next column.
     """
     nz, nr = t.shape
-    moist = c[C_MOIST] > 0.0
+    n, pad = nz * nr, nr + 1
+    ts, ws, heats = t.reshape(-1), w.reshape(-1), heat.reshape(-1)
+    volume, held, per_raw = (
+        still[S_VOLUME, pad : pad + n],
+        still[S_HELD, pad : pad + n],
+        still[S_PER_RAW, pad : pad + n],
+    )
+    cap, resist = flat[CAP, pad : pad + n], flat[RESIST, pad : pad + n]
+    plateau = c[C_BOIL] if c[C_MOIST] > 0.0 else OFF
+    resistivities(ts, ws, held, per_raw, resist, m[KW0], m[KW1], m[KW2], m[KD0], m[KD1], m[KD2])
+    heat_capacities(ts, ws, volume, heats, m)
+    for q in range(n):
+        cap[q] = plateau if ws[q] > 1e-9 * held[q] else OFF
     for i in range(nz):
-        for j in range(nr):
-            x = t[i, j]
-            kcell[i, j] = conductivity(m, x, dried_share(w[i, j], w0[i, j]))
-            dry_part = volume[i, j] * (m[HD0] + x * (m[HD1] + x * m[HD2]))
-            heat[i, j] = dry_part + w[i, j] * (m[HW0] + x * (m[HW1] + x * m[HW2]))
-            cap[i + 1, j + 1] = c[C_BOIL] if moist and w[i, j] > 1e-9 * w0[i, j] else OFF
         for j in range(bone):
-            kcell[i, j], heat[i, j] = m[K_BONE], volume[i, j] * m[H_BONE]
-    for i in range(nz - 1):
-        for j in range(nr):
-            k1, k2 = kcell[i, j], kcell[i + 1, j]
-            kz[i + 1, j + 1] = 2.0 * area_z[j] * k1 * k2 / (dz[i] * k2 + dz[i + 1] * k1)
-    for i in range(nz):
-        for j in range(nr - 1):
-            k1, k2 = kcell[i, j], kcell[i, j + 1]
-            kr[i + 1, j + 1] = 2.0 * face_r[j + 1] * dz[i] * k1 * k2 / (dr[j] * k2 + dr[j + 1] * k1)
-    fastest = 0.0
-    for i in range(nz):
-        for j in range(nr):
-            total = kz[i + 1, j + 1] + kz[i, j + 1] + kr[i + 1, j + 1] + kr[i + 1, j]
-            if i == 0 or i == nz - 1:
-                total += 2.0 * kcell[i, j] * area_z[j] / dz[i]
-            if j == nr - 1:
-                total += 2.0 * kcell[i, j] * face_r[nr] * dz[i] / dr[j]
-            fastest = max(fastest, 2.0 * total / heat[i, j])
-    return fastest
+            resist[i * nr + j], heat[i, j] = 1.0 / m[K_BONE], volume[i * nr + j] * m[H_BONE]
+    at, up, right = slice(pad, pad + n), slice(pad + nr, pad + nr + n), slice(pad + 1, pad + 1 + n)
+    conductances(still[S_JOINT_Z, at], still[S_DZ, at], still[S_DZ, up], resist, flat[RESIST, up], flat[KZ, at])
+    conductances(still[S_JOINT_R, at], still[S_DR, at], still[S_DR, right], resist, flat[RESIST, right], flat[KR, at])
+
+
+@jit
+def resistivities(ts, ws, held, per_raw, resist, kw0, kw1, kw2, kd0, kd1, kd2):
+    for q in range(ts.shape[0]):
+        x = min(max(ts[q], -40.0), 150.0)
+        wet_k = kw0 + x * (kw1 + x * kw2)
+        dry = max((held[q] - ws[q]) * per_raw[q], 0.0)
+        resist[q] = 1.0 / (wet_k + dry * dry * (kd0 + x * (kd1 + x * kd2) - wet_k))
+
+
+@jit
+def heat_capacities(ts, ws, volume, heats, m):
+    """Heat capacity of each cell [J/K]."""
+    hd0, hd1, hd2, hw0, hw1, hw2 = m[HD0], m[HD1], m[HD2], m[HW0], m[HW1], m[HW2]
+    for q in range(ts.shape[0]):
+        x = ts[q]
+        heats[q] = volume[q] * (hd0 + x * (hd1 + x * hd2)) + ws[q] * (hw0 + x * (hw1 + x * hw2))
+
+
+@jit
+def conductances(joint, width, width_on, resist, resist_on, out):
+    for q in range(out.shape[0]):
+        out[q] = joint[q] / (width[q] * resist[q] + width_on[q] * resist_on[q])
 
 
 @jit

@@ -13,13 +13,22 @@ MARKS = 4
  MATERIAL_SIZE) = range(19)  # fmt: skip
 # constants
 (C_LAT0, C_LAT1, C_BOIL, C_DLIQ, C_LEAST, C_WET, C_FILM, C_DRIP, C_STAYS, C_BROWN_T, C_BROWN_K, C_D_REF, C_T_REF, C_Z,
- C_MOIST, C_TAB0, C_TABSTEP, C_TAU_MAX, C_CHAR, C_GAS, C_PRESSURE, CONSTANTS_SIZE) = range(22)  # fmt: skip
+ C_MOIST, C_TAB0, C_TABSTEP, C_TAU_MAX, C_TAU_BOIL, C_TAU_GROWS, C_CHAR, C_GAS,
+ C_PRESSURE, CONSTANTS_SIZE) = range(24)  # fmt: skip
 # tallies
 (E_START, E_END, E_IN, E_ABS, E_LATENT, E_LIQUID, W_START, W_END, W_EVAP, W_DRIP, LOG_CORE, LOG_SURFACE, PEAK_CORE,
  METAL_IN, METAL_OUT, METAL_GIVEN, TALLY_SIZE) = range(17)  # fmt: skip
 # what is kept of an outer face: vapour [kg/s] and its slope, latent heat, the cell's °C it was taken at, slope of the
 # surface's temperature, share of the vapour that the film gives
 F_VAPOUR, F_SLOPE, F_LATENT, F_HERE, F_FOLLOW, F_FILM, FLOW_COLUMNS = range(7)
+# flat rows of cells that stay the same: volume [m3] and its reciprocal, raw water [kg] and its reciprocal, solids [kg], thickness and width of the cell,
+# joints [m2] and shapes of creeping [m] towards the next row and the next column
+(S_VOLUME, S_PER_VOLUME, S_HELD, S_PER_RAW, S_SOLIDS, S_DZ, S_DR, S_JOINT_Z, S_JOINT_R, S_CREEP_Z, S_CREEP_R,
+ STILL_ROWS) = range(12)  # fmt: skip
+# flat rows of cells of a super-step (see stepping)
+(CAP, KZ, KR, PER, JOINT_Z, JOINT_R, OWN, SOURCE, FIRST, ONE, OTHER, SHOWN, ROOM, MEAN, RESIST, WORK, FLAT_ROWS) = (
+    range(17)
+)
 # why a step ended
 ENDED_TIME, ENDED_CORE, ENDED_CRUST, ENDED_PEAK, ENDED_PROBE = range(5)
 # samples

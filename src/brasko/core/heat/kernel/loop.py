@@ -4,14 +4,17 @@ from __future__ import annotations
 
 import numpy as np
 
-from brasko.core.heat.kernel.cells import core_of, heat_of, prepare, probe_at
+from brasko.core.heat.kernel.cells import core_of, heat_of, laid_out, prepare, probe_at
 from brasko.core.heat.kernel.columns import (
     C_BOIL,
     C_D_REF,
     C_MOIST,
     C_T_REF,
+    C_TAU_BOIL,
+    C_TAU_GROWS,
     C_TAU_MAX,
     C_Z,
+    CAP,
     CONTACT_H,
     DOSE_A,
     DOSE_B,
@@ -22,6 +25,7 @@ from brasko.core.heat.kernel.columns import (
     ENDED_PEAK,
     ENDED_PROBE,
     ENDED_TIME,
+    FLAT_ROWS,
     FLIP_CRUST,
     FLIP_EVERY,
     FLIP_FIRST,
@@ -29,6 +33,7 @@ from brasko.core.heat.kernel.columns import (
     LOG_CORE,
     LOG_SURFACE,
     MARK,
+    MEAN,
     METAL_AROUND,
     METAL_GIVEN,
     METAL_H,
@@ -41,8 +46,12 @@ from brasko.core.heat.kernel.columns import (
     METAL_START,
     OFF,
     PEAK_CORE,
+    PER,
+    RESIST,
+    S_VOLUME,
     SAMPLE_COLUMNS,
     SIDE_COLUMNS,
+    STILL_ROWS,
     T_CORE,
     T_FACE_A,
     T_FACE_B,
@@ -59,12 +68,12 @@ from brasko.core.heat.kernel.columns import (
     W_START,
 )  # fmt: skip
 from brasko.core.heat.kernel.jit import jit
-from brasko.core.heat.kernel.skin import booked, browned, faces_prepared, given_by_metal, sides_now
+from brasko.core.heat.kernel.skin import booked, browned, faces_prepared, followed, given_by_metal, sides_now
 from brasko.core.heat.kernel.stepping import MAX_STAGES, coupled, longest_stable, stage_weights, stages_for, super_step
 from brasko.core.heat.kernel.water import crept, settled, squeezed, water_holding, wetted
 
-FIRST_STEP_S, STEP_GROWTH = 0.5, 0.15
-BOILING_STEP_S, BOILING_GROWTH = 2.0, 0.02
+FIRST_STEP_S = 0.5
+BOILING_GROWTH = 0.02
 """Super-steps after any change of the surroundings: short at first, then a share of the time since the change."""
 
 
@@ -77,6 +86,13 @@ def part_to_event(value, new, target):
 
 
 @jit
+def bow(earlier, before, after, bent, tau, part):
+    """How far a parabola through the ends of the last two super-steps, `bent` and `tau` long, bends off the line."""
+    curved = ((after - before) / tau - (before - earlier) / bent) / (tau + bent)
+    return -curved * tau * tau * part * (1.0 - part)
+
+
+@jit
 def killed_per_second(temp_c, c):
     """Decimal reductions of Salmonella each second."""
     return 10.0 ** ((min(temp_c, 100.0) - c[C_T_REF]) / c[C_Z]) / c[C_D_REF]
@@ -85,10 +101,10 @@ def killed_per_second(temp_c, c):
 @jit
 def step_length(since_change, fastest, ts, nr, step, face_area, c):
     """How long the next super-step may be [s]."""
-    tau = min(max(FIRST_STEP_S, STEP_GROWTH * since_change), c[C_TAU_MAX])
+    tau = min(max(FIRST_STEP_S, c[C_TAU_GROWS] * since_change), c[C_TAU_MAX])
     for n in range(nr):
         if ts[0, n] > 99.0 or ts[1, n] > 99.0:
-            tau = min(tau, max(BOILING_STEP_S, BOILING_GROWTH * since_change))
+            tau = min(tau, max(c[C_TAU_BOIL], BOILING_GROWTH * since_change))
             break
     if step[METAL_SHARE] > 0.0:
         coupling = step[METAL_SHARE] * step[METAL_H] * face_area + step[METAL_LOSS]
@@ -120,6 +136,33 @@ def noted(row, core, probe, ts, column, dose, metal_c):
 
 
 @jit
+def warmed(t, change, per, heat, enthalpy):
+    """Take over a super-step's scaled change of temperature, with the heat it stands for."""
+    ts, heats, hs = t.reshape(-1), heat.reshape(-1), enthalpy.reshape(-1)
+    for q in range(ts.shape[0]):
+        rise = change[q] * per[q]
+        ts[q] += rise
+        hs[q] += heats[q] * rise
+
+
+@jit
+def may_boil(t, ts, nr):
+    """Whether cells may reach the boiling point within a super-step."""
+    for n in range(nr):
+        if ts[0, n] > 95.0 or ts[1, n] > 95.0:
+            return True
+    return t.max() > 85.0
+
+
+@jit
+def peaked(t, peak):
+    """Keep the highest temperature of each cell."""
+    ts, peaks = t.reshape(-1), peak.reshape(-1)
+    for q in range(ts.shape[0]):
+        peaks[q] = ts[q] if ts[q] > peaks[q] else peaks[q]
+
+
+@jit
 def run(
     dz, dr, area_z, face_r, bone, inner, m, c, table, steps, every_s, frame_s, probe_i, probe_fraction, column,
     t, w, w0, film, a_down_start, metal_start, peak, dose, marks, samples, frames_t, frames_peak, frame_times, flips,
@@ -131,33 +174,27 @@ def run(
     `bone` columns are bone, and those before `inner` may hold the core.
     """
     nz, nr = t.shape
-    volume = np.empty((nz, nr))
-    for i in range(nz):
-        volume[i] = dz[i] * area_z
+    pad, n = nr + 1, nz * nr
+    still, flat = np.zeros((STILL_ROWS, n + 2 * pad)), np.zeros((FLAT_ROWS, n + 2 * pad))
+    laid_out(dz, dr, area_z, face_r, w0, m, bone, still)
+    volume = still[S_VOLUME, pad : pad + n].reshape((nz, nr))
+    cap, mean = flat[CAP, pad : pad + n].reshape((nz, nr)), flat[MEAN, pad : pad + n].reshape((nz, nr))
+    resist = flat[RESIST, pad : pad + n].reshape((nz, nr))
     enthalpy = np.empty((nz, nr))
     tally[E_START] = heat_of(t, w, volume, m, bone, enthalpy)
     tally[W_START] = w.sum() + film.sum()
-    width = nr + 2
-    flat = np.zeros((14, (nz + 2) * width))
-    padded = flat.reshape((14, nz + 2, width))
-    cap, south, north, west, east, own, drive = (
-        padded[1], padded[2], padded[3], padded[4], padded[5], padded[6], padded[7],
-    )  # fmt: skip
-    mean = padded[12]
-    kz, kr = np.zeros((nz + 2, width)), np.zeros((nz + 2, width))
-    cellwise = np.zeros((6, nz, nr))
-    heat, kcell, gain, source, evaporated, wetness = (
-        cellwise[0], cellwise[1], cellwise[2], cellwise[3], cellwise[4], cellwise[5],
-    )  # fmt: skip
+    cellwise = np.zeros((4, nz, nr))
+    heat, gain, source, evaporated = cellwise[0], cellwise[1], cellwise[2], cellwise[3]
     keep_t, keep_w, keep_h = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
     keep_film, keep_tally = np.empty(film.shape), np.empty(TALLY_SIZE)
     flows = np.zeros((3, max(nz, nr), FLOW_COLUMNS))
-    ts, keep_ts = np.zeros((3, max(nz, nr))), np.zeros((3, max(nz, nr)))
+    skins = np.zeros((3, 3, max(nz, nr)))
+    ts, keep_ts, midway = skins[0], skins[1], skins[2]
     ts[0, :nr], ts[1, :nr], ts[2, :nz] = t[0], t[nz - 1], t[:, nr - 1]
     rkl = np.zeros((4, MAX_STAGES + 1))
     mu, nu, mu_t, gamma_t = rkl[0], rkl[1], rkl[2], rkl[3]
     omega = np.zeros(MAX_STAGES)
-    weights_for = 0
+    weights_for, fastest = 0, 1e-3
     sides, open_side, rods = np.empty((3, SIDE_COLUMNS)), np.empty(SIDE_COLUMNS), np.zeros(3)
     face_area, holding = area_z.sum(), water_holding(m)
 
@@ -165,10 +202,11 @@ def run(
     core, probe = core_of(t, peak, bone, inner), probe_at(t, probe_i, probe_fraction, column)
     tally[PEAK_CORE] = max(tally[PEAK_CORE], core)
     n_samples = n_frames = n_flips = 0
-    before, after = np.zeros(SAMPLE_COLUMNS), np.zeros(SAMPLE_COLUMNS)
+    before, after, earlier = np.zeros(SAMPLE_COLUMNS), np.zeros(SAMPLE_COLUMNS), np.zeros(SAMPLE_COLUMNS)
     for n_step in range(steps.shape[0]):
         step = steps[n_step]
         began = changed = now
+        bent = 0.0
         next_flip = now + step[FLIP_EVERY]
         flip_on_crust = step[FLIP_CRUST]
         on_metal = step[METAL_SHARE] > 0.0
@@ -195,44 +233,45 @@ def run(
             why = ended(step, began, now, core, probe, highest, dose)
             if why >= 0:
                 break
-            fastest = prepare(t, w, w0, volume, dz, dr, area_z, face_r, m, kz, kr, heat, cap, kcell, c, bone)
+            prepare(t, w, still, m, flat, heat, c, bone)
             tau = step_length(now - changed, fastest, ts, nr, step, face_area, c)
             tau = min(tau, began + step[UNTIL_S] - now)
             if next_flip > now + 1e-9:
                 tau = min(tau, next_flip - now)
+            boiling = c[C_MOIST] > 0.0 and may_boil(t, ts, nr)
             keep_t[:], keep_w[:], keep_h[:], keep_film[:] = t, w, enthalpy, film
             keep_ts[:], keep_tally[:] = ts, tally
-            for attempt in range(6):
+            for attempt in range(8):
+                if attempt > 0:
+                    t[:], w[:], enthalpy[:], film[:] = keep_t, keep_w, keep_h, keep_film
+                    ts[:], tally[:] = keep_ts, keep_tally
+                if c[C_MOIST] > 0.0:
+                    juice = squeezed(t, w, enthalpy, still, m, c, holding, tau, tally, flat)
+                    wetted(juice, film, sides, dz, area_z, face_r, c, bone, tally)
+                faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain,
+                               source, flows, bone)  # fmt: skip
+                fastest = coupled(flat, t, heat, gain, source)
+                if tau > longest_stable(fastest):
+                    tau = longest_stable(fastest)
+                    continue
                 s = stages_for(tau, fastest)
                 if s != weights_for:
                     stage_weights(s, mu, nu, mu_t, gamma_t, omega)
                     weights_for = s
-                if c[C_MOIST] > 0.0:
-                    juice = squeezed(t, w, enthalpy, volume, m, c, holding, tau, tally, bone)
-                    wetted(juice, film, sides, dz, area_z, face_r, c, bone, tally)
-                faces_prepared(t, cap, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain,
-                               source, flows, bone)  # fmt: skip
-                coupled(kz, kr, heat, gain, source, south, north, west, east, own, drive)
-                padded[8, 1 : nz + 1, 1 : nr + 1] = t
-                new_t = padded[super_step(flat, width, tau, s, mu, nu, mu_t, gamma_t, omega)]
+                row = super_step(flat, t, tau, s, mu, nu, mu_t, gamma_t, omega, boiling)
                 booked(mean, gain, source, flows, film, tau, evaporated, tally)
-                for i in range(nz):
-                    for j in range(nr):
-                        enthalpy[i, j] += heat[i, j] * (new_t[i + 1, j + 1] - t[i, j])
-                        t[i, j] = new_t[i + 1, j + 1]
+                warmed(t, flat[row, pad : pad + n], flat[PER, pad : pad + n], heat, enthalpy)
                 if c[C_MOIST] > 0.0:
-                    crept(t, w, enthalpy, volume, dz, dr, area_z, face_r, m, c, tau, bone, wetness)
+                    crept(t, w, enthalpy, still, m, c, tau, flat)
                 hottest = max(ts[0, :nr].max(), ts[1, :nr].max(), ts[2, :nz].max(), c[C_BOIL])
-                settled(t, w, enthalpy, evaporated, volume, m, c, tally, bone, hottest)
+                settled(t, w, enthalpy, evaporated, still, m, c, tally, bone, hottest, flat)
                 new_core = core_of(t, peak, bone, inner)
                 new_probe = probe_at(t, probe_i, probe_fraction, column)
                 part = min(part_to_event(core, new_core, step[UNTIL_CORE]),
                            part_to_event(probe, new_probe, step[UNTIL_PROBE]))  # fmt: skip
-                if part == 1.0 or attempt == 5:
+                if part == 1.0 or attempt == 7:
                     break
                 tau *= part
-                t[:], w[:], enthalpy[:], film[:] = keep_t, keep_w, keep_h, keep_film
-                ts[:], tally[:] = keep_ts, keep_tally
             rods[1] = 0.0
             if on_metal:
                 given = given_by_metal(mean, ts, flows, area_z, down, metal_c, sides[down, CONTACT_H], nz, tau)
@@ -242,10 +281,9 @@ def run(
                 tally[METAL_IN] += tau * step[METAL_POWER]
                 tally[METAL_OUT] += tau * loss
                 tally[METAL_GIVEN] += given
-            for i in range(nz):
-                for j in range(nr):
-                    peak[i, j] = max(peak[i, j], t[i, j])
-            browned(keep_t, cap, keep_w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, rods, down,
+            peaked(t, peak)
+            followed(t, cap, flows, hottest, ts, midway)
+            browned(keep_t, cap, keep_w, w0, volume, area_z, dz, m, c, table, tau, midway, open_side, rods, down,
                     int(step[MARK]), dose, marks, bone)  # fmt: skip
             tally[LOG_CORE] += tau * killed_per_second(0.5 * (core + new_core), c)
             tally[LOG_SURFACE] += tau * killed_per_second(min(ts[0, nr // 2], ts[1, nr // 2]), c)
@@ -256,9 +294,13 @@ def run(
                 part = (n_samples * every_s - now) / tau
                 for col in range(1, SAMPLE_COLUMNS):
                     samples[n_samples, col] = before[col] + part * (after[col] - before[col])
+                if bent > 0.0:
+                    for col in (T_CORE, T_PROBE):
+                        samples[n_samples, col] += bow(earlier[col], before[col], after[col], bent, tau, part)
                 samples[n_samples, T_S] = n_samples * every_s
                 n_samples += 1
-            now += tau
+            earlier[:] = before
+            now, bent = now + tau, tau
             flip = next_flip <= now + 1e-9
             if flip:
                 next_flip += step[FLIP_EVERY]
@@ -267,7 +309,7 @@ def run(
                 flip_on_crust = OFF * OFF
             if flip and now < began + step[UNTIL_S] - 1e-9:
                 a_down = not a_down
-                changed = now
+                changed, bent = now, 0.0
                 if n_flips < flips.shape[0]:
                     flips[n_flips] = now
                     n_flips += 1

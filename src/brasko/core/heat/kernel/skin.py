@@ -30,7 +30,6 @@ from brasko.core.heat.kernel.columns import (
     F_LATENT,
     F_SLOPE,
     F_VAPOUR,
-    K_BONE,
     KD0,
     KD1,
     KD2,
@@ -51,6 +50,10 @@ from brasko.core.heat.kernel.columns import (
 )  # fmt: skip
 from brasko.core.heat.kernel.jit import jit
 
+BROWNS_FROM_C = 100.0
+NEAR_K = 0.03
+"""A last step of Newton's below this is taken as the line it is: what is left is some 1e-5 K."""
+
 
 @jit
 def surface(t_cell, resistance, wet, film, creeping, side, c, table, guess):
@@ -64,7 +67,7 @@ def surface(t_cell, resistance, wet, film, creeping, side, c, table, guess):
     three change with the cell's temperature, and the share of the vapour that the film gave.
     """
     ts = guess
-    q = m = latent = dq = dm = from_film = 0.0
+    q = m = latent = dq = dm = from_film = share = 0.0
     hm = side[MASS_H] if c[C_MOIST] > 0.0 else 0.0
     low, high = -60.0, 1600.0
     for _ in range(40):
@@ -105,26 +108,27 @@ def surface(t_cell, resistance, wet, film, creeping, side, c, table, guess):
         else:
             high = ts
         step = f / (dq - latent * dm - 1.0 / resistance)
-        if abs(step) < 1e-3:
+        if abs(step) < NEAR_K:
             ts -= step
+            q -= dq * step
+            share = from_film / m if m != 0.0 else 0.0
+            m -= dm * step
             break
         new = ts - step
         ts = new if low < new < high else 0.5 * (low + high)
     follow = 1.0 / (1.0 + resistance * (latent * dm - dq))
-    share = from_film / m if m != 0.0 else 0.0
     return q - latent * m, m, ts, latent, (dq - latent * dm) * follow, dm * follow, follow, share
 
 
 @jit
-def skin_resistance(here, dry, d, m, c, in_bone):
+def skin_resistance(here, dry, d, spread, m, c, in_bone):
     """Thermal resistance from the surface of an outer cell to where its heat is taken up [m2 K/W].
 
     Below boiling: half the cell, at its own conductivity. Once it boils, its dry share lies as a crust between the
-    surface and the wet part.
+    surface and the wet part. spread is half the cell's own resistance.
     """
     if in_bone:
-        return 0.5 * d / m[K_BONE]
-    spread = 0.5 * d / conductivity(m, here, dry)
+        return spread
     boiling = min(max((here - c[C_BOIL] + 5.0) / 5.0, 0.0), 1.0)
     if boiling <= 0.0 or dry >= 1.0 or c[C_MOIST] <= 0.0:
         return spread
@@ -150,7 +154,7 @@ def creeping_supply(w, volume, area, d, m, c, tau):
 
 
 @jit
-def faces_prepared(t, cap, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain, source,
+def faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain, source,
                    flows, bone):  # fmt: skip
     """Linearise the three outer faces about the present temperatures.
 
@@ -167,12 +171,14 @@ def faces_prepared(t, cap, w, w0, film, volume, dz, dr, area_z, face_r, m, c, ta
             j = nr - 1 if face == 2 else n
             d = dr[j] if face == 2 else dz[i]
             area = face_r[nr] * dz[i] if face == 2 else area_z[j]
-            here = min(t[i, j], cap[i + 1, j + 1])
+            here = min(t[i, j], cap[i, j])
             if idle:
                 ts[face, n] = here
                 flows[face, n, :] = 0.0
+                flows[face, n, F_HERE], flows[face, n, F_FOLLOW] = here, 1.0
                 continue
-            resistance = skin_resistance(here, dried_share(w[i, j], w0[i, j]), d, m, c, j < bone)
+            spread = 0.5 * d * resist[i, j]
+            resistance = skin_resistance(here, dried_share(w[i, j], w0[i, j]), d, spread, m, c, j < bone)
             creeping = 0.0 if j < bone else creeping_supply(w[i, j], volume[i, j], area, d, m, c, tau)
             wet = min(film[face, n] / (area * c[C_WET]), 1.0)
             q, mass, ts[face, n], latent, dq, dm, follow, share = surface(
@@ -186,6 +192,19 @@ def faces_prepared(t, cap, w, w0, film, volume, dz, dr, area_z, face_r, m, c, ta
 
 
 @jit
+def followed(t, cap, flows, hottest, ts, midway):
+    """Let the surfaces follow their cells to the end of a super-step; midway is half-way there [°C]."""
+    nz, nr = t.shape
+    for face in range(3):
+        for n in range(nz if face == 2 else nr):
+            i = n if face == 2 else (0 if face == 0 else nz - 1)
+            j = nr - 1 if face == 2 else n
+            moved = flows[face, n, F_FOLLOW] * (min(t[i, j], cap[i, j]) - flows[face, n, F_HERE])
+            midway[face, n] = min(ts[face, n] + 0.5 * moved, hottest)
+            ts[face, n] = min(ts[face, n] + moved, hottest)
+
+
+@jit
 def booked(mean, gain, source, flows, film, tau, evaporated, tally):
     """Book the heat and vapour that crossed the outer faces in a super-step."""
     nz, nr = gain.shape
@@ -196,7 +215,7 @@ def booked(mean, gain, source, flows, film, tau, evaporated, tally):
             i = n if face == 2 else (0 if face == 0 else nz - 1)
             j = nr - 1 if face == 2 else n
             f = flows[face, n]
-            mass = tau * (f[F_VAPOUR] + f[F_SLOPE] * (mean[i + 1, j + 1] - f[F_HERE]))
+            mass = tau * (f[F_VAPOUR] + f[F_SLOPE] * (mean[i, j] - f[F_HERE]))
             if mass * f[F_VAPOUR] <= 0.0:
                 continue
             from_film = min(mass * f[F_FILM], film[face, n])
@@ -204,13 +223,13 @@ def booked(mean, gain, source, flows, film, tau, evaporated, tally):
             tally[W_EVAP] += from_film
             evaporated[i, j] += mass - from_film
             vapour_heat += mass * f[F_LATENT]
-    net = 0.0
+    net = absolute = 0.0
     for i in range(nz):
-        for j in range(nr):
-            if i == 0 or i == nz - 1 or j == nr - 1:
-                crossed = tau * (source[i, j] - gain[i, j] * mean[i + 1, j + 1])
-                net += crossed
-                tally[E_ABS] += abs(crossed)
+        for j in range(0 if i == 0 or i == nz - 1 else nr - 1, nr):
+            crossed = tau * (source[i, j] - gain[i, j] * mean[i, j])
+            net += crossed
+            absolute += abs(crossed)
+    tally[E_ABS] += absolute
     tally[E_LATENT] += vapour_heat
     tally[E_IN] += net + vapour_heat
 
@@ -238,7 +257,7 @@ def sides_now(step, a_down, metal_c, sides, open_side):
 @jit
 def browning_rate(temp_c, c):
     """Seconds at the reference temperature that a second at this one browns as much as."""
-    if temp_c <= 100.0:
+    if temp_c <= BROWNS_FROM_C:
         return 0.0
     return 2.0 ** ((min(temp_c, c[C_CHAR]) - c[C_BROWN_T]) / c[C_BROWN_K])
 
@@ -256,6 +275,8 @@ def browned(t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, 
         meat += area_z[n]
     share = rods[1]
     for face in range(2):
+        if ts[face, :nr].max() <= BROWNS_FROM_C and (face != down or share <= 0.0):
+            continue
         rate = mark_rate = 0.0
         i = 0 if face == 0 else nz - 1
         for n in range(bone, nr):
@@ -263,8 +284,10 @@ def browned(t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, 
             if face != down or share <= 0.0 or share >= 1.0:
                 rate += part * browning_rate(ts[face, n], c)
                 continue
-            here = min(t[i, n], cap[i + 1, n + 1])
-            resistance = skin_resistance(here, dried_share(w[i, n], w0[i, n]), dz[i], m, c, False)
+            here = min(t[i, n], cap[i, n])
+            dry = dried_share(w[i, n], w0[i, n])
+            spread = 0.5 * dz[i] / conductivity(m, here, dry)
+            resistance = skin_resistance(here, dry, dz[i], spread, m, c, False)
             under_rod = (resistance * rods[2] * rods[0] + here) / (resistance * rods[2] + 1.0)
             creeping = creeping_supply(w[i, n], volume[i, n], area_z[n], dz[i], m, c, tau)
             between = surface(here, resistance, 0.0, 0.0, creeping, open_side, c, table, ts[face, n])[2]
@@ -281,6 +304,6 @@ def given_by_metal(mean, ts, flows, area_z, down, metal_c, conductance, nz, tau)
     given = 0.0
     i = 0 if down == 0 else nz - 1
     for n in range(area_z.shape[0]):
-        skin = ts[down, n] + flows[down, n, F_FOLLOW] * (mean[i + 1, n + 1] - flows[down, n, F_HERE])
+        skin = ts[down, n] + flows[down, n, F_FOLLOW] * (mean[i, n] - flows[down, n, F_HERE])
         given += area_z[n] * conductance * (metal_c - skin)
     return tau * given

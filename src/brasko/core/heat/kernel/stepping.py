@@ -1,16 +1,34 @@
-"""Super-steps of second order, after meyer_rkl2_2014, over plain padded arrays laid out flat.
+"""Super-steps of second order, after meyer_rkl2_2014, over plain rows of cells.
 
-A field of (nz, nr) cells is kept with a cell of padding all round, so that a stage is one pass over contiguous
-memory: `up`, `down`, `left` and `right` are the same memory seen a row or a cell further on.
+A field of (nz, nr) cells is one row of numbers, padded by nr + 1 at both ends, so that `up`, `down`, `left` and
+`right` are the same memory seen nr cells or one cell further on. Where a line of cells ends its joint to the next is 0.
 """
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
+from brasko.core.heat.kernel.columns import (
+    CAP,
+    FIRST,
+    JOINT_R,
+    JOINT_Z,
+    KR,
+    KZ,
+    MEAN,
+    ONE,
+    OTHER,
+    OWN,
+    PER,
+    ROOM,
+    SHOWN,
+    SOURCE,
+)  # fmt: skip
 from brasko.core.heat.kernel.jit import jit
 
-MAX_STAGES = 25
+MAX_STAGES = 41
 
 
 @jit
@@ -57,74 +75,147 @@ def stages_for(tau, fastest):
 
 
 @jit
-def coupled(kz, kr, heat, gain, source, south, north, west, east, own, drive):
-    """Per-cell coefficients of dT/dt, padded, so that a stage is one pass over plain arrays."""
-    nz, nr = heat.shape
-    for i in range(nz):
-        for j in range(nr):
-            p, q = i + 1, j + 1
-            per = 1.0 / heat[i, j]
-            north[p, q], south[p, q] = kz[p, q] * per, kz[p - 1, q] * per
-            east[p, q], west[p, q] = kr[p, q] * per, kr[p, q - 1] * per
-            own[p, q] = (kz[p, q] + kz[p - 1, q] + kr[p, q] + kr[p, q - 1] + gain[i, j]) * per
-            drive[p, q] = source[i, j] * per
+def coupled(flat, t, heat, gain, source):
+    """The rows a super-step works on, from conductances and surface gains; returns the fastest rate of any cell [1/s].
 
-
-@jit
-def rates(up, down, right, left, here, north, south, east, west, own, drive, rate):
-    """dT/dt of every cell from what its neighbours show."""
-    n = here.shape[0]
-    for q in range(n):
-        rate[q] = north[q] * up[q] + south[q] * down[q]
-    for q in range(n):
-        rate[q] += east[q] * right[q] + west[q] * left[q]
-    for q in range(n):
-        rate[q] += drive[q] - own[q] * here[q]
-
-
-@jit
-def super_step(flat, width, tau, stages, mu, nu, mu_t, gamma_t, omega):
-    """One super-step. Returns which of the work rows holds the new temperatures.
-
-    flat rows: 0 shown, 1 cap, 2 south, 3 north, 4 west, 5 east, 6 own, 7 drive, 8 old temperatures, 9 and 10 work,
-    11 first rate, 12 the mean each cell showed (filled), 13 rate.
+    Each cell's temperature is scaled by the root of its heat capacity, which makes its joints the same from both
+    sides. The rate is Gershgorin's bound on the largest eigenvalue.
     """
-    size = flat.shape[1] - 2 * width
-    shown = flat[0]
-    up, down = shown[2 * width : 2 * width + size], shown[:size]
-    right, left = shown[width + 1 : width + 1 + size], shown[width - 1 : width - 1 + size]
-    here, cap = shown[width : width + size], flat[1, width : width + size]
-    south, north = flat[2, width : width + size], flat[3, width : width + size]
-    west, east = flat[4, width : width + size], flat[5, width : width + size]
-    own, drive = flat[6, width : width + size], flat[7, width : width + size]
-    y0, older, newer = (
-        flat[8, width : width + size], flat[9, width : width + size], flat[10, width : width + size],
+    nz, nr = t.shape
+    n, pad = nz * nr, nr + 1
+    ts, heats, gains, sources = t.reshape(-1), heat.reshape(-1), gain.reshape(-1), source.reshape(-1)
+    at, up, right = slice(pad, pad + n), slice(pad + nr, pad + nr + n), slice(pad + 1, pad + 1 + n)
+    down, left = slice(pad - nr, pad - nr + n), slice(pad - 1, pad - 1 + n)
+    per, shown, own = flat[PER, at], flat[SHOWN, at], flat[OWN, at]
+    inverse_roots(heats, per)
+    joined(flat[KZ, at], per, flat[PER, up], flat[JOINT_Z, at])
+    joined(flat[KR, at], per, flat[PER, right], flat[JOINT_R, at])
+    own_rates(flat[KZ, at], flat[KZ, down], flat[KR, at], flat[KR, left], per, own)
+    fastest = 0.0
+    for q in range(n):
+        at_face = gains[q] * per[q] * per[q]
+        fastest = max(fastest, 2.0 * own[q] + abs(at_face))
+        own[q] += at_face
+    shown_first(ts, flat[CAP, at], per, shown, flat[ROOM, at])
+    scaled(sources, per, flat[SOURCE, at])
+    first_rate(
+        shown, flat[SHOWN, up], flat[SHOWN, down], flat[SHOWN, right], flat[SHOWN, left], flat[JOINT_Z, at],
+        flat[JOINT_Z, down], flat[JOINT_R, at], flat[JOINT_R, left], own, flat[SOURCE, at], flat[FIRST, at],
     )  # fmt: skip
-    first, mean, rate = (
-        flat[11, width : width + size], flat[12, width : width + size], flat[13, width : width + size],
-    )  # fmt: skip
-    for q in range(size):
-        here[q] = min(y0[q], cap[q])
-    rates(up, down, right, left, here, north, south, east, west, own, drive, first)
-    ahead = mu_t[1] * tau
-    for q in range(size):
-        older[q] = y0[q]
-        newer[q] = y0[q] + ahead * first[q]
-    for q in range(size):
-        mean[q] = omega[0] * here[q]
-    row = 10
+    return fastest
+
+
+@jit
+def inverse_roots(heats, per):
+    for q in range(heats.shape[0]):
+        per[q] = 1.0 / math.sqrt(heats[q])
+
+
+@jit
+def joined(conductance, per, per_on, joint):
+    for q in range(joint.shape[0]):
+        joint[q] = conductance[q] * per[q] * per_on[q]
+
+
+@jit
+def own_rates(kz, kz_before, kr, kr_before, per, own):
+    for q in range(own.shape[0]):
+        own[q] = (kz[q] + kz_before[q] + kr[q] + kr_before[q]) * per[q] * per[q]
+
+
+@jit
+def shown_first(ts, cap, per, shown, room):
+    for q in range(ts.shape[0]):
+        at_most = min(ts[q], cap[q])
+        shown[q] = at_most / per[q]
+        room[q] = (cap[q] - at_most) / per[q]
+
+
+@jit
+def scaled(values, by, out):
+    for q in range(out.shape[0]):
+        out[q] = values[q] * by[q]
+
+
+@jit
+def first_rate(here, up, down, right, left, jz, jz_before, jr, jr_before, own, source, first):
+    for q in range(first.shape[0]):
+        first[q] = (jz[q] * up[q] + jz_before[q] * down[q] + jr[q] * right[q] + jr_before[q] * left[q]
+                    + source[q] - own[q] * here[q])  # fmt: skip
+
+
+@jit
+def stage_on(z, up, down, right, left, jz, jz_before, jr, jr_before, own, first, older, mu, nu, d, e):
+    """One stage, written over the one before the last. A single loop over so few rows runs in vectors."""
+    for q in range(older.shape[0]):
+        older[q] = (nu * older[q] + (mu - d * own[q]) * z[q] + e * first[q]
+                    + d * (jz[q] * up[q] + jz_before[q] * down[q] + jr[q] * right[q] + jr_before[q] * left[q]))  # fmt: skip
+
+
+@jit
+def capped_stage_on(z, here, up, down, right, left, jz, jz_before, jr, jr_before, own, first, older, mu, nu, d, e):
+    """The same where cells may boil: what they show is not what they hold."""
+    for q in range(older.shape[0]):
+        older[q] = nu * older[q] + mu * z[q] + e * first[q] - d * own[q] * here[q]
+    for q in range(older.shape[0]):
+        older[q] += d * (jz[q] * up[q] + jz_before[q] * down[q] + jr[q] * right[q] + jr_before[q] * left[q])
+
+
+@jit
+def capped(z, room, shown):
+    for q in range(shown.shape[0]):
+        shown[q] = min(z[q], room[q])
+
+
+@jit
+def met(mean, here, share, nz, nr):
+    """Add a stage's share to the mean that each outer cell showed."""
+    last = (nz - 1) * nr
+    for j in range(nr):
+        mean[j] += share * here[j]
+        mean[last + j] += share * here[last + j]
+    for i in range(1, nz - 1):
+        mean[i * nr + nr - 1] += share * here[i * nr + nr - 1]
+
+
+@jit
+def super_step(flat, t, tau, stages, mu, nu, mu_t, gamma_t, omega, boiling):
+    """One super-step after `coupled`. Returns which row, ONE or OTHER, holds the scaled change of temperature.
+
+    MEAN is filled with what each outer cell showed its surroundings [°C]. boiling says that cells may reach their
+    plateau. Rows are padded by nr + 1 cells at both ends.
+    """
+    nz, nr = t.shape
+    n, pad = nz * nr, nr + 1
+    at, up, right = slice(pad, pad + n), slice(pad + nr, pad + nr + n), slice(pad + 1, pad + 1 + n)
+    down, left = slice(pad - nr, pad - nr + n), slice(pad - 1, pad - 1 + n)
+    jz, jz_before, jr, jr_before = flat[JOINT_Z, at], flat[JOINT_Z, down], flat[JOINT_R, at], flat[JOINT_R, left]
+    own, first, mean = flat[OWN, at], flat[FIRST, at], flat[MEAN, at]
+    old, new = ONE, OTHER
+    flat[old] = 0.0
+    flat[new] = mu_t[1] * tau * flat[FIRST]
+    mean[:] = 0.0
     for stage in range(2, stages + 1):
-        a, b, d, e = mu[stage], nu[stage], mu_t[stage] * tau, gamma_t[stage] * tau
-        rest, share = 1.0 - a - b, omega[stage - 1]
-        for q in range(size):
-            here[q] = min(newer[q], cap[q])
-        rates(up, down, right, left, here, north, south, east, west, own, drive, rate)
-        for q in range(size):
-            rate[q] = d * rate[q] + e * first[q] + rest * y0[q]
-        for q in range(size):
-            older[q] = a * newer[q] + b * older[q] + rate[q]
-        for q in range(size):
-            mean[q] += share * here[q]
-        older, newer = newer, older
-        row = 19 - row
-    return row
+        a, b, d, e = mu[stage], nu[stage], mu_t[stage] * tau, (mu_t[stage] + gamma_t[stage]) * tau
+        if boiling:
+            capped(flat[new, at], flat[ROOM, at], flat[SHOWN, at])
+            met(mean, flat[SHOWN, at], omega[stage - 1], nz, nr)
+            capped_stage_on(
+                flat[new, at], flat[SHOWN, at], flat[SHOWN, up], flat[SHOWN, down], flat[SHOWN, right],
+                flat[SHOWN, left], jz, jz_before, jr, jr_before, own, first, flat[old, at], a, b, d, e,
+            )  # fmt: skip
+        else:
+            met(mean, flat[new, at], omega[stage - 1], nz, nr)
+            stage_on(
+                flat[new, at], flat[new, up], flat[new, down], flat[new, right], flat[new, left], jz, jz_before, jr,
+                jr_before, own, first, flat[old, at], a, b, d, e,
+            )  # fmt: skip
+        old, new = new, old
+    showed(t.reshape(-1), flat[CAP, at], flat[PER, at], mean)
+    return new
+
+
+@jit
+def showed(ts, cap, per, mean):
+    for q in range(mean.shape[0]):
+        mean[q] = min(ts[q], cap[q]) + mean[q] * per[q]

@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 
-from brasko.core.heat.kernel.cells import dry_heat, liquid_heat, temperature_of
+from brasko.core.heat.kernel.cells import dry_heat, heat_capacities, liquid_heat, temperature_of
 from brasko.core.heat.kernel.columns import (
     C_BOIL,
     C_DLIQ,
@@ -18,14 +18,30 @@ from brasko.core.heat.kernel.columns import (
     C_STAYS,
     E_LATENT,
     E_LIQUID,
+    FIRST,
     H_BONE,
+    HD0,
+    HD1,
+    HD2,
     HOLD_C,
     HOLD_LOSS,
+    HW0,
+    HW1,
+    HW2,
     MASS_H,
+    ONE,
+    OTHER,
     RHO_S,
     RHO_W,
+    S_CREEP_R,
+    S_CREEP_Z,
+    S_PER_VOLUME,
+    S_SOLIDS,
+    S_VOLUME,
+    SHOWN,
     W_DRIP,
     W_EVAP,
+    WORK,
 )  # fmt: skip
 from brasko.core.heat.kernel.jit import jit
 
@@ -48,57 +64,89 @@ def water_holding(m):
 
 
 @jit
-def creeping(w, enthalpy, t, i, j, i2, j2, moved, m, c):
-    """Move water from one cell to the next with the heat it carries; at most a fifth of what either holds."""
-    moved = min(max(moved, -0.2 * w[i2, j2]), 0.2 * w[i, j])
-    carried = moved * liquid_heat(m, min(t[i, j], c[C_BOIL]) if moved > 0.0 else min(t[i2, j2], c[C_BOIL]))
-    w[i, j] -= moved
-    w[i2, j2] += moved
-    enthalpy[i, j] -= carried
-    enthalpy[i2, j2] += carried
-
-
-@jit
-def crept(t, w, enthalpy, volume, dz, dr, area_z, face_r, m, c, tau, bone, wetness):
-    """Liquid water creeping towards drier cells, by Fick's law."""
+def crept(t, w, enthalpy, still, m, c, tau, flat):
+    """Liquid water creeping towards drier cells by Fick's law, with the heat it carries; at most a fifth of what a cell
+    holds at a time. The rows ONE, OTHER, FIRST, SHOWN and WORK of flat are written over.
+    """
     nz, nr = t.shape
-    for i in range(nz):
-        for j in range(nr):
-            wetness[i, j] = w[i, j] / volume[i, j]
+    n, pad = nz * nr, nr + 1
+    ts, ws, hs = t.reshape(-1), w.reshape(-1), enthalpy.reshape(-1)
+    at, up, right = slice(pad, pad + n), slice(pad + nr, pad + nr + n), slice(pad + 1, pad + 1 + n)
+    down, left = slice(pad - nr, pad - nr + n), slice(pad - 1, pad - 1 + n)
+    held, hot = flat[FIRST, at], flat[SHOWN, at]
+    held[:] = ws
+    flat[WORK, at] = ws * still[S_PER_VOLUME, at]
     part = tau * c[C_DLIQ]
-    for i in range(nz):
-        for j in range(bone, nr):
-            here = wetness[i, j]
-            if i + 1 < nz and abs(here - wetness[i + 1, j]) > 0.1:
-                moved = part * area_z[j] / (0.5 * (dz[i] + dz[i + 1])) * (here - wetness[i + 1, j])
-                creeping(w, enthalpy, t, i, j, i + 1, j, moved, m, c)
-            if j + 1 < nr and abs(here - wetness[i, j + 1]) > 0.1:
-                moved = part * face_r[j + 1] * dz[i] / (0.5 * (dr[j] + dr[j + 1])) * (here - wetness[i, j + 1])
-                creeping(w, enthalpy, t, i, j, i, j + 1, moved, m, c)
+    moving(flat[WORK, at], flat[WORK, up], held, flat[FIRST, up], still[S_CREEP_Z, at], part, flat[ONE, at])
+    moving(flat[WORK, at], flat[WORK, right], held, flat[FIRST, right], still[S_CREEP_R, at], part, flat[OTHER, at])
+    flat[ONE, :pad] = 0.0
+    flat[OTHER, :pad] = 0.0
+    gained(ws, flat[ONE, at], flat[ONE, down])
+    gained(ws, flat[OTHER, at], flat[OTHER, left])
+    liquid_heats(ts, hot, m[HW0], m[HW1] / 2.0, m[HW2] / 3.0, c[C_BOIL])
+    carried(flat[ONE, at], hot, flat[SHOWN, up])
+    carried(flat[OTHER, at], hot, flat[SHOWN, right])
+    gained(hs, flat[ONE, at], flat[ONE, down])
+    gained(hs, flat[OTHER, at], flat[OTHER, left])
 
 
 @jit
-def squeezed(t, w, enthalpy, volume, m, c, holding, tau, tally, bone):
-    """Take out juice above the water-holding capacity. Returns how much [kg]."""
+def moving(wetness, wetness_on, held, held_on, shape, part, moved):
+    """Water that goes from each cell to the next one [kg]."""
+    for q in range(moved.shape[0]):
+        flow = part * shape[q] * (wetness[q] - wetness_on[q])
+        moved[q] = min(max(flow, -0.2 * held_on[q]), 0.2 * held[q])
+
+
+@jit
+def liquid_heats(ts, out, h0, h1, h2, boil):
+    for q in range(out.shape[0]):
+        x = min(ts[q], boil)
+        out[q] = x * (h0 + x * (h1 + x * h2))
+
+
+@jit
+def carried(moved, hot, hot_on):
+    """Turn moved water into the heat it carries, at the temperature of where it came from."""
+    for q in range(moved.shape[0]):
+        moved[q] *= hot[q] if moved[q] > 0.0 else hot_on[q]
+
+
+@jit
+def gained(values, moved, moved_before):
+    for q in range(values.shape[0]):
+        values[q] += moved_before[q] - moved[q]
+
+
+@jit
+def squeezed(t, w, enthalpy, still, m, c, holding, tau, tally, flat):
+    """Take out juice above the water-holding capacity. Returns how much [kg]. The row WORK of flat is written over."""
     nz, nr = t.shape
+    n, pad = nz * nr, nr + 1
+    ts, ws, hs = t.reshape(-1), w.reshape(-1), enthalpy.reshape(-1)
+    excess = flat[WORK, pad : pad + n]
+    above_holding(ts, ws, still[S_SOLIDS, pad : pad + n], holding, excess)
     part = 1.0 - math.exp(-tau / c[C_DRIP])
     total = 0.0
-    for i in range(nz):
-        for j in range(bone, nr):
-            if t[i, j] < HOLDING_FROM_C:
-                continue
-            position = min(t[i, j] - HOLDING_FROM_C, HOLDING_ROWS - 2.0)
-            n = int(position)
-            ratio = holding[n] + (position - n) * (holding[n + 1] - holding[n])
-            excess = w[i, j] - m[RHO_S] * volume[i, j] * ratio
-            if excess > 0.0:
-                lost = excess * part
-                carried = lost * liquid_heat(m, min(t[i, j], c[C_BOIL]))
-                w[i, j] -= lost
-                enthalpy[i, j] -= carried
-                tally[E_LIQUID] += carried
-                total += lost
+    for q in range(n):
+        if excess[q] > 0.0:
+            lost = excess[q] * part
+            heat = lost * liquid_heat(m, min(ts[q], c[C_BOIL]))
+            ws[q] -= lost
+            hs[q] -= heat
+            tally[E_LIQUID] += heat
+            total += lost
     return total
+
+
+@jit
+def above_holding(ts, ws, solids, holding, excess):
+    """Water above what the solids hold at their temperature [kg]."""
+    for q in range(ts.shape[0]):
+        position = min(max(ts[q] - HOLDING_FROM_C, 0.0), HOLDING_ROWS - 2.0)
+        row = int(position)
+        ratio = holding[row] + (position - row) * (holding[row + 1] - holding[row])
+        excess[q] = ws[q] - solids[q] * ratio if ts[q] > HOLDING_FROM_C else 0.0
 
 
 @jit
@@ -123,42 +171,77 @@ def wetted(juice, film, sides, dz, area_z, face_r, c, bone, tally):
 
 
 @jit
-def settled(t, w, enthalpy, evaporated, volume, m, c, tally, bone, hottest):
+def settled(t, w, enthalpy, evaporated, still, m, c, tally, bone, hottest, flat):
     """Take off what evaporated, boil away what is above the plateau, and read temperatures back from enthalpy.
 
     A cell that runs dry within the super-step was given heat as if it went on boiling. It gets no hotter than the
-    hottest surface; what is left over goes to the cell below.
+    hottest surface; what is left over goes to the cell below. The rows WORK and FIRST of flat are written over.
     """
     nz, nr = t.shape
-    latent = c[C_LAT0] + c[C_LAT1] * c[C_BOIL]
-    boiling_heat = liquid_heat(m, c[C_BOIL])
-    moist = c[C_MOIST] > 0.0
+    n, pad = nz * nr, nr + 1
+    volume = still[S_VOLUME, pad : pad + n]
+    if c[C_MOIST] > 0.0:
+        for i in range(nz):
+            outer = i == 0 or i == nz - 1
+            for j in range(bone if outer else nr - 1, nr):
+                taken_off(t, w, enthalpy, evaporated, i, j, m, c, tally)
+        latent = c[C_LAT0] + c[C_LAT1] * c[C_BOIL]
+        boiling_heat = liquid_heat(m, c[C_BOIL])
+        for i in range(nz):
+            for j in range(bone, nr):
+                if t[i, j] > c[C_BOIL] - 5.0 and w[i, j] > 0.0:
+                    boiled_away(t, w, enthalpy, volume[i * nr + j], i, j, m, c, tally, latent, boiling_heat, hottest)
+    ts, ws, hs = t.reshape(-1), w.reshape(-1), enthalpy.reshape(-1)
+    missed, slope = flat[WORK, pad : pad + n], flat[FIRST, pad : pad + n]
+    heat_capacities(ts, ws, volume, slope, m)
+    nearer(ts, ws, hs, volume, slope, missed, m)
+    for q in range(n):
+        if abs(missed[q]) > 0.02:
+            ts[q] = temperature_of(m, hs[q], volume[q], ws[q], ts[q])
     for i in range(nz):
         for j in range(bone):
-            t[i, j] = enthalpy[i, j] / (volume[i, j] * m[H_BONE])
-        for j in range(bone, nr):
-            gone = evaporated[i, j]
-            if gone > 0.0:
-                gone = min(gone, w[i, j])
-                carried = gone * liquid_heat(m, min(t[i, j], c[C_BOIL]))
-                w[i, j] -= gone
-                enthalpy[i, j] -= carried
-                tally[W_EVAP] += gone
-                tally[E_LIQUID] += carried
-            if moist and t[i, j] > c[C_BOIL] - 5.0 and w[i, j] > 0.0:
-                excess = enthalpy[i, j] - volume[i, j] * dry_heat(m, c[C_BOIL]) - w[i, j] * boiling_heat
-                if excess > 0.0:
-                    boiled = min(excess / latent, w[i, j])
-                    w[i, j] -= boiled
-                    enthalpy[i, j] -= boiled * (latent + boiling_heat)
-                    tally[W_EVAP] += boiled
-                    tally[E_LATENT] += boiled * latent
-                    tally[E_LIQUID] += boiled * boiling_heat
-                    if w[i, j] <= 0.0:
-                        over = enthalpy[i, j] - volume[i, j] * dry_heat(m, hottest)
-                        if over > 0.0:
-                            enthalpy[i, j] -= over
-                            inner_i = i + 1 if i < nz // 2 else i - 1
-                            enthalpy[inner_i, j] += over
-                            t[i, j] = hottest
-            t[i, j] = temperature_of(m, enthalpy[i, j], volume[i, j], w[i, j], t[i, j])
+            t[i, j] = enthalpy[i, j] / (volume[i * nr + j] * m[H_BONE])
+
+
+@jit
+def nearer(ts, ws, hs, volume, slope, missed, m):
+    """One step of Newton's from temperatures to those that hold the enthalpy; missed is the step [K]."""
+    hd0, hd1, hd2, hw0, hw1, hw2 = m[HD0], m[HD1] / 2.0, m[HD2] / 3.0, m[HW0], m[HW1] / 2.0, m[HW2] / 3.0
+    for q in range(ts.shape[0]):
+        x = ts[q]
+        held = x * (volume[q] * (hd0 + x * (hd1 + x * hd2)) + ws[q] * (hw0 + x * (hw1 + x * hw2)))
+        missed[q] = (held - hs[q]) / slope[q]
+        ts[q] = x - missed[q]
+
+
+@jit
+def taken_off(t, w, enthalpy, evaporated, i, j, m, c, tally):
+    """Take what evaporated off an outer cell, with its heat."""
+    gone = min(evaporated[i, j], w[i, j])
+    if gone > 0.0:
+        carried = gone * liquid_heat(m, min(t[i, j], c[C_BOIL]))
+        w[i, j] -= gone
+        enthalpy[i, j] -= carried
+        tally[W_EVAP] += gone
+        tally[E_LIQUID] += carried
+
+
+@jit
+def boiled_away(t, w, enthalpy, volume, i, j, m, c, tally, latent, boiling_heat, hottest):
+    """Boil away the water that a cell's heat above the plateau can."""
+    excess = enthalpy[i, j] - volume * dry_heat(m, c[C_BOIL]) - w[i, j] * boiling_heat
+    if excess <= 0.0:
+        return
+    boiled = min(excess / latent, w[i, j])
+    w[i, j] -= boiled
+    enthalpy[i, j] -= boiled * (latent + boiling_heat)
+    tally[W_EVAP] += boiled
+    tally[E_LATENT] += boiled * latent
+    tally[E_LIQUID] += boiled * boiling_heat
+    if w[i, j] <= 0.0:
+        over = enthalpy[i, j] - volume * dry_heat(m, hottest)
+        if over > 0.0:
+            enthalpy[i, j] -= over
+            inner_i = i + 1 if i < t.shape[0] // 2 else i - 1
+            enthalpy[inner_i, j] += over
+            t[i, j] = hottest
