@@ -12,7 +12,8 @@ export interface Preview {
   busy: boolean;
 }
 
-const IDLE_MS = 450;
+/** Ranges take both cores of a small machine: they wait until nothing moves. */
+const IDLE_MS = 800;
 
 /** The computed plan of a draft: a quick one while something moves, the whole with ranges and the hour checked once it rests. */
 export function usePreview(draft: Draft | null): Preview {

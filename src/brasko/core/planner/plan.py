@@ -38,7 +38,7 @@ def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False) -> Pi
 
     Raises InvalidInput or Infeasible.
     """
-    solution = solved(wish, quick=quick)
+    solution = solved(wish, every_s=20.0, frame_s=60.0, quick=True) if quick else solved(wish)
     tasks = timeline(wish, solution)
     rise = solution.result.peak_core_c - solution.pull_c
     zone = wish.gentle_zone

@@ -9,7 +9,16 @@ from ninja import Router, Status
 
 from brasko.core.planner.timeline import check_eating_time
 from brasko.web.plans.actions.save_plan import save_plan
-from brasko.web.plans.convert import computed, earliest_eating, filled, reference, result_of, wish_of
+from brasko.web.plans.convert import (
+    QUICK_FRAMES,
+    SECTION_FRAMES,
+    computed,
+    earliest_eating,
+    filled,
+    reference,
+    result_of,
+    wish_of,
+)
 from brasko.web.plans.models import Plan
 from brasko.web.plans.schemas import PlanIn, PlanLine, PlanOut, PreviewIn, PreviewOut, ReferenceOut
 
@@ -24,11 +33,13 @@ def get_reference(request: HttpRequest) -> ReferenceOut:
 @router.post("plans/preview", response=PreviewOut, operation_id="preview_plan")
 def preview_plan(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
     """Compute a plan without keeping it; quick, good to about 1 K. With eat_at, also refuse an hour that cannot be met."""
-    made = computed(wish_of(payload.piece), payload.ranges, payload.quick and not payload.ranges)
+    quick = payload.quick and not payload.ranges
+    made = computed(wish_of(payload.piece), payload.ranges, quick)
     now = timezone.now()
     if payload.eat_at is not None:
         check_eating_time(payload.eat_at, now, made.tasks, made.wish)
-    return PreviewOut(piece=filled(payload.piece), result=result_of(made), earliest=earliest_eating(made.lead_s, now))
+    result = result_of(made, QUICK_FRAMES if quick else SECTION_FRAMES)
+    return PreviewOut(piece=filled(payload.piece), result=result, earliest=earliest_eating(made.lead_s, now))
 
 
 @router.get("plans", response=list[PlanLine], operation_id="list_plans")

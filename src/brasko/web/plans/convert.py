@@ -44,6 +44,8 @@ from brasko.web.plans.schemas import (
 )
 
 SECTION_ROWS, SECTION_COLUMNS, SECTION_FRAMES = 32, 26, 60
+QUICK_FRAMES = 24
+"""Enough of the section for a slider that is still moving."""
 
 
 @lru_cache(maxsize=64)
@@ -95,7 +97,7 @@ def wish_of(piece: PieceIn) -> Wish:
     )
 
 
-def result_of(plan: PiecePlan) -> PieceResult:
+def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES) -> PieceResult:
     """What is stored and shown of a computed plan."""
     solution, result = plan.solution, plan.solution.result
     slow = plan.wish.how.slow
@@ -133,7 +135,7 @@ def result_of(plan: PiecePlan) -> PieceResult:
             core_low_c=_rounded(ranges.core_low_c) if ranges else None,
             core_high_c=_rounded(ranges.core_high_c) if ranges else None,
         ),
-        section=section_of(result),
+        section=section_of(result, frames),
         marks=[MarkOut.model_validate(m, from_attributes=True) for m in result.marks],
         marks_words=result.marks_words,
         browning_a_s=float(result.end.browning_s[0]),
@@ -162,14 +164,14 @@ def _rounded(values: np.ndarray) -> list[float]:
     return [round(float(v), 2) for v in values]
 
 
-def section_of(result: Result) -> SectionOut:
-    """The computed field on an even raster, about one frame a minute."""
+def section_of(result: Result, frames: int = SECTION_FRAMES) -> SectionOut:
+    """The computed field on an even raster, at so many moments."""
     grid = result.grid
     thickness, half = float(grid.dz_m.sum()), float(grid.dr_m.sum())
     z = (np.arange(SECTION_ROWS) + 0.5) / SECTION_ROWS * thickness
     z[0], z[-1] = grid.z_m[0], grid.z_m[-1]
     r = (np.arange(SECTION_COLUMNS) + 0.5) / SECTION_COLUMNS * half
-    picked = np.unique(np.linspace(0, len(result.frame_s) - 1, SECTION_FRAMES).astype(int))
+    picked = np.unique(np.linspace(0, len(result.frame_s) - 1, frames).astype(int))
     rows = np.clip(np.searchsorted(grid.z_m, z), 1, len(grid.z_m) - 1)
     columns = np.clip(np.searchsorted(grid.r_m, r), 1, len(grid.r_m) - 1)
     fz = np.clip((z - grid.z_m[rows - 1]) / (grid.z_m[rows] - grid.z_m[rows - 1]), 0, 1)[:, None]
