@@ -11,12 +11,15 @@ sys.path.insert(0, str(ROOT / "src"))
 
 from brasko.cli.plan_format import PlanOut, WishIn  # noqa: E402
 from brasko.cli.simulation_format import SimulationIn, SimulationOut  # noqa: E402
+from brasko.formats.fire import FireIn, FireOut  # noqa: E402
 
 FORMATS: dict[str, type[BaseModel]] = {
     "simulation-1": SimulationIn,
     "simulation-result-1": SimulationOut,
     "wish-1": WishIn,
     "plan-1": PlanOut,
+    "fire-1": FireIn,
+    "fire-result-1": FireOut,
 }
 
 

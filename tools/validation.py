@@ -6,7 +6,8 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "core"), str(ROOT / "tests" / "reference")]
 
-from cases import CASES, Case, missed_by  # noqa: E402
+from case import Case, missed_by  # noqa: E402
+from cases import CASES  # noqa: E402
 
 HEAD = """# Validation
 

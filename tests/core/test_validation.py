@@ -3,7 +3,8 @@
 from pathlib import Path
 
 import pytest
-from cases import CASES, missed_by, stalled
+from case import missed_by
+from cases import CASES, stalled
 
 PAGE = Path(__file__).resolve().parents[2] / "docs" / "validation.md"
 

@@ -4,11 +4,12 @@ A case gives a range that the source allows and computes one number. `known_miss
 outside, with the reason; tests hold every case to that, so that a miss can neither hide nor grow.
 """
 
-from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from functools import cache
 
 import psychrolib
+from case import MEMORY, TRADE, Case
+from fire_cases import FIRE_CASES
 from thermal import chamber, dry_disc
 
 from brasko.core.fire.fires import FIRES
@@ -21,30 +22,6 @@ from brasko.core.planner.programme import programme_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Metal, Programme, Side, Step, Surroundings, Until
 from brasko.core.units import celsius, fahrenheit
-
-MEMORY = "from memory"
-TRADE = "common practice, no source"
-
-
-@dataclass(frozen=True)
-class Case:
-    """One row: where the figure is from, what it says, what is computed, and by how much it is known to be missed."""
-
-    key: str
-    source: str
-    what: str
-    low: float
-    high: float
-    unit: str
-    computed: Callable[[], float]
-    known_miss: float = 0.0
-    reason: str = ""
-
-
-def missed_by(case: Case, value: float) -> float:
-    """How far a value lies outside the case's range; 0 inside."""
-    return max(case.low - value, value - case.high, 0.0)
-
 
 # --- FSIS, Baldwin, Thiffeault, PsychroLib ---------------------------------------------------------------------------
 
@@ -234,4 +211,5 @@ CASES: tuple[Case, ...] = (
          2.0, "ours is taken to the agency figure, from the fridge, in the open"),
     Case("cool_pan", TRADE, "crust from a 400 °F skillet, of that from one of 550 °F (browns too slowly)", 0.0, 0.33, "of it",
          lambda: crust_of_skillet(400.0) / crust_of_skillet(550.0)),
+    *FIRE_CASES,
 )  # fmt: skip

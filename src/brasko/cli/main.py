@@ -1,4 +1,4 @@
-"""`brasko simulate | plan FILE.json`: exit status 0 with JSON, 2 for wrong input, 3 for what cannot be had."""
+"""`brasko simulate | plan | fire FILE.json`: exit status 0 with JSON, 2 for wrong input, 3 for what cannot be had."""
 
 from __future__ import annotations
 
@@ -11,18 +11,21 @@ from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
+from brasko.cli.fire import fire_told
 from brasko.cli.plan import plan_of
 from brasko.cli.plan_format import WishIn
 from brasko.cli.simulate import simulated
 from brasko.cli.simulation_format import SimulationIn
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.phrases import rendered
+from brasko.formats.fire import FireIn
 
 WRONG_INPUT, NOT_TO_BE_HAD = 2, 3
 
 COMMANDS: dict[str, tuple[type[BaseModel], Callable[[Any], BaseModel], str]] = {
     "simulate": (SimulationIn, simulated, "simulate a food through its steps (brasko/simulation@1)"),
     "plan": (WishIn, plan_of, "plan a piece in a cook's own words (brasko/wish@1)"),
+    "fire": (FireIn, fire_told, "tell what a fire gives, or which to build (brasko/fire@1)"),
 }
 
 

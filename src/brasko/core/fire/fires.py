@@ -19,7 +19,7 @@ _HOT = Zone(
     "hot", "Over the coals, lid open", "sear", "over the coals",
     air_c=190.0, film_w_m2k=18.0, lid_c=40.0, coal_c=680.0, coal_view=0.33, above_air_c=70.0, rods=Rods(),
 )  # fmt: skip
-_FAT = Zone(
+WARM_FAT = Zone(
     "fat", "Pan of warm fat on the cool side", "bath", "Into the warm fat",
     air_c=62.0, film_w_m2k=0.0, lid_c=62.0, in_fat=True,
 )  # fmt: skip
@@ -31,6 +31,9 @@ def _skillet(key: str, name: str, pan: Metal) -> Zone:
         air_c=90.0, film_w_m2k=8.0, lid_c=35.0, above_air_c=50.0, vapour_kg_m3=0.015, pan=pan,
     )  # fmt: skip
 
+
+SKILLET_ZONE = _skillet("skillet", "Skillet over the fire", SKILLET)
+"""A pan on whatever fire there is."""
 
 LIGHT = Preparation(
     "light", "fire", "Light the chimney", 14 * MINUTE,
@@ -55,7 +58,7 @@ FIRES: dict[str, Fire] = {
     for fire in (
         Fire(
             "kettle_two_zone", "Charcoal kettle, two zones",
-            (_COOL, _HOT, _FAT, _skillet("skillet", "Skillet over the coals", SKILLET)),
+            (_COOL, _HOT, WARM_FAT, _skillet("skillet", "Skillet over the coals", SKILLET)),
             (
                 LIGHT,
                 Preparation("bank", "hands", "Bank the coals", 2 * MINUTE,

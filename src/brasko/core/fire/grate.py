@@ -1,89 +1,379 @@
-"""The grate from above: what a bed of coals shines on every spot, by view factors."""
+"""The grate from above: what every spot of it sees below, the air that rises there, and what that means to food or a palm."""
 
 from __future__ import annotations
 
-import math
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.special import erf
 
-from brasko.core.errors import require_between
-from brasko.core.fire.zones import Fire, radiant_equivalent_c
+from brasko.core.fire import fuels
+from brasko.core.fire.chamber import BAFFLE_RISE_K, Settled, settled
+from brasko.core.fire.coals import coal_face_c, disc_strips
+from brasko.core.fire.grills import Grate
+from brasko.core.fire.hand import PALM_ABOVE_M, SKIN_C, hand_seconds
+from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.views import Rectangle, seen
+from brasko.core.heat.constants import STEFAN_BOLTZMANN
+from brasko.core.sourced import Sourced
 
 Floats = NDArray[np.float64]
 
+FOOD_C = 60.0
+"""The equivalent temperature is that of an even oven which would heat a moist surface of this temperature as fast."""
+FILM_W_M2K = Sourced(14.0, "W m-2 K-1", "", "assumed")
+FILM_OVER_FIRE_W_M2K = Sourced(20.0, "W m-2 K-1", "", "assumed")
+FOOD_EMISSIVITY = 0.9
+MIXES_IN = Sourced(5.5, "-", "", "assumed")
+"""Air that a plume over an open bed takes in, in parts of its own gas, over a height of the bed's width."""
+OPEN_BED_W_M2 = Sourced(1.1e5, "W m-2", "", "assumed")
+"""Heat release of an open bed, by which weaker ones are measured: their gas is the sooner thinned."""
+FLAME_C = Sourced(900.0, "°C", "", "assumed")
+"""Gas as it leaves a gas burner's plate."""
+PLATE_SHARE = Sourced(0.25, "-", "", "assumed")
+SEAR_PLATE_SHARE = Sourced(0.45, "-", "", "assumed")
+"""Share of a burner's heat that its plate radiates upwards; a sear burner is made for it."""
+SHELF_RISE = Sourced(0.35, "m-1", "", "assumed")
+"""Hot gas lies on top: the rise of the air grows by this share for each metre of height in a smoker's chamber."""
+CHAMBER_LOSES_W_MK = Sourced(14.0, "W m-1 K-1", "", "assumed")
+"""What a metre of an offset's chamber loses."""
+WATER_PAN_C = Sourced(96.0, "°C", "", "common practice")
+STEP_M = 0.015
+PLATE_STRIPS = 5
+
 
 @dataclass(frozen=True)
-class CoalBed:
-    """A rectangle of glowing coals below the grate: edges [m] from the grate's middle, gap below it, share aglow."""
+class Emitter:
+    """Something hot below the grate: level strips of one temperature; cover is the share of them that glows."""
 
-    left_m: float
-    right_m: float
-    front_m: float
-    back_m: float
-    gap_m: float
-    aglow: float
+    name: str
+    strips: tuple[Rectangle, ...]
+    temp_c: float
+    cover: float
+    power_w: float = 0.0
+    leaving_c: float = 0.0
+
+    @property
+    def area_m2(self) -> float:
+        """Of its strips."""
+        return sum(s.area_m2 for s in self.strips)
 
 
 @dataclass(frozen=True)
-class Place:
-    """Where a zone's food lies on the grate [m from the middle, x to the right, y to the back]."""
+class Heat:
+    """What a set of spots gets. Arrays of one shape.
 
-    zone: str
+    below_w_m2      radiation from below that meets a level face
+    fire_view       share of the view from below that is fire
+    fire_c          temperature of one source that shines as the fire does
+    air_c, film_w_m2k
+    around_c, lid_c walls beside and below, and the lid
+    """
+
+    below_w_m2: Floats
+    fire_view: Floats
+    fire_c: Floats
+    air_c: Floats
+    film_w_m2k: Floats
+    around_c: float
+    lid_c: float
+
+    def flux_w_m2(self, surface_c: float = FOOD_C, emissivity: float = FOOD_EMISSIVITY) -> Floats:
+        """Net heat into a level face of this temperature that looks down."""
+        shines = STEFAN_BOLTZMANN.value * (surface_c + 273.15) ** 4
+        return self.film_w_m2k * (self.air_c - surface_c) + emissivity * (self.below_w_m2 - shines)
+
+    @property
+    def equivalent_c(self) -> Floats:
+        """Temperature of an even oven, air and walls alike, that would heat a face of FOOD_C as fast."""
+        wanted = self.flux_w_m2()
+        sigma = FOOD_EMISSIVITY * STEFAN_BOLTZMANN.value
+        shines = sigma * (FOOD_C + 273.15) ** 4
+        temp = self.air_c.copy()
+        for _ in range(25):
+            kelvin = temp + 273.15
+            over = self.film_w_m2k * (temp - FOOD_C) + sigma * kelvin**4 - shines - wanted
+            temp = temp - over / (self.film_w_m2k + 4.0 * sigma * kelvin**3)
+        return temp
+
+
+def emitters_of(setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+    """What glows below a grate, as far below as it lies."""
+    lift = grate.height_m - setup.grill.grates[0].height_m
+    kind, found = setup.grill.kind, []
+    bed = setup.bed
+    if bed is not None and state.alight:
+        strips = tuple(_lowered(s, lift) for s in bed.strips)
+        found.append(Emitter("coals", strips, state.coal_c, bed.cover * state.lit_share, state.power_w, state.coal_c))
+    if kind == "gas":
+        air = state.zones_c[0] if state.zones_c else setup.weather.air_c
+        for burner, knob in zip(setup.grill.burners, setup.knobs, strict=True):
+            if knob <= 0.0 or burner.kind == "side":
+                continue
+            area = burner.width_m * burner.depth_m
+            share = SEAR_PLATE_SHARE.value if burner.kind == "sear" else PLATE_SHARE.value
+            shines = share * burner.power_w * knob / area / STEFAN_BOLTZMANN.value + (air + 273.15) ** 4
+            plate = Rectangle(
+                burner.x_m - burner.width_m / 2, burner.x_m + burner.width_m / 2, burner.y_m - burner.depth_m / 2,
+                burner.y_m + burner.depth_m / 2, grate.height_m,
+            )  # fmt: skip
+            found.append(
+                Emitter(burner.name, (plate,), shines**0.25 - 273.15, 0.9, burner.power_w * knob, FLAME_C.value)
+            )
+    if kind == "pellet":
+        half, deep = grate.width_m * 0.4, grate.depth_m * 0.4
+        plate = Rectangle(-half, half, -deep, deep, grate.height_m)
+        found.append(Emitter("heat plate", (plate,), state.gas_c + BAFFLE_RISE_K.value, 0.95))
+    if setup.deflector and setup.grill.deflector is not None:
+        d = setup.grill.deflector
+        disc = tuple(Rectangle(*edges, d.gap_m + lift) for edges in disc_strips(d.radius_m, strips=PLATE_STRIPS))
+        found.append(Emitter("deflector", disc, state.gas_c + BAFFLE_RISE_K.value, 0.95))
+    return tuple(found)
+
+
+def _lowered(r: Rectangle, by_m: float) -> Rectangle:
+    return replace(r, gap_m=r.gap_m + by_m)
+
+
+def screens_of(setup: FireSetup, grate: Grate) -> tuple[Rectangle, ...]:
+    """What lies between fire and grate: the deflector's strips, and the drip pan."""
+    lift = grate.height_m - setup.grill.grates[0].height_m
+    found: list[Rectangle] = []
+    if setup.deflector and setup.grill.deflector is not None:
+        d = setup.grill.deflector
+        found += [Rectangle(*edges, d.gap_m + lift) for edges in disc_strips(d.radius_m, strips=PLATE_STRIPS)]
+    elif setup.drip_pan:
+        found.append(_lowered(drip_pan_of(setup), lift))
+    return tuple(found)
+
+
+def drip_pan_of(setup: FireSetup) -> Rectangle:
+    """The pan on the floor of the cool side: as large as has room there, below the grate."""
+    grate, bed = setup.grill.grates[0], setup.bed
+    gap = max(grate.height_m - 0.05, 0.05)
+    if bed is None or len(bed.strips) == 0:
+        return Rectangle(-0.15, 0.15, -0.11, 0.11, gap)
+    left, right = min(s.left_m for s in bed.strips), max(s.right_m for s in bed.strips)
+    wall = setup.grill.floor_width_m * 0.42
+    if right > -left + 0.01:
+        return (
+            Rectangle(max(-wall, left - 0.01 - 0.26), left - 0.01, -0.11, 0.11, gap)
+            if left - 0.01 > -wall + 0.06
+            else Rectangle(-0.05, 0.05, -0.05, 0.05, gap)
+        )
+    if -left > right + 0.01:
+        return (
+            Rectangle(right + 0.01, min(wall, right + 0.27), -0.11, 0.11, gap)
+            if right + 0.01 < wall - 0.06
+            else Rectangle(-0.05, 0.05, -0.05, 0.05, gap)
+        )
+    return Rectangle(-0.10, 0.10, -0.10, 0.10, gap)
+
+
+def heat_at(
+    setup: FireSetup,
+    state: Settled,
+    grate: Grate,
+    x_m: Floats,
+    y_m: Floats,
+    *,
+    lower_m: float = 0.0,
+    screens: Sequence[Rectangle] = (),
+) -> Heat:
+    """Heat at spots of a grate, or lower_m below 0: above it. screens hide the fire (food on a lower grate)."""
+    emitters = emitters_of(setup, state, grate)
+    fixed = screens_of(setup, grate)
+    air = _air_c(setup, state, grate, x_m)
+    closed = setup.closed
+    around = (
+        (state.gas_c + state.wall_c) / 2.0
+        if closed
+        else setup.weather.air_c + 0.3 * (state.gas_c - setup.weather.air_c)
+    )
+    lid = state.wall_c if closed else setup.weather.air_c
+    view, shine = np.zeros_like(x_m), np.zeros_like(x_m)
+    over = np.zeros_like(x_m)
+    plume = np.zeros_like(x_m)
+    for emitter in emitters:
+        hides = [*screens] if emitter.name == "deflector" else [*screens, *fixed]
+        emitter = replace(emitter, strips=tuple(_lowered(s, -lower_m) for s in emitter.strips))
+        hides = [_lowered(s, -lower_m) for s in hides]
+        share = sum((seen(s, x_m, y_m, hides) for s in emitter.strips), np.zeros_like(x_m)) * emitter.cover
+        view = view + share
+        shine = shine + share * fuels.COAL_EMISSIVITY.value * STEFAN_BOLTZMANN.value * (emitter.temp_c + 273.15) ** 4
+        if (
+            emitter.power_w > 0.0
+            and not (setup.deflector and emitter.name == "coals")
+            and not (closed and setup.grill.kind == "gas")
+        ):
+            above, rise = _plume(emitter, x_m, y_m, air)
+            over, plume = np.maximum(over, above), np.maximum(plume, rise)
+    pan = screens_of(setup, grate) if setup.drip_pan and not setup.deflector else ()
+    cooler = sum((seen(_lowered(s, -lower_m), x_m, y_m) for s in pan), np.zeros_like(x_m))
+    cooler = np.minimum(cooler, np.maximum(1.0 - view, 0.0))
+    fourth = STEFAN_BOLTZMANN.value * (around + 273.15) ** 4
+    wet = STEFAN_BOLTZMANN.value * (min(WATER_PAN_C.value, around) + 273.15) ** 4
+    view = np.minimum(view, 0.98)
+    fire = np.where(view > 1e-6, (shine / np.maximum(view, 1e-9) / STEFAN_BOLTZMANN.value) ** 0.25 - 273.15, around)
+    film = FILM_W_M2K.value + (FILM_OVER_FIRE_W_M2K.value - FILM_W_M2K.value) * over
+    below = shine + np.maximum(1.0 - view - cooler, 0.0) * fourth + cooler * wet
+    return Heat(below, view, fire, air + plume, film, float(around), float(lid))
+
+
+def _air_c(setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Floats:
+    """The chamber's air, without what rises straight from the fire."""
+    outside = setup.weather.air_c
+    if state.zones_c:
+        mains = [b for b in setup.grill.burners if b.kind == "main"]
+        return np.interp(x_m, [b.x_m for b in mains], state.zones_c)
+    if setup.grill.kind == "offset" and setup.closed:
+        rise = state.gas_c - outside
+        reach = max(state.flow_kg_s * fuels.AIR_HEAT.value / CHAMBER_LOSES_W_MK.value, 0.3)
+        shelf = 1.0 + SHELF_RISE.value * (grate.height_m - setup.grill.grates[0].height_m)
+        return outside + rise * shelf * np.exp(-x_m / reach)
+    return np.full_like(x_m, state.gas_c)
+
+
+def _plume(emitter: Emitter, x_m: Floats, y_m: Floats, air_c: Floats) -> tuple[Floats, Floats]:
+    """(share of the spot that lies in the plume, rise of its air): hot gas thinned by air on its way up, spreading."""
+    gap = emitter.strips[0].gap_m
+    spread = 0.03 + 0.12 * gap
+    inside = np.zeros_like(x_m)
+    for s in emitter.strips:
+        across = erf((x_m - s.left_m) / (np.sqrt(2) * spread)) - erf((x_m - s.right_m) / (np.sqrt(2) * spread))
+        along = erf((y_m - s.front_m) / (np.sqrt(2) * spread)) - erf((y_m - s.back_m) / (np.sqrt(2) * spread))
+        inside += across * along / 4.0
+    area = emitter.area_m2 * max(emitter.cover, 0.05)
+    weaker = (OPEN_BED_W_M2.value / max(emitter.power_w / area, 1.0)) ** (2.0 / 3.0)
+    thinned = 1.0 + MIXES_IN.value * gap / np.sqrt(emitter.area_m2) * weaker
+    return inside, inside * np.maximum(emitter.leaving_c - air_c, 0.0) / thinned
+
+
+ZONE_NAMES: tuple[tuple[float, str, str], ...] = (
+    (260.0, "sear", "Searing"), (205.0, "hot", "Hot"), (160.0, "medium", "Medium"), (95.0, "gentle", "Gentle"),
+    (-300.0, "warm", "Keeping warm"),
+)  # fmt: skip
+"""From the top: lowest equivalent temperature [°C], key, name (common practice, no source)."""
+
+
+@dataclass(frozen=True)
+class NamedZone:
+    """A part of the grate by its heat: share of the area, middle, mean equivalent temperature."""
+
+    key: str
+    name: str
+    share: float
     x_m: float
     y_m: float
+    equivalent_c: float
 
 
 @dataclass(frozen=True)
 class GrateMap:
-    """Radiant equivalent temperature over the square round a grate. temp_c is (y, x), front to back."""
+    """Heat over a grate. Arrays are (y, x) from front to back; not-a-number off the grate.
 
-    radius_m: float
+    hand_s is the hand test, a palm above the grate, lid open. refuge_share of the grate is cool enough to flee to.
+    """
+
+    grate: Grate
     x_m: Floats
     y_m: Floats
-    temp_c: Floats
-    bed: CoalBed
-    places: tuple[Place, ...]
+    equivalent_c: Floats
+    flux_w_m2: Floats
+    air_c: Floats
+    fire_view: Floats
+    hand_s: Floats
+    zones: tuple[NamedZone, ...]
+    refuge_share: float
+    emitters: tuple[Emitter, ...]
+    state: Settled
 
 
-KETTLE_RADIUS_M = 0.27
-KETTLE_BED = CoalBed(left_m=0.06, right_m=0.25, front_m=-0.18, back_m=0.18, gap_m=0.11, aglow=0.55)
-KETTLE_PLACES = (Place("cool", -0.15, 0.0), Place("hot", 0.145, 0.0))
-"""A 54 cm kettle with its coals banked on one side (assumed, typical)."""
+REFUGE_C = 180.0
+REFUGE_VIEW = 0.05
+"""A refuge is below this heat and hardly sees the fire: dripping fat does not reach coals there (assumed)."""
 
 
-def corner_view_factor(a_m: float, b_m: float, gap_m: float) -> float:
-    """View factor from a small horizontal patch to a parallel rectangle a x b whose corner lies straight below it.
+def grate_map(
+    setup: FireSetup, grate_key: str | None = None, *, state: Settled | None = None, step_m: float = STEP_M
+) -> GrateMap:
+    """How hot each spot of a grate is, with the fire settled, or in another state of it."""
+    grate = setup.grill.grate(grate_key)
+    now = state or settled(setup)
+    x = _axis(grate.width_m, step_m)
+    y = _axis(grate.depth_m, step_m)
+    xs, ys = np.meshgrid(x, y)
+    heat = heat_at(setup, now, grate, xs, ys)
+    on = np.vectorize(grate.holds)(xs, ys)
+    hand = hand_field(setup, now, grate, xs, ys)
 
-    F = 1/2π [A/√(1+A²) atan(B/√(1+A²)) + B/√(1+B²) atan(A/√(1+B²))] with A = a/gap, B = b/gap.
-    Source: incropera_2011, ch. 13 (differential element to parallel rectangle). Checked: against a direct integral
-    over the rectangle in tests/core/test_grate.py. Odd in a and b, so rectangles can be added and subtracted.
-    """
-    a, b = a_m / gap_m, b_m / gap_m
-    ra, rb = math.sqrt(1.0 + a * a), math.sqrt(1.0 + b * b)
-    return (a / ra * math.atan(b / ra) + b / rb * math.atan(a / rb)) / (2.0 * math.pi)
+    def shown(values: Floats) -> Floats:
+        return np.where(on, values, np.nan)
+
+    equivalent = shown(heat.equivalent_c)
+    refuge = on & (equivalent < REFUGE_C) & (heat.fire_view < REFUGE_VIEW)
+    return GrateMap(
+        grate, x, y, equivalent, shown(heat.flux_w_m2()), shown(heat.air_c), shown(heat.fire_view), shown(hand),
+        _zones(equivalent, xs, ys, on), float(refuge.sum() / on.sum()), emitters_of(setup, now, grate), now,
+    )  # fmt: skip
 
 
-def bed_view_factor(bed: CoalBed, x_m: float, y_m: float) -> float:
-    """Share of the view from a spot on the grate straight down that glowing coals fill."""
-    require_between("gap_m", bed.gap_m, 0.01, 2.0, "m")
-    left, right = bed.left_m - x_m, bed.right_m - x_m
-    front, back = bed.front_m - y_m, bed.back_m - y_m
-    f = corner_view_factor
-    whole = (
-        f(right, back, bed.gap_m) - f(left, back, bed.gap_m) - f(right, front, bed.gap_m) + f(left, front, bed.gap_m)
+def hand_field(setup: FireSetup, state: Settled, grate: Grate, x_m: Floats, y_m: Floats) -> Floats:
+    """Seconds a palm bears over spots of the grate, with the lid open as anybody tests it, the coals as they are."""
+    opened = replace(setup, lid_open=True)
+    aired = settled(opened)
+    mixed = replace(aired, coal_c=state.coal_c, lit_share=state.lit_share, alight=state.alight, power_w=state.power_w)
+    heat = heat_at(opened, mixed, grate, x_m, y_m, lower_m=-PALM_ABOVE_M)
+    return hand_seconds(heat.flux_w_m2(SKIN_C, 0.95))
+
+
+def _axis(size_m: float, step_m: float) -> Floats:
+    half = np.ceil(size_m / 2.0 / step_m) * step_m
+    return np.linspace(-half, half, round(2.0 * half / step_m) + 1)
+
+
+def _zones(equivalent: Floats, xs: Floats, ys: Floats, on: NDArray[np.bool_]) -> tuple[NamedZone, ...]:
+    found, ceiling = [], np.inf
+    for least, key, name in ZONE_NAMES:
+        inside = on & (equivalent >= least) & (equivalent < ceiling)
+        ceiling = least
+        if inside.sum() / on.sum() >= 0.03:
+            found.append(
+                NamedZone(
+                    key, name, float(inside.sum() / on.sum()), float(xs[inside].mean()), float(ys[inside].mean()),
+                    float(equivalent[inside].mean()),
+                )
+            )  # fmt: skip
+    return tuple(found)
+
+
+def at_time(setup: FireSetup, base: Settled, gas_c: float, wall_c: float, power_w: float) -> Settled:
+    """A state between lighting and burning out: the settled fire with another gas, wall and power."""
+    bed, body, air = setup.bed, setup.grill.body, setup.weather.air_c
+    coal, lit = base.coal_c, base.lit_share
+    if bed is not None:
+        laid = bed.area_m2 * bed.cover
+        lit = min(1.0, power_w / (laid * fuels.GLOW_W_M2.value))
+        used = body.used_share if body is not None else fuels.COAL_USED.value
+        coal = float(coal_face_c(power_w, laid * max(lit, 1e-6), air, used))
+    rise = (gas_c - air) / max(base.gas_c - air, 1.0)
+    zones = tuple(air + rise * (z - air) for z in base.zones_c)
+    alight = bed is None or power_w >= fuels.LEAST_FIRE_W.value
+    return replace(
+        base, gas_c=gas_c, wall_c=wall_c, power_w=power_w, coal_c=coal, lit_share=lit, zones_c=zones, alight=alight
     )
-    return bed.aglow * whole
 
 
-def grate_map(fire: Fire, *, step_m: float = 0.018) -> GrateMap:
-    """How hot each spot of the grate is, as the radiant equivalent of what it sees below."""
-    radius = KETTLE_RADIUS_M
-    axis = np.arange(-radius, radius + step_m / 2.0, step_m)
-    temp = np.zeros((len(axis), len(axis)))
-    for i, y in enumerate(axis):
-        for j, x in enumerate(axis):
-            view = bed_view_factor(KETTLE_BED, float(x), float(y))
-            temp[i, j] = radiant_equivalent_c(((view, fire.sear.coal_c), (1.0 - view, fire.gentle.air_c)))
-    return GrateMap(radius, axis, axis, temp, KETTLE_BED, KETTLE_PLACES)
+def half_distance_gain(setup: FireSetup, x_m: float = 0.0, y_m: float = 0.0) -> float:
+    """How many times as much of the fire a spot sees from half as far: 4 for a point, less over a wide bed."""
+    state = settled(setup)
+    grate = setup.grill.grates[0]
+    spot = (np.array([x_m]), np.array([y_m]))
+    emitter = max(emitters_of(setup, state, grate), key=lambda e: e.temp_c, default=None)
+    if emitter is None:
+        return 1.0
+    near = sum(float(seen(replace(s, gap_m=s.gap_m / 2.0), *spot)[0]) for s in emitter.strips)
+    far = sum(float(seen(s, *spot)[0]) for s in emitter.strips)
+    return near / max(far, 1e-9)

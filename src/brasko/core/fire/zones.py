@@ -14,6 +14,8 @@ from brasko.core.heat.films import STILL_FAT_W_M2K
 from brasko.core.programme.steps import Metal, Side, Surroundings
 
 Role = Literal["gentle", "sear", "pan", "bath"]
+NEIGHBOUR_C = 65.0
+"""Face of other food beside a piece: wet, so no hotter than this for most of a cook (assumed)."""
 
 
 def radiant_equivalent_c(seen: tuple[tuple[float, float], ...]) -> float:
@@ -65,6 +67,9 @@ class Zone:
     rods                a grate whose rods are hot enough to mark
     pan                 a skillet that it lies in
     in_fat              it lies in warm fat of air_c instead of air
+    around_c            walls below and beside; as hot as the air, if not given
+    side_view           share of an edge's view that glowing fuel fills; a quarter of coal_view, if not given
+    neighbours          share of an edge's view that other food fills, itself hardly warm
     """
 
     key: str
@@ -81,6 +86,9 @@ class Zone:
     rods: Rods | None = None
     pan: Metal | None = None
     in_fat: bool = False
+    around_c: float | None = None
+    side_view: float | None = None
+    neighbours: float = 0.0
 
     def __post_init__(self) -> None:
         require_between("air_c", self.air_c, 0.0, 700.0, "°C")
@@ -89,7 +97,8 @@ class Zone:
     @property
     def below_c(self) -> float:
         """Radiant equivalent of what a face sees below."""
-        return radiant_equivalent_c(((self.coal_view, self.coal_c), (1.0 - self.coal_view, self.air_c)))
+        around = self.air_c if self.around_c is None else self.around_c
+        return radiant_equivalent_c(((self.coal_view, self.coal_c), (1.0 - self.coal_view, around)))
 
     @property
     def surroundings(self) -> Surroundings:
@@ -98,8 +107,11 @@ class Zone:
             fat = Side(air_c=self.air_c, h_w_m2k=STILL_FAT_W_M2K.value, vapour_open=False)
             return Surroundings(fat, fat, fat)
         above = self.air_c if self.above_air_c is None else self.above_air_c
-        side_view = self.coal_view / 4.0
-        beside = radiant_equivalent_c(((side_view, self.coal_c), (1.0 - side_view, (self.air_c + self.lid_c) / 2.0)))
+        fire = self.coal_view / 4.0 if self.side_view is None else self.side_view
+        fire, food = fire * (1.0 - self.neighbours), self.neighbours
+        beside = radiant_equivalent_c(
+            ((fire, self.coal_c), (food, NEIGHBOUR_C), (1.0 - fire - food, (self.air_c + self.lid_c) / 2.0))
+        )
         middle = (self.air_c + above) / 2.0
         h, vapour = self.film_w_m2k, self.vapour_kg_m3
         top = Side(air_c=above, h_w_m2k=h, radiant_c=self.lid_c, vapour_kg_m3=vapour)

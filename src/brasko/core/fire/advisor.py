@@ -1,0 +1,277 @@
+"""From wished zones to a fire: layout, amount, vents or knobs and when to light, with the reason for each."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from brasko.core.errors import Infeasible, InvalidInput, Remedy, require_between
+from brasko.core.fire import chamber
+from brasko.core.fire.coals import LAYOUTS, Charcoal, bed_of, ring_kg_m, ring_most_m
+from brasko.core.fire.fuels import coal_named
+from brasko.core.fire.grate import GrateMap, grate_map
+from brasko.core.fire.grills import Grill
+from brasko.core.fire.hours import Hours, hours_of
+from brasko.core.fire.own import Spot, convert_s, opened_for_sear, preparations_of
+from brasko.core.fire.setup import FireSetup, usual_setup, with_vents
+from brasko.core.fire.weather import Weather
+from brasko.core.fire.zones import Preparation
+
+SEAR_HAND_S = 3.5
+"""A spot sears where a palm bears no longer than this, the lid off (common practice: one to three seconds)."""
+SEAR_EQUIVALENT_C = 290.0
+"""A spot under a lid, or over plates and burners, sears from about this equivalent temperature (550 °F, common practice)."""
+LONG_H = 3.0
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """Zones to be had: air [°C] of the gentle place, lowest and highest, or None; a searing place or none; for so long."""
+
+    gentle_low_c: float | None = None
+    gentle_high_c: float | None = None
+    sear: bool = False
+    hours: float = 1.0
+    fatty: bool = False
+    fuel: str = "briquettes"
+
+    def __post_init__(self) -> None:
+        require_between("hours", self.hours, 0.1, 20.0, "h")
+        coal_named(self.fuel)
+        if (self.gentle_low_c is None) != (self.gentle_high_c is None):
+            raise InvalidInput("gentle_high_c", "must come with gentle_low_c: a range has two ends.")
+        if (
+            self.gentle_low_c is not None
+            and self.gentle_high_c is not None
+            and not self.gentle_low_c < self.gentle_high_c
+        ):
+            raise InvalidInput("gentle_high_c", "must be above gentle_low_c.")
+        if self.gentle_low_c is None and not self.sear:
+            raise InvalidInput("sear", "or a gentle range must be wished: say at least one zone.")
+
+    @property
+    def gentle_c(self) -> float | None:
+        """The middle of the range."""
+        if self.gentle_low_c is None or self.gentle_high_c is None:
+            return None
+        return (self.gentle_low_c + self.gentle_high_c) / 2.0
+
+
+@dataclass(frozen=True)
+class Advised:
+    """A fire for the wish. gentle_c, sear_c and sear_hand_s are what it gives at its spots; why tells each choice."""
+
+    setup: FireSetup
+    why: tuple[str, ...]
+    steps: tuple[Preparation, ...]
+    hours: Hours
+    gentle: Spot | None
+    gentle_c: float | None
+    sear: Spot | None
+    sear_c: float | None
+    sear_hand_s: float | None
+    convert_s: float
+
+    @property
+    def light_before_s(self) -> float:
+        """How long before the food goes on the fire is lit."""
+        return sum(s.lasts_s for s in self.steps if s.lane == "fire")
+
+
+def advised(grill: Grill, wanted: Wanted, weather: Weather | None = None) -> Advised:
+    """The fire to build. Raises Infeasible, with the nearest that can be had, where this grill cannot do it."""
+    sky = weather or Weather()
+    if wanted.gentle_c is not None and grill.body is None:
+        raise Infeasible(
+            f"{grill.name} has no lid: the air over it is hardly warmer than outside, so no place holds an even gentle heat.",
+            (Remedy("wish for a searing place alone"), Remedy("do the gentle part on a grill with a lid, or in an oven")), "gentle_low_c",
+        )  # fmt: skip
+    failed: Infeasible | None = None
+    for setup, why in _candidates(grill, wanted, sky):
+        try:
+            found = _judged(setup, why, wanted)
+        except InvalidInput:
+            continue
+        except Infeasible as exc:
+            failed = exc
+            continue
+        return found
+    raise failed or Infeasible(
+        f"{grill.name} does not hold enough charcoal for {wanted.hours:g} hours of this.",
+        (Remedy("ask for fewer hours, and add coals in between", "hours", f"{wanted.hours / 2:g}"),), "hours",
+    )  # fmt: skip
+
+
+def _candidates(grill: Grill, wanted: Wanted, sky: Weather) -> Iterator[tuple[FireSetup, tuple[str, ...]]]:
+    """Fires to try, the thriftiest first."""
+    base = usual_setup(grill, sky)
+    gentle = wanted.gentle_c
+    if not grill.burns_coal:
+        yield from _without_coal(base, wanted)
+        return
+    kg_step = 0.25 * coal_named(wanted.fuel).chimney_kg.value
+    if grill.kind == "kamado":
+        for n in range(3, 13):
+            charcoal = Charcoal("level", n * kg_step, "lump")
+            setup = replace(base, charcoal=charcoal, deflector=gentle is not None)
+            why = (
+                ("The plate goes in: it turns coals below into even heat.",)
+                if gentle is not None
+                else ("No plate: the sear wants to see the coals.",)
+            )
+            yield (chamber.set_for(setup, gentle) if gentle is not None else with_vents(setup, 1.0, 1.0)), why
+        return
+    for layout in _layouts(grill, wanted):
+        for n in range(1, 17):
+            mass = n * kg_step
+            if layout == "ring":
+                mass = min(mass, ring_most_m(grill) * ring_kg_m(coal_named(wanted.fuel)) * 0.999)
+            try:
+                charcoal = Charcoal(layout, mass, wanted.fuel)
+                bed_of(grill, charcoal)
+                setup = replace(base, charcoal=charcoal, drip_pan=layout in ("banked", "ring"))
+                if gentle is not None and grill.body is not None:
+                    setup = chamber.set_for(replace(setup, top_share=0.5), gentle)
+                else:
+                    setup = replace(with_vents(setup, 1.0, 1.0), lid_open=grill.body is not None)
+            except (InvalidInput, Infeasible):
+                continue
+            yield setup, (f"{LAYOUTS[layout][0]}: {LAYOUTS[layout][1][0].lower()}{LAYOUTS[layout][1][1:]}",)
+
+
+def _layouts(grill: Grill, wanted: Wanted) -> tuple[str, ...]:
+    if grill.kind == "chimney":
+        return ("level",)
+    if wanted.gentle_c is None:
+        return ("third", "half", "level") if wanted.fatty else ("half", "level")
+    if not wanted.sear and wanted.hours > LONG_H:
+        return ("ring",)
+    return ("banked", "third") if wanted.sear or wanted.fatty else ("banked", "half")
+
+
+def _without_coal(base: FireSetup, wanted: Wanted) -> Iterator[tuple[FireSetup, tuple[str, ...]]]:
+    grill, gentle = base.grill, wanted.gentle_c
+    if grill.kind == "offset":
+        yield (
+            chamber.set_for(base, gentle if gentle is not None else 150.0),
+            ("Small, hot, well-fed splits: the dampers set the heat, the fire burns clean.",),
+        )
+    elif grill.kind == "gas":
+        if gentle is not None and wanted.sear:
+            yield _gas_row(base, gentle), ("One end high to sear, the others only as high as the gentle end wants.",)
+        elif gentle is not None:
+            yield (
+                chamber.set_for(_one_end(base), gentle),
+                ("The food lies over burners that are off: the lid brings the heat round.",),
+            )
+            yield (
+                chamber.set_for(
+                    replace(base, knobs=tuple(1.0 if b.kind == "main" else 0.0 for b in grill.burners)), gentle
+                ),
+                ("All burners alike.",),
+            )
+        else:
+            yield chamber.at_most(base), ("All burners high, lid shut for the preheat.",)
+    else:
+        top = grill.controller.highest_c if grill.controller else 200.0
+        yield chamber.set_for(base, gentle if gentle is not None else top), ("The controller holds it.",)
+
+
+def _one_end(base: FireSetup) -> FireSetup:
+    mains = [b for b in base.grill.burners if b.kind == "main"]
+    return replace(base, knobs=tuple(1.0 if b is mains[-1] else 0.0 for b in base.grill.burners))
+
+
+def _gas_row(base: FireSetup, gentle_c: float) -> FireSetup:
+    """One end high (and the sear burner), the first burner off, those between as high as the gentle end needs."""
+    mains = [b for b in base.grill.burners if b.kind == "main"]
+
+    def at(share: float) -> FireSetup:
+        return replace(base, knobs=tuple(
+            0.0 if b.kind == "side" else 1.0 if b is mains[-1] or b.kind == "sear" else share for b in base.grill.burners
+        ))  # fmt: skip
+
+    shares = np.linspace(0.0, 1.0, 41)
+    cool = [chamber.settled(at(float(s))).zones_c[0] for s in shares]
+    return at(float(np.interp(gentle_c, cool, shares)))
+
+
+def spots_of(shown: GrateMap, gentle_c: float | None = None) -> tuple[Spot, Spot]:
+    """The gentlest place, or that nearest to a wished air, and the hottest, a hand's breadth from the rim."""
+    xs, ys = np.meshgrid(shown.x_m, shown.y_m)
+    inside = np.vectorize(lambda x, y: shown.grate.holds(x, y, 0.06))(xs, ys)
+    heat = np.where(inside, shown.equivalent_c, np.nan)
+    central = 40.0 * np.abs(ys) / shown.grate.depth_m
+    far = (
+        heat if gentle_c is None else np.where(inside, np.abs(shown.air_c - gentle_c) + 600.0 * shown.fire_view, np.nan)
+    )
+    low, high = np.nanargmin(far + 0.2 * central), np.nanargmax(heat - central)
+    return Spot(float(xs.flat[low]), float(ys.flat[low]), shown.grate.key), Spot(
+        float(xs.flat[high]), float(ys.flat[high]), shown.grate.key
+    )
+
+
+def _near(values: np.ndarray, shown: GrateMap, spot: Spot) -> float:
+    return float(values[int(np.argmin(np.abs(shown.y_m - spot.y_m))), int(np.argmin(np.abs(shown.x_m - spot.x_m)))])
+
+
+def _judged(setup: FireSetup, why: tuple[str, ...], wanted: Wanted) -> Advised:
+    shown = grate_map(setup)
+    cool, hot = spots_of(shown, wanted.gentle_c)
+    gentle_c = sear_c = hand = None
+    reasons = list(why)
+    if wanted.gentle_low_c is not None and wanted.gentle_high_c is not None:
+        gentle_c = _near(shown.air_c, shown, cool)
+        if not wanted.gentle_low_c - 1.0 <= gentle_c <= wanted.gentle_high_c + 1.0:
+            raise Infeasible(
+                f"{setup.grill.name}: its gentlest place is at {{temp:{gentle_c:.0f}}} so.",
+                (Remedy(f"ask for {{temp:{gentle_c:.0f}}} there", "gentle_low_c", f"{gentle_c - 8:.0f}"),), "gentle_low_c",
+            )  # fmt: skip
+    opened = opened_for_sear(setup)
+    if wanted.sear:
+        hotter = grate_map(opened)
+        _, hot = spots_of(hotter)
+        sear_c, hand = _near(hotter.equivalent_c, hotter, hot), _near(hotter.hand_s, hotter, hot)
+        if not (
+            sear_c >= SEAR_EQUIVALENT_C
+            and ((setup.grill.body is not None and not opened.lid_open) or hand <= SEAR_HAND_S)
+        ):
+            raise Infeasible(
+                f"{setup.grill.name} so laid sears too slowly: {{temp:{sear_c:.0f}}} at its hottest place.",
+                (*(chamber.gains(setup)[1:] if setup.grill.body is not None else ()), Remedy("sear in a skillet that is hot before the meat arrives")), "sear",
+            )  # fmt: skip
+    hours = hours_of(setup)
+    if setup.grill.burns_coal and hours.usable_s < wanted.hours * 3600.0:
+        raise Infeasible(
+            f"So much charcoal lasts {{time:{hours.usable_s:.0f}}}.",
+            (Remedy("ask for fewer hours, and add coals in between", "hours", f"{hours.usable_s / 3600:.1f}"),), "hours",
+        )  # fmt: skip
+    reasons += _reasons(setup, hours, gentle_c, sear_c, hand)
+    gentle_spot = cool if gentle_c is not None else None
+    return Advised(
+        setup, tuple(reasons), preparations_of(setup), hours, gentle_spot, gentle_c, hot if wanted.sear else None, sear_c,
+        hand, convert_s(setup) if wanted.sear and gentle_c is not None else 0.0,
+    )  # fmt: skip
+
+
+def _reasons(
+    setup: FireSetup, hours: Hours, gentle_c: float | None, sear_c: float | None, hand: float | None
+) -> list[str]:
+    found = []
+    if setup.charcoal is not None and setup.grill.burns_coal:
+        found.append(
+            f"{{mass:{setup.charcoal.mass_kg * 1000:.0f}}} of {setup.charcoal.coal.name.lower()} last {{time:{hours.usable_s:.0f}}} so."
+        )
+    if gentle_c is not None and setup.grill.burns_coal and setup.grill.body is not None:
+        both = "both vents" if setup.grill.kind == "kamado" else "the bottom vent"
+        found.append(
+            f"For {{temp:{gentle_c:.0f}}} on the gentle side open {both} {chamber.opening_words(setup.bottom_share)}: the air that comes in sets the heat."
+        )
+    if sear_c is not None and hand is not None:
+        how = f"a palm bears {hand:.0f} s there" if hand < 20 else "lid shut"
+        found.append(f"The searing place gives {{temp:{sear_c:.0f}}} to food; {how}.")
+    if setup.weather.wind_m_s > 3.0:
+        found.append("The wind costs heat and fuel: shelter it, or reckon with more.")
+    return found

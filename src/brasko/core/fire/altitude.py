@@ -1,0 +1,79 @@
+"""Boiling and ice points, by which a thermometer is checked."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import Literal
+
+from brasko.core.errors import InvalidInput, require_between
+
+CheckKind = Literal["ice", "boiling"]
+ICE_C = 0.0
+WIDEST_CORRECTION_K = 5.0
+"""A thermometer further off than this wants a repair, not a correction (common practice, no source)."""
+
+
+def pressure_pa(altitude_m: float) -> float:
+    """Usual air pressure at an altitude: p = 101325 (1 - 2.25577e-5 h)^5.25588.
+
+    Source: icao_1993, the standard atmosphere below 11 km. Checked: tests/core/test_altitude.py.
+    """
+    require_between("altitude_m", altitude_m, -430.0, 5000.0, "m")
+    return float(101325.0 * (1.0 - 2.25577e-5 * altitude_m) ** 5.25588)
+
+
+@lru_cache(maxsize=256)
+def boiling_c(altitude_m: float) -> float:
+    """Temperature at which water boils there, from the reference library for water and steam. Source: iapws_if97."""
+    from iapws import IAPWS97  # it is slow to load, and only a check needs it
+
+    return float(IAPWS97(P=pressure_pa(altitude_m) / 1e6, x=0.0).T) - 273.15
+
+
+@dataclass(frozen=True)
+class Check:
+    """A thermometer held in ice water or in boiling water at an altitude [m], and what it read [°C]."""
+
+    kind: CheckKind
+    read_c: float
+    altitude_m: float = 0.0
+
+    @property
+    def true_c(self) -> float:
+        """What it should have read."""
+        return ICE_C if self.kind == "ice" else boiling_c(self.altitude_m)
+
+    @property
+    def off_k(self) -> float:
+        """How much too high it read. Raises InvalidInput where no correction makes sense."""
+        off = self.read_c - self.true_c
+        if not abs(off) <= WIDEST_CORRECTION_K:
+            water = "ice water" if self.kind == "ice" else "boiling water"
+            raise InvalidInput(
+                "read_c",
+                f"is {{rise:{abs(off):.1f}}} from the {{temp:{self.true_c:.1f}}} of {water} there. More than "
+                f"{{rise:{WIDEST_CORRECTION_K:g}}} off is no correction: check the water, stir, and wait a minute; "
+                "if it stays, repair or replace the thermometer.",
+            )
+        return off
+
+
+def correction(checks: tuple[Check, ...]) -> tuple[float, float]:
+    """(offset, slope) of true = read + offset + slope * read, from the checks at hand.
+
+    One check shifts every reading; an ice and a boiling check draw a straight line through both. No check: (0, 0).
+    """
+    latest = {check.kind: check for check in checks}
+    if not latest:
+        return 0.0, 0.0
+    if len(latest) == 1:
+        return -next(iter(latest.values())).off_k, 0.0
+    ice, boiling = latest["ice"], latest["boiling"]
+    slope = (boiling.true_c - ice.true_c) / (boiling.read_c - ice.read_c) - 1.0
+    return ice.true_c - ice.read_c - slope * ice.read_c, slope
+
+
+def corrected_c(read_c: float, offset_k: float, slope: float) -> float:
+    """The true temperature behind a reading."""
+    return read_c + offset_k + slope * read_c

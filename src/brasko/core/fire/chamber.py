@@ -1,0 +1,393 @@
+"""What a fire settles at: draught, oxygen, power and temperature, and the way back from a wished temperature."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from typing import Literal
+
+import numpy as np
+from scipy.optimize import brentq
+
+from brasko.core.errors import Infeasible, InvalidInput, Remedy
+from brasko.core.fire import fuels
+from brasko.core.fire.coals import coal_face_c, open_power_w
+from brasko.core.fire.grills import Body
+from brasko.core.fire.setup import FireSetup, with_vents
+from brasko.core.fire.weather import SUN_ABSORBED, Weather
+from brasko.core.sourced import Sourced
+
+GRAVITY = Sourced(9.81, "m s-2", "", "measured")
+DISCHARGE = Sourced(0.62, "-", "incropera_2011", "from memory")
+"""Of a sharp-edged opening."""
+WIND_DRAWS = Sourced(0.02, "-", "", "assumed")
+"""Share of the wind's dynamic pressure that helps the draught."""
+HOTTER_LOSES = Sourced(0.0015, "K-1", "", "assumed")
+"""How much better walls pass heat for each kelvin that the gas is above outside: radiation grows."""
+CROSS_FLOW_W_K = Sourced(13.0, "W K-1", "", "assumed")
+"""Heat that neighbouring burners' zones exchange under the lid."""
+LIDLESS_SHARE = Sourced(0.12, "-", "", "assumed")
+"""With the lid open, the air at the grate keeps this much of its rise."""
+DRAUGHT_PACE = Sourced(1.8, "-", "", "assumed")
+"""How much faster coals burn where a draught is drawn through them, in a chimney starter or under a shut lid."""
+BAFFLE_RISE_K = Sourced(45.0, "K", "", "assumed")
+"""How much hotter than the air the plate over a pellet fire, or a kamado's deflector, gets."""
+FLUE_AIR = Sourced(3.0, "-", "", "assumed")
+"""Times the air it needs that goes through a gas grill: they are open at the back."""
+
+Limit = Literal["air", "fuel", "knobs", "controller", "nothing"]
+
+
+@dataclass(frozen=True)
+class Balance:
+    """Where the heat goes [W]: what burns and shines in, against what leaves. error is what is not accounted for."""
+
+    burnt_w: float
+    sun_w: float
+    flue_w: float
+    shell_w: float
+    food_w: float
+
+    @property
+    def relative_error(self) -> float:
+        """|in - out| over in."""
+        came = self.burnt_w + self.sun_w
+        return abs(came - self.flue_w - self.shell_w - self.food_w) / max(came, 1.0)
+
+
+@dataclass(frozen=True)
+class Settled:
+    """A fire's steady state.
+
+    zones_c     gas above each main burner
+    coal_c      the coals' face; lit_share of them glows
+    alight      False: with so little air it goes out
+    """
+
+    power_w: float
+    flow_kg_s: float
+    gas_c: float
+    wall_c: float
+    coal_c: float
+    limited_by: Limit
+    balance: Balance
+    alight: bool = True
+    zones_c: tuple[float, ...] = ()
+    lit_share: float = 1.0
+
+
+def draught_kg_s(body: Body, bottom_share: float, top_share: float, gas_c: float, weather: Weather) -> float:
+    """Air drawn through both vents [kg/s].
+
+    ṁ = ρ C_d A √(2 g H ΔT / T), A of both openings in a row, the leak shared between them, and a little of the wind.
+    Source: the usual stack effect, incropera_2011's air. Checked: tests/core/test_draught.py.
+    """
+    outside, inside = weather.air_c + 273.15, max(gas_c, weather.air_c) + 273.15
+    bottom = body.bottom_m2 * bottom_share + body.leak_m2 / 2.0
+    top = body.top_m2 * top_share + body.leak_m2 / 2.0
+    if bottom <= 0.0 or top <= 0.0:
+        return 0.0
+    density = fuels.AIR_DENSITY.value / outside
+    area = 1.0 / math.sqrt(1.0 / bottom**2 + inside / outside / top**2)
+    pressure = GRAVITY.value * body.column_m * density * (1.0 - outside / inside)
+    pressure += WIND_DRAWS.value * 0.5 * density * weather.wind_m_s**2
+    return DISCHARGE.value * area * math.sqrt(2.0 * density * pressure)
+
+
+def oxygen_power_w(flow_kg_s: float, used_share: float = 1.0) -> float:
+    """Most heat that air can bring out of a fuel [W]: 13.1 MJ per kilogram of oxygen used. Source: huggett_1980."""
+    return flow_kg_s * fuels.OXYGEN_SHARE.value * fuels.OXYGEN_HEAT.value * used_share
+
+
+def shell_w_k(body: Body, gas_c: float, weather: Weather) -> tuple[float, float]:
+    """Heat from the gas to the walls, and from the walls to outside [W/K each], for gas so hot and the wind."""
+    grown = 1.0 + HOTTER_LOSES.value * max(gas_c - weather.air_c, 0.0)
+    return body.inner_w_k * grown, body.outer_w_k * grown * weather.shell_factor
+
+
+def sun_w(body: Body, weather: Weather) -> float:
+    """Sun taken up by the shell [W]."""
+    return SUN_ABSORBED.value * body.area_m2 * weather.sun_w_m2
+
+
+def fuel_power_w(setup: FireSetup) -> float:
+    """Heat that the fuel itself could give with air enough [W]."""
+    if setup.charcoal is not None and setup.bed is not None:
+        pace = DRAUGHT_PACE.value if setup.grill.kind == "chimney" or setup.closed else 1.0
+        return open_power_w(setup.charcoal, setup.bed, pace)
+    if setup.grill.kind == "offset":
+        return 22000.0
+    return sum(b.power_w * k for b, k in zip(setup.grill.burners, setup.knobs, strict=True) if b.kind != "side")
+
+
+@lru_cache(maxsize=512)
+def settled(setup: FireSetup, food_w: float = 0.0) -> Settled:
+    """The steady state of a fire that burns as set, with food on it that takes up food_w."""
+    kind, weather = setup.grill.kind, setup.weather
+    if kind == "gas":
+        return _gas(setup, food_w)
+    if kind in ("pellet", "oven"):
+        return _controlled(setup, food_w)
+    if not setup.closed:
+        return _open(setup)
+    body = setup.grill.body
+    assert body is not None
+    fuel = fuel_power_w(setup)
+
+    def power(gas_c: float) -> float:
+        flow = draught_kg_s(body, setup.bottom_share, setup.top_share, gas_c, weather)
+        return min(fuel, oxygen_power_w(flow, body.used_share))
+
+    def surplus(gas_c: float) -> float:
+        return power(gas_c) + sun_w(body, weather) - _leaving(setup, body, gas_c)
+
+    low = weather.air_c + 2.0
+    gas = float(brentq(surplus, low, 1500.0, xtol=1e-9)) if surplus(low) > 0.0 else weather.air_c
+    if food_w > 0.0 and gas > low:
+        gas, food_w = _fed(surplus, low, gas, food_w)
+    return _closed_state(setup, body, gas, power(gas), fuel, food_w)
+
+
+def _fed(surplus: Callable[[float], float], low_c: float, empty_c: float, food_w: float) -> tuple[float, float]:
+    """The hottest state below the empty one that spares the food its heat; where none does, the one that spares most."""
+    temps = np.linspace(empty_c, low_c, 60)
+    spared = np.array([surplus(float(t)) for t in temps])
+    enough = np.flatnonzero(spared >= food_w)
+    if not enough.size:
+        most = int(np.argmax(spared))
+        return float(temps[most]), float(spared[most])
+    return float(brentq(lambda t: surplus(t) - food_w, temps[enough[0]], temps[enough[0] - 1], xtol=1e-9)), food_w
+
+
+def _leaving(setup: FireSetup, body: Body, gas_c: float) -> float:
+    inner, outer = shell_w_k(body, gas_c, setup.weather)
+    flow = draught_kg_s(body, setup.bottom_share, setup.top_share, gas_c, setup.weather)
+    return (flow * fuels.AIR_HEAT.value + inner * outer / (inner + outer)) * (gas_c - setup.weather.air_c) + _sun_out(
+        setup, body, inner, outer
+    )
+
+
+def _sun_out(setup: FireSetup, body: Body, inner: float, outer: float) -> float:
+    """Of the sun on the shell, what leaves again at once without warming the gas."""
+    return sun_w(body, setup.weather) * inner / (inner + outer) if inner + outer > 0 else 0.0
+
+
+def _closed_state(setup: FireSetup, body: Body, gas: float, power: float, fuel: float, food_w: float) -> Settled:
+    air = setup.weather.air_c
+    flow = draught_kg_s(body, setup.bottom_share, setup.top_share, gas, setup.weather)
+    inner, outer = shell_w_k(body, gas, setup.weather)
+    shone = sun_w(body, setup.weather)
+    through = inner * outer / (inner + outer) * (gas - air)
+    wall = air + (through + _sun_out(setup, body, inner, outer)) / outer
+    bed = setup.bed
+    laid = bed.area_m2 * bed.cover if bed is not None else 0.06
+    lit = min(1.0, power / (laid * fuels.GLOW_W_M2.value))
+    face = float(coal_face_c(power, laid * max(lit, 1e-6), air, body.used_share))
+    balance = Balance(
+        power, shone, flow * fuels.AIR_HEAT.value * (gas - air), through + _sun_out(setup, body, inner, outer), food_w
+    )
+    alive = power >= fuels.LEAST_FIRE_W.value
+    limit: Limit = "nothing" if not alive else "fuel" if power >= fuel * 0.999 else "air"
+    return Settled(power, flow, gas, wall, face, limit, balance, alive, lit_share=lit if alive else 0.0)
+
+
+def _open(setup: FireSetup) -> Settled:
+    air, bed = setup.weather.air_c, setup.bed
+    power = fuel_power_w(setup)
+    face = float(coal_face_c(power, bed.area_m2 * bed.cover, air)) if bed is not None else air
+    flow = power / (fuels.OXYGEN_HEAT.value * fuels.OXYGEN_SHARE.value * fuels.COAL_USED.value)
+    return Settled(power, flow, air + 8.0, air, face, "fuel", Balance(power, 0.0, power, 0.0, 0.0))
+
+
+def _gas(setup: FireSetup, food_w: float) -> Settled:
+    """Zones in a row, one for each main burner: its own heat, what leaves with flue gas and walls, what crosses over.
+
+    A sear burner counts to the zone it lies in. Lid open, nearly everything rises straight out.
+    """
+    grill, weather = setup.grill, setup.weather
+    body = grill.body
+    assert body is not None
+    mains = [b for b in grill.burners if b.kind == "main"]
+    heat = np.zeros(len(mains))
+    for burner, knob in zip(grill.burners, setup.knobs, strict=True):
+        if burner.kind != "side":
+            heat[int(np.argmin([abs(burner.x_m - m.x_m) for m in mains]))] += burner.power_w * knob
+    flow = float(heat.sum()) / (fuels.OXYGEN_HEAT.value * fuels.OXYGEN_SHARE.value) * FLUE_AIR.value
+    air = weather.air_c
+    gas = np.full(len(mains), air + 100.0)
+    for _ in range(40):
+        inner, outer = shell_w_k(body, float(gas.mean()), weather)
+        shell = inner * outer / (inner + outer) / len(mains)
+        leaves = shell + flow * fuels.AIR_HEAT.value / len(mains)
+        matrix = np.diag(np.full(len(mains), leaves))
+        for i in range(len(mains) - 1):
+            for a, b in ((i, i + 1), (i + 1, i)):
+                matrix[a, a] += CROSS_FLOW_W_K.value
+                matrix[a, b] -= CROSS_FLOW_W_K.value
+        rise = np.linalg.solve(matrix, heat - food_w / len(mains))
+        done = np.max(np.abs(air + rise - gas)) < 1e-9
+        gas = air + rise
+        if done:
+            break
+    total = float(heat.sum())
+    flue, through = float(np.sum(rise)) * flow * fuels.AIR_HEAT.value / len(mains), float(np.sum(rise)) * shell
+    wall = air + through / outer
+    if setup.lid_open:
+        gas, wall = air + rise * LIDLESS_SHARE.value, air
+    limit: Limit = "knobs" if total > 0.0 else "nothing"
+    return Settled(
+        total, flow, float(gas.mean()), wall, air, limit, Balance(total, 0.0, flue, through, food_w), total > 0.0,
+        tuple(float(g) for g in gas),
+    )  # fmt: skip
+
+
+def _controlled(setup: FireSetup, food_w: float) -> Settled:
+    body, controller = setup.grill.body, setup.grill.controller
+    assert body is not None
+    assert controller is not None
+    assert setup.set_c is not None
+
+    def needs(gas_c: float) -> float:
+        inner, outer = shell_w_k(body, gas_c, setup.weather)
+        flow = _fan_flow_w_k(setup)
+        return (inner * outer / (inner + outer) + flow) * (gas_c - setup.weather.air_c) + food_w
+
+    gas, limit = setup.set_c, "controller"
+    if needs(gas) > controller.high_w:
+        gas, limit = (
+            float(brentq(lambda t: needs(t) - controller.high_w, setup.weather.air_c, 600.0, xtol=1e-9)),
+            "fuel",
+        )
+    power = needs(gas)
+    inner, outer = shell_w_k(body, gas, setup.weather)
+    through = inner * outer / (inner + outer) * (gas - setup.weather.air_c)
+    wall = setup.weather.air_c + through / outer
+    flue = _fan_flow_w_k(setup) * (gas - setup.weather.air_c)
+    if setup.lid_open:
+        gas = setup.weather.air_c + LIDLESS_SHARE.value * (gas - setup.weather.air_c)
+    return Settled(
+        power, _fan_flow_w_k(setup) / fuels.AIR_HEAT.value, gas, wall, setup.weather.air_c,
+        "fuel" if limit == "fuel" else "controller", Balance(power, 0.0, flue, through, food_w),
+    )  # fmt: skip
+
+
+def _fan_flow_w_k(setup: FireSetup) -> float:
+    """Heat that the fan's air carries off [W/K]; an oven is nearly tight."""
+    return 12.0 if setup.grill.kind == "pellet" else 1.0
+
+
+# --- the way back -----------------------------------------------------------------------------------------------------
+
+VENT_STEPS = 1e-4
+
+
+def highest_c(setup: FireSetup) -> float:
+    """The most that this grill can reach with this fuel: vents wide open, knobs or controller at their highest."""
+    return settled(at_most(setup)).gas_c
+
+
+def at_most(setup: FireSetup) -> FireSetup:
+    """The same fire with everything open."""
+    if setup.grill.kind == "gas":
+        return replace(
+            setup, knobs=tuple(0.0 if b.kind == "side" else 1.0 for b in setup.grill.burners), lid_open=False
+        )
+    if setup.grill.controller is not None:
+        return replace(setup, set_c=setup.grill.controller.highest_c, lid_open=False)
+    return with_vents(replace(setup, lid_open=False), 1.0, 1.0)
+
+
+def set_for(setup: FireSetup, wanted_c: float) -> FireSetup:
+    """The same fire set so that the air settles at a wished temperature.
+
+    Charcoal: both vents of a kamado together; otherwise the bottom vent, with the top as it is, or opened where that is
+    not enough. Gas: all lit knobs in proportion. Controller: its setting.
+    Raises Infeasible above what it can do, with the highest and how to gain more; InvalidInput below outside air.
+    """
+    air = setup.weather.air_c
+    if not wanted_c > air + 15.0:
+        raise InvalidInput(
+            "wanted_c", f"must be well above the air outside ({{temp:{air:.0f}}}; got {{temp:{wanted_c:.0f}}})."
+        )
+    if setup.grill.body is None:
+        raise InvalidInput(
+            "wanted_c",
+            f"cannot be had of {setup.grill.name.lower()}: without a lid there is no chamber to hold. Set zones by hand-test seconds.",
+        )
+    most = highest_c(setup)
+    if wanted_c > most + 0.5:
+        raise Infeasible(
+            f"{setup.grill.name} with this fuel reaches {{temp:{most:.0f}}} at the most in this weather.",
+            gains(setup),
+            "wanted_c",
+        )
+    if setup.grill.controller is not None:
+        return replace(setup, set_c=max(wanted_c, setup.grill.controller.lowest_c), lid_open=False)
+    if setup.grill.kind == "gas":
+        return _knobs_for(setup, wanted_c)
+    return _vents_for(replace(setup, lid_open=False), wanted_c)
+
+
+def gains(setup: FireSetup) -> tuple[Remedy, ...]:
+    """How to get hotter, each way tried: the highest that can be had first."""
+    found = [Remedy(f"ask for {{temp:{highest_c(setup) - 3.0:.0f}}}", "wanted_c", f"{highest_c(setup) - 3.0:.1f}")]
+    if setup.charcoal is not None:
+        kinds = [
+            (
+                "a second load of lit coals spread over the floor",
+                replace(setup.charcoal, layout="level", mass_kg=setup.charcoal.mass_kg * 2.0),
+            )
+        ]
+        if setup.charcoal.layout == "ring":
+            kinds.insert(0, ("a level layer of lit coals instead of a fuse", replace(setup.charcoal, layout="level")))
+        for words, charcoal in kinds:
+            try:
+                if highest_c(replace(setup, charcoal=charcoal)) > highest_c(setup) + 5.0:
+                    found.append(Remedy(f"use {words}: {{temp:{highest_c(replace(setup, charcoal=charcoal)):.0f}}}"))
+            except InvalidInput:
+                continue
+    if setup.grill.burns_coal and settled(at_most(setup)).limited_by == "air":
+        found.append(Remedy("take the lid off and cook by the glow of the coals: the vents let no more air in"))
+    if setup.weather.wind_m_s > 2.0:
+        calm = replace(setup, weather=replace(setup.weather, wind_m_s=0.5))
+        found.append(Remedy(f"find shelter from the wind: {{temp:{highest_c(calm):.0f}}}"))
+    if setup.grill.kind in ("pellet", "oven"):
+        found.append(Remedy("sear on another fire, or in a skillet"))
+    return tuple(found)
+
+
+def _knobs_for(setup: FireSetup, wanted_c: float) -> FireSetup:
+    lit = [k > 0.0 for k in setup.knobs] if any(setup.knobs) else [b.kind == "main" for b in setup.grill.burners]
+
+    def at(knob: float) -> FireSetup:
+        return replace(setup, lid_open=False, knobs=tuple(knob if on else 0.0 for on in lit))
+
+    if settled(at(1.0)).gas_c < wanted_c:
+        lit = [b.kind != "side" for b in setup.grill.burners]
+    return at(float(brentq(lambda k: settled(at(k)).gas_c - wanted_c, 0.001, 1.0, xtol=VENT_STEPS)))
+
+
+def _vents_for(setup: FireSetup, wanted_c: float) -> FireSetup:
+    both = setup.grill.kind == "kamado"
+
+    def at(share: float, top: float) -> FireSetup:
+        return with_vents(setup, share, share if both else top)
+
+    top = setup.top_share if settled(at(1.0, setup.top_share)).gas_c >= wanted_c else 1.0
+    if settled(at(0.0, top)).gas_c >= wanted_c:
+        return at(0.0, top)
+    share = float(brentq(lambda s: settled(at(s, top)).gas_c - wanted_c, 0.0, 1.0, xtol=VENT_STEPS))
+    return at(share, top)
+
+
+def opening_words(share: float) -> str:
+    """A share of a vent in words: "a third", "half", "nearly shut"."""
+    for most, words in (
+        (0.02, "shut"), (0.08, "a crack"), (0.15, "an eighth"), (0.22, "a fifth"), (0.29, "a quarter"), (0.41, "a third"), (0.58, "half"),
+        (0.70, "two thirds"), (0.85, "three quarters"), (0.95, "nearly all"),
+    ):  # fmt: skip
+        if share < most:
+            return words
+    return "all the way"

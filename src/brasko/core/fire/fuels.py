@@ -1,0 +1,100 @@
+"""What is burnt: heat, weight and pace of each fuel, with its source."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from brasko.core.errors import UnknownName
+from brasko.core.sourced import Sourced
+
+OXYGEN_HEAT = Sourced(13.1e6, "J kg-1 of oxygen", "huggett_1980", "measured")
+"""Heat released for each kilogram of oxygen used up, nearly the same for every organic fuel."""
+OXYGEN_SHARE = Sourced(0.2314, "kg kg-1 of air", "incropera_2011", "from memory")
+AIR_DENSITY = Sourced(353.0, "kg K m-3", "incropera_2011", "fitted", 250.0, 1000.0)
+"""Density times absolute temperature, at sea level."""
+AIR_HEAT = Sourced(1030.0, "J kg-1 K-1", "incropera_2011", "from memory", 250.0, 800.0)
+PROPANE_HEAT = Sourced(46.4e6, "J kg-1", "", "from memory")
+PELLET_HEAT = Sourced(16.5e6, "J kg-1", "iso_17225_2", "from memory")
+"""At least this for class A1."""
+COAL_PACE = Sourced(1.0 / 4800.0, "s-1", "", "assumed")
+"""Share of its glowing mass that an open bed burns in a second: it falls to a third in 80 min."""
+COAL_EMISSIVITY = Sourced(0.90, "-", "", "assumed")
+COAL_USED = Sourced(0.35, "-", "", "assumed")
+"""Share of the oxygen that passes through an open bed which is used there; the rest carries heat away."""
+LIGHTING_PACE = Sourced(0.0081, "s-1", "", "assumed")
+"""How fast glow spreads through coals with plenty of air: tenfold in five minutes, as in a chimney starter."""
+FIRST_GLOW = Sourced(0.02, "-", "", "assumed")
+"""Share of a chimney that has caught when the starter underneath is spent."""
+READY_GLOW = Sourced(0.90, "-", "", "assumed")
+"""Share that glows when the top coals are ashed over."""
+GLOW_W_M2 = Sourced(18000.0, "W m-2", "", "assumed")
+"""Starved coals draw their glow together until it gives off this much for each square metre of it."""
+LEAST_FIRE_W = Sourced(150.0, "W", "", "assumed")
+"""Fewer glowing coals than give this do not keep one another hot: the fire goes out."""
+STARVED_LOSS = Sourced(0.8, "-", "", "assumed")
+"""Glowing coals that get no air at all for a moment still waste fuel, as carbon monoxide: so much more than they give off."""
+DYING_S = Sourced(900.0, "s", "", "assumed")
+"""Starved coals lose two thirds of their glow in this time."""
+FUSE_SPEED = Sourced(0.11 / 3600.0, "m s-1", "", "assumed")
+"""How fast the glow walks along a fuse with air enough."""
+
+CoalKind = Literal["briquettes", "lump"]
+
+
+@dataclass(frozen=True)
+class Coal:
+    """Charcoal of one kind: heat [J/kg], bulk density [kg/m3], size of one piece [m] and, of briquettes, its mass [kg]."""
+
+    key: str
+    name: str
+    heat_j_kg: Sourced
+    bulk_kg_m3: Sourced
+    piece_m: Sourced
+    piece_kg: Sourced
+    chimney_kg: Sourced
+
+
+COALS: dict[str, Coal] = {
+    c.key: c
+    for c in (
+        Coal(
+            "briquettes", "Briquettes",
+            Sourced(25.0e6, "J kg-1", "", "assumed"),
+            Sourced(440.0, "kg m-3", "", "assumed"),
+            Sourced(0.045, "m", "", "assumed"),
+            Sourced(0.025, "kg", "", "assumed"),
+            Sourced(2.4, "kg", "", "common practice"),
+        ),
+        Coal(
+            "lump", "Lump charcoal",
+            Sourced(29.0e6, "J kg-1", "", "from memory"),
+            Sourced(230.0, "kg m-3", "", "assumed"),
+            Sourced(0.05, "m", "", "assumed"),
+            Sourced(0.030, "kg", "", "assumed"),
+            Sourced(1.6, "kg", "", "common practice"),
+        ),
+    )
+}  # fmt: skip
+
+SPLIT_HEAT = Sourced(15.0e6, "J kg-1", "", "from memory")
+"""Seasoned wood with a fifth of water."""
+SPLIT_KG = Sourced(0.9, "kg", "", "assumed")
+CHUNK_SMOKE_S = Sourced(2400.0, "s", "", "assumed")
+"""A fist of wood smokes this long; chips for about a third of it."""
+
+
+def coal_named(key: str) -> Coal:
+    """The coal with this key. Raises UnknownName."""
+    if key not in COALS:
+        raise UnknownName("charcoal.fuel", key, COALS)
+    return COALS[key]
+
+
+def coal_mass_kg(fuel: str, amount: float, unit: str) -> float:
+    """Mass [kg] of an amount in "chimneys", "briquettes" or "kg". Raises UnknownName, or InvalidInput for no amount."""
+    coal = coal_named(fuel)
+    factors = {"kg": 1.0, "chimneys": coal.chimney_kg.value, "briquettes": coal.piece_kg.value}
+    if unit not in factors:
+        raise UnknownName("charcoal.unit", unit, factors)
+    return amount * factors[unit]

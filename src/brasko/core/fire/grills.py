@@ -1,0 +1,323 @@
+"""Grills as bodies: grates, burners, vents, walls. The typical ones that ship are assumed from common practice."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+from typing import Literal
+
+from brasko.core.errors import InvalidInput, UnknownName, require_between
+
+Kind = Literal["kettle", "kamado", "offset", "gas", "pellet", "brazier", "chimney", "oven"]
+COAL_KINDS = ("kettle", "kamado", "brazier", "chimney")
+
+
+@dataclass(frozen=True)
+class Grate:
+    """A cooking surface. height_m is its height over the coal bed's floor, or over the burners' plates."""
+
+    key: str
+    name: str
+    shape: Literal["round", "rectangle"]
+    width_m: float
+    depth_m: float
+    height_m: float
+
+    def __post_init__(self) -> None:
+        require_between("grate.width_mm", self.width_m * 1000, 120.0, 2500.0, "mm")
+        require_between("grate.depth_mm", self.depth_m * 1000, 120.0, 1500.0, "mm")
+        require_between("grate.height_mm", self.height_m * 1000, 30.0, 900.0, "mm")
+
+    @property
+    def area_m2(self) -> float:
+        """Its area."""
+        box = self.width_m * self.depth_m
+        return box * math.pi / 4.0 if self.shape == "round" else box
+
+    def holds(self, x_m: float, y_m: float, margin_m: float = 0.0) -> bool:
+        """Whether a spot lies on it, at least a margin from its rim."""
+        a, b = self.width_m / 2.0 - margin_m, self.depth_m / 2.0 - margin_m
+        if a <= 0.0 or b <= 0.0:
+            return False
+        if self.shape == "round":
+            return (x_m / a) ** 2 + (y_m / b) ** 2 <= 1.0
+        return abs(x_m) <= a and abs(y_m) <= b
+
+
+@dataclass(frozen=True)
+class Burner:
+    """A gas burner under its heat plate. x_m, y_m is the plate's middle; power_w is that of its highest setting."""
+
+    key: str
+    name: str
+    x_m: float
+    y_m: float
+    width_m: float
+    depth_m: float
+    power_w: float
+    kind: Literal["main", "sear", "side"] = "main"
+
+    def __post_init__(self) -> None:
+        require_between(
+            f"{self.key}.power_w", self.power_w, 500.0, 12000.0, "W", "A usual main burner has about 3500 W."
+        )
+        require_between(f"{self.key}.width_mm", self.width_m * 1000, 20.0, 800.0, "mm")
+        require_between(f"{self.key}.depth_mm", self.depth_m * 1000, 20.0, 900.0, "mm")
+
+
+@dataclass(frozen=True)
+class Body:
+    """Walls and openings. Every figure is assumed for a typical grill of its kind, and is the owner's to fit.
+
+    heat_j_k                heat that the walls hold
+    inner_w_k, outer_w_k    from the gas inside to the walls, and from the walls to still air outside
+    area_m2                 shell that the sun can reach from above
+    bottom_m2, top_m2       vents wide open; leak_m2 stays open when they are shut
+    column_m                height of the hot column that draws
+    used_share              share of the oxygen passing through that the fire uses
+    """
+
+    heat_j_k: float
+    inner_w_k: float
+    outer_w_k: float
+    area_m2: float
+    bottom_m2: float = 0.0
+    top_m2: float = 0.0
+    leak_m2: float = 0.0
+    column_m: float = 0.5
+    used_share: float = 0.4
+
+    def __post_init__(self) -> None:
+        require_between("body.heat_kj_k", self.heat_j_k / 1000.0, 0.5, 400.0, "kJ/K")
+        require_between("body.inner_w_k", self.inner_w_k, 1.0, 300.0, "W/K")
+        require_between("body.outer_w_k", self.outer_w_k, 1.0, 300.0, "W/K")
+        require_between("body.bottom_cm2", self.bottom_m2 * 1e4, 0.0, 1500.0, "cm²")
+        require_between("body.top_cm2", self.top_m2 * 1e4, 0.0, 1500.0, "cm²")
+
+
+@dataclass(frozen=True)
+class Controller:
+    """A fan and an auger that hold a set temperature: on low above it, on high below, with a band [K] between."""
+
+    low_w: float
+    high_w: float
+    band_k: float
+    start_s: float
+    lowest_c: float
+    highest_c: float
+
+    def __post_init__(self) -> None:
+        require_between("controller.high_w", self.high_w, 1000.0, 30000.0, "W")
+        require_between("controller.low_w", self.low_w, 100.0, self.high_w, "W")
+        require_between("controller.band_k", self.band_k, 1.0, 40.0, "K")
+
+
+@dataclass(frozen=True)
+class Deflector:
+    """A plate of stone or steel between fire and grate: radius, gap below the grate [m] and heat [J/K]."""
+
+    radius_m: float
+    gap_m: float
+    heat_j_k: float
+
+
+@dataclass(frozen=True)
+class Grill:
+    """One grill. floor_width_m, floor_depth_m: where coals can lie; grates from the lowest up."""
+
+    key: str
+    name: str
+    kind: Kind
+    grates: tuple[Grate, ...]
+    body: Body | None = None
+    burners: tuple[Burner, ...] = ()
+    controller: Controller | None = None
+    deflector: Deflector | None = None
+    floor_width_m: float = 0.0
+    floor_depth_m: float = 0.0
+
+    def __post_init__(self) -> None:
+        if not self.grates:
+            raise InvalidInput("grates", "need at least one cooking surface.")
+        if self.kind == "gas" and not any(b.kind == "main" for b in self.burners):
+            raise InvalidInput("burners", "need at least one main burner under the grate (got none).")
+        if len(self.burners) > 8:
+            raise InvalidInput("burners", f"can be at most 8 (got {len(self.burners)}).")
+        grate = self.grates[0]
+        for burner in self.burners:
+            if burner.kind == "main" and abs(burner.x_m) + burner.width_m / 2 > grate.width_m / 2 + 0.05:
+                raise InvalidInput(
+                    f"{burner.key}.x_mm",
+                    f"puts the burner outside the grate: keep it within {{len:{grate.width_m * 500:.0f}}} of the middle.",
+                )
+
+    def grate(self, key: str | None = None) -> Grate:
+        """The grate with this key, or the lowest. Raises UnknownName."""
+        if key is None:
+            return self.grates[0]
+        for grate in self.grates:
+            if grate.key == key:
+                return grate
+        raise UnknownName("grate", key, [g.key for g in self.grates])
+
+    @property
+    def burns_coal(self) -> bool:
+        """Whether its fire is laid of charcoal."""
+        return self.kind in COAL_KINDS
+
+
+def gas_grill(burners: int, *, power_w: float = 3500.0, sear: bool = False, side: bool = False) -> Grill:
+    """A gas grill with so many equal main burners, side by side. Raises InvalidInput outside 2 to 6."""
+    if not 2 <= burners <= 6:
+        raise InvalidInput("burners", f"must be between 2 and 6 (got {burners}).")
+    pitch = 0.19
+    width = pitch * burners + 0.08
+    row = [
+        Burner(f"burner{i + 1}", f"Burner {i + 1}", (i - (burners - 1) / 2.0) * pitch, 0.0, 0.13, 0.40, power_w)
+        for i in range(burners)
+    ]
+    if sear:
+        row.append(Burner("sear", "Sear burner", (burners - 1) / 2.0 * pitch, 0.06, 0.18, 0.26, 4200.0, "sear"))
+    if side:
+        row.append(Burner("side", "Side burner", width / 2 + 0.25, 0.0, 0.20, 0.20, 3000.0, "side"))
+    return Grill(
+        f"gas_{burners}", f"Gas grill, {burners} burners", "gas",
+        (
+            Grate("main", "Main grate", "rectangle", width, 0.46, 0.09),
+            Grate("upper", "Warming rack", "rectangle", width, 0.16, 0.25),
+        ),
+        Body(heat_j_k=3800.0 * burners + 3000.0, inner_w_k=30.0 * burners, outer_w_k=6.8 * burners, area_m2=0.35),
+        tuple(row),
+    )  # fmt: skip
+
+
+GRILLS: dict[str, Grill] = {
+    g.key: g
+    for g in (
+        Grill(
+            "kettle", "Charcoal kettle", "kettle",
+            (
+                Grate("main", "Cooking grate", "round", 0.54, 0.54, 0.15),
+                Grate("upper", "Raised rack", "round", 0.36, 0.36, 0.25),
+            ),
+            Body(heat_j_k=12000.0, inner_w_k=40.0, outer_w_k=15.0, area_m2=0.26, bottom_m2=34e-4, top_m2=29e-4,
+                 leak_m2=4e-4, column_m=0.55, used_share=0.40),
+            floor_width_m=0.44, floor_depth_m=0.44,
+        ),
+        Grill(
+            "kamado", "Kamado", "kamado",
+            (
+                Grate("main", "Cooking grate", "round", 0.46, 0.46, 0.24),
+                Grate("upper", "Raised rack", "round", 0.34, 0.34, 0.36),
+            ),
+            Body(heat_j_k=62000.0, inner_w_k=13.0, outer_w_k=9.0, area_m2=0.22, bottom_m2=90e-4, top_m2=65e-4,
+                 leak_m2=0.5e-4, column_m=0.60, used_share=0.45),
+            deflector=Deflector(radius_m=0.19, gap_m=0.10, heat_j_k=4000.0),
+            floor_width_m=0.32, floor_depth_m=0.32,
+        ),
+        Grill(
+            "offset", "Offset smoker", "offset",
+            (
+                Grate("main", "Chamber grate", "rectangle", 0.90, 0.42, 0.25),
+                Grate("upper", "Top shelf", "rectangle", 0.90, 0.26, 0.45),
+            ),
+            Body(heat_j_k=38000.0, inner_w_k=70.0, outer_w_k=28.0, area_m2=0.55, bottom_m2=180e-4, top_m2=110e-4,
+                 leak_m2=12e-4, column_m=0.95, used_share=0.18),
+            floor_width_m=0.40, floor_depth_m=0.40,
+        ),
+        *(gas_grill(n, sear=n >= 4, side=n >= 3) for n in (2, 3, 4, 5, 6)),
+        Grill(
+            "pellet", "Pellet grill", "pellet",
+            (
+                Grate("main", "Lower grate", "rectangle", 0.62, 0.48, 0.14),
+                Grate("upper", "Upper rack", "rectangle", 0.62, 0.22, 0.30),
+            ),
+            Body(heat_j_k=22000.0, inner_w_k=60.0, outer_w_k=19.0, area_m2=0.40),
+            controller=Controller(low_w=1100.0, high_w=8400.0, band_k=6.0, start_s=360.0, lowest_c=75.0, highest_c=260.0),
+        ),
+        Grill(
+            "brazier", "Open brazier", "brazier",
+            (Grate("main", "Grate over the brazier", "rectangle", 0.60, 0.45, 0.20),),
+            floor_width_m=0.56, floor_depth_m=0.42,
+        ),
+        Grill(
+            "chimney", "Chimney starter with a grate on top", "chimney",
+            (Grate("main", "Small grate", "round", 0.22, 0.22, 0.31),),
+            floor_width_m=0.18, floor_depth_m=0.18,
+        ),
+        Grill(
+            "oven", "Kitchen oven and skillet", "oven",
+            (Grate("main", "Middle rack", "rectangle", 0.44, 0.36, 0.15),),
+            Body(heat_j_k=18000.0, inner_w_k=60.0, outer_w_k=6.2, area_m2=0.0),
+            controller=Controller(low_w=100.0, high_w=2900.0, band_k=5.0, start_s=30.0, lowest_c=50.0, highest_c=270.0),
+        ),
+    )
+}  # fmt: skip
+
+
+def grill_named(key: str) -> Grill:
+    """The shipped grill with this key. Raises UnknownName."""
+    if key not in GRILLS:
+        raise UnknownName("grill", key, GRILLS)
+    return GRILLS[key]
+
+
+def with_size(grill: Grill, width_m: float, depth_m: float, height_m: float) -> Grill:
+    """The same grill with another main grate; its floor, burners and upper grates go along in proportion."""
+    old = grill.grates[0]
+    if grill.deflector is not None and grill.deflector.gap_m > height_m - 0.03:
+        raise InvalidInput(
+            "height_mm",
+            f"leaves no room for the deflector: at least {(grill.deflector.gap_m + 0.03) * 1000:.0f} mm (got {height_m * 1000:.0f}).",
+        )
+    fw, fd, lift = width_m / old.width_m, depth_m / old.depth_m, height_m - old.height_m
+    grates = tuple(
+        replace(g, width_m=g.width_m * fw, depth_m=g.depth_m * fd, height_m=g.height_m + lift) for g in grill.grates
+    )
+    burners = tuple(
+        replace(b, x_m=b.x_m * fw, y_m=b.y_m * fd, width_m=b.width_m * fw, depth_m=b.depth_m * fd)
+        for b in grill.burners
+    )
+    return replace(
+        grill, grates=grates, burners=burners, floor_width_m=grill.floor_width_m * fw,
+        floor_depth_m=grill.floor_depth_m * fd,
+    )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Ware:
+    """A pan, griddle, stone or tray that goes onto a grate: size [m], heat [J/K] and how meat touches it [W/m2K]."""
+
+    key: str
+    name: str
+    width_m: float
+    depth_m: float
+    heat_j_k: float
+    contact_w_m2k: float
+
+    def __post_init__(self) -> None:
+        require_between("ware.width_mm", self.width_m * 1000, 80.0, 1200.0, "mm")
+        require_between("ware.depth_mm", self.depth_m * 1000, 80.0, 1200.0, "mm")
+        require_between("ware.heat_j_k", self.heat_j_k, 50.0, 60000.0, "J/K", "A cast-iron skillet has about 1000 J/K.")
+
+    def fitting(self, grate: Grate) -> Ware:
+        """The ware itself. Raises InvalidInput where it is wider than the grate."""
+        for field, size, room in (("width_mm", self.width_m, grate.width_m), ("depth_mm", self.depth_m, grate.depth_m)):
+            if size > room:
+                raise InvalidInput(
+                    field,
+                    f"is more than the grate has: {self.name} of {{len:{size * 1000:.0f}}} on {{len:{room * 1000:.0f}}}. "
+                    "Take a smaller one, or another grate.",
+                )
+        return self
+
+
+WARES: dict[str, Ware] = {
+    w.key: w
+    for w in (
+        Ware("skillet", "Cast-iron skillet", 0.26, 0.26, 1060.0, 400.0),
+        Ware("griddle", "Steel griddle", 0.42, 0.34, 2900.0, 400.0),
+        Ware("stone", "Baking stone", 0.36, 0.36, 3800.0, 250.0),
+        Ware("drip_pan", "Drip pan with water", 0.30, 0.22, 4500.0, 100.0),
+    )
+}

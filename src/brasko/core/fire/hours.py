@@ -1,0 +1,147 @@
+"""How long until a fire is ready, how long it serves, and when to add what."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from brasko.core.fire import chamber, fuels
+from brasko.core.fire.course import SAMPLE_S, Change, brought_up, course, poured
+from brasko.core.fire.setup import FireSetup
+
+
+@dataclass(frozen=True)
+class Hours:
+    """How long a fire serves, counted from when it is ready.
+
+    ready_s         from lighting until food may go on
+    usable_s        while it stays near its heat without a hand's touch
+    refuel_s        moments, from ready, to add what keeps it going for ten hours; empty where nothing can be added
+    add_words       what to add each time
+    fuel_kg_h       what it burns in an hour, of charcoal, wood, pellets or propane
+    """
+
+    ready_s: float
+    usable_s: float
+    refuel_s: tuple[float, ...]
+    add_words: str
+    fuel_kg_h: float
+    fuel_name: str
+
+
+NEAR = 0.85
+"""Usable while the rise over outside air is at least this share of what it settles at."""
+STAYS_S = 600.0
+OPEN_NEAR = 0.6
+"""An open bed is usable until it gives off this share of its first heat (assumed)."""
+
+
+def chimney_ready_s() -> float:
+    """How long a chimney takes until its top coals are ashed over: the time in which glow spreads through it."""
+    first, ready = fuels.FIRST_GLOW.value, fuels.READY_GLOW.value
+    return (math.log(ready / (1 - ready)) + math.log((1 - first) / first)) / fuels.LIGHTING_PACE.value
+
+
+def hours_of(setup: FireSetup) -> Hours:
+    """Ready, usable and refuelling times of a fire that is lit and then left alone."""
+    state = chamber.settled(setup)
+    kind = setup.grill.kind
+    if kind == "gas":
+        kg_h = state.power_w / fuels.PROPANE_HEAT.value * 3600.0
+        return Hours(
+            _preheat_s(setup),
+            5.0 / kg_h * 3600.0 if kg_h > 0 else 0.0,
+            (),
+            "another bottle (5 kg assumed)",
+            kg_h,
+            "propane",
+        )
+    if kind == "oven":
+        return Hours(_preheat_s(setup), 24 * 3600.0, (), "", 0.0, "electricity")
+    if kind == "pellet":
+        kg_h = state.power_w / fuels.PELLET_HEAT.value * 3600.0
+        return Hours(
+            _preheat_s(setup),
+            9.0 / kg_h * 3600.0,
+            _every(9.0 / kg_h * 3600.0),
+            "fill the hopper (9 kg assumed)",
+            kg_h,
+            "pellets",
+        )
+    if kind == "offset":
+        every = fuels.SPLIT_KG.value * fuels.SPLIT_HEAT.value / state.power_w
+        return Hours(
+            _preheat_s(setup),
+            every,
+            _every(every),
+            "one split, warmed on the firebox",
+            state.power_w / fuels.SPLIT_HEAT.value * 3600.0,
+            "wood",
+        )
+    charcoal = setup.charcoal
+    assert charcoal is not None
+    kg_h = _burnt_kg_s(setup, state) * 3600.0
+    if not state.alight:
+        return Hours(0.0, 0.0, (), "", 0.0, charcoal.coal.name.lower())
+    usable = usable_s(setup, state)
+    add = "a dozen unlit coals beside the glow" if setup.closed else "half a chimney, lit"
+    ready = chimney_ready_s() if kind != "kamado" else 0.0
+    if setup.closed:
+        ready += _preheat_s(setup)
+    refuel = () if charcoal.layout == "ring" or kind == "chimney" else _every(usable)
+    return Hours(ready, usable, refuel, add if refuel else "", kg_h, charcoal.coal.name.lower())
+
+
+def _burnt_kg_s(setup: FireSetup, state: chamber.Settled) -> float:
+    """Charcoal burnt in a second, with what a starved bed wastes."""
+    assert setup.charcoal is not None
+    starved = 1.0 - min(state.power_w / max(chamber.fuel_power_w(setup), 1.0), 1.0)
+    wasted = 1.0 if setup.grill.kind == "kamado" else 1.0 + fuels.STARVED_LOSS.value * starved
+    return state.power_w / setup.charcoal.coal.heat_j_kg.value * wasted
+
+
+def _every(span_s: float, within_s: float = 10 * 3600.0) -> tuple[float, ...]:
+    return tuple(span_s * (i + 1) for i in range(min(40, int(within_s / max(span_s, 60.0)))))
+
+
+def usable_s(setup: FireSetup, state: chamber.Settled) -> float:
+    """How long coals serve [s]: while air rules, at one power; then as an open bed that burns itself down."""
+    charcoal, bed = setup.charcoal, setup.bed
+    assert charcoal is not None
+    assert bed is not None
+    heat, pace = charcoal.coal.heat_j_kg.value, fuels.COAL_PACE.value
+    if charcoal.layout == "ring":
+        return 0.9 * charcoal.mass_kg * heat / state.power_w
+    if setup.grill.kind == "chimney":
+        pace *= chamber.DRAUGHT_PACE.value
+    if state.limited_by == "fuel":
+        return -math.log(OPEN_NEAR) / pace
+    enough = state.power_w / (heat * pace)
+    return max(charcoal.mass_kg - enough * NEAR, 0.0) / _burnt_kg_s(setup, state)
+
+
+def _preheat_s(setup: FireSetup) -> float:
+    """From a cold grill with its fire lit until the grate has come within a tenth of its rise and stays (5 min at least)."""
+    air = setup.weather.air_c
+    rise = chamber.settled(replace(setup, lid_open=False)).gas_c - air
+    if rise < 20.0:
+        return 0.0
+    run = course(brought_up(setup), 3.0, lit=poured(setup))
+    inside = np.abs(run.grate_c - air - rise) <= 0.1 * rise
+    held = round(STAYS_S / SAMPLE_S)
+    for i in range(len(inside) - held):
+        if inside[i : i + held].all():
+            return max(float(run.time_s[i]), 300.0)
+    reached = run.reaches_s(air + 0.8 * rise)
+    return max(reached if reached is not None else 1800.0, 300.0)
+
+
+def goes_out_s(setup: FireSetup) -> float | None:
+    """When a fire so set goes out, from when it was glowing well [s]; None while it burns on."""
+    if chamber.settled(setup).alight or not setup.grill.burns_coal:
+        return None
+    most = replace(chamber.at_most(setup))
+    run = course([Change(0.0, most), Change(1200.0, setup)], 8.0, lit=True)
+    return None if run.dies_s is None else max(run.dies_s - 1200.0, 0.0)

@@ -1,0 +1,182 @@
+"""A cook's own fire, as the planner and the advisor see it: places, what to do beforehand, and the change to searing heat."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from brasko.core.errors import InvalidInput
+from brasko.core.fire import chamber, fires
+from brasko.core.fire.coals import LAYOUTS
+from brasko.core.fire.course import brought_up, conversion_s
+from brasko.core.fire.hours import chimney_ready_s, hours_of
+from brasko.core.fire.placing import Placed, felt_by
+from brasko.core.fire.setup import FireSetup, with_vents
+from brasko.core.fire.zones import Fire, Preparation, Zone
+
+MINUTE = 60.0
+LEAST_CONVERT_S = 240.0
+
+
+@dataclass(frozen=True)
+class Spot:
+    """A place on a grate [m from its middle]; grate None is the lowest."""
+
+    x_m: float
+    y_m: float
+    grate: str | None = None
+
+
+def opened_for_sear(setup: FireSetup) -> FireSetup:
+    """The fire as it is for a sear: coals with the lid off and vents wide, a kamado without its plate, burners high."""
+    kind = setup.grill.kind
+    if kind == "kamado":
+        return replace(with_vents(setup, 1.0, 1.0), deflector=False)
+    if kind == "gas":
+        return chamber.at_most(setup)
+    if setup.grill.controller is not None:
+        return chamber.at_most(setup)
+    if kind == "offset":
+        return with_vents(setup, 1.0, 1.0)
+    return replace(with_vents(setup, 1.0, 1.0), lid_open=True)
+
+
+def fire_of(
+    setup: FireSetup, name: str, size_m: tuple[float, float, float], gentle: Spot, sear: Spot, fat_share: float = 0.1
+) -> Fire:
+    """The planner's fire: zones for a piece (width, depth, thickness [m]) at its gentle and its searing place.
+
+    The gentle zone is that of the fire as set, lid shut; the searing one that of the fire opened up. Pans and warm fat
+    are as everywhere. Raises InvalidInput where a place is off the grate.
+    """
+    zones: list[Zone] = []
+    for role, spot, fire in (
+        ("gentle", gentle, replace(setup, lid_open=False)),
+        ("sear", sear, opened_for_sear(setup)),
+    ):
+        grate = setup.grill.grate(spot.grate)
+        if not grate.holds(spot.x_m, spot.y_m):
+            raise InvalidInput(
+                f"{role}.x_mm", f"puts the food off the grate of {setup.grill.name.lower()}: move it in."
+            )
+        if role == "gentle" and setup.grill.body is None:
+            continue
+        piece = Placed(role, spot.x_m, spot.y_m, *size_m, fat_share=fat_share, grate=spot.grate)
+        zone = felt_by(fire, chamber.settled(fire), piece).zone
+        zones.append(
+            replace(
+                zone,
+                key=role,
+                role="gentle" if role == "gentle" else "sear",
+                rods=zone.rods if role == "sear" else None,
+            )
+        )
+    if setup.grill.kind == "oven":
+        zones = [z for z in zones if z.role == "gentle"]
+    zones += [fires.WARM_FAT, fires.SKILLET_ZONE]
+    convert = convert_s(setup)
+    return Fire(
+        "own", name, tuple(zones), preparations_of(setup), convert_s=convert,
+        convert_name=_convert_name(setup), convert_why=_convert_why(setup, convert),
+        charcoal=setup.grill.kind in ("kettle", "kamado", "offset", "brazier", "chimney", "pellet"),
+    )  # fmt: skip
+
+
+def convert_s(setup: FireSetup) -> float:
+    """From gentle to searing heat [s]: a grill with a chamber by its own course, coals with the lid off in five minutes."""
+    kind = setup.grill.kind
+    if kind in ("brazier", "chimney"):
+        return 0.0
+    if kind not in ("kamado", "gas", "pellet"):
+        return 5.0 * MINUTE
+    opened = opened_for_sear(setup)
+    most = chamber.settled(opened).gas_c
+    aim = min(315.0, setup.weather.air_c + 0.9 * (most - setup.weather.air_c))
+    found = conversion_s(setup, opened, aim)
+    return max(LEAST_CONVERT_S, round((found or 20.0 * MINUTE) / 30.0) * 30.0)
+
+
+def _convert_name(setup: FireSetup) -> str:
+    return {
+        "kamado": "Plate out, vents open", "gas": "Burners up", "pellet": "Set it to its highest", "oven": "Skillet on high heat",
+    }.get(setup.grill.kind, "Open the fire up")  # fmt: skip
+
+
+def _convert_why(setup: FireSetup, convert: float) -> str:
+    most = chamber.settled(replace(opened_for_sear(setup), lid_open=False)).gas_c if setup.grill.body else 0.0
+    return {
+        "kamado": f"Heavy gloves; ease the lid up first, it can flash. {{time:{convert:.0f}}} with all vents open brings it to {{temp:{min(most, 315.0):.0f}}}.",
+        "gas": f"All burners high, lid shut: {{time:{convert:.0f}}} to {{temp:{most:.0f}}}.",
+        "pellet": f"It reaches {{temp:{most:.0f}}} in {{time:{convert:.0f}}} and no more: for a hard sear use a skillet or another fire.",
+    }.get(setup.grill.kind, f"Vents open, lid off: {{time:{convert:.0f}}} brings the coals to searing heat while the meat waits.")  # fmt: skip
+
+
+def preparations_of(setup: FireSetup) -> tuple[Preparation, ...]:
+    """What is done to the fire beforehand, in order, each with its time and reason. {target} stands for its heat."""
+    kind = setup.grill.kind
+    oil = Preparation(
+        "oil",
+        "hands",
+        "Brush and oil the grate",
+        3 * MINUTE,
+        "After the preheat: hot residue brushes off. Look for loose bristles.",
+    )
+    ready = hours_of(setup).ready_s
+    if kind == "gas":
+        return (
+            Preparation("light", "fire", "Light the burners, lid open", 1 * MINUTE, "Lid open to light. Hoses tested with soapy water when the bottle was changed."),
+            Preparation("preheat", "fire", "Lid on, preheat", ready, f"All burners high at first, then set them. About {{time:{ready:.0f}}}."), oil,
+        )  # fmt: skip
+    if kind == "pellet":
+        return (
+            Preparation("light", "fire", "Start it with the lid open", 6 * MINUTE, "About {time:360} until the fire pot has caught; the fan clears the first smoke."),
+            Preparation("preheat", "fire", "Lid on, preheat", max(ready - 6 * MINUTE, 300.0), f"Until it holds {{temp:{setup.set_c or 0.0:.0f}}}."), oil,
+        )  # fmt: skip
+    if kind == "oven":
+        return (
+            Preparation(
+                "heat_oven", "fire", "Oven on", max(ready, 15 * MINUTE), "Rack over a tray in the middle, at {target}."
+            ),
+        )
+    if kind == "offset":
+        return (
+            Preparation("light", "fire", "Light a bed of coals in the firebox", 15 * MINUTE, "A chimney of lit coals, then two splits: the bed carries the fire."),
+            Preparation("preheat", "fire", "Bring the chamber to heat", ready, "Dampers wide until the smoke runs thin and blue, then as set. White smoke is bitter."), oil,
+        )  # fmt: skip
+    if kind == "kamado":
+        stages = [c for c in brought_up(setup) if c.at_s > 0.0]
+        first = stages[0].at_s if stages else 300.0
+        return (
+            Preparation("light", "fire", "Light the lump in one place", max(first, 5 * MINUTE), "One place only; lid open a few minutes, then shut with both vents wide."),
+            Preparation("preheat", "fire", "Close the vents in steps", max(ready - first, 10 * MINUTE),
+                        f"To {chamber.opening_words(setup.bottom_share)} as the walls warm. Catch it on the way up: it comes down slowly."), oil,
+        )  # fmt: skip
+    layout = LAYOUTS[setup.charcoal.layout][0].lower() if setup.charcoal else ""
+    lit = Preparation(
+        "light",
+        "fire",
+        "Light the chimney",
+        round(chimney_ready_s() / 30.0) * 30.0,
+        "Ready when the top coals are ashed over, about {time:750}.",
+    )
+    if kind == "chimney":
+        return (
+            lit,
+            Preparation(
+                "oil", "hands", "Small grate on top, oil it", 1 * MINUTE, "Long gloves: the gas above it burns."
+            ),
+        )
+    lay = Preparation(
+        "bank",
+        "hands",
+        f"Lay the coals: {layout}",
+        2 * MINUTE,
+        f"{{mass:{setup.charcoal.mass_kg * 1000 if setup.charcoal else 0:.0f}}} of charcoal in all.",
+    )
+    if kind == "brazier":
+        return (lit, lay, replace(oil, why="When the grate has been over the coals for five minutes."))
+    preheat = max(ready - lit.lasts_s, 10 * MINUTE)
+    return (
+        lit, lay,
+        Preparation("preheat", "fire", "Lid on, preheat", preheat,
+                    f"Vents wide at first, then the bottom one {chamber.opening_words(setup.bottom_share)} open: {{time:{preheat:.0f}}}, for about {{target}}."), oil,
+    )  # fmt: skip

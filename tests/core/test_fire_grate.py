@@ -1,0 +1,259 @@
+"""The grate: hand test, zones, food on it, advice, thermometers."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from iapws import IAPWS95
+
+from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.fire import chamber
+from brasko.core.fire.advisor import Wanted, advised
+from brasko.core.fire.altitude import Check, boiling_c, corrected_c, correction, pressure_pa
+from brasko.core.fire.coals import Charcoal
+from brasko.core.fire.grate import FOOD_C, at_time, grate_map, half_distance_gain, heat_at
+from brasko.core.fire.grills import GRILLS, WARES, Grate
+from brasko.core.fire.hand import PAIN_THRESHOLD, hand_flux_w_m2, hand_seconds
+from brasko.core.fire.own import Spot, fire_of
+from brasko.core.fire.placing import Placed, laid, spot
+from brasko.core.fire.setup import usual_setup
+from brasko.core.fire.weather import Weather
+from brasko.core.units import celsius
+
+KETTLE = usual_setup(GRILLS["kettle"])
+SIGMA = 5.670374e-8
+
+
+def test_hand_test_reads_the_pain_thresholds():
+    """api_521, from memory: every pair of the table, and straight lines between on logarithmic axes."""
+    for flux, seconds in PAIN_THRESHOLD:
+        assert float(hand_seconds(flux)) == pytest.approx(seconds)
+        assert hand_flux_w_m2(seconds) == pytest.approx(flux)
+    between = float(hand_seconds(np.sqrt(4730.0 * 6940.0)))
+    assert between == pytest.approx(np.sqrt(16.0 * 9.0))
+    with pytest.raises(InvalidInput, match=r"seconds must be between 0\.3 and 60 s"):
+        hand_flux_w_m2(0.0)
+
+
+@settings(max_examples=50, deadline=None)
+@given(st.floats(0.5, 59.0))
+def test_hand_test_goes_both_ways(seconds):
+    assert float(hand_seconds(hand_flux_w_m2(seconds))) == pytest.approx(seconds, rel=1e-6)
+
+
+def test_one_second_means_searing_heat():
+    """About one second is searing heat (common practice, no source): more than a black source of 400 °C gives."""
+    assert hand_flux_w_m2(1.0) > SIGMA * (400 + 273.15) ** 4
+
+
+def test_equivalent_temperature_is_that_of_an_even_oven():
+    """In an oven, where air and walls are at one temperature, it is that temperature."""
+    oven = usual_setup(GRILLS["oven"])
+    state = replace(chamber.settled(oven), wall_c=135.0, gas_c=135.0)
+    heat = heat_at(oven, state, oven.grill.grates[0], np.array([0.0]), np.array([0.0]))
+    assert float(heat.equivalent_c[0]) == pytest.approx(135.0, abs=0.01)
+    by_hand = 14.0 * (135.0 - FOOD_C) + 0.9 * SIGMA * (408.15**4 - 333.15**4)
+    assert float(heat.flux_w_m2()[0]) == pytest.approx(by_hand, rel=1e-6)
+
+
+def test_a_level_bed_is_even_and_a_bank_is_not():
+    level = grate_map(replace(KETTLE, charcoal=Charcoal("level", 2.4), lid_open=True, drip_pan=False))
+    banked = grate_map(KETTLE)
+    middle = np.abs(level.x_m) < 0.15
+    row = level.equivalent_c[len(level.y_m) // 2]
+    assert row[middle].max() / row[middle].min() < 1.5
+    assert banked.refuge_share > 0.3
+    assert level.refuge_share == 0.0
+    names = [z.key for z in banked.zones]
+    assert "gentle" in names
+    assert names[0] in ("sear", "hot")
+    assert sum(z.share for z in banked.zones) == pytest.approx(1.0, abs=0.06)
+
+
+def test_left_and_right_are_mirror_images():
+    right, left = grate_map(KETTLE), grate_map(replace(KETTLE, charcoal=replace(KETTLE.charcoal, side="left")))
+    assert np.allclose(right.equivalent_c, left.equivalent_c[:, ::-1], equal_nan=True)
+
+
+def test_a_real_bed_gains_far_less_than_four_from_half_the_distance():
+    """A point source would gain four times; a bed as wide as the grate hardly gains (view factors, computed)."""
+    wide = replace(KETTLE, charcoal=Charcoal("level", 2.4), drip_pan=False, lid_open=True)
+    pile = replace(wide, charcoal=Charcoal("centre", 0.3))
+    assert 1.0 < half_distance_gain(wide) < 1.4
+    assert half_distance_gain(wide) < half_distance_gain(pile) < 4.0
+
+
+def test_a_deflector_hides_the_coals():
+    kamado = usual_setup(GRILLS["kamado"])
+    shielded = grate_map(kamado)
+    direct = grate_map(replace(kamado, deflector=False))
+    centre = len(shielded.y_m) // 2, len(shielded.x_m) // 2
+    assert direct.equivalent_c[centre] > shielded.equivalent_c[centre] + 60.0
+
+
+def test_an_offset_is_hotter_near_the_firebox_and_on_the_top_shelf():
+    """The side near the firebox and the top of the chamber are hotter (common practice, no source)."""
+    offset = usual_setup(GRILLS["offset"])
+    lower, upper = grate_map(offset), grate_map(offset, "upper")
+    row = lower.air_c[len(lower.y_m) // 2]
+    assert row[5] > row[-6] + 30.0
+    assert np.nanmean(upper.air_c) > np.nanmean(lower.air_c) + 3.0
+
+
+def test_another_state_of_the_fire_gives_another_map():
+    state = chamber.settled(KETTLE)
+    faded = at_time(KETTLE, state, 60.0, 45.0, 0.2 * state.power_w)
+    assert np.nanmax(grate_map(KETTLE, state=faded).equivalent_c) < np.nanmax(grate_map(KETTLE).equivalent_c)
+
+
+# --- food on it -------------------------------------------------------------------------------------------------------
+
+
+def steak(key: str, x: float, y: float = 0.0, fat: float = 0.2, grate: str | None = None) -> Placed:
+    return Placed(key, x, y, 0.12, 0.12, 0.038, fat, grate)
+
+
+def test_a_piece_feels_the_place_it_lies_at():
+    table = laid(KETTLE, [steak("cool", -0.15), steak("hot", 0.15)])
+    cool, hot = table.felt
+    assert hot.equivalent_c > cool.equivalent_c + 150.0
+    assert (cool.zone.role, hot.zone.role) == ("gentle", "sear")
+    assert cool.flare.risk == "none"
+    assert hot.flare.risk == "high"
+    assert "Never water" in hot.flare.words
+    assert not table.warnings
+
+
+def test_the_zone_of_a_piece_carries_the_flux_of_its_place():
+    """The zone that the heat core cooks in and the grate's own flux are two ways to one number, to a tenth."""
+    for x in (-0.15, 0.05, 0.15):
+        felt = laid(KETTLE, [steak("a", x)]).felt[0]
+        bottom = felt.zone.surroundings.bottom
+        flux = bottom.h_w_m2k * (bottom.air_c - FOOD_C)
+        flux += 0.9 * SIGMA * ((bottom.radiant_c + 273.15) ** 4 - (FOOD_C + 273.15) ** 4)
+        assert flux == pytest.approx(felt.flux_w_m2, rel=0.1)
+
+
+def test_food_cools_the_chamber_and_neighbours_shade_edges():
+    alone = laid(KETTLE, [steak("a", -0.15)])
+    crowd = laid(KETTLE, [steak("a", -0.15), steak("b", -0.15, 0.125), steak("c", -0.15, -0.125), steak("d", -0.02)])
+    assert crowd.map.state.gas_c < alone.map.state.gas_c < chamber.settled(KETTLE).gas_c
+    assert crowd.felt[0].zone.neighbours > alone.felt[0].zone.neighbours == 0.0
+
+
+def test_food_below_shades_food_above():
+    grill = usual_setup(GRILLS["gas_3"])
+    above = steak("above", 0.19, grate="upper")
+    free = laid(grill, [above]).felt[0]
+    shaded = laid(grill, [above, Placed("roast", 0.19, 0.0, 0.3, 0.3, 0.08)]).felt[0]
+    assert shaded.zone.coal_view < 0.5 * free.zone.coal_view
+
+
+def test_crowding_overlap_rim_and_missing_refuge_are_said():
+    pieces = [steak(f"{i}{j}", 0.115 * i, 0.115 * j, 0.3) for i in (-1, 0, 1) for j in (-1, 0, 1)]
+    level = replace(KETTLE, charcoal=Charcoal("level", 2.4), drip_pan=False)
+    said = {w.key for w in laid(level, [*pieces, steak("rim", 0.26), steak("extra", 0.01)]).warnings}
+    assert {"touching", "off_grate", "no_refuge"} <= said
+    packed = [Placed(f"{i}{j}", 0.13 * i, 0.13 * j, 0.128, 0.128) for i in (-1, 0, 1) for j in (-1, 0, 1)]
+    packed += [Placed("w", -0.2, 0.0, 0.1, 0.5), Placed("e", 0.2, 0.0, 0.1, 0.5)]
+    assert "crowded" in {w.key for w in laid(level, packed).warnings}
+    assert laid(KETTLE, [steak("one", -0.15)]).warnings == ()
+
+
+def test_a_long_piece_across_the_zones_is_called_uneven():
+    assert "uneven" in {w.key for w in laid(KETTLE, [Placed("fish", 0.02, 0.0, 0.4, 0.12, 0.03)]).warnings}
+
+
+def test_a_spot_reads_and_off_the_grate_is_refused():
+    here = spot(KETTLE, 0.15, 0.0)
+    assert here["equivalent_c"] > 250.0
+    assert here["hand_s"] < 20.0
+    with pytest.raises(InvalidInput, match=r"x_mm is off the grate \(400, 0 mm"):
+        spot(KETTLE, 0.4, 0.0)
+
+
+def test_a_pan_wider_than_the_grate_is_refused():
+    with pytest.raises(InvalidInput, match="more than the grate has: Steel griddle"):
+        WARES["griddle"].fitting(Grate("g", "Small", "round", 0.3, 0.3, 0.2))
+    assert WARES["skillet"].fitting(GRILLS["kettle"].grates[0]).key == "skillet"
+
+
+def test_the_planners_fire_has_both_places():
+    own = fire_of(KETTLE, "Mine", (0.12, 0.12, 0.038), Spot(-0.14, 0.0), Spot(0.15, 0.0))
+    assert own.gentle.air_c < 150.0
+    assert own.sear.rods is not None
+    assert own.sear.coal_c > 500.0
+    assert own.convert_s >= 240.0
+    with pytest.raises(InvalidInput, match="off the grate"):
+        fire_of(KETTLE, "Mine", (0.12, 0.12, 0.038), Spot(-0.5, 0.0), Spot(0.15, 0.0))
+
+
+# --- advice -----------------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("key", ["kettle", "kamado", "gas_3", "gas_4"])
+def test_advice_gives_what_was_wished(key):
+    """200-225 °F on one side, a searing spot on the other."""
+    found = advised(GRILLS[key], Wanted(celsius(200.0), celsius(225.0), sear=True, hours=1.0))
+    assert celsius(198.0) <= found.gentle_c <= celsius(227.0)
+    assert found.sear_c >= celsius(550.0)
+    assert found.hours.usable_s >= 3600.0
+    assert found.why
+    assert 5 * 60 < found.light_before_s < 2 * 3600.0
+
+
+def test_long_and_gentle_is_a_fuse():
+    found = advised(GRILLS["kettle"], Wanted(celsius(225.0), celsius(275.0), hours=6.0))
+    assert found.setup.charcoal.layout == "ring"
+    assert found.hours.usable_s >= 6 * 3600.0
+
+
+def test_advice_for_what_a_grill_cannot_do_says_so():
+    with pytest.raises(Infeasible, match="sears too slowly") as caught:
+        advised(GRILLS["pellet"], Wanted(107.0, 121.0, sear=True))
+    assert any("skillet" in r.text for r in caught.value.remedies)
+    with pytest.raises(Infeasible, match="no lid"):
+        advised(GRILLS["brazier"], Wanted(107.0, 121.0))
+    with pytest.raises(InvalidInput, match="above gentle_low_c"):
+        Wanted(121.0, 107.0)
+    with pytest.raises(InvalidInput, match="at least one zone"):
+        Wanted()
+
+
+# --- thermometers -----------------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize("altitude_m", [0.0, 500.0, 1600.0, 3000.0])
+def test_boiling_point_is_that_of_the_scientific_formulation(altitude_m):
+    """iapws_if97 by the library against its other standard, IAPWS-95, at the same pressure."""
+    reference = IAPWS95(P=pressure_pa(altitude_m) / 1e6, x=0.0).T - 273.15
+    assert boiling_c(altitude_m) == pytest.approx(reference, abs=0.02)
+
+
+def test_pressure_is_the_standard_atmosphere():
+    """icao_1993, from memory: 89 875 Pa at 1000 m, 70 109 Pa at 3000 m."""
+    assert pressure_pa(1000.0) == pytest.approx(89875.0, rel=1e-3)
+    assert pressure_pa(3000.0) == pytest.approx(70109.0, rel=1e-3)
+
+
+def test_two_checks_draw_a_line_and_one_shifts():
+    checks = (Check("ice", 0.6), Check("boiling", 99.4))
+    offset, slope = correction(checks)
+    assert corrected_c(0.6, offset, slope) == pytest.approx(0.0, abs=1e-9)
+    assert corrected_c(99.4, offset, slope) == pytest.approx(boiling_c(0.0))
+    assert correction((Check("ice", 0.6),)) == (-0.6, 0.0)
+    assert correction(()) == (0.0, 0.0)
+    high = correction((Check("boiling", 95.0, 1500.0),))
+    assert abs(high[0]) < 0.05, "water boils at about 95 °C at 1500 m"
+
+
+def test_a_wild_check_is_no_correction():
+    with pytest.raises(InvalidInput, match="repair or replace"):
+        correction((Check("ice", 8.0),))
+
+
+def test_weather_out_of_range_is_refused():
+    with pytest.raises(InvalidInput, match=r"weather\.wind_m_s must be between 0 and 25"):
+        Weather(20.0, 40.0)
