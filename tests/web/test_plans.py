@@ -141,5 +141,6 @@ def test_setting_aside_can_be_undone(mara):
 def test_reference_offers_what_the_core_knows(mara):
     reference = mara.client.get("/api/reference").json()
     assert {"ribeye", "filet", "skirt"} <= {c["key"] for c in reference["cuts"]}
-    assert reference["grates"][0]["places"][0]["zone"] == "cool"
-    assert len(reference["grates"][0]["temp_c"]) == len(reference["grates"][0]["temp_c"][0])
+    kettle = reference["grates"][0]["grate"]
+    assert kettle["fire"]["gentle"]["x_mm"] < 0 < kettle["fire"]["sear"]["x_mm"]
+    assert len(kettle["map"]["equivalent_c"]) == len(kettle["map"]["y_mm"])

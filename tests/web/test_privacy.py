@@ -9,12 +9,23 @@ from households import RIBEYE
 from brasko.web.config.api import api
 from brasko.web.cooks.models import Cook, Event
 from brasko.web.plans.models import Plan
-from brasko.web.yard.models import Thermometer
+from brasko.web.yard.models import Check, Grill, LaidFire, Pan, Thermometer
 
 OPEN = {"get_session", "sign_in", "enter_demo", "sign_up"}
 BY_TOKEN = {"post_readings", "get_scenes"}
-LISTS = {"list_plans", "list_cooks", "list_thermometers", "list_grills"}
-SHARED = {"get_reference", "preview_plan", "create_plan", "pair_thermometer", "set_preferences", "sign_out"}
+LISTS = {"list_plans", "list_cooks", "list_thermometers", "list_grills", "list_pans", "list_fires"}
+SHARED = {
+    "get_reference", "preview_plan", "create_plan", "pair_thermometer", "set_preferences", "sign_out", "add_grill",
+    "add_pan", "keep_fire", "get_true_readings", "get_fire_reference", "look_at_fire", "look_at_food", "get_fire_course",
+    "set_fire_for", "advise_fire", "get_weather",
+}  # fmt: skip
+PAN = {"name": "Pan", "like": "skillet", "width_mm": 260, "depth_mm": 260, "heat_j_k": 1060}
+FIRE = {
+    "name": "F",
+    "setup": {"grill": "kettle"},
+    "gentle": {"x_mm": -140, "y_mm": 0},
+    "sear": {"x_mm": 150, "y_mm": 0},
+}
 BODIES = {
     "update_plan": {"eat_at": "2199-01-01T00:00:00Z", "pieces": [RIBEYE]},
     "start_cook": {"practice": True},
@@ -22,6 +33,10 @@ BODIES = {
     "set_speed": {"speed": 60},
     "set_hands": {"hands": "plan"},
     "rate_cook": {"stars": 1},
+    "change_grill": {"name": "Taken", "spec": {"like": "kamado"}},
+    "change_pan": PAN,
+    "change_fire": FIRE,
+    "check_thermometer": {"kind": "ice", "read_c": 0.5},
 }
 
 
@@ -45,12 +60,18 @@ def belongings(mara) -> dict[str, int]:
     plan = mara.plan()
     cook = mara.start(plan, practice=True)
     thermometer = mara.call("POST", "/api/thermometers", {"name": "Mine"}).json()["thermometer"]["id"]
-    return {"plan_id": plan.id, "cook_id": cook["id"], "thermometer_id": thermometer}
+    checked = mara.call("POST", f"/api/thermometers/{thermometer}/checks", {"kind": "ice", "read_c": 0.4}).json()
+    return {
+        "plan_id": plan.id, "cook_id": cook["id"], "thermometer_id": thermometer, "check_id": checked["checks"][0]["id"],
+        "grill_id": mara.grill.id, "pan_id": mara.call("POST", "/api/pans", PAN).json()["id"],
+        "fire_id": mara.call("POST", "/api/fires", FIRE).json()["id"],
+    }  # fmt: skip
 
 
 def snapshot() -> tuple:
     return (
-        list(Plan.objects.values()), list(Cook.objects.values()), Event.objects.count(), list(Thermometer.objects.values()),
+        list(Plan.objects.values()), list(Cook.objects.values()), Event.objects.count(), list(Thermometer.objects.values()), list(Grill.objects.values()), list(Pan.objects.values()), list(LaidFire.objects.values()),
+        Check.objects.count(),
     )  # fmt: skip
 
 

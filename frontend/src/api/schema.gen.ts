@@ -337,7 +337,149 @@ export interface paths {
         /** List Grills */
         get: operations["list_grills"];
         put?: never;
+        /** Add Grill */
+        post: operations["add_grill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/grills/{grill_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change Grill */
+        put: operations["change_grill"];
         post?: never;
+        /** Put Grill Away */
+        delete: operations["put_grill_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/grills/{grill_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Restore Grill */
+        post: operations["restore_grill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Pans */
+        get: operations["list_pans"];
+        put?: never;
+        /** Add Pan */
+        post: operations["add_pan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pans/{pan_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change Pan */
+        put: operations["change_pan"];
+        post?: never;
+        /** Put Pan Away */
+        delete: operations["put_pan_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pans/{pan_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Restore Pan */
+        post: operations["restore_pan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fires": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Fires */
+        get: operations["list_fires"];
+        put?: never;
+        /** Keep Fire */
+        post: operations["keep_fire"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fires/{fire_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change Fire */
+        put: operations["change_fire"];
+        post?: never;
+        /** Put Fire Away */
+        delete: operations["put_fire_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fires/{fire_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Restore Fire */
+        post: operations["restore_fire"];
         delete?: never;
         options?: never;
         head?: never;
@@ -391,6 +533,191 @@ export interface paths {
         post?: never;
         /** Revoke Thermometer */
         delete: operations["revoke_thermometer"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yard/true": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get True Readings
+         * @description What a sound thermometer reads in ice water and in boiling water at an altitude.
+         */
+        get: operations["get_true_readings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thermometers/{thermometer_id}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Add Check */
+        post: operations["check_thermometer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thermometers/{thermometer_id}/checks/{check_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take Check Back */
+        delete: operations["take_check_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fire/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Fire Reference */
+        get: operations["get_fire_reference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fire/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Fire
+         * @description The grate as this fire heats it, settled or so long after lighting, with food on it.
+         */
+        post: operations["look_at_fire"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fire/food": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Food
+         * @description What food feels while it is dragged: no map.
+         */
+        post: operations["look_at_food"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fire/course": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Get Fire Course */
+        post: operations["get_fire_course"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fire/set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Fire For
+         * @description Vents, knobs or controller for a wished temperature.
+         */
+        post: operations["set_fire_for"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fire/advise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Advise Fire
+         * @description Which fire to build for wished zones, and why.
+         */
+        post: operations["advise_fire"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weather": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Weather */
+        get: operations["get_weather"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -500,6 +827,100 @@ export interface components {
             /** High C */
             high_c: number;
         };
+        /**
+         * BoxOut
+         * @description A rectangle seen from above: what glows, waits or stands under the grate.
+         */
+        BoxOut: {
+            /** Name */
+            name: string;
+            /** Left Mm */
+            left_mm: number;
+            /** Right Mm */
+            right_mm: number;
+            /** Front Mm */
+            front_mm: number;
+            /** Back Mm */
+            back_mm: number;
+            /** Gap Mm */
+            gap_mm: number;
+            /** Temp C */
+            temp_c: number | null;
+        };
+        /**
+         * BurnerIn
+         * @description A gas burner; x_mm, y_mm is the middle of its plate, from the middle of the grate.
+         */
+        BurnerIn: {
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /** X Mm */
+            x_mm: number;
+            /**
+             * Y Mm
+             * @default 0
+             */
+            y_mm?: number;
+            /**
+             * Width Mm
+             * @default 130
+             */
+            width_mm?: number;
+            /**
+             * Depth Mm
+             * @default 400
+             */
+            depth_mm?: number;
+            /**
+             * Power W
+             * @default 3500
+             */
+            power_w?: number;
+            /**
+             * Kind
+             * @default main
+             * @enum {string}
+             */
+            kind?: "main" | "sear" | "side";
+        };
+        /**
+         * CharcoalIn
+         * @description How much of what lies how.
+         */
+        CharcoalIn: {
+            /**
+             * Layout
+             * @description level, half, third, banked, centre or ring
+             */
+            layout: string;
+            /** Amount */
+            amount: number;
+            /**
+             * Unit
+             * @default kg
+             * @enum {string}
+             */
+            unit?: "kg" | "chimneys" | "briquettes";
+            /**
+             * Fuel
+             * @default briquettes
+             */
+            fuel?: string;
+            /**
+             * Side
+             * @default right
+             * @enum {string}
+             */
+            side?: "left" | "right";
+            /**
+             * Wood
+             * @default none
+             */
+            wood?: string;
+        };
         /** ChoiceOut */
         ChoiceOut: {
             /** Key */
@@ -563,23 +984,77 @@ export interface components {
             /** High C */
             high_c: number;
         };
-        /**
-         * GrateOut
-         * @description Radiant equivalent temperature over the square round a grate, rows from front to back.
-         */
+        /** GrateOut */
         GrateOut: {
             /** Fire */
             fire: string;
-            /** Radius M */
-            radius_m: number;
-            /** Step M */
-            step_m: number;
-            /** Temp C */
-            temp_c: number[][];
-            /** Bed M */
-            bed_m: number[];
-            /** Places */
-            places: components["schemas"]["PlaceOut"][];
+            grate: components["schemas"]["PlanGrate"];
+        };
+        /**
+         * GrillIn
+         * @description A grill like one that ships, with what differs. The factors are what its owner has learned of it.
+         */
+        GrillIn: {
+            /**
+             * Like
+             * @description key of a shipped grill: kettle, kamado, offset, gas_2 to gas_6, pellet, brazier, chimney, oven
+             */
+            like: string;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Depth Mm */
+            depth_mm?: number | null;
+            /**
+             * Height Mm
+             * @description of the grate over the coals' floor, or over the burners' plates
+             */
+            height_mm?: number | null;
+            /** Burners */
+            burners?: components["schemas"]["BurnerIn"][] | null;
+            /**
+             * Loses
+             * @description how many times as much its walls lose as usual
+             * @default 1
+             */
+            loses?: number;
+            /**
+             * Draws
+             * @description how many times as well its fire uses the air
+             * @default 1
+             */
+            draws?: number;
+        };
+        /**
+         * MapOut
+         * @description Heat over a grate; rows run from front to back, null off the grate.
+         */
+        MapOut: {
+            /** Grate */
+            grate: string;
+            /** Name */
+            name: string;
+            /** Shape */
+            shape: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** X Mm */
+            x_mm: number[];
+            /** Y Mm */
+            y_mm: number[];
+            /** Equivalent C */
+            equivalent_c: (number | null)[][];
+            /** Hand S */
+            hand_s: (number | null)[][];
+            /** Flux Kw M2 */
+            flux_kw_m2: (number | null)[][];
+            /** Zones */
+            zones: components["schemas"]["NamedZoneOut"][];
+            /** Refuge Share */
+            refuge_share: number;
+            /** Fire */
+            fire: components["schemas"]["BoxOut"][];
         };
         /**
          * MethodOut
@@ -600,14 +1075,42 @@ export interface components {
             /** Fires */
             fires: components["schemas"]["ChoiceOut"][];
         };
-        /** PlaceOut */
-        PlaceOut: {
-            /** Zone */
-            zone: string;
-            /** X M */
-            x_m: number;
-            /** Y M */
-            y_m: number;
+        /**
+         * NamedZoneOut
+         * @description A part of the grate by its heat.
+         */
+        NamedZoneOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Equivalent C */
+            equivalent_c: number;
+        };
+        /**
+         * OwnFireIn
+         * @description A fire with a place for the gentle part and one for the sear.
+         */
+        OwnFireIn: {
+            /** Name */
+            name: string;
+            setup: components["schemas"]["SetupIn"];
+            gentle: components["schemas"]["SpotIn"];
+            sear: components["schemas"]["SpotIn"];
+        };
+        /**
+         * PlanGrate
+         * @description The grate of a plan's fire with the food's places; moving a place plans anew with this fire as the cook's own.
+         */
+        PlanGrate: {
+            map: components["schemas"]["MapOut"];
+            fire: components["schemas"]["OwnFireIn"];
         };
         /**
          * ReferenceOut
@@ -641,6 +1144,71 @@ export interface components {
             name: string;
             /** Bands */
             bands: components["schemas"]["BandOut"][];
+        };
+        /**
+         * SetupIn
+         * @description A fire as it is set. What is left out is as usual for the grill.
+         */
+        SetupIn: {
+            /** Grill */
+            grill: string | components["schemas"]["GrillIn"];
+            charcoal?: components["schemas"]["CharcoalIn"] | null;
+            /** Bottom Share */
+            bottom_share?: number | null;
+            /** Top Share */
+            top_share?: number | null;
+            /** Knobs */
+            knobs?: number[] | null;
+            /** Set C */
+            set_c?: number | null;
+            /**
+             * Lid Open
+             * @default false
+             */
+            lid_open?: boolean;
+            /** Deflector */
+            deflector?: boolean | null;
+            /** Drip Pan */
+            drip_pan?: boolean | null;
+            weather?: components["schemas"]["WeatherIn"];
+        };
+        /**
+         * SpotIn
+         * @description A place on a grate.
+         */
+        SpotIn: {
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Grate */
+            grate?: string | null;
+        };
+        /**
+         * WeatherIn
+         * @description Over the grill.
+         */
+        WeatherIn: {
+            /**
+             * Air C
+             * @default 20
+             */
+            air_c?: number;
+            /**
+             * Wind M S
+             * @default 1
+             */
+            wind_m_s?: number;
+            /**
+             * Sun W M2
+             * @default 0
+             */
+            sun_w_m2?: number;
+            /**
+             * Humidity
+             * @default 0.5
+             */
+            humidity?: number;
         };
         /** CautionOut */
         CautionOut: {
@@ -756,6 +1324,7 @@ export interface components {
              * @default false
              */
             below_agency_accepted?: boolean;
+            own_fire?: components["schemas"]["OwnFireIn"] | null;
         };
         /** PieceResult */
         PieceResult: {
@@ -859,6 +1428,7 @@ export interface components {
             mass_loss_range?: components["schemas"]["SpanOut"] | null;
             /** Zones */
             zones: components["schemas"]["ZoneOut"][];
+            grate?: components["schemas"]["PlanGrate"] | null;
         };
         /** PreviewOut */
         PreviewOut: {
@@ -1354,8 +1924,78 @@ export interface components {
             name: string;
             /** Fire */
             fire: string;
+            spec: components["schemas"]["GrillIn"];
+            /** Set Aside */
+            set_aside: boolean;
         };
-        /** ThermometerOut */
+        /** GrillBody */
+        GrillBody: {
+            /** Name */
+            name: string;
+            spec: components["schemas"]["GrillIn"];
+        };
+        /** PanOut */
+        PanOut: {
+            /** Name */
+            name: string;
+            /** Like */
+            like: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Heat J K */
+            heat_j_k: number;
+            /** Id */
+            id: number;
+            /** Set Aside */
+            set_aside: boolean;
+            /** Too Wide For */
+            too_wide_for: string[];
+        };
+        /** PanBody */
+        PanBody: {
+            /** Name */
+            name: string;
+            /** Like */
+            like: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Heat J K */
+            heat_j_k: number;
+        };
+        /** LaidFireOut */
+        LaidFireOut: {
+            /** Id */
+            id: number;
+            fire: components["schemas"]["OwnFireIn"];
+            /** Set Aside */
+            set_aside: boolean;
+        };
+        /** CheckOut */
+        CheckOut: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Read C */
+            read_c: number;
+            /** Altitude M */
+            altitude_m: number;
+            /** True C */
+            true_c: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * ThermometerOut
+         * @description offset_k and slope correct every reading from now on: true = read + offset_k + slope * read.
+         */
         ThermometerOut: {
             /** Id */
             id: number;
@@ -1370,6 +2010,12 @@ export interface components {
             expires_at: string;
             /** Revoked At */
             revoked_at: string | null;
+            /** Offset K */
+            offset_k: number;
+            /** Slope */
+            slope: number;
+            /** Checks */
+            checks: components["schemas"]["CheckOut"][];
         };
         /** PairedOut */
         PairedOut: {
@@ -1386,6 +2032,512 @@ export interface components {
              * @default false
              */
             simulated?: boolean;
+        };
+        /**
+         * TrueOut
+         * @description What a sound thermometer reads there.
+         */
+        TrueOut: {
+            /** Ice C */
+            ice_c: number;
+            /** Boiling C */
+            boiling_c: number;
+            /** Pressure Pa */
+            pressure_pa: number;
+        };
+        /** CheckIn */
+        CheckIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ice" | "boiling";
+            /** Read C */
+            read_c: number;
+            /**
+             * Altitude M
+             * @default 0
+             */
+            altitude_m?: number;
+        };
+        /** BurnerOfGrill */
+        BurnerOfGrill: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Power W */
+            power_w: number;
+        };
+        /**
+         * FireReference
+         * @description Everything the Fire place offers to choose from.
+         */
+        FireReference: {
+            /** Grills */
+            grills: components["schemas"]["GrillKind"][];
+            /** Layouts */
+            layouts: components["schemas"]["Named"][];
+            /** Fuels */
+            fuels: components["schemas"]["FuelKind"][];
+            /** Wares */
+            wares: components["schemas"]["WareKind"][];
+            /** Half Distance */
+            half_distance: string;
+        };
+        /** FuelKind */
+        FuelKind: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Chimney Kg */
+            chimney_kg: number;
+        };
+        /** GrateOfGrill */
+        GrateOfGrill: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Shape */
+            shape: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Height Mm */
+            height_mm: number;
+        };
+        /**
+         * GrillKind
+         * @description A grill that ships, with its usual fire.
+         */
+        GrillKind: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Grates */
+            grates: components["schemas"]["GrateOfGrill"][];
+            /** Burners */
+            burners: components["schemas"]["BurnerOfGrill"][];
+            /** Burns Coal */
+            burns_coal: boolean;
+            /** Has Lid */
+            has_lid: boolean;
+            /** Has Vents */
+            has_vents: boolean;
+            /** Has Deflector */
+            has_deflector: boolean;
+            /** Set Low C */
+            set_low_c: number | null;
+            /** Set High C */
+            set_high_c: number | null;
+            usual: components["schemas"]["SetupOut"];
+        };
+        /** Named */
+        Named: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * SetupOut
+         * @description The fire as it stands.
+         */
+        SetupOut: {
+            /** Bottom Share */
+            bottom_share: number;
+            /** Bottom Words */
+            bottom_words: string;
+            /** Top Share */
+            top_share: number;
+            /** Top Words */
+            top_words: string;
+            /** Knobs */
+            knobs: number[];
+            /** Set C */
+            set_c: number | null;
+            /** Lid Open */
+            lid_open: boolean;
+            /** Deflector */
+            deflector: boolean;
+            /** Drip Pan */
+            drip_pan: boolean;
+            /** Layout */
+            layout: string | null;
+            /** Charcoal Kg */
+            charcoal_kg: number | null;
+            /** Fuel */
+            fuel: string | null;
+            /** Side */
+            side: string | null;
+            /** Wood */
+            wood: string | null;
+        };
+        /** WareKind */
+        WareKind: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Heat J K */
+            heat_j_k: number;
+        };
+        /**
+         * AdviceOut
+         * @description Something to change.
+         */
+        AdviceOut: {
+            /** Key */
+            key: string;
+            /** Text */
+            text: string;
+            /** Pieces */
+            pieces: string[];
+        };
+        /**
+         * FeltOut
+         * @description What a piece feels at its place.
+         */
+        FeltOut: {
+            /** Key */
+            key: string;
+            /** Place */
+            place: string;
+            /** Role */
+            role: string;
+            /** Equivalent C */
+            equivalent_c: number;
+            /** Air C */
+            air_c: number;
+            /** Flux Kw M2 */
+            flux_kw_m2: number;
+            /** Hand S */
+            hand_s: number;
+            flare: components["schemas"]["FlareOut"];
+        };
+        /**
+         * FlareOut
+         * @description Risk of a flare-up and what to do.
+         */
+        FlareOut: {
+            /** Risk */
+            risk: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * LookOut
+         * @description The grate from above.
+         */
+        LookOut: {
+            /** Pieces */
+            pieces: components["schemas"]["FeltOut"][];
+            /** Cover */
+            cover: number;
+            /** Refuge Share */
+            refuge_share: number;
+            /** Warnings */
+            warnings: components["schemas"]["AdviceOut"][];
+            setup: components["schemas"]["SetupOut"];
+            settled: components["schemas"]["SettledOut"];
+            map: components["schemas"]["MapOut"];
+            /** Half Distance Gain */
+            half_distance_gain: number;
+        };
+        /**
+         * SettledOut
+         * @description What it settles at. balance_error is the share of the heat that is not accounted for.
+         */
+        SettledOut: {
+            /** Air C */
+            air_c: number;
+            /** Wall C */
+            wall_c: number;
+            /** Coal C */
+            coal_c: number | null;
+            /** Power W */
+            power_w: number;
+            /** Flow Kg S */
+            flow_kg_s: number;
+            /** Limited By */
+            limited_by: string;
+            /** Alight */
+            alight: boolean;
+            /** Zones C */
+            zones_c: number[];
+            /** Balance Error */
+            balance_error: number;
+            /** Highest C */
+            highest_c: number | null;
+            /** Dies After S */
+            dies_after_s: number | null;
+        };
+        /**
+         * LookIn
+         * @description A fire with food on it; at_s looks at it so long after lighting instead of settled.
+         */
+        LookIn: {
+            setup: components["schemas"]["SetupIn"];
+            /** Grate */
+            grate?: string | null;
+            /** Pieces */
+            pieces?: components["schemas"]["PlacedIn"][];
+            /** At S */
+            at_s?: number | null;
+        };
+        /**
+         * PlacedIn
+         * @description Food on a grate.
+         */
+        PlacedIn: {
+            /** Key */
+            key: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /**
+             * Width Mm
+             * @default 120
+             */
+            width_mm?: number;
+            /**
+             * Depth Mm
+             * @default 120
+             */
+            depth_mm?: number;
+            /**
+             * Thickness Mm
+             * @default 30
+             */
+            thickness_mm?: number;
+            /**
+             * Fat Share
+             * @default 0.1
+             */
+            fat_share?: number;
+            /** Grate */
+            grate?: string | null;
+        };
+        /**
+         * FoodOut
+         * @description What the food feels, and what should change.
+         */
+        FoodOut: {
+            /** Pieces */
+            pieces: components["schemas"]["FeltOut"][];
+            /** Cover */
+            cover: number;
+            /** Refuge Share */
+            refuge_share: number;
+            /** Warnings */
+            warnings: components["schemas"]["AdviceOut"][];
+        };
+        /**
+         * ChangeOut
+         * @description At this second the vents stand so.
+         */
+        ChangeOut: {
+            /** At S */
+            at_s: number;
+            /** Bottom Words */
+            bottom_words: string;
+            /** Top Words */
+            top_words: string;
+        };
+        /**
+         * CourseAnswer
+         * @description How long until it is ready, how long it serves, what to do beforehand, and its curve.
+         */
+        CourseAnswer: {
+            hours: components["schemas"]["HoursOut"];
+            /** Steps */
+            steps: components["schemas"]["PreparationOut"][];
+            course: components["schemas"]["CourseOut"];
+            /** Convert S */
+            convert_s: number;
+        };
+        /**
+         * CourseOut
+         * @description The fire over time from lighting, or from coals poured out of a chimney; changes are where vents are moved.
+         */
+        CourseOut: {
+            /** Time S */
+            time_s: number[];
+            /** Gauge C */
+            gauge_c: number[];
+            /** Grate C */
+            grate_c: number[];
+            /** Coal C */
+            coal_c: (number | null)[];
+            /** Power W */
+            power_w: number[];
+            /** Fuel Kg */
+            fuel_kg: number[];
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+        };
+        /**
+         * HoursOut
+         * @description Ready, usable, refuelling.
+         */
+        HoursOut: {
+            /** Ready S */
+            ready_s: number;
+            /** Usable S */
+            usable_s: number;
+            /** Refuel S */
+            refuel_s: number[];
+            /** Add Words */
+            add_words: string;
+            /** Fuel Kg H */
+            fuel_kg_h: number;
+            /** Fuel Name */
+            fuel_name: string;
+        };
+        /**
+         * PreparationOut
+         * @description Something done to the fire beforehand.
+         */
+        PreparationOut: {
+            /** Key */
+            key: string;
+            /** Lane */
+            lane: string;
+            /** Name */
+            name: string;
+            /** Lasts S */
+            lasts_s: number;
+            /** Why */
+            why: string;
+        };
+        /** CourseAskIn */
+        CourseAskIn: {
+            setup: components["schemas"]["SetupIn"];
+            /**
+             * Hours
+             * @default 3
+             */
+            hours?: number;
+        };
+        /** SetForIn */
+        SetForIn: {
+            setup: components["schemas"]["SetupIn"];
+            /** Wanted C */
+            wanted_c: number;
+        };
+        /** AdviseOut */
+        AdviseOut: {
+            setup: components["schemas"]["SetupOut"];
+            advised: components["schemas"]["AdvisedOut"];
+        };
+        /**
+         * AdvisedOut
+         * @description Why this fire, where its places are, and when to light it.
+         */
+        AdvisedOut: {
+            /** Why */
+            why: string[];
+            gentle: components["schemas"]["SpotIn"] | null;
+            /** Gentle C */
+            gentle_c: number | null;
+            sear: components["schemas"]["SpotIn"] | null;
+            /** Sear C */
+            sear_c: number | null;
+            /** Sear Hand S */
+            sear_hand_s: number | null;
+            /** Convert S */
+            convert_s: number;
+            /** Light Before S */
+            light_before_s: number;
+        };
+        /** AdviseIn */
+        AdviseIn: {
+            setup: components["schemas"]["SetupIn"];
+            wished: components["schemas"]["WishedIn"];
+        };
+        /**
+         * WishedIn
+         * @description Zones to be advised on.
+         */
+        WishedIn: {
+            /** Gentle Low C */
+            gentle_low_c?: number | null;
+            /** Gentle High C */
+            gentle_high_c?: number | null;
+            /**
+             * Sear
+             * @default false
+             */
+            sear?: boolean;
+            /**
+             * Hours
+             * @default 1
+             */
+            hours?: number;
+            /**
+             * Fatty
+             * @default false
+             */
+            fatty?: boolean;
+            /**
+             * Fuel
+             * @default briquettes
+             */
+            fuel?: string;
+        };
+        /** WeatherHour */
+        WeatherHour: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Air C */
+            air_c: number;
+            /** Wind M S */
+            wind_m_s: number;
+            /** Sun W M2 */
+            sun_w_m2: number;
+            /** Humidity */
+            humidity: number;
+        };
+        /**
+         * WeatherOut
+         * @description The simulated weather service's answer, from now on by the hour. fridge_clock_s is how long food may be out.
+         */
+        WeatherOut: {
+            /** Source */
+            source: string;
+            now: components["schemas"]["WeatherHour"];
+            /** Hours */
+            hours: components["schemas"]["WeatherHour"][];
+            /** Fridge Clock S */
+            fridge_clock_s: number;
+            /** Words */
+            words: string;
         };
         /**
          * ReadingsOut
@@ -2020,6 +3172,328 @@ export interface operations {
             };
         };
     };
+    add_grill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GrillBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GrillOut"];
+                };
+            };
+        };
+    };
+    change_grill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                grill_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GrillBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GrillOut"];
+                };
+            };
+        };
+    };
+    put_grill_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                grill_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GrillOut"];
+                };
+            };
+        };
+    };
+    restore_grill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                grill_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GrillOut"];
+                };
+            };
+        };
+    };
+    list_pans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanOut"][];
+                };
+            };
+        };
+    };
+    add_pan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PanBody"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanOut"];
+                };
+            };
+        };
+    };
+    change_pan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PanBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanOut"];
+                };
+            };
+        };
+    };
+    put_pan_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanOut"];
+                };
+            };
+        };
+    };
+    restore_pan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanOut"];
+                };
+            };
+        };
+    };
+    list_fires: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidFireOut"][];
+                };
+            };
+        };
+    };
+    keep_fire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnFireIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidFireOut"];
+                };
+            };
+        };
+    };
+    change_fire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fire_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnFireIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidFireOut"];
+                };
+            };
+        };
+    };
+    put_fire_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fire_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidFireOut"];
+                };
+            };
+        };
+    };
+    restore_fire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                fire_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidFireOut"];
+                };
+            };
+        };
+    };
     list_thermometers: {
         parameters: {
             query?: never;
@@ -2104,6 +3578,237 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThermometerOut"];
+                };
+            };
+        };
+    };
+    get_true_readings: {
+        parameters: {
+            query?: {
+                altitude_m?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrueOut"];
+                };
+            };
+        };
+    };
+    check_thermometer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                thermometer_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThermometerOut"];
+                };
+            };
+        };
+    };
+    take_check_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                thermometer_id: number;
+                check_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThermometerOut"];
+                };
+            };
+        };
+    };
+    get_fire_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FireReference"];
+                };
+            };
+        };
+    };
+    look_at_fire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookOut"];
+                };
+            };
+        };
+    };
+    look_at_food: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoodOut"];
+                };
+            };
+        };
+    };
+    get_fire_course: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CourseAskIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CourseAnswer"];
+                };
+            };
+        };
+    };
+    set_fire_for: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetForIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupOut"];
+                };
+            };
+        };
+    };
+    advise_fire: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdviseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdviseOut"];
+                };
+            };
+        };
+    };
+    get_weather: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeatherOut"];
                 };
             };
         };

@@ -100,6 +100,15 @@ class SetupIn(Strict):
     weather: WeatherIn = Field(default_factory=WeatherIn)
 
 
+class OwnFireIn(Strict):
+    """A fire with a place for the gentle part and one for the sear."""
+
+    name: str = Field(min_length=1, max_length=80)
+    setup: SetupIn
+    gentle: SpotIn
+    sear: SpotIn
+
+
 class WishedIn(Strict):
     """Zones to be advised on."""
 

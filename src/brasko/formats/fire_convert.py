@@ -15,12 +15,22 @@ from brasko.core.fire.fuels import coal_mass_kg
 from brasko.core.fire.grate import GrateMap, drip_pan_of, half_distance_gain
 from brasko.core.fire.grills import Burner, Grill, grill_named, with_size
 from brasko.core.fire.hours import goes_out_s, hours_of
-from brasko.core.fire.own import Spot, preparations_of
+from brasko.core.fire.own import OwnFire, Spot, preparations_of
 from brasko.core.fire.placing import Felt, Placed, Table, laid, spot
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.formats import fire as out
-from brasko.formats.fire import CharcoalIn, FireIn, GrillIn, PlacedIn, SetupIn, SpotIn, WishedIn
+from brasko.formats.fire import (
+    CharcoalIn,
+    FireIn,
+    GrillIn,
+    OwnFireIn,
+    PlacedIn,
+    SetupIn,
+    SpotIn,
+    WeatherIn,
+    WishedIn,
+)
 
 LONGEST_TOLD = 400
 """Points of a told course."""
@@ -77,6 +87,31 @@ def setup_of(given: SetupIn) -> FireSetup:
         "drip_pan": given.drip_pan,
     }
     return replace(usual, lid_open=given.lid_open, **{k: v for k, v in said.items() if v is not None})  # type: ignore[arg-type]
+
+
+def said_setup(setup: FireSetup) -> SetupIn:
+    """A setup of a shipped grill, back in the format's words."""
+    coal = setup.charcoal if setup.grill.burns_coal else None
+    sky = setup.weather
+    return SetupIn(
+        grill=setup.grill.key,
+        charcoal=None if coal is None else CharcoalIn(
+            layout=coal.layout, amount=coal.mass_kg, fuel=coal.fuel, side=coal.side, wood=coal.wood
+        ),
+        bottom_share=setup.bottom_share,
+        top_share=setup.top_share,
+        knobs=list(setup.knobs) or None,
+        set_c=setup.set_c,
+        lid_open=setup.lid_open,
+        deflector=setup.deflector,
+        drip_pan=setup.drip_pan,
+        weather=WeatherIn(air_c=sky.air_c, wind_m_s=sky.wind_m_s, sun_w_m2=sky.sun_w_m2, humidity=sky.humidity),
+    )  # fmt: skip
+
+
+def own_of(given: OwnFireIn) -> OwnFire:
+    """The core's own fire. Raises InvalidInput with the field's name."""
+    return OwnFire(given.name, setup_of(given.setup), spot_of(given.gentle), spot_of(given.sear))
 
 
 def wanted_of(given: WishedIn) -> Wanted:
@@ -177,7 +212,9 @@ def told_steps(setup: FireSetup) -> list[out.PreparationOut]:
     """What is done to the fire beforehand, for the heat it settles at."""
     target = f"{{temp:{chamber.settled(setup).gas_c:.0f}}}"
     return [
-        out.PreparationOut(key=p.key, lane=p.lane, name=p.name, lasts_s=p.lasts_s, why=p.why.replace("{target}", target))
+        out.PreparationOut(
+            key=p.key, lane=p.lane, name=p.name, lasts_s=p.lasts_s, why=p.why.replace("{target}", target)
+        )
         for p in preparations_of(setup)
     ]
 

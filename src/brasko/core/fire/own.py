@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire import chamber, fires
-from brasko.core.fire.coals import LAYOUTS
+from brasko.core.fire.coals import LAYOUTS, Charcoal
 from brasko.core.fire.course import brought_up, conversion_s
+from brasko.core.fire.grills import GRILLS
 from brasko.core.fire.hours import chimney_ready_s, hours_of
 from brasko.core.fire.placing import Placed, felt_by
-from brasko.core.fire.setup import FireSetup, with_vents
+from brasko.core.fire.setup import FireSetup, usual_setup, with_vents
 from brasko.core.fire.zones import Fire, Preparation, Zone
+from brasko.core.foods.shape import Geometry
 
 MINUTE = 60.0
 LEAST_CONVERT_S = 240.0
@@ -24,6 +27,53 @@ class Spot:
     x_m: float
     y_m: float
     grate: str | None = None
+
+
+@dataclass(frozen=True)
+class OwnFire:
+    """A fire of the cook's own with a place for the gentle part and one for the sear."""
+
+    name: str
+    setup: FireSetup
+    gentle: Spot
+    sear: Spot
+
+
+@lru_cache(maxsize=1)
+def shipped() -> dict[str, OwnFire]:
+    """The fires that ship as setups with places, by the planner's keys: what their grates are drawn from."""
+    kettle, chimney, oven = (usual_setup(GRILLS[key]) for key in ("kettle", "chimney", "oven"))
+    ring = replace(kettle, charcoal=Charcoal("ring", 1.9), drip_pan=True)
+    middle = Spot(0.0, 0.0)
+    return {
+        "kettle_two_zone": OwnFire(
+            "Charcoal kettle, two zones", chamber.set_for(kettle, 107.0), Spot(-0.15, 0.0), Spot(0.145, 0.0)
+        ),
+        "kettle_ring": OwnFire(
+            "Charcoal kettle, fuse of coals round the edge", chamber.set_for(ring, 121.0), middle, middle
+        ),
+        "chimney": OwnFire("Grate on a lit chimney starter", chimney, middle, middle),
+        "oven_skillet": OwnFire("Kitchen oven and skillet", oven, middle, middle),
+    }
+
+
+@lru_cache(maxsize=64)
+def as_set(own: OwnFire, gentle_c: float | None) -> OwnFire:
+    """The same fire with its vents, knobs or controller set for a gentle heat [°C]; None leaves it as it is.
+
+    Raises Infeasible where the grill does not get there.
+    """
+    if gentle_c is None or own.setup.grill.body is None:
+        return own
+    return replace(own, setup=chamber.set_for(own.setup, gentle_c))
+
+
+@lru_cache(maxsize=64)
+def planner_fire(own: OwnFire, geometry: Geometry, fat_share: float) -> Fire:
+    """The planner's fire for a piece of this shape. Raises InvalidInput for a place off the grate."""
+    across = geometry.half_width_m if geometry.bone_m else 2.0 * geometry.half_width_m
+    along = geometry.length_m if geometry.shape == "bar" else across
+    return fire_of(own.setup, own.name, (across, along, geometry.thickness_m), own.gentle, own.sear, fat_share)
 
 
 def opened_for_sear(setup: FireSetup) -> FireSetup:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from typing import Literal
 
 import numpy as np
@@ -98,21 +99,39 @@ class Table:
     refuge_share: float
 
 
-def laid(setup: FireSetup, pieces: Sequence[Placed], grate_key: str | None = None) -> Table:
-    """The grate as it is with this food on it. The food cools the chamber, shades what is above, and shades its neighbours.
+def laid(
+    setup: FireSetup, pieces: Sequence[Placed], grate_key: str | None = None, state: Settled | None = None
+) -> Table:
+    """The grate with this food on it, settled or in another state. Food cools the chamber, shades food above, and its neighbours.
 
     Raises InvalidInput for a piece on a grate that the grill has not.
     """
+    fed = _fed(setup, pieces) if state is None else state
+    return _table(setup, fed, grate_map(setup, grate_key, state=fed), pieces)
+
+
+def moved(setup: FireSetup, pieces: Sequence[Placed], grate_key: str | None = None) -> Table:
+    """The same while a piece is dragged: what food feels is computed anew, the map is that of the empty grate."""
+    return _table(setup, _fed(setup, pieces), _empty_map(setup, grate_key), pieces)
+
+
+@lru_cache(maxsize=32)
+def _empty_map(setup: FireSetup, grate_key: str | None) -> GrateMap:
+    return grate_map(setup, grate_key)
+
+
+def _fed(setup: FireSetup, pieces: Sequence[Placed]) -> Settled:
     empty = settled(setup)
     drawn = sum(drawn_w(setup, empty, p) for p in pieces)
-    state = settled(setup, min(drawn, MOST_DRAWN.value * empty.power_w)) if setup.closed else empty
-    grate = setup.grill.grate(grate_key)
-    shown = grate_map(setup, grate_key, state=state)
+    return settled(setup, min(drawn, MOST_DRAWN.value * empty.power_w)) if setup.closed else empty
+
+
+def _table(setup: FireSetup, state: Settled, shown: GrateMap, pieces: Sequence[Placed]) -> Table:
     felt = tuple(felt_by(setup, state, p, pieces) for p in pieces)
-    here = [p for p in pieces if setup.grill.grate(p.grate) == grate]
-    cover = sum(p.area_m2 for p in here) / grate.area_m2
+    here = [p for p in pieces if setup.grill.grate(p.grate) == shown.grate]
+    cover = sum(p.area_m2 for p in here) / shown.grate.area_m2
     refuge = _free_refuge(shown, here)
-    return Table(shown, felt, _warnings(setup, state, grate, here, felt, cover, refuge), cover, refuge)
+    return Table(shown, felt, _warnings(setup, state, shown.grate, here, felt, cover, refuge), cover, refuge)
 
 
 def drawn_w(setup: FireSetup, state: Settled, piece: Placed) -> float:

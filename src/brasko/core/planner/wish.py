@@ -6,6 +6,7 @@ from dataclasses import dataclass, replace
 
 from brasko.core.errors import InvalidInput, UnknownName, require_between
 from brasko.core.fire.fires import fire_named
+from brasko.core.fire.own import OwnFire, as_set, planner_fire
 from brasko.core.fire.rests import RESTS
 from brasko.core.fire.zones import Fire, Zone, with_gentle_air
 from brasko.core.foods.cuts import Cut, cut_named
@@ -27,6 +28,7 @@ class Wish:
     gentle_c                air of the gentle side, or the fat's temperature; None as the fire has it
     treatment               "whole", or "tenderised": no longer intact inside
     below_agency_accepted   the eater's own, recorded choice to finish a not-intact piece below the agency figure
+    own_fire                a fire of the cook's own, with places for the food, instead of one that ships
     """
 
     cut: str
@@ -46,6 +48,7 @@ class Wish:
     air_c: float = 22.0
     treatment: str = "whole"
     below_agency_accepted: bool = False
+    own_fire: OwnFire | None = None
 
     def __post_init__(self) -> None:
         cut = cut_named(self.cut)
@@ -74,6 +77,9 @@ class Wish:
             require_between("rest_min", self.rest_s / 60.0, 1.0, 120.0, "min")
 
     def _check_fire(self) -> None:
+        if self.own_fire is not None:
+            self._check_own_fire()
+            return
         fire = fire_named(self.fire_key)
         if self.fire_key not in self.how.fires:
             usable = ", ".join(self.how.fires)
@@ -83,12 +89,23 @@ class Wish:
             )  # fmt: skip
         if self.gentle_c is not None and "gentle" in self.how.phases:
             with_gentle_air(fire, self.gentle_c, self.how.gentle_at)
-            if self.gentle_c <= self.finish_c:
-                raise InvalidInput(
-                    "gentle_c",
-                    f"must be above the wanted finish of {{temp:{self.finish_c:g}}} (got {{temp:{self.gentle_c:g}}}), "
-                    "or the middle never gets there.",
-                )
+            self._check_warm_enough(self.gentle_c)
+
+    def _check_own_fire(self) -> None:
+        fire = self.the_fire
+        for phase, role in (("gentle", self.how.gentle_at), ("sear", self.how.sear_at)):
+            if phase in self.how.phases:
+                fire.zone(role)
+        if "gentle" in self.how.phases:
+            self._check_warm_enough(fire.zone(self.how.gentle_at).air_c)
+
+    def _check_warm_enough(self, gentle_c: float) -> None:
+        if gentle_c <= self.finish_c:
+            raise InvalidInput(
+                "gentle_c",
+                f"must be above the wanted finish of {{temp:{self.finish_c:g}}} (got {{temp:{gentle_c:.0f}}}), "
+                "or the middle never gets there.",
+            )
 
     def _check_finish(self, cut: Cut) -> None:
         if self.start_c >= self.finish_c - 1.0:
@@ -120,7 +137,9 @@ class Wish:
 
     @property
     def fire_key(self) -> str:
-        """The fire asked for, or the method's usual one."""
+        """The fire asked for, or the method's usual one; "own" for a fire of the cook's own."""
+        if self.own_fire is not None:
+            return "own"
         return self.fire or self.how.fires[0]
 
     @property
@@ -144,13 +163,26 @@ class Wish:
     @property
     def the_fire(self) -> Fire:
         """The fire, with the gentle side or the bath where the cook wants it."""
-        fire = fire_named(self.fire_key)
+        wanted = self.gentle_c
+        if self.own_fire is not None:
+            shape = self.the_cut.geometry(self.thickness_m, self.mass_kg)
+            fire = planner_fire(self.own_as_set, shape, round(self.the_cut.composition.fat, 3))
+            if self.how.gentle_at != "bath":
+                return fire
+        else:
+            fire = fire_named(self.fire_key)
         if "gentle" not in self.how.phases:
             return fire
-        wanted = self.gentle_c
         if wanted is None and self.how.gentle_at == "bath":
             wanted = min(max(self.finish_c + BATH_ABOVE_FINISH_K, 40.0), 95.0)
         return fire if wanted is None else with_gentle_air(fire, wanted, self.how.gentle_at)
+
+    @property
+    def own_as_set(self) -> OwnFire:
+        """The cook's own fire, set for the wished gentle heat where there is one."""
+        assert self.own_fire is not None
+        gentle = "gentle" in self.how.phases and self.how.gentle_at == "gentle"
+        return as_set(self.own_fire, self.gentle_c if gentle else None)
 
     @property
     def gentle_zone(self) -> Zone | None:

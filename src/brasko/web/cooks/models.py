@@ -119,6 +119,7 @@ class Reading(AppendOnly):
     at = models.DateTimeField()
     recorded_at = models.DateTimeField(default=timezone.now)
     temp_c = models.FloatField()
+    raw_c = models.FloatField(null=True, blank=True)
 
     class Meta:
         ordering = ["at", "id"]

@@ -8,6 +8,7 @@ from django.utils import timezone
 from django.utils.dateparse import parse_datetime
 
 from brasko.core.errors import InvalidInput
+from brasko.core.fire.altitude import corrected_c
 from brasko.web.common.problem import Conflict, TokenRefused
 from brasko.web.cooks.actions.record import refresh_outcomes
 from brasko.web.cooks.bell import ring
@@ -63,10 +64,11 @@ def take_readings(thermometer: Thermometer, rows: list[dict]) -> ReadingsOut:
             earlier = known.get(reading.sequence)
             if earlier is None:
                 reading.cook, reading.piece, reading.thermometer = cook, piece, thermometer
+                reading.temp_c = corrected_c(reading.temp_c, thermometer.offset_k, thermometer.slope)
                 known[reading.sequence] = reading
                 fresh.append(reading)
                 accepted.append(reading.sequence)
-            elif earlier.at == reading.at and earlier.temp_c == reading.temp_c:
+            elif earlier.at == reading.at and _sent_c(earlier) == reading.raw_c:
                 duplicate.append(reading.sequence)
             else:
                 said = "was used for another reading already. Number readings onwards; never use a number twice."
@@ -103,7 +105,12 @@ def _reading(row: dict, cook: Cook) -> Reading:
         raise InvalidInput(
             "at", f"lies before this cook began at {cook.started_at.isoformat()} (got {at.isoformat()})."
         )
-    return Reading(sequence=sequence, at=at, temp_c=float(temp))
+    return Reading(sequence=sequence, at=at, temp_c=float(temp), raw_c=float(temp))
+
+
+def _sent_c(reading: Reading) -> float:
+    """What the thermometer said, before its correction."""
+    return reading.temp_c if reading.raw_c is None else reading.raw_c
 
 
 def _moment(raw: object) -> datetime:

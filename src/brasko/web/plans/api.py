@@ -38,7 +38,7 @@ def preview_plan(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
     now = timezone.now()
     if payload.eat_at is not None:
         check_eating_time(payload.eat_at, now, made.tasks, made.wish)
-    result = result_of(made, QUICK_FRAMES if quick else SECTION_FRAMES)
+    result = result_of(made, QUICK_FRAMES if quick else SECTION_FRAMES, payload.piece.own_fire)
     return PreviewOut(piece=filled(payload.piece), result=result, earliest=earliest_eating(made.lead_s, now))
 
 

@@ -1,6 +1,7 @@
 """Between what people send and what the core computes."""
 
 import base64
+from dataclasses import replace
 from datetime import UTC, datetime, timedelta
 from functools import cache, lru_cache
 
@@ -8,6 +9,7 @@ import numpy as np
 
 from brasko.core.fire.fires import FIRES
 from brasko.core.fire.grate import grate_map
+from brasko.core.fire.own import OwnFire, shipped
 from brasko.core.fire.rests import RESTS
 from brasko.core.foods.colour import COLOUR_ANCHORS
 from brasko.core.foods.cuts import all_cuts, cut_named
@@ -19,6 +21,8 @@ from brasko.core.planner.ranges import Span
 from brasko.core.planner.timeline import START_MARGIN_S
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import needs_choice
+from brasko.formats.fire import OwnFireIn
+from brasko.formats.fire_convert import own_of, said_setup, told_map, told_spot
 from brasko.web.plans.schemas import (
     BandOut,
     CautionOut,
@@ -33,7 +37,7 @@ from brasko.web.plans.schemas import (
     MinimumOut,
     PieceIn,
     PieceResult,
-    PlaceOut,
+    PlanGrate,
     ReferenceOut,
     ScaleOut,
     SectionOut,
@@ -62,7 +66,7 @@ def filled(piece: PieceIn) -> PieceIn:
         update={
             "mass_g": piece.mass_g if piece.mass_g is not None else round(max(mass, 0.0)),
             "finish_c": piece.finish_c if piece.finish_c is not None else cut.default_finish_c,
-            "fire": piece.fire or _usual_fire(piece.method),
+            "fire": piece.fire or _usual_fire(piece.method) if piece.own_fire is None else None,
         }
     )
 
@@ -94,11 +98,12 @@ def wish_of(piece: PieceIn) -> Wish:
         air_c=whole.air_c,
         treatment=whole.treatment,
         below_agency_accepted=whole.below_agency_accepted,
+        own_fire=None if whole.own_fire is None else own_of(whole.own_fire),
     )
 
 
-def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES) -> PieceResult:
-    """What is stored and shown of a computed plan."""
+def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | None = None) -> PieceResult:
+    """What is stored and shown of a computed plan; said is the cook's own fire as it was sent."""
     solution, result = plan.solution, plan.solution.result
     slow = plan.wish.how.slow
     ranges, minimum = plan.ranges, plan.minimum
@@ -148,6 +153,7 @@ def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES) -> PieceResult:
         grey_rim_range=_span(ranges.grey_rim_share) if ranges else None,
         mass_loss_range=_span(ranges.mass_loss_share) if ranges else None,
         zones=_zones(plan.wish),
+        grate=None if said is None else plan_grate(said, plan.wish.own_as_set),
     )
 
 
@@ -247,7 +253,7 @@ def reference() -> ReferenceOut:
         salts=[ChoiceOut(key=k, name=name[0].upper() + name[1:], why="") for k, name in SALTS.items()],
         treatments=[ChoiceOut(key=k, name=name, why="") for k, name in TREATMENTS.items()],
         colours=[ColourStop(temp_c=t, colour=c) for t, c in COLOUR_ANCHORS],
-        grates=[_grate(key) for key, fire in FIRES.items() if fire.has("gentle") and fire.has("sear")],
+        grates=_shipped_grates(),
     )
 
 
@@ -262,13 +268,19 @@ def _gentle(method: str) -> GentleOut | None:
     return GentleOut(name=f"{zone.name.split(',')[0]} at", usual_c=zone.air_c, low_c=90.0, high_c=165.0)
 
 
-def _grate(key: str) -> GrateOut:
-    grate = grate_map(FIRES[key])
-    return GrateOut(
-        fire=key,
-        radius_m=grate.radius_m,
-        step_m=float(grate.x_m[1] - grate.x_m[0]),
-        temp_c=[_rounded(row) for row in grate.temp_c],
-        bed_m=[grate.bed.left_m, grate.bed.right_m, grate.bed.front_m, grate.bed.back_m],
-        places=[PlaceOut(zone=p.zone, x_m=p.x_m, y_m=p.y_m) for p in grate.places],
-    )
+def plan_grate(said: OwnFireIn, own: OwnFire) -> PlanGrate:
+    """The grate of a fire, with the lid shut where it has one."""
+    shut = replace(own.setup, lid_open=False)
+    return PlanGrate(map=told_map(shut, grate_map(shut, own.gentle.grate)), fire=said)
+
+
+@lru_cache(maxsize=1)
+def _shipped_grates() -> list[GrateOut]:
+    found = []
+    for key, own in shipped().items():
+        gentle, sear = told_spot(own.gentle), told_spot(own.sear)
+        assert gentle is not None
+        assert sear is not None
+        said = OwnFireIn(name=own.name, setup=said_setup(own.setup), gentle=gentle, sear=sear)
+        found.append(GrateOut(fire=key, grate=plan_grate(said, own)))
+    return found

@@ -6,6 +6,8 @@ from typing import Literal
 from ninja import Schema
 from pydantic import AwareDatetime, ConfigDict, Field, FiniteFloat
 
+from brasko.formats.fire import MapOut, OwnFireIn
+
 
 class PieceIn(Schema):
     """One piece as its eater wants it; everything but cut and thickness has a default."""
@@ -29,6 +31,7 @@ class PieceIn(Schema):
     air_c: FiniteFloat = 22.0
     treatment: str = "whole"
     below_agency_accepted: bool = False
+    own_fire: OwnFireIn | None = None
 
 
 class PreviewIn(Schema):
@@ -126,6 +129,13 @@ class MarkOut(Schema):
     browning_s: float
 
 
+class PlanGrate(Schema):
+    """The grate of a plan's fire with the food's places; moving a place plans anew with this fire as the cook's own."""
+
+    map: MapOut
+    fire: OwnFireIn
+
+
 class PieceResult(Schema):
     model_version: str
     cut_name: str
@@ -165,6 +175,7 @@ class PieceResult(Schema):
     grey_rim_range: SpanOut | None = None
     mass_loss_range: SpanOut | None = None
     zones: list[ZoneOut]
+    grate: PlanGrate | None = None
 
 
 class PreviewOut(Schema):
@@ -259,21 +270,9 @@ class ColourStop(Schema):
     colour: str
 
 
-class PlaceOut(Schema):
-    zone: str
-    x_m: float
-    y_m: float
-
-
 class GrateOut(Schema):
-    """Radiant equivalent temperature over the square round a grate, rows from front to back."""
-
     fire: str
-    radius_m: float
-    step_m: float
-    temp_c: list[list[float]]
-    bed_m: list[float]
-    places: list[PlaceOut]
+    grate: PlanGrate
 
 
 class ReferenceOut(Schema):

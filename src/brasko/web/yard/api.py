@@ -1,50 +1,203 @@
-"""Grills and thermometers of the signed-in cook."""
+"""Grills, pans, kept fires and thermometers of the signed-in cook."""
 
-from datetime import datetime
+from typing import Any, TypeVar
 
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
-from ninja import Router, Schema, Status
-from pydantic import Field
+from ninja import Router, Status
 
-from brasko.web.yard.models import Grill, Thermometer
+from brasko.core.errors import InvalidInput, UnknownName
+from brasko.core.fire import altitude
+from brasko.core.fire.grills import WARES, Ware
+from brasko.formats.fire import GrillIn, OwnFireIn
+from brasko.formats.fire_convert import grill_of, own_of
+from brasko.web.yard.actions.check_thermometer import check_thermometer, take_back
+from brasko.web.yard.models import Check, Grill, LaidFire, Pan, SetAside, Thermometer
+from brasko.web.yard.schemas import (
+    CheckIn,
+    CheckOut,
+    GrillBody,
+    GrillOut,
+    LaidFireOut,
+    PairedOut,
+    PanBody,
+    PanOut,
+    ThermometerIn,
+    ThermometerOut,
+    TrueOut,
+)
 
 router = Router(tags=["yard"])
+Kept = TypeVar("Kept", bound=SetAside)
 
 
-class GrillOut(Schema):
-    id: int
-    name: str
-    fire: str
+def _mine(model: type[Kept], request: HttpRequest, id_: int) -> Kept:
+    return get_object_or_404(model, id=id_, owner=request.user)
 
 
-class ThermometerOut(Schema):
-    id: int
-    name: str
-    simulated: bool
-    expires_at: datetime
-    revoked_at: datetime | None
+def _put_away(thing: Kept, away: bool) -> Kept:
+    thing.set_aside_at = timezone.now() if away else None
+    thing.save(update_fields=["set_aside_at"])
+    return thing
 
 
-class ThermometerIn(Schema):
-    name: str = Field(min_length=1, max_length=80)
-    simulated: bool = False
+# --- grills -----------------------------------------------------------------------------------------------------------
 
 
-class PairedOut(Schema):
-    thermometer: ThermometerOut
-    token: str
+def _grill(grill: Grill) -> GrillOut:
+    spec = GrillIn.model_validate(grill.spec)
+    return GrillOut(id=grill.id, name=grill.name, fire=grill.fire, spec=spec, set_aside=grill.set_aside_at is not None)
+
+
+def _write_grill(grill: Grill, payload: GrillBody) -> GrillOut:
+    grill_of(payload.spec)
+    grill.name, grill.spec = payload.name, payload.spec.model_dump(exclude_none=True)
+    grill.save()
+    return _grill(grill)
 
 
 @router.get("grills", response=list[GrillOut], operation_id="list_grills")
-def list_grills(request: HttpRequest) -> list[Grill]:
-    return list(Grill.objects.filter(owner=request.user).order_by("id"))
+def list_grills(request: HttpRequest) -> list[GrillOut]:
+    return [_grill(g) for g in Grill.objects.filter(owner=request.user, set_aside_at=None).order_by("id")]
+
+
+@router.post("grills", response={201: GrillOut}, operation_id="add_grill")
+def add_grill(request: HttpRequest, payload: GrillBody) -> Status:
+    return Status(201, _write_grill(Grill(owner=request.user), payload))
+
+
+@router.put("grills/{int:grill_id}", response=GrillOut, operation_id="change_grill")
+def change_grill(request: HttpRequest, grill_id: int, payload: GrillBody) -> GrillOut:
+    return _write_grill(_mine(Grill, request, grill_id), payload)
+
+
+@router.delete("grills/{int:grill_id}", response=GrillOut, operation_id="put_grill_away")
+def put_grill_away(request: HttpRequest, grill_id: int) -> GrillOut:
+    return _grill(_put_away(_mine(Grill, request, grill_id), True))
+
+
+@router.post("grills/{int:grill_id}/restore", response=GrillOut, operation_id="restore_grill")
+def restore_grill(request: HttpRequest, grill_id: int) -> GrillOut:
+    return _grill(_put_away(_mine(Grill, request, grill_id), False))
+
+
+# --- pans -------------------------------------------------------------------------------------------------------------
+
+
+def _pan(pan: Pan) -> PanOut:
+    ware = Ware(
+        pan.like, pan.name, pan.width_mm / 1000, pan.depth_mm / 1000, pan.heat_j_k, WARES[pan.like].contact_w_m2k
+    )
+    wide = []
+    for grill in Grill.objects.filter(owner=pan.owner, set_aside_at=None).order_by("id"):
+        try:
+            ware.fitting(grill_of(GrillIn.model_validate(grill.spec)).grates[0])
+        except InvalidInput:
+            wide.append(grill.name)
+    return PanOut(
+        id=pan.id, name=pan.name, like=pan.like, width_mm=pan.width_mm, depth_mm=pan.depth_mm, heat_j_k=pan.heat_j_k,
+        set_aside=pan.set_aside_at is not None, too_wide_for=wide,
+    )  # fmt: skip
+
+
+def _write_pan(pan: Pan, payload: PanBody) -> PanOut:
+    if payload.like not in WARES:
+        raise UnknownName("like", payload.like, WARES)
+    Ware(payload.like, payload.name, payload.width_mm / 1000, payload.depth_mm / 1000, payload.heat_j_k, 400.0)
+    for field, value in payload.model_dump().items():
+        setattr(pan, field, value)
+    pan.save()
+    return _pan(pan)
+
+
+@router.get("pans", response=list[PanOut], operation_id="list_pans")
+def list_pans(request: HttpRequest) -> list[PanOut]:
+    return [_pan(p) for p in Pan.objects.filter(owner=request.user, set_aside_at=None)]
+
+
+@router.post("pans", response={201: PanOut}, operation_id="add_pan")
+def add_pan(request: HttpRequest, payload: PanBody) -> Status:
+    return Status(201, _write_pan(Pan(owner=request.user), payload))
+
+
+@router.put("pans/{int:pan_id}", response=PanOut, operation_id="change_pan")
+def change_pan(request: HttpRequest, pan_id: int, payload: PanBody) -> PanOut:
+    return _write_pan(_mine(Pan, request, pan_id), payload)
+
+
+@router.delete("pans/{int:pan_id}", response=PanOut, operation_id="put_pan_away")
+def put_pan_away(request: HttpRequest, pan_id: int) -> PanOut:
+    return _pan(_put_away(_mine(Pan, request, pan_id), True))
+
+
+@router.post("pans/{int:pan_id}/restore", response=PanOut, operation_id="restore_pan")
+def restore_pan(request: HttpRequest, pan_id: int) -> PanOut:
+    return _pan(_put_away(_mine(Pan, request, pan_id), False))
+
+
+# --- kept fires -------------------------------------------------------------------------------------------------------
+
+
+def _laid(kept: LaidFire) -> LaidFireOut:
+    return LaidFireOut(id=kept.id, fire=OwnFireIn.model_validate(kept.fire), set_aside=kept.set_aside_at is not None)
+
+
+def _write_laid(kept: LaidFire, payload: OwnFireIn) -> LaidFireOut:
+    own_of(payload)
+    kept.name, kept.fire = payload.name, payload.model_dump(exclude_none=True)
+    kept.save()
+    return _laid(kept)
+
+
+@router.get("fires", response=list[LaidFireOut], operation_id="list_fires")
+def list_fires(request: HttpRequest) -> list[LaidFireOut]:
+    return [_laid(f) for f in LaidFire.objects.filter(owner=request.user, set_aside_at=None)]
+
+
+@router.post("fires", response={201: LaidFireOut}, operation_id="keep_fire")
+def keep_fire(request: HttpRequest, payload: OwnFireIn) -> Status:
+    return Status(201, _write_laid(LaidFire(owner=request.user), payload))
+
+
+@router.put("fires/{int:fire_id}", response=LaidFireOut, operation_id="change_fire")
+def change_fire(request: HttpRequest, fire_id: int, payload: OwnFireIn) -> LaidFireOut:
+    return _write_laid(_mine(LaidFire, request, fire_id), payload)
+
+
+@router.delete("fires/{int:fire_id}", response=LaidFireOut, operation_id="put_fire_away")
+def put_fire_away(request: HttpRequest, fire_id: int) -> LaidFireOut:
+    return _laid(_put_away(_mine(LaidFire, request, fire_id), True))
+
+
+@router.post("fires/{int:fire_id}/restore", response=LaidFireOut, operation_id="restore_fire")
+def restore_fire(request: HttpRequest, fire_id: int) -> LaidFireOut:
+    return _laid(_put_away(_mine(LaidFire, request, fire_id), False))
+
+
+# --- thermometers -----------------------------------------------------------------------------------------------------
+
+
+def _thermometer(found: Thermometer) -> ThermometerOut:
+    checks = [
+        CheckOut(
+            id=c.id, kind=c.kind, read_c=c.read_c, altitude_m=c.altitude_m, at=c.at,
+            true_c=altitude.Check(c.kind, c.read_c, c.altitude_m).true_c,
+        )
+        for c in found.checks.all()
+    ]  # fmt: skip
+    told: dict[str, Any] = {f: getattr(found, f) for f in ThermometerOut.model_fields if f != "checks"}
+    return ThermometerOut(**told, checks=checks)
+
+
+def _own_thermometer(request: HttpRequest, id_: int) -> Thermometer:
+    return get_object_or_404(Thermometer, id=id_, owner=request.user)
 
 
 @router.get("thermometers", response=list[ThermometerOut], operation_id="list_thermometers")
-def list_thermometers(request: HttpRequest) -> list[Thermometer]:
-    return list(Thermometer.objects.filter(owner=request.user).order_by("id"))
+def list_thermometers(request: HttpRequest) -> list[ThermometerOut]:
+    found = Thermometer.objects.filter(owner=request.user).prefetch_related("checks").order_by("id")
+    return [_thermometer(t) for t in found]
 
 
 @router.post("thermometers", response={201: PairedOut}, operation_id="pair_thermometer")
@@ -52,20 +205,47 @@ def pair_thermometer(request: HttpRequest, payload: ThermometerIn) -> Status:
     thermometer = Thermometer(owner=request.user, name=payload.name, simulated=payload.simulated)
     token = thermometer.give_token()
     thermometer.save()
-    return Status(201, {"thermometer": thermometer, "token": token})
+    return Status(201, PairedOut(thermometer=_thermometer(thermometer), token=token))
 
 
 @router.post("thermometers/{int:thermometer_id}/token", response=PairedOut, operation_id="pair_again")
-def pair_again(request: HttpRequest, thermometer_id: int) -> dict:
-    thermometer = get_object_or_404(Thermometer, id=thermometer_id, owner=request.user)
+def pair_again(request: HttpRequest, thermometer_id: int) -> PairedOut:
+    thermometer = _own_thermometer(request, thermometer_id)
     token = thermometer.give_token()
     thermometer.save()
-    return {"thermometer": thermometer, "token": token}
+    return PairedOut(thermometer=_thermometer(thermometer), token=token)
 
 
 @router.delete("thermometers/{int:thermometer_id}", response=ThermometerOut, operation_id="revoke_thermometer")
-def revoke_thermometer(request: HttpRequest, thermometer_id: int) -> Thermometer:
-    thermometer = get_object_or_404(Thermometer, id=thermometer_id, owner=request.user)
+def revoke_thermometer(request: HttpRequest, thermometer_id: int) -> ThermometerOut:
+    thermometer = _own_thermometer(request, thermometer_id)
     thermometer.revoked_at = timezone.now()
     thermometer.save()
-    return thermometer
+    return _thermometer(thermometer)
+
+
+@router.get("yard/true", response=TrueOut, operation_id="get_true_readings")
+def get_true_readings(request: HttpRequest, altitude_m: float = 0.0) -> TrueOut:
+    """What a sound thermometer reads in ice water and in boiling water at an altitude."""
+    return TrueOut(
+        ice_c=altitude.ICE_C, boiling_c=altitude.boiling_c(altitude_m), pressure_pa=altitude.pressure_pa(altitude_m)
+    )
+
+
+@router.post(
+    "thermometers/{int:thermometer_id}/checks", response={201: ThermometerOut}, operation_id="check_thermometer"
+)
+def add_check(request: HttpRequest, thermometer_id: int, payload: CheckIn) -> Status:
+    thermometer = _own_thermometer(request, thermometer_id)
+    check_thermometer(thermometer, payload)
+    return Status(201, _thermometer(thermometer))
+
+
+@router.delete(
+    "thermometers/{int:thermometer_id}/checks/{int:check_id}", response=ThermometerOut, operation_id="take_check_back"
+)
+def take_check_back(request: HttpRequest, thermometer_id: int, check_id: int) -> ThermometerOut:
+    thermometer = _own_thermometer(request, thermometer_id)
+    take_back(get_object_or_404(Check, id=check_id, thermometer=thermometer))
+    thermometer.refresh_from_db()
+    return _thermometer(thermometer)

@@ -11,12 +11,57 @@ from django.utils import timezone
 TOKEN_LIFE = timedelta(days=365)
 
 
-class Grill(models.Model):
-    """A grill, described by one of the fires the core knows."""
+def usual_spec() -> dict:
+    return {"like": "kettle"}
+
+
+class SetAside(models.Model):
+    """A thing that is taken away only by setting it aside, so that it can come back."""
+
+    set_aside_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        abstract = True
+
+
+class Grill(SetAside):
+    """A grill: like one that ships, with what differs (spec, a GrillIn of the fire format)."""
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="grills")
     name = models.CharField(max_length=80)
     fire = models.CharField(max_length=40, default="kettle_two_zone")
+    spec = models.JSONField(default=usual_spec)
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Pan(SetAside):
+    """A pan, griddle, stone or tray: like one that ships, of its own size."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="pans")
+    name = models.CharField(max_length=80)
+    like = models.CharField(max_length=20)
+    width_mm = models.FloatField()
+    depth_mm = models.FloatField()
+    heat_j_k = models.FloatField()
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class LaidFire(SetAside):
+    """A fire its cook has built and kept: setup and places, an OwnFireIn of the fire format."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="laid_fires")
+    name = models.CharField(max_length=80)
+    fire = models.JSONField()
+
+    class Meta:
+        ordering = ["id"]
 
     def __str__(self) -> str:
         return self.name
@@ -44,6 +89,8 @@ class Thermometer(models.Model):
     paired_at = models.DateTimeField(default=timezone.now)
     expires_at = models.DateTimeField()
     revoked_at = models.DateTimeField(null=True, blank=True)
+    offset_k = models.FloatField(default=0.0)
+    slope = models.FloatField(default=0.0)
 
     def __str__(self) -> str:
         return self.name
@@ -60,3 +107,16 @@ class Thermometer(models.Model):
         self.expires_at = self.paired_at + TOKEN_LIFE
         self.revoked_at = None
         return token
+
+
+class Check(models.Model):
+    """A thermometer held in ice water, or in boiling water at an altitude, and what it read."""
+
+    thermometer = models.ForeignKey(Thermometer, on_delete=models.CASCADE, related_name="checks")
+    kind = models.CharField(max_length=8, choices=[("ice", "ice water"), ("boiling", "boiling water")])
+    read_c = models.FloatField()
+    altitude_m = models.FloatField(default=0.0)
+    at = models.DateTimeField(default=timezone.now)
+
+    class Meta:
+        ordering = ["at", "id"]

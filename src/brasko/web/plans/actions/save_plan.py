@@ -42,7 +42,7 @@ def save_plan(owner: AbstractBaseUser, payload: PlanIn, plan: Plan | None = None
                 position=position,
                 cut=piece.cut,
                 inputs=filled(piece).model_dump(),
-                result=result_of(made).model_dump(mode="json"),
+                result=result_of(made, said=piece.own_fire).model_dump(mode="json"),
                 model_version=made.model_version,
             )
     return plan

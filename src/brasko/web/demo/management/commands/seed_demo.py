@@ -24,6 +24,7 @@ from brasko.web.demo.season import (
     TONIGHT_TITLE,
     PastCook,
 )
+from brasko.web.demo.yard import furnish
 from brasko.web.devices.hub import practice_probe
 from brasko.web.devices.truth import drawn_truth, reading_of, true_core
 from brasko.web.plans.actions.save_plan import save_plan
@@ -47,6 +48,7 @@ class Command(BaseCommand):
                 start_yard(owner, GRILL)
                 for past in SEASON:
                     log_cook(owner, past)
+        furnish(owner)
         if not Plan.objects.filter(
             owner=owner, title=TONIGHT_TITLE, eat_at__gt=timezone.now() + timedelta(hours=2)
         ).exists():

@@ -1,0 +1,181 @@
+"""The Fire place."""
+
+from functools import lru_cache
+
+import numpy as np
+from django.http import HttpRequest
+from django.utils import timezone
+from ninja import Router
+
+from brasko.core.fire import chamber
+from brasko.core.fire.advisor import advised
+from brasko.core.fire.coals import LAYOUTS
+from brasko.core.fire.course import brought_up, course, poured
+from brasko.core.fire.fuels import COALS
+from brasko.core.fire.grate import at_time, half_distance_gain
+from brasko.core.fire.grills import GRILLS, WARES, Grill
+from brasko.core.fire.own import convert_s
+from brasko.core.fire.placing import laid, moved
+from brasko.core.fire.setup import FireSetup, usual_setup
+from brasko.core.fire.weather import Weather
+from brasko.formats.fire import SetupOut
+from brasko.formats.fire_convert import (
+    placed_of,
+    setup_of,
+    told_advice,
+    told_course,
+    told_food,
+    told_hours,
+    told_map,
+    told_settled,
+    told_setup,
+    told_steps,
+    wanted_of,
+)
+from brasko.web.devices.weather import SOURCE, hours_from, weather_at
+from brasko.web.fires.schemas import (
+    AdviseIn,
+    AdviseOut,
+    BurnerOfGrill,
+    CourseAnswer,
+    CourseAskIn,
+    FireReference,
+    FoodOut,
+    FuelKind,
+    GrateOfGrill,
+    GrillKind,
+    LookIn,
+    LookOut,
+    Named,
+    SetForIn,
+    WareKind,
+    WeatherHour,
+    WeatherOut,
+)
+
+router = Router(tags=["fire"])
+
+
+@router.get("fire/reference", response=FireReference, operation_id="get_fire_reference")
+def get_fire_reference(request: HttpRequest) -> FireReference:
+    return _reference()
+
+
+@router.post("fire/look", response=LookOut, operation_id="look_at_fire")
+def look_at_fire(request: HttpRequest, payload: LookIn) -> LookOut:
+    """The grate as this fire heats it, settled or so long after lighting, with food on it."""
+    setup = setup_of(payload.setup)
+    state = None if payload.at_s is None else _state_at(setup, payload.at_s)
+    table = laid(setup, [placed_of(p) for p in payload.pieces], payload.grate, state)
+    return LookOut(
+        setup=told_setup(setup), settled=told_settled(setup), map=told_map(setup, table.map),
+        half_distance_gain=half_distance_gain(setup), **told_food(table),
+    )  # fmt: skip
+
+
+@router.post("fire/food", response=FoodOut, operation_id="look_at_food")
+def look_at_food(request: HttpRequest, payload: LookIn) -> FoodOut:
+    """What food feels while it is dragged: no map."""
+    setup = setup_of(payload.setup)
+    return FoodOut(**told_food(moved(setup, [placed_of(p) for p in payload.pieces], payload.grate)))
+
+
+@router.post("fire/course", response=CourseAnswer, operation_id="get_fire_course")
+def get_fire_course(request: HttpRequest, payload: CourseAskIn) -> CourseAnswer:
+    setup = setup_of(payload.setup)
+    return CourseAnswer(
+        hours=told_hours(setup),
+        steps=told_steps(setup),
+        course=told_course(setup, payload.hours),
+        convert_s=convert_s(setup),
+    )
+
+
+@router.post("fire/set", response=SetupOut, operation_id="set_fire_for")
+def set_fire_for(request: HttpRequest, payload: SetForIn) -> SetupOut:
+    """Vents, knobs or controller for a wished temperature."""
+    return told_setup(chamber.set_for(setup_of(payload.setup), payload.wanted_c))
+
+
+@router.post("fire/advise", response=AdviseOut, operation_id="advise_fire")
+def advise_fire(request: HttpRequest, payload: AdviseIn) -> AdviseOut:
+    """Which fire to build for wished zones, and why."""
+    setup = setup_of(payload.setup)
+    found = advised(setup.grill, wanted_of(payload.wished), setup.weather)
+    return AdviseOut(setup=told_setup(found.setup), advised=told_advice(found))
+
+
+@router.get("weather", response=WeatherOut, operation_id="get_weather")
+def get_weather(request: HttpRequest) -> WeatherOut:
+    now = timezone.localtime()
+    sky = weather_at(now)
+    return WeatherOut(
+        source=SOURCE,
+        now=_told_hour(now, sky),
+        hours=[_told_hour(at, then) for at, then in hours_from(now)],
+        fridge_clock_s=sky.fridge_clock_s,
+        words=_words(sky),
+    )
+
+
+def _told_hour(at: object, sky: Weather) -> WeatherHour:
+    return WeatherHour(at=at, air_c=sky.air_c, wind_m_s=sky.wind_m_s, sun_w_m2=sky.sun_w_m2, humidity=sky.humidity)
+
+
+def _words(sky: Weather) -> str:
+    wind = "hardly any wind" if sky.wind_m_s < 2 else "a breeze" if sky.wind_m_s < 4 else "windy: shelter the fire"
+    light = "sun" if sky.sun_w_m2 > 400 else "clouds" if sky.sun_w_m2 > 0 else "dark"
+    return f"{{temp:{sky.air_c:.0f}}}, {wind}, {light}"
+
+
+def _state_at(setup: FireSetup, at_s: float) -> chamber.Settled:
+    hours = min(max(at_s / 3600.0 + 0.05, 0.1), 24.0)
+    run = course(brought_up(setup), hours, lit=poured(setup))
+    i = int(np.argmin(np.abs(run.time_s - at_s)))
+    gas = float(run.grate_c[i]) if setup.grill.body is not None else chamber.settled(setup).gas_c
+    return at_time(setup, chamber.settled(setup), gas, float(run.wall_c[i]), float(run.power_w[i]))
+
+
+@lru_cache(maxsize=1)
+def _reference() -> FireReference:
+    return FireReference(
+        grills=[_kind(g) for g in GRILLS.values()],
+        layouts=[Named(key=k, name=name, why=why) for k, (name, why) in LAYOUTS.items()],
+        fuels=[FuelKind(key=c.key, name=c.name, chimney_kg=c.chimney_kg.value) for c in COALS.values()],
+        wares=[
+            WareKind(key=w.key, name=w.name, width_mm=w.width_m * 1000, depth_mm=w.depth_m * 1000, heat_j_k=w.heat_j_k)
+            for w in WARES.values()
+        ],
+        half_distance="Halve the distance and the heat is four times: true of a point. A bed of coals is wide, so from half as "
+        "far a spot sees hardly more of it.",
+    )
+
+
+def _kind(grill: Grill) -> GrillKind:
+    usual = usual_setup(grill)
+    control = grill.controller
+    return GrillKind(
+        key=grill.key,
+        name=grill.name,
+        kind=grill.kind,
+        grates=[
+            GrateOfGrill(
+                key=g.key, name=g.name, shape=g.shape, width_mm=g.width_m * 1000, depth_mm=g.depth_m * 1000, height_mm=g.height_m * 1000
+            )
+            for g in grill.grates
+        ],
+        burners=[
+            BurnerOfGrill(
+                key=b.key, name=b.name, kind=b.kind, x_mm=b.x_m * 1000, y_mm=b.y_m * 1000, width_mm=b.width_m * 1000,
+                depth_mm=b.depth_m * 1000, power_w=b.power_w,
+            )
+            for b in grill.burners
+        ],
+        burns_coal=grill.burns_coal,
+        has_lid=grill.body is not None,
+        has_vents=grill.body is not None and grill.body.bottom_m2 > 0.0,
+        has_deflector=grill.deflector is not None,
+        set_low_c=control and control.lowest_c,
+        set_high_c=control and control.highest_c,
+        usual=told_setup(usual),
+    )  # fmt: skip

@@ -1,0 +1,170 @@
+"""What the fire endpoints take and give, round the published fire format."""
+
+from datetime import datetime
+
+from ninja import Schema
+from pydantic import ConfigDict, Field, FiniteFloat
+
+from brasko.formats.fire import (
+    AdviceOut,
+    AdvisedOut,
+    CourseOut,
+    FeltOut,
+    HoursOut,
+    MapOut,
+    PlacedIn,
+    PreparationOut,
+    SettledOut,
+    SetupIn,
+    SetupOut,
+    WishedIn,
+)
+
+
+class LookIn(Schema):
+    """A fire with food on it; at_s looks at it so long after lighting instead of settled."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    setup: SetupIn
+    grate: str | None = None
+    pieces: list[PlacedIn] = Field(default_factory=list, max_length=40)
+    at_s: FiniteFloat | None = None
+
+
+class FoodOut(Schema):
+    """What the food feels, and what should change."""
+
+    pieces: list[FeltOut]
+    cover: float
+    refuge_share: float
+    warnings: list[AdviceOut]
+
+
+class LookOut(FoodOut):
+    """The grate from above."""
+
+    setup: SetupOut
+    settled: SettledOut
+    map: MapOut
+    half_distance_gain: float
+
+
+class CourseAskIn(Schema):
+    model_config = ConfigDict(extra="forbid")
+
+    setup: SetupIn
+    hours: FiniteFloat = 3.0
+
+
+class CourseAnswer(Schema):
+    """How long until it is ready, how long it serves, what to do beforehand, and its curve."""
+
+    hours: HoursOut
+    steps: list[PreparationOut]
+    course: CourseOut
+    convert_s: float
+
+
+class SetForIn(Schema):
+    model_config = ConfigDict(extra="forbid")
+
+    setup: SetupIn
+    wanted_c: FiniteFloat
+
+
+class AdviseIn(Schema):
+    model_config = ConfigDict(extra="forbid")
+
+    setup: SetupIn
+    wished: WishedIn
+
+
+class AdviseOut(Schema):
+    setup: SetupOut
+    advised: AdvisedOut
+
+
+class GrateOfGrill(Schema):
+    key: str
+    name: str
+    shape: str
+    width_mm: float
+    depth_mm: float
+    height_mm: float
+
+
+class BurnerOfGrill(Schema):
+    key: str
+    name: str
+    kind: str
+    x_mm: float
+    y_mm: float
+    width_mm: float
+    depth_mm: float
+    power_w: float
+
+
+class GrillKind(Schema):
+    """A grill that ships, with its usual fire."""
+
+    key: str
+    name: str
+    kind: str
+    grates: list[GrateOfGrill]
+    burners: list[BurnerOfGrill]
+    burns_coal: bool
+    has_lid: bool
+    has_vents: bool
+    has_deflector: bool
+    set_low_c: float | None
+    set_high_c: float | None
+    usual: SetupOut
+
+
+class Named(Schema):
+    key: str
+    name: str
+    why: str
+
+
+class FuelKind(Schema):
+    key: str
+    name: str
+    chimney_kg: float
+
+
+class WareKind(Schema):
+    key: str
+    name: str
+    width_mm: float
+    depth_mm: float
+    heat_j_k: float
+
+
+class FireReference(Schema):
+    """Everything the Fire place offers to choose from."""
+
+    grills: list[GrillKind]
+    layouts: list[Named]
+    fuels: list[FuelKind]
+    wares: list[WareKind]
+    half_distance: str
+
+
+class WeatherHour(Schema):
+    at: datetime
+    air_c: float
+    wind_m_s: float
+    sun_w_m2: float
+    humidity: float
+
+
+class WeatherOut(Schema):
+    """The simulated weather service's answer, from now on by the hour. fridge_clock_s is how long food may be out."""
+
+    source: str
+    now: WeatherHour
+    hours: list[WeatherHour]
+    fridge_clock_s: float
+    words: str

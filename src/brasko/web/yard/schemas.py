@@ -1,0 +1,94 @@
+"""What the Yard keeps of grills, pans, kept fires and thermometers. Lengths in mm, temperatures in °C."""
+
+from datetime import datetime
+from typing import Literal
+
+from ninja import Schema
+from pydantic import ConfigDict, Field, FiniteFloat
+
+from brasko.formats.fire import GrillIn, OwnFireIn
+
+
+class GrillBody(Schema):
+    model_config = ConfigDict(extra="forbid")
+
+    name: str = Field(min_length=1, max_length=80)
+    spec: GrillIn
+
+
+class GrillOut(Schema):
+    id: int
+    name: str
+    fire: str
+    spec: GrillIn
+    set_aside: bool
+
+
+class PanBody(Schema):
+    model_config = ConfigDict(extra="forbid")
+
+    name: str = Field(min_length=1, max_length=80)
+    like: str
+    width_mm: FiniteFloat
+    depth_mm: FiniteFloat
+    heat_j_k: FiniteFloat
+
+
+class PanOut(PanBody):
+    id: int
+    set_aside: bool
+    too_wide_for: list[str]
+
+
+class LaidFireOut(Schema):
+    id: int
+    fire: OwnFireIn
+    set_aside: bool
+
+
+class CheckIn(Schema):
+    model_config = ConfigDict(extra="forbid")
+
+    kind: Literal["ice", "boiling"]
+    read_c: FiniteFloat
+    altitude_m: FiniteFloat = 0.0
+
+
+class CheckOut(Schema):
+    id: int
+    kind: str
+    read_c: float
+    altitude_m: float
+    true_c: float
+    at: datetime
+
+
+class ThermometerOut(Schema):
+    """offset_k and slope correct every reading from now on: true = read + offset_k + slope * read."""
+
+    id: int
+    name: str
+    simulated: bool
+    expires_at: datetime
+    revoked_at: datetime | None
+    offset_k: float
+    slope: float
+    checks: list[CheckOut]
+
+
+class ThermometerIn(Schema):
+    name: str = Field(min_length=1, max_length=80)
+    simulated: bool = False
+
+
+class PairedOut(Schema):
+    thermometer: ThermometerOut
+    token: str
+
+
+class TrueOut(Schema):
+    """What a sound thermometer reads there."""
+
+    ice_c: float
+    boiling_c: float
+    pressure_pa: float
