@@ -11,8 +11,10 @@ import { SessionGate } from "./app/session";
 import { Shell } from "./app/shell";
 import { CookPage } from "./features/cook";
 import { CookListPage } from "./features/cook/list";
+import { FirePage } from "./features/fire";
 import { LogEntryPage, LogPage } from "./features/log";
 import { PlanPage } from "./features/plan";
+import { YardPage } from "./features/yard";
 
 const queries = new QueryClient({
   defaultOptions: { queries: { retry: (count, error) => !(error instanceof Problem && error.status < 500) && count < 3, refetchOnWindowFocus: false } },
@@ -25,6 +27,8 @@ const router = createBrowserRouter([
       { index: true, element: <Navigate to="/cook" replace /> },
       { path: "plan", element: <PlanPage /> },
       { path: "plan/:planId", element: <PlanPage /> },
+      { path: "fire", element: <FirePage /> },
+      { path: "yard", element: <YardPage /> },
       { path: "cook", element: <CookListPage /> },
       { path: "cook/:cookId", element: <CookPage /> },
       { path: "log", element: <LogPage /> },

@@ -2092,8 +2092,30 @@ export interface components {
             fuels: components["schemas"]["FuelKind"][];
             /** Wares */
             wares: components["schemas"]["WareKind"][];
+            /** Foods */
+            foods: components["schemas"]["FoodKind"][];
             /** Half Distance */
             half_distance: string;
+        };
+        /**
+         * FoodKind
+         * @description A cut as it lies on a grate.
+         */
+        FoodKind: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Depth Mm */
+            depth_mm: number;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Fat Share */
+            fat_share: number;
         };
         /** FuelKind */
         FuelKind: {

@@ -6,8 +6,10 @@ import { leaveDemo, useHousehold } from "./session";
 
 const PLACES = [
   { to: "/plan", name: "Plan" },
+  { to: "/fire", name: "Fire" },
   { to: "/cook", name: "Cook" },
   { to: "/log", name: "Log" },
+  { to: "/yard", name: "Yard" },
 ];
 
 function Mark() {

@@ -1,8 +1,8 @@
 import type { PieceResult } from "@/api/hooks";
 
-/** The zone a piece lies over during a task, or null while it is off the fire. */
-export function zoneOf(result: PieceResult, taskKey: string | undefined): string | null {
+/** The role of the zone a piece lies over during a task, or null while it is off the fire. */
+export function roleOf(result: PieceResult, taskKey: string | undefined): "gentle" | "sear" | null {
   const step = result.tasks.find((t) => t.key === taskKey)?.step;
-  const role = step === "gentle" ? "gentle" : step === "sear" ? "sear" : null;
-  return result.zones.find((z) => z.role === role)?.key ?? null;
+  const role = step === "gentle" || step === "sear" ? step : null;
+  return role && result.zones.some((z) => z.role === role) ? role : null;
 }

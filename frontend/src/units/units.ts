@@ -54,6 +54,16 @@ export const tempText = (system: System, c: number) => `${written(temperature(sy
 export const riseText = (system: System, k: number) => `${written(temperatureStep(system), k, 0)} ${temperature(system).unit}`;
 export const lengthText = (system: System, mm: number) => `${written(thickness(system), mm, system === "us" ? 2 : 0)} ${thickness(system).unit}`;
 
+export const fluxText = (kw: number) => `${kw.toFixed(kw < 10 ? 1 : 0)} kW/m²`;
+/** How long a palm bears it; a minute means that it is bearable. */
+export const handText = (s: number) => (s >= 60 ? "bears it" : s < 10 ? `${s.toFixed(1)} s` : `${Math.round(s)} s`);
+export const weightText = (system: System, g: number) => `${written(mass(system), g)} ${mass(system).unit}`;
+export const wind = (system: System): Scale =>
+  system === "us" ? { unit: "mph", step: 1, digits: 0, shown: (v) => v * 2.236936, si: (v) => v / 2.236936 } : plain("m/s", 0.5, 1);
+export const altitude = (system: System): Scale =>
+  system === "us" ? { unit: "ft", step: 50, digits: 0, shown: (v) => v / 0.3048, si: (v) => v * 0.3048 } : plain("m", 10);
+export const percent: Scale = { unit: "%", step: 1, digits: 0, shown: (v) => v * 100, si: (v) => v / 100 };
+
 const TOKEN = /\{(temp|rise|len|mass|time):(-?[0-9.]+)\}/g;
 
 /** A sentence of the core with its quantities in the reader's units. */

@@ -9,7 +9,7 @@ import { GrateView } from "@/chart/grate-view";
 import { blockAt, lineOfCook } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { unpacked, widthMm } from "@/chart/section";
-import { zoneOf } from "@/chart/where";
+import { roleOf } from "@/chart/where";
 import { RatingForm } from "@/features/log/rating";
 import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText } from "@/units/units";
@@ -39,7 +39,7 @@ function Running({ cook, link }: { cook: Cook; link: LinkState }) {
   const on = cook.expected.find((e) => e.piece_id === piece.id && e.key === "on");
   const onS = on ? (Date.parse(on.start_at) - eat.getTime()) / 1000 : piece.result.on_s;
   const doing = blockAt(model.blocks, "meat", moment);
-  const grate = reference.data?.grates.find((g) => g.fire === (piece.result.fire ?? piece.inputs.fire));
+  const grate = piece.result.grate ?? reference.data?.grates.find((g) => g.fire === (piece.result.fire ?? piece.inputs.fire))?.grate;
   const since = foreseenTime(model.blocks, piece.result, moment, onS);
   return (
     <div className="grid gap-4 pt-2 pb-24 md:pb-0 lg:grid-cols-[23rem_minmax(0,1fr)]">
@@ -64,7 +64,7 @@ function Running({ cook, link }: { cook: Cook; link: LinkState }) {
         </section>
         <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
           {reference.data && <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={since} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[scale] ?? ""} marks={piece.result.marks_words ?? ""} label={`by the forecast at ${clockText(new Date(eat.getTime() + moment * 1000))}`} /></section>}
-          {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={piece.result.zones} zone={zoneOf(piece.result, doing?.key)} where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")} radiusMm={widthMm(section) / 2} system={system} /></section>}
+          {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={piece.result.zones} role={roleOf(piece.result, doing?.key)} where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")} radiusMm={widthMm(section) / 2} system={system} /></section>}
         </div>
       </div>
     </div>

@@ -2,6 +2,7 @@ import { Collapsible } from "radix-ui";
 
 import type { Problem } from "@/api/client";
 import type { Reference } from "@/api/hooks";
+import { useFires } from "@/api/yard";
 import { Doneness } from "@/chart/doneness";
 import { useHousehold } from "@/app/session";
 import { BOX, Button, Choice, Field, Quantity } from "@/ui/controls";
@@ -75,7 +76,7 @@ export function Answers({ draft, onDraft, reference, problem, late, agencyC, mas
         </Collapsible.Trigger>
         <Collapsible.Content className="flex flex-col gap-4 pt-2">
           <Choice label="Method" value={draft.piece.method ?? ""} options={reference.methods} hint={method?.why} onChange={(key) => onDraft(withMethod(draft, key))} error={wrong("method")} />
-          {method && method.fires.length > 1 && <Choice label="Fire" value={draft.piece.fire ?? method.fires[0]!.key} options={method.fires} onChange={(fire) => set({ fire })} error={wrong("fire")} />}
+          {method && <FireChoice draft={draft} fires={method.fires} onPiece={set} error={wrong("fire") ?? wrong("x_mm") ?? wrong("wanted_c")} />}
           {method?.browns && <Choice label="Crust" value={draft.piece.crust ?? ""} options={reference.crusts} onChange={(crust) => set({ crust })} error={wrong("crust")} />}
           {cut?.may_be_tenderised && <Choice label="As bought" value={draft.piece.treatment ?? "whole"} options={reference.treatments} onChange={(treatment) => set({ treatment })} error={wrong("treatment")} />}
           <Quantity label="Weight" value={draft.piece.mass_g ?? massG} scale={mass(system)} low={40} high={Math.max(1500, (cut?.typical_mass_g ?? 0) * 2)} onChange={(g) => set({ mass_g: g })} error={wrong("mass_g")} />
@@ -89,4 +90,19 @@ export function Answers({ draft, onDraft, reference, problem, late, agencyC, mas
       </Collapsible.Root>
     </form>
   );
+}
+
+function FireChoice({ draft, fires, onPiece, error }: { draft: Draft; fires: { key: string; name: string }[]; onPiece: (change: Partial<Draft["piece"]>) => void; error: string | undefined }) {
+  const kept = useFires();
+  const own = draft.piece.own_fire;
+  const mine = (kept.data ?? []).map((f) => ({ key: `own:${f.id}`, name: f.fire.name, group: "Your fires" }));
+  const moved = own && !(kept.data ?? []).some((f) => f.fire.name === own.name) ? [{ key: "moved", name: `${own.name}, moved`, group: "Your fires" }] : [];
+  const value = own ? (moved[0]?.key ?? `own:${(kept.data ?? []).find((f) => f.fire.name === own.name)?.id}`) : (draft.piece.fire ?? fires[0]?.key ?? "");
+  if (fires.length + mine.length + moved.length < 2) return null;
+  const choose = (key: string) => {
+    const laid = (kept.data ?? []).find((f) => `own:${f.id}` === key);
+    if (laid) onPiece({ fire: null, own_fire: laid.fire });
+    else if (key !== "moved") onPiece({ fire: key, own_fire: null });
+  };
+  return <Choice label="Fire" value={value} options={[...fires.map((f) => ({ ...f, group: "Typical ones" })), ...mine, ...moved]} onChange={choose} error={error} />;
 }

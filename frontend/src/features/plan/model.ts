@@ -1,5 +1,6 @@
-import type { FieldError } from "@/api/client";
+import type { FieldError, Schemas } from "@/api/client";
 import type { PieceIn, Reference } from "@/api/hooks";
+import { kept, type Spot } from "@/chart/grate-model";
 
 /** What the cook has answered so far. Numbers are SI; null where the text is no number yet. */
 export interface Draft {
@@ -41,7 +42,7 @@ export function withCut(draft: Draft, reference: Reference, key: string): Draft 
   const cut = reference.cuts.find((c) => c.key === key);
   if (!cut) return draft;
   const own = { thickness_mm: cut.typical_thickness_mm, mass_g: null, finish_c: cut.default_finish_c, method: cut.method, crust: cut.crust };
-  const open = { fire: null, gentle_c: null, flip_every_s: null, treatment: "whole", below_agency_accepted: false };
+  const open = { fire: null, own_fire: null, gentle_c: null, flip_every_s: null, treatment: "whole", below_agency_accepted: false };
   return { ...draft, piece: { ...draft.piece, ...open, ...own, cut: key }, thicknessText: String(cut.typical_thickness_mm) };
 }
 
@@ -69,9 +70,15 @@ export function remedied(draft: Draft, { field, value }: { field: string; value:
   return { ...draft, piece: { ...draft.piece, [field]: field === "crust" ? value : number } };
 }
 
+/** The draft with a place of its fire moved: that fire is the cook's own from then on. */
+export function withPlace(draft: Draft, grate: Schemas["PlanGrate"], which: "gentle" | "sear", to: Spot): Draft {
+  const spot = { ...kept(grate.map, to), grate: grate.map.grate };
+  return { ...draft, piece: { ...draft.piece, fire: null, own_fire: { ...grate.fire, [which]: spot } } };
+}
+
 /** Another method takes its own fire, gentle heat and flips. */
 export const withMethod = (draft: Draft, method: string): Draft =>
-  ({ ...draft, piece: { ...draft.piece, method, fire: null, gentle_c: null, flip_every_s: null } });
+  ({ ...draft, piece: { ...draft.piece, method, fire: null, own_fire: null, gentle_c: null, flip_every_s: null } });
 
 /** Whether this piece may be finished below the agency's figure: freely, by a recorded choice, or never. */
 export function belowAgency(draft: Draft, reference: Reference): "free" | "recorded" | "never" {

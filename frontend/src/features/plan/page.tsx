@@ -8,14 +8,15 @@ import { FaceView } from "@/chart/face-view";
 import { GrateView } from "@/chart/grate-view";
 import { blockAt, lineOf } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
-import { zoneOf } from "@/chart/where";
+import type { Spot } from "@/chart/grate-model";
+import { roleOf } from "@/chart/where";
 import { unpacked, widthMm } from "@/chart/section";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, phrase, tempText } from "@/units/units";
 
 import { Answers } from "./answers";
 import { Kept } from "./kept";
-import { dayOf, type Draft, draftFor, eatAt, pieceToSend, remedied, remedies, timeOf } from "./model";
+import { dayOf, type Draft, draftFor, eatAt, pieceToSend, remedied, remedies, timeOf, withPlace } from "./model";
 import { Order } from "./order";
 import { StartDialog } from "./start-dialog";
 import { usePreview } from "./use-preview";
@@ -48,7 +49,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
   const piece = preview.shown?.piece;
   const model = useMemo(() => (result ? lineOf(result) : null), [result]);
   const section = useMemo(() => (result ? unpacked(result.section) : null), [result]);
-  const grate = reference.grates.find((g) => g.fire === result?.fire);
+  const grate = result && (result.grate ?? reference.grates.find((g) => g.fire === result.fire)?.grate);
   const hour = eatAt(draft) ?? new Date();
   const sear = result?.steps.find((s) => s.name === "sear");
   const firstFire = result?.tasks.find((t) => t.key === "light") ?? result?.tasks.find((t) => t.lane === "fire");
@@ -58,7 +59,9 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
   const keepIt = () => keep.mutate({ eat_at: hour.toISOString(), pieces: [pieceToSend(draft)] }, { onSuccess: (plan) => void navigate(`/plan/${plan.id}`) });
   const refused = keep.error instanceof Problem ? keep.error : null;
   const doing = model ? blockAt(model.blocks, "meat", at) : undefined;
-  const place = result ? zoneOf(result, doing?.key) : null;
+  const role = result ? roleOf(result, doing?.key) : null;
+  const shown = grate && { ...grate, fire: draft.piece.own_fire ?? grate.fire };
+  const movePlace = (which: "gentle" | "sear", to: Spot) => { if (shown) setDraft(withPlace(draft, shown, which, to)); };
   const word = result?.finish_words[household.scale] ?? "";
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] xl:grid-cols-[18.500rem_minmax(0,1fr)_20rem]">
@@ -103,7 +106,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
             <section aria-label="Line" className="plate p-4"><LineView model={model} eatAt={hour} moment={at} onMoment={setMoment} system={system} revision={`${result.pull_c}/${piece?.thickness_mm}/${piece?.finish_c}`} /></section>
             <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
               <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={at - result.on_s} colours={reference.colours} system={system} greyShare={result.grey_rim_share} word={word} marks={result.marks_words ?? ""} label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`} /></section>
-              {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={result.zones} zone={place} where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"} radiusMm={widthMm(section) / 2} system={system} /></section>}
+              {shown && <section aria-label="Grate" className="plate p-4"><GrateView grate={shown} zones={result.zones} role={role} onMove={movePlace} where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"} radiusMm={widthMm(section) / 2} system={system} /></section>}
             </div>
           </>
         )}

@@ -18,6 +18,7 @@ from brasko.core.fire.own import convert_s
 from brasko.core.fire.placing import laid, moved
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.weather import Weather
+from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.formats.fire import SetupOut
 from brasko.formats.fire_convert import (
     placed_of,
@@ -40,6 +41,7 @@ from brasko.web.fires.schemas import (
     CourseAnswer,
     CourseAskIn,
     FireReference,
+    FoodKind,
     FoodOut,
     FuelKind,
     GrateOfGrill,
@@ -146,9 +148,20 @@ def _reference() -> FireReference:
             WareKind(key=w.key, name=w.name, width_mm=w.width_m * 1000, depth_mm=w.depth_m * 1000, heat_j_k=w.heat_j_k)
             for w in WARES.values()
         ],
+        foods=[_food(c) for c in all_cuts().values()],
         half_distance="Halve the distance and the heat is four times: true of a point. A bed of coals is wide, so from half as "
         "far a spot sees hardly more of it.",
     )
+
+
+def _food(cut: Cut) -> FoodKind:
+    shape = cut.geometry(cut.typical_thickness_m, cut.typical_mass_kg)
+    across = shape.half_width_m if shape.bone_m else 2.0 * shape.half_width_m
+    along = shape.length_m if shape.shape == "bar" else across
+    return FoodKind(
+        key=cut.key, name=cut.name, group=cut.group, width_mm=round(max(across, along) * 1000), depth_mm=round(min(across, along) * 1000),
+        thickness_mm=cut.typical_thickness_m * 1000, fat_share=cut.composition.fat,
+    )  # fmt: skip
 
 
 def _kind(grill: Grill) -> GrillKind:

@@ -142,6 +142,18 @@ class WareKind(Schema):
     heat_j_k: float
 
 
+class FoodKind(Schema):
+    """A cut as it lies on a grate."""
+
+    key: str
+    name: str
+    group: str
+    width_mm: float
+    depth_mm: float
+    thickness_mm: float
+    fat_share: float
+
+
 class FireReference(Schema):
     """Everything the Fire place offers to choose from."""
 
@@ -149,6 +161,7 @@ class FireReference(Schema):
     layouts: list[Named]
     fuels: list[FuelKind]
     wares: list[WareKind]
+    foods: list[FoodKind]
     half_distance: str
 
 

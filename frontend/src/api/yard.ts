@@ -1,0 +1,63 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { answer, client, type Schemas } from "./client";
+
+export const yardKeys = {
+  fireReference: ["fire-reference"] as const,
+  weather: ["weather"] as const,
+  grills: ["grills"] as const,
+  pans: ["pans"] as const,
+  fires: ["fires"] as const,
+  thermometers: ["thermometers"] as const,
+  truth: (altitude: number) => ["truth", altitude] as const,
+};
+
+export type Grill = Schemas["GrillOut"];
+export type Pan = Schemas["PanOut"];
+export type LaidFire = Schemas["LaidFireOut"];
+export type Thermometer = Schemas["ThermometerOut"];
+
+export const useFireReference = () =>
+  useQuery({ queryKey: yardKeys.fireReference, queryFn: () => answer(client.GET("/api/fire/reference")), staleTime: Infinity });
+export const useWeather = () =>
+  useQuery({ queryKey: yardKeys.weather, queryFn: () => answer(client.GET("/api/weather")), staleTime: 600_000 });
+export const useGrills = () => useQuery({ queryKey: yardKeys.grills, queryFn: () => answer(client.GET("/api/grills")) });
+export const usePans = () => useQuery({ queryKey: yardKeys.pans, queryFn: () => answer(client.GET("/api/pans")) });
+export const useFires = () => useQuery({ queryKey: yardKeys.fires, queryFn: () => answer(client.GET("/api/fires")) });
+export const useThermometers = () => useQuery({ queryKey: yardKeys.thermometers, queryFn: () => answer(client.GET("/api/thermometers")) });
+export const useTrueReadings = (altitudeM: number) =>
+  useQuery({
+    queryKey: yardKeys.truth(altitudeM), retry: false,
+    queryFn: () => answer(client.GET("/api/yard/true", { params: { query: { altitude_m: altitudeM } } })),
+  });
+
+function useChange<V, A>(call: (value: V) => Promise<A>, ...touched: (readonly string[])[]) {
+  const queries = useQueryClient();
+  return useMutation({ mutationFn: call, onSuccess: () => Promise.all(touched.map((queryKey) => queries.invalidateQueries({ queryKey }))) });
+}
+
+const id = (name: string, value: number) => ({ path: { [name]: value } }) as never;
+
+export const useWriteGrill = () =>
+  useChange(({ number, body }: { number: number | null; body: Schemas["GrillBody"] }) =>
+    answer(number === null ? client.POST("/api/grills", { body }) : client.PUT("/api/grills/{grill_id}", { params: id("grill_id", number), body })), yardKeys.grills, yardKeys.pans);
+export const usePutGrillAway = () =>
+  useChange(({ number, back }: { number: number; back: boolean }) =>
+    answer(back ? client.POST("/api/grills/{grill_id}/restore", { params: id("grill_id", number) }) : client.DELETE("/api/grills/{grill_id}", { params: id("grill_id", number) })), yardKeys.grills, yardKeys.pans);
+export const useWritePan = () =>
+  useChange(({ number, body }: { number: number | null; body: Schemas["PanBody"] }) =>
+    answer(number === null ? client.POST("/api/pans", { body }) : client.PUT("/api/pans/{pan_id}", { params: id("pan_id", number), body })), yardKeys.pans);
+export const usePutPanAway = () =>
+  useChange(({ number, back }: { number: number; back: boolean }) =>
+    answer(back ? client.POST("/api/pans/{pan_id}/restore", { params: id("pan_id", number) }) : client.DELETE("/api/pans/{pan_id}", { params: id("pan_id", number) })), yardKeys.pans);
+export const useKeepFire = () => useChange((body: Schemas["OwnFireIn"]) => answer(client.POST("/api/fires", { body })), yardKeys.fires);
+export const usePutFireAway = () =>
+  useChange(({ number, back }: { number: number; back: boolean }) =>
+    answer(back ? client.POST("/api/fires/{fire_id}/restore", { params: id("fire_id", number) }) : client.DELETE("/api/fires/{fire_id}", { params: id("fire_id", number) })), yardKeys.fires);
+export const usePair = () => useChange((body: Schemas["ThermometerIn"]) => answer(client.POST("/api/thermometers", { body })), yardKeys.thermometers);
+export const useCheck = () =>
+  useChange(({ number, body }: { number: number; body: Schemas["CheckIn"] }) =>
+    answer(client.POST("/api/thermometers/{thermometer_id}/checks", { params: id("thermometer_id", number), body })), yardKeys.thermometers);
+export const useTakeCheckBack = () =>
+  useChange(({ number, check }: { number: number; check: number }) =>
+    answer(client.DELETE("/api/thermometers/{thermometer_id}/checks/{check_id}", { params: { path: { thermometer_id: number, check_id: check } } })), yardKeys.thermometers);

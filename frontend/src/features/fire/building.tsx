@@ -1,0 +1,119 @@
+import { Problem, type Schemas } from "@/api/client";
+import { Button, Choice, Mistake, Quantity } from "@/ui/controls";
+import { type Scale, mass, percent, phrase, type System, temperature, wind } from "@/units/units";
+
+import type { FireReference, Kind, Setup } from "./model";
+
+interface Props {
+  reference: FireReference;
+  kind: Kind;
+  setup: Setup;
+  told: Schemas["SetupOut"] | null;
+  problem: Problem | null;
+  system: System;
+  onSetup: (change: Partial<Setup>) => void;
+}
+
+/** How the fire is laid and set. */
+export function Building({ reference, kind, setup, told, problem, system, onSetup }: Props) {
+  const wrong = (field: string) => { const e = problem?.of(field); return e ? phrase(system, e.message) : undefined; };
+  const coal = setup.charcoal;
+  const fuel = reference.fuels.find((f) => f.key === coal?.fuel) ?? reference.fuels[0]!;
+  const chimneys: Scale = { unit: "chimneys", step: 0.05, digits: 2, shown: (kg) => kg / fuel.chimney_kg, si: (n) => n * fuel.chimney_kg };
+  const setCoal = (change: Partial<Schemas["CharcoalIn"]>) => coal && onSetup({ charcoal: { ...coal, ...change } });
+  const grams = mass(system);
+  return (
+    <>
+      {coal && kind.burns_coal && (
+        <>
+          {kind.kind !== "chimney" && <Layouts reference={reference} value={coal.layout} side={coal.side ?? "right"} round={kind.grates[0]!.shape === "round"} onChange={(layout) => setCoal({ layout })} />}
+          <Quantity label="Charcoal" value={coal.amount} scale={chimneys} low={0.1 * fuel.chimney_kg} high={2.5 * fuel.chimney_kg} onChange={(kg) => kg !== null && setCoal({ amount: kg })} error={wrong("amount_kg") ?? wrong("amount")} hint={`${(grams.shown(coal.amount * 1000)).toFixed(1)} ${grams.unit}`} />
+          <div className="grid grid-cols-2 gap-2">
+            <Choice label="Kind" value={coal.fuel ?? "briquettes"} options={reference.fuels} onChange={(key) => setCoal({ fuel: key })} error={wrong("fuel")} />
+            <Choice label="Smoke wood" value={coal.wood ?? "none"} options={[{ key: "none", name: "None" }, { key: "chips", name: "Chips" }, { key: "chunks", name: "Chunks" }]} onChange={(wood) => setCoal({ wood })} />
+          </div>
+          {["half", "third", "banked", "ring"].includes(coal.layout) && <Choice label="Coals on the" value={coal.side ?? "right"} options={[{ key: "left", name: "Left" }, { key: "right", name: "Right" }]} onChange={(side) => setCoal({ side: side === "left" ? "left" : "right" })} />}
+        </>
+      )}
+      {kind.has_vents && !setup.lid_open && (
+        <>
+          <Quantity label="Bottom vent" value={setup.bottom_share ?? 0.5} scale={percent} low={0} high={1} onChange={(v) => v !== null && onSetup({ bottom_share: v })} error={wrong("bottom_share")} hint={told ? `open ${told.bottom_words}` : undefined} />
+          <Quantity label="Top vent" value={setup.top_share ?? 0.5} scale={percent} low={0} high={1} onChange={(v) => v !== null && onSetup({ top_share: v })} error={wrong("top_share")} hint={told ? `open ${told.top_words}` : undefined} />
+        </>
+      )}
+      {kind.kind === "gas" && (setup.knobs ?? []).map((knob, i) => (
+        <Quantity key={i} label={burnerName(setup, kind, i)} value={knob} scale={percent} low={0} high={1} error={wrong(String(i))} hint={knob === 0 ? "off" : undefined}
+          onChange={(v) => v !== null && onSetup({ knobs: (setup.knobs ?? []).map((k, j) => (j === i ? v : k)) })} />
+      ))}
+      {kind.set_low_c != null && kind.set_high_c != null && <Quantity label="Set to" value={setup.set_c ?? null} scale={temperature(system)} low={kind.set_low_c} high={kind.set_high_c} onChange={(c) => c !== null && onSetup({ set_c: c })} error={wrong("set_c")} />}
+      <div className="flex flex-wrap gap-x-5 gap-y-1">
+        {kind.has_lid && <Switch label="Lid open" on={setup.lid_open ?? false} onChange={(lid_open) => onSetup({ lid_open })} />}
+        {kind.has_deflector && <Switch label="Deflector in" on={setup.deflector ?? false} onChange={(deflector) => onSetup({ deflector })} />}
+        {kind.burns_coal && kind.has_lid && !setup.deflector && <Switch label="Drip pan" on={setup.drip_pan ?? false} onChange={(drip_pan) => onSetup({ drip_pan })} />}
+      </div>
+      {problem && problem.errors.length === 0 && <Mistake>{problem.message}</Mistake>}
+    </>
+  );
+}
+
+export function WeatherControls({ setup, live, system, onSetup, wrong }: { setup: Setup; live: Schemas["WeatherOut"] | undefined; system: System; onSetup: (change: Partial<Setup>) => void; wrong: (field: string) => string | undefined }) {
+  const sky = setup.weather ?? {};
+  const set = (change: Schemas["WeatherIn"]) => onSetup({ weather: { ...sky, ...change } });
+  return (
+    <>
+      <Quantity label="Air outside" value={sky.air_c ?? 20} scale={temperature(system)} low={-15} high={40} onChange={(c) => c !== null && set({ air_c: c })} error={wrong("air_c")} />
+      <Quantity label="Wind" value={sky.wind_m_s ?? 1} scale={wind(system)} low={0} high={15} onChange={(v) => v !== null && set({ wind_m_s: v })} error={wrong("wind_m_s")} />
+      {live && <p className="m-0 flex flex-wrap items-center justify-between gap-2 text-sm text-ash"><span>Now {phrase(system, live.words)} <span className="kicker">{live.source}</span></span><Button weight="quiet" onClick={() => set({ air_c: live.now.air_c, wind_m_s: live.now.wind_m_s, sun_w_m2: live.now.sun_w_m2, humidity: live.now.humidity })}>Take it</Button></p>}
+      {live && <p className="m-0 text-sm text-ash">Raw food may be out for {live.fridge_clock_s / 3600 === 1 ? "one hour" : "two hours"} in all in this air.</p>}
+    </>
+  );
+}
+
+function burnerName(setup: Setup, kind: Kind, i: number): string {
+  const own = typeof setup.grill === "string" ? undefined : setup.grill.burners?.[i]?.name;
+  return own || (kind.burners[i]?.name ?? `Burner ${i + 1}`);
+}
+
+export function Switch({ label, on, onChange }: { label: string; on: boolean; onChange: (on: boolean) => void }) {
+  return (
+    <label className="flex min-h-11 items-center gap-2 text-sm font-semibold [font-stretch:85%]">
+      <input type="checkbox" checked={on} onChange={(e) => onChange(e.target.checked)} className="h-5 w-5 accent-(--c-ember)" />{label}
+    </label>
+  );
+}
+
+function Layouts({ reference, value, side, round, onChange }: { reference: FireReference; value: string; side: string; round: boolean; onChange: (key: string) => void }) {
+  const chosen = reference.layouts.find((l) => l.key === value);
+  return (
+    <fieldset className="m-0 border-0 p-0">
+      <legend className="mb-1 p-0 text-sm font-semibold [font-stretch:85%]">Coals</legend>
+      <div className="grid grid-cols-6 gap-1">
+        {reference.layouts.filter((l) => round || l.key !== "ring").map((l) => (
+          <label key={l.key} title={l.name} className="flex min-h-11 cursor-pointer items-center justify-center rounded-bar border-2 border-seam p-1 has-checked:border-ember has-checked:bg-raised has-focus-visible:outline-3 has-focus-visible:outline-ember">
+            <input type="radio" name="layout" className="sr-only" checked={l.key === value} onChange={() => onChange(l.key)} aria-label={l.name} />
+            <Sketch layout={l.key} flip={side === "left"} round={round} />
+          </label>
+        ))}
+      </div>
+      <p className="m-0 mt-1 text-sm text-ash"><strong className="text-ink">{chosen?.name}.</strong> {chosen?.why}</p>
+    </fieldset>
+  );
+}
+
+const SKETCH: Record<string, string> = {
+  level: "M5 9h4M12 7h4M19 9h4M4 15h4M11 14h4M18 15h4M7 20h4M15 21h4",
+  half: "M16 7h3M20 11h4M16 14h4M21 17h3M16 20h4",
+  third: "M20 10h3M20 14h4M20 18h3",
+  banked: "M19 9h4M18 12h6M18 15h6M18 18h6M19 21h3",
+  centre: "M12 11h4M10 14h8M12 17h4",
+  ring: "M5 17A9.500 9.500 0 1 1 20 20.500",
+};
+
+function Sketch({ layout, flip, round }: { layout: string; flip: boolean; round: boolean }) {
+  return (
+    <svg viewBox="0 0 28 28" width="30" height="30" aria-hidden style={flip ? { transform: "scaleX(-1)" } : undefined}>
+      {round ? <circle cx="14" cy="14" r="12" fill="none" stroke="var(--c-ash)" strokeWidth="1.600" /> : <rect x="2" y="4" width="24" height="20" rx="2" fill="none" stroke="var(--c-ash)" strokeWidth="1.600" />}
+      <path d={SKETCH[layout]} stroke="var(--c-ember)" strokeWidth="3.200" strokeLinecap="round" strokeDasharray={layout === "ring" ? "3 4.5" : undefined} fill="none" />
+    </svg>
+  );
+}

@@ -1,0 +1,1 @@
+export { FirePage } from "./page";

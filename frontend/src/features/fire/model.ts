@@ -1,0 +1,103 @@
+import type { Schemas } from "@/api/client";
+import { kept, type Spot } from "@/chart/grate-model";
+
+export type FireReference = Schemas["FireReference"];
+export type Kind = Schemas["GrillKind"];
+export type Setup = Schemas["SetupIn"];
+export type Kept = Schemas["OwnFireIn"];
+
+export interface Food {
+  key: string;
+  cut: string;
+  x_mm: number;
+  y_mm: number;
+}
+
+/** A fire as it is being built: the grill, how it is set, and what lies where. */
+export interface FireDraft {
+  /** Key of a shipped grill, or own:id of one in the yard. */
+  grill: string;
+  setup: Setup;
+  grate: string;
+  foods: Food[];
+  gentle: Spot;
+  sear: Spot;
+}
+
+export const kindOf = (reference: FireReference, setup: Setup): Kind => {
+  const like = typeof setup.grill === "string" ? setup.grill : setup.grill.like;
+  return reference.grills.find((g) => g.key === like) ?? reference.grills[0]!;
+};
+
+/** What the server says of a fire, as something that can be sent again. */
+export function sent(grill: Setup["grill"], told: Schemas["SetupOut"], weather: Setup["weather"]): Setup {
+  return {
+    grill,
+    charcoal: told.layout && told.charcoal_kg !== null && told.charcoal_kg !== undefined
+      ? { layout: told.layout, amount: told.charcoal_kg, unit: "kg", fuel: told.fuel ?? "briquettes", side: told.side === "left" ? "left" : "right", wood: told.wood ?? "none" }
+      : null,
+    bottom_share: told.bottom_share,
+    top_share: told.top_share,
+    knobs: told.knobs.length ? told.knobs : null,
+    set_c: told.set_c ?? null,
+    lid_open: told.lid_open,
+    deflector: told.deflector,
+    drip_pan: told.drip_pan,
+    weather,
+  };
+}
+
+export function draftFor(kind: Kind, grill: string, spec: Setup["grill"], weather: Setup["weather"]): FireDraft {
+  const grate = kind.grates[0]!;
+  const far = grate.width_mm * 0.27;
+  return {
+    grill, setup: sent(spec, kind.usual, weather), grate: grate.key, foods: [],
+    gentle: { x_mm: -Math.round(far), y_mm: 0 }, sear: { x_mm: Math.round(far), y_mm: 0 },
+  };
+}
+
+/** Food as the server takes it. */
+export function placed(reference: FireReference, draft: FireDraft): Schemas["PlacedIn"][] {
+  return draft.foods.map((f) => {
+    const cut = reference.foods.find((c) => c.key === f.cut)!;
+    return { key: f.key, x_mm: f.x_mm, y_mm: f.y_mm, width_mm: cut.width_mm, depth_mm: cut.depth_mm, thickness_mm: cut.thickness_mm, fat_share: cut.fat_share, grate: draft.grate };
+  });
+}
+
+/** The draft with one thing moved; what is dragged off stays at the rim. */
+export function withMoved(draft: FireDraft, map: Parameters<typeof kept>[0], key: string, to: Spot): FireDraft {
+  const spot = kept(map, to);
+  if (key === "gentle" || key === "sear") return { ...draft, [key]: spot };
+  return { ...draft, foods: draft.foods.map((f) => (f.key === key ? { ...f, ...spot } : f)) };
+}
+
+/** One more piece, beside those that lie there. */
+export function withFood(draft: FireDraft, cut: string): FireDraft {
+  const count = draft.foods.filter((f) => f.cut === cut).length + 1;
+  const step = (draft.foods.length % 5) - 2;
+  return { ...draft, foods: [...draft.foods, { key: `${cut} ${count}-${draft.foods.length}`, cut, x_mm: draft.gentle.x_mm + (draft.foods.length % 2) * 40, y_mm: step * 55 }] };
+}
+
+export function opened(kept: Kept, weather: Setup["weather"], reference: FireReference, grill: string): FireDraft {
+  const kind = kindOf(reference, kept.setup);
+  return {
+    grill, setup: { ...sent(kept.setup.grill, kind.usual, weather), ...withoutNulls(kept.setup), weather }, grate: kept.gentle.grate ?? kind.grates[0]!.key, foods: [],
+    gentle: { x_mm: kept.gentle.x_mm, y_mm: kept.gentle.y_mm }, sear: { x_mm: kept.sear.x_mm, y_mm: kept.sear.y_mm },
+  };
+}
+
+function withoutNulls<T extends object>(value: T): Partial<T> {
+  return Object.fromEntries(Object.entries(value).filter(([, v]) => v !== null && v !== undefined)) as Partial<T>;
+}
+
+/** Points of a curve as an SVG path, gaps where there is no value. */
+export function curve(points: readonly (readonly [number, number | null | undefined])[], x: (v: number) => number, y: (v: number) => number): string {
+  let path = "";
+  let pen = false;
+  for (const [t, v] of points) {
+    if (v === null || v === undefined) { pen = false; continue; }
+    path += `${pen ? "L" : "M"}${x(t).toFixed(1)} ${y(v).toFixed(1)}`;
+    pen = true;
+  }
+  return path;
+}
