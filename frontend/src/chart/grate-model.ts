@@ -54,3 +54,13 @@ export function beds(fire: readonly Box[]): Bed[] {
     kind: b.name === "coals" ? "lit" : b.name === "unlit" ? "unlit" : b.name === "drip pan" ? "pan" : b.name === "deflector" || b.name === "heat plate" ? "plate" : "burner",
   }));
 }
+
+/** The zones wide enough to be named on the grate; of two close beside one another the second goes to the lower row. */
+export function labels(map: Pick<HeatMap, "zones" | "width_mm">): { z: HeatMap["zones"][number]; up: boolean }[] {
+  const found: { z: HeatMap["zones"][number]; up: boolean }[] = [];
+  for (const z of map.zones.filter((each) => each.share > 0.2)) {
+    const close = found.some((f) => f.up && Math.abs(f.z.x_mm - z.x_mm) < 0.26 * map.width_mm);
+    found.push({ z, up: !close });
+  }
+  return found;
+}

@@ -3,7 +3,7 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useId, useRef, useSta
 import type { Schemas } from "@/api/client";
 import { fluxText, handText, type System, tempText } from "@/units/units";
 
-import { at as readAt, beds, inside, type Spot } from "./grate-model";
+import { at as readAt, beds, inside, labels, type Spot } from "./grate-model";
 import { css, HEAT, sampled } from "./palette";
 
 export type HeatMap = Schemas["MapOut"];
@@ -113,13 +113,13 @@ export function GrateSurface({ map, items, system, label, onMove, chosen, onChoo
               return <rect key={key} x={x} y={y} width={w} height={h} rx={8} fill="#0a0f14" fillOpacity={b.kind === "pan" ? 0.35 : 0.12} stroke="#dfe7ee" strokeOpacity={b.kind === "pan" ? 0.6 : 0} strokeWidth={2} />;
             })}
             <Rods map={map} toX={toX} toY={toY} />
-            {named && map.zones.map((z) => (
-              <g key={z.key} transform={`translate(${toX(z.x_mm)} ${toY(z.y_mm)})`} className="figure" textAnchor="middle" fill="#fff8ee" stroke="#17110d" strokeWidth={size / 90} paintOrder="stroke" strokeLinejoin="round">
+            {named && labels(map).map(({ z, up }) => (
+              <g key={z.key} transform={`translate(${toX(z.x_mm)} ${toY(z.y_mm + map.depth_mm * (up ? 0.3 : -0.32))})`} className="figure" textAnchor="middle" fill="#fff8ee" stroke="#17110d" strokeWidth={size / 90} paintOrder="stroke" strokeLinejoin="round">
                 <text fontSize={size / 19} y={-size / 60}>{z.name}</text><text fontSize={size / 15} y={size / 20}>{tempText(system, z.equivalent_c)}</text>
               </g>
             ))}
           </g>
-          {items.map((item) => <Thing key={item.key} item={item} x={toX(item.x_mm)} y={toY(item.y_mm)} size={size} chosen={chosen === item.key} movable={Boolean(onMove)}
+          {items.map((item) => <Thing key={item.key} item={item} silent={item.kind === "place" && items.some((o) => o.kind === "food" && Math.hypot(o.x_mm - item.x_mm, o.y_mm - item.y_mm) < 110)} x={toX(item.x_mm)} y={toY(item.y_mm)} size={size} chosen={chosen === item.key} movable={Boolean(onMove)}
             onHold={(e) => {
               onChoose?.(item.key);
               if (!onMove) return;
@@ -160,6 +160,8 @@ function Rods({ map, toX, toY }: { map: HeatMap; toX: (x: number) => number; toY
 
 interface ThingProps {
   item: Item;
+  /** Its label would lie under another. */
+  silent: boolean;
   x: number;
   y: number;
   size: number;
@@ -170,7 +172,7 @@ interface ThingProps {
   onFocus: () => void;
 }
 
-function Thing({ item, x, y, size, chosen, movable, onHold, onKey, onFocus }: ThingProps) {
+function Thing({ item, silent, x, y, size, chosen, movable, onHold, onKey, onFocus }: ThingProps) {
   const rx = item.width_mm / 2;
   const ry = item.depth_mm / 2;
   const food = item.kind === "food";
@@ -188,7 +190,7 @@ function Thing({ item, x, y, size, chosen, movable, onHold, onKey, onFocus }: Th
       ) : (
         <ellipse cx={x} cy={y} rx={rx} ry={ry} fill="#000" fillOpacity={0.08} stroke="#fff" strokeWidth={chosen ? 8 : 5} strokeDasharray="16 9" />
       )}
-      <text x={x} y={food ? y + ry + size / 22 : y + size / 60} textAnchor="middle" className="figure" fontSize={size / 22} fill="#fff8ee" stroke="#17110d" strokeWidth={size / 110} paintOrder="stroke" strokeLinejoin="round" style={{ pointerEvents: "none" }}>{item.label}</text>
+      {!silent && <text x={x} y={y + ry + size / 22} textAnchor="middle" className="figure" fontSize={size / 22} fill="#fff8ee" stroke="#17110d" strokeWidth={size / 110} paintOrder="stroke" strokeLinejoin="round" style={{ pointerEvents: "none" }}>{item.label}</text>}
     </g>
   );
 }
@@ -227,6 +229,17 @@ function paint(context: CanvasRenderingContext2D, map: HeatMap) {
   const stepY = (map.y_mm[1]! - map.y_mm[0]!) * scale;
   context.drawImage(small, map.x_mm[0]! * scale - stepX / 2, -map.y_mm[rows - 1]! * scale - stepY / 2, columns * stepX, rows * stepY);
   context.restore();
+}
+
+/** The zones of a grate in words: name, heat to food, share of the room. */
+export function ZoneList({ map, system }: { map: HeatMap; system: System }) {
+  return (
+    <ul className="m-0 flex list-none flex-wrap justify-center gap-x-5 gap-y-1 p-0 text-sm">
+      {map.zones.map((z) => (
+        <li key={z.key} className="flex items-center gap-1.5"><span aria-hidden className="inline-block h-3 w-3 rounded-full" style={{ background: css(sampled(HEAT, z.equivalent_c)) }} />{z.name} <span className="figure">{tempText(system, z.equivalent_c)}</span> <span className="text-ash">{Math.round(z.share * 100)} %</span></li>
+      ))}
+    </ul>
+  );
 }
 
 /** The heat scale, with its ends in the reader's units. */

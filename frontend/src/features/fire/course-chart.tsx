@@ -28,8 +28,8 @@ export function CourseChart({ told, open, system, atS, onAt }: { told: CourseAns
     <div className="flex flex-col gap-1">
       <svg viewBox={`0 0 ${W} ${H}`} className="w-full" role="img" aria-label={`The fire over ${spanText(end)}: ready after ${spanText(told.hours.ready_s)}, ${open ? "coals" : "gauge"} up to ${tempText(system, Math.max(...main))}.`}>
         <rect x={x(ready)} y={8} width={Math.max(0, x(until) - x(ready))} height={H - BOTTOM - 8} fill="var(--c-ember)" fillOpacity={0.1} />
-        {ticks.map((v) => <g key={v}><path d={`M ${LEFT} ${y(scale.si(v))} H ${W}`} stroke="var(--c-seam)" strokeWidth={0.7} /><text x={LEFT - 4} y={y(scale.si(v)) + 3.500} textAnchor="end" className="figure" fontSize={10} fill="var(--c-ash)">{v}</text></g>)}
-        {hours.map((s) => <text key={s} x={x(s)} y={H - 6} textAnchor={s === 0 ? "start" : "middle"} className="figure" fontSize={10} fill="var(--c-ash)">{s === 0 ? "lit" : s % 3600 ? "" : `${s / 3600} h`}</text>)}
+        {ticks.map((v) => <g key={v}><path d={`M ${LEFT} ${y(scale.si(v))} H ${W}`} stroke="var(--c-seam)" strokeWidth={0.7} /><text x={LEFT - 4} y={y(scale.si(v)) + 4} textAnchor="end" className="figure" fontSize={12.500} fill="var(--c-ash)">{v}</text></g>)}
+        {hours.map((s) => <text key={s} x={x(s)} y={H - 6} textAnchor={s === 0 ? "start" : s > end * 0.97 ? "end" : "middle"} className="figure" fontSize={12.500} fill="var(--c-ash)">{s === 0 ? "lit" : s % 3600 ? "" : `${s / 3600} h`}</text>)}
         {!open && <path d={curve(time.map((t, i) => [t, grate_c[i]] as const), x, y)} fill="none" stroke="var(--c-ember)" strokeWidth={2.200} />}
         <path d={curve(time.map((t, i) => [t, main[i]] as const), x, y)} fill="none" stroke="var(--c-ink)" strokeWidth={1.600} strokeDasharray={open ? undefined : "5 3"} />
         {changes.slice(1).map((c) => <path key={c.at_s} d={`M ${x(c.at_s)} ${H - BOTTOM} v -7`} stroke="var(--c-ink)" strokeWidth={1.500} />)}

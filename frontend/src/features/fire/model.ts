@@ -49,7 +49,7 @@ export function sent(grill: Setup["grill"], told: Schemas["SetupOut"], weather: 
 
 export function draftFor(kind: Kind, grill: string, spec: Setup["grill"], weather: Setup["weather"]): FireDraft {
   const grate = kind.grates[0]!;
-  const far = grate.width_mm * 0.27;
+  const far = kind.has_lid ? grate.width_mm * 0.27 : grate.width_mm < 300 ? 0 : grate.width_mm * 0.2;
   return {
     grill, setup: sent(spec, kind.usual, weather), grate: grate.key, foods: [],
     gentle: { x_mm: -Math.round(far), y_mm: 0 }, sear: { x_mm: Math.round(far), y_mm: 0 },
@@ -72,10 +72,11 @@ export function withMoved(draft: FireDraft, map: Parameters<typeof kept>[0], key
 }
 
 /** One more piece, beside those that lie there. */
-export function withFood(draft: FireDraft, cut: string): FireDraft {
-  const count = draft.foods.filter((f) => f.cut === cut).length + 1;
+export function withFood(draft: FireDraft, cut: string, map: Parameters<typeof kept>[0]): FireDraft {
+  const number = draft.foods.reduce((most, f) => Math.max(most, Number(f.key.split(" ").pop())), 0) + 1;
   const step = (draft.foods.length % 5) - 2;
-  return { ...draft, foods: [...draft.foods, { key: `${cut} ${count}-${draft.foods.length}`, cut, x_mm: draft.gentle.x_mm + (draft.foods.length % 2) * 40, y_mm: step * 55 }] };
+  const spot = kept(map, { x_mm: draft.gentle.x_mm + (draft.foods.length % 2) * 40, y_mm: step * map.depth_mm * 0.12 });
+  return { ...draft, foods: [...draft.foods, { key: `${cut} ${number}`, cut, ...spot }] };
 }
 
 export function opened(kept: Kept, weather: Setup["weather"], reference: FireReference, grill: string): FireDraft {

@@ -5,7 +5,7 @@ import { useSearchParams } from "react-router";
 import { answer, client, Problem } from "@/api/client";
 import { type Grill, type LaidFire, useFireReference, useFires, useGrills, useKeepFire, useWeather } from "@/api/yard";
 import { useHousehold } from "@/app/session";
-import { GrateSurface, HeatScale, type Item } from "@/chart/grate-surface";
+import { GrateSurface, HeatScale, type Item, ZoneList } from "@/chart/grate-surface";
 import { at as readAt } from "@/chart/grate-model";
 import { BOX, Button, Choice, Failed, Field, Mistake, Quantity, Waiting } from "@/ui/controls";
 import { phrase, temperature, tempText } from "@/units/units";
@@ -66,7 +66,7 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] xl:grid-cols-[18.500rem_minmax(0,1fr)_21rem]">
       <h1 className="sr-only">Build a fire</h1>
-      <section aria-label="How it is laid and set" className="plate flex flex-col gap-4 p-4">
+      <section aria-label="How it is laid and set" className="plate order-2 flex flex-col gap-4 p-4 lg:order-1">
         {other && (
           <div role="group" aria-label="Which layout you set" className="grid grid-cols-2 gap-1">
             {[0, 1].map((i) => <Button key={i} weight={i === active ? "ember" : "plain"} aria-pressed={i === active} onClick={() => setActive(i)}>{i === 0 ? "This fire" : "The other"}</Button>)}
@@ -84,7 +84,7 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
           }} />
         </Fold>
       </section>
-      <div className="flex min-w-0 flex-col gap-4">
+      <div className="order-1 flex min-w-0 flex-col gap-4 lg:order-2">
         {!look.shown ? (problem ? <Refused problem={problem} said={phrase(system, problem.errors[0]?.message ?? problem.message)} /> : <Waiting what="Working out the heat…" />) : (
           <>
             <section aria-label="In short" className="plate px-4 py-2"><InShort look={look.shown} told={course.shown} system={system} /></section>
@@ -100,8 +100,9 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
                   onMove={(key, to, done) => { const next = withMoved(draft, look.shown!.map, key, to); if (done) put(next); else change(next); }} />
                 {other && (beside.shown ? <Surface draft={other} look={beside.shown} food={beside.shown} reference={reference} title={active === 0 ? "The other" : "This fire"} chosen={null} /> : <Waiting what="Working out the other…" />)}
               </div>
+              <ZoneList map={look.shown.map} system={system} />
               <HeatScale system={system} />
-              <AddFood reference={reference} onAdd={(cut) => put(withFood(draft, cut))} />
+              <AddFood reference={reference} onAdd={(cut) => put(withFood(draft, cut, look.shown!.map))} />
               <FoodTable food={felt.shown ?? look.shown} names={named(reference, draft)} system={system} onRemove={(key) => put({ ...draft, foods: draft.foods.filter((f) => f.key !== key) })} />
               <Notes look={look.shown} food={felt.shown ?? look.shown} names={named(reference, draft)} system={system} />
               {kind.burns_coal && <p className="m-0 text-sm text-ash">{reference.half_distance} Here: {look.shown.half_distance_gain.toFixed(1)} times.</p>}
@@ -109,7 +110,7 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
           </>
         )}
       </div>
-      <div className="flex flex-col gap-4 lg:col-span-2 xl:col-span-1">
+      <div className="order-3 flex flex-col gap-4 lg:col-span-2 xl:col-span-1">
         <section aria-label="Over time" className="plate flex flex-col gap-3 p-4">
           <h2 className="m-0 text-lg">Over time</h2>
           {course.shown ? <CourseChart told={course.shown} open={!kind.has_lid} system={system} atS={atS} onAt={setAtS} /> : <Waiting what="Lighting it…" />}
@@ -146,10 +147,11 @@ function Surface({ draft, look, food, reference, title, chosen, onChoose, revisi
   const names = named(reference, draft);
   const place = (key: "gentle" | "sear"): Item => {
     const read = readAt(look.map, draft[key]);
-    return { key, label: key === "gentle" ? "gentle place" : "searing place", ...draft[key], width_mm: 110, depth_mm: 110, kind: "place", said: read ? `${tempText(system, read.equivalent_c)} there` : "" };
+    const size = Math.min(110, look.map.width_mm * 0.3);
+    return { key, label: key === "gentle" ? "gentle place" : "searing place", ...draft[key], width_mm: size, depth_mm: size, kind: "place", said: read ? `${tempText(system, read.equivalent_c)} there` : "" };
   };
   const items: Item[] = [
-    place("gentle"), place("sear"),
+    ...(kindOf(reference, draft.setup).has_lid ? [place("gentle")] : []), place("sear"),
     ...placed(reference, draft).map((p): Item => {
       const felt = food.pieces.find((f) => f.key === p.key);
       return { key: p.key, label: `${names[p.key]}${felt ? ` ${tempText(system, felt.equivalent_c)}` : ""}`, x_mm: p.x_mm, y_mm: p.y_mm, width_mm: p.width_mm ?? 120, depth_mm: p.depth_mm ?? 120, kind: "food", said: felt ? `feels ${tempText(system, felt.equivalent_c)}` : "" };

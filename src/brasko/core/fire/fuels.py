@@ -67,7 +67,7 @@ COALS: dict[str, Coal] = {
             Sourced(2.4, "kg", "", "common practice"),
         ),
         Coal(
-            "lump", "Lump charcoal",
+            "lump", "Lump",
             Sourced(29.0e6, "J kg-1", "", "from memory"),
             Sourced(230.0, "kg m-3", "", "assumed"),
             Sourced(0.05, "m", "", "assumed"),

@@ -366,14 +366,15 @@ def at_time(setup: FireSetup, base: Settled, gas_c: float, wall_c: float, power_
     )
 
 
-def half_distance_gain(setup: FireSetup, x_m: float = 0.0, y_m: float = 0.0) -> float:
-    """How many times as much of the fire a spot sees from half as far: 4 for a point, less over a wide bed."""
+def half_distance_gain(setup: FireSetup) -> float:
+    """How many times as much of the fire a spot above its middle sees from half as far: 4 for a point, less over a wide bed."""
     state = settled(setup)
     grate = setup.grill.grates[0]
-    spot = (np.array([x_m]), np.array([y_m]))
     emitter = max(emitters_of(setup, state, grate), key=lambda e: e.temp_c, default=None)
     if emitter is None:
         return 1.0
+    middle = sum((s.left_m + s.right_m) / 2.0 * s.area_m2 for s in emitter.strips) / emitter.area_m2
+    spot = (np.array([middle]), np.array([0.0]))
     near = sum(float(seen(replace(s, gap_m=s.gap_m / 2.0), *spot)[0]) for s in emitter.strips)
     far = sum(float(seen(s, *spot)[0]) for s in emitter.strips)
     return near / max(far, 1e-9)

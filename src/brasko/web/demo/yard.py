@@ -8,7 +8,7 @@ from brasko.web.yard.schemas import CheckIn
 
 ALTITUDE_M = 420.0
 GRILLS = (
-    ("Ceramic egg behind the shed", {"like": "kamado"}),
+    ("Clay cooker behind the shed", {"like": "kamado"}),
     ("Three burners on the terrace", {"like": "gas_3", "height_mm": 100.0}),
     ("Pellet box by the kitchen door", {"like": "pellet"}),
     ("Long smoker at the fence", {"like": "offset", "loses": 1.15}),
