@@ -20,6 +20,11 @@ SHOTS = (
     ("cook-dark", "/cook", DESKTOP, "dark"),
     ("cook-phone-light", "/cook", PHONE, "light"),
     ("cook-phone-dark", "/cook", PHONE, "dark"),
+    ("fire-light", "/fire#Put it on", DESKTOP, "light"),
+    ("fire-gas-dark", "/fire?grill=gas_4#Put it on", DESKTOP, "dark"),
+    ("fire-beside", "/fire#Beside another layout", DESKTOP, "light"),
+    ("fire-phone", "/fire", PHONE, "light"),
+    ("yard", "/yard", DESKTOP, "light"),
     ("log", "/log", DESKTOP, "light"),
     ("log-entry", "/log#Ribeye again", DESKTOP, "dark"),
     ("sign-in", "/log#Sign out", DESKTOP, "light"),
@@ -31,8 +36,10 @@ def settle(page: Page, then: str) -> None:
     page.wait_for_timeout(2500)
     if then in ("Ribeye again",):
         page.get_by_role("link", name=then).click()
-    elif then == "Sign out":
+    elif then in ("Sign out", "Put it on", "Beside another layout"):
         page.get_by_role("button", name=then).click()
+    if then == "Beside another layout":
+        page.get_by_role("radio", name="Half and half").check(force=True)
     page.wait_for_timeout(1200)
 
 

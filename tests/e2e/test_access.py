@@ -12,6 +12,9 @@ READY = {
     "/plan": "The order of the work",
     "/cook": "Line",
     "/log": "The log",
+    "/fire": "Making it ready",
+    "/fire?grill=gas_4": "Making it ready",
+    "/yard": "Kept fires",
 }
 
 
@@ -67,3 +70,20 @@ def test_everything_comes_from_this_server(visit, kitchen):
         expect(page.get_by_text(READY[path]).first).to_be_visible()
     assert outside == []
     assert page.evaluate("document.fonts.check('16px \"Archivo Variable\"')")
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_fire_and_yard_forms_have_no_violations(visit, scheme):
+    page = visit("/fire", DESKTOP, scheme, quiet=False)
+    page.get_by_role("button", name="Put it on").click()
+    page.get_by_role("button", name="Weather").click()
+    page.get_by_role("button", name="Tell me what to build").click()
+    page.get_by_role("button", name="Beside another layout").click()
+    page.get_by_role("textbox", name="Charcoal").fill("9")
+    expect(page.get_by_text("is more than fits").first).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("link", name="Yard", exact=True).click()
+    page.get_by_role("button", name="Add a grill").click()
+    page.get_by_role("button", name="Add a pan").click()
+    page.get_by_role("button", name="Check it").first.click()
+    assert violations(page) == []

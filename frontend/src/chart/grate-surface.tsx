@@ -56,6 +56,16 @@ export function GrateSurface({ map, items, system, label, onMove, chosen, onChoo
     paint(context, map);
   }, [map]);
 
+  const movable = Boolean(onMove);
+  useEffect(() => {
+    const grate = box.current;
+    if (!grate || !movable) return;
+    // a finger on a piece drags it; anywhere else it scrolls the page. React's own listeners are passive and cannot say so
+    const hold = (e: TouchEvent) => { if ((e.target as Element).closest("[data-thing]")) e.preventDefault(); };
+    grate.addEventListener("touchstart", hold, { passive: false });
+    return () => grate.removeEventListener("touchstart", hold);
+  }, [movable]);
+
   const where = (e: PointerEvent): Spot => {
     const r = box.current!.getBoundingClientRect();
     return { x_mm: ((e.clientX - r.left) / r.width - 0.5) * width, y_mm: (0.5 - (e.clientY - r.top) / r.height) * depth };
@@ -119,7 +129,7 @@ export function GrateSurface({ map, items, system, label, onMove, chosen, onChoo
               </g>
             ))}
           </g>
-          {items.map((item) => <Thing key={item.key} item={item} silent={item.kind === "place" && items.some((o) => o.kind === "food" && Math.hypot(o.x_mm - item.x_mm, o.y_mm - item.y_mm) < 110)} x={toX(item.x_mm)} y={toY(item.y_mm)} size={size} chosen={chosen === item.key} movable={Boolean(onMove)}
+          {items.map((item) => <Thing key={item.key} item={item} silent={item.kind === "place" && items.some((o) => o.kind === "food" && Math.hypot(o.x_mm - item.x_mm, o.y_mm - item.y_mm) < 165)} x={toX(item.x_mm)} y={toY(item.y_mm)} size={size} chosen={chosen === item.key} movable={movable}
             onHold={(e) => {
               onChoose?.(item.key);
               if (!onMove) return;
@@ -178,7 +188,7 @@ function Thing({ item, silent, x, y, size, chosen, movable, onHold, onKey, onFoc
   const food = item.kind === "food";
   return (
     <g
-      role="button" tabIndex={0} aria-label={`${item.label}${item.said ? `, ${item.said}` : ""}${movable ? ". Arrow keys move it." : ""}`} aria-pressed={chosen}
+      data-thing role="button" tabIndex={0} aria-label={`${item.label}${item.said ? `, ${item.said}` : ""}${movable ? ". Arrow keys move it." : ""}`} aria-pressed={chosen}
       style={{ cursor: movable ? "grab" : "default", touchAction: "none" }} onPointerDown={onHold} onKeyDown={onKey} onFocus={onFocus}
     >
       <ellipse cx={x} cy={y} rx={Math.max(rx, 22)} ry={Math.max(ry, 22)} fill="transparent" />
