@@ -19,6 +19,10 @@ from scipy.sparse import csr_matrix
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "e2e")]
 
+from brasko.core.fire.grate import grate_map  # noqa: E402
+from brasko.core.fire.grills import GRILLS  # noqa: E402
+from brasko.core.fire.placing import Placed, moved  # noqa: E402
+from brasko.core.fire.setup import usual_setup  # noqa: E402
 from brasko.core.foods.properties import material_constant  # noqa: E402
 from brasko.core.foods.shape import Geometry  # noqa: E402
 from brasko.core.heat.geometry import graded_grid  # noqa: E402
@@ -121,6 +125,23 @@ def plans() -> None:
     print(f"an ensemble of 200 kitchens, two cores {spent:8.1f} ms")
 
 
+def fires() -> None:
+    """Full grate maps on each grill (a target of 50 ms), and what dragged food feels, measured against one map."""
+    usual = {key: usual_setup(grill) for key, grill in GRILLS.items()}
+    kettle = median_ms(lambda: grate_map(usual["kettle"]))
+    for key, setup in usual.items():
+        spent = median_ms(lambda setup=setup: grate_map(setup))
+        print(f"grate map, {key:27} {spent:8.1f} ms   {spent / kettle:.2f} x the kettle's")
+    pieces = [Placed(str(i), -0.15 + 0.06 * i, 0.0, 0.12, 0.12, 0.038, 0.2) for i in range(6)]
+    moved(usual["kettle"], pieces)
+    spent = median_ms(lambda: moved(usual["kettle"], [replace(p, x_m=p.x_m + random()) for p in pieces[:3]]))
+    print(f"three pieces dragged anew              {spent:8.1f} ms   {spent / kettle:.2f} x the map")
+
+
+def random() -> float:
+    return float(np.random.default_rng().uniform(0.0, 0.05))
+
+
 def page_weight() -> None:
     total = 0
     for kind in ("html", "js", "css", "woff2"):
@@ -135,7 +156,7 @@ def page_weight() -> None:
     print(f"page, all of a first visit             {total / 1024:8.1f} kB")
 
 
-def slider() -> None:
+def in_browser() -> None:
     from playwright.sync_api import sync_playwright
     from server import Kitchen
 
@@ -149,6 +170,7 @@ def slider() -> None:
                 executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
             )
             page = browser.new_page(viewport={"width": 1280, "height": 800})
+            dragging(page, kitchen.base)
             page.goto(kitchen.base + "/plan")
             page.wait_for_selector("figure[data-revision]")
             page.wait_for_timeout(2000)
@@ -180,8 +202,37 @@ def slider() -> None:
     )
 
 
+def dragging(page, base: str) -> None:
+    """A piece moved along the grate, from the movement until its new heat is drawn: 40 moves, 150 ms apart."""
+    page.goto(base + "/fire")
+    page.get_by_role("button", name="Put it on").click()
+    page.wait_for_selector("tbody tr")
+    page.wait_for_timeout(1500)
+    spent = page.evaluate(
+        """async () => {
+          const figure = document.querySelector('figure[data-revision]');
+          const thing = [...document.querySelectorAll('[data-thing]')].pop();
+          const spent = [];
+          for (let n = 0; n < 40; n++) {
+            const before = figure.dataset.revision;
+            const begun = performance.now();
+            thing.dispatchEvent(new KeyboardEvent('keydown', {key: n % 20 < 10 ? 'ArrowRight' : 'ArrowLeft', bubbles: true}));
+            await new Promise((done) => { const look = () => figure.dataset.revision !== before ? requestAnimationFrame(done) : requestAnimationFrame(look); look(); });
+            spent.push(performance.now() - begun);
+            await new Promise((r) => setTimeout(r, 150));
+          }
+          return spent;
+        }"""
+    )
+    spent.sort()
+    print(
+        f"piece moved to its new heat drawn      {statistics.median(spent):8.1f} ms median, {spent[int(0.95 * (len(spent) - 1))]:.1f} ms p95 of {len(spent)}"
+    )
+
+
 if __name__ == "__main__":
     simulations()
     plans()
+    fires()
     page_weight()
-    slider()
+    in_browser()

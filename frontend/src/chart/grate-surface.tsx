@@ -26,7 +26,7 @@ interface Props {
   items: Item[];
   system: System;
   label: string;
-  onMove?: ((key: string, to: Spot, done: boolean) => void) | undefined;
+  onMove?: ((key: string, to: Spot) => void) | undefined;
   chosen?: string | null;
   onChoose?: (key: string) => void;
   /** Names of the zones, written on the grate. */
@@ -91,15 +91,11 @@ export function GrateSurface({ map, items, system, label, onMove, chosen, onChoo
         style={{ aspectRatio: `${width} / ${depth}`, maxWidth: `calc(${maxHeight} * ${width / depth})` }}
         onPointerMove={(e) => {
           const to = where(e);
-          if (held.current && onMove) onMove(held.current.key, { x_mm: to.x_mm - held.current.dx, y_mm: to.y_mm - held.current.dy }, false);
+          if (held.current && onMove) onMove(held.current.key, { x_mm: to.x_mm - held.current.dx, y_mm: to.y_mm - held.current.dy });
           else look(to);
         }}
-        onPointerUp={(e) => {
-          if (!held.current || !onMove) return;
-          const to = where(e);
-          onMove(held.current.key, { x_mm: to.x_mm - held.current.dx, y_mm: to.y_mm - held.current.dy }, true);
-          held.current = null;
-        }}
+        onPointerUp={() => { held.current = null; }}
+        onPointerCancel={() => { held.current = null; }}
         onPointerLeave={() => { if (!held.current) setSpot(null); }}
         onKeyDown={(e) => { if (e.target === e.currentTarget) { const to = step(e, spot ?? { x_mm: 0, y_mm: 0 }); if (to) look(to); } }}
       >
@@ -139,7 +135,7 @@ export function GrateSurface({ map, items, system, label, onMove, chosen, onChoo
               held.current = { key: item.key, dx: from.x_mm - item.x_mm, dy: from.y_mm - item.y_mm };
               setSpot(null);
             }}
-            onKey={(e) => { const to = onMove && step(e, item); if (to) { e.stopPropagation(); onMove(item.key, to, true); } }} onFocus={() => onChoose?.(item.key)} />)}
+            onKey={(e) => { const to = onMove && step(e, item); if (to) { e.stopPropagation(); onMove(item.key, to); } }} onFocus={() => onChoose?.(item.key)} />)}
           {spot && <path aria-hidden d={`M ${toX(spot.x_mm) - 12} ${toY(spot.y_mm)} h 24 M ${toX(spot.x_mm)} ${toY(spot.y_mm) - 12} v 24`} stroke="#fff" strokeWidth={3} style={{ pointerEvents: "none" }} />}
         </svg>
       </div>

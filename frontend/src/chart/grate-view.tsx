@@ -14,7 +14,7 @@ interface Props {
   radiusMm: number;
   system: System;
   /** Moves the food's place in the fire; the plan follows. */
-  onMove?: ((role: "gentle" | "sear", to: Spot, done: boolean) => void) | undefined;
+  onMove?: ((role: "gentle" | "sear", to: Spot) => void) | undefined;
 }
 
 /** The grate of a plan: computed heat, the coals under it, the food where it lies and the places it will lie. */
@@ -41,7 +41,7 @@ export function GrateView({ grate, zones, role, where, radiusMm, system, onMove 
       <GrateSurface
         map={grate.map} items={items} system={system} maxHeight="15rem"
         label={`Grate seen from above. ${zones.map((z) => `${z.name}: ${tempText(system, z.shown_c)}`).join(". ")}. Food: ${where}`}
-        onMove={onMove && ((key, to, done) => onMove(key as "gentle" | "sear", to, done))}
+        onMove={onMove && ((key, to) => onMove(key as "gentle" | "sear", to))}
       />
       <HeatScale system={system} />
       {onMove && <p className="m-0 text-xs text-ash">Drag a place, or move it with the arrow keys: the plan follows.</p>}

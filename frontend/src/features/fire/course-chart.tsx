@@ -1,4 +1,5 @@
 import { Slider } from "radix-ui";
+import { memo } from "react";
 
 import { countdown, spanText, type System, temperature, tempText } from "@/units/units";
 
@@ -11,7 +12,7 @@ const LEFT = 34;
 const BOTTOM = 20;
 
 /** The fire over time: gauge, grate and coals, when it is ready, how long it serves; the moment the grate is looked at. */
-export function CourseChart({ told, open, system, atS, onAt }: { told: CourseAnswer; open: boolean; system: System; atS: number | null; onAt: (s: number | null) => void }) {
+export const CourseChart = memo(function CourseChart({ told, open, system, atS, onAt }: { told: CourseAnswer; open: boolean; system: System; atS: number | null; onAt: (s: number | null) => void }) {
   const { time_s: time, gauge_c, grate_c, coal_c, changes } = told.course;
   const end = time[time.length - 1] ?? 1;
   const main = open ? coal_c.map((v) => v ?? 0) : gauge_c;
@@ -49,4 +50,4 @@ export function CourseChart({ told, open, system, atS, onAt }: { told: CourseAns
       </div>
     </div>
   );
-}
+});

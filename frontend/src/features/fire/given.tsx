@@ -1,3 +1,5 @@
+import { memo } from "react";
+
 import type { Schemas } from "@/api/client";
 import { handText, phrase, spanText, type System, tempText, weightText } from "@/units/units";
 
@@ -72,7 +74,7 @@ export function FoodTable({ food, names, system, onRemove }: { food: FoodAnswer;
 }
 
 /** How the fire is made ready, step by step, and how it is kept. */
-export function Steps({ told, system, weather }: { told: CourseAnswer; system: System; weather: Schemas["WeatherIn"] | undefined }) {
+export const Steps = memo(function Steps({ told, system, weather }: { told: CourseAnswer; system: System; weather: Schemas["WeatherIn"] | undefined }) {
   const moved = told.course.changes.slice(1);
   return (
     <ol className="m-0 flex list-none flex-col gap-2 p-0 text-sm">
@@ -83,7 +85,7 @@ export function Steps({ told, system, weather }: { told: CourseAnswer; system: S
       {weather && (weather.wind_m_s ?? 0) > 4 && <li className="grid grid-cols-[4.5rem_1fr] gap-2"><span className="kicker">wind</span><span>It costs heat and fuel: shelter the fire, well away from walls.</span></li>}
     </ol>
   );
-}
+});
 
 const COAL = "Charcoal makes carbon monoxide: outdoors only, never in a garage or tent, even while it cools. Shut the vents afterwards; ash stays hot for a day or two.";
 const DANGER: Record<string, string> = {

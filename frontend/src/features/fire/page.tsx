@@ -1,5 +1,5 @@
 import { Collapsible } from "radix-ui";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
 
 import { answer, client, Problem } from "@/api/client";
@@ -42,7 +42,6 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
   };
   const [drafts, setDrafts] = useState<FireDraft[]>(() => [first()]);
   const [active, setActive] = useState(0);
-  const [settledFoods, setSettledFoods] = useState<string>("");
   const [atS, setAtS] = useState<number | null>(null);
   const [chosen, setChosen] = useState<string | null>(null);
   const draft = drafts[active] ?? drafts[0]!;
@@ -51,13 +50,13 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
   const change = (next: FireDraft) => setDrafts((all) => all.map((d, i) => (i === active ? next : d)));
   const setSetup = (part: Partial<Setup>) => change({ ...draft, setup: { ...draft.setup, ...part } });
   const foods = placed(reference, draft);
-  const look = useLook({ setup: draft.setup, grate: draft.grate, pieces: settledFoods === "" ? [] : (JSON.parse(settledFoods) as typeof foods).filter((f) => foods.some((g) => g.key === f.key)), ...(atS === null ? {} : { at_s: atS }) });
+  const still = useStill(JSON.stringify(foods), STILL_MS);
+  const look = useLook({ setup: draft.setup, grate: draft.grate, pieces: (JSON.parse(still) as typeof foods).filter((f) => f.grate === draft.grate), ...(atS === null ? {} : { at_s: atS }) });
   const felt = useFood({ setup: draft.setup, grate: draft.grate, pieces: foods });
   const beside = useLook(other && { setup: other.setup, grate: other.grate, pieces: placed(reference, other) });
   const course = useCourse({ setup: draft.setup });
   const problem = look.problem;
   const wrong = (field: string) => { const e = problem?.of(field); return e ? phrase(system, e.message) : undefined; };
-  const put = (next: FireDraft) => { change(next); setSettledFoods(JSON.stringify(placed(reference, next))); };
   const options = [
     ...grills.map((g) => ({ key: `own:${g.id}`, name: g.name, group: "In your yard" })),
     ...reference.grills.map((g) => ({ key: g.key, name: g.name, group: "Typical ones" })),
@@ -72,7 +71,7 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
             {[0, 1].map((i) => <Button key={i} weight={i === active ? "ember" : "plain"} aria-pressed={i === active} onClick={() => setActive(i)}>{i === 0 ? "This fire" : "The other"}</Button>)}
           </div>
         )}
-        <Choice label="Grill" value={fitting} options={options} onChange={(key) => { setSettledFoods(""); setAtS(null); change({ ...fresh(key, draft.setup.weather ?? {}) }); }} error={wrong("grill")} />
+        <Choice label="Grill" value={fitting} options={options} onChange={(key) => { setAtS(null); change({ ...fresh(key, draft.setup.weather ?? {}) }); }} error={wrong("grill")} />
         {kind.grates.length > 1 && <Choice label="Grate" value={draft.grate} options={kind.grates} onChange={(grate) => change({ ...draft, grate })} />}
         <Building reference={reference} kind={kind} setup={draft.setup} told={look.shown?.setup ?? null} problem={problem} system={system} onSetup={setSetup} />
         {kind.has_lid && <SetFor key={fitting} setup={draft.setup} system={kind.kind === "gas" ? "the knobs" : kind.has_vents ? "the vents" : "it"} units={system} onSet={(told) => setSetup(sent(draft.setup.grill, told, draft.setup.weather ?? {}))} />}
@@ -97,13 +96,13 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
               <div className={other ? "grid gap-4 sm:grid-cols-2" : ""}>
                 <Surface draft={draft} look={look.shown} food={felt.shown ?? look.shown} reference={reference} title={other ? (active === 0 ? "This fire" : "The other") : null}
                   chosen={chosen} onChoose={setChosen} revision={felt.shown ? felt.shown.pieces.map((p) => p.equivalent_c.toFixed(3)).join("/") : ""}
-                  onMove={(key, to, done) => { const next = withMoved(draft, look.shown!.map, key, to); if (done) put(next); else change(next); }} />
+                  onMove={(key, to) => change(withMoved(draft, look.shown!.map, key, to))} />
                 {other && (beside.shown ? <Surface draft={other} look={beside.shown} food={beside.shown} reference={reference} title={active === 0 ? "The other" : "This fire"} chosen={null} /> : <Waiting what="Working out the other…" />)}
               </div>
               <ZoneList map={look.shown.map} system={system} />
               <HeatScale system={system} />
-              <AddFood reference={reference} onAdd={(cut) => put(withFood(draft, cut, look.shown!.map))} />
-              <FoodTable food={felt.shown ?? look.shown} names={named(reference, draft)} system={system} onRemove={(key) => put({ ...draft, foods: draft.foods.filter((f) => f.key !== key) })} />
+              <AddFood reference={reference} onAdd={(cut) => change(withFood(draft, cut, look.shown!.map))} />
+              <FoodTable food={felt.shown ?? look.shown} names={named(reference, draft)} system={system} onRemove={(key) => change({ ...draft, foods: draft.foods.filter((f) => f.key !== key) })} />
               <Notes look={look.shown} food={felt.shown ?? look.shown} names={named(reference, draft)} system={system} />
               {kind.burns_coal && <p className="m-0 text-sm text-ash">{reference.half_distance} Here: {look.shown.half_distance_gain.toFixed(1)} times.</p>}
             </section>
@@ -120,6 +119,18 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
       </div>
     </div>
   );
+}
+
+/** The whole grate is computed anew once nothing has moved for so long. */
+const STILL_MS = 350;
+
+function useStill(value: string, ms: number): string {
+  const [still, setStill] = useState(value);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setStill(value), ms);
+    return () => window.clearTimeout(timer);
+  }, [value, ms]);
+  return still;
 }
 
 function named(reference: FireReference, draft: FireDraft): Record<string, string> {
@@ -139,7 +150,7 @@ interface SurfaceProps {
   chosen: string | null;
   onChoose?: (key: string) => void;
   revision?: string;
-  onMove?: (key: string, to: { x_mm: number; y_mm: number }, done: boolean) => void;
+  onMove?: (key: string, to: { x_mm: number; y_mm: number }) => void;
 }
 
 function Surface({ draft, look, food, reference, title, chosen, onChoose, revision, onMove }: SurfaceProps) {
