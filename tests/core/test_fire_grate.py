@@ -17,8 +17,10 @@ from brasko.core.fire.grate import FOOD_C, at_time, grate_map, half_distance_gai
 from brasko.core.fire.grills import GRILLS, WARES, Grate
 from brasko.core.fire.hand import PAIN_THRESHOLD, hand_flux_w_m2, hand_seconds
 from brasko.core.fire.own import Spot, fire_of
+from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import Placed, laid, spot
 from brasko.core.fire.setup import usual_setup
+from brasko.core.fire.steadiness import steadiness_of
 from brasko.core.fire.weather import Weather
 from brasko.core.units import celsius
 
@@ -178,6 +180,49 @@ def test_a_pan_wider_than_the_grate_is_refused():
     with pytest.raises(InvalidInput, match="more than the grate has: Steel griddle"):
         WARES["griddle"].fitting(Grate("g", "Small", "round", 0.3, 0.3, 0.2))
     assert WARES["skillet"].fitting(GRILLS["kettle"].grates[0]).key == "skillet"
+
+
+def test_a_pan_settles_where_its_heat_balance_closes():
+    """In an even oven that is the oven's heat; over coals it is hotter than beside them, and iron takes minutes."""
+    oven = usual_setup(GRILLS["oven"])
+    even = replace(chamber.settled(oven), wall_c=135.0, gas_c=135.0)
+    assert pan_on(oven, WARES["skillet"], Spot(0.0, 0.0), even).settles_c == pytest.approx(135.0, abs=0.1)
+    over, beside = (pan_on(KETTLE, WARES["skillet"], Spot(x, 0.0)) for x in (0.13, -0.13))
+    assert over.settles_c > beside.settles_c + 60.0
+    assert 3 * 60 < over.ready_s < 30 * 60
+    with pytest.raises(InvalidInput, match="more than the grate has"):
+        pan_on(usual_setup(GRILLS["chimney"]), WARES["griddle"], Spot(0.0, 0.0))
+
+
+def test_a_heavier_pan_is_later():
+    """Lumped capacitance (incropera_2011 ch. 5): the time is in proportion to the heat it holds."""
+    light, heavy = (pan_on(KETTLE, replace(WARES["skillet"], heat_j_k=c), Spot(0.13, 0.0)) for c in (500.0, 1000.0))
+    assert heavy.ready_s == pytest.approx(2.0 * light.ready_s)
+    assert heavy.settles_c == pytest.approx(light.settles_c)
+
+
+def test_a_lid_costs_heat_and_clay_comes_down_late():
+    """If you are looking you are not cooking; a kamado comes down slowly (common practice, no source)."""
+    kettle, kamado = steadiness_of(KETTLE), steadiness_of(usual_setup(GRILLS["kamado"]))
+    assert kettle.drop_k > 20.0
+    assert kettle.back_s > 60.0
+    assert kamado.down_s > 2.0 * kettle.down_s
+    assert steadiness_of(usual_setup(GRILLS["brazier"])).drop_k is None
+
+
+@pytest.mark.parametrize("key", sorted(GRILLS))
+@settings(max_examples=4, deadline=None)
+@given(st.floats(-0.8, 0.8), st.floats(-0.8, 0.8), st.booleans())
+def test_food_anywhere_on_any_grill_feels_something_sensible(key, u, v, lid_open):
+    """Nothing leaves physical bounds: between the air outside and the fire, finite, a palm bears it for some time."""
+    setup = usual_setup(GRILLS[key])
+    setup = replace(setup, lid_open=lid_open and setup.grill.body is not None)
+    grate = setup.grill.grates[0]
+    felt = laid(setup, [Placed("a", u * grate.width_m / 2, v * grate.depth_m / 2, 0.1, 0.1)]).felt[0]
+    assert setup.weather.air_c - 1.0 <= felt.equivalent_c < 1000.0
+    assert 0.2 < felt.hand_s <= 60.0
+    assert felt.zone.surroundings.bottom.radiant_c >= setup.weather.air_c - 1.0
+    assert 0.0 <= felt.zone.coal_view <= 0.95
 
 
 def test_the_planners_fire_has_both_places():

@@ -8,7 +8,9 @@ from playwright.sync_api import Locator, Page, expect
 
 
 def piece(page: Page, name: str) -> Locator:
-    return page.get_by_role("region", name="Grate").get_by_role("button", name=re.compile(f"^{name}.*Arrow keys move it"))
+    return page.get_by_role("region", name="Grate").get_by_role(
+        "button", name=re.compile(f"^{name}.*Arrow keys move it")
+    )
 
 
 def heat(page: Page, name: str) -> int:

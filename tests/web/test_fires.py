@@ -38,6 +38,24 @@ def test_dragged_food_is_answered_like_food_that_was_set_down(mara):
     assert "map" not in quick
 
 
+def test_pans_are_read_where_they_stand(mara):
+    pans = [{"key": "p", "ware": "skillet", "x_mm": 100, "y_mm": 0}]
+    read = mara.call("POST", "/api/fire/food", {"setup": KETTLE, "pans": pans}).json()["pans"][0]
+    assert 150 < read["settles_c"] < 400
+    small = mara.call("POST", "/api/fire/food", {"setup": {"grill": "chimney"}, "pans": pans})
+    assert "more than the grate has" in errors(small)["width_mm"]
+    odd = mara.call("POST", "/api/fire/food", {"setup": KETTLE, "pans": [{**pans[0], "ware": "wok"}]})
+    assert "not known" in errors(odd)["ware"]
+
+
+def test_the_course_tells_smoke_fuse_and_what_a_lid_costs(mara):
+    coal = {"layout": "ring", "amount": 60, "unit": "briquettes", "wood": "chunks"}
+    told = mara.call("POST", "/api/fire/course", {"setup": {"grill": "kettle", "charcoal": coal}}).json()
+    assert told["hours"]["smoke_s"] > 1200
+    assert told["hours"]["fuse_m"] == pytest.approx(60 / 5 * 0.045)
+    assert told["steadiness"]["drop_k"] > 10
+
+
 def test_the_fire_can_be_looked_at_before_it_is_hot(mara):
     cold = mara.call("POST", "/api/fire/look", {"setup": {"grill": "gas_3"}, "at_s": 60}).json()["map"]
     hot = mara.call("POST", "/api/fire/look", {"setup": {"grill": "gas_3"}, "at_s": 3600}).json()["map"]

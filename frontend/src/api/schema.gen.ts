@@ -2276,6 +2276,8 @@ export interface components {
         LookOut: {
             /** Pieces */
             pieces: components["schemas"]["FeltOut"][];
+            /** Pans */
+            pans: components["schemas"]["PanFelt"][];
             /** Cover */
             cover: number;
             /** Refuge Share */
@@ -2287,6 +2289,18 @@ export interface components {
             map: components["schemas"]["MapOut"];
             /** Half Distance Gain */
             half_distance_gain: number;
+        };
+        /**
+         * PanFelt
+         * @description What an empty pan settles at there, and when it is nearly so hot.
+         */
+        PanFelt: {
+            /** Key */
+            key: string;
+            /** Settles C */
+            settles_c: number;
+            /** Ready S */
+            ready_s: number;
         };
         /**
          * SettledOut
@@ -2326,8 +2340,30 @@ export interface components {
             grate?: string | null;
             /** Pieces */
             pieces?: components["schemas"]["PlacedIn"][];
+            /** Pans */
+            pans?: components["schemas"]["PanAtIn"][];
             /** At S */
             at_s?: number | null;
+        };
+        /**
+         * PanAtIn
+         * @description A pan that ships, or of one's own size, on a grate.
+         */
+        PanAtIn: {
+            /** Key */
+            key: string;
+            /** Ware */
+            ware: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /** Width Mm */
+            width_mm?: number | null;
+            /** Depth Mm */
+            depth_mm?: number | null;
+            /** Heat J K */
+            heat_j_k?: number | null;
         };
         /**
          * PlacedIn
@@ -2370,6 +2406,8 @@ export interface components {
         FoodOut: {
             /** Pieces */
             pieces: components["schemas"]["FeltOut"][];
+            /** Pans */
+            pans: components["schemas"]["PanFelt"][];
             /** Cover */
             cover: number;
             /** Refuge Share */
@@ -2400,6 +2438,7 @@ export interface components {
             course: components["schemas"]["CourseOut"];
             /** Convert S */
             convert_s: number;
+            steadiness: components["schemas"]["SteadinessOut"];
         };
         /**
          * CourseOut
@@ -2438,6 +2477,10 @@ export interface components {
             fuel_kg_h: number;
             /** Fuel Name */
             fuel_name: string;
+            /** Smoke S */
+            smoke_s: number;
+            /** Fuse M */
+            fuse_m: number | null;
         };
         /**
          * PreparationOut
@@ -2454,6 +2497,20 @@ export interface components {
             lasts_s: number;
             /** Why */
             why: string;
+        };
+        /**
+         * SteadinessOut
+         * @description What a lid open for a minute costs, and how long a fire run too hot takes to come down.
+         */
+        SteadinessOut: {
+            /** Drop K */
+            drop_k: number | null;
+            /** Back S */
+            back_s: number | null;
+            /** Too Hot K */
+            too_hot_k: number;
+            /** Down S */
+            down_s: number | null;
         };
         /** CourseAskIn */
         CourseAskIn: {

@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { Schemas } from "@/api/client";
 import { at, beds, inside, kept, labels } from "@/chart/grate-model";
 
-import { curve, draftFor, type FireReference, kindOf, opened, placed, sent, withFood, withMoved } from "./fire/model";
+import { curve, draftFor, type FireReference, kindOf, opened, pans, placed, sent, withFood, withMoved } from "./fire/model";
 import { withPlace } from "./plan/model";
 
 const round = { shape: "round", width_mm: 500, depth_mm: 500 };
@@ -23,6 +23,7 @@ const reference = {
     { key: "kettle", name: "Kettle", kind: "kettle", has_lid: true, grates: [{ key: "main", width_mm: 500, depth_mm: 500 }], usual: told },
     { key: "chimney", name: "Chimney", kind: "chimney", has_lid: false, grates: [{ key: "main", width_mm: 220, depth_mm: 220 }], usual: told },
   ],
+  wares: [{ key: "skillet", name: "Skillet", width_mm: 260, depth_mm: 260, heat_j_k: 1060 }],
   foods: [{ key: "ribeye", name: "Ribeye", width_mm: 120, depth_mm: 110, thickness_mm: 38, fat_share: 0.2 }],
 } as unknown as FireReference;
 
@@ -63,6 +64,11 @@ describe("a fire", () => {
     const moved = withMoved(two, map, "ribeye 2", { x_mm: 50, y_mm: 10 });
     expect(placed(reference, moved)[1]).toMatchObject({ x_mm: 50, y_mm: 10, width_mm: 120, fat_share: 0.2, grate: "main" });
     expect(withMoved(two, map, "sear", { x_mm: 9, y_mm: 9 }).sear).toEqual({ x_mm: 9, y_mm: 9 });
+  });
+  it("keeps pans apart from food", () => {
+    const both = withFood(withFood(draft, "pan:skillet", map), "ribeye", map);
+    expect(pans(reference, both)).toMatchObject([{ key: "pan:skillet 1", ware: "skillet", width_mm: 260 }]);
+    expect(placed(reference, both).map((p) => p.key)).toEqual(["ribeye 2"]);
   });
   it("opens a kept one as it was kept", () => {
     const fire = { name: "Mine", setup: { grill: "kettle", bottom_share: 0.2, charcoal: null }, gentle: { x_mm: -90, y_mm: 5 }, sear: { x_mm: 80, y_mm: 0 } };

@@ -177,6 +177,8 @@ class HoursOut(BaseModel):
     add_words: str
     fuel_kg_h: float
     fuel_name: str
+    smoke_s: float
+    fuse_m: float | None
 
 
 class BoxOut(BaseModel):

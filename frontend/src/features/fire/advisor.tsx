@@ -2,7 +2,7 @@ import { useState } from "react";
 
 import { answer, client, Problem, type Schemas } from "@/api/client";
 import { Button, Mistake, Quantity } from "@/ui/controls";
-import { phrase, type System, temperature } from "@/units/units";
+import { phrase, spanText, type System, temperature } from "@/units/units";
 
 import { Switch } from "./building";
 import type { Setup } from "./model";
@@ -18,17 +18,17 @@ const HOURS = { unit: "h", step: 0.5, digits: 1, shown: (v: number) => v, si: (v
 /** From wished zones to a fire. */
 export function Advisor({ setup, system, onAdvised }: Props) {
   const [wish, setWish] = useState({ gentle: true, low: 93.3, high: 107.2, sear: true, hours: 1, fatty: false });
-  const [state, setState] = useState<{ busy: boolean; problem: Problem | null; why: string[] }>({ busy: false, problem: null, why: [] });
+  const [state, setState] = useState<{ busy: boolean; problem: Problem | null; why: string[]; lightS: number }>({ busy: false, problem: null, why: [], lightS: 0 });
   const set = (change: Partial<typeof wish>) => setWish({ ...wish, ...change });
   const ask = async () => {
-    setState({ busy: true, problem: null, why: [] });
+    setState({ busy: true, problem: null, why: [], lightS: 0 });
     const wished = { gentle_low_c: wish.gentle ? wish.low : null, gentle_high_c: wish.gentle ? wish.high : null, sear: wish.sear, hours: wish.hours, fatty: wish.fatty, fuel: setup.charcoal?.fuel ?? "briquettes" };
     try {
       const told = await answer(client.POST("/api/fire/advise", { body: { setup: { grill: setup.grill, weather: setup.weather ?? {} }, wished } }));
-      setState({ busy: false, problem: null, why: told.advised.why });
+      setState({ busy: false, problem: null, why: told.advised.why, lightS: told.advised.light_before_s });
       onAdvised(told);
     } catch (error) {
-      setState({ busy: false, problem: error instanceof Problem ? error : new Problem(0, "The server does not answer. Try again.", []), why: [] });
+      setState({ busy: false, problem: error instanceof Problem ? error : new Problem(0, "The server does not answer. Try again.", []), why: [], lightS: 0 });
     }
   };
   const said = state.problem?.errors[0];
@@ -50,7 +50,7 @@ export function Advisor({ setup, system, onAdvised }: Props) {
           {state.problem.errors.filter((e) => e.field.startsWith("remedy:")).length > 0 && <p className="m-0 text-sm text-ash">You could: {state.problem.errors.filter((e) => e.field.startsWith("remedy:")).map((e) => phrase(system, e.message)).join("; ")}.</p>}
         </div>
       )}
-      {state.why.length > 0 && <ul className="m-0 flex list-none flex-col gap-1 border-l-4 border-ember p-0 pl-3 text-sm" aria-live="polite">{state.why.map((w) => <li key={w}>{phrase(system, w)}</li>)}</ul>}
+      {state.why.length > 0 && <ul className="m-0 flex list-none flex-col gap-1 border-l-4 border-ember p-0 pl-3 text-sm" aria-live="polite"><li><strong>Light it {spanText(state.lightS)} before the food goes on.</strong></li>{state.why.map((w) => <li key={w}>{phrase(system, w)}</li>)}</ul>}
     </form>
   );
 }

@@ -1,7 +1,7 @@
 import { memo } from "react";
 
 import type { Schemas } from "@/api/client";
-import { handText, phrase, spanText, type System, tempText, weightText } from "@/units/units";
+import { handText, lengthText, phrase, riseText, spanText, type System, tempText, weightText } from "@/units/units";
 
 import type { CourseAnswer, FoodAnswer, Look } from "./use-fire";
 
@@ -55,7 +55,7 @@ export function Notes({ look, food, names, system }: { look: Look; food: FoodAns
 
 /** What each piece feels. */
 export function FoodTable({ food, names, system, onRemove }: { food: FoodAnswer; names: Record<string, string>; system: System; onRemove: (key: string) => void }) {
-  if (food.pieces.length === 0) return null;
+  if (food.pieces.length + food.pans.length === 0) return null;
   return (
     <table className="w-full border-collapse text-sm">
       <caption className="sr-only">Food on the grate and what it feels</caption>
@@ -65,6 +65,13 @@ export function FoodTable({ food, names, system, onRemove }: { food: FoodAnswer;
           <tr key={p.key} className="border-t border-seam">
             <td className="font-semibold">{names[p.key] ?? p.key}</td><td>{p.place.replace(/^The /, "")}</td>
             <td className="figure">{tempText(system, p.equivalent_c)}</td><td className="figure">{tempText(system, p.air_c)}</td><td>{p.flare.risk}</td>
+            <td className="text-right"><button type="button" aria-label={`Take ${names[p.key] ?? p.key} off`} className="min-h-9 min-w-9 rounded-bar text-ash hover:bg-raised hover:text-ink" onClick={() => onRemove(p.key)}>×</button></td>
+          </tr>
+        ))}
+        {food.pans.map((p) => (
+          <tr key={p.key} className="border-t border-seam">
+            <td className="font-semibold">{names[p.key] ?? p.key}</td><td>empty</td>
+            <td className="figure">{tempText(system, p.settles_c)}</td><td colSpan={2}>nearly so hot after {spanText(p.ready_s)}</td>
             <td className="text-right"><button type="button" aria-label={`Take ${names[p.key] ?? p.key} off`} className="min-h-9 min-w-9 rounded-bar text-ash hover:bg-raised hover:text-ink" onClick={() => onRemove(p.key)}>×</button></td>
           </tr>
         ))}
@@ -82,6 +89,9 @@ export const Steps = memo(function Steps({ told, system, weather }: { told: Cour
       {moved.length > 1 && <li className="grid grid-cols-[4.5rem_1fr] gap-2"><span className="kicker">vents</span><span>{moved.map((c) => `${spanText(c.at_s)}: ${c.bottom_words}`).filter((w, i, all) => i === 0 || w.split(": ")[1] !== all[i - 1]!.split(": ")[1]).join(" · ")}</span></li>}
       {told.convert_s > 0 && <li className="grid grid-cols-[4.5rem_1fr] gap-2"><span className="figure text-base text-ember">{spanText(told.convert_s)}</span><span><strong>To searing heat</strong> once the gentle part is over.</span></li>}
       {told.hours.add_words && told.hours.refuel_s[0] !== undefined && <li className="grid grid-cols-[4.5rem_1fr] gap-2"><span className="figure text-base text-ember">{spanText(told.hours.refuel_s[0])}</span><span><strong>Add fuel</strong> so long after it is ready, and as often again: {told.hours.add_words}.</span></li>}
+      {told.hours.fuse_m != null && <li className="grid grid-cols-[4.5rem_1fr] gap-2"><span className="figure text-base text-ember">{lengthText(system, told.hours.fuse_m * 1000)}</span><span><strong>of fuse</strong> burn for {spanText(told.hours.usable_s)} at this heat; a dozen lit at one end.</span></li>}
+      {told.hours.smoke_s > 0 && <li className="grid grid-cols-[4.5rem_1fr] gap-2"><span className="figure text-base text-ember">{spanText(told.hours.smoke_s)}</span><span><strong>of smoke</strong> from the wood, laid on when the fire burns clean.</span></li>}
+      {told.steadiness.drop_k != null && <li className="grid grid-cols-[4.5rem_1fr] gap-2"><span className="kicker">lid</span><span>Open for a minute it costs {riseText(system, told.steadiness.drop_k)}{told.steadiness.back_s != null ? `, made up after ${spanText(told.steadiness.back_s)}` : ""}.{told.steadiness.down_s != null ? ` Run ${riseText(system, told.steadiness.too_hot_k)} too hot, it takes ${spanText(told.steadiness.down_s)} to come down.` : ""}</span></li>}
       {weather && (weather.wind_m_s ?? 0) > 4 && <li className="grid grid-cols-[4.5rem_1fr] gap-2"><span className="kicker">wind</span><span>It costs heat and fuel: shelter the fire, well away from walls.</span></li>}
     </ol>
   );

@@ -56,9 +56,20 @@ export function draftFor(kind: Kind, grill: string, spec: Setup["grill"], weathe
   };
 }
 
+const PAN = "pan:";
+export const isPan = (food: Pick<Food, "cut">) => food.cut.startsWith(PAN);
+
+/** Pans as the server takes them; key, size and place of those on the grate. */
+export function pans(reference: FireReference, draft: FireDraft): (Schemas["PanAtIn"] & { name: string; width_mm: number; depth_mm: number })[] {
+  return draft.foods.filter(isPan).map((f) => {
+    const ware = reference.wares.find((w) => PAN + w.key === f.cut)!;
+    return { key: f.key, ware: ware.key, name: ware.name, x_mm: f.x_mm, y_mm: f.y_mm, width_mm: ware.width_mm, depth_mm: ware.depth_mm };
+  });
+}
+
 /** Food as the server takes it. */
 export function placed(reference: FireReference, draft: FireDraft): Schemas["PlacedIn"][] {
-  return draft.foods.map((f) => {
+  return draft.foods.filter((f) => !isPan(f)).map((f) => {
     const cut = reference.foods.find((c) => c.key === f.cut)!;
     return { key: f.key, x_mm: f.x_mm, y_mm: f.y_mm, width_mm: cut.width_mm, depth_mm: cut.depth_mm, thickness_mm: cut.thickness_mm, fat_share: cut.fat_share, grate: draft.grate };
   });

@@ -14,7 +14,7 @@ import { Advisor } from "./advisor";
 import { Building, WeatherControls } from "./building";
 import { CourseChart } from "./course-chart";
 import { Danger, FoodTable, InShort, Notes, Steps } from "./given";
-import { draftFor, type FireDraft, type FireReference, kindOf, opened, placed, sent, type Setup, withFood, withMoved } from "./model";
+import { draftFor, type FireDraft, type FireReference, kindOf, opened, pans, placed, sent, type Setup, withFood, withMoved } from "./model";
 import { type FoodAnswer, type Look, useCourse, useFood, useLook } from "./use-fire";
 
 export function FirePage() {
@@ -52,7 +52,7 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
   const foods = placed(reference, draft);
   const still = useStill(JSON.stringify(foods), STILL_MS);
   const look = useLook({ setup: draft.setup, grate: draft.grate, pieces: (JSON.parse(still) as typeof foods).filter((f) => f.grate === draft.grate), ...(atS === null ? {} : { at_s: atS }) });
-  const felt = useFood({ setup: draft.setup, grate: draft.grate, pieces: foods });
+  const felt = useFood({ setup: draft.setup, grate: draft.grate, pieces: foods, pans: pans(reference, draft).map((p) => ({ key: p.key, ware: p.ware, x_mm: p.x_mm, y_mm: p.y_mm })) });
   const beside = useLook(other && { setup: other.setup, grate: other.grate, pieces: placed(reference, other) });
   const course = useCourse({ setup: draft.setup });
   const problem = look.problem;
@@ -136,7 +136,7 @@ function useStill(value: string, ms: number): string {
 function named(reference: FireReference, draft: FireDraft): Record<string, string> {
   return Object.fromEntries(draft.foods.map((f) => {
     const same = draft.foods.filter((g) => g.cut === f.cut);
-    const name = reference.foods.find((c) => c.key === f.cut)?.name ?? f.cut;
+    const name = reference.foods.find((c) => c.key === f.cut)?.name ?? reference.wares.find((w) => `pan:${w.key}` === f.cut)?.name ?? f.cut;
     return [f.key, same.length > 1 ? `${name} ${same.indexOf(f) + 1}` : name];
   }));
 }
@@ -163,6 +163,10 @@ function Surface({ draft, look, food, reference, title, chosen, onChoose, revisi
   };
   const items: Item[] = [
     ...(kindOf(reference, draft.setup).has_lid ? [place("gentle")] : []), place("sear"),
+    ...pans(reference, draft).map((p): Item => {
+      const hot = food.pans.find((f) => f.key === p.key);
+      return { key: p.key, label: `${p.name}${hot ? ` ${tempText(system, hot.settles_c)}` : ""}`, x_mm: p.x_mm, y_mm: p.y_mm, width_mm: p.width_mm, depth_mm: p.depth_mm, kind: "pan", said: hot ? `settles at ${tempText(system, hot.settles_c)}` : "" };
+    }),
     ...placed(reference, draft).map((p): Item => {
       const felt = food.pieces.find((f) => f.key === p.key);
       return { key: p.key, label: `${names[p.key]}${felt ? ` ${tempText(system, felt.equivalent_c)}` : ""}`, x_mm: p.x_mm, y_mm: p.y_mm, width_mm: p.width_mm ?? 120, depth_mm: p.depth_mm ?? 120, kind: "food", said: felt ? `feels ${tempText(system, felt.equivalent_c)}` : "" };
@@ -181,7 +185,7 @@ function AddFood({ reference, onAdd }: { reference: FireReference; onAdd: (cut: 
   const [cut, setCut] = useState("ribeye");
   return (
     <div className="flex items-end gap-2">
-      <div className="flex-1"><Choice label="Food on the grate" value={cut} options={reference.foods.map((f) => ({ ...f, group: f.group[0]!.toUpperCase() + f.group.slice(1) }))} onChange={setCut} /></div>
+      <div className="flex-1"><Choice label="Food or a pan on the grate" value={cut} options={[...reference.foods.map((f) => ({ ...f, group: f.group[0]!.toUpperCase() + f.group.slice(1) })), ...reference.wares.filter((w) => w.key !== "drip_pan").map((w) => ({ key: `pan:${w.key}`, name: w.name, group: "Pans" }))]} onChange={setCut} /></div>
       <Button onClick={() => onAdd(cut)}>Put it on</Button>
     </div>
   );

@@ -20,6 +20,10 @@ class Hours:
     usable_s        while it stays near its heat without a hand's touch
     refuel_s        moments, from ready, to add what keeps it going for ten hours; empty where nothing can be added
     add_words       what to add each time
+    smoke_s         for how long the wood that was put on smokes
+    fuse_m          length of a fuse [m]
+    smoke_s         for how long the wood that was put on smokes
+    fuse_m          length of a fuse
     fuel_kg_h       what it burns in an hour, of charcoal, wood, pellets or propane
     """
 
@@ -29,6 +33,8 @@ class Hours:
     add_words: str
     fuel_kg_h: float
     fuel_name: str
+    smoke_s: float = 0.0
+    fuse_m: float | None = None
 
 
 NEAR = 0.85
@@ -91,7 +97,9 @@ def hours_of(setup: FireSetup) -> Hours:
     if setup.closed:
         ready += _preheat_s(setup)
     refuel = () if charcoal.layout == "ring" or kind == "chimney" else _every(usable)
-    return Hours(ready, usable, refuel, add if refuel else "", kg_h, charcoal.coal.name.lower())
+    smoke = {"none": 0.0, "chips": fuels.CHUNK_SMOKE_S.value / 3.0, "chunks": fuels.CHUNK_SMOKE_S.value}[charcoal.wood]
+    fuse = setup.bed.length_m if setup.bed is not None and charcoal.layout == "ring" else None
+    return Hours(ready, usable, refuel, add if refuel else "", kg_h, charcoal.coal.name.lower(), smoke, fuse)
 
 
 def _burnt_kg_s(setup: FireSetup, state: chamber.Settled) -> float:

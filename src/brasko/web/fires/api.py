@@ -1,5 +1,6 @@
 """The Fire place."""
 
+from dataclasses import replace
 from functools import lru_cache
 
 import numpy as np
@@ -7,6 +8,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from ninja import Router
 
+from brasko.core.errors import UnknownName
 from brasko.core.fire import chamber
 from brasko.core.fire.advisor import advised
 from brasko.core.fire.coals import LAYOUTS
@@ -14,9 +16,11 @@ from brasko.core.fire.course import brought_up, course, poured
 from brasko.core.fire.fuels import COALS
 from brasko.core.fire.grate import at_time, half_distance_gain
 from brasko.core.fire.grills import GRILLS, WARES, Grill
-from brasko.core.fire.own import convert_s
+from brasko.core.fire.own import Spot, convert_s
+from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import laid, moved
 from brasko.core.fire.setup import FireSetup, usual_setup
+from brasko.core.fire.steadiness import steadiness_of
 from brasko.core.fire.weather import Weather
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.formats.fire import SetupOut
@@ -49,7 +53,9 @@ from brasko.web.fires.schemas import (
     LookIn,
     LookOut,
     Named,
+    PanFelt,
     SetForIn,
+    SteadinessOut,
     WareKind,
     WeatherHour,
     WeatherOut,
@@ -71,7 +77,8 @@ def look_at_fire(request: HttpRequest, payload: LookIn) -> LookOut:
     table = laid(setup, [placed_of(p) for p in payload.pieces], payload.grate, state)
     return LookOut(
         setup=told_setup(setup), settled=told_settled(setup), map=told_map(setup, table.map),
-        half_distance_gain=half_distance_gain(setup), **told_food(table),
+        half_distance_gain=half_distance_gain(setup),
+        pans=_pans(setup, payload), **told_food(table),
     )  # fmt: skip
 
 
@@ -79,7 +86,25 @@ def look_at_fire(request: HttpRequest, payload: LookIn) -> LookOut:
 def look_at_food(request: HttpRequest, payload: LookIn) -> FoodOut:
     """What food feels while it is dragged: no map."""
     setup = setup_of(payload.setup)
-    return FoodOut(**told_food(moved(setup, [placed_of(p) for p in payload.pieces], payload.grate)))
+    table = moved(setup, [placed_of(p) for p in payload.pieces], payload.grate)
+    return FoodOut(pans=_pans(setup, payload), **told_food(table))
+
+
+def _pans(setup: FireSetup, payload: LookIn) -> list[PanFelt]:
+    found = []
+    for given in payload.pans:
+        if given.ware not in WARES:
+            raise UnknownName("ware", given.ware, WARES)
+        usual = WARES[given.ware]
+        ware = replace(
+            usual,
+            width_m=usual.width_m if given.width_mm is None else given.width_mm / 1000.0,
+            depth_m=usual.depth_m if given.depth_mm is None else given.depth_mm / 1000.0,
+            heat_j_k=usual.heat_j_k if given.heat_j_k is None else given.heat_j_k,
+        )
+        hot = pan_on(setup, ware, Spot(given.x_mm / 1000.0, given.y_mm / 1000.0, payload.grate))
+        found.append(PanFelt(key=given.key, settles_c=hot.settles_c, ready_s=hot.ready_s))
+    return found
 
 
 @router.post("fire/course", response=CourseAnswer, operation_id="get_fire_course")
@@ -90,6 +115,7 @@ def get_fire_course(request: HttpRequest, payload: CourseAskIn) -> CourseAnswer:
         steps=told_steps(setup),
         course=told_course(setup, payload.hours),
         convert_s=convert_s(setup),
+        steadiness=SteadinessOut(**vars(steadiness_of(setup))),
     )
 
 

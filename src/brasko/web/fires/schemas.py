@@ -21,6 +21,28 @@ from brasko.formats.fire import (
 )
 
 
+class PanAtIn(Schema):
+    """A pan that ships, or of one's own size, on a grate."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    key: str = Field(min_length=1, max_length=40)
+    ware: str
+    x_mm: FiniteFloat
+    y_mm: FiniteFloat
+    width_mm: FiniteFloat | None = None
+    depth_mm: FiniteFloat | None = None
+    heat_j_k: FiniteFloat | None = None
+
+
+class PanFelt(Schema):
+    """What an empty pan settles at there, and when it is nearly so hot."""
+
+    key: str
+    settles_c: float
+    ready_s: float
+
+
 class LookIn(Schema):
     """A fire with food on it; at_s looks at it so long after lighting instead of settled."""
 
@@ -29,6 +51,7 @@ class LookIn(Schema):
     setup: SetupIn
     grate: str | None = None
     pieces: list[PlacedIn] = Field(default_factory=list, max_length=40)
+    pans: list[PanAtIn] = Field(default_factory=list, max_length=8)
     at_s: FiniteFloat | None = None
 
 
@@ -36,6 +59,7 @@ class FoodOut(Schema):
     """What the food feels, and what should change."""
 
     pieces: list[FeltOut]
+    pans: list[PanFelt]
     cover: float
     refuge_share: float
     warnings: list[AdviceOut]
@@ -57,6 +81,15 @@ class CourseAskIn(Schema):
     hours: FiniteFloat = 3.0
 
 
+class SteadinessOut(Schema):
+    """What a lid open for a minute costs, and how long a fire run too hot takes to come down."""
+
+    drop_k: float | None
+    back_s: float | None
+    too_hot_k: float
+    down_s: float | None
+
+
 class CourseAnswer(Schema):
     """How long until it is ready, how long it serves, what to do beforehand, and its curve."""
 
@@ -64,6 +97,7 @@ class CourseAnswer(Schema):
     steps: list[PreparationOut]
     course: CourseOut
     convert_s: float
+    steadiness: SteadinessOut
 
 
 class SetForIn(Schema):
