@@ -100,7 +100,7 @@ export function GrateSurface({ map, items, system, label, onMove, chosen, onChoo
         onKeyDown={(e) => { if (e.target === e.currentTarget) { const to = step(e, spot ?? { x_mm: 0, y_mm: 0 }); if (to) look(to); } }}
       >
         <canvas ref={canvas} width={720} height={Math.round(720 * depth / width)} className="block h-full w-full" aria-hidden />
-        <svg viewBox={`0 0 ${width} ${depth}`} className="absolute inset-0 h-full w-full">
+        <svg viewBox={`0 0 ${width} ${depth}`} className="absolute inset-0 h-full w-full overflow-visible">
           <defs>
             <pattern id={`${pattern}lit`} width="30" height="26" patternUnits="userSpaceOnUse">
               <ellipse cx="8" cy="7" rx="6.500" ry="5" fill="#fff3d6" fillOpacity="0.5" /><ellipse cx="23" cy="20" rx="6.500" ry="5" fill="#fff3d6" fillOpacity="0.5" />

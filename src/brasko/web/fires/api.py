@@ -185,7 +185,7 @@ def _food(cut: Cut) -> FoodKind:
     across = shape.half_width_m if shape.bone_m else 2.0 * shape.half_width_m
     along = shape.length_m if shape.shape == "bar" else across
     return FoodKind(
-        key=cut.key, name=cut.name, group=cut.group, width_mm=round(max(across, along) * 1000), depth_mm=round(min(across, along) * 1000),
+        key=cut.key, name=cut.name, group=cut.group, width_mm=round(min(across, along) * 1000), depth_mm=round(max(across, along) * 1000),
         thickness_mm=cut.typical_thickness_m * 1000, fat_share=cut.composition.fat,
     )  # fmt: skip
 
