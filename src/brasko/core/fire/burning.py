@@ -36,7 +36,7 @@ def burn(p, k, rows, steps, every, mode, out):
             mass += rows[row, ROW_ADD_LIT] + rows[row, ROW_ADD]
             lit += rows[row, ROW_ADD_LIT]
         lid = rows[row, ROW_LID] > 0.5
-        inside = max(gas, air) + 273.15
+        inside = max(gas, air + k[16]) + 273.15
         factor = 1.0 + grows * max(gas - air, 0.0)
         inner, outer = inner0 * factor, outer0 * factor * shell
         bottom, top = bottom_m2 * rows[row, ROW_BOTTOM] + leak / 2.0, top_m2 * rows[row, ROW_TOP] + leak / 2.0

@@ -44,6 +44,8 @@ OPEN_LID_W_K = Sourced(150.0, "W K-1", "", "assumed")
 DEFLECTOR_FILM_W_K = Sourced(3.0, "W K-1", "", "assumed")
 DEFLECTOR_SHADE = Sourced(0.28, "-", "", "assumed")
 """How much of a cold deflector's lag the grate above it feels; the gauge in the dome feels none."""
+FIRST_DRAUGHT_K = Sourced(15.0, "K", "", "assumed")
+"""What lit coals draw by themselves while the gauge is still cold."""
 OUT_AT = 0.05
 """A fire counts as out when this share of its glow is left (assumed)."""
 NEAR_ENOUGH = 0.95
@@ -166,7 +168,7 @@ _CONSTANTS = np.array([
     fuels.AIR_DENSITY.value, fuels.AIR_HEAT.value, chamber.GRAVITY.value, chamber.DISCHARGE.value, chamber.WIND_DRAWS.value,
     chamber.HOTTER_LOSES.value, fuels.OXYGEN_SHARE.value * fuels.OXYGEN_HEAT.value, fuels.LIGHTING_PACE.value,
     fuels.LEAST_FIRE_W.value, fuels.DYING_S.value, OPEN_LID_W_K.value, DEFLECTOR_FILM_W_K.value, STEP_S, chamber.FLUE_AIR.value,
-    chamber.DRAUGHT_PACE.value, fuels.STARVED_LOSS.value,
+    chamber.DRAUGHT_PACE.value, fuels.STARVED_LOSS.value, FIRST_DRAUGHT_K.value,
 ])  # fmt: skip
 
 

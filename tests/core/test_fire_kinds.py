@@ -1,0 +1,260 @@
+"""Each kind of grill does what the trade says of it; each wrong figure is named. Figures: common practice, no source."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+
+from brasko.core.errors import InvalidInput
+from brasko.core.fire import chamber
+from brasko.core.fire.advisor import Wanted, advised
+from brasko.core.fire.coals import LAYOUTS, Charcoal
+from brasko.core.fire.course import conversion_s
+from brasko.core.fire.grate import grate_map
+from brasko.core.fire.grills import GRILLS, Body, Burner, Controller, Grate, Grill, Ware, gas_grill
+from brasko.core.fire.hours import hours_of
+from brasko.core.fire.own import (
+    OwnFire,
+    Spot,
+    as_set,
+    convert_s,
+    opened_for_sear,
+    planner_fire,
+    preparations_of,
+    shipped,
+)
+from brasko.core.fire.placing import Placed, laid
+from brasko.core.fire.setup import FireSetup, usual_setup, with_vents
+from brasko.core.fire.weather import Weather
+from brasko.core.foods.cuts import cut_named
+from brasko.core.planner.plan import planned
+from brasko.core.planner.wish import Wish
+from brasko.core.units import celsius
+
+KETTLE = usual_setup(GRILLS["kettle"])
+RIBEYE = cut_named("ribeye").geometry(0.038, 0.45)
+
+
+@pytest.mark.parametrize(
+    ("key", "least_min", "most_min"),
+    [
+        ("kettle", 20, 45),
+        ("kamado", 15, 60),
+        ("offset", 15, 90),
+        ("gas_3", 8, 20),
+        ("pellet", 6, 25),
+        ("chimney", 10, 15),
+        ("oven", 5, 25),
+    ],
+)
+def test_time_until_ready(key, least_min, most_min):
+    """A chimney 10 to 15 min and a lidded preheat of about 15; gas about 15; pellets 6 min and then some."""
+    assert least_min * 60 <= hours_of(usual_setup(GRILLS[key])).ready_s <= most_min * 60
+
+
+@pytest.mark.parametrize("key", sorted(GRILLS))
+def test_what_is_done_beforehand_has_times_and_reasons(key):
+    steps = preparations_of(usual_setup(GRILLS[key]))
+    assert steps
+    assert len({s.key for s in steps}) == len(steps)
+    assert all(s.lasts_s > 0 and s.name and s.why for s in steps)
+    fire = sum(s.lasts_s for s in steps if s.lane == "fire")
+    assert fire >= min(hours_of(usual_setup(GRILLS[key])).ready_s, 5 * 60)
+
+
+@pytest.mark.parametrize(("layout", "hot_share"), [("half", 0.5), ("third", 0.33), ("banked", 0.3)])
+def test_a_side_without_coals_stays_gentle(layout, hot_share):
+    shown = grate_map(replace(KETTLE, charcoal=Charcoal(layout, 1.6), drip_pan=False))
+    left = shown.equivalent_c[:, shown.x_m < -0.12]
+    right = shown.equivalent_c[:, (shown.x_m > 0.1) & (shown.x_m < 0.2)]
+    assert np.nanmean(right) > np.nanmean(left) + 100.0
+    assert shown.refuge_share > 0.6 * (1.0 - hot_share) - 0.2
+
+
+def test_more_coals_or_nearer_coals_are_hotter():
+    """About double for steaks of what burgers want: more coals lie nearer and glow on more of the room."""
+    opened = replace(KETTLE, lid_open=True, drip_pan=False)
+    half, whole = (np.nanmax(grate_map(replace(opened, charcoal=Charcoal("level", kg))).flux_w_m2) for kg in (1.2, 2.4))
+    assert whole > 1.2 * half
+    low = replace(GRILLS["kettle"], grates=(replace(GRILLS["kettle"].grates[0], height_m=0.25),))
+    assert np.nanmax(grate_map(replace(opened, grill=low)).flux_w_m2) < np.nanmax(grate_map(opened).flux_w_m2)
+
+
+def test_lump_burns_shorter_for_its_weight_in_bulk():
+    briquettes, lump = (replace(KETTLE, charcoal=Charcoal("level", 1.6, fuel)) for fuel in ("briquettes", "lump"))
+    assert lump.bed.depth_m > briquettes.bed.depth_m
+    assert hours_of(lump).usable_s != hours_of(briquettes).usable_s
+
+
+@pytest.mark.parametrize("layout", sorted(LAYOUTS))
+def test_every_layout_lies_on_the_floor(layout):
+    bed = replace(KETTLE, charcoal=Charcoal(layout, 1.2)).bed
+    reach = GRILLS["kettle"].floor_width_m / 2 + 0.02
+    for strip in (*bed.strips, *bed.unlit):
+        assert max(abs(strip.left_m), abs(strip.right_m), abs(strip.front_m), abs(strip.back_m)) <= reach
+    assert 0 < bed.depth_m < GRILLS["kettle"].grates[0].height_m
+    assert 0 < bed.cover <= 1
+
+
+def test_a_fuse_lights_a_dozen_and_keeps_the_rest():
+    bed = replace(KETTLE, charcoal=Charcoal("ring", 2.0)).bed
+    assert 9 <= bed.lit_kg / 0.025 <= 15, "about a dozen lit at one end"
+    assert len(bed.unlit) > 5 * len(bed.strips)
+
+
+def test_conversions_take_their_time():
+    """Burners up and pellet to maximum take minutes; a kamado's plate comes out and its vents open."""
+    gas = usual_setup(GRILLS["gas_3"])
+    low = chamber.set_for(gas, 120.0)
+    up = conversion_s(low, chamber.at_most(gas), 260.0)
+    assert 60 < up < 15 * 60
+    pellet = usual_setup(GRILLS["pellet"])
+    to_most = conversion_s(pellet, chamber.at_most(pellet), 240.0)
+    assert 3 * 60 < to_most < 40 * 60
+    assert conversion_s(pellet, chamber.at_most(pellet), 400.0) is None
+    assert convert_s(usual_setup(GRILLS["kamado"])) >= 240.0
+    assert convert_s(usual_setup(GRILLS["brazier"])) == 0.0
+
+
+@pytest.mark.parametrize("key", sorted(GRILLS))
+def test_opened_for_a_sear_it_is_never_cooler_over_the_fire(key):
+    setup = usual_setup(GRILLS[key])
+    before, after = (np.nanmax(grate_map(s).equivalent_c) for s in (setup, opened_for_sear(setup)))
+    assert after >= before - 1.0
+
+
+def test_upper_grates_see_less_of_the_fire():
+    for key in ("kettle", "gas_3"):
+        setup = usual_setup(GRILLS[key])
+        lower, upper = (np.nanmax(grate_map(setup, g).fire_view) for g in ("main", "upper"))
+        assert upper < lower
+    with pytest.raises(InvalidInput, match="grate is not known"):
+        grate_map(KETTLE, "attic")
+
+
+# --- a fire of one's own ----------------------------------------------------------------------------------------------
+
+
+@pytest.mark.parametrize(
+    ("key", "method"),
+    [
+        ("kettle", "low_then_sear"), ("kettle", "sear_then_low"), ("kettle", "direct"), ("kettle", "skillet"),
+        ("kamado", "low_then_sear"), ("gas_3", "low_then_sear"), ("gas_4", "direct"), ("brazier", "direct"),
+    ],
+)  # fmt: skip
+def test_plans_on_ones_own_fire_meet_the_finish(key, method):
+    """The peak after the rest is the finish, as on any fire."""
+    setup = usual_setup(GRILLS[key])
+    grate = setup.grill.grates[0]
+    own = OwnFire("Mine", setup, Spot(-0.27 * grate.width_m, 0.0), Spot(0.27 * grate.width_m, 0.0))
+    wish = Wish("ribeye", 0.038, 0.45, 55.0, method=method, own_fire=own, crust="none")
+    plan = planned(wish)
+    assert plan.solution.result.peak_core_c == pytest.approx(55.0, abs=0.5)
+    assert plan.wish.fire_key == "own"
+    assert any(t.key == "light" for t in plan.tasks)
+
+
+def test_ones_own_fire_must_have_what_the_method_needs():
+    brazier = usual_setup(GRILLS["brazier"])
+    own = OwnFire("Mine", brazier, Spot(-0.1, 0.0), Spot(0.1, 0.0))
+    with pytest.raises(InvalidInput, match="no gentle side"):
+        Wish("ribeye", 0.038, 0.45, 55.0, own_fire=own)
+    cold = OwnFire("Mine", with_vents(KETTLE, 0.02, 0.02), Spot(-0.14, 0.0), Spot(0.14, 0.0))
+    with pytest.raises(InvalidInput, match="must be above the wanted finish"):
+        Wish("ribeye", 0.038, 0.45, 60.0, own_fire=cold)
+
+
+def test_ones_own_fire_is_set_and_placed():
+    own = OwnFire("Mine", KETTLE, Spot(-0.14, 0.0), Spot(0.14, 0.0))
+    assert as_set(own, None) is own
+    set_ = as_set(own, 110.0)
+    assert chamber.settled(set_.setup).gas_c == pytest.approx(110.0, abs=0.5)
+    fire = planner_fire(set_, RIBEYE, 0.2)
+    assert fire.gentle.air_c == pytest.approx(110.0, abs=4.0)
+    nearer = planner_fire(replace(set_, gentle=Spot(-0.02, 0.0)), RIBEYE, 0.2)
+    assert nearer.gentle.coal_view > fire.gentle.coal_view
+
+
+def test_shipped_fires_have_a_grate_each():
+    for own in shipped().values():
+        grate = own.setup.grill.grate(own.gentle.grate)
+        assert grate.holds(own.gentle.x_m, own.gentle.y_m)
+        assert grate.holds(own.sear.x_m, own.sear.y_m)
+
+
+# --- advice -----------------------------------------------------------------------------------------------------------
+
+
+def test_fatty_cuts_are_given_room_to_flee():
+    found = advised(GRILLS["kettle"], Wanted(celsius(225.0), celsius(250.0), sear=True, fatty=True))
+    assert grate_map(found.setup).refuge_share > 0.2
+
+
+def test_cold_and_wind_ask_for_wider_vents():
+    calm, rough = (
+        advised(GRILLS["kettle"], Wanted(107.0, 121.0, hours=2.0), sky).setup
+        for sky in (Weather(25.0, 0.5), Weather(0.0, 6.0))
+    )
+    assert rough.bottom_share > calm.bottom_share
+
+
+def test_more_hours_ask_for_more_charcoal():
+    short, long = (advised(GRILLS["kettle"], Wanted(102.0, 121.0, hours=h)).setup.charcoal.mass_kg for h in (4.0, 8.0))
+    assert long > short
+
+
+@pytest.mark.parametrize("key", ["pellet", "oven", "offset", "gas_2", "gas_6"])
+def test_gentle_heat_is_advised_on_every_grill_with_a_lid(key):
+    found = advised(GRILLS[key], Wanted(107.0, 135.0))
+    assert 106.0 <= found.gentle_c <= 136.0
+    assert found.sear is None
+
+
+# --- wrong figures ----------------------------------------------------------------------------------------------------
+
+
+def test_words_for_every_opening():
+    said = [chamber.opening_words(s) for s in (0.0, 0.05, 0.12, 0.2, 0.25, 0.33, 0.5, 0.66, 0.75, 0.9, 1.0)]
+    assert said == [
+        "shut", "a crack", "an eighth", "a fifth", "a quarter", "a third", "half", "two thirds", "three quarters",
+        "nearly all", "all the way",
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("make", "said"),
+    [
+        (lambda: Grate("g", "G", "round", 0.05, 0.5, 0.1), r"grate\.width_mm must be between 120 and 2500 mm \(got 50\)"),
+        (lambda: Grate("g", "G", "round", 0.5, 0.5, 2.0), r"grate\.height_mm must be between 30 and 900"),
+        (lambda: Burner("b", "B", 0.0, 0.0, 0.1, 0.4, 90000.0), r"b\.power_w must be between 500 and 12000"),
+        (lambda: Burner("b", "B", 0.0, 0.0, 0.001, 0.4, 3000.0), r"b\.width_mm must be between 20"),
+        (lambda: Body(1.0, 10.0, 10.0, 0.1), r"body\.heat_kj_k must be between"),
+        (lambda: Body(9000.0, 10.0, 10.0, 0.1, bottom_m2=-1.0), r"body\.bottom_cm2 must be between 0"),
+        (lambda: Controller(500.0, 200.0, 5.0, 60.0, 70.0, 260.0), r"controller\.high_w must be between 1000"),
+        (lambda: Controller(5000.0, 2000.0, 5.0, 60.0, 70.0, 260.0), r"controller\.low_w must be between 100 and 2000"),
+        (lambda: Ware("p", "Pan", 0.01, 0.2, 900.0, 400.0), r"ware\.width_mm must be between 80"),
+        (lambda: Ware("p", "Pan", 0.2, 0.2, 1.0, 400.0), r"ware\.heat_j_k must be between 50"),
+        (lambda: Grill("g", "G", "gas", (Grate("g", "G", "round", 0.5, 0.5, 0.1),)), "burners need at least one main burner"),
+        (lambda: Grill("g", "G", "oven", ()), "grates need at least one cooking surface"),
+        (lambda: replace(gas_grill(2), burners=(Burner("b", "B", 0.5, 0.0, 0.1, 0.4, 3000.0),)), r"b\.x_mm puts the burner outside"),
+        (lambda: Charcoal("heap", 1.0), r"charcoal\.layout is not known \(got 'heap'\)"),
+        (lambda: Charcoal("level", -1.0), r"charcoal\.amount_kg must be between 0\.1"),
+        (lambda: Charcoal("level", 1.0, "coke"), r"charcoal\.fuel is not known"),
+        (lambda: Charcoal("level", 1.0, wood="logs"), r"charcoal\.wood is not known"),
+        (lambda: Placed("a", 0.0, 0.0, 0.001, 0.1), r"piece\.width_mm must be between 10"),
+        (lambda: Placed("a", 0.0, 0.0, 0.1, 0.1, fat_share=2.0), r"piece\.fat_share must be between 0 and 0\.9"),
+        (lambda: laid(KETTLE, [Placed("a", 0.0, 0.0, 0.1, 0.1, grate="attic")]), "grate is not known"),
+        (lambda: Weather(80.0), r"weather\.air_c must be between -35 and 50"),
+        (lambda: Weather(20.0, 1.0, 5000.0), r"weather\.sun_w_m2 must be between 0 and 1200"),
+        (lambda: Wanted(100.0, 120.0, hours=90.0), "hours must be between"),
+        (lambda: Wanted(100.0, None), "gentle_high_c must come with gentle_low_c"),
+        (lambda: chamber.set_for(KETTLE, 25.0), "wanted_c must be well above the air outside"),
+        (lambda: chamber.set_for(usual_setup(GRILLS["brazier"]), 120.0), "without a lid there is no chamber"),
+        (lambda: FireSetup(GRILLS["pellet"]), "set_c is missing"),
+        (lambda: replace(usual_setup(GRILLS["gas_2"]), knobs=(2.0, 0.0)), r"knobs\.0 must be between 0 and 1"),
+        (lambda: replace(usual_setup(GRILLS["chimney"]), charcoal=Charcoal("half", 1.0)), "must be level in a chimney"),
+    ],
+)  # fmt: skip
+def test_a_wrong_figure_names_its_field_and_what_is_allowed(make, said):
+    with pytest.raises(InvalidInput, match=said):
+        make()
