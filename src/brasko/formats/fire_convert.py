@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 import numpy as np
@@ -294,7 +295,7 @@ def told_course(setup: FireSetup, hours: float) -> out.CourseOut:
     """The fire's course, as it is brought up and then left alone."""
     stages = brought_up(setup)
     run = course(stages, hours, lit=poured(setup))
-    every = max(1, round(hours * 3600.0 / SAMPLE_S / LONGEST_TOLD))
+    every = max(1, math.ceil(hours * 3600.0 / SAMPLE_S / LONGEST_TOLD))
     coals = setup.grill.burns_coal
 
     def thinned(values: np.ndarray, digits: int = 1) -> list[float]:

@@ -1,0 +1,120 @@
+"""The published fire format: there and back, the same on the command line and over the web, for every grill and layout."""
+
+import json
+from pathlib import Path
+
+import jsonschema
+import pytest
+from django.core.management import call_command
+from households import errors
+
+from brasko.core.fire.chamber import settled
+from brasko.core.fire.coals import LAYOUTS
+from brasko.core.fire.grills import GRILLS
+from brasko.core.fire.own import shipped
+from brasko.core.fire.setup import usual_setup
+from brasko.core.fire.warm import warm_fire
+from brasko.formats.fire import FireIn, OwnFireIn, SetupIn
+from brasko.formats.fire_convert import fire_of_words, own_of, said_setup, setup_of, told_course, told_hours, told_spot
+from brasko.web.accounts.api import DEMO_USERNAME
+from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
+
+FORMATS = Path(__file__).resolve().parents[2] / "docs" / "formats"
+
+
+@pytest.mark.parametrize("key", sorted(GRILLS))
+def test_a_setup_said_and_read_again_is_the_same(key):
+    setup = usual_setup(GRILLS[key])
+    said = said_setup(setup)
+    again = setup_of(SetupIn.model_validate(json.loads(said.model_dump_json())))
+    assert again == setup
+    assert settled(again) == settled(setup)
+
+
+def test_shipped_fires_can_be_sent_as_ones_own():
+    for own in shipped().values():
+        gentle, sear = told_spot(own.gentle), told_spot(own.sear)
+        said = OwnFireIn(name=own.name, setup=said_setup(own.setup), gentle=gentle, sear=sear)
+        assert own_of(OwnFireIn.model_validate(json.loads(said.model_dump_json()))) == own
+
+
+@pytest.mark.parametrize("layout", sorted(LAYOUTS))
+def test_every_layout_is_told_by_the_schema(layout):
+    asked = {
+        "format": "brasko/fire@1",
+        "grill": "kettle",
+        "charcoal": {"layout": layout, "amount": 60, "unit": "briquettes"},
+    }
+    jsonschema.validate(asked, json.loads((FORMATS / "fire-1.schema.json").read_text()))
+    told = fire_of_words(FireIn.model_validate(asked))
+    jsonschema.validate(
+        json.loads(told.model_dump_json()), json.loads((FORMATS / "fire-result-1.schema.json").read_text())
+    )
+    assert told.setup.charcoal_kg == pytest.approx(1.5)
+    assert any(box.name == "coals" for box in told.map.fire)
+    assert any(box.name == "unlit" for box in told.map.fire) == (layout == "ring")
+
+
+def test_the_web_and_the_command_line_say_the_same(mara):
+    setup = {
+        "grill": {"like": "gas_3", "loses": 1.3},
+        "knobs": [0.2, 0.6, 1.0, 0.0],
+        "weather": {"air_c": 5, "wind_m_s": 4},
+    }
+    web = mara.call("POST", "/api/fire/look", {"setup": setup}).json()
+    line = json.loads(fire_of_words(FireIn.model_validate({"format": "brasko/fire@1", **setup})).model_dump_json())
+    assert web["settled"] == line["settled"]
+    assert web["map"] == line["map"]
+    course = mara.call("POST", "/api/fire/course", {"setup": setup, "hours": 2}).json()
+    assert course["hours"] == line["hours"]
+    assert course["steps"] == line["steps"]
+
+
+def test_a_leaky_grill_settles_lower_and_a_big_one_is_bigger():
+    tight, leaky = (settled(setup_of(SetupIn(grill={"like": "kettle", "loses": f}))).gas_c for f in (0.8, 1.5))
+    assert leaky < tight - 10.0
+    drawing = settled(setup_of(SetupIn(grill={"like": "kettle", "draws": 1.3}))).gas_c
+    assert drawing > settled(setup_of(SetupIn(grill="kettle"))).gas_c
+    big = setup_of(SetupIn(grill={"like": "gas_4", "width_mm": 1000, "depth_mm": 500, "height_mm": 120})).grill
+    assert (big.grates[0].width_m, big.grates[0].height_m) == (1.0, 0.12)
+
+
+def test_burners_of_ones_own_are_taken(mara):
+    burners = [{"x_mm": x, "power_w": 4000} for x in (-150, 150)] + [
+        {"x_mm": 150, "power_w": 4500, "kind": "sear", "width_mm": 180}
+    ]
+    setup = {"grill": {"like": "gas_2", "width_mm": 560, "burners": burners}, "knobs": [0.3, 1.0, 1.0]}
+    looked = mara.call("POST", "/api/fire/look", {"setup": setup}).json()
+    assert {b["name"] for b in looked["map"]["fire"]} == {"Burner 1", "Burner 2", "Burner 3"}
+    hottest = max((z["equivalent_c"], z["x_mm"]) for z in looked["map"]["zones"])
+    assert hottest[1] > 0
+    short = mara.call("POST", "/api/fire/look", {"setup": {**setup, "knobs": [1.0]}})
+    assert "one setting for each of the 3 burners" in errors(short)["knobs"]
+
+
+def test_the_told_course_is_short_and_its_hours_add_up():
+    setup = usual_setup(GRILLS["kettle"])
+    told = told_course(setup, 10.0)
+    assert len(told.time_s) <= 420
+    assert told.changes[0].bottom_words == "all the way"
+    assert told.changes[-1].bottom_words == "half"
+    hours = told_hours(setup)
+    burnt = hours.fuel_kg_h * hours.usable_s / 3600.0
+    assert burnt < setup.charcoal.mass_kg
+
+
+@pytest.mark.django_db
+def test_the_demo_yard_is_furnished_once(settings):
+    call_command("seed_demo", verbosity=0)
+    call_command("seed_demo", verbosity=0)
+    assert Grill.objects.filter(owner__username=DEMO_USERNAME).count() == 5
+    assert Pan.objects.filter(owner__username=DEMO_USERNAME).count() == 2
+    kept = LaidFire.objects.get(owner__username=DEMO_USERNAME)
+    assert own_of(OwnFireIn.model_validate(kept.fire)).setup.grill.kind == "kettle"
+    pocket = Thermometer.objects.get(name="Pocket thermometer")
+    assert pocket.checks.count() == 2
+    assert -1.0 < pocket.offset_k < 0.0
+
+
+def test_the_loop_is_warm_before_the_first_request():
+    assert warm_fire() > 20.0
