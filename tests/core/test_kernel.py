@@ -8,13 +8,13 @@ from scipy.optimize import brentq
 
 from brasko.core.foods.cuts import cut_named
 from brasko.core.heat import constants as known
-from brasko.core.heat import simulation
+from brasko.core.heat import vectors
 from brasko.core.heat.kernel import cells, columns, skin, stepping, water
 from brasko.core.heat.vapour import saturation_pressure_pa, saturation_table
 from brasko.core.programme.steps import Side
 
-MATERIAL = simulation._material_vector(cut_named("ribeye").material)
-CONSTANTS = simulation._constants_vector(True)
+MATERIAL = vectors.material_vector(cut_named("ribeye").material)
+CONSTANTS = vectors.constants_vector(True)
 TABLE = saturation_table()
 
 
@@ -99,9 +99,7 @@ def exact_surface(
 )
 def test_surface_balance_matches_bisection(air, h, radiant, contact, cell, wet, film, creeping):
     side = np.array(
-        simulation._side_row(
-            Side(air_c=air, h_w_m2k=h, radiant_c=radiant, contact_c=250.0, contact_w_m2k=contact), True
-        )
+        vectors.side_row(Side(air_c=air, h_w_m2k=h, radiant_c=radiant, contact_c=250.0, contact_w_m2k=contact), True)
     )
     resistance = 0.00025 / 0.45
     net, mass, surface_c, latent, slope, mass_slope, follow, share = skin.surface(
@@ -120,7 +118,7 @@ def test_surface_balance_matches_bisection(air, h, radiant, contact, cell, wet, 
 
 def test_surface_balance_slopes_match_differences():
     """What the super-step holds fixed: how net heat, vapour and surface follow the cell, by central differences."""
-    side = np.array(simulation._side_row(Side(air_c=110.0, h_w_m2k=15.0, radiant_c=110.0), True))
+    side = np.array(vectors.side_row(Side(air_c=110.0, h_w_m2k=15.0, radiant_c=110.0), True))
 
     def at(cell: float) -> tuple:
         return skin.surface(cell, 5e-4, 1.0, 1.0, 0.0, side, CONSTANTS, TABLE, cell)

@@ -1,0 +1,113 @@
+"""What the compiled kernel is told: materials, constants and steps as rows of numbers."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from numpy.typing import NDArray
+
+from brasko.core.errors import InvalidInput
+from brasko.core.foods.properties import Material
+from brasko.core.heat import constants as known
+from brasko.core.heat import vapour
+from brasko.core.heat.kernel import columns as kernel
+from brasko.core.programme.steps import Metal, Side, Step
+
+Floats = NDArray[np.float64]
+
+
+def material_vector(m: Material) -> Floats:
+    """A material's polynomials, densities and its bone, as the kernel counts them."""
+    holding = (m.holding_mid_c, m.holding_loss)
+    bone = (known.BONE_CONDUCTIVITY.value, known.BONE_DENSITY.value * known.BONE_SPECIFIC_HEAT.value)
+    return np.array([*m.heat_dry, *m.heat_water, *m.k_wet, *m.k_dry, m.water_kg_m3, m.solids_kg_m3, *holding, *bone])
+
+
+def constants_vector(moisture: bool, refine: float = 1.0) -> Floats:
+    """The kernel's constants. A grid finer than the default takes steps that are shorter in the same measure."""
+    d_reference = known.FSIS_SECONDS_AT_REFERENCE.value / known.FSIS_LOG10.value
+    finer = max(1.0, refine)
+    return np.array(
+        [
+            known.LATENT_AT_0C.value,
+            known.LATENT_SLOPE.value,
+            known.BOILING_C.value,
+            known.WATER_DIFFUSIVITY.value,
+            known.LEAST_MOISTURE.value,
+            known.WHOLLY_WET.value,
+            known.FILM_MOST.value,
+            known.DRIP_TIME.value,
+            known.JUICE_STAYS.value,
+            known.BROWNING_REFERENCE_C.value,
+            known.BROWNING_DOUBLING_K.value,
+            d_reference,
+            known.FSIS_REFERENCE_C.value,
+            known.SALMONELLA_Z_K.value,
+            1.0 if moisture else 0.0,
+            vapour.TABLE_START_C,
+            vapour.TABLE_STEP_C,
+            (known.LONGEST_STEP if moisture else known.LONGEST_STEP_DRY).value / finer,
+            (known.BOILING_STEP if refine >= 1.0 else known.BOILING_STEP_COARSE).value / finer,
+            (known.STEP_GROWTH if refine >= 1.0 else known.STEP_GROWTH_COARSE).value / finer,
+            known.CHAR_C.value,
+            vapour.GAS_CONSTANT_VAPOUR_J_KGK,
+            known.AIR_PRESSURE.value,
+        ]
+    )
+
+
+def side_row(side: Side, moisture: bool) -> list[float]:
+    """What one side sees: film, radiation made into source and coefficient, contact, vapour."""
+    coefficient = known.STEFAN_BOLTZMANN.value * side.view_factor * side.emissivity
+    source = 0.0
+    if side.radiant_c is None:
+        coefficient = 0.0
+    else:
+        source = coefficient * (side.radiant_c + 273.15) ** 4
+    film_k = 273.15 + 0.5 * (min(side.air_c, 300.0) + 60.0)
+    air_heat = 353.0 / film_k * 1007.0
+    mass_h = side.h_w_m2k / (air_heat * known.LEWIS_FACTOR.value) if moisture and side.vapour_open else 0.0
+    contact = 0.0 if side.contact_c is None else side.contact_w_m2k
+    pressure = side.vapour_kg_m3 * vapour.GAS_CONSTANT_VAPOUR_J_KGK * (side.air_c + 273.15)
+    pressure = min(pressure, 0.99 * known.AIR_PRESSURE.value)
+    return [side.air_c, side.h_w_m2k, source, coefficient, side.contact_c or 0.0, contact, pressure, mass_h]
+
+
+def step_row(step: Step, moisture: bool, angles: tuple[float, ...]) -> list[float]:
+    """One step: its three sides, when it ends, how it is flipped, what lies under it. Raises InvalidInput."""
+    around, until, off = step.surroundings, step.until, kernel.OFF
+    if step.metal is not None and around.bottom.contact_c is not None:
+        raise InvalidInput("contact_c", "and metal cannot both be below the food: leave one of them out.")
+
+    def temp(value: float | None) -> float:
+        return off if value is None else value
+
+    def endless(value: float | None) -> float:
+        return math.inf if value is None else value
+
+    return [
+        *side_row(around.bottom, moisture),
+        *side_row(around.top, moisture),
+        *side_row(around.edge, moisture),
+        temp(until.core_c),
+        until.max_s,
+        endless(until.crust_s),
+        temp(until.fallen_k),
+        temp(until.probe_c),
+        temp(step.flip_every_s),
+        endless(step.flip_at_crust_s),
+        float(step.flip_first),
+        float(angles.index(step.turn_deg % 180.0)),
+        *metal_row(step.metal),
+    ]
+
+
+def metal_row(metal: Metal | None) -> list[float]:
+    """What lies under the food, or zeros."""
+    if metal is None:
+        return [0.0] * 8
+    start = -2.0 * kernel.OFF if metal.start_c is None else metal.start_c
+    return [
+        metal.share, metal.hides, metal.contact_w_m2k, metal.heat_j_k, metal.power_w, metal.loss_w_k, metal.around_c, start,
+    ]  # fmt: skip
