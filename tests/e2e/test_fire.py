@@ -191,3 +191,18 @@ def test_every_grill_shows_its_heat(visit, kind):
     expect(page.get_by_role("region", name="Making it ready")).to_contain_text("Take care.")
     expect(page.get_by_role("region", name="In short")).to_contain_text(re.compile(r"\d+ °F"))
     expect(page.get_by_role("region", name="Over time").get_by_role("img")).to_be_visible()
+
+
+def test_a_pan_is_read_where_it_stands_and_one_too_wide_is_refused(visit):
+    page = visit("/fire", DESKTOP)
+    page.get_by_label("Food or a pan on the grate").select_option(label="Black skillet")
+    page.get_by_role("button", name="Put it on").click()
+    row = page.get_by_role("row", name=re.compile("^Black skillet"))
+    expect(row).to_contain_text("nearly so hot after")
+    cool = heat(page, "Black skillet")
+    drag(page, piece(page, "Black skillet"), 160, 0)
+    expect_hotter(page, "Black skillet", cool + 40)
+    small = visit("/fire?grill=chimney", DESKTOP, quiet=False)
+    small.get_by_label("Food or a pan on the grate").select_option(label="Steel griddle")
+    small.get_by_role("button", name="Put it on").click()
+    expect(small.get_by_text(re.compile("is more than the grate has: Steel griddle"))).to_be_visible()

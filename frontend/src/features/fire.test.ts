@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { Schemas } from "@/api/client";
 import { at, beds, inside, kept, labels } from "@/chart/grate-model";
 
-import { curve, draftFor, type FireReference, kindOf, opened, pans, placed, sent, withFood, withMoved } from "./fire/model";
+import { curve, draftFor, type FireReference, kindOf, opened, panChoices, pans, placed, sent, withFood, withMoved } from "./fire/model";
 import { withPlace } from "./plan/model";
 
 const round = { shape: "round", width_mm: 500, depth_mm: 500 };
@@ -67,7 +67,11 @@ describe("a fire", () => {
   });
   it("keeps pans apart from food", () => {
     const both = withFood(withFood(draft, "pan:skillet", map), "ribeye", map);
-    expect(pans(reference, both)).toMatchObject([{ key: "pan:skillet 1", ware: "skillet", width_mm: 260 }]);
+    const mine = { id: 7, name: "Old iron", like: "skillet", width_mm: 300, depth_mm: 300, heat_j_k: 1500, set_aside: false, too_wide_for: [] };
+    const choices = panChoices(reference, [mine]);
+    expect(choices.map((p) => p.cut)).toEqual(["pan:own7", "pan:skillet"]);
+    expect(pans(choices, both)).toMatchObject([{ key: "pan:skillet 1", ware: "skillet", width_mm: 260 }]);
+    expect(pans(choices, withFood(draft, "pan:own7", map))).toMatchObject([{ ware: "skillet", width_mm: 300, heat_j_k: 1500 }]);
     expect(placed(reference, both).map((p) => p.key)).toEqual(["ribeye 2"]);
   });
   it("opens a kept one as it was kept", () => {

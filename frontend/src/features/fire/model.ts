@@ -59,11 +59,27 @@ export function draftFor(kind: Kind, grill: string, spec: Setup["grill"], weathe
 const PAN = "pan:";
 export const isPan = (food: Pick<Food, "cut">) => food.cut.startsWith(PAN);
 
-/** Pans as the server takes them; key, size and place of those on the grate. */
-export function pans(reference: FireReference, draft: FireDraft): (Schemas["PanAtIn"] & { name: string; width_mm: number; depth_mm: number })[] {
-  return draft.foods.filter(isPan).map((f) => {
-    const ware = reference.wares.find((w) => PAN + w.key === f.cut)!;
-    return { key: f.key, ware: ware.key, name: ware.name, x_mm: f.x_mm, y_mm: f.y_mm, width_mm: ware.width_mm, depth_mm: ware.depth_mm };
+/** A pan to choose: one that ships, or one of the yard. */
+export interface Pan {
+  cut: string;
+  name: string;
+  own: boolean;
+  ware: string;
+  width_mm: number;
+  depth_mm: number;
+  heat_j_k: number;
+}
+
+export const panChoices = (reference: FireReference, own: Schemas["PanOut"][]): Pan[] => [
+  ...own.map((p) => ({ cut: `${PAN}own${p.id}`, name: p.name, own: true, ware: p.like, width_mm: p.width_mm, depth_mm: p.depth_mm, heat_j_k: p.heat_j_k })),
+  ...reference.wares.filter((w) => w.key !== "drip_pan").map((w) => ({ cut: PAN + w.key, name: w.name, own: false, ware: w.key, width_mm: w.width_mm, depth_mm: w.depth_mm, heat_j_k: w.heat_j_k })),
+];
+
+/** Pans as the server takes them: those on the grate. */
+export function pans(choices: Pan[], draft: FireDraft) {
+  return draft.foods.filter(isPan).flatMap((f) => {
+    const pan = choices.find((p) => p.cut === f.cut);
+    return pan ? [{ key: f.key, ware: pan.ware, x_mm: f.x_mm, y_mm: f.y_mm, width_mm: pan.width_mm, depth_mm: pan.depth_mm, heat_j_k: pan.heat_j_k }] : [];
   });
 }
 

@@ -3,7 +3,7 @@ import { type ReactNode, useEffect, useState } from "react";
 import { useSearchParams } from "react-router";
 
 import { answer, client, Problem } from "@/api/client";
-import { type Grill, type LaidFire, useFireReference, useFires, useGrills, useKeepFire, useWeather } from "@/api/yard";
+import { type Grill, type LaidFire, useFireReference, useFires, useGrills, useKeepFire, usePans, useWeather } from "@/api/yard";
 import { useHousehold } from "@/app/session";
 import { GrateSurface, HeatScale, type Item, ZoneList } from "@/chart/grate-surface";
 import { at as readAt } from "@/chart/grate-model";
@@ -14,7 +14,7 @@ import { Advisor } from "./advisor";
 import { Building, WeatherControls } from "./building";
 import { CourseChart } from "./course-chart";
 import { Danger, FoodTable, InShort, Notes, Steps } from "./given";
-import { draftFor, type FireDraft, type FireReference, kindOf, opened, pans, placed, sent, type Setup, withFood, withMoved } from "./model";
+import { draftFor, type FireDraft, type FireReference, kindOf, opened, type Pan, panChoices, pans, placed, sent, type Setup, withFood, withMoved } from "./model";
 import { type FoodAnswer, type Look, useCourse, useFood, useLook } from "./use-fire";
 
 export function FirePage() {
@@ -30,6 +30,7 @@ export function FirePage() {
 function Builder({ reference, grills, fires, fire, grill }: { reference: FireReference; grills: Grill[]; fires: LaidFire[]; fire: number; grill: string | null }) {
   const system = useHousehold().units;
   const weather = useWeather();
+  const own = usePans();
   const specOf = (key: string): Setup["grill"] => grills.find((g) => `own:${g.id}` === key)?.spec ?? key;
   const fresh = (key: string, sky: Setup["weather"] = {}): FireDraft => {
     const spec = specOf(key);
@@ -50,11 +51,13 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
   const change = (next: FireDraft) => setDrafts((all) => all.map((d, i) => (i === active ? next : d)));
   const setSetup = (part: Partial<Setup>) => change({ ...draft, setup: { ...draft.setup, ...part } });
   const foods = placed(reference, draft);
+  const choices = panChoices(reference, own.data ?? []);
   const still = useStill(JSON.stringify(foods), STILL_MS);
   const look = useLook({ setup: draft.setup, grate: draft.grate, pieces: (JSON.parse(still) as typeof foods).filter((f) => f.grate === draft.grate), ...(atS === null ? {} : { at_s: atS }) });
-  const felt = useFood({ setup: draft.setup, grate: draft.grate, pieces: foods, pans: pans(reference, draft).map((p) => ({ key: p.key, ware: p.ware, x_mm: p.x_mm, y_mm: p.y_mm })) });
+  const felt = useFood({ setup: draft.setup, grate: draft.grate, pieces: foods, pans: pans(choices, draft) });
   const beside = useLook(other && { setup: other.setup, grate: other.grate, pieces: placed(reference, other) });
   const course = useCourse({ setup: draft.setup });
+  const besideCourse = useCourse(other && { setup: other.setup });
   const problem = look.problem;
   const wrong = (field: string) => { const e = problem?.of(field); return e ? phrase(system, e.message) : undefined; };
   const options = [
@@ -86,7 +89,8 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
       <div className="order-1 flex min-w-0 flex-col gap-4 lg:order-2">
         {!look.shown ? (problem ? <Refused problem={problem} said={phrase(system, problem.errors[0]?.message ?? problem.message)} /> : <Waiting what="Working out the heat…" />) : (
           <>
-            <section aria-label="In short" className="plate px-4 py-2"><InShort look={look.shown} told={course.shown} system={system} /></section>
+            <section aria-label="In short" className="plate px-4 py-2">{other && <h2 className="m-0 text-base">{active === 0 ? "This fire" : "The other"}</h2>}<InShort look={look.shown} told={course.shown} system={system} />
+              {other && beside.shown && <><h2 className="m-0 mt-3 border-t border-seam pt-2 text-base">{active === 0 ? "The other" : "This fire"}</h2><InShort look={beside.shown} told={besideCourse.shown} system={system} /></>}</section>
             {problem && <Refused problem={problem} said={phrase(system, problem.errors[0]?.message ?? problem.message)} />}
             <section aria-label="Grate" className="plate flex flex-col gap-2 p-4">
               <div className="flex flex-wrap items-center justify-between gap-2">
@@ -94,16 +98,17 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
                 <Button weight="quiet" onClick={() => { if (other) { setDrafts([draft]); setActive(0); } else setDrafts([draft, { ...draft }]); }}>{other ? "Only this one" : "Beside another layout"}</Button>
               </div>
               <div className={other ? "grid gap-4 sm:grid-cols-2" : ""}>
-                <Surface draft={draft} look={look.shown} food={felt.shown ?? look.shown} reference={reference} title={other ? (active === 0 ? "This fire" : "The other") : null}
+                <Surface choices={choices} draft={draft} look={look.shown} food={felt.shown ?? look.shown} reference={reference} title={other ? (active === 0 ? "This fire" : "The other") : null}
                   chosen={chosen} onChoose={setChosen} revision={felt.shown ? felt.shown.pieces.map((p) => p.equivalent_c.toFixed(3)).join("/") : ""}
                   onMove={(key, to) => change(withMoved(draft, look.shown!.map, key, to))} />
-                {other && (beside.shown ? <Surface draft={other} look={beside.shown} food={beside.shown} reference={reference} title={active === 0 ? "The other" : "This fire"} chosen={null} /> : <Waiting what="Working out the other…" />)}
+                {other && (beside.shown ? <Surface choices={choices} draft={other} look={beside.shown} food={beside.shown} reference={reference} title={active === 0 ? "The other" : "This fire"} chosen={null} /> : <Waiting what="Working out the other…" />)}
               </div>
               <ZoneList map={look.shown.map} system={system} />
               <HeatScale system={system} />
-              <AddFood reference={reference} onAdd={(cut) => change(withFood(draft, cut, look.shown!.map))} />
-              <FoodTable food={felt.shown ?? look.shown} names={named(reference, draft)} system={system} onRemove={(key) => change({ ...draft, foods: draft.foods.filter((f) => f.key !== key) })} />
-              <Notes look={look.shown} food={felt.shown ?? look.shown} names={named(reference, draft)} system={system} />
+              <AddFood reference={reference} choices={choices} onAdd={(cut) => change(withFood(draft, cut, look.shown!.map))} />
+              {felt.problem && !problem && <Mistake>{phrase(system, felt.problem.errors[0]?.message ?? felt.problem.message)}</Mistake>}
+              <FoodTable food={felt.shown ?? look.shown} names={named(reference, choices, draft)} system={system} onRemove={(key) => change({ ...draft, foods: draft.foods.filter((f) => f.key !== key) })} />
+              <Notes look={look.shown} food={felt.shown ?? look.shown} names={named(reference, choices, draft)} system={system} />
               {kind.burns_coal && <p className="m-0 text-sm text-ash">{reference.half_distance} Here: {look.shown.half_distance_gain.toFixed(1)} times.</p>}
             </section>
           </>
@@ -133,15 +138,16 @@ function useStill(value: string, ms: number): string {
   return still;
 }
 
-function named(reference: FireReference, draft: FireDraft): Record<string, string> {
+function named(reference: FireReference, choices: Pan[], draft: FireDraft): Record<string, string> {
   return Object.fromEntries(draft.foods.map((f) => {
     const same = draft.foods.filter((g) => g.cut === f.cut);
-    const name = reference.foods.find((c) => c.key === f.cut)?.name ?? reference.wares.find((w) => `pan:${w.key}` === f.cut)?.name ?? f.cut;
+    const name = reference.foods.find((c) => c.key === f.cut)?.name ?? choices.find((p) => p.cut === f.cut)?.name ?? f.cut;
     return [f.key, same.length > 1 ? `${name} ${same.indexOf(f) + 1}` : name];
   }));
 }
 
 interface SurfaceProps {
+  choices: Pan[];
   draft: FireDraft;
   look: Look;
   food: FoodAnswer;
@@ -153,9 +159,9 @@ interface SurfaceProps {
   onMove?: (key: string, to: { x_mm: number; y_mm: number }) => void;
 }
 
-function Surface({ draft, look, food, reference, title, chosen, onChoose, revision, onMove }: SurfaceProps) {
+function Surface({ choices, draft, look, food, reference, title, chosen, onChoose, revision, onMove }: SurfaceProps) {
   const system = useHousehold().units;
-  const names = named(reference, draft);
+  const names = named(reference, choices, draft);
   const place = (key: "gentle" | "sear"): Item => {
     const read = readAt(look.map, draft[key]);
     const size = Math.min(110, look.map.width_mm * 0.3);
@@ -163,9 +169,9 @@ function Surface({ draft, look, food, reference, title, chosen, onChoose, revisi
   };
   const items: Item[] = [
     ...(kindOf(reference, draft.setup).has_lid ? [place("gentle")] : []), place("sear"),
-    ...pans(reference, draft).map((p): Item => {
+    ...pans(choices, draft).map((p): Item => {
       const hot = food.pans.find((f) => f.key === p.key);
-      return { key: p.key, label: `${p.name}${hot ? ` ${tempText(system, hot.settles_c)}` : ""}`, x_mm: p.x_mm, y_mm: p.y_mm, width_mm: p.width_mm, depth_mm: p.depth_mm, kind: "pan", said: hot ? `settles at ${tempText(system, hot.settles_c)}` : "" };
+      return { key: p.key, label: `${names[p.key]}${hot ? ` ${tempText(system, hot.settles_c)}` : ""}`, x_mm: p.x_mm, y_mm: p.y_mm, width_mm: p.width_mm, depth_mm: p.depth_mm, kind: "pan", said: hot ? `settles at ${tempText(system, hot.settles_c)}` : "" };
     }),
     ...placed(reference, draft).map((p): Item => {
       const felt = food.pieces.find((f) => f.key === p.key);
@@ -181,11 +187,11 @@ function Surface({ draft, look, food, reference, title, chosen, onChoose, revisi
   );
 }
 
-function AddFood({ reference, onAdd }: { reference: FireReference; onAdd: (cut: string) => void }) {
+function AddFood({ reference, choices, onAdd }: { reference: FireReference; choices: Pan[]; onAdd: (cut: string) => void }) {
   const [cut, setCut] = useState("ribeye");
   return (
     <div className="flex items-end gap-2">
-      <div className="flex-1"><Choice label="Food or a pan on the grate" value={cut} options={[...reference.foods.map((f) => ({ ...f, group: f.group[0]!.toUpperCase() + f.group.slice(1) })), ...reference.wares.filter((w) => w.key !== "drip_pan").map((w) => ({ key: `pan:${w.key}`, name: w.name, group: "Pans" }))]} onChange={setCut} /></div>
+      <div className="flex-1"><Choice label="Food or a pan on the grate" value={cut} options={[...reference.foods.map((f) => ({ ...f, group: f.group[0]!.toUpperCase() + f.group.slice(1) })), ...choices.map((p) => ({ key: p.cut, name: p.name, group: p.own ? "Your pans" : "Pans" }))]} onChange={setCut} /></div>
       <Button onClick={() => onAdd(cut)}>Put it on</Button>
     </div>
   );

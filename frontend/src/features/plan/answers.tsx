@@ -84,6 +84,7 @@ export function Answers({ draft, onDraft, reference, problem, late, agencyC, mas
           {method?.gentle && <Quantity label={method.gentle.name} value={draft.piece.gentle_c ?? method.gentle.usual_c ?? gentleC} scale={temperature(system)} low={method.gentle.low_c} high={method.gentle.high_c} onChange={(c) => set({ gentle_c: c })} error={wrong("gentle_c")} />}
           {flipS !== null && <Quantity label="Flip every" value={draft.piece.flip_every_s ?? flipS} scale={{ unit: "s", step: 5, digits: 0, shown: (v) => v, si: (v) => v }} low={10} high={300} onChange={(s) => set({ flip_every_s: s })} error={wrong("flip_every_s")} />}
           <Quantity label="Temper for" value={draft.piece.temper_min ?? 0} scale={{ unit: "min", step: 5, digits: 0, shown: (v) => v, si: (v) => v }} low={0} high={90} onChange={(m) => set({ temper_min: m ?? 0 })} error={wrong("temper_min")} />
+          {(draft.piece.temper_min ?? 0) > 0 && <Quantity label="In an air of" value={draft.piece.air_c ?? 22} scale={temperature(system)} low={-10} high={42} onChange={(c) => set({ air_c: c ?? 22 })} error={wrong("air_c")} />}
           <Choice label="Salt" value={draft.piece.salt ?? ""} options={reference.salts} onChange={(salt) => set({ salt })} error={wrong("salt")} />
           <Choice label="Rest" value={draft.piece.rest ?? ""} options={reference.rests} onChange={(rest) => set({ rest })} error={wrong("rest")} />
         </Collapsible.Content>
