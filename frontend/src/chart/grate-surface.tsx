@@ -125,7 +125,7 @@ export function GrateSurface({ map, items, system, label, onMove, chosen, onChoo
               </g>
             ))}
           </g>
-          {items.map((item) => <Thing key={item.key} item={item} silent={item.kind === "place" && items.some((o) => o.kind === "food" && Math.hypot(o.x_mm - item.x_mm, o.y_mm - item.y_mm) < 165)} x={toX(item.x_mm)} y={toY(item.y_mm)} size={size} chosen={chosen === item.key} movable={movable}
+          {items.map((item) => <Thing key={item.key} item={item} silent={item.kind === "place" && items.some((o) => o.kind !== "place" && Math.hypot(o.x_mm - item.x_mm, o.y_mm - item.y_mm) < o.depth_mm / 2 + 110)} x={toX(item.x_mm)} y={toY(item.y_mm)} size={size} chosen={chosen === item.key} movable={movable}
             onHold={(e) => {
               onChoose?.(item.key);
               if (!onMove) return;

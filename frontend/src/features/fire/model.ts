@@ -99,10 +99,11 @@ export function withMoved(draft: FireDraft, map: Parameters<typeof kept>[0], key
 }
 
 /** One more piece, beside those that lie there. */
-export function withFood(draft: FireDraft, cut: string, map: Parameters<typeof kept>[0]): FireDraft {
+export function withFood(draft: FireDraft, cut: string, map: Parameters<typeof kept>[0], size = { width_mm: 120, depth_mm: 120 }): FireDraft {
   const number = draft.foods.reduce((most, f) => Math.max(most, Number(f.key.split(" ").pop())), 0) + 1;
   const step = (draft.foods.length % 5) - 2;
-  const spot = kept(map, { x_mm: draft.gentle.x_mm + (draft.foods.length % 2) * 40, y_mm: step * map.depth_mm * 0.12 });
+  const room = { ...map, width_mm: Math.max(20, map.width_mm - size.width_mm), depth_mm: Math.max(20, map.depth_mm - size.depth_mm) };
+  const spot = kept(room, { x_mm: draft.gentle.x_mm + (draft.foods.length % 2) * 40, y_mm: step * map.depth_mm * 0.12 });
   return { ...draft, foods: [...draft.foods, { key: `${cut} ${number}`, cut, ...spot }] };
 }
 

@@ -105,7 +105,7 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
               </div>
               <ZoneList map={look.shown.map} system={system} />
               <HeatScale system={system} />
-              <AddFood reference={reference} choices={choices} onAdd={(cut) => change(withFood(draft, cut, look.shown!.map))} />
+              <AddFood reference={reference} choices={choices} onAdd={(cut) => change(withFood(draft, cut, look.shown!.map, [...reference.foods.map((f) => ({ ...f, cut: f.key })), ...choices].find((f) => f.cut === cut)))} />
               {felt.problem && !problem && <Mistake>{phrase(system, felt.problem.errors[0]?.message ?? felt.problem.message)}</Mistake>}
               <FoodTable food={felt.shown ?? look.shown} names={named(reference, choices, draft)} system={system} onRemove={(key) => change({ ...draft, foods: draft.foods.filter((f) => f.key !== key) })} />
               <Notes look={look.shown} food={felt.shown ?? look.shown} names={named(reference, choices, draft)} system={system} />
