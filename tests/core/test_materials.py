@@ -6,7 +6,9 @@ from scipy.integrate import dblquad
 
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire.fires import FIRES, fire_named
-from brasko.core.fire.grate import KETTLE_BED, KETTLE_PLACES, bed_view_factor, corner_view_factor, grate_map
+from brasko.core.fire.grate import grate_map
+from brasko.core.fire.own import planner_fire, shipped
+from brasko.core.fire.views import Rectangle, corner_view_factor, seen
 from brasko.core.fire.zones import Zone, radiant_equivalent_c, with_gentle_air
 from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.foods.doneness import SCALES, scale_named
@@ -93,6 +95,9 @@ def test_doneness_words(fahrenheit, kitchen, home):
     assert SCALES["home"].word_for(temp) == home
 
 
+BED = Rectangle(0.06, 0.25, -0.18, 0.18, 0.11)
+
+
 def direct_view_factor(left: float, right: float, front: float, back: float, gap: float) -> float:
     """∫ cos θ₁ cos θ₂ / (π s²) dA over the rectangle, the definition (incropera_2011 eq. 13.1)."""
     value, _ = dblquad(lambda y, x: gap**2 / (np.pi * (x * x + y * y + gap**2) ** 2), left, right, front, back)
@@ -102,29 +107,32 @@ def direct_view_factor(left: float, right: float, front: float, back: float, gap
 @pytest.mark.parametrize("spot", [(0.0, 0.0), (0.145, 0.0), (-0.15, 0.0), (0.2, 0.1), (0.06, -0.2)])
 def test_view_factor_matches_its_integral(spot):
     x, y = spot
-    bed = KETTLE_BED
-    exact = bed.aglow * direct_view_factor(bed.left_m - x, bed.right_m - x, bed.front_m - y, bed.back_m - y, bed.gap_m)
-    assert bed_view_factor(bed, x, y) == pytest.approx(exact, rel=1e-6, abs=1e-9)
+    exact = direct_view_factor(BED.left_m - x, BED.right_m - x, BED.front_m - y, BED.back_m - y, BED.gap_m)
+    assert float(seen(BED, np.array([x]), np.array([y]))[0]) == pytest.approx(exact, rel=1e-6, abs=1e-9)
 
 
 def test_view_factor_of_an_endless_bed_is_a_quarter_per_corner():
-    assert corner_view_factor(1e6, 1e6, 0.1) == pytest.approx(0.25, abs=1e-5)
+    far = np.array(1e7)
+    assert float(corner_view_factor(far, far)) == pytest.approx(0.25, abs=1e-5)
 
 
-def test_zones_see_what_the_grate_map_says():
-    """The zones' coal views are those of the places where their food lies."""
-    fire = FIRES["kettle_two_zone"]
-    for zone, place in zip((fire.gentle, fire.sear), KETTLE_PLACES, strict=True):
-        assert place.zone == zone.key
-        assert zone.coal_view == pytest.approx(bed_view_factor(KETTLE_BED, place.x_m, place.y_m), abs=0.01)
+def test_typical_zones_stand_beside_the_computed_ones():
+    """The planner's typical kettle against the same kettle computed, at its places: gentle air alike, a fiercer sear."""
+    typical, own = FIRES["kettle_two_zone"], shipped()["kettle_two_zone"]
+    computed = planner_fire(own, cut_named("ribeye").geometry(0.038, 0.45), 0.2)
+    assert computed.gentle.air_c == pytest.approx(typical.gentle.air_c, abs=5.0)
+    assert computed.gentle.coal_view < 0.05
+    assert 0.2 < typical.sear.coal_view <= computed.sear.coal_view < 0.8
+    assert computed.sear.coal_c == pytest.approx(typical.sear.coal_c, abs=80.0)
 
 
 def test_grate_is_hottest_over_the_coals():
-    grate = grate_map(FIRES["kettle_two_zone"])
-    _, column = np.unravel_index(np.argmax(grate.temp_c), grate.temp_c.shape)
-    assert KETTLE_BED.left_m < grate.x_m[column] < KETTLE_BED.right_m
-    assert grate.temp_c.min() < 130.0
-    assert grate.temp_c.max() > 400.0
+    grate = grate_map(shipped()["kettle_two_zone"].setup)
+    row = grate.equivalent_c[len(grate.y_m) // 2]
+    coals = grate.emitters[0]
+    assert coals.strips[0].left_m < grate.x_m[int(np.nanargmax(row))] < coals.strips[-1].right_m
+    assert np.nanmin(row) < 130.0
+    assert np.nanmax(row) > 250.0
 
 
 def test_radiant_equivalent_of_one_source_is_itself():
