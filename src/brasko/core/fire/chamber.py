@@ -34,6 +34,15 @@ DRAUGHT_PACE = Sourced(1.8, "-", "", "assumed")
 """How much faster coals burn where a draught is drawn through them, in a chimney starter or under a shut lid."""
 BAFFLE_RISE_K = Sourced(45.0, "K", "", "assumed")
 """How much hotter than the air the plate over a pellet fire, or a kamado's deflector, gets."""
+SPLITS_W = Sourced(22000.0, "W", "", "assumed")
+"""What the splits in an offset's firebox could give with all the air they want."""
+EMBERS_M2 = Sourced(0.06, "m2", "", "assumed")
+"""Glowing area in that firebox."""
+FAN_W_K = Sourced(12.0, "W K-1", "", "assumed")
+"""Heat that a pellet grill's fan carries off for each kelvin; an oven is nearly tight."""
+OVEN_LEAK_W_K = Sourced(1.0, "W K-1", "", "assumed")
+OPEN_AIR_RISE_K = Sourced(8.0, "K", "", "assumed")
+"""Without a lid the air beside the fire is hardly warmer than outside."""
 FLUE_AIR = Sourced(3.0, "-", "", "assumed")
 """Times the air it needs that goes through a gas grill: they are open at the back."""
 
@@ -118,7 +127,7 @@ def fuel_power_w(setup: FireSetup) -> float:
         pace = DRAUGHT_PACE.value if setup.grill.kind == "chimney" or setup.closed else 1.0
         return open_power_w(setup.charcoal, setup.bed, pace)
     if setup.grill.kind == "offset":
-        return 22000.0
+        return SPLITS_W.value
     return sum(b.power_w * k for b, k in zip(setup.grill.burners, setup.knobs, strict=True) if b.kind != "side")
 
 
@@ -182,7 +191,7 @@ def _closed_state(setup: FireSetup, body: Body, gas: float, power: float, fuel: 
     through = inner * outer / (inner + outer) * (gas - air)
     wall = air + (through + _sun_out(setup, body, inner, outer)) / outer
     bed = setup.bed
-    laid = bed.area_m2 * bed.cover if bed is not None else 0.06
+    laid = bed.area_m2 * bed.cover if bed is not None else EMBERS_M2.value
     lit = min(1.0, power / (laid * fuels.GLOW_W_M2.value))
     face = float(coal_face_c(power, laid * max(lit, 1e-6), air, body.used_share))
     balance = Balance(
@@ -198,7 +207,7 @@ def _open(setup: FireSetup) -> Settled:
     power = fuel_power_w(setup)
     face = float(coal_face_c(power, bed.area_m2 * bed.cover, air)) if bed is not None else air
     flow = power / (fuels.OXYGEN_HEAT.value * fuels.OXYGEN_SHARE.value * fuels.COAL_USED.value)
-    return Settled(power, flow, air + 8.0, air, face, "fuel", Balance(power, 0.0, power, 0.0, 0.0))
+    return Settled(power, flow, air + OPEN_AIR_RISE_K.value, air, face, "fuel", Balance(power, 0.0, power, 0.0, 0.0))
 
 
 def _gas(setup: FireSetup, food_w: float) -> Settled:
@@ -251,7 +260,7 @@ def _controlled(setup: FireSetup, food_w: float) -> Settled:
 
     def needs(gas_c: float) -> float:
         inner, outer = shell_w_k(body, gas_c, setup.weather)
-        flow = _fan_flow_w_k(setup)
+        flow = fan_w_k(setup)
         return (inner * outer / (inner + outer) + flow) * (gas_c - setup.weather.air_c) + food_w
 
     gas, limit = setup.set_c, "controller"
@@ -264,18 +273,18 @@ def _controlled(setup: FireSetup, food_w: float) -> Settled:
     inner, outer = shell_w_k(body, gas, setup.weather)
     through = inner * outer / (inner + outer) * (gas - setup.weather.air_c)
     wall = setup.weather.air_c + through / outer
-    flue = _fan_flow_w_k(setup) * (gas - setup.weather.air_c)
+    flue = fan_w_k(setup) * (gas - setup.weather.air_c)
     if setup.lid_open:
         gas = setup.weather.air_c + LIDLESS_SHARE.value * (gas - setup.weather.air_c)
     return Settled(
-        power, _fan_flow_w_k(setup) / fuels.AIR_HEAT.value, gas, wall, setup.weather.air_c,
+        power, fan_w_k(setup) / fuels.AIR_HEAT.value, gas, wall, setup.weather.air_c,
         "fuel" if limit == "fuel" else "controller", Balance(power, 0.0, flue, through, food_w),
     )  # fmt: skip
 
 
-def _fan_flow_w_k(setup: FireSetup) -> float:
-    """Heat that the fan's air carries off [W/K]; an oven is nearly tight."""
-    return 12.0 if setup.grill.kind == "pellet" else 1.0
+def fan_w_k(setup: FireSetup) -> float:
+    """Heat that the air through a controlled fire carries off [W/K]."""
+    return FAN_W_K.value if setup.grill.kind == "pellet" else OVEN_LEAK_W_K.value
 
 
 # --- the way back -----------------------------------------------------------------------------------------------------

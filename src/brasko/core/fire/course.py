@@ -50,8 +50,6 @@ OUT_AT = 0.05
 """A fire counts as out when this share of its glow is left (assumed)."""
 NEAR_ENOUGH = 0.95
 """Vents are set when the gauge has made this share of its rise (common practice, no source)."""
-OPEN_AIR_RISE_K = Sourced(8.0, "K", "", "assumed")
-"""Without a lid the air beside the fire is hardly warmer than outside."""
 FIRST_NEST_KG = Sourced(0.06, "kg", "", "assumed")
 """What a kamado is lit with: a starter and a fist of lump round it."""
 
@@ -123,7 +121,7 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
             mass, glowing, heat, pace_w, fuse_w, weather.air_c if start_c is None else start_c,
             plate.heat_j_k if plate else 1.0,
             controller.low_w if controller else 0.0, controller.high_w if controller else 0.0,
-            controller.band_k if controller else 0.0, controller.start_s if controller else 0.0, chamber._fan_flow_w_k(first),
+            controller.band_k if controller else 0.0, controller.start_s if controller else 0.0, chamber.fan_w_k(first),
             GAS_HEAT.value if first.grill.kind != "oven" else 900.0,
         ]),
         _CONSTANTS, rows, steps, round(SAMPLE_S / STEP_S), _MODES.get(first.grill.kind, MODE_COAL), out,
@@ -131,7 +129,7 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
     done = out[:n]
     gas, plate_c = done[:, OUT_GAS], done[:, OUT_PLATE]
     if first.grill.body is None:
-        gas = np.full(n, weather.air_c + OPEN_AIR_RISE_K.value)
+        gas = np.full(n, weather.air_c + chamber.OPEN_AIR_RISE_K.value)
     inside = np.array([_at(changes, t).setup.deflector for t in done[:, OUT_T]])
     grate = np.where(inside, gas - DEFLECTOR_SHADE.value * np.maximum(gas - plate_c, 0.0), gas)
     came = max(float(done[-1, OUT_CAME]), 1.0)

@@ -39,6 +39,11 @@ SHELF_RISE = Sourced(0.35, "m-1", "", "assumed")
 """Hot gas lies on top: the rise of the air grows by this share for each metre of height in a smoker's chamber."""
 CHAMBER_LOSES_W_MK = Sourced(14.0, "W m-1 K-1", "", "assumed")
 """What a metre of an offset's chamber loses."""
+LIDLESS_WALLS = Sourced(0.3, "-", "", "assumed")
+"""With the lid open, walls and bowl below keep this share of the rise of the air."""
+PLUME_WIDENS = Sourced(0.12, "-", "", "assumed")
+PLUME_EDGE_M = Sourced(0.03, "m", "", "assumed")
+"""How far a plume's edge is smeared, at its foot and for each metre of height."""
 WATER_PAN_C = Sourced(96.0, "°C", "", "common practice")
 STEP_M = 0.015
 PLATE_STRIPS = 5
@@ -190,7 +195,7 @@ def heat_at(
     around = (
         (state.gas_c + state.wall_c) / 2.0
         if closed
-        else setup.weather.air_c + 0.3 * (state.gas_c - setup.weather.air_c)
+        else setup.weather.air_c + LIDLESS_WALLS.value * (state.gas_c - setup.weather.air_c)
     )
     lid = state.wall_c if closed else setup.weather.air_c
     view, shine = np.zeros_like(x_m), np.zeros_like(x_m)
@@ -239,7 +244,7 @@ def _air_c(setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Float
 def _plume(emitter: Emitter, x_m: Floats, y_m: Floats, air_c: Floats) -> tuple[Floats, Floats]:
     """(share of the spot that lies in the plume, rise of its air): hot gas thinned by air on its way up, spreading."""
     gap = emitter.strips[0].gap_m
-    spread = 0.03 + 0.12 * gap
+    spread = PLUME_EDGE_M.value + PLUME_WIDENS.value * gap
     inside = np.zeros_like(x_m)
     for s in emitter.strips:
         across = erf((x_m - s.left_m) / (np.sqrt(2) * spread)) - erf((x_m - s.right_m) / (np.sqrt(2) * spread))

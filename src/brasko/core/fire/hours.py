@@ -10,6 +10,7 @@ import numpy as np
 from brasko.core.fire import chamber, fuels
 from brasko.core.fire.course import SAMPLE_S, Change, brought_up, course, poured
 from brasko.core.fire.setup import FireSetup
+from brasko.core.sourced import Sourced
 
 
 @dataclass(frozen=True)
@@ -37,6 +38,8 @@ class Hours:
     fuse_m: float | None = None
 
 
+BOTTLE_KG = Sourced(5.0, "kg", "", "assumed")
+HOPPER_KG = Sourced(9.0, "kg", "", "assumed")
 NEAR = 0.85
 """Usable while the rise over outside air is at least this share of what it settles at."""
 STAYS_S = 600.0
@@ -58,9 +61,9 @@ def hours_of(setup: FireSetup) -> Hours:
         kg_h = state.power_w / fuels.PROPANE_HEAT.value * 3600.0
         return Hours(
             _preheat_s(setup),
-            5.0 / kg_h * 3600.0 if kg_h > 0 else 0.0,
+            BOTTLE_KG.value / kg_h * 3600.0 if kg_h > 0 else 0.0,
             (),
-            "another bottle (5 kg assumed)",
+            f"another bottle ({BOTTLE_KG.value:g} kg assumed)",
             kg_h,
             "propane",
         )
@@ -70,9 +73,9 @@ def hours_of(setup: FireSetup) -> Hours:
         kg_h = state.power_w / fuels.PELLET_HEAT.value * 3600.0
         return Hours(
             _preheat_s(setup),
-            9.0 / kg_h * 3600.0,
-            _every(9.0 / kg_h * 3600.0),
-            "fill the hopper (9 kg assumed)",
+            HOPPER_KG.value / kg_h * 3600.0,
+            _every(HOPPER_KG.value / kg_h * 3600.0),
+            f"fill the hopper ({HOPPER_KG.value:g} kg assumed)",
             kg_h,
             "pellets",
         )

@@ -18,6 +18,11 @@ from brasko.core.foods.shape import Geometry
 
 MINUTE = 60.0
 LEAST_CONVERT_S = 240.0
+COALS_CONVERT_S = 5.0 * MINUTE
+LONGEST_CONVERT_S = 20.0 * MINUTE
+"""Times to searing heat where no course says otherwise (common practice, no source)."""
+SEARING_AIR_C = 315.0
+"""600 °F: a kamado that is opened up is taken no further (common practice, no source)."""
 
 
 @dataclass(frozen=True)
@@ -137,12 +142,12 @@ def convert_s(setup: FireSetup) -> float:
     if kind in ("brazier", "chimney"):
         return 0.0
     if kind not in ("kamado", "gas", "pellet"):
-        return 5.0 * MINUTE
+        return COALS_CONVERT_S
     opened = opened_for_sear(setup)
     most = chamber.settled(opened).gas_c
-    aim = min(315.0, setup.weather.air_c + 0.9 * (most - setup.weather.air_c))
+    aim = min(SEARING_AIR_C, setup.weather.air_c + 0.9 * (most - setup.weather.air_c))
     found = conversion_s(setup, opened, aim)
-    return max(LEAST_CONVERT_S, round((found or 20.0 * MINUTE) / 30.0) * 30.0)
+    return max(LEAST_CONVERT_S, round((found or LONGEST_CONVERT_S) / 30.0) * 30.0)
 
 
 def _convert_name(setup: FireSetup) -> str:
@@ -154,7 +159,7 @@ def _convert_name(setup: FireSetup) -> str:
 def _convert_why(setup: FireSetup, convert: float) -> str:
     most = chamber.settled(replace(opened_for_sear(setup), lid_open=False)).gas_c if setup.grill.body else 0.0
     return {
-        "kamado": f"Heavy gloves; ease the lid up first, it can flash. {{time:{convert:.0f}}} with all vents open brings it to {{temp:{min(most, 315.0):.0f}}}.",
+        "kamado": f"Heavy gloves; ease the lid up first, it can flash. {{time:{convert:.0f}}} with all vents open brings it to {{temp:{min(most, SEARING_AIR_C):.0f}}}.",
         "gas": f"All burners high, lid shut: {{time:{convert:.0f}}} to {{temp:{most:.0f}}}.",
         "pellet": f"It reaches {{temp:{most:.0f}}} in {{time:{convert:.0f}}} and no more: for a hard sear use a skillet or another fire.",
     }.get(setup.grill.kind, f"Vents open, lid off: {{time:{convert:.0f}}} brings the coals to searing heat while the meat waits.")  # fmt: skip

@@ -29,6 +29,11 @@ FLARES_FROM_C = Sourced(230.0, "°C", "", "from memory")
 """Dripping fat burns on what is hotter than this under it; it smokes from less."""
 CHAMBER_VAPOUR_KG_M3 = Sourced(0.020, "kg m-3", "", "assumed")
 SAMPLES = 5
+FLARE_VIEW = Sourced(0.35, "-", "", "assumed")
+FLARE_AREA_M2 = Sourced(0.012, "m2", "", "assumed")
+"""A usual steak of FATTY fat over so much fire, and of this size, scores 1."""
+FLARE_SOME, FLARE_HIGH = 0.25, 0.8
+"""Scores from which flames are possible, and likely (assumed)."""
 MOST_DRAWN = Sourced(0.3, "-", "", "assumed")
 """Of a fire's heat, what food can take from the chamber's air; what coals shine straight on it costs the air nothing."""
 
@@ -266,11 +271,17 @@ def flare_of(piece: Placed, fire_view: float, fire_c: float, setup: FireSetup) -
     """The risk that dripping fat burns: how much fat, how much fire straight below, how hot it is."""
     if setup.deflector or fire_c < FLARES_FROM_C.value or fire_view < 0.02:
         return Flare("none", "Fat that drips here does not fall on fire.")
-    score = piece.fat_share / FATTY.value * fire_view / 0.35 * min(piece.area_m2 / 0.012, 2.0) ** 0.5
-    if score < 0.25:
+    score = (
+        piece.fat_share
+        / FATTY.value
+        * fire_view
+        / FLARE_VIEW.value
+        * min(piece.area_m2 / FLARE_AREA_M2.value, 2.0) ** 0.5
+    )
+    if score < FLARE_SOME:
         return Flare("low", "Little fat falls on the fire here. Watch it all the same.")
     away = "Move it to the cool side and let the fat burn off; lid on, vents narrower. Never water on burning fat."
-    if score < 0.8:
+    if score < FLARE_HIGH:
         return Flare("some", f"Flames now and then. {away}")
     return Flare(
         "high", f"Fat drips straight onto the fire: expect flames. Trim, keep a cool place free, tongs at hand. {away}"
@@ -322,6 +333,7 @@ def _warnings(
 
 
 UNEVEN_K = 90.0
+"""Ends of a piece that differ by more want turning (assumed)."""
 
 
 def _uneven(setup: FireSetup, state: Settled, grate: Grate, piece: Placed) -> Advice | None:
