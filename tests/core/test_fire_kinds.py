@@ -154,6 +154,19 @@ def test_plans_on_ones_own_fire_meet_the_finish(key, method):
     assert any(t.key == "light" for t in plan.tasks)
 
 
+def test_the_danger_of_the_fuel_stands_in_the_plan():
+    """Charcoal makes carbon monoxide, gas wants its hoses tested and its lid open to light (trade's danger list)."""
+    said = {}
+    for key in ("kettle", "gas_3"):
+        own = OwnFire("Mine", usual_setup(GRILLS[key]), Spot(-0.14, 0.0), Spot(0.15, 0.0))
+        plan = planned(Wish("ribeye", 0.038, 0.45, 63.0, method="direct", own_fire=own, crust="none"), quick=True)
+        said[key] = " ".join(c.text for c in plan.cautions if c.place in {t.key for t in plan.tasks})
+    assert "carbon monoxide" in said["kettle"]
+    assert "soapy water" in said["gas_3"]
+    assert "licensed fitter" in said["gas_3"]
+    assert "Never water on burning grease" in said["gas_3"]
+
+
 def test_ones_own_fire_must_have_what_the_method_needs():
     brazier = usual_setup(GRILLS["brazier"])
     own = OwnFire("Mine", brazier, Spot(-0.1, 0.0), Spot(0.1, 0.0))

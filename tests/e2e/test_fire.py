@@ -206,3 +206,17 @@ def test_a_pan_is_read_where_it_stands_and_one_too_wide_is_refused(visit):
     small.get_by_label("Food or a pan on the grate").select_option(label="Steel griddle")
     small.get_by_role("button", name="Put it on").click()
     expect(small.get_by_text(re.compile("is more than the grate has: Steel griddle"))).to_be_visible()
+
+
+def test_what_is_no_number_is_said_beside_the_field_and_changes_nothing(visit):
+    page = visit("/fire", DESKTOP)
+    short = page.get_by_role("region", name="In short")
+    expect(short).to_contain_text("Serves")
+    before = short.inner_text()
+    vent = page.get_by_role("textbox", name="Bottom vent")
+    vent.fill("wide")
+    expect(page.get_by_text("Write a number of %.")).to_be_visible()
+    expect(vent).to_have_attribute("aria-invalid", "true")
+    assert short.inner_text() == before
+    vent.fill("45,5")
+    expect(page.get_by_text("Write a number of %.")).to_be_hidden()

@@ -88,8 +88,9 @@ export function Quantity({ label, value, onChange, scale, low, high, error, hint
   const [text, setText] = useState(value === null ? "" : written(scale, value));
   const [typing, setTyping] = useState(false);
   const shown = typing || value === null ? text : written(scale, value);
+  const unread = typing && (text.trim() === "" || Number.isNaN(Number(text.replace(",", "."))));
   return (
-    <Field label={label} error={error} hint={hint}>
+    <Field label={label} error={error ?? (unread ? `Write a number${scale.unit ? ` of ${scale.unit}` : ""}.` : undefined)} hint={hint}>
       {({ id, describedBy, invalid }) => (
         <div className="flex items-center gap-3">
           <span className="flex items-baseline gap-1">

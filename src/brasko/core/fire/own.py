@@ -133,6 +133,7 @@ def fire_of(
         "own", name, tuple(zones), preparations_of(setup), convert_s=convert,
         convert_name=_convert_name(setup), convert_why=_convert_why(setup, convert),
         charcoal=setup.grill.kind in ("kettle", "kamado", "offset", "brazier", "chimney", "pellet"),
+        gas=setup.grill.kind == "gas",
     )  # fmt: skip
 
 

@@ -172,6 +172,7 @@ class Fire:
     convert_name: str = ""
     convert_why: str = ""
     charcoal: bool = True
+    gas: bool = False
 
     def zone(self, role: Role) -> Zone:
         """The zone with this role. Raises InvalidInput where the fire has none."""

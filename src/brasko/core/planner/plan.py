@@ -55,6 +55,7 @@ def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False) -> Pi
                 wish.temper_s,
                 wish.air_c,
                 charcoal=wish.the_fire.charcoal,
+                gas=wish.the_fire.gas,
                 in_pan=wish.sear_zone is not None and wish.sear_zone.pan is not None,
                 in_fat=zone is not None and zone.in_fat,
                 tenderised=wish.treatment == "tenderised",

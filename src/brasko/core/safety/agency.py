@@ -68,6 +68,12 @@ _CHARCOAL = (
     Caution("lit_chimney", "light", "A lit chimney burns skin and decking: gloves, closed shoes, a stable place to set it down."),
     Caution("ash", "serve", "Shut the vents afterwards. Ash stays hot for a day or two."),
 )  # fmt: skip
+_GAS = Caution(
+    "gas", "light",
+    "Lid open to light. Test the hoses with soapy water after every change of bottle, and close the bottle afterwards. "
+    "Outdoors only. Gas lines are work for a licensed fitter; local fire codes and bans come first.",
+)  # fmt: skip
+_GREASE = Caution("grease", "preheat", "Clean the grease tray first. Never water on burning grease: lid shut, gas off.")
 _PAN = Caution(
     "hot_fat", "heat_pan",
     "Fat in a pan this hot can catch fire: lid at hand to smother it, never water. Open a window, or cook outside.",
@@ -85,13 +91,14 @@ def cautions_for(
     air_c: float,
     *,
     charcoal: bool = True,
+    gas: bool = False,
     in_pan: bool = False,
     in_fat: bool = False,
     tenderised: bool = False,
 ) -> tuple[Caution, ...]:
     """The danger notes of one plan, each once, at the place where the danger is."""
     minimum = minimum_for(cut, tenderised)
-    notes = list(_CHARCOAL) if charcoal else []
+    notes = list(_CHARCOAL) if charcoal else [_GAS, _GREASE] if gas else []
     notes += [_PAN] * (in_pan and not charcoal) + [_BATH] * in_fat
     if minimum is None:
         return tuple(notes)
