@@ -251,7 +251,7 @@ def test_words_for_every_opening():
         (lambda: Grill("g", "G", "oven", ()), "grates need at least one cooking surface"),
         (lambda: replace(gas_grill(2), burners=(Burner("b", "B", 0.5, 0.0, 0.1, 0.4, 3000.0),)), r"b\.x_mm puts the burner outside"),
         (lambda: Charcoal("heap", 1.0), r"charcoal\.layout is not known \(got 'heap'\)"),
-        (lambda: Charcoal("level", -1.0), r"charcoal\.amount_kg must be between 0\.1"),
+        (lambda: Charcoal("level", -1.0), r"charcoal\.amount_kg must be between \{mass:100\}.*got \{mass:-1000\}"),
         (lambda: Charcoal("level", 1.0, "coke"), r"charcoal\.fuel is not known"),
         (lambda: Charcoal("level", 1.0, wood="logs"), r"charcoal\.wood is not known"),
         (lambda: Placed("a", 0.0, 0.0, 0.001, 0.1), r"piece\.width_mm must be between 10"),

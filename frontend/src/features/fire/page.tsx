@@ -31,6 +31,10 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
   const system = useHousehold().units;
   const weather = useWeather();
   const own = usePans();
+  const options = [
+    ...grills.map((g) => ({ key: `own:${g.id}`, name: g.name, group: "In your yard" })),
+    ...reference.grills.map((g) => ({ key: g.key, name: g.name, group: "Typical ones" })),
+  ];
   const specOf = (key: string): Setup["grill"] => grills.find((g) => `own:${g.id}` === key)?.spec ?? key;
   const fresh = (key: string, sky: Setup["weather"] = {}): FireDraft => {
     const spec = specOf(key);
@@ -39,7 +43,7 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
   const first = () => {
     const kept = fires.find((f) => f.id === fire);
     if (kept) return opened(kept.fire, {}, reference, grills.find((g) => JSON.stringify(g.spec) === JSON.stringify(kept.fire.setup.grill)) ? `own:${grills.find((g) => JSON.stringify(g.spec) === JSON.stringify(kept.fire.setup.grill))!.id}` : kindOf(reference, kept.fire.setup).key);
-    return fresh(grill ?? (grills[0] ? `own:${grills[0].id}` : "kettle"));
+    return fresh(grill !== null && options.some((o) => o.key === grill) ? grill : (grills[0] ? `own:${grills[0].id}` : "kettle"));
   };
   const [drafts, setDrafts] = useState<FireDraft[]>(() => [first()]);
   const [active, setActive] = useState(0);
@@ -60,10 +64,6 @@ function Builder({ reference, grills, fires, fire, grill }: { reference: FireRef
   const besideCourse = useCourse(other && { setup: other.setup });
   const problem = look.problem;
   const wrong = (field: string) => { const e = problem?.of(field); return e ? phrase(system, e.message) : undefined; };
-  const options = [
-    ...grills.map((g) => ({ key: `own:${g.id}`, name: g.name, group: "In your yard" })),
-    ...reference.grills.map((g) => ({ key: g.key, name: g.name, group: "Typical ones" })),
-  ];
   const fitting = draft.grill.startsWith("own:") && !grills.some((g) => `own:${g.id}` === draft.grill) ? kind.key : draft.grill;
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] xl:grid-cols-[18.500rem_minmax(0,1fr)_21rem]">

@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 from scipy.optimize import brentq
 
-from brasko.core.errors import InvalidInput, UnknownName, require_between
+from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire import fuels
 from brasko.core.fire.fuels import Coal, coal_named
 from brasko.core.fire.grills import Grill
@@ -43,6 +43,8 @@ CLEAR_M = 0.03
 BANK_SHARE = 0.30
 """A bank leans over this share of the floor's area (assumed)."""
 STRIPS = 9
+LEAST_KG, MOST_KG = 0.1, 30.0
+"""Less is no fire, more fits no grill here (assumed)."""
 GAS_LEAVING_J_KGK = Sourced(1150.0, "J kg-1 K-1", "incropera_2011", "from memory", 500.0, 1300.0)
 """Specific heat of the gas that leaves a bed."""
 
@@ -63,7 +65,12 @@ class Charcoal:
         if self.wood not in ("none", "chips", "chunks"):
             raise UnknownName("charcoal.wood", self.wood, ("none", "chips", "chunks"))
         coal_named(self.fuel)
-        require_between("charcoal.amount_kg", self.mass_kg, 0.1, 30.0, "kg", "A full chimney holds about 2.4 kg.")
+        if not LEAST_KG <= self.mass_kg <= MOST_KG:
+            raise InvalidInput(
+                "charcoal.amount_kg",
+                f"must be between {{mass:{LEAST_KG * 1000:.0f}}} and {{mass:{MOST_KG * 1000:.0f}}} "
+                f"(got {{mass:{self.mass_kg * 1000:.0f}}}). A full chimney holds about {{mass:2400}}.",
+            )
 
     @property
     def coal(self) -> Coal:

@@ -35,8 +35,11 @@ class FireSetup:
 
     def __post_init__(self) -> None:
         grill = self.grill
-        require_between("bottom_share", self.bottom_share, 0.0, 1.0, "")
-        require_between("top_share", self.top_share, 0.0, 1.0, "")
+        for name, share in (("bottom_share", self.bottom_share), ("top_share", self.top_share)):
+            if not 0.0 <= share <= 1.0:
+                raise InvalidInput(
+                    name, f"must be between 0 and 1, shut to wide open (got {share:g}, that is {share * 100:g} %)."
+                )
         if grill.burns_coal:
             if self.charcoal is None:
                 raise InvalidInput(
