@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.fire import chamber, fuels
+from brasko.core.fire import chamber, fuels, setting
 from brasko.core.fire.coals import Charcoal, bed_of, coal_face_c, disc_strips, ring_most_m
 from brasko.core.fire.course import Change, brought_up, come_down_s, course
 from brasko.core.fire.fuels import coal_mass_kg
@@ -79,22 +79,22 @@ def test_wider_vents_are_never_cooler(a, b):
 )
 def test_settings_for_a_temperature_give_it(key, wanted):
     """Vents, knobs or controller both ways."""
-    setup = chamber.set_for(usual_setup(GRILLS[key]), wanted)
+    setup = setting.set_for(usual_setup(GRILLS[key]), wanted)
     assert chamber.settled(setup).gas_c == pytest.approx(wanted, abs=0.7)
 
 
 def test_a_target_above_the_grill_says_the_highest_and_how_to_gain():
     with pytest.raises(Infeasible, match=r"reaches \{temp:\d+\} at the most") as caught:
-        chamber.set_for(KETTLE, 500.0)
+        setting.set_for(KETTLE, 500.0)
     assert caught.value.field == "wanted_c"
-    assert float(caught.value.nearest["wanted_c"]) == pytest.approx(chamber.highest_c(KETTLE) - 3.0, abs=0.1)
+    assert float(caught.value.nearest["wanted_c"]) == pytest.approx(setting.highest_c(KETTLE) - 3.0, abs=0.1)
     ring = replace(KETTLE, charcoal=Charcoal("ring", 1.8))
     with pytest.raises(Infeasible) as caught:
-        chamber.set_for(ring, 200.0)
+        setting.set_for(ring, 200.0)
     assert any("level layer" in r.text for r in caught.value.remedies)
     windy = replace(KETTLE, weather=Weather(0.0, 9.0))
     with pytest.raises(Infeasible) as caught:
-        chamber.set_for(windy, 300.0)
+        setting.set_for(windy, 300.0)
     assert any("shelter" in r.text for r in caught.value.remedies)
 
 
@@ -191,21 +191,21 @@ def test_an_open_lid_cools_the_chamber_and_feeds_the_coals():
 
 def test_a_kamado_heats_soon_and_cools_late():
     """It comes down slowly: the walls hold the heat (common practice, no source)."""
-    hot = chamber.set_for(replace(KAMADO, deflector=False), 300.0)
-    cool = chamber.set_for(KAMADO, 110.0)
+    hot = setting.set_for(replace(KAMADO, deflector=False), 300.0)
+    cool = setting.set_for(KAMADO, 110.0)
     down = come_down_s(hot, cool, 115.0)
     assert down is None or down > 45 * 60
 
 
 def test_brought_up_closes_the_vents_in_steps_without_overshoot():
     """Vents wide at first, then narrower as the walls warm; the gauge never runs more than a tenth past the wish."""
-    setup = chamber.set_for(KAMADO, 120.0)
+    setup = setting.set_for(KAMADO, 120.0)
     stages = brought_up(setup)
     opened = [c.setup.bottom_share for c in stages]
     assert opened == sorted(opened, reverse=True)
     run = course(stages, 3.0)
     assert run.gauge_c.max() < 120.0 + 0.1 * 100.0
-    careless = course([Change(0.0, chamber.at_most(setup)), Change(900.0, setup)], 3.0)
+    careless = course([Change(0.0, setting.at_most(setup)), Change(900.0, setup)], 3.0)
     assert careless.gauge_c.max() > 200.0, "left wide for a quarter of an hour it overshoots"
 
 

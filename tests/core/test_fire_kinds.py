@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from brasko.core.errors import InvalidInput
-from brasko.core.fire import chamber
+from brasko.core.fire import chamber, setting
 from brasko.core.fire.advisor import Wanted, advised
 from brasko.core.fire.coals import LAYOUTS, Charcoal
 from brasko.core.fire.course import conversion_s
@@ -105,13 +105,13 @@ def test_a_fuse_lights_a_dozen_and_keeps_the_rest():
 def test_conversions_take_their_time():
     """Burners up and pellet to maximum take minutes; a kamado's plate comes out and its vents open."""
     gas = usual_setup(GRILLS["gas_3"])
-    low = chamber.set_for(gas, 120.0)
-    up = conversion_s(low, chamber.at_most(gas), 260.0)
+    low = setting.set_for(gas, 120.0)
+    up = conversion_s(low, setting.at_most(gas), 260.0)
     assert 60 < up < 15 * 60
     pellet = usual_setup(GRILLS["pellet"])
-    to_most = conversion_s(pellet, chamber.at_most(pellet), 240.0)
+    to_most = conversion_s(pellet, setting.at_most(pellet), 240.0)
     assert 3 * 60 < to_most < 40 * 60
-    assert conversion_s(pellet, chamber.at_most(pellet), 400.0) is None
+    assert conversion_s(pellet, setting.at_most(pellet), 400.0) is None
     assert convert_s(usual_setup(GRILLS["kamado"])) >= 240.0
     assert convert_s(usual_setup(GRILLS["brazier"])) == 0.0
 
@@ -227,7 +227,7 @@ def test_gentle_heat_is_advised_on_every_grill_with_a_lid(key):
 
 
 def test_words_for_every_opening():
-    said = [chamber.opening_words(s) for s in (0.0, 0.05, 0.12, 0.2, 0.25, 0.33, 0.5, 0.66, 0.75, 0.9, 1.0)]
+    said = [setting.opening_words(s) for s in (0.0, 0.05, 0.12, 0.2, 0.25, 0.33, 0.5, 0.66, 0.75, 0.9, 1.0)]
     assert said == [
         "shut", "a crack", "an eighth", "a fifth", "a quarter", "a third", "half", "two thirds", "three quarters",
         "nearly all", "all the way",
@@ -261,8 +261,8 @@ def test_words_for_every_opening():
         (lambda: Weather(20.0, 1.0, 5000.0), r"weather\.sun_w_m2 must be between 0 and 1200"),
         (lambda: Wanted(100.0, 120.0, hours=90.0), "hours must be between"),
         (lambda: Wanted(100.0, None), "gentle_high_c must come with gentle_low_c"),
-        (lambda: chamber.set_for(KETTLE, 25.0), "wanted_c must be well above the air outside"),
-        (lambda: chamber.set_for(usual_setup(GRILLS["brazier"]), 120.0), "without a lid there is no chamber"),
+        (lambda: setting.set_for(KETTLE, 25.0), "wanted_c must be well above the air outside"),
+        (lambda: setting.set_for(usual_setup(GRILLS["brazier"]), 120.0), "without a lid there is no chamber"),
         (lambda: FireSetup(GRILLS["pellet"]), "set_c is missing"),
         (lambda: replace(usual_setup(GRILLS["gas_2"]), knobs=(2.0, 0.0)), r"knobs\.0 must be between 0 and 1"),
         (lambda: replace(usual_setup(GRILLS["chimney"]), charcoal=Charcoal("half", 1.0)), "must be level in a chimney"),

@@ -5,7 +5,7 @@ from functools import cache
 
 from case import TRADE, Case
 
-from brasko.core.fire import chamber
+from brasko.core.fire import chamber, setting
 from brasko.core.fire.coals import Charcoal, ring_kg_m, ring_most_m
 from brasko.core.fire.course import brought_up, conversion_s, course
 from brasko.core.fire.grate import grate_map
@@ -30,7 +30,7 @@ def fuse_kg(share: float) -> float:
 
 @cache
 def kamado_at(gauge_f: float) -> FireSetup:
-    return chamber.set_for(replace(usual_setup(GRILLS["kamado"]), weather=STILL), celsius(gauge_f))
+    return setting.set_for(replace(usual_setup(GRILLS["kamado"]), weather=STILL), celsius(gauge_f))
 
 
 def kamado_opened_minutes() -> float:
@@ -67,7 +67,7 @@ FIRE_CASES: tuple[Case, ...] = (
     Case("fuse_half_vents", TRADE, "kettle, fuse of coals, vents half open", 250.0, 275.0, "°F",
          lambda: fahrenheit(chamber.settled(kettle("ring", fuse_kg(0.67))).gas_c), 4.0, "still air, and vents of a usual size"),
     Case("fuse_hours", TRADE, "two thirds of the ring at 235 °F do a pork shoulder", 8.0, 12.0, "h",
-         lambda: hours_of(chamber.set_for(kettle("ring", fuse_kg(0.67)), celsius(235.0))).usable_s / 3600.0),
+         lambda: hours_of(setting.set_for(kettle("ring", fuse_kg(0.67)), celsius(235.0))).usable_s / 3600.0),
     Case("kamado_vents", TRADE, "kamado at 250 °F: vents nearly shut", 0.0, 0.15, "open", lambda: kamado_at(250.0).bottom_share),
     Case("kamado_opened", TRADE, "kamado from 225 °F to 600 °F, plate out, vents open (about 5 min)", 4.0, 6.0, "min",
          kamado_opened_minutes, 2.5, "the glow has to spread through the lump first"),
@@ -77,7 +77,7 @@ FIRE_CASES: tuple[Case, ...] = (
     Case("gas_high", TRADE, "gas, one burner high and two low: the high end (450 to 550 °F)", 450.0, 550.0, "°F", lambda: gas_row_f(0)),
     Case("gas_low", TRADE, "the same: the low end (medium low, 300 to 350 °F)", 300.0, 350.0, "°F", lambda: gas_row_f(2)),
     Case("pellet_top", TRADE, "pellet grill at its highest (some top out at 500 °F)", 480.0, 520.0, "°F",
-         lambda: fahrenheit(chamber.highest_c(replace(usual_setup(GRILLS["pellet"]), weather=STILL)))),
+         lambda: fahrenheit(setting.highest_c(replace(usual_setup(GRILLS["pellet"]), weather=STILL)))),
     Case("palm_bank", TRADE, "palm over banked coals, lid off (about one second is searing heat)", 0.7, 2.0, "s", palm_over_bank_s, 0.5, "ours is a palm 10 cm above the grate, over coals of usual depth"),
     Case("over_chimney", TRADE, "over a lit chimney: the strongest heat a backyard has, above a sear of 550-600 °F", 315.0, 900.0, "°C",
          over_chimney_c),

@@ -7,7 +7,8 @@ from typing import Literal
 
 from pydantic import AwareDatetime, BaseModel, Field, FiniteFloat
 
-from brasko.cli.simulation_format import StepOut, Strict
+from brasko.cli.simulation_format import StepOut
+from brasko.formats.strict import Strict
 
 WISH_FORMAT = "brasko/wish@1"
 PLAN_FORMAT = "brasko/plan@1"

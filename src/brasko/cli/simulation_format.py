@@ -4,16 +4,12 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, ConfigDict, Field, FiniteFloat, model_validator
+from pydantic import BaseModel, Field, FiniteFloat, model_validator
+
+from brasko.formats.strict import Strict
 
 FORMAT = "brasko/simulation@1"
 RESULT_FORMAT = "brasko/simulation-result@1"
-
-
-class Strict(BaseModel):
-    """Numbers are numbers, and what is not known is refused."""
-
-    model_config = ConfigDict(extra="forbid", strict=True, frozen=True)
 
 
 class PropertiesIn(Strict):

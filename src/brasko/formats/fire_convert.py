@@ -8,7 +8,7 @@ from dataclasses import replace
 import numpy as np
 
 from brasko.core.errors import require_between
-from brasko.core.fire import chamber
+from brasko.core.fire import chamber, setting
 from brasko.core.fire.advisor import Advised, Wanted, advised
 from brasko.core.fire.coals import Charcoal
 from brasko.core.fire.course import SAMPLE_S, brought_up, course, poured
@@ -146,7 +146,7 @@ def fire_of_words(given: FireIn) -> out.FireOut:
         advice = advised(setup.grill, wanted_of(given.wished), setup.weather)
         setup = advice.setup
     elif given.wanted_c is not None:
-        setup = chamber.set_for(setup, given.wanted_c)
+        setup = setting.set_for(setup, given.wanted_c)
     table = laid(setup, [placed_of(p) for p in given.pieces], given.grate)
     return out.FireOut(
         format="brasko/fire-result@1",
@@ -169,9 +169,9 @@ def told_setup(setup: FireSetup) -> out.SetupOut:
     coal = setup.charcoal if setup.grill.burns_coal else None
     return out.SetupOut(
         bottom_share=setup.bottom_share,
-        bottom_words=chamber.opening_words(setup.bottom_share),
+        bottom_words=setting.opening_words(setup.bottom_share),
         top_share=setup.top_share,
-        top_words=chamber.opening_words(setup.top_share),
+        top_words=setting.opening_words(setup.top_share),
         knobs=list(setup.knobs),
         set_c=setup.set_c,
         lid_open=setup.lid_open,
@@ -198,7 +198,7 @@ def told_settled(setup: FireSetup) -> out.SettledOut:
         alight=state.alight,
         zones_c=list(state.zones_c),
         balance_error=state.balance.relative_error,
-        highest_c=chamber.highest_c(setup) if setup.grill.body is not None else None,
+        highest_c=setting.highest_c(setup) if setup.grill.body is not None else None,
         dies_after_s=goes_out_s(setup),
     )
 
@@ -310,7 +310,7 @@ def told_course(setup: FireSetup, hours: float) -> out.CourseOut:
         fuel_kg=thinned(run.fuel_kg, 3),
         changes=[
             out.ChangeOut(
-                at_s=c.at_s, bottom_words=chamber.opening_words(c.setup.bottom_share), top_words=chamber.opening_words(c.setup.top_share)
+                at_s=c.at_s, bottom_words=setting.opening_words(c.setup.bottom_share), top_words=setting.opening_words(c.setup.top_share)
             )
             for c in stages
         ] if coals and setup.grill.body is not None else [],

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from brasko.core.errors import Infeasible, InvalidInput, Remedy, require_between
-from brasko.core.fire import chamber
+from brasko.core.fire import chamber, setting
 from brasko.core.fire.coals import LAYOUTS, Charcoal, bed_of, ring_kg_m, ring_most_m
 from brasko.core.fire.fuels import coal_named
 from brasko.core.fire.grate import GrateMap, grate_map
@@ -121,7 +121,7 @@ def _candidates(grill: Grill, wanted: Wanted, sky: Weather) -> Iterator[tuple[Fi
                 if gentle is not None
                 else ("No plate: the sear wants to see the coals.",)
             )
-            yield (chamber.set_for(setup, gentle) if gentle is not None else with_vents(setup, 1.0, 1.0)), why
+            yield (setting.set_for(setup, gentle) if gentle is not None else with_vents(setup, 1.0, 1.0)), why
         return
     for layout in _layouts(grill, wanted):
         for n in range(1, 17):
@@ -133,7 +133,7 @@ def _candidates(grill: Grill, wanted: Wanted, sky: Weather) -> Iterator[tuple[Fi
                 bed_of(grill, charcoal)
                 setup = replace(base, charcoal=charcoal, drip_pan=layout in ("banked", "ring"))
                 if gentle is not None and grill.body is not None:
-                    setup = chamber.set_for(replace(setup, top_share=0.5), gentle)
+                    setup = setting.set_for(replace(setup, top_share=0.5), gentle)
                 else:
                     setup = replace(with_vents(setup, 1.0, 1.0), lid_open=grill.body is not None)
             except (InvalidInput, Infeasible):
@@ -155,7 +155,7 @@ def _without_coal(base: FireSetup, wanted: Wanted) -> Iterator[tuple[FireSetup, 
     grill, gentle = base.grill, wanted.gentle_c
     if grill.kind == "offset":
         yield (
-            chamber.set_for(base, gentle if gentle is not None else 150.0),
+            setting.set_for(base, gentle if gentle is not None else 150.0),
             ("Small, hot, well-fed splits: the dampers set the heat, the fire burns clean.",),
         )
     elif grill.kind == "gas":
@@ -163,20 +163,20 @@ def _without_coal(base: FireSetup, wanted: Wanted) -> Iterator[tuple[FireSetup, 
             yield _gas_row(base, gentle), ("One end high to sear, the others only as high as the gentle end wants.",)
         elif gentle is not None:
             yield (
-                chamber.set_for(_one_end(base), gentle),
+                setting.set_for(_one_end(base), gentle),
                 ("The food lies over burners that are off: the lid brings the heat round.",),
             )
             yield (
-                chamber.set_for(
+                setting.set_for(
                     replace(base, knobs=tuple(1.0 if b.kind == "main" else 0.0 for b in grill.burners)), gentle
                 ),
                 ("All burners alike.",),
             )
         else:
-            yield chamber.at_most(base), ("All burners high, lid shut for the preheat.",)
+            yield setting.at_most(base), ("All burners high, lid shut for the preheat.",)
     else:
         top = grill.controller.highest_c if grill.controller else 200.0
-        yield chamber.set_for(base, gentle if gentle is not None else top), ("The controller holds it.",)
+        yield setting.set_for(base, gentle if gentle is not None else top), ("The controller holds it.",)
 
 
 def _one_end(base: FireSetup) -> FireSetup:
@@ -240,7 +240,7 @@ def _judged(setup: FireSetup, why: tuple[str, ...], wanted: Wanted) -> Advised:
         ):
             raise Infeasible(
                 f"{setup.grill.name} so laid sears too slowly: {{temp:{sear_c:.0f}}} at its hottest place.",
-                (*(chamber.gains(setup)[1:] if setup.grill.body is not None else ()), Remedy("sear in a skillet that is hot before the meat arrives")), "sear",
+                (*(setting.gains(setup)[1:] if setup.grill.body is not None else ()), Remedy("sear in a skillet that is hot before the meat arrives")), "sear",
             )  # fmt: skip
     hours = hours_of(setup)
     if setup.grill.burns_coal and hours.usable_s < wanted.hours * 3600.0:
@@ -267,7 +267,7 @@ def _reasons(
     if gentle_c is not None and setup.grill.burns_coal and setup.grill.body is not None:
         both = "both vents" if setup.grill.kind == "kamado" else "the bottom vent"
         found.append(
-            f"For {{temp:{gentle_c:.0f}}} on the gentle side open {both} {chamber.opening_words(setup.bottom_share)}: the air that comes in sets the heat."
+            f"For {{temp:{gentle_c:.0f}}} on the gentle side open {both} {setting.opening_words(setup.bottom_share)}: the air that comes in sets the heat."
         )
     if sear_c is not None and hand is not None:
         how = f"a palm bears {hand:.0f} s there" if hand < 20 else "lid shut"

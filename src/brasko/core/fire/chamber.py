@@ -4,22 +4,21 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from functools import lru_cache
 from typing import Literal
 
 import numpy as np
 from scipy.optimize import brentq
 
-from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.fire import fuels
 from brasko.core.fire.coals import coal_face_c, open_power_w
 from brasko.core.fire.grills import Body
-from brasko.core.fire.setup import FireSetup, with_vents
+from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.weather import SUN_ABSORBED, Weather
+from brasko.core.heat.constants import GRAVITY
 from brasko.core.sourced import Sourced
 
-GRAVITY = Sourced(9.81, "m s-2", "", "measured")
 DISCHARGE = Sourced(0.62, "-", "incropera_2011", "from memory")
 """Of a sharp-edged opening."""
 WIND_DRAWS = Sourced(0.02, "-", "", "assumed")
@@ -285,118 +284,3 @@ def _controlled(setup: FireSetup, food_w: float) -> Settled:
 def fan_w_k(setup: FireSetup) -> float:
     """Heat that the air through a controlled fire carries off [W/K]."""
     return FAN_W_K.value if setup.grill.kind == "pellet" else OVEN_LEAK_W_K.value
-
-
-# --- the way back -----------------------------------------------------------------------------------------------------
-
-VENT_STEPS = 1e-4
-
-
-def highest_c(setup: FireSetup) -> float:
-    """The most that this grill can reach with this fuel: vents wide open, knobs or controller at their highest."""
-    return settled(at_most(setup)).gas_c
-
-
-def at_most(setup: FireSetup) -> FireSetup:
-    """The same fire with everything open."""
-    if setup.grill.kind == "gas":
-        return replace(
-            setup, knobs=tuple(0.0 if b.kind == "side" else 1.0 for b in setup.grill.burners), lid_open=False
-        )
-    if setup.grill.controller is not None:
-        return replace(setup, set_c=setup.grill.controller.highest_c, lid_open=False)
-    return with_vents(replace(setup, lid_open=False), 1.0, 1.0)
-
-
-def set_for(setup: FireSetup, wanted_c: float) -> FireSetup:
-    """The same fire set so that the air settles at a wished temperature.
-
-    Charcoal: both vents of a kamado together; otherwise the bottom vent, with the top as it is, or opened where that is
-    not enough. Gas: all lit knobs in proportion. Controller: its setting.
-    Raises Infeasible above what it can do, with the highest and how to gain more; InvalidInput below outside air.
-    """
-    air = setup.weather.air_c
-    if not wanted_c > air + 15.0:
-        raise InvalidInput(
-            "wanted_c", f"must be well above the air outside ({{temp:{air:.0f}}}; got {{temp:{wanted_c:.0f}}})."
-        )
-    if setup.grill.body is None:
-        raise InvalidInput(
-            "wanted_c",
-            f"cannot be had of {setup.grill.name.lower()}: without a lid there is no chamber to hold. Set zones by hand-test seconds.",
-        )
-    most = highest_c(setup)
-    if wanted_c > most + 0.5:
-        raise Infeasible(
-            f"{setup.grill.name} with this fuel reaches {{temp:{most:.0f}}} at the most in this weather.",
-            gains(setup),
-            "wanted_c",
-        )
-    if setup.grill.controller is not None:
-        return replace(setup, set_c=max(wanted_c, setup.grill.controller.lowest_c), lid_open=False)
-    if setup.grill.kind == "gas":
-        return _knobs_for(setup, wanted_c)
-    return _vents_for(replace(setup, lid_open=False), wanted_c)
-
-
-def gains(setup: FireSetup) -> tuple[Remedy, ...]:
-    """How to get hotter, each way tried: the highest that can be had first."""
-    found = [Remedy(f"ask for {{temp:{highest_c(setup) - 3.0:.0f}}}", "wanted_c", f"{highest_c(setup) - 3.0:.1f}")]
-    if setup.charcoal is not None:
-        kinds = [
-            (
-                "a second load of lit coals spread over the floor",
-                replace(setup.charcoal, layout="level", mass_kg=setup.charcoal.mass_kg * 2.0),
-            )
-        ]
-        if setup.charcoal.layout == "ring":
-            kinds.insert(0, ("a level layer of lit coals instead of a fuse", replace(setup.charcoal, layout="level")))
-        for words, charcoal in kinds:
-            try:
-                if highest_c(replace(setup, charcoal=charcoal)) > highest_c(setup) + 5.0:
-                    found.append(Remedy(f"use {words}: {{temp:{highest_c(replace(setup, charcoal=charcoal)):.0f}}}"))
-            except InvalidInput:
-                continue
-    if setup.grill.burns_coal and settled(at_most(setup)).limited_by == "air":
-        found.append(Remedy("take the lid off and cook by the glow of the coals: the vents let no more air in"))
-    if setup.weather.wind_m_s > 2.0:
-        calm = replace(setup, weather=replace(setup.weather, wind_m_s=0.5))
-        found.append(Remedy(f"find shelter from the wind: {{temp:{highest_c(calm):.0f}}}"))
-    if setup.grill.kind in ("pellet", "oven"):
-        found.append(Remedy("sear on another fire, or in a skillet"))
-    return tuple(found)
-
-
-def _knobs_for(setup: FireSetup, wanted_c: float) -> FireSetup:
-    lit = [k > 0.0 for k in setup.knobs] if any(setup.knobs) else [b.kind == "main" for b in setup.grill.burners]
-
-    def at(knob: float) -> FireSetup:
-        return replace(setup, lid_open=False, knobs=tuple(knob if on else 0.0 for on in lit))
-
-    if settled(at(1.0)).gas_c < wanted_c:
-        lit = [b.kind != "side" for b in setup.grill.burners]
-    return at(float(brentq(lambda k: settled(at(k)).gas_c - wanted_c, 0.001, 1.0, xtol=VENT_STEPS)))
-
-
-def _vents_for(setup: FireSetup, wanted_c: float) -> FireSetup:
-    both = setup.grill.kind == "kamado"
-
-    def at(share: float, top: float) -> FireSetup:
-        return with_vents(setup, share, share if both else top)
-
-    top = setup.top_share if settled(at(1.0, setup.top_share)).gas_c >= wanted_c else 1.0
-    if settled(at(0.0, top)).gas_c >= wanted_c:
-        return at(0.0, top)
-    share = float(brentq(lambda s: settled(at(s, top)).gas_c - wanted_c, 0.0, 1.0, xtol=VENT_STEPS))
-    return at(share, top)
-
-
-def opening_words(share: float) -> str:
-    """A share of a vent in words: "a third", "half", "nearly shut"."""
-    for most, words in (
-        (0.02, "shut"), (0.08, "a crack"), (0.15, "an eighth"), (0.22, "a fifth"), (0.29, "a quarter"), (0.41, "a third"), (0.58, "half"),
-        (0.70, "two thirds"), (0.85, "three quarters"), (0.95, "nearly all"),
-    ):  # fmt: skip
-        if share < most:
-            return words
-    return "all the way"

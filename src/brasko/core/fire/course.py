@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from brasko.core.errors import InvalidInput, require_between
-from brasko.core.fire import chamber, fuels
+from brasko.core.fire import chamber, fuels, setting
 from brasko.core.fire.burning import (
     MODE_COAL,
     MODE_CONTROLLER,
@@ -31,6 +31,7 @@ from brasko.core.fire.burning import (
 from brasko.core.fire.coals import RING_LIT_M, coal_face_c, ring_kg_m
 from brasko.core.fire.grills import Body
 from brasko.core.fire.setup import FireSetup, with_vents
+from brasko.core.heat.constants import GRAVITY
 from brasko.core.sourced import Sourced
 
 Floats = NDArray[np.float64]
@@ -163,7 +164,7 @@ _COAL = ("kettle", "kamado", "brazier", "chimney", "offset")
 _MODES = {"gas": MODE_KNOBS, "pellet": MODE_CONTROLLER, "oven": MODE_CONTROLLER}
 _OPEN_BODY = Body(heat_j_k=3000.0, inner_w_k=5.0, outer_w_k=10.0, area_m2=0.0)
 _CONSTANTS = np.array([
-    fuels.AIR_DENSITY.value, fuels.AIR_HEAT.value, chamber.GRAVITY.value, chamber.DISCHARGE.value, chamber.WIND_DRAWS.value,
+    fuels.AIR_DENSITY.value, fuels.AIR_HEAT.value, GRAVITY.value, chamber.DISCHARGE.value, chamber.WIND_DRAWS.value,
     chamber.HOTTER_LOSES.value, fuels.OXYGEN_SHARE.value * fuels.OXYGEN_HEAT.value, fuels.LIGHTING_PACE.value,
     fuels.LEAST_FIRE_W.value, fuels.DYING_S.value, OPEN_LID_W_K.value, DEFLECTOR_FILM_W_K.value, STEP_S, chamber.FLUE_AIR.value,
     chamber.DRAUGHT_PACE.value, fuels.STARVED_LOSS.value, FIRST_DRAUGHT_K.value,
@@ -215,7 +216,7 @@ def brought_up(setup: FireSetup) -> list[Change]:
     body = setup.grill.body
     if not setup.grill.burns_coal or body is None:
         return [Change(0.0, shut)]
-    wide, air = chamber.at_most(shut), setup.weather.air_c
+    wide, air = setting.at_most(shut), setup.weather.air_c
     aim = chamber.settled(shut).gas_c
     found = course([Change(0.0, wide)], 3.0, lit=poured(setup)).reaches_s(air + NEAR_ENOUGH * (aim - air))
     if found is None or found < STEP_S:

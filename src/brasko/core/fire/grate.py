@@ -25,7 +25,8 @@ FOOD_C = 60.0
 """The equivalent temperature is that of an even oven which would heat a moist surface of this temperature as fast."""
 FILM_W_M2K = Sourced(14.0, "W m-2 K-1", "", "assumed")
 FILM_OVER_FIRE_W_M2K = Sourced(20.0, "W m-2 K-1", "", "assumed")
-FOOD_EMISSIVITY = 0.9
+FOOD_EMISSIVITY = Sourced(0.9, "-", "", "from memory")
+SKIN_EMISSIVITY = Sourced(0.95, "-", "", "from memory")
 MIXES_IN = Sourced(5.5, "-", "", "assumed")
 """Air that a plume over an open bed takes in, in parts of its own gas, over a height of the bed's width."""
 OPEN_BED_W_M2 = Sourced(1.1e5, "W m-2", "", "assumed")
@@ -85,7 +86,7 @@ class Heat:
     around_c: float
     lid_c: float
 
-    def flux_w_m2(self, surface_c: float = FOOD_C, emissivity: float = FOOD_EMISSIVITY) -> Floats:
+    def flux_w_m2(self, surface_c: float = FOOD_C, emissivity: float = FOOD_EMISSIVITY.value) -> Floats:
         """Net heat into a level face of this temperature that looks down."""
         shines = STEFAN_BOLTZMANN.value * (surface_c + 273.15) ** 4
         return self.film_w_m2k * (self.air_c - surface_c) + emissivity * (self.below_w_m2 - shines)
@@ -94,7 +95,7 @@ class Heat:
     def equivalent_c(self) -> Floats:
         """Temperature of an even oven, air and walls alike, that would heat a face of FOOD_C as fast."""
         wanted = self.flux_w_m2()
-        sigma = FOOD_EMISSIVITY * STEFAN_BOLTZMANN.value
+        sigma = FOOD_EMISSIVITY.value * STEFAN_BOLTZMANN.value
         shines = sigma * (FOOD_C + 273.15) ** 4
         temp = self.air_c.copy()
         for _ in range(25):
@@ -331,7 +332,7 @@ def hand_field(setup: FireSetup, state: Settled, grate: Grate, x_m: Floats, y_m:
     aired = settled(opened)
     mixed = replace(aired, coal_c=state.coal_c, lit_share=state.lit_share, alight=state.alight, power_w=state.power_w)
     heat = heat_at(opened, mixed, grate, x_m, y_m, lower_m=-PALM_ABOVE_M)
-    return hand_seconds(heat.flux_w_m2(SKIN_C, 0.95))
+    return hand_seconds(heat.flux_w_m2(SKIN_C, SKIN_EMISSIVITY.value))
 
 
 def _axis(size_m: float, step_m: float) -> Floats:

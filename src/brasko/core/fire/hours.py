@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from brasko.core.fire import chamber, fuels
+from brasko.core.fire import chamber, fuels, setting
 from brasko.core.fire.course import SAMPLE_S, Change, brought_up, course, poured
 from brasko.core.fire.setup import FireSetup
 from brasko.core.sourced import Sourced
@@ -153,6 +153,6 @@ def goes_out_s(setup: FireSetup) -> float | None:
     """When a fire so set goes out, from when it was glowing well [s]; None while it burns on."""
     if chamber.settled(setup).alight or not setup.grill.burns_coal:
         return None
-    most = replace(chamber.at_most(setup))
+    most = replace(setting.at_most(setup))
     run = course([Change(0.0, most), Change(1200.0, setup)], 8.0, lit=True)
     return None if run.dies_s is None else max(run.dies_s - 1200.0, 0.0)

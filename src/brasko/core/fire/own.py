@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from brasko.core.errors import InvalidInput
-from brasko.core.fire import chamber, fires
+from brasko.core.fire import chamber, fires, setting
 from brasko.core.fire.coals import LAYOUTS, Charcoal
 from brasko.core.fire.course import brought_up, conversion_s
 from brasko.core.fire.grills import GRILLS
@@ -52,10 +52,10 @@ def shipped() -> dict[str, OwnFire]:
     middle = Spot(0.0, 0.0)
     return {
         "kettle_two_zone": OwnFire(
-            "Charcoal kettle, two zones", chamber.set_for(kettle, 107.0), Spot(-0.15, 0.0), Spot(0.145, 0.0)
+            "Charcoal kettle, two zones", setting.set_for(kettle, 107.0), Spot(-0.15, 0.0), Spot(0.145, 0.0)
         ),
         "kettle_ring": OwnFire(
-            "Charcoal kettle, fuse of coals round the edge", chamber.set_for(ring, 121.0), middle, middle
+            "Charcoal kettle, fuse of coals round the edge", setting.set_for(ring, 121.0), middle, middle
         ),
         "chimney": OwnFire("Grate on a lit chimney starter", chimney, middle, middle),
         "oven_skillet": OwnFire("Kitchen oven and skillet", oven, middle, middle),
@@ -70,7 +70,7 @@ def as_set(own: OwnFire, gentle_c: float | None) -> OwnFire:
     """
     if gentle_c is None or own.setup.grill.body is None:
         return own
-    return replace(own, setup=chamber.set_for(own.setup, gentle_c))
+    return replace(own, setup=setting.set_for(own.setup, gentle_c))
 
 
 @lru_cache(maxsize=64)
@@ -87,9 +87,9 @@ def opened_for_sear(setup: FireSetup) -> FireSetup:
     if kind == "kamado":
         return replace(with_vents(setup, 1.0, 1.0), deflector=False)
     if kind == "gas":
-        return chamber.at_most(setup)
+        return setting.at_most(setup)
     if setup.grill.controller is not None:
-        return chamber.at_most(setup)
+        return setting.at_most(setup)
     if kind == "offset":
         return with_vents(setup, 1.0, 1.0)
     return replace(with_vents(setup, 1.0, 1.0), lid_open=True)
@@ -204,7 +204,7 @@ def preparations_of(setup: FireSetup) -> tuple[Preparation, ...]:
         return (
             Preparation("light", "fire", "Light the lump in one place", max(first, 5 * MINUTE), "One place only; lid open a few minutes, then shut with both vents wide."),
             Preparation("preheat", "fire", "Close the vents in steps", max(ready - first, 10 * MINUTE),
-                        f"To {chamber.opening_words(setup.bottom_share)} as the walls warm. Catch it on the way up: it comes down slowly."), oil,
+                        f"To {setting.opening_words(setup.bottom_share)} as the walls warm. Catch it on the way up: it comes down slowly."), oil,
         )  # fmt: skip
     layout = LAYOUTS[setup.charcoal.layout][0].lower() if setup.charcoal else ""
     lit = Preparation(
@@ -234,5 +234,5 @@ def preparations_of(setup: FireSetup) -> tuple[Preparation, ...]:
     return (
         lit, lay,
         Preparation("preheat", "fire", "Lid on, preheat", preheat,
-                    f"Vents wide at first, then the bottom one {chamber.opening_words(setup.bottom_share)} open: {{time:{preheat:.0f}}}, for about {{target}}."), oil,
+                    f"Vents wide at first, then the bottom one {setting.opening_words(setup.bottom_share)} open: {{time:{preheat:.0f}}}, for about {{target}}."), oil,
     )  # fmt: skip

@@ -6,8 +6,9 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from brasko.core.errors import Infeasible
-from brasko.core.fire.chamber import set_for, settled
+from brasko.core.fire.chamber import settled
 from brasko.core.fire.course import Change, brought_up, come_down_s, course, poured
+from brasko.core.fire.setting import set_for
 from brasko.core.fire.setup import FireSetup
 
 LOOK_S = 60.0

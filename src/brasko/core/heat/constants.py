@@ -5,6 +5,7 @@ from __future__ import annotations
 from brasko.core.sourced import Sourced
 
 STEFAN_BOLTZMANN = Sourced(5.670374e-8, "W m-2 K-4", "incropera_2011", "measured")
+GRAVITY = Sourced(9.81, "m s-2", "", "measured")
 LATENT_AT_0C = Sourced(2.501e6, "J kg-1", "incropera_2011", "fitted", 0.0, 120.0)
 LATENT_SLOPE = Sourced(-2440.0, "J kg-1 K-1", "incropera_2011", "fitted", 0.0, 120.0)
 AIR_PRESSURE = Sourced(101325.0, "Pa", "", "measured")

@@ -3,9 +3,8 @@
 from __future__ import annotations
 
 from brasko.core.errors import require_between
+from brasko.core.heat.constants import GRAVITY
 from brasko.core.sourced import Sourced
-
-GRAVITY = 9.81
 
 STILL_AIR_W_M2K = Sourced(6.0, "W m-2 K-1", "incropera_2011", "assumed")
 """Chapter 9 gives 4 to 8 for a warm steak in still air; checked against the `ht` library in tests."""
@@ -33,7 +32,7 @@ def fat_film_w_m2k(height_m: float, difference_k: float) -> float:
     """Film coefficient of a piece in warm fat [W m-2 K-1], as of an upright plate of its height."""
     require_between("height_m", height_m, 0.003, 0.5, "m")
     require_between("difference_k", difference_k, 0.1, 100.0, "K")
-    rayleigh = GRAVITY * FAT_EXPANSION.value * difference_k * height_m**3
+    rayleigh = GRAVITY.value * FAT_EXPANSION.value * difference_k * height_m**3
     rayleigh /= FAT_VISCOSITY.value * FAT_DIFFUSIVITY.value
     nusselt = vertical_plate_nusselt(rayleigh, FAT_VISCOSITY.value / FAT_DIFFUSIVITY.value)
     return nusselt * FAT_CONDUCTIVITY.value / height_m

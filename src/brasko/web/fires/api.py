@@ -9,7 +9,7 @@ from django.utils import timezone
 from ninja import Router
 
 from brasko.core.errors import UnknownName
-from brasko.core.fire import chamber
+from brasko.core.fire import chamber, setting
 from brasko.core.fire.advisor import advised
 from brasko.core.fire.coals import LAYOUTS
 from brasko.core.fire.course import brought_up, course, poured
@@ -122,7 +122,7 @@ def get_fire_course(request: HttpRequest, payload: CourseAskIn) -> CourseAnswer:
 @router.post("fire/set", response=SetupOut, operation_id="set_fire_for")
 def set_fire_for(request: HttpRequest, payload: SetForIn) -> SetupOut:
     """Vents, knobs or controller for a wished temperature."""
-    return told_setup(chamber.set_for(setup_of(payload.setup), payload.wanted_c))
+    return told_setup(setting.set_for(setup_of(payload.setup), payload.wanted_c))
 
 
 @router.post("fire/advise", response=AdviseOut, operation_id="advise_fire")
