@@ -9,15 +9,18 @@ from pydantic import BaseModel
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT / "src"))
 
-from brasko.cli.plan_format import PlanOut, WishIn  # noqa: E402
+from brasko.cli.plan_format import MealPlanOut, PlanOut, WishIn  # noqa: E402
 from brasko.cli.simulation_format import SimulationIn, SimulationOut  # noqa: E402
 from brasko.formats.fire import FireIn, FireOut  # noqa: E402
+from brasko.formats.meal import MealIn  # noqa: E402
 
 FORMATS: dict[str, type[BaseModel]] = {
     "simulation-1": SimulationIn,
     "simulation-result-1": SimulationOut,
     "wish-1": WishIn,
     "plan-1": PlanOut,
+    "meal-1": MealIn,
+    "meal-plan-1": MealPlanOut,
     "fire-1": FireIn,
     "fire-result-1": FireOut,
 }

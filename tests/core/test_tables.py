@@ -5,6 +5,7 @@ from itertools import pairwise
 import pytest
 
 from brasko.core.fire.fires import FIRES
+from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.fire.rests import RESTS
 from brasko.core.foods.colour import COLOUR_ANCHORS
 from brasko.core.foods.cuts import all_cuts
@@ -56,7 +57,8 @@ def test_choices_have_names_reasons_and_an_order():
         assert method.name
         assert method.why
         assert method.slow in method.phases
-        for fire in (FIRES[key] for key in method.fires):
+        assert set(method.fires) <= set(PLANNER_FIRES)
+        for fire in (FIRES[key] for key in method.fires if key in FIRES):
             assert "gentle" not in method.phases or fire.has(method.gentle_at)
             assert "sear" not in method.phases or fire.has(method.sear_at)
     assert set(TREATMENTS) == {"whole", "tenderised"}

@@ -9,10 +9,11 @@ from django.contrib.auth import get_user_model
 from django.test import Client
 from django.utils import timezone
 
+from brasko.formats.meal import PieceIn
 from brasko.web.accounts.models import Household
 from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.models import Plan
-from brasko.web.plans.schemas import PieceIn, PlanIn
+from brasko.web.plans.schemas import PlanIn
 from brasko.web.yard.actions.start_yard import start_yard
 
 RIBEYE = {"cut": "ribeye", "thickness_mm": 38.1, "crust": "light"}

@@ -9,11 +9,12 @@ from django.utils import timezone
 
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.programme import programme_of
+from brasko.formats.meal import PieceIn
+from brasko.formats.meal_convert import filled, wish_of
 from brasko.web.cooks.convert import cursor_parts, done_at, outcome_of, slow_phase
 from brasko.web.cooks.models import Cook
 from brasko.web.devices.actions import take_readings
-from brasko.web.plans.convert import computed, earliest_eating, filled, result_of, section_of, wish_of
-from brasko.web.plans.schemas import PieceIn
+from brasko.web.plans.convert import computed, earliest_eating, result_of, section_of
 from brasko.web.yard.models import Thermometer
 
 RIBEYE = PieceIn(cut="ribeye", thickness_mm=38.1)

@@ -5,11 +5,11 @@ from datetime import timedelta
 import pytest
 from django.utils import timezone
 
+from brasko.formats.meal import PieceIn
+from brasko.formats.meal_convert import wish_of
 from brasko.web.cooks.models import Cook, Reading
 from brasko.web.devices.hub import hub_key, probe_token
 from brasko.web.devices.truth import drawn_truth, reading_of, true_core
-from brasko.web.plans.convert import wish_of
-from brasko.web.plans.schemas import PieceIn
 from brasko.web.yard.models import Thermometer
 
 

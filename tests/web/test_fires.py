@@ -116,7 +116,7 @@ def test_moving_a_piece_plans_anew(mara):
 
     def slow_s(x_mm: float) -> float:
         own = {**OWN, "gentle": {"x_mm": x_mm, "y_mm": 0}}
-        answer = mara.call("POST", "/api/plans/preview", {"piece": {**RIBEYE, "own_fire": own}})
+        answer = mara.call("POST", "/api/plans/preview", {"pieces": [{**RIBEYE, "own_fire": own}]})
         assert answer.status_code == 200, answer.content
         result = answer.json()["result"]
         assert result["fire"] == "own"
@@ -136,16 +136,16 @@ def test_a_plan_on_ones_own_fire_is_kept_and_cooked(mara):
 
 
 def test_ones_own_fire_is_set_for_the_wished_heat(mara):
-    body = {"piece": {**RIBEYE, "own_fire": OWN, "gentle_c": 125}}
+    body = {"pieces": [{**RIBEYE, "own_fire": OWN, "gentle_c": 125}]}
     result = mara.call("POST", "/api/plans/preview", body).json()["result"]
     gentle = next(z for z in result["zones"] if z["role"] == "gentle")
     assert gentle["shown_c"] == pytest.approx(125, abs=6)
-    refused = mara.call("POST", "/api/plans/preview", {"piece": {**RIBEYE, "own_fire": OWN, "gentle_c": 400}})
+    refused = mara.call("POST", "/api/plans/preview", {"pieces": [{**RIBEYE, "own_fire": OWN, "gentle_c": 400}]})
     assert refused.status_code == 422
     off = {**OWN, "sear": {"x_mm": 900, "y_mm": 0}}
     assert (
         "off the grate"
-        in errors(mara.call("POST", "/api/plans/preview", {"piece": {**RIBEYE, "own_fire": off}}))["x_mm"]
+        in errors(mara.call("POST", "/api/plans/preview", {"pieces": [{**RIBEYE, "own_fire": off}]}))["x_mm"]
     )
 
 

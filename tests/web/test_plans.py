@@ -16,12 +16,12 @@ def in_hours(hours: float) -> str:
 
 
 def test_preview_computes_a_whole_plan(mara):
-    answer = mara.call("POST", "/api/plans/preview", {"piece": RIBEYE, "ranges": True}).json()
+    answer = mara.call("POST", "/api/plans/preview", {"pieces": [RIBEYE], "ranges": True}).json()
     result = answer["result"]
     assert answer["piece"]["mass_g"] == pytest.approx(451, abs=2)
     assert result["peak_core_c"] == pytest.approx(answer["piece"]["finish_c"], abs=0.3)
     assert [t["key"] for t in result["tasks"]] == [
-        "season", "light", "bank", "preheat", "oil", "on", "wait", "convert", "sear", "rest", "serve",
+        "shop", "season", "light", "bank", "preheat", "oil", "on", "wait", "convert", "sear", "rest", "serve",
     ]  # fmt: skip
     assert result["step_ranges_s"]["gentle"]["low"] < result["steps"][0]["end_s"]
     section = result["section"]
@@ -46,7 +46,7 @@ def test_preview_computes_a_whole_plan(mara):
 )
 def test_bad_input_is_answered_beside_its_field(mara, change, field, said):
     for path, body in (
-        ("/api/plans/preview", {"piece": {**RIBEYE, **change}}),
+        ("/api/plans/preview", {"pieces": [{**RIBEYE, **change}]}),
         ("/api/plans", {"eat_at": in_hours(8), "pieces": [{**RIBEYE, **change}]}),
     ):
         answer = mara.call("POST", path, body)
@@ -56,7 +56,7 @@ def test_bad_input_is_answered_beside_its_field(mara, change, field, said):
 
 
 def test_what_cannot_be_had_is_refused_with_remedies(mara):
-    answer = mara.call("POST", "/api/plans/preview", {"piece": {"cut": "skirt", "thickness_mm": 12, "finish_c": 52}})
+    answer = mara.call("POST", "/api/plans/preview", {"pieces": [{"cut": "skirt", "thickness_mm": 12, "finish_c": 52}]})
     assert answer.status_code == 422
     assert answer.json()["type"] == "urn:brasko:infeasible"
     assert "cannot have this crust" in answer.json()["detail"]
@@ -75,7 +75,7 @@ def test_ground_meat_below_the_figure_needs_a_recorded_choice(mara):
     assert kept["pieces"][0]["inputs"]["below_agency_accepted"] is True
     assert any("on record" in c["text"] for c in kept["pieces"][0]["result"]["cautions"])
     bird = {"cut": "chicken_breast", "thickness_mm": 32, "finish_c": 65, "below_agency_accepted": True}
-    never = mara.call("POST", "/api/plans/preview", {"piece": bird})
+    never = mara.call("POST", "/api/plans/preview", {"pieces": [bird]})
     assert "must reach the agency figure for poultry" in errors(never)["finish_c"]
 
 

@@ -13,11 +13,11 @@ from brasko.web.yard.models import Check, Grill, LaidFire, Pan, Thermometer
 
 OPEN = {"get_session", "sign_in", "enter_demo", "sign_up"}
 BY_TOKEN = {"post_readings", "get_scenes"}
-LISTS = {"list_plans", "list_cooks", "list_thermometers", "list_grills", "list_pans", "list_fires"}
+LISTS = {"list_plans", "list_cooks", "list_thermometers", "list_grills", "list_pans", "list_fires", "list_past_plans"}
 SHARED = {
     "get_reference", "preview_plan", "create_plan", "pair_thermometer", "set_preferences", "sign_out", "add_grill",
     "add_pan", "keep_fire", "get_true_readings", "get_fire_reference", "look_at_fire", "look_at_food", "get_fire_course",
-    "set_fire_for", "advise_fire", "get_weather",
+    "set_fire_for", "advise_fire", "get_weather", "pick_way", "compare_ways", "tell_details", "make_burger", "import_plan", "get_guide",
 }  # fmt: skip
 PAN = {"name": "Pan", "like": "skillet", "width_mm": 260, "depth_mm": 260, "heat_j_k": 1060}
 FIRE = {
@@ -48,6 +48,7 @@ def operations() -> list[tuple[str, str, str]]:
     return [
         *found,
         ("export_readings", "GET", "/api/cooks/{cook_id}/readings.csv"),
+        ("export_calendar", "GET", "/api/plans/{plan_id}/plan.ics"),
         ("stream", "GET", "/api/cooks/{cook_id}/stream"),
     ]
 

@@ -64,7 +64,7 @@ export const altitude = (system: System): Scale =>
   system === "us" ? { unit: "ft", step: 50, digits: 0, shown: (v) => v / 0.3048, si: (v) => v * 0.3048 } : plain("m", 10);
 export const percent: Scale = { unit: "%", step: 1, digits: 0, shown: (v) => v * 100, si: (v) => v / 100 };
 
-const TOKEN = /\{(temp|rise|len|mass|time):(-?[0-9.]+)\}/g;
+const TOKEN = /\{(temp|rise|len|mass|small|time):(-?[0-9.]+)\}/g;
 
 /** A sentence of the core with its quantities in the reader's units. */
 export function phrase(system: System, text: string): string {
@@ -74,6 +74,7 @@ export function phrase(system: System, text: string): string {
     if (kind === "rise") return riseText(system, value);
     if (kind === "len") return lengthText(system, value);
     if (kind === "mass") return `${written(mass(system), value)} ${mass(system).unit}`;
+    if (kind === "small") return `${value.toFixed(value >= 20 ? 0 : 1)} g`;
     return spanText(value);
   });
 }

@@ -12,19 +12,24 @@ from typing import Any
 from pydantic import BaseModel, ValidationError
 
 from brasko.cli.fire import fire_told
-from brasko.cli.plan import plan_of
+from brasko.cli.plan import meal_plan_of, plan_of
 from brasko.cli.plan_format import WishIn
 from brasko.cli.simulate import simulated
 from brasko.cli.simulation_format import SimulationIn
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.phrases import rendered
 from brasko.formats.fire import FireIn
+from brasko.formats.meal import MEAL_FORMAT, MealIn
 
 WRONG_INPUT, NOT_TO_BE_HAD = 2, 3
 
 COMMANDS: dict[str, tuple[type[BaseModel], Callable[[Any], BaseModel], str]] = {
     "simulate": (SimulationIn, simulated, "simulate a food through its steps (brasko/simulation@1)"),
-    "plan": (WishIn, plan_of, "plan a piece in a cook's own words (brasko/wish@1)"),
+    "plan": (
+        WishIn,
+        plan_of,
+        "plan a piece in a cook's own words (brasko/wish@1), or a meal as it was exported (brasko/meal@1)",
+    ),
     "fire": (FireIn, fire_told, "tell what a fire gives, or which to build (brasko/fire@1)"),
 }
 
@@ -38,7 +43,10 @@ def main(arguments: Sequence[str] | None = None) -> int:
     asked = _parser().parse_args(arguments)
     format_, command, _ = COMMANDS[asked.command]
     try:
-        given = _validated(format_, _read(asked.file))
+        raw = _read(asked.file)
+        if asked.command == "plan" and isinstance(raw, dict) and raw.get("format") == MEAL_FORMAT:
+            format_, command = MealIn, meal_plan_of
+        given = _validated(format_, raw)
         print(command(given).model_dump_json(indent=1))
     except Wrong as exc:
         return _failed(str(exc), WRONG_INPUT)

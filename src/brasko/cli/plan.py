@@ -5,18 +5,23 @@ from __future__ import annotations
 from datetime import UTC, datetime, timedelta
 
 from brasko.cli import words
-from brasko.cli.plan_format import PlanOut, SpanOut, TaskOut, WishIn
+from brasko.cli.plan_format import AmountsOut, MealPlanOut, MealTaskOut, PiecePlanOut, PlanOut, SpanOut, TaskOut, WishIn
 from brasko.cli.simulation_format import StepOut
-from brasko.core.fire.fires import FIRES
+from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.fire.rests import RESTS
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.doneness import scale_named
+from brasko.core.foods.fats import FATS
 from brasko.core.phrases import rendered
+from brasko.core.planner.amounts import amounts
+from brasko.core.planner.meal import meal
 from brasko.core.planner.methods import CRUSTS, METHODS, SALTS
-from brasko.core.planner.plan import planned
+from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.ranges import Span
 from brasko.core.planner.timeline import check_eating_time
 from brasko.core.planner.wish import Wish
+from brasko.formats.meal import MealIn
+from brasko.formats.meal_convert import for_each, wish_of
 
 
 def wished(given: WishIn) -> Wish:
@@ -30,7 +35,7 @@ def wished(given: WishIn) -> Wish:
         method = words.key_of("method", given.method, {k: m.name for k, m in METHODS.items()})
     fire = None
     if given.fire is not None:
-        fire = words.key_of("fire", given.fire, {k: f.name for k, f in FIRES.items()})
+        fire = words.key_of("fire", given.fire, PLANNER_FIRES)
     finish = cut.default_finish_c
     if given.finish is not None:
         finish = words.finish_c("finish", given.finish, scale_named(given.scale))
@@ -52,6 +57,20 @@ def wished(given: WishIn) -> Wish:
         air_c=words.temperature_c("air", given.air),
         treatment=given.treatment,
         below_agency_accepted=given.below_agency_accepted,
+        sear_fire=None if given.sear_fire is None else words.key_of("sear_fire", given.sear_fire, PLANNER_FIRES),
+        marks=given.marks,
+        lid=given.lid,
+        fat=words.key_of("fat", given.fat, {k: f.name for k, f in FATS.items()}),
+        wrap=given.wrap,
+        pull_offset_k=given.pull_offset_k,
+        salt_lead_s=None if given.salt_min is None else given.salt_min * 60.0,
+        rub=given.rub,
+        finishing=given.finishing,
+        boned=given.boned,
+        frozen=given.frozen,
+        thaw=given.thaw,
+        at_risk=given.at_risk,
+        count=given.count,
     )  # fmt: skip
 
 
@@ -104,10 +123,72 @@ def plan_of(given: WishIn, now: datetime | None = None) -> PlanOut:
                 at=given.eat_at + timedelta(seconds=round(task.start_s)),
                 until=given.eat_at + timedelta(seconds=round(task.end_s)),
                 why=said(task.why),
+                slack_s=task.slack_s,
+                critical=task.critical,
             )
             for task in plan.tasks
         ],
         cautions=[said(caution.text) for caution in plan.cautions],
+        amounts=_amounts(plan, given.eaters),
+        salmonella_log10_core=result.salmonella_log10_core,
+        salmonella_log10_surface=result.salmonella_log10_surface,
+    )
+
+
+def _amounts(plan: PiecePlan, eaters: int) -> AmountsOut:
+    told = amounts(plan.wish, plan.solution, eaters)
+    return AmountsOut(
+        eaters=eaters,
+        needed_g=told.needed_kg * 1000.0,
+        pieces_needed=told.pieces_needed,
+        plate_g=told.plate_kg * 1000.0,
+        salt_g=told.salt_g,
+        fat_g=told.fat_g,
+        fuel="" if told.fuel is None else told.fuel.name,
+        fuel_used_g=0.0 if told.fuel is None else told.fuel.used_kg * 1000.0,
+    )
+
+
+def meal_plan_of(given: MealIn, now: datetime | None = None) -> MealPlanOut:
+    """The plan of a meal as it was exported. Raises InvalidInput, or Infeasible where it cannot be had."""
+    plans = for_each(given.pieces, lambda piece: planned(wish_of(piece)))
+    made = meal(plans)
+    check_eating_time(given.eat_at, now or datetime.now(UTC), made.tasks, plans[0].wish)
+    return MealPlanOut(
+        format="brasko/meal-plan@1",
+        model_version=plans[0].model_version,
+        title=given.title,
+        eat_at=given.eat_at,
+        pieces=[
+            PiecePlanOut(
+                cut=p.wish.cut,
+                method=p.wish.method,
+                fire=p.wish.fire_key,
+                count=p.wish.count,
+                pull_c=p.solution.pull_c,
+                sear_s=p.solution.sear_s,
+                flip_every_s=p.solution.flip_every_s,
+                rest_s=p.solution.rest_s,
+                peak_core_c=p.solution.result.peak_core_c,
+                cautions=[rendered(c.text) for c in p.cautions],
+            )
+            for p in made.plans
+        ],
+        tasks=[
+            MealTaskOut(
+                key=t.key,
+                lane=t.lane,
+                name=t.name,
+                at=given.eat_at + timedelta(seconds=round(t.start_s)),
+                until=given.eat_at + timedelta(seconds=round(t.end_s)),
+                why=rendered(t.why),
+                slack_s=t.slack_s,
+                critical=t.critical,
+                piece=t.piece,
+            )
+            for t in made.tasks
+        ],
+        notes=[rendered(note) for note in made.notes],
     )
 
 

@@ -38,6 +38,21 @@ class WishIn(Strict):
     air: str | FiniteFloat = 22.0
     treatment: Literal["whole", "tenderised"] = "whole"
     below_agency_accepted: bool = False
+    sear_fire: str | None = Field(None, description="another fire for the sear")
+    marks: str = Field("none", description="how it is turned on the rods")
+    lid: str = Field("usual", description="of the sear")
+    fat: str = Field("oil", description="of the sear in a pan")
+    wrap: str = Field("none", description="of a long cook, once it stalls")
+    pull_offset_k: FiniteFloat | None = Field(None, description="pull so far below the finish, whatever is computed")
+    salt_min: FiniteFloat | None = Field(None, description="salt so long before the fire")
+    rub: str = "none"
+    finishing: str = "none"
+    boned: bool = False
+    frozen: bool = False
+    thaw: str = "fridge"
+    at_risk: bool = Field(False, description="a guest eats with us who must not have meat below the agency figure")
+    count: int = Field(1, description="pieces alike")
+    eaters: int = 2
     units: Literal["metric", "us"] = Field("metric", description="of the sentences in the plan")
 
 
@@ -57,6 +72,21 @@ class TaskOut(BaseModel):
     at: datetime
     until: datetime
     why: str
+    slack_s: float
+    critical: bool
+
+
+class AmountsOut(BaseModel):
+    """For so many eaters."""
+
+    eaters: int
+    needed_g: float
+    pieces_needed: int
+    plate_g: float
+    salt_g: float
+    fat_g: float
+    fuel: str
+    fuel_used_g: float
 
 
 class PlanOut(BaseModel):
@@ -87,3 +117,39 @@ class PlanOut(BaseModel):
     step_end_ranges_s: dict[str, SpanOut]
     tasks: list[TaskOut]
     cautions: list[str]
+    amounts: AmountsOut
+    salmonella_log10_core: float
+    salmonella_log10_surface: float
+
+
+class PiecePlanOut(BaseModel):
+    """One piece of a planned meal."""
+
+    cut: str
+    method: str
+    fire: str
+    count: int
+    pull_c: float
+    sear_s: float
+    flip_every_s: float
+    rest_s: float
+    peak_core_c: float
+    cautions: list[str]
+
+
+class MealTaskOut(TaskOut):
+    """A task and the piece it is for, counted from 0."""
+
+    piece: int | None
+
+
+class MealPlanOut(BaseModel):
+    """What `brasko plan` prints for a meal."""
+
+    format: Literal["brasko/meal-plan@1"]
+    model_version: str
+    title: str
+    eat_at: datetime
+    pieces: list[PiecePlanOut]
+    tasks: list[MealTaskOut]
+    notes: list[str]

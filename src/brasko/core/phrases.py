@@ -1,7 +1,7 @@
 """Sentences that carry quantities in SI, to be shown in the reader's own units at the edge.
 
 A token is {kind:value}: {temp:43.3} a temperature in °C, {rise:8} a temperature difference in K, {len:38} a length
-in mm, {mass:450} a mass in g, {time:1500} a span in s.
+in mm, {mass:450} a mass in g, {small:5.4} a dose in g, {time:1500} a span in s.
 """
 
 from __future__ import annotations
@@ -10,7 +10,7 @@ import re
 
 from brasko.core.units import GRAMS_PER_POUND, MM_PER_INCH, fahrenheit
 
-TOKEN = re.compile(r"\{(temp|rise|len|mass|time):(-?[0-9.]+)\}")
+TOKEN = re.compile(r"\{(temp|rise|len|mass|small|time):(-?[0-9.]+)\}")
 
 
 def rendered(text: str, system: str = "metric") -> str:
@@ -28,6 +28,11 @@ def _token(kind: str, value: float, system: str) -> str:
         return f"{value / MM_PER_INCH:.2g} in" if us else f"{value:g} mm"
     if kind == "mass":
         return f"{value / GRAMS_PER_POUND:.2g} lb" if us else f"{value:.0f} g"
+    if kind == "small":
+        return f"{value:.0f} g" if value >= 20.0 else f"{value:.1f} g"
     if value < 100.0:
         return f"{value:.0f} s"
+    if value >= 7200.0:
+        minutes = round(value / 60.0) % 60
+        return f"{round(value / 60.0) // 60} h {minutes} min" if minutes else f"{round(value / 60.0) // 60} h"
     return f"{value // 60:.0f}½ min" if value < 600.0 and value % 60.0 == 30.0 else f"{value / 60:.0f} min"

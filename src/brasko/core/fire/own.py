@@ -21,6 +21,8 @@ LEAST_CONVERT_S = 240.0
 COALS_CONVERT_S = 5.0 * MINUTE
 LONGEST_CONVERT_S = 20.0 * MINUTE
 """Times to searing heat where no course says otherwise (common practice, no source)."""
+LEAST_SEARING_C = 200.0
+"""A place below this does not sear; an offset's chamber seldom has one (assumed)."""
 SEARING_AIR_C = 315.0
 """600 °F: a kamado that is opened up is taken no further (common practice, no source)."""
 
@@ -59,7 +61,37 @@ def shipped() -> dict[str, OwnFire]:
         ),
         "chimney": OwnFire("Grate on a lit chimney starter", chimney, middle, middle),
         "oven_skillet": OwnFire("Kitchen oven and skillet", oven, middle, middle),
+        **computed(),
     }
+
+
+PLANNER_FIRES: dict[str, str] = {
+    **{key: fire.name for key, fire in fires.FIRES.items()},
+    "kamado": "Kamado",
+    "gas": "Gas grill, three burners",
+    "pellet": "Pellet grill",
+    "offset": "Offset smoker",
+}
+"""Every fire the planner knows by its key, with its name."""
+GENTLE_C = 115.0
+"""What shipped grills with a lid are set for: 240 °F (common practice, no source)."""
+
+
+@lru_cache(maxsize=1)
+def computed() -> dict[str, OwnFire]:
+    """The shipped fires whose zones are computed from their set-up, set for a gentle heat, with places for the food."""
+    return {
+        "kamado": _laid("kamado", "kamado", GENTLE_C, Spot(0.0, 0.0), Spot(0.0, 0.0)),
+        "gas": _laid("gas", "gas_3", None, Spot(-0.22, 0.0), Spot(0.22, 0.0)),
+        "pellet": _laid("pellet", "pellet", GENTLE_C, Spot(0.0, 0.0), Spot(0.0, 0.0)),
+        "offset": _laid("offset", "offset", GENTLE_C, Spot(0.0, 0.0), Spot(0.0, 0.0)),
+    }
+
+
+def _laid(key: str, grill: str, wanted_c: float | None, gentle: Spot, sear: Spot) -> OwnFire:
+    setup = usual_setup(GRILLS[grill])
+    setup = setup if wanted_c is None else setting.set_for(setup, wanted_c)
+    return OwnFire(PLANNER_FIRES[key], setup, gentle, sear)
 
 
 @lru_cache(maxsize=64)
@@ -127,6 +159,8 @@ def fire_of(
         )
     if setup.grill.kind == "oven":
         zones = [z for z in zones if z.role == "gentle"]
+    if setup.grill.kind == "offset":
+        zones = [z for z in zones if z.role == "gentle" or z.shown_c >= LEAST_SEARING_C]
     zones += [fires.WARM_FAT, fires.SKILLET_ZONE]
     convert = convert_s(setup)
     return Fire(
@@ -137,6 +171,7 @@ def fire_of(
     )  # fmt: skip
 
 
+@lru_cache(maxsize=64)
 def convert_s(setup: FireSetup) -> float:
     """From gentle to searing heat [s]: a grill with a chamber by its own course, coals with the lid off in five minutes."""
     kind = setup.grill.kind
@@ -157,6 +192,7 @@ def _convert_name(setup: FireSetup) -> str:
     }.get(setup.grill.kind, "Open the fire up")  # fmt: skip
 
 
+@lru_cache(maxsize=64)
 def _convert_why(setup: FireSetup, convert: float) -> str:
     most = chamber.settled(replace(opened_for_sear(setup), lid_open=False)).gas_c if setup.grill.body else 0.0
     return {
@@ -166,6 +202,7 @@ def _convert_why(setup: FireSetup, convert: float) -> str:
     }.get(setup.grill.kind, f"Vents open, lid off: {{time:{convert:.0f}}} brings the coals to searing heat while the meat waits.")  # fmt: skip
 
 
+@lru_cache(maxsize=64)
 def preparations_of(setup: FireSetup) -> tuple[Preparation, ...]:
     """What is done to the fire beforehand, in order, each with its time and reason. {target} stands for its heat."""
     kind = setup.grill.kind

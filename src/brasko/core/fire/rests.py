@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from brasko.core.heat.films import STILL_AIR_W_M2K
 from brasko.core.programme.steps import Side, Surroundings
 
@@ -11,6 +13,23 @@ _AIR = STILL_AIR_W_M2K.value
 def standing_in(air_c: float) -> Surroundings:
     """A piece on a rack or tray in still air."""
     return Surroundings(*(Side(air_c=air_c, h_w_m2k=_AIR, radiant_c=air_c) for _ in range(3)))
+
+
+_WRAPS: dict[str, tuple[float, float, bool]] = {"paper": (25.0, 0.8, True), "foil": (40.0, 0.2, False)}
+"""Conductance of a millimetre of air and juice inside [W/m2K], emissivity, and whether vapour gets out (assumed)."""
+_STEAMY_KG_M3 = 0.12
+"""Vapour inside paper round a wet piece at about 60 °C, half of saturation (assumed)."""
+
+
+def wrapped(around: Surroundings, wrap: str) -> Surroundings:
+    """The same place for a piece in paper or foil: heat comes through a layer of air, vapour hardly or not at all."""
+    layer, emissivity, open_ = _WRAPS[wrap]
+
+    def inside(side: Side) -> Side:
+        h = 1.0 / (1.0 / layer + 1.0 / max(side.h_w_m2k, 0.1))
+        return replace(side, h_w_m2k=h, emissivity=emissivity, vapour_kg_m3=_STEAMY_KG_M3, vapour_open=open_)
+
+    return Surroundings(inside(around.bottom), inside(around.top), inside(around.edge))
 
 
 _BOARD = Side(air_c=25.0, contact_c=30.0, contact_w_m2k=10.0)
@@ -32,6 +51,14 @@ RESTS: dict[str, tuple[str, Surroundings]] = {
             bottom=_BOARD,
             top=Side(air_c=35.0, h_w_m2k=4.0, radiant_c=35.0, emissivity=0.2, vapour_kg_m3=0.035),
             edge=Side(air_c=30.0, h_w_m2k=4.0, radiant_c=30.0, emissivity=0.2, vapour_kg_m3=0.030),
+        ),
+    ),
+    "sauce": (
+        "On a board of warm sauce or juices",
+        Surroundings(
+            bottom=Side(air_c=40.0, contact_c=45.0, contact_w_m2k=60.0),
+            top=Side(air_c=22.0, h_w_m2k=_AIR, radiant_c=22.0),
+            edge=Side(air_c=22.0, h_w_m2k=_AIR, radiant_c=22.0),
         ),
     ),
     "paper": (

@@ -132,6 +132,12 @@ class Zone:
         seen = radiant_equivalent_c(((0.5, self.below_c), (0.5, self.lid_c)))
         return (2.0 * seen + self.air_c) / 3.0
 
+    def greased(self, contact: float) -> Zone:
+        """The same zone with a pan that a face touches so much better or worse; others stay as they are."""
+        if self.pan is None or contact == 1.0:
+            return self
+        return replace(self, pan=replace(self.pan, contact_w_m2k=contact * self.pan.contact_w_m2k))
+
     def metal(self, area_m2: float) -> Metal | None:
         """What a piece with a face of this area lies on, where that has a heat of its own."""
         if self.pan is not None:
@@ -215,6 +221,22 @@ def with_gentle_air(fire: Fire, air_c: float, role: Role = "gentle") -> Fire:
     zone = fire.zone(role)
     changed = replace(zone, air_c=air_c, lid_c=air_c)
     return replace(fire, zones=tuple(changed if each is zone else each for each in fire.zones))
+
+
+OUTSIDE_C = 20.0
+
+
+def with_lid(zone: Zone, lid: str) -> Zone:
+    """The zone with its lid "open" or "shut"; "usual" leaves it.
+
+    Open, the sky is overhead and the air above half from outside; shut, the lid and the air above are near the air
+    that rises from below (assumed).
+    """
+    if lid == "open":
+        return replace(zone, lid_c=OUTSIDE_C, above_air_c=(zone.air_c + OUTSIDE_C) / 2.0)
+    if lid == "shut":
+        return replace(zone, lid_c=max(zone.lid_c, 0.85 * zone.air_c), above_air_c=None)
+    return zone
 
 
 def lid_open(zone: Zone, outside_c: float) -> Surroundings:

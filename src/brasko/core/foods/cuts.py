@@ -55,10 +55,10 @@ class Cut:
         """Mass of a usual piece that is this thick: a thicker one weighs in proportion."""
         return self.typical_mass_kg * thickness_m / self.typical_thickness_m
 
-    def geometry(self, thickness_m: float, mass_kg: float) -> Geometry:
-        """The grid's idea of a piece of this cut. Raises InvalidInput with the field's name."""
+    def geometry(self, thickness_m: float, mass_kg: float, *, boned: bool = False) -> Geometry:
+        """The grid's idea of a piece of this cut, with its bone unless it is boned. Raises InvalidInput."""
         density = self.material.density_kg_m3
-        return piece(thickness_m, mass_kg, density, self.shape, self.length_m, self.bone_m)
+        return piece(thickness_m, mass_kg, density, self.shape, self.length_m, 0.0 if boned else self.bone_m)
 
 
 @cache

@@ -7,9 +7,10 @@ from dataclasses import replace
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.methods import CRUSTS, METHODS
-from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, MAX_SEAR_S, SEARCH_REFINE, programme_of
+from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, MAX_SEAR_S, SEARCH_REFINE, programme_of, stretch
 from brasko.core.planner.wish import Wish
 
+PAN = "burner_skillet"
 HIGHEST_SENSIBLE_C = 71.0
 THICKER = (1.15, 1.3, 1.5, 1.75, 2.0, 2.5, 3.0)
 OTHER_METHODS = ("chimney", "direct", "sear_then_low", "low_then_sear")
@@ -23,7 +24,7 @@ def could_be(wish: Wish) -> bool:
 
 def _has_it(wish: Wish, pull_c: float) -> bool:
     result = simulate(wish.food, programme_of(wish, pull_c), every_s=60.0, refine=SEARCH_REFINE)
-    searing = next((s for s in result.steps if s.name == "sear"), None)
+    searing = stretch(result, "sear")
     if wish.how.slow == "sear":
         crusted = float(min(result.end.browning_s)) >= wish.crust_s
     else:
@@ -88,6 +89,9 @@ def no_such_crust(wish: Wish, reached_s: float) -> Infeasible:
         remedies.append(Remedy("cook it low first, then sear", "method", "low_then_sear"))
     else:
         reason = f"This fire does not give a {CRUSTS[wish.crust][0].lower()} crust within {{time:{MAX_SEAR_S:.0f}}} of searing."
+        elsewhere = replace(wish, sear_fire=PAN, marks="none", lid="usual") if wish.sear_fire != PAN else None
+        if elsewhere is not None and could_be(elsewhere):
+            remedies.append(Remedy("sear it in a hot skillet instead", "sear_fire", PAN))
         remedies.append(Remedy("make the searing side hotter"))
     return Infeasible(reason, tuple(remedies), "crust")
 
@@ -105,7 +109,9 @@ def _lighter(wish: Wish) -> list[str]:
 
 def _with_method(wish: Wish, key: str) -> Wish | None:
     try:
-        return replace(wish, method=key, fire=None, gentle_c=None)
+        return replace(
+            wish, method=key, fire=None, gentle_c=None, sear_fire=None, marks="none", lid="usual", wrap="none"
+        )
     except InvalidInput:
         return None
 

@@ -9,7 +9,14 @@ from brasko.core.errors import Infeasible
 from brasko.core.fire.rests import RESTS, standing_in
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.infeasible import no_such_crust, no_such_finish, not_in_time
-from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, SEARCH_REFINE, Sear, programme_of
+from brasko.core.planner.programme import (
+    LEAST_SLOW_PHASE_K,
+    SEARCH_REFINE,
+    Sear,
+    phase_of,
+    programme_of,
+    the_phase,
+)
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Step, Until
 
@@ -33,6 +40,10 @@ CRUST_ENOUGH = 0.8
 RIM_MATTERS = 0.005
 """Other flips than the usual only where they make the grey rim thinner by half a per cent of the thickness."""
 MAX_FLIPS_TRIED = 3
+MOST_SEARS = 3
+"""A colder piece wants a longer sear, and a longer sear an earlier pull: so often are both found anew."""
+SHORTEST_SEAR_S = 20.0
+"""A piece that has its crust already is still laid on for a moment on each side."""
 HIGHEST_ABOVE_AIM_K = 3.0
 """How far above the finish a pull may lie: near boiling the middle falls at once when it comes off."""
 LONGEST_REST_S, PAST_PEAK = 45 * 60.0, 1.3
@@ -44,7 +55,7 @@ FAIR_K = 1.0
 class Solution:
     """A programme that meets the wish, and what it does to the food.
 
-    sear_s is 0 where the whole cook is over the fire; tries counts simulations of the search.
+    sear_s is 0 where the whole cook is over the fire, unless marks want its length; tries counts simulations.
     """
 
     programme: Programme
@@ -104,10 +115,10 @@ class Search:
     def share_until(self, core_c: float) -> None:
         """Run the gentle phase once up to this core temperature; later runs go on from there."""
         if self.wish.how.phases[0] == "gentle" and core_c > self.shared_c + 5.0:
-            first = programme_of(self.wish, core_c)[0]
-            result = simulate(self.food, (first,), every_s=60.0, refine=self.refine, start=self.start)
-            if result.steps[0].reached == "time":
-                raise not_in_time(self.wish, result.steps[0].core_c, result.duration_s)
+            first = tuple(s for s in programme_of(self.wish, core_c) if phase_of(s.name) == "gentle")
+            result = simulate(self.food, first, every_s=60.0, refine=self.refine, start=self.start)
+            if result.steps[-1].reached == "time":
+                raise not_in_time(self.wish, result.steps[-1].core_c, result.duration_s)
             self.shared, self.shared_c, self.shared_s = result.end, core_c, result.duration_s
 
     def run(self, pull_c: float, sear: Sear | None, *, wish: Wish | None = None) -> Result:
@@ -121,7 +132,7 @@ class Search:
         begin = self.shared if going_on else self.start
         programme = programme_of(wish, pull_c, sear)
         result = simulate(self.food, programme, every_s=30.0, refine=self.refine, start=begin)
-        slow = next(s for s in result.steps if s.name == wish.how.slow)
+        slow = the_phase(result, wish.how.slow)
         self.slow_s = slow.end_s - slow.start_s + (self.shared_s if going_on else 0.0)
         if slow.reached == "time":
             raise not_in_time(wish, slow.core_c, self.slow_s)
@@ -139,6 +150,8 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, q
     quick stays on the coarse grid and takes the usual flips: good to about 1 K, for a slider that is still moving.
     Raises: Infeasible with the reason, the nearest that can be had, and what would make it possible.
     """
+    if wish.pull_offset_k is not None:
+        return _as_told(wish, every_s, frame_s, SEARCH_REFINE if quick else 1.0)
     coarse = Search(wish, SEARCH_REFINE)
     coarse.share_until(wish.aim_c - 25.0)
     near = QUICK_K if quick else COARSE_K if wish.how.slow == "gentle" else LOOSE_K
@@ -153,9 +166,12 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, q
     refusal: Infeasible | None = None
     best: Solution | None = None
     wish = coarse.wish = replace(wish, rest_s=_rest_past_peak(coarse, pull))
-    ranked = [(wish.flips_s, pull)] if quick else _flips_by_rank(coarse, pull)[:MAX_FLIPS_TRIED]
+    ranked = _quick_flips(coarse, pull) if quick else _flips_by_rank(coarse, pull)[:MAX_FLIPS_TRIED]
     for flips, pull in ranked:
-        fine = coarse if quick else Search(replace(wish, flip_every_s=flips), 1.0)
+        if quick:
+            fine = coarse if flips == wish.flips_s else Search(replace(wish, flip_every_s=flips), SEARCH_REFINE)
+        else:
+            fine = Search(wish if wish.turn_deg else replace(wish, flip_every_s=flips), 1.0)
         try:
             found = _corrected(fine, pull, every_s, frame_s, coarse.tries, QUICK_K if quick else TOLERANCE_K)
         except _TooHot as exc:
@@ -166,12 +182,22 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, q
             continue
         if best is None or _miss(found, wish) < _miss(best, wish):
             best = found
-        if _miss(best, wish) <= LOOSE_K:
+        if quick or _miss(best, wish) <= LOOSE_K:
             break
     if best is not None:
         return best
     assert refusal is not None
     raise refusal
+
+
+def _as_told(wish: Wish, every_s: float, frame_s: float | None, refine: float) -> Solution:
+    """The plan of a cook who pulls so far under the finish, wherever the peak lands then."""
+    assert wish.pull_offset_k is not None
+    search, pull_c = Search(wish, refine), wish.finish_c - wish.pull_offset_k
+    sear = _sear_needed(search, pull_c)
+    result = _shown(search, pull_c, sear, every_s, frame_s)
+    sear_s, flip_s = sear or (0.0, wish.flips_s)
+    return Solution(programme_of(wish, pull_c, sear), pull_c, sear_s, flip_s, result, search.tries)
 
 
 def _rest_past_peak(search: Search, pull_c: float) -> float:
@@ -233,6 +259,14 @@ def _corrected(
     fine.share_until(pull - 8.0)
     sear = _sear_needed(fine, pull)
     pull = _searched(fine, pull, sear, tolerance)
+    for _ in range(MOST_SEARS):
+        if sear is None or not wish.crust_s or _crust(fine.run(pull, sear)) >= CRUST_ENOUGH * wish.crust_s:
+            break
+        longer = _sear_needed(fine, pull)
+        if longer is None or longer[0] <= sear[0]:
+            break
+        sear = longer
+        pull = _searched(fine, pull, sear, tolerance)
     result = _shown(fine, pull, sear, every_s, frame_s)
     if wish.how.browns and wish.how.slow == "sear" and _crust(result) < CRUST_ENOUGH * wish.crust_s:
         raise no_such_crust(wish, _crust(result))
@@ -250,13 +284,23 @@ def _crust(result: Result) -> float:
     return float(min(result.end.browning_s))
 
 
+def _quick_flips(search: Search, pull_c: float) -> list[tuple[float, float]]:
+    """The usual interval; over the fire all the way one flip too, for a thin piece that browns in no other way."""
+    wish = search.wish
+    once = 5.0 * round(search.slow_s / 10.0)
+    usual = [(wish.flips_s, pull_c)]
+    if wish.how.slow != "sear" or wish.flip_every_s is not None or wish.turn_deg or not 30.0 <= once <= 600.0:
+        return usual
+    return [*usual, (once, pull_c)]
+
+
 def _flips_by_rank(search: Search, pull_c: float) -> list[tuple[float, float]]:
     """Intervals between flips to try, each with a pull to start from, best first: those that get their crust by the
     thinness of the grey rim, the usual one where that makes no difference, then the others by their crust. The wish's
     own alone where it has one.
     """
     wish = search.wish
-    if wish.flip_every_s is not None or "sear" not in wish.how.phases:
+    if wish.flip_every_s is not None or "sear" not in wish.how.phases or wish.turn_deg:
         return [(wish.flips_s, pull_c)]
     once = 5.0 * round(search.slow_s / 10.0)
     ranks: dict[float, tuple[int, float]] = {}
@@ -325,12 +369,22 @@ def _searched(search: Search, pull_c: float, sear: Sear | None, tolerance: float
 
 
 def _sear_needed(search: Search, pull_c: float) -> Sear | None:
-    """Length and flip interval of the sear that browns both faces; None where there is none for the crust alone."""
+    """Length and flip interval of the sear that browns both faces; None where there is none for the crust alone.
+
+    With marks the side's length is told for those cooked over the fire all the way too: it says when to turn.
+    """
     wish = search.wish
-    if wish.how.slow == "sear" or "sear" not in wish.how.phases:
+    if "sear" not in wish.how.phases:
         return None
+    if wish.how.slow == "sear":
+        if not wish.turn_deg:
+            return None
+        search.run(pull_c, None)
+        half = 5.0 * max(1, round(search.slow_s / 10.0))
+        return 2.0 * half, half
     result = search.run(pull_c, None)
-    sear = next(s for s in result.steps if s.name == "sear")
+    sear = the_phase(result, "sear")
     if sear.reached == "time" and wish.crust_s > 0.0:
         raise no_such_crust(wish, _crust(result))
-    return even_sear(sear.end_s - sear.start_s, wish.flips_s)
+    length = max(sear.end_s - sear.start_s, SHORTEST_SEAR_S)
+    return even_sear(length, length / 2.0 if wish.turn_deg else wish.flips_s)

@@ -4,13 +4,22 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+import numpy as np
+
 from brasko.core.foods.doneness import SCALES
-from brasko.core.heat.simulation import MODEL_VERSION
-from brasko.core.planner.invert import Solution, solved
+from brasko.core.heat.simulation import MODEL_VERSION, Result, simulate
+from brasko.core.planner.cautions import placed_cautions
+from brasko.core.planner.invert import Solution, solved, tempered_start
+from brasko.core.planner.programme import SEARCH_REFINE, the_phase
 from brasko.core.planner.ranges import Ranges, ensemble_ranges
-from brasko.core.planner.timeline import Task, lead_s, timeline
+from brasko.core.planner.tasks import Busy, Task, busy_hands
+from brasko.core.planner.timeline import lead_s, timeline
 from brasko.core.planner.wish import Wish
-from brasko.core.safety.agency import Caution, Minimum, cautions_for
+from brasko.core.programme.steps import Until
+from brasko.core.safety.agency import Caution, Minimum
+
+AT_PULL_S = 180.0
+"""How fast the middle climbs is told from the last three minutes before the pull."""
 
 
 @dataclass(frozen=True)
@@ -29,8 +38,34 @@ class PiecePlan:
 
     @property
     def lead_s(self) -> float:
-        """From the first task to the table [s]."""
+        """From the first task to the table [s], shopping apart."""
         return lead_s(self.tasks)
+
+    @property
+    def on_s(self) -> float:
+        """When it goes on [s from eating]."""
+        return next(t.start_s for t in self.tasks if t.key == "on")
+
+    @property
+    def busy(self) -> list[Busy]:
+        """When it needs hands [s from eating]."""
+        return busy_hands(self.tasks, (self.on_s + flip for flip in self.solution.result.flips_s))
+
+    @property
+    def hands_s(self) -> float:
+        """How long hands are busy from the lighting of the fire to the table [s]."""
+        first = min(t.start_s for t in self.tasks if t.lane == "fire" or t.key == "on")
+        return sum(end - start for start, end in self.busy if start >= first)
+
+    @property
+    def climb_k_min(self) -> float:
+        """How fast the middle climbs at the pull [K/min]: what a minute too late costs."""
+        result = self.solution.result
+        off = the_phase(result, self.wish.how.slow).end_s
+        before = max(off - AT_PULL_S, 0.0)
+        index = result.time_s
+        rise = self.solution.pull_c - float(result.core_c[index.searchsorted(before)])
+        return max(rise, 0.0) / max((off - before) / 60.0, 0.1)
 
 
 def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False) -> PiecePlan:
@@ -39,36 +74,53 @@ def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False) -> Pi
     Raises InvalidInput or Infeasible.
     """
     solution = solved(wish, every_s=20.0, frame_s=60.0, quick=True) if quick else solved(wish)
+    return assembled(wish, solution, ensemble_ranges(wish, solution) if with_ranges else None)
+
+
+def assembled(wish: Wish, solution: Solution, ranges: Ranges | None = None) -> PiecePlan:
+    """The plan round a solution."""
     tasks = timeline(wish, solution)
-    rise = solution.result.peak_core_c - solution.pull_c
-    zone = wish.gentle_zone
     return PiecePlan(
         wish=wish,
         model_version=MODEL_VERSION,
         solution=solution,
         tasks=tasks,
-        cautions=_placed(
-            tasks,
-            cautions_for(
-                wish.the_cut,
-                wish.finish_c,
-                wish.temper_s,
-                wish.air_c,
-                charcoal=wish.the_fire.charcoal,
-                gas=wish.the_fire.gas,
-                in_pan=wish.sear_zone is not None and wish.sear_zone.pan is not None,
-                in_fat=zone is not None and zone.in_fat,
-                tenderised=wish.treatment == "tenderised",
-            ),
-        ),
+        cautions=placed_cautions(wish, solution, tasks),
         minimum=wish.minimum,
-        headline=f"{wish.how.name}: {wish.how.why}. Pull at {{temp:{solution.pull_c:.1f}}}; what follows adds {{rise:{rise:.1f}}}.",
+        headline=_headline(wish, solution),
         finish_words={k: s.word_for(wish.finish_c) for k, s in SCALES.items() if wish.the_cut.kind != "plant"},
-        ranges=ensemble_ranges(wish, solution) if with_ranges else None,
+        ranges=ranges,
     )
 
 
-def _placed(tasks: tuple[Task, ...], cautions: tuple[Caution, ...]) -> tuple[Caution, ...]:
-    """Every caution beside a task that is there: where its own is not, beside the first."""
-    keys = {task.key for task in tasks} | {"finish"}
-    return tuple(c if c.place in keys else replace(c, place=tasks[0].key) for c in cautions)
+def _headline(wish: Wish, solution: Solution) -> str:
+    rise = solution.result.peak_core_c - solution.pull_c
+    said = f"{wish.how.name}: {wish.how.why}. Pull at {{temp:{solution.pull_c:.1f}}}; what follows adds {{rise:{rise:.1f}}}."
+    off = solution.result.peak_core_c - wish.finish_c
+    if wish.pull_offset_k is not None and abs(off) > 0.8:
+        more = "more" if off > 0.0 else "less"
+        said += f" Your own pull ends {{rise:{abs(off):.1f}}} {more} done than the finish."
+    return said
+
+
+def held_longer(plan: PiecePlan, by_s: float, *, quick: bool = False) -> PiecePlan:
+    """The same plan so much earlier: it rests and is held so much longer, run anew."""
+    if by_s < 1.0:
+        return plan
+    wish, old = plan.wish, plan.solution
+    rest = old.programme[-1]
+    programme = (*old.programme[:-1], replace(rest, until=Until(rest.until.max_s + by_s)))
+    refine = SEARCH_REFINE if quick else 1.0
+    start = tempered_start(wish, wish.food, refine)
+    every, frame = (20.0, 60.0) if quick else (10.0, 30.0)
+    result = simulate(wish.food, programme, every_s=every, frame_s=frame, refine=refine, start=start)
+    return assembled(wish, replace(old, programme=programme, result=result), _longer(plan.ranges, old.result, result))
+
+
+def _longer(ranges: Ranges | None, old: Result, new: Result) -> Ranges | None:
+    """Ranges along a longer curve: as far off as they were at the end."""
+    if ranges is None:
+        return None
+    low = np.interp(new.time_s, old.time_s, ranges.core_low_c - old.core_c)
+    high = np.interp(new.time_s, old.time_s, ranges.core_high_c - old.core_c)
+    return replace(ranges, time_s=new.time_s, core_low_c=new.core_c + low, core_high_c=new.core_c + high)

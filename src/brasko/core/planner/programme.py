@@ -1,10 +1,18 @@
-"""The programme a method makes of a wish: one representation for planning, simulating, cooking and logging."""
+"""The programme a method makes of a wish: one representation for planning, simulating, cooking and logging.
+
+A phase may be several steps: a sear with marks is four, a long cook that is wrapped is two. Their names begin with the
+phase's ("sear", "sear_turned", "sear_over", "sear_over_turned"; "gentle", "gentle_wrapped").
+"""
 
 from __future__ import annotations
 
-from brasko.core.fire.rests import RESTS
+from dataclasses import replace
+
+from brasko.core.fire.rests import RESTS, wrapped
+from brasko.core.heat.simulation import Result, StepEnd
+from brasko.core.planner.methods import WRAP_AT_C
 from brasko.core.planner.wish import Wish
-from brasko.core.programme.steps import Metal, Programme, Step, Until
+from brasko.core.programme.steps import Metal, Programme, Step, Surroundings, Until
 
 MAX_SEAR_S = 10 * 60.0
 LEAST_SLOW_PHASE_K = 2.0
@@ -18,6 +26,24 @@ Sear = tuple[float, float]
 """Length of a sear and time between flips [s]."""
 
 
+def phase_of(step: str) -> str:
+    """The phase a step belongs to."""
+    return step.split("_", 1)[0]
+
+
+def stretch(result: Result, phase: str) -> StepEnd | None:
+    """A whole phase as one step: from its first step's beginning to its last one's end; None where it is not done."""
+    steps = [s for s in result.steps if phase_of(s.name) == phase]
+    return replace(steps[-1], start_s=steps[0].start_s) if steps else None
+
+
+def the_phase(result: Result, phase: str) -> StepEnd:
+    """A phase that is done (see stretch)."""
+    found = stretch(result, phase)
+    assert found is not None
+    return found
+
+
 def programme_of(
     wish: Wish, pull_c: float, sear: Sear | None = None, *, slow_at_most_s: float | None = None
 ) -> Programme:
@@ -26,18 +52,18 @@ def programme_of(
     Over a fierce fire the middle is what counts, as a probe reads it: between flips a face can be colder than that.
 
     sear fixes the length and flip interval of a sear that is there for the crust; left out, it ends when both faces
-    have theirs. Where the whole cook is over the fire only its flip interval counts.
+    have theirs. Where the whole cook is over the fire its flip interval counts, and with marks its length says when to
+    turn.
     """
     how, fire = wish.how, wish.the_fire
     flips = wish.flips_s if sear is None else sear[1]
-    metal = _metal(wish)
     steps: list[Step] = []
     for phase in how.phases:
         if phase == "wait":
-            steps.append(Step("wait", RESTS["open"][1], Until(fire.convert_s)))
+            steps.append(Step("wait", RESTS["open"][1], Until(wish.wait_s)))
         elif phase == "gentle":
-            until = Until(slow_at_most_s or how.longest_s, core_c=pull_c)
-            steps.append(Step("gentle", fire.zone(how.gentle_at).surroundings, until))
+            around = fire.zone(how.gentle_at).surroundings
+            steps += _gentle(wish, around, Until(slow_at_most_s or how.longest_s, core_c=pull_c))
         else:
             if how.slow == "sear":
                 until = Until(min(slow_at_most_s or OUT_OF_HAND_S, OUT_OF_HAND_S), probe_c=pull_c)
@@ -45,9 +71,33 @@ def programme_of(
                 until = Until(sear[0])
             else:
                 until = Until(MAX_SEAR_S, crust_s=max(wish.crust_s, 1.0))
-            around = fire.zone(how.sear_at).surroundings
-            steps.append(Step("sear", around, until, flip_every_s=flips, metal=metal))
+            zone = wish.sear_zone
+            assert zone is not None
+            base = Step("sear", zone.surroundings, until, flip_every_s=flips, metal=_metal(wish))
+            steps += _marked(base, wish.turn_deg, sear[0]) if wish.turn_deg and sear else (base,)
     return (*steps, Step("rest", RESTS[wish.rest][1], Until(wish.resting_s)))
+
+
+def _gentle(wish: Wish, around: Surroundings, until: Until) -> Programme:
+    if wish.wrap == "none":
+        return (Step("gentle", around, until),)
+    wrap_c = min(WRAP_AT_C.value, until.core_c or WRAP_AT_C.value)
+    open_ = Step("gentle", around, replace(until, core_c=wrap_c))
+    return open_, Step("gentle_wrapped", wrapped(around, wish.wrap), until)
+
+
+def _marked(step: Step, turn_deg: float, length_s: float) -> Programme:
+    """A quarter of the time, a turn, a quarter, over; and the same again. The last quarter keeps the step's own end."""
+    quarter = replace(step, until=Until(max(length_s / 4.0, 1.0)), flip_every_s=None)
+    on = None if step.metal is None else replace(step.metal, start_c=None)
+    going_on = replace(quarter, metal=on)
+    last_s = step.until.max_s if step.until.probe_c is not None else quarter.until.max_s
+    return (
+        quarter,
+        replace(going_on, name="sear_turned", turn_deg=turn_deg),
+        replace(going_on, name="sear_over", turn_deg=turn_deg, flip_first=True),
+        replace(going_on, name="sear_over_turned", until=replace(step.until, max_s=last_s)),
+    )
 
 
 def _metal(wish: Wish) -> Metal | None:

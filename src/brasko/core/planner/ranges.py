@@ -13,7 +13,7 @@ from scipy.stats import norm, qmc
 
 from brasko.core.heat.simulation import Result, State, StepEnd, simulate
 from brasko.core.planner.invert import Solution, tempered_start
-from brasko.core.planner.programme import SEARCH_REFINE, programme_of
+from brasko.core.planner.programme import SEARCH_REFINE, phase_of, programme_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Step, shifted
 from brasko.core.sourced import Sourced
@@ -100,7 +100,7 @@ def kitchen(wish: Wish, solution: Solution, draw: Floats) -> Result:
     food = replace(varied.food, probe_depth_share=0.5 + math.copysign(off_centre, float(draw[4])))
     delta = FIRE_SD.value * float(draw[3])
     programme = tuple(
-        shifted((_by_probe(step),), delta if step.name in ("gentle", "sear") else 0.0, film)[0]
+        shifted((_by_probe(step),), delta if phase_of(step.name) in ("gentle", "sear") else 0.0, film)[0]
         for step in programme_of(varied, solution.pull_c, solution.sear)
     )
     start: State | None = tempered_start(varied, food, SEARCH_REFINE)

@@ -2,148 +2,241 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
 from datetime import datetime, timedelta
-from typing import Literal
 
 from brasko.core.errors import InvalidInput
+from brasko.core.foods.serving import serving_of
 from brasko.core.planner.invert import Solution
-from brasko.core.planner.methods import CRUSTS, SALTS
+from brasko.core.planner.methods import FINISHES, SALTS
+from brasko.core.planner.reasons import fuel_for_step, step_name, step_why
+from brasko.core.planner.tasks import Task, busy_hands, with_free_hands, with_slack
 from brasko.core.planner.wish import Wish
-
-Lane = Literal["fire", "meat", "hands"]
+from brasko.core.safety.clock import thaw_s
 
 SERVE_S = 60.0
+HANDLING_S = 8.0
+"""Putting a piece on, off or over to another place (assumed)."""
 OIL_S = 180.0
 SALTING_S = 180.0
 SALT_HOUR_S = 50 * 60.0
 SALT_OVERNIGHT_S = 14 * 3600.0
+DRY_AFTER_S, WET_FROM_S = 40 * 60.0, 10 * 60.0
+"""Between these after salting the surface is wet and steams (common practice, no source)."""
+OVERNIGHT_AT_LEAST_S = 8 * 3600.0
+SHOP_S, SHOP_AHEAD_S = 30 * 60.0, 2 * 3600.0
+LAST_MINUTE_S = 60.0
 START_MARGIN_S = 120.0
-
-
-@dataclass(frozen=True)
-class Task:
-    """One thing on the timeline; start_s and end_s count from the hour of eating, so they are negative.
-
-    step    the programme step this task begins, or "" for work that the food does not feel
-    """
-
-    key: str
-    lane: Lane
-    name: str
-    start_s: float
-    end_s: float
-    why: str
-    step: str = ""
+_AT_THE_FIRE = {"light": 60.0, "bank": 120.0, "fuse": 600.0, "preheat": 20.0, "heat_pan": 20.0, "heat_oven": 20.0}
+"""How long hands are busy with a preparation; others take all of theirs."""
 
 
 def timeline(wish: Wish, solution: Solution) -> tuple[Task, ...]:
-    """Every task of one piece, in the order they begin."""
-    fire, result = wish.the_fire, solution.result
+    """Every task of one piece, in the order they begin, each with how late it may be."""
+    result = solution.result
     on_s = -(SERVE_S + result.duration_s)
     at = {s.name: (on_s + s.start_s, on_s + s.end_s) for s in result.steps}
-    tasks = [*_before(wish, on_s), *_preparations(wish, on_s, at)]
-    for n, step in enumerate(result.steps):
+    tasks = [*_preparations(wish, on_s, at), *_of_the_food(wish, solution, on_s, at), *_before(wish, on_s)]
+    tasks.append(_serving(wish))
+    flips = [on_s + flip for flip in result.flips_s]
+    return with_slack(with_free_hands(tasks, busy_hands((), flips)))
+
+
+def _of_the_food(wish: Wish, solution: Solution, on_s: float, at: dict[str, tuple[float, float]]) -> list[Task]:
+    """The steps that the food goes through, what is done to the fire between them, and the last touch."""
+    steps = solution.result.steps
+    tasks = []
+    for n, step in enumerate(steps):
         start, end = at[step.name]
-        key = "on" if n == 0 else step.name
-        why = _step_why(wish, solution, step.name)
-        tasks.append(Task(key, "meat", _step_name(wish, step.name), start, end, why, step.name))
-    if "wait" in at and fire.convert_s > 0.0:
-        tasks.append(Task("convert", "fire", fire.convert_name, at["wait"][0], at["sear"][0], fire.convert_why))
-    tasks.append(Task("serve", "hands", *_serving(wish, -SERVE_S)))
-    return tuple(sorted(tasks, key=lambda t: (t.start_s, t.end_s)))
+        following = steps[n + 1].name if n + 1 < len(steps) else "serve"
+        tasks.append(
+            Task("on" if n == 0 else step.name, "meat", step_name(wish, step.name), start, end,
+                 step_why(wish, solution, step.name), step.name, following, hands_s=min(HANDLING_S, end - start),
+                 guide=f"method:{wish.method}" if n == 0 else f"rest:{wish.rest}" if step.name == "rest" else "")
+        )  # fmt: skip
+    sear = at["sear"][0] if "sear" in at else on_s
+    fire = wish.the_fire
+    if "wait" in at and not wish.sears_elsewhere and fire.convert_s > 0.0:
+        start = at["wait"][0] + 2.0 * HANDLING_S
+        tasks.append(
+            Task("convert", "fire", fire.convert_name, start, sear, fire.convert_why, before="sear", hands_s=min(30.0, sear - start),
+                 guide="glossary:convert")
+        )  # fmt: skip
+    if wish.finishing != "none":
+        tasks.append(_last_touch(wish, solution, on_s))
+    return tasks
 
 
-def _serving(wish: Wish, start_s: float) -> tuple[str, float, float, str]:
-    if wish.the_cut.kind == "plant":
-        return "Serve", start_s, 0.0, "Hot, on a warm board."
-    if wish.the_cut.kind == "ground":
-        return "Serve", start_s, 0.0, "On a warm board."
-    return "Slice and serve", start_s, 0.0, "Across the grain, on a warm board."
+def _last_touch(wish: Wish, solution: Solution, on_s: float) -> Task:
+    name = FINISHES[wish.finishing]
+    last = solution.result.steps[-2]
+    if wish.finishing == "oil":
+        rest = on_s + solution.result.steps[-1].start_s
+        return Task(
+            "finishing",
+            "hands",
+            name,
+            rest + 2.0 * HANDLING_S,
+            rest + 2.0 * HANDLING_S + 30.0,
+            "It mixes with the juices on the board.",
+            hands_s=20.0,
+        )
+    end = on_s + last.end_s
+    start = max(end - LAST_MINUTE_S, on_s + last.start_s)
+    why = "Fresh butter and herbs burn in a long sear: they go in at the end, and are spooned over."
+    return Task("finishing", "hands", name, start, end, why, before="rest", guide="fat:butter")
+
+
+def _serving(wish: Wish) -> Task:
+    serving = serving_of(wish.the_cut.key)
+    whole = wish.the_cut.kind in ("plant", "ground") or serving.slice_m == 0.0
+    name = "Serve" if whole else "Slice and serve"
+    why = (
+        "Hot, on a warm board."
+        if whole
+        else f"{serving.across}, {{len:{serving.slice_m * 1000:.0f}}} thick, on a warm board."
+    )
+    return Task("serve", "hands", name, -SERVE_S, 0.0, why, hands_s=SERVE_S, guide=f"cut:{wish.cut}")
+
+
+def _salt(wish: Wish) -> tuple[float, float, str]:
+    """When to begin to salt, before the fire [s]; how long is waited at least; and why."""
+    salt_g = wish.the_cut.salt_share * wish.mass_kg * wish.count * 1000.0
+    dose = f"Salt with {{small:{salt_g:.1f}}}, {wish.the_cut.salt_share * 100:.1f} % of the weight"
+    rub = {"sugar": " The sugar waits until the sear is over, or it burns.", "pepper": ""}.get(wish.rub, "")
+    if wish.salt_lead_s is not None:
+        wet = WET_FROM_S < wish.salt_lead_s - SALTING_S < DRY_AFTER_S
+        said = (
+            "That is in the wet window, 10 to 40 min: juice stands on the surface and steams. Pat it dry again, or choose another time."
+            if wet
+            else "Your own time."
+        )
+        return wish.salt_lead_s, wish.salt_lead_s - SALTING_S, f"{dose}. {said}{rub}"
+    if wish.salt == "just_before":
+        return (
+            OIL_S + SALTING_S,
+            OIL_S,
+            f"{dose}, right before the fire, so that the surface has no time to turn wet.{rub}",
+        )
+    if wish.salt in ("overnight", "twice"):
+        half = ", half of it now and half at the fire," if wish.salt == "twice" else ""
+        return (
+            SALT_OVERNIGHT_S, OVERNIGHT_AT_LEAST_S,
+            f"{dose}{half} and leave it open in the fridge: the salt goes in and the surface dries.{rub}",
+        )  # fmt: skip
+    return (
+        SALT_HOUR_S, DRY_AFTER_S,
+        f"{dose}. Between 10 and 40 min after salting the surface is wet and steams; by 50 min it is dry again.{rub}",
+    )  # fmt: skip
 
 
 def _before(wish: Wish, on_s: float) -> list[Task]:
-    salt_g = wish.the_cut.salt_share * wish.mass_kg * 1000.0
-    if salt_g <= 0.0:
-        return []
-    dose = f"Salt with {salt_g:.0f} g, {wish.the_cut.salt_share * 100:.1f} % of the weight"
-    if wish.salt == "just_before":
-        start = on_s - OIL_S - SALTING_S
-        why = f"{dose}, right before the fire, so that the surface has no time to turn wet."
-    elif wish.salt == "overnight":
-        start = on_s - SALT_OVERNIGHT_S
-        why = f"{dose} and leave it open in the fridge: the salt goes in and the surface dries."
-    else:
-        start = on_s - SALT_HOUR_S
-        why = f"{dose}. Between 10 and 40 min after salting the surface is wet and steams; by 50 min it is dry again."
-    tasks = [Task("season", "hands", "Salt and pat dry", start, start + SALTING_S, why)]
+    """Shopping, thawing, salting and tempering."""
+    tasks = []
+    salted = wish.the_cut.salt_share > 0.0
+    if salted:
+        lead, wait, why = _salt(wish)
+        start = on_s - lead
+        tasks.append(
+            Task("season", "hands", "Salt and pat dry", start, start + SALTING_S, why, before="on", gap_s=wait,
+                 hands_s=SALTING_S, movable=True, guide=f"salt:{wish.salt}")
+        )  # fmt: skip
+        if wish.salt == "twice":
+            again = on_s - OIL_S - 60.0
+            tasks.append(
+                Task("salt_again", "hands", "The other half of the salt", again, again + 45.0,
+                     "Right before the fire: what is on the surface now stays there.", before="on", hands_s=45.0, movable=True)
+            )  # fmt: skip
+    first = tasks[0].start_s if tasks else on_s
     if wish.temper_s > 0.0:
-        first_gentle = wish.how.phases[0] == "gentle"
-        warm = "The gentle phase does the same work." if first_gentle else "It shortens the cook a little."
-        tasks.append(Task("temper", "meat", "Out of the fridge", on_s - wish.temper_s, on_s, f"Your choice. {warm}"))
+        out = on_s - wish.temper_s
+        first = min(first, out)
+        tasks.append(
+            Task("temper", "meat", "Out of the fridge", out, on_s, _temper_why(wish), before="on", hands_s=30.0,
+                 movable=True, guide="school:temper")
+        )  # fmt: skip
+    waiting = "season" if salted else "temper" if wish.temper_s > 0.0 else "on"
+    if wish.frozen:
+        lasts = thaw_s(wish.mass_kg, wish.thaw)
+        thawed = first - 300.0
+        how = (
+            f"{{time:{lasts:.0f}}} in the fridge, on a tray: a day for each two kilograms."
+            if wish.thaw == "fridge"
+            else f"{{time:{lasts:.0f}}} in a tight bag under cold water, changed every half hour; cook it at once."
+        )
+        tasks.append(
+            Task("thaw", "meat", "Thaw it", thawed - lasts, thawed, f"{how} Never on the counter.", before=waiting, hands_s=60.0,
+                 movable=True, guide="danger:thaw")
+        )  # fmt: skip
+        first, waiting = thawed - lasts, "thaw"
+    shop = first - SHOP_AHEAD_S - SHOP_S
+    tasks.append(
+        Task("shop", "hands", "Have it in the house", shop, shop + SHOP_S,
+             f"{_shopping(wish)} {fuel_for_step(wish)} Cold on the way home, then straight into the fridge.",
+             before=waiting, hands_s=SHOP_S, movable=True, guide=f"cut:{wish.cut}")
+    )  # fmt: skip
     return tasks
+
+
+def _shopping(wish: Wish) -> str:
+    many = f"{wish.count} × " if wish.count > 1 else ""
+    state = "frozen, " if wish.frozen else ""
+    return f"{many}{wish.the_cut.name.lower()}, {state}{{len:{wish.thickness_m * 1000:.0f}}} thick, {{mass:{wish.mass_kg * 1000:.0f}}}{' each' if wish.count > 1 else ''}."
+
+
+def _temper_why(wish: Wish) -> str:
+    first_gentle = wish.how.phases[0] == "gentle"
+    warm = "The gentle phase does the same work." if first_gentle else "It shortens the cook a little."
+    return f"Your choice: the middle gains only a few degrees in {{time:{wish.temper_s:.0f}}}. {warm} The safe-time clock runs."
 
 
 def _preparations(wish: Wish, on_s: float, at: dict[str, tuple[float, float]]) -> list[Task]:
     """What is done to the fire: each chain of preparations ends as the food goes on, or as its sear begins."""
-    first = wish.gentle_zone if wish.how.phases[0] == "gentle" else wish.sear_zone
-    shown = first.shown_c if first is not None else wish.the_fire.zones[0].shown_c
-    tasks = []
-    ends = {"on": on_s, "sear": at["sear"][0] if "sear" in at else on_s}
-    for each in reversed(wish.the_fire.preparations):
-        end = ends[each.before]
-        why = each.why.replace("{target}", f"{{temp:{shown:.0f}}}")
-        tasks.append(Task(each.key, each.lane, each.name, end - each.lasts_s, end, why))
-        ends[each.before] = end - each.lasts_s
+    gentle_first = wish.how.phases[0] == "gentle"
+    first = wish.gentle_zone if gentle_first else wish.sear_zone
+    sear_s = at["sear"][0] if "sear" in at else on_s
+    shown = wish.the_fire.zones[0].shown_c if first is None else first.shown_c
+    gentle_needs_it = gentle_first or wish.how.gentle_at == "gentle"
+    tasks = _chain(wish.the_fire.preparations, {"on": on_s, "sear": sear_s}, shown, gentle_first, "")
+    if wish.sears_elsewhere:
+        zone = wish.sear_zone
+        hot = 0.0 if zone is None else zone.shown_c
+        tasks = [t for t in tasks if gentle_needs_it or t.before != "sear"]
+        tasks = [t for t in tasks if t.key != "heat_pan"]
+        tasks += _chain(wish.searing_fire.preparations, {"on": sear_s, "sear": sear_s}, hot, False, "sear_")
     if wish.how.gentle_at == "bath" and wish.gentle_zone is not None:
-        start = max(at["gentle"][0] - 900.0, on_s)
+        start = max(at["gentle"][0] - 900.0, on_s + 2.0 * HANDLING_S) if not gentle_first else at["gentle"][0] - 900.0
         tasks.append(
-            Task("melt", "fire", "Warm the fat on the cool side", start, at["gentle"][0],
-                 f"Hold it at {{temp:{wish.gentle_zone.air_c:.0f}}}; it never bubbles. Enough to cover the piece.")
+            Task("melt", "fire", "Warm the fat on the cool side", start, max(at["gentle"][0], start + 30.0),
+                 f"Hold it at {{temp:{wish.gentle_zone.air_c:.0f}}}; it never bubbles. Enough to cover the piece.",
+                 before="gentle", hands_s=30.0, movable=True, guide="method:char_then_bath")
         )  # fmt: skip
     return tasks
 
 
-def _step_name(wish: Wish, step: str) -> str:
-    if step == "gentle" and wish.gentle_zone is not None:
-        return wish.gentle_zone.doing
-    if step == "sear" and wish.sear_zone is not None:
-        place = wish.sear_zone.doing
-        return f"On, {place}" if wish.how.phases[0] == "sear" else f"Sear {place}"
-    return {"wait": "Pull, let it wait", "rest": "Rest"}.get(step, step)
-
-
-def _step_why(wish: Wish, solution: Solution, step: str) -> str:
-    result = solution.result
-    rise = result.peak_core_c - solution.pull_c
-    if step == "gentle":
-        later = (
-            "the sear and the rest add"
-            if wish.how.phases[0] == "gentle" and "sear" in wish.how.phases
-            else "the rest adds"
-        )
-        return f"Until the core reads {{temp:{solution.pull_c:.1f}}}: {later} {{rise:{rise:.1f}}}. No flipping needed."
-    if step == "wait":
-        return "Off the heat on a rack while the fire gets hot. The surface cools and dries: less rim, better crust."
-    if step == "sear":
-        if wish.how.slow == "sear":
-            return (
-                f"Flip every {{time:{solution.flip_every_s:.0f}}} until the core reads {{temp:{solution.pull_c:.1f}}}: "
-                f"the rest adds {{rise:{rise:.1f}}}."
-            )
-        side = solution.sear_s / 2.0
-        flips = round(solution.sear_s / solution.flip_every_s) - 1
-        how = "flip once" if flips == 1 else f"flip every {{time:{solution.flip_every_s:.0f}}}, {flips} flips"
-        what = "for colour" if wish.crust == "none" else f"enough for a {CRUSTS[wish.crust][0].lower()} crust"
-        return f"{{time:{side:.0f}}} a side in all, {how}: {what}."
-    rest = wish.minimum.rest_s if wish.minimum is not None and wish.finish_c >= wish.minimum.core_c - 0.05 else 0.0
-    agency = f" The agency's {{time:{rest:.0f}}} of rest are in it." if rest > 0.0 else ""
-    return f"The core climbs on and peaks at {{temp:{result.peak_core_c:.1f}}}. Slice after the peak.{agency}"
+def _chain(preparations: tuple, ends: dict[str, float], shown_c: float, gentle_first: bool, prefix: str) -> list[Task]:  # type: ignore[type-arg]
+    """Preparations one behind the other, the last of each chain ending at its moment."""
+    ends = dict(ends)
+    waits = {"on": "on", "sear": "sear" if gentle_first or prefix else "on"}
+    if prefix:
+        waits = {"on": "sear", "sear": "sear"}
+    tasks = []
+    for each in reversed(preparations):
+        end = ends[each.before]
+        key = f"{prefix}{each.key}" if prefix and each.key in ("light", "preheat", "oil", "bank") else each.key
+        why = each.why.replace("{target}", f"{{temp:{shown_c:.0f}}}")
+        hands = min(_AT_THE_FIRE.get(each.key, each.lasts_s), each.lasts_s)
+        tasks.append(
+            Task(key, each.lane, each.name, end - each.lasts_s, end, why, before=waits[each.before], hands_s=hands,
+                 movable=True, guide=f"fire:{each.key}")
+        )  # fmt: skip
+        ends[each.before] = end - each.lasts_s
+        waits[each.before] = key
+    return tasks
 
 
 def lead_s(tasks: tuple[Task, ...]) -> float:
-    """How long before eating the first task begins [s]."""
-    return -min(task.start_s for task in tasks)
+    """How long before eating the first task begins [s], shopping apart: who plans for tonight has the meat."""
+    return -min(task.start_s for task in tasks if task.key != "shop")
 
 
 def check_eating_time(eat_at: datetime, now: datetime, tasks: tuple[Task, ...], wish: Wish) -> None:
@@ -153,7 +246,8 @@ def check_eating_time(eat_at: datetime, now: datetime, tasks: tuple[Task, ...], 
     if eat_at >= now + timedelta(seconds=lead_s(tasks)):
         return
     what = "lies in the past" if eat_at <= now else "is too soon"
-    hint = f" Most of it is salting {SALTS['overnight']}." if wish.salt == "overnight" else ""
+    hint = f" Most of it is salting {SALTS[wish.salt]}." if wish.salt in ("overnight", "twice") else ""
+    hint = " Most of it is thawing." if wish.frozen and wish.thaw == "fridge" else hint
     raise InvalidInput(
         "eat_at",
         f"{what}: this cook takes {{time:{lead_s(tasks):.0f}}} from the first task to the table.{hint} "

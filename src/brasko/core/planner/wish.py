@@ -4,31 +4,45 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from brasko.core.errors import InvalidInput, UnknownName, require_between
+from brasko.core.fire import own as own_fires
 from brasko.core.fire.fires import fire_named
 from brasko.core.fire.own import OwnFire, as_set, planner_fire
-from brasko.core.fire.rests import RESTS
-from brasko.core.fire.zones import Fire, Zone, with_gentle_air
+from brasko.core.fire.zones import Fire, Role, Zone, with_gentle_air, with_lid
 from brasko.core.foods.cuts import Cut, cut_named
+from brasko.core.foods.fats import FATS, Fat
+from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food
-from brasko.core.planner.methods import CRUSTS, METHODS, SALTS, TREATMENTS, Method
-from brasko.core.safety.agency import Minimum, minimum_for, needs_choice
+from brasko.core.planner.checks import checked
+from brasko.core.planner.methods import CRUSTS, MARKS, METHODS, Method
+from brasko.core.safety.agency import Minimum, minimum_for
 
 BATH_ABOVE_FINISH_K = 6.0
 """Warm fat is held at the target or up to 10-15 °F above (common practice, no source)."""
 SURE_OF_THE_FIGURE_K = 0.4
 """A plan for an agency figure aims this much above it, so that no rounding lands below."""
+CARRY_OVER_S = 90.0
+"""From one fire to another (assumed)."""
+OTHER_SEAR = "burner_skillet"
+"""Where a piece is seared whose gentle fire cannot sear."""
 
 
 @dataclass(frozen=True)
 class Wish:
-    """One piece as its eater wants it. Temperatures in °C, lengths in m, masses in kg, times in s.
+    """One piece, or several alike, as their eaters want them. Temperatures in °C, lengths in m, masses in kg, times in s.
 
+    mass_kg                 of one piece
     fire                    None takes the method's usual one
     gentle_c                air of the gentle side, or the fat's temperature; None as the fire has it
     treatment               "whole", or "tenderised": no longer intact inside
     below_agency_accepted   the eater's own, recorded choice to finish a not-intact piece below the agency figure
     own_fire                a fire of the cook's own, with places for the food, instead of one that ships
+    sear_fire               another fire for the sear; None sears where the gentle part was
+    marks, lid, fat         how it is turned on the rods; the lid and the fat of the sear
+    wrap                    of a long cook, once it stalls
+    pull_offset_k           pull so far below the finish whatever is computed; None lets Brasko find the pull
+    salt_lead_s             salt so long before the fire, instead of when `salt` says
+    boned                   the bone is taken out of a cut that has one
+    at_risk                 a guest eats with us who must not have meat below the agency figure
     """
 
     cut: str
@@ -49,86 +63,23 @@ class Wish:
     treatment: str = "whole"
     below_agency_accepted: bool = False
     own_fire: OwnFire | None = None
+    sear_fire: str | None = None
+    marks: str = "none"
+    lid: str = "usual"
+    fat: str = "oil"
+    wrap: str = "none"
+    pull_offset_k: float | None = None
+    salt_lead_s: float | None = None
+    rub: str = "none"
+    finishing: str = "none"
+    boned: bool = False
+    frozen: bool = False
+    thaw: str = "fridge"
+    at_risk: bool = False
+    count: int = 1
 
     def __post_init__(self) -> None:
-        cut = cut_named(self.cut)
-        for field, got, known in (
-            ("method", self.method, METHODS), ("crust", self.crust, CRUSTS), ("rest", self.rest, RESTS),
-            ("salt", self.salt, SALTS), ("treatment", self.treatment, TREATMENTS),
-        ):  # fmt: skip
-            if got not in known:
-                raise UnknownName(field, got, known)
-        self._check_sizes(cut)
-        self._check_fire()
-        self._check_finish(cut)
-
-    def _check_sizes(self, cut: Cut) -> None:
-        require_between("thickness_mm", self.thickness_m * 1000, 6.0, 150.0, "mm", "A 1.5 in steak is 38 mm.")
-        cut.geometry(self.thickness_m, self.mass_kg)
-        require_between("start_c", self.start_c, -1.0, 40.0, "°C", "A fridge is about 4 °C; thaw frozen meat first.")
-        require_between(
-            "finish_c", self.finish_c, 38.0, 98.0, "°C", "Rare starts about 48 °C, well done is above 70 °C."
-        )
-        if self.flip_every_s is not None:
-            require_between("flip_every_s", self.flip_every_s, 10.0, 600.0, "s")
-        require_between("temper_min", self.temper_s / 60.0, 0.0, 120.0, "min")
-        require_between("air_c", self.air_c, -30.0, 50.0, "°C")
-        if self.rest_s is not None:
-            require_between("rest_min", self.rest_s / 60.0, 1.0, 120.0, "min")
-
-    def _check_fire(self) -> None:
-        if self.own_fire is not None:
-            self._check_own_fire()
-            return
-        fire = fire_named(self.fire_key)
-        if self.fire_key not in self.how.fires:
-            usable = ", ".join(self.how.fires)
-            raise InvalidInput(
-                "fire", f"cannot do this: {self.how.name} needs one of {usable} (got {self.fire_key}).",
-                suggestion=self.how.fires[0],
-            )  # fmt: skip
-        if self.gentle_c is not None and "gentle" in self.how.phases:
-            with_gentle_air(fire, self.gentle_c, self.how.gentle_at)
-            self._check_warm_enough(self.gentle_c)
-
-    def _check_own_fire(self) -> None:
-        fire = self.the_fire
-        for phase, role in (("gentle", self.how.gentle_at), ("sear", self.how.sear_at)):
-            if phase in self.how.phases:
-                fire.zone(role)
-        if "gentle" in self.how.phases:
-            self._check_warm_enough(fire.zone(self.how.gentle_at).air_c)
-
-    def _check_warm_enough(self, gentle_c: float) -> None:
-        if gentle_c <= self.finish_c:
-            raise InvalidInput(
-                "gentle_c",
-                f"must be above the wanted finish of {{temp:{self.finish_c:g}}} (got {{temp:{gentle_c:.0f}}}), "
-                "or the middle never gets there.",
-            )
-
-    def _check_finish(self, cut: Cut) -> None:
-        if self.start_c >= self.finish_c - 1.0:
-            raise InvalidInput(
-                "start_c",
-                f"must be below the wanted finish (start {{temp:{self.start_c:g}}}, finish {{temp:{self.finish_c:g}}}). "
-                "Lower the start temperature or raise the finish.",
-            )
-        minimum = self.minimum
-        if minimum is None or self.finish_c >= minimum.core_c - 0.05:
-            return
-        choice = needs_choice(cut, self.treatment == "tenderised")
-        if choice == "never":
-            raise InvalidInput(
-                "finish_c", f"must reach the agency figure for {minimum.words}.", suggestion=f"{minimum.core_c:.1f}"
-            )
-        if choice == "recorded" and not self.below_agency_accepted:
-            raise InvalidInput(
-                "finish_c",
-                f"is below the agency figure for {minimum.words}. Raise it, or record that the eater has chosen this: "
-                "what lies inside such a piece has been on the outside.",
-                suggestion=f"{minimum.core_c:.1f}",
-            )
+        checked(self)
 
     @property
     def how(self) -> Method:
@@ -141,6 +92,11 @@ class Wish:
         if self.own_fire is not None:
             return "own"
         return self.fire or self.how.fires[0]
+
+    @property
+    def searing_key(self) -> str:
+        """The fire that sears."""
+        return self.sear_fire or self.fire_key
 
     @property
     def minimum(self) -> Minimum | None:
@@ -161,12 +117,21 @@ class Wish:
         return cut_named(self.cut)
 
     @property
+    def geometry(self) -> Geometry:
+        """The size of one piece. Raises InvalidInput where it cannot be."""
+        return self.the_cut.geometry(self.thickness_m, self.mass_kg, boned=self.boned)
+
+    @property
+    def shipped_own(self) -> OwnFire | None:
+        """The set-up behind a shipped fire whose zones are computed; None where they are typical."""
+        return own_fires.computed().get(self.fire_key) if self.own_fire is None else None
+
+    @property
     def the_fire(self) -> Fire:
-        """The fire, with the gentle side or the bath where the cook wants it."""
+        """The fire of the gentle part, or of all of it, with the gentle side or the bath where the cook wants it."""
         wanted = self.gentle_c
-        if self.own_fire is not None:
-            shape = self.the_cut.geometry(self.thickness_m, self.mass_kg)
-            fire = planner_fire(self.own_as_set, shape, round(self.the_cut.composition.fat, 3))
+        if self.own_fire is not None or self.shipped_own is not None:
+            fire = self._placed_fire(self.own_as_set)
             if self.how.gentle_at != "bath":
                 return fire
         else:
@@ -177,12 +142,34 @@ class Wish:
             wanted = min(max(self.finish_c + BATH_ABOVE_FINISH_K, 40.0), 95.0)
         return fire if wanted is None else with_gentle_air(fire, wanted, self.how.gentle_at)
 
+    def _placed_fire(self, own: OwnFire) -> Fire:
+        return planner_fire(own, self.geometry, round(self.the_cut.composition.fat, 3))
+
+    @property
+    def searing_fire(self) -> Fire:
+        """The fire of the sear: the same, another that was asked for, or a pan where this one cannot sear."""
+        if self.sear_fire is not None:
+            computed = own_fires.computed().get(self.sear_fire)
+            return fire_named(self.sear_fire) if computed is None else self._placed_fire(computed)
+        fire = self.the_fire
+        if "sear" in self.how.phases and not fire.has(self.how.sear_at):
+            return fire_named(OTHER_SEAR)
+        return fire
+
+    @property
+    def sears_elsewhere(self) -> bool:
+        """Whether the sear is on another fire than the gentle part."""
+        return "sear" in self.how.phases and (
+            (self.sear_fire is not None and self.sear_fire != self.fire_key) or not self.the_fire.has(self.how.sear_at)
+        )
+
     @property
     def own_as_set(self) -> OwnFire:
-        """The cook's own fire, set for the wished gentle heat where there is one."""
-        assert self.own_fire is not None
+        """The set-up behind the fire, set for the wished gentle heat where there is one."""
+        own = self.own_fire or self.shipped_own
+        assert own is not None
         gentle = "gentle" in self.how.phases and self.how.gentle_at == "gentle"
-        return as_set(self.own_fire, self.gentle_c if gentle else None)
+        return as_set(own, self.gentle_c if gentle else None)
 
     @property
     def gentle_zone(self) -> Zone | None:
@@ -192,18 +179,38 @@ class Wish:
     @property
     def sear_zone(self) -> Zone | None:
         """Where the sear happens, if there is one."""
-        return self.the_fire.zone(self.how.sear_at) if "sear" in self.how.phases else None
+        if "sear" not in self.how.phases:
+            return None
+        fire = self.searing_fire
+        role: Role = self.how.sear_at
+        if not fire.has(role):
+            role = "pan" if fire.has("pan") else "sear"
+        return with_lid(fire.zone(role), self.lid).greased(self.the_fat.contact.value)
+
+    @property
+    def the_fat(self) -> Fat:
+        """The fat of the sear."""
+        return FATS[self.fat]
+
+    @property
+    def wait_s(self) -> float:
+        """Between the gentle part and the sear: the fire is opened up, or the piece carried to another."""
+        return CARRY_OVER_S if self.sears_elsewhere else self.the_fire.convert_s
 
     @property
     def food(self) -> Food:
         """The raw piece, with a probe in the middle."""
-        cut = self.the_cut
-        return Food(cut.geometry(self.thickness_m, self.mass_kg), cut.material, self.start_c)
+        return Food(self.geometry, self.the_cut.material, self.start_c)
 
     @property
     def flips_s(self) -> float:
         """Time between flips: as wished, or as is usual for the method."""
         return self.how.flips_s[0] if self.flip_every_s is None else self.flip_every_s
+
+    @property
+    def turn_deg(self) -> float:
+        """The turn on the rods that makes the marks; 0 without."""
+        return MARKS[self.marks][1]
 
     @property
     def crust_s(self) -> float:

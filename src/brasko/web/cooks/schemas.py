@@ -7,7 +7,8 @@ from uuid import UUID
 from ninja import Schema
 from pydantic import AwareDatetime, ConfigDict, Field
 
-from brasko.web.plans.schemas import PieceIn, PieceResult
+from brasko.formats.meal import PieceIn
+from brasko.web.plans.schemas import PieceResult
 
 
 class StartIn(Schema):

@@ -6,7 +6,7 @@ from typing import Any
 from ninja import Schema
 from pydantic import ConfigDict, Field
 
-from brasko.web.plans.schemas import PieceIn
+from brasko.formats.meal import PieceIn
 
 
 class ReadingsIn(Schema):

@@ -8,7 +8,7 @@ from datetime import datetime
 import numpy as np
 
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.programme import programme_of
+from brasko.core.planner.programme import phase_of, programme_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Until, shifted
 
@@ -59,7 +59,7 @@ def true_core(wish: Wish, truth: Truth, steps: list[tuple[str, float]], pull_c: 
         ends = steps[n + 1][1] if n + 1 < len(steps) else upto_s
         if ends > begins and name in planned:
             fixed = (replace(planned[name], until=Until(ends - begins)),)
-            offset = truth.fire_offset_k if name in ("gentle", "sear") else 0.0
+            offset = truth.fire_offset_k if phase_of(name) in ("gentle", "sear") else 0.0
             programme += shifted(fixed, offset, truth.film_factor)
     if not programme:
         return np.array([0.0]), np.array([food.start_c])

@@ -1,28 +1,56 @@
-"""Plans: preview while the wish changes, keep, list, set aside and bring back."""
+"""Plans: preview while the wish changes, compare, keep, take along, set aside and bring back."""
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router, Status
 
+from brasko.core.errors import InvalidInput
+from brasko.core.planner.meal import Meal
 from brasko.core.planner.timeline import check_eating_time
+from brasko.formats.meal import MealIn
+from brasko.formats.meal_convert import filled, for_each, wish_of
 from brasko.web.plans.actions.save_plan import save_plan
+from brasko.web.plans.actions.take_along import calendar_of, hour_to_come, meal_of
 from brasko.web.plans.convert import (
     QUICK_FRAMES,
     SECTION_FRAMES,
+    brief_of,
     computed,
     earliest_eating,
-    filled,
-    reference,
+    joined,
     result_of,
-    wish_of,
+    task_out,
 )
+from brasko.web.plans.details import burger_of, choices_of, details_of, pick_of
 from brasko.web.plans.models import Plan
-from brasko.web.plans.schemas import PlanIn, PlanLine, PlanOut, PreviewIn, PreviewOut, ReferenceOut
+from brasko.web.plans.reference import reference
+from brasko.web.plans.schemas import (
+    AnchorIn,
+    BurgerIn,
+    BurgerOut,
+    ChoicesOut,
+    DetailsOut,
+    MealAsk,
+    PastLine,
+    PickIn,
+    PickOut,
+    PlanIn,
+    PlanLine,
+    PlanOut,
+    PreviewIn,
+    PreviewOut,
+    ReferenceOut,
+)
+from brasko.web.yard.kinds import kinds_of
 
 router = Router(tags=["plans"])
+
+
+def _mine(request: HttpRequest, plan_id: int) -> Plan:
+    return get_object_or_404(Plan, id=plan_id, owner=request.user)
 
 
 @router.get("reference", response=ReferenceOut, operation_id="get_reference")
@@ -32,20 +60,89 @@ def get_reference(request: HttpRequest) -> ReferenceOut:
 
 @router.post("plans/preview", response=PreviewOut, operation_id="preview_plan")
 def preview_plan(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
-    """Compute a plan without keeping it; quick, good to about 1 K. With eat_at, also refuse an hour that cannot be met."""
+    """Compute a plan without keeping it; quick, good to about 1 K. With an anchor, also refuse an hour that cannot be met."""
+    if payload.focus >= len(payload.pieces):
+        raise InvalidInput(
+            "focus", f"must be one of the {len(payload.pieces)} pieces, counted from 0 (got {payload.focus})."
+        )
     quick = payload.quick and not payload.ranges
-    made = computed(wish_of(payload.piece), payload.ranges, quick)
+    ranged = (payload.focus,) if payload.ranges else ()
+    plain = [i for i in range(len(payload.pieces)) if i not in ranged]
+    for_each(payload.pieces, lambda piece: computed(wish_of(piece), payload.pieces.index(piece) not in plain, quick))
+    made = joined(tuple(wish_of(piece) for piece in payload.pieces), ranged, quick)
     now = timezone.now()
-    if payload.eat_at is not None:
-        check_eating_time(payload.eat_at, now, made.tasks, made.wish)
-    result = result_of(made, QUICK_FRAMES if quick else SECTION_FRAMES, payload.piece.own_fire)
-    return PreviewOut(piece=filled(payload.piece), result=result, earliest=earliest_eating(made.lead_s, now))
+    eat_at = eating(payload.anchor, made)
+    if eat_at is not None:
+        check_eating_time(eat_at, now, made.tasks, made.plans[0].wish)
+    focused = payload.pieces[payload.focus]
+    return PreviewOut(
+        piece=filled(focused),
+        result=result_of(made.plans[payload.focus], QUICK_FRAMES if quick else SECTION_FRAMES, focused.own_fire),
+        others=[brief_of(i, plan) for i, plan in enumerate(made.plans) if i != payload.focus],
+        order=[task_out(task) for task in made.tasks],
+        notes=list(made.notes),
+        lead_s=made.lead_s,
+        eat_at=eat_at,
+        earliest=earliest_eating(made.lead_s, now),
+    )
+
+
+def eating(anchor: AnchorIn | None, made: Meal) -> datetime | None:
+    """The hour of eating that follows from one fixed moment."""
+    if anchor is None or anchor.what == "eat":
+        return None if anchor is None else anchor.at
+    if anchor.what == "light":
+        begins = min((t.start_s for t in made.tasks if t.lane == "fire"), default=made.plans[0].on_s)
+    else:
+        begins = min(plan.on_s for plan in made.plans)
+    return anchor.at + timedelta(seconds=-begins)
+
+
+@router.post("plans/pick", response=PickOut, operation_id="pick_way")
+def pick_way(request: HttpRequest, payload: PickIn) -> PickOut:
+    """Method, fire, finish, salt and rest for a cut, on the household's own grills."""
+    return pick_of(payload, kinds_of(request.user), timezone.now())
+
+
+@router.post("plans/choices", response=ChoicesOut, operation_id="compare_ways")
+def compare_ways(request: HttpRequest, payload: MealAsk) -> ChoicesOut:
+    """The first piece's own way beside the two best others, computed."""
+    return choices_of(payload.pieces[0], kinds_of(request.user))
+
+
+@router.post("plans/details", response=DetailsOut, operation_id="tell_details")
+def tell_details(request: HttpRequest, payload: MealAsk) -> DetailsOut:
+    """Amounts, shares of the eaters, and what to do when guests are late."""
+    for_each(payload.pieces, wish_of)
+    return details_of(payload)
+
+
+@router.post("plans/burger", response=BurgerOut, operation_id="make_burger")
+def make_burger(request: HttpRequest, payload: BurgerIn) -> BurgerOut:
+    return burger_of(payload)
 
 
 @router.get("plans", response=list[PlanLine], operation_id="list_plans")
 def list_plans(request: HttpRequest) -> list[PlanLine]:
     plans = Plan.objects.filter(owner=request.user, set_aside_at=None).prefetch_related("pieces")
     return [_line(plan) for plan in plans]
+
+
+@router.get("plans/past", response=list[PastLine], operation_id="list_past_plans")
+def list_past_plans(request: HttpRequest) -> list[PastLine]:
+    """Plans that were cooked or set aside, newest first, to plan again from."""
+    plans = Plan.objects.filter(owner=request.user).exclude(set_aside_at=None).prefetch_related("pieces", "cook_set")
+    return [_past(plan) for plan in plans.order_by("-eat_at")[:40]]
+
+
+@router.post("plans/import", response={201: PlanOut}, operation_id="import_plan")
+def import_plan(request: HttpRequest, payload: MealIn) -> Status:
+    """Keep a plan from a file; an hour that is past moves to the next day on which it can be met."""
+    for_each(payload.pieces, wish_of)
+    made = joined(tuple(wish_of(piece) for piece in payload.pieces), tuple(range(len(payload.pieces))))
+    eat_at = hour_to_come(payload.eat_at, made.lead_s)
+    wanted = PlanIn(title=payload.title or None, eat_at=eat_at, pieces=payload.pieces, table=payload.table)
+    return Status(201, _out(save_plan(request.user, wanted)))
 
 
 @router.post("plans", response={201: PlanOut}, operation_id="create_plan")
@@ -55,18 +152,50 @@ def create_plan(request: HttpRequest, payload: PlanIn) -> Status:
 
 @router.get("plans/{int:plan_id}", response=PlanOut, operation_id="get_plan")
 def get_plan(request: HttpRequest, plan_id: int) -> dict:
-    return _out(get_object_or_404(Plan, id=plan_id, owner=request.user))
+    return _out(_mine(request, plan_id))
 
 
 @router.put("plans/{int:plan_id}", response=PlanOut, operation_id="update_plan")
 def update_plan(request: HttpRequest, plan_id: int, payload: PlanIn) -> dict:
-    return _out(save_plan(request.user, payload, get_object_or_404(Plan, id=plan_id, owner=request.user)))
+    return _out(save_plan(request.user, payload, _mine(request, plan_id)))
+
+
+@router.post("plans/{int:plan_id}/duplicate", response={201: PlanOut}, operation_id="duplicate_plan")
+def duplicate_plan(request: HttpRequest, plan_id: int) -> Status:
+    """The same plan once more, at its hour on the next day on which it can be met."""
+    plan = _mine(request, plan_id)
+    meal = meal_of(plan)
+    lead = max(piece.result["lead_s"] for piece in plan.pieces.all())
+    wanted = PlanIn(
+        title=f"{plan.title}, again"[:120],
+        eat_at=hour_to_come(plan.eat_at + timedelta(days=1), lead),
+        pieces=meal.pieces,
+        table=meal.table,
+    )
+    return Status(201, _out(save_plan(request.user, wanted)))
+
+
+@router.get("plans/{int:plan_id}/plan.json", response=MealIn, operation_id="export_plan")
+def export_plan(request: HttpRequest, plan_id: int) -> MealIn:
+    """The plan as brasko/meal@1."""
+    return meal_of(_mine(request, plan_id))
+
+
+@router.get("plans/{int:plan_id}/plan.ics", operation_id="export_calendar", include_in_schema=False)
+def export_calendar(request: HttpRequest, plan_id: int) -> HttpResponse:
+    """The order of the work as iCalendar."""
+    plan = _mine(request, plan_id)
+    response = HttpResponse(
+        calendar_of(plan, request.user.household.units), content_type="text/calendar; charset=utf-8"
+    )
+    response["Content-Disposition"] = f'attachment; filename="plan-{plan.id}.ics"'
+    return response
 
 
 @router.delete("plans/{int:plan_id}", response=PlanOut, operation_id="set_plan_aside")
 def set_plan_aside(request: HttpRequest, plan_id: int) -> dict:
     """Take a plan off the list. It can be brought back."""
-    plan = get_object_or_404(Plan, id=plan_id, owner=request.user)
+    plan = _mine(request, plan_id)
     plan.set_aside_at = plan.set_aside_at or timezone.now()
     plan.save()
     return _out(plan)
@@ -74,25 +203,36 @@ def set_plan_aside(request: HttpRequest, plan_id: int) -> dict:
 
 @router.post("plans/{int:plan_id}/restore", response=PlanOut, operation_id="bring_plan_back")
 def bring_plan_back(request: HttpRequest, plan_id: int) -> dict:
-    plan = get_object_or_404(Plan, id=plan_id, owner=request.user)
+    plan = _mine(request, plan_id)
     plan.set_aside_at = None
     plan.save()
     return _out(plan)
 
 
 def _line(plan: Plan) -> PlanLine:
-    piece = plan.pieces.all()[0]
-    result = piece.result
+    pieces = list(plan.pieces.all())
+    result = pieces[0].result
     return PlanLine(
         id=plan.id,
         title=plan.title,
         eat_at=plan.eat_at,
         cut=result["cut_name"],
-        first_task_at=plan.eat_at - timedelta(seconds=result["lead_s"]),
+        first_task_at=plan.eat_at - timedelta(seconds=max(p.result["lead_s"] for p in pieces)),
         pull_c=result["pull_c"],
         finish_c=result["finish_c"],
-        thickness_mm=piece.inputs["thickness_mm"],
+        thickness_mm=pieces[0].inputs["thickness_mm"],
+        pieces=len(pieces),
     )
+
+
+def _past(plan: Plan) -> PastLine:
+    cooks = [cook for cook in plan.cook_set.all() if cook.ended_at is not None]
+    stars = [cook.stars for cook in cooks if cook.stars]
+    piece = plan.pieces.all()[0]
+    return PastLine(
+        id=plan.id, title=plan.title, eat_at=plan.eat_at, cut=piece.result["cut_name"], finish_c=piece.result["finish_c"],
+        thickness_mm=piece.inputs["thickness_mm"], cooked=len(cooks), stars=max(stars, default=None),
+    )  # fmt: skip
 
 
 def _out(plan: Plan) -> dict:
@@ -103,5 +243,8 @@ def _out(plan: Plan) -> dict:
         "grill_id": plan.grill_id,
         "created_at": plan.created_at,
         "set_aside": plan.set_aside_at is not None,
+        "table": plan.table,
+        "order": plan.order,
+        "notes": plan.notes,
         "pieces": [{"position": p.position, "inputs": p.inputs, "result": p.result} for p in plan.pieces.all()],
     }

@@ -3,43 +3,30 @@
 import base64
 from dataclasses import replace
 from datetime import UTC, datetime, timedelta
-from functools import cache, lru_cache
+from functools import lru_cache
 
 import numpy as np
 
-from brasko.core.fire.fires import FIRES
 from brasko.core.fire.grate import grate_map
-from brasko.core.fire.own import OwnFire, shipped
-from brasko.core.fire.rests import RESTS
-from brasko.core.foods.colour import COLOUR_ANCHORS
-from brasko.core.foods.cuts import all_cuts, cut_named
-from brasko.core.foods.doneness import SCALES
+from brasko.core.fire.own import OwnFire
 from brasko.core.heat.simulation import Result
-from brasko.core.planner.methods import CRUSTS, METHODS, SALTS, TREATMENTS
+from brasko.core.planner.meal import Meal, meal
 from brasko.core.planner.plan import PiecePlan, planned
+from brasko.core.planner.programme import phase_of
 from brasko.core.planner.ranges import Span
+from brasko.core.planner.tasks import Task
 from brasko.core.planner.timeline import START_MARGIN_S
 from brasko.core.planner.wish import Wish
-from brasko.core.safety.agency import needs_choice
 from brasko.formats.fire import OwnFireIn
-from brasko.formats.fire_convert import own_of, said_setup, told_map, told_spot
+from brasko.formats.fire_convert import told_map
 from brasko.web.plans.schemas import (
-    BandOut,
+    BriefOut,
     CautionOut,
-    ChoiceOut,
-    ColourStop,
     CurveOut,
-    CutOut,
-    GentleOut,
-    GrateOut,
     MarkOut,
-    MethodOut,
     MinimumOut,
-    PieceIn,
     PieceResult,
     PlanGrate,
-    ReferenceOut,
-    ScaleOut,
     SectionOut,
     SpanOut,
     StepOut,
@@ -50,6 +37,7 @@ from brasko.web.plans.schemas import (
 SECTION_ROWS, SECTION_COLUMNS, SECTION_FRAMES = 32, 26, 60
 QUICK_FRAMES = 24
 """Enough of the section for a slider that is still moving."""
+BRIEF_POINTS = 90
 
 
 @lru_cache(maxsize=64)
@@ -58,54 +46,10 @@ def computed(wish: Wish, with_ranges: bool = False, quick: bool = False) -> Piec
     return planned(wish, with_ranges=with_ranges, quick=quick)
 
 
-def filled(piece: PieceIn) -> PieceIn:
-    """The piece with the cut's own mass and finish where none was given; a thicker cut weighs in proportion."""
-    cut = cut_named(piece.cut)
-    mass = cut.usual_mass_kg(piece.thickness_mm / 1000.0) * 1000.0
-    return piece.model_copy(
-        update={
-            "mass_g": piece.mass_g if piece.mass_g is not None else round(max(mass, 0.0)),
-            "finish_c": piece.finish_c if piece.finish_c is not None else cut.default_finish_c,
-            "fire": piece.fire or _usual_fire(piece.method) if piece.own_fire is None else None,
-        }
-    )
-
-
-def _usual_fire(method: str) -> str | None:
-    return METHODS[method].fires[0] if method in METHODS else None
-
-
-def wish_of(piece: PieceIn) -> Wish:
-    """The core's wish. Raises InvalidInput with the field's name."""
-    whole = filled(piece)
-    assert whole.mass_g is not None
-    assert whole.finish_c is not None
-    return Wish(
-        cut=whole.cut,
-        thickness_m=whole.thickness_mm / 1000.0,
-        mass_kg=whole.mass_g / 1000.0,
-        finish_c=whole.finish_c,
-        start_c=whole.start_c,
-        method=whole.method,
-        fire=whole.fire,
-        gentle_c=whole.gentle_c,
-        crust=whole.crust,
-        flip_every_s=whole.flip_every_s,
-        rest=whole.rest,
-        rest_s=None if whole.rest_min is None else whole.rest_min * 60.0,
-        salt=whole.salt,
-        temper_s=whole.temper_min * 60.0,
-        air_c=whole.air_c,
-        treatment=whole.treatment,
-        below_agency_accepted=whole.below_agency_accepted,
-        own_fire=None if whole.own_fire is None else own_of(whole.own_fire),
-    )
-
-
 def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | None = None) -> PieceResult:
     """What is stored and shown of a computed plan; said is the cook's own fire as it was sent."""
     solution, result = plan.solution, plan.solution.result
-    slow = plan.wish.how.slow
+    slow = [s.name for s in result.steps if phase_of(s.name) == plan.wish.how.slow][-1]
     ranges, minimum = plan.ranges, plan.minimum
     return PieceResult(
         model_version=plan.model_version,
@@ -128,7 +72,7 @@ def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | N
         salmonella_log10_surface=result.salmonella_log10_surface,
         slow_step=slow,
         slow_task=next(t.key for t in plan.tasks if t.step == slow),
-        tasks=[TaskOut.model_validate(t, from_attributes=True) for t in plan.tasks],
+        tasks=[task_out(t) for t in plan.tasks],
         steps=[StepOut.model_validate(s, from_attributes=True) for s in result.steps],
         flips_s=list(result.flips_s),
         cautions=[CautionOut.model_validate(c, from_attributes=True) for c in plan.cautions],
@@ -154,6 +98,32 @@ def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | N
         mass_loss_range=_span(ranges.mass_loss_share) if ranges else None,
         zones=_zones(plan.wish),
         grate=None if said is None else plan_grate(said, plan.wish.own_as_set),
+    )
+
+
+@lru_cache(maxsize=64)
+def joined(wishes: tuple[Wish, ...], ranged: tuple[int, ...] = (), quick: bool = False) -> Meal:
+    """The pieces of one meal fitted together; ranges only for those named."""
+    return meal([computed(wish, i in ranged, quick) for i, wish in enumerate(wishes)], quick=quick)
+
+
+def task_out(task: Task) -> TaskOut:
+    return TaskOut.model_validate(task, from_attributes=True)
+
+
+def brief_of(index: int, plan: PiecePlan) -> BriefOut:
+    """What the line needs of a piece that is not in focus."""
+    result = plan.solution.result
+    every = max(1, len(result.time_s) // BRIEF_POINTS)
+    return BriefOut(
+        piece=index,
+        cut_name=plan.wish.the_cut.name,
+        on_s=plan.on_s,
+        pull_c=plan.solution.pull_c,
+        peak_core_c=result.peak_core_c,
+        finish_c=plan.wish.finish_c,
+        time_s=_rounded(result.time_s[::every]),
+        core_c=_rounded(result.core_c[::every]),
     )
 
 
@@ -207,80 +177,7 @@ def earliest_eating(lead_s: float, now: datetime) -> datetime:
     return at.replace(second=0, microsecond=0) + timedelta(minutes=1)
 
 
-@cache
-def reference() -> ReferenceOut:
-    """Everything the interface offers to choose from; it changes only with the program."""
-    return ReferenceOut(
-        cuts=[
-            CutOut(
-                key=c.key,
-                name=c.name,
-                group=c.group,
-                typical_thickness_mm=c.typical_thickness_m * 1000.0,
-                typical_mass_g=c.typical_mass_kg * 1000.0,
-                default_finish_c=c.default_finish_c,
-                method=c.method,
-                crust=c.crust,
-                may_be_tenderised=c.kind == "intact",
-                below_agency=needs_choice(c),
-                below_agency_tenderised=needs_choice(c, True),
-                note=c.note,
-            )
-            for c in all_cuts().values()
-        ],
-        scales=[
-            ScaleOut(
-                key=s.key,
-                name=s.name,
-                bands=[BandOut(word=b.word, low_c=b.low_c, high_c=b.high_c) for b in s.bands],
-            )
-            for s in SCALES.values()
-        ],
-        methods=[
-            MethodOut(
-                key=k,
-                name=m.name,
-                why=m.why,
-                sears_apart=m.slow == "gentle" and "sear" in m.phases,
-                browns=m.browns,
-                gentle=_gentle(k),
-                fires=[ChoiceOut(key=f, name=FIRES[f].name, why="") for f in m.fires],
-            )
-            for k, m in METHODS.items()
-        ],
-        crusts=[ChoiceOut(key=k, name=name, why="") for k, (name, _) in CRUSTS.items()],
-        rests=[ChoiceOut(key=k, name=name, why="") for k, (name, _) in RESTS.items()],
-        salts=[ChoiceOut(key=k, name=name[0].upper() + name[1:], why="") for k, name in SALTS.items()],
-        treatments=[ChoiceOut(key=k, name=name, why="") for k, name in TREATMENTS.items()],
-        colours=[ColourStop(temp_c=t, colour=c) for t, c in COLOUR_ANCHORS],
-        grates=_shipped_grates(),
-    )
-
-
-def _gentle(method: str) -> GentleOut | None:
-    """What the gentle phase of a method may be set to, where it has one."""
-    how = METHODS[method]
-    if "gentle" not in how.phases:
-        return None
-    if how.gentle_at == "bath":
-        return GentleOut(name="Fat at", usual_c=None, low_c=45.0, high_c=90.0)
-    zone = FIRES[how.fires[0]].zone(how.gentle_at)
-    return GentleOut(name=f"{zone.name.split(',')[0]} at", usual_c=zone.air_c, low_c=90.0, high_c=165.0)
-
-
 def plan_grate(said: OwnFireIn, own: OwnFire) -> PlanGrate:
     """The grate of a fire, with the lid shut where it has one."""
     shut = replace(own.setup, lid_open=False)
     return PlanGrate(map=told_map(shut, grate_map(shut, own.gentle.grate)), fire=said)
-
-
-@lru_cache(maxsize=1)
-def _shipped_grates() -> list[GrateOut]:
-    found = []
-    for key, own in shipped().items():
-        gentle, sear = told_spot(own.gentle), told_spot(own.sear)
-        assert gentle is not None
-        assert sear is not None
-        said = OwnFireIn(name=own.name, setup=said_setup(own.setup), gentle=gentle, sear=sear)
-        found.append(GrateOut(fire=key, grate=plan_grate(said, own)))
-    return found

@@ -13,6 +13,9 @@ class Plan(models.Model):
     eat_at = models.DateTimeField()
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
+    table = models.JSONField(default=dict, blank=True)
+    order = models.JSONField(default=list, blank=True)
+    notes = models.JSONField(default=list, blank=True)
     set_aside_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:

@@ -7,36 +7,26 @@ from ninja import Schema
 from pydantic import AwareDatetime, ConfigDict, Field, FiniteFloat
 
 from brasko.formats.fire import MapOut, OwnFireIn
+from brasko.formats.meal import MOST_PIECES, PieceIn, TableIn
 
 
-class PieceIn(Schema):
-    """One piece as its eater wants it; everything but cut and thickness has a default."""
+class AnchorIn(Schema):
+    """One fixed moment from which all others follow."""
 
     model_config = ConfigDict(extra="forbid")
 
-    cut: str
-    thickness_mm: FiniteFloat
-    mass_g: FiniteFloat | None = None
-    finish_c: FiniteFloat | None = None
-    start_c: FiniteFloat = 4.0
-    method: str = "low_then_sear"
-    fire: str | None = None
-    gentle_c: FiniteFloat | None = None
-    crust: str = "good"
-    flip_every_s: FiniteFloat | None = None
-    rest: str = "foil"
-    rest_min: FiniteFloat | None = None
-    salt: str = "hour"
-    temper_min: FiniteFloat = 0.0
-    air_c: FiniteFloat = 22.0
-    treatment: str = "whole"
-    below_agency_accepted: bool = False
-    own_fire: OwnFireIn | None = None
+    what: Literal["eat", "light", "on"] = "eat"
+    at: AwareDatetime
 
 
 class PreviewIn(Schema):
-    piece: PieceIn
-    eat_at: AwareDatetime | None = None
+    """focus is the piece whose whole result is wanted."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)
+    focus: int = Field(0, ge=0)
+    anchor: AnchorIn | None = None
     ranges: bool = False
     quick: bool = False
 
@@ -46,8 +36,9 @@ class PlanIn(Schema):
 
     title: str | None = Field(None, max_length=120)
     eat_at: AwareDatetime
-    pieces: list[PieceIn] = Field(min_length=1, max_length=8)
+    pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)
     grill_id: int | None = None
+    table: TableIn = Field(default_factory=TableIn)
 
 
 class TaskOut(Schema):
@@ -58,6 +49,11 @@ class TaskOut(Schema):
     end_s: float
     why: str
     step: str
+    hands_s: float = 0.0
+    slack_s: float = 0.0
+    critical: bool = False
+    guide: str = ""
+    piece: int | None = None
 
 
 class StepOut(Schema):
@@ -178,10 +174,176 @@ class PieceResult(Schema):
     grate: PlanGrate | None = None
 
 
+class BriefOut(Schema):
+    """Another piece of the same meal: what the line and the order need of it."""
+
+    piece: int
+    cut_name: str
+    on_s: float
+    pull_c: float
+    peak_core_c: float
+    finish_c: float
+    time_s: list[float]
+    core_c: list[float]
+
+
 class PreviewOut(Schema):
+    """The piece in focus in full, the others in brief, and the order of the work for all of them together."""
+
     piece: PieceIn
     result: PieceResult
+    others: list[BriefOut]
+    order: list[TaskOut]
+    notes: list[str]
+    lead_s: float
+    eat_at: datetime | None
     earliest: datetime
+
+
+class PickIn(Schema):
+    model_config = ConfigDict(extra="forbid")
+
+    cut: str
+    thickness_mm: FiniteFloat
+    eat_at: AwareDatetime | None = None
+
+
+class PickOut(Schema):
+    """What Brasko takes for a cut, and why."""
+
+    piece: PieceIn
+    why: str
+
+
+class WayOut(Schema):
+    """One way to cook the piece, computed. saved is what it gains and costs beside the plan's own way."""
+
+    piece: PieceIn
+    name: str
+    fire_name: str
+    on_s: float
+    lead_s: float
+    hands_s: float
+    grey_rim_share: float
+    crust_share: float
+    climb_k_min: float
+    fuel_kg: float
+    fuel_name: str
+    mass_loss_share: float
+    trade_off: str
+
+
+class RefusedOut(Schema):
+    method: str
+    name: str
+    why: str
+
+
+class ChoicesOut(Schema):
+    why: str
+    mine: WayOut
+    others: list[WayOut]
+    refused: list[RefusedOut]
+
+
+class MealAsk(Schema):
+    """Pieces and table, to be told amounts, shares and holding plans of."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)
+    table: TableIn = Field(default_factory=TableIn)
+    late_min: FiniteFloat = 30.0
+
+
+class FuelOut(Schema):
+    name: str
+    laid_kg: float
+    used_kg: float
+    refuels: int
+    add_words: str
+
+
+class AmountsOut(Schema):
+    cut_name: str
+    count: int
+    eaters: int
+    raw_kg: float
+    needed_kg: float
+    pieces_needed: int
+    cooked_kg: float
+    plate_kg: float
+    cost: float | None
+    salt_g: float
+    salt_spoons: str
+    fat_g: float
+    fuel: FuelOut | None
+    enough: bool
+    words: str
+
+
+class PattyOut(Schema):
+    mass_kg: float
+    width_m: float
+    thickness_m: float
+    cooked_width_m: float
+    cheese_s: float
+    words: str
+    for_bun: str
+
+
+class PartOut(Schema):
+    eater: str
+    piece: int
+    from_share: float
+    to_share: float
+    peak_c: float
+    off_k: float
+    words: str
+
+
+class HoldingOut(Schema):
+    key: str
+    name: str
+    when: str
+    served_core_c: float | None
+    peak_core_c: float
+    within_clock: bool
+    words: str
+
+
+class PieceDetails(Schema):
+    amounts: AmountsOut
+    patty: PattyOut | None
+    parts: list[PartOut]
+    holdings: list[HoldingOut]
+    clock_s: float
+    clock_limit_s: float
+    warm_zone_s: float
+
+
+class DetailsOut(Schema):
+    pieces: list[PieceDetails]
+    cost: float | None
+    words: str
+
+
+class BurgerIn(Schema):
+    model_config = ConfigDict(extra="forbid")
+
+    fat_share: FiniteFloat = 0.2
+    thickness_mm: FiniteFloat = 19.0
+    bun_mm: FiniteFloat = 105.0
+    lean_fat: FiniteFloat = 0.05
+    rich_fat: FiniteFloat = 0.3
+    patties: int = Field(4, ge=1, le=24)
+
+
+class BurgerOut(Schema):
+    piece: PieceIn
+    lean_g: float
+    rich_g: float
+    patty: PattyOut
 
 
 class PlanPieceOut(Schema):
@@ -199,6 +361,20 @@ class PlanLine(Schema):
     pull_c: float
     finish_c: float
     thickness_mm: float
+    pieces: int
+
+
+class PastLine(Schema):
+    """A plan that was cooked or set aside."""
+
+    id: int
+    title: str
+    eat_at: datetime
+    cut: str
+    finish_c: float
+    thickness_mm: float
+    cooked: int
+    stars: int | None
 
 
 class PlanOut(Schema):
@@ -209,6 +385,9 @@ class PlanOut(Schema):
     created_at: datetime
     set_aside: bool
     pieces: list[PlanPieceOut]
+    table: TableIn
+    order: list[TaskOut]
+    notes: list[str]
 
 
 class CutOut(Schema):
@@ -224,6 +403,8 @@ class CutOut(Schema):
     below_agency: Literal["free", "recorded", "never"]
     below_agency_tenderised: Literal["free", "recorded", "never"]
     note: str
+    has_bone: bool
+    patty: bool
 
 
 class BandOut(Schema):
@@ -257,6 +438,8 @@ class MethodOut(Schema):
     browns: bool
     gentle: GentleOut | None
     fires: list[ChoiceOut]
+    sear_fires: list[ChoiceOut]
+    wraps: bool
 
 
 class ScaleOut(Schema):
@@ -285,5 +468,14 @@ class ReferenceOut(Schema):
     crusts: list[ChoiceOut]
     rests: list[ChoiceOut]
     salts: list[ChoiceOut]
+    marks: list[ChoiceOut]
+    lids: list[ChoiceOut]
+    wraps: list[ChoiceOut]
+    fats: list[ChoiceOut]
+    rubs: list[ChoiceOut]
+    finishes: list[ChoiceOut]
+    thaws: list[ChoiceOut]
+    appetites: list[ChoiceOut]
+    salt_kinds: list[ChoiceOut]
     colours: list[ColourStop]
     grates: list[GrateOut]

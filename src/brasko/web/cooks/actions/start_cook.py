@@ -50,12 +50,17 @@ def start_cook(owner: AbstractBaseUser, plan: Plan, payload: StartIn) -> Cook:
                 name=each.result["cut_name"],
                 cut=each.cut,
                 inputs=each.inputs,
-                result=each.result,
+                result=on_the_fire(each.result),
                 model_version=each.model_version,
                 thermometer=_thermometer(owner, payload, each.position),
             )
         Event(cook=cook, client_id=uuid4(), kind=Event.Kind.START, at=begins, payload={"speed": payload.speed}).save()
     return cook
+
+
+def on_the_fire(result: dict) -> dict:
+    """A plan's result without what is over before a cook begins: the shopping."""
+    return {**result, "tasks": [task for task in result["tasks"] if task["key"] != "shop"]}
 
 
 def _thermometer(owner: AbstractBaseUser, payload: StartIn, position: int) -> Thermometer | None:

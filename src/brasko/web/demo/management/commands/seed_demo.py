@@ -9,9 +9,12 @@ from django.core.management.base import BaseCommand
 from django.db import transaction
 from django.utils import timezone
 
+from brasko.formats.meal import PieceIn
+from brasko.formats.meal_convert import wish_of
 from brasko.web.accounts.api import DEMO_USERNAME
 from brasko.web.accounts.models import Household
 from brasko.web.cooks.actions.record import finish
+from brasko.web.cooks.actions.start_cook import on_the_fire
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.demo.season import (
     GRILL,
@@ -28,9 +31,8 @@ from brasko.web.demo.yard import furnish
 from brasko.web.devices.hub import practice_probe
 from brasko.web.devices.truth import drawn_truth, reading_of, true_core
 from brasko.web.plans.actions.save_plan import save_plan
-from brasko.web.plans.convert import wish_of
 from brasko.web.plans.models import Plan
-from brasko.web.plans.schemas import PieceIn, PlanIn
+from brasko.web.plans.schemas import PlanIn
 from brasko.web.yard.actions.start_yard import start_yard
 
 EVERY_S = 20.0
@@ -80,7 +82,7 @@ def put_on(owner: object, plan: Plan, *, practice: bool, started: datetime) -> t
     )  # fmt: skip
     each = plan.pieces.all()[0]
     piece = Piece.objects.create(
-        cook=cook, position=0, name=each.result["cut_name"], cut=each.cut, inputs=each.inputs, result=each.result,
+        cook=cook, position=0, name=each.result["cut_name"], cut=each.cut, inputs=each.inputs, result=on_the_fire(each.result),
         model_version=each.model_version, thermometer=practice_probe(owner, 0),
     )  # fmt: skip
     Event(cook=cook, client_id=uuid4(), kind="start", at=started, payload={"speed": 1}).save()

@@ -9,10 +9,10 @@ from datetime import datetime, timedelta
 import numpy as np
 from django.core.management.base import BaseCommand, CommandParser
 
+from brasko.formats.meal import PieceIn
+from brasko.formats.meal_convert import wish_of
 from brasko.web.devices.hub import hub_key, probe_token
 from brasko.web.devices.truth import drawn_truth, reading_of, true_core
-from brasko.web.plans.convert import wish_of
-from brasko.web.plans.schemas import PieceIn
 
 EVERY_S = 10.0
 POLL_S = 1.0

@@ -1,0 +1,135 @@
+"""The danger notes of one plan, each at the step where it matters, with what the computation says of it."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+import numpy as np
+
+from brasko.core.planner.invert import Solution
+from brasko.core.planner.methods import RUBS
+from brasko.core.planner.tasks import Task
+from brasko.core.planner.wish import Wish
+from brasko.core.safety.agency import Caution, cautions_for
+from brasko.core.safety.clock import (
+    THROUGH_WARM_ZONE_S,
+    WARM_ZONE_HIGH_C,
+    fridge_limit_s,
+)
+
+SALMONELLA_GOAL_LOG10 = 6.5
+"""What the agency's time and temperature tables for red meat aim at. Source: fsis_appendix_a."""
+_FLASH_BACK = Caution(
+    "flash_back", "convert",
+    "A kamado short of air can flash when it is opened: ease the lid up a finger's breadth, wait, then open. Long gloves for the hot plate.",
+)  # fmt: skip
+_BRISTLES = Caution(
+    "bristles", "oil", "Wire bristles break off and end in food: look the grate over, or use a wooden scraper."
+)
+_THAW = Caution(
+    "thaw",
+    "thaw",
+    "Never thaw on the counter or in warm water. What thawed in cold water is cooked at once and not frozen again raw.",
+)
+
+
+def placed_cautions(wish: Wish, solution: Solution, tasks: tuple[Task, ...]) -> tuple[Caution, ...]:
+    """Every caution of a plan, beside a task that is there: where its own is not, beside the first at the fire."""
+    notes = [*_known(wish), *_computed(wish, solution)]
+    keys = {task.key for task in tasks} | {"finish"}
+    first = next((t.key for t in tasks if t.lane == "fire"), tasks[0].key)
+    return tuple(c if c.place in keys else replace(c, place=first) for c in notes)
+
+
+def _known(wish: Wish) -> list[Caution]:
+    fires = [wish.the_fire, *([wish.searing_fire] if wish.sears_elsewhere else [])]
+    zone, gentle = wish.sear_zone, wish.gentle_zone
+    notes = list(
+        cautions_for(
+            wish.the_cut, wish.finish_c, wish.temper_s, wish.air_c,
+            charcoal=any(f.charcoal for f in fires), gas=any(f.gas for f in fires),
+            in_pan=zone is not None and zone.pan is not None, in_fat=gentle is not None and gentle.in_fat,
+            tenderised=wish.treatment == "tenderised",
+        )
+    )  # fmt: skip
+    if wish.fire_key == "kamado" or (wish.own_fire is not None and wish.own_fire.setup.grill.kind == "kamado"):
+        notes.append(_FLASH_BACK)
+    if any(p.key == "oil" for f in fires for p in f.preparations):
+        notes.append(_BRISTLES)
+    if wish.frozen:
+        notes.append(_THAW)
+    return notes
+
+
+def _computed(wish: Wish, solution: Solution) -> list[Caution]:
+    result = solution.result
+    notes = []
+    zone = wish.sear_zone
+    smoke = wish.the_fat.smoke_c
+    if (
+        zone is not None
+        and zone.pan is not None
+        and smoke is not None
+        and (zone.pan.start_c or 0.0) > smoke.value + 1.0
+    ):
+        notes.append(
+            Caution("smoking_fat", "sear" if wish.how.phases[0] == "gentle" else "on",
+                    f"{wish.the_fat.name} smokes and burns from {{temp:{smoke.value:.0f}}} on, and the pan is at {{temp:{zone.pan.start_c or 0.0:.0f}}}: "
+                    "begin in a neutral oil and add it for the last minute.")
+        )  # fmt: skip
+    scorch = RUBS[wish.rub][1]
+    hottest = float(max(result.face_a_c.max(), result.face_b_c.max()))
+    if scorch is not None and hottest > scorch.value:
+        notes.append(
+            Caution("scorched_rub", "season",
+                    f"The surface reaches {{temp:{hottest:.0f}}}: {RUBS[wish.rub][0].lower()} scorch from about {{temp:{scorch.value:.0f}}} on and turn bitter. "
+                    "Put it on after the sear.")
+        )  # fmt: skip
+    if wish.minimum is not None:
+        notes += _germs(wish, solution)
+    if wish.salt_lead_s is not None and 600.0 < wish.salt_lead_s - 180.0 < 2400.0:
+        notes.append(
+            Caution("wet_window", "season", "Salted 10 to 40 min before the fire the surface is wet: it steams before it browns. Pat it dry again, or salt at another time.")
+        )  # fmt: skip
+    return notes
+
+
+def _germs(wish: Wish, solution: Solution) -> list[Caution]:
+    """What the cook does to Salmonella, and how long the middle is where germs grow."""
+    result = solution.result
+    notes = []
+    reached = wish.minimum is None or wish.finish_c >= wish.minimum.core_c - 0.05
+    middle, outside = _fall_words(result.salmonella_log10_core), _fall_words(result.salmonella_log10_surface)
+    also = "" if reached else f", on the surface {outside}"
+    notes.append(
+        Caution("lethality", "finish", f"At the coldest point Salmonella falls {middle}{also} (the agency's tables for red meat aim at {SALMONELLA_GOAL_LOG10:g} powers of ten).")
+    )  # fmt: skip
+    warm_s = warm_zone_s(solution)
+    if warm_s > THROUGH_WARM_ZONE_S.value:
+        notes.append(
+            Caution("warm_zone", "on",
+                    f"The middle takes {{time:{warm_s:.0f}}} to {{temp:60}}; four hours are the usual limit. In an intact piece germs sit outside, where it is hot at once: "
+                    "no injecting, no probe before the surface is hot, or a hotter fire.")
+        )  # fmt: skip
+    serving = 600.0 + wish.temper_s
+    limit = fridge_limit_s(wish.air_c)
+    if serving > limit >= wish.temper_s:
+        notes.append(
+            Caution(
+                "clock",
+                "serve",
+                f"{{time:{serving:.0f}}} of the {{time:{limit:.0f}}} outside the fridge are used by the first bite: what is left goes back at once.",
+            )
+        )
+    return notes
+
+
+def _fall_words(log10: float) -> str:
+    return "by more than nine powers of ten" if log10 > 9.0 else f"by {log10:.1f} powers of ten"
+
+
+def warm_zone_s(solution: Solution) -> float:
+    """How long the coldest point is between fridge and 60 °C [s], from when it goes on until it has passed it, or is eaten."""
+    result = solution.result
+    above = np.nonzero(result.core_c >= WARM_ZONE_HIGH_C)[0]
+    return float(result.time_s[above[0]]) if len(above) else 0.0

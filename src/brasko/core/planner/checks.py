@@ -1,0 +1,176 @@
+"""What is allowed in a wish. Every refusal names the field and says what to do."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from typing import TYPE_CHECKING
+
+from brasko.core.errors import InvalidInput, UnknownName, require_between
+from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.fire.rests import RESTS
+from brasko.core.fire.zones import with_gentle_air
+from brasko.core.foods.cuts import cut_named
+from brasko.core.foods.fats import FATS
+from brasko.core.planner.methods import (
+    CRUSTS,
+    FINISHES,
+    LIDS,
+    MARKS,
+    METHODS,
+    RUBS,
+    SALTS,
+    THAWS,
+    TREATMENTS,
+    WRAPS,
+    why_not,
+)
+from brasko.core.safety.agency import needs_choice
+
+if TYPE_CHECKING:
+    from brasko.core.planner.wish import Wish
+
+MOST_PIECES = 24
+
+
+def checked(wish: Wish) -> None:
+    """Raise InvalidInput or UnknownName where the wish breaks a bound."""
+    cut_named(wish.cut)
+    _check_names(wish)
+    _check_sizes(wish)
+    _check_fire(wish)
+    _check_sear_fire(wish)
+    _check_ways(wish)
+    _check_finish(wish)
+
+
+def _check_names(wish: Wish) -> None:
+    known: tuple[tuple[str, str, Iterable[str]], ...] = (
+        ("method", wish.method, METHODS), ("crust", wish.crust, CRUSTS), ("rest", wish.rest, RESTS),
+        ("salt", wish.salt, SALTS), ("treatment", wish.treatment, TREATMENTS), ("marks", wish.marks, MARKS),
+        ("lid", wish.lid, LIDS), ("wrap", wish.wrap, WRAPS), ("fat", wish.fat, FATS), ("rub", wish.rub, RUBS),
+        ("finishing", wish.finishing, FINISHES), ("thaw", wish.thaw, THAWS),
+    )  # fmt: skip
+    for field, got, names in known:
+        if got not in names:
+            raise UnknownName(field, got, names)
+
+
+def _check_sizes(wish: Wish) -> None:
+    cut = cut_named(wish.cut)
+    require_between("thickness_mm", wish.thickness_m * 1000, 6.0, 150.0, "mm", "A 1.5 in steak is 38 mm.")
+    if wish.boned and not cut.bone_m:
+        raise InvalidInput("boned", f"cannot be: {cut.name.lower()} has no bone to take out.")
+    wish.geometry  # noqa: B018 - it refuses what cannot be
+    require_between("start_c", wish.start_c, -1.0, 40.0, "°C", "A fridge is about 4 °C; thaw frozen meat first.")
+    require_between("finish_c", wish.finish_c, 38.0, 98.0, "°C", "Rare starts about 48 °C, well done is above 70 °C.")
+    require_between("count", wish.count, 1, MOST_PIECES, "pieces", "Plan a larger party as several meals.")
+    require_between("temper_min", wish.temper_s / 60.0, 0.0, 120.0, "min")
+    require_between("air_c", wish.air_c, -30.0, 50.0, "°C")
+    if wish.flip_every_s is not None:
+        require_between("flip_every_s", wish.flip_every_s, 10.0, 600.0, "s")
+    if wish.rest_s is not None:
+        require_between("rest_min", wish.rest_s / 60.0, 1.0, 120.0, "min")
+    if wish.salt_lead_s is not None:
+        require_between("salt_min", wish.salt_lead_s / 60.0, 5.0, 48 * 60.0, "min", "Two days are the most.")
+    if wish.pull_offset_k is not None:
+        require_between("pull_offset", wish.pull_offset_k, 0.0, 40.0, "K", "Ten °F under is the usual rule.")
+        if wish.finish_c - wish.pull_offset_k < wish.start_c + 3.0:
+            raise InvalidInput("pull_offset", "is so large that it would come off before it is warm. Make it smaller.")
+
+
+def _check_fire(wish: Wish) -> None:
+    if wish.own_fire is not None:
+        _check_own_fire(wish)
+        return
+    name = PLANNER_FIRES.get(wish.fire_key)
+    if name is None:
+        raise UnknownName("fire", wish.fire_key, PLANNER_FIRES)
+    if wish.fire_key not in wish.how.fires:
+        usable = ", ".join(wish.how.fires)
+        raise InvalidInput(
+            "fire", f"cannot do this: {why_not(wish.method, wish.fire_key, name)} It needs one of {usable}.",
+            suggestion=wish.how.fires[0],
+        )  # fmt: skip
+    if wish.gentle_c is not None and "gentle" in wish.how.phases:
+        if wish.shipped_own is None or wish.how.gentle_at == "bath":
+            with_gentle_air(wish.the_fire, wish.gentle_c, wish.how.gentle_at)
+        else:
+            require_between(
+                "gentle_c", wish.gentle_c, 80.0, 180.0, "°C", "The gentle side runs at 200-275 °F."
+            )  # fmt: skip
+        _check_warm_enough(wish, wish.gentle_c)
+
+
+def _check_own_fire(wish: Wish) -> None:
+    if "gentle" in wish.how.phases:
+        wish.the_fire.zone(wish.how.gentle_at)
+        _check_warm_enough(wish, wish.the_fire.zone(wish.how.gentle_at).air_c)
+    if "sear" in wish.how.phases and wish.sear_fire is None:
+        wish.the_fire.zone(wish.how.sear_at)
+
+
+def _check_sear_fire(wish: Wish) -> None:
+    if wish.sear_fire is None:
+        return
+    if wish.sear_fire not in PLANNER_FIRES:
+        raise UnknownName("sear_fire", wish.sear_fire, PLANNER_FIRES)
+    if "gentle" not in wish.how.phases or "sear" not in wish.how.phases:
+        raise InvalidInput("sear_fire", f"is for a cook in two parts; {wish.how.name.lower()} is one.")
+    if not (wish.searing_fire.has("sear") or wish.searing_fire.has("pan")):
+        raise InvalidInput(
+            "sear_fire", f"cannot sear: {wish.searing_fire.name} has no searing side.", suggestion="burner_skillet"
+        )
+
+
+def _check_ways(wish: Wish) -> None:
+    zone = wish.sear_zone
+    if wish.marks != "none" and (zone is None or zone.rods is None):
+        raise InvalidInput(
+            "marks", "need the rods of a hot grate: a pan or a gentle fire leaves none.", suggestion="none"
+        )
+    if wish.marks != "none" and wish.flip_every_s is not None:
+        raise InvalidInput("flip_every_s", "cannot go with marks: marks want one flip. Leave one of them out.")
+    if wish.lid != "usual" and (zone is None or zone.pan is not None or wish.searing_key == "chimney"):
+        raise InvalidInput("lid", "is not there: this sear has none to open or shut.", suggestion="usual")
+    if wish.wrap != "none" and wish.method != "low_and_slow":
+        raise InvalidInput("wrap", "is for the long cooks: low and slow.", suggestion="none")
+
+
+def _check_warm_enough(wish: Wish, gentle_c: float) -> None:
+    if gentle_c <= wish.finish_c:
+        raise InvalidInput(
+            "gentle_c",
+            f"must be above the wanted finish of {{temp:{wish.finish_c:g}}} (got {{temp:{gentle_c:.0f}}}), "
+            "or the middle never gets there.",
+        )
+
+
+def _check_finish(wish: Wish) -> None:
+    cut = cut_named(wish.cut)
+    if wish.start_c >= wish.finish_c - 1.0:
+        raise InvalidInput(
+            "start_c",
+            f"must be below the wanted finish (start {{temp:{wish.start_c:g}}}, finish {{temp:{wish.finish_c:g}}}). "
+            "Lower the start temperature or raise the finish.",
+        )
+    minimum = wish.minimum
+    if minimum is None or wish.finish_c >= minimum.core_c - 0.05:
+        return
+    agency = f"{minimum.core_c:.1f}"
+    choice = needs_choice(cut, wish.treatment == "tenderised")
+    if choice == "never":
+        raise InvalidInput("finish_c", f"must reach the agency figure for {minimum.words}.", suggestion=agency)
+    if wish.at_risk:
+        raise InvalidInput(
+            "finish_c",
+            f"must reach the agency figure for {minimum.words}: a young child, or a pregnant, older or immune-weakened "
+            "guest eats with you.",
+            suggestion=agency,
+        )
+    if choice == "recorded" and not wish.below_agency_accepted:
+        raise InvalidInput(
+            "finish_c",
+            f"is below the agency figure for {minimum.words}. Raise it, or record that the eater has chosen this: "
+            "what lies inside such a piece has been on the outside.",
+            suggestion=agency,
+        )

@@ -1,0 +1,293 @@
+"""Which way to cook: what makes sense for a cut, what Brasko takes, and what the others would give, all computed."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from dataclasses import dataclass, replace
+
+from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.foods.cuts import Cut, cut_named
+from brasko.core.planner.fuel import fuel_of
+from brasko.core.planner.methods import CRUSTS, METHODS, why_not
+from brasko.core.planner.plan import PiecePlan, planned
+from brasko.core.planner.programme import the_phase
+from brasko.core.planner.wish import Wish
+
+THIN_M, THICK_M = 0.0254, 0.0375
+"""Under an inch over the fire, from an inch and a half low first (common practice, no source)."""
+CHIMNEY_MOST_M, CHIMNEY_WIDTH_M = 0.032, 0.22
+PAN_WIDTH_M = 0.26
+FIERCE_MOST_M = 0.05
+TENDER_C = 85.0
+"""A finish that only hours give: the cut is to fall apart."""
+OVERNIGHT_NEEDS_S, HOUR_NEEDS_S = 15 * 3600.0, 45 * 60.0
+KIND_FIRES: dict[str, tuple[str, ...]] = {
+    "kettle": ("kettle_two_zone", "kettle_ring"), "kamado": ("kamado",), "gas": ("gas",), "pellet": ("pellet",),
+    "offset": ("offset",), "chimney": ("chimney",), "oven": ("oven_skillet", "burner_skillet"),
+}  # fmt: skip
+"""Which of the planner's fires a kind of grill makes."""
+HOT_GENTLE_C = 175.0
+"""Birds and roots want a hotter cool side, about 350 °F: nothing in them is kept pink (common practice, no source)."""
+
+
+def nonsense(
+    cut: Cut, thickness_m: float, finish_c: float, method: str, mass_kg: float | None = None, boned: bool = False
+) -> str:
+    """Why a method makes no sense for a piece, in a sentence; empty where it does. Common practice, no source."""
+    shape = cut.geometry(thickness_m, mass_kg or cut.usual_mass_kg(thickness_m), boned=boned)
+    across = shape.half_width_m if shape.bone_m else 2.0 * shape.half_width_m
+    longest = max(across, shape.length_m)
+    name = cut.name
+    if method == "low_and_slow" and cut.kind != "plant":
+        if finish_c < TENDER_C and thickness_m < 0.075:
+            return f"{name} is done in a fraction of the time: hours of gentle heat only dry it."
+        return ""
+    if finish_c >= TENDER_C and cut.kind != "plant":
+        return f"{name} is done when it pulls apart: only hours of gentle heat do that."
+    if method == "chimney" and thickness_m > CHIMNEY_MOST_M:
+        return f"{name} is too thick for the chimney: it chars before the middle is warm."
+    if method == "chimney" and longest > CHIMNEY_WIDTH_M:
+        return f"{name} does not fit onto a chimney starter; cut it in two, or take another way."
+    if method == "chimney" and cut.kind in ("poultry", "plant", "fish"):
+        return f"{name} burns over a chimney before it is done."
+    if method in ("skillet", "oven_then_skillet") and across > PAN_WIDTH_M:
+        return f"{name} does not fit into the skillet."
+    if method in ("skillet", "direct") and thickness_m > FIERCE_MOST_M:
+        return f"{name} is too thick for fierce heat all the way: it is black outside before the middle is done."
+    if method == "char_then_bath" and (cut.kind != "intact" or cut.composition.fat < 0.1 or thickness_m < THIN_M):
+        return "Warm fat is for thick, fatty pieces of red meat."
+    if method in ("low_then_sear", "oven_then_skillet") and thickness_m < 0.019 and cut.kind != "plant":
+        return f"{name} this thin is done before a low fire has done anything for it."
+    if method in ("low_then_sear", "low_and_slow") and cut.kind == "plant":
+        return f"{name} wants a hot fire; gentle heat only dries it."
+    return ""
+
+
+@dataclass(frozen=True)
+class Pick:
+    """What Brasko takes when only cut, thickness and hour are known, and why."""
+
+    method: str
+    fire: str
+    gentle_c: float | None
+    crust: str
+    finish_c: float
+    salt: str
+    rest: str
+    why: str
+
+
+def picked(cut_key: str, thickness_m: float, available_s: float | None = None, kinds: Collection[str] = ()) -> Pick:
+    """Method, fire, finish, salt and rest for a cut. available_s until eating; kinds of grill at hand, the first preferred.
+
+    The cut's own way at its usual size; thinner steaks over the fire, thicker ones low first. Of the fires that can do
+    it, the first that is at hand.
+    """
+    cut = cut_named(cut_key)
+    method, why = _method_for(cut, thickness_m)
+    at_hand = [f for kind in kinds for f in KIND_FIRES.get(kind, ())]
+    fire = next((f for f in at_hand if f in METHODS[method].fires), METHODS[method].fires[0])
+    crust = cut.crust if METHODS[method].browns else "none"
+    if method == "direct" and cut.kind == "intact" and list(CRUSTS).index(crust) > list(CRUSTS).index("light"):
+        crust = "light" if thickness_m >= 0.019 else "none"
+    if (
+        available_s is not None
+        and available_s > OVERNIGHT_NEEDS_S + 3600.0
+        and thickness_m >= THICK_M
+        and cut.kind == "intact"
+    ):
+        salt, salted = "overnight", "There is time to salt it overnight."
+    elif cut.kind in ("ground", "plant", "fish") or (available_s is not None and available_s < HOUR_NEEDS_S + 3600.0):
+        salt, salted = "just_before", "Salt it right before the fire."
+    else:
+        salt, salted = "hour", "Salt it 50 min ahead, so that the surface is dry again."
+    rest = "open" if cut.kind in ("ground", "plant", "fish") else "foil"
+    hot = (
+        cut.kind in ("poultry", "plant")
+        and "gentle" in METHODS[method].phases
+        and fire not in ("offset", "kettle_ring")
+    )
+    return Pick(method, fire, HOT_GENTLE_C if hot else None, crust, cut.default_finish_c, salt, rest, f"{why} {salted}")
+
+
+def _method_for(cut: Cut, thickness_m: float) -> tuple[str, str]:
+    name, own = cut.name, METHODS[cut.method]
+    if cut.kind == "intact" and cut.method == "low_then_sear" and thickness_m < THIN_M:
+        return "direct", f"{name} under an inch is done over the fire before a gentle side would have warmed it."
+    if cut.kind == "intact" and cut.method == "direct" and thickness_m >= THICK_M:
+        return "low_then_sear", f"{name} this thick would be grey to the middle over the fire: low first keeps it even."
+    if cut.kind == "intact" and cut.method == "low_then_sear" and thickness_m >= THICK_M:
+        return cut.method, f"{name} {{len:{thickness_m * 1000:.0f}}} thick: {own.why}."
+    return cut.method, f"{name}: {own.why}."
+
+
+@dataclass(frozen=True)
+class Choice:
+    """One way to cook a piece, computed. Times in s.
+
+    on_s        from the fire to the table; lead_s from the first task
+    hands_s     hands busy from the lighting on
+    climb_k_min how much a minute too late costs
+    crust_share of the crust asked for
+    """
+
+    wish: Wish
+    plan: PiecePlan
+    on_s: float
+    lead_s: float
+    hands_s: float
+    grey_rim_share: float
+    crust_share: float
+    climb_k_min: float
+    fuel_kg: float
+    fuel_name: str
+    mass_loss_share: float
+    trade_off: str = ""
+
+    @property
+    def cost(self) -> float:
+        """How much speaks against it: the rim of red meat, a missing crust, time, work, risk and loss, weighed (assumed)."""
+        rim = self.grey_rim_share if self.wish.the_cut.kind == "intact" and self.wish.finish_c < 68.0 else 0.0
+        return (
+            3.0 * rim + 1.0 * max(1.0 - self.crust_share, 0.0) + self.on_s / 7200.0 + self.hands_s / 2400.0
+            + 0.12 * self.climb_k_min + 2.0 * self.mass_loss_share
+        )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Refused:
+    """A way that was not taken, and why."""
+
+    method: str
+    fire: str
+    why: str
+
+
+def choice_of(wish: Wish, plan: PiecePlan | None = None) -> Choice:
+    """A way, computed. Raises InvalidInput or Infeasible."""
+    plan = plan or planned(wish, quick=True)
+    result = plan.solution.result
+    fuel = fuel_of(wish, result.steps[-1].start_s)
+    crust = float(min(result.end.browning_s)) / wish.crust_s if wish.crust_s > 0.0 else 1.0
+    return Choice(
+        wish, plan, -plan.on_s, plan.lead_s, plan.hands_s, result.grey_rim_share, min(crust, 1.5), plan.climb_k_min,
+        0.0 if fuel is None else max(fuel.used_kg, fuel.laid_kg), "" if fuel is None else fuel.name, result.mass_loss_share,
+    )  # fmt: skip
+
+
+def alternatives(
+    wish: Wish, kinds: Collection[str] = (), most: int = 2
+) -> tuple[tuple[Choice, ...], tuple[Refused, ...]]:
+    """The best other ways for the same piece and finish, each on its first fire at hand, and those refused with reasons."""
+    found: list[Choice] = []
+    refused: list[Refused] = []
+    at_hand = [f for kind in (*kinds, "oven", "chimney") for f in KIND_FIRES.get(kind, ())]
+    for key, how in METHODS.items():
+        if key == wish.method:
+            continue
+        fire = next((f for f in at_hand if f in how.fires), how.fires[0])
+        why = nonsense(wish.the_cut, wish.thickness_m, wish.finish_c, key, wish.mass_kg, wish.boned)
+        if not why:
+            try:
+                found.append(choice_of(_other(wish, key, fire)))
+                continue
+            except Infeasible as exc:
+                why = exc.reason
+            except InvalidInput as exc:
+                why = str(exc)
+        refused.append(Refused(key, fire, why))
+    found.sort(key=lambda c: c.cost)
+    return tuple(found[:most]), tuple(refused)
+
+
+def _other(wish: Wish, method: str, fire: str) -> Wish:
+    crust = wish.crust if METHODS[method].browns else "none"
+    return replace(
+        wish, method=method, fire=fire, own_fire=None, sear_fire=None, gentle_c=None, flip_every_s=None, crust=crust,
+        marks="none", lid="usual", wrap="none", pull_offset_k=None,
+    )  # fmt: skip
+
+
+def compared(mine: Choice, other: Choice) -> str:
+    """What another way gains and costs beside mine, in a sentence: the figures that differ enough to matter."""
+    gains: list[str] = []
+    costs: list[str] = []
+    minutes = round((other.on_s - mine.on_s) / 60.0)
+    if abs(minutes) >= 3:
+        (gains if minutes < 0 else costs).append(f"{abs(minutes)} min {'less' if minutes < 0 else 'more'} on the fire")
+    rim = round(100.0 * (other.grey_rim_share - mine.grey_rim_share))
+    if abs(rim) >= 3 and mine.wish.the_cut.kind == "intact":
+        (gains if rim < 0 else costs).append(
+            f"grey rim {other.grey_rim_share * 100:.0f} % instead of {mine.grey_rim_share * 100:.0f} %"
+        )
+    climb = other.climb_k_min - mine.climb_k_min
+    if abs(climb) >= 0.7:
+        (gains if climb < 0 else costs).append(
+            f"a minute too late costs {{rise:{other.climb_k_min:.1f}}} instead of {{rise:{mine.climb_k_min:.1f}}}"
+        )
+    crust = other.crust_share - mine.crust_share
+    if abs(crust) >= 0.15 and mine.wish.crust_s > 0.0:
+        (gains if crust > 0 else costs).append("more crust" if crust > 0 else "less crust")
+    hands = round((other.hands_s - mine.hands_s) / 60.0)
+    if abs(hands) >= 2:
+        (gains if hands < 0 else costs).append(f"{abs(hands)} min {'less' if hands < 0 else 'more'} work at the fire")
+    if other.fuel_kg < 0.7 * mine.fuel_kg:
+        gains.append("less to burn")
+    elif other.fuel_kg > 1.4 * mine.fuel_kg:
+        costs.append("more to burn")
+    good = f"Gains {', '.join(gains)}" if gains else "Gains nothing that shows"
+    return f"{good}; costs {', '.join(costs)}." if costs else f"{good}."
+
+
+def reasoned(mine: Choice, others: Collection[Choice]) -> str:
+    """Why the plan's own way, from the figures: what it does better than the best of the others; empty without any."""
+    if not others:
+        return ""
+    best = next(iter(others))
+    slow = the_phase(mine.plan.solution.result, mine.wish.how.slow)
+    if mine.wish.the_cut.kind == "intact" and mine.grey_rim_share < best.grey_rim_share - 0.03:
+        return (
+            f"It leaves {mine.grey_rim_share * 100:.0f} % grey instead of {best.grey_rim_share * 100:.0f} % "
+            f"({best.wish.how.name.lower()}), for {{time:{slow.end_s - slow.start_s:.0f}}} of patience."
+        )
+    if mine.on_s < best.on_s - 180.0:
+        return f"It is at the table {{time:{best.on_s - mine.on_s:.0f}}} sooner than {best.wish.how.name.lower()}."
+    if mine.climb_k_min < best.climb_k_min - 0.5:
+        return f"A minute too late costs {{rise:{mine.climb_k_min:.1f}}}, with {best.wish.how.name.lower()} {{rise:{best.climb_k_min:.1f}}}."
+    return f"{best.wish.how.name} comes close: {compared(mine, best)}"
+
+
+@dataclass(frozen=True)
+class Row:
+    """One cell of the table of everything: a plan, or why there is none. Times in s."""
+
+    cut: str
+    method: str
+    fire: str
+    choice: Choice | None
+    why: str
+    kind: str
+
+
+def row_of(cut: Cut, method: str, fire: str) -> Row:
+    """What comes of a cut at its usual size by a method on a fire: "plan", "nonsense", "no such fire" or "refused"."""
+    if fire not in METHODS[method].fires:
+        return Row(cut.key, method, fire, None, why_not(method, fire, PLANNER_FIRES[fire]), "no such fire")
+    why = nonsense(cut, cut.typical_thickness_m, cut.default_finish_c, method)
+    if why:
+        return Row(cut.key, method, fire, None, why, "nonsense")
+    crust = cut.crust if METHODS[method].browns else "none"
+    wish = Wish(
+        cut.key,
+        cut.typical_thickness_m,
+        cut.typical_mass_kg,
+        cut.default_finish_c,
+        method=method,
+        fire=fire,
+        crust=crust,
+    )
+    try:
+        return Row(cut.key, method, fire, choice_of(wish), "", "plan")
+    except Infeasible as exc:
+        return Row(cut.key, method, fire, None, exc.reason, "refused")

@@ -1,0 +1,120 @@
+"""What if the guests are late: ways to hold, each simulated."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from brasko.core.errors import require_between
+from brasko.core.fire.rests import RESTS
+from brasko.core.heat.simulation import Result, simulate
+from brasko.core.planner.invert import Solution, even_sear, tempered_start
+from brasko.core.planner.programme import MAX_SEAR_S, SEARCH_REFINE, programme_of, the_phase
+from brasko.core.planner.wish import Wish
+from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
+from brasko.core.safety.clock import WARM_ZONE_HIGH_C, fridge_limit_s
+from brasko.core.sourced import Sourced
+
+COOL_BOX = Sourced(2.0, "W m-2 K-1", "", "assumed")
+"""Film coefficient about a wrapped piece in a closed box with towels."""
+BOX_C = Sourced(50.0, "°C", "", "assumed")
+"""Air in a box that was warmed with hot water first."""
+LUKEWARM_C = 48.0
+"""Below this a steak is eaten lukewarm (assumed)."""
+WARM_PLACE_ABOVE_K = 4.0
+"""A warm place for holding is so far above the core: any warmer and it cooks on (common practice, no source)."""
+
+
+@dataclass(frozen=True)
+class Holding:
+    """One way to bridge a delay, and what it does to the piece when it is served so much later.
+
+    when        the last moment at which this can still be chosen
+    """
+
+    key: str
+    name: str
+    when: str
+    served_core_c: float | None
+    peak_core_c: float
+    grey_rim_share: float | None
+    within_clock: bool
+    words: str
+
+
+def holdings(wish: Wish, solution: Solution, late_s: float) -> tuple[Holding, ...]:
+    """Ways to hold a plan for guests who come so much later, the gentlest first. Raises InvalidInput."""
+    require_between("late_min", late_s / 60.0, 5.0, 180.0, "min", "For longer, plan a later hour.")
+    found: list[Holding] = []
+    if wish.how.phases[0] == "gentle" and "sear" in wish.how.phases:
+        found += [_before_the_sear(wish, solution, late_s, warm) for warm in (True, False)]
+    if wish.method == "low_and_slow":
+        found.append(_after(wish, solution, late_s, "box", "Wrapped, in a warmed cool box", _box()))
+    else:
+        found.append(_after(wish, solution, late_s, "foil", "Under foil on the board", RESTS["foil"][1]))
+    return (_later(wish, late_s), *sorted(found, key=lambda h: _worse_by(h, wish)))
+
+
+def _worse_by(holding: Holding, wish: Wish) -> tuple[bool, float]:
+    """How much a holding costs: out of the clock first, then the finish missed and what is eaten cold."""
+    return not holding.within_clock, abs(holding.peak_core_c - wish.finish_c) + max(
+        LUKEWARM_C - (holding.served_core_c or 0.0), 0.0
+    )
+
+
+def _run(wish: Wish, programme: Programme) -> Result:
+    start = tempered_start(wish, wish.food, SEARCH_REFINE)
+    return simulate(wish.food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start)
+
+
+def _before_the_sear(wish: Wish, solution: Solution, late_s: float, warm: bool) -> Holding:
+    """Hold after the gentle part, then sear as long as the crust needs."""
+    programme = programme_of(wish, solution.pull_c)
+    n = next(i for i, step in enumerate(programme) if step.name == "sear")
+    place_c = solution.pull_c + WARM_PLACE_ABOVE_K
+    still = Side(air_c=place_c, h_w_m2k=6.0, radiant_c=place_c, vapour_kg_m3=0.04)
+    around = Surroundings(still, still, still) if warm else RESTS["foil"][1]
+    held = (*programme[:n], Step("hold", around, Until(late_s)), *programme[n:])
+    result = _run(wish, held)
+    sear = the_phase(result, "sear")
+    length = even_sear(min(sear.end_s - sear.start_s, MAX_SEAR_S), wish.flips_s)[0]
+    name = f"At {{temp:{place_c:.0f}}} on the coolest place, before the sear" if warm else "Under foil, before the sear"
+    how = (
+        f"Vents nearly shut, or an oven at its lowest with the door ajar: {{temp:{place_c:.0f}}}, no warmer. Sear when they sit down: {{time:{length / 2.0:.0f}}} a side."
+        if warm
+        else f"Off, under loose foil. Keep the fire for the sear: {{time:{length / 2.0:.0f}}} a side when they sit down."
+    )
+    return _judged(wish, result, late_s, "warm" if warm else "wait", name, "before the sear", how, cold=not warm)
+
+
+def _box() -> Surroundings:
+    side = Side(air_c=BOX_C.value, h_w_m2k=COOL_BOX.value, vapour_open=False)
+    return Surroundings(side, side, side)
+
+
+def _after(wish: Wish, solution: Solution, late_s: float, key: str, name: str, around: Surroundings) -> Holding:
+    """Hold what is done."""
+    programme = (*solution.programme, Step("hold", around, Until(late_s)))
+    result = _run(wish, programme)
+    return _judged(wish, result, late_s, key, name, "after the rest", "Slice only when they sit down.", cold=True)
+
+
+def _later(wish: Wish, late_s: float) -> Holding:
+    """Known early: everything begins later, and nothing changes."""
+    return Holding(
+        "later", "Begin everything later", "before it goes on", None, wish.finish_c, None, True,
+        f"If you know before it goes on: move the hour of eating by {{time:{late_s:.0f}}}. Nothing else changes.",
+    )  # fmt: skip
+
+
+def _judged(
+    wish: Wish, result: Result, late_s: float, key: str, name: str, when: str, how: str, *, cold: bool
+) -> Holding:
+    core = float(result.core_c[-1])
+    lukewarm = late_s if cold and core < WARM_ZONE_HIGH_C else 0.0
+    out_s = wish.temper_s + lukewarm
+    limit = fridge_limit_s(wish.air_c)
+    clock = (
+        "" if out_s <= limit else f" That is over the safe-time clock: {{time:{out_s:.0f}}} of {{time:{limit:.0f}}}."
+    )
+    said = f"{how} Served at {{temp:{core:.0f}}} in the middle; it peaks at {{temp:{result.peak_core_c:.1f}}}.{clock}"
+    return Holding(key, name, when, core, result.peak_core_c, result.grey_rim_share, out_s <= limit, said)

@@ -1,0 +1,192 @@
+"""Several pieces for one table: one pair of hands, and one fire for all that share it."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from brasko.core.planner.plan import PiecePlan, held_longer
+from brasko.core.planner.tasks import Busy, Task, busy_hands, clash, with_free_hands, with_slack
+from brasko.core.planner.timeline import lead_s
+
+STEP_S = 5.0
+LONGEST_HOLD_S = 90 * 60.0
+SAME_HEAT_K = 8.0
+"""Gentle heats nearer than this are one (assumed)."""
+NOTEWORTHY_S = 120.0
+CROWDED_SHARE = 0.66
+"""A grate covered by more than two thirds has no place left to move to (common practice, no source)."""
+TYPICAL_GRATE_M2 = 0.25
+"""A grate of 57 cm (assumed, where a fire has no set-up of its own)."""
+_AT_THE_FIRE = (
+    "light",
+    "bank",
+    "fuse",
+    "preheat",
+    "oil",
+    "heat_oven",
+    "heat_pan",
+    "convert",
+    "sear_light",
+    "sear_preheat",
+    "sear_oil",
+    "sear_bank",
+)
+
+
+@dataclass(frozen=True)
+class Meal:
+    """Plans that fit together. tasks are all of them in order, each knowing its piece; notes say what was moved and why."""
+
+    plans: tuple[PiecePlan, ...]
+    tasks: tuple[Task, ...]
+    notes: tuple[str, ...]
+
+    @property
+    def lead_s(self) -> float:
+        """From the first task to the table [s], shopping apart."""
+        return lead_s(self.tasks)
+
+
+def meal(plans: Sequence[PiecePlan], *, quick: bool = False) -> Meal:
+    """Fit plans for one hour together.
+
+    Pieces that share a fire leave its gentle side before it is opened up, once, for all of them; what needs it hot
+    waits for that. Nothing needs hands while something else does: thick pieces, which hold their heat, go earlier and
+    rest longer. Each that is moved is run anew.
+    """
+    holds = _one_conversion(plans)
+    order = sorted(range(len(plans)), key=lambda i: plans[i].wish.thickness_m)
+    busy: list[Busy] = []
+    for i in order:
+        fixed = _fixed(plans[i])
+        while holds[i] < LONGEST_HOLD_S and clash(_earlier(fixed, holds[i]), busy):
+            holds[i] += STEP_S
+        busy = sorted([*busy, *_earlier(fixed, holds[i])])
+    held = [held_longer(plan, holds[i], quick=quick) for i, plan in enumerate(plans)]
+    kept = _with_one_fire(held)
+    notes = [*_moved_notes(plans, holds), *_sharing_notes(plans), *_crowding_notes(plans)]
+    return _together(kept, notes)
+
+
+def _fixed(plan: PiecePlan) -> list[Busy]:
+    """When a piece needs hands whatever else there is."""
+    flips = (plan.on_s + flip for flip in plan.solution.result.flips_s)
+    return busy_hands((t for t in plan.tasks if not t.movable and t.key not in ("serve", "convert")), flips)
+
+
+def _earlier(busy: list[Busy], by_s: float) -> list[Busy]:
+    return [(start - by_s, end - by_s) for start, end in busy]
+
+
+def _converts(plan: PiecePlan) -> bool:
+    return any(t.key == "convert" for t in plan.tasks)
+
+
+def _one_conversion(plans: Sequence[PiecePlan]) -> list[float]:
+    """How much earlier each piece must be so that each fire is opened up once, when nothing gentle needs it any more."""
+    holds = [0.0] * len(plans)
+    for key in {p.wish.fire_key for p in plans}:
+        mine = [i for i, p in enumerate(plans) if p.wish.fire_key == key]
+        converting = [i for i in mine if _converts(plans[i])]
+        if not converting or len(mine) < 2:
+            continue
+        opening = min(_start(plans[i], "wait") for i in converting)
+        for i in mine:
+            if plans[i].wish.how.phases[0] == "sear":
+                opening = min(opening, plans[i].on_s - plans[converting[0]].wish.wait_s)
+        for i in mine:
+            if i in converting:
+                holds[i] = max(_start(plans[i], "wait") - opening, 0.0)
+            elif plans[i].wish.how.phases == ("gentle",):
+                holds[i] = max(_start(plans[i], "rest") - opening, 0.0)
+    return holds
+
+
+def _start(plan: PiecePlan, key: str) -> float:
+    return next(t.start_s for t in plan.tasks if t.key == key)
+
+
+def _with_one_fire(plans: list[PiecePlan]) -> list[PiecePlan]:
+    """The plans with what is done to a fire left only with the piece that needs it first."""
+    kept = list(plans)
+    for key in {p.wish.fire_key for p in plans}:
+        mine = [i for i, p in enumerate(plans) if p.wish.fire_key == key]
+        for what in _AT_THE_FIRE:
+            having = [i for i in mine if any(t.key == what for t in kept[i].tasks)]
+            first = min(having, key=lambda i: _start(kept[i], what), default=None)
+            for i in having:
+                if i != first:
+                    kept[i] = replace(kept[i], tasks=tuple(t for t in kept[i].tasks if t.key != what))
+    return kept
+
+
+def _together(plans: list[PiecePlan], notes: list[str]) -> Meal:
+    """All tasks in one list with free hands for each, and the plans with their tasks where they ended up."""
+    named: list[Task] = []
+    for i, plan in enumerate(plans):
+        mine = {t.key for t in plan.tasks}
+        for t in plan.tasks:
+            waits = f"{i}:{t.before}" if t.before in mine else ""
+            alone = 0.0 if t.key == "serve" and i > 0 else t.hands_s
+            named.append(replace(t, key=f"{i}:{t.key}", before=waits, hands_s=alone, piece=i))
+    flips = [p.on_s + flip for p in plans for flip in p.solution.result.flips_s]
+    tasks = with_slack(with_free_hands(named, busy_hands((), flips)))
+    fitted = tuple(replace(plan, tasks=tuple(_own(t) for t in tasks if t.piece == i)) for i, plan in enumerate(plans))
+    return Meal(fitted, tasks, tuple(notes))
+
+
+def _own(task: Task) -> Task:
+    return replace(task, key=task.key.split(":", 1)[1], before=task.before.split(":", 1)[-1], piece=None)
+
+
+def _moved_notes(plans: Sequence[PiecePlan], holds: list[float]) -> list[str]:
+    return [
+        f"{plan.wish.the_cut.name} comes off {{time:{hold:.0f}}} earlier than it would alone, and is held under {plan.wish.rest}: "
+        "the fire is opened up once for all, and hands do one thing at a time."
+        for plan, hold in zip(plans, holds, strict=True)
+        if hold >= NOTEWORTHY_S
+    ]
+
+
+def _sharing_notes(plans: Sequence[PiecePlan]) -> list[str]:
+    notes = []
+    for key in sorted({p.wish.fire_key for p in plans}):
+        mine = [p for p in plans if p.wish.fire_key == key]
+        heats = [
+            p.wish.gentle_zone.air_c for p in mine if p.wish.gentle_zone is not None and not p.wish.gentle_zone.in_fat
+        ]
+        name = mine[0].wish.the_fire.name
+        if heats and max(heats) - min(heats) > SAME_HEAT_K:
+            notes.append(
+                f"{name}: one gentle side cannot be at {{temp:{min(heats):.0f}}} and at {{temp:{max(heats):.0f}}}. Ask the same of all, or use two fires."
+            )
+        late = [p for p in mine if p.wish.how.phases == ("sear", "gentle")]
+        if late and any(_converts(p) for p in mine):
+            notes.append(
+                f"{name}: {late[0].wish.the_cut.name.lower()} needs the cool side while the fire is opened up for the sear. Cook it low first too, or on another fire."
+            )
+    return notes
+
+
+def _crowding_notes(plans: Sequence[PiecePlan]) -> list[str]:
+    notes = []
+    for key in sorted({p.wish.fire_key for p in plans}):
+        mine = [p for p in plans if p.wish.fire_key == key]
+        area = sum(p.wish.geometry.face_m2 * p.wish.count for p in mine)
+        half = 0.5 * _grate_m2(mine[0])
+        share = area / max(half, 1e-6)
+        if share > CROWDED_SHARE:
+            notes.append(
+                f"{mine[0].wish.the_fire.name}: the food covers {min(share, 9.99) * 100:.0f} % of one side of the grate. "
+                "It steams and leaves no place to move to: cook in two lots, or on two fires."
+            )
+    return notes
+
+
+def _grate_m2(plan: PiecePlan) -> float:
+    wish = plan.wish
+    if wish.own_fire is None and wish.shipped_own is None:
+        return TYPICAL_GRATE_M2
+    grate = wish.own_as_set.setup.grill.grate(None)
+    return grate.width_m * grate.depth_m

@@ -1,0 +1,140 @@
+"""Picks, other ways, amounts, shares and holding plans, as the interface shows them."""
+
+from datetime import datetime
+
+from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.planner.amounts import amounts
+from brasko.core.planner.burger import Patty, blend_for, blended, patty, shaped_for
+from brasko.core.planner.cautions import warm_zone_s
+from brasko.core.planner.choose import Choice, alternatives, choice_of, compared, picked, reasoned
+from brasko.core.planner.late import holdings
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.plan import PiecePlan
+from brasko.core.planner.serving import shared_out
+from brasko.core.safety.clock import fridge_limit_s
+from brasko.formats.meal import PieceIn, TableIn
+from brasko.formats.meal_convert import eaters_of, filled, wish_of
+from brasko.web.plans.convert import computed, joined
+from brasko.web.plans.schemas import (
+    AmountsOut,
+    BurgerIn,
+    BurgerOut,
+    ChoicesOut,
+    DetailsOut,
+    FuelOut,
+    HoldingOut,
+    MealAsk,
+    PartOut,
+    PattyOut,
+    PickIn,
+    PickOut,
+    PieceDetails,
+    RefusedOut,
+    WayOut,
+)
+
+
+def pick_of(ask: PickIn, kinds: list[str], now: datetime) -> PickOut:
+    """What Brasko takes for a cut of a thickness, and the hour, on the grills at hand."""
+    available = None if ask.eat_at is None else (ask.eat_at - now).total_seconds()
+    pick = picked(ask.cut, ask.thickness_mm / 1000.0, available, kinds)
+    piece = PieceIn(
+        cut=ask.cut, thickness_mm=ask.thickness_mm, finish_c=pick.finish_c, method=pick.method, fire=pick.fire,
+        gentle_c=pick.gentle_c, crust=pick.crust, salt=pick.salt, rest=pick.rest,
+    )  # fmt: skip
+    return PickOut(piece=filled(piece), why=pick.why)
+
+
+def choices_of(piece: PieceIn, kinds: list[str]) -> ChoicesOut:
+    """The plan's own way beside the best others."""
+    wish = wish_of(piece)
+    mine = choice_of(wish, computed(wish, False, True))
+    others, refused = alternatives(wish, kinds)
+    return ChoicesOut(
+        why=reasoned(mine, others),
+        mine=_way(piece, mine, ""),
+        others=[_way(piece, other, compared(mine, other)) for other in others],
+        refused=[RefusedOut(method=r.method, name=METHODS[r.method].name, why=r.why) for r in refused],
+    )
+
+
+def _way(piece: PieceIn, choice: Choice, trade_off: str) -> WayOut:
+    wish = choice.wish
+    change = {} if not trade_off else {
+        "method": wish.method, "fire": wish.fire, "own_fire": None, "sear_fire": None, "gentle_c": None,
+        "flip_every_s": None, "crust": wish.crust, "marks": "none", "lid": "usual", "wrap": "none", "pull_offset": None,
+    }  # fmt: skip
+    fire = wish.own_fire.name if wish.own_fire is not None else PLANNER_FIRES[wish.fire_key]
+    return WayOut(
+        piece=filled(piece.model_copy(update=change)), name=wish.how.name, fire_name=fire, on_s=choice.on_s,
+        lead_s=choice.lead_s, hands_s=choice.hands_s, grey_rim_share=choice.grey_rim_share, crust_share=choice.crust_share,
+        climb_k_min=choice.climb_k_min, fuel_kg=choice.fuel_kg, fuel_name=choice.fuel_name,
+        mass_loss_share=choice.mass_loss_share, trade_off=trade_off,
+    )  # fmt: skip
+
+
+def details_of(ask: MealAsk) -> DetailsOut:
+    """Amounts, shares, patties and what to do when guests are late, for every piece."""
+    made = joined(tuple(wish_of(piece) for piece in ask.pieces), (), True)
+    pieces = [_details(plan, ask.table, ask.late_min, len(made.plans)) for plan in made.plans]
+    costs = [p.amounts.cost for p in pieces if p.amounts.cost is not None]
+    short = [p.amounts.words for p in pieces if p.amounts.words]
+    return DetailsOut(pieces=pieces, cost=sum(costs) if costs else None, words=" ".join(short))
+
+
+def _details(plan: PiecePlan, table: TableIn, late_min: float, of: int) -> PieceDetails:
+    wish, solution = plan.wish, plan.solution
+    eaters = max(1, round(table.eaters / of))
+    told = amounts(wish, solution, eaters, table.appetite, table.salt_kind, table.price_kg)
+    wishes = eaters_of(table)
+    is_patty = wish.the_cut.kind == "ground" and wish.the_cut.shape == "disc"
+    parts = shared_out(wish, solution, wishes) if wishes and wish.the_cut.kind != "plant" else ()
+    return PieceDetails(
+        amounts=AmountsOut(
+            cut_name=wish.the_cut.name, count=wish.count, eaters=told.eaters, raw_kg=told.raw_kg, needed_kg=told.needed_kg,
+            pieces_needed=told.pieces_needed, cooked_kg=told.cooked_kg, plate_kg=told.plate_kg, cost=told.cost, salt_g=told.salt_g,
+            salt_spoons=told.salt_spoons, fat_g=told.fat_g, enough=told.enough, words=told.words,
+            fuel=None if told.fuel is None else FuelOut.model_validate(told.fuel, from_attributes=True),
+        ),
+        patty=_patty(patty(wish, solution), "") if is_patty else None,
+        parts=[
+            PartOut(eater=p.eater.name, piece=p.piece, from_share=p.from_share, to_share=p.to_share, peak_c=p.peak_c, off_k=p.off_k, words=p.words)
+            for p in parts
+        ],
+        holdings=[HoldingOut.model_validate(h, from_attributes=True) for h in holdings(wish, solution, 60.0 * late_min)],
+        clock_s=wish.temper_s,
+        clock_limit_s=fridge_limit_s(wish.air_c),
+        warm_zone_s=warm_zone_s(solution),
+    )  # fmt: skip
+
+
+def _patty(made: Patty, for_bun: str) -> PattyOut:
+    return PattyOut(
+        mass_kg=made.mass_kg, width_m=made.width_m, thickness_m=made.thickness_m, cooked_width_m=made.cooked_width_m,
+        cheese_s=made.cheese_s, words=made.words, for_bun=for_bun,
+    )  # fmt: skip
+
+
+def burger_of(ask: BurgerIn) -> BurgerOut:
+    """Patties for a bun: which blend, how heavy each, and how much of two meats to mix.
+
+    The patty is planned once to learn what it loses, shaped for the bun, and planned again.
+    """
+    cut = blend_for(ask.fat_share)
+    lean, rich = blended(ask.fat_share, ask.lean_fat, ask.rich_fat, 1.0)
+    piece = filled(
+        PieceIn(cut=cut, thickness_mm=ask.thickness_mm, method="direct", crust="light", salt="just_before", rest="open")
+    )
+    for _ in range(2):
+        wish = wish_of(piece)
+        loss = computed(wish, False, True).solution.result.mass_loss_share
+        mass_g = 1000.0 * shaped_for(ask.bun_mm / 1000.0, ask.thickness_mm / 1000.0, cut, loss)
+        piece = piece.model_copy(update={"mass_g": round(mass_g)})
+    piece = piece.model_copy(update={"count": ask.patties})
+    wish = wish_of(piece)
+    made = patty(wish, computed(wish, False, True).solution)
+    total = made.mass_kg * ask.patties * 1000.0
+    return BurgerOut(
+        piece=piece, lean_g=lean * total, rich_g=rich * total,
+        patty=_patty(made, f"It ends {{len:{made.cooked_width_m * 1000:.0f}}} wide, for a bun of {{len:{ask.bun_mm:.0f}}}."),
+    )  # fmt: skip

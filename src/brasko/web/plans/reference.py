@@ -1,0 +1,136 @@
+"""Everything the interface offers to choose from."""
+
+from functools import cache, lru_cache
+
+from brasko.core.fire.fires import FIRES
+from brasko.core.fire.own import PLANNER_FIRES, shipped
+from brasko.core.fire.rests import RESTS
+from brasko.core.foods.colour import COLOUR_ANCHORS
+from brasko.core.foods.cuts import Cut, all_cuts
+from brasko.core.foods.doneness import SCALES
+from brasko.core.foods.fats import FATS
+from brasko.core.foods.salts import SALT_KINDS
+from brasko.core.planner.methods import (
+    CRUSTS,
+    FINISHES,
+    LIDS,
+    MARKS,
+    METHODS,
+    RUBS,
+    SALTS,
+    THAWS,
+    TREATMENTS,
+    WRAPS,
+    Method,
+)
+from brasko.core.safety.agency import needs_choice
+from brasko.formats.fire import OwnFireIn
+from brasko.formats.fire_convert import said_setup, told_spot
+from brasko.web.plans.convert import plan_grate
+from brasko.web.plans.schemas import (
+    BandOut,
+    ChoiceOut,
+    ColourStop,
+    CutOut,
+    GentleOut,
+    GrateOut,
+    MethodOut,
+    ReferenceOut,
+    ScaleOut,
+)
+
+SEARING_FIRES = ("kettle_two_zone", "kamado", "gas", "pellet", "chimney", "burner_skillet")
+
+
+def _named(names: dict[str, str]) -> list[ChoiceOut]:
+    return [ChoiceOut(key=key, name=name[0].upper() + name[1:], why="") for key, name in names.items()]
+
+
+@cache
+def reference() -> ReferenceOut:
+    """Everything the interface offers to choose from; it changes only with the program."""
+    return ReferenceOut(
+        cuts=[_cut(c) for c in all_cuts().values()],
+        scales=[
+            ScaleOut(
+                key=s.key,
+                name=s.name,
+                bands=[BandOut(word=b.word, low_c=b.low_c, high_c=b.high_c) for b in s.bands],
+            )
+            for s in SCALES.values()
+        ],
+        methods=[_method(k, m) for k, m in METHODS.items()],
+        crusts=_named({k: name for k, (name, _) in CRUSTS.items()}),
+        rests=_named({k: name for k, (name, _) in RESTS.items()}),
+        salts=_named(SALTS),
+        treatments=_named(TREATMENTS),
+        marks=_named({k: name for k, (name, _) in MARKS.items()}),
+        lids=_named(LIDS),
+        wraps=_named(WRAPS),
+        fats=_named({k: fat.name for k, fat in FATS.items()}),
+        rubs=_named({k: name for k, (name, _) in RUBS.items()}),
+        finishes=_named(FINISHES),
+        thaws=_named(THAWS),
+        appetites=_named({"small": "Small", "usual": "Usual", "large": "Large"}),
+        salt_kinds=_named({k: s.name for k, s in SALT_KINDS.items()}),
+        colours=[ColourStop(temp_c=t, colour=c) for t, c in COLOUR_ANCHORS],
+        grates=_shipped_grates(),
+    )
+
+
+def _cut(c: Cut) -> CutOut:
+    return CutOut(
+        key=c.key,
+        name=c.name,
+        group=c.group,
+        typical_thickness_mm=c.typical_thickness_m * 1000.0,
+        typical_mass_g=c.typical_mass_kg * 1000.0,
+        default_finish_c=c.default_finish_c,
+        method=c.method,
+        crust=c.crust,
+        may_be_tenderised=c.kind == "intact",
+        below_agency=needs_choice(c),
+        below_agency_tenderised=needs_choice(c, True),
+        note=c.note,
+        has_bone=c.bone_m > 0.0,
+        patty=c.kind == "ground" and c.shape == "disc",
+    )
+
+
+def _method(key: str, how: Method) -> MethodOut:
+    two_parts = "gentle" in how.phases and "sear" in how.phases
+    return MethodOut(
+        key=key,
+        name=how.name,
+        why=how.why,
+        sears_apart=how.slow == "gentle" and "sear" in how.phases,
+        browns=how.browns,
+        gentle=_gentle(key),
+        fires=[ChoiceOut(key=f, name=PLANNER_FIRES[f], why="") for f in how.fires],
+        sear_fires=[ChoiceOut(key=f, name=PLANNER_FIRES[f], why="") for f in SEARING_FIRES] if two_parts else [],
+        wraps=key == "low_and_slow",
+    )
+
+
+def _gentle(method: str) -> GentleOut | None:
+    """What the gentle phase of a method may be set to, where it has one."""
+    how = METHODS[method]
+    if "gentle" not in how.phases:
+        return None
+    if how.gentle_at == "bath":
+        return GentleOut(name="Fat at", usual_c=None, low_c=45.0, high_c=90.0)
+    key = next(k for k in how.fires if k in FIRES)
+    zone = FIRES[key].zone(how.gentle_at)
+    return GentleOut(name=f"{zone.name.split(',')[0]} at", usual_c=zone.air_c, low_c=90.0, high_c=180.0)
+
+
+@lru_cache(maxsize=1)
+def _shipped_grates() -> list[GrateOut]:
+    found = []
+    for key, own in shipped().items():
+        gentle, sear = told_spot(own.gentle), told_spot(own.sear)
+        assert gentle is not None
+        assert sear is not None
+        said = OwnFireIn(name=own.name, setup=said_setup(own.setup), gentle=gentle, sear=sear)
+        found.append(GrateOut(fire=key, grate=plan_grate(said, own)))
+    return found
