@@ -12,8 +12,9 @@ import { Shell } from "./app/shell";
 import { CookPage } from "./features/cook";
 import { CookListPage } from "./features/cook/list";
 import { FirePage } from "./features/fire";
+import { GuidePage } from "./features/guide";
 import { LogEntryPage, LogPage } from "./features/log";
-import { PlanPage } from "./features/plan";
+import { PlanPage, SheetPage } from "./features/plan";
 import { YardPage } from "./features/yard";
 
 const queries = new QueryClient({
@@ -27,6 +28,8 @@ const router = createBrowserRouter([
       { index: true, element: <Navigate to="/cook" replace /> },
       { path: "plan", element: <PlanPage /> },
       { path: "plan/:planId", element: <PlanPage /> },
+      { path: "plan/:planId/sheet", element: <SheetPage /> },
+      { path: "guide", element: <GuidePage /> },
       { path: "fire", element: <FirePage /> },
       { path: "yard", element: <YardPage /> },
       { path: "cook", element: <CookListPage /> },

@@ -7,6 +7,10 @@ export const keys = {
   reference: ["reference"] as const,
   plans: ["plans"] as const,
   plan: (id: number) => ["plans", id] as const,
+  past: ["plans", "past"] as const,
+  details: (body: string) => ["details", body] as const,
+  choices: (body: string) => ["choices", body] as const,
+  guide: ["guide"] as const,
   cooks: ["cooks"] as const,
   cook: (id: number) => ["cooks", id] as const,
 };
@@ -34,6 +38,12 @@ export const usePlan = (id: number | null) =>
     enabled: id !== null,
     queryFn: () => answer(client.GET("/api/plans/{plan_id}", { params: { path: { plan_id: id ?? 0 } } })),
   });
+
+export const usePastPlans = (open: boolean) =>
+  useQuery({ queryKey: keys.past, enabled: open, queryFn: () => answer(client.GET("/api/plans/past")) });
+
+export const useGuide = () =>
+  useQuery({ queryKey: keys.guide, queryFn: () => answer(client.GET("/api/guide")), staleTime: Infinity });
 
 export const useCooks = () => useQuery({ queryKey: keys.cooks, queryFn: () => answer(client.GET("/api/cooks")) });
 
@@ -73,6 +83,35 @@ export function useKeepPlan() {
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.plans }),
   });
 }
+
+/** Change a kept plan. */
+export function useChangePlan(id: number) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Schemas["PlanIn"]) => answer(client.PUT("/api/plans/{plan_id}", { params: { path: { plan_id: id } }, body })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.plans }),
+  });
+}
+
+export function useDuplicate() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (id: number) => answer(client.POST("/api/plans/{plan_id}/duplicate", { params: { path: { plan_id: id } } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.plans }),
+  });
+}
+
+/** Keep a plan from a file that was exported. */
+export function useImport() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Schemas["MealIn"]) => answer(client.POST("/api/plans/import", { body })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.plans }),
+  });
+}
+
+export const useBurger = () =>
+  useMutation({ mutationFn: (body: Schemas["BurgerIn"]) => answer(client.POST("/api/plans/burger", { body })) });
 
 export function useSetAside() {
   const queries = useQueryClient();

@@ -102,9 +102,86 @@ export interface paths {
         put?: never;
         /**
          * Preview Plan
-         * @description Compute a plan without keeping it; quick, good to about 1 K. With eat_at, also refuse an hour that cannot be met.
+         * @description Compute a plan without keeping it; quick, good to about 1 K. With an anchor, also refuse an hour that cannot be met.
          */
         post: operations["preview_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/pick": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pick Way
+         * @description Method, fire, finish, salt and rest for a cut, on the household's own grills.
+         */
+        post: operations["pick_way"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare Ways
+         * @description The first piece's own way beside the two best others, computed.
+         */
+        post: operations["compare_ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/details": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Details
+         * @description Amounts, shares of the eaters, and what to do when guests are late.
+         */
+        post: operations["tell_details"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/burger": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make Burger */
+        post: operations["make_burger"];
         delete?: never;
         options?: never;
         head?: never;
@@ -129,6 +206,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/past": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Past Plans
+         * @description Plans that were cooked or set aside, newest first, to plan again from.
+         */
+        get: operations["list_past_plans"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Plan
+         * @description Keep a plan from a file; an hour that is past moves to the next day on which it can be met.
+         */
+        post: operations["import_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}": {
         parameters: {
             query?: never;
@@ -146,6 +263,46 @@ export interface paths {
          * @description Take a plan off the list. It can be brought back.
          */
         delete: operations["set_plan_aside"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Duplicate Plan
+         * @description The same plan once more, at its hour on the next day on which it can be met.
+         */
+        post: operations["duplicate_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{plan_id}/plan.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Plan
+         * @description The plan as brasko/meal@1.
+         */
+        get: operations["export_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -723,6 +880,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Guide */
+        get: operations["get_guide"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/device/readings": {
         parameters: {
             query?: never;
@@ -969,6 +1143,10 @@ export interface components {
             below_agency_tenderised: "free" | "recorded" | "never";
             /** Note */
             note: string;
+            /** Has Bone */
+            has_bone: boolean;
+            /** Patty */
+            patty: boolean;
         };
         /**
          * GentleOut
@@ -1074,6 +1252,10 @@ export interface components {
             gentle: components["schemas"]["GentleOut"] | null;
             /** Fires */
             fires: components["schemas"]["ChoiceOut"][];
+            /** Sear Fires */
+            sear_fires: components["schemas"]["ChoiceOut"][];
+            /** Wraps */
+            wraps: boolean;
         };
         /**
          * NamedZoneOut
@@ -1131,6 +1313,24 @@ export interface components {
             rests: components["schemas"]["ChoiceOut"][];
             /** Salts */
             salts: components["schemas"]["ChoiceOut"][];
+            /** Marks */
+            marks: components["schemas"]["ChoiceOut"][];
+            /** Lids */
+            lids: components["schemas"]["ChoiceOut"][];
+            /** Wraps */
+            wraps: components["schemas"]["ChoiceOut"][];
+            /** Fats */
+            fats: components["schemas"]["ChoiceOut"][];
+            /** Rubs */
+            rubs: components["schemas"]["ChoiceOut"][];
+            /** Finishes */
+            finishes: components["schemas"]["ChoiceOut"][];
+            /** Thaws */
+            thaws: components["schemas"]["ChoiceOut"][];
+            /** Appetites */
+            appetites: components["schemas"]["ChoiceOut"][];
+            /** Salt Kinds */
+            salt_kinds: components["schemas"]["ChoiceOut"][];
             /** Colours */
             colours: components["schemas"]["ColourStop"][];
             /** Grates */
@@ -1209,6 +1409,28 @@ export interface components {
              * @default 0.5
              */
             humidity?: number;
+        };
+        /**
+         * BriefOut
+         * @description Another piece of the same meal: what the line and the order need of it.
+         */
+        BriefOut: {
+            /** Piece */
+            piece: number;
+            /** Cut Name */
+            cut_name: string;
+            /** On S */
+            on_s: number;
+            /** Pull C */
+            pull_c: number;
+            /** Peak Core C */
+            peak_core_c: number;
+            /** Finish C */
+            finish_c: number;
+            /** Time S */
+            time_s: number[];
+            /** Core C */
+            core_c: number[];
         };
         /** CautionOut */
         CautionOut: {
@@ -1325,6 +1547,67 @@ export interface components {
              */
             below_agency_accepted?: boolean;
             own_fire?: components["schemas"]["OwnFireIn"] | null;
+            /** Sear Fire */
+            sear_fire?: string | null;
+            /**
+             * Marks
+             * @default none
+             */
+            marks?: string;
+            /**
+             * Lid
+             * @default usual
+             */
+            lid?: string;
+            /**
+             * Fat
+             * @default oil
+             */
+            fat?: string;
+            /**
+             * Wrap
+             * @default none
+             */
+            wrap?: string;
+            /** Pull Offset */
+            pull_offset?: number | null;
+            /** Salt Min */
+            salt_min?: number | null;
+            /**
+             * Rub
+             * @default none
+             */
+            rub?: string;
+            /**
+             * Finishing
+             * @default none
+             */
+            finishing?: string;
+            /**
+             * Boned
+             * @default false
+             */
+            boned?: boolean;
+            /**
+             * Frozen
+             * @default false
+             */
+            frozen?: boolean;
+            /**
+             * Thaw
+             * @default fridge
+             */
+            thaw?: string;
+            /**
+             * At Risk
+             * @default false
+             */
+            at_risk?: boolean;
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
         };
         /** PieceResult */
         PieceResult: {
@@ -1430,10 +1713,23 @@ export interface components {
             zones: components["schemas"]["ZoneOut"][];
             grate?: components["schemas"]["PlanGrate"] | null;
         };
-        /** PreviewOut */
+        /**
+         * PreviewOut
+         * @description The piece in focus in full, the others in brief, and the order of the work for all of them together.
+         */
         PreviewOut: {
             piece: components["schemas"]["PieceIn"];
             result: components["schemas"]["PieceResult"];
+            /** Others */
+            others: components["schemas"]["BriefOut"][];
+            /** Order */
+            order: components["schemas"]["TaskOut"][];
+            /** Notes */
+            notes: string[];
+            /** Lead S */
+            lead_s: number;
+            /** Eat At */
+            eat_at: string | null;
             /**
              * Earliest
              * Format: date-time
@@ -1509,6 +1805,28 @@ export interface components {
             why: string;
             /** Step */
             step: string;
+            /**
+             * Hands S
+             * @default 0
+             */
+            hands_s?: number;
+            /**
+             * Slack S
+             * @default 0
+             */
+            slack_s?: number;
+            /**
+             * Critical
+             * @default false
+             */
+            critical?: boolean;
+            /**
+             * Guide
+             * @default
+             */
+            guide?: string;
+            /** Piece */
+            piece?: number | null;
         };
         /** ZoneOut */
         ZoneOut: {
@@ -1521,11 +1839,36 @@ export interface components {
             /** Shown C */
             shown_c: number;
         };
-        /** PreviewIn */
+        /**
+         * AnchorIn
+         * @description One fixed moment from which all others follow.
+         */
+        AnchorIn: {
+            /**
+             * What
+             * @default eat
+             * @enum {string}
+             */
+            what?: "eat" | "light" | "on";
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * PreviewIn
+         * @description focus is the piece whose whole result is wanted.
+         */
         PreviewIn: {
-            piece: components["schemas"]["PieceIn"];
-            /** Eat At */
-            eat_at?: string | null;
+            /** Pieces */
+            pieces: components["schemas"]["PieceIn"][];
+            /**
+             * Focus
+             * @default 0
+             */
+            focus?: number;
+            anchor?: components["schemas"]["AnchorIn"] | null;
             /**
              * Ranges
              * @default false
@@ -1536,6 +1879,285 @@ export interface components {
              * @default false
              */
             quick?: boolean;
+        };
+        /**
+         * PickOut
+         * @description What Brasko takes for a cut, and why.
+         */
+        PickOut: {
+            piece: components["schemas"]["PieceIn"];
+            /** Why */
+            why: string;
+        };
+        /** PickIn */
+        PickIn: {
+            /** Cut */
+            cut: string;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Eat At */
+            eat_at?: string | null;
+        };
+        /** ChoicesOut */
+        ChoicesOut: {
+            /** Why */
+            why: string;
+            mine: components["schemas"]["WayOut"];
+            /** Others */
+            others: components["schemas"]["WayOut"][];
+            /** Refused */
+            refused: components["schemas"]["RefusedOut"][];
+        };
+        /** RefusedOut */
+        RefusedOut: {
+            /** Method */
+            method: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+        };
+        /**
+         * WayOut
+         * @description One way to cook the piece, computed. saved is what it gains and costs beside the plan's own way.
+         */
+        WayOut: {
+            piece: components["schemas"]["PieceIn"];
+            /** Name */
+            name: string;
+            /** Fire Name */
+            fire_name: string;
+            /** On S */
+            on_s: number;
+            /** Lead S */
+            lead_s: number;
+            /** Hands S */
+            hands_s: number;
+            /** Grey Rim Share */
+            grey_rim_share: number;
+            /** Crust Share */
+            crust_share: number;
+            /** Climb K Min */
+            climb_k_min: number;
+            /** Fuel Kg */
+            fuel_kg: number;
+            /** Fuel Name */
+            fuel_name: string;
+            /** Mass Loss Share */
+            mass_loss_share: number;
+            /** Trade Off */
+            trade_off: string;
+        };
+        /**
+         * EaterIn
+         * @description One who eats, and how warm in the middle they like it.
+         */
+        EaterIn: {
+            /** Name */
+            name: string;
+            /** Finish C */
+            finish_c: number;
+        };
+        /**
+         * MealAsk
+         * @description Pieces and table, to be told amounts, shares and holding plans of.
+         */
+        MealAsk: {
+            /** Pieces */
+            pieces: components["schemas"]["PieceIn"][];
+            table?: components["schemas"]["TableIn"];
+            /**
+             * Late Min
+             * @default 30
+             */
+            late_min?: number;
+        };
+        /**
+         * TableIn
+         * @description Who is at the table, and what the amounts are reckoned with.
+         */
+        TableIn: {
+            /**
+             * Eaters
+             * @default 2
+             */
+            eaters?: number;
+            /**
+             * Appetite
+             * @default usual
+             */
+            appetite?: string;
+            /**
+             * Salt Kind
+             * @default coarse_dense
+             */
+            salt_kind?: string;
+            /** Price Kg */
+            price_kg?: number | null;
+            /** Wishes */
+            wishes?: components["schemas"]["EaterIn"][];
+        };
+        /** AmountsOut */
+        AmountsOut: {
+            /** Cut Name */
+            cut_name: string;
+            /** Count */
+            count: number;
+            /** Eaters */
+            eaters: number;
+            /** Raw Kg */
+            raw_kg: number;
+            /** Needed Kg */
+            needed_kg: number;
+            /** Pieces Needed */
+            pieces_needed: number;
+            /** Cooked Kg */
+            cooked_kg: number;
+            /** Plate Kg */
+            plate_kg: number;
+            /** Cost */
+            cost: number | null;
+            /** Salt G */
+            salt_g: number;
+            /** Salt Spoons */
+            salt_spoons: string;
+            /** Fat G */
+            fat_g: number;
+            fuel: components["schemas"]["FuelOut"] | null;
+            /** Enough */
+            enough: boolean;
+            /** Words */
+            words: string;
+        };
+        /** DetailsOut */
+        DetailsOut: {
+            /** Pieces */
+            pieces: components["schemas"]["PieceDetails"][];
+            /** Cost */
+            cost: number | null;
+            /** Words */
+            words: string;
+        };
+        /** FuelOut */
+        FuelOut: {
+            /** Name */
+            name: string;
+            /** Laid Kg */
+            laid_kg: number;
+            /** Used Kg */
+            used_kg: number;
+            /** Refuels */
+            refuels: number;
+            /** Add Words */
+            add_words: string;
+        };
+        /** HoldingOut */
+        HoldingOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** When */
+            when: string;
+            /** Served Core C */
+            served_core_c: number | null;
+            /** Peak Core C */
+            peak_core_c: number;
+            /** Within Clock */
+            within_clock: boolean;
+            /** Words */
+            words: string;
+        };
+        /** PartOut */
+        PartOut: {
+            /** Eater */
+            eater: string;
+            /** Piece */
+            piece: number;
+            /** From Share */
+            from_share: number;
+            /** To Share */
+            to_share: number;
+            /** Peak C */
+            peak_c: number;
+            /** Off K */
+            off_k: number;
+            /** Words */
+            words: string;
+        };
+        /** PattyOut */
+        PattyOut: {
+            /** Mass Kg */
+            mass_kg: number;
+            /** Width M */
+            width_m: number;
+            /** Thickness M */
+            thickness_m: number;
+            /** Cooked Width M */
+            cooked_width_m: number;
+            /** Cheese S */
+            cheese_s: number;
+            /** Words */
+            words: string;
+            /** For Bun */
+            for_bun: string;
+        };
+        /** PieceDetails */
+        PieceDetails: {
+            amounts: components["schemas"]["AmountsOut"];
+            patty: components["schemas"]["PattyOut"] | null;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Holdings */
+            holdings: components["schemas"]["HoldingOut"][];
+            /** Clock S */
+            clock_s: number;
+            /** Clock Limit S */
+            clock_limit_s: number;
+            /** Warm Zone S */
+            warm_zone_s: number;
+        };
+        /** BurgerOut */
+        BurgerOut: {
+            piece: components["schemas"]["PieceIn"];
+            /** Lean G */
+            lean_g: number;
+            /** Rich G */
+            rich_g: number;
+            patty: components["schemas"]["PattyOut"];
+        };
+        /** BurgerIn */
+        BurgerIn: {
+            /**
+             * Fat Share
+             * @default 0.2
+             */
+            fat_share?: number;
+            /**
+             * Thickness Mm
+             * @default 19
+             */
+            thickness_mm?: number;
+            /**
+             * Bun Mm
+             * @default 105
+             */
+            bun_mm?: number;
+            /**
+             * Lean Fat
+             * @default 0.05
+             */
+            lean_fat?: number;
+            /**
+             * Rich Fat
+             * @default 0.3
+             */
+            rich_fat?: number;
+            /**
+             * Patties
+             * @default 4
+             */
+            patties?: number;
         };
         /** PlanLine */
         PlanLine: {
@@ -1561,6 +2183,8 @@ export interface components {
             finish_c: number;
             /** Thickness Mm */
             thickness_mm: number;
+            /** Pieces */
+            pieces: number;
         };
         /** PlanOut */
         PlanOut: {
@@ -1584,6 +2208,11 @@ export interface components {
             set_aside: boolean;
             /** Pieces */
             pieces: components["schemas"]["PlanPieceOut"][];
+            table: components["schemas"]["TableIn"];
+            /** Order */
+            order: components["schemas"]["TaskOut"][];
+            /** Notes */
+            notes: string[];
         };
         /** PlanPieceOut */
         PlanPieceOut: {
@@ -1605,6 +2234,61 @@ export interface components {
             pieces: components["schemas"]["PieceIn"][];
             /** Grill Id */
             grill_id?: number | null;
+            table?: components["schemas"]["TableIn"];
+        };
+        /**
+         * PastLine
+         * @description A plan that was cooked or set aside.
+         */
+        PastLine: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            /** Cut */
+            cut: string;
+            /** Finish C */
+            finish_c: number;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Cooked */
+            cooked: number;
+            /** Stars */
+            stars: number | null;
+        };
+        /**
+         * MealIn
+         * @description The whole of a planned meal. Read again it gives the same plan, as long as model_version is the same.
+         */
+        MealIn: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "brasko/meal@1";
+            /**
+             * Model Version
+             * @default
+             */
+            model_version?: string;
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            table?: components["schemas"]["TableIn"];
+            /** Pieces */
+            pieces: components["schemas"]["PieceIn"][];
         };
         /**
          * ClockOut
@@ -2618,6 +3302,33 @@ export interface components {
             /** Words */
             words: string;
         };
+        /** EntryOut */
+        EntryOut: {
+            /** Key */
+            key: string;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
+            /** Text */
+            text: string;
+            /** See */
+            see: string[];
+        };
+        /** GuideOut */
+        GuideOut: {
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
+            /** Entries */
+            entries: components["schemas"]["EntryOut"][];
+        };
+        /** KindOut */
+        KindOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
         /**
          * ReadingsOut
          * @description accepted and duplicate are safe to forget; refused will never be taken, with the reason.
@@ -2875,6 +3586,102 @@ export interface operations {
             };
         };
     };
+    pick_way: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PickIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PickOut"];
+                };
+            };
+        };
+    };
+    compare_ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MealAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChoicesOut"];
+                };
+            };
+        };
+    };
+    tell_details: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MealAsk"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DetailsOut"];
+                };
+            };
+        };
+    };
+    make_burger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BurgerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BurgerOut"];
+                };
+            };
+        };
+    };
     list_plans: {
         parameters: {
             query?: never;
@@ -2905,6 +3712,50 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+        };
+    };
+    list_past_plans: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastLine"][];
+                };
+            };
+        };
+    };
+    import_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MealIn"];
             };
         };
         responses: {
@@ -2985,6 +3836,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+        };
+    };
+    duplicate_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+        };
+    };
+    export_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                plan_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MealIn"];
                 };
             };
         };
@@ -3888,6 +4783,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WeatherOut"];
+                };
+            };
+        };
+    };
+    get_guide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideOut"];
                 };
             };
         };

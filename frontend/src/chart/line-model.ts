@@ -23,6 +23,8 @@ export interface LineModel {
   surface: Point[];
   band: { s: number; low: number; high: number }[];
   measured: Point[][];
+  /** Cores of the other pieces of the meal. */
+  others: { name: string; core: Point[] }[];
   blocks: Block[];
   finishC: number;
   pullC: number;
@@ -59,11 +61,24 @@ export function lineOf(result: PieceResult, onS = result.on_s): LineModel {
     surface,
     band: low && high ? curve.time_s.map((_, i) => ({ s: at(i), low: low[i] ?? 0, high: high[i] ?? 0 })) : [],
     measured: [],
+    others: [],
     blocks: result.tasks.map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s })),
     finishC: result.finish_c,
     pullC: result.pull_c,
     agencyC: result.minimum?.core_c ?? null,
     topC: Math.max(...surface.map((p) => p.c), result.minimum?.core_c ?? result.finish_c) + 12,
+  };
+}
+
+/** The line of a meal: the piece in focus, the cores of the others, and the work for all of them. */
+export function lineOfMeal(result: PieceResult, others: readonly Schemas["BriefOut"][], order: readonly Schemas["TaskOut"][], leadS: number): LineModel {
+  const base = lineOf(result);
+  const ons = [result.on_s, ...others.map((o) => o.on_s)];
+  return {
+    ...base,
+    from: Math.max(-leadS, Math.min(...ons) - 100 * 60) - 120,
+    others: others.map((o) => ({ name: o.cut_name, core: o.time_s.map((t, i) => ({ s: o.on_s + t, c: o.core_c[i] ?? 0 })) })),
+    blocks: order.filter((t) => t.key.split(":").pop() !== "shop").map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s })),
   };
 }
 

@@ -58,6 +58,7 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
     surface: path(model.surface) ?? "",
     band: area<LineModel["band"][number]>((p) => x(p.s), (p) => y(p.low), (p) => y(p.high))(model.band) ?? "",
     measured: model.measured.map((run) => path(run) ?? ""),
+    others: model.others.map((o) => path(o.core) ?? ""),
   }), [path, model, x, y]);
   const scale = temperature(system);
   const tempTicks = (system === "us" ? [50, 100, 150, 200, 250, 300, 350, 400, 450] : [20, 40, 60, 80, 100, 150, 200]).map(scale.si).filter((c) => c < model.topC - 4);
@@ -100,10 +101,15 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
           ))}
           <g clipPath={`url(#${clip})`}>
             {model.band.length > 0 && <path d={drawn.band} fill="var(--c-ash)" fillOpacity={0.28} />}
+            {drawn.others.map((d, i) => <path key={model.others[i]!.name + i} d={d} fill="none" stroke="var(--c-ink)" strokeWidth={1.5} strokeOpacity={0.55} strokeDasharray="1 3" strokeLinecap="round" />)}
             <path d={drawn.surface} fill="none" stroke="var(--c-ash)" strokeWidth={1.25} />
             <path d={drawn.core} fill="none" stroke="var(--c-ink)" strokeWidth={2.5} />
             {drawn.measured.map((d, i) => <path key={i} d={d} fill="none" stroke="var(--c-probe)" strokeWidth={4.5} strokeOpacity={0.85} strokeLinecap="round" strokeDasharray="0.1 6" />)}
           </g>
+          {model.others.map((o, i) => {
+            const last = o.core[Math.floor(o.core.length * 0.45)];
+            return last && x(last.s) > LEFT + 4 ? <text key={o.name + i} x={x(last.s) + 4} y={y(last.c) + 14} fontSize={12} className="figure" fill="var(--c-ash)">{o.name}</text> : null;
+          })}
           {marks.map((m, i) => (
             <g key={m.name}>
               <line x1={LEFT} x2={width - RIGHT} y1={y(m.c)} y2={y(m.c)} stroke={m.colour} strokeDasharray={m.dash} strokeWidth={1.25} />

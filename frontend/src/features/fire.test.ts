@@ -4,7 +4,7 @@ import type { Schemas } from "@/api/client";
 import { at, beds, inside, kept, labels } from "@/chart/grate-model";
 
 import { curve, draftFor, type FireReference, kindOf, opened, panChoices, pans, placed, sent, withFood, withMoved } from "./fire/model";
-import { withPlace } from "./plan/model";
+import { type Draft, withPlace } from "./plan/model";
 
 const round = { shape: "round", width_mm: 500, depth_mm: 500 };
 const map = {
@@ -85,8 +85,10 @@ describe("a fire", () => {
   });
   it("becomes a plan's own fire when a place of it is moved", () => {
     const grate = { map, fire: { name: "Kettle", setup: { grill: "kettle" }, gentle: { x_mm: -100, y_mm: 0 }, sear: { x_mm: 100, y_mm: 0 } } };
-    const start = { piece: { cut: "ribeye", thickness_mm: 38, fire: "kettle_two_zone" }, thicknessText: "38", day: "", time: "" };
+    const piece = { piece: { cut: "ribeye", thickness_mm: 38, fire: "kettle_two_zone" }, thicknessText: "38", auto: true };
+    const start: Draft = { pieces: [piece], focus: 0, anchor: "eat", day: "", time: "", table: {} };
     const changed = withPlace(start, grate, "gentle", { x_mm: -40, y_mm: 0 });
-    expect(changed.piece).toMatchObject({ fire: null, own_fire: { gentle: { x_mm: -40, grate: "main" }, sear: { x_mm: 100 } } });
+    expect(changed.pieces[0]?.auto).toBe(false);
+    expect(changed.pieces[0]?.piece).toMatchObject({ fire: null, own_fire: { gentle: { x_mm: -40, grate: "main" }, sear: { x_mm: 100 } } });
   });
 });

@@ -1,56 +1,9 @@
 import { describe, expect, it } from "vitest";
 
 import { cookTime, skewOf, updated } from "@/api/live";
-import type { Cook, Expected, PieceResult, Reference } from "@/api/hooks";
+import type { Cook, Expected, PieceResult } from "@/api/hooks";
 
 import { deed, lastMark, nextFlip, nowNext } from "./cook/model";
-import { belowAgency, draftFor, eatAt, pieceToSend, remedied, remedies, withCut, withMethod } from "./plan/model";
-
-const reference = { cuts: [
-  { key: "ribeye", name: "Ribeye", typical_thickness_mm: 38, default_finish_c: 57, method: "low_then_sear", crust: "good", below_agency: "free", below_agency_tenderised: "recorded" },
-  { key: "skirt", name: "Skirt", typical_thickness_mm: 12, default_finish_c: 56, method: "direct", crust: "none" },
-] } as unknown as Reference;
-
-describe("draft", () => {
-  it("offers seven tonight, or tomorrow where tonight is too near", () => {
-    expect(eatAt(draftFor(reference, new Date(2030, 5, 1, 12, 0)))).toEqual(new Date(2030, 5, 1, 19, 0));
-    expect(eatAt(draftFor(reference, new Date(2030, 5, 1, 18, 0)))).toEqual(new Date(2030, 5, 2, 19, 0));
-  });
-  it("knows that half an hour is no hour", () => expect(eatAt({ day: "2030-06-01", time: "" })).toBeNull());
-  it("takes another cut's size and finish and keeps the rest", () => {
-    const draft = draftFor(reference);
-    const changed = withCut({ ...draft, piece: { ...draft.piece, salt: "overnight", gentle_c: 120, below_agency_accepted: true } }, reference, "skirt");
-    expect(changed.piece).toMatchObject({ cut: "skirt", thickness_mm: 12, finish_c: 56, method: "direct", crust: "none", salt: "overnight" });
-    expect(changed.piece).toMatchObject({ gentle_c: null, below_agency_accepted: false });
-    expect(withCut(draft, reference, "none")).toBe(draft);
-  });
-  it("lets another method bring its own fire and flips", () => {
-    const draft = draftFor(reference);
-    const changed = withMethod({ ...draft, piece: { ...draft.piece, fire: "kettle_two_zone", flip_every_s: 15 } }, "skillet");
-    expect(changed.piece).toMatchObject({ method: "skillet", fire: null, flip_every_s: null, cut: "ribeye" });
-  });
-  it("takes a remedy that was offered", () => {
-    const draft = draftFor(reference);
-    const offered = remedies([
-      { field: "finish_c", message: "cannot" }, { field: "remedy:thickness_mm", message: "thicker", suggestion: "33" }, { field: "remedy:", message: "hotter", suggestion: null },
-    ]);
-    expect(offered.map((r) => r.text)).toEqual(["thicker", "hotter"]);
-    expect(offered[1]?.change).toBeNull();
-    expect(remedied(draft, offered[0]!.change!).piece).toMatchObject({ thickness_mm: 33, mass_g: null });
-    expect(remedied(draft, { field: "crust", value: "light" }).piece.crust).toBe("light");
-    expect(remedied(draft, { field: "method", value: "skillet" }).piece).toMatchObject({ method: "skillet", fire: null });
-    expect(remedied(draft, { field: "finish_c", value: "61.5" }).piece.finish_c).toBe(61.5);
-  });
-  it("asks for a recorded choice where the law of the trade does", () => {
-    const draft = draftFor(reference);
-    expect(belowAgency(draft, reference)).toBe("free");
-    expect(belowAgency({ ...draft, piece: { ...draft.piece, treatment: "tenderised" } }, reference)).toBe("recorded");
-  });
-  it("sends what was typed where it is no number", () => {
-    const draft = draftFor(reference);
-    expect(pieceToSend({ ...draft, thicknessText: "thick", piece: { ...draft.piece, thickness_mm: null } }).thickness_mm).toBe("thick");
-  });
-});
 
 const task = (key: string, state: Expected["state"], start_at: string) => ({ key, state, start_at, piece_id: 1 }) as Expected;
 

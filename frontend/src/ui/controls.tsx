@@ -81,14 +81,16 @@ interface QuantityProps {
   error?: ReactNode;
   hint?: ReactNode;
   slider?: boolean;
+  /** It may be left empty. */
+  optional?: boolean;
 }
 
 /** A number with its unit, typed or dragged. What is typed stays as it is typed. */
-export function Quantity({ label, value, onChange, scale, low, high, error, hint, slider = true }: QuantityProps) {
+export function Quantity({ label, value, onChange, scale, low, high, error, hint, slider = true, optional = false }: QuantityProps) {
   const [text, setText] = useState(value === null ? "" : written(scale, value));
   const [typing, setTyping] = useState(false);
   const shown = typing || value === null ? text : written(scale, value);
-  const unread = typing && (text.trim() === "" || Number.isNaN(Number(text.replace(",", "."))));
+  const unread = typing && ((text.trim() === "" && !optional) || Number.isNaN(Number(text.replace(",", "."))));
   return (
     <Field label={label} error={error ?? (unread ? `Write a number${scale.unit ? ` of ${scale.unit}` : ""}.` : undefined)} hint={hint}>
       {({ id, describedBy, invalid }) => (

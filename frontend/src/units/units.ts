@@ -62,6 +62,14 @@ export const wind = (system: System): Scale =>
   system === "us" ? { unit: "mph", step: 1, digits: 0, shown: (v) => v * 2.236936, si: (v) => v / 2.236936 } : plain("m/s", 0.5, 1);
 export const altitude = (system: System): Scale =>
   system === "us" ? { unit: "ft", step: 50, digits: 0, shown: (v) => v / 0.3048, si: (v) => v * 0.3048 } : plain("m", 10);
+export const minutes: Scale = { unit: "min", step: 5, digits: 0, shown: (v) => v, si: (v) => v };
+export const secondsStep: Scale = { unit: "s", step: 5, digits: 0, shown: (v) => v, si: (v) => v };
+export const count: Scale = { unit: "", step: 1, digits: 0, shown: (v) => v, si: (v) => v };
+/** A price of a kilogram or a pound, in any money. */
+export const priceScale = (system: System): Scale =>
+  system === "us"
+    ? { unit: "a lb", step: 0.5, digits: 2, shown: (v) => v * (GRAMS_PER_POUND / 1000), si: (v) => v / (GRAMS_PER_POUND / 1000) }
+    : { unit: "a kg", step: 0.5, digits: 2, shown: (v) => v, si: (v) => v };
 export const percent: Scale = { unit: "%", step: 1, digits: 0, shown: (v) => v * 100, si: (v) => v / 100 };
 
 const TOKEN = /\{(temp|rise|len|mass|small|time):(-?[0-9.]+)\}/g;

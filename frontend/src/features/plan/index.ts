@@ -1,1 +1,2 @@
 export { PlanPage } from "./page";
+export { SheetPage } from "./sheet";

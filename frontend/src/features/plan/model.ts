@@ -1,54 +1,135 @@
 import type { FieldError, Schemas } from "@/api/client";
-import type { PieceIn, Reference } from "@/api/hooks";
+import type { PieceIn, Reference, Task } from "@/api/hooks";
 import { kept, type Spot } from "@/chart/grate-model";
 
-/** What the cook has answered so far. Numbers are SI; null where the text is no number yet. */
-export interface Draft {
+/** One piece as far as it is answered. Numbers are SI; null where the text is no number yet. */
+export interface PieceDraft {
   piece: Omit<PieceIn, "thickness_mm"> & { thickness_mm: number | null };
   thicknessText: string;
+  /** Brasko picks method, fire, crust, salt and rest until the cook has touched one of them. */
+  auto: boolean;
+}
+
+export type Anchor = "eat" | "light" | "on";
+
+/** What the cook has answered so far. day and time are of the anchor. */
+export interface Draft {
+  pieces: PieceDraft[];
+  focus: number;
+  anchor: Anchor;
   day: string;
   time: string;
+  table: Schemas["TableIn"];
 }
 
 const pad = (n: number) => String(n).padStart(2, "0");
 export const dayOf = (at: Date) => `${at.getFullYear()}-${pad(at.getMonth() + 1)}-${pad(at.getDate())}`;
 export const timeOf = (at: Date) => `${pad(at.getHours())}:${pad(at.getMinutes())}`;
 
-/** The hour that was asked for, or null while it is not a whole date and time. */
-export function eatAt(draft: Pick<Draft, "day" | "time">): Date | null {
+/** The fixed moment, or null while it is not a whole date and time. */
+export function anchorAt(draft: Pick<Draft, "day" | "time">): Date | null {
   const at = new Date(`${draft.day}T${draft.time}`);
   return Number.isNaN(at.getTime()) ? null : at;
 }
 
+/** When the task that an anchor names begins [s from eating]. */
+export function anchorStart(anchor: Anchor, order: readonly Task[]): number {
+  if (anchor === "eat") return 0;
+  const found = order.filter((t) => (anchor === "light" ? t.lane === "fire" : t.step !== "" && t.key.split(":").pop() === "on"));
+  return Math.min(0, ...found.map((t) => t.start_s));
+}
+
+/** The hour of eating that follows from the fixed moment. */
+export function hourOf(draft: Draft, order: readonly Task[]): Date | null {
+  const at = anchorAt(draft);
+  return at && new Date(at.getTime() - anchorStart(draft.anchor, order) * 1000);
+}
+
+/** Another moment is held fixed where it is now. */
+export const anchored = (draft: Draft, anchor: Anchor, at: Date): Draft => ({ ...draft, anchor, day: dayOf(at), time: timeOf(at) });
+
 export const pieceDefaults: Omit<PieceIn, "cut" | "thickness_mm"> = {
   start_c: 4, method: "low_then_sear", fire: null, crust: "good", rest: "foil", salt: "hour", temper_min: 0, air_c: 22, treatment: "whole", below_agency_accepted: false,
+  marks: "none", lid: "usual", fat: "oil", wrap: "none", rub: "none", finishing: "none", boned: false, frozen: false, thaw: "fridge", at_risk: false, count: 1,
 };
+export const tableDefaults: Schemas["TableIn"] = { eaters: 2, appetite: "usual", salt_kind: "coarse_dense", price_kg: null, wishes: [] };
 
-export function draftFor(reference: Reference, now = new Date()): Draft {
-  const cut = reference.cuts[0]!;
-  const seven = new Date(now);
-  seven.setHours(19, 0, 0, 0);
-  if (seven.getTime() - now.getTime() < 150 * 60_000) seven.setDate(seven.getDate() + 1);
+function freshPiece(cut: Reference["cuts"][number]): PieceDraft {
   return {
-    piece: { ...pieceDefaults, cut: cut.key, thickness_mm: 38.1, finish_c: cut.default_finish_c },
-    thicknessText: "38.1",
-    day: dayOf(seven),
-    time: timeOf(seven),
+    piece: { ...pieceDefaults, cut: cut.key, thickness_mm: cut.typical_thickness_mm, finish_c: cut.default_finish_c, method: cut.method, crust: cut.crust },
+    thicknessText: String(cut.typical_thickness_mm), auto: true,
   };
 }
 
-/** A draft with another cut keeps how it is seasoned and rested, and takes the cut's own size, finish, method and crust. */
+export function draftFor(reference: Reference, now = new Date()): Draft {
+  const seven = new Date(now);
+  seven.setHours(19, 0, 0, 0);
+  if (seven.getTime() - now.getTime() < 150 * 60_000) seven.setDate(seven.getDate() + 1);
+  return { pieces: [freshPiece(reference.cuts[0]!)], focus: 0, anchor: "eat", day: dayOf(seven), time: timeOf(seven), table: tableDefaults };
+}
+
+/** The draft of a kept plan; planned again it takes another day. */
+export function draftOf(plan: Pick<Schemas["PlanOut"], "eat_at" | "pieces" | "table">, day?: string): Draft {
+  const eat = new Date(plan.eat_at);
+  return {
+    pieces: plan.pieces.map((p) => ({ piece: { ...pieceDefaults, ...p.inputs }, thicknessText: String(p.inputs.thickness_mm), auto: false })),
+    focus: 0, anchor: "eat", day: day ?? dayOf(eat), time: timeOf(eat), table: { ...tableDefaults, ...plan.table },
+  };
+}
+
+export const focused = (draft: Draft): PieceDraft => draft.pieces[draft.focus] ?? draft.pieces[0]!;
+
+export const withFocused = (draft: Draft, change: (each: PieceDraft) => PieceDraft): Draft =>
+  ({ ...draft, pieces: draft.pieces.map((each, i) => (i === draft.focus ? change(each) : each)) });
+
+const PICKED = ["method", "fire", "own_fire", "crust", "salt", "rest", "gentle_c", "sear_fire"];
+
+/** The focused piece with answers changed; what Brasko would have picked is the cook's own from then on. */
+export const withAnswers = (draft: Draft, change: Partial<PieceDraft["piece"]>): Draft =>
+  withFocused(draft, (each) => ({
+    ...each, piece: { ...each.piece, ...change },
+    auto: each.auto && !Object.keys(change).some((key) => PICKED.includes(key)),
+  }));
+
+export const withThickness = (draft: Draft, mm: number | null, text: string): Draft =>
+  withFocused(draft, (each) => ({ ...each, thicknessText: text, piece: { ...each.piece, thickness_mm: mm, mass_g: null } }));
+
+/** A draft with another cut keeps how it is seasoned and served, and takes the cut's own size, finish, method and crust. */
 export function withCut(draft: Draft, reference: Reference, key: string): Draft {
   const cut = reference.cuts.find((c) => c.key === key);
   if (!cut) return draft;
-  const own = { thickness_mm: cut.typical_thickness_mm, mass_g: null, finish_c: cut.default_finish_c, method: cut.method, crust: cut.crust };
-  const open = { fire: null, own_fire: null, gentle_c: null, flip_every_s: null, treatment: "whole", below_agency_accepted: false };
-  return { ...draft, piece: { ...draft.piece, ...open, ...own, cut: key }, thicknessText: String(cut.typical_thickness_mm) };
+  const before = focused(draft).piece;
+  const same = { start_c: before.start_c, temper_min: before.temper_min, air_c: before.air_c, at_risk: before.at_risk, count: before.count, rest: before.rest, salt: before.salt };
+  const fresh = freshPiece(cut);
+  return withFocused(draft, () => ({ ...fresh, piece: { ...fresh.piece, ...same } }));
 }
 
+/** One more piece, of another cut than the last, in focus. */
+export function withPiece(draft: Draft, reference: Reference): Draft {
+  const taken = new Set(draft.pieces.map((p) => p.piece.cut));
+  const cut = reference.cuts.find((c) => !taken.has(c.key)) ?? reference.cuts[0]!;
+  return { ...draft, pieces: [...draft.pieces, freshPiece(cut)], focus: draft.pieces.length };
+}
+
+export function withoutPiece(draft: Draft, index: number): Draft {
+  const pieces = draft.pieces.filter((_, i) => i !== index);
+  return { ...draft, pieces, focus: Math.min(draft.focus > index ? draft.focus - 1 : draft.focus, pieces.length - 1) };
+}
+
+/** What Brasko picks, for a piece that is still its own to pick for. */
+export const withPick = (draft: Draft, picked: PieceIn): Draft =>
+  withFocused(draft, (each) => (each.auto && each.piece.cut === picked.cut
+    ? { ...each, piece: { ...each.piece, method: picked.method, fire: picked.fire, gentle_c: picked.gentle_c ?? null, crust: picked.crust, salt: picked.salt, rest: picked.rest } }
+    : each));
+
+/** Another way to cook the focused piece, taken whole. */
+export const withWay = (draft: Draft, way: PieceIn): Draft =>
+  withFocused(draft, (each) => ({ ...each, piece: { ...way }, auto: false }));
+
 /** The piece to send. A thickness that is no number goes as it was typed, so that the server can say so. */
-export const pieceToSend = (draft: Draft): PieceIn =>
-  ({ ...draft.piece, thickness_mm: draft.piece.thickness_mm ?? (draft.thicknessText as unknown as number) });
+export const pieceToSend = (each: PieceDraft): PieceIn =>
+  ({ ...each.piece, thickness_mm: each.piece.thickness_mm ?? (each.thicknessText as unknown as number) });
+export const piecesToSend = (draft: Draft): PieceIn[] => draft.pieces.map(pieceToSend);
 
 export interface Remedy {
   text: string;
@@ -62,26 +143,36 @@ export const remedies = (errors: FieldError[]): Remedy[] =>
     return { text: e.message, change: field && e.suggestion != null ? { field, value: e.suggestion } : null };
   });
 
+/** Which piece an error is of; null where it does not say. */
+export function pieceOf(errors: FieldError[]): number | null {
+  for (const e of errors) {
+    const found = /^(?:body\.)?pieces\.(\d+)\./.exec(e.field);
+    if (found) return Number(found[1]);
+  }
+  return null;
+}
+
+const TEXTS = ["crust", "sear_fire", "fire", "marks", "lid", "wrap"];
+
 /** The draft with a remedy taken. */
 export function remedied(draft: Draft, { field, value }: { field: string; value: string }): Draft {
   if (field === "method") return withMethod(draft, value);
-  const number = Number(value);
-  if (field === "thickness_mm") return { ...draft, thicknessText: value, piece: { ...draft.piece, thickness_mm: number, mass_g: null } };
-  return { ...draft, piece: { ...draft.piece, [field]: field === "crust" ? value : number } };
+  if (field === "thickness_mm") return withThickness(draft, Number(value), value);
+  return withAnswers(draft, { [field]: TEXTS.includes(field) ? value : Number(value) });
 }
 
 /** The draft with a place of its fire moved: that fire is the cook's own from then on. */
 export function withPlace(draft: Draft, grate: Schemas["PlanGrate"], which: "gentle" | "sear", to: Spot): Draft {
   const spot = { ...kept(grate.map, to), grate: grate.map.grate };
-  return { ...draft, piece: { ...draft.piece, fire: null, own_fire: { ...grate.fire, [which]: spot } } };
+  return withAnswers(draft, { fire: null, own_fire: { ...grate.fire, [which]: spot } });
 }
 
 /** Another method takes its own fire, gentle heat and flips. */
 export const withMethod = (draft: Draft, method: string): Draft =>
-  ({ ...draft, piece: { ...draft.piece, method, fire: null, own_fire: null, gentle_c: null, flip_every_s: null } });
+  withAnswers(draft, { method, fire: null, own_fire: null, sear_fire: null, gentle_c: null, flip_every_s: null, marks: "none", lid: "usual", wrap: "none", pull_offset: null });
 
 /** Whether this piece may be finished below the agency's figure: freely, by a recorded choice, or never. */
-export function belowAgency(draft: Draft, reference: Reference): "free" | "recorded" | "never" {
-  const cut = reference.cuts.find((c) => c.key === draft.piece.cut);
-  return (draft.piece.treatment === "tenderised" ? cut?.below_agency_tenderised : cut?.below_agency) ?? "free";
+export function belowAgency(each: PieceDraft, reference: Reference): "free" | "recorded" | "never" {
+  const cut = reference.cuts.find((c) => c.key === each.piece.cut);
+  return (each.piece.treatment === "tenderised" ? cut?.below_agency_tenderised : cut?.below_agency) ?? "free";
 }

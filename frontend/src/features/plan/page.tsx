@@ -1,128 +1,152 @@
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { useNavigate, useParams, useSearchParams } from "react-router";
 
-import { Problem } from "@/api/client";
-import { type Reference, useKeepPlan, usePlan, useReference } from "@/api/hooks";
+import { Problem, type Schemas } from "@/api/client";
+import { type Reference, useChangePlan, useKeepPlan, usePlan, useReference } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
-import { GrateView } from "@/chart/grate-view";
-import { blockAt, lineOf } from "@/chart/line-model";
-import { LineView } from "@/chart/line-view";
 import type { Spot } from "@/chart/grate-model";
-import { roleOf } from "@/chart/where";
+import { GrateView } from "@/chart/grate-view";
+import { blockAt, lineOf, lineOfMeal } from "@/chart/line-model";
+import { LineView } from "@/chart/line-view";
 import { unpacked, widthMm } from "@/chart/section";
+import { roleOf } from "@/chart/where";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
-import { clockText, phrase, tempText } from "@/units/units";
+import { clockText, phrase } from "@/units/units";
 
-import { Answers } from "./answers";
+import { addPiece, Answers } from "./answers";
+import { Brief } from "./brief";
 import { Kept } from "./kept";
-import { dayOf, type Draft, draftFor, eatAt, pieceToSend, remedied, remedies, timeOf, withPlace } from "./model";
+import { KeyMap, useKeys } from "./keys";
+import { type Draft, draftFor, draftOf, focused, hourOf, pieceOf, piecesToSend, withPlace } from "./model";
 import { Order } from "./order";
+import { type Panel, PANELS, Panels } from "./panels";
+import { Refusal } from "./refusal";
 import { StartDialog } from "./start-dialog";
+import { TakeAlong } from "./take-along";
+import { useDraft } from "./use-draft";
+import { usePick } from "./use-pick";
 import { usePreview } from "./use-preview";
 
 export function PlanPage() {
   const reference = useReference();
   const planId = useParams().planId;
-  const plan = usePlan(planId ? Number(planId) : null);
+  const from = useSearchParams()[0].get("from");
+  const plan = usePlan(planId ? Number(planId) : from ? Number(from) : null);
   if (reference.isError) return <Failed error={reference.error} again={() => void reference.refetch()} />;
   if (plan.isError) return <Failed error={plan.error} again={() => void plan.refetch()} />;
-  if (!reference.data || (planId && !plan.data)) return <Waiting what="Fetching the cuts and the fire…" />;
-  const first = plan.data?.pieces[0];
-  const eat = plan.data && new Date(plan.data.eat_at);
-  const draft = first && eat
-    ? { piece: first.inputs, thicknessText: String(first.inputs.thickness_mm), day: dayOf(eat), time: timeOf(eat) }
-    : draftFor(reference.data);
-  return <Planner key={planId ?? "new"} reference={reference.data} initial={draft} kept={plan.data ? { id: plan.data.id, title: plan.data.title } : null} />;
+  if (!reference.data || ((planId ?? from) && !plan.data)) return <Waiting what="Fetching the cuts and the fire…" />;
+  const fresh = draftFor(reference.data);
+  const draft = !plan.data ? fresh : planId ? draftOf(plan.data) : { ...draftOf(plan.data, fresh.day), time: fresh.time };
+  const kept = plan.data && planId ? { id: plan.data.id, title: plan.data.title } : null;
+  const key = plan.data ? JSON.stringify([planId ?? "again", plan.data.eat_at, plan.data.table, plan.data.pieces.map((p) => p.inputs)]) : "new";
+  return <Planner key={key} reference={reference.data} initial={draft} kept={kept} />;
 }
 
 function Planner({ reference, initial, kept }: { reference: Reference; initial: Draft; kept: { id: number; title: string } | null }) {
   const household = useHousehold();
   const system = household.units;
-  const [draft, setDraft] = useState(initial);
+  const { draft, set: setDraft, amend, undo, redo, canUndo, canRedo } = useDraft(initial);
   const [moment, setMoment] = useState<number | null>(null);
+  const [panel, setPanel] = useState<Panel>("ways");
   const preview = usePreview(draft);
-  const keep = useKeepPlan();
-  const navigate = useNavigate();
-  const computed = useDeferredValue(preview.shown?.result);
-  const result = preview.problem ? undefined : computed;
-  const piece = preview.shown?.piece;
-  const model = useMemo(() => (result ? lineOf(result) : null), [result]);
+  const why = usePick(draft, amend);
+  const computed = useDeferredValue(preview.focus === draft.focus ? preview.shown : null);
+  const shown = preview.problem ? null : computed;
+  const { result, order = [], others = [] } = shown ?? {};
+  const model = useMemo(() => (shown ? lineOfMeal(shown.result, shown.others, shown.order, shown.lead_s) : null), [shown]);
+  const own = useMemo(() => (result ? lineOf(result) : null), [result]);
   const section = useMemo(() => (result ? unpacked(result.section) : null), [result]);
-  const grate = result && (result.grate ?? reference.grates.find((g) => g.fire === result.fire)?.grate);
-  const hour = eatAt(draft) ?? new Date();
+  const names = draft.pieces.map((p) => reference.cuts.find((c) => c.key === p.piece.cut)?.name ?? p.piece.cut);
+  const hour = hourOf(draft, order) ?? new Date();
   const sear = result?.steps.find((s) => s.name === "sear");
-  const firstFire = result?.tasks.find((t) => t.key === "light") ?? result?.tasks.find((t) => t.lane === "fire");
   const at = moment ?? (result && sear ? result.on_s + sear.end_s - 5 : -600);
-  const changed = JSON.stringify(draft) !== JSON.stringify(initial);
-  useEffect(() => { keep.reset(); }, [draft]); // eslint-disable-line react-hooks/exhaustive-deps
-  const keepIt = () => keep.mutate({ eat_at: hour.toISOString(), pieces: [pieceToSend(draft)] }, { onSuccess: (plan) => void navigate(`/plan/${plan.id}`) });
-  const refused = keep.error instanceof Problem ? keep.error : null;
-  const doing = model ? blockAt(model.blocks, "meat", at) : undefined;
-  const role = result ? roleOf(result, doing?.key) : null;
-  const shown = grate && { ...grate, fire: draft.piece.own_fire ?? grate.fire };
-  const movePlace = (which: "gentle" | "sear", to: Spot) => { if (shown) setDraft(withPlace(draft, shown, which, to)); };
+  const changed = JSON.stringify({ ...draft, focus: 0 }) !== JSON.stringify({ ...initial, focus: 0 });
+  const keeping = useKeeping(draft, hour, kept, preview.problem !== null);
+  useKeys(useMemo(() => ({
+    undo, redo, keep: keeping.keep, add: () => setDraft(addPiece(draft, reference)),
+    focus: (i: number) => { if (i < draft.pieces.length) setDraft({ ...draft, focus: i }); },
+    step: (s: number) => setMoment(at + s), panel: (i: number) => setPanel(PANELS[i] ?? "ways"),
+  }), [undo, redo, keeping.keep, draft, reference, at, setDraft]));
+  const elsewhere = preview.problem ? pieceOf(preview.problem.errors) : null;
+  const mine = elsewhere === null || elsewhere === draft.focus ? preview.problem : null;
   const word = result?.finish_words[household.scale] ?? "";
+  const gentle = result?.zones.find((z) => z.role === "gentle")?.shown_c ?? null;
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] xl:grid-cols-[18.500rem_minmax(0,1fr)_20rem]">
       <h1 className="sr-only">Plan a cook</h1>
       <section aria-label="Answers" className="plate p-4">
-        <Answers draft={draft} onDraft={setDraft} reference={reference} problem={preview.problem ?? (refused?.of("eat_at") ? null : refused)} late={preview.late ?? refused} agencyC={computed?.minimum?.core_c ?? null} massG={piece?.mass_g ?? null} flipS={!computed || sear ? (computed?.flip_every_s ?? 30) : null} gentleC={computed?.zones.find((z) => z.role === "gentle")?.shown_c ?? null} />
+        <div role="toolbar" aria-label="This plan" className="-mt-2 mb-2 flex flex-wrap items-center gap-x-2">
+          <Button weight="quiet" onClick={() => setDraft(addPiece(draft, reference))} disabled={draft.pieces.length >= 8}>Add a piece</Button>
+          <span className="ml-auto" />
+          <Button weight="quiet" onClick={undo} disabled={!canUndo}>Undo</Button>
+          <Button weight="quiet" onClick={redo} disabled={!canRedo}>Redo</Button>
+          <KeyMap />
+        </div>
+        <Answers
+          draft={draft} onDraft={setDraft} reference={reference} hour={hour} why={why}
+          problem={mine ?? (keeping.refused?.of("eat_at") ? null : keeping.refused)} late={preview.late ?? keeping.refused}
+          agencyC={shown?.result.minimum?.core_c ?? null} massG={shown?.piece.mass_g ?? null} gentleC={gentle}
+          flipS={!result || sear ? (result?.flip_every_s ?? 30) : null}
+        />
       </section>
       <div className="flex min-w-0 flex-col gap-4">
-        {preview.problem && (
-          <div role="alert" className="plate border-alarm p-4">
-            <h2 className="m-0 text-lg">This cannot be planned as it stands</h2>
-            <p className="m-0">{phrase(system, preview.problem.errors[0]?.message ?? preview.problem.detail)}</p>
-            {remedies(preview.problem.errors).length > 0 && (
-              <>
-                <p className="m-0 mt-2 text-sm text-ash">What would make it possible:</p>
-                <ul className="m-0 flex list-none flex-wrap gap-2 p-0">
-                  {remedies(preview.problem.errors).map(({ text, change }) => (
-                    <li key={text} className={change ? "" : "flex min-h-11 items-center px-2"}>
-                      {change ? <Button onClick={() => setDraft(remedied(draft, change))}>{phrase(system, text)}</Button> : phrase(system, text)}
-                    </li>
-                  ))}
-                </ul>
-              </>
-            )}
-          </div>
-        )}
-        {!result || !model || !section ? (preview.problem ? null : <Waiting what="Working out the heat…" />) : (
+        {preview.problem && <Refusal problem={preview.problem} draft={draft} onDraft={setDraft} system={system} names={names} />}
+        {!shown || !result || !model || !own || !section ? (preview.problem ? null : <Waiting what="Working out the heat…" />) : (
           <>
             <section aria-label="In short" className="plate flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2" aria-live="polite">
-              {firstFire && <Key name={firstFire.key === "light" ? "Light" : "Heat"} value={clockText(new Date(hour.getTime() + firstFire.start_s * 1000))} />}
-              <Key name="On" value={clockText(new Date(hour.getTime() + result.on_s * 1000))} />
-              <Key name="Pull at" value={tempText(system, result.pull_c)} strong />
-              <Key name="Ends at" value={tempText(system, result.peak_core_c)} note={result.peak_range_c ? `${tempText(system, result.peak_range_c.low).replace(/ .*/, "")}–${tempText(system, result.peak_range_c.high)}` : word} />
-              <Key name="Eat" value={clockText(hour)} />
-              <span className="ml-auto flex gap-2">
+              <Brief draft={draft} onDraft={setDraft} result={result} order={order} hour={hour} word={word} system={system} />
+              <span className="ml-auto flex flex-wrap gap-2">
                 {kept && !changed && <StartDialog planId={kept.id} title={kept.title} trigger={<Button weight="ember">Start</Button>} />}
-                {(!kept || changed) && <Button weight="ember" onClick={keepIt} disabled={keep.isPending || preview.problem !== null}>Keep this plan</Button>}
+                {kept && changed && <Button weight="ember" onClick={keeping.change} disabled={keeping.busy}>Keep the changes</Button>}
+                {(!kept || changed) && <Button weight={kept ? "plain" : "ember"} onClick={keeping.keep} disabled={keeping.busy}>{kept ? "Keep as another" : "Keep this plan"}</Button>}
               </span>
-              <p className="m-0 w-full text-sm text-ash">{phrase(system, result.headline)}</p>
-              {keep.error && !refused?.of("eat_at") && <Mistake>{keep.error.message}</Mistake>}
+              {kept && !changed && <TakeAlong planId={kept.id} />}
+              {keeping.error && !keeping.refused?.of("eat_at") && <Mistake>{keeping.error.message}</Mistake>}
+              {shown.notes.map((note) => <p key={note} className="order-last m-0 w-full border-l-4 border-agency pl-2 text-sm">{phrase(system, note)}</p>)}
             </section>
-            <section aria-label="Line" className="plate p-4"><LineView model={model} eatAt={hour} moment={at} onMoment={setMoment} system={system} revision={`${result.pull_c}/${piece?.thickness_mm}/${piece?.finish_c}`} /></section>
-            <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
-              <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={at - result.on_s} colours={reference.colours} system={system} greyShare={result.grey_rim_share} word={word} marks={result.marks_words ?? ""} label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`} /></section>
-              {shown && <section aria-label="Grate" className="plate p-4"><GrateView grate={shown} zones={result.zones} role={role} onMove={movePlace} where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"} radiusMm={widthMm(section) / 2} system={system} /></section>}
-            </div>
+            <section aria-label="Line" className="plate p-4"><LineView model={model} eatAt={hour} moment={at} onMoment={setMoment} system={system} revision={`${result.pull_c}/${shown.piece.thickness_mm}/${shown.piece.finish_c}`} /></section>
+            <Views result={result} own={own} section={section} reference={reference} draft={draft} onDraft={setDraft} at={at} hour={hour} word={word} />
+            <Panels draft={draft} onDraft={setDraft} reference={reference} system={system} panel={panel} onPanel={setPanel} />
           </>
         )}
         <Kept system={system} />
       </div>
-      {result && <section aria-label="Order of work" className="plate p-4 lg:col-span-2 xl:col-span-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><Order result={result} eatAt={hour} system={system} moment={at} onMoment={setMoment} /></section>}
+      {result && <section aria-label="Order of work" className="plate p-4 lg:col-span-2 xl:col-span-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><Order result={result} focus={draft.focus} order={order} names={others.length > 0 ? names : []} eatAt={hour} system={system} moment={at} onMoment={setMoment} /></section>}
     </div>
   );
 }
 
-function Key({ name, value, note, strong }: { name: string; value: string; note?: string; strong?: boolean }) {
+/** The face and the grate at the shared moment. */
+function Views({ result, own, section, reference, draft, onDraft, at, hour, word }: {
+  result: Schemas["PieceResult"]; own: ReturnType<typeof lineOf>; section: ReturnType<typeof unpacked>; reference: Reference;
+  draft: Draft; onDraft: (draft: Draft) => void; at: number; hour: Date; word: string;
+}) {
+  const system = useHousehold().units;
+  const grate = result.grate ?? reference.grates.find((g) => g.fire === result.fire)?.grate;
+  const doing = blockAt(own.blocks, "meat", at);
+  const here = grate && { ...grate, fire: focused(draft).piece.own_fire ?? grate.fire };
+  const movePlace = (which: "gentle" | "sear", to: Spot) => { if (here) onDraft(withPlace(draft, here, which, to)); };
   return (
-    <span className="flex flex-col leading-none">
-      <span className="kicker">{name}</span>
-      <span className={`figure ${strong ? "text-4xl text-ember" : "text-3xl"}`}>{value}</span>
-      {note && <span className="text-xs text-ash">{note}</span>}
-    </span>
+    <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
+      <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={at - result.on_s} colours={reference.colours} system={system} greyShare={result.grey_rim_share} word={word} marks={result.marks_words ?? ""} label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`} /></section>
+      {here && <section aria-label="Grate" className="plate p-4"><GrateView grate={here} zones={result.zones} role={roleOf(result, doing?.key)} onMove={movePlace} where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"} radiusMm={widthMm(section) / 2} system={system} /></section>}
+    </div>
   );
+}
+
+/** Keeping a plan, as another or with its changes. */
+function useKeeping(draft: Draft, hour: Date, kept: { id: number } | null, blocked: boolean) {
+  const keep = useKeepPlan();
+  const change = useChangePlan(kept?.id ?? 0);
+  const navigate = useNavigate();
+  useEffect(() => { keep.reset(); change.reset(); }, [draft]); // eslint-disable-line react-hooks/exhaustive-deps
+  const error = keep.error ?? change.error;
+  const body = () => ({ eat_at: hour.toISOString(), pieces: piecesToSend(draft), table: draft.table });
+  const busy = keep.isPending || change.isPending || blocked;
+  return {
+    busy, error, refused: error instanceof Problem ? error : null,
+    keep: () => { if (!busy) keep.mutate(body(), { onSuccess: (plan) => void navigate(`/plan/${plan.id}`) }); },
+    change: () => { if (!busy) change.mutate(body()); },
+  };
 }

@@ -2,10 +2,12 @@ import { useEffect, useRef, useState } from "react";
 
 import { answer, client, Problem, type Schemas } from "@/api/client";
 
-import { type Draft, eatAt, pieceToSend } from "./model";
+import { anchorAt, type Draft, piecesToSend } from "./model";
 
 export interface Preview {
   shown: Schemas["PreviewOut"] | null;
+  /** The piece that `shown` has in full. */
+  focus: number;
   problem: Problem | null;
   /** An hour that cannot be met; the plan itself stands. */
   late: Problem | null;
@@ -16,8 +18,8 @@ export interface Preview {
 const IDLE_MS = 800;
 
 /** The computed plan of a draft: a quick one while something moves, the whole with ranges and the hour checked once it rests. */
-export function usePreview(draft: Draft | null): Preview {
-  const [state, setState] = useState<Preview>({ shown: null, problem: null, late: null, busy: false });
+export function usePreview(draft: Draft): Preview {
+  const [state, setState] = useState<Preview>({ shown: null, focus: 0, problem: null, late: null, busy: false });
   const running = useRef(false);
   const wanted = useRef<string | null>(null);
   /** The draft whose ranges are shown already: a plain answer for it must not take them away. */
@@ -28,11 +30,10 @@ export function usePreview(draft: Draft | null): Preview {
     left.current = new AbortController();
     return () => left.current.abort();
   }, []);
-  const body = draft ? JSON.stringify(pieceToSend(draft)) : null;
-  const hour = draft ? (eatAt(draft)?.toISOString() ?? null) : null;
+  const body = JSON.stringify({ pieces: piecesToSend(draft), focus: draft.focus });
+  const at = anchorAt(draft)?.toISOString() ?? null;
 
   useEffect(() => {
-    if (!body) return;
     wanted.current = body;
     const run = async () => {
       if (running.current) return;
@@ -42,10 +43,10 @@ export function usePreview(draft: Draft | null): Preview {
           const sent = wanted.current;
           wanted.current = null;
           setState((s) => ({ ...s, busy: true }));
-          const piece = JSON.parse(sent) as Schemas["PieceIn"];
+          const asked = JSON.parse(sent) as Pick<Schemas["PreviewIn"], "pieces" | "focus">;
           try {
-            const shown = await answer(client.POST("/api/plans/preview", { body: { piece, ranges: false, quick: true }, signal: left.current.signal }));
-            setState((s) => (ranged.current === sent ? { ...s, problem: null } : { ...s, shown, problem: null }));
+            const shown = await answer(client.POST("/api/plans/preview", { body: { ...asked, ranges: false, quick: true }, signal: left.current.signal }));
+            setState((s) => (ranged.current === sent ? { ...s, problem: null } : { ...s, shown, focus: asked.focus ?? 0, problem: null }));
           } catch (error) {
             if (left.current.signal.aborted) return;
             setState((s) => ({ ...s, problem: error instanceof Problem ? error : new Problem(0, "The server does not answer. Your entries are kept.", []) }));
@@ -60,18 +61,17 @@ export function usePreview(draft: Draft | null): Preview {
   }, [body]);
 
   useEffect(() => {
-    if (!body) return;
     const stale = new AbortController();
     const timer = window.setTimeout(() => {
-      const piece = JSON.parse(body) as Schemas["PieceIn"];
-      const check = answer(client.POST("/api/plans/preview", { body: { piece, ranges: true, eat_at: hour }, signal: stale.signal }));
+      const asked = JSON.parse(body) as Pick<Schemas["PreviewIn"], "pieces" | "focus">;
+      const check = answer(client.POST("/api/plans/preview", { body: { ...asked, ranges: true, quick: false, anchor: at ? { what: draft.anchor, at } : null }, signal: stale.signal }));
       check.then(
-        (shown) => { if (!stale.signal.aborted) { ranged.current = body; setState((s) => ({ ...s, shown, problem: null, late: null })); } },
+        (shown) => { if (!stale.signal.aborted) { ranged.current = body; setState((s) => ({ ...s, shown, focus: asked.focus ?? 0, problem: null, late: null })); } },
         (error: unknown) => { if (!stale.signal.aborted && error instanceof Problem) setState((s) => ({ ...s, late: error.of("eat_at") ? error : null })); },
       );
     }, IDLE_MS);
     return () => { stale.abort(); window.clearTimeout(timer); };
-  }, [body, hour]);
+  }, [body, at, draft.anchor]);
 
   return state;
 }

@@ -1,0 +1,39 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+
+import { answer, client, type Schemas } from "@/api/client";
+import { keys } from "@/api/hooks";
+
+import { type Draft, pieceToSend, piecesToSend } from "./model";
+
+const IDLE_MS = 900;
+
+/** A value once it has not changed for a while. */
+function useRested<T>(value: T): T {
+  const [rested, setRested] = useState(value);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setRested(value), IDLE_MS);
+    return () => window.clearTimeout(timer);
+  }, [value]);
+  return rested;
+}
+
+const sound = (body: string) => !body.includes('"thickness_mm":null') && !body.includes('"thickness_mm":"');
+
+/** Amounts, shares and holding plans of the draft. */
+export function useDetails(draft: Draft, lateMin: number, open: boolean) {
+  const body = useRested(JSON.stringify({ pieces: piecesToSend(draft), table: draft.table, late_min: lateMin }));
+  return useQuery({
+    queryKey: keys.details(body), enabled: open && sound(body), placeholderData: keepPreviousData, retry: false, gcTime: 60_000,
+    queryFn: ({ signal }) => answer(client.POST("/api/plans/details", { body: JSON.parse(body) as Schemas["MealAsk"], signal })),
+  });
+}
+
+/** Other ways to cook the piece in focus. */
+export function useChoices(draft: Draft, open: boolean) {
+  const body = useRested(JSON.stringify({ pieces: [pieceToSend(draft.pieces[draft.focus] ?? draft.pieces[0]!)] }));
+  return useQuery({
+    queryKey: keys.choices(body), enabled: open && sound(body), placeholderData: keepPreviousData, retry: false, gcTime: 60_000,
+    queryFn: ({ signal }) => answer(client.POST("/api/plans/choices", { body: JSON.parse(body) as Schemas["MealAsk"], signal })),
+  });
+}
