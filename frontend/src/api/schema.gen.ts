@@ -1724,6 +1724,8 @@ export interface components {
             others: components["schemas"]["BriefOut"][];
             /** Order */
             order: components["schemas"]["TaskOut"][];
+            /** Cautions */
+            cautions: components["schemas"]["CautionOut"][];
             /** Notes */
             notes: string[];
             /** Lead S */

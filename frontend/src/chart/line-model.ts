@@ -9,6 +9,8 @@ export interface Point {
 export interface Block {
   key: string;
   lane: "fire" | "meat" | "hands";
+  /** Which piece it is of, where several share the line. */
+  piece?: number;
   name: string;
   start: number;
   end: number;
@@ -78,9 +80,24 @@ export function lineOfMeal(result: PieceResult, others: readonly Schemas["BriefO
     ...base,
     from: Math.max(-leadS, Math.min(...ons) - 100 * 60) - 120,
     others: others.map((o) => ({ name: o.cut_name, core: o.time_s.map((t, i) => ({ s: o.on_s + t, c: o.core_c[i] ?? 0 })) })),
-    blocks: order.filter((t) => t.key.split(":").pop() !== "shop").map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s })),
+    blocks: order.filter((t) => t.key.split(":").pop() !== "shop").map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s, ...(t.piece == null ? {} : { piece: t.piece }) })),
   };
 }
+
+/** A row of the line: the fire, a piece, or a pair of hands. */
+export interface Row {
+  lane: Block["lane"];
+  label: string;
+  piece?: number;
+}
+
+export function rowsOf(model: Pick<LineModel, "others">): Row[] {
+  const pieces = model.others.length + 1;
+  const meat: Row[] = pieces === 1 ? [{ lane: "meat", label: "meat" }] : Array.from({ length: pieces }, (_, i) => ({ lane: "meat", label: `meat ${i + 1}`, piece: i }));
+  return [{ lane: "fire", label: "fire" }, ...meat, { lane: "hands", label: "hands" }];
+}
+
+export const inRow = (row: Row, block: Block) => block.lane === row.lane && (row.piece === undefined || block.piece === row.piece);
 
 /** The line of a cook: tasks where they really are, readings on the prediction. */
 export function lineOfCook(cook: Schemas["CookOut"], piece: Schemas["CookPieceOut"]): LineModel {

@@ -4,7 +4,7 @@ import { useEffect, useId, useMemo, useRef, useState } from "react";
 
 import { clockText, temperature, tempText, type System } from "@/units/units";
 
-import { type Block, type LineModel, type Point, valueAt } from "./line-model";
+import { inRow, type LineModel, type Point, rowsOf, valueAt } from "./line-model";
 
 interface Props {
   model: LineModel;
@@ -18,7 +18,6 @@ interface Props {
 
 const LEFT = 40;
 const RIGHT = 78;
-const LANES: Block["lane"][] = ["fire", "meat", "hands"];
 const LANE_H = 22;
 
 function useWidth() {
@@ -49,7 +48,8 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
   const clip = useId();
   const plotHeight = width < 520 ? 180 : 190;
   const bottom = plotHeight + 8;
-  const height = bottom + LANES.length * LANE_H + 24;
+  const rows = rowsOf(model);
+  const height = bottom + rows.length * LANE_H + 24;
   const x = useMemo(() => scaleLinear([model.from, model.to], [LEFT, width - RIGHT]), [model.from, model.to, width]);
   const y = useMemo(() => scaleLinear([-2, model.topC], [plotHeight, 10]), [model.topC, plotHeight]);
   const path = useMemo(() => line<Point>((p) => x(p.s), (p) => y(Math.min(p.c, model.topC))).curve(curveLinear), [x, y, model.topC]);
@@ -107,7 +107,7 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
             {drawn.measured.map((d, i) => <path key={i} d={d} fill="none" stroke="var(--c-probe)" strokeWidth={4.5} strokeOpacity={0.85} strokeLinecap="round" strokeDasharray="0.1 6" />)}
           </g>
           {model.others.map((o, i) => {
-            const last = o.core[Math.floor(o.core.length * 0.45)];
+            const last = o.core[Math.floor(o.core.length * (0.3 + 0.22 * (i % 3)))];
             return last && x(last.s) > LEFT + 4 ? <text key={o.name + i} x={x(last.s) + 4} y={y(last.c) + 14} fontSize={12} className="figure" fill="var(--c-ash)">{o.name}</text> : null;
           })}
           {marks.map((m, i) => (
@@ -116,12 +116,13 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
               <text x={width - RIGHT + 5} y={heights[i]! + 4} fontSize={12.5} fill={m.colour} className="figure">{m.name}</text>
             </g>
           ))}
-          {LANES.map((lane, n) => {
+          {rows.map((row, n) => {
             const top = bottom + n * LANE_H;
+            const { lane } = row;
             return (
-              <g key={lane}>
-                <text x={LEFT - 6} y={top + 14.5} textAnchor="end" fontSize={11.5} fill="var(--c-ash)" className="figure">{lane}</text>
-                {model.blocks.filter((b) => b.lane === lane && b.end > model.from).map((b) => {
+              <g key={row.label}>
+                <text x={LEFT - 6} y={top + 14.5} textAnchor="end" fontSize={11.5} fill="var(--c-ash)" className="figure">{row.label}</text>
+                {model.blocks.filter((b) => inRow(row, b) && b.end > model.from).map((b) => {
                   const left = Math.max(LEFT, x(b.start));
                   const w = Math.max(3, x(b.end) - left);
                   const room = Math.floor((w - 6) / 5.6);

@@ -5,13 +5,13 @@ import { type Scale, written } from "@/units/units";
 
 type Weight = "ember" | "plain" | "quiet";
 const WEIGHTS: Record<Weight, string> = {
-  ember: "bg-ember text-on-ember font-bold hover:brightness-110",
-  plain: "bg-raised text-ink font-semibold hover:bg-seam",
-  quiet: "bg-transparent text-ink underline decoration-seam decoration-2 underline-offset-4 hover:decoration-ember px-1",
+  ember: "px-4 bg-ember text-on-ember font-bold hover:brightness-110",
+  plain: "px-4 bg-raised text-ink font-semibold hover:bg-seam",
+  quiet: "px-2 bg-transparent text-ink underline decoration-seam decoration-2 underline-offset-4 hover:decoration-ember",
 };
 
 export function Button({ weight = "plain", className = "", ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { weight?: Weight }) {
-  return <button type="button" {...rest} className={`min-h-11 rounded-bar px-4 py-2 [font-stretch:85%] disabled:cursor-not-allowed disabled:opacity-50 ${WEIGHTS[weight]} ${className}`} />;
+  return <button type="button" {...rest} className={`min-h-11 rounded-bar py-2 [font-stretch:85%] disabled:cursor-not-allowed disabled:opacity-50 ${WEIGHTS[weight]} ${className}`} />;
 }
 
 export function Mistake({ id, children }: { id?: string; children: ReactNode }) {

@@ -76,9 +76,8 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] xl:grid-cols-[18.500rem_minmax(0,1fr)_20rem]">
       <h1 className="sr-only">Plan a cook</h1>
       <section aria-label="Answers" className="plate p-4">
-        <div role="toolbar" aria-label="This plan" className="-mt-2 mb-2 flex flex-wrap items-center gap-x-2">
-          <Button weight="quiet" onClick={() => setDraft(addPiece(draft, reference))} disabled={draft.pieces.length >= 8}>Add a piece</Button>
-          <span className="ml-auto" />
+        <div role="toolbar" aria-label="This plan" className="-mx-1 -mt-2 mb-1 flex items-center">
+          <Button weight="quiet" className="mr-auto" onClick={() => setDraft(addPiece(draft, reference))} disabled={draft.pieces.length >= 8}>Add a piece</Button>
           <Button weight="quiet" onClick={undo} disabled={!canUndo}>Undo</Button>
           <Button weight="quiet" onClick={redo} disabled={!canRedo}>Redo</Button>
           <KeyMap />
@@ -112,7 +111,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
         )}
         <Kept system={system} />
       </div>
-      {result && <section aria-label="Order of work" className="plate p-4 lg:col-span-2 xl:col-span-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><Order result={result} focus={draft.focus} order={order} names={others.length > 0 ? names : []} eatAt={hour} system={system} moment={at} onMoment={setMoment} /></section>}
+      {result && <section aria-label="Order of work" className="plate p-4 lg:col-span-2 xl:col-span-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><Order result={result} focus={draft.focus} order={order} cautions={shown?.cautions ?? []} names={others.length > 0 ? names : []} eatAt={hour} system={system} moment={at} onMoment={setMoment} /></section>}
     </div>
   );
 }

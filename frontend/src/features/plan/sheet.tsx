@@ -54,7 +54,7 @@ export function SheetPage() {
               {day !== (before ? dayText(at(before.start_s)) : dayText(eat)) && <b className="col-span-3 text-sm">{day}</b>}
               <span aria-hidden className="inline-block h-3.5 w-3.5 translate-y-0.5 border border-ink" />
               <span className="figure text-xl">{clockText(at(task.start_s))}</span>
-              <span><b>{task.name}</b>{several && task.lane !== "fire" && task.piece != null && <span className="text-sm"> · {names[task.piece]}</span>}<span className="block text-sm">{phrase(system, task.why)}</span></span>
+              <span><b>{task.name}</b>{several && task.piece != null && <span className="text-sm"> · {names[task.piece]}</span>}<span className="block text-sm">{phrase(system, task.why)}</span></span>
             </li>
           );
         })}

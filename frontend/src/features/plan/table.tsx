@@ -42,7 +42,7 @@ export function Table({ draft, onDraft, reference, system, lateMin }: Props) {
 function Amounts({ details: { amounts: a, patty }, system }: { details: Schemas["PieceDetails"]; system: System }) {
   const weight = (kg: number) => weightText(system, kg * 1000);
   const rows: [string, string][] = [
-    ["Planned", `${a.count} × , ${weight(a.raw_kg)} raw`.replace(" × ,", " ×")],
+    ["Planned", `${a.count} ${a.count === 1 ? "piece" : "pieces"}, ${weight(a.raw_kg)} raw`],
     [`For ${a.eaters}`, `${weight(a.needed_kg)} as bought, ${a.pieces_needed} of this size`],
     ["On each plate", `${weight(a.plate_kg)} cooked`],
     ["Salt", `${a.salt_g.toFixed(a.salt_g < 20 ? 1 : 0)} g, ${a.salt_spoons}`],
@@ -73,10 +73,10 @@ function Wishes({ draft, onDraft, details, system }: { draft: Draft; onDraft: (d
         {wishes.map((wish, i) => {
           const part = details?.parts[i];
           return (
-            <li key={i} className="grid items-start gap-x-3 gap-y-1 border-b border-seam pb-2 sm:grid-cols-[9rem_15rem_1fr_auto]">
+            <li key={i} className="grid items-end gap-x-3 gap-y-1 border-b border-seam pb-2 sm:grid-cols-[8rem_minmax(0,1fr)_auto]">
               <Field label={`Eater ${i + 1}`}>{({ id }) => <input id={id} className={BOX} maxLength={40} value={wish.name} onChange={(e) => put(wishes.map((w, n) => (n === i ? { ...w, name: e.target.value || "?" } : w)))} />}</Field>
               <Quantity label={`Finish for ${wish.name}`} value={wish.finish_c} scale={unit} low={46} high={76} onChange={(c) => { if (c !== null) put(wishes.map((w, n) => (n === i ? { ...w, finish_c: c } : w))); }} />
-              <p className="m-0 self-center text-sm">{part ? <><b className="figure text-lg">{tempText(system, part.peak_c)}</b> {phrase(system, part.words)}</> : <span className="text-ash">Shared out in a moment…</span>}</p>
+              <p className="order-last m-0 text-sm sm:col-span-3">{part ? <><b className="figure text-lg">{tempText(system, part.peak_c)}</b> {phrase(system, part.words)}</> : <span className="text-ash">Shared out in a moment…</span>}</p>
               <Button weight="quiet" aria-label={`Take away ${wish.name}`} onClick={() => put(wishes.filter((_, n) => n !== i))}>Away</Button>
             </li>
           );

@@ -52,8 +52,11 @@ def amounts(
     appetite: str = "usual",
     salt_kind: str = "coarse_dense",
     price_kg: float | None = None,
+    dishes: int = 1,
 ) -> Amounts:
     """The amounts of a plan for so many eaters. price_kg is the price of a kilogram, in any money.
+
+    Of several dishes every eater takes a part: each need only be that part of a portion.
 
     Raises InvalidInput with the field's name.
     """
@@ -66,7 +69,7 @@ def amounts(
     bone = 0.0 if wish.boned else serving.bone_share
     edible = (1.0 - serving.trim_share) * (1.0 - bone)
     raw = wish.mass_kg * wish.count
-    needed = eaters * APPETITES[appetite] * serving.portion_kg / edible
+    needed = eaters * APPETITES[appetite] * serving.portion_kg / edible / dishes
     cooked = raw * edible * (1.0 - solution.result.mass_loss_share)
     pieces = max(1, math.ceil(needed / wish.mass_kg - 0.15))
     salt_g = wish.the_cut.salt_share * raw * 1000.0

@@ -255,7 +255,8 @@ def reasoned(mine: Choice, others: Collection[Choice]) -> str:
         return f"It is at the table {{time:{best.on_s - mine.on_s:.0f}}} sooner than {best.wish.how.name.lower()}."
     if mine.climb_k_min < best.climb_k_min - 0.5:
         return f"A minute too late costs {{rise:{mine.climb_k_min:.1f}}}, with {best.wish.how.name.lower()} {{rise:{best.climb_k_min:.1f}}}."
-    return f"{best.wish.how.name} comes close: {compared(mine, best)}"
+    told = compared(mine, best)
+    return f"By the figures {best.wish.how.name[0].lower()}{best.wish.how.name[1:]} does as well or better: it {told[0].lower()}{told[1:]}"
 
 
 @dataclass(frozen=True)

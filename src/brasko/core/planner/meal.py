@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from brasko.core.planner.plan import PiecePlan, held_longer
 from brasko.core.planner.tasks import Busy, Task, busy_hands, clash, with_free_hands, with_slack
 from brasko.core.planner.timeline import lead_s
+from brasko.core.safety.agency import Caution
 
 STEP_S = 5.0
 LONGEST_HOLD_S = 90 * 60.0
@@ -32,15 +33,20 @@ _AT_THE_FIRE = (
     "sear_oil",
     "sear_bank",
 )
+_FOR_ALL = (*_AT_THE_FIRE, "shop")
 
 
 @dataclass(frozen=True)
 class Meal:
-    """Plans that fit together. tasks are all of them in order, each knowing its piece; notes say what was moved and why."""
+    """Plans that fit together. tasks are all of them in order, each knowing its piece; notes say what was moved and why.
+
+    cautions of all pieces, each once, beside the task it is for or "finish".
+    """
 
     plans: tuple[PiecePlan, ...]
     tasks: tuple[Task, ...]
     notes: tuple[str, ...]
+    cautions: tuple[Caution, ...]
 
     @property
     def lead_s(self) -> float:
@@ -129,11 +135,34 @@ def _together(plans: list[PiecePlan], notes: list[str]) -> Meal:
         for t in plan.tasks:
             waits = f"{i}:{t.before}" if t.before in mine else ""
             alone = 0.0 if t.key == "serve" and i > 0 else t.hands_s
-            named.append(replace(t, key=f"{i}:{t.key}", before=waits, hands_s=alone, piece=i))
+            named.append(replace(t, key=f"{i}:{t.key}", before=waits, hands_s=alone, piece=None if t.key in _FOR_ALL else i))
     flips = [p.on_s + flip for p in plans for flip in p.solution.result.flips_s]
-    tasks = with_slack(with_free_hands(named, busy_hands((), flips)))
-    fitted = tuple(replace(plan, tasks=tuple(_own(t) for t in tasks if t.piece == i)) for i, plan in enumerate(plans))
-    return Meal(fitted, tasks, tuple(notes))
+    tasks = with_slack(with_free_hands(_one_errand(named), busy_hands((), flips)))
+    fitted = tuple(
+        replace(plan, tasks=tuple(_own(t) for t in tasks if t.key.startswith(f"{i}:"))) for i, plan in enumerate(plans)
+    )
+    return Meal(fitted, tasks, tuple(notes), _cautions(plans, tasks))
+
+
+def _one_errand(tasks: list[Task]) -> list[Task]:
+    """The tasks with one errand for all that is bought, at the first of its times."""
+    errands = sorted((t for t in tasks if t.key.endswith(":shop")), key=lambda t: t.start_s)
+    if len(errands) < 2:
+        return tasks
+    said = list(dict.fromkeys(part for t in errands for part in t.why.split(". ")))
+    one = replace(errands[0], why=". ".join(part.rstrip(".") for part in said) + ".")
+    return [one, *(t for t in tasks if t not in errands)]
+
+
+def _cautions(plans: Sequence[PiecePlan], tasks: Sequence[Task]) -> tuple[Caution, ...]:
+    places = [t.key for t in tasks]
+    found: dict[tuple[str, str], Caution] = {}
+    for i, plan in enumerate(plans):
+        for caution in plan.cautions:
+            anywhere = next((k for k in places if k.split(":", 1)[1] == caution.place), "finish")
+            place = f"{i}:{caution.place}" if f"{i}:{caution.place}" in places else anywhere
+            found.setdefault((caution.key, caution.text), replace(caution, place=place))
+    return tuple(found.values())
 
 
 def _own(task: Task) -> Task:

@@ -179,8 +179,9 @@ def _before(wish: Wish, on_s: float) -> list[Task]:
 
 def _shopping(wish: Wish) -> str:
     many = f"{wish.count} × " if wish.count > 1 else ""
+    name = wish.the_cut.name.lower() if many else wish.the_cut.name
     state = "frozen, " if wish.frozen else ""
-    return f"{many}{wish.the_cut.name.lower()}, {state}{{len:{wish.thickness_m * 1000:.0f}}} thick, {{mass:{wish.mass_kg * 1000:.0f}}}{' each' if wish.count > 1 else ''}."
+    return f"{many}{name}, {state}{{len:{wish.thickness_m * 1000:.0f}}} thick, {{mass:{wish.mass_kg * 1000:.0f}}}{' each' if wish.count > 1 else ''}."
 
 
 def _temper_why(wish: Wish) -> str:

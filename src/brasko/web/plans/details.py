@@ -84,8 +84,7 @@ def details_of(ask: MealAsk) -> DetailsOut:
 
 def _details(plan: PiecePlan, table: TableIn, late_min: float, of: int) -> PieceDetails:
     wish, solution = plan.wish, plan.solution
-    eaters = max(1, round(table.eaters / of))
-    told = amounts(wish, solution, eaters, table.appetite, table.salt_kind, table.price_kg)
+    told = amounts(wish, solution, table.eaters, table.appetite, table.salt_kind, table.price_kg, of)
     wishes = eaters_of(table)
     is_patty = wish.the_cut.kind == "ground" and wish.the_cut.shape == "disc"
     parts = shared_out(wish, solution, wishes) if wishes and wish.the_cut.kind != "plant" else ()

@@ -194,6 +194,7 @@ class PreviewOut(Schema):
     result: PieceResult
     others: list[BriefOut]
     order: list[TaskOut]
+    cautions: list[CautionOut]
     notes: list[str]
     lead_s: float
     eat_at: datetime | None

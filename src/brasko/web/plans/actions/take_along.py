@@ -27,7 +27,7 @@ def calendar_of(plan: Plan, units: str) -> bytes:
         if key in NOT_CALLED:
             continue
         event = Event()
-        of = f" ({names[task['piece']]})" if many and task["piece"] is not None and task["lane"] != "fire" else ""
+        of = f" ({names[task['piece']]})" if many and task["piece"] is not None else ""
         event.add("uid", f"plan-{plan.id}-{task['key'].replace(':', '-')}@brasko")
         event.add("summary", f"{task['name']}{of}")
         event.add("description", rendered(task["why"], "us" if units == "us" else "metric"))
