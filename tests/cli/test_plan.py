@@ -90,3 +90,33 @@ def test_finish_words_mean_the_middle_of_their_band():
     assert words.finish_c("finish", "131 F", kitchen) == pytest.approx(55.0)
     with pytest.raises(UnknownName, match="Did you mean medium rare"):
         words.finish_c("finish", "medum rare", kitchen)
+
+
+def test_a_meal_as_it_was_exported_is_planned(brasko):  # noqa: F811
+    """The file that the interface gives is read as it is; both pieces are fitted to one fire."""
+    pieces = [
+        {"cut": "ribeye", "thickness_mm": 38.1, "crust": "light"},
+        {"cut": "filet", "thickness_mm": 44, "crust": "light"},
+    ]
+    meal = {"format": "brasko/meal@1", "title": "Two", "eat_at": "2099-06-01T19:00:00+02:00", "pieces": pieces}
+    code, printed, complaint = brasko("plan", meal)
+    assert (code, complaint) == (0, "")
+    assert printed["format"] == "brasko/meal-plan@1"
+    assert [p["cut"] for p in printed["pieces"]] == ["ribeye", "filet"]
+    assert sum(t["key"].endswith(":convert") for t in printed["tasks"]) == 1
+    assert all("{" not in t["why"] for t in printed["tasks"])
+    code, _, complaint = brasko("plan", {**meal, "pieces": [pieces[0], {"cut": "fillet", "thickness_mm": 44}]})
+    assert code == 2
+    assert "pieces.1.cut is not known" in complaint
+
+
+def test_amounts_and_slack_are_in_the_plan(brasko):  # noqa: F811
+    code, printed, _ = brasko(
+        "plan", {**WISH, "eaters": 4, "marks": "quarter", "finishing": "butter", "crust": "light"}
+    )
+    assert code == 0
+    assert printed["amounts"]["eaters"] == 4
+    assert printed["amounts"]["salt_g"] > 0.0
+    assert {"sear_turned", "sear_over", "finishing"} <= {t["key"] for t in printed["tasks"]}
+    assert any(t["critical"] for t in printed["tasks"])
+    assert any(t["slack_s"] > 0.0 for t in printed["tasks"])

@@ -30,7 +30,18 @@ def test_tables_of_the_core_are_all_in_it():
 
 @pytest.mark.parametrize("method", list(METHODS))
 def test_every_reason_of_a_plan_can_be_looked_up(method):
-    wish = Wish("ribeye", 0.0381, 0.45, 57.0, method=method, crust="light", salt="twice", temper_s=1200.0, frozen=True, finishing="butter")
+    wish = Wish(
+        "ribeye",
+        0.0381,
+        0.45,
+        57.0,
+        method=method,
+        crust="light",
+        salt="twice",
+        temper_s=1200.0,
+        frozen=True,
+        finishing="butter",
+    )
     fire = next((f for f in METHODS[method].fires if f == "kamado"), None)
     for each in (wish, wish if fire is None else replace(wish, fire=fire)):
         linked = {task.guide for task in planned(each, quick=True).tasks if task.guide}

@@ -15,6 +15,7 @@ READY = {
     "/fire": "Making it ready",
     "/fire?grill=gas_4": "Making it ready",
     "/yard": "Kept fires",
+    "/guide": "Where cooks disagree",
 }
 
 
@@ -49,6 +50,27 @@ def test_dialogs_folds_entries_and_sign_in_have_no_violations(visit, scheme):
     assert violations(page) == []
     page.get_by_role("button", name="Sign out").click()
     expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
+    assert violations(page) == []
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_panels_pieces_and_the_sheet_have_no_violations(visit, scheme):
+    page = visit("/plan", DESKTOP, scheme)
+    page.get_by_role("button", name="Add a piece").click()
+    page.get_by_label("What", exact=True).select_option(label="Burger patty, 80/20")
+    for panel in ("Other ways", "Amounts and table", "Guests are late", "Shape a patty"):
+        page.get_by_role("tab", name=panel).click()
+        expect(page.get_by_role("tabpanel", name=panel)).to_be_visible()
+        page.wait_for_timeout(1800)
+        assert violations(page) == [], panel
+    page.get_by_role("button", name="Keys", exact=True).click()
+    assert violations(page) == []
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Keep this plan").click()
+    page.wait_for_url(re.compile(r"/plan/\d+"))
+    page.get_by_role("link", name="Print sheet").click()
+    expect(page.get_by_role("button", name="Print it")).to_be_visible()
+    expect(page.get_by_text("To lay out")).to_be_visible()
     assert violations(page) == []
 
 

@@ -10,6 +10,7 @@ from functools import cache
 import psychrolib
 from case import MEMORY, TRADE, Case
 from fire_cases import FIRE_CASES
+from plan_cases import PLAN_CASES
 from thermal import chamber, dry_disc
 
 from brasko.core.fire.fires import FIRES
@@ -211,5 +212,6 @@ CASES: tuple[Case, ...] = (
          2.0, "ours is taken to the agency figure, from the fridge, in the open"),
     Case("cool_pan", TRADE, "crust from a 400 °F skillet, of that from one of 550 °F (browns too slowly)", 0.0, 0.33, "of it",
          lambda: crust_of_skillet(400.0) / crust_of_skillet(550.0)),
+    *PLAN_CASES,
     *FIRE_CASES,
 )  # fmt: skip

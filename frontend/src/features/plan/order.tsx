@@ -38,7 +38,7 @@ export function Order({ result, focus, order, cautions, names, eatAt, system, mo
         return (
           <li key={task.key} className="relative border-b border-seam py-1.5 last:border-0">
             {(newDay || otherDay) && <p className="kicker m-0">{dayText(when(task.start_s))}</p>}
-            <button type="button" onClick={() => onMoment(task.start_s)} aria-current={task.key === current ? "step" : undefined} className={`grid min-h-11 w-full grid-cols-[3.6rem_1fr] items-baseline gap-x-2 rounded-bar text-left aria-[current=step]:bg-raised ${several && task.piece != null && !mine ? "opacity-80" : ""}`}>
+            <button type="button" onClick={() => onMoment(task.start_s)} aria-current={task.key === current ? "step" : undefined} className="grid min-h-11 w-full grid-cols-[3.6rem_1fr] items-baseline gap-x-2 rounded-bar text-left aria-[current=step]:bg-raised">
               <span className="figure text-xl">{at(task.start_s)}</span>
               <span className="pr-11 font-semibold"><span aria-hidden className={`mr-2 inline-block h-2.5 w-2.5 rounded-[2px] ${LANE[task.lane] ?? ""}`} />{task.name}{several && task.piece != null && <span className="kicker ml-2">{task.piece + 1} {names[task.piece]}</span>}</span>
               <span className="col-start-2 text-sm text-ash">{phrase(system, task.why)}</span>

@@ -50,9 +50,10 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
   const [moment, setMoment] = useState<number | null>(null);
   const [panel, setPanel] = useState<Panel>("ways");
   const preview = usePreview(draft);
-  const why = usePick(draft, amend);
+  const pick = usePick(draft, amend);
+  const problem = pick.pending && preview.problem?.errors.some((e) => e.field.startsWith("remedy:")) ? null : preview.problem;
   const computed = useDeferredValue(preview.focus === draft.focus ? preview.shown : null);
-  const shown = preview.problem ? null : computed;
+  const shown = problem ? null : computed;
   const { result, order = [], others = [] } = shown ?? {};
   const model = useMemo(() => (shown ? lineOfMeal(shown.result, shown.others, shown.order, shown.lead_s) : null), [shown]);
   const own = useMemo(() => (result ? lineOf(result) : null), [result]);
@@ -62,20 +63,20 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
   const sear = result?.steps.find((s) => s.name === "sear");
   const at = moment ?? (result && sear ? result.on_s + sear.end_s - 5 : -600);
   const changed = JSON.stringify({ ...draft, focus: 0 }) !== JSON.stringify({ ...initial, focus: 0 });
-  const keeping = useKeeping(draft, hour, kept, preview.problem !== null);
+  const keeping = useKeeping(draft, hour, kept, problem !== null);
   useKeys(useMemo(() => ({
     undo, redo, keep: keeping.keep, add: () => setDraft(addPiece(draft, reference)),
     focus: (i: number) => { if (i < draft.pieces.length) setDraft({ ...draft, focus: i }); },
     step: (s: number) => setMoment(at + s), panel: (i: number) => setPanel(PANELS[i] ?? "ways"),
   }), [undo, redo, keeping.keep, draft, reference, at, setDraft]));
-  const elsewhere = preview.problem ? pieceOf(preview.problem.errors) : null;
-  const mine = elsewhere === null || elsewhere === draft.focus ? preview.problem : null;
+  const elsewhere = problem ? pieceOf(problem.errors) : null;
+  const mine = elsewhere === null || elsewhere === draft.focus ? problem : null;
   const word = result?.finish_words[household.scale] ?? "";
   const gentle = result?.zones.find((z) => z.role === "gentle")?.shown_c ?? null;
   return (
-    <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] xl:grid-cols-[18.500rem_minmax(0,1fr)_20rem]">
+    <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_1fr] xl:grid-cols-[18.500rem_minmax(0,1fr)_20rem] xl:grid-rows-[auto_1fr]">
       <h1 className="sr-only">Plan a cook</h1>
-      <section aria-label="Answers" className="plate p-4">
+      <section aria-label="Answers" className="plate p-4 lg:row-span-3 xl:row-span-2">
         <div role="toolbar" aria-label="This plan" className="-mx-1 -mt-2 mb-1 flex items-center">
           <Button weight="quiet" className="mr-auto" onClick={() => setDraft(addPiece(draft, reference))} disabled={draft.pieces.length >= 8}>Add a piece</Button>
           <Button weight="quiet" onClick={undo} disabled={!canUndo}>Undo</Button>
@@ -83,15 +84,15 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
           <KeyMap />
         </div>
         <Answers
-          draft={draft} onDraft={setDraft} reference={reference} hour={hour} why={why}
+          draft={draft} onDraft={setDraft} reference={reference} hour={hour} why={pick.why}
           problem={mine ?? (keeping.refused?.of("eat_at") ? null : keeping.refused)} late={preview.late ?? keeping.refused}
           agencyC={shown?.result.minimum?.core_c ?? null} massG={shown?.piece.mass_g ?? null} gentleC={gentle}
           flipS={!result || sear ? (result?.flip_every_s ?? 30) : null}
         />
       </section>
       <div className="flex min-w-0 flex-col gap-4">
-        {preview.problem && <Refusal problem={preview.problem} draft={draft} onDraft={setDraft} system={system} names={names} />}
-        {!shown || !result || !model || !own || !section ? (preview.problem ? null : <Waiting what="Working out the heat…" />) : (
+        {problem && <Refusal problem={problem} draft={draft} onDraft={setDraft} system={system} names={names} />}
+        {!shown || !result || !model || !own || !section ? (preview.problem && problem ? null : <Waiting what="Working out the heat…" />) : (
           <>
             <section aria-label="In short" className="plate flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2" aria-live="polite">
               <Brief draft={draft} onDraft={setDraft} result={result} order={order} hour={hour} word={word} system={system} />
@@ -106,12 +107,14 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
             </section>
             <section aria-label="Line" className="plate p-4"><LineView model={model} eatAt={hour} moment={at} onMoment={setMoment} system={system} revision={`${result.pull_c}/${shown.piece.thickness_mm}/${shown.piece.finish_c}`} /></section>
             <Views result={result} own={own} section={section} reference={reference} draft={draft} onDraft={setDraft} at={at} hour={hour} word={word} />
-            <Panels draft={draft} onDraft={setDraft} reference={reference} system={system} panel={panel} onPanel={setPanel} />
           </>
         )}
+      </div>
+      {result && <section aria-label="Order of work" className="plate p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><Order result={result} focus={draft.focus} order={order} cautions={shown?.cautions ?? []} names={others.length > 0 ? names : []} eatAt={hour} system={system} moment={at} onMoment={setMoment} /></section>}
+      <div className="flex min-w-0 flex-col gap-4 lg:col-start-2">
+        {result && <Panels draft={draft} onDraft={setDraft} reference={reference} system={system} panel={panel} onPanel={setPanel} />}
         <Kept system={system} />
       </div>
-      {result && <section aria-label="Order of work" className="plate p-4 lg:col-span-2 xl:col-span-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><Order result={result} focus={draft.focus} order={order} cautions={shown?.cautions ?? []} names={others.length > 0 ? names : []} eatAt={hour} system={system} moment={at} onMoment={setMoment} /></section>}
     </div>
   );
 }

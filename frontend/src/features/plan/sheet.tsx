@@ -5,12 +5,15 @@ import { useHousehold } from "@/app/session";
 import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText, dayText, lengthText, phrase, tempText, weightText } from "@/units/units";
 
+import { usePlanDetails } from "./use-details";
+
 /** A plan on paper: every task with its time and reason, a box to tick, and every danger. */
 export function SheetPage() {
   const household = useHousehold();
   const system = household.units;
   const id = Number(useParams().planId);
   const plan = usePlan(id);
+  const amounts = usePlanDetails(plan.data);
   if (plan.isError) return <Failed error={plan.error} again={() => void plan.refetch()} />;
   if (!plan.data) return <Waiting what="Fetching the plan…" />;
   const { data } = plan;
@@ -59,8 +62,21 @@ export function SheetPage() {
           );
         })}
       </ol>
+      {amounts.data && (
+        <>
+          <h2 className="mt-4 mb-1 text-xl">To lay out</h2>
+          <ul className="m-0 list-disc pl-5 text-sm">
+            {amounts.data.pieces.map(({ amounts: a, patty }) => (
+              <li key={a.cut_name} className="break-inside-avoid">
+                {a.cut_name}: {weightText(system, a.raw_kg * 1000)} raw for {a.eaters}; salt {a.salt_g.toFixed(1)} g ({a.salt_spoons}); fat {Math.round(a.fat_g)} g
+                {a.fuel && `; ${a.fuel.laid_kg > 0 ? `${weightText(system, a.fuel.laid_kg * 1000)} of ${a.fuel.name} laid` : `${weightText(system, a.fuel.used_kg * 1000)} of ${a.fuel.name}`}`}.{patty && ` ${phrase(system, patty.words)}`}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
       <h2 className="mt-4 mb-1 text-xl">Mind</h2>
-      <ul className="m-0 pl-5 text-sm">{cautions.map((c) => <li key={c.text} className="break-inside-avoid">{phrase(system, c.text)}</li>)}</ul>
+      <ul className="m-0 list-disc pl-5 text-sm">{cautions.map((c) => <li key={c.text} className="break-inside-avoid">{phrase(system, c.text)}</li>)}</ul>
     </article>
   );
 }

@@ -28,7 +28,7 @@ export function Table({ draft, onDraft, reference, system, lateMin }: Props) {
         <Quantity label="Price" value={draft.table.price_kg ?? null} scale={price} low={0} high={60} slider={false} hint="In your own money; leave it empty if it does not matter." onChange={(p) => set({ price_kg: p })} optional />
       </div>
       {details.isError ? <Failed error={details.error} again={() => void details.refetch()} /> : !details.data ? <Waiting what="Weighing…" /> : (
-        <div className={`flex flex-col gap-4 ${details.isPlaceholderData ? "opacity-70" : ""}`}>
+        <div aria-busy={details.isPlaceholderData} className="flex flex-col gap-4">
           {details.data.words && <p role="status" className="m-0 border-l-4 border-ember pl-2">{phrase(system, details.data.words)}</p>}
           {details.data.pieces.map((piece, i) => <Amounts key={i} details={piece} system={system} />)}
           {details.data.cost != null && <p className="m-0">All together <b className="figure text-2xl">{details.data.cost.toFixed(2)}</b></p>}

@@ -29,6 +29,15 @@ export function useDetails(draft: Draft, lateMin: number, open: boolean) {
   });
 }
 
+/** Amounts of a kept plan. */
+export function usePlanDetails(plan: Schemas["PlanOut"] | undefined) {
+  const body = plan ? JSON.stringify({ pieces: plan.pieces.map((p) => p.inputs), table: plan.table }) : "";
+  return useQuery({
+    queryKey: keys.details(body), enabled: body !== "", retry: false,
+    queryFn: () => answer(client.POST("/api/plans/details", { body: JSON.parse(body) as Schemas["MealAsk"] })),
+  });
+}
+
 /** Other ways to cook the piece in focus. */
 export function useChoices(draft: Draft, open: boolean) {
   const body = useRested(JSON.stringify({ pieces: [pieceToSend(draft.pieces[draft.focus] ?? draft.pieces[0]!)] }));

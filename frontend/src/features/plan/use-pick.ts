@@ -6,9 +6,15 @@ import { anchorAt, type Draft, focused, withPick } from "./model";
 
 const IDLE_MS = 350;
 
+export interface Picking {
+  why: string | null;
+  /** Brasko has not made up its mind yet: what cannot be had so may well be had its way. */
+  pending: boolean;
+}
+
 /** Lets Brasko pick method, fire, salt and rest for the piece in focus, and says why. */
-export function usePick(draft: Draft, amend: (change: (draft: Draft) => Draft) => void): string | null {
-  const [why, setWhy] = useState<{ key: string; text: string } | null>(null);
+export function usePick(draft: Draft, amend: (change: (draft: Draft) => Draft) => void): Picking {
+  const [done, setDone] = useState<{ key: string; why: string | null } | null>(null);
   const each = focused(draft);
   const { cut, thickness_mm } = each.piece;
   const at = draft.anchor === "eat" ? (anchorAt(draft)?.toISOString() ?? null) : null;
@@ -19,11 +25,11 @@ export function usePick(draft: Draft, amend: (change: (draft: Draft) => Draft) =
     const timer = window.setTimeout(() => {
       const asked = JSON.parse(key) as { cut: string; thickness_mm: number; at: string | null };
       answer(client.POST("/api/plans/pick", { body: { cut: asked.cut, thickness_mm: asked.thickness_mm, eat_at: asked.at }, signal: stale.signal })).then(
-        (picked) => { if (!stale.signal.aborted) { setWhy({ key, text: picked.why }); amend((d) => withPick(d, picked.piece)); } },
-        () => undefined,
+        (picked) => { if (!stale.signal.aborted) { setDone({ key, why: picked.why }); amend((d) => withPick(d, picked.piece)); } },
+        () => { if (!stale.signal.aborted) setDone({ key, why: null }); },
       );
     }, IDLE_MS);
     return () => { stale.abort(); window.clearTimeout(timer); };
   }, [key, amend]);
-  return why && why.key === key ? why.text : null;
+  return { why: done?.key === key ? done.why : null, pending: key !== null && done?.key !== key };
 }

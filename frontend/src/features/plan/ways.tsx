@@ -26,7 +26,7 @@ export function Ways({ draft, onDraft, system }: { draft: Draft; onDraft: (draft
   const { mine, others, refused, why } = choices.data;
   const ways = [mine, ...others];
   return (
-    <div className={`flex flex-col gap-3 ${choices.isPlaceholderData ? "opacity-70" : ""}`}>
+    <div aria-busy={choices.isPlaceholderData} className="flex flex-col gap-3">
       {why && <p className="m-0">{phrase(system, why)}</p>}
       <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Ways side by side">
         <table className="w-full border-collapse text-left text-sm">

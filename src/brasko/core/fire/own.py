@@ -21,6 +21,7 @@ LEAST_CONVERT_S = 240.0
 COALS_CONVERT_S = 5.0 * MINUTE
 LONGEST_CONVERT_S = 20.0 * MINUTE
 """Times to searing heat where no course says otherwise (common practice, no source)."""
+PLACE_TRIES = 3
 LEAST_SEARING_C = 200.0
 """A place below this does not sear; an offset's chamber seldom has one (assumed)."""
 SEARING_AIR_C = 315.0
@@ -111,6 +112,21 @@ def planner_fire(own: OwnFire, geometry: Geometry, fat_share: float) -> Fire:
     across = geometry.half_width_m if geometry.bone_m else 2.0 * geometry.half_width_m
     along = geometry.length_m if geometry.shape == "bar" else across
     return fire_of(own.setup, own.name, (across, along, geometry.thickness_m), own.gentle, own.sear, fat_share)
+
+
+@lru_cache(maxsize=64)
+def as_set_at(own: OwnFire, gentle_c: float | None, geometry: Geometry, fat_share: float) -> OwnFire:
+    """As as_set, but so that the air at the gentle place is what is wished: beside lit burners it is not that of the
+    whole chamber. Raises Infeasible where the grill does not get there.
+    """
+    found = as_set(own, gentle_c)
+    if gentle_c is None or own.setup.grill.kind != "gas":
+        return found
+    asked = gentle_c
+    for _ in range(PLACE_TRIES):
+        asked += gentle_c - planner_fire(found, geometry, fat_share).zone("gentle").air_c
+        found = as_set(own, asked)
+    return found
 
 
 def opened_for_sear(setup: FireSetup) -> FireSetup:

@@ -89,7 +89,9 @@ def _of_cut(cut: Cut) -> Entry:
         f"{cut.note[0].upper()}{cut.note[1:]}.",
         f"Usually {{len:{cut.typical_thickness_m * 1000:.0f}}} thick, {{mass:{cut.typical_mass_kg * 1000:.0f}}}; {cut.composition.fat * 100:.0f} % fat.",
         f"Usual finish {{temp:{cut.default_finish_c:.1f}}}, {METHODS[cut.method].name[0].lower()}{METHODS[cut.method].name[1:]}.",
-        f"{serving.across}." if serving.slice_m == 0.0 else f"{serving.across}, {{len:{serving.slice_m * 1000:.0f}}} thick.",
+        f"{serving.across}."
+        if serving.slice_m == 0.0
+        else f"{serving.across}, {{len:{serving.slice_m * 1000:.0f}}} thick.",
         f"For one eater about {{mass:{serving.portion_kg * 1000:.0f}}} without bone and trim.",
     ]
     if minimum is not None:
@@ -107,6 +109,8 @@ def _of_scale(scale: Scale) -> Entry:
 def _written() -> list[Entry]:
     text = resources.files(__package__).joinpath("data/guide.csv").read_text(encoding="utf-8")
     return [
-        Entry(row["key"], next(k for k in KINDS if k == row["kind"]), row["title"], row["text"], tuple(row["see"].split()))
+        Entry(
+            row["key"], next(k for k in KINDS if k == row["kind"]), row["title"], row["text"], tuple(row["see"].split())
+        )
         for row in csv.DictReader(text.splitlines())
     ]

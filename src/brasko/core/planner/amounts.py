@@ -16,6 +16,8 @@ from brasko.core.planner.wish import Wish
 APPETITES: dict[str, float] = {"small": 0.7, "usual": 1.0, "large": 1.4}
 """Shares of the usual portion (common practice, no source)."""
 LEAST_SHARE = 0.85
+NEARLY = 0.9
+"""Nobody buys one more piece for the last tenth (assumed)."""
 """A plan with less than this of what the eaters want says so."""
 
 
@@ -71,7 +73,7 @@ def amounts(
     raw = wish.mass_kg * wish.count
     needed = eaters * APPETITES[appetite] * serving.portion_kg / edible / dishes
     cooked = raw * edible * (1.0 - solution.result.mass_loss_share)
-    pieces = max(1, math.ceil(needed / wish.mass_kg - 0.15))
+    pieces = max(1, math.ceil(NEARLY * needed / wish.mass_kg))
     salt_g = wish.the_cut.salt_share * raw * 1000.0
     enough = raw >= LEAST_SHARE * needed
     on_fire_s = solution.result.steps[-1].start_s

@@ -17,6 +17,8 @@ from brasko.core.safety.clock import (
     fridge_limit_s,
 )
 
+A_LITTLE_SMOKE_K = 25.0
+"""A fat this far above its smoke point burns; a little smoke is part of a sear (assumed)."""
 SALMONELLA_GOAL_LOG10 = 6.5
 """What the agency's time and temperature tables for red meat aim at. Source: fsis_appendix_a."""
 _FLASH_BACK = Caution(
@@ -70,7 +72,7 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
         zone is not None
         and zone.pan is not None
         and smoke is not None
-        and (zone.pan.start_c or 0.0) > smoke.value + 1.0
+        and (zone.pan.start_c or 0.0) > smoke.value + A_LITTLE_SMOKE_K
     ):
         notes.append(
             Caution("smoking_fat", "sear" if wish.how.phases[0] == "gentle" else "on",
@@ -78,7 +80,7 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
                     "begin in a neutral oil and add it for the last minute.")
         )  # fmt: skip
     scorch = RUBS[wish.rub][1]
-    hottest = float(max(result.face_a_c.max(), result.face_b_c.max()))
+    hottest = float(result.end.peak_c.max())
     if scorch is not None and hottest > scorch.value:
         notes.append(
             Caution("scorched_rub", "season",

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from brasko.core.planner.plan import PiecePlan, held_longer
 from brasko.core.planner.tasks import Busy, Task, busy_hands, clash, with_free_hands, with_slack
-from brasko.core.planner.timeline import lead_s
+from brasko.core.planner.timeline import HANDLING_S, lead_s
 from brasko.core.safety.agency import Caution
 
 STEP_S = 5.0
@@ -70,15 +70,15 @@ def meal(plans: Sequence[PiecePlan], *, quick: bool = False) -> Meal:
             holds[i] += STEP_S
         busy = sorted([*busy, *_earlier(fixed, holds[i])])
     held = [held_longer(plan, holds[i], quick=quick) for i, plan in enumerate(plans)]
-    kept = _with_one_fire(held)
+    kept = _opened(_with_one_fire(held))
     notes = [*_moved_notes(plans, holds), *_sharing_notes(plans), *_crowding_notes(plans)]
     return _together(kept, notes)
 
 
 def _fixed(plan: PiecePlan) -> list[Busy]:
     """When a piece needs hands whatever else there is."""
-    flips = (plan.on_s + flip for flip in plan.solution.result.flips_s)
-    return busy_hands((t for t in plan.tasks if not t.movable and t.key not in ("serve", "convert")), flips)
+    fixed = (t for t in plan.tasks if not t.movable and t.key not in ("serve", "convert"))
+    return busy_hands(fixed, plan.flips_s)
 
 
 def _earlier(busy: list[Busy], by_s: float) -> list[Busy]:
@@ -127,6 +127,27 @@ def _with_one_fire(plans: list[PiecePlan]) -> list[PiecePlan]:
     return kept
 
 
+def _opened(plans: list[PiecePlan]) -> list[PiecePlan]:
+    """The plans with each fire opened up when the last piece has left its gentle side and hands are free for it."""
+    kept = list(plans)
+    busy = sorted(b for plan in plans for b in _fixed(plan))
+    for i, plan in enumerate(plans):
+        convert = next((t for t in plan.tasks if t.key == "convert"), None)
+        if convert is None:
+            continue
+        sharing = [p for p in plans if p.wish.fire_key == plan.wish.fire_key and any(t.key == "wait" for t in p.tasks)]
+        start = max(_start(p, "wait") for p in sharing) + HANDLING_S
+        end = max(min(_start(p, "sear") for p in sharing), start + 1.0)
+        while start < end and clash([(start, min(start + convert.hands_s, end))], busy):
+            start += 1.0
+        moved = replace(
+            convert, start_s=start, end_s=max(end, start + 1.0), hands_s=max(min(convert.hands_s, end - start), 0.0)
+        )
+        busy = sorted([*busy, *busy_hands([moved])])
+        kept[i] = replace(plan, tasks=tuple(moved if t.key == "convert" else t for t in plan.tasks))
+    return kept
+
+
 def _together(plans: list[PiecePlan], notes: list[str]) -> Meal:
     """All tasks in one list with free hands for each, and the plans with their tasks where they ended up."""
     named: list[Task] = []
@@ -135,8 +156,10 @@ def _together(plans: list[PiecePlan], notes: list[str]) -> Meal:
         for t in plan.tasks:
             waits = f"{i}:{t.before}" if t.before in mine else ""
             alone = 0.0 if t.key == "serve" and i > 0 else t.hands_s
-            named.append(replace(t, key=f"{i}:{t.key}", before=waits, hands_s=alone, piece=None if t.key in _FOR_ALL else i))
-    flips = [p.on_s + flip for p in plans for flip in p.solution.result.flips_s]
+            named.append(
+                replace(t, key=f"{i}:{t.key}", before=waits, hands_s=alone, piece=None if t.key in _FOR_ALL else i)
+            )
+    flips = [flip for p in plans for flip in p.flips_s]
     tasks = with_slack(with_free_hands(_one_errand(named), busy_hands((), flips)))
     fitted = tuple(
         replace(plan, tasks=tuple(_own(t) for t in tasks if t.key.startswith(f"{i}:"))) for i, plan in enumerate(plans)

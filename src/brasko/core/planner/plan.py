@@ -10,7 +10,7 @@ from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.simulation import MODEL_VERSION, Result, simulate
 from brasko.core.planner.cautions import placed_cautions
 from brasko.core.planner.invert import Solution, solved, tempered_start
-from brasko.core.planner.programme import SEARCH_REFINE, the_phase
+from brasko.core.planner.programme import SEARCH_REFINE, flip_moments, the_phase
 from brasko.core.planner.ranges import Ranges, ensemble_ranges
 from brasko.core.planner.tasks import Busy, Task, busy_hands
 from brasko.core.planner.timeline import lead_s, timeline
@@ -47,9 +47,14 @@ class PiecePlan:
         return next(t.start_s for t in self.tasks if t.key == "on")
 
     @property
+    def flips_s(self) -> list[float]:
+        """When it is turned over, besides the steps that begin so [s from eating]."""
+        return flip_moments(self.solution.result, self.on_s)
+
+    @property
     def busy(self) -> list[Busy]:
         """When it needs hands [s from eating]."""
-        return busy_hands(self.tasks, (self.on_s + flip for flip in self.solution.result.flips_s))
+        return busy_hands(self.tasks, self.flips_s)
 
     @property
     def hands_s(self) -> float:

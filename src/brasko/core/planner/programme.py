@@ -37,6 +37,12 @@ def stretch(result: Result, phase: str) -> StepEnd | None:
     return replace(steps[-1], start_s=steps[0].start_s) if steps else None
 
 
+def flip_moments(result: Result, on_s: float) -> list[float]:
+    """Flips that are not the beginning of a step, counted as on_s is [s]."""
+    begins = [s.start_s for s in result.steps]
+    return [on_s + flip for flip in result.flips_s if min(abs(flip - b) for b in begins) > 1.0]
+
+
 def the_phase(result: Result, phase: str) -> StepEnd:
     """A phase that is done (see stretch)."""
     found = stretch(result, phase)

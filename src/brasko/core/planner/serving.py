@@ -101,7 +101,9 @@ def shared_out(wish: Wish, solution: Solution, eaters: tuple[Eater, ...]) -> tup
 
 
 def _words(wish: Wish, solution: Solution, place: int, of: int, eater: Eater, off_k: float) -> str:
-    if wish.count >= of:
+    if wish.count == of == 1:
+        where = "All of it"
+    elif wish.count >= of:
         where = f"Piece {place + 1}"
     elif serving_of(wish.cut).slice_m == 0.0:
         where = "Any part"

@@ -8,8 +8,10 @@ from brasko.core.errors import InvalidInput
 from brasko.core.foods.serving import serving_of
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.methods import FINISHES, SALTS
+from brasko.core.planner.programme import flip_moments
 from brasko.core.planner.reasons import fuel_for_step, step_name, step_why
 from brasko.core.planner.tasks import Task, busy_hands, with_free_hands, with_slack
+from brasko.core.planner.tempering import tempered
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.clock import thaw_s
 
@@ -35,10 +37,9 @@ def timeline(wish: Wish, solution: Solution) -> tuple[Task, ...]:
     result = solution.result
     on_s = -(SERVE_S + result.duration_s)
     at = {s.name: (on_s + s.start_s, on_s + s.end_s) for s in result.steps}
-    tasks = [*_preparations(wish, on_s, at), *_of_the_food(wish, solution, on_s, at), *_before(wish, on_s)]
+    tasks = [*_preparations(wish, on_s, at), *_of_the_food(wish, solution, on_s, at), *_before(wish, solution, on_s)]
     tasks.append(_serving(wish))
-    flips = [on_s + flip for flip in result.flips_s]
-    return with_slack(with_free_hands(tasks, busy_hands((), flips)))
+    return with_slack(with_free_hands(tasks, busy_hands((), flip_moments(result, on_s))))
 
 
 def _of_the_food(wish: Wish, solution: Solution, on_s: float, at: dict[str, tuple[float, float]]) -> list[Task]:
@@ -129,7 +130,7 @@ def _salt(wish: Wish) -> tuple[float, float, str]:
     )  # fmt: skip
 
 
-def _before(wish: Wish, on_s: float) -> list[Task]:
+def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
     """Shopping, thawing, salting and tempering."""
     tasks = []
     salted = wish.the_cut.salt_share > 0.0
@@ -151,7 +152,7 @@ def _before(wish: Wish, on_s: float) -> list[Task]:
         out = on_s - wish.temper_s
         first = min(first, out)
         tasks.append(
-            Task("temper", "meat", "Out of the fridge", out, on_s, _temper_why(wish), before="on", hands_s=30.0,
+            Task("temper", "meat", "Out of the fridge", out, on_s, _temper_why(wish, solution), before="on", hands_s=30.0,
                  movable=True, guide="school:temper")
         )  # fmt: skip
     waiting = "season" if salted else "temper" if wish.temper_s > 0.0 else "on"
@@ -184,10 +185,14 @@ def _shopping(wish: Wish) -> str:
     return f"{many}{name}, {state}{{len:{wish.thickness_m * 1000:.0f}}} thick, {{mass:{wish.mass_kg * 1000:.0f}}}{' each' if wish.count > 1 else ''}."
 
 
-def _temper_why(wish: Wish) -> str:
+def _temper_why(wish: Wish, solution: Solution) -> str:
+    done = tempered(wish, solution.pull_c, solution.sear)
     first_gentle = wish.how.phases[0] == "gentle"
-    warm = "The gentle phase does the same work." if first_gentle else "It shortens the cook a little."
-    return f"Your choice: the middle gains only a few degrees in {{time:{wish.temper_s:.0f}}}. {warm} The safe-time clock runs."
+    instead = " The gentle phase does the same work." if first_gentle else ""
+    return (
+        f"Your choice: it warms the middle by {{rise:{done.gain_k:.1f}}} and saves {{time:{max(done.saved_s, 0.0):.0f}}} on the fire.{instead} "
+        "The safe-time clock runs."
+    )
 
 
 def _preparations(wish: Wish, on_s: float, at: dict[str, tuple[float, float]]) -> list[Task]:
@@ -237,7 +242,7 @@ def _chain(preparations: tuple, ends: dict[str, float], shown_c: float, gentle_f
 
 def lead_s(tasks: tuple[Task, ...]) -> float:
     """How long before eating the first task begins [s], shopping apart: who plans for tonight has the meat."""
-    return -min(task.start_s for task in tasks if task.key != "shop")
+    return -min(task.start_s for task in tasks if task.key.split(":")[-1] != "shop")
 
 
 def check_eating_time(eat_at: datetime, now: datetime, tasks: tuple[Task, ...], wish: Wish) -> None:

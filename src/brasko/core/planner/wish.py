@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from brasko.core.fire import own as own_fires
 from brasko.core.fire.fires import fire_named
-from brasko.core.fire.own import OwnFire, as_set, planner_fire
+from brasko.core.fire.own import OwnFire, as_set_at, planner_fire
 from brasko.core.fire.zones import Fire, Role, Zone, with_gentle_air, with_lid
 from brasko.core.foods.cuts import Cut, cut_named
 from brasko.core.foods.fats import FATS, Fat
@@ -169,7 +169,7 @@ class Wish:
         own = self.own_fire or self.shipped_own
         assert own is not None
         gentle = "gentle" in self.how.phases and self.how.gentle_at == "gentle"
-        return as_set(own, self.gentle_c if gentle else None)
+        return as_set_at(own, self.gentle_c if gentle else None, self.geometry, round(self.the_cut.composition.fat, 3))
 
     @property
     def gentle_zone(self) -> Zone | None:

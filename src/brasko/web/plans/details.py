@@ -1,12 +1,14 @@
 """Picks, other ways, amounts, shares and holding plans, as the interface shows them."""
 
+from dataclasses import replace
 from datetime import datetime
 
+from brasko.core.errors import Infeasible
 from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.planner.amounts import amounts
 from brasko.core.planner.burger import Patty, blend_for, blended, patty, shaped_for
 from brasko.core.planner.cautions import warm_zone_s
-from brasko.core.planner.choose import Choice, alternatives, choice_of, compared, picked, reasoned
+from brasko.core.planner.choose import Choice, Pick, alternatives, choice_of, compared, picked, reasoned
 from brasko.core.planner.late import holdings
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.plan import PiecePlan
@@ -38,11 +40,30 @@ def pick_of(ask: PickIn, kinds: list[str], now: datetime) -> PickOut:
     """What Brasko takes for a cut of a thickness, and the hour, on the grills at hand."""
     available = None if ask.eat_at is None else (ask.eat_at - now).total_seconds()
     pick = picked(ask.cut, ask.thickness_mm / 1000.0, available, kinds)
-    piece = PieceIn(
+    piece = _picked_piece(ask, pick)
+    if available is not None and pick.salt != "just_before" and _lead_s(piece) > available:
+        pick = replace(
+            pick,
+            salt="just_before",
+            why=f"{pick.why.rsplit('. ', 1)[0]}. The time is short: salt it right before the fire.",
+        )
+        piece = _picked_piece(ask, pick)
+    return PickOut(piece=filled(piece), why=pick.why)
+
+
+def _lead_s(piece: PieceIn) -> float:
+    """From the first task to the table [s]; 0 for what cannot be had, which is refused elsewhere."""
+    try:
+        return computed(wish_of(piece), False, True).lead_s
+    except Infeasible:
+        return 0.0
+
+
+def _picked_piece(ask: PickIn, pick: Pick) -> PieceIn:
+    return PieceIn(
         cut=ask.cut, thickness_mm=ask.thickness_mm, finish_c=pick.finish_c, method=pick.method, fire=pick.fire,
         gentle_c=pick.gentle_c, crust=pick.crust, salt=pick.salt, rest=pick.rest,
     )  # fmt: skip
-    return PickOut(piece=filled(piece), why=pick.why)
 
 
 def choices_of(piece: PieceIn, kinds: list[str]) -> ChoicesOut:

@@ -1,0 +1,223 @@
+"""Meals: one pair of hands, one opening of a fire, slack and order, for whatever is asked."""
+
+import itertools
+from dataclasses import replace
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.planner.meal import meal
+from brasko.core.planner.plan import held_longer, planned
+from brasko.core.planner.tasks import Task, busy_hands, clash, fitted, with_free_hands, with_slack
+from brasko.core.planner.timeline import timeline
+from brasko.core.planner.wish import Wish
+from brasko.core.safety.agency import HOT_AIR_C
+from brasko.core.safety.clock import fridge_limit_s, thaw_s
+
+RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0, crust="light")
+FILET = Wish("filet", 0.044, 0.23, 53.0, crust="light")
+BURGER = Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="none", salt="just_before")
+POOL = (
+    RIBEYE, FILET, BURGER, replace(RIBEYE, fire="gas", salt="twice"), replace(RIBEYE, method="sear_then_low", flip_every_s=15.0),
+    replace(RIBEYE, marks="quarter", temper_s=1500.0, finishing="butter"), replace(FILET, method="skillet", count=3),
+    Wish("flank", 0.02, 0.7, 54.5, method="direct", crust="none", flip_every_s=20.0), replace(RIBEYE, method="char_then_bath", frozen=True),
+    Wish("pork_chop", 0.032, 0.32, 63.0, crust="light", method="oven_then_skillet", sear_fire="chimney"),
+)  # fmt: skip
+
+quickly = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+
+
+@quickly
+@given(st.lists(st.sampled_from(POOL), min_size=1, max_size=3))
+def test_one_pair_of_hands_does_one_thing_at_a_time(wishes):
+    made = meal([planned(wish, quick=True) for wish in wishes], quick=True)
+    busy = busy_hands(made.tasks, [flip for plan in made.plans for flip in plan.flips_s])
+    for (_, before), (after, _) in itertools.pairwise(busy):
+        assert after >= before - 1e-6
+    assert max(t.end_s for t in made.tasks) == pytest.approx(0.0, abs=1e-6)
+
+
+@quickly
+@given(st.lists(st.sampled_from(POOL), min_size=1, max_size=3))
+def test_nothing_begins_before_what_it_waits_for_is_over(wishes):
+    made = meal([planned(wish, quick=True) for wish in wishes], quick=True)
+    begins = {t.key: t.start_s for t in made.tasks}
+    for task in made.tasks:
+        if task.before in begins and task.movable:
+            assert task.end_s + task.gap_s <= begins[task.before] + 1e-6, (task.key, task.before)
+        assert task.slack_s >= 0.0
+        assert task.why
+    assert any(task.critical for task in made.tasks)
+
+
+@settings(max_examples=60, deadline=None)
+@given(
+    cut=st.sampled_from(["ribeye", "burger_80_20", "chicken_breast", "salmon", "pork_chop"]),
+    finish=st.floats(45.0, 80.0), temper_min=st.floats(0.0, 120.0), air=st.floats(10.0, 45.0),
+    treatment=st.sampled_from(["whole", "tenderised"]), accepted=st.booleans(), at_risk=st.booleans(),
+)  # fmt: skip
+def test_no_figure_of_safety_is_broken_unseen(cut, finish, temper_min, air, treatment, accepted, at_risk):
+    """Below the agency's figure: refused, or allowed to be asked with a caution; the clock of the fridge: told when over."""
+    try:
+        wish = Wish(
+            cut, 0.03, 0.3, finish, method="skillet", crust="none", temper_s=60.0 * temper_min, air_c=air, treatment=treatment,
+            below_agency_accepted=accepted, at_risk=at_risk,
+        )  # fmt: skip
+        plan = planned(wish, quick=True)
+    except InvalidInput as refusal:
+        assert refusal.field == "finish_c"
+        return
+    except Infeasible as refusal:
+        assert refusal.reason
+        return
+    keys = {c.key for c in plan.cautions}
+    below = finish < wish.minimum.core_c - 1e-9
+    assert ("below_agency" in keys) is below
+    if below:
+        assert not at_risk
+        assert cut != "chicken_breast"
+        assert accepted or (wish.the_cut.kind in ("intact", "fish") and treatment == "whole")
+    limit = 3600.0 if air > HOT_AIR_C else 7200.0
+    assert ("out_of_fridge" in keys) is (wish.temper_s > limit)
+    assert "lethality" in keys
+    assert {c.place for c in plan.cautions} <= {t.key for t in plan.tasks} | {"finish"}
+
+
+@quickly
+@given(st.sampled_from(POOL))
+def test_planning_again_gives_the_same_plan(wish):
+    one, two = (planned(replace(wish), quick=True) for _ in range(2))
+    assert one.tasks == two.tasks
+    assert one.cautions == two.cautions
+    assert one.solution.pull_c == two.solution.pull_c
+
+
+def test_a_fire_is_opened_up_once_for_all():
+    made = meal([planned(RIBEYE, quick=True), planned(FILET, quick=True)], quick=True)
+    converts = [t for t in made.tasks if t.key.endswith(":convert")]
+    assert len(converts) == 1
+    opening = converts[0].start_s
+    waits = [t.start_s for t in made.tasks if t.key.endswith(":wait")]
+    assert max(abs(opening - w) for w in waits) < 60.0
+    assert len([t for t in made.tasks if t.key.endswith(":light")]) == 1
+    assert [t.piece for t in made.tasks if t.key.endswith((":light", ":oil", ":shop"))] == [None] * 3
+
+
+def test_what_is_over_the_fire_waits_until_it_is_hot():
+    made = meal([planned(RIBEYE, quick=True), planned(BURGER, quick=True)], quick=True)
+    convert = next(t for t in made.tasks if t.key.endswith(":convert"))
+    assert made.plans[1].on_s >= convert.end_s - 30.0
+    assert made.plans[0].on_s < made.plans[1].on_s
+
+
+def test_a_piece_held_longer_cools_and_keeps_its_peak():
+    plan = planned(FILET, quick=True)
+    longer = held_longer(plan, 600.0, quick=True)
+    assert longer.on_s == pytest.approx(plan.on_s - 600.0, abs=1.0)
+    assert longer.solution.result.peak_core_c == pytest.approx(plan.solution.result.peak_core_c, abs=0.3)
+    assert longer.solution.result.core_c[-1] < plan.solution.result.core_c[-1]
+    assert held_longer(plan, 0.0) is plan
+
+
+def test_two_heats_on_one_side_and_a_crowded_grate_are_told():
+    cool, warm = replace(RIBEYE, gentle_c=100.0), replace(FILET, gentle_c=130.0)
+    notes = " ".join(meal([planned(cool, quick=True), planned(warm, quick=True)], quick=True).notes)
+    assert "one gentle side cannot be at {temp:100} and at {temp:130}" in notes
+    crowd = meal([planned(replace(RIBEYE, count=12), quick=True)], quick=True)
+    assert "cook in two lots" in " ".join(crowd.notes)
+    assert meal([planned(RIBEYE, quick=True)], quick=True).notes == ()
+
+
+def test_every_danger_of_every_piece_stands_at_a_task():
+    plans = [planned(RIBEYE, quick=True), planned(BURGER, quick=True)]
+    made = meal(plans, quick=True)
+    keys = {t.key for t in made.tasks} | {"finish"}
+    assert {c.place for c in made.cautions} <= keys
+    assert {c.key for c in made.cautions} == {c.key for plan in plans for c in plan.cautions}
+    assert sum(c.key == "carbon_monoxide" for c in made.cautions) == 1
+
+
+# --- slack and hands, by hand ----------------------------------------------------------------------------------------
+
+
+def task(key: str, start: float, end: float, **more) -> Task:
+    return Task(key, "hands", key, start, end, "why", **more)
+
+
+def test_slack_is_that_of_the_critical_path_method():
+    """A worked network: c waits for a and for b; b has 60 s to spare, a none (critical path method, common practice)."""
+    found = {
+        t.key: t
+        for t in with_slack([task("a", -300, -100, before="c"), task("b", -260, -160, before="c"), task("c", -100, 0)])
+    }
+    assert (found["a"].slack_s, found["b"].slack_s, found["c"].slack_s) == (0.0, 60.0, 0.0)
+    assert found["a"].critical
+    assert not found["b"].critical
+    gapped = {t.key: t for t in with_slack([task("s", -300, -280, before="c", gap_s=100.0), task("c", -100, 0)])}
+    assert gapped["s"].slack_s == 80.0
+
+
+def test_a_movable_task_goes_before_what_is_in_its_way():
+    assert fitted(task("x", -100, -90, hands_s=10.0), [(-105.0, -95.0)]).start_s == -115.0
+    assert fitted(task("x", -100, -90, hands_s=10.0), [(-105.0, -95.0), (-118.0, -106.0)]).start_s == -128.0
+    assert fitted(task("x", -100, -90, hands_s=10.0), [(-50.0, -40.0)]).start_s == -100.0
+    fixed, free = task("f", -100, -80, hands_s=20.0), task("m", -95, -90, hands_s=5.0, movable=True, before="f")
+    moved = {t.key: t for t in with_free_hands([fixed, free], [])}
+    assert (moved["f"].start_s, moved["m"].start_s) == (-100, -105)
+    assert not clash([(0.0, 1.0)], [(1.0, 2.0)])
+    assert clash([(0.0, 1.5)], [(1.0, 2.0)])
+
+
+# --- the timeline ----------------------------------------------------------------------------------------------------
+
+
+def test_the_whole_order_from_shopping_to_slicing():
+    wish = replace(RIBEYE, frozen=True, salt="twice", temper_s=1800.0, finishing="herbs")
+    plan = planned(wish, quick=True)
+    keys = [t.key for t in plan.tasks]
+    wanted = ["shop", "thaw", "season", "light", "temper", "preheat", "oil", "on", "wait", "sear", "rest", "serve"]
+    assert [k for k in keys if k in wanted] == wanted
+    assert {"salt_again", "convert", "finishing", "bank"} <= set(keys)
+    assert plan.lead_s < -plan.tasks[0].start_s, "shopping does not count into how long it takes"
+    assert meal([plan], quick=True).lead_s == pytest.approx(plan.lead_s)
+
+
+@pytest.mark.parametrize(
+    ("salt", "least_s", "most_s"),
+    [
+        ("just_before", 0.0, 600.0),
+        ("hour", 2700.0, 3600.0),
+        ("overnight", 8 * 3600.0, 24 * 3600.0),
+        ("twice", 8 * 3600.0, 24 * 3600.0),
+    ],
+)
+def test_schools_of_salt(salt, least_s, most_s):
+    """Right before; 45-60 min before; the night before; again at the grill (common practice, no source)."""
+    tasks = timeline(replace(RIBEYE, salt=salt), planned(RIBEYE, quick=True).solution)
+    ahead = next(t.start_s for t in tasks if t.key == "on") - next(t.start_s for t in tasks if t.key == "season")
+    assert least_s <= ahead <= most_s
+
+
+@pytest.mark.parametrize(("minutes", "wet"), [(5.0, False), (25.0, True), (42.0, True), (60.0, False)])
+def test_a_time_of_ones_own_in_the_wet_window_is_warned_of(minutes, wet):
+    """Between about 10 and 40 min after salting the surface is wet (common practice, no source)."""
+    plan = planned(replace(RIBEYE, salt_lead_s=60.0 * minutes), quick=True)
+    assert ("wet_window" in {c.key for c in plan.cautions}) is wet
+    assert ("wet window" in next(t.why for t in plan.tasks if t.key == "season")) is wet
+
+
+def test_thawing_takes_what_the_agency_says():
+    """A day in the fridge for every 4-5 lb, half an hour in cold water for a pound (fsis_big_thaw, from memory)."""
+    pound = 0.45359237
+    assert thaw_s(0.9 * pound, "fridge") == 24 * 3600.0
+    assert 2 * 86400.0 <= thaw_s(10 * pound, "fridge") <= 2.5 * 86400.0
+    assert thaw_s(pound, "cold_water") == pytest.approx(1800.0)
+    assert thaw_s(3.5 * pound, "cold_water") == pytest.approx(3.5 * 1800.0)
+
+
+def test_the_clock_of_the_fridge():
+    """Two hours, one above 90 °F (fsis_safe_temperatures)."""
+    assert fridge_limit_s(20.0) == 7200.0
+    assert fridge_limit_s((91.0 - 32.0) / 1.8) == 3600.0

@@ -1,0 +1,238 @@
+"""Planning in the browser: a newcomer's printed plan, several pieces, other ways, undo, keys, files."""
+
+import json
+import re
+import time
+from datetime import UTC, datetime, timedelta
+
+import pytest
+from conftest import DESKTOP, PHONE
+from playwright.sync_api import Page, expect
+
+ORDER = "The order of the work"
+
+
+def ready(page: Page) -> None:
+    expect(page.get_by_role("list", name=ORDER)).to_contain_text("in eight cooks of ten")
+
+
+@pytest.mark.parametrize(("size", "scheme"), [(DESKTOP, "dark"), (PHONE, "light")], ids=["desktop", "phone"])
+def test_a_newcomer_has_a_printed_plan_with_three_answers(visit, size, scheme):
+    """An account, three answers, a sheet on paper: well under two minutes, without opening anything else."""
+    begun = time.monotonic()
+    page = visit("/plan", size, scheme)
+    page.get_by_role("button", name="Sign out").click()
+    page.get_by_role("button", name="Make an account").click()
+    page.get_by_role("textbox", name="Household").fill("Mill Lane")
+    page.get_by_label("Name", exact=True).fill(f"mill{datetime.now(UTC).timestamp():.0f}")
+    page.get_by_label("Password").fill("ash-and-alder-7")
+    page.get_by_role("button", name="Make the account").click()
+    page.get_by_role("link", name="Plan", exact=True).click()
+    page.get_by_label("What", exact=True).select_option(label="Strip steak")
+    page.get_by_role("textbox", name="How thick").fill("1.5")
+    page.get_by_label("When to eat").fill("19:30")
+    page.get_by_label("Day").fill((datetime.now(UTC) + timedelta(days=1)).strftime("%Y-%m-%d"))
+    ready(page)
+    page.get_by_role("button", name="Keep this plan").click()
+    page.wait_for_url(re.compile(r"/plan/\d+$"))
+    page.get_by_role("link", name="Print sheet").click()
+    expect(page.get_by_role("button", name="Print it")).to_be_visible()
+    page.evaluate("() => { window.printed = 0; window.print = () => { window.printed += 1; }; }")
+    page.get_by_role("button", name="Print it").click()
+    assert page.evaluate("window.printed") == 1
+    sheet = page.locator("article.sheet")
+    for said in ("We eat at 19:30", "Light the chimney", "Pull", "carbon monoxide", "agency 145 °F", "To lay out"):
+        expect(sheet).to_contain_text(said)
+    page.emulate_media(media="print")
+    expect(page.get_by_role("navigation", name="Places")).to_be_hidden()
+    assert time.monotonic() - begun < 120.0
+
+
+def test_pieces_share_one_fire_and_one_pair_of_hands(visit):
+    page = visit("/plan")
+    ready(page)
+    page.get_by_role("button", name="Add a piece").click()
+    page.get_by_label("What", exact=True).select_option(label="Filet")
+    order = page.get_by_role("list", name=ORDER)
+    expect(order.get_by_role("button", name=re.compile("Sear over the coals"))).to_have_count(2)
+    expect(order.get_by_role("button", name=re.compile("Light the chimney"))).to_have_count(1)
+    expect(order).to_contain_text("carbon monoxide")
+    pieces = page.get_by_role("group", name="Pieces")
+    pieces.get_by_role("button", name="Ribeye", exact=True).click()
+    expect(page.get_by_label("What", exact=True)).to_have_value("ribeye")
+    page.get_by_role("button", name="Keep this plan").click()
+    page.wait_for_url(re.compile(r"/plan/\d+$"))
+    pieces.get_by_role("button", name="Take away Filet").click()
+    expect(pieces).to_have_count(0)
+    page.get_by_role("button", name="Keep the changes").click()
+    expect(page.get_by_role("button", name="Start", exact=True)).to_be_visible()
+
+
+def test_brasko_picks_until_the_cook_chooses(visit):
+    page = visit("/plan", quiet=False)
+    page.get_by_label("What", exact=True).select_option(label="Strip steak")
+    ready(page)
+    page.get_by_role("textbox", name="How thick").fill("0.75")
+    expect(page.get_by_label("In short")).to_contain_text("Over the fire all the way")
+    expect(page.get_by_label("Answers")).to_contain_text("under an inch")
+    page.get_by_role("button", name="Everything else").click()
+    page.get_by_label("Method", exact=True).select_option(label="In the skillet")
+    expect(page.get_by_label("In short")).to_contain_text("In the skillet")
+    page.get_by_role("textbox", name="How thick").fill("1.75")
+    page.wait_for_timeout(900)
+    expect(page.get_by_label("In short")).to_contain_text("In the skillet")
+
+
+def test_another_way_is_taken_and_undone(visit):
+    page = visit("/plan")
+    ready(page)
+    ways = page.get_by_role("tabpanel", name="Other ways")
+    expect(ways.get_by_role("row", name=re.compile("^Grey rim"))).to_contain_text(re.compile(r"\d+ %.*\d+ %.*\d+ %"))
+    first = ways.get_by_role("button", name=re.compile("^Take this way: ")).first
+    name = first.get_attribute("aria-label").removeprefix("Take this way: ")
+    first.click()
+    expect(page.get_by_label("In short")).to_contain_text(name)
+    page.locator("body").press("Control+z")
+    expect(page.get_by_label("In short")).to_contain_text("Low, then sear")
+    page.locator("body").press("Control+Shift+z")
+    expect(page.get_by_label("In short")).to_contain_text(name)
+    ways.get_by_text("Why not another way").click()
+    expect(ways).to_contain_text("hours of gentle heat only dry it")
+
+
+def test_any_hour_can_be_held_and_the_rest_follows(visit):
+    page = visit("/plan")
+    ready(page)
+    short = page.get_by_label("In short")
+    short.get_by_role("button", name=re.compile("^Light")).click()
+    light = short.get_by_label("Light, held fixed")
+    eat = page.get_by_label("When to eat")
+    before = eat.input_value()
+    hours, minutes = (int(part) for part in light.input_value().split(":"))
+    light.fill(f"{hours:02d}:{(minutes + 7) % 60 if minutes < 53 else minutes - 7:02d}")
+    expect(eat).not_to_have_value(before)
+    moved = (7 if minutes < 53 else -7) * 60
+    was, now = (
+        sum(int(p) * w for p, w in zip(t.split(":"), (3600, 60), strict=True)) for t in (before, eat.input_value())
+    )
+    assert abs((now - was) - moved) <= 60
+    eat.fill("20:15")
+    expect(short.get_by_role("button", name=re.compile(r"^Eat\s*20:15"))).to_have_attribute("aria-pressed", "true")
+
+
+def test_the_plan_by_keys_alone(visit):
+    page = visit("/plan")
+    ready(page)
+    page.get_by_label("What", exact=True).focus()
+    page.keyboard.type("Tri")
+    expect(page.get_by_label("What", exact=True)).to_have_value("tri_tip")
+    page.keyboard.press("Tab")
+    page.keyboard.press("Control+a")
+    page.keyboard.type("2.25")
+    expect(page.get_by_label("In short")).to_contain_text("Low, then sear")
+    page.keyboard.press("Alt+n")
+    expect(page.get_by_role("group", name="Pieces").locator("button[aria-pressed]")).to_have_count(2)
+    page.keyboard.press("Alt+1")
+    expect(page.get_by_label("What", exact=True)).to_have_value("tri_tip")
+    page.keyboard.press("Alt+l")
+    expect(page.get_by_role("tab", name="Guests are late")).to_have_attribute("aria-selected", "true")
+    expect(page.get_by_role("tabpanel", name="Guests are late")).to_contain_text("Begin everything later")
+    slider = page.get_by_role("slider", name="Moment shown in all three views")
+    was = int(slider.get_attribute("aria-valuenow"))
+    page.keyboard.press("Alt+ArrowLeft")
+    expect(slider).to_have_attribute("aria-valuenow", str(was - 60))
+    page.keyboard.press("Control+s")
+    page.wait_for_url(re.compile(r"/plan/\d+$"))
+
+
+def test_amounts_follow_the_eaters_and_everyone_gets_a_part(visit):
+    page = visit("/plan")
+    ready(page)
+    page.get_by_role("tab", name="Amounts and table").click()
+    panel = page.get_by_role("tabpanel", name="Amounts and table")
+    panel.get_by_role("textbox", name="How many eat").fill("6")
+    expect(panel.get_by_role("status")).to_contain_text("For 6 it takes about")
+    panel.get_by_label("Salt at hand").select_option(label="Table salt, fine")
+    expect(panel.get_by_label("Amounts: Ribeye")).to_contain_text(re.compile(r"\d\.\d g, [\d¼½¾]+ tsp"))
+    panel.get_by_role("button", name="Add an eater").click()
+    panel.get_by_role("textbox", name="Eater 1").fill("Ines")
+    expect(panel.get_by_label("Who likes it how")).to_contain_text(re.compile(r"\d+ °F All of it"))
+
+
+def test_patties_are_shaped_for_a_bun_and_planned(visit):
+    page = visit("/plan", quiet=False)
+    page.get_by_label("What", exact=True).select_option(label="Burger patty, 80/20")
+    ready(page)
+    page.get_by_role("tab", name="Shape a patty").click()
+    panel = page.get_by_role("tabpanel", name="Shape a patty")
+    panel.get_by_role("textbox", name="Fat of the rich meat").fill("12")
+    panel.get_by_role("button", name="Shape it").click()
+    expect(panel.get_by_role("alert")).to_contain_text("must lie between the two meats")
+    panel.get_by_role("textbox", name="Fat of the rich meat").fill("30")
+    panel.get_by_role("button", name="Shape it").click()
+    expect(panel).to_contain_text("for a bun of")
+    panel.get_by_role("button", name="Plan these patties").click()
+    expect(page.get_by_role("list", name=ORDER)).to_contain_text("4 × burger patty")
+
+
+def test_a_guest_at_risk_gets_the_agency_figure_or_a_refusal(visit):
+    page = visit("/plan", quiet=False)
+    ready(page)
+    page.get_by_role("checkbox", name=re.compile("^A young child")).check()
+    expect(page.get_by_role("alert").filter(has_text="must reach the agency figure").first).to_be_visible()
+    finish = page.get_by_role("slider", name="Finish in the middle")
+    finish.focus()
+    for _ in range(12):
+        page.keyboard.press("ArrowRight")
+    expect(page.get_by_role("alert")).to_have_count(0)
+    expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
+
+
+def test_a_plan_goes_into_a_file_and_a_calendar_and_comes_back(visit, tmp_path):
+    page = visit("/plan", quiet=False)
+    ready(page)
+    page.get_by_role("button", name="Keep this plan").click()
+    page.wait_for_url(re.compile(r"/plan/\d+$"))
+    first = page.url
+    with page.expect_download() as calendar:
+        page.get_by_role("link", name="Calendar").click()
+    assert "BEGIN:VEVENT" in calendar.value.path().read_text()
+    with page.expect_download() as file:
+        page.get_by_role("link", name="File", exact=True).click()
+    said = json.loads(file.value.path().read_text())
+    assert said["format"] == "brasko/meal@1"
+    bad, good = tmp_path / "bad.json", tmp_path / "plan.json"
+    bad.write_text("{")
+    good.write_text(json.dumps(said))
+    page.get_by_label("A plan from a file").set_input_files(bad)
+    expect(page.get_by_role("alert")).to_contain_text("is no plan: it is not JSON")
+    page.get_by_label("A plan from a file").set_input_files(good)
+    page.wait_for_url(lambda url: url != first and bool(re.search(r"/plan/\d+$", url)))
+    expect(page.get_by_label("What", exact=True)).to_have_value(said["pieces"][0]["cut"])
+
+
+def test_a_plan_of_the_past_is_planned_again(visit):
+    page = visit("/plan")
+    ready(page)
+    page.get_by_text("Plan again from the past").click()
+    again = page.get_by_role("link", name=re.compile("^Plan again: ")).first
+    again.click()
+    page.wait_for_url(re.compile(r"/plan\?from=\d+"))
+    ready(page)
+    expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
+
+
+def test_a_reason_leads_into_the_guide_which_is_searched(visit):
+    page = visit("/plan")
+    ready(page)
+    page.get_by_role("link", name="More about: Salt and pat dry").click()
+    page.wait_for_url(re.compile(r"/guide#salt:hour"))
+    expect(page.locator("[id='salt:hour']")).to_be_focused()
+    page.get_by_label("Look for").fill("wet window")
+    expect(page.get_by_role("status")).to_contain_text(re.compile(r"^\d+ of \d+ entries"))
+    expect(page.get_by_role("heading", name="The wet window")).to_be_visible()
+    page.get_by_label("Look for").fill("walrus")
+    expect(page.get_by_text("Nothing holds all of these words.")).to_be_visible()
+    page.get_by_role("button", name="Show all").click()
+    page.get_by_text("Dangers", exact=True).first.click()
+    expect(page.get_by_role("heading", name="Carbon monoxide")).to_be_visible()
