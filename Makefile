@@ -3,7 +3,7 @@ SHELL := /bin/bash
 PORT ?= 8000
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo test lint types drift validation bench loc screenshots build setup setup-test clean
+.PHONY: demo test lint types drift validation every-plan bench loc screenshots build setup setup-test clean
 
 demo: setup
 	@tools/demo.sh $(PORT)
@@ -35,6 +35,9 @@ drift: setup-test
 
 validation: setup-test
 	@python tools/validation.py
+
+every-plan: setup-test
+	@python tools/every_plan.py
 
 bench: setup-test
 	@python tools/bench.py

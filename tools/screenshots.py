@@ -16,6 +16,9 @@ SHOTS = (
     ("plan-light", "/plan", DESKTOP, "light"),
     ("plan-dark", "/plan", DESKTOP, "dark"),
     ("plan-phone", "/plan", PHONE, "light"),
+    ("plan-pieces", "/plan#Add a piece", DESKTOP, "light"),
+    ("sheet", "/plan#Print sheet", DESKTOP, "light"),
+    ("guide", "/guide", DESKTOP, "light"),
     ("cook-light", "/cook", DESKTOP, "light"),
     ("cook-dark", "/cook", DESKTOP, "dark"),
     ("cook-phone-light", "/cook", PHONE, "light"),
@@ -38,6 +41,19 @@ def settle(page: Page, then: str) -> None:
         page.get_by_role("link", name=then).click()
     elif then in ("Sign out", "Put it on", "Beside another layout"):
         page.get_by_role("button", name=then).click()
+    elif then == "Add a piece":
+        for cut in ("Filet", "Burger patty, 80/20"):
+            page.get_by_role("button", name=then).click()
+            page.get_by_label("What", exact=True).select_option(label=cut)
+            page.wait_for_timeout(2500)
+        page.get_by_role("tab", name="Other ways").scroll_into_view_if_needed()
+        page.get_by_label("Pieces").get_by_role("button", name="Ribeye", exact=True).click()
+        page.wait_for_timeout(3500)
+        page.evaluate("window.scrollTo(0, 0)")
+    elif then == "Print sheet":
+        page.get_by_role("link", name="Ribeye for tonight").click()
+        page.get_by_role("link", name=then).click()
+        page.wait_for_timeout(1500)
     if then == "Beside another layout":
         page.get_by_role("radio", name="Half and half").check(force=True)
     page.wait_for_timeout(1200)

@@ -14,6 +14,7 @@ from brasko.core.foods.cuts import cut_named
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.invert import TOLERANCE_K, even_sear, solved
 from brasko.core.planner.methods import METHODS
+from brasko.core.planner.near import alike, solved_near
 from brasko.core.planner.plan import planned
 from brasko.core.planner.programme import programme_of
 from brasko.core.planner.ranges import ensemble_ranges
@@ -45,6 +46,23 @@ def test_a_quick_plan_is_near_the_whole_one(method):
     checked = simulate(wish.food, quick.programme).peak_core_c
     assert checked == pytest.approx(wish.finish_c, abs=1.0)
     assert quick.pull_c == pytest.approx(whole.pull_c, abs=2.0)
+
+
+@pytest.mark.parametrize("method", ["low_then_sear", "direct", "sear_then_low", "low_and_slow"])
+def test_a_quick_plan_begun_from_a_near_one_is_as_good(method):
+    """A slider that moves on: within 1 K of the finish on the default grid, with its crust, in fewer runs."""
+    wish = replace(RIBEYE, method=method, crust="none" if method == "low_and_slow" else "light")
+    last = solved(wish, quick=True)
+    moved = replace(wish, thickness_m=0.040, mass_kg=0.47, finish_c=56.0)
+    near = solved_near(moved, last, wish.aim_c)
+    assert near is not None
+    assert near.tries < solved(moved, quick=True).tries
+    assert simulate(moved.food, near.programme).peak_core_c == pytest.approx(56.0, abs=1.0)
+    assert min(near.result.end.browning_s) >= 0.8 * moved.crust_s
+    assert alike(moved) == alike(wish)
+    assert alike(replace(moved, crust="deep" if wish.how.browns else "good")) != alike(wish)
+    far = replace(wish, thickness_m=0.075, mass_kg=0.9, finish_c=45.0, start_c=38.0)
+    assert solved_near(far, last, wish.aim_c) is None
 
 
 def test_crust_is_met_on_both_faces(ribeye):

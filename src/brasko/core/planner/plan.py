@@ -10,6 +10,7 @@ from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.simulation import MODEL_VERSION, Result, simulate
 from brasko.core.planner.cautions import placed_cautions
 from brasko.core.planner.invert import Solution, solved, tempered_start
+from brasko.core.planner.near import solved_near
 from brasko.core.planner.programme import SEARCH_REFINE, flip_moments, the_phase
 from brasko.core.planner.ranges import Ranges, ensemble_ranges
 from brasko.core.planner.tasks import Busy, Task, busy_hands
@@ -73,12 +74,18 @@ class PiecePlan:
         return max(rise, 0.0) / max((off - before) / 60.0, 0.1)
 
 
-def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False) -> PiecePlan:
+def planned(
+    wish: Wish, *, with_ranges: bool = False, quick: bool = False, near: PiecePlan | None = None
+) -> PiecePlan:
     """Plan one piece; quick, for a slider that is still moving, is good to about 1 K.
+
+    near is a quick plan of a wish that differs little: the search begins from it, and is sooner done.
 
     Raises InvalidInput or Infeasible.
     """
-    solution = solved(wish, every_s=20.0, frame_s=60.0, quick=True) if quick else solved(wish)
+    solution = solved_near(wish, near.solution, near.wish.aim_c) if quick and near is not None else None
+    if solution is None:
+        solution = solved(wish, every_s=20.0, frame_s=60.0, quick=True) if quick else solved(wish)
     return assembled(wish, solution, ensemble_ranges(wish, solution) if with_ranges else None)
 
 

@@ -11,6 +11,7 @@ from brasko.core.fire.grate import grate_map
 from brasko.core.fire.own import OwnFire
 from brasko.core.heat.simulation import Result
 from brasko.core.planner.meal import Meal, meal
+from brasko.core.planner.near import alike
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import phase_of
 from brasko.core.planner.ranges import Span
@@ -42,8 +43,22 @@ BRIEF_POINTS = 90
 
 @lru_cache(maxsize=64)
 def computed(wish: Wish, with_ranges: bool = False, quick: bool = False) -> PiecePlan:
-    """The plan of a wish. Plans do not depend on the clock, so keeping what was just previewed costs nothing more."""
-    return planned(wish, with_ranges=with_ranges, quick=quick)
+    """The plan of a wish. Plans do not depend on the clock, so keeping what was just previewed costs nothing more.
+
+    A quick one begins from the last that was much alike: a slider moves by small steps.
+    """
+    if not quick:
+        return planned(wish, with_ranges=with_ranges)
+    key = alike(wish)
+    made = planned(wish, quick=True, near=_LAST.get(key))
+    if len(_LAST) >= MOST_LAST:
+        _LAST.clear()
+    _LAST[key] = made
+    return made
+
+
+_LAST: dict[Wish, PiecePlan] = {}
+MOST_LAST = 64
 
 
 def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | None = None) -> PieceResult:

@@ -1,0 +1,51 @@
+"""The next plan from the last one, while a slider moves: its pull and sear, moved a little, are nearly right already."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from brasko.core.heat.simulation import simulate
+from brasko.core.planner.invert import CRUST_ENOUGH, QUICK_K, Solution, tempered_start
+from brasko.core.planner.programme import SEARCH_REFINE, programme_of, the_phase
+from brasko.core.planner.wish import Wish
+
+TRIES = 3
+CRUST_STAYS = 1.6
+"""A sear that browns so many times as much as the last, or so little, is found anew."""
+
+
+def alike(wish: Wish) -> Wish:
+    """The wish without what a slider moves: plans of wishes that are equal so are near one another."""
+    cut = wish.the_cut
+    return replace(
+        wish, thickness_m=cut.typical_thickness_m, mass_kg=cut.typical_mass_kg, finish_c=max(cut.default_finish_c, 90.0),
+        start_c=4.0, gentle_c=None, temper_s=0.0, count=1, air_c=22.0,
+    )  # fmt: skip
+
+
+def solved_near(wish: Wish, near: Solution, near_aim_c: float) -> Solution | None:
+    """A quick solution begun from a near one; None where that does not do, and it has to be found from scratch."""
+    if wish.pull_offset_k is not None or wish.turn_deg:
+        return None
+    rested = replace(wish, rest_s=near.rest_s) if wish.rest_s is None else wish
+    sear = near.sear if wish.how.slow == "gentle" and near.sear_s > 0.0 else None
+    flips = None if sear is not None or wish.flip_every_s is not None or "sear" not in wish.how.phases else near.flip_every_s
+    rested = replace(rested, flip_every_s=flips or rested.flip_every_s)
+    pull_c = near.pull_c + wish.aim_c - near_aim_c
+    start = tempered_start(rested, rested.food, SEARCH_REFINE)
+    coldest = wish.start_c if start is None else float(start.temp_c.min())
+    for tries in range(1, TRIES + 1):
+        if not coldest + 2.0 < pull_c <= wish.aim_c:
+            return None
+        programme = programme_of(rested, pull_c, sear)
+        result = simulate(rested.food, programme, every_s=20.0, frame_s=60.0, refine=SEARCH_REFINE, start=start)
+        if the_phase(result, wish.how.slow).reached == "time":
+            return None
+        missed = result.peak_core_c - wish.aim_c
+        if abs(missed) <= QUICK_K:
+            crust, before = (float(min(r.end.browning_s)) for r in (result, near.result))
+            stays = sear is None or crust <= CRUST_STAYS * max(before, 1.0)
+            enough = crust >= CRUST_ENOUGH * wish.crust_s and stays
+            return Solution(programme, pull_c, near.sear_s, near.flip_every_s, result, tries) if enough else None
+        pull_c -= missed
+    return None
