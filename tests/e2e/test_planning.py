@@ -100,6 +100,17 @@ def test_another_way_is_taken_and_undone(visit):
     expect(ways).to_contain_text("hours of gentle heat only dry it")
 
 
+def test_schools_are_computed_and_one_is_taken(visit):
+    page = visit("/plan")
+    ready(page)
+    page.get_by_role("tab", name="Where cooks disagree").click()
+    panel = page.get_by_role("tabpanel", name="Where cooks disagree")
+    expect(panel.get_by_role("row", name=re.compile("^every 30 s"))).to_contain_text("this plan")
+    panel.get_by_role("button", name=re.compile("^Temper it")).click()
+    panel.get_by_role("button", name="Take it: 30 min out of it").click()
+    expect(page.get_by_role("list", name=ORDER)).to_contain_text("it warms the middle by")
+
+
 def test_any_hour_can_be_held_and_the_rest_follows(visit):
     page = visit("/plan")
     ready(page)

@@ -101,6 +101,16 @@ def test_other_ways_come_with_figures_and_can_be_taken(mara):
     assert {r["method"] for r in told["refused"]} >= {"low_and_slow"}
 
 
+def test_where_cooks_disagree_every_answer_is_computed_and_can_be_taken(mara):
+    keys = [q["key"] for q in mara.call("POST", "/api/plans/choices", {"pieces": [RIBEYE]}).json()["questions"]]
+    assert {"flips", "temper", "marks", "lid", "rest", "rub"} == set(keys)
+    told = mara.call("POST", "/api/plans/school", {"piece": RIBEYE, "key": "temper"}).json()
+    assert [v["change"] for v in told["variants"]] == [{}, {"temper_min": 30.0}, {"temper_min": 60.0}]
+    taken = mara.call("POST", "/api/plans/preview", {"pieces": [{**RIBEYE, **told["variants"][1]["change"]}], "quick": True}).json()
+    assert "temper" in {t["key"] for t in taken["result"]["tasks"]}
+    assert "school" in errors(mara.call("POST", "/api/plans/school", {"piece": RIBEYE, "key": "colour"}))
+
+
 def test_details_weigh_share_and_hold(mara):
     table = {
         "eaters": 5,

@@ -10,6 +10,7 @@ export const keys = {
   past: ["plans", "past"] as const,
   details: (body: string) => ["details", body] as const,
   choices: (body: string) => ["choices", body] as const,
+  school: (body: string) => ["school", body] as const,
   guide: ["guide"] as const,
   cooks: ["cooks"] as const,
   cook: (id: number) => ["cooks", id] as const,

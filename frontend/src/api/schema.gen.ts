@@ -151,6 +151,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plans/school": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask School
+         * @description The same piece by each answer to a question where cooks disagree.
+         */
+        post: operations["ask_school"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/details": {
         parameters: {
             query?: never;
@@ -1900,8 +1920,13 @@ export interface components {
             /** Eat At */
             eat_at?: string | null;
         };
-        /** ChoicesOut */
+        /**
+         * ChoicesOut
+         * @description questions are those where cooks disagree, by their keys.
+         */
         ChoicesOut: {
+            /** Questions */
+            questions: components["schemas"]["ChoiceOut"][];
             /** Why */
             why: string;
             mine: components["schemas"]["WayOut"];
@@ -1998,6 +2023,49 @@ export interface components {
             price_kg?: number | null;
             /** Wishes */
             wishes?: components["schemas"]["EaterIn"][];
+        };
+        /** SchoolOut */
+        SchoolOut: {
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Says */
+            says: string;
+            /** Variants */
+            variants: components["schemas"]["VariantOut"][];
+        };
+        /** VariantOut */
+        VariantOut: {
+            /** Name */
+            name: string;
+            /** Mine */
+            mine: boolean;
+            /** On S */
+            on_s: number;
+            /** Pull C */
+            pull_c: number;
+            /** Rise K */
+            rise_k: number;
+            /** Grey Rim Share */
+            grey_rim_share: number;
+            /** Mass Loss Share */
+            mass_loss_share: number;
+            /** Why */
+            why: string;
+            /** Change */
+            change: {
+                [key: string]: string | number | null;
+            };
+        };
+        /**
+         * SchoolIn
+         * @description One of the questions where cooks disagree.
+         */
+        SchoolIn: {
+            piece: components["schemas"]["PieceIn"];
+            /** Key */
+            key: string;
         };
         /** AmountsOut */
         AmountsOut: {
@@ -3632,6 +3700,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChoicesOut"];
+                };
+            };
+        };
+    };
+    ask_school: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolOut"];
                 };
             };
         };

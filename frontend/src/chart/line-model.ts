@@ -14,6 +14,8 @@ export interface Block {
   name: string;
   start: number;
   end: number;
+  /** How much later it may be [s]. */
+  slack?: number;
   state?: string;
 }
 
@@ -80,7 +82,7 @@ export function lineOfMeal(result: PieceResult, others: readonly Schemas["BriefO
     ...base,
     from: Math.max(-leadS, Math.min(...ons) - 100 * 60) - 120,
     others: others.map((o) => ({ name: o.cut_name, core: o.time_s.map((t, i) => ({ s: o.on_s + t, c: o.core_c[i] ?? 0 })) })),
-    blocks: order.filter((t) => t.key.split(":").pop() !== "shop").map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s, ...(t.piece == null ? {} : { piece: t.piece }) })),
+    blocks: order.filter((t) => t.key.split(":").pop() !== "shop").map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s, slack: t.slack_s ?? 0, ...(t.piece == null ? {} : { piece: t.piece }) })),
   };
 }
 

@@ -128,6 +128,7 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
                   const room = Math.floor((w - 6) / 5.6);
                   return (
                     <g key={b.key} opacity={b.state === "done" ? 0.55 : 1}>
+                      {(b.slack ?? 0) >= 60 && <line x1={left + w} x2={Math.min(x(b.end + (b.slack ?? 0)), width - RIGHT)} y1={top + LANE_H / 2} y2={top + LANE_H / 2} stroke="var(--c-ash)" strokeWidth={2} strokeDasharray="2 3" />}
                       <rect x={left} y={top + 2} width={w} height={LANE_H - 5} rx={2} fill={lane === "fire" ? "var(--c-ember)" : lane === "meat" ? "var(--c-ink)" : "var(--c-ash)"} fillOpacity={lane === "meat" ? 0.82 : 0.9} />
                       {room > 5 && <text x={left + 4} y={top + 14} fontSize={11.5} fill={lane === "fire" ? "var(--c-on-ember)" : "var(--c-panel)"} className="figure">{b.name.length > room ? `${b.name.slice(0, room - 1)}…` : b.name}</text>}
                     </g>

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 
 import { Problem } from "@/api/client";
-import type { Reference } from "@/api/hooks";
+import { type Reference, usePreferences } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { Doneness } from "@/chart/doneness";
 import { BOX, Button, Choice, Field, Quantity } from "@/ui/controls";
@@ -36,6 +36,8 @@ export function Answers({ draft, onDraft, reference, problem, late, agencyC, mas
   const [open, setOpen] = useState(false);
   const each = focused(draft);
   const scale = reference.scales.find((s) => s.key === household.scale) ?? reference.scales[0]!;
+  const other = reference.scales.find((s) => s.key !== scale.key) ?? scale;
+  const preferences = usePreferences();
   const set = (change: Partial<typeof each.piece>) => onDraft(withAnswers(draft, change));
   const wrong = (field: string) => { const e = problem?.of(field); return e ? phrase(system, e.message) : undefined; };
   const cut = reference.cuts.find((c) => c.key === each.piece.cut);
@@ -73,6 +75,12 @@ export function Answers({ draft, onDraft, reference, problem, late, agencyC, mas
       </Field>
       {why && <p className="m-0 border-l-4 border-ember pl-2 text-sm">{phrase(system, why)}</p>}
       <Doneness scale={scale} colours={reference.colours} value={finish} onChange={(c) => set({ finish_c: c })} agencyC={agencyC} system={system} low={high ? 60 : 45} high={high ? 98 : 77} words={cut?.group !== "vegetable"} />
+      {cut?.group !== "vegetable" && (
+        <p className="m-0 -mt-2 flex flex-wrap items-center gap-x-2 text-sm text-ash">{scale.name}
+          <Button weight="quiet" onClick={() => preferences.mutate({ scale: other.key as "kitchen" | "home" })}>Use the {other.name.split(" (")[0]!.toLowerCase()}</Button>
+          <Link to="/guide#school:words" className="text-ink underline decoration-seam underline-offset-4">which</Link>
+        </p>
+      )}
       {wrong("finish_c") && problem && <p role="alert" className="m-0 border-l-4 border-alarm pl-2 text-sm text-alarm">{wrong("finish_c")}</p>}
       {choice === "recorded" && (
         <label className="flex min-h-11 items-start gap-3 text-sm">

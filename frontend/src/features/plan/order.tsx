@@ -27,6 +27,8 @@ export function Order({ result, focus, order, cautions, names, eatAt, system, mo
   const range = result.step_ranges_s?.[result.slow_step];
   const several = names.length > 1;
   return (
+    <>
+    <p className="m-0 mb-1 text-sm text-ash"><span className="border-b-2 border-ember">Underlined</span>: the table waits for it.</p>
     <ol aria-label="The order of the work" className="m-0 flex list-none flex-col p-0">
       {order.map((task, n) => {
         const mine = task.piece == null ? !several : task.piece === focus;
@@ -39,7 +41,7 @@ export function Order({ result, focus, order, cautions, names, eatAt, system, mo
           <li key={task.key} className="relative border-b border-seam py-1.5 last:border-0">
             {(newDay || otherDay) && <p className="kicker m-0">{dayText(when(task.start_s))}</p>}
             <button type="button" onClick={() => onMoment(task.start_s)} aria-current={task.key === current ? "step" : undefined} className="grid min-h-11 w-full grid-cols-[3.6rem_1fr] items-baseline gap-x-2 rounded-bar text-left aria-[current=step]:bg-raised">
-              <span className="figure text-xl">{at(task.start_s)}</span>
+              <span className={`figure justify-self-start text-xl ${task.critical ? "border-b-2 border-ember" : ""}`}>{at(task.start_s)}</span>
               <span className="pr-11 font-semibold"><span aria-hidden className={`mr-2 inline-block h-2.5 w-2.5 rounded-[2px] ${LANE[task.lane] ?? ""}`} />{task.name}{several && task.piece != null && <span className="kicker ml-2">{task.piece + 1} {names[task.piece]}</span>}</span>
               <span className="col-start-2 text-sm text-ash">{phrase(system, task.why)}</span>
               {(task.slack_s ?? 0) >= 60 && <span className="col-start-2 text-sm text-ash">May begin up to {spanText(task.slack_s ?? 0)} later.</span>}
@@ -53,5 +55,6 @@ export function Order({ result, focus, order, cautions, names, eatAt, system, mo
         );
       })}
     </ol>
+    </>
   );
 }

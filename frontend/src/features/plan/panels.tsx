@@ -7,12 +7,13 @@ import type { System } from "@/units/units";
 import { Burger } from "./burger";
 import { Late } from "./late";
 import { type Draft, focused } from "./model";
+import { Schools } from "./schools";
 import { Table } from "./table";
 import { Ways } from "./ways";
 
-export const PANELS = ["ways", "table", "late", "burger"] as const;
+export const PANELS = ["ways", "table", "late", "schools", "burger"] as const;
 export type Panel = (typeof PANELS)[number];
-const NAMES: Record<Panel, string> = { ways: "Other ways", table: "Amounts and table", late: "Guests are late", burger: "Shape a patty" };
+const NAMES: Record<Panel, string> = { ways: "Other ways", table: "Amounts and table", late: "Guests are late", schools: "Where cooks disagree", burger: "Shape a patty" };
 
 interface Props {
   draft: Draft;
@@ -39,6 +40,7 @@ export function Panels({ draft, onDraft, reference, system, panel, onPanel }: Pr
       <Tabs.Content value="ways"><Ways draft={draft} onDraft={onDraft} system={system} /></Tabs.Content>
       <Tabs.Content value="table"><Table draft={draft} onDraft={onDraft} reference={reference} system={system} lateMin={lateMin} /></Tabs.Content>
       <Tabs.Content value="late"><Late draft={draft} system={system} lateMin={lateMin} onLateMin={setLateMin} /></Tabs.Content>
+      <Tabs.Content value="schools"><Schools draft={draft} onDraft={onDraft} system={system} /></Tabs.Content>
       <Tabs.Content value="burger"><Burger draft={draft} onDraft={onDraft} system={system} /></Tabs.Content>
     </Tabs.Root>
   );

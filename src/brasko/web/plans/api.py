@@ -24,7 +24,7 @@ from brasko.web.plans.convert import (
     result_of,
     task_out,
 )
-from brasko.web.plans.details import burger_of, choices_of, details_of, pick_of
+from brasko.web.plans.details import burger_of, choices_of, details_of, pick_of, school_told
 from brasko.web.plans.models import Plan
 from brasko.web.plans.reference import reference
 from brasko.web.plans.schemas import (
@@ -44,6 +44,8 @@ from brasko.web.plans.schemas import (
     PreviewIn,
     PreviewOut,
     ReferenceOut,
+    SchoolIn,
+    SchoolOut,
 )
 from brasko.web.yard.kinds import kinds_of
 
@@ -68,8 +70,8 @@ def preview_plan(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
         )
     quick = payload.quick and not payload.ranges
     ranged = (payload.focus,) if payload.ranges else ()
-    plain = [i for i in range(len(payload.pieces)) if i not in ranged]
-    for_each(payload.pieces, lambda piece: computed(wish_of(piece), payload.pieces.index(piece) not in plain, quick))
+    places = iter(range(len(payload.pieces)))
+    for_each(payload.pieces, lambda piece: computed(wish_of(piece), next(places) in ranged, quick))
     made = joined(tuple(wish_of(piece) for piece in payload.pieces), ranged, quick)
     now = timezone.now()
     eat_at = eating(payload.anchor, made)
@@ -110,6 +112,12 @@ def pick_way(request: HttpRequest, payload: PickIn) -> PickOut:
 def compare_ways(request: HttpRequest, payload: MealAsk) -> ChoicesOut:
     """The first piece's own way beside the two best others, computed."""
     return choices_of(payload.pieces[0], kinds_of(request.user))
+
+
+@router.post("plans/school", response=SchoolOut, operation_id="ask_school")
+def ask_school(request: HttpRequest, payload: SchoolIn) -> SchoolOut:
+    """The same piece by each answer to a question where cooks disagree."""
+    return school_told(payload)
 
 
 @router.post("plans/details", response=DetailsOut, operation_id="tell_details")

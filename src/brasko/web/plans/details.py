@@ -12,6 +12,7 @@ from brasko.core.planner.choose import Choice, Pick, alternatives, choice_of, co
 from brasko.core.planner.late import holdings
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.plan import PiecePlan
+from brasko.core.planner.schools import questions, school_of
 from brasko.core.planner.serving import shared_out
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.formats.meal import PieceIn, TableIn
@@ -21,6 +22,7 @@ from brasko.web.plans.schemas import (
     AmountsOut,
     BurgerIn,
     BurgerOut,
+    ChoiceOut,
     ChoicesOut,
     DetailsOut,
     FuelOut,
@@ -32,6 +34,9 @@ from brasko.web.plans.schemas import (
     PickOut,
     PieceDetails,
     RefusedOut,
+    SchoolIn,
+    SchoolOut,
+    VariantOut,
     WayOut,
 )
 
@@ -72,11 +77,35 @@ def choices_of(piece: PieceIn, kinds: list[str]) -> ChoicesOut:
     mine = choice_of(wish, computed(wish, False, True))
     others, refused = alternatives(wish, kinds)
     return ChoicesOut(
+        questions=[ChoiceOut(key=key, name=name, why="") for key, name in questions(mine.plan).items()],
         why=reasoned(mine, others),
         mine=_way(piece, mine, ""),
         others=[_way(piece, other, compared(mine, other)) for other in others],
         refused=[RefusedOut(method=r.method, name=METHODS[r.method].name, why=r.why) for r in refused],
     )
+
+
+_SENT = {"flip_every_s": "flip_every_s", "marks": "marks", "lid": "lid", "wrap": "wrap", "rest": "rest", "rub": "rub"}
+
+
+def school_told(ask: SchoolIn) -> SchoolOut:
+    """One question where cooks disagree, every answer computed."""
+    wish = wish_of(ask.piece)
+    told = school_of(computed(wish, False, True), ask.key)
+    variants = []
+    for v in told.variants:
+        change: dict[str, str | float | None] = {}
+        if v.wish is not None:
+            change = {sent: getattr(v.wish, own) for own, sent in _SENT.items() if getattr(v.wish, own) != getattr(wish, own)}
+            if v.wish.temper_s != wish.temper_s:
+                change["temper_min"] = v.wish.temper_s / 60.0
+        variants.append(
+            VariantOut(
+                name=v.name, mine=v.mine, on_s=v.on_s, pull_c=v.pull_c, rise_k=v.rise_k, grey_rim_share=v.grey_rim_share,
+                mass_loss_share=v.mass_loss_share, why=v.why, change=change,
+            )
+        )  # fmt: skip
+    return SchoolOut(key=told.key, question=told.question, says=told.says, variants=variants)
 
 
 def _way(piece: PieceIn, choice: Choice, trade_off: str) -> WayOut:

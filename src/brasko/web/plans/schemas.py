@@ -10,6 +10,12 @@ from brasko.formats.fire import MapOut, OwnFireIn
 from brasko.formats.meal import MOST_PIECES, PieceIn, TableIn
 
 
+class ChoiceOut(Schema):
+    key: str
+    name: str
+    why: str
+
+
 class AnchorIn(Schema):
     """One fixed moment from which all others follow."""
 
@@ -241,10 +247,41 @@ class RefusedOut(Schema):
 
 
 class ChoicesOut(Schema):
+    """questions are those where cooks disagree, by their keys."""
+
+    questions: list[ChoiceOut]
     why: str
     mine: WayOut
     others: list[WayOut]
     refused: list[RefusedOut]
+
+
+class SchoolIn(Schema):
+    """One of the questions where cooks disagree."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    piece: PieceIn
+    key: str
+
+
+class VariantOut(Schema):
+    name: str
+    mine: bool
+    on_s: float
+    pull_c: float
+    rise_k: float
+    grey_rim_share: float
+    mass_loss_share: float
+    why: str
+    change: dict[str, str | float | None]
+
+
+class SchoolOut(Schema):
+    key: str
+    question: str
+    says: str
+    variants: list[VariantOut]
 
 
 class MealAsk(Schema):
@@ -412,12 +449,6 @@ class BandOut(Schema):
     word: str
     low_c: float
     high_c: float
-
-
-class ChoiceOut(Schema):
-    key: str
-    name: str
-    why: str
 
 
 class GentleOut(Schema):

@@ -1,0 +1,75 @@
+"""Where cooks disagree: each answer is computed, and the sentence says what the figures do."""
+
+from dataclasses import replace
+
+import pytest
+
+from brasko.core.planner.plan import planned
+from brasko.core.errors import UnknownName
+from brasko.core.planner.schools import questions, school_of
+from brasko.core.planner.wish import Wish
+
+RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0, crust="light")
+
+
+def every(wish):
+    mine = planned(wish, quick=True)
+    return {key: school_of(mine, key) for key in questions(mine)}
+
+
+@pytest.fixture(scope="module")
+def asked():
+    return every(replace(RIBEYE, method="direct"))
+
+
+def test_every_question_is_asked(asked):
+    assert set(asked) == {"flips", "temper", "marks", "lid", "rest", "rub"}
+    for school in asked.values():
+        assert len(school.variants) >= 2
+        assert school.says
+        assert sum(v.mine for v in school.variants) <= 1
+    assert asked["temper"].variants[0].mine
+
+
+def test_frequent_flips_are_sooner_and_leave_less_rim(asked):
+    """Flipping often cooks faster and more evenly (thiffeault_2022, from memory)."""
+    had = [v for v in asked["flips"].variants if not v.why]
+    once = next(v for v in had if v.name == "once")
+    often = min(had, key=lambda v: v.grey_rim_share)
+    assert often.name != "once"
+    assert often.grey_rim_share < once.grey_rim_share
+    assert "% grey" in asked["flips"].says
+
+
+def test_tempering_saves_a_few_minutes(asked):
+    """Half an hour or an hour out saves little (common practice, no source)."""
+    straight, half, hour = asked["temper"].variants
+    assert 0.0 < straight.on_s - hour.on_s < 600.0
+    assert straight.on_s - half.on_s < straight.on_s - hour.on_s + 60.0
+
+
+def test_foil_carries_over_further_than_an_open_rack(asked):
+    """Foil keeps heat in: the core climbs further (common practice, no source)."""
+    by_name = {v.name: v for v in asked["rest"].variants}
+    assert by_name["On a board under loose foil"].rise_k >= by_name["On a rack, open"].rise_k
+
+
+def test_rubs_are_judged_by_the_surface(asked):
+    salt, pepper, sugar = asked["rub"].variants
+    assert salt.why == ""
+    assert "scorches" in sugar.why
+    assert pepper.wish.rub == "pepper"
+
+
+def test_a_long_cook_is_asked_whether_it_is_wrapped():
+    found = every(Wish("pork_shoulder", 0.09, 1.6, 93.0, method="low_and_slow", crust="none"))
+    assert {"wrap", "temper", "rest", "rub"} == set(found)
+    bare, _, foil = found["wrap"].variants
+    assert bare.mine
+    assert foil.mass_loss_share < bare.mass_loss_share
+    assert "{time:" in found["wrap"].says or "No difference" in found["wrap"].says
+
+
+def test_an_unknown_question_is_refused():
+    with pytest.raises(UnknownName, match="school is not known"):
+        school_of(planned(RIBEYE, quick=True), "colour")
