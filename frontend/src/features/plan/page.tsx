@@ -52,7 +52,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
   const preview = usePreview(draft);
   const pick = usePick(draft, amend);
   const problem = pick.pending && preview.problem?.errors.some((e) => e.field.startsWith("remedy:")) ? null : preview.problem;
-  const computed = useDeferredValue(preview.focus === draft.focus ? preview.shown : null);
+  const computed = useDeferredValue(preview.shown);
   const shown = problem ? null : computed;
   const { result, order = [], others = [] } = shown ?? {};
   const model = useMemo(() => (shown ? lineOfMeal(shown.result, shown.others, shown.order, shown.lead_s) : null), [shown]);
@@ -110,7 +110,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
           </>
         )}
       </div>
-      {result && <section aria-label="Order of work" className="plate p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><Order result={result} focus={draft.focus} order={order} cautions={shown?.cautions ?? []} names={others.length > 0 ? names : []} eatAt={hour} system={system} moment={at} onMoment={setMoment} /></section>}
+      {result && <section aria-label="Order of work" className="plate p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><Order result={result} focus={preview.focus} order={order} cautions={shown?.cautions ?? []} names={others.length > 0 ? names : []} eatAt={hour} system={system} moment={at} onMoment={setMoment} /></section>}
       <div className="flex min-w-0 flex-col gap-4 lg:col-start-2">
         {result && <Panels draft={draft} onDraft={setDraft} reference={reference} system={system} panel={panel} onPanel={setPanel} />}
         <Kept system={system} />
@@ -148,7 +148,8 @@ function useKeeping(draft: Draft, hour: Date, kept: { id: number } | null, block
   const busy = keep.isPending || change.isPending || blocked;
   return {
     busy, error, refused: error instanceof Problem ? error : null,
-    keep: () => { if (!busy) keep.mutate(body(), { onSuccess: (plan) => void navigate(`/plan/${plan.id}`) }); },
+    // a promise of its own: what Brasko fills in meanwhile resets the mutation, and must not keep the page from moving on
+    keep: () => { if (!busy) keep.mutateAsync(body()).then((plan) => navigate(`/plan/${plan.id}`), () => undefined); },
     change: () => { if (!busy) change.mutate(body()); },
   };
 }
