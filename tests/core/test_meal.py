@@ -185,6 +185,19 @@ def test_the_whole_order_from_shopping_to_slicing():
 
 
 @pytest.mark.parametrize(
+    ("change", "name"), [({"fire": "offset"}, "end for end"), ({"method": "char_then_bath"}, "in the fat"), ({}, "")]
+)
+def test_what_has_a_hot_end_is_turned_half_way(change, name):
+    """Offset: turn the piece end for end and flip it half-way; warm bath: rotate it off hot spots (common practice)."""
+    tasks = {t.key: t for t in planned(replace(RIBEYE, **change), quick=True).tasks}
+    assert ("turn" in tasks) is bool(name)
+    if name:
+        gentle = tasks["on" if tasks["on"].step == "gentle" else "gentle"]
+        assert name in tasks["turn"].name
+        assert tasks["turn"].start_s == pytest.approx((gentle.start_s + gentle.end_s) / 2.0, abs=1.0)
+
+
+@pytest.mark.parametrize(
     ("salt", "least_s", "most_s"),
     [
         ("just_before", 0.0, 600.0),

@@ -4,8 +4,8 @@ from dataclasses import replace
 
 import pytest
 
-from brasko.core.planner.plan import planned
 from brasko.core.errors import UnknownName
+from brasko.core.planner.plan import planned
 from brasko.core.planner.schools import questions, school_of
 from brasko.core.planner.wish import Wish
 

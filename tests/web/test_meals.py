@@ -106,7 +106,9 @@ def test_where_cooks_disagree_every_answer_is_computed_and_can_be_taken(mara):
     assert {"flips", "temper", "marks", "lid", "rest", "rub"} == set(keys)
     told = mara.call("POST", "/api/plans/school", {"piece": RIBEYE, "key": "temper"}).json()
     assert [v["change"] for v in told["variants"]] == [{}, {"temper_min": 30.0}, {"temper_min": 60.0}]
-    taken = mara.call("POST", "/api/plans/preview", {"pieces": [{**RIBEYE, **told["variants"][1]["change"]}], "quick": True}).json()
+    taken = mara.call(
+        "POST", "/api/plans/preview", {"pieces": [{**RIBEYE, **told["variants"][1]["change"]}], "quick": True}
+    ).json()
     assert "temper" in {t["key"] for t in taken["result"]["tasks"]}
     assert "school" in errors(mara.call("POST", "/api/plans/school", {"piece": RIBEYE, "key": "colour"}))
 

@@ -29,7 +29,11 @@ def solved_near(wish: Wish, near: Solution, near_aim_c: float) -> Solution | Non
         return None
     rested = replace(wish, rest_s=near.rest_s) if wish.rest_s is None else wish
     sear = near.sear if wish.how.slow == "gentle" and near.sear_s > 0.0 else None
-    flips = None if sear is not None or wish.flip_every_s is not None or "sear" not in wish.how.phases else near.flip_every_s
+    flips = (
+        None
+        if sear is not None or wish.flip_every_s is not None or "sear" not in wish.how.phases
+        else near.flip_every_s
+    )
     rested = replace(rested, flip_every_s=flips or rested.flip_every_s)
     pull_c = near.pull_c + wish.aim_c - near_aim_c
     start = tempered_start(rested, rested.food, SEARCH_REFINE)

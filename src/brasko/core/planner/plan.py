@@ -74,9 +74,7 @@ class PiecePlan:
         return max(rise, 0.0) / max((off - before) / 60.0, 0.1)
 
 
-def planned(
-    wish: Wish, *, with_ranges: bool = False, quick: bool = False, near: PiecePlan | None = None
-) -> PiecePlan:
+def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False, near: PiecePlan | None = None) -> PiecePlan:
     """Plan one piece; quick, for a slider that is still moving, is good to about 1 K.
 
     near is a quick plan of a wish that differs little: the search begins from it, and is sooner done.

@@ -79,9 +79,7 @@ def _asked(mine: PiecePlan) -> dict[str, Asked]:
     ]
     asked["temper"] = ("Temper it, or straight on?", out)
     if zone is not None and zone.rods is not None:
-        turns = [
-            (name.split(":")[0], _changed(wish, marks=key, flip_every_s=None)) for key, (name, _) in MARKS.items()
-        ]
+        turns = [(name.split(":")[0], _changed(wish, marks=key, flip_every_s=None)) for key, (name, _) in MARKS.items()]
         asked["marks"] = ("Marks, or a crust all over?", turns)
         if wish.searing_key != "chimney":
             lids = [(LIDS[key], _changed(wish, lid=key)) for key in ("open", "shut")]
@@ -104,7 +102,8 @@ def _variant(mine: PiecePlan, name: str, wish: Wish | str) -> Variant:
     if isinstance(wish, str):
         return Variant(name, False, None, why=wish)
     same = wish == mine.wish or (
-        wish.flip_every_s == mine.solution.flip_every_s and replace(wish, flip_every_s=mine.wish.flip_every_s) == mine.wish
+        wish.flip_every_s == mine.solution.flip_every_s
+        and replace(wish, flip_every_s=mine.wish.flip_every_s) == mine.wish
     )
     rested = wish if wish.rest_s is not None else replace(wish, rest_s=mine.solution.rest_s)
     try:
@@ -130,12 +129,20 @@ def _says(key: str, variants: tuple[Variant, ...]) -> str:
         return f"{_start(high.name)} adds {{rise:{high.rise_k:.1f}}} after the pull, {_lower(low.name)} {{rise:{low.rise_k:.1f}}}: the pull is moved by as much."
     said = []
     thin, thick = min(had, key=lambda v: v.grey_rim_share), max(had, key=lambda v: v.grey_rim_share)
-    if LITTLE_SHARE < thick.grey_rim_share - thin.grey_rim_share:
-        said.append(f"{_start(thin.name)} leaves {thin.grey_rim_share * 100:.0f} % grey, {_lower(thick.name)} {thick.grey_rim_share * 100:.0f} %")
+    if thick.grey_rim_share - thin.grey_rim_share > LITTLE_SHARE:
+        said.append(
+            f"{_start(thin.name)} leaves {thin.grey_rim_share * 100:.0f} % grey, {_lower(thick.name)} {thick.grey_rim_share * 100:.0f} %"
+        )
     fast, slow = min(had, key=lambda v: v.on_s), max(had, key=lambda v: v.on_s)
     if slow.on_s - fast.on_s > LITTLE_S:
-        said.append(f"{_start(fast.name) if not said else _lower(fast.name)} is {{time:{slow.on_s - fast.on_s:.0f}}} sooner at the table than {_lower(slow.name)}")
-    return "; ".join(said) + "." if said else "No difference that shows: under a minute and a half, and two per cent of rim."
+        said.append(
+            f"{_start(fast.name) if not said else _lower(fast.name)} is {{time:{slow.on_s - fast.on_s:.0f}}} sooner at the table than {_lower(slow.name)}"
+        )
+    return (
+        "; ".join(said) + "."
+        if said
+        else "No difference that shows: under a minute and a half, and two per cent of rim."
+    )
 
 
 def _start(name: str) -> str:

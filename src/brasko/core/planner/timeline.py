@@ -6,6 +6,7 @@ from datetime import datetime, timedelta
 
 from brasko.core.errors import InvalidInput
 from brasko.core.foods.serving import serving_of
+from brasko.core.planner.fuel import setup_of
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.methods import FINISHES, SALTS
 from brasko.core.planner.programme import flip_moments
@@ -27,6 +28,7 @@ DRY_AFTER_S, WET_FROM_S = 40 * 60.0, 10 * 60.0
 OVERNIGHT_AT_LEAST_S = 8 * 3600.0
 SHOP_S, SHOP_AHEAD_S = 30 * 60.0, 2 * 3600.0
 LAST_MINUTE_S = 60.0
+TURNED_FROM_S = 20 * 60.0
 START_MARGIN_S = 120.0
 _AT_THE_FIRE = {"light": 60.0, "bank": 120.0, "fuse": 600.0, "preheat": 20.0, "heat_pan": 20.0, "heat_oven": 20.0}
 """How long hands are busy with a preparation; others take all of theirs."""
@@ -62,9 +64,30 @@ def _of_the_food(wish: Wish, solution: Solution, on_s: float, at: dict[str, tupl
             Task("convert", "fire", fire.convert_name, start, sear, fire.convert_why, before="sear", hands_s=min(30.0, sear - start),
                  guide="glossary:convert")
         )  # fmt: skip
+    tasks += _turned_half_way(wish, at)
     if wish.finishing != "none":
         tasks.append(_last_touch(wish, solution, on_s))
     return tasks
+
+
+def _turned_half_way(wish: Wish, at: dict[str, tuple[float, float]]) -> list[Task]:
+    """A long gentle part where one end is hotter: turned once, half-way (common practice, no source)."""
+    if "gentle" not in at:
+        return []
+    start, end = at["gentle"][0], at["gentle_wrapped" if "gentle_wrapped" in at else "gentle"][1]
+    setup = setup_of(wish)
+    bath = wish.gentle_zone is not None and wish.gentle_zone.in_fat
+    offset = setup is not None and setup.grill.kind == "offset"
+    if end - start < TURNED_FROM_S or not (bath or offset):
+        return []
+    name = "Turn it in the fat" if bath else "Turn it end for end, and over"
+    why = (
+        "Off the hot spots. Measure under the meat, where the fat is hottest."
+        if bath
+        else "It is hotter near the firebox and at the top: half-way both ends have had the same."
+    )
+    middle = (start + end) / 2.0
+    return [Task("turn", "hands", name, middle, middle + 30.0, why, hands_s=20.0, guide=f"method:{wish.method}")]
 
 
 def _last_touch(wish: Wish, solution: Solution, on_s: float) -> Task:

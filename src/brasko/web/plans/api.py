@@ -24,28 +24,30 @@ from brasko.web.plans.convert import (
     result_of,
     task_out,
 )
+from brasko.web.plans.detail_schemas import (
+    BurgerIn,
+    BurgerOut,
+    ChoicesOut,
+    DetailsOut,
+    MealAsk,
+    PickIn,
+    PickOut,
+    SchoolIn,
+    SchoolOut,
+)
 from brasko.web.plans.details import burger_of, choices_of, details_of, pick_of, school_told
 from brasko.web.plans.models import Plan
 from brasko.web.plans.reference import reference
 from brasko.web.plans.schemas import (
     AnchorIn,
-    BurgerIn,
-    BurgerOut,
     CautionOut,
-    ChoicesOut,
-    DetailsOut,
-    MealAsk,
     PastLine,
-    PickIn,
-    PickOut,
     PlanIn,
     PlanLine,
     PlanOut,
     PreviewIn,
     PreviewOut,
     ReferenceOut,
-    SchoolIn,
-    SchoolOut,
 )
 from brasko.web.yard.kinds import kinds_of
 

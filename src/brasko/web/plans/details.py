@@ -18,11 +18,10 @@ from brasko.core.safety.clock import fridge_limit_s
 from brasko.formats.meal import PieceIn, TableIn
 from brasko.formats.meal_convert import eaters_of, filled, wish_of
 from brasko.web.plans.convert import computed, joined
-from brasko.web.plans.schemas import (
+from brasko.web.plans.detail_schemas import (
     AmountsOut,
     BurgerIn,
     BurgerOut,
-    ChoiceOut,
     ChoicesOut,
     DetailsOut,
     FuelOut,
@@ -38,6 +37,9 @@ from brasko.web.plans.schemas import (
     SchoolOut,
     VariantOut,
     WayOut,
+)
+from brasko.web.plans.schemas import (
+    ChoiceOut,
 )
 
 
@@ -96,7 +98,9 @@ def school_told(ask: SchoolIn) -> SchoolOut:
     for v in told.variants:
         change: dict[str, str | float | None] = {}
         if v.wish is not None:
-            change = {sent: getattr(v.wish, own) for own, sent in _SENT.items() if getattr(v.wish, own) != getattr(wish, own)}
+            change = {
+                sent: getattr(v.wish, own) for own, sent in _SENT.items() if getattr(v.wish, own) != getattr(wish, own)
+            }
             if v.wish.temper_s != wish.temper_s:
                 change["temper_min"] = v.wish.temper_s / 60.0
         variants.append(
