@@ -197,7 +197,7 @@ def sliding(page) -> list[float]:
           for (let n = 0; n < 32; n++) {
             const before = document.querySelector('figure[data-revision]').dataset.revision;
             const begun = performance.now();
-            thumb.dispatchEvent(new KeyboardEvent('keydown', {key: n % 16 < 8 ? 'ArrowLeft' : 'ArrowRight', bubbles: true}));
+            thumb.dispatchEvent(new KeyboardEvent('keydown', {key: n % 16 < 8 ? 'ArrowRight' : 'ArrowLeft', bubbles: true}));
             await new Promise((done) => { const look = () => document.querySelector('figure[data-revision]')?.dataset.revision !== before ? requestAnimationFrame(done) : requestAnimationFrame(look); look(); });
             spent.push(performance.now() - begun);
             await new Promise((r) => setTimeout(r, 250));

@@ -3,11 +3,13 @@
 import itertools
 from dataclasses import replace
 
+import numpy as np
 import pytest
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.heat.simulation import simulate
 from brasko.core.planner.meal import meal
 from brasko.core.planner.plan import held_longer, planned
 from brasko.core.planner.tasks import Task, busy_hands, clash, fitted, with_free_hands, with_slack
@@ -119,6 +121,24 @@ def test_a_piece_held_longer_cools_and_keeps_its_peak():
     assert longer.solution.result.peak_core_c == pytest.approx(plan.solution.result.peak_core_c, abs=0.3)
     assert longer.solution.result.core_c[-1] < plan.solution.result.core_c[-1]
     assert held_longer(plan, 0.0) is plan
+
+
+def test_a_rest_that_goes_on_is_the_same_as_a_longer_one():
+    """Run in two parts or in one: the same curves and books, to the steps in which the rest is taken."""
+    plan = planned(FILET, quick=True)
+    longer = held_longer(plan, 420.0, quick=True).solution
+    whole = simulate(FILET.food, longer.programme, every_s=20.0, refine=0.5)
+    part = longer.result
+    assert part.duration_s == pytest.approx(whole.duration_s)
+    moments = np.linspace(60.0, whole.duration_s, 50)
+    np.testing.assert_allclose(
+        np.interp(moments, part.time_s, part.core_c), np.interp(moments, whole.time_s, whole.core_c), atol=0.15
+    )
+    assert part.mass_loss_share == pytest.approx(whole.mass_loss_share, abs=1e-3)
+    assert part.grey_rim_share == pytest.approx(whole.grey_rim_share, abs=0.01)
+    assert part.salmonella_log10_core == pytest.approx(whole.salmonella_log10_core, abs=0.05)
+    assert (np.diff(part.time_s) >= 0.0).all()
+    assert len(part.time_s) == len(part.core_c) == len(part.probe_c)
 
 
 def test_two_heats_on_one_side_and_a_crowded_grate_are_told():

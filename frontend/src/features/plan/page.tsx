@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { memo, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 
 import { Problem, type Schemas } from "@/api/client";
@@ -28,6 +28,10 @@ import { useDraft } from "./use-draft";
 import { usePick } from "./use-pick";
 import { usePreview } from "./use-preview";
 
+const NOTHING: Schemas["TaskOut"][] = [];
+const NOBODY: string[] = [];
+const [LineOf, OrderOf, PanelsOf, KeptOf] = [memo(LineView), memo(Order), memo(Panels), memo(Kept)];
+
 export function PlanPage() {
   const reference = useReference();
   const planId = useParams().planId;
@@ -52,14 +56,18 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
   const preview = usePreview(draft);
   const pick = usePick(draft, amend);
   const problem = pick.pending && preview.problem?.errors.some((e) => e.field.startsWith("remedy:")) ? null : preview.problem;
-  const computed = useDeferredValue(preview.shown);
-  const shown = problem ? null : computed;
-  const { result, order = [], others = [] } = shown ?? {};
+  const shown = problem ? null : preview.shown;
+  // what is beside the line may come a moment later than the line itself
+  const later = useDeferredValue(shown);
+  const rested = useDeferredValue(draft);
+  const { result, order = NOTHING } = shown ?? {};
   const model = useMemo(() => (shown ? lineOfMeal(shown.result, shown.others, shown.order, shown.lead_s) : null), [shown]);
   const own = useMemo(() => (result ? lineOf(result) : null), [result]);
   const section = useMemo(() => (result ? unpacked(result.section) : null), [result]);
-  const names = draft.pieces.map((p) => reference.cuts.find((c) => c.key === p.piece.cut)?.name ?? p.piece.cut);
-  const hour = hourOf(draft, order) ?? new Date();
+  const cuts = draft.pieces.map((p) => p.piece.cut).join();
+  const names = useMemo(() => cuts.split(",").map((key) => reference.cuts.find((c) => c.key === key)?.name ?? key), [cuts, reference]);
+  const stamp = hourOf(draft, order)?.getTime() ?? null;
+  const hour = useMemo(() => (stamp === null ? new Date() : new Date(stamp)), [stamp]);
   const sear = result?.steps.find((s) => s.name === "sear");
   const at = moment ?? (result && sear ? result.on_s + sear.end_s - 5 : -600);
   const changed = JSON.stringify({ ...draft, focus: 0 }) !== JSON.stringify({ ...initial, focus: 0 });
@@ -105,22 +113,22 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
               {keeping.error && !keeping.refused?.of("eat_at") && <Mistake>{keeping.error.message}</Mistake>}
               {shown.notes.map((note) => <p key={note} className="order-last m-0 w-full border-l-4 border-agency pl-2 text-sm">{phrase(system, note)}</p>)}
             </section>
-            <section aria-label="Line" className="plate p-4"><LineView model={model} eatAt={hour} moment={at} onMoment={setMoment} system={system} revision={`${result.pull_c}/${shown.piece.thickness_mm}/${shown.piece.finish_c}`} /></section>
-            <Views result={result} own={own} section={section} reference={reference} draft={draft} onDraft={setDraft} at={at} hour={hour} word={word} />
+            <section aria-label="Line" className="plate p-4"><LineOf model={model} eatAt={hour} moment={at} onMoment={setMoment} system={system} revision={`${result.pull_c}/${shown.piece.thickness_mm}/${shown.piece.finish_c}`} /></section>
+            <ViewsOf result={result} own={own} section={section} reference={reference} draft={draft} onDraft={setDraft} at={at} hour={hour} word={word} />
           </>
         )}
       </div>
-      {result && <section aria-label="Order of work" className="plate p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><Order result={result} focus={preview.focus} order={order} cautions={shown?.cautions ?? []} names={others.length > 0 ? names : []} eatAt={hour} system={system} moment={at} onMoment={setMoment} /></section>}
+      {later && <section aria-label="Order of work" className="plate p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><OrderOf result={later.result} focus={preview.focus} order={later.order} cautions={later.cautions} names={later.others.length > 0 ? names : NOBODY} eatAt={hour} system={system} moment={at} onMoment={setMoment} /></section>}
       <div className="flex min-w-0 flex-col gap-4 lg:col-start-2">
-        {result && <Panels draft={draft} onDraft={setDraft} reference={reference} system={system} panel={panel} onPanel={setPanel} />}
-        <Kept system={system} />
+        {later && <PanelsOf draft={rested} onDraft={setDraft} reference={reference} system={system} panel={panel} onPanel={setPanel} />}
+        <KeptOf system={system} />
       </div>
     </div>
   );
 }
 
 /** The face and the grate at the shared moment. */
-function Views({ result, own, section, reference, draft, onDraft, at, hour, word }: {
+const ViewsOf = memo(function Views({ result, own, section, reference, draft, onDraft, at, hour, word }: {
   result: Schemas["PieceResult"]; own: ReturnType<typeof lineOf>; section: ReturnType<typeof unpacked>; reference: Reference;
   draft: Draft; onDraft: (draft: Draft) => void; at: number; hour: Date; word: string;
 }) {
@@ -135,7 +143,7 @@ function Views({ result, own, section, reference, draft, onDraft, at, hour, word
       {here && <section aria-label="Grate" className="plate p-4"><GrateView grate={here} zones={result.zones} role={roleOf(result, doing?.key)} onMove={movePlace} where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"} radiusMm={widthMm(section) / 2} system={system} /></section>}
     </div>
   );
-}
+});
 
 /** Keeping a plan, as another or with its changes. */
 function useKeeping(draft: Draft, hour: Date, kept: { id: number } | null, blocked: boolean) {

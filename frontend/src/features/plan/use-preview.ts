@@ -11,7 +11,6 @@ export interface Preview {
   problem: Problem | null;
   /** An hour that cannot be met; the plan itself stands. */
   late: Problem | null;
-  busy: boolean;
 }
 
 /** Ranges take both cores of a small machine: they wait until nothing moves. */
@@ -19,7 +18,7 @@ const IDLE_MS = 800;
 
 /** The computed plan of a draft: a quick one while something moves, the whole with ranges and the hour checked once it rests. */
 export function usePreview(draft: Draft): Preview {
-  const [state, setState] = useState<Preview>({ shown: null, focus: 0, problem: null, late: null, busy: false });
+  const [state, setState] = useState<Preview>({ shown: null, focus: 0, problem: null, late: null });
   const running = useRef(false);
   const wanted = useRef<string | null>(null);
   /** The draft whose ranges are shown already: a plain answer for it must not take them away. */
@@ -42,7 +41,6 @@ export function usePreview(draft: Draft): Preview {
         while (wanted.current) {
           const sent = wanted.current;
           wanted.current = null;
-          setState((s) => ({ ...s, busy: true }));
           const asked = JSON.parse(sent) as Pick<Schemas["PreviewIn"], "pieces" | "focus">;
           try {
             const shown = await answer(client.POST("/api/plans/preview", { body: { ...asked, ranges: false, quick: true }, signal: left.current.signal }));
@@ -54,7 +52,6 @@ export function usePreview(draft: Draft): Preview {
         }
       } finally {
         running.current = false;
-        setState((s) => ({ ...s, busy: false }));
       }
     };
     void run();

@@ -7,16 +7,16 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from brasko.core.foods.doneness import SCALES
-from brasko.core.heat.simulation import MODEL_VERSION, Result, simulate
+from brasko.core.heat.simulation import MODEL_VERSION, Result
 from brasko.core.planner.cautions import placed_cautions
-from brasko.core.planner.invert import Solution, solved, tempered_start
+from brasko.core.planner.hold import rested_longer
+from brasko.core.planner.invert import Solution, solved
 from brasko.core.planner.near import solved_near
 from brasko.core.planner.programme import SEARCH_REFINE, flip_moments, the_phase
 from brasko.core.planner.ranges import Ranges, ensemble_ranges
 from brasko.core.planner.tasks import Busy, Task, busy_hands
 from brasko.core.planner.timeline import lead_s, timeline
 from brasko.core.planner.wish import Wish
-from brasko.core.programme.steps import Until
 from brasko.core.safety.agency import Caution, Minimum
 
 AT_PULL_S = 180.0
@@ -118,12 +118,10 @@ def held_longer(plan: PiecePlan, by_s: float, *, quick: bool = False) -> PiecePl
     if by_s < 1.0:
         return plan
     wish, old = plan.wish, plan.solution
-    rest = old.programme[-1]
-    programme = (*old.programme[:-1], replace(rest, until=Until(rest.until.max_s + by_s)))
-    refine = SEARCH_REFINE if quick else 1.0
-    start = tempered_start(wish, wish.food, refine)
-    every, frame = (20.0, 60.0) if quick else (10.0, 30.0)
-    result = simulate(wish.food, programme, every_s=every, frame_s=frame, refine=refine, start=start)
+    every_s, frame_s = (20.0, 60.0) if quick else (10.0, 30.0)
+    programme, result = rested_longer(
+        wish.food, old.programme, old.result, by_s, every_s=every_s, frame_s=frame_s, refine=SEARCH_REFINE if quick else 1.0
+    )  # fmt: skip
     return assembled(wish, replace(old, programme=programme, result=result), _longer(plan.ranges, old.result, result))
 
 
