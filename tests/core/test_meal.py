@@ -15,8 +15,7 @@ from brasko.core.planner.plan import held_longer, planned
 from brasko.core.planner.tasks import Task, busy_hands, clash, fitted, with_free_hands, with_slack
 from brasko.core.planner.timeline import timeline
 from brasko.core.planner.wish import Wish
-from brasko.core.safety.agency import HOT_AIR_C
-from brasko.core.safety.clock import fridge_limit_s, thaw_s
+from brasko.core.safety.clock import HOT_AIR_C, fridge_limit_s, thaw_s
 
 RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0, crust="light")
 FILET = Wish("filet", 0.044, 0.23, 53.0, crust="light")
@@ -81,7 +80,7 @@ def test_no_figure_of_safety_is_broken_unseen(cut, finish, temper_min, air, trea
         assert not at_risk
         assert cut != "chicken_breast"
         assert accepted or (wish.the_cut.kind in ("intact", "fish") and treatment == "whole")
-    limit = 3600.0 if air > HOT_AIR_C else 7200.0
+    limit = 3600.0 if air > HOT_AIR_C.value else 7200.0
     assert ("out_of_fridge" in keys) is (wish.temper_s > limit)
     assert "lethality" in keys
     assert {c.place for c in plan.cautions} <= {t.key for t in plan.tasks} | {"finish"}

@@ -5,10 +5,9 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from brasko.core.errors import require_between
+from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.sourced import Sourced
 
-HOT_DAY_C = Sourced((90.0 - 32.0) / 1.8, "°C", "fsis_safe_temperatures", "from memory")
-"""Above this the two hours out of the fridge become one."""
 SUN_ABSORBED = Sourced(0.8, "-", "", "assumed")
 """A dark lid takes up this share of the sun."""
 WIND_ON_SHELL = Sourced(0.22, "s m-1", "", "assumed")
@@ -38,4 +37,4 @@ class Weather:
     @property
     def fridge_clock_s(self) -> float:
         """How long food may be out of the fridge in all: two hours, one when it is hot. Source: fsis."""
-        return 3600.0 if self.air_c > HOT_DAY_C.value else 7200.0
+        return fridge_limit_s(self.air_c)

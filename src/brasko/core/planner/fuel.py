@@ -10,10 +10,6 @@ from brasko.core.fire.hours import Hours, hours_of
 from brasko.core.fire.own import OwnFire
 from brasko.core.fire.setup import FireSetup
 from brasko.core.planner.wish import Wish
-from brasko.core.sourced import Sourced
-
-BURNER_W = Sourced(2000.0, "W", "", "assumed")
-"""A kitchen burner on high."""
 
 
 @dataclass(frozen=True)

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from brasko.core.foods.cuts import Cut
+from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.units import celsius
 
 
@@ -34,10 +35,6 @@ _TENDERISED = Minimum(
 _FISH = Minimum(celsius(145.0), 0.0, "fish: {temp:62.8}")
 _GROUND = Minimum(celsius(160.0), 0.0, "ground meat: {temp:71.1}")
 _POULTRY = Minimum(celsius(165.0), 0.0, "poultry: {temp:73.9}")
-
-OUT_OF_FRIDGE_S = 2 * 3600.0
-OUT_OF_FRIDGE_HOT_S = 3600.0
-HOT_AIR_C = celsius(90.0)
 
 
 def minimum_for(cut: Cut, tenderised: bool = False) -> Minimum | None:
@@ -115,7 +112,7 @@ def cautions_for(
                 "Do not serve it to young children, or to pregnant, older or immune-weakened guests.",
             )
         )  # fmt: skip
-    limit = OUT_OF_FRIDGE_HOT_S if air_c > HOT_AIR_C else OUT_OF_FRIDGE_S
+    limit = fridge_limit_s(air_c)
     if out_of_fridge_s > limit:
         notes.append(
             Caution(

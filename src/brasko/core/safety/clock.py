@@ -12,8 +12,8 @@ COLD_WATER_S_KG = Sourced(1800.0 / (GRAMS_PER_POUND / 1000.0), "s kg-1", "fsis_b
 OUT_OF_FRIDGE_S = Sourced(2 * 3600.0, "s", "fsis_safe_temperatures", "from memory")
 OUT_OF_FRIDGE_HOT_S = Sourced(3600.0, "s", "fsis_safe_temperatures", "from memory")
 HOT_AIR_C = Sourced((90.0 - 32.0) / 1.8, "°C", "fsis_safe_temperatures", "from memory")
-WARM_ZONE_LOW_C, WARM_ZONE_HIGH_C = 4.4, 60.0
-"""40 to 140 °F: germs grow here. Source: fsis_danger_zone (from memory)."""
+WARM_ZONE_HIGH_C = 60.0
+"""140 °F: below it germs grow. Source: fsis_danger_zone (from memory)."""
 THROUGH_WARM_ZONE_S = Sourced(4 * 3600.0, "s", "", "common practice")
 
 
