@@ -253,3 +253,11 @@ def test_the_clock_of_the_fridge():
     """Two hours, one above 90 °F (fsis_safe_temperatures)."""
     assert fridge_limit_s(20.0) == 7200.0
     assert fridge_limit_s((91.0 - 32.0) / 1.8) == 3600.0
+
+
+def test_what_is_moved_is_told_in_one_note():
+    made = meal([planned(w, quick=True) for w in (RIBEYE, replace(FILET, rest_s=240.0), BURGER)], quick=True)
+    told = [note for note in made.notes if "Off earlier than alone" in note]
+    assert len(told) == 1
+    assert "{time:" in told[0]
+    assert "opened up once for all" in told[0]

@@ -28,7 +28,7 @@ export interface LineModel {
   band: { s: number; low: number; high: number }[];
   measured: Point[][];
   /** Cores of the other pieces of the meal. */
-  others: { name: string; core: Point[] }[];
+  others: { name: string; number: number; core: Point[] }[];
   blocks: Block[];
   finishC: number;
   pullC: number;
@@ -81,7 +81,7 @@ export function lineOfMeal(result: PieceResult, others: readonly Schemas["BriefO
   return {
     ...base,
     from: Math.max(-leadS, Math.min(...ons) - 100 * 60) - 120,
-    others: others.map((o) => ({ name: o.cut_name, core: o.time_s.map((t, i) => ({ s: o.on_s + t, c: o.core_c[i] ?? 0 })) })),
+    others: others.map((o) => ({ name: o.cut_name, number: o.piece + 1, core: o.time_s.map((t, i) => ({ s: o.on_s + t, c: o.core_c[i] ?? 0 })) })),
     blocks: order.filter((t) => t.key.split(":").pop() !== "shop").map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s, slack: t.slack_s ?? 0, ...(t.piece == null ? {} : { piece: t.piece }) })),
   };
 }

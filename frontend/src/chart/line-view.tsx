@@ -108,7 +108,7 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
           </g>
           {model.others.map((o, i) => {
             const last = o.core[Math.floor(o.core.length * (0.3 + 0.22 * (i % 3)))];
-            return last && x(last.s) > LEFT + 4 ? <text key={o.name + i} x={x(last.s) + (x(last.s) > width - RIGHT - 90 ? -6 : 4)} textAnchor={x(last.s) > width - RIGHT - 90 ? "end" : "start"} y={y(last.c) + 14} fontSize={12} className="figure" fill="var(--c-ash)">{o.name}</text> : null;
+            return last && x(last.s) > LEFT + 4 ? <text key={o.name + i} x={x(last.s) + (x(last.s) > width - RIGHT - 90 ? -6 : 4)} textAnchor={x(last.s) > width - RIGHT - 90 ? "end" : "start"} y={y(last.c) + 14} fontSize={12} className="figure" fill="var(--c-ash)">{model.others.length > 2 ? o.number : o.name}</text> : null;
           })}
           {marks.map((m, i) => (
             <g key={m.name}>

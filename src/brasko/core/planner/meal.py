@@ -193,11 +193,14 @@ def _own(task: Task) -> Task:
 
 
 def _moved_notes(plans: Sequence[PiecePlan], holds: list[float]) -> list[str]:
+    moved = [(plan, hold) for plan, hold in zip(plans, holds, strict=True) if hold >= NOTEWORTHY_S]
+    if not moved:
+        return []
+    names = ", ".join(f"{plan.wish.the_cut.name} {{time:{hold:.0f}}}" for plan, hold in moved)
+    wraps = sorted({plan.wish.rest for plan, _ in moved})
     return [
-        f"{plan.wish.the_cut.name} comes off {{time:{hold:.0f}}} earlier than it would alone, and is held under {plan.wish.rest}: "
-        "the fire is opened up once for all, and hands do one thing at a time."
-        for plan, hold in zip(plans, holds, strict=True)
-        if hold >= NOTEWORTHY_S
+        f"Off earlier than alone, and held for the others ({' or '.join(wraps)}): {names}. The fire is opened up once for all, "
+        "and hands do one thing at a time."
     ]
 
 
