@@ -9,6 +9,9 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.fire.grills import GRILLS
+from brasko.core.fire.own import OwnFire, Spot
+from brasko.core.fire.setup import usual_setup
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.meal import meal
 from brasko.core.planner.plan import held_longer, planned
@@ -261,3 +264,23 @@ def test_what_is_moved_is_told_in_one_note():
     assert len(told) == 1
     assert "{time:" in told[0]
     assert "opened up once for all" in told[0]
+
+
+def test_two_fires_to_sear_on_are_both_lit():
+    """What is done to different fires is never taken for one: two pieces from one kettle, seared on two others."""
+    made = meal([planned(replace(RIBEYE, sear_fire=f), quick=True) for f in ("chimney", "gas")], quick=True)
+    keys = [t.key for t in made.tasks]
+    assert {"0:sear_light", "1:sear_light"} <= set(keys)
+    assert len([k for k in keys if k.endswith(":light")]) == 1
+    shared = meal([planned(replace(w, sear_fire="chimney"), quick=True) for w in (RIBEYE, FILET)], quick=True)
+    assert len([t for t in shared.tasks if t.key.endswith(":sear_light")]) == 1
+
+
+def test_two_fires_of_ones_own_are_two():
+    kettle, kamado = (
+        OwnFire(f"My {k}", usual_setup(GRILLS[k]), Spot(-0.1, 0.0), Spot(0.1, 0.0)) for k in ("kettle", "kamado")
+    )
+    made = meal([planned(replace(RIBEYE, own_fire=own), quick=True) for own in (kettle, kamado)], quick=True)
+    assert {"0:light", "1:light"} <= {t.key for t in made.tasks}
+    one = meal([planned(replace(w, own_fire=kettle), quick=True) for w in (RIBEYE, FILET)], quick=True)
+    assert len([t for t in one.tasks if t.key.endswith(":light")]) == 1

@@ -1699,6 +1699,21 @@ export interface components {
              */
             marks_words?: string;
             /**
+             * On Rods
+             * @default false
+             */
+            on_rods?: boolean;
+            /**
+             * In Pan
+             * @default false
+             */
+            in_pan?: boolean;
+            /**
+             * Has Lid
+             * @default false
+             */
+            has_lid?: boolean;
+            /**
              * Browning A S
              * @default 0
              */

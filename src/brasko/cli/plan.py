@@ -18,6 +18,7 @@ from brasko.core.planner.meal import meal
 from brasko.core.planner.methods import CRUSTS, METHODS, SALTS
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.ranges import Span
+from brasko.core.planner.tasks import Task
 from brasko.core.planner.timeline import check_eating_time
 from brasko.core.planner.wish import Wish
 from brasko.formats.meal import MealIn
@@ -115,19 +116,7 @@ def plan_of(given: WishIn, now: datetime | None = None) -> PlanOut:
         headline=said(plan.headline),
         steps=[StepOut.model_validate(s, from_attributes=True) for s in result.steps],
         step_end_ranges_s={name: _span(span) for name, span in ranges.step_end_s.items()},
-        tasks=[
-            TaskOut(
-                key=task.key,
-                lane=task.lane,
-                name=task.name,
-                at=given.eat_at + timedelta(seconds=round(task.start_s)),
-                until=given.eat_at + timedelta(seconds=round(task.end_s)),
-                why=said(task.why),
-                slack_s=task.slack_s,
-                critical=task.critical,
-            )
-            for task in plan.tasks
-        ],
+        tasks=[_task(task, given.eat_at, given.units) for task in plan.tasks],
         cautions=[said(caution.text) for caution in plan.cautions],
         amounts=_amounts(plan, given.eaters),
         salmonella_log10_core=result.salmonella_log10_core,
@@ -174,21 +163,21 @@ def meal_plan_of(given: MealIn, now: datetime | None = None) -> MealPlanOut:
             )
             for p in made.plans
         ],
-        tasks=[
-            MealTaskOut(
-                key=t.key,
-                lane=t.lane,
-                name=t.name,
-                at=given.eat_at + timedelta(seconds=round(t.start_s)),
-                until=given.eat_at + timedelta(seconds=round(t.end_s)),
-                why=rendered(t.why),
-                slack_s=t.slack_s,
-                critical=t.critical,
-                piece=t.piece,
-            )
-            for t in made.tasks
-        ],
+        tasks=[MealTaskOut(**_task(t, given.eat_at).model_dump(), piece=t.piece) for t in made.tasks],
         notes=[rendered(note) for note in made.notes],
+    )
+
+
+def _task(task: Task, eat_at: datetime, units: str = "metric") -> TaskOut:
+    return TaskOut(
+        key=task.key,
+        lane=task.lane,
+        name=task.name,
+        at=eat_at + timedelta(seconds=round(task.start_s)),
+        until=eat_at + timedelta(seconds=round(task.end_s)),
+        why=rendered(task.why, units),
+        slack_s=task.slack_s,
+        critical=task.critical,
     )
 
 

@@ -10,7 +10,7 @@ import { BOX, Button, Choice, Field, Quantity } from "@/ui/controls";
 import { clockText, dayText, phrase, thickness } from "@/units/units";
 
 import { belowAgency, dayOf, type Draft, focused, timeOf, withAnswers, withCut, withoutPiece, withPiece, withThickness } from "./model";
-import { More } from "./more";
+import { More, type SearPlace } from "./more";
 
 interface Props {
   draft: Draft;
@@ -26,11 +26,13 @@ interface Props {
   gentleC: number | null;
   /** The hour of eating as it follows from the fixed moment. */
   hour: Date | null;
+  /** What the sear is on. */
+  place: SearPlace;
   why: string | null;
 }
 
 /** The three answers, and everything else behind a fold. */
-export function Answers({ draft, onDraft, reference, problem, late, agencyC, massG, flipS, gentleC, hour, why }: Props) {
+export function Answers({ draft, onDraft, reference, problem, late, agencyC, massG, flipS, gentleC, hour, place, why }: Props) {
   const household = useHousehold();
   const system = household.units;
   const [open, setOpen] = useState(false);
@@ -97,7 +99,7 @@ export function Answers({ draft, onDraft, reference, problem, late, agencyC, mas
         <Collapsible.Trigger className="group flex min-h-11 w-full items-center justify-between font-semibold [font-stretch:85%]">
           Everything else <span aria-hidden className="text-ember group-data-[state=open]:rotate-90">▸</span>
         </Collapsible.Trigger>
-        <Collapsible.Content><More draft={draft} onDraft={onDraft} reference={reference} wrong={wrong} massG={massG} flipS={flipS} gentleC={gentleC} /></Collapsible.Content>
+        <Collapsible.Content><More draft={draft} onDraft={onDraft} reference={reference} wrong={wrong} massG={massG} flipS={flipS} gentleC={gentleC} place={place} /></Collapsible.Content>
       </Collapsible.Root>
     </form>
   );

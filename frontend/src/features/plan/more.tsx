@@ -16,6 +16,14 @@ interface Props {
   massG: number | null;
   flipS: number | null;
   gentleC: number | null;
+  place: SearPlace;
+}
+
+/** What the sear is on, as the core has it. */
+export interface SearPlace {
+  rods: boolean;
+  pan: boolean;
+  lid: boolean;
 }
 
 type Set = (change: Partial<PieceDraft["piece"]>) => void;
@@ -35,13 +43,12 @@ function Tick({ label, value, onChange, error }: { label: string; value: boolean
 }
 
 /** Everything that has a sound default. */
-export function More({ draft, onDraft, reference, wrong, massG, flipS, gentleC }: Props) {
+export function More({ draft, onDraft, reference, wrong, massG, flipS, gentleC, place }: Props) {
   const system = useHousehold().units;
   const { piece } = focused(draft);
   const set: Set = (change) => onDraft(withAnswers(draft, change));
   const cut = reference.cuts.find((c) => c.key === piece.cut);
   const method = reference.methods.find((m) => m.key === piece.method);
-  const grill = Boolean(method?.browns) && !["skillet", "oven_then_skillet"].includes(piece.method ?? "") && piece.sear_fire !== "burner_skillet";
   return (
     <div className="flex flex-col gap-4 pt-2">
       <Group title="The piece">
@@ -59,7 +66,7 @@ export function More({ draft, onDraft, reference, wrong, massG, flipS, gentleC }
         <Choice label="Salt" value={piece.salt_min != null ? "own" : (piece.salt ?? "")} options={[...reference.salts, { key: "own", name: "My own time before the fire" }]} onChange={(salt) => set(salt === "own" ? { salt_min: 60 } : { salt, salt_min: null })} error={wrong("salt")} />
         {piece.salt_min != null && <Quantity label="Salt this long before" value={piece.salt_min} scale={minutes} low={5} high={180} onChange={(m) => set({ salt_min: m ?? 60 })} error={wrong("salt_min")} />}
         <Choice label="Rub" value={piece.rub ?? "none"} options={reference.rubs} onChange={(rub) => set({ rub })} error={wrong("rub")} />
-        {method?.browns && !grill && <Choice label="Fat in the pan" value={piece.fat ?? "oil"} options={reference.fats} onChange={(fat) => set({ fat })} error={wrong("fat")} />}
+        {place.pan && <Choice label="Fat in the pan" value={piece.fat ?? "oil"} options={reference.fats} onChange={(fat) => set({ fat })} error={wrong("fat")} />}
         <Choice label="Last touch" value={piece.finishing ?? "none"} options={reference.finishes} onChange={(finishing) => set({ finishing })} error={wrong("finishing")} />
       </Group>
       <Group title="Method and fire">
@@ -77,9 +84,9 @@ export function More({ draft, onDraft, reference, wrong, massG, flipS, gentleC }
       {method?.browns && (
         <Group title="The sear">
           <Choice label="Crust" value={piece.crust ?? ""} options={reference.crusts} onChange={(crust) => set({ crust })} error={wrong("crust")} />
-          {grill && <Choice label="Marks" value={piece.marks ?? "none"} options={reference.marks} onChange={(marks) => set({ marks, ...(marks === "none" ? {} : { flip_every_s: null }) })} error={wrong("marks")} />}
+          {place.rods && <Choice label="Marks" value={piece.marks ?? "none"} options={reference.marks} onChange={(marks) => set({ marks, ...(marks === "none" ? {} : { flip_every_s: null }) })} error={wrong("marks")} />}
           {flipS !== null && (piece.marks ?? "none") === "none" && <Quantity label="Flip every" value={piece.flip_every_s ?? flipS} scale={secondsStep} low={10} high={300} onChange={(s) => set({ flip_every_s: s })} error={wrong("flip_every_s")} />}
-          {grill && piece.fire !== "chimney" && <Choice label="Lid" value={piece.lid ?? "usual"} options={reference.lids} onChange={(lid) => set({ lid })} error={wrong("lid")} />}
+          {place.lid && <Choice label="Lid" value={piece.lid ?? "usual"} options={reference.lids} onChange={(lid) => set({ lid })} error={wrong("lid")} />}
         </Group>
       )}
       <Group title="Pull and rest">

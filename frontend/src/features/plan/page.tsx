@@ -95,6 +95,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
           draft={draft} onDraft={setDraft} reference={reference} hour={hour} why={pick.why}
           problem={mine ?? (keeping.refused?.of("eat_at") ? null : keeping.refused)} late={preview.late ?? keeping.refused}
           agencyC={shown?.result.minimum?.core_c ?? null} massG={shown?.piece.mass_g ?? null} gentleC={gentle}
+          place={{ rods: preview.shown?.result.on_rods ?? false, pan: preview.shown?.result.in_pan ?? false, lid: preview.shown?.result.has_lid ?? false }}
           flipS={!result || sear ? (result?.flip_every_s ?? 30) : null}
         />
       </section>

@@ -123,14 +123,13 @@ def _check_sear_fire(wish: Wish) -> None:
 
 
 def _check_ways(wish: Wish) -> None:
-    zone = wish.sear_zone
-    if wish.marks != "none" and (zone is None or zone.rods is None):
+    if wish.marks != "none" and not wish.can_mark:
         raise InvalidInput(
             "marks", "need the rods of a hot grate: a pan or a gentle fire leaves none.", suggestion="none"
         )
     if wish.marks != "none" and wish.flip_every_s is not None:
         raise InvalidInput("flip_every_s", "cannot go with marks: marks want one flip. Leave one of them out.")
-    if wish.lid != "usual" and (zone is None or zone.pan is not None or wish.searing_key == "chimney"):
+    if wish.lid != "usual" and not wish.has_lid:
         raise InvalidInput("lid", "is not there: this sear has none to open or shut.", suggestion="usual")
     if wish.wrap != "none" and wish.method != "low_and_slow":
         raise InvalidInput("wrap", "is for the long cooks: low and slow.", suggestion="none")

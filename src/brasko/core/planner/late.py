@@ -18,6 +18,9 @@ COOL_BOX = Sourced(2.0, "W m-2 K-1", "", "assumed")
 """Film coefficient about a wrapped piece in a closed box with towels."""
 BOX_C = Sourced(50.0, "°C", "", "assumed")
 """Air in a box that was warmed with hot water first."""
+WARM_PLACE = Sourced(6.0, "W m-2 K-1", "", "assumed")
+WARM_PLACE_KG_M3 = Sourced(0.04, "kg m-3", "", "assumed")
+"""Film coefficient and vapour in a warm, still place."""
 LUKEWARM_C = 48.0
 """Below this a steak is eaten lukewarm (assumed)."""
 WARM_PLACE_ABOVE_K = 4.0
@@ -71,7 +74,7 @@ def _before_the_sear(wish: Wish, solution: Solution, late_s: float, warm: bool) 
     programme = programme_of(wish, solution.pull_c)
     n = next(i for i, step in enumerate(programme) if step.name == "sear")
     place_c = solution.pull_c + WARM_PLACE_ABOVE_K
-    still = Side(air_c=place_c, h_w_m2k=6.0, radiant_c=place_c, vapour_kg_m3=0.04)
+    still = Side(air_c=place_c, h_w_m2k=WARM_PLACE.value, radiant_c=place_c, vapour_kg_m3=WARM_PLACE_KG_M3.value)
     around = Surroundings(still, still, still) if warm else RESTS["foil"][1]
     held = (*programme[:n], Step("hold", around, Until(late_s)), *programme[n:])
     result = _run(wish, held)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Hashable, Sequence
 from dataclasses import dataclass, replace
 
 from brasko.core.planner.plan import PiecePlan, held_longer
@@ -92,8 +92,7 @@ def _converts(plan: PiecePlan) -> bool:
 def _one_conversion(plans: Sequence[PiecePlan]) -> list[float]:
     """How much earlier each piece must be so that each fire is opened up once, when nothing gentle needs it any more."""
     holds = [0.0] * len(plans)
-    for key in {p.wish.fire_key for p in plans}:
-        mine = [i for i, p in enumerate(plans) if p.wish.fire_key == key]
+    for mine in _by_fire(plans):
         converting = [i for i in mine if _converts(plans[i])]
         if not converting or len(mine) < 2:
             continue
@@ -115,16 +114,36 @@ def _start(plan: PiecePlan, key: str) -> float:
 
 def _with_one_fire(plans: list[PiecePlan]) -> list[PiecePlan]:
     """The plans with what is done to a fire left only with the piece that needs it first."""
-    kept = list(plans)
-    for key in {p.wish.fire_key for p in plans}:
-        mine = [i for i, p in enumerate(plans) if p.wish.fire_key == key]
-        for what in _AT_THE_FIRE:
-            having = [i for i in mine if any(t.key == what for t in kept[i].tasks)]
-            first = min(having, key=lambda i: _start(kept[i], what), default=None)
-            for i in having:
-                if i != first:
-                    kept[i] = replace(kept[i], tasks=tuple(t for t in kept[i].tasks if t.key != what))
-    return kept
+    first: dict[tuple[Hashable, str], int] = {}
+    for i, plan in enumerate(plans):
+        for t in plan.tasks:
+            if t.key in _AT_THE_FIRE:
+                place = _fire_of(plan, t.key), t.key
+                if place not in first or t.start_s < _start(plans[first[place]], t.key):
+                    first[place] = i
+    return [
+        replace(
+            p, tasks=tuple(t for t in p.tasks if t.key not in _AT_THE_FIRE or first[_fire_of(p, t.key), t.key] == i)
+        )
+        for i, p in enumerate(plans)
+    ]
+
+
+def _fire_of(plan: PiecePlan, task: str = "") -> Hashable:
+    """Which fire a task is done to: that of the gentle part, or that of the sear where it is another. Two fires of the
+    cook's own are the same only where they are alike in everything."""
+    wish = plan.wish
+    if wish.sears_elsewhere and (task.startswith("sear_") or task == "heat_pan"):
+        return wish.searing_fire.key
+    return wish.fire_key if wish.own_fire is None else (wish.own_fire.name, wish.own_fire.setup)
+
+
+def _by_fire(plans: Sequence[PiecePlan]) -> list[list[int]]:
+    """Indices of the pieces that share a fire, fire by fire."""
+    found: dict[Hashable, list[int]] = {}
+    for i, plan in enumerate(plans):
+        found.setdefault(_fire_of(plan), []).append(i)
+    return list(found.values())
 
 
 def _opened(plans: list[PiecePlan]) -> list[PiecePlan]:
@@ -135,7 +154,7 @@ def _opened(plans: list[PiecePlan]) -> list[PiecePlan]:
         convert = next((t for t in plan.tasks if t.key == "convert"), None)
         if convert is None:
             continue
-        sharing = [p for p in plans if p.wish.fire_key == plan.wish.fire_key and any(t.key == "wait" for t in p.tasks)]
+        sharing = [p for p in plans if _fire_of(p) == _fire_of(plan) and any(t.key == "wait" for t in p.tasks)]
         start = max(_start(p, "wait") for p in sharing) + HANDLING_S
         end = max(min(_start(p, "sear") for p in sharing), start + 1.0)
         while start < end and clash([(start, min(start + convert.hands_s, end))], busy):
@@ -206,8 +225,8 @@ def _moved_notes(plans: Sequence[PiecePlan], holds: list[float]) -> list[str]:
 
 def _sharing_notes(plans: Sequence[PiecePlan]) -> list[str]:
     notes = []
-    for key in sorted({p.wish.fire_key for p in plans}):
-        mine = [p for p in plans if p.wish.fire_key == key]
+    for together in _by_fire(plans):
+        mine = [plans[i] for i in together]
         heats = [
             p.wish.gentle_zone.air_c for p in mine if p.wish.gentle_zone is not None and not p.wish.gentle_zone.in_fat
         ]
@@ -226,8 +245,8 @@ def _sharing_notes(plans: Sequence[PiecePlan]) -> list[str]:
 
 def _crowding_notes(plans: Sequence[PiecePlan]) -> list[str]:
     notes = []
-    for key in sorted({p.wish.fire_key for p in plans}):
-        mine = [p for p in plans if p.wish.fire_key == key]
+    for together in _by_fire(plans):
+        mine = [plans[i] for i in together]
         area = sum(p.wish.geometry.face_m2 * p.wish.count for p in mine)
         half = 0.5 * _grate_m2(mine[0])
         share = area / max(half, 1e-6)

@@ -11,7 +11,7 @@ from brasko.core.planner.wish import Wish
 
 TRIES = 3
 CRUST_STAYS = 1.6
-"""A sear that browns so many times as much as the last, or so little, is found anew."""
+"""A sear that browns so many times as much as the last, or so little, is found anew (assumed)."""
 
 
 def alike(wish: Wish) -> Wish:

@@ -65,7 +65,6 @@ def school_of(mine: PiecePlan, key: str) -> School:
 
 def _asked(mine: PiecePlan) -> dict[str, Asked]:
     wish = mine.wish
-    zone = wish.sear_zone
     asked: dict[str, Asked] = {}
     if "sear" in wish.how.phases and not wish.turn_deg:
         sear = the_phase(mine.solution.result, "sear")
@@ -78,10 +77,10 @@ def _asked(mine: PiecePlan) -> dict[str, Asked]:
         for m in (0, 30, 60)
     ]
     asked["temper"] = ("Temper it, or straight on?", out)
-    if zone is not None and zone.rods is not None:
+    if wish.can_mark:
         turns = [(name.split(":")[0], _changed(wish, marks=key, flip_every_s=None)) for key, (name, _) in MARKS.items()]
         asked["marks"] = ("Marks, or a crust all over?", turns)
-        if wish.searing_key != "chimney":
+        if wish.has_lid:
             lids = [(LIDS[key], _changed(wish, lid=key)) for key in ("open", "shut")]
             asked["lid"] = ("Lid open or shut over the fire?", lids)
     if wish.method == "low_and_slow":

@@ -10,13 +10,13 @@ from brasko.core.errors import require_between
 from brasko.core.foods.serving import serving_of
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.invert import Solution
-from brasko.core.planner.programme import SEARCH_REFINE, programme_of
+from brasko.core.planner.programme import SEARCH_REFINE, phase_of, programme_of
 from brasko.core.planner.wish import Wish
 
 NEAR_K = 2.5
 """A part this near to an eater's wish is theirs without more ado: about half a word of the scale (assumed)."""
 CORE_SHARE = 0.3
-"""A slice is judged by the middle third of its thickness."""
+"""A slice is judged by the middle third of its thickness (assumed)."""
 SLICES = 60
 MOST_EATERS = 12
 
@@ -133,7 +133,7 @@ def longer_s(wish: Wish, solution: Solution, finish_c: float) -> float | None:
         return None
     times = []
     for pull_c in (solution.pull_c, finish_c - rise):
-        steps = tuple(s for s in programme_of(wish, pull_c) if s.name.startswith(slow))
+        steps = tuple(s for s in programme_of(wish, pull_c) if phase_of(s.name) == slow)
         result = simulate(wish.food, steps, every_s=60.0, refine=SEARCH_REFINE)
         if result.steps[-1].reached == "time":
             return None

@@ -5,6 +5,7 @@ from __future__ import annotations
 from datetime import datetime, timedelta
 
 from brasko.core.errors import InvalidInput
+from brasko.core.fire.zones import Preparation
 from brasko.core.foods.serving import serving_of
 from brasko.core.planner.fuel import setup_of
 from brasko.core.planner.invert import Solution
@@ -27,6 +28,7 @@ DRY_AFTER_S, WET_FROM_S = 40 * 60.0, 10 * 60.0
 """Between these after salting the surface is wet and steams (common practice, no source)."""
 OVERNIGHT_AT_LEAST_S = 8 * 3600.0
 SHOP_S, SHOP_AHEAD_S = 30 * 60.0, 2 * 3600.0
+"""An errand, and how long before the first work it is over (assumed)."""
 LAST_MINUTE_S = 60.0
 TURNED_FROM_S = 20 * 60.0
 START_MARGIN_S = 120.0
@@ -242,7 +244,9 @@ def _preparations(wish: Wish, on_s: float, at: dict[str, tuple[float, float]]) -
     return tasks
 
 
-def _chain(preparations: tuple, ends: dict[str, float], shown_c: float, gentle_first: bool, prefix: str) -> list[Task]:  # type: ignore[type-arg]
+def _chain(
+    preparations: tuple[Preparation, ...], ends: dict[str, float], shown_c: float, gentle_first: bool, prefix: str
+) -> list[Task]:
     """Preparations one behind the other, the last of each chain ending at its moment."""
     ends = dict(ends)
     waits = {"on": "on", "sear": "sear" if gentle_first or prefix else "on"}

@@ -188,6 +188,21 @@ class Wish:
         return with_lid(fire.zone(role), self.lid).greased(self.the_fat.contact.value)
 
     @property
+    def can_mark(self) -> bool:
+        """Whether the sear is on rods that are hot enough to mark."""
+        return self.sear_zone is not None and self.sear_zone.rods is not None
+
+    @property
+    def in_pan(self) -> bool:
+        """Whether the sear is in a pan."""
+        return self.sear_zone is not None and self.sear_zone.pan is not None
+
+    @property
+    def has_lid(self) -> bool:
+        """Whether there is a lid to open or shut over the sear."""
+        return self.sear_zone is not None and not self.in_pan and self.searing_key != "chimney"
+
+    @property
     def the_fat(self) -> Fat:
         """The fat of the sear."""
         return FATS[self.fat]

@@ -87,7 +87,7 @@ def choices_of(piece: PieceIn, kinds: list[str]) -> ChoicesOut:
     )
 
 
-_SENT = {"flip_every_s": "flip_every_s", "marks": "marks", "lid": "lid", "wrap": "wrap", "rest": "rest", "rub": "rub"}
+_SENT = ("flip_every_s", "marks", "lid", "wrap", "rest", "rub")
 
 
 def school_told(ask: SchoolIn) -> SchoolOut:
@@ -98,9 +98,7 @@ def school_told(ask: SchoolIn) -> SchoolOut:
     for v in told.variants:
         change: dict[str, str | float | None] = {}
         if v.wish is not None:
-            change = {
-                sent: getattr(v.wish, own) for own, sent in _SENT.items() if getattr(v.wish, own) != getattr(wish, own)
-            }
+            change = {name: getattr(v.wish, name) for name in _SENT if getattr(v.wish, name) != getattr(wish, name)}
             if v.wish.temper_s != wish.temper_s:
                 change["temper_min"] = v.wish.temper_s / 60.0
         variants.append(

@@ -167,6 +167,9 @@ class PieceResult(Schema):
     section: SectionOut
     marks: list[MarkOut] = []
     marks_words: str = ""
+    on_rods: bool = False
+    in_pan: bool = False
+    has_lid: bool = False
     browning_a_s: float = 0.0
     browning_b_s: float = 0.0
     evaporated_share: float = 0.0
