@@ -28,7 +28,8 @@ def row(case: Case) -> str:
 
 def main() -> None:
     rows = [row(case) for case in CASES]
-    (ROOT / "docs" / "validation.md").write_text(HEAD + "\n".join(rows) + "\n")
+    trial = (ROOT / "docs" / "forecast_trial.md").read_text()
+    (ROOT / "docs" / "validation.md").write_text(HEAD + "\n".join(rows) + "\n\n" + trial)
     print("\n".join(rows))
 
 

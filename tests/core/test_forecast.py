@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from brasko.core.forecast.compare import compared
-from brasko.core.forecast.progress import Planned, SlowPhase, progress, stretch_of
+from brasko.core.forecast.progress import Ahead, Planned, progress
 from brasko.core.phrases import rendered
 
 TASKS = (
@@ -17,64 +17,78 @@ TASKS = (
 )
 TIME = np.linspace(0.0, 2400.0, 241)
 CORE = 4.0 + 40.0 * (TIME / 2400.0) ** 1.2
-SLOW = SlowPhase("on", "wait", TIME, CORE, 44.0)
 
 
 def at(found, key):
     return next(e for e in found if e.key == key)
 
 
-def readings_with_stretch(stretch: float, upto_s: float, began: float) -> list[tuple[float, float]]:
-    times = np.arange(10.0, upto_s, 10.0)
-    return [(began + t, float(np.interp(t / stretch, TIME, CORE))) for t in times]
-
-
 def test_before_anything_the_plan_stands():
-    found = progress(TASKS, {}, -5000.0, SLOW)
+    found = progress(TASKS, {}, -5000.0)
     assert [e.start_s for e in found] == [t.start_s for t in TASKS]
     assert at(found, "light").state == "next"
     assert at(found, "on").state == "later"
 
 
 def test_a_late_mark_moves_what_follows():
-    found = progress(TASKS, {"light": -4500.0}, -4400.0, SLOW)
+    found = progress(TASKS, {"light": -4500.0}, -4400.0)
     assert at(found, "on").start_s == -3300.0
     assert at(found, "serve").start_s == pytest.approx(240.0)
 
 
 def test_nothing_unmarked_is_expected_before_now():
-    found = progress(TASKS, {"light": -4800.0}, -3000.0, SLOW)
+    found = progress(TASKS, {"light": -4800.0}, -3000.0)
     assert at(found, "on").start_s == -3000.0
     assert at(found, "on").state == "now"
     assert at(found, "wait").start_s == pytest.approx(-600.0)
 
 
-@pytest.mark.parametrize("stretch", [0.85, 1.0, 1.2])
-def test_readings_move_the_pull(stretch):
-    """A cook that runs so much slower pulls so much later: known after a third of the phase to within 2 min."""
-    began = -3600.0
-    seen = readings_with_stretch(stretch, 800.0, began)
-    found = progress(TASKS, {"light": -4800.0, "on": began}, began + 800.0, SLOW, seen)
-    assert at(found, "wait").start_s == pytest.approx(began + 2400.0 * stretch, abs=120.0)
+@pytest.mark.parametrize("late_s", [-400.0, 0.0, 700.0])
+def test_the_forecast_moves_the_pull_and_all_that_follows(late_s):
+    began = -3500.0
+    ahead = Ahead("wait", -1200.0 + late_s)
+    found = progress(TASKS, {"light": -4800.0, "on": began}, began + 800.0, ahead)
+    assert at(found, "wait").start_s == pytest.approx(-1200.0 + late_s)
     assert at(found, "on").end_s == at(found, "wait").start_s
+    assert at(found, "serve").start_s == pytest.approx(-60.0 + late_s)
 
 
-def test_the_pull_is_due_when_the_probe_says_so():
-    began = -3600.0
-    seen = readings_with_stretch(0.8, 1930.0, began)
-    found = progress(TASKS, {"light": -4800.0, "on": began}, began + 1930.0, SLOW, seen)
+def test_what_lies_in_the_middle_of_a_step_stays_there():
+    turned = (*TASKS[:2], Planned("turn", -2400.0, -2370.0, amid=True), *TASKS[2:])
+    found = progress(turned, {"light": -4800.0, "on": -3600.0}, -3500.0, Ahead("wait", 1200.0))
+    assert at(found, "turn").start_s == pytest.approx(-1200.0)
+
+
+def test_what_makes_the_fire_hot_moves_with_the_pull():
+    """A skillet is heated so long before the pull, whenever that is."""
+    skillet = (*TASKS[:2], Planned("heat_pan", -1500.0, -1200.0), *TASKS[2:])
+    found = progress(skillet, {"light": -4800.0, "on": -3600.0}, -3000.0, Ahead("wait", -600.0))
+    assert at(found, "wait").start_s - at(found, "heat_pan").start_s == pytest.approx(300.0)
+
+
+def test_what_nobody_marked_is_over_once_the_food_is_past_it():
+    found = progress(TASKS, {"on": -3500.0}, -3400.0)
+    assert at(found, "light").state == "done"
+    assert at(found, "wait").start_s == pytest.approx(-1100.0)
+    assert at(found, "wait").state == "next"
+
+
+def test_an_overdue_pull_is_due_now():
+    found = progress(TASKS, {"light": -4800.0, "on": -3600.0}, -900.0, Ahead("wait", -1000.0))
     assert at(found, "wait").state == "now"
-
-
-def test_stretch_needs_some_readings_and_stays_within_reason():
-    assert stretch_of(SLOW, [], []) == 1.0
-    assert stretch_of(SLOW, [60.0], [30.0]) == 1.0
-    assert stretch_of(SLOW, [2000.0] * 5, [8.0] * 5) == 2.0
+    assert at(found, "wait").start_s == -900.0
+    assert (
+        at(
+            progress(TASKS, {"on": -3600.0, "light": -4800.0}, -900.0, Ahead("wait", -1000.0), overdue_moves_on=False),
+            "wait",
+        ).start_s
+        == -1000.0
+    )
 
 
 def test_done_steps_last_until_the_next_begins():
     done = {"light": -4800.0, "on": -3600.0, "wait": -1100.0, "sear": -500.0}
-    found = progress(TASKS, done, -450.0, SLOW)
+    found = progress(TASKS, done, -450.0)
     assert at(found, "wait").end_s == -500.0
     assert at(found, "rest").start_s == pytest.approx(-300.0)
     assert [e.state for e in found] == ["done", "done", "done", "done", "next", "later"]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from dataclasses import replace
 from typing import TypeVar
 
 from brasko.core.errors import Infeasible, InvalidInput
@@ -94,3 +95,9 @@ def for_each(pieces: Sequence[PieceIn], work: Callable[[PieceIn], T]) -> list[T]
                 raise
             raise Infeasible(exc.reason, exc.remedies, f"pieces.{i}.{exc.field}") from exc
     return done
+
+
+def wish_with_flips(piece: PieceIn, flip_every_s: float) -> Wish:
+    """The core's wish with the flips that its plan settled on; marks have their own."""
+    wish = wish_of(piece)
+    return replace(wish, flip_every_s=flip_every_s) if flip_every_s > 0.0 and not wish.turn_deg else wish

@@ -36,8 +36,12 @@ def compared(
     peak_c: float,
     readings: Sequence[tuple[float, float]],
     slow_measured_s: float | None,
+    because: tuple[str, ...] = (),
 ) -> Comparison:
-    """Compare curves that both count from putting the food on [s, °C]. Lessons carry phrase tokens."""
+    """Compare curves that both count from putting the food on [s, °C]. Lessons carry phrase tokens.
+
+    because     what the readings told of the slow phase, where they did (see lessons)
+    """
     at_pull = None
     if slow_measured_s is not None and readings:
         near = min(readings, key=lambda r: abs(r[0] - slow_measured_s))
@@ -51,7 +55,7 @@ def compared(
             gap = float(np.mean(np.array([c for _, c in inside]) - foreseen))
     return Comparison(
         slow_end_s, slow_measured_s, pull_c, at_pull, peak_c, peak, gap,
-        _lessons(slow_end_s, slow_measured_s, pull_c, at_pull, peak_c, peak),
+        _lessons(slow_end_s, slow_measured_s, pull_c, at_pull, peak_c, peak, because),
     )  # fmt: skip
 
 
@@ -62,9 +66,10 @@ def _lessons(
     at_pull_c: float | None,
     peak_c: float,
     measured_peak: float | None,
+    because: tuple[str, ...],
 ) -> tuple[str, ...]:
-    found = []
-    if measured_s is not None and abs(measured_s / slow_s - 1.0) > CLOSE_SHARE:
+    found = list(because)
+    if not because and measured_s is not None and abs(measured_s / slow_s - 1.0) > CLOSE_SHARE:
         late = measured_s - slow_s
         word, why = (
             ("longer", "cooler, or the piece thicker,") if late > 0 else ("shorter", "hotter, or the piece thinner,")

@@ -169,11 +169,13 @@ def simulate(
     frame_s: float | None = None,
     refine: float = 1.0,
     start: State | None = None,
+    most_frames: int = MAX_FRAMES,
 ) -> Result:
     """Run a programme on a food.
 
     Args: every_s  spacing of the curves [s];  frame_s  spacing of stored fields, None stores only the ends of the
-          run's buffer;  refine  2 halves every cell;  start  a state to go on from (on the same grid).
+          run's buffer;  refine  2 halves every cell;  start  a state to go on from (on the same grid);
+          most_frames  no more fields are kept: they lie the further apart.
     Returns: Result.   Raises: InvalidInput with the field's name.
     Checked: against series solutions of the plate and finite cylinder in tests/core/test_conduction.py.
     """
@@ -184,8 +186,8 @@ def simulate(
     state = start or initial_state(food, grid)
     longest = sum(step.until.max_s for step in programme)
     spacing = frame_s if frame_s is not None else max(longest, 1.0)
-    frames = min(int(longest / spacing) + 2, MAX_FRAMES)
-    spacing = max(spacing, longest / (MAX_FRAMES - 2))
+    frames = min(int(longest / spacing) + 2, most_frames)
+    spacing = max(spacing, longest / (most_frames - 2))
     shape = state.temp_c.shape
     temp, water = state.temp_c.copy(), state.water_kg.copy()
     peak, dose, marks = state.peak_c.copy(), state.browning_s.copy(), state.marks_s.copy()

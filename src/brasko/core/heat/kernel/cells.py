@@ -37,22 +37,22 @@ from brasko.core.heat.kernel.columns import (
     S_SOLIDS,
     S_VOLUME,
 )  # fmt: skip
-from brasko.core.heat.kernel.jit import jit
+from brasko.core.heat.kernel.jit import borrowing
 
 
-@jit
+@borrowing
 def liquid_heat(m, t):
     """Heat of liquid water above 0 °C [J/kg]."""
     return t * (m[HW0] + t * (m[HW1] / 2.0 + t * m[HW2] / 3.0))
 
 
-@jit
+@borrowing
 def dry_heat(m, t):
     """Heat of all but the water above 0 °C [J/m3 of raw food]."""
     return t * (m[HD0] + t * (m[HD1] / 2.0 + t * m[HD2] / 3.0))
 
 
-@jit
+@borrowing
 def temperature_of(m, enthalpy, volume, water, guess):
     """Temperature at which a cell of this volume and water holds this enthalpy."""
     t = guess
@@ -66,7 +66,7 @@ def temperature_of(m, enthalpy, volume, water, guess):
     return t
 
 
-@jit
+@borrowing
 def dried_share(w, w0):
     """How much of its raw water a cell has lost, 0 to 1; 0 where it never had any."""
     if w0 <= 0.0:
@@ -76,7 +76,7 @@ def dried_share(w, w0):
     return min(max(1.0 - w / w0, 0.0), 1.0)
 
 
-@jit
+@borrowing
 def conductivity(m, t, dry):
     """Between raw and dried out; what little water is lost at first hardly matters."""
     x = min(max(t, -40.0), 150.0)
@@ -86,7 +86,7 @@ def conductivity(m, t, dry):
     return wet_k + dry * dry * (m[KD0] + x * (m[KD1] + x * m[KD2]) - wet_k)
 
 
-@jit
+@borrowing
 def laid_out(dz, dr, area_z, face_r, w0, m, bone, still):
     """Fill what stays the same for a whole run, cell by cell in one flat row each (see columns, S_...).
 
@@ -113,7 +113,7 @@ def laid_out(dz, dr, area_z, face_r, w0, m, bone, still):
                 still[S_CREEP_R, q] = joint_r / (dr[j] + dr[min(j + 1, nr - 1)])
 
 
-@jit
+@borrowing
 def prepare(t, w, still, m, flat, heat, c, bone):
     """Conductances [W/K] in the rows KZ and KR of flat, plateau caps in CAP, heat capacities [J/K] in heat.
 
@@ -141,7 +141,7 @@ def prepare(t, w, still, m, flat, heat, c, bone):
     conductances(still[S_JOINT_R, at], still[S_DR, at], still[S_DR, right], resist, flat[RESIST, right], flat[KR, at])
 
 
-@jit
+@borrowing
 def resistivities(ts, ws, held, per_raw, resist, kw0, kw1, kw2, kd0, kd1, kd2):
     for q in range(ts.shape[0]):
         x = min(max(ts[q], -40.0), 150.0)
@@ -150,7 +150,7 @@ def resistivities(ts, ws, held, per_raw, resist, kw0, kw1, kw2, kd0, kd1, kd2):
         resist[q] = 1.0 / (wet_k + dry * dry * (kd0 + x * (kd1 + x * kd2) - wet_k))
 
 
-@jit
+@borrowing
 def heat_capacities(ts, ws, volume, heats, m):
     """Heat capacity of each cell [J/K]."""
     hd0, hd1, hd2, hw0, hw1, hw2 = m[HD0], m[HD1], m[HD2], m[HW0], m[HW1], m[HW2]
@@ -159,13 +159,13 @@ def heat_capacities(ts, ws, volume, heats, m):
         heats[q] = volume[q] * (hd0 + x * (hd1 + x * hd2)) + ws[q] * (hw0 + x * (hw1 + x * hw2))
 
 
-@jit
+@borrowing
 def conductances(joint, width, width_on, resist, resist_on, out):
     for q in range(out.shape[0]):
         out[q] = joint[q] / (width[q] * resist[q] + width_on[q] * resist_on[q])
 
 
-@jit
+@borrowing
 def heat_of(t, w, volume, m, bone, enthalpy):
     """Fill the enthalpy of every cell above 0 °C [J] and return the sum."""
     total = 0.0
@@ -179,7 +179,7 @@ def heat_of(t, w, volume, m, bone, enthalpy):
     return total
 
 
-@jit
+@borrowing
 def core_of(t, peak, bone, inner):
     """Temperature of the core: the point that has been heated least, in the columns from the bone to `inner`.
 
@@ -197,7 +197,16 @@ def core_of(t, peak, bone, inner):
     return found
 
 
-@jit
+@borrowing
 def probe_at(t, i, fraction, j):
     """Temperature between two cells of a column."""
     return t[i, j] + fraction * (t[i + 1, j] - t[i, j])
+
+
+@borrowing
+def highest_of(values):
+    """The largest of a row of numbers."""
+    found = values[0]
+    for q in range(values.shape[0]):
+        found = max(found, values[q])
+    return found

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from brasko.core.heat.kernel.cells import core_of, heat_of, laid_out, prepare, probe_at
+from brasko.core.heat.kernel.cells import core_of, heat_of, highest_of, laid_out, prepare, probe_at
 from brasko.core.heat.kernel.columns import (
     C_BOIL,
     C_D_REF,
@@ -67,7 +67,7 @@ from brasko.core.heat.kernel.columns import (
     W_END,
     W_START,
 )  # fmt: skip
-from brasko.core.heat.kernel.jit import jit
+from brasko.core.heat.kernel.jit import borrowing, jit
 from brasko.core.heat.kernel.skin import booked, browned, faces_prepared, followed, given_by_metal, sides_now
 from brasko.core.heat.kernel.stepping import MAX_STAGES, coupled, longest_stable, stage_weights, stages_for, super_step
 from brasko.core.heat.kernel.water import crept, settled, squeezed, water_holding, wetted
@@ -77,7 +77,7 @@ BOILING_GROWTH = 0.02
 """Super-steps after any change of the surroundings: short at first, then a share of the time since the change."""
 
 
-@jit
+@borrowing
 def part_to_event(value, new, target):
     """How much of a super-step may be taken so that a rising value lands on its target; 1 where it does not pass it."""
     if value < target and new > target + 0.02:
@@ -85,20 +85,20 @@ def part_to_event(value, new, target):
     return 1.0
 
 
-@jit
+@borrowing
 def bow(earlier, before, after, bent, tau, part):
     """How far a parabola through the ends of the last two super-steps, `bent` and `tau` long, bends off the line."""
     curved = ((after - before) / tau - (before - earlier) / bent) / (tau + bent)
     return -curved * tau * tau * part * (1.0 - part)
 
 
-@jit
+@borrowing
 def killed_per_second(temp_c, c):
     """Decimal reductions of Salmonella each second."""
     return 10.0 ** ((min(temp_c, 100.0) - c[C_T_REF]) / c[C_Z]) / c[C_D_REF]
 
 
-@jit
+@borrowing
 def step_length(since_change, fastest, ts, nr, step, face_area, c):
     """How long the next super-step may be [s]."""
     tau = min(max(FIRST_STEP_S, c[C_TAU_GROWS] * since_change), c[C_TAU_MAX])
@@ -112,7 +112,7 @@ def step_length(since_change, fastest, ts, nr, step, face_area, c):
     return min(tau, longest_stable(fastest))
 
 
-@jit
+@borrowing
 def ended(step, began, now, core, probe, highest, dose):
     """Why the step is over, or -1 while it goes on."""
     if began + step[UNTIL_S] - now <= 1e-9:
@@ -128,14 +128,14 @@ def ended(step, began, now, core, probe, highest, dose):
     return -1
 
 
-@jit
+@borrowing
 def noted(row, core, probe, ts, column, dose, metal_c):
     """Fill a sample, but for its time."""
     row[T_CORE], row[T_FACE_A], row[T_FACE_B], row[T_PROBE] = core, ts[0, column], ts[1, column], probe
     row[DOSE_A], row[DOSE_B], row[T_METAL] = dose[0], dose[1], metal_c
 
 
-@jit
+@borrowing
 def warmed(t, change, per, heat, enthalpy):
     """Take over a super-step's scaled change of temperature, with the heat it stands for."""
     ts, heats, hs = t.reshape(-1), heat.reshape(-1), enthalpy.reshape(-1)
@@ -145,16 +145,16 @@ def warmed(t, change, per, heat, enthalpy):
         hs[q] += heats[q] * rise
 
 
-@jit
+@borrowing
 def may_boil(t, ts, nr):
     """Whether cells may reach the boiling point within a super-step."""
     for n in range(nr):
         if ts[0, n] > 95.0 or ts[1, n] > 95.0:
             return True
-    return t.max() > 85.0
+    return highest_of(t.reshape(-1)) > 85.0
 
 
-@jit
+@borrowing
 def peaked(t, peak):
     """Keep the highest temperature of each cell."""
     ts, peaks = t.reshape(-1), peak.reshape(-1)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from brasko.core.heat.kernel.cells import conductivity, dried_share
+from brasko.core.heat.kernel.cells import conductivity, dried_share, highest_of
 from brasko.core.heat.kernel.columns import (
     AIR,
     C_BOIL,
@@ -48,14 +48,14 @@ from brasko.core.heat.kernel.columns import (
     W_EVAP,
     H,
 )  # fmt: skip
-from brasko.core.heat.kernel.jit import jit
+from brasko.core.heat.kernel.jit import borrowing
 
 BROWNS_FROM_C = 100.0
 NEAR_K = 0.03
 """A last step of Newton's below this is taken as the line it is: what is left is some 1e-5 K."""
 
 
-@jit
+@borrowing
 def surface(t_cell, resistance, wet, film, creeping, side, c, table, guess):
     """Balance of one face: convection + radiation + contact = conduction inward + latent heat of the vapour.
 
@@ -120,7 +120,7 @@ def surface(t_cell, resistance, wet, film, creeping, side, c, table, guess):
     return q - latent * m, m, ts, latent, (dq - latent * dm) * follow, dm * follow, follow, share
 
 
-@jit
+@borrowing
 def skin_resistance(here, dry, d, spread, m, c, in_bone):
     """Thermal resistance from the surface of an outer cell to where its heat is taken up [m2 K/W].
 
@@ -141,7 +141,7 @@ def skin_resistance(here, dry, d, spread, m, c, in_bone):
     return spread + boiling * (layered - spread)
 
 
-@jit
+@borrowing
 def creeping_supply(w, volume, area, d, m, c, tau):
     """Water that can creep up to a face from inside within a super-step [kg m-2 s-1].
 
@@ -153,7 +153,7 @@ def creeping_supply(w, volume, area, d, m, c, tau):
     return min(2.0 * c[C_DLIQ] / d * spare, 0.5 * w / (area * tau))
 
 
-@jit
+@borrowing
 def faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain, source,
                    flows, bone):  # fmt: skip
     """Linearise the three outer faces about the present temperatures.
@@ -191,7 +191,7 @@ def faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, 
             flows[face, n, F_FILM] = share
 
 
-@jit
+@borrowing
 def followed(t, cap, flows, hottest, ts, midway):
     """Let the surfaces follow their cells to the end of a super-step; midway is half-way there [°C]."""
     nz, nr = t.shape
@@ -204,7 +204,7 @@ def followed(t, cap, flows, hottest, ts, midway):
             ts[face, n] = min(ts[face, n] + moved, hottest)
 
 
-@jit
+@borrowing
 def booked(mean, gain, source, flows, film, tau, evaporated, tally):
     """Book the heat and vapour that crossed the outer faces in a super-step."""
     nz, nr = gain.shape
@@ -234,7 +234,7 @@ def booked(mean, gain, source, flows, film, tau, evaporated, tally):
     tally[E_IN] += net + vapour_heat
 
 
-@jit
+@borrowing
 def sides_now(step, a_down, metal_c, sides, open_side):
     """Fill what faces a, b and the edge see. open_side is the bottom without its rods. Returns the face that is down.
 
@@ -246,7 +246,8 @@ def sides_now(step, a_down, metal_c, sides, open_side):
         for col in range(SIDE_COLUMNS):
             sides[face, col] = step[faced * SIDE_COLUMNS + col]
     share = step[METAL_SHARE]
-    open_side[:] = sides[down]
+    for col in range(SIDE_COLUMNS):
+        open_side[col] = sides[down, col]
     if share > 0.0:
         for col in (H, RAD_SOURCE, RAD_COEFF, MASS_H):
             sides[down, col] *= 1.0 - step[METAL_HIDES]
@@ -254,7 +255,7 @@ def sides_now(step, a_down, metal_c, sides, open_side):
     return down
 
 
-@jit
+@borrowing
 def browning_rate(temp_c, c):
     """Seconds at the reference temperature that a second at this one browns as much as."""
     if temp_c <= BROWNS_FROM_C:
@@ -262,7 +263,7 @@ def browning_rate(temp_c, c):
     return 2.0 ** ((min(temp_c, c[C_CHAR]) - c[C_BROWN_T]) / c[C_BROWN_K])
 
 
-@jit
+@borrowing
 def browned(t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, rods, down, mark, dose, marks, bone):
     """Add a super-step's browning to both faces, averaged over the meat, and to the marks of the rods below.
 
@@ -275,7 +276,7 @@ def browned(t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, 
         meat += area_z[n]
     share = rods[1]
     for face in range(2):
-        if ts[face, :nr].max() <= BROWNS_FROM_C and (face != down or share <= 0.0):
+        if highest_of(ts[face, :nr]) <= BROWNS_FROM_C and (face != down or share <= 0.0):
             continue
         rate = mark_rate = 0.0
         i = 0 if face == 0 else nz - 1
@@ -298,7 +299,7 @@ def browned(t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, 
             marks[face, mark] += tau * mark_rate
 
 
-@jit
+@borrowing
 def given_by_metal(mean, ts, flows, area_z, down, metal_c, conductance, nz, tau):
     """Heat that went from the metal into the food in a super-step [J], by the same linear surface as the food's books."""
     given = 0.0

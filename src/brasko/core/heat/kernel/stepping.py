@@ -26,7 +26,7 @@ from brasko.core.heat.kernel.columns import (
     SHOWN,
     SOURCE,
 )  # fmt: skip
-from brasko.core.heat.kernel.jit import jit
+from brasko.core.heat.kernel.jit import borrowing, jit
 
 MAX_STAGES = 41
 
@@ -58,13 +58,13 @@ def stage_weights(stages, mu, nu, mu_t, gamma_t, omega):
         omega[s] = y[1, s]
 
 
-@jit
+@borrowing
 def longest_stable(fastest):
     """The longest super-step the most stages allow [s]."""
     return 0.9 * (2.0 / fastest) * (MAX_STAGES * MAX_STAGES + MAX_STAGES - 2.0) / 4.0
 
 
-@jit
+@borrowing
 def stages_for(tau, fastest):
     """Smallest odd number of stages that is stable for this super-step."""
     explicit = 2.0 / fastest
@@ -74,7 +74,7 @@ def stages_for(tau, fastest):
     return s
 
 
-@jit
+@borrowing
 def coupled(flat, t, heat, gain, source):
     """The rows a super-step works on, from conductances and surface gains; returns the fastest rate of any cell [1/s].
 
@@ -105,25 +105,25 @@ def coupled(flat, t, heat, gain, source):
     return fastest
 
 
-@jit
+@borrowing
 def inverse_roots(heats, per):
     for q in range(heats.shape[0]):
         per[q] = 1.0 / math.sqrt(heats[q])
 
 
-@jit
+@borrowing
 def joined(conductance, per, per_on, joint):
     for q in range(joint.shape[0]):
         joint[q] = conductance[q] * per[q] * per_on[q]
 
 
-@jit
+@borrowing
 def own_rates(kz, kz_before, kr, kr_before, per, own):
     for q in range(own.shape[0]):
         own[q] = (kz[q] + kz_before[q] + kr[q] + kr_before[q]) * per[q] * per[q]
 
 
-@jit
+@borrowing
 def shown_first(ts, cap, per, shown, room):
     for q in range(ts.shape[0]):
         at_most = min(ts[q], cap[q])
@@ -131,20 +131,20 @@ def shown_first(ts, cap, per, shown, room):
         room[q] = (cap[q] - at_most) / per[q]
 
 
-@jit
+@borrowing
 def scaled(values, by, out):
     for q in range(out.shape[0]):
         out[q] = values[q] * by[q]
 
 
-@jit
+@borrowing
 def first_rate(here, up, down, right, left, jz, jz_before, jr, jr_before, own, source, first):
     for q in range(first.shape[0]):
         first[q] = (jz[q] * up[q] + jz_before[q] * down[q] + jr[q] * right[q] + jr_before[q] * left[q]
                     + source[q] - own[q] * here[q])  # fmt: skip
 
 
-@jit
+@borrowing
 def stage_on(z, up, down, right, left, jz, jz_before, jr, jr_before, own, first, older, mu, nu, d, e):
     """One stage, written over the one before the last. A single loop over so few rows runs in vectors."""
     for q in range(older.shape[0]):
@@ -152,7 +152,7 @@ def stage_on(z, up, down, right, left, jz, jz_before, jr, jr_before, own, first,
                     + d * (jz[q] * up[q] + jz_before[q] * down[q] + jr[q] * right[q] + jr_before[q] * left[q]))  # fmt: skip
 
 
-@jit
+@borrowing
 def capped_stage_on(z, here, up, down, right, left, jz, jz_before, jr, jr_before, own, first, older, mu, nu, d, e):
     """The same where cells may boil: what they show is not what they hold."""
     for q in range(older.shape[0]):
@@ -161,13 +161,13 @@ def capped_stage_on(z, here, up, down, right, left, jz, jz_before, jr, jr_before
         older[q] += d * (jz[q] * up[q] + jz_before[q] * down[q] + jr[q] * right[q] + jr_before[q] * left[q])
 
 
-@jit
+@borrowing
 def capped(z, room, shown):
     for q in range(shown.shape[0]):
         shown[q] = min(z[q], room[q])
 
 
-@jit
+@borrowing
 def met(mean, here, share, nz, nr):
     """Add a stage's share to the mean that each outer cell showed."""
     last = (nz - 1) * nr
@@ -178,7 +178,15 @@ def met(mean, here, share, nz, nr):
         mean[i * nr + nr - 1] += share * here[i * nr + nr - 1]
 
 
-@jit
+@borrowing
+def begun(old, new, first, part):
+    """The first two stages: no change, and the first rate's."""
+    for q in range(first.shape[0]):
+        old[q] = 0.0
+        new[q] = part * first[q]
+
+
+@borrowing
 def super_step(flat, t, tau, stages, mu, nu, mu_t, gamma_t, omega, boiling):
     """One super-step after `coupled`. Returns which row, ONE or OTHER, holds the scaled change of temperature.
 
@@ -192,8 +200,7 @@ def super_step(flat, t, tau, stages, mu, nu, mu_t, gamma_t, omega, boiling):
     jz, jz_before, jr, jr_before = flat[JOINT_Z, at], flat[JOINT_Z, down], flat[JOINT_R, at], flat[JOINT_R, left]
     own, first, mean = flat[OWN, at], flat[FIRST, at], flat[MEAN, at]
     old, new = ONE, OTHER
-    flat[old] = 0.0
-    flat[new] = mu_t[1] * tau * flat[FIRST]
+    begun(flat[old], flat[new], flat[FIRST], mu_t[1] * tau)
     mean[:] = 0.0
     for stage in range(2, stages + 1):
         a, b, d, e = mu[stage], nu[stage], mu_t[stage] * tau, (mu_t[stage] + gamma_t[stage]) * tau
@@ -215,7 +222,7 @@ def super_step(flat, t, tau, stages, mu, nu, mu_t, gamma_t, omega, boiling):
     return new
 
 
-@jit
+@borrowing
 def showed(ts, cap, per, mean):
     for q in range(mean.shape[0]):
         mean[q] = min(ts[q], cap[q]) + mean[q] * per[q]

@@ -43,7 +43,7 @@ from brasko.core.heat.kernel.columns import (
     W_EVAP,
     WORK,
 )  # fmt: skip
-from brasko.core.heat.kernel.jit import jit
+from brasko.core.heat.kernel.jit import borrowing, jit
 
 HOLDING_FROM_C, HOLDING_ROWS = 30.0, 161
 
@@ -63,7 +63,7 @@ def water_holding(m):
     return holding
 
 
-@jit
+@borrowing
 def crept(t, w, enthalpy, still, m, c, tau, flat):
     """Liquid water creeping towards drier cells by Fick's law, with the heat it carries; at most a fifth of what a cell
     holds at a time. The rows ONE, OTHER, FIRST, SHOWN and WORK of flat are written over.
@@ -74,11 +74,13 @@ def crept(t, w, enthalpy, still, m, c, tau, flat):
     at, up, right = slice(pad, pad + n), slice(pad + nr, pad + nr + n), slice(pad + 1, pad + 1 + n)
     down, left = slice(pad - nr, pad - nr + n), slice(pad - 1, pad - 1 + n)
     held, hot = flat[FIRST, at], flat[SHOWN, at]
-    held[:] = ws
-    flat[WORK, at] = ws * still[S_PER_VOLUME, at]
+    per_volume, wetness = still[S_PER_VOLUME, at], flat[WORK, at]
+    for q in range(n):
+        held[q] = ws[q]
+        wetness[q] = ws[q] * per_volume[q]
     part = tau * c[C_DLIQ]
-    moving(flat[WORK, at], flat[WORK, up], held, flat[FIRST, up], still[S_CREEP_Z, at], part, flat[ONE, at])
-    moving(flat[WORK, at], flat[WORK, right], held, flat[FIRST, right], still[S_CREEP_R, at], part, flat[OTHER, at])
+    moving(wetness, flat[WORK, up], held, flat[FIRST, up], still[S_CREEP_Z, at], part, flat[ONE, at])
+    moving(wetness, flat[WORK, right], held, flat[FIRST, right], still[S_CREEP_R, at], part, flat[OTHER, at])
     flat[ONE, :pad] = 0.0
     flat[OTHER, :pad] = 0.0
     gained(ws, flat[ONE, at], flat[ONE, down])
@@ -90,7 +92,7 @@ def crept(t, w, enthalpy, still, m, c, tau, flat):
     gained(hs, flat[OTHER, at], flat[OTHER, left])
 
 
-@jit
+@borrowing
 def moving(wetness, wetness_on, held, held_on, shape, part, moved):
     """Water that goes from each cell to the next one [kg]."""
     for q in range(moved.shape[0]):
@@ -98,27 +100,27 @@ def moving(wetness, wetness_on, held, held_on, shape, part, moved):
         moved[q] = min(max(flow, -0.2 * held_on[q]), 0.2 * held[q])
 
 
-@jit
+@borrowing
 def liquid_heats(ts, out, h0, h1, h2, boil):
     for q in range(out.shape[0]):
         x = min(ts[q], boil)
         out[q] = x * (h0 + x * (h1 + x * h2))
 
 
-@jit
+@borrowing
 def carried(moved, hot, hot_on):
     """Turn moved water into the heat it carries, at the temperature of where it came from."""
     for q in range(moved.shape[0]):
         moved[q] *= hot[q] if moved[q] > 0.0 else hot_on[q]
 
 
-@jit
+@borrowing
 def gained(values, moved, moved_before):
     for q in range(values.shape[0]):
         values[q] += moved_before[q] - moved[q]
 
 
-@jit
+@borrowing
 def squeezed(t, w, enthalpy, still, m, c, holding, tau, tally, flat):
     """Take out juice above the water-holding capacity. Returns how much [kg]. The row WORK of flat is written over."""
     nz, nr = t.shape
@@ -139,7 +141,7 @@ def squeezed(t, w, enthalpy, still, m, c, holding, tau, tally, flat):
     return total
 
 
-@jit
+@borrowing
 def above_holding(ts, ws, solids, holding, excess):
     """Water above what the solids hold at their temperature [kg]."""
     for q in range(ts.shape[0]):
@@ -149,7 +151,7 @@ def above_holding(ts, ws, solids, holding, excess):
         excess[q] = ws[q] - solids[q] * ratio if ts[q] > HOLDING_FROM_C else 0.0
 
 
-@jit
+@borrowing
 def wetted(juice, film, sides, dz, area_z, face_r, c, bone, tally):
     """Spread juice evenly over the outer faces: a share stays as a film, the rest runs off in drops.
 
@@ -170,7 +172,7 @@ def wetted(juice, film, sides, dz, area_z, face_r, c, bone, tally):
                 film[face, n] = room
 
 
-@jit
+@borrowing
 def settled(t, w, enthalpy, evaporated, still, m, c, tally, bone, hottest, flat):
     """Take off what evaporated, boil away what is above the plateau, and read temperatures back from enthalpy.
 
@@ -203,7 +205,7 @@ def settled(t, w, enthalpy, evaporated, still, m, c, tally, bone, hottest, flat)
             t[i, j] = enthalpy[i, j] / (volume[i * nr + j] * m[H_BONE])
 
 
-@jit
+@borrowing
 def nearer(ts, ws, hs, volume, slope, missed, m):
     """One step of Newton's from temperatures to those that hold the enthalpy; missed is the step [K]."""
     hd0, hd1, hd2, hw0, hw1, hw2 = m[HD0], m[HD1] / 2.0, m[HD2] / 3.0, m[HW0], m[HW1] / 2.0, m[HW2] / 3.0
@@ -214,7 +216,7 @@ def nearer(ts, ws, hs, volume, slope, missed, m):
         ts[q] = x - missed[q]
 
 
-@jit
+@borrowing
 def taken_off(t, w, enthalpy, evaporated, i, j, m, c, tally):
     """Take what evaporated off an outer cell, with its heat."""
     gone = min(evaporated[i, j], w[i, j])
@@ -226,7 +228,7 @@ def taken_off(t, w, enthalpy, evaporated, i, j, m, c, tally):
         tally[E_LIQUID] += carried
 
 
-@jit
+@borrowing
 def boiled_away(t, w, enthalpy, volume, i, j, m, c, tally, latent, boiling_heat, hottest):
     """Boil away the water that a cell's heat above the plateau can."""
     excess = enthalpy[i, j] - volume * dry_heat(m, c[C_BOIL]) - w[i, j] * boiling_heat

@@ -1,0 +1,274 @@
+"""What could be changed now, each with its computed effect: simulated on from the kitchen the readings point to."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from brasko.core.fire.rests import RESTS
+from brasko.core.forecast.history import Lived, elsewhere
+from brasko.core.forecast.kitchens import varied_food, varied_steps
+from brasko.core.heat.simulation import Food, Result, State, simulate
+from brasko.core.planner.invert import tempered_start
+from brasko.core.planner.late import WARM_PLACE, WARM_PLACE_ABOVE_K, WARM_PLACE_KG_M3
+from brasko.core.planner.programme import SEARCH_REFINE, phase_of
+from brasko.core.planner.wish import Wish
+from brasko.core.programme.steps import Metal, Programme, Side, Step, Surroundings, Until
+from brasko.core.sourced import Sourced
+
+Floats = NDArray[np.float64]
+
+HOTTER_K = (14.0, 28.0)
+COOLER_K = 14.0
+"""Steps of 25 °F at the vents or knobs (common practice, no source)."""
+RAISED = Sourced(0.6, "-", "", "assumed")
+"""Share of the fire's radiant heat on a piece that is raised a hand's breadth."""
+RAIN_FILM = Sourced(1.25, "-", "", "assumed")
+RAIN_K = Sourced(-15.0, "K", "", "assumed")
+"""Rain on a closed lid: the grill loses more, so the air is cooler until it is set right."""
+EARLY_PULLS_K = (4.0, 8.0)
+LONGER_SEARS = (1.25, 1.6, 2.0)
+WORTH_S = 60.0
+FAR_OFF_K = 1.2
+
+
+@dataclass(frozen=True)
+class Correction:
+    """One thing that could be done now, and what comes of it.
+
+    done_s      when it has rested [s since putting it on];  sooner_s  how much sooner than going on as it is
+    event       what to record when it is chosen: a kind of event and its payload
+    """
+
+    key: str
+    name: str
+    how: str
+    done_s: float
+    sooner_s: float
+    peak_c: float
+    grey_rim_share: float
+    crust_share: float
+    words: str
+    event: dict[str, object]
+
+
+@dataclass(frozen=True)
+class Twin:
+    """The cook as it is now in the likeliest kitchen, ready to go on from."""
+
+    wish: Wish
+    so_far: Lived
+    z: Floats
+    food: Food
+    state: State
+    now_s: float
+    refine: float
+
+    def on(self, steps: Programme) -> Result:
+        """Go on through these steps."""
+        return simulate(self.food, varied_steps(steps, self.z), every_s=15.0, refine=self.refine, start=self.state)
+
+    def more(self, seconds: float) -> Programme:
+        """So much more of the step that is on, flipped when it would have been."""
+        current, every_s = self.current, self.so_far.current.flip_every_s
+        to_flip = math.inf if every_s is None else every_s - (self.now_s - self.so_far.since_s) % every_s
+        if seconds <= 0.0:
+            return ()
+        if seconds <= to_flip:
+            return (replace(current, flip_every_s=None, until=Until(seconds)),)
+        still = replace(current, flip_every_s=None, until=Until(to_flip))
+        return (still, replace(current, flip_first=True, until=Until(seconds - to_flip)))
+
+    @property
+    def current(self) -> Step:
+        """The step that is on, with what is left of it."""
+        step = self.so_far.current
+        gone = self.now_s - self.so_far.since_s
+        left = max(step.until.max_s - gone, 1.0)
+        metal = None if step.metal is None else replace(step.metal, start_c=None)
+        return replace(step, until=replace(step.until, max_s=left), flip_first=False, metal=metal)
+
+
+def twin(wish: Wish, so_far: Lived, z: Floats, now_s: float) -> Twin:
+    """The cook as it is now in the kitchen z. One that is all sear needs the usual grid: the coarse one is a kelvin off."""
+    food = varied_food(wish, z)
+    refine = 1.0 if wish.how.slow == "sear" else SEARCH_REFINE
+    start = tempered_start(replace(wish, start_c=food.start_c), food, refine)
+    gone = max(now_s - so_far.since_s, 1.0)
+    steps = (*so_far.past, replace(so_far.current, until=Until(gone)))
+    state = simulate(food, varied_steps(steps, z), every_s=30.0, refine=refine, start=start).end
+    return Twin(wish, so_far, z, food, state, now_s, refine)
+
+
+def corrections(here: Twin, eat_s: float | None = None) -> tuple[Correction, ...]:
+    """What can be done now, going on as it is first. eat_s is when it should be on the table [s since putting it on]."""
+    current, rest = here.current, here.so_far.rest
+    found: list[tuple[str, str, str, Programme, dict[str, object]]] = [
+        ("as_is", "Go on as it is", "Change nothing.", (current, *rest), {})
+    ]
+    if here.so_far.phase == "gentle":
+        found += _gentle(here, current, rest, eat_s)
+    elif here.so_far.phase == "sear":
+        found += _over_fire(here, current, rest)
+    elif here.so_far.phase == "rest":
+        found += _resting(here, current, eat_s)
+    return _judged(here, found)
+
+
+def _gentle(
+    here: Twin, current: Step, rest: Programme, eat_s: float | None
+) -> list[tuple[str, str, str, Programme, dict[str, object]]]:
+    air = current.surroundings.top.air_c
+    found: list[tuple[str, str, str, Programme, dict[str, object]]] = []
+    for delta in (*HOTTER_K, -COOLER_K):
+        word = "Open up" if delta > 0.0 else "Close down"
+        changed = replace(current, surroundings=current.surroundings.shifted(delta, 1.0))
+        where = "the vents or turn the knob up" if delta > 0.0 else "the vents a little or turn the knob down"
+        found.append(
+            (
+                f"fire_{delta:+.0f}", f"{word}: {{temp:{air + delta:.0f}}} on the cool side", f"{word} {where}; give it some minutes.",
+                (changed, *rest), {"kind": "vent", "delta_k": delta},
+            )
+        )  # fmt: skip
+    if here.wish.sear_zone is not None and here.wish.sear_zone.pan is None and not here.wish.sears_elsewhere:
+        around, _ = elsewhere(here.wish, current.surroundings, "hot")
+        over = replace(
+            current, surroundings=around, metal=None, flip_every_s=45.0, until=replace(current.until, max_s=900.0)
+        )
+        found.append(
+            ("hot", "Move it over the fire", "Over the coals, turned every 45 s, till it pulls. Watch it.",
+             (over, *rest), {"kind": "move", "place": "hot"})
+        )  # fmt: skip
+    found += _earlier_pull(here, current, rest)
+    if eat_s is not None:
+        ends = here.now_s + here.on((current, *rest)).duration_s
+        spare = eat_s - ends
+        if spare > WORTH_S:
+            found.append(_held(here, current, rest, spare))
+    return found
+
+
+def _earlier_pull(
+    here: Twin, current: Step, rest: Programme
+) -> list[tuple[str, str, str, Programme, dict[str, object]]]:
+    """Pull sooner and sear longer, so that the middle ends where it was to."""
+    pull_c = current.until.core_c
+    if pull_c is None or not any(phase_of(s.name) == "sear" for s in rest):
+        return []
+    best: tuple[float, float, float] | None = None
+    for early in EARLY_PULLS_K:
+        for longer in LONGER_SEARS:
+            off = abs(here.on(_pulled(current, rest, early, longer)).peak_core_c - here.wish.aim_c)
+            if best is None or off < best[0]:
+                best = off, early, longer
+    assert best is not None
+    _, early, longer = best
+    sear_s = sum(s.until.max_s for s in rest if phase_of(s.name) == "sear") * longer
+    return [
+        ("pull_early", f"Pull at {{temp:{pull_c - early:.0f}}} and sear longer",
+         f"Take it off {{rise:{early:.0f}}} sooner; sear {{time:{sear_s:.0f}}} in all.",
+         _pulled(current, rest, early, longer), {"kind": "pull", "pull_c": pull_c - early, "sear_factor": longer})
+    ]  # fmt: skip
+
+
+def _pulled(current: Step, rest: Programme, early_k: float, longer: float) -> Programme:
+    core_c = (current.until.core_c or 0.0) - early_k
+    sooner = replace(current, until=replace(current.until, core_c=core_c))
+    later = tuple(
+        replace(s, until=replace(s.until, max_s=s.until.max_s * longer)) if phase_of(s.name) == "sear" else s
+        for s in rest
+    )
+    return (sooner, *later)
+
+
+def _held(
+    here: Twin, current: Step, rest: Programme, spare_s: float
+) -> tuple[str, str, str, Programme, dict[str, object]]:
+    pull_c = current.until.core_c if current.until.core_c is not None else here.wish.aim_c
+    place_c = pull_c + WARM_PLACE_ABOVE_K
+    still = Side(air_c=place_c, h_w_m2k=WARM_PLACE.value, radiant_c=place_c, vapour_kg_m3=WARM_PLACE_KG_M3.value)
+    hold = Step("hold", Surroundings(still, still, still), Until(spare_s))
+    sears = any(phase_of(s.name) == "sear" for s in rest)
+    name = "Hold it before the sear" if sears else "Hold it before the rest"
+    how = f"Pull as planned, then {{time:{spare_s:.0f}}} on the coolest place or in an oven at {{temp:{place_c:.0f}}}, no warmer."
+    return "hold", name, how, (current, hold, *rest), {"kind": "note"}
+
+
+def _over_fire(here: Twin, current: Step, rest: Programme) -> list[tuple[str, str, str, Programme, dict[str, object]]]:
+    cooler = raised(current)
+    found: list[tuple[str, str, str, Programme, dict[str, object]]] = []
+    if current.metal is None or current.metal.share < 1.0:
+        found.append(
+            ("raise", "Raise it a hand's breadth", "On a higher grate or a rack, over the same fire.", (cooler, *rest),
+             {"kind": "note"})
+        )  # fmt: skip
+    for more in (30.0, 60.0):
+        longer = replace(current, until=replace(current.until, max_s=current.until.max_s + more, crust_s=None))
+        found.append(
+            (f"sear+{more:.0f}", f"Sear {{time:{more:.0f}}} longer", "For more crust; it costs the middle what it says.",
+             (longer, *rest), {"kind": "note"})
+        )  # fmt: skip
+    found.append(("stop", "Take it off now", "The crust is what it is.", rest, {"kind": "done"}))
+    return found
+
+
+def raised(step: Step) -> Step:
+    """The same step farther from the fire: less radiant heat from below."""
+    below = step.surroundings.bottom
+    fire = replace(below, view_factor=below.view_factor * RAISED.value)
+    metal: Metal | None = step.metal
+    if metal is not None:
+        cooler = 20.0 + RAISED.value**0.5 * (metal.around_c - 20.0)
+        metal = replace(metal, around_c=cooler)
+    return replace(step, surroundings=replace(step.surroundings, bottom=fire), metal=metal)
+
+
+def _resting(
+    here: Twin, current: Step, eat_s: float | None
+) -> list[tuple[str, str, str, Programme, dict[str, object]]]:
+    found: list[tuple[str, str, str, Programme, dict[str, object]]] = []
+    spare = 0.0 if eat_s is None else eat_s - here.now_s - current.until.max_s
+    if spare > WORTH_S:
+        foil = Step("hold", RESTS["foil"][1], Until(spare))
+        found.append(
+            ("foil", "Keep it under foil", f"{{time:{spare:.0f}}} more; slice only when they sit down.", (current, foil), {"kind": "note"})
+        )  # fmt: skip
+    return found
+
+
+def _judged(
+    here: Twin, options: Sequence[tuple[str, str, str, Programme, dict[str, object]]]
+) -> tuple[Correction, ...]:
+    found: list[Correction] = []
+    first_s, first_peak = 0.0, 0.0
+    wanted = max(here.wish.crust_s, 1.0)
+    for key, name, how, steps, event in options:
+        if not steps:
+            continue
+        result = here.on(steps)
+        done_s, peak = here.now_s + result.duration_s, max(result.peak_core_c, float(here.state.peak_c.min()))
+        if not found:
+            first_s, first_peak = done_s, peak
+        crust = float(min(result.end.browning_s)) / wanted if here.wish.crust_s else 1.0
+        said = _said(here.wish, peak, first_peak, result.grey_rim_share, key == "as_is")
+        found.append(
+            Correction(key, name, how, done_s, first_s - done_s, peak, result.grey_rim_share, crust, said, dict(event))
+        )
+    return tuple(found)
+
+
+def _said(wish: Wish, peak_c: float, first_c: float, rim: float, as_is: bool) -> str:
+    off = peak_c - wish.aim_c
+    if abs(off) > FAR_OFF_K:
+        said = f"It would end {{rise:{abs(off):.1f}}} {'above' if off > 0.0 else 'below'} the finish"
+    else:
+        said = "It ends at the finish"
+    said += f", with {100.0 * rim:.0f} % grey rim."
+    minimum = wish.minimum
+    if minimum is not None and peak_c < minimum.core_c - 0.05 <= max(first_c, wish.finish_c):
+        said += f" That is below the agency figure of {{temp:{minimum.core_c:.0f}}}: do not serve it so."
+    return said if as_is or abs(peak_c - first_c) > 0.05 else f"{said} As if nothing were changed."

@@ -1,0 +1,178 @@
+"""What a running cook has been through so far, as a programme that can be simulated and gone on from.
+
+Times count from putting the food on [s].
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from itertools import pairwise
+from typing import Literal
+
+from brasko.core.errors import InvalidInput
+from brasko.core.fire.rests import RESTS
+from brasko.core.planner.programme import phase_of, programme_of
+from brasko.core.planner.wish import Wish
+from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
+from brasko.core.sourced import Sourced
+
+AsideKind = Literal["lid", "hot", "cool", "off"]
+
+LID_OPEN_SHARE = Sourced(0.45, "-", "", "assumed")
+"""Share of what the air is above the yard's that is left over a grate whose lid is open."""
+SHORTEST_S = 1.0
+GOES_ON_S = 45 * 60.0
+"""How far beyond its planned end the step that is on is followed."""
+
+
+@dataclass(frozen=True)
+class Began:
+    """A programme step and when it really began."""
+
+    step: str
+    at_s: float
+
+
+@dataclass(frozen=True)
+class Aside:
+    """A stretch in which the food was not where its step says: the lid open, over the fire, on the cool side, off.
+
+    end_s is None while it lasts.
+    """
+
+    kind: AsideKind
+    start_s: float
+    end_s: float | None = None
+
+
+@dataclass(frozen=True)
+class FireChange:
+    """From a moment on the fire is hotter by so much than planned: a vent or a knob was turned, fuel was added."""
+
+    at_s: float
+    delta_k: float
+
+
+@dataclass(frozen=True)
+class Lived:
+    """A cook so far.
+
+    past        what is over, every step with its real length
+    current     the step that is on, with its own end and without what of it is over
+    rest        what is still to come
+    """
+
+    past: Programme
+    current: Step
+    rest: Programme
+    since_s: float
+
+    @property
+    def phase(self) -> str:
+        """The phase that is on."""
+        return phase_of(self.current.name)
+
+
+def lived(
+    wish: Wish,
+    pull_c: float,
+    sear: tuple[float, float] | None,
+    began: Sequence[Began],
+    asides: Sequence[Aside] = (),
+    changes: Sequence[FireChange] = (),
+) -> Lived:
+    """The cook so far from the steps that began, in the order they did. Raises InvalidInput for a step not planned."""
+    planned = {step.name: step for step in programme_of(wish, pull_c, sear)}
+    names = list(planned)
+    if not began:
+        raise InvalidInput("began", "is empty: nothing is on the fire yet.")
+    for each in began:
+        if each.step not in planned:
+            raise InvalidInput("began", f"names a step that is not planned ({each.step}).")
+    started = sorted(began, key=lambda b: b.at_s)
+    last = started[-1]
+    cuts = _cuts(asides, changes)
+    past: list[Step] = []
+    for here, following in pairwise(started):
+        past += _pieces(wish, planned[here.step], here.at_s, following.at_s, cuts, asides, changes)
+    since = max([last.at_s, *(c for c in cuts if c > last.at_s)])
+    past += _pieces(wish, planned[last.step], last.at_s, since, cuts, asides, changes)
+    current = _as_it_is(wish, planned[last.step], since, asides, changes)
+    left = max(current.until.max_s - (since - last.at_s), SHORTEST_S)
+    current = replace(current, until=replace(current.until, max_s=left), flip_first=current.flip_first and not past)
+    later = sum(change.delta_k for change in changes)
+    rest = tuple(
+        replace(step, surroundings=step.surroundings.shifted(later, 1.0)) if phase_of(step.name) == "gentle" else step
+        for step in (planned[name] for name in names[names.index(last.step) + 1 :])
+    )
+    if past and current.metal is not None and past[-1].metal is not None:
+        current = replace(current, metal=replace(current.metal, start_c=None))
+    return Lived(_one_metal(past), current, rest, since)
+
+
+def _cuts(asides: Sequence[Aside], changes: Sequence[FireChange]) -> list[float]:
+    found = {a.start_s for a in asides} | {a.end_s for a in asides if a.end_s is not None} | {c.at_s for c in changes}
+    return sorted(found)
+
+
+def _pieces(
+    wish: Wish,
+    step: Step,
+    start_s: float,
+    end_s: float,
+    cuts: Sequence[float],
+    asides: Sequence[Aside],
+    changes: Sequence[FireChange],
+) -> list[Step]:
+    edges = [start_s, *(c for c in cuts if start_s < c < end_s), end_s]
+    found = []
+    for n, (here, there) in enumerate(pairwise(edges)):
+        if there - here >= SHORTEST_S:
+            as_is = _as_it_is(wish, step, here, asides, changes)
+            found.append(replace(as_is, until=Until(there - here), flip_first=step.flip_first and n == 0))
+    return found
+
+
+def _as_it_is(wish: Wish, step: Step, at_s: float, asides: Sequence[Aside], changes: Sequence[FireChange]) -> Step:
+    delta = sum(c.delta_k for c in changes if c.at_s <= at_s) if phase_of(step.name) == "gentle" else 0.0
+    around, metal = step.surroundings.shifted(delta, 1.0), step.metal
+    aside = next((a for a in asides if a.start_s <= at_s and (a.end_s is None or at_s < a.end_s)), None)
+    if aside is None:
+        return replace(step, surroundings=around)
+    around, keeps_metal = elsewhere(wish, around, aside.kind)
+    return replace(step, surroundings=around, metal=metal if keeps_metal else None)
+
+
+def elsewhere(wish: Wish, around: Surroundings, kind: AsideKind) -> tuple[Surroundings, bool]:
+    """What the food feels aside of its step, and whether it still lies on the step's metal."""
+    if kind == "lid":
+        return lid_open(around, wish.air_c), True
+    if kind == "off":
+        return RESTS["open"][1], False
+    if kind == "hot" and wish.sear_zone is not None:
+        return wish.sear_zone.surroundings, False
+    gentle = wish.gentle_zone
+    if kind == "cool" and gentle is not None:
+        return gentle.surroundings, False
+    raise InvalidInput("place", f"is not to be had on this fire: it has no {'hot' if kind == 'hot' else 'cool'} side.")
+
+
+def lid_open(around: Surroundings, air_c: float) -> Surroundings:
+    """The same place with the lid open: the air above falls towards the yard's, the coals below stay."""
+
+    def cooled(side: Side) -> Side:
+        return replace(side, air_c=air_c + LID_OPEN_SHARE.value * (side.air_c - air_c))
+
+    sky = replace(cooled(around.top), radiant_c=air_c)
+    return Surroundings(cooled(around.bottom), sky, cooled(around.edge))
+
+
+def _one_metal(steps: list[Step]) -> Programme:
+    """Only the first step on a metal says how hot it is; later ones go on from there."""
+    found: list[Step] = []
+    for n, step in enumerate(steps):
+        before = steps[n - 1].metal if n else None
+        again = step.metal is not None and before is not None
+        found.append(replace(step, metal=replace(step.metal, start_c=None)) if again and step.metal else step)
+    return tuple(found)

@@ -1,0 +1,165 @@
+"""Beside the sear: when to stop, by crust or by core, and whether the grate is hot enough to begin."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from brasko.core.errors import InvalidInput
+from brasko.core.forecast.corrections import Twin
+from brasko.core.planner.programme import phase_of
+from brasko.core.programme.steps import Side, Step, Surroundings, Until
+
+Floats = NDArray[np.float64]
+
+MORE_S = (0.0, 15.0, 30.0, 60.0, 90.0, 120.0)
+"""How much longer is looked at (assumed)."""
+
+
+@dataclass(frozen=True)
+class SearCoach:
+    """How long the sear still goes on: until its crust or until the middle must not take more, whichever is first.
+
+    All from now [s]. crust_s is None where the crust does not come in time; after_k is what each half minute past the
+    limit adds to the middle.
+    """
+
+    stop_s: float
+    by: str
+    crust_s: float | None
+    core_limit_s: float | None
+    after_k: float
+    crust_share: float
+    words: str
+
+
+def sear_coach(here: Twin) -> SearCoach:
+    """When to stop a sear that is on. Raises InvalidInput in another phase."""
+    if here.so_far.phase != "sear":
+        raise InvalidInput("step", "is no sear.")
+    rest = here.so_far.rest
+    wanted = max(here.wish.crust_s, 1.0)
+    crusts, peaks = [], []
+    for more in MORE_S:
+        result = here.on((*here.more(more), *rest) or here.more(1.0))
+        crusts.append(float(min(result.end.browning_s)) / wanted)
+        peaks.append(result.peak_core_c)
+    more_s = np.array(MORE_S)
+    crust_at = _reaches(more_s, np.array(crusts), 0.95)
+    limit_at = _reaches(more_s, np.maximum.accumulate(np.array(peaks)), here.wish.aim_c + 0.3)
+    after = (peaks[-1] - peaks[0]) / MORE_S[-1] * 30.0
+    if here.wish.how.slow == "sear":
+        return _whole_over_fire(limit_at, crust_at, crusts, after)
+    stop, by = MORE_S[-1], "longer"
+    if limit_at is not None and (crust_at is None or limit_at <= crust_at):
+        stop, by = limit_at, "core"
+    elif crust_at is not None:
+        stop, by = crust_at, "crust"
+    if by == "crust":
+        said = "Stop when both faces have their crust: the middle has room till then."
+    elif by == "core":
+        share = float(np.interp(stop, more_s, crusts))
+        said = f"Stop for the middle, at {100.0 * min(share, 1.0):.0f} % of the crust: every half minute more adds {{rise:{after:.1f}}} to it."
+    else:
+        said = "Neither crust nor middle is there in two minutes: the fire is too cool. Make it hotter or take it off."
+    return SearCoach(stop, by, crust_at, limit_at, after, crusts[0], said)
+
+
+def _whole_over_fire(
+    limit_s: float | None, crust_s: float | None, crusts: Sequence[float], after_k: float
+) -> SearCoach:
+    """Where the sear is the whole cook the middle says when to stop; the crust is what holding on would buy."""
+    if limit_s is None:
+        there = crusts[0] >= 1.0
+        said = (
+            "The crust is there and the middle is not: move it where it is gentler until the pull."
+            if there
+            else "Go on: the middle needs longer than two minutes yet."
+        )
+        return SearCoach(MORE_S[-1], "longer", crust_s, None, after_k, crusts[0], said)
+    share = 100.0 * min(float(np.interp(limit_s, MORE_S, crusts)), 1.0)
+    said = f"Off for the middle, with {share:.0f} % of the crust: every half minute more adds {{rise:{after_k:.1f}}} to it."
+    return SearCoach(limit_s, "core", crust_s, limit_s, after_k, crusts[0], said)
+
+
+def _reaches(at: Floats, values: Floats, level: float) -> float | None:
+    if values[0] >= level:
+        return 0.0
+    above = np.nonzero(values >= level)[0]
+    if not len(above):
+        return None
+    n = int(above[0])
+    share = (level - values[n - 1]) / (values[n] - values[n - 1])
+    return float(at[n - 1] + share * (at[n] - at[n - 1]))
+
+
+@dataclass(frozen=True)
+class SearCheck:
+    """A reading of the grate or the pan before the sear, against what the plan needs."""
+
+    read_c: float
+    needed_c: float
+    sear_s: float | None
+    planned_s: float
+    peak_c: float
+    words: str
+
+
+def sear_check(here: Twin, read_c: float) -> SearCheck:
+    """What a sear over a fire of this temperature would be. Raises InvalidInput where there is no sear to come."""
+    steps = here.so_far.rest if here.so_far.phase != "sear" else (here.current, *here.so_far.rest)
+    zone = here.wish.sear_zone
+    if zone is None or not any(phase_of(s.name) == "sear" for s in steps):
+        raise InvalidInput("temp_c", "is of a grate or pan, but no sear is to come.")
+    needed = zone.rods_c if zone.rods is not None and zone.pan is None else zone.shown_c
+    planned_s = sum(s.until.max_s for s in steps if phase_of(s.name) == "sear")
+    steps_then: list[Step] = []
+    for step in steps:
+        if phase_of(step.name) != "sear":
+            steps_then.append(step)
+        elif not any(phase_of(s.name) == "sear" for s in steps_then):
+            until = Until(900.0, crust_s=max(0.95 * here.wish.crust_s, 1.0))
+            steps_then.append(replace(_over_fire_of(step, read_c, needed, here.wish.air_c), until=until))
+    result = here.on(tuple(steps_then))
+    sear = next(s for s in result.steps if phase_of(s.name) == "sear")
+    length = None if sear.reached == "time" else sear.end_s - sear.start_s
+    over = result.peak_core_c - here.wish.aim_c
+    if length is None:
+        said = f"At {{temp:{read_c:.1f}}} it never gets its crust. Wait for {{temp:{needed:.0f}}}."
+    elif read_c < needed - 12.0 and (over > 1.0 or length > 1.2 * planned_s):
+        said = (
+            f"Too cool: at {{temp:{read_c:.1f}}} the crust takes {{time:{length:.0f}}} instead of {{time:{planned_s:.0f}}}, "
+            f"and the middle ends {{rise:{max(over, 0.0):.1f}}} over. Wait for {{temp:{needed:.0f}}}; the meat can wait."
+        )
+    else:
+        said = f"Hot enough: {{time:{length:.0f}}} in all gives the crust."
+    return SearCheck(read_c, needed, length, planned_s, result.peak_core_c, said)
+
+
+def _over_fire_of(step: Step, read_c: float, needed_c: float, air_c: float) -> Step:
+    """The same step over a fire whose grate or pan is so hot instead: air by its excess over that outside, what radiates
+    by the excess of the fourth power of its kelvins."""
+    outside = (air_c + 273.15) ** 4
+    radiant = max((read_c + 273.15) ** 4 - outside, 0.0) / max((needed_c + 273.15) ** 4 - outside, 1.0)
+    excess = max(read_c - air_c, 1.0) / max(needed_c - air_c, 1.0)
+
+    def other(side: Side) -> Side:
+        seen = side.radiant_c
+        fire = None
+        if seen is not None:
+            fourth = outside + radiant * ((seen + 273.15) ** 4 - outside)
+            fire = min(max(fourth, 0.5 * outside) ** 0.25 - 273.15, 1500.0)
+        return replace(side, air_c=min(air_c + excess * (side.air_c - air_c), 1000.0), radiant_c=fire)
+
+    around = step.surroundings
+    metal = step.metal
+    if metal is not None:
+        around_c = air_c + excess * (metal.around_c - air_c)
+        begins = metal.around_c if metal.start_c is None else metal.start_c
+        metal = replace(metal, around_c=around_c, start_c=air_c + excess * (begins - air_c))
+    return replace(
+        step, surroundings=Surroundings(other(around.bottom), other(around.top), other(around.edge)), metal=metal
+    )

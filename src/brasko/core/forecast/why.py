@@ -1,0 +1,67 @@
+"""Why a cook runs early or late, in words: which of the unknowns explains most of it."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from brasko.core.forecast.kitchens import BODY, FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD, Kitchens
+from brasko.core.forecast.update import Forecast
+from brasko.core.planner.wish import Wish
+
+WORTH_SAYING_S = 90.0
+"""Less than this needs no reason."""
+WORTH_SAYING_M = 0.002
+"""Less than this off the middle hardly shows (assumed)."""
+SURE_DEPTH = 1.6
+"""A probe is called off-centre when its depth is so many of its own standard deviations away."""
+
+
+def why(wish: Wish, kitchens: Kitchens, forecast: Forecast, foreseen_end_s: float) -> str:
+    """One sentence with phrase tokens; "" where it runs as foreseen."""
+    late = forecast.end_s - foreseen_end_s
+    if abs(late) < WORTH_SAYING_S or not forecast.readings:
+        return ""
+    side = "behind" if late > 0.0 else "ahead"
+    return f"Runs {{time:{abs(late):.0f}}} {side}: {_cause(wish, kitchens, forecast, late)}."
+
+
+def _cause(wish: Wish, kitchens: Kitchens, forecast: Forecast, late: float) -> str:
+    z = forecast.posterior.z
+    shares = {}
+    for n, name in enumerate(BODY):
+        without = z.copy()
+        without[n] = 0.0
+        shares[name] = forecast.end_s - kitchens.since_s - length_s(kitchens, without)
+    name = max(shares, key=lambda key: shares[key] if late > 0.0 else -shares[key])
+    if name == "fire":
+        delta = FIRE_SD.value * float(z[3])
+        zone = wish.gentle_zone
+        if zone is not None and kitchens.air_c is not None:
+            return f"the cool side is nearer {{temp:{kitchens.air_c + delta:.0f}}}"
+        return f"the fire is {'cooler' if delta < 0.0 else 'hotter'} than planned"
+    if name == "thickness":
+        return f"it cooks like a piece {{len:{1000.0 * wish.thickness_m * (1.0 + THICKNESS_SD.value * float(z[1])):.1f}}} thick"
+    if name == "start":
+        start_c = max(wish.start_c + START_SD.value * float(z[2]), 0.0)
+        return f"it went on at about {{temp:{start_c:.0f}}}"
+    percent = 100.0 * (math.exp(FILM_SD.value * float(z[0])) - 1.0)
+    word = "slower" if percent < 0.0 else "faster"
+    return f"heat goes into it {abs(percent):.0f} % {word} than usual over this fire"
+
+
+def length_s(kitchens: Kitchens, z: np.ndarray) -> float:
+    """How long the step still lasts from `since_s` in the kitchen at z [s]."""
+    return float(np.exp((kitchens.terms(z[None], 4) @ kitchens.ends_of)[0, 0]))
+
+
+def probe_off_m(forecast: Forecast) -> float | None:
+    """How far the tip is off the middle [m], where the readings tell; None where it may be in the middle, or nearly is."""
+    depth = np.abs(forecast.posterior.draws[:, 4])
+    off = float(np.mean(depth))
+    sure = float(np.std(depth))
+    if abs(float(forecast.posterior.z[4])) < SURE_DEPTH * max(sure, 0.25):
+        return None
+    off_m = off * PROBE_SD_M.value
+    return off_m if off_m >= WORTH_SAYING_M else None
