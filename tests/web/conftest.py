@@ -3,10 +3,14 @@
 import pytest
 from households import Visitor
 
+from brasko.web.cooks import watch
+
 
 @pytest.fixture(autouse=True)
 def own_data_folder(settings, tmp_path):
     settings.VAR = tmp_path
+    settings.FORECASTS = "never"
+    watch.forget()
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 

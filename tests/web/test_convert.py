@@ -11,8 +11,9 @@ from brasko.core.heat.simulation import simulate
 from brasko.core.planner.programme import programme_of
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import filled, wish_of
-from brasko.web.cooks.convert import cursor_parts, done_at, outcome_of, slow_phase
+from brasko.web.cooks.convert import cursor_parts, outcome_of, slow_curve
 from brasko.web.cooks.models import Cook
+from brasko.web.cooks.story import done_at
 from brasko.web.devices.actions import take_readings
 from brasko.web.plans.convert import computed, earliest_eating, result_of, section_of
 from brasko.web.yard.models import Thermometer
@@ -123,7 +124,8 @@ def test_each_piece_of_a_cook_has_its_own_tasks_probe_and_outcome(mara):
 
 def test_the_slow_phase_ends_at_the_pull(mara):
     cook = Cook.objects.get(id=mara.start(practice=True)["id"])
-    slow = slow_phase(cook.pieces.get())
-    assert (slow.key, slow.then_key) == ("on", "wait")
-    assert slow.core_c[-1] == pytest.approx(slow.pull_c, abs=0.05)
-    assert (np.diff(slow.time_s) >= 0).all()
+    (begins, ends), task, then, pull_c = slow_curve(cook.pieces.get())
+    assert (task, then) == ("on", "wait")
+    steps = {s["name"]: s for s in cook.pieces.get().result["steps"]}
+    assert steps["gentle"]["core_c"] == pytest.approx(pull_c, abs=0.05)
+    assert ends > begins

@@ -33,6 +33,15 @@ def test_a_practice_cook_begins_just_before_its_first_task(mara):
     assert cook["pieces"][0]["thermometer"] == "Practice probe 1"
 
 
+def test_a_practice_does_not_wait_out_the_night_the_salt_needs(mara):
+    cook = mara.start(mara.plan(hours=24.0, salt="overnight"), practice=True, speed=60)
+    salted, *following = cook["expected"]
+    assert (salted["key"], salted["state"]) == ("season", "done")
+    begins = parse_datetime(cook["clock"]["cook_at"])
+    assert begins - parse_datetime(salted["start_at"]) > timedelta(hours=10)
+    assert timedelta() < parse_datetime(following[0]["start_at"]) - begins <= timedelta(minutes=2)
+
+
 def test_the_clock_runs_at_its_speed(mara):
     cook = Cook.objects.get(id=mara.start(practice=True, speed=60)["id"])
     real = cook.clock_real_at
@@ -114,7 +123,8 @@ def test_a_cook_ends_when_it_is_served_and_can_be_rated(mara):
     assert outcome["slow_measured_s"] == pytest.approx(outcome["slow_foreseen_s"], abs=2.0)
     assert mara.mark(cook.id, "season").status_code == 409
     rating = {"stars": 4, "doneness": "right", "crust": "thin", "note": "Hotter next time."}
-    assert mara.call("PUT", f"/api/cooks/{cook.id}/rating", rating).json()["rating"] == rating
+    told = mara.call("PUT", f"/api/cooks/{cook.id}/rating", rating).json()["rating"]
+    assert told == {**rating, "rim": "", "tenderness": "", "smoke": "", "photo": False}
     assert mara.call("PUT", f"/api/cooks/{cook.id}/rating", {"stars": 9}).status_code == 422
     line = mara.client.get("/api/cooks?running=false").json()[0]
     assert line["stars"] == 4
@@ -136,7 +146,7 @@ def with_readings(mara) -> Cook:
     rows = [
         {"sequence": n, "at": (on_at + timedelta(seconds=10 * n)).isoformat(), "temp_c": 4 + n / 10} for n in range(60)
     ]
-    take_readings(Thermometer.objects.get(owner=mara.user), rows)
+    take_readings(Thermometer.objects.get(owner=mara.user, kind="probe"), rows)
     return cook
 
 
@@ -156,9 +166,9 @@ def test_readings_go_out_as_csv(mara):
     cook = with_readings(mara)
     text = mara.client.get(f"/api/cooks/{cook.id}/readings.csv").content.decode()
     lines = text.strip().splitlines()
-    assert lines[0] == "piece,thermometer,at,temp_c"
+    assert lines[0] == "piece,thermometer,channel,at,temp_c"
     assert len(lines) == 61
-    assert lines[1].startswith("Ribeye,Practice probe 1,20")
+    assert lines[1].startswith("Ribeye,Practice probe 1,tip,20")
 
 
 @pytest.mark.parametrize("table", ["cooks_event", "cooks_reading"])

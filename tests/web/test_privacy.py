@@ -3,6 +3,7 @@
 from uuid import uuid4
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 from households import RIBEYE
 
@@ -37,7 +38,12 @@ BODIES = {
     "change_pan": PAN,
     "change_fire": FIRE,
     "check_thermometer": {"kind": "ice", "read_c": 0.5},
+    "check_surface": {"temp_c": 250},
+    "ask_practice": {"source": "hand"},
+    "name_thermometer": {"name": "Taken"},
 }
+
+FILES = {"add_photo": "photo", "readings_from_file": "file"}
 
 
 def operations() -> list[tuple[str, str, str]]:
@@ -48,6 +54,7 @@ def operations() -> list[tuple[str, str, str]]:
     return [
         *found,
         ("export_readings", "GET", "/api/cooks/{cook_id}/readings.csv"),
+        ("get_photo", "GET", "/api/cooks/{cook_id}/photo.jpg"),
         ("export_calendar", "GET", "/api/plans/{plan_id}/plan.ics"),
         ("stream", "GET", "/api/cooks/{cook_id}/stream"),
     ]
@@ -63,7 +70,7 @@ def belongings(mara) -> dict[str, int]:
     thermometer = mara.call("POST", "/api/thermometers", {"name": "Mine"}).json()["thermometer"]["id"]
     checked = mara.call("POST", f"/api/thermometers/{thermometer}/checks", {"kind": "ice", "read_c": 0.4}).json()
     return {
-        "plan_id": plan.id, "cook_id": cook["id"], "thermometer_id": thermometer, "check_id": checked["checks"][0]["id"],
+        "plan_id": plan.id, "cook_id": cook["id"], "piece_id": cook["pieces"][0]["id"], "thermometer_id": thermometer, "check_id": checked["checks"][0]["id"],
         "grill_id": mara.grill.id, "pan_id": mara.call("POST", "/api/pans", PAN).json()["id"],
         "fire_id": mara.call("POST", "/api/fires", FIRE).json()["id"],
     }  # fmt: skip
@@ -85,7 +92,10 @@ def test_every_endpoint_is_sorted_here():
 @pytest.mark.parametrize(("name", "method", "path"), [o for o in OPERATIONS if "{" in o[2]])
 def test_another_household_finds_nothing(belongings, odell, name, method, path):
     before = snapshot()
-    response = odell.call(method, path.format(**belongings), BODIES.get(name))
+    if name in FILES:
+        response = odell.client.post(path.format(**belongings), {FILES[name]: SimpleUploadedFile("a", b"x")})
+    else:
+        response = odell.call(method, path.format(**belongings), BODIES.get(name))
     assert response.status_code == 404, name
     assert response["Content-Type"] == "application/problem+json"
     assert snapshot() == before

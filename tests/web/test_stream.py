@@ -31,7 +31,7 @@ def add_readings(cook: Cook, first: int, count: int) -> None:
         {"sequence": n, "at": (cook.started_at + timedelta(seconds=n)).isoformat(), "temp_c": 20.0 + n}
         for n in range(first, first + count)
     ]
-    assert len(take_readings(Thermometer.objects.get(owner=cook.owner), rows).accepted) == count
+    assert len(take_readings(Thermometer.objects.get(owner=cook.owner, kind="probe"), rows).accepted) == count
 
 
 async def messages(response, wanted: int) -> list[dict]:

@@ -1,13 +1,17 @@
 """The one place where errors become problem+json (RFC 9457)."""
 
+import logging
 from typing import Any
 
 from django.core.exceptions import PermissionDenied
+from django.db import OperationalError
 from django.http import Http404, HttpRequest, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from brasko.core.errors import Infeasible, InvalidInput
+
+log = logging.getLogger(__name__)
 
 
 class Conflict(Exception):
@@ -106,6 +110,14 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(Http404)
     def _(request: HttpRequest, exc: Http404) -> JsonResponse:
         return problem(404, "not-found", "Not found", "There is nothing here under that number, or it is not yours.")
+
+    @api.exception_handler(OperationalError)
+    def _(request: HttpRequest, exc: OperationalError) -> JsonResponse:
+        log.error("The database did not answer: %s", exc)
+        said = "The store was busy for too long; nothing was kept. Send the same again in a moment."
+        response = problem(503, "busy", "Busy", said)
+        response["Retry-After"] = "2"
+        return response
 
     @api.exception_handler(HttpError)
     def _(request: HttpRequest, exc: HttpError) -> JsonResponse:

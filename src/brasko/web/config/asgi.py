@@ -9,6 +9,8 @@ application = get_asgi_application()
 
 from brasko.core.fire.warm import warm_fire  # noqa: E402
 from brasko.core.heat.warm import warm  # noqa: E402
+from brasko.web.cooks import worker  # noqa: E402
 
 warm()
 warm_fire()
+worker.start()

@@ -113,3 +113,6 @@ LOGGING = {
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": os.environ.get("BRASKO_LOG", "WARNING")},
 }
+
+FORECASTS = "by worker"
+"""Kitchens of a forecast are simulated "by worker"; for tests "at once", within the request, or "never"."""

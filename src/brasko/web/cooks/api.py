@@ -5,25 +5,34 @@ from io import StringIO
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router, Status
+from ninja import File, Form, Router, Status
+from ninja.files import UploadedFile
 
 from brasko.web.common.problem import Conflict
+from brasko.web.cooks.actions.photo import keep_photo
 from brasko.web.cooks.actions.record import finish, record_event, set_speed
 from brasko.web.cooks.actions.start_cook import start_cook
 from brasko.web.cooks.bell import ring
 from brasko.web.cooks.convert import cook_out, line_of, update_since
-from brasko.web.cooks.models import Cook
+from brasko.web.cooks.corrections import ask_practice, corrections_for, surface_for
+from brasko.web.cooks.models import Cook, Photo, Piece
 from brasko.web.cooks.schemas import (
+    AskIn,
     CookLine,
     CookOut,
+    CorrectionsOut,
     EventIn,
     EventOut,
     HandsIn,
     RatingIn,
     SpeedIn,
     StartIn,
+    SurfaceIn,
+    SurfaceOut,
     UpdateOut,
 )
+from brasko.web.devices.from_file import readings_from_file
+from brasko.web.devices.schemas import ReadingsOut
 from brasko.web.plans.models import Plan
 
 router = Router(tags=["cooks"])
@@ -94,18 +103,73 @@ def rate(request: HttpRequest, cook_id: int, payload: RatingIn) -> CookOut:
     return cook_out(cook)
 
 
+@router.get(
+    "cooks/{int:cook_id}/pieces/{int:piece_id}/corrections", response=CorrectionsOut, operation_id="get_corrections"
+)
+def get_corrections(request: HttpRequest, cook_id: int, piece_id: int) -> CorrectionsOut:
+    """What could be done now for a piece that is on the fire, each with its computed effect."""
+    cook = _mine(request, cook_id)
+    return corrections_for(cook, get_object_or_404(Piece, id=piece_id, cook=cook))
+
+
+@router.post("cooks/{int:cook_id}/pieces/{int:piece_id}/surface", response=SurfaceOut, operation_id="check_surface")
+def check_surface(request: HttpRequest, cook_id: int, piece_id: int, payload: SurfaceIn) -> SurfaceOut:
+    """What a sear over a grate or pan that reads so would do, against what it needs."""
+    cook = _mine(request, cook_id)
+    return surface_for(cook, get_object_or_404(Piece, id=piece_id, cook=cook), payload.temp_c)
+
+
+@router.post("cooks/{int:cook_id}/pieces/{int:piece_id}/ask", response={202: AskIn}, operation_id="ask_practice")
+def ask_one(request: HttpRequest, cook_id: int, piece_id: int, payload: AskIn) -> Status:
+    """Have a practice thermometer read by hand: the reading comes with the stream."""
+    cook = _mine(request, cook_id)
+    ask_practice(cook, get_object_or_404(Piece, id=piece_id, cook=cook), payload.source)
+    return Status(202, payload)
+
+
+@router.post("cooks/{int:cook_id}/pieces/{int:piece_id}/file", response=ReadingsOut, operation_id="readings_from_file")
+def from_file(
+    request: HttpRequest, cook_id: int, piece_id: int, file: File[UploadedFile], from_on: Form[bool] = False
+) -> ReadingsOut:
+    """Take in a CSV of readings; from_on lines its first one up with putting the piece on."""
+    cook = _mine(request, cook_id)
+    return readings_from_file(cook, get_object_or_404(Piece, id=piece_id, cook=cook), file, from_on)
+
+
+@router.post("cooks/{int:cook_id}/photo", response=CookOut, operation_id="add_photo")
+def put_photo(request: HttpRequest, cook_id: int, photo: File[UploadedFile]) -> CookOut:
+    """Keep a picture of what came of it: made small, and without what the camera added."""
+    cook = _mine(request, cook_id)
+    keep_photo(cook, photo)
+    return cook_out(cook)
+
+
+@router.get("cooks/{int:cook_id}/photo.jpg", operation_id="get_photo", include_in_schema=False)
+def get_photo(request: HttpRequest, cook_id: int) -> HttpResponse:
+    photo = get_object_or_404(Photo, cook=_mine(request, cook_id))
+    return HttpResponse(bytes(photo.jpeg), content_type="image/jpeg")
+
+
+@router.delete("cooks/{int:cook_id}/photo", response=CookOut, operation_id="remove_photo")
+def remove_photo(request: HttpRequest, cook_id: int) -> CookOut:
+    cook = _mine(request, cook_id)
+    Photo.objects.filter(cook=cook).delete()
+    return cook_out(cook)
+
+
 @router.get("cooks/{int:cook_id}/readings.csv", operation_id="export_readings", include_in_schema=False)
 def export_readings(request: HttpRequest, cook_id: int) -> HttpResponse:
-    """Every reading as CSV: piece, time (ISO 8601), °C."""
+    """Every reading as CSV: piece, thermometer, channel, time (ISO 8601), °C."""
     cook = _mine(request, cook_id)
     out = StringIO()
     writer = csv.writer(out)
-    writer.writerow(["piece", "thermometer", "at", "temp_c"])
+    writer.writerow(["piece", "thermometer", "channel", "at", "temp_c"])
     for reading in cook.readings.select_related("piece", "thermometer"):
         writer.writerow(
             [
                 reading.piece.name,
                 reading.thermometer and reading.thermometer.name,
+                reading.source,
                 reading.at.isoformat(),
                 reading.temp_c,
             ]

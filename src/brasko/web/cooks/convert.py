@@ -1,84 +1,171 @@
 """Between the records of a cook and the core's forecast, comparison and the API."""
 
-from collections.abc import Iterable
-from datetime import datetime
+from datetime import datetime, timedelta
 
 import numpy as np
 from django.utils import timezone
 
 from brasko.core.forecast.compare import compared
-from brasko.core.forecast.progress import Expected, Planned, SlowPhase, progress
-from brasko.web.cooks.models import Cook, Event, Piece, Reading
+from brasko.core.forecast.progress import Ahead, Expected, Planned, progress
+from brasko.core.planner.ranges import Span
+from brasko.core.safety.drills import BLACK_SMOKE, FLARE_UP, VENTS, find_the_middle
+from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
 from brasko.web.cooks.schemas import (
+    AheadOut,
     ClockOut,
+    CoachOut,
     CookLine,
     CookOut,
     CookPieceOut,
+    DegreesOut,
+    DrillsOut,
     EventOut,
     ExpectedOut,
+    FaultOut,
     OutcomeOut,
+    OutlookOut,
     RatingOut,
     ReadingOut,
     UpdateOut,
+    WhenOut,
 )
+from brasko.web.cooks.story import done_at, table_at
+from brasko.web.cooks.watch import Outlook, outlook
 
-FORECAST_READINGS = 120
+AMID = ("turn",)
+"""Tasks that belong to the middle of a step, whatever its length."""
 SPARK_POINTS = 40
 
 
-def standing_events(events: Iterable[Event]) -> list[Event]:
-    """The events that were not taken back."""
-    events = list(events)
-    undone = {e.payload.get("undoes") for e in events if e.kind == Event.Kind.UNDO}
-    return [e for e in events if str(e.client_id) not in undone and e.kind != Event.Kind.UNDO]
-
-
-def done_at(events: Iterable[Event], piece: Piece) -> dict[str, datetime]:
-    """When each task of a piece was marked."""
-    return {
-        e.payload["task"]: e.at
-        for e in standing_events(events)
-        if e.kind == Event.Kind.DONE and e.piece_id == piece.id and "task" in e.payload
-    }
-
-
-def slow_phase(piece: Piece) -> SlowPhase:
-    """The foreseen curve of the phase that ends at the pull temperature."""
+def slow_curve(piece: Piece) -> tuple[list[float], str, str, float]:
+    """Of the phase that ends at the pull: its span in the plan's curve [s], its task, the task that follows, the pull."""
     result = piece.result
     step = next(s for s in result["steps"] if s["name"] == result["slow_step"])
-    time = np.array(result["curve"]["time_s"])
-    core = np.array(result["curve"]["core_c"])
-    inside = (time >= step["start_s"]) & (time <= step["end_s"])
     after = result["steps"][result["steps"].index(step) + 1]["name"]
-    slow_time = np.append(time[inside] - step["start_s"], step["end_s"] - step["start_s"])
-    return SlowPhase(result["slow_task"], after, slow_time, np.append(core[inside], step["core_c"]), result["pull_c"])
+    return [step["start_s"], step["end_s"]], result["slow_task"], after, result["pull_c"]
 
 
 def expected_of(
     cook: Cook,
     piece: Piece,
     events: list[Event],
-    readings: list[Reading],
     now: datetime,
+    seen: Outlook | None,
     *,
     overdue_moves_on: bool = True,
 ) -> list[Expected]:
     """Every task of a piece as it stands (see core progress)."""
-    tasks = [Planned(t["key"], t["start_s"], t["end_s"], t["step"]) for t in piece.result["tasks"]]
+    tasks = [
+        Planned(t["key"], t["start_s"], t["end_s"], t["step"], amid=t["key"] in AMID) for t in piece.result["tasks"]
+    ]
     done = {key: cook.seconds(at) for key, at in done_at(events, piece).items()}
-    seen = [(cook.seconds(r.at), r.temp_c) for r in readings if r.piece_id == piece.id]
-    return list(
-        progress(tasks, done, cook.seconds(now), slow_phase(piece), sorted(seen), overdue_moves_on=overdue_moves_on)
-    )
+    ahead = _ahead(cook, piece, now, seen)
+    return list(progress(tasks, done, cook.seconds(now), ahead, overdue_moves_on=overdue_moves_on))
 
 
-def expected_out(cook: Cook, pieces: list[Piece], events: list[Event], readings: list[Reading]) -> list[ExpectedOut]:
+def _ahead(cook: Cook, piece: Piece, now: datetime, seen: Outlook | None) -> Ahead | None:
+    """When the step that is on ends: by the forecast, or by the probe alone where it already shows the pull."""
+    if seen is None or seen.story.on_at is None:
+        return None
+    following = _following(piece, seen.step)
+    if following is None:
+        return None
+    on_s = cook.seconds(seen.story.on_at)
+    coached = seen.coach is not None and seen.step != piece.result["slow_step"]
+    if coached and cook.hands == Cook.Hands.PLAN:
+        return None
+    if coached and seen.coach is not None:
+        return Ahead(following, _sear_ends(cook, piece, now, seen, on_s, seen.coach.stop_s))
+    if seen.forecast is not None:
+        return Ahead(following, on_s + seen.forecast.end_s)
+    if seen.step == piece.result["slow_step"]:
+        latest = piece.readings.filter(source=Reading.Source.TIP).order_by("-at").first()
+        if latest is not None and latest.temp_c >= seen.story.pull_c - 0.1:
+            return Ahead(following, cook.seconds(latest.at))
+    return None
+
+
+def _sear_ends(cook: Cook, piece: Piece, now: datetime, seen: Outlook, on_s: float, stop_s: float) -> float:
+    """When a sear ends: as the coach says, and where that is past already no later than planned."""
+    ends = cook.seconds(now) + stop_s
+    if stop_s > 0.0:
+        return ends
+    step = next(s for s in piece.result["steps"] if s["name"] == seen.step)
+    return min(ends, on_s + seen.since_s + step["end_s"] - step["start_s"])
+
+
+def _following(piece: Piece, step: str) -> str | None:
+    """The task that follows a step of the programme."""
+    names = [s["name"] for s in piece.result["steps"]]
+    later = names[names.index(step) + 1 :]
+    if not later:
+        return "serve"
+    return next((t["key"] for t in piece.result["tasks"] if t["step"] == later[0]), None)
+
+
+def outlook_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> OutlookOut:
+    """An outlook with moments instead of seconds."""
+    on_at = seen.story.on_at
+    assert on_at is not None
+
+    def at(seconds: float) -> datetime:
+        return on_at + timedelta(seconds=seconds)
+
+    def when(centre_s: float, span: Span) -> WhenOut:
+        return WhenOut(at=at(centre_s), low=at(span.low), high=at(span.high))
+
+    found, coach = seen.forecast, seen.coach
+    later = None if coach is None else (lambda s: None if s is None else now + timedelta(seconds=s))
+    open_ = [a.kind for a in seen.story.asides if a.end_s is None and a.kind != "lid"]
+    shift = cook.seconds(on_at)
+    return OutlookOut(
+        piece_id=piece.id,
+        phase=seen.phase,
+        step=seen.step,
+        aside=open_[0] if open_ else "",
+        lid_open=seen.story.lid_open,
+        pull_c=seen.story.pull_c,
+        end=found and when(found.end_s, found.end_span_s),
+        done=found and when(found.done_s, found.done_span_s),
+        peak=found and DegreesOut(c=found.peak_c, low=found.peak_span_c.low, high=found.peak_span_c.high),
+        why=seen.why,
+        faults=[FaultOut(key=f.key, since=at(f.since_s), words=f.words, advice=f.advice) for f in seen.faults],
+        probe_off_mm=None if seen.probe_off_m is None else 1000.0 * seen.probe_off_m,
+        coach=coach
+        and later
+        and CoachOut(
+            until=now + timedelta(seconds=coach.stop_s), by=coach.by, crust_at=later(coach.crust_s),
+            core_limit_at=later(coach.core_limit_s), after_k=coach.after_k, crust_share=coach.crust_share, words=coach.words,
+        ),
+        peak_at=None if seen.peak_s is None else at(seen.peak_s),
+        slice_now=seen.slice_now,
+        readings=0 if found is None else found.readings,
+        members=0 if found is None else found.members,
+        ahead=found
+        and AheadOut(
+            time_s=_rounded(found.time_s + shift, 0), core_c=_rounded(found.core_c),
+            core_low_c=_rounded(found.core_low_c), core_high_c=_rounded(found.core_high_c),
+        ),
+    )  # fmt: skip
+
+
+def _rounded(values: np.ndarray, digits: int = 1) -> list[float]:
+    return [round(float(v), digits) for v in values]
+
+
+def outlooks_of(cook: Cook, pieces: list[Piece], events: list[Event], now: datetime) -> dict[int, Outlook | None]:
+    """How every piece stands; nothing once the cook is over."""
+    return {p.id: None if cook.ended_at is not None else outlook(cook, p, events, now) for p in pieces}
+
+
+def expected_out(
+    cook: Cook, pieces: list[Piece], events: list[Event], now: datetime, seen: dict[int, Outlook | None]
+) -> list[ExpectedOut]:
     """All tasks of all pieces, soonest first."""
-    now = cook.now()
     found = []
     for piece in pieces:
         named = {t["key"]: t for t in piece.result["tasks"]}
-        for each in expected_of(cook, piece, events, readings, now):
+        for each in expected_of(cook, piece, events, now, seen[piece.id]):
             task = named[each.key]
             found.append(
                 ExpectedOut(
@@ -117,6 +204,8 @@ def cursor_parts(cursor: str) -> tuple[int, int]:
 def cook_out(cook: Cook) -> CookOut:
     """The whole of a cook."""
     pieces, events, readings = list(cook.pieces.all()), list(cook.events.all()), list(cook.readings.all())
+    now = cook.now()
+    seen = outlooks_of(cook, pieces, events, now)
     return CookOut(
         id=cook.id,
         title=cook.title,
@@ -137,13 +226,20 @@ def cook_out(cook: Cook) -> CookOut:
                 thermometer=p.thermometer.name if p.thermometer else None,
                 outcome=OutcomeOut(**p.outcome) if p.outcome else None,
                 on_at=done_at(events, p).get("on"),
+                middle=list(find_the_middle(p.inputs["thickness_mm"] / 1000.0)),
             )
             for p in pieces
         ],
-        expected=expected_out(cook, pieces, events, readings),
+        drills=DrillsOut(flare_up=list(FLARE_UP), black_smoke=list(BLACK_SMOKE), vents=list(VENTS)),
+        table_at=table_at(cook, events),
+        expected=expected_out(cook, pieces, events, now, seen),
+        outlooks=[outlook_out(cook, p, now, found) for p in pieces if (found := seen[p.id]) is not None],
         events=[EventOut.model_validate(e, from_attributes=True) for e in events],
         readings=[ReadingOut.model_validate(r, from_attributes=True) for r in readings],
-        rating=RatingOut(stars=cook.stars, doneness=cook.doneness, crust=cook.crust, note=cook.note),
+        rating=RatingOut(
+            **{f: getattr(cook, f) for f in RatingOut.model_fields if f != "photo"},
+            photo=Photo.objects.filter(cook=cook).exists(),
+        ),
         cursor=cursor_of(readings, events),
     )
 
@@ -153,39 +249,45 @@ def update_since(cook_id: int, cursor: str) -> UpdateOut:
     last_reading, last_event = cursor_parts(cursor)
     readings = list(Reading.objects.filter(cook_id=cook_id, id__gt=last_reading).order_by("id"))
     events = list(Event.objects.filter(cook_id=cook_id))
-    latest = list(Reading.objects.filter(cook_id=cook_id).order_by("-at")[:FORECAST_READINGS])
     # read last, so that a cook is never older than the events that go with it
     cook = Cook.objects.get(id=cook_id)
+    pieces, now = list(cook.pieces.select_related("thermometer")), cook.now()
+    seen = outlooks_of(cook, pieces, events, now)
     return UpdateOut(
         cursor=cursor_of(readings, events, (last_reading, last_event)),
         clock=clock_of(cook),
         hands=cook.hands,
         ended_at=cook.ended_at,
-        expected=expected_out(cook, list(cook.pieces.all()), events, latest),
+        table_at=table_at(cook, events),
+        expected=expected_out(cook, pieces, events, now, seen),
+        outlooks=[outlook_out(cook, p, now, found) for p in pieces if (found := seen[p.id]) is not None],
         events=[EventOut.model_validate(e, from_attributes=True) for e in events if e.id > last_event],
         readings=[ReadingOut.model_validate(r, from_attributes=True) for r in readings],
     )
 
 
-def outcome_of(cook: Cook, piece: Piece) -> dict | None:
-    """Foreseen against measured; None for a piece that never went on."""
+def outcome_of(cook: Cook, piece: Piece, because: tuple[str, ...] = ()) -> dict | None:
+    """Foreseen against measured; None for a piece that never went on. because: what its readings told."""
     done = done_at(cook.events.all(), piece)
-    slow = slow_phase(piece)
+    (begins, ends), key, then_key, pull_c = slow_curve(piece)
     if "on" not in done:
         return None
-    readings = [((r.at - done["on"]).total_seconds(), r.temp_c) for r in piece.readings.all()]
+    readings = [
+        ((r.at - done["on"]).total_seconds(), r.temp_c) for r in piece.readings.filter(source=Reading.Source.TIP)
+    ]
     measured = None
-    if slow.key in done and slow.then_key in done:
-        measured = (done[slow.then_key] - done[slow.key]).total_seconds()
+    if key in done and then_key in done:
+        measured = (done[then_key] - done[key]).total_seconds()
     curve = piece.result["curve"]
     found = compared(
         np.array(curve["time_s"]),
         np.array(curve["core_c"]),
-        float(slow.time_s[-1]),
-        piece.result["pull_c"],
+        ends - begins,
+        pull_c,
         piece.result["peak_core_c"],
         readings,
         measured,
+        because,
     )
     return OutcomeOut.model_validate(found, from_attributes=True).model_dump()
 
@@ -193,7 +295,7 @@ def outcome_of(cook: Cook, piece: Piece) -> dict | None:
 def line_of(cook: Cook) -> CookLine:
     """A cook as a line of the log, with a thinned core curve."""
     piece = cook.pieces.all()[0]
-    temps = [r.temp_c for r in piece.readings.all()]
+    temps = [r.temp_c for r in piece.readings.all() if r.source == Reading.Source.TIP]
     step = max(1, len(temps) // SPARK_POINTS)
     return CookLine(
         id=cook.id,

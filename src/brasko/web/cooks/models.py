@@ -28,9 +28,13 @@ class Cook(models.Model):
     clock_real_at = models.DateTimeField()
     clock_cook_at = models.DateTimeField()
     clock_speed = models.FloatField(default=1.0)
+    trouble = models.CharField(max_length=12, blank=True)
     stars = models.PositiveSmallIntegerField(null=True, blank=True)
     doneness = models.CharField(max_length=8, blank=True)
     crust = models.CharField(max_length=8, blank=True)
+    rim = models.CharField(max_length=8, blank=True)
+    tenderness = models.CharField(max_length=8, blank=True)
+    smoke = models.CharField(max_length=8, blank=True)
     note = models.TextField(blank=True)
 
     class Meta:
@@ -91,6 +95,17 @@ class Event(AppendOnly):
         START = "start"
         DONE = "done"
         FLIP = "flip"
+        TURN = "turn"
+        MOVE = "move"
+        LID = "lid"
+        VENT = "vent"
+        RAIN = "rain"
+        READING = "reading"
+        FLARE = "flare"
+        SMOKE = "smoke"
+        PAUSE = "pause"
+        PULL = "pull"
+        GUESTS = "guests"
         NOTE = "note"
         UNDO = "undo"
         CLOCK = "clock"
@@ -112,9 +127,19 @@ class Event(AppendOnly):
 class Reading(AppendOnly):
     """One temperature from a thermometer, stamped with the cook's time."""
 
+    class Source(models.TextChoices):
+        TIP = "tip", "tip"
+        SHAFT = "shaft", "shaft"
+        EDGE = "edge", "near the edge"
+        AIR = "air", "air beside the food"
+        PIT = "pit", "where a pit controller reads"
+        HAND = "hand", "the middle, by hand"
+        SURFACE = "surface", "the grate, the pan or the meat, from above"
+
     cook = models.ForeignKey(Cook, on_delete=models.CASCADE, related_name="readings")
     piece = models.ForeignKey(Piece, on_delete=models.CASCADE, related_name="readings")
     thermometer = models.ForeignKey("yard.Thermometer", on_delete=models.CASCADE)
+    source = models.CharField(max_length=8, choices=Source.choices, default=Source.TIP)
     sequence = models.BigIntegerField()
     at = models.DateTimeField()
     recorded_at = models.DateTimeField(default=timezone.now)
@@ -124,6 +149,18 @@ class Reading(AppendOnly):
     class Meta:
         ordering = ["at", "id"]
         constraints = [
-            models.UniqueConstraint(fields=["piece", "thermometer", "sequence"], name="a_reading_is_recorded_once")
+            models.UniqueConstraint(
+                fields=["piece", "thermometer", "source", "sequence"], name="a_reading_is_recorded_once"
+            )
         ]
         indexes = [models.Index(fields=["cook", "id"])]
+
+
+class Photo(models.Model):
+    """A picture of what came of a cook, made small and without what a camera adds: no place, no date."""
+
+    cook = models.OneToOneField(Cook, on_delete=models.CASCADE, related_name="photo")
+    jpeg = models.BinaryField()
+    width = models.PositiveIntegerField()
+    height = models.PositiveIntegerField()
+    added_at = models.DateTimeField(default=timezone.now)

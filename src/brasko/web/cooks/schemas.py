@@ -5,7 +5,7 @@ from typing import Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import AwareDatetime, ConfigDict, Field
+from pydantic import AwareDatetime, ConfigDict, Field, FiniteFloat
 
 from brasko.formats.meal import PieceIn
 from brasko.web.plans.schemas import PieceResult
@@ -20,18 +20,35 @@ class StartIn(Schema):
     speed: Literal[1, 10, 60] = 1
     hands: Literal["mine", "plan"] = "mine"
     thermometer_id: int | None = None
+    thermometers: dict[int, int] = {}
+    """Thermometers by the position of the piece they go into."""
+    trouble: Literal["", "slipped", "lid", "dying", "battery", "dropouts"] = ""
+    """What goes wrong in a practice cook, for practice."""
 
 
 class EventIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
     client_id: UUID
-    kind: Literal["done", "flip", "note", "undo"]
+    kind: Literal[
+        "done", "flip", "turn", "move", "lid", "vent", "rain", "reading", "flare", "smoke", "pause", "pull", "guests",
+        "note", "undo",
+    ]  # fmt: skip
     piece_id: int | None = None
     at: AwareDatetime | None = None
     task: str | None = Field(None, max_length=40)
     text: str | None = Field(None, max_length=2000)
     undoes: UUID | None = None
+    place: Literal["hot", "cool", "off", "back"] | None = None
+    open: bool | None = None
+    on: bool | None = None
+    delta_k: FiniteFloat | None = Field(None, ge=-150, le=150)
+    air_c: FiniteFloat | None = None
+    temp_c: FiniteFloat | None = None
+    source: Literal["hand", "surface", "air"] | None = None
+    pull_c: FiniteFloat | None = None
+    sear_factor: FiniteFloat | None = Field(None, ge=0.2, le=4)
+    late_min: FiniteFloat | None = None
 
 
 class SpeedIn(Schema):
@@ -48,6 +65,9 @@ class RatingIn(Schema):
     stars: int = Field(ge=1, le=5)
     doneness: Literal["", "under", "right", "over"] = ""
     crust: Literal["", "thin", "right", "heavy"] = ""
+    rim: Literal["", "thin", "right", "wide"] = ""
+    tenderness: Literal["", "tough", "right", "soft"] = ""
+    smoke: Literal["", "faint", "right", "heavy"] = ""
     note: str = Field("", max_length=4000)
 
 
@@ -74,6 +94,7 @@ class ReadingOut(Schema):
     piece_id: int
     at: datetime
     temp_c: float
+    source: str
 
 
 class ExpectedOut(Schema):
@@ -85,6 +106,115 @@ class ExpectedOut(Schema):
     start_at: datetime
     end_at: datetime
     state: Literal["done", "now", "next", "later"]
+
+
+class WhenOut(Schema):
+    """A moment with the range in which it lies in eight cooks of ten."""
+
+    at: datetime
+    low: datetime
+    high: datetime
+
+
+class DegreesOut(Schema):
+    c: float
+    low: float
+    high: float
+
+
+class FaultOut(Schema):
+    key: str
+    since: datetime
+    words: str
+    advice: str
+
+
+class CoachOut(Schema):
+    """How long a sear still goes on; until is the moment to stop, by crust or by core, whichever is first."""
+
+    until: datetime
+    by: str
+    crust_at: datetime | None
+    core_limit_at: datetime | None
+    after_k: float
+    crust_share: float
+    words: str
+
+
+class AheadOut(Schema):
+    """The curve as it is forecast now; time_s counts from the plan's hour of eating."""
+
+    time_s: list[float]
+    core_c: list[float]
+    core_low_c: list[float]
+    core_high_c: list[float]
+
+
+class OutlookOut(Schema):
+    """How a piece on the fire stands, and what is forecast of it. end is of the step that is on: the pull, for a slow one."""
+
+    piece_id: int
+    phase: str
+    step: str
+    aside: str
+    lid_open: bool
+    pull_c: float
+    end: WhenOut | None
+    done: WhenOut | None
+    peak: DegreesOut | None
+    why: str
+    faults: list[FaultOut]
+    probe_off_mm: float | None
+    coach: CoachOut | None
+    peak_at: datetime | None
+    slice_now: bool
+    readings: int
+    members: int
+    ahead: AheadOut | None
+
+
+class CorrectionOut(Schema):
+    key: str
+    name: str
+    how: str
+    done_at: datetime
+    sooner_s: float
+    peak_c: float
+    grey_rim_share: float
+    crust_share: float
+    words: str
+    event: dict
+
+
+class CorrectionsOut(Schema):
+    """What can be done now for one piece, going on as it is first; late_s is how late it is for the table then."""
+
+    table_at: datetime
+    late_s: float
+    options: list[CorrectionOut]
+
+
+class AskIn(Schema):
+    """What a practice thermometer is to read: the middle by hand, or the grate or pan from above."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    source: Literal["hand", "surface"]
+
+
+class SurfaceIn(Schema):
+    model_config = ConfigDict(extra="forbid")
+
+    temp_c: FiniteFloat = Field(ge=0, le=900)
+
+
+class SurfaceOut(Schema):
+    read_c: float
+    needed_c: float
+    sear_s: float | None
+    planned_s: float
+    peak_c: float
+    words: str
 
 
 class OutcomeOut(Schema):
@@ -107,13 +237,26 @@ class CookPieceOut(Schema):
     thermometer: str | None
     outcome: OutcomeOut | None
     on_at: datetime | None
+    middle: list[str]
+
+
+class DrillsOut(Schema):
+    """What to do at once; with every cook, so that it is there without the server."""
+
+    flare_up: list[str]
+    black_smoke: list[str]
+    vents: list[str]
 
 
 class RatingOut(Schema):
     stars: int | None
     doneness: str
     crust: str
+    rim: str
+    tenderness: str
+    smoke: str
     note: str
+    photo: bool
 
 
 class CookOut(Schema):
@@ -127,10 +270,13 @@ class CookOut(Schema):
     ended_at: datetime | None
     clock: ClockOut
     pieces: list[CookPieceOut]
+    table_at: datetime
     expected: list[ExpectedOut]
+    outlooks: list[OutlookOut]
     events: list[EventOut]
     readings: list[ReadingOut]
     rating: RatingOut
+    drills: DrillsOut
     cursor: str
 
 
@@ -141,7 +287,9 @@ class UpdateOut(Schema):
     clock: ClockOut
     hands: str
     ended_at: datetime | None
+    table_at: datetime
     expected: list[ExpectedOut]
+    outlooks: list[OutlookOut]
     events: list[EventOut]
     readings: list[ReadingOut]
 

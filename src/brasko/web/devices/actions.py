@@ -3,20 +3,23 @@
 import math
 from datetime import datetime, timedelta
 
-from django.db import transaction
+from django.db.models import F
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.altitude import corrected_c
 from brasko.web.common.problem import Conflict, TokenRefused
+from brasko.web.common.together import Together
 from brasko.web.cooks.actions.record import refresh_outcomes
 from brasko.web.cooks.bell import ring
+from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Piece, Reading
 from brasko.web.devices.schemas import ReadingsOut, Refused
+from brasko.web.devices.wanted import answered
 from brasko.web.yard.models import Thermometer
 
-LOWEST_C, HIGHEST_C = -30.0, 350.0
+LOWEST_C, HIGHEST_C = -30.0, 550.0
 CLOCK_TOLERANCE = timedelta(seconds=30)
 
 
@@ -34,56 +37,129 @@ def thermometer_for(token: str) -> Thermometer:
     return found
 
 
-def piece_on(thermometer: Thermometer) -> Piece:
-    """The piece a thermometer is in: that of a running cook, or else of the last one, for readings that come late."""
-    pieces = Piece.objects.filter(thermometer=thermometer).select_related("cook")
-    piece = pieces.filter(cook__ended_at=None).order_by("-cook_id").first() or pieces.order_by("-cook_id").first()
-    if piece is None:
+CHANNEL_OF = {
+    Thermometer.Kind.PROBE: Reading.Source.TIP,
+    Thermometer.Kind.CONTROLLER: Reading.Source.PIT,
+    Thermometer.Kind.HAND: Reading.Source.HAND,
+    Thermometer.Kind.INFRARED: Reading.Source.SURFACE,
+}
+"""What a thermometer reads where a reading does not name its channel."""
+
+
+def pieces_for(thermometer: Thermometer, cook_id: int | None) -> list[Piece]:
+    """The pieces a thermometer reads: the one it is in, or else, but for a leave-in probe, those of a cook.
+
+    That is the one that is named, or the newest. Once a cook has ended its readings still come late.
+    """
+    pieces = Piece.objects.select_related("cook").defer("inputs", "result", "outcome")
+    newest = (F("cook__ended_at").desc(nulls_first=True), "-cook_id")
+    inside = pieces.filter(thermometer=thermometer).order_by(*newest).first()
+    if inside is not None:
+        return [inside]
+    if thermometer.kind == Thermometer.Kind.PROBE:
         raise Conflict(f"{thermometer.name} is in no cook. Choose it when you start one.")
-    return piece
+    own = pieces.filter(cook__owner=thermometer.owner_id)
+    last = (own if cook_id is None else own.filter(cook_id=cook_id)).order_by(*newest).first()
+    if last is None and cook_id is not None:
+        raise InvalidInput("cook", f"must be a cook of yours (got {cook_id}). Leave it out for the newest.")
+    if last is None:
+        raise Conflict(f"{thermometer.name} has nothing to read: no cook was started.")
+    return list(pieces.filter(cook_id=last.cook_id).order_by("position"))
 
 
-def take_readings(thermometer: Thermometer, rows: list[dict]) -> ReadingsOut:
+def take_readings(thermometer: Thermometer, rows: list[dict], cook_id: int | None = None) -> ReadingsOut:
     """Keep what is new and believable of a batch, in any order of time."""
-    piece = piece_on(thermometer)
-    cook = piece.cook
+    out, cook = _kept_together((thermometer, rows, cook_id))
+    if out.accepted and cook.ended_at is not None:
+        learn(cook)
+    if out.accepted:
+        ring(cook.id)
+    return out
+
+
+def _keep(sent: tuple[Thermometer, list[dict], int | None]) -> tuple[ReadingsOut, Cook]:
+    thermometer, rows, cook_id = sent
+    pieces = pieces_for(thermometer, cook_id)
+    cook = pieces[0].cook
     accepted: list[int] = []
     duplicate: list[int] = []
     refused: list[Refused] = []
     fresh: list[Reading] = []
-    with transaction.atomic():
-        known = {r.sequence: r for r in Reading.objects.filter(piece=piece, thermometer=thermometer)}
-        for index, row in enumerate(rows):
-            try:
-                reading = _reading(row, cook)
-            except InvalidInput as exc:
-                sequence = row.get("sequence")
-                number = sequence if isinstance(sequence, int) else None
-                refused.append(Refused(index=index, sequence=number, field=exc.field, message=exc.message))
-                continue
-            earlier = known.get(reading.sequence)
-            if earlier is None:
-                reading.cook, reading.piece, reading.thermometer = cook, piece, thermometer
-                reading.temp_c = corrected_c(reading.temp_c, thermometer.offset_k, thermometer.slope)
-                known[reading.sequence] = reading
-                fresh.append(reading)
-                accepted.append(reading.sequence)
-            elif earlier.at == reading.at and _sent_c(earlier) == reading.raw_c:
-                duplicate.append(reading.sequence)
-            else:
-                said = "was used for another reading already. Number readings onwards; never use a number twice."
-                refused.append(Refused(index=index, sequence=reading.sequence, field="sequence", message=said))
-        Reading.objects.bulk_create(fresh)
-        if fresh and cook.ended_at is not None:
-            refresh_outcomes(cook)
-    if fresh:
-        ring(cook.id)
-    return ReadingsOut(accepted=accepted, duplicate=duplicate, refused=refused)
+    numbers = [row.get("sequence") for row in rows if isinstance(row.get("sequence"), int)]
+    numbers = [n for n in numbers if -(2**63) <= n < 2**63]
+    already = Reading.objects.filter(piece__in=pieces, thermometer=thermometer, sequence__in=numbers)
+    known = {(r.source, r.sequence, r.piece_id): r for r in already}
+    for index, row in enumerate(rows):
+        try:
+            reading = _reading(row, cook, CHANNEL_OF[Thermometer.Kind(thermometer.kind)])
+            mine = _pieces_of(row, pieces, reading.source)
+        except InvalidInput as exc:
+            sequence = row.get("sequence")
+            number = sequence if isinstance(sequence, int) else None
+            refused.append(Refused(index=index, sequence=number, field=exc.field, message=exc.message))
+            continue
+        earlier = known.get((reading.source, reading.sequence, mine[0].id))
+        if earlier is None:
+            temp_c = corrected_c(reading.temp_c, thermometer.offset_k, thermometer.slope)
+            for piece in mine:
+                each = Reading(
+                    cook=cook, piece=piece, thermometer=thermometer, sequence=reading.sequence, at=reading.at,
+                    temp_c=temp_c, raw_c=reading.raw_c, source=reading.source,
+                )  # fmt: skip
+                known[each.source, each.sequence, piece.id] = each
+                fresh.append(each)
+            accepted.append(reading.sequence)
+        elif earlier.at == reading.at and _sent_c(earlier) == reading.raw_c:
+            duplicate.append(reading.sequence)
+        else:
+            said = "was used for another reading already. Number readings onwards; never use a number twice."
+            refused.append(Refused(index=index, sequence=reading.sequence, field="sequence", message=said))
+    Reading.objects.bulk_create(fresh)
+    for reading in fresh:
+        answered(reading.piece_id, reading.source)
+    _heard_of(thermometer, rows)
+    if fresh and cook.ended_at is not None:
+        refresh_outcomes(cook)
+    return ReadingsOut(accepted=accepted, duplicate=duplicate, refused=refused), cook
 
 
-def _reading(row: dict, cook: Cook) -> Reading:
-    if extra := set(row) - {"sequence", "at", "temp_c"}:
-        raise InvalidInput(min(extra), "is not a known field. A reading has sequence, at and temp_c.")
+def _pieces_of(row: dict, pieces: list[Piece], source: str) -> list[Piece]:
+    """Which of the pieces a reading is of: the named one, or the first; the pit is that of all."""
+    if source == Reading.Source.PIT:
+        return pieces
+    number = row.get("piece", 1)
+    if not isinstance(number, int) or isinstance(number, bool) or not 1 <= number <= len(pieces):
+        raise InvalidInput("piece", f"must be a whole number from 1 to {len(pieces)} (got {number!r}).")
+    return [pieces[number - 1]]
+
+
+_kept_together = Together(_keep)
+
+
+def _heard_of(thermometer: Thermometer, rows: list[dict]) -> None:
+    """Note when it was heard of last, and its battery."""
+    told = [r["battery"] for r in rows if isinstance(r.get("battery"), int | float) and 0.0 <= r["battery"] <= 1.0]
+    thermometer.last_seen_at = timezone.now()
+    if told:
+        thermometer.battery = float(told[-1])
+    Thermometer.objects.filter(id=thermometer.id).update(
+        last_seen_at=thermometer.last_seen_at, battery=thermometer.battery
+    )
+
+
+FIELDS = ("sequence", "at", "temp_c", "channel", "battery", "piece")
+
+
+def _reading(row: dict, cook: Cook, usual: str) -> Reading:
+    if extra := set(row) - set(FIELDS):
+        said = "is not a known field. A reading has sequence, at, temp_c, and may have channel, battery and piece."
+        raise InvalidInput(min(extra), said)
+    channel = row.get("channel", usual)
+    if channel not in Reading.Source.values:
+        raise InvalidInput("channel", f"must be one of {', '.join(Reading.Source.values)} (got {channel!r}).")
+    battery = row.get("battery", 1.0)
+    if isinstance(battery, bool) or not isinstance(battery, int | float) or not 0.0 <= battery <= 1.0:
+        raise InvalidInput("battery", f"must be between 0 and 1 (got {battery!r}).")
     sequence, temp = row.get("sequence"), row.get("temp_c")
     if not isinstance(sequence, int) or isinstance(sequence, bool) or not 0 <= sequence < 2**62:
         raise InvalidInput("sequence", f"must be a whole number from 0 up (got {sequence!r}).")
@@ -105,7 +181,7 @@ def _reading(row: dict, cook: Cook) -> Reading:
         raise InvalidInput(
             "at", f"lies before this cook began at {cook.started_at.isoformat()} (got {at.isoformat()})."
         )
-    return Reading(sequence=sequence, at=at, temp_c=float(temp), raw_c=float(temp))
+    return Reading(sequence=sequence, at=at, temp_c=float(temp), raw_c=float(temp), source=channel)
 
 
 def _sent_c(reading: Reading) -> float:

@@ -8,11 +8,12 @@ from ninja.security import HttpBearer
 
 from brasko.web.common.problem import TokenRefused
 from brasko.web.cooks.actions.record import advance
-from brasko.web.cooks.convert import done_at
-from brasko.web.cooks.models import Cook
+from brasko.web.cooks.models import Cook, Piece
+from brasko.web.cooks.story import Story, story_of
 from brasko.web.devices.actions import take_readings, thermometer_for
-from brasko.web.devices.hub import hub_key
+from brasko.web.devices.hub import hub_key, stand_ins_of
 from brasko.web.devices.schemas import ReadingsIn, ReadingsOut, Scene, ScenePiece
+from brasko.web.devices.wanted import wanted
 from brasko.web.yard.models import Thermometer
 
 
@@ -37,7 +38,7 @@ router = Router(tags=["device"])
 
 @router.post("readings", auth=DeviceToken(), response=ReadingsOut, operation_id="post_readings")
 def post_readings(request: HttpRequest, payload: ReadingsIn) -> ReadingsOut:
-    return take_readings(request.auth, payload.readings)
+    return take_readings(request.auth, payload.readings, payload.cook)
 
 
 @router.get("scenes", auth=HubKey(), response=list[Scene], operation_id="get_scenes")
@@ -56,17 +57,23 @@ def _scene(cook: Cook) -> Scene:
         cook_id=cook.id,
         now=cook.now(),
         speed=cook.clock_speed,
-        pieces=[
-            ScenePiece(
-                piece_id=p.id,
-                thermometer_id=p.thermometer_id,
-                inputs=p.inputs,
-                pull_c=p.result["pull_c"],
-                sear_s=p.result["sear_s"],
-                flip_every_s=p.result["flip_every_s"],
-                step_of_task={t["key"]: t["step"] for t in p.result["tasks"] if t["step"]},
-                done_at=done_at(events, p),
-            )
-            for p in cook.pieces.exclude(thermometer=None)
-        ],
+        trouble=cook.trouble,
+        devices=stand_ins_of(cook.owner_id),
+        pieces=[_scene_piece(p, story_of(p, events)) for p in cook.pieces.exclude(thermometer=None)],
+    )
+
+
+def _scene_piece(piece: Piece, story: Story) -> ScenePiece:
+    return ScenePiece(
+        piece_id=piece.id,
+        position=piece.position,
+        thermometer_id=piece.thermometer_id,
+        inputs=piece.inputs,
+        on_at=story.on_at,
+        began=[(b.step, b.at_s) for b in story.began],
+        asides=[(a.kind, a.start_s, a.end_s) for a in story.asides],
+        changes=[(c.at_s, c.delta_k) for c in story.changes],
+        pull_c=story.pull_c,
+        sear=story.sear,
+        wanted=wanted(piece.id),
     )

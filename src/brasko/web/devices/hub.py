@@ -28,14 +28,36 @@ def probe_token(thermometer_id: int) -> str:
     return hmac.new(hub_key().encode(), f"probe-{thermometer_id}".encode(), hashlib.sha256).hexdigest()
 
 
+STAND_INS = {
+    Thermometer.Kind.CONTROLLER: "Practice pit controller",
+    Thermometer.Kind.HAND: "Practice hand thermometer",
+    Thermometer.Kind.INFRARED: "Practice infrared thermometer",
+}
+
+
 def practice_probe(owner: AbstractBaseUser, position: int) -> Thermometer:
     """The owner's practice probe for a piece, paired anew."""
-    name = f"Practice probe {position + 1}"
-    probe = Thermometer.objects.filter(owner=owner, name=name, simulated=True).first()
-    if probe is None:
-        probe = Thermometer(owner=owner, name=name, simulated=True)
-        probe.give_token(secrets.token_urlsafe(24))
-        probe.save()
-    probe.give_token(probe_token(probe.id))
-    probe.save()
-    return probe
+    return _stand_in(owner, f"Practice probe {position + 1}", Thermometer.Kind.PROBE)
+
+
+def practice_devices(owner: AbstractBaseUser) -> None:
+    """The owner's other practice devices, paired anew."""
+    for kind, name in STAND_INS.items():
+        _stand_in(owner, name, kind)
+
+
+def _stand_in(owner: AbstractBaseUser, name: str, kind: str) -> Thermometer:
+    found = Thermometer.objects.filter(owner=owner, name=name, simulated=True).first()
+    if found is None:
+        found = Thermometer(owner=owner, name=name, simulated=True, kind=kind)
+        found.give_token(secrets.token_urlsafe(24))
+        found.save()
+    found.give_token(probe_token(found.id))
+    found.save()
+    return found
+
+
+def stand_ins_of(owner_id: int) -> dict[str, int]:
+    """The numbers of an owner's practice devices that are paired, by kind."""
+    found = Thermometer.objects.filter(owner=owner_id, simulated=True, revoked_at=None, kind__in=STAND_INS)
+    return {t.kind: t.id for t in found}

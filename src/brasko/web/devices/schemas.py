@@ -15,6 +15,7 @@ class ReadingsIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
     readings: list[dict[str, Any]] = Field(min_length=1, max_length=2000)
+    cook: int | None = None
 
 
 class Refused(Schema):
@@ -34,19 +35,24 @@ class ReadingsOut(Schema):
 
 class ScenePiece(Schema):
     piece_id: int
+    position: int
     thermometer_id: int
     inputs: PieceIn
+    on_at: datetime | None
+    began: list[tuple[str, float]]
+    asides: list[tuple[str, float, float | None]]
+    changes: list[tuple[float, float]]
     pull_c: float
-    sear_s: float
-    flip_every_s: float
-    step_of_task: dict[str, str]
-    done_at: dict[str, datetime]
+    sear: tuple[float, float]
+    wanted: list[str]
 
 
 class Scene(Schema):
-    """What a practice probe has to know of the world it pretends to be in."""
+    """What the practice devices have to know of the world they pretend to be in. devices are numbers by kind."""
 
     cook_id: int
     now: datetime
     speed: float
+    trouble: str
+    devices: dict[str, int]
     pieces: list[ScenePiece]

@@ -20,6 +20,7 @@ from brasko.web.yard.schemas import (
     GrillBody,
     GrillOut,
     LaidFireOut,
+    NameIn,
     PairedOut,
     PanBody,
     PanOut,
@@ -202,7 +203,7 @@ def list_thermometers(request: HttpRequest) -> list[ThermometerOut]:
 
 @router.post("thermometers", response={201: PairedOut}, operation_id="pair_thermometer")
 def pair_thermometer(request: HttpRequest, payload: ThermometerIn) -> Status:
-    thermometer = Thermometer(owner=request.user, name=payload.name, simulated=payload.simulated)
+    thermometer = Thermometer(owner=request.user, name=payload.name, simulated=payload.simulated, kind=payload.kind)
     token = thermometer.give_token()
     thermometer.save()
     return Status(201, PairedOut(thermometer=_thermometer(thermometer), token=token))
@@ -214,6 +215,14 @@ def pair_again(request: HttpRequest, thermometer_id: int) -> PairedOut:
     token = thermometer.give_token()
     thermometer.save()
     return PairedOut(thermometer=_thermometer(thermometer), token=token)
+
+
+@router.put("thermometers/{int:thermometer_id}/name", response=ThermometerOut, operation_id="name_thermometer")
+def name_thermometer(request: HttpRequest, thermometer_id: int, payload: NameIn) -> ThermometerOut:
+    thermometer = _own_thermometer(request, thermometer_id)
+    thermometer.name = payload.name
+    thermometer.save()
+    return _thermometer(thermometer)
 
 
 @router.delete("thermometers/{int:thermometer_id}", response=ThermometerOut, operation_id="revoke_thermometer")

@@ -82,9 +82,18 @@ class Zone(models.Model):
 class Thermometer(models.Model):
     """A thermometer that posts readings with a token. Only a digest of the token is kept."""
 
+    class Kind(models.TextChoices):
+        PROBE = "probe", "leave-in probe"
+        CONTROLLER = "controller", "pit controller"
+        HAND = "hand", "hand thermometer"
+        INFRARED = "infrared", "infrared thermometer"
+
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="thermometers")
     name = models.CharField(max_length=80)
+    kind = models.CharField(max_length=12, choices=Kind.choices, default=Kind.PROBE)
     simulated = models.BooleanField(default=False)
+    battery = models.FloatField(null=True, blank=True)
+    last_seen_at = models.DateTimeField(null=True, blank=True)
     token_digest = models.CharField(max_length=64, unique=True)
     paired_at = models.DateTimeField(default=timezone.now)
     expires_at = models.DateTimeField()

@@ -68,7 +68,10 @@ class ThermometerOut(Schema):
 
     id: int
     name: str
+    kind: str
     simulated: bool
+    battery: float | None
+    last_seen_at: datetime | None
     expires_at: datetime
     revoked_at: datetime | None
     offset_k: float
@@ -79,6 +82,13 @@ class ThermometerOut(Schema):
 class ThermometerIn(Schema):
     name: str = Field(min_length=1, max_length=80)
     simulated: bool = False
+    kind: Literal["probe", "controller", "hand", "infrared"] = "probe"
+
+
+class NameIn(Schema):
+    model_config = ConfigDict(extra="forbid")
+
+    name: str = Field(min_length=1, max_length=80)
 
 
 class PairedOut(Schema):

@@ -6,12 +6,18 @@ from uuid import UUID, uuid4
 from django.db import transaction
 from django.utils import timezone
 
-from brasko.core.errors import InvalidInput
+from brasko.core.errors import InvalidInput, require_between
+from brasko.core.fire.rests import standing_in
+from brasko.core.forecast.corrections import COOLER_K, HOTTER_K
+from brasko.core.forecast.history import elsewhere
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.bell import ring
-from brasko.web.cooks.convert import expected_of, outcome_of, standing_events
+from brasko.web.cooks.convert import expected_of, outcome_of
+from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Event, Piece
 from brasko.web.cooks.schemas import EventIn
+from brasko.web.cooks.story import standing_events, story_of
+from brasko.web.cooks.watch import outlook, wish_for
 
 FUTURE_TOLERANCE = timedelta(seconds=60)
 
@@ -30,15 +36,7 @@ def record_event(cook: Cook, payload: EventIn) -> Event:
         raise InvalidInput("at", f"lies in the cook's future (its clock says {now:%H:%M:%S}). Leave it out to use now.")
     if at < cook.started_at:
         raise InvalidInput("at", f"lies before the cook began ({cook.started_at:%H:%M:%S}).")
-    body: dict = {}
-    if payload.kind == Event.Kind.DONE:
-        body = {"task": _task(cook, piece, payload)}
-    elif payload.kind == Event.Kind.NOTE:
-        if not (payload.text or "").strip():
-            raise InvalidInput("text", "is empty. Write the note first.")
-        body = {"text": payload.text}
-    elif payload.kind == Event.Kind.UNDO:
-        body = {"undoes": _undone(cook, payload)}
+    body = _BODIES.get(payload.kind, _nothing)(cook, piece, payload)
     with transaction.atomic():
         event = _append(cook, payload.kind, at, payload.client_id, piece, body)
         _end_when_served(cook)
@@ -60,6 +58,99 @@ def _piece(cook: Cook, payload: EventIn) -> Piece | None:
         if piece.id == payload.piece_id:
             return piece
     raise InvalidInput("piece_id", f"is not a piece of this cook (got {payload.piece_id}).")
+
+
+def _nothing(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    return {}
+
+
+def _done(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    return {"task": _task(cook, piece, payload)}
+
+
+def _note(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    if not (payload.text or "").strip():
+        raise InvalidInput("text", "is empty. Write the note first.")
+    return {"text": payload.text}
+
+
+def _undo(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    return {"undoes": _undone(cook, payload)}
+
+
+def _move(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    if payload.place is None:
+        raise InvalidInput("place", "is needed: hot, cool, off or back.")
+    here = _on_the_fire(cook, piece)
+    if payload.place in ("hot", "cool"):
+        wish = wish_for(here)
+        elsewhere(wish, standing_in(wish.air_c), payload.place)
+    return {"place": payload.place}
+
+
+def _lid(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    if payload.open is None:
+        raise InvalidInput("open", "is needed: true for opened, false for shut.")
+    return {"open": payload.open}
+
+
+def _switched(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    if payload.on is None:
+        raise InvalidInput("on", "is needed: true as it begins, false as it ends.")
+    return {"on": payload.on}
+
+
+def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    if payload.air_c is not None:
+        require_between("air_c", payload.air_c, 40.0, 500.0, "°C")
+        return {"air_c": payload.air_c}
+    if payload.open is not None:
+        return {"delta_k": HOTTER_K[0] if payload.open else -COOLER_K}
+    if payload.delta_k is None:
+        return {}
+    return {"delta_k": payload.delta_k}
+
+
+def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    if payload.temp_c is None:
+        raise InvalidInput("temp_c", "is needed: what the thermometer says.")
+    source = payload.source or "hand"
+    if source == "hand":
+        _on_the_fire(cook, piece)
+        require_between("temp_c", payload.temp_c, -20.0, 120.0, "°C", "The middle of meat is no hotter: read it again.")
+    else:
+        require_between("temp_c", payload.temp_c, -20.0, 900.0, "°C")
+    return {"temp_c": payload.temp_c, "source": source}
+
+
+def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    if payload.pull_c is None:
+        raise InvalidInput("pull_c", "is needed: at what core temperature to pull.")
+    require_between("pull_c", payload.pull_c, 0.0, 100.0, "°C")
+    _on_the_fire(cook, piece)
+    return {"pull_c": payload.pull_c, "sear_factor": payload.sear_factor or 1.0}
+
+
+def _guests(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    if payload.late_min is None:
+        raise InvalidInput("late_min", "is needed: by how many minutes they are late.")
+    require_between("late_min", payload.late_min, -120.0, 180.0, "min")
+    return {"late_min": payload.late_min}
+
+
+_BODIES = {
+    "done": _done, "note": _note, "undo": _undo, "move": _move, "lid": _lid, "vent": _vent, "rain": _switched,
+    "pause": _switched, "reading": _reading, "pull": _pull, "guests": _guests,
+}  # fmt: skip
+
+
+def _on_the_fire(cook: Cook, piece: Piece | None) -> Piece:
+    """The piece, which must be on the fire."""
+    if piece is None:
+        raise InvalidInput("piece_id", "is needed: this cook has several pieces.")
+    if story_of(piece, cook.events.all()).on_at is None:
+        raise Conflict(f"{piece.name} is not on the fire yet. Mark that first.", "piece_id")
+    return piece
 
 
 def _task(cook: Cook, piece: Piece | None, payload: EventIn) -> str:
@@ -102,6 +193,7 @@ def finish(cook: Cook, at: datetime | None = None) -> Cook:
         cook.ended_at = ended
         cook.save()
         refresh_outcomes(cook)
+    learn(cook)
     ring(cook.id)
     return cook
 
@@ -136,10 +228,9 @@ def advance(cook: Cook) -> int:
         events, now = list(cook.events.all()), cook.now()
         due = []
         for piece in cook.pieces.all():
-            readings = list(piece.readings.order_by("-at")[:120])
-            open_tasks = [
-                e for e in expected_of(cook, piece, events, readings, now, overdue_moves_on=False) if e.state != "done"
-            ]
+            seen = outlook(cook, piece, events, now)
+            expected = expected_of(cook, piece, events, now, seen, overdue_moves_on=False)
+            open_tasks = [e for e in expected if e.state != "done"]
             due += [(cook.moment(e.start_s), piece, e.key) for e in open_tasks[:1] if cook.moment(e.start_s) <= now]
         if not due:
             break

@@ -1,6 +1,7 @@
 """Put a plan on the fire."""
 
 from datetime import timedelta
+from itertools import pairwise
 from uuid import uuid4
 
 from django.contrib.auth.models import AbstractBaseUser
@@ -11,25 +12,29 @@ from django.utils import timezone
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.models import Cook, Event, Piece
 from brasko.web.cooks.schemas import StartIn
-from brasko.web.devices.hub import practice_probe
+from brasko.web.devices.hub import practice_devices, practice_probe
 from brasko.web.plans.models import Plan
 from brasko.web.yard.models import Thermometer
 
 HEAD_START = timedelta(seconds=60)
+LONG_WAIT_S = 2.0 * 3600.0
+"""No practice waits longer than this before the food is on: salting the evening before is over as it begins."""
 
 
 def start_cook(owner: AbstractBaseUser, plan: Plan, payload: StartIn) -> Cook:
-    """Start a cook from a plan. A practice cook's clock begins just before the first task."""
+    """Start a cook from a plan. A practice cook's clock begins just before the first task that nobody waits long after."""
     if payload.speed != 1 and not payload.practice:
         raise Conflict("Only a practice cook can run faster than the wall clock.", "speed")
     if payload.hands == "plan" and not payload.practice:
         raise Conflict("Only in a practice cook can steps mark themselves.", "hands")
+    if payload.trouble and not payload.practice:
+        raise Conflict("Only a practice cook can have trouble made for it.", "trouble")
     real = timezone.now()
     with transaction.atomic():
         begins = real
         if payload.practice:
-            lead = max(p.result["lead_s"] for p in plan.pieces.all())
-            begins = plan.eat_at - timedelta(seconds=lead) - HEAD_START
+            begins = plan.eat_at + timedelta(seconds=practice_from(plan)) - HEAD_START
+            practice_devices(owner)
         cook = Cook.objects.create(
             owner=owner,
             plan=plan,
@@ -42,9 +47,10 @@ def start_cook(owner: AbstractBaseUser, plan: Plan, payload: StartIn) -> Cook:
             clock_real_at=real,
             clock_cook_at=begins,
             clock_speed=payload.speed,
+            trouble=payload.trouble,
         )
         for each in plan.pieces.all():
-            Piece.objects.create(
+            piece = Piece.objects.create(
                 cook=cook,
                 position=each.position,
                 name=each.result["cut_name"],
@@ -54,8 +60,32 @@ def start_cook(owner: AbstractBaseUser, plan: Plan, payload: StartIn) -> Cook:
                 model_version=each.model_version,
                 thermometer=_thermometer(owner, payload, each.position),
             )
+            if payload.practice:
+                _mark_what_is_over(cook, piece)
         Event(cook=cook, client_id=uuid4(), kind=Event.Kind.START, at=begins, payload={"speed": payload.speed}).save()
     return cook
+
+
+def practice_from(plan: Plan) -> float:
+    """When a practice begins, in seconds from the hour of eating: after the last long wait before the food is on."""
+    tasks = [t for p in plan.pieces.all() for t in on_the_fire(p.result)["tasks"]]
+    on_s = min(t["start_s"] for t in tasks if t["step"])
+    before = sorted((t for t in tasks if t["start_s"] <= on_s), key=lambda t: t["start_s"])
+    begins = before[0]["start_s"]
+    for earlier, later in pairwise(before):
+        if later["start_s"] - earlier["end_s"] > LONG_WAIT_S:
+            begins = later["start_s"]
+    return float(begins)
+
+
+def _mark_what_is_over(cook: Cook, piece: Piece) -> None:
+    """What was done before a long wait counts as done when it was planned."""
+    for task in piece.result["tasks"]:
+        at = cook.moment(task["start_s"])
+        if at < cook.started_at:
+            done = Event(cook=cook, piece=piece, client_id=uuid4(), kind=Event.Kind.DONE, at=at)
+            done.payload = {"task": task["key"]}
+            done.save()
 
 
 def on_the_fire(result: dict) -> dict:
@@ -66,6 +96,5 @@ def on_the_fire(result: dict) -> dict:
 def _thermometer(owner: AbstractBaseUser, payload: StartIn, position: int) -> Thermometer | None:
     if payload.practice:
         return practice_probe(owner, position)
-    if payload.thermometer_id is None or position > 0:
-        return None
-    return get_object_or_404(Thermometer, id=payload.thermometer_id, owner=owner)
+    number = payload.thermometers.get(position, payload.thermometer_id if position == 0 else None)
+    return None if number is None else get_object_or_404(Thermometer, id=number, owner=owner)

@@ -9,13 +9,14 @@ from django.core.management.base import BaseCommand
 from django.db import transaction
 from django.utils import timezone
 
+from brasko.core.forecast.history import Began, lived
 from brasko.formats.meal import PieceIn
-from brasko.formats.meal_convert import wish_of
 from brasko.web.accounts.api import DEMO_USERNAME
 from brasko.web.accounts.models import Household
 from brasko.web.cooks.actions.record import finish
 from brasko.web.cooks.actions.start_cook import on_the_fire
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
+from brasko.web.cooks.watch import wish_for
 from brasko.web.demo.season import (
     GRILL,
     HOUSEHOLD,
@@ -29,7 +30,8 @@ from brasko.web.demo.season import (
 )
 from brasko.web.demo.yard import furnish
 from brasko.web.devices.hub import practice_probe
-from brasko.web.devices.truth import drawn_truth, reading_of, true_core
+from brasko.web.devices.management.commands.simulate_probe import CHANNELS
+from brasko.web.devices.truth import Shown, drawn_truth, reading_of, true_probe
 from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.models import Plan
 from brasko.web.plans.schemas import PlanIn
@@ -93,27 +95,24 @@ def mark(cook: Cook, piece: Piece, task: str, at: datetime) -> None:
     Event(cook=cook, piece=piece, client_id=uuid4(), kind="done", at=at, payload={"task": task}).save()
 
 
-def true_curve(piece: Piece, steps: list[tuple[str, float]], upto_s: float) -> tuple[np.ndarray, np.ndarray]:
-    result = piece.result
-    return true_core(
-        wish_of(PieceIn(**piece.inputs)), drawn_truth(piece.id), steps, result["pull_c"],
-        (result["sear_s"], result["flip_every_s"]), upto_s,
-    )  # fmt: skip
+def true_curve(piece: Piece, steps: list[tuple[str, float]], upto_s: float) -> Shown:
+    result, wish = piece.result, wish_for(piece)
+    so_far = lived(wish, result["pull_c"], (result["sear_s"], result["flip_every_s"]), [Began(*s) for s in steps])
+    return true_probe(wish, drawn_truth(piece.id), so_far, upto_s)
 
 
-def keep_readings(
-    cook: Cook, piece: Piece, on_at: datetime, time_s: np.ndarray, temp_c: np.ndarray, every_s: float
-) -> None:
+def keep_readings(cook: Cook, piece: Piece, on_at: datetime, shown: Shown, every_s: float) -> None:
     truth = drawn_truth(piece.id)
     rows = []
-    for since in np.arange(every_s, float(time_s[-1]), every_s):
+    for since in np.arange(every_s, float(shown.time_s[-1]), every_s):
         at = on_at + timedelta(seconds=float(since))
-        temp = reading_of(truth, float(np.interp(since, time_s, temp_c)), at, piece.id)
-        if temp is not None:
-            rows.append(
-                Reading(cook=cook, piece=piece, thermometer=piece.thermometer, sequence=int(since * 10), at=at,
-                        recorded_at=at, temp_c=temp)
-            )  # fmt: skip
+        for number, channel in enumerate(CHANNELS):
+            temp = reading_of(truth, shown.at(channel, float(since)), at, piece.id, channel)
+            if temp is not None:
+                rows.append(
+                    Reading(cook=cook, piece=piece, thermometer=piece.thermometer, sequence=int(since * 10) * len(CHANNELS) + number,
+                            at=at, recorded_at=at, temp_c=temp, source=channel)
+                )  # fmt: skip
     Reading.objects.bulk_create(rows)
 
 
@@ -131,7 +130,8 @@ def log_cook(owner: object, past: PastCook) -> None:
     planned = [(s["name"], s["start_s"]) for s in result["steps"]]
     slow = next(i for i, (name, _) in enumerate(planned) if name == result["slow_step"])
     longest = float(result["steps"][slow]["end_s"]) * 2.0
-    time_s, temp_c = true_curve(piece, planned[: slow + 1], longest)
+    slowly = true_curve(piece, planned[: slow + 1], longest)
+    time_s, temp_c = slowly.time_s, slowly.channels["tip"]
     reached = np.argmax(temp_c >= result["pull_c"]) if (temp_c >= result["pull_c"]).any() else len(time_s) - 1
     late = float(time_s[reached]) - float(result["steps"][slow]["end_s"])
     real = [(name, begin + (late if i > slow else 0.0)) for i, (name, begin) in enumerate(planned)]
@@ -140,8 +140,7 @@ def log_cook(owner: object, past: PastCook) -> None:
     for task in result["tasks"]:
         moved = late if task["start_s"] > result["on_s"] + planned[slow][1] + 1.0 else 0.0
         mark(cook, piece, task["key"], cook.moment(task["start_s"] + moved))
-    time_s, temp_c = true_curve(piece, real, end_s)
-    keep_readings(cook, piece, on_at, time_s, temp_c, EVERY_S)
+    keep_readings(cook, piece, on_at, true_curve(piece, real, end_s), EVERY_S)
     finish(cook, on_at + timedelta(seconds=end_s + 60.0))
     cook.stars, cook.doneness, cook.crust, cook.note = past.stars, past.doneness, past.crust, past.note
     cook.save()
@@ -161,5 +160,5 @@ def run_cook(owner: object) -> None:
     for task in piece.result["tasks"]:
         if task["start_s"] <= on_s:
             mark(cook, piece, task["key"], cook.moment(task["start_s"]))
-    time_s, temp_c = true_curve(piece, [(piece.result["slow_step"], 0.0)], RUNNING_FOR_S)
-    keep_readings(cook, piece, cook.moment(on_s), time_s, temp_c, 10.0)
+    shown = true_curve(piece, [(piece.result["slow_step"], 0.0)], RUNNING_FOR_S)
+    keep_readings(cook, piece, cook.moment(on_s), shown, 10.0)

@@ -1,20 +1,36 @@
-"""A stand-in for a wireless probe hub: a process of its own that posts readings over HTTP with device tokens."""
+"""Stand-ins for wireless probes, a pit controller, a hand and an infrared thermometer: a process of its own that posts
+readings over HTTP with device tokens."""
 
 import json
+import random
 import time
 import urllib.error
 import urllib.request
 from datetime import datetime, timedelta
 
-import numpy as np
 from django.core.management.base import BaseCommand, CommandParser
 
+from brasko.core.forecast.history import Aside, Began, FireChange, Lived, lived
+from brasko.core.planner.wish import Wish
 from brasko.formats.meal import PieceIn
-from brasko.formats.meal_convert import wish_of
+from brasko.formats.meal_convert import wish_with_flips
 from brasko.web.devices.hub import hub_key, probe_token
-from brasko.web.devices.truth import drawn_truth, reading_of, true_core
+from brasko.web.devices.truth import (
+    Shown,
+    Truth,
+    battery_of,
+    drawn_truth,
+    hand_of,
+    pit_of,
+    reading_of,
+    surface_of,
+    troubled,
+    true_probe,
+)
 
 EVERY_S = 10.0
+CHANNELS = ("tip", "shaft", "edge", "air")
+MOST_ROWS = 1500
 POLL_S = 1.0
 FASTEST_POLL_S = 0.5
 
@@ -43,45 +59,68 @@ class Hub:
         return FASTEST_POLL_S if fast else POLL_S
 
     def _post_readings(self, scene: dict, piece: dict) -> None:
-        began = {key: datetime.fromisoformat(at) for key, at in piece["done_at"].items()}
-        if "on" not in began:
+        if piece["on_at"] is None or not piece["began"]:
             return
-        on_at, now = began["on"], datetime.fromisoformat(scene["now"])
+        on_at, now = datetime.fromisoformat(piece["on_at"]), datetime.fromisoformat(scene["now"])
         first = self.sent_upto.get(piece["piece_id"], on_at)
         count = int((now - first).total_seconds() // EVERY_S)
-        if count < 1:
+        if count < 1 and not piece["wanted"]:
             return
-        steps = sorted(
-            (
-                (piece["step_of_task"][k], (at - on_at).total_seconds())
-                for k, at in began.items()
-                if k in piece["step_of_task"]
-            ),
-            key=lambda s: s[1],
+        wish = wish_with_flips(PieceIn(**piece["inputs"]), piece["sear"][1])
+        so_far = lived(
+            wish,
+            piece["pull_c"],
+            tuple(piece["sear"]),
+            [Began(*b) for b in piece["began"]],
+            [Aside(*a) for a in piece["asides"]],
+            [FireChange(*c) for c in piece["changes"]],
         )
         truth = drawn_truth(piece["piece_id"])
-        time_s, temp_c = true_core(
-            wish_of(PieceIn(**piece["inputs"])),
-            truth,
-            steps,
-            piece["pull_c"],
-            (piece["sear_s"], piece["flip_every_s"]),
-            (now - on_at).total_seconds(),
-        )
-        rows = []
+        now_s = (now - on_at).total_seconds()
+        shown = true_probe(wish, truth, so_far, now_s)
+        self._by_hand(scene, piece, wish, truth, so_far, shown, now_s)
+        rows, pit = [], []
         for n in range(1, count + 1):
             at = first + timedelta(seconds=n * EVERY_S)
             since = (at - on_at).total_seconds()
-            temp = reading_of(truth, float(np.interp(since, time_s, temp_c)), at, piece["piece_id"])
-            if temp is not None:
-                rows.append({"sequence": int(since * 10), "at": at.isoformat(), "temp_c": temp})
-        if rows:
-            self._call("POST", "/api/device/readings", probe_token(piece["thermometer_id"]), {"readings": rows})
+            if piece["position"] == 0:
+                pit.append({"sequence": int(since * 10), "at": at.isoformat(), "temp_c": pit_of(truth, shown, since)})
+            for number, channel in enumerate(CHANNELS):
+                true_c = troubled(scene["trouble"], channel, since, shown.at(channel, since), shown)
+                temp = None if true_c is None else reading_of(truth, true_c, at, piece["piece_id"], channel)
+                if temp is not None:
+                    rows.append(
+                        {
+                            "sequence": int(since * 10) * len(CHANNELS) + number, "at": at.isoformat(), "temp_c": temp,
+                            "channel": channel, "battery": battery_of(scene["trouble"], since),
+                        }
+                    )  # fmt: skip
+        self._send(piece["thermometer_id"], rows)
+        if "controller" in scene["devices"]:
+            self._send(scene["devices"]["controller"], pit, scene["cook_id"])
         self.sent_upto[piece["piece_id"]] = first + timedelta(seconds=count * EVERY_S)
+
+    def _by_hand(
+        self, scene: dict, piece: dict, wish: Wish, truth: Truth, so_far: Lived, shown: Shown, now_s: float
+    ) -> None:
+        """Read once what somebody asked for."""
+        dice = random.Random(f"{piece['piece_id']}-{now_s:.1f}")
+        for source in piece["wanted"]:
+            temp_c = hand_of(shown, now_s, dice) if source == "hand" else surface_of(wish, truth, so_far, now_s, dice)
+            device = scene["devices"].get("hand" if source == "hand" else "infrared")
+            if temp_c is None or device is None:
+                continue
+            row = {"sequence": int(now_s * 10), "at": scene["now"], "temp_c": temp_c, "piece": piece["position"] + 1}
+            self._send(device, [row], scene["cook_id"])
+
+    def _send(self, device: int, rows: list[dict], cook_id: int | None = None) -> None:
+        for begin in range(0, len(rows), MOST_ROWS):
+            body = {"readings": rows[begin : begin + MOST_ROWS], "cook": cook_id}
+            self._call("POST", "/api/device/readings", probe_token(device), body)
 
 
 class Command(BaseCommand):
-    help = "Run the simulated probe hub against a server."
+    help = "Run the simulated probes, pit controller, hand and infrared thermometer against a server."
 
     def add_arguments(self, parser: CommandParser) -> None:
         parser.add_argument("--server", default="http://127.0.0.1:8000")

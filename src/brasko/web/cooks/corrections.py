@@ -1,0 +1,52 @@
+"""Corrections of a running cook and checks of a surface, from the core."""
+
+from brasko.core.forecast.corrections import corrections
+from brasko.core.forecast.searing import sear_check
+from brasko.web.common.problem import Conflict
+from brasko.web.cooks.models import Cook, Piece
+from brasko.web.cooks.schemas import CorrectionOut, CorrectionsOut, SurfaceOut
+from brasko.web.cooks.story import story_of, table_at
+from brasko.web.cooks.watch import here, wish_for
+from brasko.web.devices.wanted import ask
+
+SERVED_AFTER_S = 60.0
+
+
+def corrections_for(cook: Cook, piece: Piece) -> CorrectionsOut:
+    """What can be done now. Raises Conflict before the piece is on the fire."""
+    events, now = list(cook.events.all()), cook.now()
+    story, twin = story_of(piece, events), here(piece, events, now)
+    if twin is None or story.on_at is None or cook.ended_at is not None:
+        raise Conflict(f"{piece.name} is not on the fire: there is nothing to correct.")
+    on_s, table = cook.seconds(story.on_at), table_at(cook, events)
+    found = corrections(twin, cook.seconds(table) - on_s - SERVED_AFTER_S)
+    return CorrectionsOut(
+        table_at=table,
+        late_s=on_s + found[0].done_s + SERVED_AFTER_S - cook.seconds(table),
+        options=[
+            CorrectionOut(
+                key=c.key, name=c.name, how=c.how, done_at=cook.moment(on_s + c.done_s + SERVED_AFTER_S), sooner_s=c.sooner_s,
+                peak_c=c.peak_c, grey_rim_share=c.grey_rim_share, crust_share=c.crust_share, words=c.words, event=c.event,
+            )
+            for c in found
+        ],
+    )  # fmt: skip
+
+
+def surface_for(cook: Cook, piece: Piece, temp_c: float) -> SurfaceOut:
+    """What a sear over a surface of this temperature would be. Raises Conflict before the piece is on the fire."""
+    twin = here(piece, list(cook.events.all()), cook.now())
+    if twin is None:
+        raise Conflict(f"{piece.name} is not on the fire yet. Read the grate when it is.")
+    return SurfaceOut.model_validate(sear_check(twin, temp_c), from_attributes=True)
+
+
+def ask_practice(cook: Cook, piece: Piece, source: str) -> None:
+    """Have a practice thermometer read by hand. Raises Conflict where there is nothing to read it from."""
+    if not cook.practice or cook.ended_at is not None:
+        raise Conflict("Only a practice cook that goes on has practice thermometers. Read your own.")
+    if story_of(piece, list(cook.events.all())).on_at is None:
+        raise Conflict(f"{piece.name} is not on the fire: there is nothing to read yet.")
+    if source == "surface" and wish_for(piece).sear_zone is None:
+        raise Conflict(f"{piece.name} is not seared: there is no grate to read.", "source")
+    ask(piece.id, source)

@@ -1,0 +1,85 @@
+"""Lessons of a cook that is over: its slow phase is compared with kitchens once more, by the worker."""
+
+import logging
+from collections.abc import Callable
+from concurrent.futures import Future
+
+from django.conf import settings
+from django.db import connection
+
+from brasko.core.forecast.history import Lived, lived
+from brasko.core.forecast.kitchens import Kitchens, kitchens
+from brasko.core.forecast.lessons import learned
+from brasko.core.forecast.readings import Reading as Seen
+from brasko.core.forecast.update import forecast_of
+from brasko.core.planner.wish import Wish
+from brasko.web.cooks import worker
+from brasko.web.cooks.bell import ring
+from brasko.web.cooks.convert import outcome_of, slow_curve
+from brasko.web.cooks.models import Cook, Piece
+from brasko.web.cooks.story import done_at, story_of
+from brasko.web.cooks.watch import seen_of, wish_for
+
+LEAST = 24
+"""Fewer readings teach nothing."""
+
+log = logging.getLogger(__name__)
+_at_work: set[int] = set()
+
+
+def learn(cook: Cook) -> None:
+    """Work out what each piece's readings taught, and keep it with its outcome."""
+    if settings.FORECASTS == "never":
+        return
+    for piece in cook.pieces.all():
+        found = _slow_phase(cook, piece)
+        if found is None:
+            continue
+        wish, so_far, seen = found
+        if settings.FORECASTS == "at once":
+            _keep(cook, piece, wish, kitchens(wish, so_far), seen)
+            continue
+        if piece.id not in _at_work:
+            _at_work.add(piece.id)
+            worker.simulated(wish, so_far, None).add_done_callback(_when_there(cook, piece, wish))
+
+
+def _slow_phase(cook: Cook, piece: Piece) -> tuple[Wish, Lived, list[Seen]] | None:
+    """The cook up to its slow phase, and the readings of it; None where it was not gone through or hardly read."""
+    events = list(cook.events.all())
+    story, done = story_of(piece, events), done_at(events, piece)
+    _, _, following, _ = slow_curve(piece)
+    names = [b.step for b in story.began]
+    if story.on_at is None or piece.result["slow_step"] not in names or following not in done:
+        return None
+    upto_s = (done[following] - story.on_at).total_seconds()
+    began = story.began[: names.index(piece.result["slow_step"]) + 1]
+    seen = [r for r in [*seen_of(piece, story), *story.by_hand] if 0.0 <= r.at_s <= upto_s]
+    if sum(r.source != "air" for r in seen) < LEAST:
+        return None
+    wish = wish_for(piece)
+    asides = tuple(a for a in story.asides if a.end_s is not None and a.end_s <= upto_s)
+    changes = tuple(c for c in story.changes if c.at_s <= upto_s)
+    return wish, lived(wish, story.pull_c, story.sear, began, asides, changes), seen
+
+
+def _when_there(cook: Cook, piece: Piece, wish: Wish) -> Callable[[Future[Kitchens]], None]:
+    def keep(job: Future[Kitchens]) -> None:
+        _at_work.discard(piece.id)
+        try:
+            # what came late meanwhile counts too
+            if found := _slow_phase(cook, piece):
+                _keep(cook, piece, wish, job.result(), found[2])
+        except Exception:
+            log.exception("No lessons for piece %s", piece.id)
+        finally:
+            connection.close()
+
+    return keep
+
+
+def _keep(cook: Cook, piece: Piece, wish: Wish, known: Kitchens, seen: list[Seen]) -> None:
+    because = learned(wish, known, forecast_of(known, seen))
+    if because:
+        Piece.objects.filter(id=piece.id).update(outcome=outcome_of(cook, piece, because))
+        ring(cook.id)
