@@ -1,12 +1,14 @@
 import "@fontsource-variable/archivo/wdth.css";
 import "./app/theme.css";
 
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { QueryClient } from "@tanstack/react-query";
+import { PersistQueryClientProvider } from "@tanstack/react-query-persist-client";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 
 import { Problem } from "./api/client";
+import { keeping, keepTheShell } from "./app/keep";
 import { SessionGate } from "./app/session";
 import { Shell } from "./app/shell";
 import { CookPage } from "./features/cook";
@@ -18,7 +20,7 @@ import { PlanPage, SheetPage } from "./features/plan";
 import { YardPage } from "./features/yard";
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { retry: (count, error) => !(error instanceof Problem && error.status < 500) && count < 3, refetchOnWindowFocus: false } },
+  defaultOptions: { queries: { gcTime: 24 * 3600 * 1000, networkMode: "always", retry: (count, error) => !(error instanceof Problem && error.status < 500) && count < 3, refetchOnWindowFocus: false } },
 });
 
 const router = createBrowserRouter([
@@ -43,6 +45,7 @@ const router = createBrowserRouter([
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
-    <QueryClientProvider client={queries}><RouterProvider router={router} /></QueryClientProvider>
+    <PersistQueryClientProvider client={queries} persistOptions={keeping}><RouterProvider router={router} /></PersistQueryClientProvider>
   </StrictMode>,
 );
+keepTheShell();

@@ -1,6 +1,6 @@
 import { useIsMutating, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
-import { answer, client, Problem, type Schemas } from "./client";
+import { answer, client, type Schemas } from "./client";
 
 export const keys = {
   session: ["session"] as const,
@@ -47,9 +47,6 @@ export const useGuide = () =>
   useQuery({ queryKey: keys.guide, queryFn: () => answer(client.GET("/api/guide")), staleTime: Infinity });
 
 export const useCooks = () => useQuery({ queryKey: keys.cooks, queryFn: () => answer(client.GET("/api/cooks")) });
-
-const patient = (count: number, error: Error) => !(error instanceof Problem && error.status < 500) && count < 1000;
-const delay = (count: number) => Math.min(500 * 2 ** count, 5000);
 
 function useSessionChange<V>(call: (value: V) => Promise<Session>, mutationKey: string[] = []) {
   const queries = useQueryClient();
@@ -137,14 +134,33 @@ export function useStartCook() {
   });
 }
 
-/** Mark something in a cook. Sent again until the server has it; the client_id keeps it from counting twice. */
-export function useRecord(cookId: number) {
+/** What could be done now for a piece on the fire; worked out anew whenever it is opened. */
+export const useCorrections = (cookId: number, pieceId: number, open: boolean) =>
+  useQuery({
+    queryKey: ["corrections", cookId, pieceId] as const,
+    enabled: open,
+    staleTime: 0,
+    gcTime: 0,
+    queryFn: () => answer(client.GET("/api/cooks/{cook_id}/pieces/{piece_id}/corrections", { params: { path: { cook_id: cookId, piece_id: pieceId } } })),
+  });
+
+/** What a sear over a grate or pan that reads so would do. */
+export const useSurface = (cookId: number, pieceId: number) =>
+  useMutation({ mutationFn: (temp_c: number) => answer(client.POST("/api/cooks/{cook_id}/pieces/{piece_id}/surface", { params: { path: { cook_id: cookId, piece_id: pieceId } }, body: { temp_c } })) });
+
+/** Have a practice thermometer read by hand; the reading comes with the stream. */
+export const useAsk = (cookId: number, pieceId: number) =>
+  useMutation({ mutationFn: (source: "hand" | "surface") => answer(client.POST("/api/cooks/{cook_id}/pieces/{piece_id}/ask", { params: { path: { cook_id: cookId, piece_id: pieceId } }, body: { source } })) });
+
+/** Readings that were recorded elsewhere. */
+export function useReadingsFile(cookId: number, pieceId: number) {
+  const queries = useQueryClient();
   return useMutation({
-    mutationFn: (body: Schemas["EventIn"]) =>
-      answer(client.POST("/api/cooks/{cook_id}/events", { params: { path: { cook_id: cookId } }, body })),
-    networkMode: "always",
-    retry: patient,
-    retryDelay: delay,
+    mutationFn: ({ file, fromOn }: { file: File; fromOn: boolean }) => answer(client.POST("/api/cooks/{cook_id}/pieces/{piece_id}/file", {
+      params: { path: { cook_id: cookId, piece_id: pieceId } }, body: { file: "", from_on: fromOn },
+      bodySerializer: () => { const form = new FormData(); form.append("file", file); form.append("from_on", String(fromOn)); return form; },
+    })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.cook(cookId) }),
   });
 }
 
@@ -168,3 +184,13 @@ export const useFinish = (id: number) =>
   useCookChange(id, () => answer(client.POST("/api/cooks/{cook_id}/finish", { params: at(id) })));
 export const useRate = (id: number) =>
   useCookChange(id, (body: Schemas["RatingIn"]) => answer(client.PUT("/api/cooks/{cook_id}/rating", { params: at(id), body })));
+
+/** A photo of what came of a cook: added, or taken away. */
+export function usePhoto(id: number) {
+  const add = useCookChange(id, (file: File) => answer(client.POST("/api/cooks/{cook_id}/photo", {
+    params: at(id), body: { photo: "" },
+    bodySerializer: () => { const form = new FormData(); form.append("photo", file); return form; },
+  })));
+  const remove = useCookChange<undefined>(id, () => answer(client.DELETE("/api/cooks/{cook_id}/photo", { params: at(id) })));
+  return { add, remove };
+}

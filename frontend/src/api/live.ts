@@ -20,11 +20,28 @@ export function updated(cook: Cook, update: Update): Cook {
     clock: update.clock,
     hands: update.hands,
     ended_at: update.ended_at,
+    table_at: update.table_at,
     expected: update.expected,
+    outlooks: update.outlooks,
     cursor: update.cursor,
     events: union(cook.events, update.events),
     readings: union(cook.readings, update.readings),
   };
+}
+
+const parts = (cursor: string) => cursor.split("-").map(Number) as [number, number];
+
+/**
+ * Of two tellings of a cook the newer one, with what only the other has. An answer that was long on its way may be older
+ * than what the stream has brought since; taken as it is, it would undo that, and the stream tells nothing twice.
+ */
+export function newest(old: Cook | undefined, fresh: Cook): Cook {
+  if (!old || old.id !== fresh.id || old.started_at !== fresh.started_at) return fresh;
+  const [oldReading = 0, oldEvent = 0] = parts(old.cursor);
+  const [reading = 0, event = 0] = parts(fresh.cursor);
+  const behind = event < oldEvent || (event === oldEvent && reading < oldReading);
+  const [base, other] = behind ? [old, fresh] : [fresh, old];
+  return { ...base, events: union(base.events, other.events), readings: union(base.readings, other.readings), cursor: `${Math.max(oldReading, reading)}-${Math.max(oldEvent, event)}` };
 }
 
 interface Heard {
@@ -105,7 +122,8 @@ export function useLiveCook(id: number) {
   const [link, setLink] = useState<Link>("waiting");
   const query = useQuery({
     queryKey: keys.cook(id),
-    queryFn: async () => synced(await answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } } }))),
+    queryFn: async () => newest(queries.getQueryData<Cook>(keys.cook(id)), synced(await answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } } })))),
+    refetchOnReconnect: false,
     staleTime: 0,
   });
   const open = query.data !== undefined && query.data.ended_at === null;

@@ -504,6 +504,107 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cooks/{cook_id}/pieces/{piece_id}/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Corrections
+         * @description What could be done now for a piece that is on the fire, each with its computed effect.
+         */
+        get: operations["get_corrections"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{cook_id}/pieces/{piece_id}/surface": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Surface
+         * @description What a sear over a grate or pan that reads so would do, against what it needs.
+         */
+        post: operations["check_surface"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{cook_id}/pieces/{piece_id}/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ask One
+         * @description Have a practice thermometer read by hand: the reading comes with the stream.
+         */
+        post: operations["ask_practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{cook_id}/pieces/{piece_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * From File
+         * @description Take in a CSV of readings; from_on lines its first one up with putting the piece on.
+         */
+        post: operations["readings_from_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{cook_id}/photo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Photo
+         * @description Keep a picture of what came of it: made small, and without what the camera added.
+         */
+        post: operations["add_photo"];
+        /** Remove Photo */
+        delete: operations["remove_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/grills": {
         parameters: {
             query?: never;
@@ -692,6 +793,23 @@ export interface paths {
         put?: never;
         /** Pair Again */
         post: operations["pair_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thermometers/{thermometer_id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Name Thermometer */
+        put: operations["name_thermometer"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2376,6 +2494,20 @@ export interface components {
             pieces: components["schemas"]["PieceIn"][];
         };
         /**
+         * AheadOut
+         * @description The curve as it is forecast now; time_s counts from the plan's hour of eating.
+         */
+        AheadOut: {
+            /** Time S */
+            time_s: number[];
+            /** Core C */
+            core_c: number[];
+            /** Core Low C */
+            core_low_c: number[];
+            /** Core High C */
+            core_high_c: number[];
+        };
+        /**
          * ClockOut
          * @description The cook's time is cook_at + (now - real_at) * speed; server_at tells the browser how its own clock differs.
          */
@@ -2397,6 +2529,29 @@ export interface components {
              * Format: date-time
              */
             server_at: string;
+        };
+        /**
+         * CoachOut
+         * @description How long a sear still goes on; until is the moment to stop, by crust or by core, whichever is first.
+         */
+        CoachOut: {
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** By */
+            by: string;
+            /** Crust At */
+            crust_at: string | null;
+            /** Core Limit At */
+            core_limit_at: string | null;
+            /** After K */
+            after_k: number;
+            /** Crust Share */
+            crust_share: number;
+            /** Words */
+            words: string;
         };
         /** CookOut */
         CookOut: {
@@ -2425,13 +2580,21 @@ export interface components {
             clock: components["schemas"]["ClockOut"];
             /** Pieces */
             pieces: components["schemas"]["CookPieceOut"][];
+            /**
+             * Table At
+             * Format: date-time
+             */
+            table_at: string;
             /** Expected */
             expected: components["schemas"]["ExpectedOut"][];
+            /** Outlooks */
+            outlooks: components["schemas"]["OutlookOut"][];
             /** Events */
             events: components["schemas"]["EventOut"][];
             /** Readings */
             readings: components["schemas"]["ReadingOut"][];
             rating: components["schemas"]["RatingOut"];
+            drills: components["schemas"]["DrillsOut"];
             /** Cursor */
             cursor: string;
         };
@@ -2450,6 +2613,29 @@ export interface components {
             outcome: components["schemas"]["OutcomeOut"] | null;
             /** On At */
             on_at: string | null;
+            /** Middle */
+            middle: string[];
+        };
+        /** DegreesOut */
+        DegreesOut: {
+            /** C */
+            c: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * DrillsOut
+         * @description What to do at once; with every cook, so that it is there without the server.
+         */
+        DrillsOut: {
+            /** Flare Up */
+            flare_up: string[];
+            /** Black Smoke */
+            black_smoke: string[];
+            /** Vents */
+            vents: string[];
         };
         /** EventOut */
         EventOut: {
@@ -2502,6 +2688,20 @@ export interface components {
              */
             state: "done" | "now" | "next" | "later";
         };
+        /** FaultOut */
+        FaultOut: {
+            /** Key */
+            key: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Words */
+            words: string;
+            /** Advice */
+            advice: string;
+        };
         /** OutcomeOut */
         OutcomeOut: {
             /** Slow Foreseen S */
@@ -2521,6 +2721,43 @@ export interface components {
             /** Lessons */
             lessons: string[];
         };
+        /**
+         * OutlookOut
+         * @description How a piece on the fire stands, and what is forecast of it. end is of the step that is on: the pull, for a slow one.
+         */
+        OutlookOut: {
+            /** Piece Id */
+            piece_id: number;
+            /** Phase */
+            phase: string;
+            /** Step */
+            step: string;
+            /** Aside */
+            aside: string;
+            /** Lid Open */
+            lid_open: boolean;
+            /** Pull C */
+            pull_c: number;
+            end: components["schemas"]["WhenOut"] | null;
+            done: components["schemas"]["WhenOut"] | null;
+            peak: components["schemas"]["DegreesOut"] | null;
+            /** Why */
+            why: string;
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+            /** Probe Off Mm */
+            probe_off_mm: number | null;
+            coach: components["schemas"]["CoachOut"] | null;
+            /** Peak At */
+            peak_at: string | null;
+            /** Slice Now */
+            slice_now: boolean;
+            /** Readings */
+            readings: number;
+            /** Members */
+            members: number;
+            ahead: components["schemas"]["AheadOut"] | null;
+        };
         /** RatingOut */
         RatingOut: {
             /** Stars */
@@ -2529,8 +2766,16 @@ export interface components {
             doneness: string;
             /** Crust */
             crust: string;
+            /** Rim */
+            rim: string;
+            /** Tenderness */
+            tenderness: string;
+            /** Smoke */
+            smoke: string;
             /** Note */
             note: string;
+            /** Photo */
+            photo: boolean;
         };
         /** ReadingOut */
         ReadingOut: {
@@ -2545,6 +2790,29 @@ export interface components {
             at: string;
             /** Temp C */
             temp_c: number;
+            /** Source */
+            source: string;
+        };
+        /**
+         * WhenOut
+         * @description A moment with the range in which it lies in eight cooks of ten.
+         */
+        WhenOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Low
+             * Format: date-time
+             */
+            low: string;
+            /**
+             * High
+             * Format: date-time
+             */
+            high: string;
         };
         /**
          * StartIn
@@ -2570,6 +2838,19 @@ export interface components {
             hands?: "mine" | "plan";
             /** Thermometer Id */
             thermometer_id?: number | null;
+            /**
+             * Thermometers
+             * @default {}
+             */
+            thermometers?: {
+                [key: string]: number;
+            };
+            /**
+             * Trouble
+             * @default
+             * @enum {string}
+             */
+            trouble?: "" | "slipped" | "lid" | "dying" | "battery" | "dropouts";
         };
         /** CookLine */
         CookLine: {
@@ -2617,8 +2898,15 @@ export interface components {
             hands: string;
             /** Ended At */
             ended_at: string | null;
+            /**
+             * Table At
+             * Format: date-time
+             */
+            table_at: string;
             /** Expected */
             expected: components["schemas"]["ExpectedOut"][];
+            /** Outlooks */
+            outlooks: components["schemas"]["OutlookOut"][];
             /** Events */
             events: components["schemas"]["EventOut"][];
             /** Readings */
@@ -2635,7 +2923,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "done" | "flip" | "note" | "undo";
+            kind: "done" | "flip" | "turn" | "move" | "lid" | "vent" | "rain" | "reading" | "flare" | "smoke" | "pause" | "pull" | "guests" | "note" | "undo";
             /** Piece Id */
             piece_id?: number | null;
             /** At */
@@ -2646,6 +2934,26 @@ export interface components {
             text?: string | null;
             /** Undoes */
             undoes?: string | null;
+            /** Place */
+            place?: ("hot" | "cool" | "off" | "back") | null;
+            /** Open */
+            open?: boolean | null;
+            /** On */
+            on?: boolean | null;
+            /** Delta K */
+            delta_k?: number | null;
+            /** Air C */
+            air_c?: number | null;
+            /** Temp C */
+            temp_c?: number | null;
+            /** Source */
+            source?: ("hand" | "surface" | "air") | null;
+            /** Pull C */
+            pull_c?: number | null;
+            /** Sear Factor */
+            sear_factor?: number | null;
+            /** Late Min */
+            late_min?: number | null;
         };
         /** SpeedIn */
         SpeedIn: {
@@ -2680,10 +2988,125 @@ export interface components {
              */
             crust?: "" | "thin" | "right" | "heavy";
             /**
+             * Rim
+             * @default
+             * @enum {string}
+             */
+            rim?: "" | "thin" | "right" | "wide";
+            /**
+             * Tenderness
+             * @default
+             * @enum {string}
+             */
+            tenderness?: "" | "tough" | "right" | "soft";
+            /**
+             * Smoke
+             * @default
+             * @enum {string}
+             */
+            smoke?: "" | "faint" | "right" | "heavy";
+            /**
              * Note
              * @default
              */
             note?: string;
+        };
+        /** CorrectionOut */
+        CorrectionOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** How */
+            how: string;
+            /**
+             * Done At
+             * Format: date-time
+             */
+            done_at: string;
+            /** Sooner S */
+            sooner_s: number;
+            /** Peak C */
+            peak_c: number;
+            /** Grey Rim Share */
+            grey_rim_share: number;
+            /** Crust Share */
+            crust_share: number;
+            /** Words */
+            words: string;
+            /** Event */
+            event: {
+                [key: string]: unknown;
+            };
+        };
+        /**
+         * CorrectionsOut
+         * @description What can be done now for one piece, going on as it is first; late_s is how late it is for the table then.
+         */
+        CorrectionsOut: {
+            /**
+             * Table At
+             * Format: date-time
+             */
+            table_at: string;
+            /** Late S */
+            late_s: number;
+            /** Options */
+            options: components["schemas"]["CorrectionOut"][];
+        };
+        /** SurfaceOut */
+        SurfaceOut: {
+            /** Read C */
+            read_c: number;
+            /** Needed C */
+            needed_c: number;
+            /** Sear S */
+            sear_s: number | null;
+            /** Planned S */
+            planned_s: number;
+            /** Peak C */
+            peak_c: number;
+            /** Words */
+            words: string;
+        };
+        /** SurfaceIn */
+        SurfaceIn: {
+            /** Temp C */
+            temp_c: number;
+        };
+        /**
+         * AskIn
+         * @description What a practice thermometer is to read: the middle by hand, or the grate or pan from above.
+         */
+        AskIn: {
+            /**
+             * Source
+             * @enum {string}
+             */
+            source: "hand" | "surface";
+        };
+        /**
+         * ReadingsOut
+         * @description accepted and duplicate are safe to forget; refused will never be taken, with the reason.
+         */
+        ReadingsOut: {
+            /** Accepted */
+            accepted: number[];
+            /** Duplicate */
+            duplicate: number[];
+            /** Refused */
+            refused: components["schemas"]["Refused"][];
+        };
+        /** Refused */
+        Refused: {
+            /** Index */
+            index: number;
+            /** Sequence */
+            sequence: number | null;
+            /** Field */
+            field: string;
+            /** Message */
+            message: string;
         };
         /** GrillOut */
         GrillOut: {
@@ -2770,8 +3193,14 @@ export interface components {
             id: number;
             /** Name */
             name: string;
+            /** Kind */
+            kind: string;
             /** Simulated */
             simulated: boolean;
+            /** Battery */
+            battery: number | null;
+            /** Last Seen At */
+            last_seen_at: string | null;
             /**
              * Expires At
              * Format: date-time
@@ -2801,6 +3230,17 @@ export interface components {
              * @default false
              */
             simulated?: boolean;
+            /**
+             * Kind
+             * @default probe
+             * @enum {string}
+             */
+            kind?: "probe" | "controller" | "hand" | "infrared";
+        };
+        /** NameIn */
+        NameIn: {
+            /** Name */
+            name: string;
         };
         /**
          * TrueOut
@@ -3415,29 +3855,6 @@ export interface components {
             name: string;
         };
         /**
-         * ReadingsOut
-         * @description accepted and duplicate are safe to forget; refused will never be taken, with the reason.
-         */
-        ReadingsOut: {
-            /** Accepted */
-            accepted: number[];
-            /** Duplicate */
-            duplicate: number[];
-            /** Refused */
-            refused: components["schemas"]["Refused"][];
-        };
-        /** Refused */
-        Refused: {
-            /** Index */
-            index: number;
-            /** Sequence */
-            sequence: number | null;
-            /** Field */
-            field: string;
-            /** Message */
-            message: string;
-        };
-        /**
          * ReadingsIn
          * @description A batch. Each reading is judged on its own, so that one bad reading loses no other.
          */
@@ -3446,10 +3863,12 @@ export interface components {
             readings: {
                 [key: string]: unknown;
             }[];
+            /** Cook */
+            cook?: number | null;
         };
         /**
          * Scene
-         * @description What a practice probe has to know of the world it pretends to be in.
+         * @description What the practice devices have to know of the world they pretend to be in. devices are numbers by kind.
          */
         Scene: {
             /** Cook Id */
@@ -3461,6 +3880,12 @@ export interface components {
             now: string;
             /** Speed */
             speed: number;
+            /** Trouble */
+            trouble: string;
+            /** Devices */
+            devices: {
+                [key: string]: number;
+            };
             /** Pieces */
             pieces: components["schemas"]["ScenePiece"][];
         };
@@ -3468,23 +3893,38 @@ export interface components {
         ScenePiece: {
             /** Piece Id */
             piece_id: number;
+            /** Position */
+            position: number;
             /** Thermometer Id */
             thermometer_id: number;
             inputs: components["schemas"]["PieceIn"];
+            /** On At */
+            on_at: string | null;
+            /** Began */
+            began: [
+                string,
+                number
+            ][];
+            /** Asides */
+            asides: [
+                string,
+                number,
+                number | null
+            ][];
+            /** Changes */
+            changes: [
+                number,
+                number
+            ][];
             /** Pull C */
             pull_c: number;
-            /** Sear S */
-            sear_s: number;
-            /** Flip Every S */
-            flip_every_s: number;
-            /** Step Of Task */
-            step_of_task: {
-                [key: string]: string;
-            };
-            /** Done At */
-            done_at: {
-                [key: string]: string;
-            };
+            /** Sear */
+            sear: [
+                number,
+                number
+            ];
+            /** Wanted */
+            wanted: string[];
         };
     };
     responses: never;
@@ -4235,6 +4675,175 @@ export interface operations {
             };
         };
     };
+    get_corrections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionsOut"];
+                };
+            };
+        };
+    };
+    check_surface: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SurfaceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SurfaceOut"];
+                };
+            };
+        };
+    };
+    ask_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskIn"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskIn"];
+                };
+            };
+        };
+    };
+    readings_from_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * From On
+                     * @default false
+                     */
+                    from_on?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsOut"];
+                };
+            };
+        };
+    };
+    add_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Photo
+                     * Format: binary
+                     */
+                    photo: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookOut"];
+                };
+            };
+        };
+    };
+    remove_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookOut"];
+                };
+            };
+        };
+    };
     list_grills: {
         parameters: {
             query?: never;
@@ -4639,6 +5248,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PairedOut"];
+                };
+            };
+        };
+    };
+    name_thermometer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                thermometer_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThermometerOut"];
                 };
             };
         };

@@ -55,6 +55,13 @@ export const usePutFireAway = () =>
   useChange(({ number, back }: { number: number; back: boolean }) =>
     answer(back ? client.POST("/api/fires/{fire_id}/restore", { params: id("fire_id", number) }) : client.DELETE("/api/fires/{fire_id}", { params: id("fire_id", number) })), yardKeys.fires);
 export const usePair = () => useChange((body: Schemas["ThermometerIn"]) => answer(client.POST("/api/thermometers", { body })), yardKeys.thermometers);
+export const useName = () =>
+  useChange(({ number, name }: { number: number; name: string }) =>
+    answer(client.PUT("/api/thermometers/{thermometer_id}/name", { params: id("thermometer_id", number), body: { name } })), yardKeys.thermometers);
+export const useRevoke = () =>
+  useChange((number: number) => answer(client.DELETE("/api/thermometers/{thermometer_id}", { params: id("thermometer_id", number) })), yardKeys.thermometers);
+export const usePairAgain = () =>
+  useChange((number: number) => answer(client.POST("/api/thermometers/{thermometer_id}/token", { params: id("thermometer_id", number) })), yardKeys.thermometers);
 export const useCheck = () =>
   useChange(({ number, body }: { number: number; body: Schemas["CheckIn"] }) =>
     answer(client.POST("/api/thermometers/{thermometer_id}/checks", { params: id("thermometer_id", number), body })), yardKeys.thermometers);

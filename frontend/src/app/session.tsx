@@ -38,7 +38,7 @@ export function SessionGate({ children }: { children: ReactNode }) {
   }, [scheme]);
   const leaving = useIsSigningOut();
   const household = useMemo(() => session.data?.household ?? null, [session.data]);
-  if (session.isError) return <main className="p-6"><Failed error={session.error} again={() => void session.refetch()} /></main>;
+  if (session.isError && !session.data) return <main className="p-6"><Failed error={session.error} again={() => void session.refetch()} /></main>;
   if (session.isPending || (enter && !demo.isError)) return <main className="p-6"><Waiting what="Lighting up…" /></main>;
   if (leaving) return <main className="p-6"><Waiting what="Shutting the lid…" /></main>;
   if (!household) return <SignInPage demo={session.data.demo} />;

@@ -27,6 +27,8 @@ export interface LineModel {
   surface: Point[];
   band: { s: number; low: number; high: number }[];
   measured: Point[][];
+  /** The core as it was planned, where a forecast has replaced it. */
+  planned: Point[];
   /** Cores of the other pieces of the meal. */
   others: { name: string; number: number; core: Point[] }[];
   blocks: Block[];
@@ -65,6 +67,7 @@ export function lineOf(result: PieceResult, onS = result.on_s): LineModel {
     surface,
     band: low && high ? curve.time_s.map((_, i) => ({ s: at(i), low: low[i] ?? 0, high: high[i] ?? 0 })) : [],
     measured: [],
+    planned: [],
     others: [],
     blocks: result.tasks.map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s })),
     finishC: result.finish_c,
@@ -105,13 +108,31 @@ export const inRow = (row: Row, block: Block) => block.lane === row.lane && (row
 export function lineOfCook(cook: Schemas["CookOut"], piece: Schemas["CookPieceOut"]): LineModel {
   const eat = Date.parse(cook.eat_at);
   const since = (iso: string) => (Date.parse(iso) - eat) / 1000;
-  const expected = cook.expected.filter((e) => e.piece_id === piece.id);
-  const on = expected.find((e) => e.key === "on");
-  const base = lineOf(piece.result, on ? since(on.start_at) : piece.result.on_s);
-  const measured = runs(cook.readings.filter((r) => r.piece_id === piece.id).map((r) => ({ s: since(r.at), c: r.temp_c })));
-  const blocks = expected.map((e) => ({ key: e.key, lane: e.lane as Block["lane"], name: e.name, start: since(e.start_at), end: since(e.end_at), state: e.state }));
-  const ends = blocks.map((b) => b.end);
-  return { ...base, measured, blocks, to: Math.max(base.to, ...ends) + 60, from: Math.min(base.from, ...blocks.filter((b) => b.key !== "season").map((b) => b.start - 60)) };
+  const onOf = (of: Schemas["CookPieceOut"]) => {
+    const on = cook.expected.find((e) => e.piece_id === of.id && e.key === "on");
+    return on ? since(on.start_at) : of.result.on_s;
+  };
+  const coreOf = (of: Schemas["CookPieceOut"], ahead: Schemas["AheadOut"] | null | undefined): Point[] =>
+    ahead ? ahead.time_s.map((s, i) => ({ s, c: ahead.core_c[i] ?? 0 })) : of.result.curve.time_s.map((t, i) => ({ s: onOf(of) + t, c: of.result.curve.core_c[i] ?? 0 }));
+  const aheadOf = (of: Schemas["CookPieceOut"]) => cook.outlooks.find((o) => o.piece_id === of.id)?.ahead;
+  const base = lineOf(piece.result, onOf(piece));
+  const ahead = aheadOf(piece);
+  const measured = runs(cook.readings.filter((r) => r.piece_id === piece.id && r.source === "tip").map((r) => ({ s: since(r.at), c: r.temp_c })));
+  const several = cook.pieces.length > 1;
+  const position = new Map(cook.pieces.map((p) => [p.id, p.position]));
+  const blocks = cook.expected.map((e) => ({ key: several ? `${e.piece_id}:${e.key}` : e.key, lane: e.lane as Block["lane"], name: e.name, start: since(e.start_at), end: since(e.end_at), state: e.state, ...(several ? { piece: position.get(e.piece_id) ?? 0 } : {}) }));
+  const others = cook.pieces.filter((p) => p.id !== piece.id).map((p) => ({ name: p.name, number: p.position + 1, core: coreOf(p, aheadOf(p)) }));
+  return {
+    ...base,
+    core: coreOf(piece, ahead),
+    planned: ahead ? base.core : [],
+    surface: ahead ? [] : base.surface,
+    band: ahead ? ahead.time_s.map((s, i) => ({ s, low: ahead.core_low_c[i] ?? 0, high: ahead.core_high_c[i] ?? 0 })) : base.band,
+    topC: ahead ? Math.max(base.finishC, base.agencyC ?? 0, ...ahead.core_high_c) + 8 : base.topC,
+    measured, blocks, others,
+    to: Math.max(base.to, ...blocks.map((b) => b.end)) + 60,
+    from: Math.min(base.from, ...blocks.filter((b) => !b.key.endsWith("season")).map((b) => b.start - 60)),
+  };
 }
 
 /** The block of a lane that holds at a moment. */

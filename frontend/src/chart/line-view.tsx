@@ -58,6 +58,7 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
     surface: path(model.surface) ?? "",
     band: area<LineModel["band"][number]>((p) => x(p.s), (p) => y(p.low), (p) => y(p.high))(model.band) ?? "",
     measured: model.measured.map((run) => path(run) ?? ""),
+    planned: path(model.planned) ?? "",
     others: model.others.map((o) => path(o.core) ?? ""),
   }), [path, model, x, y]);
   const scale = temperature(system);
@@ -103,6 +104,7 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
             {model.band.length > 0 && <path d={drawn.band} fill="var(--c-ash)" fillOpacity={0.28} />}
             {drawn.others.map((d, i) => <path key={model.others[i]!.name + i} d={d} fill="none" stroke="var(--c-ink)" strokeWidth={1.5} strokeOpacity={0.55} strokeDasharray="1 3" strokeLinecap="round" />)}
             <path d={drawn.surface} fill="none" stroke="var(--c-ash)" strokeWidth={1.25} />
+            {model.planned.length > 0 && <path d={drawn.planned} fill="none" stroke="var(--c-ash)" strokeWidth={1.5} strokeDasharray="7 4" />}
             <path d={drawn.core} fill="none" stroke="var(--c-ink)" strokeWidth={2.5} />
             {drawn.measured.map((d, i) => <path key={i} d={d} fill="none" stroke="var(--c-probe)" strokeWidth={4.5} strokeOpacity={0.85} strokeLinecap="round" strokeDasharray="0.1 6" />)}
           </g>

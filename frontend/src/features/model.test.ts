@@ -1,9 +1,10 @@
 import { describe, expect, it } from "vitest";
 
-import { cookTime, skewOf, updated } from "@/api/live";
+import { cookTime, newest, skewOf, updated } from "@/api/live";
+import { type Waiting, withWaiting } from "@/api/outbox";
 import type { Cook, Expected, PieceResult } from "@/api/hooks";
 
-import { deed, lastMark, nextFlip, nowNext } from "./cook/model";
+import { deed, lastMark, nextFlip, nextOfEach, nowNext } from "./cook/model";
 
 const task = (key: string, state: Expected["state"], start_at: string) => ({ key, state, start_at, piece_id: 1 }) as Expected;
 
@@ -54,5 +55,60 @@ describe("live", () => {
     expect(twice.readings.map((r) => r.id)).toEqual([1, 2]);
     expect(twice.events.map((e) => e.id)).toEqual([7]);
     expect(twice.cursor).toBe("2-7");
+  });
+});
+
+describe("a cook as it is told", () => {
+  const told = (cursor: string, ids: number[], state: string) => ({ id: 1, cursor, events: ids.map((id) => ({ id })), readings: [], expected: [{ state }] }) as unknown as Cook;
+
+  it("is not undone by an answer that was long on its way", () => {
+    const kept = newest(told("5-3", [1, 2, 3], "done"), told("4-2", [1, 2], "next"));
+    expect(kept.events.map((e) => e.id)).toEqual([1, 2, 3]);
+    expect(kept.expected[0]).toEqual({ state: "done" });
+    expect(kept.cursor).toBe("5-3");
+  });
+
+  it("takes the newer one", () => {
+    expect(newest(told("5-3", [1, 2, 3], "next"), told("6-4", [1, 2, 3, 4], "done")).expected[0]).toEqual({ state: "done" });
+    expect(newest(undefined, told("1-1", [1], "next")).cursor).toBe("1-1");
+  });
+});
+
+describe("what waits to be sent", () => {
+  const cook = { id: 1, outlooks: [{ piece_id: 7, lid_open: false, aside: "" }, { piece_id: 8, lid_open: false, aside: "" }], events: [{ id: 1, client_id: "a", kind: "done", piece_id: 7, payload: { task: "light" } }, { id: 2, client_id: "l", kind: "lid", piece_id: 7, payload: { open: false } }], expected: [{ piece_id: 7, key: "light", state: "done", start_at: "x" }, { piece_id: 7, key: "on", state: "next", start_at: "y" }] } as unknown as Cook;
+  const deed = (kind: string, more: object) => ({ cook: 1, deed: { client_id: kind, kind, piece_id: 7, at: "2030-01-01T00:00:00Z", ...more } }) as unknown as Waiting;
+
+  it("counts at once in the browser", () => {
+    const seen = withWaiting(cook, [deed("done", { task: "on" })]);
+    expect(seen.expected[1]).toMatchObject({ state: "done", start_at: "2030-01-01T00:00:00Z" });
+    expect(seen.events).toHaveLength(3);
+  });
+
+  it("is not counted twice once the server has it, nor when it was refused", () => {
+    expect(withWaiting(cook, [deed("a", { client_id: "a" })])).toBe(cook);
+    expect(withWaiting(cook, [{ ...deed("done", { task: "on" }), refused: "no" }])).toBe(cook);
+  });
+
+  it("goes on counting after it is sent, until the cook is told with it", () => {
+    expect(withWaiting(cook, [{ ...deed("done", { task: "on" }), sent: true }]).expected[1]).toMatchObject({ state: "done" });
+  });
+
+  it("opens the one lid over every piece, and sets aside the piece alone", () => {
+    const stand = (...more: Waiting[]) => withWaiting(cook, more).outlooks.map((o) => [o.lid_open, o.aside]);
+    expect(stand(deed("lid", { open: true }), deed("move", { place: "hot" }))).toEqual([[true, "hot"], [true, ""]]);
+    expect(stand(deed("lid", { open: true }), deed("undo", { undoes: "lid" }))).toEqual([[false, ""], [false, ""]]);
+    expect(stand(deed("undo", { undoes: "l" }))).toEqual([[true, ""], [true, ""]]);
+    expect(stand(deed("pause", { on: true }), deed("done", { task: "on" }))).toEqual([[false, ""], [false, ""]]);
+  });
+
+  it("takes back what is taken back", () => {
+    expect(withWaiting(cook, [deed("undo", { undoes: "a" })]).expected[0]).toMatchObject({ state: "next" });
+  });
+});
+
+describe("what is next of several pieces", () => {
+  it("is the soonest over all of them", () => {
+    const cook = { pieces: [{ id: 1 }, { id: 2 }], expected: [{ piece_id: 1, key: "wait", state: "next", start_at: "2030-01-01T01:00:00Z" }, { piece_id: 2, key: "wait", state: "next", start_at: "2030-01-01T00:30:00Z" }] } as unknown as Cook;
+    expect(nextOfEach(cook).map((each) => each.piece.id)).toEqual([2, 1]);
   });
 });

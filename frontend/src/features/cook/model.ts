@@ -1,4 +1,8 @@
+import type { Schemas } from "@/api/client";
 import type { Cook, Expected, PieceResult } from "@/api/hooks";
+
+export type Piece = Cook["pieces"][number];
+export type Outlook = Schemas["OutlookOut"];
 
 export interface NowNext {
   /** What the food is in now. */
@@ -9,8 +13,14 @@ export interface NowNext {
 export function nowNext(expected: readonly Expected[]): NowNext {
   const open = expected.filter((e) => e.state !== "done");
   const done = expected.filter((e) => e.state === "done");
-  const next = open.reduce<Expected | null>((soonest, e) => (!soonest || e.start_at < soonest.start_at ? e : soonest), null);
+  const next = open.reduce<Expected | null>((soonest, e) => (!soonest || Date.parse(e.start_at) < Date.parse(soonest.start_at) ? e : soonest), null);
   return { current: done[done.length - 1] ?? null, next };
+}
+
+/** What is next of all pieces, soonest first: one line for each piece. */
+export function nextOfEach(cook: Cook): { piece: Piece; current: Expected | null; next: Expected | null }[] {
+  return cook.pieces.map((piece) => ({ piece, ...nowNext(cook.expected.filter((e) => e.piece_id === piece.id)) }))
+    .sort((a, b) => (a.next ? Date.parse(a.next.start_at) : Infinity) - (b.next ? Date.parse(b.next.start_at) : Infinity));
 }
 
 export interface Flip {
@@ -33,11 +43,35 @@ export function nextFlip(result: PieceResult, searBeganMs: number, nowMs: number
   return number > of ? null : { number, of, inS: number * result.flip_every_s - since };
 }
 
-/** The newest mark that can be taken back. */
-export function lastMark(cook: Cook): Cook["events"][number] | null {
+/** When the step over the fire began that is on for a piece; null where none is. */
+export function overFireSince(piece: Piece, expected: readonly Expected[]): number | null {
+  const mine = expected.filter((e) => e.piece_id === piece.id);
+  const { current } = nowNext(mine);
+  const first = piece.result.steps[0]?.name.startsWith("sear") ? "on" : "sear";
+  const sear = mine.find((e) => e.key === first);
+  return sear?.state === "done" && current?.key === sear.key ? Date.parse(sear.start_at) : null;
+}
+
+export type Mark = Cook["events"][number];
+const NOT_UNDONE = new Set(["start", "finish", "clock", "undo"]);
+
+/** The newest thing that was done and can be taken back. */
+export function lastMark(cook: Cook): Mark | null {
   const undone = new Set(cook.events.filter((e) => e.kind === "undo").map((e) => e.payload.undoes));
-  const marks = cook.events.filter((e) => e.kind === "done" && !undone.has(e.client_id));
+  const marks = cook.events.filter((e) => !NOT_UNDONE.has(e.kind) && !undone.has(e.client_id));
   return marks[marks.length - 1] ?? null;
+}
+
+const KINDS: Record<string, string> = {
+  flip: "flip", turn: "turn", move: "move", lid: "lid", vent: "fire change", rain: "rain", reading: "reading", flare: "flare-up", smoke: "black smoke",
+  pause: "pause", pull: "new pull", guests: "late guests", note: "note",
+};
+
+/** What a mark is called where it can be taken back. */
+export function markName(cook: Cook, mark: Mark): string {
+  if (mark.kind !== "done") return KINDS[mark.kind] ?? mark.kind;
+  const task = cook.expected.find((e) => e.key === mark.payload.task && e.piece_id === mark.piece_id);
+  return task?.name ?? String(mark.payload.task);
 }
 
 const VERBS: Record<string, string> = {

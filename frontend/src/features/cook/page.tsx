@@ -1,8 +1,9 @@
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 
 import { type Cook, useFinish, useHands, useReference, useSpeed } from "@/api/hooks";
 import { type Link as LinkState, useCookTime, useLiveCook } from "@/api/live";
+import { type Deed, record, settle, useOutbox, withWaiting } from "@/api/outbox";
 import { useHousehold, useSystem } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
 import { GrateView } from "@/chart/grate-view";
@@ -14,23 +15,39 @@ import { RatingForm } from "@/features/log/rating";
 import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText } from "@/units/units";
 
-import { NowCard } from "./now-card";
+import { Actions } from "./actions";
+import { useAwake, useCue, useCueSwitches } from "./cues";
+import { lastMark, nextFlip, nextOfEach, overFireSince } from "./model";
+import { latestTip, NowCard } from "./now-card";
+import { Coach, CueSwitches, Pieces, RestWatch, Trouble } from "./panels";
+import { WhatIf } from "./what-if";
 
 export function CookPage() {
   const id = Number(useParams().cookId);
   const cook = useLiveCook(id);
-  if (cook.isError) return <Failed error={cook.error} again={() => void cook.refetch()} />;
+  if (cook.isError && !cook.data) return <Failed error={cook.error} again={() => void cook.refetch()} />;
   if (!cook.data) return <Waiting what="Going to the fire…" />;
   return <Running key={id} cook={cook.data} link={cook.link} />;
 }
 
-function Running({ cook, link }: { cook: Cook; link: LinkState }) {
+function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
   const system = useSystem();
   const scale = useHousehold().scale;
   const reference = useReference();
+  const outbox = useOutbox(told.id);
+  const cook = useMemo(() => withWaiting(told, outbox.waiting), [told, outbox.waiting]);
+  useEffect(() => settle(told), [told, outbox.waiting]);
   const nowMs = useCookTime(cook);
+  const [cues, onCues] = useCueSwitches();
+  const awake = useAwake(cues.awake && cook.ended_at === null);
   const [held, setHeld] = useState<number | null>(null);
-  const piece = cook.pieces[0]!;
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [whatIf, setWhatIf] = useState<number | null>(null);
+  const each = useMemo(() => nextOfEach(cook), [cook]);
+  const soonest = each[0]!;
+  const piece = cook.pieces.find((p) => p.id === chosen) ?? soonest.piece;
+  const outlookOf = (id: number) => cook.outlooks.find((o) => o.piece_id === id) ?? null;
+  const outlook = outlookOf(piece.id);
   const eat = useMemo(() => new Date(cook.eat_at), [cook.eat_at]);
   const model = useMemo(() => lineOfCook(cook, piece), [cook, piece]);
   const section = useMemo(() => unpacked(piece.result.section), [piece.result.section]);
@@ -38,12 +55,35 @@ function Running({ cook, link }: { cook: Cook; link: LinkState }) {
   const moment = held ?? Math.min(Math.max(now, model.from), model.to);
   const on = cook.expected.find((e) => e.piece_id === piece.id && e.key === "on");
   const onS = on ? (Date.parse(on.start_at) - eat.getTime()) / 1000 : piece.result.on_s;
-  const doing = blockAt(model.blocks, "meat", moment);
+  const mine = model.blocks.filter((b) => b.piece === undefined || b.piece === piece.position);
+  const doing = blockAt(mine, "meat", moment);
   const grate = piece.result.grate ?? reference.data?.grates.find((g) => g.fire === (piece.result.fire ?? piece.inputs.fire))?.grate;
-  const since = foreseenTime(model.blocks, piece.result, moment, onS);
+  const since = foreseenTime(mine, piece.result, moment, onS);
+  const send = (kind: Deed["kind"], more: Partial<Deed> = {}) =>
+    record(cook.id, { client_id: crypto.randomUUID(), kind, piece_id: piece.id, at: new Date(nowMs).toISOString(), ...more } as Deed);
+  const over = overFireSince(soonest.piece, cook.expected);
+  const flip = over === null ? null : nextFlip(soonest.piece.result, over, nowMs);
+  const nextLeft = soonest.next ? (Date.parse(soonest.next.start_at) - nowMs) / 1000 : 0;
+  const awaited = cook.ended_at || !soonest.next ? null
+    : flip && flip.inS < nextLeft ? { key: `flip-${soonest.piece.id}-${flip.number}`, name: "Flip", leftS: flip.inS }
+      : { key: `${soonest.piece.id}-${soonest.next.key}`, name: soonest.next.name, leftS: nextLeft };
+  const missed = useCue(cues, awaited, cook.clock.speed);
+  const mark = lastMark(cook);
+  useEffect(() => {
+    const pressed = (e: KeyboardEvent) => {
+      if (!e.altKey || e.ctrlKey || e.metaKey) return;
+      const key = e.key.toLowerCase();
+      if (key === "d" && soonest.next) send("done", { piece_id: soonest.next.piece_id, task: soonest.next.key });
+      else if (key === "z" && mark) send("undo", { undoes: mark.client_id, piece_id: null });
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener("keydown", pressed);
+    return () => window.removeEventListener("keydown", pressed);
+  });
   return (
-    <div className="grid gap-4 pt-2 pb-24 md:pb-0 lg:grid-cols-[23rem_minmax(0,1fr)]">
-      <div className="flex flex-col gap-4">
+    <div className="grid gap-3 pt-2 pb-28 md:pb-0 lg:grid-cols-[25rem_minmax(0,1fr)]">
+      <div className="flex min-w-0 flex-col gap-3">
         <h1 className="m-0 text-xl">{cook.title} {cook.practice && <span className="kicker">practice, {cook.clock.speed}×</span>}</h1>
         {cook.ended_at ? (
           <section aria-label="Afterwards" className="plate flex flex-col gap-3 p-4">
@@ -51,34 +91,48 @@ function Running({ cook, link }: { cook: Cook; link: LinkState }) {
             <RatingForm cook={cook} />
             <Link to={`/log/${cook.id}`} className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4">See it in the log, foreseen against measured</Link>
           </section>
-        ) : <NowCard cook={cook} nowMs={nowMs} system={system} link={link} />}
-        {!cook.ended_at && <Steering cook={cook} />}
+        ) : (
+          <>
+            <Trouble cook={cook} outlooks={cook.outlooks} system={system} onOpenWhatIf={setWhatIf} />
+            <NowCard cook={cook} piece={soonest.piece} current={soonest.current} next={soonest.next} outlook={outlookOf(soonest.piece.id)} nowMs={nowMs} system={system} link={link} outbox={outbox} missed={missed} send={send} />
+            <Coach piece={soonest.piece} cook={cook} outlook={outlookOf(soonest.piece.id)} nowMs={nowMs} cues={cues} onCues={onCues} send={(kind, more) => send(kind, { piece_id: soonest.piece.id, ...more })} system={system} />
+            {cook.outlooks.filter((o) => o.phase === "rest").map((o) => <RestWatch key={o.piece_id} outlook={o} tip={latestTip(cook, cook.pieces.find((p) => p.id === o.piece_id) ?? piece)} nowMs={nowMs} system={system} />)}
+            {cook.pieces.length > 1 && <Pieces each={each} outlooks={cook.outlooks} focus={piece.id} onFocus={setChosen} nowMs={nowMs} system={system} />}
+            <Actions cook={cook} piece={piece} outlook={outlook} system={system} send={send} onWhatIf={() => setWhatIf(piece.id)} />
+            <WhatIf key={whatIf} cookId={cook.id} piece={cook.pieces.find((p) => p.id === whatIf) ?? piece} system={system} open={whatIf !== null} told={outbox.failing || outbox.waiting.every((w) => w.sent || w.refused !== undefined)} onClose={() => setWhatIf(null)} send={send} />
+            <CueSwitches cues={cues} onCues={onCues} awake={awake} />
+            <Steering cook={cook} />
+          </>
+        )}
       </div>
       <div className="flex min-w-0 flex-col gap-4">
         <section aria-label="Line" className="plate p-4">
           <LineView model={model} eatAt={eat} moment={moment} onMoment={setHeld} now={cook.ended_at ? undefined : now} system={system} revision={cook.cursor} />
           <p className="m-0 flex min-h-11 flex-wrap items-center justify-between gap-2 text-sm text-ash">
-            <span><span aria-hidden className="mr-1 inline-block h-0.5 w-6 bg-ink align-middle" />foreseen <span aria-hidden className="mr-1 ml-3 inline-block w-6 border-t-4 border-dotted border-probe align-middle" />measured <span aria-hidden className="mr-1 ml-3 inline-block h-0.5 w-6 bg-ash align-middle" />hotter face</span>
+            <span><span aria-hidden className="mr-1 inline-block h-0.5 w-6 bg-ink align-middle" />forecast {model.planned.length > 0 && <><span aria-hidden className="mr-1 ml-3 inline-block w-6 border-t-2 border-dashed border-ash align-middle" />as planned </>}<span aria-hidden className="mr-1 ml-3 inline-block w-6 border-t-4 border-dotted border-probe align-middle" />measured</span>
             {held !== null && !cook.ended_at && <Button weight="quiet" onClick={() => setHeld(null)}>Back to now</Button>}
           </p>
         </section>
         <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
           {reference.data && <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={since} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[scale] ?? ""} marks={piece.result.marks_words ?? ""} label={`by the forecast at ${clockText(new Date(eat.getTime() + moment * 1000))}`} /></section>}
-          {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={piece.result.zones} role={roleOf(piece.result, doing?.key)} where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")} radiusMm={widthMm(section) / 2} system={system} /></section>}
+          {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={piece.result.zones} role={roleOf(piece.result, doing && own(doing.key))} where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")} radiusMm={widthMm(section) / 2} system={system} /></section>}
         </div>
       </div>
     </div>
   );
 }
 
+/** The key of a task without its piece. */
+const own = (key: string) => key.split(":").pop() ?? key;
+
 /** Seconds since putting it on, in the foreseen cook, that match a moment of the real one: each step is stretched to its real length. */
 function foreseenTime(blocks: { key: string; start: number; end: number }[], result: Cook["pieces"][number]["result"], moment: number, onS: number): number {
   const tasks = result.tasks.filter((t) => t.step);
   for (let i = tasks.length - 1; i >= 0; i--) {
     const task = tasks[i]!;
-    const real = blocks.find((b) => b.key === task.key);
+    const real = blocks.find((b) => own(b.key) === task.key);
     const following = tasks[i + 1];
-    const next = following && blocks.find((b) => b.key === following.key);
+    const next = following && blocks.find((b) => own(b.key) === following.key);
     if (!real || moment < real.start) continue;
     const length = Math.max(1, (next?.start ?? real.end) - real.start);
     const part = Math.min(1, (moment - real.start) / length);

@@ -9,7 +9,8 @@ import { FaceView } from "@/chart/face-view";
 import { lineOfCook } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { unpacked } from "@/chart/section";
-import { Failed, Waiting } from "@/ui/controls";
+import { FromFile } from "@/features/cook/from-file";
+import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText, dayText, lengthText, phrase, riseText, spanText, tempText } from "@/units/units";
 
 import { RatingForm } from "./rating";
@@ -26,7 +27,8 @@ function Entry({ cook }: { cook: Cook }) {
   const household = useHousehold();
   const system = household.units;
   const reference = useReference();
-  const piece = cook.pieces[0]!;
+  const [chosen, setChosen] = useState(0);
+  const piece = cook.pieces[chosen] ?? cook.pieces[0]!;
   const eat = new Date(cook.eat_at);
   const model = useMemo(() => lineOfCook(cook, piece), [cook, piece]);
   const section = useMemo(() => unpacked(piece.result.section), [piece.result.section]);
@@ -51,6 +53,9 @@ function Entry({ cook }: { cook: Cook }) {
       <div className="flex flex-col gap-4">
         <section className="plate p-4">
           <h2 className="m-0 mb-2 text-lg">Foreseen against measured</h2>
+          {cook.pieces.length > 1 && (
+            <div className="mb-2 flex flex-wrap gap-1">{cook.pieces.map((p, i) => <Button key={p.id} aria-pressed={i === chosen} className="aria-pressed:bg-ink aria-pressed:text-panel" onClick={() => setChosen(i)}>{p.name}</Button>)}</div>
+          )}
           {o ? (
             <table className="w-full border-collapse text-left">
               <thead><tr className="text-sm text-ash"><th className="font-normal"><span className="sr-only">What</span></th><th className="font-normal">foreseen</th><th className="font-normal text-probe">measured</th></tr></thead>
@@ -60,6 +65,7 @@ function Entry({ cook }: { cook: Cook }) {
           {o?.mean_gap_k != null && <p className="m-0 mt-1 text-sm text-ash">Readings lay {riseText(system, Math.abs(o.mean_gap_k))} {o.mean_gap_k < 0 ? "below" : "above"} the foreseen curve on average.</p>}
           {o && <ul className="m-0 mt-2 list-none p-0 font-semibold">{o.lessons.map((l) => <li key={l}>{phrase(system, l)}</li>)}</ul>}
           <a href={`/api/cooks/${cook.id}/readings.csv`} className="mt-2 inline-flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4">Readings as CSV</a>
+          <FromFile key={piece.id} cookId={cook.id} pieceId={piece.id} name={piece.name} />
         </section>
         <section className="plate p-4"><h2 className="m-0 mb-2 text-lg">The verdict</h2><RatingForm cook={cook} /></section>
       </div>

@@ -3,19 +3,25 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 
 import { useStartCook } from "@/api/hooks";
-import { Button, Mistake } from "@/ui/controls";
+import { Button, Choice, Mistake } from "@/ui/controls";
 
 type Speed = 1 | 10 | 60;
+type Trouble = "" | "slipped" | "lid" | "dying" | "battery" | "dropouts";
+const TROUBLES: { key: Trouble; name: string }[] = [
+  { key: "", name: "None" }, { key: "slipped", name: "The probe slips" }, { key: "lid", name: "Lid left open" }, { key: "dying", name: "The fire dies" },
+  { key: "battery", name: "The battery runs out" }, { key: "dropouts", name: "The radio drops out" },
+];
 
 /** Put a kept plan on the fire: on the wall clock, or as a practice run with a simulated probe. */
 export function StartDialog({ planId, title, trigger }: { planId: number; title: string; trigger: React.ReactNode }) {
   const [practice, setPractice] = useState(true);
   const [speed, setSpeed] = useState<Speed>(10);
   const [hands, setHands] = useState(false);
+  const [trouble, setTrouble] = useState<Trouble>("");
   const start = useStartCook();
   const navigate = useNavigate();
   const go = () => start.mutate(
-    { id: planId, body: { practice, speed: practice ? speed : 1, hands: practice && hands ? "plan" : "mine" } },
+    { id: planId, body: { practice, speed: practice ? speed : 1, hands: practice && hands ? "plan" : "mine", trouble: practice ? trouble : "" } },
     { onSuccess: (cook) => void navigate(`/cook/${cook.id}`) },
   );
   const row = "flex min-h-11 items-start gap-3 rounded-bar p-2 hover:bg-raised";
@@ -40,6 +46,7 @@ export function StartDialog({ planId, title, trigger }: { planId: number; title:
                 ))}
               </fieldset>
               <label className={row}><input type="checkbox" checked={hands} onChange={(e) => setHands(e.target.checked)} className="mt-1.5 accent-(--c-ember)" /><span><b>Mark the steps for me</b><br /><span className="text-sm text-ash">Lean back and watch; each step is marked when it is due.</span></span></label>
+              <Choice label="Trouble to practise" value={trouble} onChange={(v) => setTrouble(v as Trouble)} options={TROUBLES} />
             </>
           )}
           {start.error && <Mistake>{start.error.message}</Mistake>}

@@ -1,15 +1,21 @@
 import { useState } from "react";
 
 import { Problem } from "@/api/client";
-import { type Thermometer, useCheck, usePair, useTakeCheckBack, useTrueReadings } from "@/api/yard";
+import { type Thermometer, useCheck, useName, usePair, usePairAgain, useRevoke, useTakeCheckBack, useTrueReadings } from "@/api/yard";
 import { BOX, Button, Choice, Field, Mistake, Quantity } from "@/ui/controls";
-import { altitude, dayText, phrase, type System, temperature, temperatureStep, written } from "@/units/units";
+import { altitude, clockText, dayText, phrase, type System, temperature, temperatureStep, written } from "@/units/units";
 
 /** Thermometers and their checks in ice and boiling water. */
 export function Thermometers({ thermometers, system }: { thermometers: Thermometer[]; system: System }) {
   const [checking, setChecking] = useState<number | null>(null);
   const [name, setName] = useState("");
+  const [kind, setKind] = useState<Kind>("probe");
+  const [naming, setNaming] = useState<{ id: number; name: string } | null>(null);
   const pair = usePair();
+  const rename = useName();
+  const revoke = useRevoke();
+  const again = usePairAgain();
+  const fresh = again.data ?? pair.data;
   const back = useTakeCheckBack();
   return (
     <section aria-label="Thermometers" className="plate flex flex-col gap-3 p-4">
@@ -18,9 +24,19 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
         {thermometers.map((t) => (
           <li key={t.id} className="flex flex-col gap-2 border-t border-seam py-2">
             <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-              <span className="min-w-48 flex-1"><strong>{t.name}</strong>{t.simulated && <span className="kicker ml-2">simulated</span>}<br /><span className="text-sm text-ash">{correction(t, system)}</span></span>
+              <span className="min-w-48 flex-1"><strong>{t.name}</strong> <span className="kicker ml-1">{KINDS.find((k) => k.key === t.kind)?.name.toLowerCase()}{t.simulated && ", simulated"}</span><br /><span className="text-sm text-ash">{heardOf(t)}<br />{correction(t, system)}</span></span>
+              <Button onClick={() => setNaming({ id: t.id, name: t.name })}>Name<span className="sr-only"> {t.name}</span></Button>
+              {t.revoked_at === null
+                ? <Button onClick={() => revoke.mutate(t.id)}>Revoke<span className="sr-only"> {t.name}</span></Button>
+                : <Button onClick={() => again.mutate(t.id)}>Pair again<span className="sr-only"> {t.name}</span></Button>}
               <Button aria-expanded={checking === t.id} onClick={() => setChecking(checking === t.id ? null : t.id)}>Check it<span className="sr-only">: {t.name}</span></Button>
             </div>
+            {naming?.id === t.id && (
+              <form className="flex items-end gap-2" onSubmit={(e) => { e.preventDefault(); rename.mutate({ number: t.id, name: naming.name.trim() }, { onSuccess: () => setNaming(null) }); }}>
+                <div className="flex-1"><Field label="Its name" error={rename.isError ? rename.error.message : undefined}>{({ id, describedBy, invalid }) => <input id={id} required maxLength={80} autoFocus aria-describedby={describedBy} aria-invalid={invalid} value={naming.name} onChange={(e) => setNaming({ ...naming, name: e.target.value })} className={BOX} />}</Field></div>
+                <Button type="submit" disabled={rename.isPending}>Keep</Button><Button weight="quiet" onClick={() => setNaming(null)}>Leave it</Button>
+              </form>
+            )}
             {t.checks.length > 0 && (
               <ul className="m-0 flex list-none flex-col gap-1 p-0 text-sm text-ash">
                 {t.checks.map((c) => (
@@ -34,13 +50,24 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
         ))}
         {thermometers.length === 0 && <li className="text-ash">No thermometer yet.</li>}
       </ul>
-      <form className="flex items-end gap-2" onSubmit={(e) => { e.preventDefault(); pair.mutate({ name: name.trim(), simulated: false }, { onSuccess: () => setName("") }); }}>
+      <form className="flex flex-wrap items-end gap-2" onSubmit={(e) => { e.preventDefault(); pair.mutate({ name: name.trim(), simulated: false, kind }, { onSuccess: () => setName("") }); }}>
         <div className="flex-1"><Field label="Another thermometer" error={pair.isError ? pair.error.message : undefined}>{({ id, describedBy, invalid }) => <input id={id} required aria-describedby={describedBy} aria-invalid={invalid} maxLength={80} value={name} onChange={(e) => setName(e.target.value)} className={BOX} />}</Field></div>
+        <div className="w-44"><Choice label="What it is" value={kind} onChange={(k) => setKind(k as Kind)} options={KINDS} /></div>
         <Button type="submit" disabled={pair.isPending}>Add it</Button>
       </form>
-      {pair.data && <p role="status" className="m-0 text-sm">Its token, shown only now, for a device that posts readings: <code className="break-all">{pair.data.token}</code></p>}
+      {fresh && <p role="status" className="m-0 text-sm">The token of {fresh.thermometer.name}, shown only now, for a device that posts readings: <code className="break-all">{fresh.token}</code></p>}
+      <p className="m-0 text-sm text-ash">How a device posts readings, and how a recorded cook is played back from CSV, is in docs/formats/readings.md. A hand or infrared thermometer needs no token: write its readings down in the Cook place.</p>
     </section>
   );
+}
+
+type Kind = "probe" | "controller" | "hand" | "infrared";
+const KINDS: { key: Kind; name: string }[] = [{ key: "probe", name: "Leave-in probe" }, { key: "controller", name: "Pit controller" }, { key: "hand", name: "Hand thermometer" }, { key: "infrared", name: "Infrared" }];
+
+function heardOf(t: Thermometer): string {
+  if (t.revoked_at !== null) return "Revoked: its token is refused.";
+  const battery = t.battery === null ? "" : `, battery ${Math.round(t.battery * 100)} %`;
+  return t.last_seen_at === null ? `Paired, not heard of yet${battery}.` : `Last heard of ${dayText(new Date(t.last_seen_at))} at ${clockText(new Date(t.last_seen_at))}${battery}.`;
 }
 
 function fine(system: System, c: number) {

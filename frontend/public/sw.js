@@ -1,0 +1,49 @@
+// Keeps what the interface is made of, so that a reload beside the fire works with the server or the Wi-Fi gone.
+// Data is never kept here: the page has its own copy of the cook that is on.
+const KEPT = "brasko-shell-1";
+
+const ASSET = /\/assets\/[\w.-]+/g;
+
+async function keepAll() {
+  const kept = await caches.open(KEPT);
+  const page = await fetch("/", { cache: "no-store" });
+  const named = new Set((await page.clone().text()).match(ASSET) ?? []);
+  await kept.put("/", page);
+  for (const path of [...named].filter((p) => p.endsWith(".css"))) {
+    for (const font of (await (await fetch(path)).text()).match(ASSET) ?? []) named.add(font);
+  }
+  await kept.addAll([...named]);
+}
+
+self.addEventListener("install", (event) => {
+  self.skipWaiting();
+  event.waitUntil(keepAll());
+});
+self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
+
+async function keep(request, response) {
+  if (response.ok) {
+    const kept = await caches.open(KEPT);
+    await kept.put(request, response.clone());
+  }
+  return response;
+}
+
+async function fresh(request, key) {
+  try {
+    return await keep(key, await fetch(request));
+  } catch (error) {
+    const kept = await caches.match(key);
+    if (kept) return kept;
+    throw error;
+  }
+}
+
+self.addEventListener("fetch", (event) => {
+  const url = new URL(event.request.url);
+  if (event.request.method !== "GET" || url.origin !== self.location.origin || url.pathname.startsWith("/api/")) return;
+  if (event.request.mode === "navigate") event.respondWith(fresh(event.request, "/"));
+  else if (url.pathname.startsWith("/assets/")) {
+    event.respondWith(caches.match(event.request).then((kept) => kept ?? fetch(event.request).then((response) => keep(event.request, response))));
+  } else event.respondWith(fresh(event.request, event.request));
+});
