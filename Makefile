@@ -3,7 +3,7 @@ SHELL := /bin/bash
 PORT ?= 8000
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo test lint types drift validation every-plan bench loc screenshots build setup setup-test clean
+.PHONY: demo test lint types drift validation forecast-trial fault-test cook-bench every-plan bench loc screenshots build setup setup-test clean
 
 demo: setup
 	@tools/demo.sh $(PORT)
@@ -35,6 +35,15 @@ drift: setup-test
 
 validation: setup-test
 	@python tools/validation.py
+
+forecast-trial: setup-test
+	@python tools/forecast_trial.py
+
+fault-test: setup-test
+	@BRASKO_KILLS=50 pytest tests/e2e/test_killed.py -q
+
+cook-bench: setup-test
+	@python tools/cook_bench.py
 
 every-plan: setup-test
 	@python tools/every_plan.py

@@ -37,6 +37,9 @@ SHOTS = (
 def settle(page: Page, then: str) -> None:
     page.wait_for_load_state("networkidle") if then != "cook" else None
     page.wait_for_timeout(2500)
+    if then == "cook":
+        page.get_by_text("The forecast is being worked out").wait_for(state="detached", timeout=60_000)
+        page.wait_for_timeout(6000)
     if then in ("Ribeye again",):
         page.get_by_role("link", name=then).click()
     elif then in ("Sign out", "Put it on", "Beside another layout"):

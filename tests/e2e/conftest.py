@@ -1,10 +1,12 @@
 """One running kitchen for all browser tests, and pages in either scheme and size."""
 
+import re
 from collections.abc import Callable, Iterator
+from datetime import UTC, datetime, timedelta
 
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
-from server import Kitchen
+from server import Kitchen, Wire
 
 CHROMIUM = "/usr/bin/chromium"
 ARGUMENTS = [
@@ -33,6 +35,13 @@ def kitchen(tmp_path_factory) -> Iterator[Kitchen]:
     kitchen.stop()
 
 
+@pytest.fixture
+def wire(kitchen: Kitchen) -> Iterator[Wire]:
+    wire = Wire(kitchen)
+    yield wire
+    wire.close()
+
+
 @pytest.fixture(scope="session")
 def browser() -> Iterator[Browser]:
     with sync_playwright() as playwright:
@@ -46,7 +55,9 @@ def visit(kitchen: Kitchen, browser: Browser) -> Iterator[Callable[..., Page]]:
     """Open the interface in a fresh browser profile; anything the console complains of fails the test."""
     contexts, complaints = [], []
 
-    def opened(path: str = "/", size: dict = DESKTOP, scheme: str = "light", quiet: bool = True) -> Page:
+    def opened(
+        path: str = "/", size: dict = DESKTOP, scheme: str = "light", quiet: bool = True, base: str = kitchen.base
+    ) -> Page:
         context = browser.new_context(viewport=size, color_scheme=scheme, timezone_id="UTC", has_touch=size is PHONE)
         contexts.append(context)
         page = context.new_page()
@@ -54,10 +65,34 @@ def visit(kitchen: Kitchen, browser: Browser) -> Iterator[Callable[..., Page]]:
         page.on("pageerror", lambda error: complaints.append(str(error)))
         if quiet:
             page.on("console", lambda message: complaints.append(message.text) if message.type == "error" else None)
-        page.goto(kitchen.base + path)
+        page.goto(base + path)
         return page
 
     yield opened
     for context in contexts:
         context.close()
     assert complaints == []
+
+
+def keep_a_plan(page: Page, base: str) -> None:
+    """The plan that is offered, for a dinner in four hours: what is offered depends on the time there is."""
+    page.goto(f"{base}/plan")
+    eat = datetime.now(UTC) + timedelta(hours=4)
+    fields = [("When to eat", eat.strftime("%H:%M")), ("Day", eat.strftime("%Y-%m-%d"))]
+    # past midnight the day first: the hour alone would be one that is over
+    for label, value in fields if eat.date() == datetime.now(UTC).date() else fields[::-1]:
+        page.get_by_label(label).fill(value)
+    page.get_by_role("button", name="Keep this plan").click()
+    expect(page).to_have_url(re.compile(r"/plan/\d+"))
+
+
+def start_dialog(page: Page):
+    page.get_by_role("button", name="Start", exact=True).click()
+    return page.get_by_role("dialog")
+
+
+def begin(page: Page) -> int:
+    """Start what the dialog says; returns the cook's number."""
+    page.get_by_role("dialog").get_by_role("button", name="Start the cook").click()
+    expect(page).to_have_url(re.compile(r"/cook/\d+"))
+    return int(page.url.rsplit("/", 1)[1])

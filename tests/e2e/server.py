@@ -5,8 +5,10 @@ import signal
 import socket
 import subprocess
 import sys
+import threading
 import time
 import urllib.request
+from contextlib import suppress
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -60,3 +62,55 @@ class Kitchen:
             if process is not None and process.poll() is None:
                 process.terminate()
                 process.wait(10)
+
+
+class Wire:
+    """The network between one browser and the kitchen: another port, which can be cut and mended."""
+
+    def __init__(self, kitchen: Kitchen) -> None:
+        self.port, self.whole = kitchen.port, True
+        self.ends: list[socket.socket] = []
+        self.listening = socket.create_server(("127.0.0.1", 0))
+        self.base = f"http://127.0.0.1:{self.listening.getsockname()[1]}"
+        threading.Thread(target=self._answer, daemon=True).start()
+
+    def _answer(self) -> None:
+        while True:
+            try:
+                near, _ = self.listening.accept()
+            except OSError:
+                return
+            try:
+                far = socket.create_connection(("127.0.0.1", self.port)) if self.whole else None
+            except OSError:
+                far = None
+            if far is None:
+                near.close()
+                continue
+            self.ends += [near, far]
+            for here, there in ((near, far), (far, near)):
+                threading.Thread(target=self._carry, args=(here, there), daemon=True).start()
+
+    def _carry(self, here: socket.socket, there: socket.socket) -> None:
+        with suppress(OSError):
+            while self.whole and (some := here.recv(65536)):
+                there.sendall(some)
+        self._part(here, there)
+
+    def _part(self, *ends: socket.socket) -> None:
+        for end in ends:
+            with suppress(OSError):
+                end.shutdown(socket.SHUT_RDWR)
+            end.close()
+
+    def cut(self) -> None:
+        self.whole = False
+        self._part(*self.ends)
+        self.ends.clear()
+
+    def mend(self) -> None:
+        self.whole = True
+
+    def close(self) -> None:
+        self.cut()
+        self.listening.close()

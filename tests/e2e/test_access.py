@@ -67,7 +67,7 @@ def test_panels_pieces_and_the_sheet_have_no_violations(visit, scheme):
     assert violations(page) == []
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Keep this plan").click()
-    page.wait_for_url(re.compile(r"/plan/\d+"))
+    expect(page).to_have_url(re.compile(r"/plan/\d+"))
     page.get_by_role("link", name="Print sheet").click()
     expect(page.get_by_role("button", name="Print it")).to_be_visible()
     expect(page.get_by_text("To lay out")).to_be_visible()

@@ -1,0 +1,187 @@
+"""Beside the fire: two browsers, no Wi-Fi for a stretch, readings by hand, trouble, and what can be done."""
+
+import json
+import re
+import sqlite3
+import time
+from pathlib import Path
+
+import pytest
+from conftest import DESKTOP, PHONE, begin, keep_a_plan, start_dialog
+from playwright.sync_api import Page, expect
+
+from brasko.web.demo.season import RUNNING_TITLE
+
+AXE = (Path(__file__).resolve().parents[2] / "frontend/node_modules/axe-core/axe.min.js").read_text()
+
+
+def put_on(page: Page, base: str, speed: str = "10×", trouble: str = "") -> int:
+    """A practice cook with its piece on the fire, by way of the interface."""
+    keep_a_plan(page, base)
+    dialog = start_dialog(page)
+    dialog.get_by_text(speed).click()
+    if trouble:
+        dialog.get_by_label("Trouble to practise").select_option(label=trouble)
+    cook_id = begin(page)
+    now = page.get_by_role("region", name="Now")
+    for deed in ("Salted", "Lit", "Banked", "Lid is on", "Oiled", "It is on"):
+        now.get_by_role("button", name=deed, exact=True).click()
+    expect(now).to_contain_text(re.compile(r"probe\s*\d+ °F"))
+    return cook_id
+
+
+@pytest.fixture(autouse=True)
+def _put_out(kitchen):
+    """Practice cooks of these tests do not run on beside those that follow."""
+    yield
+    with sqlite3.connect(Path(kitchen.env["BRASKO_DB"]), timeout=30.0) as db:
+        db.execute(
+            "UPDATE cooks_cook SET ended_at = clock_cook_at WHERE ended_at IS NULL AND title != ?", [RUNNING_TITLE]
+        )
+
+
+def eventually(holds) -> None:
+    """Within a minute."""
+    for _ in range(240):
+        if holds():
+            return
+        time.sleep(0.25)
+    raise AssertionError("did not come about in a minute")
+
+
+def kinds(kitchen, cook_id: int) -> list[str]:
+    with sqlite3.connect(Path(kitchen.env["BRASKO_DB"])) as db:
+        return [row[0] for row in db.execute("SELECT kind FROM cooks_event WHERE cook_id = ? ORDER BY id", [cook_id])]
+
+
+@pytest.mark.parametrize(("size", "scheme"), [(DESKTOP, "dark"), (PHONE, "light")], ids=["desktop-dark", "phone-light"])
+def test_two_browsers_and_a_stretch_without_wifi(visit, kitchen, wire, size, scheme):
+    page = visit("/plan", size, scheme, quiet=False, base=wire.base)
+    cook_id = put_on(page, wire.base)
+    other = visit(f"/cook/{cook_id}", PHONE, "dark")
+    there = other.get_by_role("region", name="Now")
+    expect(there).to_contain_text("Pull, let it wait")
+    expect(there).to_contain_text(re.compile(r"\d\d:\d\d to \d\d:\d\d"), timeout=90_000)
+
+    eventually(lambda: page.evaluate("navigator.serviceWorker.controller !== null"))
+    eventually(lambda: "table_at" in (page.evaluate("localStorage.getItem('brasko-kept')") or ""))
+    wire.cut()
+    page.get_by_role("button", name="Lid open", exact=True).click()
+    page.get_by_role("button", name="Reading", exact=True).click()
+    page.get_by_label("What it says, °F").fill("61")
+    page.get_by_role("button", name="Keep this reading").click()
+    now = page.get_by_role("region", name="Now")
+    expect(now).to_contain_text("2 marks are kept and sent again")
+    expect(page.get_by_role("button", name="Lid shut", exact=True)).to_be_visible()
+    page.reload()
+    expect(now).to_contain_text("Pull, let it wait")
+    expect(now).to_contain_text("2 marks are kept and sent again")
+    expect(now.get_by_role("timer")).to_be_visible()
+    assert not {"lid", "reading"} & set(kinds(kitchen, cook_id))
+
+    wire.mend()
+    eventually(lambda: kinds(kitchen, cook_id).count("reading") == 1)
+    expect(now).not_to_contain_text("kept and sent again")
+    expect(other.get_by_role("button", name="Lid shut", exact=True)).to_be_visible()
+    assert kinds(kitchen, cook_id).count("lid") == 1
+    assert kinds(kitchen, cook_id).count("reading") == 1
+    other.get_by_role("button", name="Lid shut", exact=True).click()
+    expect(page.get_by_role("button", name="Lid open", exact=True)).to_be_visible()
+    page.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(other.get_by_role("button", name="Lid shut", exact=True)).to_be_visible()
+
+
+def test_what_could_be_done_is_computed_before_it_is_chosen(visit, kitchen):
+    page = visit("/plan")
+    put_on(page, kitchen.base, "1×")
+    page.get_by_role("button", name="Guests late").click()
+    page.get_by_role("button", name="30 min", exact=True).click()
+    page.get_by_role("button", name="What if", exact=True).click()
+    sheet = page.get_by_role("dialog")
+    expect(sheet).to_contain_text("early for the table")
+    for name in ("Go on as it is", "Open up", "Close down", "Move it over the fire", "Hold it before the sear"):
+        expect(sheet.get_by_role("listitem").filter(has_text=name).first).to_contain_text(
+            re.compile(r"\d\d:\d\d.*grey rim \d+ %")
+        )
+    sheet.get_by_role("button", name=re.compile("^Do this.*Close down")).click()
+    expect(page.get_by_role("button", name=re.compile("^Undo"))).to_contain_text("fire change")
+
+
+def test_a_cool_grate_and_a_flare_up(visit, kitchen):
+    page = visit("/plan")
+    put_on(page, kitchen.base, "1×")
+    page.keyboard.press("Alt+r")
+    page.get_by_label("Of what").select_option(label="The grate or pan, from above")
+    page.get_by_label("What it says, °F").fill("400")
+    page.get_by_role("button", name="Keep this reading").click()
+    expect(page.get_by_role("dialog")).to_contain_text("Wait for")
+    page.keyboard.press("Escape")
+    page.keyboard.press("Alt+x")
+    sheet = page.get_by_role("dialog")
+    expect(sheet).to_contain_text("Never water on burning fat")
+    sheet.get_by_role("button", name="It is on the cool side").click()
+    expect(page.get_by_role("button", name=re.compile("^Undo"))).to_contain_text("move")
+
+
+def test_practice_thermometers_are_read_at_a_press_and_files_taken_in(visit, kitchen, tmp_path):
+    page = visit("/plan", PHONE, "dark")
+    cook_id = put_on(page, kitchen.base, "10×")
+    page.get_by_role("button", name="Reading", exact=True).click()
+    sheet = page.get_by_role("dialog")
+    sheet.get_by_role("button", name="Read the practice thermometer in the middle").click()
+    expect(sheet).to_contain_text(re.compile(r"It says \d+ °F, and that is kept"))
+    sheet.get_by_label("Of what").select_option(label="The grate or pan, from above")
+    sheet.get_by_role("button", name="Aim the practice infrared at the grate").click()
+    expect(sheet).to_contain_text(re.compile(r"It says \d+ °F, and that is kept"))
+    expect(sheet).to_contain_text("Wait for")
+    file = tmp_path / "logger.csv"
+    file.write_text("at,temp_c\n2030-01-01T10:00:00Z,4.5\n2030-01-01T10:00:05Z,951\n")
+    sheet.get_by_text("Readings from a file").click()
+    sheet.get_by_label("Its first reading is from when it went on").check()
+    sheet.get_by_label("CSV file").set_input_files(file)
+    expect(sheet).to_contain_text("1 reading kept, 1 not taken.")
+    expect(sheet).to_contain_text("temp_c must be between -30 and 550 °C (got 951)")
+    with sqlite3.connect(Path(kitchen.env["BRASKO_DB"])) as db:
+        rows = db.execute("SELECT source, temp_c FROM cooks_reading WHERE cook_id = ?", [cook_id]).fetchall()
+    assert {"hand", "surface", "pit"} <= {source for source, _ in rows}
+    assert ("tip", 4.5) in rows
+
+
+def test_a_lid_left_open_is_named(visit, kitchen):
+    page = visit("/plan")
+    cook_id = put_on(page, kitchen.base, "60×", "Lid left open")
+    page.get_by_text("10×").first.click()
+    expect(page.get_by_role("alert", name="Trouble")).to_contain_text("the lid is open", timeout=120_000)
+    assert json.loads(page.evaluate(f"fetch('/api/cooks/{cook_id}').then(r => r.text())"))["outlooks"][0]["faults"]
+
+
+def test_cues_can_be_switched_and_stay_switched(visit, kitchen):
+    page = visit("/plan")
+    put_on(page, kitchen.base, "1×")
+    page.get_by_text("Spoken", exact=True).click()
+    page.get_by_text("Sound", exact=True).click()
+    page.reload()
+    expect(page.get_by_label("Spoken")).to_be_checked()
+    expect(page.get_by_label("Sound")).not_to_be_checked()
+
+
+SHEETS = ("Reading", "Move", "Vents", "Note", "Flare-up", "Black smoke", "Guests late", "What if")
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+def test_every_sheet_is_named_and_without_violations(visit, kitchen, scheme):
+    page = visit("/plan", PHONE, scheme)
+    put_on(page, kitchen.base, "1×")
+    page.evaluate(AXE)
+    for name in SHEETS:
+        page.get_by_role("button", name=name, exact=True).click()
+        sheet = page.get_by_role("dialog")
+        expect(sheet.get_by_role("heading").first).to_be_visible()
+        if name == "What if":
+            expect(sheet).to_contain_text("Each was simulated")
+        found = page.evaluate(
+            "axe.run('[role=dialog]').then(r => r.violations.map(v => v.id + ': ' + v.nodes[0].html))"
+        )
+        assert found == [], name
+        sheet.get_by_role("button", name="Close", exact=True).click()
+        expect(sheet).to_have_count(0)
