@@ -1,8 +1,10 @@
 """One running kitchen for all browser tests, and pages in either scheme and size."""
 
+import os
 import re
 from collections.abc import Callable, Iterator
 from datetime import UTC, datetime, timedelta
+from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
@@ -25,10 +27,16 @@ DESKTOP, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 
 
 @pytest.fixture(scope="session")
-def kitchen(tmp_path_factory) -> Iterator[Kitchen]:
+def seeded(tmp_path_factory) -> Path:
+    """Where the demo household is, for every process of this run."""
+    base = tmp_path_factory.getbasetemp()
+    return (base.parent if "PYTEST_XDIST_WORKER" in os.environ else base) / "seeded"
+
+
+@pytest.fixture(scope="session")
+def kitchen(tmp_path_factory, seeded) -> Iterator[Kitchen]:
     kitchen = Kitchen(tmp_path_factory.mktemp("kitchen"))
-    kitchen.manage("migrate", "--no-input")
-    kitchen.manage("seed_demo")
+    kitchen.furnish(seeded)
     kitchen.start_server()
     kitchen.start_probe()
     yield kitchen

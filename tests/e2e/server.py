@@ -1,6 +1,8 @@
 """A whole Brasko for browser tests: a server and the practice probe as processes, with a data folder of their own."""
 
+import fcntl
 import os
+import shutil
 import signal
 import socket
 import subprocess
@@ -18,6 +20,7 @@ class Kitchen:
     """Start, kill and start again on one port and one database."""
 
     def __init__(self, folder: Path) -> None:
+        folder.mkdir(parents=True, exist_ok=True)
         with socket.socket() as free:
             free.bind(("127.0.0.1", 0))
             self.port = free.getsockname()[1]
@@ -34,6 +37,18 @@ class Kitchen:
 
     def manage(self, *words: str) -> None:
         subprocess.run([sys.executable, "manage.py", *words], cwd=ROOT, env=self.env, check=True, capture_output=True)
+
+    def furnish(self, seeded: Path) -> None:
+        """The demo household, copied from a folder that all kitchens of a run share: the first one seeds it."""
+        seeded.mkdir(exist_ok=True)
+        with (seeded / "lock").open("w") as lock:
+            fcntl.flock(lock, fcntl.LOCK_EX)
+            if not (seeded / "done").exists():
+                first = Kitchen(seeded / "var")
+                first.manage("migrate", "--no-input")
+                first.manage("seed_demo")
+                (seeded / "done").touch()
+        shutil.copytree(seeded / "var", self.env["BRASKO_VAR"], dirs_exist_ok=True)
 
     def start_server(self) -> None:
         words = ["uvicorn", "brasko.web.config.asgi:application", "--app-dir", "src", "--port", str(self.port)]

@@ -26,7 +26,7 @@ def put_on(page: Page, base: str, speed: str = "10×", trouble: str = "") -> int
     now = page.get_by_role("region", name="Now")
     for deed in ("Salted", "Lit", "Banked", "Lid is on", "Oiled", "It is on"):
         now.get_by_role("button", name=deed, exact=True).click()
-    expect(now).to_contain_text(re.compile(r"probe\s*\d+ °F"))
+    expect(now).to_contain_text(re.compile(r"probe\s*\d+ °F"), timeout=60_000)
     return cook_id
 
 
@@ -63,7 +63,8 @@ def test_two_browsers_and_a_stretch_without_wifi(visit, kitchen, wire, size, sch
     expect(there).to_contain_text("Pull, let it wait")
     expect(there).to_contain_text(re.compile(r"\d\d:\d\d to \d\d:\d\d"), timeout=90_000)
 
-    eventually(lambda: page.evaluate("navigator.serviceWorker.controller !== null"))
+    kept = "navigator.serviceWorker.getRegistration().then((found) => Boolean(found && found.active))"
+    eventually(lambda: page.evaluate(kept))
     eventually(lambda: "table_at" in (page.evaluate("localStorage.getItem('brasko-kept')") or ""))
     wire.cut()
     page.get_by_role("button", name="Lid open", exact=True).click()

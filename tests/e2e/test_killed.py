@@ -68,10 +68,9 @@ class Killing(threading.Thread):
 
 
 @pytest.fixture
-def own_kitchen(tmp_path):
+def own_kitchen(tmp_path, seeded):
     kitchen = Kitchen(tmp_path)
-    kitchen.manage("migrate", "--no-input")
-    kitchen.manage("seed_demo")
+    kitchen.furnish(seeded)
     kitchen.start_server()
     yield kitchen
     kitchen.stop()

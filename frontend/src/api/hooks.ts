@@ -31,22 +31,22 @@ export const useSession = () =>
 export const useReference = () =>
   useQuery({ queryKey: keys.reference, queryFn: () => answer(client.GET("/api/reference")), staleTime: Infinity });
 
-export const usePlans = () => useQuery({ queryKey: keys.plans, queryFn: () => answer(client.GET("/api/plans")) });
+export const usePlans = () => useQuery({ queryKey: keys.plans, queryFn: ({ signal }) => answer(client.GET("/api/plans", { signal })) });
 
 export const usePlan = (id: number | null) =>
   useQuery({
     queryKey: keys.plan(id ?? 0),
     enabled: id !== null,
-    queryFn: () => answer(client.GET("/api/plans/{plan_id}", { params: { path: { plan_id: id ?? 0 } } })),
+    queryFn: ({ signal }) => answer(client.GET("/api/plans/{plan_id}", { params: { path: { plan_id: id ?? 0 } }, signal })),
   });
 
 export const usePastPlans = (open: boolean) =>
-  useQuery({ queryKey: keys.past, enabled: open, queryFn: () => answer(client.GET("/api/plans/past")) });
+  useQuery({ queryKey: keys.past, enabled: open, queryFn: ({ signal }) => answer(client.GET("/api/plans/past", { signal })) });
 
 export const useGuide = () =>
-  useQuery({ queryKey: keys.guide, queryFn: () => answer(client.GET("/api/guide")), staleTime: Infinity });
+  useQuery({ queryKey: keys.guide, queryFn: ({ signal }) => answer(client.GET("/api/guide", { signal })), staleTime: Infinity });
 
-export const useCooks = () => useQuery({ queryKey: keys.cooks, queryFn: () => answer(client.GET("/api/cooks")) });
+export const useCooks = () => useQuery({ queryKey: keys.cooks, queryFn: ({ signal }) => answer(client.GET("/api/cooks", { signal })) });
 
 function useSessionChange<V>(call: (value: V) => Promise<Session>, mutationKey: string[] = []) {
   const queries = useQueryClient();
@@ -69,7 +69,11 @@ export const useSignUp = () =>
   useSessionChange((body: Schemas["SignUp"]) => answer(client.POST("/api/accounts", { body })));
 export const useEnterDemo = () => useSessionChange(() => answer(client.POST("/api/session/demo")));
 const SIGN_OUT = ["sign-out"];
-export const useSignOut = () => useSessionChange(() => answer(client.DELETE("/api/session")), SIGN_OUT);
+export function useSignOut() {
+  const queries = useQueryClient();
+  // nothing is asked any more on behalf of who leaves
+  return useSessionChange(async () => { await queries.cancelQueries(); return answer(client.DELETE("/api/session")); }, SIGN_OUT);
+}
 export const useIsSigningOut = () => useIsMutating({ mutationKey: SIGN_OUT }) > 0;
 export const usePreferences = () =>
   useSessionChange((body: Schemas["Preferences"]) => answer(client.PATCH("/api/preferences", { body })));
@@ -141,7 +145,7 @@ export const useCorrections = (cookId: number, pieceId: number, open: boolean) =
     enabled: open,
     staleTime: 0,
     gcTime: 0,
-    queryFn: () => answer(client.GET("/api/cooks/{cook_id}/pieces/{piece_id}/corrections", { params: { path: { cook_id: cookId, piece_id: pieceId } } })),
+    queryFn: ({ signal }) => answer(client.GET("/api/cooks/{cook_id}/pieces/{piece_id}/corrections", { params: { path: { cook_id: cookId, piece_id: pieceId } }, signal })),
   });
 
 /** What a sear over a grate or pan that reads so would do. */

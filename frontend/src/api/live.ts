@@ -122,7 +122,7 @@ export function useLiveCook(id: number) {
   const [link, setLink] = useState<Link>("waiting");
   const query = useQuery({
     queryKey: keys.cook(id),
-    queryFn: async () => newest(queries.getQueryData<Cook>(keys.cook(id)), synced(await answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } } })))),
+    queryFn: async ({ signal }) => newest(queries.getQueryData<Cook>(keys.cook(id)), synced(await answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } }, signal })))),
     refetchOnReconnect: false,
     staleTime: 0,
   });

@@ -18,17 +18,17 @@ export type LaidFire = Schemas["LaidFireOut"];
 export type Thermometer = Schemas["ThermometerOut"];
 
 export const useFireReference = () =>
-  useQuery({ queryKey: yardKeys.fireReference, queryFn: () => answer(client.GET("/api/fire/reference")), staleTime: Infinity });
+  useQuery({ queryKey: yardKeys.fireReference, queryFn: ({ signal }) => answer(client.GET("/api/fire/reference", { signal })), staleTime: Infinity });
 export const useWeather = () =>
-  useQuery({ queryKey: yardKeys.weather, queryFn: () => answer(client.GET("/api/weather")), staleTime: 600_000 });
-export const useGrills = () => useQuery({ queryKey: yardKeys.grills, queryFn: () => answer(client.GET("/api/grills")) });
-export const usePans = () => useQuery({ queryKey: yardKeys.pans, queryFn: () => answer(client.GET("/api/pans")) });
-export const useFires = () => useQuery({ queryKey: yardKeys.fires, queryFn: () => answer(client.GET("/api/fires")) });
-export const useThermometers = () => useQuery({ queryKey: yardKeys.thermometers, queryFn: () => answer(client.GET("/api/thermometers")) });
+  useQuery({ queryKey: yardKeys.weather, queryFn: ({ signal }) => answer(client.GET("/api/weather", { signal })), staleTime: 600_000 });
+export const useGrills = () => useQuery({ queryKey: yardKeys.grills, queryFn: ({ signal }) => answer(client.GET("/api/grills", { signal })) });
+export const usePans = () => useQuery({ queryKey: yardKeys.pans, queryFn: ({ signal }) => answer(client.GET("/api/pans", { signal })) });
+export const useFires = () => useQuery({ queryKey: yardKeys.fires, queryFn: ({ signal }) => answer(client.GET("/api/fires", { signal })) });
+export const useThermometers = () => useQuery({ queryKey: yardKeys.thermometers, queryFn: ({ signal }) => answer(client.GET("/api/thermometers", { signal })) });
 export const useTrueReadings = (altitudeM: number) =>
   useQuery({
     queryKey: yardKeys.truth(altitudeM), retry: false,
-    queryFn: () => answer(client.GET("/api/yard/true", { params: { query: { altitude_m: altitudeM } } })),
+    queryFn: ({ signal }) => answer(client.GET("/api/yard/true", { params: { query: { altitude_m: altitudeM } }, signal })),
   });
 
 function useChange<V, A>(call: (value: V) => Promise<A>, ...touched: (readonly string[])[]) {

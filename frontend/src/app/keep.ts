@@ -13,6 +13,14 @@ export const keeping = {
   dehydrateOptions: { shouldDehydrateQuery: (query: Query) => defaultShouldDehydrateQuery(query) && KEPT.has(String(query.queryKey[0])) },
 };
 
+const AGAIN_MS = 30_000;
+
+/** Keeps what the interface is made of. Where the network fails meanwhile it is tried again. */
 export function keepTheShell() {
-  if ("serviceWorker" in navigator && import.meta.env.PROD) void navigator.serviceWorker.register("/sw.js");
+  if (!("serviceWorker" in navigator) || !import.meta.env.PROD) return;
+  const again = () => { window.setTimeout(keepTheShell, AGAIN_MS); };
+  navigator.serviceWorker.register("/sw.js").then((registration) => {
+    const coming = registration.installing;
+    coming?.addEventListener("statechange", () => { if (coming.state === "redundant" && !registration.active) again(); });
+  }, again);
 }

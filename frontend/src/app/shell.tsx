@@ -35,7 +35,7 @@ export function Shell() {
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-ember focus:p-3 focus:text-on-ember">Skip to the content</a>
       <header className="flex print:hidden flex-wrap items-center gap-x-6 px-4 pt-1 md:px-6">
         <NavLink to="/plan" className="flex items-center gap-2 py-2 text-xl font-extrabold text-ink no-underline [font-stretch:112%]"><Mark />Brasko</NavLink>
-        <nav aria-label="Places" className="flex flex-wrap gap-1">
+        <nav aria-label="Places" className="order-last -mx-3 flex w-[calc(100%+1.5rem)] flex-wrap gap-x-1 md:order-none md:mx-0 md:w-auto">
           {PLACES.map((place) => (
             <NavLink key={place.to} to={place.to} className="relative flex min-h-11 items-center px-3 font-semibold text-ash no-underline [font-stretch:85%] hover:text-ink aria-[current=page]:text-ink aria-[current=page]:after:absolute aria-[current=page]:after:inset-x-2 aria-[current=page]:after:bottom-1 aria-[current=page]:after:h-1 aria-[current=page]:after:rounded-full aria-[current=page]:after:bg-ember">{place.name}</NavLink>
           ))}

@@ -1,10 +1,10 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { act, type ReactNode } from "react";
+import { act, type ReactNode, useMemo } from "react";
 import { createRoot } from "react-dom/client";
 import { MemoryRouter } from "react-router";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
-import { Problem, type Schemas } from "@/api/client";
+import { client, Problem, type Schemas } from "@/api/client";
 import { keys, type PieceResult, type Reference, type Task } from "@/api/hooks";
 import { inRow, lineOfMeal, rowsOf } from "@/chart/line-model";
 import { roleOf } from "@/chart/where";
@@ -13,6 +13,7 @@ import { Brief } from "./plan/brief";
 import { draftFor, piecesToSend, pieceToSend, withPiece } from "./plan/model";
 import { Order } from "./plan/order";
 import { Refusal } from "./plan/refusal";
+import { useKeeping } from "./plan/use-keeping";
 import { Ways } from "./plan/ways";
 
 const reference = { cuts: [
@@ -138,5 +139,26 @@ describe("the line of a meal", () => {
   it("knows that a wrapped piece lies where it lay", () => {
     expect(roleOf(result, "gentle_wrapped")).toBe("gentle");
     expect(roleOf(result, "rest")).toBeNull();
+  });
+});
+
+describe("keeping a plan", () => {
+  function Keeper({ salt, picking }: { salt: "overnight" | "hour"; picking: boolean }) {
+    const [each] = draft.pieces;
+    const picked = useMemo(() => ({ ...draft, pieces: [{ ...each!, piece: { ...each!.piece, salt } }] }), [salt, each]);
+    const keeping = useKeeping(picked, eat, null, false, picking);
+    return <button onClick={keeping.keep} disabled={keeping.busy}>Keep</button>;
+  }
+  it("waits until Brasko has picked, and keeps what it picked, once", async () => {
+    const post = vi.spyOn(client, "POST").mockResolvedValue({ data: { id: 7 }, response: new Response() } as never);
+    show(<Keeper salt="overnight" picking />);
+    press(button(/Keep/));
+    press(button(/Keep/));
+    expect(post).not.toHaveBeenCalled();
+    show(<Keeper salt="hour" picking={false} />);
+    await act(() => vi.waitFor(() => expect(button(/Keep/).disabled).toBe(false)));
+    expect(post).toHaveBeenCalledTimes(1);
+    const [path, { body }] = post.mock.calls[0] as unknown as [string, { body: Schemas["PlanIn"] }];
+    expect([path, body.pieces[0]!.salt]).toEqual(["/api/plans", "hour"]);
   });
 });

@@ -17,7 +17,7 @@ import { RatingForm } from "./rating";
 
 export function LogEntryPage() {
   const id = Number(useParams().cookId);
-  const cook = useQuery({ queryKey: keys.cook(id), queryFn: () => answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } } })) });
+  const cook = useQuery({ queryKey: keys.cook(id), queryFn: ({ signal }) => answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } }, signal })) });
   if (cook.isError) return <Failed error={cook.error} again={() => void cook.refetch()} />;
   if (!cook.data) return <Waiting what="Finding the page…" />;
   return <Entry key={id} cook={cook.data} />;

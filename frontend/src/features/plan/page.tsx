@@ -1,8 +1,8 @@
-import { memo, useDeferredValue, useEffect, useMemo, useState } from "react";
-import { useNavigate, useParams, useSearchParams } from "react-router";
+import { memo, useDeferredValue, useMemo, useState } from "react";
+import { useParams, useSearchParams } from "react-router";
 
-import { Problem, type Schemas } from "@/api/client";
-import { type Reference, useChangePlan, useKeepPlan, usePlan, useReference } from "@/api/hooks";
+import type { Schemas } from "@/api/client";
+import { type Reference, usePlan, useReference } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
 import type { Spot } from "@/chart/grate-model";
@@ -18,13 +18,14 @@ import { addPiece, Answers } from "./answers";
 import { Brief } from "./brief";
 import { Kept } from "./kept";
 import { KeyMap, useKeys } from "./keys";
-import { type Draft, draftFor, draftOf, focused, hourOf, pieceOf, piecesToSend, withPlace } from "./model";
+import { type Draft, draftFor, draftOf, focused, hourOf, pieceOf, withPlace } from "./model";
 import { Order } from "./order";
 import { type Panel, PANELS, Panels } from "./panels";
 import { Refusal } from "./refusal";
 import { StartDialog } from "./start-dialog";
 import { TakeAlong } from "./take-along";
 import { useDraft } from "./use-draft";
+import { useKeeping } from "./use-keeping";
 import { usePick } from "./use-pick";
 import { usePreview } from "./use-preview";
 
@@ -71,7 +72,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
   const sear = result?.steps.find((s) => s.name === "sear");
   const at = moment ?? (result && sear ? result.on_s + sear.end_s - 5 : -600);
   const changed = JSON.stringify({ ...draft, focus: 0 }) !== JSON.stringify({ ...initial, focus: 0 });
-  const keeping = useKeeping(draft, hour, kept, problem !== null);
+  const keeping = useKeeping(draft, hour, kept, problem !== null, pick.pending);
   useKeys(useMemo(() => ({
     undo, redo, keep: keeping.keep, add: () => setDraft(addPiece(draft, reference)),
     focus: (i: number) => { if (i < draft.pieces.length) setDraft({ ...draft, focus: i }); },
@@ -145,20 +146,3 @@ const ViewsOf = memo(function Views({ result, own, section, reference, draft, on
     </div>
   );
 });
-
-/** Keeping a plan, as another or with its changes. */
-function useKeeping(draft: Draft, hour: Date, kept: { id: number } | null, blocked: boolean) {
-  const keep = useKeepPlan();
-  const change = useChangePlan(kept?.id ?? 0);
-  const navigate = useNavigate();
-  useEffect(() => { keep.reset(); change.reset(); }, [draft]); // eslint-disable-line react-hooks/exhaustive-deps
-  const error = keep.error ?? change.error;
-  const body = () => ({ eat_at: hour.toISOString(), pieces: piecesToSend(draft), table: draft.table });
-  const busy = keep.isPending || change.isPending || blocked;
-  return {
-    busy, error, refused: error instanceof Problem ? error : null,
-    // a promise of its own: what Brasko fills in meanwhile resets the mutation, and must not keep the page from moving on
-    keep: () => { if (!busy) keep.mutateAsync(body()).then((plan) => navigate(`/plan/${plan.id}`), () => undefined); },
-    change: () => { if (!busy) change.mutate(body()); },
-  };
-}

@@ -34,7 +34,7 @@ export function usePlanDetails(plan: Schemas["PlanOut"] | undefined) {
   const body = plan ? JSON.stringify({ pieces: plan.pieces.map((p) => p.inputs), table: plan.table }) : "";
   return useQuery({
     queryKey: keys.details(body), enabled: body !== "", retry: false,
-    queryFn: () => answer(client.POST("/api/plans/details", { body: JSON.parse(body) as Schemas["MealAsk"] })),
+    queryFn: ({ signal }) => answer(client.POST("/api/plans/details", { body: JSON.parse(body) as Schemas["MealAsk"], signal })),
   });
 }
 
