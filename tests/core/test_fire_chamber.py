@@ -24,7 +24,7 @@ KETTLE, KAMADO = usual_setup(GRILLS["kettle"]), usual_setup(GRILLS["kamado"])
 @pytest.mark.parametrize("key", sorted(GRILLS))
 def test_energy_balance_of_every_grill_closes(key):
     """What burns and shines in equals what leaves by flue, shell and food."""
-    setup = usual_setup(GRILLS[key], Weather(12.0, 4.0, 500.0))
+    setup = usual_setup(GRILLS[key], Weather(12.0, 4.0, 500.0, rain_mm_h=2.0))
     assert chamber.settled(setup, 60.0 if GRILLS[key].body else 0.0).balance.relative_error < 1e-6
 
 

@@ -5,7 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from brasko.core.errors import InvalidInput
+from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire import chamber, setting
 from brasko.core.fire.advisor import Wanted, advised
 from brasko.core.fire.coals import LAYOUTS, Charcoal
@@ -25,6 +25,7 @@ from brasko.core.fire.own import (
 )
 from brasko.core.fire.placing import Placed, laid
 from brasko.core.fire.setup import FireSetup, usual_setup, with_vents
+from brasko.core.fire.skies import RAINS, shift_of
 from brasko.core.fire.weather import Weather
 from brasko.core.foods.cuts import cut_named
 from brasko.core.planner.plan import planned
@@ -211,6 +212,26 @@ def test_cold_and_wind_ask_for_wider_vents():
     assert rough.bottom_share > calm.bottom_share
 
 
+@pytest.mark.parametrize("key", sorted(shipped()))
+def test_the_harder_it_rains_the_cooler_a_fire_gets_that_is_left_as_it_is(key):
+    """Rain and wind cost heat; a controller makes up for it, an oven and open coals hardly mind (common practice, no source)."""
+    fire = shipped()[key]
+    falls = [shift_of(fire, rain, "still").shift_k for rain in RAINS]
+    if key in ("pellet", "oven_skillet", "chimney"):
+        assert max(map(abs, falls)) < 1.5
+        return
+    assert falls[0] == pytest.approx(0.0, abs=0.1)
+    assert falls[0] > falls[1] > falls[2] > falls[3] > -60.0
+    assert shift_of(fire, "steady", "breeze").shift_k < falls[2]
+    assert "lower" in shift_of(fire, "steady", "still").words
+
+
+def test_a_sky_that_is_not_in_the_table_is_named():
+    assert shift_of(None, "heavy", "windy").shift_k == 0.0
+    with pytest.raises(UnknownName, match="drizzle"):
+        shift_of(None, "drizzle", "still")
+
+
 def test_more_hours_ask_for_more_charcoal():
     short, long = (advised(GRILLS["kettle"], Wanted(102.0, 121.0, hours=h)).setup.charcoal.mass_kg for h in (4.0, 8.0))
     assert long > short
@@ -257,6 +278,7 @@ def test_words_for_every_opening():
         (lambda: Placed("a", 0.0, 0.0, 0.001, 0.1), r"piece\.width_mm must be between 10"),
         (lambda: Placed("a", 0.0, 0.0, 0.1, 0.1, fat_share=2.0), r"piece\.fat_share must be between 0 and 0\.9"),
         (lambda: laid(KETTLE, [Placed("a", 0.0, 0.0, 0.1, 0.1, grate="attic")]), "grate is not known"),
+        (lambda: Weather(rain_mm_h=80.0), r"weather\.rain_mm_h must be between 0 and 50"),
         (lambda: Weather(80.0), r"weather\.air_c must be between -35 and 50"),
         (lambda: Weather(20.0, 1.0, 5000.0), r"weather\.sun_w_m2 must be between 0 and 1200"),
         (lambda: Wanted(100.0, 120.0, hours=90.0), "hours must be between"),

@@ -21,7 +21,7 @@ ARGUMENTS = [
     "--disable-sync",
 ]
 # practice cooks of earlier tests still run on the same two cores, so an answer may take its time
-expect.set_options(timeout=25_000)
+expect.set_options(timeout=40_000)
 
 DESKTOP, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 

@@ -13,7 +13,7 @@ from PIL import Image
 from brasko.core.forecast.history import Began, lived
 from brasko.web.cooks import watch
 from brasko.web.cooks.models import Cook, Event, Photo
-from brasko.web.cooks.story import story_of
+from brasko.web.cooks.story import story_of, weather_on
 from brasko.web.cooks.watch import wish_for
 from brasko.web.devices.actions import take_readings
 from brasko.web.devices.truth import drawn_truth, true_probe
@@ -112,7 +112,7 @@ def test_what_is_done_at_the_fire_is_kept_and_can_be_taken_back(mara):
     cook = on_the_fire(mara)
     for kind, body in (
         ("flip", {}), ("turn", {}), ("move", {"place": "hot"}), ("move", {"place": "back"}), ("lid", {"open": True}),
-        ("vent", {"delta_k": 14.0}), ("vent", {"open": True}), ("vent", {"air_c": 120.0}), ("rain", {"on": True}), ("pause", {"on": True}),
+        ("vent", {"delta_k": 14.0}), ("vent", {"open": True}), ("vent", {"air_c": 120.0}), ("weather", {"rain": "steady", "wind": "breeze"}), ("pause", {"on": True}),
         ("reading", {"temp_c": 21.5}), ("flare", {}), ("smoke", {}), ("pull", {"pull_c": 40.0}), ("guests", {"late_min": 20}),
     ):  # fmt: skip
         made = act(mara, cook, kind, **body)
@@ -139,6 +139,8 @@ def test_what_is_done_at_the_fire_is_kept_and_can_be_taken_back(mara):
         ("reading", {"temp_c": 180.0}, "temp_c", "The middle of meat is no hotter"),
         ("vent", {"air_c": 900.0}, "air_c", "must be between 40 and 500"),
         ("pull", {}, "pull_c", "is needed"),
+        ("weather", {"rain": "heavy"}, "wind", "is needed"),
+        ("weather", {"rain": "drizzle", "wind": "still"}, "rain", "'none', 'light', 'steady' or 'heavy'"),
         ("guests", {"late_min": 900}, "late_min", "must be between -120 and 180"),
     ],
 )
@@ -147,6 +149,23 @@ def test_what_makes_no_sense_is_answered_by_its_field(mara, kind, body, field, s
     answer = act(mara, cook, kind, **body)
     assert answer.status_code == 422
     assert said in errors(answer)[field]
+
+
+def test_rain_is_taken_over_until_it_is_over(mara):
+    """What is told of the weather is what the fire settles at, and the last one told counts."""
+    cook = on_the_fire(mara)
+    piece = cook.pieces.get()
+    steady = weather_on(piece, "steady", "still").shift_k
+    assert steady < -5.0
+    for rain, wind in (("steady", "still"), ("heavy", "breeze"), ("none", "still")):
+        assert act(mara, cook, "weather", rain=rain, wind=wind).status_code == 201
+    changes = story_of(piece, cook.events.all()).changes
+    heavy = weather_on(piece, "heavy", "breeze").shift_k
+    assert [c.delta_k for c in changes] == pytest.approx([steady, heavy - steady, -heavy])
+    assert sum(c.delta_k for c in changes) == pytest.approx(0.0)
+    skies = {(s["rain"], s["wind"]): s["words"] for s in look(mara, cook)["skies"]}
+    assert len(skies) == 12
+    assert f"{{rise:{-steady:.1f}}} lower" in skies["steady", "still"]
 
 
 def test_nothing_is_moved_before_it_is_on(mara):

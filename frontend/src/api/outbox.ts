@@ -119,7 +119,7 @@ export function withWaiting(cook: Cook, outbox: readonly Waiting[]): Cook {
   const known = new Set(cook.events.map((e) => e.client_id));
   const mine = outbox.filter((w) => w.refused === undefined && !known.has(w.deed.client_id));
   if (mine.length === 0) return cook;
-  const events = [...cook.events, ...mine.map((w, i) => ({ id: -1 - i, client_id: w.deed.client_id, piece_id: w.deed.piece_id ?? null, kind: w.deed.kind, at: w.deed.at, payload: { task: w.deed.task, undoes: w.deed.undoes, text: w.deed.text } as Record<string, unknown> }))];
+  const events = [...cook.events, ...mine.map((w, i) => ({ id: -1 - i, client_id: w.deed.client_id, piece_id: w.deed.piece_id ?? null, kind: w.deed.kind, at: w.deed.at, payload: { task: w.deed.task, undoes: w.deed.undoes, text: w.deed.text, rain: w.deed.rain, wind: w.deed.wind } as Record<string, unknown> }))];
   const undone = new Set(mine.filter((w) => w.deed.kind === "undo").map((w) => w.deed.undoes));
   const done = mine.filter((w) => w.deed.kind === "done" && !undone.has(w.deed.client_id));
   const taken = new Set(cook.events.filter((e) => e.kind === "done" && undone.has(e.client_id)).map((e) => `${e.piece_id}-${String(e.payload.task)}`));

@@ -1547,6 +1547,11 @@ export interface components {
              * @default 0.5
              */
             humidity?: number;
+            /**
+             * Rain Mm H
+             * @default 0
+             */
+            rain_mm_h?: number;
         };
         /**
          * BriefOut
@@ -2595,6 +2600,8 @@ export interface components {
             readings: components["schemas"]["ReadingOut"][];
             rating: components["schemas"]["RatingOut"];
             drills: components["schemas"]["DrillsOut"];
+            /** Skies */
+            skies: components["schemas"]["SkyOut"][];
             /** Cursor */
             cursor: string;
         };
@@ -2794,6 +2801,22 @@ export interface components {
             source: string;
         };
         /**
+         * SkyOut
+         * @description Rain and wind together, and what they do to the fire as it is set; with every cook, as the drills.
+         */
+        SkyOut: {
+            /** Rain */
+            rain: string;
+            /** Rain Name */
+            rain_name: string;
+            /** Wind */
+            wind: string;
+            /** Wind Name */
+            wind_name: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * WhenOut
          * @description A moment with the range in which it lies in eight cooks of ten.
          */
@@ -2923,7 +2946,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "done" | "flip" | "turn" | "move" | "lid" | "vent" | "rain" | "reading" | "flare" | "smoke" | "pause" | "pull" | "guests" | "note" | "undo";
+            kind: "done" | "flip" | "turn" | "move" | "lid" | "vent" | "weather" | "reading" | "flare" | "smoke" | "pause" | "pull" | "guests" | "note" | "undo";
             /** Piece Id */
             piece_id?: number | null;
             /** At */
@@ -2940,6 +2963,10 @@ export interface components {
             open?: boolean | null;
             /** On */
             on?: boolean | null;
+            /** Rain */
+            rain?: ("none" | "light" | "steady" | "heavy") | null;
+            /** Wind */
+            wind?: ("still" | "breeze" | "windy") | null;
             /** Delta K */
             delta_k?: number | null;
             /** Air C */

@@ -4,7 +4,7 @@ import { cookTime, newest, skewOf, updated } from "@/api/live";
 import { type Waiting, withWaiting } from "@/api/outbox";
 import type { Cook, Expected, PieceResult } from "@/api/hooks";
 
-import { deed, lastMark, nextFlip, nextOfEach, nowNext } from "./cook/model";
+import { deed, lastMark, lastOf, nextFlip, nextOfEach, nowNext } from "./cook/model";
 
 const task = (key: string, state: Expected["state"], start_at: string) => ({ key, state, start_at, piece_id: 1 }) as Expected;
 
@@ -27,6 +27,7 @@ describe("cook", () => {
     const event = (client_id: string, kind: string, payload: object = {}) => ({ client_id, kind, payload });
     const cook = { events: [event("a", "done"), event("b", "done"), event("c", "undo", { undoes: "b" })] } as unknown as Cook;
     expect(lastMark(cook)?.client_id).toBe("a");
+    expect([lastOf(cook, "done")?.client_id, lastOf(cook, "weather")]).toEqual(["a", null]);
   });
   it("names the deed", () => expect([deed("wait", "Pull"), deed("odd", "Odd")]).toEqual(["Pulled", "Done: Odd"]));
 });

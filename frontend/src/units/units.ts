@@ -60,6 +60,8 @@ export const handText = (s: number) => (s >= 60 ? "bears it" : s < 10 ? `${s.toF
 export const weightText = (system: System, g: number) => `${written(mass(system), g)} ${mass(system).unit}`;
 export const wind = (system: System): Scale =>
   system === "us" ? { unit: "mph", step: 1, digits: 0, shown: (v) => v * 2.236936, si: (v) => v / 2.236936 } : plain("m/s", 0.5, 1);
+export const rain = (system: System): Scale =>
+  system === "us" ? { unit: "in/h", step: 0.05, digits: 2, shown: (v) => v / 25.4, si: (v) => v * 25.4 } : plain("mm/h", 1, 1);
 export const altitude = (system: System): Scale =>
   system === "us" ? { unit: "ft", step: 50, digits: 0, shown: (v) => v / 0.3048, si: (v) => v * 0.3048 } : plain("m", 10);
 export const minutes: Scale = { unit: "min", step: 5, digits: 0, shown: (v) => v, si: (v) => v };

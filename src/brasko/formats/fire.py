@@ -58,6 +58,7 @@ class WeatherIn(Strict):
     wind_m_s: FiniteFloat = 1.0
     sun_w_m2: FiniteFloat = 0.0
     humidity: FiniteFloat = 0.5
+    rain_mm_h: FiniteFloat = 0.0
 
 
 class PlacedIn(Strict):

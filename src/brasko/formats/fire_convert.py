@@ -76,7 +76,7 @@ def charcoal_of(given: CharcoalIn) -> Charcoal:
 def setup_of(given: SetupIn) -> FireSetup:
     """The core's setup: the usual one for the grill, with what was said. Raises InvalidInput with the field's name."""
     sky = given.weather
-    weather = Weather(sky.air_c, sky.wind_m_s, sky.sun_w_m2, sky.humidity)
+    weather = Weather(sky.air_c, sky.wind_m_s, sky.sun_w_m2, sky.humidity, sky.rain_mm_h)
     usual = usual_setup(grill_of(given.grill), weather)
     said = {
         "charcoal": None if given.charcoal is None else charcoal_of(given.charcoal),
@@ -106,7 +106,9 @@ def said_setup(setup: FireSetup) -> SetupIn:
         lid_open=setup.lid_open,
         deflector=setup.deflector,
         drip_pan=setup.drip_pan,
-        weather=WeatherIn(air_c=sky.air_c, wind_m_s=sky.wind_m_s, sun_w_m2=sky.sun_w_m2, humidity=sky.humidity),
+        weather=WeatherIn(
+            air_c=sky.air_c, wind_m_s=sky.wind_m_s, sun_w_m2=sky.sun_w_m2, humidity=sky.humidity, rain_mm_h=sky.rain_mm_h
+        ),
     )  # fmt: skip
 
 

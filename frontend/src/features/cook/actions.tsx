@@ -8,6 +8,7 @@ import { phrase, type System, temperature, tempText } from "@/units/units";
 
 import { FromFile } from "./from-file";
 import type { Outlook, Piece } from "./model";
+import { Weather } from "./sky";
 
 export type Send = (kind: Deed["kind"], more?: Partial<Deed>) => void;
 
@@ -77,7 +78,11 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
           <Button className="min-h-16" onClick={() => done("move", { place: "back" })}>Back in its place</Button>
         </div>
       </Sheet>
-      <Sheet title="Vents and knobs" open={open === "fire"} onClose={close}><Vents system={system} cautions={cook.drills.vents} onAir={(air_c) => done("vent", { air_c })} onStep={(hotter) => done("vent", { open: hotter })} onRain={(rain) => done("rain", { on: rain })} /></Sheet>
+      <Sheet title="Fire and weather" open={open === "fire"} onClose={close}>
+        <Vents system={system} onAir={(air_c) => done("vent", { air_c })} onStep={(hotter) => done("vent", { open: hotter })}/>
+        <Weather cook={cook} system={system} onDone={(rain, wind) => done("weather", { rain, wind })} />
+        <p className="m-0 text-sm text-ash">{cook.drills.vents.join(" ")}</p>
+      </Sheet>
       <Sheet title="A note" open={open === "note"} onClose={close}><Note onDone={(text) => done("note", { text })} /></Sheet>
       <Sheet title="The guests are late" open={open === "guests"} onClose={close}>
         <p className="m-0">The table waits; the food does not have to. See "What if" for how to hold it.</p>
@@ -174,7 +179,7 @@ function Centre({ piece, system }: { piece: Piece; system: System }) {
   );
 }
 
-function Vents({ system, cautions, onAir, onStep, onRain }: { system: System; cautions: string[]; onAir: (c: number) => void; onStep: (hotter: boolean) => void; onRain: (on: boolean) => void }) {
+function Vents({ system, onAir, onStep }: { system: System; onAir: (c: number) => void; onStep: (hotter: boolean) => void }) {
   const [text, setText] = useState("");
   const scale = temperature(system);
   const number = Number(text.replace(",", "."));
@@ -188,11 +193,6 @@ function Vents({ system, cautions, onAir, onStep, onRain }: { system: System; ca
         <div className="flex-1"><Field label={`Or set for, ${scale.unit} on the cool side`}>{({ id }) => <input id={id} inputMode="decimal" autoComplete="off" value={text} onChange={(e) => setText(e.target.value)} className={`${BOX} figure text-2xl`} />}</Field></div>
         <Button type="submit" disabled={text === "" || Number.isNaN(number)}>Set</Button>
       </form>
-      <div className="grid grid-cols-2 gap-2">
-        <Button className="min-h-14" onClick={() => onRain(true)}>It rains on it</Button>
-        <Button className="min-h-14" onClick={() => onRain(false)}>The rain is over</Button>
-      </div>
-      <p className="m-0 text-sm text-ash">{cautions.join(" ")}</p>
     </>
   );
 }

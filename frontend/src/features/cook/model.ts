@@ -55,15 +55,19 @@ export function overFireSince(piece: Piece, expected: readonly Expected[]): numb
 export type Mark = Cook["events"][number];
 const NOT_UNDONE = new Set(["start", "finish", "clock", "undo"]);
 
-/** The newest thing that was done and can be taken back. */
-export function lastMark(cook: Cook): Mark | null {
+function standing(cook: Cook): Mark[] {
   const undone = new Set(cook.events.filter((e) => e.kind === "undo").map((e) => e.payload.undoes));
-  const marks = cook.events.filter((e) => !NOT_UNDONE.has(e.kind) && !undone.has(e.client_id));
-  return marks[marks.length - 1] ?? null;
+  return cook.events.filter((e) => !NOT_UNDONE.has(e.kind) && !undone.has(e.client_id));
 }
 
+/** The newest thing that was done and can be taken back. */
+export const lastMark = (cook: Cook): Mark | null => standing(cook).at(-1) ?? null;
+
+/** The newest of a kind that was not taken back. */
+export const lastOf = (cook: Cook, kind: string): Mark | null => standing(cook).filter((e) => e.kind === kind).at(-1) ?? null;
+
 const KINDS: Record<string, string> = {
-  flip: "flip", turn: "turn", move: "move", lid: "lid", vent: "fire change", rain: "rain", reading: "reading", flare: "flare-up", smoke: "black smoke",
+  flip: "flip", turn: "turn", move: "move", lid: "lid", vent: "fire change", weather: "weather", reading: "reading", flare: "flare-up", smoke: "black smoke",
   pause: "pause", pull: "new pull", guests: "late guests", note: "note",
 };
 

@@ -1,6 +1,6 @@
 import { Problem, type Schemas } from "@/api/client";
 import { Button, Choice, Mistake, Quantity } from "@/ui/controls";
-import { type Scale, mass, percent, phrase, type System, temperature, wind } from "@/units/units";
+import { type Scale, mass, percent, phrase, rain, type System, temperature, wind } from "@/units/units";
 
 import type { FireReference, Kind, Setup } from "./model";
 
@@ -63,6 +63,7 @@ export function WeatherControls({ setup, live, system, onSetup, wrong }: { setup
     <>
       <Quantity label="Air outside" value={sky.air_c ?? 20} scale={temperature(system)} low={-15} high={40} onChange={(c) => c !== null && set({ air_c: c })} error={wrong("air_c")} />
       <Quantity label="Wind" value={sky.wind_m_s ?? 1} scale={wind(system)} low={0} high={15} onChange={(v) => v !== null && set({ wind_m_s: v })} error={wrong("wind_m_s")} />
+      <Quantity label="Rain" value={sky.rain_mm_h ?? 0} scale={rain(system)} low={0} high={12} onChange={(v) => v !== null && set({ rain_mm_h: v })} error={wrong("rain_mm_h")} />
       {live && <p className="m-0 flex flex-wrap items-center justify-between gap-2 text-sm text-ash"><span>Now {phrase(system, live.words)} <span className="kicker">{live.source}</span></span><Button weight="quiet" onClick={() => set({ air_c: live.now.air_c, wind_m_s: live.now.wind_m_s, sun_w_m2: live.now.sun_w_m2, humidity: live.now.humidity })}>Take it</Button></p>}
       {live && <p className="m-0 text-sm text-ash">Raw food may be out for {live.fridge_clock_s / 3600 === 1 ? "one hour" : "two hours"} in all in this air.</p>}
     </>

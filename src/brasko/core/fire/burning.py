@@ -18,6 +18,7 @@ def burn(p, k, rows, steps, every, mode, out):
     used, air, wind, shell, sun = p[7], p[8], p[9], p[10], p[11]
     mass, lit, per_j, per_kg, fuse = p[12], p[13], p[14], p[15], p[16]
     low, high, band, start, fan, heat_g = p[19], p[20], p[21], p[22], p[23], p[24]
+    wet, boils = p[25], p[26]
     rho0, cp, g, cd, draws, grows = k[0], k[1], k[2], k[3], k[4], k[5]
     oxygen, pace, least, dying, open_w_k, film, dt = k[6], k[7], k[8], k[9], k[10], k[11], k[12]
     gas, wall, plate = p[17], p[17], p[17]
@@ -91,7 +92,7 @@ def burn(p, k, rows, steps, every, mode, out):
             )
             n += 1
         to_wall = inner * (gas - wall)
-        out_flue, out_shell = away * (gas - air), outer * (wall - air)
+        out_flue, out_shell = away * (gas - air), outer * (wall - air) + wet * (min(wall, boils) - air)
         came += (power + sun) * dt
         flue += out_flue * dt
         left += out_shell * dt

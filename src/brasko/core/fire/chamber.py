@@ -15,7 +15,7 @@ from brasko.core.fire import fuels
 from brasko.core.fire.coals import coal_face_c, open_power_w
 from brasko.core.fire.grills import Body
 from brasko.core.fire.setup import FireSetup
-from brasko.core.fire.weather import SUN_ABSORBED, Weather
+from brasko.core.fire.weather import SUN_ABSORBED, WATER_BOILS_C, Weather
 from brasko.core.heat.constants import GRAVITY
 from brasko.core.sourced import Sourced
 
@@ -110,9 +110,20 @@ def oxygen_power_w(flow_kg_s: float, used_share: float = 1.0) -> float:
 
 
 def shell_w_k(body: Body, gas_c: float, weather: Weather) -> tuple[float, float]:
-    """Heat from the gas to the walls, and from the walls to outside [W/K each], for gas so hot and the wind."""
+    """Heat from the gas to the walls, and from the walls to outside [W/K each], for gas so hot, the wind and the rain."""
     grown = 1.0 + HOTTER_LOSES.value * max(gas_c - weather.air_c, 0.0)
-    return body.inner_w_k * grown, body.outer_w_k * grown * weather.shell_factor
+    inner, outer = body.inner_w_k * grown, body.outer_w_k * grown * weather.shell_factor
+    return inner, outer + _rain_w_k(body, inner, outer, gas_c, weather)
+
+
+def _rain_w_k(body: Body, inner: float, outer: float, gas_c: float, weather: Weather) -> float:
+    """What rain takes from the walls for each kelvin that they are above outside: less and less once they boil it off."""
+    wet = body.area_m2 * weather.rain_w_m2_k
+    air, boils = weather.air_c, WATER_BOILS_C.value
+    if wet <= 0.0 or air + inner * (gas_c - air) / (inner + outer + wet) <= boils:
+        return wet
+    most = wet * (boils - air)
+    return most / ((inner * (gas_c - air) - most) / (inner + outer))
 
 
 def sun_w(body: Body, weather: Weather) -> float:

@@ -31,6 +31,7 @@ from brasko.core.fire.burning import (
 from brasko.core.fire.coals import RING_LIT_M, coal_face_c, ring_kg_m
 from brasko.core.fire.grills import Body
 from brasko.core.fire.setup import FireSetup, with_vents
+from brasko.core.fire.weather import WATER_BOILS_C
 from brasko.core.heat.constants import GRAVITY
 from brasko.core.sourced import Sourced
 
@@ -124,6 +125,7 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
             controller.low_w if controller else 0.0, controller.high_w if controller else 0.0,
             controller.band_k if controller else 0.0, controller.start_s if controller else 0.0, chamber.fan_w_k(first),
             GAS_HEAT.value if first.grill.kind != "oven" else 900.0,
+            body.area_m2 * weather.rain_w_m2_k, WATER_BOILS_C.value,
         ]),
         _CONSTANTS, rows, steps, round(SAMPLE_S / STEP_S), _MODES.get(first.grill.kind, MODE_COAL), out,
     )  # fmt: skip

@@ -27,9 +27,6 @@ COOLER_K = 14.0
 """Steps of 25 °F at the vents or knobs (common practice, no source)."""
 RAISED = Sourced(0.6, "-", "", "assumed")
 """Share of the fire's radiant heat on a piece that is raised a hand's breadth."""
-RAIN_FILM = Sourced(1.25, "-", "", "assumed")
-RAIN_K = Sourced(-15.0, "K", "", "assumed")
-"""Rain on a closed lid: the grill loses more, so the air is cooler until it is set right."""
 EARLY_PULLS_K = (4.0, 8.0)
 LONGER_SEARS = (1.25, 1.6, 2.0)
 WORTH_S = 60.0

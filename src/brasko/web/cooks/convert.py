@@ -5,6 +5,7 @@ from datetime import datetime, timedelta
 import numpy as np
 from django.utils import timezone
 
+from brasko.core.fire.skies import RAINS, WINDS
 from brasko.core.forecast.compare import compared
 from brasko.core.forecast.progress import Ahead, Expected, Planned, progress
 from brasko.core.planner.ranges import Span
@@ -26,10 +27,11 @@ from brasko.web.cooks.schemas import (
     OutlookOut,
     RatingOut,
     ReadingOut,
+    SkyOut,
     UpdateOut,
     WhenOut,
 )
-from brasko.web.cooks.story import done_at, table_at
+from brasko.web.cooks.story import done_at, table_at, weather_on
 from brasko.web.cooks.watch import Outlook, outlook
 
 AMID = ("turn",)
@@ -201,6 +203,14 @@ def cursor_parts(cursor: str) -> tuple[int, int]:
     return (int(reading), int(event)) if reading.isdigit() and event.isdigit() else (0, 0)
 
 
+def _skies(piece: Piece) -> list[SkyOut]:
+    return [
+        SkyOut(rain=r, rain_name=rain.name, wind=w, wind_name=wind.name, words=weather_on(piece, r, w).words)
+        for r, rain in RAINS.items()
+        for w, wind in WINDS.items()
+    ]
+
+
 def cook_out(cook: Cook) -> CookOut:
     """The whole of a cook."""
     pieces, events, readings = list(cook.pieces.all()), list(cook.events.all()), list(cook.readings.all())
@@ -230,6 +240,7 @@ def cook_out(cook: Cook) -> CookOut:
             )
             for p in pieces
         ],
+        skies=_skies(pieces[0]),
         drills=DrillsOut(flare_up=list(FLARE_UP), black_smoke=list(BLACK_SMOKE), vents=list(VENTS)),
         table_at=table_at(cook, events),
         expected=expected_out(cook, pieces, events, now, seen),

@@ -99,7 +99,7 @@ class Event(AppendOnly):
         MOVE = "move"
         LID = "lid"
         VENT = "vent"
-        RAIN = "rain"
+        WEATHER = "weather"
         READING = "reading"
         FLARE = "flare"
         SMOKE = "smoke"

@@ -31,7 +31,7 @@ class EventIn(Schema):
 
     client_id: UUID
     kind: Literal[
-        "done", "flip", "turn", "move", "lid", "vent", "rain", "reading", "flare", "smoke", "pause", "pull", "guests",
+        "done", "flip", "turn", "move", "lid", "vent", "weather", "reading", "flare", "smoke", "pause", "pull", "guests",
         "note", "undo",
     ]  # fmt: skip
     piece_id: int | None = None
@@ -42,6 +42,8 @@ class EventIn(Schema):
     place: Literal["hot", "cool", "off", "back"] | None = None
     open: bool | None = None
     on: bool | None = None
+    rain: Literal["none", "light", "steady", "heavy"] | None = None
+    wind: Literal["still", "breeze", "windy"] | None = None
     delta_k: FiniteFloat | None = Field(None, ge=-150, le=150)
     air_c: FiniteFloat | None = None
     temp_c: FiniteFloat | None = None
@@ -248,6 +250,16 @@ class DrillsOut(Schema):
     vents: list[str]
 
 
+class SkyOut(Schema):
+    """Rain and wind together, and what they do to the fire as it is set; with every cook, as the drills."""
+
+    rain: str
+    rain_name: str
+    wind: str
+    wind_name: str
+    words: str
+
+
 class RatingOut(Schema):
     stars: int | None
     doneness: str
@@ -277,6 +289,7 @@ class CookOut(Schema):
     readings: list[ReadingOut]
     rating: RatingOut
     drills: DrillsOut
+    skies: list[SkyOut]
     cursor: str
 
 

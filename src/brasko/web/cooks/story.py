@@ -4,9 +4,11 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from brasko.core.forecast.corrections import RAIN_K
+from brasko.core.fire.skies import Shift, fire_of, shift_of
 from brasko.core.forecast.history import Aside, Began, FireChange
 from brasko.core.forecast.readings import Reading as Seen
+from brasko.formats.meal import PieceIn
+from brasko.formats.meal_convert import wish_of
 from brasko.web.cooks.models import Cook, Event, Piece
 
 
@@ -119,8 +121,9 @@ def _asides(events: list[Event], since: object) -> list[Aside]:
 
 
 def _changes(events: list[Event], since: object, piece: Piece) -> list[FireChange]:
-    """What was done to the fire. A vent names the change or the air that it is set for."""
+    """What was done to the fire, and what the weather does. A vent names the change or the air that it is set for."""
     found: list[FireChange] = []
+    weather = 0.0
     gentle = next((z["shown_c"] for z in piece.result["zones"] if z["role"] == "gentle"), None)
     for event in events:
         at = since(event)  # type: ignore[operator]
@@ -131,6 +134,14 @@ def _changes(events: list[Event], since: object, piece: Piece) -> list[FireChang
                 delta = event.payload["air_c"] - gentle - total
             if delta:
                 found.append(FireChange(at, float(delta)))
-        elif event.kind == Event.Kind.RAIN:
-            found.append(FireChange(at, RAIN_K.value if event.payload["on"] else -RAIN_K.value))
+        elif event.kind == Event.Kind.WEATHER:
+            settles = weather_on(piece, event.payload["rain"], event.payload["wind"]).shift_k
+            found.append(FireChange(at, settles - weather))
+            weather = settles
     return found
+
+
+def weather_on(piece: Piece, rain: str, wind: str) -> Shift:
+    """What rain and wind do to the fire that a piece is planned on."""
+    wish = wish_of(PieceIn(**piece.inputs))
+    return shift_of(fire_of(wish.fire_key, wish.own_fire), rain, wind)

@@ -100,6 +100,13 @@ def _switched(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
     return {"on": payload.on}
 
 
+def _weather(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    if payload.rain is None or payload.wind is None:
+        missing = "rain" if payload.rain is None else "wind"
+        raise InvalidInput(missing, "is needed: rain and wind together say what the weather is.")
+    return {"rain": payload.rain, "wind": payload.wind}
+
+
 def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
     if payload.air_c is not None:
         require_between("air_c", payload.air_c, 40.0, 500.0, "°C")
@@ -139,7 +146,7 @@ def _guests(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
 
 
 _BODIES = {
-    "done": _done, "note": _note, "undo": _undo, "move": _move, "lid": _lid, "vent": _vent, "rain": _switched,
+    "done": _done, "note": _note, "undo": _undo, "move": _move, "lid": _lid, "vent": _vent, "weather": _weather,
     "pause": _switched, "reading": _reading, "pull": _pull, "guests": _guests,
 }  # fmt: skip
 

@@ -55,7 +55,7 @@ class Migration(migrations.Migration):
         migrations.AlterField(
             model_name='event',
             name='kind',
-            field=models.CharField(choices=[('start', 'Start'), ('done', 'Done'), ('flip', 'Flip'), ('turn', 'Turn'), ('move', 'Move'), ('lid', 'Lid'), ('vent', 'Vent'), ('rain', 'Rain'), ('reading', 'Reading'), ('flare', 'Flare'), ('smoke', 'Smoke'), ('pause', 'Pause'), ('pull', 'Pull'), ('guests', 'Guests'), ('note', 'Note'), ('undo', 'Undo'), ('clock', 'Clock'), ('finish', 'Finish')], max_length=8),
+            field=models.CharField(choices=[('start', 'Start'), ('done', 'Done'), ('flip', 'Flip'), ('turn', 'Turn'), ('move', 'Move'), ('lid', 'Lid'), ('vent', 'Vent'), ('weather', 'Weather'), ('reading', 'Reading'), ('flare', 'Flare'), ('smoke', 'Smoke'), ('pause', 'Pause'), ('pull', 'Pull'), ('guests', 'Guests'), ('note', 'Note'), ('undo', 'Undo'), ('clock', 'Clock'), ('finish', 'Finish')], max_length=8),
         ),
         migrations.AddConstraint(
             model_name='reading',

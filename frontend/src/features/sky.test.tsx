@@ -1,0 +1,37 @@
+import { act } from "react";
+import { createRoot } from "react-dom/client";
+import { afterEach, beforeEach, expect, it, vi } from "vitest";
+
+import type { Cook } from "@/api/hooks";
+
+import { Weather } from "./cook/sky";
+
+const sky = (rain: string, wind: string, words: string) => ({ rain, rain_name: `${rain} rain`, wind, wind_name: `${wind} air`, words });
+const cook = {
+  events: [{ client_id: "a", kind: "weather", payload: { rain: "light", wind: "still" } }],
+  skies: [sky("none", "still", "Nothing."), sky("light", "still", "A little."), sky("light", "breeze", "{rise:10} lower."), sky("none", "breeze", "Some.")],
+} as unknown as Cook;
+
+let host: HTMLDivElement;
+let root: ReturnType<typeof createRoot>;
+const button = (name: string) => [...host.querySelectorAll("button")].find((b) => b.textContent === name)!;
+
+beforeEach(() => {
+  (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
+  host = document.createElement("div");
+  document.body.append(host);
+  root = createRoot(host);
+});
+afterEach(() => { act(() => root.unmount()); host.remove(); });
+
+it("begins with the weather last told, and says what another does before it is told", () => {
+  const onDone = vi.fn();
+  act(() => root.render(<Weather cook={cook} system="us" onDone={onDone} />));
+  expect(button("light rain").getAttribute("aria-pressed")).toBe("true");
+  expect([host.textContent?.includes("A little."), button("It is so now").disabled]).toEqual([true, true]);
+  act(() => button("breeze air").click());
+  expect(host.textContent).toContain("18 °F lower.");
+  expect(onDone).not.toHaveBeenCalled();
+  act(() => button("It is so now").click());
+  expect(onDone).toHaveBeenCalledWith("light", "breeze");
+});
