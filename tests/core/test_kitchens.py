@@ -297,6 +297,36 @@ def test_a_sear_stops_by_crust_or_by_core(strip):
     assert hot.after_k > 0.3
 
 
+def test_a_longer_sear_that_was_chosen_goes_on_and_tells_its_cost(strip):
+    """The cook's own choice stands (common practice, no source), and never without what it costs."""
+    wish, solution, _, _ = strip
+    said = []
+    for sear in (2100.0, 3300.0):
+        began = [Began("gentle", 0.0), Began("wait", sear - 250.0), Began("sear", sear)]
+        longer = lived(wish, solution.pull_c, (solution.sear_s + 60.0, solution.flip_every_s), began)
+        chosen = sear_coach(twin(wish, longer, np.zeros(7), sear + 60.0), asked=True)
+        assert chosen.by == "asked"
+        assert chosen.stop_s == pytest.approx(solution.sear_s)
+        said.append(chosen.words)
+    assert chosen.stop_s > sear_coach(seared(strip, 60.0)).stop_s
+    assert "has room" in said[0]
+    assert "over the finish" in said[1]
+
+
+def test_what_is_offered_over_the_fire_can_be_done(strip):
+    offered = {c.key: c.event for c in corrections(seared(strip, 20.0))}
+    assert offered["raise"] == {"kind": "move", "place": "high"}
+    assert offered["sear+30"] == {"kind": "pull", "sear_more_s": 30.0}
+
+
+def test_a_raised_piece_is_followed_where_it_is(strip):
+    wish, solution, _, _ = strip
+    began = [Began("gentle", 0.0), Began("wait", 2350.0), Began("sear", 2650.0)]
+    high = lived(wish, solution.pull_c, solution.sear, began, [Aside("high", 2670.0)])
+    raised_now = twin(wish, high, np.zeros(7), 2730.0)
+    assert min(raised_now.state.browning_s) < min(seared(strip, 80.0).state.browning_s)
+
+
 def test_a_cook_that_is_all_sear_stops_for_the_middle():
     wish = Wish("strip", 0.028, 0.35, 57.0, method="direct")
     found = solved(wish)

@@ -166,7 +166,7 @@ def test_cues_can_be_switched_and_stay_switched(visit, kitchen):
     expect(page.get_by_label("Sound")).not_to_be_checked()
 
 
-SHEETS = ("Reading", "Move", "Vents", "Note", "Flare-up", "Black smoke", "Guests late", "What if")
+SHEETS = ("Reading", "Move", "Vents, rain", "Note", "Flare-up", "Black smoke", "Guests late", "What if")
 
 
 @pytest.mark.parametrize("scheme", ["light", "dark"])

@@ -113,7 +113,7 @@ def test_what_is_done_at_the_fire_is_kept_and_can_be_taken_back(mara):
     for kind, body in (
         ("flip", {}), ("turn", {}), ("move", {"place": "hot"}), ("move", {"place": "back"}), ("lid", {"open": True}),
         ("vent", {"delta_k": 14.0}), ("vent", {"open": True}), ("vent", {"air_c": 120.0}), ("weather", {"rain": "steady", "wind": "breeze"}), ("pause", {"on": True}),
-        ("reading", {"temp_c": 21.5}), ("flare", {}), ("smoke", {}), ("pull", {"pull_c": 40.0}), ("guests", {"late_min": 20}),
+        ("reading", {"temp_c": 21.5}), ("flare", {}), ("smoke", {}), ("pull", {"pull_c": 42.0}), ("pull", {"sear_more_s": 30.0}), ("move", {"place": "high"}), ("move", {"place": "back"}), ("pause", {"on": True}), ("pull", {"pull_c": 40.0}), ("guests", {"late_min": 20}),
     ):  # fmt: skip
         made = act(mara, cook, kind, **body)
         assert made.status_code == 201, (kind, made.content)

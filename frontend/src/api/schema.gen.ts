@@ -2958,7 +2958,7 @@ export interface components {
             /** Undoes */
             undoes?: string | null;
             /** Place */
-            place?: ("hot" | "cool" | "off" | "back") | null;
+            place?: ("hot" | "cool" | "high" | "off" | "back") | null;
             /** Open */
             open?: boolean | null;
             /** On */
@@ -2979,6 +2979,8 @@ export interface components {
             pull_c?: number | null;
             /** Sear Factor */
             sear_factor?: number | null;
+            /** Sear More S */
+            sear_more_s?: number | null;
             /** Late Min */
             late_min?: number | null;
         };

@@ -59,7 +59,7 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
         {tile("turn", "Turn", "t")}
         {tile("move", "Move", "m")}
         {tile("lid", outlook?.lid_open ? "Lid shut" : "Lid open", "l")}
-        {tile("fire", "Vents", "v")}
+        {tile("fire", "Vents, rain", "v")}
         {tile("reading", "Reading", "r")}
         {tile("pause", paused ? "Go on" : "Pause", "p")}
         {tile("note", "Note", "n")}
@@ -74,12 +74,13 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
         <div className="grid grid-cols-2 gap-2">
           <Button className="min-h-16" onClick={() => done("move", { place: "hot" })}>Over the fire</Button>
           <Button className="min-h-16" onClick={() => done("move", { place: "cool" })}>To the cool side</Button>
+          <Button className="min-h-16" onClick={() => done("move", { place: "high" })}>Raised, over the same fire</Button>
           <Button className="min-h-16" onClick={() => done("move", { place: "off" })}>Off the grate</Button>
-          <Button className="min-h-16" onClick={() => done("move", { place: "back" })}>Back in its place</Button>
+          <Button className="col-span-2 min-h-16" onClick={() => done("move", { place: "back" })}>Back in its place</Button>
         </div>
       </Sheet>
       <Sheet title="Fire and weather" open={open === "fire"} onClose={close}>
-        <Vents system={system} onAir={(air_c) => done("vent", { air_c })} onStep={(hotter) => done("vent", { open: hotter })}/>
+        <Vents system={system} onAir={(air_c) => done("vent", { air_c })} onStep={(hotter) => done("vent", { open: hotter })} />
         <Weather cook={cook} system={system} onDone={(rain, wind) => done("weather", { rain, wind })} />
         <p className="m-0 text-sm text-ash">{cook.drills.vents.join(" ")}</p>
       </Sheet>

@@ -67,7 +67,7 @@ export function Coach({ piece, cook, outlook, nowMs, cues, onCues, send, system 
       )}
       {coach && until !== null && (
         <>
-          <p className="m-0 flex items-baseline gap-3"><span className="text-lg font-bold">{coach.by === "core" ? "Off for the middle in" : coach.by === "crust" ? "Off with its crust in" : "Look again in"}</span><span className="figure text-4xl">{countdown(Math.max(0, until))}</span></p>
+          <p className="m-0 flex items-baseline gap-3"><span className="text-lg font-bold">{coach.by === "core" ? "Off for the middle in" : coach.by === "crust" ? "Off with its crust in" : coach.by === "asked" ? "Off, as you chose, in" : "Look again in"}</span><span className="figure text-4xl">{countdown(Math.max(0, until))}</span></p>
           <p className="m-0">{phrase(system, coach.words)}</p>
           <div className="h-3 overflow-hidden rounded-bar bg-raised" role="img" aria-label={`crust at ${Math.round(Math.min(1, coach.crust_share) * 100)} per cent`}><div className="h-full bg-ember" style={{ width: `${Math.min(100, coach.crust_share * 100)}%` }} /></div>
         </>

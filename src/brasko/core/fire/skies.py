@@ -72,7 +72,7 @@ def shift_of(own: OwnFire | None, rain: str, wind: str) -> Shift:
         return Shift(shift, True, "The controller holds it and burns more." if held else "Hardly any difference.")
     way = "lower" if shift < 0.0 else "higher"
     remedy = "open up or shelter it" if shift < 0.0 else "close down"
-    return Shift(shift, True, f"The air settles {{rise:{abs(shift):.1f}}} {way} as it is set: {remedy} to hold it.")
+    return Shift(shift, True, f"Left as it is, the air settles {{rise:{abs(shift):.1f}}} {way}: {remedy} to hold it.")
 
 
 def fire_of(key: str, own: OwnFire | None) -> OwnFire | None:

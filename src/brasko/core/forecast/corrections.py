@@ -10,23 +10,20 @@ import numpy as np
 from numpy.typing import NDArray
 
 from brasko.core.fire.rests import RESTS
-from brasko.core.forecast.history import Lived, elsewhere
+from brasko.core.forecast.history import Lived, elsewhere, raised
 from brasko.core.forecast.kitchens import varied_food, varied_steps
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.invert import tempered_start
 from brasko.core.planner.late import WARM_PLACE, WARM_PLACE_ABOVE_K, WARM_PLACE_KG_M3
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of
 from brasko.core.planner.wish import Wish
-from brasko.core.programme.steps import Metal, Programme, Side, Step, Surroundings, Until
-from brasko.core.sourced import Sourced
+from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
 
 Floats = NDArray[np.float64]
 
 HOTTER_K = (14.0, 28.0)
 COOLER_K = 14.0
 """Steps of 25 °F at the vents or knobs (common practice, no source)."""
-RAISED = Sourced(0.6, "-", "", "assumed")
-"""Share of the fire's radiant heat on a piece that is raised a hand's breadth."""
 EARLY_PULLS_K = (4.0, 8.0)
 LONGER_SEARS = (1.25, 1.6, 2.0)
 WORTH_S = 60.0
@@ -201,27 +198,18 @@ def _over_fire(here: Twin, current: Step, rest: Programme) -> list[tuple[str, st
     if current.metal is None or current.metal.share < 1.0:
         found.append(
             ("raise", "Raise it a hand's breadth", "On a higher grate or a rack, over the same fire.", (cooler, *rest),
-             {"kind": "note"})
+             {"kind": "move", "place": "high"})
         )  # fmt: skip
+    # a piece that is done over the fire alone ends by its core, not after so long
+    ends_by_time = here.wish.how.slow != "sear"
     for more in (30.0, 60.0):
         longer = replace(current, until=replace(current.until, max_s=current.until.max_s + more, crust_s=None))
         found.append(
             (f"sear+{more:.0f}", f"Sear {{time:{more:.0f}}} longer", "For more crust; it costs the middle what it says.",
-             (longer, *rest), {"kind": "note"})
+             (longer, *rest), {"kind": "pull", "sear_more_s": more} if ends_by_time else {"kind": "note"})
         )  # fmt: skip
     found.append(("stop", "Take it off now", "The crust is what it is.", rest, {"kind": "done"}))
     return found
-
-
-def raised(step: Step) -> Step:
-    """The same step farther from the fire: less radiant heat from below."""
-    below = step.surroundings.bottom
-    fire = replace(below, view_factor=below.view_factor * RAISED.value)
-    metal: Metal | None = step.metal
-    if metal is not None:
-        cooler = 20.0 + RAISED.value**0.5 * (metal.around_c - 20.0)
-        metal = replace(metal, around_c=cooler)
-    return replace(step, surroundings=replace(step.surroundings, bottom=fire), metal=metal)
 
 
 def _resting(

@@ -17,10 +17,12 @@ from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
 from brasko.core.sourced import Sourced
 
-AsideKind = Literal["lid", "hot", "cool", "off"]
+AsideKind = Literal["lid", "hot", "cool", "high", "off"]
 
 LID_OPEN_SHARE = Sourced(0.45, "-", "", "assumed")
 """Share of what the air is above the yard's that is left over a grate whose lid is open."""
+RAISED = Sourced(0.6, "-", "", "assumed")
+"""Share of the fire's radiant heat on a piece that is raised a hand's breadth."""
 SHORTEST_S = 1.0
 GOES_ON_S = 45 * 60.0
 """How far beyond its planned end the step that is on is followed."""
@@ -36,7 +38,7 @@ class Began:
 
 @dataclass(frozen=True)
 class Aside:
-    """A stretch in which the food was not where its step says: the lid open, over the fire, on the cool side, off.
+    """A stretch in which the food was not where its step says: the lid open, over the fire, on the cool side, higher up, off.
 
     end_s is None while it lasts.
     """
@@ -140,6 +142,8 @@ def _as_it_is(wish: Wish, step: Step, at_s: float, asides: Sequence[Aside], chan
     aside = next((a for a in asides if a.start_s <= at_s and (a.end_s is None or at_s < a.end_s)), None)
     if aside is None:
         return replace(step, surroundings=around)
+    if aside.kind == "high":
+        return raised(replace(step, surroundings=around))
     around, keeps_metal = elsewhere(wish, around, aside.kind)
     return replace(step, surroundings=around, metal=metal if keeps_metal else None)
 
@@ -156,6 +160,17 @@ def elsewhere(wish: Wish, around: Surroundings, kind: AsideKind) -> tuple[Surrou
     if kind == "cool" and gentle is not None:
         return gentle.surroundings, False
     raise InvalidInput("place", f"is not to be had on this fire: it has no {'hot' if kind == 'hot' else 'cool'} side.")
+
+
+def raised(step: Step) -> Step:
+    """The same step farther from the fire: less radiant heat from below."""
+    below = step.surroundings.bottom
+    fire = replace(below, view_factor=below.view_factor * RAISED.value)
+    metal = step.metal
+    if metal is not None:
+        cooler = 20.0 + RAISED.value**0.5 * (metal.around_c - 20.0)
+        metal = replace(metal, around_c=cooler)
+    return replace(step, surroundings=replace(step.surroundings, bottom=fire), metal=metal)
 
 
 def lid_open(around: Surroundings, air_c: float) -> Surroundings:

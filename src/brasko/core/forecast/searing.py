@@ -12,9 +12,14 @@ from brasko.core.errors import InvalidInput
 from brasko.core.forecast.corrections import Twin
 from brasko.core.planner.programme import phase_of
 from brasko.core.programme.steps import Side, Step, Surroundings, Until
+from brasko.core.sourced import Sourced
 
 Floats = NDArray[np.float64]
 
+CRUST_IS_THERE = Sourced(0.95, "-", "", "assumed")
+"""Share of the wished crust that is taken for all of it: nobody sees the rest."""
+PAST = Sourced(0.3, "K", "", "assumed")
+"""So far over the finish the middle has had enough: less than a thermometer tells apart."""
 MORE_S = (0.0, 15.0, 30.0, 60.0, 90.0, 120.0)
 """How much longer is looked at (assumed)."""
 
@@ -36,8 +41,8 @@ class SearCoach:
     words: str
 
 
-def sear_coach(here: Twin) -> SearCoach:
-    """When to stop a sear that is on. Raises InvalidInput in another phase."""
+def sear_coach(here: Twin, asked: bool = False) -> SearCoach:
+    """When to stop a sear that is on. asked: the cook chose its length, knowing the cost. Raises InvalidInput in another phase."""
     if here.so_far.phase != "sear":
         raise InvalidInput("step", "is no sear.")
     rest = here.so_far.rest
@@ -48,11 +53,16 @@ def sear_coach(here: Twin) -> SearCoach:
         crusts.append(float(min(result.end.browning_s)) / wanted)
         peaks.append(result.peak_core_c)
     more_s = np.array(MORE_S)
-    crust_at = _reaches(more_s, np.array(crusts), 0.95)
-    limit_at = _reaches(more_s, np.maximum.accumulate(np.array(peaks)), here.wish.aim_c + 0.3)
+    crust_at = _reaches(more_s, np.array(crusts), CRUST_IS_THERE.value)
+    limit_at = _reaches(more_s, np.maximum.accumulate(np.array(peaks)), here.wish.aim_c + PAST.value)
     after = (peaks[-1] - peaks[0]) / MORE_S[-1] * 30.0
     if here.wish.how.slow == "sear":
         return _whole_over_fire(limit_at, crust_at, crusts, after)
+    if asked:
+        left = sum(s.until.max_s for s in (here.current, *rest) if phase_of(s.name) == "sear")
+        over = here.on((*here.more(here.current.until.max_s), *rest)).peak_core_c - here.wish.aim_c
+        cost = f"it ends {{rise:{over:.1f}}} over the finish" if over > PAST.value else "the middle has room for it"
+        return SearCoach(left, "asked", crust_at, limit_at, after, crusts[0], f"As long as you chose: {cost}.")
     stop, by = MORE_S[-1], "longer"
     if limit_at is not None and (crust_at is None or limit_at <= crust_at):
         stop, by = limit_at, "core"
@@ -121,7 +131,7 @@ def sear_check(here: Twin, read_c: float) -> SearCheck:
         if phase_of(step.name) != "sear":
             steps_then.append(step)
         elif not any(phase_of(s.name) == "sear" for s in steps_then):
-            until = Until(900.0, crust_s=max(0.95 * here.wish.crust_s, 1.0))
+            until = Until(900.0, crust_s=max(CRUST_IS_THERE.value * here.wish.crust_s, 1.0))
             steps_then.append(replace(_over_fire_of(step, read_c, needed, here.wish.air_c), until=until))
     result = here.on(tuple(steps_then))
     sear = next(s for s in result.steps if phase_of(s.name) == "sear")

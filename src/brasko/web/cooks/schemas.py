@@ -39,7 +39,7 @@ class EventIn(Schema):
     task: str | None = Field(None, max_length=40)
     text: str | None = Field(None, max_length=2000)
     undoes: UUID | None = None
-    place: Literal["hot", "cool", "off", "back"] | None = None
+    place: Literal["hot", "cool", "high", "off", "back"] | None = None
     open: bool | None = None
     on: bool | None = None
     rain: Literal["none", "light", "steady", "heavy"] | None = None
@@ -50,6 +50,7 @@ class EventIn(Schema):
     source: Literal["hand", "surface", "air"] | None = None
     pull_c: FiniteFloat | None = None
     sear_factor: FiniteFloat | None = Field(None, ge=0.2, le=4)
+    sear_more_s: FiniteFloat | None = Field(None, ge=-600, le=600)
     late_min: FiniteFloat | None = None
 
 

@@ -313,9 +313,10 @@ def _outlook(
         reason = why(wish, known, forecast, step["end_s"] - begun["start_s"])
     coach = None
     ends_soon = forecast is not None and forecast.end_s - now_s < COACHED_S
-    if so_far.phase == "sear" and not aside and (wish.how.slow != "sear" or ends_soon):
+    away = any(a.end_s is None and a.kind != "high" for a in story.asides)
+    if so_far.phase == "sear" and not away and (wish.how.slow != "sear" or ends_soon):
         z = np.zeros(7) if forecast is None else forecast.posterior.z
-        coach = sear_coach(twin(wish, so_far, z, now_s))
+        coach = sear_coach(twin(wish, so_far, z, now_s), story.sear[0] > piece.result["sear_s"] + 1.0)
     peak_s, slice_now, least = None, False, 0.0
     if so_far.phase == "rest":
         least = 0.0 if wish.minimum is None else wish.minimum.rest_s

@@ -80,7 +80,7 @@ def _undo(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
 
 def _move(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
     if payload.place is None:
-        raise InvalidInput("place", "is needed: hot, cool, off or back.")
+        raise InvalidInput("place", "is needed: hot, cool, high, off or back.")
     here = _on_the_fire(cook, piece)
     if payload.place in ("hot", "cool"):
         wish = wish_for(here)
@@ -131,10 +131,15 @@ def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
 
 
 def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    here = _on_the_fire(cook, piece)
+    if payload.sear_more_s is not None:
+        story, planned_s = story_of(here, cook.events.all()), here.result["sear_s"]
+        if not planned_s:
+            raise InvalidInput("sear_more_s", f"is not to be had: {here.name} is not seared for a set time.")
+        return {"pull_c": story.pull_c, "sear_factor": max(story.sear[0] + payload.sear_more_s, 0.0) / planned_s}
     if payload.pull_c is None:
         raise InvalidInput("pull_c", "is needed: at what core temperature to pull.")
     require_between("pull_c", payload.pull_c, 0.0, 100.0, "°C")
-    _on_the_fire(cook, piece)
     return {"pull_c": payload.pull_c, "sear_factor": payload.sear_factor or 1.0}
 
 
