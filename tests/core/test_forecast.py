@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from brasko.core.forecast.compare import compared
-from brasko.core.forecast.progress import Ahead, Planned, progress
+from brasko.core.forecast.progress import Ahead, Planned, held_longer, progress
 from brasko.core.phrases import rendered
 
 TASKS = (
@@ -51,6 +51,15 @@ def test_the_forecast_moves_the_pull_and_all_that_follows(late_s):
     assert at(found, "wait").start_s == pytest.approx(-1200.0 + late_s)
     assert at(found, "on").end_s == at(found, "wait").start_s
     assert at(found, "serve").start_s == pytest.approx(-60.0 + late_s)
+
+
+def test_a_hold_lengthens_the_wait_and_moves_what_follows():
+    held = held_longer(TASKS, "wait", 1800.0)
+    assert [t.start_s for t in held] == [-4800.0, -3600.0, -1200.0, 900.0, 1100.0, 1740.0]
+    assert at(held, "wait").end_s == 900.0
+    found = progress(held, {"light": -4800.0, "on": -3600.0}, -3000.0, Ahead("wait", -1000.0))
+    assert at(found, "sear").start_s == pytest.approx(1100.0)
+    assert held_longer(TASKS, "wait", 0.0) == list(TASKS)
 
 
 def test_what_lies_in_the_middle_of_a_step_stays_there():

@@ -319,6 +319,24 @@ def test_what_is_offered_over_the_fire_can_be_done(strip):
     assert offered["sear+30"] == {"kind": "pull", "sear_more_s": 30.0}
 
 
+def test_a_hold_that_was_chosen_is_followed_and_can_be_made_longer(strip):
+    """A warm place no hotter than the pull and a little: it neither cools nor cooks on much (common practice, no source)."""
+    wish, solution, _, _ = strip
+    began = [Began("gentle", 0.0), Began("wait", 2350.0)]
+    cores = []
+    for hold_s in (0.0, 1500.0):
+        so_far = lived(wish, solution.pull_c, solution.sear, began, hold_s=hold_s)
+        now = twin(wish, so_far, np.zeros(7), 2500.0)
+        assert now.current.until.max_s == pytest.approx(wish.wait_s + hold_s - 150.0)
+        found = {c.key: c for c in corrections(now, 6000.0)}
+        assert found["hold"].done_s == pytest.approx(6000.0, abs=20.0)
+        assert found["hold"].event["hold_more_s"] == pytest.approx(
+            found["hold"].done_s - found["as_is"].done_s, abs=5.0
+        )
+        cores.append(found["hold"].peak_c)
+    assert max(cores) < wish.aim_c + 4.0
+
+
 def test_a_raised_piece_is_followed_where_it_is(strip):
     wish, solution, _, _ = strip
     began = [Began("gentle", 0.0), Began("wait", 2350.0), Began("sear", 2650.0)]

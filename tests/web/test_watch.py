@@ -141,6 +141,7 @@ def test_what_is_done_at_the_fire_is_kept_and_can_be_taken_back(mara):
         ("pull", {}, "pull_c", "is needed"),
         ("weather", {"rain": "heavy"}, "wind", "is needed"),
         ("weather", {"rain": "drizzle", "wind": "still"}, "rain", "'none', 'light', 'steady' or 'heavy'"),
+        ("pull", {"hold_more_s": 99999}, "hold_more_s", "less than or equal to 10800"),
         ("guests", {"late_min": 900}, "late_min", "must be between -120 and 180"),
     ],
 )
@@ -187,6 +188,26 @@ def test_corrections_come_with_their_effect(mara):
     assert all(o["words"] for o in told["options"])
     cool = mara.call("POST", f"/api/cooks/{cook.id}/pieces/{cook.pieces.get().id}/surface", {"temp_c": 205}).json()
     assert "Wait for" in cool["words"]
+
+
+def test_a_hold_that_is_chosen_keeps_the_table(mara):
+    cook = on_the_fire(mara)
+    act(mara, cook, "guests", late_min=40)
+    path = f"/api/cooks/{cook.id}/pieces/{cook.pieces.get().id}/corrections"
+    told = mara.client.get(path).json()
+    hold = next(o for o in told["options"] if o["key"] == "hold")["event"]
+    before = {e["key"]: parse_datetime(e["start_at"]) for e in look(mara, cook)["expected"]}
+    assert act(mara, cook, **hold).status_code == 201
+    after = {e["key"]: parse_datetime(e["start_at"]) for e in look(mara, cook)["expected"]}
+    assert after["wait"] == before["wait"]
+    (wait,) = [e for e in look(mara, cook)["expected"] if e["key"] == "wait"]
+    assert "no warmer" in wait["why"]
+    for later in ("convert", "sear", "rest", "serve"):
+        assert (after[later] - before[later]).total_seconds() == pytest.approx(hold["hold_more_s"], abs=1.0)
+    assert abs(mara.client.get(path).json()["late_s"]) < 60.0
+    act(mara, cook, "pull", pull_c=44.0)
+    story = story_of(cook.pieces.get(), cook.events.all())
+    assert (story.pull_c, story.hold_s) == (44.0, pytest.approx(hold["hold_more_s"]))
 
 
 def test_a_forecast_of_one_step_is_not_taken_for_that_of_the_next(mara, settings):

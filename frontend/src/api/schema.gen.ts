@@ -2981,6 +2981,8 @@ export interface components {
             sear_factor?: number | null;
             /** Sear More S */
             sear_more_s?: number | null;
+            /** Hold More S */
+            hold_more_s?: number | null;
             /** Late Min */
             late_min?: number | null;
         };
@@ -3947,6 +3949,8 @@ export interface components {
             ][];
             /** Pull C */
             pull_c: number;
+            /** Hold S */
+            hold_s: number;
             /** Sear */
             sear: [
                 number,

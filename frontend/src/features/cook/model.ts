@@ -68,7 +68,7 @@ export const lastOf = (cook: Cook, kind: string): Mark | null => standing(cook).
 
 const KINDS: Record<string, string> = {
   flip: "flip", turn: "turn", move: "move", lid: "lid", vent: "fire change", weather: "weather", reading: "reading", flare: "flare-up", smoke: "black smoke",
-  pause: "pause", pull: "new pull", guests: "late guests", note: "note",
+  pause: "pause", pull: "change of plan", guests: "late guests", note: "note",
 };
 
 /** What a mark is called where it can be taken back. */

@@ -10,14 +10,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from brasko.core.fire.rests import RESTS
-from brasko.core.forecast.history import Lived, elsewhere, raised
+from brasko.core.forecast.history import Lived, elsewhere, held, hold_words, raised
 from brasko.core.forecast.kitchens import varied_food, varied_steps
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.invert import tempered_start
-from brasko.core.planner.late import WARM_PLACE, WARM_PLACE_ABOVE_K, WARM_PLACE_KG_M3
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of
 from brasko.core.planner.wish import Wish
-from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
+from brasko.core.programme.steps import Programme, Step, Until
 
 Floats = NDArray[np.float64]
 
@@ -106,6 +105,8 @@ def corrections(here: Twin, eat_s: float | None = None) -> tuple[Correction, ...
     ]
     if here.so_far.phase == "gentle":
         found += _gentle(here, current, rest, eat_s)
+    elif here.so_far.phase == "wait":
+        found += _late_table(here, current, rest, eat_s)
     elif here.so_far.phase == "sear":
         found += _over_fire(here, current, rest)
     elif here.so_far.phase == "rest":
@@ -138,12 +139,17 @@ def _gentle(
              (over, *rest), {"kind": "move", "place": "hot"})
         )  # fmt: skip
     found += _earlier_pull(here, current, rest)
-    if eat_s is not None:
-        ends = here.now_s + here.on((current, *rest)).duration_s
-        spare = eat_s - ends
-        if spare > WORTH_S:
-            found.append(_held(here, current, rest, spare))
-    return found
+    return found + _late_table(here, current, rest, eat_s)
+
+
+def _late_table(
+    here: Twin, current: Step, rest: Programme, eat_s: float | None
+) -> list[tuple[str, str, str, Programme, dict[str, object]]]:
+    """Holding it, where it would be ready before the table is."""
+    if eat_s is None:
+        return []
+    spare = eat_s - here.now_s - here.on((current, *rest)).duration_s
+    return [_held(here, current, rest, spare)] if spare > WORTH_S else []
 
 
 def _earlier_pull(
@@ -182,14 +188,20 @@ def _pulled(current: Step, rest: Programme, early_k: float, longer: float) -> Pr
 def _held(
     here: Twin, current: Step, rest: Programme, spare_s: float
 ) -> tuple[str, str, str, Programme, dict[str, object]]:
+    """Wait so much longer, before the sear where there is one to come: from the pull on, or from now if it is off already."""
     pull_c = current.until.core_c if current.until.core_c is not None else here.wish.aim_c
-    place_c = pull_c + WARM_PLACE_ABOVE_K
-    still = Side(air_c=place_c, h_w_m2k=WARM_PLACE.value, radiant_c=place_c, vapour_kg_m3=WARM_PLACE_KG_M3.value)
-    hold = Step("hold", Surroundings(still, still, still), Until(spare_s))
-    sears = any(phase_of(s.name) == "sear" for s in rest)
-    name = "Hold it before the sear" if sears else "Hold it before the rest"
-    how = f"Pull as planned, then {{time:{spare_s:.0f}}} on the coolest place or in an oven at {{temp:{place_c:.0f}}}, no warmer."
-    return "hold", name, how, (current, hold, *rest), {"kind": "note"}
+    if current.name == "wait":
+        pull_c = float(here.state.peak_c.min())
+    waits = any(s.name == "wait" for s in (current, *rest))
+    if waits:
+        longer = [held(s, pull_c, spare_s) if s.name == "wait" else s for s in (current, *rest)]
+    else:
+        empty = Step("hold", current.surroundings, Until(0.0))
+        longer = [current, held(empty, pull_c, spare_s), *rest]
+    name = "Hold it before the sear" if waits else "Hold it before the rest"
+    first = "Let it wait" if current.name == "wait" else "Pull as planned, then let it wait"
+    how = f"{first} {hold_words(pull_c, spare_s)}."
+    return "hold", name, how, tuple(longer), {"kind": "pull", "hold_more_s": spare_s} if waits else {"kind": "note"}
 
 
 def _over_fire(here: Twin, current: Step, rest: Programme) -> list[tuple[str, str, str, Programme, dict[str, object]]]:

@@ -12,6 +12,7 @@ from typing import Literal
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.rests import RESTS
+from brasko.core.planner.late import WARM_PLACE, WARM_PLACE_ABOVE_K, WARM_PLACE_KG_M3
 from brasko.core.planner.programme import phase_of, programme_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
@@ -83,9 +84,15 @@ def lived(
     began: Sequence[Began],
     asides: Sequence[Aside] = (),
     changes: Sequence[FireChange] = (),
+    hold_s: float = 0.0,
 ) -> Lived:
-    """The cook so far from the steps that began, in the order they did. Raises InvalidInput for a step not planned."""
+    """The cook so far from the steps that began, in the order they did. hold_s: so much longer it waits for its sear.
+
+    Raises InvalidInput for a step not planned.
+    """
     planned = {step.name: step for step in programme_of(wish, pull_c, sear)}
+    if hold_s > 0.0 and "wait" in planned:
+        planned["wait"] = held(planned["wait"], pull_c, hold_s)
     names = list(planned)
     if not began:
         raise InvalidInput("began", "is empty: nothing is on the fire yet.")
@@ -160,6 +167,24 @@ def elsewhere(wish: Wish, around: Surroundings, kind: AsideKind) -> tuple[Surrou
     if kind == "cool" and gentle is not None:
         return gentle.surroundings, False
     raise InvalidInput("place", f"is not to be had on this fire: it has no {'hot' if kind == 'hot' else 'cool'} side.")
+
+
+def warm_place_c(pull_c: float) -> float:
+    """Where a pulled piece is held: hardly warmer than itself, or it cooks on."""
+    return pull_c + WARM_PLACE_ABOVE_K
+
+
+def held(step: Step, pull_c: float, hold_s: float) -> Step:
+    """The same wait, so much longer, in a warm and still place."""
+    place_c = warm_place_c(pull_c)
+    still = Side(air_c=place_c, h_w_m2k=WARM_PLACE.value, radiant_c=place_c, vapour_kg_m3=WARM_PLACE_KG_M3.value)
+    until = replace(step.until, max_s=step.until.max_s + hold_s)
+    return replace(step, surroundings=Surroundings(still, still, still), until=until)
+
+
+def hold_words(pull_c: float, hold_s: float) -> str:
+    """Where and how long to hold, with phrase tokens."""
+    return f"{{time:{hold_s:.0f}}} longer on the coolest place or in an oven at {{temp:{warm_place_c(pull_c):.0f}}}, no warmer"
 
 
 def raised(step: Step) -> Step:

@@ -45,6 +45,17 @@ class Ahead:
     at_s: float
 
 
+def held_longer(tasks: Sequence[Planned], step: str, hold_s: float) -> list[Planned]:
+    """The same tasks with a step that lasts so much longer, and all that comes after it so much later."""
+    begins = next((t.start_s for t in tasks if t.step == step), None)
+    if begins is None or hold_s <= 0.0:
+        return list(tasks)
+    return [
+        t if t.start_s < begins else replace(t, end_s=t.end_s + hold_s, start_s=t.start_s + hold_s * (t.step != step))
+        for t in tasks
+    ]
+
+
 def progress(
     tasks: Sequence[Planned],
     done_s: Mapping[str, float],

@@ -7,7 +7,8 @@ from django.utils import timezone
 
 from brasko.core.fire.skies import RAINS, WINDS
 from brasko.core.forecast.compare import compared
-from brasko.core.forecast.progress import Ahead, Expected, Planned, progress
+from brasko.core.forecast.history import hold_words
+from brasko.core.forecast.progress import Ahead, Expected, Planned, held_longer, progress
 from brasko.core.planner.ranges import Span
 from brasko.core.safety.drills import BLACK_SMOKE, FLARE_UP, VENTS, find_the_middle
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
@@ -31,7 +32,7 @@ from brasko.web.cooks.schemas import (
     UpdateOut,
     WhenOut,
 )
-from brasko.web.cooks.story import done_at, table_at, weather_on
+from brasko.web.cooks.story import done_at, story_of, table_at, weather_on
 from brasko.web.cooks.watch import Outlook, outlook
 
 AMID = ("turn",)
@@ -60,6 +61,7 @@ def expected_of(
     tasks = [
         Planned(t["key"], t["start_s"], t["end_s"], t["step"], amid=t["key"] in AMID) for t in piece.result["tasks"]
     ]
+    tasks = held_longer(tasks, "wait", story_of(piece, events).hold_s)
     done = {key: cook.seconds(at) for key, at in done_at(events, piece).items()}
     ahead = _ahead(cook, piece, now, seen)
     return list(progress(tasks, done, cook.seconds(now), ahead, overdue_moves_on=overdue_moves_on))
@@ -167,6 +169,9 @@ def expected_out(
     found = []
     for piece in pieces:
         named = {t["key"]: t for t in piece.result["tasks"]}
+        story = story_of(piece, events)
+        if story.hold_s > 0.0 and "wait" in named:
+            named["wait"] = {**named["wait"], "why": f"Hold it {hold_words(story.pull_c, story.hold_s)}."}
         for each in expected_of(cook, piece, events, now, seen[piece.id]):
             task = named[each.key]
             found.append(

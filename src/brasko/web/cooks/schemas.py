@@ -51,6 +51,7 @@ class EventIn(Schema):
     pull_c: FiniteFloat | None = None
     sear_factor: FiniteFloat | None = Field(None, ge=0.2, le=4)
     sear_more_s: FiniteFloat | None = Field(None, ge=-600, le=600)
+    hold_more_s: FiniteFloat | None = Field(None, ge=-10800, le=10800)
     late_min: FiniteFloat | None = None
 
 

@@ -22,6 +22,7 @@ class Story:
     changes: tuple[FireChange, ...]
     pull_c: float
     sear: tuple[float, float]
+    hold_s: float
     by_hand: tuple[Seen, ...]
     lid_open: bool
     paused: bool
@@ -61,9 +62,10 @@ def story_of(piece: Piece, events: Iterable[Event]) -> Story:
     pulls = [e for e in mine if e.kind == Event.Kind.PULL]
     pull_c = float(pulls[-1].payload["pull_c"]) if pulls else float(result["pull_c"])
     factor = float(pulls[-1].payload.get("sear_factor", 1.0)) if pulls else 1.0
+    hold_s = float(pulls[-1].payload.get("hold_s", 0.0)) if pulls else 0.0
     sear = (result["sear_s"] * factor, result["flip_every_s"])
     if on_at is None:
-        return Story(None, (), (), (), pull_c, sear, (), False, False)
+        return Story(None, (), (), (), pull_c, sear, hold_s, (), False, False)
 
     def since(event: Event) -> float:
         return max((event.at - on_at).total_seconds(), 0.0)
@@ -80,6 +82,7 @@ def story_of(piece: Piece, events: Iterable[Event]) -> Story:
         changes=tuple(_changes(mine, since, piece)),
         pull_c=pull_c,
         sear=sear,
+        hold_s=hold_s,
         by_hand=tuple(
             Seen(since(e), e.payload["temp_c"], e.payload["source"]) for e in mine if e.kind == Event.Kind.READING
         ),

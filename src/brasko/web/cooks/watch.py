@@ -111,9 +111,9 @@ def outlook(cook: Cook, piece: Piece, events: Sequence[Event], now: datetime) ->
             _watched.pop(next(iter(_watched)))
     with kept.lock:
         _take_in(kept, piece, story)
-        key = (story.began, story.asides, story.changes, story.pull_c, story.sear)
+        key = (story.began, story.asides, story.changes, story.pull_c, story.sear, story.hold_s)
         if key != kept.key:
-            so_far = lived(wish, story.pull_c, story.sear, story.began, story.asides, story.changes)
+            so_far = lived(wish, story.pull_c, story.sear, story.began, story.asides, story.changes, story.hold_s)
             kept.key, kept.so_far = key, so_far
             _build(cook.id, piece.id, kept, wish, so_far, key)
         assert kept.so_far is not None
@@ -129,7 +129,7 @@ def here(piece: Piece, events: Sequence[Event], now: datetime) -> Twin | None:
     if story.on_at is None or not story.began:
         return None
     wish = wish_for(piece)
-    so_far = lived(wish, story.pull_c, story.sear, story.began, story.asides, story.changes)
+    so_far = lived(wish, story.pull_c, story.sear, story.began, story.asides, story.changes, story.hold_s)
     kept = _watched.get(piece.id)
     known = None if kept is None else kept.forecast
     z = np.zeros(7) if known is None else known.posterior.z

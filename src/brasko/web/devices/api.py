@@ -75,5 +75,6 @@ def _scene_piece(piece: Piece, story: Story) -> ScenePiece:
         changes=[(c.at_s, c.delta_k) for c in story.changes],
         pull_c=story.pull_c,
         sear=story.sear,
+        hold_s=story.hold_s,
         wanted=wanted(piece.id),
     )

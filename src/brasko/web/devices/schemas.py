@@ -43,6 +43,7 @@ class ScenePiece(Schema):
     asides: list[tuple[str, float, float | None]]
     changes: list[tuple[float, float]]
     pull_c: float
+    hold_s: float
     sear: tuple[float, float]
     wanted: list[str]
 

@@ -131,16 +131,23 @@ def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
 
 
 def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+    """What is told of pull, sear and hold changes the plan; what is not told stays as it was."""
     here = _on_the_fire(cook, piece)
-    if payload.sear_more_s is not None:
-        story, planned_s = story_of(here, cook.events.all()), here.result["sear_s"]
-        if not planned_s:
-            raise InvalidInput("sear_more_s", f"is not to be had: {here.name} is not seared for a set time.")
-        return {"pull_c": story.pull_c, "sear_factor": max(story.sear[0] + payload.sear_more_s, 0.0) / planned_s}
-    if payload.pull_c is None:
+    story, planned_s = story_of(here, cook.events.all()), here.result["sear_s"]
+    if payload.pull_c is None and payload.sear_more_s is None and payload.hold_more_s is None:
         raise InvalidInput("pull_c", "is needed: at what core temperature to pull.")
-    require_between("pull_c", payload.pull_c, 0.0, 100.0, "°C")
-    return {"pull_c": payload.pull_c, "sear_factor": payload.sear_factor or 1.0}
+    if payload.sear_more_s is not None and not planned_s:
+        raise InvalidInput("sear_more_s", f"is not to be had: {here.name} is not seared for a set time.")
+    if payload.hold_more_s is not None and not any(s["name"] == "wait" for s in here.result["steps"]):
+        raise InvalidInput("hold_more_s", f"is not to be had: {here.name} does not wait for a sear.")
+    pull_c = story.pull_c if payload.pull_c is None else payload.pull_c
+    require_between("pull_c", pull_c, 0.0, 100.0, "°C")
+    sear_s = story.sear[0] + (payload.sear_more_s or 0.0)
+    return {
+        "pull_c": pull_c,
+        "sear_factor": payload.sear_factor or (max(sear_s, 0.0) / planned_s if planned_s else 1.0),
+        "hold_s": max(story.hold_s + (payload.hold_more_s or 0.0), 0.0),
+    }
 
 
 def _guests(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:

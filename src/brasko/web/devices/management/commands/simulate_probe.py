@@ -74,6 +74,7 @@ class Hub:
             [Began(*b) for b in piece["began"]],
             [Aside(*a) for a in piece["asides"]],
             [FireChange(*c) for c in piece["changes"]],
+            piece["hold_s"],
         )
         truth = drawn_truth(piece["piece_id"])
         now_s = (now - on_at).total_seconds()
