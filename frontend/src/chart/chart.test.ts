@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 
-import type { Reference } from "@/api/hooks";
+import type { PieceResult, Reference } from "@/api/hooks";
 
+import { foreseenTime } from "./foreseen";
 import { blockAt, runs, valueAt } from "./line-model";
 import { placed } from "./line-view";
 import { HEAT, rgb, sampled } from "./palette";
@@ -71,5 +72,20 @@ describe("doneness", () => {
   const scale = { key: "k", name: "K", bands: [{ word: "rare", low_c: 48, high_c: 53 }, { word: "done", low_c: 53, high_c: 70 }] } as Reference["scales"][number];
   it("gives the word of a temperature, the last one above all", () => {
     expect([50, 53, 90].map((c) => wordFor(scale, c))).toEqual(["rare", "done", "done"]);
+  });
+});
+
+describe("the face of a cook that runs otherwise", () => {
+  const result = { on_s: -3600, tasks: [{ key: "on", step: "gentle", start_s: -3600, end_s: -1200 }, { key: "rest", step: "rest", start_s: -1200, end_s: 0 }],
+    curve: { time_s: [0, 600, 1200, 1800, 2400, 3600], core_c: [4, 8, 20, 36, 50, 54] } } as unknown as PieceResult;
+  const blocks = [{ key: "7:on", start: -3600, end: 1200 }, { key: "7:rest", start: 1200, end: 2400 }];
+  it("is cut where the planned middle was as hot", () => {
+    expect(foreseenTime(blocks, result, -600, -3600, 28)).toBe(1500);
+    expect(foreseenTime(blocks, result, 1800, -3600, 52)).toBe(3000);
+  });
+  it("goes by the share of the step where the plan never was as hot in it", () => {
+    expect(foreseenTime(blocks, result, -1200, -3600, null)).toBe(1200);
+    expect(foreseenTime(blocks, result, -1200, -3600, 52)).toBe(1200);
+    expect(foreseenTime([], result, -1200, -3600, 30)).toBe(2400);
   });
 });

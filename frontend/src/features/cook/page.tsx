@@ -6,8 +6,9 @@ import { type Link as LinkState, useCookTime, useLiveCook } from "@/api/live";
 import { type Deed, record, settle, useOutbox, withWaiting } from "@/api/outbox";
 import { useHousehold, useSystem } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
+import { foreseenTime, ownKey } from "@/chart/foreseen";
 import { GrateView } from "@/chart/grate-view";
-import { blockAt, lineOfCook } from "@/chart/line-model";
+import { blockAt, lineOfCook, valueAt } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { unpacked, widthMm } from "@/chart/section";
 import { roleOf } from "@/chart/where";
@@ -58,7 +59,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
   const mine = model.blocks.filter((b) => b.piece === undefined || b.piece === piece.position);
   const doing = blockAt(mine, "meat", moment);
   const grate = piece.result.grate ?? reference.data?.grates.find((g) => g.fire === (piece.result.fire ?? piece.inputs.fire))?.grate;
-  const since = foreseenTime(mine, piece.result, moment, onS);
+  const since = foreseenTime(mine, piece.result, moment, onS, valueAt(model.core, moment));
   const send = (kind: Deed["kind"], more: Partial<Deed> = {}) =>
     record(cook.id, { client_id: crypto.randomUUID(), kind, piece_id: piece.id, at: new Date(nowMs).toISOString(), ...more } as Deed);
   const over = overFireSince(soonest.piece, cook.expected);
@@ -115,30 +116,11 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
         </section>
         <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
           {reference.data && <section aria-label="Face" className="plate p-4"><FaceView section={section} sinceOnS={since} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[scale] ?? ""} marks={piece.result.marks_words ?? ""} label={`by the forecast at ${clockText(new Date(eat.getTime() + moment * 1000))}`} /></section>}
-          {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={piece.result.zones} role={roleOf(piece.result, doing && own(doing.key))} where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")} radiusMm={widthMm(section) / 2} system={system} /></section>}
+          {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={piece.result.zones} role={roleOf(piece.result, doing && ownKey(doing.key))} where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")} radiusMm={widthMm(section) / 2} system={system} /></section>}
         </div>
       </div>
     </div>
   );
-}
-
-/** The key of a task without its piece. */
-const own = (key: string) => key.split(":").pop() ?? key;
-
-/** Seconds since putting it on, in the foreseen cook, that match a moment of the real one: each step is stretched to its real length. */
-function foreseenTime(blocks: { key: string; start: number; end: number }[], result: Cook["pieces"][number]["result"], moment: number, onS: number): number {
-  const tasks = result.tasks.filter((t) => t.step);
-  for (let i = tasks.length - 1; i >= 0; i--) {
-    const task = tasks[i]!;
-    const real = blocks.find((b) => own(b.key) === task.key);
-    const following = tasks[i + 1];
-    const next = following && blocks.find((b) => own(b.key) === following.key);
-    if (!real || moment < real.start) continue;
-    const length = Math.max(1, (next?.start ?? real.end) - real.start);
-    const part = Math.min(1, (moment - real.start) / length);
-    return task.start_s - result.on_s + part * (task.end_s - task.start_s);
-  }
-  return moment - onS;
 }
 
 function Steering({ cook }: { cook: Cook }) {
