@@ -105,7 +105,26 @@ def test_what_could_be_done_is_computed_before_it_is_chosen(visit, kitchen):
             re.compile(r"\d\d:\d\d.*grey rim \d+ %")
         )
     sheet.get_by_role("button", name=re.compile("^Do this.*Close down")).click()
-    expect(page.get_by_role("button", name=re.compile("^Undo"))).to_contain_text("fire change")
+    undo = page.get_by_role("button", name=re.compile("^Undo"))
+    expect(undo).to_contain_text("fire change")
+    undo.click()
+    page.get_by_role("button", name="What if", exact=True).click()
+    sheet.get_by_role("button", name=re.compile("^Do this.*Hold it before the sear")).click()
+    expect(page.get_by_role("region", name="Now")).to_contain_text("no warmer")
+
+
+def test_rain_says_what_it_does_before_it_is_told(visit, kitchen):
+    page = visit("/plan")
+    put_on(page, kitchen.base, "1×")
+    page.get_by_role("button", name="Vents, rain", exact=True).click()
+    weather = page.get_by_role("region", name="Weather")
+    expect(weather.get_by_role("button", name="It is so now")).to_be_disabled()
+    weather.get_by_role("button", name="Heavy rain").click()
+    expect(weather).to_contain_text(re.compile(r"the air settles \d+ °F lower"))
+    weather.get_by_role("button", name="It is so now").click()
+    expect(page.get_by_role("button", name=re.compile("^Undo"))).to_contain_text("weather")
+    page.keyboard.press("Alt+v")
+    expect(weather.get_by_role("button", name="Heavy rain")).to_have_attribute("aria-pressed", "true")
 
 
 def test_a_cool_grate_and_a_flare_up(visit, kitchen):
