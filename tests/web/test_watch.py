@@ -10,10 +10,11 @@ from django.utils.dateparse import parse_datetime
 from households import errors
 from PIL import Image
 
+from brasko.core.fire.skies import shift_of
 from brasko.core.forecast.history import Began, lived
 from brasko.web.cooks import watch
 from brasko.web.cooks.models import Cook, Event, Photo
-from brasko.web.cooks.story import story_of, weather_on
+from brasko.web.cooks.story import fire_under, story_of
 from brasko.web.cooks.watch import wish_for
 from brasko.web.devices.actions import take_readings
 from brasko.web.devices.truth import drawn_truth, true_probe
@@ -156,12 +157,12 @@ def test_rain_is_taken_over_until_it_is_over(mara):
     """What is told of the weather is what the fire settles at, and the last one told counts."""
     cook = on_the_fire(mara)
     piece = cook.pieces.get()
-    steady = weather_on(piece, "steady", "still").shift_k
+    steady = shift_of(fire_under(piece), "steady", "still").shift_k
     assert steady < -5.0
     for rain, wind in (("steady", "still"), ("heavy", "breeze"), ("none", "still")):
         assert act(mara, cook, "weather", rain=rain, wind=wind).status_code == 201
     changes = story_of(piece, cook.events.all()).changes
-    heavy = weather_on(piece, "heavy", "breeze").shift_k
+    heavy = shift_of(fire_under(piece), "heavy", "breeze").shift_k
     assert [c.delta_k for c in changes] == pytest.approx([steady, heavy - steady, -heavy])
     assert sum(c.delta_k for c in changes) == pytest.approx(0.0)
     skies = {(s["rain"], s["wind"]): s["words"] for s in look(mara, cook)["skies"]}

@@ -5,7 +5,7 @@ from datetime import datetime, timedelta
 import numpy as np
 from django.utils import timezone
 
-from brasko.core.fire.skies import RAINS, WINDS
+from brasko.core.fire.skies import RAINS, WINDS, shift_of
 from brasko.core.forecast.compare import compared
 from brasko.core.forecast.history import hold_words
 from brasko.core.forecast.progress import Ahead, Expected, Planned, held_longer, progress
@@ -32,7 +32,7 @@ from brasko.web.cooks.schemas import (
     UpdateOut,
     WhenOut,
 )
-from brasko.web.cooks.story import done_at, story_of, table_at, weather_on
+from brasko.web.cooks.story import done_at, fire_under, table_at
 from brasko.web.cooks.watch import Outlook, outlook
 
 AMID = ("turn",)
@@ -61,7 +61,7 @@ def expected_of(
     tasks = [
         Planned(t["key"], t["start_s"], t["end_s"], t["step"], amid=t["key"] in AMID) for t in piece.result["tasks"]
     ]
-    tasks = held_longer(tasks, "wait", story_of(piece, events).hold_s)
+    tasks = held_longer(tasks, "wait", 0.0 if seen is None else seen.story.hold_s)
     done = {key: cook.seconds(at) for key, at in done_at(events, piece).items()}
     ahead = _ahead(cook, piece, now, seen)
     return list(progress(tasks, done, cook.seconds(now), ahead, overdue_moves_on=overdue_moves_on))
@@ -169,10 +169,11 @@ def expected_out(
     found = []
     for piece in pieces:
         named = {t["key"]: t for t in piece.result["tasks"]}
-        story = story_of(piece, events)
-        if story.hold_s > 0.0 and "wait" in named:
+        outlook_now = seen[piece.id]
+        if outlook_now is not None and outlook_now.story.hold_s > 0.0 and "wait" in named:
+            story = outlook_now.story
             named["wait"] = {**named["wait"], "why": f"Hold it {hold_words(story.pull_c, story.hold_s)}."}
-        for each in expected_of(cook, piece, events, now, seen[piece.id]):
+        for each in expected_of(cook, piece, events, now, outlook_now):
             task = named[each.key]
             found.append(
                 ExpectedOut(
@@ -209,8 +210,9 @@ def cursor_parts(cursor: str) -> tuple[int, int]:
 
 
 def _skies(piece: Piece) -> list[SkyOut]:
+    fire = fire_under(piece)
     return [
-        SkyOut(rain=r, rain_name=rain.name, wind=w, wind_name=wind.name, words=weather_on(piece, r, w).words)
+        SkyOut(rain=r, rain_name=rain.name, wind=w, wind_name=wind.name, words=shift_of(fire, r, w).words)
         for r, rain in RAINS.items()
         for w, wind in WINDS.items()
     ]

@@ -4,7 +4,8 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from brasko.core.fire.skies import Shift, fire_of, shift_of
+from brasko.core.fire.own import OwnFire
+from brasko.core.fire.skies import fire_of, shift_of
 from brasko.core.forecast.history import Aside, Began, FireChange
 from brasko.core.forecast.readings import Reading as Seen
 from brasko.formats.meal import PieceIn
@@ -138,13 +139,13 @@ def _changes(events: list[Event], since: object, piece: Piece) -> list[FireChang
             if delta:
                 found.append(FireChange(at, float(delta)))
         elif event.kind == Event.Kind.WEATHER:
-            settles = weather_on(piece, event.payload["rain"], event.payload["wind"]).shift_k
+            settles = shift_of(fire_under(piece), event.payload["rain"], event.payload["wind"]).shift_k
             found.append(FireChange(at, settles - weather))
             weather = settles
     return found
 
 
-def weather_on(piece: Piece, rain: str, wind: str) -> Shift:
-    """What rain and wind do to the fire that a piece is planned on."""
+def fire_under(piece: Piece) -> OwnFire | None:
+    """The set-up of the fire that a piece is planned on, where one is known."""
     wish = wish_of(PieceIn(**piece.inputs))
-    return shift_of(fire_of(wish.fire_key, wish.own_fire), rain, wind)
+    return fire_of(wish.fire_key, wish.own_fire)
