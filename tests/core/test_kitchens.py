@@ -320,7 +320,8 @@ def test_what_is_offered_over_the_fire_can_be_done(strip):
 
 
 def test_a_hold_that_was_chosen_is_followed_and_can_be_made_longer(strip):
-    """A warm place no hotter than the pull and a little: it neither cools nor cooks on much (common practice, no source)."""
+    """A warm place no hotter than the pull and a little: it neither cools nor cooks on much (common practice, no source).
+    Two hours out of the fridge in all: fsis_safe_temperatures, from memory."""
     wish, solution, _, _ = strip
     began = [Began("gentle", 0.0), Began("wait", 2350.0)]
     cores = []
@@ -335,6 +336,10 @@ def test_a_hold_that_was_chosen_is_followed_and_can_be_made_longer(strip):
         )
         cores.append(found["hold"].peak_c)
     assert max(cores) < wish.aim_c + 4.0
+    assert "{time:7200} at the most" in found["hold"].how
+    late = {c.key: c for c in corrections(now, 6000.0 + 2.5 * 3600.0)}
+    assert "Do not" in late["hold"].how
+    assert late["hold"].event == {"kind": "note"}
 
 
 def test_a_raised_piece_is_followed_where_it_is(strip):

@@ -143,6 +143,7 @@ def test_what_is_done_at_the_fire_is_kept_and_can_be_taken_back(mara):
         ("weather", {"rain": "heavy"}, "wind", "is needed"),
         ("weather", {"rain": "drizzle", "wind": "still"}, "rain", "'none', 'light', 'steady' or 'heavy'"),
         ("pull", {"hold_more_s": 99999}, "hold_more_s", "less than or equal to 10800"),
+        ("pull", {"hold_more_s": 8000}, "hold_more_s", "at most 120 min"),
         ("guests", {"late_min": 900}, "late_min", "must be between -120 and 180"),
     ],
 )

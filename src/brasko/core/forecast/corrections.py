@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from brasko.core.fire.rests import RESTS
-from brasko.core.forecast.history import Lived, elsewhere, held, hold_words, raised
+from brasko.core.forecast.history import Lived, elsewhere, held, hold_words, longest_hold_s, raised
 from brasko.core.forecast.kitchens import varied_food, varied_steps
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.invert import tempered_start
@@ -200,8 +200,19 @@ def _held(
         longer = [current, held(empty, pull_c, spare_s), *rest]
     name = "Hold it before the sear" if waits else "Hold it before the rest"
     first = "Let it wait" if current.name == "wait" else "Pull as planned, then let it wait"
-    how = f"{first} {hold_words(pull_c, spare_s)}."
-    return "hold", name, how, tuple(longer), {"kind": "pull", "hold_more_s": spare_s} if waits else {"kind": "note"}
+    most_s = longest_hold_s(here.wish)
+    within = spare_s <= most_s
+    clock = f"It counts as out of the fridge: {{time:{most_s:.0f}}} at the most."
+    if not within:
+        clock = f"Do not: it counts as out of the fridge, and {{time:{most_s:.0f}}} is the most."
+    how = f"{first} {hold_words(pull_c, spare_s)}. {clock}"
+    return (
+        "hold",
+        name,
+        how,
+        tuple(longer),
+        {"kind": "pull", "hold_more_s": spare_s} if waits and within else {"kind": "note"},
+    )
 
 
 def _over_fire(here: Twin, current: Step, rest: Programme) -> list[tuple[str, str, str, Programme, dict[str, object]]]:

@@ -12,10 +12,11 @@ from typing import Literal
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.rests import RESTS
-from brasko.core.planner.late import WARM_PLACE, WARM_PLACE_ABOVE_K, WARM_PLACE_KG_M3
+from brasko.core.planner.late import warm_place, warm_place_c
 from brasko.core.planner.programme import phase_of, programme_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
+from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.sourced import Sourced
 
 AsideKind = Literal["lid", "hot", "cool", "high", "off"]
@@ -169,17 +170,15 @@ def elsewhere(wish: Wish, around: Surroundings, kind: AsideKind) -> tuple[Surrou
     raise InvalidInput("place", f"is not to be had on this fire: it has no {'hot' if kind == 'hot' else 'cool'} side.")
 
 
-def warm_place_c(pull_c: float) -> float:
-    """Where a pulled piece is held: hardly warmer than itself, or it cooks on."""
-    return pull_c + WARM_PLACE_ABOVE_K
-
-
 def held(step: Step, pull_c: float, hold_s: float) -> Step:
     """The same wait, so much longer, in a warm and still place."""
-    place_c = warm_place_c(pull_c)
-    still = Side(air_c=place_c, h_w_m2k=WARM_PLACE.value, radiant_c=place_c, vapour_kg_m3=WARM_PLACE_KG_M3.value)
     until = replace(step.until, max_s=step.until.max_s + hold_s)
-    return replace(step, surroundings=Surroundings(still, still, still), until=until)
+    return replace(step, surroundings=warm_place(pull_c), until=until)
+
+
+def longest_hold_s(wish: Wish) -> float:
+    """How long it may be held: that counts as out of the fridge, as tempering does. Source: fsis."""
+    return max(fridge_limit_s(wish.air_c) - wish.temper_s, 0.0)
 
 
 def hold_words(pull_c: float, hold_s: float) -> str:

@@ -64,6 +64,18 @@ def _worse_by(holding: Holding, wish: Wish) -> tuple[bool, float]:
     )
 
 
+def warm_place_c(pull_c: float) -> float:
+    """Where a pulled piece is held: hardly warmer than itself, or it cooks on [°C]."""
+    return pull_c + WARM_PLACE_ABOVE_K
+
+
+def warm_place(pull_c: float) -> Surroundings:
+    """What it feels there."""
+    place_c = warm_place_c(pull_c)
+    still = Side(air_c=place_c, h_w_m2k=WARM_PLACE.value, radiant_c=place_c, vapour_kg_m3=WARM_PLACE_KG_M3.value)
+    return Surroundings(still, still, still)
+
+
 def _run(wish: Wish, programme: Programme) -> Result:
     start = tempered_start(wish, wish.food, SEARCH_REFINE)
     return simulate(wish.food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start)
@@ -73,9 +85,8 @@ def _before_the_sear(wish: Wish, solution: Solution, late_s: float, warm: bool) 
     """Hold after the gentle part, then sear as long as the crust needs."""
     programme = programme_of(wish, solution.pull_c)
     n = next(i for i, step in enumerate(programme) if step.name == "sear")
-    place_c = solution.pull_c + WARM_PLACE_ABOVE_K
-    still = Side(air_c=place_c, h_w_m2k=WARM_PLACE.value, radiant_c=place_c, vapour_kg_m3=WARM_PLACE_KG_M3.value)
-    around = Surroundings(still, still, still) if warm else RESTS["foil"][1]
+    place_c = warm_place_c(solution.pull_c)
+    around = warm_place(solution.pull_c) if warm else RESTS["foil"][1]
     held = (*programme[:n], Step("hold", around, Until(late_s)), *programme[n:])
     result = _run(wish, held)
     sear = the_phase(result, "sear")

@@ -9,7 +9,7 @@ from django.utils import timezone
 from brasko.core.errors import InvalidInput, require_between
 from brasko.core.fire.rests import standing_in
 from brasko.core.forecast.corrections import COOLER_K, HOTTER_K
-from brasko.core.forecast.history import elsewhere
+from brasko.core.forecast.history import elsewhere, longest_hold_s
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.bell import ring
 from brasko.web.cooks.convert import expected_of, outcome_of
@@ -142,11 +142,17 @@ def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
         raise InvalidInput("hold_more_s", f"is not to be had: {here.name} does not wait for a sear.")
     pull_c = story.pull_c if payload.pull_c is None else payload.pull_c
     require_between("pull_c", pull_c, 0.0, 100.0, "°C")
+    hold_s, most_s = max(story.hold_s + (payload.hold_more_s or 0.0), 0.0), longest_hold_s(wish_for(here))
+    if payload.hold_more_s is not None and hold_s > most_s:
+        raise InvalidInput(
+            "hold_more_s",
+            f"would hold it for {hold_s / 60:.0f} min: it counts as out of the fridge, at most {most_s / 60:.0f} min.",
+        )
     sear_s = story.sear[0] + (payload.sear_more_s or 0.0)
     return {
         "pull_c": pull_c,
         "sear_factor": payload.sear_factor or (max(sear_s, 0.0) / planned_s if planned_s else 1.0),
-        "hold_s": max(story.hold_s + (payload.hold_more_s or 0.0), 0.0),
+        "hold_s": hold_s,
     }
 
 
