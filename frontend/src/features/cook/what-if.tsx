@@ -20,12 +20,14 @@ interface Props {
 /** What could be done now, each with its computed effect before it is chosen. */
 export function WhatIf({ cookId, piece, system, open, told, onClose, send }: Props) {
   const found = useCorrections(cookId, piece.id, open && told);
+  // what was worked out the last time is not so any more
+  const working = !found.isError && (found.isFetching || !told);
   const late = found.data?.late_s ?? 0;
   return (
     <Sheet title={`What if: ${piece.name}`} open={open} onClose={onClose}>
       {found.isError && <Failed error={found.error} again={() => void found.refetch()} />}
-      {found.isPending && open && <Waiting what="Cooking each of them to its end…" />}
-      {found.data && (
+      {working && <Waiting what="Cooking each of them to its end…" />}
+      {found.data && !working && (
         <>
           <p className="m-0 text-lg">{Math.abs(late) < 90 ? "In time for the table." : late > 0 ? <>It is <b>{spanText(late)} late</b> for the table at {clockText(new Date(found.data.table_at))}.</> : <>It is <b>{spanText(late)} early</b> for the table at {clockText(new Date(found.data.table_at))}.</>}</p>
           <ul className="m-0 flex list-none flex-col gap-2 p-0">
