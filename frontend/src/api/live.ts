@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 
 import { answer, client, type Schemas } from "./client";
@@ -116,13 +116,19 @@ function follow(id: number, cursor: () => string, onUpdate: (update: Update) => 
   return () => { stopped = true; source?.close(); window.clearTimeout(timer); release(); };
 }
 
+/** The whole of a cook, with what the stream brought while it was on its way. */
+export async function askedFor(queries: QueryClient, id: number, signal?: AbortSignal): Promise<Cook> {
+  const told = synced(await answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } }, signal })));
+  return newest(queries.getQueryData<Cook>(keys.cook(id)), told);
+}
+
 /** A cook and its live stream. The stream closes while the page is hidden and goes on from where it was. */
 export function useLiveCook(id: number) {
   const queries = useQueryClient();
   const [link, setLink] = useState<Link>("waiting");
   const query = useQuery({
     queryKey: keys.cook(id),
-    queryFn: async ({ signal }) => newest(queries.getQueryData<Cook>(keys.cook(id)), synced(await answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } }, signal })))),
+    queryFn: ({ signal }) => askedFor(queries, id, signal),
     refetchOnReconnect: false,
     staleTime: 0,
   });

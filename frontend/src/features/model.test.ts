@@ -1,8 +1,10 @@
-import { describe, expect, it } from "vitest";
+import { QueryClient } from "@tanstack/react-query";
+import { describe, expect, it, vi } from "vitest";
 
-import { cookTime, newest, skewOf, updated } from "@/api/live";
+import { client } from "@/api/client";
+import { askedFor, cookTime, newest, skewOf, updated } from "@/api/live";
 import { type Waiting, withWaiting } from "@/api/outbox";
-import type { Cook, Expected, PieceResult } from "@/api/hooks";
+import { type Cook, type Expected, keys, type PieceResult } from "@/api/hooks";
 
 import { deed, lastMark, lastOf, nextFlip, nextOfEach, nowNext } from "./cook/model";
 
@@ -72,6 +74,18 @@ describe("a cook as it is told", () => {
   it("takes the newer one", () => {
     expect(newest(told("5-3", [1, 2, 3], "next"), told("6-4", [1, 2, 3, 4], "done")).expected[0]).toEqual({ state: "done" });
     expect(newest(undefined, told("1-1", [1], "next")).cursor).toBe("1-1");
+  });
+  it("keeps what the stream brought while an answer was on its way", async () => {
+    const queries = new QueryClient();
+    const clock = { real_at: "2030-06-01T12:00:00Z", cook_at: "2030-06-01T12:00:00Z", speed: 1, server_at: "2030-06-01T12:00:00Z" };
+    const told = (cursor: string, ids: number[]) => ({ id: 1, started_at: "a", cursor, clock, events: ids.map((id) => ({ id })), readings: [], expected: [] }) as unknown as Cook;
+    queries.setQueryData(keys.cook(1), told("4-1", [1]));
+    let arrive: (value: never) => void = () => undefined;
+    vi.spyOn(client, "GET").mockReturnValueOnce(new Promise((resolve) => { arrive = resolve; }));
+    const asked = askedFor(queries, 1);
+    queries.setQueryData(keys.cook(1), told("5-2", [1, 2]));
+    arrive({ data: told("4-1", [1]), response: new Response() } as never);
+    expect((await asked).events.map((e) => e.id)).toEqual([1, 2]);
   });
 });
 
