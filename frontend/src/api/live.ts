@@ -117,8 +117,8 @@ function follow(id: number, cursor: () => string, onUpdate: (update: Update) => 
 }
 
 /** The whole of a cook, with what the stream brought while it was on its way. */
-export async function askedFor(queries: QueryClient, id: number, signal?: AbortSignal): Promise<Cook> {
-  const told = synced(await answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } }, signal })));
+export async function askedFor(queries: QueryClient, id: number): Promise<Cook> {
+  const told = synced(await answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } } })));
   return newest(queries.getQueryData<Cook>(keys.cook(id)), told);
 }
 
@@ -128,7 +128,8 @@ export function useLiveCook(id: number) {
   const [link, setLink] = useState<Link>("waiting");
   const query = useQuery({
     queryKey: keys.cook(id),
-    queryFn: ({ signal }) => askedFor(queries, id, signal),
+    // no signal: an answer that is broken off would take back what the stream has brought since it was asked for
+    queryFn: () => askedFor(queries, id),
     refetchOnReconnect: false,
     staleTime: 0,
   });
