@@ -223,7 +223,9 @@ def test_the_harder_it_rains_the_cooler_a_fire_gets_that_is_left_as_it_is(key):
     assert falls[0] == pytest.approx(0.0, abs=0.1)
     assert falls[0] > falls[1] > falls[2] > falls[3] > -60.0
     assert shift_of(fire, "steady", "breeze").shift_k < falls[2]
-    assert "lower" in shift_of(fire, "steady", "still").words
+    said = shift_of(fire, "steady", "still").words
+    assert "lower" in said
+    assert "never goes under a roof" in said
 
 
 def test_a_sky_that_is_not_in_the_table_is_named():

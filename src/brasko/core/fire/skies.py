@@ -13,7 +13,10 @@ from brasko.core.fire.chamber import Settled, settled
 from brasko.core.fire.own import OwnFire
 from brasko.core.sourced import Sourced
 
-HARDLY_K = 1.5
+HARDLY = Sourced(1.5, "K", "", "assumed")
+"""Less than this is not worth a word: a gauge on a lid shows no difference."""
+OUTDOORS = "A lit fire never goes under a roof or into a garage."
+"""Against carbon monoxide and burning houses (common practice, no source); local codes come first."""
 
 
 @dataclass(frozen=True)
@@ -66,13 +69,14 @@ def shift_of(own: OwnFire | None, rain: str, wind: str) -> Shift:
     before, after = settled(own.setup), settled(replace(own.setup, weather=now))
     shift = _air_c(own, after) - _air_c(own, before)
     if not after.alight:
-        return Shift(shift, False, "As it is set the fire goes out: give it air, and shelter it away from walls.")
-    if abs(shift) < HARDLY_K:
+        return Shift(shift, False, f"As it is set the fire goes out: give it air. {OUTDOORS}")
+    if abs(shift) < HARDLY.value:
         held = own.setup.grill.controller is not None
         return Shift(shift, True, "The controller holds it and burns more." if held else "Hardly any difference.")
-    way = "lower" if shift < 0.0 else "higher"
-    remedy = "open up or shelter it" if shift < 0.0 else "close down"
-    return Shift(shift, True, f"Left as it is, the air settles {{rise:{abs(shift):.1f}}} {way}: {remedy} to hold it.")
+    said = f"Left as it is, the air settles {{rise:{abs(shift):.1f}}}"
+    if shift > 0.0:
+        return Shift(shift, True, f"{said} higher: close down to hold it.")
+    return Shift(shift, True, f"{said} lower: open up to hold it. {OUTDOORS}")
 
 
 def fire_of(key: str, own: OwnFire | None) -> OwnFire | None:

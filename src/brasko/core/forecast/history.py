@@ -25,6 +25,8 @@ LID_OPEN_SHARE = Sourced(0.45, "-", "", "assumed")
 """Share of what the air is above the yard's that is left over a grate whose lid is open."""
 RAISED = Sourced(0.6, "-", "", "assumed")
 """Share of the fire's radiant heat on a piece that is raised a hand's breadth."""
+ROD_COOLS_TO = Sourced(20.0, "°C", "", "assumed")
+"""Rods farther from the fire are nearer to this, by the root of that share."""
 SHORTEST_S = 1.0
 GOES_ON_S = 45 * 60.0
 """How far beyond its planned end the step that is on is followed."""
@@ -192,7 +194,8 @@ def raised(step: Step) -> Step:
     fire = replace(below, view_factor=below.view_factor * RAISED.value)
     metal = step.metal
     if metal is not None:
-        cooler = 20.0 + RAISED.value**0.5 * (metal.around_c - 20.0)
+        cool = ROD_COOLS_TO.value
+        cooler = cool + RAISED.value**0.5 * (metal.around_c - cool)
         metal = replace(metal, around_c=cooler)
     return replace(step, surroundings=replace(step.surroundings, bottom=fire), metal=metal)
 
