@@ -12,8 +12,10 @@ from brasko.core.fire.own import PLANNER_FIRES  # noqa: E402
 from brasko.core.foods.cuts import all_cuts  # noqa: E402
 from brasko.core.heat.warm import warm  # noqa: E402
 from brasko.core.phrases import rendered  # noqa: E402
-from brasko.core.planner.choose import Row, row_of  # noqa: E402
+from brasko.core.planner.choose import Row, picked, row_of  # noqa: E402
 from brasko.core.planner.methods import METHODS  # noqa: E402
+from brasko.core.planner.plan import planned  # noqa: E402
+from brasko.core.planner.wish import Wish  # noqa: E402
 
 HEAD = """# Every plan
 
@@ -35,6 +37,26 @@ def line(row: Row) -> str:
         f"| {f(solution.pull_c)} | {f(solution.result.peak_core_c)} | {choice.grey_rim_share * 100:.0f} | {choice.crust_share * 100:.0f} "
         f"| {choice.mass_loss_share * 100:.0f} | {choice.hands_s / 60:.0f} | {choice.climb_k_min * 1.8:.1f} |"
     )
+
+
+ONE_OF_EACH = (
+    "ribeye", "skirt", "pork_chop", "pork_shoulder", "burger_80_20", "sausage", "chicken_breast", "chicken_spatchcock",
+    "salmon", "bell_pepper", "corn", "mushroom", "potato",
+)  # fmt: skip
+
+
+def tasks_of(key: str) -> list[str]:
+    """The order of the work for a usual piece, in words."""
+    cut = all_cuts()[key]
+    pick = picked(key, cut.typical_thickness_m, 6 * 3600.0)
+    wish = Wish(
+        key, cut.typical_thickness_m, cut.typical_mass_kg, pick.finish_c, method=pick.method, fire=pick.fire,
+        gentle_c=pick.gentle_c, crust=pick.crust, salt=pick.salt, rest=pick.rest,
+    )  # fmt: skip
+    plan = planned(wish, quick=True)
+    said = [f"\n### {cut.name}\n", rendered(pick.why, "us"), "", rendered(plan.headline, "us"), ""]
+    said += [f"- **{-t.start_s / 60:.0f} min: {t.name}.** {rendered(t.why, 'us')}" for t in plan.tasks]
+    return said + [f"- *{c.key}*: {rendered(c.text, 'us')}" for c in plan.cautions]
 
 
 def main() -> None:
@@ -67,6 +89,9 @@ def main() -> None:
     out += ["\n## Fires that cannot do a method\n", "| method | fire | why |", "| --- | --- | --- |"]
     none = dict.fromkeys((r.method, r.fire, r.why) for r in rows if r.kind == "no such fire")
     out += [f"| {METHODS[m].name} | {PLANNER_FIRES[f]} | {w} |" for m, f, w in none]
+    out += ["\n## What is done, for one of each kind\n", "As Brasko picks it. Minutes before the table."]
+    for key in ONE_OF_EACH:
+        out += tasks_of(key)
     (ROOT / "docs" / "every-plan.md").write_text("\n".join(out) + "\n", encoding="utf-8")
     times = sorted(t for t, _ in spent)
     slow = [(t, r) for t, r in spent if t > 0.25]

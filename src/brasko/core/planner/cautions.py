@@ -6,8 +6,11 @@ from dataclasses import replace
 
 import numpy as np
 
+from brasko.core.heat.simulation import Result
+from brasko.core.planner.ending import carry_over_k
+from brasko.core.planner.gentler import way_remedy
 from brasko.core.planner.invert import Solution
-from brasko.core.planner.methods import RUBS
+from brasko.core.planner.methods import METHODS, RUBS
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution, cautions_for
@@ -16,9 +19,15 @@ from brasko.core.safety.clock import (
     WARM_ZONE_HIGH_C,
     fridge_limit_s,
 )
+from brasko.core.sourced import Sourced
 
 A_LITTLE_SMOKE_K = 25.0
 """A fat this far above its smoke point burns; a little smoke is part of a sear (assumed)."""
+LARGE_CARRY_OVER_K = Sourced(15.0 / 1.8, "K", "", "common practice")
+"""15 °F: more than that after the heat is a gamble."""
+THIN_M = 0.019
+"""Thinner than this gentle heat first does nothing (common practice, no source)."""
+_GENTLER = ("low_then_sear", "sear_then_low", "oven_then_skillet")
 SALMONELLA_GOAL_LOG10 = 6.5
 """What the agency's time and temperature tables for red meat aim at. Source: fsis_appendix_a."""
 _FLASH_BACK = Caution(
@@ -89,11 +98,30 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
         )  # fmt: skip
     if wish.minimum is not None:
         notes += _germs(wish, solution)
+    notes += _large_carry_over(wish, result)
     if wish.salt_lead_s is not None and 600.0 < wish.salt_lead_s - 180.0 < 2400.0:
         notes.append(
             Caution("wet_window", "season", "Salted 10 to 40 min before the fire the surface is wet: it steams before it browns. Pat it dry again, or salt at another time.")
         )  # fmt: skip
     return notes
+
+
+def _large_carry_over(wish: Wish, result: Result) -> list[Caution]:
+    """A whole cut that gains much after the heat: nobody sees that coming, and a minute at the fire more is a lot of it."""
+    adds = carry_over_k(result)
+    if wish.the_cut.kind != "intact" or wish.reading_c is not None or adds <= LARGE_CARRY_OVER_K.value:
+        return []
+    way = next((m for m in _GENTLER if m != wish.method and wish.fire_key in (*METHODS[m].fires, "own")), None)
+    thick = wish.thickness_m >= THIN_M
+    remedy = (
+        way_remedy(wish, way or _GENTLER[0], wish.fire_key if way else METHODS[_GENTLER[0]].fires[0]) if thick else None
+    )
+    gentler = f" Gentler: {remedy.text[0].lower()}{remedy.text[1:]}." if remedy else ""
+    return [
+        Caution("carry_over", "rest",
+                f"It gains {{rise:{adds:.1f}}} after it is off: so much heat is in its outside. Off on time, or it is past its finish.{gentler}",
+                remedy)
+    ]  # fmt: skip
 
 
 def _germs(wish: Wish, solution: Solution) -> list[Caution]:

@@ -74,8 +74,23 @@ def _check_sizes(wish: Wish) -> None:
         require_between("salt_min", wish.salt_lead_s / 60.0, 5.0, 48 * 60.0, "min", "Two days are the most.")
     if wish.pull_offset_k is not None:
         require_between("pull_offset", wish.pull_offset_k, 0.0, 40.0, "K", "Ten °F under is the usual rule.")
+        _check_own_pull(wish, wish.pull_offset_k)
         if wish.finish_c - wish.pull_offset_k < wish.start_c + 3.0:
             raise InvalidInput("pull_offset", "is so large that it would come off before it is warm. Make it smaller.")
+
+
+def _check_own_pull(wish: Wish, offset_k: float) -> None:
+    """A pull of one's own must not end the last heat below the reading that has to end it."""
+    reading = wish.reading_c
+    if reading is None:
+        return
+    ends_at_pull = wish.how.phases[-1] == wish.how.slow
+    if not ends_at_pull or wish.finish_c - offset_k < reading - 0.05:
+        raise InvalidInput(
+            "pull_offset",
+            f"would take it off before a thermometer shows {{temp:{reading:.1f}}} in the middle; what the rest adds is "
+            "never counted on here. Leave your own pull out.",
+        )
 
 
 def _check_fire(wish: Wish) -> None:

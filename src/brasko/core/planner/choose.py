@@ -9,10 +9,13 @@ from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.foods.cuts import Cut, cut_named
 from brasko.core.planner.fuel import fuel_of
+from brasko.core.planner.infeasible import TooFierce
+from brasko.core.planner.invert import solved
 from brasko.core.planner.methods import CRUSTS, METHODS, why_not
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
 from brasko.core.planner.wish import Wish
+from brasko.core.safety.agency import needs_choice
 
 THIN_M, THICK_M = 0.0254, 0.0375
 """Under an inch over the fire, from an inch and a half low first (common practice, no source)."""
@@ -99,16 +102,70 @@ def picked(cut_key: str, thickness_m: float, available_s: float | None = None, k
     ):
         salt, salted = "overnight", "There is time to salt it overnight."
     elif cut.kind in ("ground", "plant", "fish") or (available_s is not None and available_s < HOUR_NEEDS_S + 3600.0):
-        salt, salted = "just_before", "Salt it right before the fire."
+        salted = "Salt them as they go on." if cut.kind == "ground" else "Salt it right before the fire."
+        salt = "just_before"
     else:
         salt, salted = "hour", "Salt it 50 min ahead, so that the surface is dry again."
     rest = "open" if cut.kind in ("ground", "plant", "fish") else "foil"
-    hot = (
-        cut.kind in ("poultry", "plant")
-        and "gentle" in METHODS[method].phases
-        and fire not in ("offset", "kettle_ring")
+    pick = Pick(
+        method, fire, _gentle_for(cut, method, fire), crust, cut.default_finish_c, salt, rest, f"{why} {salted}"
     )
-    return Pick(method, fire, HOT_GENTLE_C if hot else None, crust, cut.default_finish_c, salt, rest, f"{why} {salted}")
+    if needs_choice(cut) == "free":
+        return pick
+    return _that_gets_there(cut, thickness_m, pick, at_hand)
+
+
+def _gentle_for(cut: Cut, method: str, fire: str) -> float | None:
+    """A hotter cool side for birds and roots; None as the fire has it."""
+    hot = cut.kind in ("poultry", "plant") and "gentle" in METHODS[method].phases
+    return HOT_GENTLE_C if hot and fire not in ("offset", "kettle_ring") else None
+
+
+_PATTY_WAYS = ("direct", "sear_then_low", "skillet", "low_then_sear")
+_MUST_REACH_WAYS = ("sear_then_low", "low_then_sear", "direct", "skillet", "low_and_slow")
+
+
+def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collection[str]) -> Pick:
+    """The pick, or the first other way on a fire at hand in which the middle reads its figure before the outside burns.
+
+    For what ends on a reading; each way is solved before it is taken, with less crust where the fire gives no more.
+    """
+    ways = _PATTY_WAYS if cut.kind == "ground" and cut.shape == "disc" else _MUST_REACH_WAYS
+    mine = [(m, f) for m in dict.fromkeys((pick.method, *ways)) for f in at_hand if f in METHODS[m].fires]
+    others = [(m, METHODS[m].fires[0]) for m in dict.fromkeys((pick.method, *ways))]
+    burns = ""
+    for method, fire in dict.fromkeys([*mine, *others]):
+        if method != pick.method and nonsense(cut, thickness_m, pick.finish_c, method):
+            continue
+        for crust in _down_from(pick.crust) if METHODS[method].browns else ("none",):
+            gentle = _gentle_for(cut, method, fire)
+            found = replace(pick, method=method, fire=fire, crust=crust, gentle_c=gentle)
+            try:
+                solved(_wish_of(cut, thickness_m, found), every_s=20.0, frame_s=60.0, quick=True)
+            except TooFierce:
+                burns = (
+                    burns or f"{METHODS[method].name} would burn the outside there before the middle reads its figure."
+                )
+                break
+            except (Infeasible, InvalidInput):
+                continue
+            if (method, fire) == (pick.method, pick.fire):
+                return replace(found, why=pick.why)
+            salted = pick.why.rsplit(". ", 1)[-1]
+            return replace(found, why=f"{cut.name}: {METHODS[method].why}. {burns} {salted}".replace("  ", " "))
+    return pick
+
+
+def _down_from(crust: str) -> tuple[str, ...]:
+    order = list(CRUSTS)
+    return tuple(reversed(order[: order.index(crust) + 1]))
+
+
+def _wish_of(cut: Cut, thickness_m: float, pick: Pick) -> Wish:
+    return Wish(
+        cut.key, thickness_m, cut.usual_mass_kg(thickness_m), pick.finish_c, method=pick.method, fire=pick.fire,
+        gentle_c=pick.gentle_c, crust=pick.crust, salt=pick.salt, rest=pick.rest,
+    )  # fmt: skip
 
 
 def _method_for(cut: Cut, thickness_m: float) -> tuple[str, str]:

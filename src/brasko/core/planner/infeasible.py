@@ -61,6 +61,19 @@ def no_such_finish(wish: Wish, excess_k: float) -> Infeasible:
     )
 
 
+class TooFierce(Infeasible):
+    """Held over this fire until the middle reads its figure, the outside turns to coal."""
+
+    def __init__(self, wish: Wish, burnt_s: float, ways: tuple[Remedy, ...] = ()) -> None:
+        self.wish, self.burnt_s = wish, burnt_s
+        super().__init__(
+            f"The outside is burnt before the middle reads {{temp:{wish.reading_c:.1f}}}: it would be hot enough to turn to "
+            f"coal for {{time:{burnt_s:.0f}}}. What the rest adds is not counted on here, so it wants gentler heat.",
+            ways,
+            "method",
+        )
+
+
 def not_in_time(wish: Wish, core_c: float, spent_s: float) -> Infeasible:
     """The phase that ends at the pull temperature never gets there."""
     remedies = []

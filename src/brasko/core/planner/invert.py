@@ -8,7 +8,8 @@ from dataclasses import dataclass, replace
 from brasko.core.errors import Infeasible
 from brasko.core.fire.rests import RESTS, standing_in
 from brasko.core.heat.simulation import Food, Result, State, simulate
-from brasko.core.planner.infeasible import no_such_crust, no_such_finish, not_in_time
+from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, heat_end_c, off_aim_k
+from brasko.core.planner.infeasible import TooFierce, no_such_crust, no_such_finish, not_in_time
 from brasko.core.planner.programme import (
     LEAST_SLOW_PHASE_K,
     SEARCH_REFINE,
@@ -17,7 +18,7 @@ from brasko.core.planner.programme import (
     programme_of,
     the_phase,
 )
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.wish import SURE_OF_THE_FIGURE_K, Wish
 from brasko.core.programme.steps import Programme, Step, Until
 
 TOLERANCE_K, COARSE_K = 0.1, 2.0
@@ -140,8 +141,8 @@ class Search:
         return result
 
     def miss(self, pull_c: float, sear: Sear | None) -> float:
-        """How far the peak core lands above the wish [K]."""
-        return self.run(pull_c, sear).peak_core_c - self.wish.aim_c
+        """How far it lands above the wish [K] (see off_aim_k)."""
+        return off_aim_k(self.run(pull_c, sear), self.wish)
 
 
 def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, quick: bool = False) -> Solution:
@@ -155,9 +156,13 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, q
     coarse = Search(wish, SEARCH_REFINE)
     coarse.share_until(wish.aim_c - 25.0)
     near = QUICK_K if quick else COARSE_K if wish.how.slow == "gentle" else LOOSE_K
+    if wish.reading_c is not None:
+        near = min(near, LOOSE_K)
     pull = max(wish.aim_c - 12.0, coarse.lowest_c)
+    if wish.reading_c is not None and wish.how.phases[-1] == wish.how.slow:
+        pull = max(pull, wish.reading_c + SURE_OF_THE_FIGURE_K)
     try:
-        if quick and wish.how.slow == "gentle":
+        if quick and wish.how.slow == "gentle" and wish.reading_c is None:
             pull = max(pull - coarse.miss(pull, None), coarse.lowest_c)
         else:
             pull = _searched(coarse, pull, None, near)
@@ -173,7 +178,7 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, q
         else:
             fine = Search(wish if wish.turn_deg else replace(wish, flip_every_s=flips), 1.0)
         try:
-            found = _corrected(fine, pull, every_s, frame_s, coarse.tries, QUICK_K if quick else TOLERANCE_K)
+            found = _corrected(fine, pull, every_s, frame_s, coarse.tries, near if quick else TOLERANCE_K)
         except _TooHot as exc:
             refusal = refusal or no_such_finish(fine.wish, exc.missed_k)
             continue
@@ -242,13 +247,13 @@ def _coolest(search: Search) -> float:
         pull_c = search.lowest_c + share * span
         missed[pull_c] = search.miss(pull_c, None)
     best = min(missed, key=lambda pull_c: missed[pull_c])
-    if missed[best] > COARSE_K:
+    if missed[best] > COARSE_K and search.wish.reading_c is None:
         raise no_such_finish(search.wish, missed[best])
     return best
 
 
 def _miss(solution: Solution, wish: Wish) -> float:
-    return abs(solution.result.peak_core_c - wish.aim_c)
+    return abs(off_aim_k(solution.result, wish))
 
 
 def _corrected(
@@ -267,11 +272,36 @@ def _corrected(
             break
         sear = longer
         pull = _searched(fine, pull, sear, tolerance)
-    result = _shown(fine, pull, sear, every_s, frame_s)
+    pull, result = _at_the_reading(fine, pull, sear, every_s, frame_s)
     if wish.how.browns and wish.how.slow == "sear" and _crust(result) < CRUST_ENOUGH * wish.crust_s:
         raise no_such_crust(wish, _crust(result))
     sear_s, flip_s = sear or (0.0, wish.flips_s)
     return Solution(programme_of(wish, pull, sear), pull, sear_s, flip_s, result, tries + fine.tries)
+
+
+def _at_the_reading(
+    fine: Search, pull: float, sear: Sear | None, every_s: float, frame_s: float | None
+) -> tuple[float, Result]:
+    """The whole cook, pulled later where a reading has to end the heat and is not there yet.
+
+    Raises the refusal where it is never there, or where the outside is burnt by then.
+    """
+    result = _shown(fine, pull, sear, every_s, frame_s)
+    reading = fine.wish.reading_c
+    if reading is None:
+        return pull, result
+    for _ in range(MAX_CORRECTIONS):
+        missing = reading - heat_end_c(result)
+        if missing <= 0.0:
+            break
+        pull += missing + SURE_OF_THE_FIGURE_K / 2.0
+        fine.run(pull, sear)
+        result = _shown(fine, pull, sear, every_s, frame_s)
+    if heat_end_c(result) < reading:
+        raise not_in_time(fine.wish, heat_end_c(result), fine.slow_s)
+    if burnt_s(result) > BURNT_FOR_S.value:
+        raise TooFierce(fine.wish, burnt_s(result))
+    return pull, result
 
 
 def _shown(search: Search, pull_c: float, sear: Sear | None, every_s: float, frame_s: float | None) -> Result:
@@ -311,12 +341,12 @@ def _flips_by_rank(search: Search, pull_c: float) -> list[tuple[float, float]]:
         pulls[flips] = pull_c
         try:
             result = search.run(pull_c, None, wish=other)
-            missed = result.peak_core_c - wish.aim_c
+            missed = off_aim_k(result, wish)
             pulls[flips] = max(pull_c - missed, search.lowest_c)
             if abs(missed) > FAIR_K:
                 first, begun = missed, pull_c
                 result = search.run(pulls[flips], None, wish=other)
-                missed = result.peak_core_c - wish.aim_c
+                missed = off_aim_k(result, wish)
                 slope = _slope(pulls[flips] - begun, missed - first)
                 further = min(max(-missed / slope, -FURTHEST_K), FURTHEST_K)
                 pulls[flips] = max(pulls[flips] + further, search.lowest_c)
@@ -354,6 +384,8 @@ def _searched(search: Search, pull_c: float, sear: Sear | None, tolerance: float
         if abs(missed) <= (tolerance if n < LOOSE_AFTER else max(tolerance, LOOSE_K)):
             break
         if missed > 0.0 and pull_c <= search.lowest_c:
+            if search.wish.reading_c is not None:
+                return pull_c
             raise _TooHot(missed)
         low, high = (low, pull_c) if missed > 0.0 else (pull_c, high)
         if high - low < LEAST_BRACKET_K:

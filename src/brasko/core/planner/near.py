@@ -5,9 +5,16 @@ from __future__ import annotations
 from dataclasses import replace
 
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.invert import CRUST_ENOUGH, QUICK_K, Solution, tempered_start
+from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, off_aim_k
+from brasko.core.planner.invert import (
+    CRUST_ENOUGH,
+    HIGHEST_ABOVE_AIM_K,
+    QUICK_K,
+    Solution,
+    tempered_start,
+)
 from brasko.core.planner.programme import SEARCH_REFINE, programme_of, the_phase
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.wish import SURE_OF_THE_FIGURE_K, Wish
 
 TRIES = 3
 CRUST_STAYS = 1.6
@@ -39,14 +46,17 @@ def solved_near(wish: Wish, near: Solution, near_aim_c: float) -> Solution | Non
     start = tempered_start(rested, rested.food, SEARCH_REFINE)
     coldest = wish.start_c if start is None else float(start.temp_c.min())
     for tries in range(1, TRIES + 1):
-        if not coldest + 2.0 < pull_c <= wish.aim_c:
+        highest = wish.aim_c + (HIGHEST_ABOVE_AIM_K if wish.reading_c is not None else 0.0)
+        if not coldest + 2.0 < pull_c <= highest:
             return None
         programme = programme_of(rested, pull_c, sear)
         result = simulate(rested.food, programme, every_s=20.0, frame_s=60.0, refine=SEARCH_REFINE, start=start)
         if the_phase(result, wish.how.slow).reached == "time":
             return None
-        missed = result.peak_core_c - wish.aim_c
-        if abs(missed) <= QUICK_K:
+        missed = off_aim_k(result, wish)
+        if wish.reading_c is not None and burnt_s(result) > BURNT_FOR_S.value:
+            return None
+        if (-QUICK_K if wish.reading_c is None else -SURE_OF_THE_FIGURE_K) <= missed <= QUICK_K:
             crust, before = (float(min(r.end.browning_s)) for r in (result, near.result))
             stays = sear is None or crust <= CRUST_STAYS * max(before, 1.0)
             enough = crust >= CRUST_ENOUGH * wish.crust_s and stays

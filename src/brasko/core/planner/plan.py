@@ -9,7 +9,10 @@ import numpy as np
 from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.simulation import MODEL_VERSION, Result
 from brasko.core.planner.cautions import placed_cautions
+from brasko.core.planner.ending import carry_over_k, heat_end_c
+from brasko.core.planner.gentler import gentler_ways
 from brasko.core.planner.hold import rested_longer
+from brasko.core.planner.infeasible import TooFierce
 from brasko.core.planner.invert import Solution, solved
 from brasko.core.planner.near import solved_near
 from brasko.core.planner.programme import SEARCH_REFINE, flip_moments, the_phase
@@ -19,6 +22,8 @@ from brasko.core.planner.timeline import lead_s, timeline
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution, Minimum
 
+OVERSHOOT_TOLD_K = 1.7
+"""So far over its finish, about 3 °F, is told (assumed)."""
 AT_PULL_S = 180.0
 """How fast the middle climbs is told from the last three minutes before the pull."""
 
@@ -82,8 +87,11 @@ def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False, near:
     Raises InvalidInput or Infeasible.
     """
     solution = solved_near(wish, near.solution, near.wish.aim_c) if quick and near is not None else None
-    if solution is None:
-        solution = solved(wish, every_s=20.0, frame_s=60.0, quick=True) if quick else solved(wish)
+    try:
+        if solution is None:
+            solution = solved(wish, every_s=20.0, frame_s=60.0, quick=True) if quick else solved(wish)
+    except TooFierce as exc:
+        raise TooFierce(exc.wish, exc.burnt_s, gentler_ways(wish)) from exc
     return assembled(wish, solution, ensemble_ranges(wish, solution) if with_ranges else None)
 
 
@@ -105,7 +113,18 @@ def assembled(wish: Wish, solution: Solution, ranges: Ranges | None = None) -> P
 
 def _headline(wish: Wish, solution: Solution) -> str:
     rise = solution.result.peak_core_c - solution.pull_c
-    said = f"{wish.how.name}: {wish.how.why}. Pull at {{temp:{solution.pull_c:.1f}}}; what follows adds {{rise:{rise:.1f}}}."
+    said = f"{wish.how.name}: {wish.how.why}."
+    if wish.reading_c is not None:
+        adds = carry_over_k(solution.result)
+        over = solution.result.peak_core_c - max(wish.aim_c, wish.reading_c)
+        said += (
+            f" Off when a thermometer shows {{temp:{max(wish.reading_c, heat_end_c(solution.result)):.1f}}} in the middle, "
+            f"never below {{temp:{wish.reading_c:.1f}}}; the rest may add {{rise:{adds:.1f}}}, and is not counted on."
+        )
+        if over > OVERSHOOT_TOLD_K:
+            said += f" So it ends {{rise:{over:.1f}}} over its finish."
+        return said
+    said += f" Pull at {{temp:{solution.pull_c:.1f}}}; what follows adds {{rise:{rise:.1f}}}."
     off = solution.result.peak_core_c - wish.finish_c
     if wish.pull_offset_k is not None and abs(off) > 0.8:
         more = "more" if off > 0.0 else "less"

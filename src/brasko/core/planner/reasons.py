@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from brasko.core.foods.serving import serving_of
+from brasko.core.planner.ending import carry_over_k
 from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.methods import CRUSTS, MARKS, WRAPS
@@ -38,12 +40,25 @@ def step_why(wish: Wish, solution: Solution, step: str) -> str:
         return f"{MARKS[wish.marks][0].split(':')[0]}: each set of marks takes a quarter of the time over the fire."
     if step == "sear":
         return _sear_why(wish, solution)
+    if wish.the_cut.kind == "plant":
+        return "A few minutes off the heat: it softens on."
     rest = wish.minimum.rest_s if wish.minimum is not None and wish.finish_c >= wish.minimum.core_c - 0.05 else 0.0
     agency = f" The agency's {{time:{rest:.0f}}} of rest are in it." if rest > 0.0 else ""
-    return f"The core climbs on and peaks at {{temp:{result.peak_core_c:.1f}}}. Slice after the peak.{agency}"
+    climbs = carry_over_k(result) > 0.5
+    said = (
+        f"The core climbs on and peaks at {{temp:{result.peak_core_c:.1f}}}."
+        if climbs
+        else "It does not climb any more."
+    )
+    sliced = serving_of(wish.cut).slice_m > 0.0
+    return f"{said}{' Slice after the peak.' if sliced else ''}{agency}"
 
 
 def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
+    if wish.the_cut.kind == "plant":
+        return "Until a skewer goes in without a push. No flipping needed."
+    if wish.reading_c is not None and wish.how.phases[-1] == "gentle":
+        return f"Until the middle reads {{temp:{solution.pull_c:.1f}}}, never below {{temp:{wish.reading_c:.1f}}}. No flipping needed."
     rise = solution.result.peak_core_c - solution.pull_c
     before_sear = wish.how.phases[0] == "gentle" and "sear" in wish.how.phases
     later = "the sear and the rest add" if before_sear else "the rest adds"
@@ -59,6 +74,10 @@ def _sear_why(wish: Wish, solution: Solution) -> str:
         way = f"Flip every {{time:{solution.flip_every_s:.0f}}}"
         if wish.turn_deg:
             way = f"Turn it {wish.turn_deg:.0f}° after {{time:{solution.sear_s / 4:.0f}}}, over after {{time:{solution.sear_s / 2:.0f}}}, the same again,"
+        if wish.the_cut.kind == "plant":
+            return f"{way} until it has colour and gives to the tongs."
+        if wish.reading_c is not None:
+            return f"{way} until the middle reads {{temp:{solution.pull_c:.1f}}}, never below {{temp:{wish.reading_c:.1f}}}."
         return f"{way} until the core reads {{temp:{solution.pull_c:.1f}}}: the rest adds {{rise:{rise:.1f}}}."
     side = solution.sear_s / 2.0
     flips = round(solution.sear_s / solution.flip_every_s) - 1
@@ -66,7 +85,10 @@ def _sear_why(wish: Wish, solution: Solution) -> str:
     if wish.turn_deg:
         how = f"turn it {wish.turn_deg:.0f}° half-way on each side"
     what = "for colour" if wish.crust == "none" else f"enough for a {CRUSTS[wish.crust][0].lower()} crust"
-    return f"{{time:{side:.0f}}} a side in all, {how}: {what}."
+    more = (
+        "" if wish.reading_c is None else f" Longer where the middle does not read {{temp:{wish.reading_c:.1f}}} yet."
+    )
+    return f"{{time:{side:.0f}}} a side in all, {how}: {what}.{more}"
 
 
 def fuel_for_step(wish: Wish) -> str:

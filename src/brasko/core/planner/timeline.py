@@ -12,7 +12,7 @@ from brasko.core.planner.invert import Solution
 from brasko.core.planner.methods import FINISHES, SALTS
 from brasko.core.planner.programme import flip_moments
 from brasko.core.planner.reasons import fuel_for_step, step_name, step_why
-from brasko.core.planner.tasks import Task, busy_hands, with_free_hands, with_slack
+from brasko.core.planner.tasks import FLIP_S, Task, busy_hands, with_free_hands, with_slack
 from brasko.core.planner.tempering import tempered
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.clock import thaw_s
@@ -29,6 +29,8 @@ DRY_AFTER_S, WET_FROM_S = 40 * 60.0, 10 * 60.0
 OVERNIGHT_AT_LEAST_S = 8 * 3600.0
 SHOP_S, SHOP_AHEAD_S = 30 * 60.0, 2 * 3600.0
 """An errand, and how long before the first work it is over (assumed)."""
+READ_S, READ_EACH_S = 20.0, 8.0
+"""To read the middle of one piece, and of each further one (assumed)."""
 LAST_MINUTE_S = 60.0
 TURNED_FROM_S = 20 * 60.0
 START_MARGIN_S = 120.0
@@ -58,6 +60,8 @@ def _of_the_food(wish: Wish, solution: Solution, on_s: float, at: dict[str, tupl
                  step_why(wish, solution, step.name), step.name, following, hands_s=min(HANDLING_S, end - start),
                  guide=f"method:{wish.method}" if n == 0 else f"rest:{wish.rest}" if step.name == "rest" else "")
         )  # fmt: skip
+    if wish.reading_c is not None:
+        tasks.append(_reading(wish, wish.reading_c, at[steps[-2].name][1], flip_moments(solution.result, on_s)))
     sear = at["sear"][0] if "sear" in at else on_s
     fire = wish.the_fire
     if "wait" in at and not wish.sears_elsewhere and fire.convert_s > 0.0:
@@ -70,6 +74,21 @@ def _of_the_food(wish: Wish, solution: Solution, on_s: float, at: dict[str, tupl
     if wish.finishing != "none":
         tasks.append(_last_touch(wish, solution, on_s))
     return tasks
+
+
+def _reading(wish: Wish, reading_c: float, off_s: float, flips_s: list[float]) -> Task:
+    """The reading that ends the last heat, of each piece, after the last flip."""
+    begin = off_s - READ_S - READ_EACH_S * (wish.count - 1)
+    free = max([begin, *(flip + FLIP_S / 2.0 for flip in flips_s if flip < off_s)])
+    hands = max(off_s - free, 0.0)
+    each = "the middle" if wish.count == 1 else "the middle of each piece"
+    least = "It" if wish.count == 1 else "The lowest"
+    return Task(
+        "read", "hands", f"Read {each}", off_s - max(hands, 1.0), off_s,
+        f"In from the side, the tip in the middle. {least} must show {{temp:{reading_c:.1f}}} before it comes off; below that it "
+        "goes back over the heat, and is read again after a minute. What the rest adds is not counted on.",
+        before="rest", hands_s=hands, guide="danger:reading",
+    )  # fmt: skip
 
 
 def _turned_half_way(wish: Wish, at: dict[str, tuple[float, float]]) -> list[Task]:
@@ -137,14 +156,22 @@ def _salt(wish: Wish) -> tuple[float, float, str]:
             else "Your own time."
         )
         return wish.salt_lead_s, wish.salt_lead_s - SALTING_S, f"{dose}. {said}{rub}"
-    if wish.salt == "just_before":
+    if wish.salting == "just_before":
+        if wish.the_cut.kind == "ground":
+            return (
+                OIL_S,
+                0.0,
+                f"{dose}, on both faces as they go on: salted sooner, ground meat binds and turns springy.{rub}",
+            )
+        if wish.the_cut.kind == "plant":
+            return OIL_S + SALTING_S, 0.0, f"{dose}, with a little oil: it sticks less and browns sooner."
         return (
             OIL_S + SALTING_S,
             OIL_S,
             f"{dose}, right before the fire, so that the surface has no time to turn wet.{rub}",
         )
-    if wish.salt in ("overnight", "twice"):
-        half = ", half of it now and half at the fire," if wish.salt == "twice" else ""
+    if wish.salting in ("overnight", "twice"):
+        half = ", half of it now and half at the fire," if wish.salting == "twice" else ""
         return (
             SALT_OVERNIGHT_S, OVERNIGHT_AT_LEAST_S,
             f"{dose}{half} and leave it open in the fridge: the salt goes in and the surface dries.{rub}",
@@ -155,6 +182,10 @@ def _salt(wish: Wish) -> tuple[float, float, str]:
     )  # fmt: skip
 
 
+def _salting_name(wish: Wish) -> str:
+    return {"ground": "Salt them as they go on", "plant": "Oil and salt"}.get(wish.the_cut.kind, "Salt and pat dry")
+
+
 def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
     """Shopping, thawing, salting and tempering."""
     tasks = []
@@ -163,10 +194,10 @@ def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
         lead, wait, why = _salt(wish)
         start = on_s - lead
         tasks.append(
-            Task("season", "hands", "Salt and pat dry", start, start + SALTING_S, why, before="on", gap_s=wait,
-                 hands_s=SALTING_S, movable=True, guide=f"salt:{wish.salt}")
+            Task("season", "hands", _salting_name(wish), start, start + SALTING_S, why, before="on", gap_s=wait,
+                 hands_s=SALTING_S, movable=True, guide=f"salt:{wish.salting}")
         )  # fmt: skip
-        if wish.salt == "twice":
+        if wish.salting == "twice":
             again = on_s - OIL_S - 60.0
             tasks.append(
                 Task("salt_again", "hands", "The other half of the salt", again, again + 45.0,
@@ -279,7 +310,7 @@ def check_eating_time(eat_at: datetime, now: datetime, tasks: tuple[Task, ...], 
     if eat_at >= now + timedelta(seconds=lead_s(tasks)):
         return
     what = "lies in the past" if eat_at <= now else "is too soon"
-    hint = f" Most of it is salting {SALTS[wish.salt]}." if wish.salt in ("overnight", "twice") else ""
+    hint = f" Most of it is salting {SALTS[wish.salting]}." if wish.salting in ("overnight", "twice") else ""
     hint = " Most of it is thawing." if wish.frozen and wish.thaw == "fridge" else hint
     raise InvalidInput(
         "eat_at",

@@ -14,7 +14,7 @@ from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food
 from brasko.core.planner.checks import checked
 from brasko.core.planner.methods import CRUSTS, MARKS, METHODS, Method
-from brasko.core.safety.agency import Minimum, minimum_for
+from brasko.core.safety.agency import Minimum, minimum_for, reading_needed_c
 
 BATH_ABOVE_FINISH_K = 6.0
 """Warm fat is held at the target or up to 10-15 °F above (common practice, no source)."""
@@ -102,6 +102,12 @@ class Wish:
     def minimum(self) -> Minimum | None:
         """The agency figure that holds for this piece."""
         return minimum_for(cut_named(self.cut), self.treatment == "tenderised")
+
+    @property
+    def reading_c(self) -> float | None:
+        """The reading in the middle that ends the last heat [°C]; None where that is the eater's own choice."""
+        tenderised = self.treatment == "tenderised"
+        return reading_needed_c(self.the_cut, self.finish_c, tenderised=tenderised, at_risk=self.at_risk)
 
     @property
     def aim_c(self) -> float:
@@ -231,6 +237,11 @@ class Wish:
     def crust_s(self) -> float:
         """Browning dose wanted on each face."""
         return CRUSTS[self.crust][1].value if self.how.browns else 0.0
+
+    @property
+    def salting(self) -> str:
+        """When it is salted: ground meat only as it goes on, or it turns to sausage; plants right before the fire."""
+        return "just_before" if self.the_cut.kind in ("ground", "plant") else self.salt
 
     @property
     def resting_s(self) -> float:

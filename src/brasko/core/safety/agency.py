@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from brasko.core.errors import Remedy
 from brasko.core.foods.cuts import Cut
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.units import celsius
@@ -21,11 +22,12 @@ class Minimum:
 
 @dataclass(frozen=True)
 class Caution:
-    """A danger note and where it belongs."""
+    """A danger note and where it belongs; with what would do better, where there is something."""
 
     key: str
     place: str
     text: str
+    remedy: Remedy | None = None
 
 
 _INTACT = Minimum(celsius(145.0), 180.0, "whole cuts of beef, pork, lamb and veal: {temp:62.8} and 3 min rest")
@@ -54,6 +56,18 @@ def needs_choice(cut: Cut, tenderised: bool = False) -> Literal["free", "recorde
     if cut.kind == "poultry":
         return "never"
     return "recorded" if cut.kind == "ground" or tenderised else "free"
+
+
+def reading_needed_c(cut: Cut, finish_c: float, *, tenderised: bool = False, at_risk: bool = False) -> float | None:
+    """The temperature that a thermometer must show in the middle before the last heat may end [°C]; None where that is
+    the eater's own choice. It is the agency figure, or a finish below it that was chosen on record.
+
+    A forecast never stands between such food and the eater: what the rest adds is not counted on.
+    """
+    minimum = minimum_for(cut, tenderised)
+    if minimum is None or (needs_choice(cut, tenderised) == "free" and not at_risk):
+        return None
+    return min(minimum.core_c, finish_c)
 
 
 _CHARCOAL = (
