@@ -158,8 +158,9 @@ def test_thin_skirt_direct():
 
 def test_rest_by_thickness():
     """2 min thin, 5 min ordinary, 10 min from 1.5 in (common practice, no source)."""
-    thin = [Wish("bell_pepper", t, 0.15, 85.0, method="direct").resting_s for t in (0.015, 0.03, 0.0381)]
-    assert thin == [120.0, 300.0, 600.0]
+    fish = [Wish("salmon", t, 0.22, 55.0, method="direct").resting_s for t in (0.015, 0.03, 0.0381)]
+    assert fish == [120.0, 300.0, 600.0]
+    assert Wish("corn", 0.045, 0.23, 80.0, method="direct").resting_s == 120.0, "vegetables do not wait"
     assert replace(RIBEYE, thickness_m=0.015, mass_kg=0.3).resting_s == 180.0, "the agency asks for 3 min"
 
 

@@ -81,3 +81,10 @@ def test_plants_have_no_agency_figure():
 def test_the_agency_rest_is_kept():
     """145 °F and 3 min rest: no plan for a whole cut rests it less."""
     assert replace(RIBEYE, thickness_m=0.012, mass_kg=0.2, rest_s=60.0).resting_s == 180.0
+
+
+def test_a_piece_at_the_bound_has_ranges():
+    """150 mm is the most that is planned; kitchens where it is thicker still are looked at all the same."""
+    wish = Wish("pork_shoulder", 0.15, 3.2, 93.0, method="low_and_slow", crust="none")
+    spread = ensemble_ranges(wish, solved(wish, quick=True), members=8).step_end_s["gentle"]
+    assert spread.low < spread.high

@@ -1583,6 +1583,7 @@ export interface components {
             place: string;
             /** Text */
             text: string;
+            remedy?: components["schemas"]["RemedyOut"] | null;
         };
         /**
          * CurveOut
@@ -1779,6 +1780,8 @@ export interface components {
             fire?: string;
             /** Pull C */
             pull_c: number;
+            /** Reading C */
+            reading_c?: number | null;
             /** Peak Core C */
             peak_core_c: number;
             /** Sear S */
@@ -1895,6 +1898,18 @@ export interface components {
              * Format: date-time
              */
             earliest: string;
+        };
+        /**
+         * RemedyOut
+         * @description What would do better: the answer it changes, and to what. The field "way" takes "method@fire".
+         */
+        RemedyOut: {
+            /** Text */
+            text: string;
+            /** Field */
+            field: string;
+            /** Value */
+            value: string;
         };
         /**
          * SectionOut
@@ -2727,6 +2742,10 @@ export interface components {
             mean_gap_k: number | null;
             /** Lessons */
             lessons: string[];
+            /** Reading Needed C */
+            reading_needed_c?: number | null;
+            /** Reading C */
+            reading_c?: number | null;
         };
         /**
          * OutlookOut
@@ -2759,6 +2778,7 @@ export interface components {
             peak_at: string | null;
             /** Slice Now */
             slice_now: boolean;
+            reading?: components["schemas"]["ReadingAskOut"] | null;
             /** Readings */
             readings: number;
             /** Members */
@@ -2783,6 +2803,22 @@ export interface components {
             note: string;
             /** Photo */
             photo: boolean;
+        };
+        /**
+         * ReadingAskOut
+         * @description What the middle has to show before the last heat ends, and what it shows by hand or by a probe in its place.
+         */
+        ReadingAskOut: {
+            /** Needed C */
+            needed_c: number;
+            /** Read C */
+            read_c: number | null;
+            /** By */
+            by: ("hand" | "probe") | null;
+            /** Enough */
+            enough: boolean;
+            /** Words */
+            words: string;
         };
         /** ReadingOut */
         ReadingOut: {

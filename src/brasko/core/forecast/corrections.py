@@ -25,6 +25,8 @@ COOLER_K = 14.0
 """Steps of 25 °F at the vents or knobs (common practice, no source)."""
 EARLY_PULLS_K = (4.0, 8.0)
 LONGER_SEARS = (1.25, 1.6, 2.0)
+READ_NEARLY_K = 0.3
+"""A thermometer does not tell less apart (assumed)."""
 WORTH_S = 60.0
 FAR_OFF_K = 1.2
 
@@ -95,6 +97,18 @@ def twin(wish: Wish, so_far: Lived, z: Floats, now_s: float) -> Twin:
     steps = (*so_far.past, replace(so_far.current, until=Until(gone)))
     state = simulate(food, varied_steps(steps, z), every_s=30.0, refine=refine, start=start).end
     return Twin(wish, so_far, z, food, state, now_s, refine)
+
+
+def heat_end_of(here: Twin, result: Result) -> float:
+    """The core as the last heat ends when it goes on so [°C]; as it is now where no heat is to come."""
+    heated = [s.core_c for s in result.steps if phase_of(s.name) not in ("rest", "hold")]
+    return heated[-1] if heated else float(here.state.peak_c.min())
+
+
+def ends_too_low(here: Twin, result: Result) -> bool:
+    """Whether going on so takes it off the heat below the reading that has to end it."""
+    reading = here.wish.reading_c
+    return reading is not None and here.so_far.phase != "rest" and heat_end_of(here, result) < reading - READ_NEARLY_K
 
 
 def corrections(here: Twin, eat_s: float | None = None) -> tuple[Correction, ...]:
@@ -258,11 +272,16 @@ def _judged(
         if not steps:
             continue
         result = here.on(steps)
+        too_low = ends_too_low(here, result)
+        if too_low and found:
+            continue
         done_s, peak = here.now_s + result.duration_s, max(result.peak_core_c, float(here.state.peak_c.min()))
         if not found:
             first_s, first_peak = done_s, peak
         crust = float(min(result.end.browning_s)) / wanted if here.wish.crust_s else 1.0
         said = _said(here.wish, peak, first_peak, result.grey_rim_share, key == "as_is")
+        if too_low:
+            said += f" By the plan it comes off below {{temp:{here.wish.reading_c:.1f}}}: leave it on until a thermometer shows that in the middle."
         found.append(
             Correction(key, name, how, done_s, first_s - done_s, peak, result.grey_rim_share, crust, said, dict(event))
         )

@@ -32,6 +32,8 @@ STALL_S, STALL_K, STALL_FROM_C, STALL_TO_C = 1500.0, 1.0, 60.0, 78.0
 ODD_MISFIT_K = 1.1
 ODD_FROM_S = 600.0
 APART_K = 4.0
+MISPLACED = ("slipped", "off_centre")
+"""Faults by which a probe does not tell of the middle."""
 
 
 @dataclass(frozen=True)

@@ -293,8 +293,8 @@ def cubic_weights(nodes: list[float], at: float) -> Floats:
 
 def varied_food(wish: Wish, z: Floats) -> Food:
     """The piece in a kitchen that differs by z: thickness and start."""
-    other = wish.with_thickness(max(1.0 + THICKNESS_SD.value * float(z[1]), 0.5))
-    return replace(other.food, start_c=max(wish.start_c + START_SD.value * float(z[2]), -1.0))
+    food = wish.food_thicker(max(1.0 + THICKNESS_SD.value * float(z[1]), 0.5))
+    return replace(food, start_c=max(wish.start_c + START_SD.value * float(z[2]), -1.0))
 
 
 def varied_steps(programme: Programme, z: Floats) -> Programme:

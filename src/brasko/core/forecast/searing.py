@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from brasko.core.errors import InvalidInput
-from brasko.core.forecast.corrections import Twin
+from brasko.core.forecast.corrections import Twin, heat_end_of
 from brasko.core.planner.programme import phase_of
 from brasko.core.programme.steps import Side, Step, Surroundings, Until
 from brasko.core.sourced import Sourced
@@ -47,15 +47,19 @@ def sear_coach(here: Twin, asked: bool = False) -> SearCoach:
         raise InvalidInput("step", "is no sear.")
     rest = here.so_far.rest
     wanted = max(here.wish.crust_s, 1.0)
-    crusts, peaks = [], []
+    crusts, peaks, ends = [], [], []
     for more in MORE_S:
         result = here.on((*here.more(more), *rest) or here.more(1.0))
         crusts.append(float(min(result.end.browning_s)) / wanted)
         peaks.append(result.peak_core_c)
+        ends.append(heat_end_of(here, result) if more or not rest else float(here.state.peak_c.min()))
     more_s = np.array(MORE_S)
     crust_at = _reaches(more_s, np.array(crusts), CRUST_IS_THERE.value)
     limit_at = _reaches(more_s, np.maximum.accumulate(np.array(peaks)), here.wish.aim_c + PAST.value)
     after = (peaks[-1] - peaks[0]) / MORE_S[-1] * 30.0
+    if here.wish.reading_c is not None and here.wish.how.phases[-1] == "sear":
+        read_at = _reaches(more_s, np.maximum.accumulate(np.array(ends)), here.wish.reading_c)
+        return _by_reading(here.wish.reading_c, read_at, crust_at, limit_at, crusts, after)
     if here.wish.how.slow == "sear":
         return _whole_over_fire(limit_at, crust_at, crusts, after)
     if asked:
@@ -76,6 +80,32 @@ def sear_coach(here: Twin, asked: bool = False) -> SearCoach:
     else:
         said = "Neither crust nor middle is there in two minutes: the fire is too cool. Make it hotter or take it off."
     return SearCoach(stop, by, crust_at, limit_at, after, crusts[0], said)
+
+
+def _by_reading(
+    reading_c: float,
+    read_s: float | None,
+    crust_s: float | None,
+    limit_s: float | None,
+    crusts: Sequence[float],
+    after_k: float,
+) -> SearCoach:
+    """Where a reading ends the heat neither crust nor forecast does: the thermometer says when."""
+    stop = MORE_S[-1] if read_s is None else read_s
+    when = (
+        "The middle needs longer than two minutes yet"
+        if read_s is None
+        else "The middle should be there now"
+        if read_s <= 0.0
+        else f"The middle should be there in {{time:{read_s:.0f}}}"
+    )
+    dark = (
+        " The crust is there: if it gets too dark, move it where it is gentler."
+        if crusts[0] >= 1.0 and stop > 30.0
+        else ""
+    )
+    said = f"{when}. Off only when a thermometer shows {{temp:{reading_c:.1f}}}, in each piece.{dark}"
+    return SearCoach(stop, "reading", crust_s, limit_s, after_k, crusts[0], said)
 
 
 def _whole_over_fire(

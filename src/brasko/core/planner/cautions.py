@@ -109,7 +109,7 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
 def _large_carry_over(wish: Wish, result: Result) -> list[Caution]:
     """A whole cut that gains much after the heat: nobody sees that coming, and a minute at the fire more is a lot of it."""
     adds = carry_over_k(result)
-    if wish.the_cut.kind != "intact" or wish.reading_c is not None or adds <= LARGE_CARRY_OVER_K.value:
+    if wish.the_cut.kind not in ("intact", "fish") or wish.reading_c is not None or adds <= LARGE_CARRY_OVER_K.value:
         return []
     way = next((m for m in _GENTLER if m != wish.method and wish.fire_key in (*METHODS[m].fires, "own")), None)
     thick = wish.thickness_m >= THIN_M

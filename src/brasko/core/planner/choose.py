@@ -102,17 +102,20 @@ def picked(cut_key: str, thickness_m: float, available_s: float | None = None, k
     ):
         salt, salted = "overnight", "There is time to salt it overnight."
     elif cut.kind in ("ground", "plant", "fish") or (available_s is not None and available_s < HOUR_NEEDS_S + 3600.0):
-        salted = "Salt them as they go on." if cut.kind == "ground" else "Salt it right before the fire."
+        salted = (
+            "Salt them as they go on." if cut.kind == "ground" and cut.salt_share else "Salt it right before the fire."
+        )
+        salted = salted if cut.salt_share else ""
         salt = "just_before"
     else:
         salt, salted = "hour", "Salt it 50 min ahead, so that the surface is dry again."
     rest = "open" if cut.kind in ("ground", "plant", "fish") else "foil"
     pick = Pick(
-        method, fire, _gentle_for(cut, method, fire), crust, cut.default_finish_c, salt, rest, f"{why} {salted}"
+        method, fire, _gentle_for(cut, method, fire), crust, cut.default_finish_c, salt, rest, f"{why} {salted}".strip()
     )
     if needs_choice(cut) == "free":
         return pick
-    return _that_gets_there(cut, thickness_m, pick, at_hand)
+    return _that_gets_there(cut, thickness_m, pick, at_hand, salted)
 
 
 def _gentle_for(cut: Cut, method: str, fire: str) -> float | None:
@@ -125,7 +128,7 @@ _PATTY_WAYS = ("direct", "sear_then_low", "skillet", "low_then_sear")
 _MUST_REACH_WAYS = ("sear_then_low", "low_then_sear", "direct", "skillet", "low_and_slow")
 
 
-def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collection[str]) -> Pick:
+def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collection[str], salted: str) -> Pick:
     """The pick, or the first other way on a fire at hand in which the middle reads its figure before the outside burns.
 
     For what ends on a reading; each way is solved before it is taken, with less crust where the fire gives no more.
@@ -151,8 +154,9 @@ def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collecti
                 continue
             if (method, fire) == (pick.method, pick.fire):
                 return replace(found, why=pick.why)
-            salted = pick.why.rsplit(". ", 1)[-1]
-            return replace(found, why=f"{cut.name}: {METHODS[method].why}. {burns} {salted}".replace("  ", " "))
+            return replace(
+                found, why=" ".join(filter(None, (f"{cut.name}: {METHODS[method].why_for(cut.kind)}.", burns, salted)))
+            )
     return pick
 
 
@@ -175,8 +179,8 @@ def _method_for(cut: Cut, thickness_m: float) -> tuple[str, str]:
     if cut.kind == "intact" and cut.method == "direct" and thickness_m >= THICK_M:
         return "low_then_sear", f"{name} this thick would be grey to the middle over the fire: low first keeps it even."
     if cut.kind == "intact" and cut.method == "low_then_sear" and thickness_m >= THICK_M:
-        return cut.method, f"{name} {{len:{thickness_m * 1000:.0f}}} thick: {own.why}."
-    return cut.method, f"{name}: {own.why}."
+        return cut.method, f"{name} {{len:{thickness_m * 1000:.0f}}} thick: {own.why_for(cut.kind)}."
+    return cut.method, f"{name}: {own.why_for(cut.kind)}."
 
 
 @dataclass(frozen=True)

@@ -22,6 +22,7 @@ class Method:
     fires           that can do it, the usual one first; where one has no searing side, the sear is done elsewhere
     flips_s         usual intervals between flips, the most usual first; the planner takes the one with the thinnest
                     grey rim
+    plainly         why, for food without a grey rim; as for red meat where empty
     browns          it has a phase that is there for the crust
     """
 
@@ -35,6 +36,11 @@ class Method:
     flips_s: tuple[float, ...] = (30.0,)
     browns: bool = True
     longest_s: float = 8 * 3600.0
+    plainly: str = ""
+
+    def why_for(self, kind: str) -> str:
+        """Why it is done so: in words without a grey rim for what has none."""
+        return self.plainly if self.plainly and kind != "intact" else self.why
 
 
 _OFTEN = (30.0, 15.0, 60.0, 120.0)
@@ -45,10 +51,12 @@ METHODS: dict[str, Method] = {
     "low_then_sear": Method(
         "Low, then sear", "gentle heat first, a short fierce sear last: the widest margin and the thinnest grey rim",
         ("gentle", "wait", "sear"), "gentle", ("kettle_two_zone", "kamado", "gas", "pellet", "offset"), flips_s=_OFTEN,
+        plainly="gentle heat first brings it up evenly, a short fierce sear last gives it colour",
     ),
     "sear_then_low": Method(
         "Sear, then cool side", "the crust first, then the cool side with the lid on: less time, a little more rim",
         ("sear", "gentle"), "gentle", ("kettle_two_zone", "gas"), flips_s=_SELDOM,
+        plainly="colour first, then the cool side with the lid on until it is done through",
     ),
     "direct": Method(
         "Over the fire all the way", "hot and fast with many flips: for what needs under about 20 minutes",

@@ -113,7 +113,9 @@ def assembled(wish: Wish, solution: Solution, ranges: Ranges | None = None) -> P
 
 def _headline(wish: Wish, solution: Solution) -> str:
     rise = solution.result.peak_core_c - solution.pull_c
-    said = f"{wish.how.name}: {wish.how.why}."
+    said = f"{wish.how.name}: {wish.how.why_for(wish.the_cut.kind)}."
+    if wish.the_cut.kind == "plant":
+        return f"{said} It is done by look and feel: colour outside, and a skewer goes in without a push."
     if wish.reading_c is not None:
         adds = carry_over_k(solution.result)
         over = solution.result.peak_core_c - max(wish.aim_c, wish.reading_c)

@@ -93,11 +93,13 @@ def kitchen(wish: Wish, solution: Solution, draw: Floats) -> Result:
     The cook pulls by the probe, wherever its tip is.
     """
     film = math.exp(FILM_SD.value * float(draw[0]))
-    varied = wish.with_thickness(1.0 + THICKNESS_SD.value * float(draw[1]))
     start_c = max(wish.start_c + START_SD.value * float(draw[2]), -1.0)
-    varied = replace(varied, start_c=start_c, rest_s=solution.rest_s)
+    varied = replace(wish, start_c=start_c, rest_s=solution.rest_s)
     off_centre = min(abs(PROBE_SD.value * float(draw[4])), 0.4)
-    food = replace(varied.food, probe_depth_share=0.5 + math.copysign(off_centre, float(draw[4])))
+    food = replace(
+        varied.food_thicker(1.0 + THICKNESS_SD.value * float(draw[1])),
+        probe_depth_share=0.5 + math.copysign(off_centre, float(draw[4])),
+    )
     delta = FIRE_SD.value * float(draw[3])
     programme = tuple(
         shifted((_by_probe(step),), delta if phase_of(step.name) in ("gentle", "sear") else 0.0, film)[0]

@@ -85,9 +85,8 @@ def _sear_why(wish: Wish, solution: Solution) -> str:
     if wish.turn_deg:
         how = f"turn it {wish.turn_deg:.0f}° half-way on each side"
     what = "for colour" if wish.crust == "none" else f"enough for a {CRUSTS[wish.crust][0].lower()} crust"
-    more = (
-        "" if wish.reading_c is None else f" Longer where the middle does not read {{temp:{wish.reading_c:.1f}}} yet."
-    )
+    ends_it = wish.reading_c is not None and wish.how.phases[-1] == "sear"
+    more = "" if not ends_it else f" Longer where the middle does not read {{temp:{wish.reading_c:.1f}}} yet."
     return f"{{time:{side:.0f}}} a side in all, {how}: {what}.{more}"
 
 

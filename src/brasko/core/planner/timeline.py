@@ -22,6 +22,8 @@ HANDLING_S = 8.0
 """Putting a piece on, off or over to another place (assumed)."""
 OIL_S = 180.0
 SALTING_S = 180.0
+SALTED_ON_S = 45.0
+"""To salt what goes on at once (assumed)."""
 SALT_HOUR_S = 50 * 60.0
 SALT_OVERNIGHT_S = 14 * 3600.0
 DRY_AFTER_S, WET_FROM_S = 40 * 60.0, 10 * 60.0
@@ -133,13 +135,13 @@ def _last_touch(wish: Wish, solution: Solution, on_s: float) -> Task:
 
 def _serving(wish: Wish) -> Task:
     serving = serving_of(wish.the_cut.key)
-    whole = wish.the_cut.kind in ("plant", "ground") or serving.slice_m == 0.0
-    name = "Serve" if whole else "Slice and serve"
-    why = (
-        "Hot, on a warm board."
-        if whole
-        else f"{serving.across}, {{len:{serving.slice_m * 1000:.0f}}} thick, on a warm board."
-    )
+    name, why = "Serve", "Hot, on a warm board."
+    if serving.slice_m > 0.0:
+        name = "Slice and serve"
+        why = f"{serving.across}, {{len:{serving.slice_m * 1000:.0f}}} thick, on a warm board."
+    elif serving.across != "Whole":
+        name = "Pull apart and serve" if serving.across.startswith("Pull") else "Carve and serve"
+        why = f"{serving.across}. Hot, on a warm board."
     return Task("serve", "hands", name, -SERVE_S, 0.0, why, hands_s=SERVE_S, guide=f"cut:{wish.cut}")
 
 
@@ -159,7 +161,7 @@ def _salt(wish: Wish) -> tuple[float, float, str]:
     if wish.salting == "just_before":
         if wish.the_cut.kind == "ground":
             return (
-                OIL_S,
+                SALTED_ON_S,
                 0.0,
                 f"{dose}, on both faces as they go on: salted sooner, ground meat binds and turns springy.{rub}",
             )
@@ -192,10 +194,10 @@ def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
     salted = wish.the_cut.salt_share > 0.0
     if salted:
         lead, wait, why = _salt(wish)
-        start = on_s - lead
+        start, lasts = on_s - lead, min(SALTING_S, lead)
         tasks.append(
-            Task("season", "hands", _salting_name(wish), start, start + SALTING_S, why, before="on", gap_s=wait,
-                 hands_s=SALTING_S, movable=True, guide=f"salt:{wish.salting}")
+            Task("season", "hands", _salting_name(wish), start, start + lasts, why, before="on", gap_s=wait,
+                 hands_s=lasts, movable=True, guide=f"salt:{wish.salting}")
         )  # fmt: skip
         if wish.salting == "twice":
             again = on_s - OIL_S - 60.0

@@ -20,6 +20,8 @@ BATH_ABOVE_FINISH_K = 6.0
 """Warm fat is held at the target or up to 10-15 °F above (common practice, no source)."""
 SURE_OF_THE_FIGURE_K = 0.4
 """A plan for an agency figure aims this much above it, so that no rounding lands below."""
+PLANT_REST_S = 120.0
+"""Vegetables go to the table nearly at once (common practice, no source)."""
 CARRY_OVER_S = 90.0
 """From one fire to another (assumed)."""
 OTHER_SEAR = "burner_skillet"
@@ -221,7 +223,12 @@ class Wish:
     @property
     def food(self) -> Food:
         """The raw piece, with a probe in the middle."""
-        return Food(self.geometry, self.the_cut.material, self.start_c)
+        return self.food_thicker(1.0)
+
+    def food_thicker(self, factor: float) -> Food:
+        """The raw piece as it may really be: thicker by a factor, and heavier with it."""
+        shape = self.the_cut.geometry(self.thickness_m * factor, self.mass_kg * factor, boned=self.boned)
+        return Food(shape, self.the_cut.material, self.start_c)
 
     @property
     def flips_s(self) -> float:
@@ -250,6 +257,8 @@ class Wish:
         least = 0.0 if self.minimum is None else self.minimum.rest_s
         if self.rest_s is not None:
             return max(self.rest_s, least)
+        if self.the_cut.kind == "plant":
+            return PLANT_REST_S
         if self.method == "low_and_slow":
             return 1800.0
         if self.thickness_m >= 0.0375:

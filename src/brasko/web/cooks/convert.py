@@ -11,6 +11,7 @@ from brasko.core.forecast.history import hold_words
 from brasko.core.forecast.progress import Ahead, Expected, Planned, held_longer, progress
 from brasko.core.planner.ranges import Span
 from brasko.core.safety.drills import BLACK_SMOKE, FLARE_UP, VENTS, find_the_middle
+from brasko.web.cooks import reading
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
 from brasko.web.cooks.schemas import (
     AheadOut,
@@ -27,6 +28,7 @@ from brasko.web.cooks.schemas import (
     OutcomeOut,
     OutlookOut,
     RatingOut,
+    ReadingAskOut,
     ReadingOut,
     SkyOut,
     UpdateOut,
@@ -35,7 +37,7 @@ from brasko.web.cooks.schemas import (
 from brasko.web.cooks.story import done_at, fire_under, table_at
 from brasko.web.cooks.watch import Outlook, outlook
 
-AMID = ("turn",)
+AMID = ("turn", "read")
 """Tasks that belong to the middle of a step, whatever its length."""
 SPARK_POINTS = 40
 
@@ -143,6 +145,7 @@ def outlook_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> Outlo
         ),
         peak_at=None if seen.peak_s is None else at(seen.peak_s),
         slice_now=seen.slice_now,
+        reading=_reading_out(cook, piece, now, seen),
         readings=0 if found is None else found.readings,
         members=0 if found is None else found.members,
         ahead=found
@@ -150,6 +153,19 @@ def outlook_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> Outlo
             time_s=_rounded(found.time_s + shift, 0), core_c=_rounded(found.core_c),
             core_low_c=_rounded(found.core_low_c), core_high_c=_rounded(found.core_high_c),
         ),
+    )  # fmt: skip
+
+
+def _reading_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> ReadingAskOut | None:
+    """The reading that ends the heat, while it is on its last heat."""
+    figure = reading.needed_c(piece)
+    events = list(cook.events.all())
+    if figure is None or seen.phase == "rest" or reading.last_heat_began(piece, events) is None:
+        return None
+    found = reading.taken(cook, piece, events, seen, now)
+    return ReadingAskOut(
+        needed_c=figure, read_c=None if found is None else found.temp_c, by=None if found is None else found.source,
+        enough=reading.enough(piece, found), words=reading.asked(piece, found, seen),
     )  # fmt: skip
 
 
@@ -307,7 +323,9 @@ def outcome_of(cook: Cook, piece: Piece, because: tuple[str, ...] = ()) -> dict 
         measured,
         because,
     )
-    return OutcomeOut.model_validate(found, from_attributes=True).model_dump()
+    kept = OutcomeOut.model_validate(found, from_attributes=True)
+    kept.reading_needed_c, kept.reading_c = reading.needed_c(piece), reading.kept_c(piece, cook.events.all())
+    return kept.model_dump()
 
 
 def line_of(cook: Cook) -> CookLine:

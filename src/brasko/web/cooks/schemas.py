@@ -154,6 +154,16 @@ class AheadOut(Schema):
     core_high_c: list[float]
 
 
+class ReadingAskOut(Schema):
+    """What the middle has to show before the last heat ends, and what it shows by hand or by a probe in its place."""
+
+    needed_c: float
+    read_c: float | None
+    by: Literal["hand", "probe"] | None
+    enough: bool
+    words: str
+
+
 class OutlookOut(Schema):
     """How a piece on the fire stands, and what is forecast of it. end is of the step that is on: the pull, for a slow one."""
 
@@ -172,6 +182,7 @@ class OutlookOut(Schema):
     coach: CoachOut | None
     peak_at: datetime | None
     slice_now: bool
+    reading: ReadingAskOut | None = None
     readings: int
     members: int
     ahead: AheadOut | None
@@ -230,6 +241,8 @@ class OutcomeOut(Schema):
     peak_measured_c: float | None
     mean_gap_k: float | None
     lessons: list[str]
+    reading_needed_c: float | None = None
+    reading_c: float | None = None
 
 
 class CookPieceOut(Schema):

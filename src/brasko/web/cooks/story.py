@@ -117,7 +117,7 @@ def _asides(events: list[Event], since: object) -> list[Aside]:
             close("place", at)
             if event.payload["on"]:
                 open_["place"] = ("off", at)
-        elif event.kind == Event.Kind.DONE:
+        elif event.kind == Event.Kind.DONE and event.payload.get("task") != "read":
             close("place", at)
             close("lid", at)
     found += [Aside(kind, start) for kind, start in open_.values()]  # type: ignore[arg-type]

@@ -68,7 +68,7 @@ FRAME_S = 10.0
 def true_probe(wish: Wish, truth: Truth, so_far: Lived, upto_s: float) -> Shown:
     """The truth behind a probe with three sensors and one for the air, up to a moment."""
     food = replace(
-        wish.with_thickness(truth.thickness_factor).food,
+        wish.food_thicker(truth.thickness_factor),
         start_c=max(wish.start_c + truth.start_offset_k, -1.0),
         probe_depth_share=truth.probe_depth_share,
     )

@@ -76,6 +76,7 @@ def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | N
         method=plan.wish.method,
         fire=plan.wish.fire_key,
         pull_c=solution.pull_c,
+        reading_c=plan.wish.reading_c,
         peak_core_c=result.peak_core_c,
         sear_s=solution.sear_s,
         flip_every_s=solution.flip_every_s,

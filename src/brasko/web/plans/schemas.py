@@ -70,10 +70,19 @@ class StepOut(Schema):
     reached: str
 
 
+class RemedyOut(Schema):
+    """What would do better: the answer it changes, and to what. The field "way" takes "method@fire"."""
+
+    text: str
+    field: str
+    value: str
+
+
 class CautionOut(Schema):
     key: str
     place: str
     text: str
+    remedy: RemedyOut | None = None
 
 
 class MinimumOut(Schema):
@@ -148,6 +157,7 @@ class PieceResult(Schema):
     method: str = "low_then_sear"
     fire: str = "kettle_two_zone"
     pull_c: float
+    reading_c: float | None = None
     peak_core_c: float
     sear_s: float
     flip_every_s: float

@@ -1,7 +1,7 @@
 """Record what was done in a cook. Every call may be repeated safely."""
 
 from datetime import datetime, timedelta
-from uuid import UUID, uuid4
+from uuid import UUID, uuid4, uuid5
 
 from django.db import transaction
 from django.utils import timezone
@@ -11,15 +11,19 @@ from brasko.core.fire.rests import standing_in
 from brasko.core.forecast.corrections import COOLER_K, HOTTER_K
 from brasko.core.forecast.history import elsewhere, longest_hold_s
 from brasko.web.common.problem import Conflict
+from brasko.web.cooks import reading
 from brasko.web.cooks.bell import ring
 from brasko.web.cooks.convert import expected_of, outcome_of
 from brasko.web.cooks.lessons import learn
-from brasko.web.cooks.models import Cook, Event, Piece
+from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.schemas import EventIn
-from brasko.web.cooks.story import standing_events, story_of
+from brasko.web.cooks.story import done_at, standing_events, story_of
 from brasko.web.cooks.watch import outlook, wish_for
+from brasko.web.devices.wanted import ask
 
 FUTURE_TOLERANCE = timedelta(seconds=60)
+READ_AGAIN = timedelta(seconds=60)
+"""What was too low is read again after a minute (common practice, no source)."""
 
 
 def record_event(cook: Cook, payload: EventIn) -> Event:
@@ -39,6 +43,7 @@ def record_event(cook: Cook, payload: EventIn) -> Event:
     body = _BODIES.get(payload.kind, _nothing)(cook, piece, payload)
     with transaction.atomic():
         event = _append(cook, payload.kind, at, payload.client_id, piece, body)
+        _mark_as_read(cook, piece, event)
         _end_when_served(cook)
     ring(cook.id)
     return event
@@ -65,7 +70,40 @@ def _nothing(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
 
 
 def _done(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
-    return {"task": _task(cook, piece, payload)}
+    task = _task(cook, piece, payload)
+    assert piece is not None
+    return {"task": task, **_read_first(cook, piece, task)}
+
+
+def _read_first(cook: Cook, piece: Piece, task: str) -> dict:
+    """What the middle showed, for the task of reading it. Raises Conflict where it has to be read first, or again."""
+    if reading.needed_c(piece) is None or task not in (reading.READ_TASK, reading.off_task(piece), "serve"):
+        return {}
+    events, now = list(cook.events.all()), cook.now()
+    if task != reading.READ_TASK:
+        if reading.READ_TASK in done_at(events, piece):
+            return {}
+        seen = outlook(cook, piece, events, now)
+        raise Conflict(reading.asked(piece, reading.taken(cook, piece, events, seen, now), seen), "task")
+    seen = outlook(cook, piece, events, now)
+    found = reading.taken(cook, piece, events, seen, now)
+    if found is None or not reading.enough(piece, found):
+        raise Conflict(reading.asked(piece, found, seen), "task")
+    return {"temp_c": found.temp_c, "source": found.source}
+
+
+def _mark_as_read(cook: Cook, piece: Piece | None, event: Event) -> None:
+    """A reading by hand on the last heat that is enough marks the middle as read, once."""
+    if piece is None or event.kind != Event.Kind.READING or reading.needed_c(piece) is None:
+        return
+    events = list(cook.events.all())
+    began = reading.last_heat_began(piece, events)
+    if event.payload["source"] != "hand" or began is None or event.at < began or "read" in done_at(events, piece):
+        return
+    found = reading.Taken(event.payload["temp_c"], event.at, "hand")
+    if reading.enough(piece, found):
+        body = {"task": reading.READ_TASK, "temp_c": found.temp_c, "source": found.source}
+        _append(cook, Event.Kind.DONE, event.at, uuid5(event.client_id, reading.READ_TASK), piece, body)
 
 
 def _note(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
@@ -142,6 +180,9 @@ def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
         raise InvalidInput("hold_more_s", f"is not to be had: {here.name} does not wait for a sear.")
     pull_c = story.pull_c if payload.pull_c is None else payload.pull_c
     require_between("pull_c", pull_c, 0.0, 100.0, "°C")
+    figure, last = reading.needed_c(here), here.result["steps"][-2]["name"]
+    if figure is not None and here.result["slow_step"] == last and pull_c < figure - 0.05:
+        raise InvalidInput("pull_c", f"must be at least {{temp:{figure:.1f}}}: a reading of that ends the heat here.")
     hold_s, most_s = max(story.hold_s + (payload.hold_more_s or 0.0), 0.0), longest_hold_s(wish_for(here))
     if payload.hold_more_s is not None and hold_s > most_s:
         raise InvalidInput(
@@ -246,6 +287,16 @@ def set_speed(cook: Cook, speed: float) -> Cook:
     return cook
 
 
+def _can_be_read(cook: Cook, piece: Piece, events: list[Event], now: datetime) -> bool:
+    """Whether the middle shows enough; where it does not, the practice thermometer is asked for it again."""
+    found = reading.taken(cook, piece, events, outlook(cook, piece, events, now), now)
+    if found is not None and reading.enough(piece, found):
+        return True
+    if found is None or (found.source == "hand" and now - found.at > READ_AGAIN):
+        ask(piece.id, Reading.Source.HAND)
+    return False
+
+
 def advance(cook: Cook) -> int:
     """Mark what is due, for a practice cook whose steps mark themselves. Returns how many were marked."""
     marked = 0
@@ -256,6 +307,8 @@ def advance(cook: Cook) -> int:
             seen = outlook(cook, piece, events, now)
             expected = expected_of(cook, piece, events, now, seen, overdue_moves_on=False)
             open_tasks = [e for e in expected if e.state != "done"]
+            if open_tasks and open_tasks[0].key == reading.READ_TASK and not _can_be_read(cook, piece, events, now):
+                continue
             due += [(cook.moment(e.start_s), piece, e.key) for e in open_tasks[:1] if cook.moment(e.start_s) <= now]
         if not due:
             break

@@ -9,11 +9,13 @@ from django.db import transaction
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
+from brasko.formats.meal import PieceIn
+from brasko.formats.meal_convert import wish_of
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.models import Cook, Event, Piece
 from brasko.web.cooks.schemas import StartIn
 from brasko.web.devices.hub import practice_devices, practice_probe
-from brasko.web.plans.models import Plan
+from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.yard.models import Thermometer
 
 HEAD_START = timedelta(seconds=60)
@@ -50,6 +52,7 @@ def start_cook(owner: AbstractBaseUser, plan: Plan, payload: StartIn) -> Cook:
             trouble=payload.trouble,
         )
         for each in plan.pieces.all():
+            _ends_as_it_must(each)
             piece = Piece.objects.create(
                 cook=cook,
                 position=each.position,
@@ -64,6 +67,15 @@ def start_cook(owner: AbstractBaseUser, plan: Plan, payload: StartIn) -> Cook:
                 _mark_what_is_over(cook, piece)
         Event(cook=cook, client_id=uuid4(), kind=Event.Kind.START, at=begins, payload={"speed": payload.speed}).save()
     return cook
+
+
+def _ends_as_it_must(piece: PlanPiece) -> None:
+    """Raise Conflict for a plan of the time before the last heat had to end on a reading."""
+    if wish_of(PieceIn(**piece.inputs)).reading_c is not None and piece.result.get("reading_c") is None:
+        raise Conflict(
+            f"This plan took {piece.result['cut_name'].lower()} off before a thermometer shows the agency's figure. "
+            "Open it and keep it again: it is then planned to end on that reading."
+        )
 
 
 def practice_from(plan: Plan) -> float:

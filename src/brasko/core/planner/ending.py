@@ -1,0 +1,39 @@
+"""How a cook ends: what a thermometer has to show before the last heat is over, and what that heat does to the outside."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from brasko.core.heat.simulation import Result
+from brasko.core.planner.wish import SURE_OF_THE_FIGURE_K, Wish
+from brasko.core.sourced import Sourced
+
+BURNT_C = Sourced(300.0, "°C", "", "from memory")
+"""Meat that is this hot turns to coal."""
+BURNT_FOR_S = Sourced(60.0, "s", "", "assumed")
+"""A face that was so hot for longer is black, not brown."""
+
+
+def burnt_s(result: Result) -> float:
+    """How long the hotter face was hot enough to turn to coal [s]."""
+    between = np.diff(result.time_s)
+    return max(float(between[face[1:] > BURNT_C.value].sum()) for face in (result.face_a_c, result.face_b_c))
+
+
+def heat_end_c(result: Result) -> float:
+    """The core as the last heat ends, before the rest [°C]."""
+    return result.steps[-2].core_c
+
+
+def carry_over_k(result: Result) -> float:
+    """What the core gains after the last heat [K]."""
+    return result.peak_core_c - heat_end_c(result)
+
+
+def off_aim_k(result: Result, wish: Wish) -> float:
+    """How far a run lands above the wish [K]: its peak above the finish or, where a reading has to end the heat, the
+    lower of that and of the core at the end of the heat above a little more than the reading."""
+    off = result.peak_core_c - wish.aim_c
+    if wish.reading_c is None:
+        return off
+    return min(off, heat_end_c(result) - wish.reading_c - SURE_OF_THE_FIGURE_K)

@@ -1,0 +1,115 @@
+"""The reading that ends the heat of a piece: what was asked, what was read, and whether it is enough."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from django.db.models import QuerySet
+
+from brasko.core.forecast.faults import MISPLACED, series, slipped
+from brasko.core.forecast.readings import Reading as Seen
+from brasko.web.cooks.models import Cook, Event, Piece, Reading
+from brasko.web.cooks.story import done_at, standing_events
+from brasko.web.cooks.watch import Outlook
+
+READ_TASK = "read"
+FRESH = timedelta(seconds=120)
+"""What a probe showed longer ago says nothing of now (assumed)."""
+OFF_CENTRE_M = 0.005
+"""A probe that looks to be farther from the middle than this does not count as a reading of it (assumed)."""
+
+
+@dataclass(frozen=True)
+class Taken:
+    """A reading of the middle: by hand, or by the probe where it is in the middle."""
+
+    temp_c: float
+    at: datetime
+    source: str
+
+
+def needed_c(piece: Piece) -> float | None:
+    """What the middle has to show before the last heat ends [°C]; None where that is the eater's own choice."""
+    return piece.result.get("reading_c")
+
+
+def off_task(piece: Piece) -> str:
+    """The task that takes it off the last heat."""
+    last = piece.result["steps"][-1]["name"]
+    return str(next(t["key"] for t in piece.result["tasks"] if t["step"] == last))
+
+
+def last_heat_began(piece: Piece, events: Sequence[Event]) -> datetime | None:
+    """When it went onto its last heat; None before."""
+    steps = [s["name"] for s in piece.result["steps"]][:-1]
+    done = done_at(events, piece)
+    began = [done[t["key"]] for t in piece.result["tasks"] if t["step"] in steps[-1:] and t["key"] in done]
+    return max(began, default=None)
+
+
+def taken(cook: Cook, piece: Piece, events: Sequence[Event], seen: Outlook | None, now: datetime) -> Taken | None:
+    """The newest reading of the middle on the last heat: one by hand, or else what a probe in its place shows now."""
+    began = last_heat_began(piece, events)
+    if began is None:
+        return None
+    by_hand = [
+        Taken(e.payload["temp_c"], e.at, "hand")
+        for e in standing_events(events)
+        if e.kind == Event.Kind.READING
+        and e.piece_id == piece.id
+        and e.payload.get("source") == Reading.Source.HAND
+        and e.at >= began
+    ]
+    mine = Reading.objects.filter(piece=piece, at__gte=began)
+    device = mine.filter(source=Reading.Source.HAND).order_by("-at", "-id").first()
+    if device is not None:
+        by_hand.append(Taken(device.temp_c, device.at, "hand"))
+    if by_hand:
+        return max(by_hand, key=lambda each: each.at)
+    tip = mine.filter(source=Reading.Source.TIP)
+    probe = tip.filter(at__gte=now - FRESH).order_by("-at", "-id").first()
+    if probe is None or not in_place(seen) or _jumped(tip, began, now):
+        return None
+    return Taken(probe.temp_c, probe.at, "probe")
+
+
+def _jumped(tip: QuerySet[Reading], began: datetime, now: datetime) -> bool:
+    """Whether the probe left what a middle can do since the last heat began."""
+    lately = [Seen((at - began).total_seconds(), c, "tip") for at, c in tip.values_list("at", "temp_c")]
+    return slipped(series(lately, "tip"), (now - began).total_seconds()) is not None
+
+
+def kept_c(piece: Piece, events: Iterable[Event]) -> float | None:
+    """What the middle showed as it came off [°C], as the log has it; None where none was kept."""
+    for event in reversed(standing_events(events)):
+        if event.kind == Event.Kind.DONE and event.piece_id == piece.id and event.payload.get("task") == READ_TASK:
+            return event.payload.get("temp_c")
+    return None
+
+
+def in_place(seen: Outlook | None) -> bool:
+    """Whether the probe looks to be in the middle."""
+    if seen is None:
+        return True
+    off = seen.probe_off_m is not None and seen.probe_off_m > OFF_CENTRE_M
+    return not off and not any(fault.key in MISPLACED for fault in seen.faults)
+
+
+def enough(piece: Piece, found: Taken | None) -> bool:
+    """Whether the reading lets it come off."""
+    figure = needed_c(piece)
+    return figure is None or (found is not None and found.temp_c >= figure - 0.05)
+
+
+def asked(piece: Piece, found: Taken | None, seen: Outlook | None) -> str:
+    """What to do until it is enough, with phrase tokens."""
+    figure = f"{{temp:{needed_c(piece):.1f}}}"
+    if found is None and not in_place(seen):
+        return f"The probe does not look to be in the middle. Read it by hand: it must show {figure} before {piece.name.lower()} comes off."
+    if found is None:
+        return f"Read the middle: it must show {figure} before {piece.name.lower()} comes off."
+    if not enough(piece, found):
+        return f"The middle shows {{temp:{found.temp_c:.1f}}} and must show {figure}. Leave it over the heat, and read it again after a minute."
+    return f"The middle shows {{temp:{found.temp_c:.1f}}}: enough. It may come off."
