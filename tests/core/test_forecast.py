@@ -141,3 +141,18 @@ def test_without_readings_there_is_nothing_to_compare():
 def test_phrases_are_written_in_the_readers_units(text, metric, us):
     assert rendered(text, "metric") == metric
     assert rendered(text, "us") == us
+
+
+@pytest.mark.parametrize(
+    ("said_c", "us", "metric"),
+    [
+        (71.111, "160 °F", "71.1 °C"),
+        (73.889, "165 °F", "73.9 °C"),
+        (62.778, "145 °F", "62.8 °C"),
+        (56.9, "135 °F", "56.9 °C"),
+    ],
+)
+def test_a_figure_that_must_be_reached_is_never_rounded_down(said_c, us, metric):
+    """The agency's figures in both units (fsis_safe_temperatures); the front end is tested with the same table."""
+    assert rendered(f"{{least:{said_c}}}", "us") == us
+    assert rendered(f"{{least:{said_c}}}", "metric") == metric

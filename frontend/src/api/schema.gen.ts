@@ -1285,6 +1285,8 @@ export interface components {
             has_bone: boolean;
             /** Patty */
             patty: boolean;
+            /** Salted Ahead */
+            salted_ahead: boolean;
         };
         /**
          * GentleOut

@@ -56,6 +56,7 @@ describe("draft", () => {
     expect(focused(remedied(draft, { field: "crust", value: "light" })).piece.crust).toBe("light");
     expect(focused(remedied(draft, { field: "sear_fire", value: "burner_skillet" })).piece.sear_fire).toBe("burner_skillet");
     expect(focused(remedied(draft, { field: "method", value: "skillet" })).piece).toMatchObject({ method: "skillet", fire: null });
+    expect(focused(remedied(draft, { field: "way", value: "sear_then_low@gas" })).piece).toMatchObject({ method: "sear_then_low", fire: "gas", own_fire: null });
     expect(focused(remedied(draft, { field: "finish_c", value: "61.5" })).piece.finish_c).toBe(61.5);
   });
   it("asks for a recorded choice where the law of the trade does", () => {

@@ -27,6 +27,10 @@ describe("phrases", () => {
     expect(phrase("us", said)).toBe("Pull at 110 °F: the sear adds 15 °F in 90 s; 0.47 in thick, 0.99 lb.");
     expect(phrase("metric", said)).toBe("Pull at 43 °C: the sear adds 8 °C in 90 s; 12 mm thick, 450 g.");
   });
+  it("never round a figure down that must be reached", () => {
+    expect([71.111, 73.889, 62.778, 56.9].map((c) => phrase("us", `{least:${c}}`))).toEqual(["160 °F", "165 °F", "145 °F", "135 °F"]);
+    expect([71.111, 73.889, 62.778, 57].map((c) => phrase("metric", `{least:${c}}`))).toEqual(["71.1 °C", "73.9 °C", "62.8 °C", "57 °C"]);
+  });
   it("leave other braces alone", () => expect(phrase("us", "a {b} {temp:x}")).toBe("a {b} {temp:x}"));
 });
 

@@ -51,6 +51,11 @@ export function written(scale: Scale, si: number, digits = scale.digits): string
 }
 
 export const tempText = (system: System, c: number) => `${written(temperature(system), c, 0)} ${temperature(system).unit}`;
+/** Half of the last digit that is shown. */
+const LEAST_SLACK = 0.05;
+/** A temperature that must be reached, rounded up: what is shown is always enough. */
+export const leastText = (system: System, c: number) =>
+  system === "us" ? `${Math.ceil(temperature("us").shown(c - LEAST_SLACK))} °F` : `${Math.ceil(10 * (c - LEAST_SLACK)) / 10} °C`;
 export const riseText = (system: System, k: number) => `${written(temperatureStep(system), k, 0)} ${temperature(system).unit}`;
 export const lengthText = (system: System, mm: number) => `${written(thickness(system), mm, system === "us" ? 2 : 0)} ${thickness(system).unit}`;
 
@@ -74,13 +79,14 @@ export const priceScale = (system: System): Scale =>
     : { unit: "a kg", step: 0.5, digits: 2, shown: (v) => v, si: (v) => v };
 export const percent: Scale = { unit: "%", step: 1, digits: 0, shown: (v) => v * 100, si: (v) => v / 100 };
 
-const TOKEN = /\{(temp|rise|len|mass|small|time):(-?[0-9.]+)\}/g;
+const TOKEN = /\{(temp|least|rise|len|mass|small|time):(-?[0-9.]+)\}/g;
 
 /** A sentence of the core with its quantities in the reader's units. */
 export function phrase(system: System, text: string): string {
   return text.replace(TOKEN, (_, kind: string, raw: string) => {
     const value = Number(raw);
     if (kind === "temp") return tempText(system, value);
+    if (kind === "least") return leastText(system, value);
     if (kind === "rise") return riseText(system, value);
     if (kind === "len") return lengthText(system, value);
     if (kind === "mass") return `${written(mass(system), value)} ${mass(system).unit}`;

@@ -103,6 +103,23 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
   );
 }
 
+/** The reading that ends the heat: by the probe where it is in the middle, or by hand; each piece, the lowest counts. */
+export function TakeReading({ cook, piece, outlook, open, onClose, system, send }: { cook: Cook; piece: Piece; outlook: Outlook | null; open: boolean; onClose: () => void; system: System; send: Send }) {
+  const [centre, setCentre] = useState(false);
+  const asked = outlook?.reading ?? null;
+  const byProbe = asked?.by === "probe" && asked.enough;
+  const close = () => { setCentre(false); onClose(); };
+  return (
+    <Sheet title={`Read the middle: ${piece.name}`} open={open} onClose={close}>
+      {asked && <p role="status" className="m-0 text-xl font-bold">{phrase(system, asked.words)}</p>}
+      {byProbe && <Button weight="ember" className="min-h-16 text-xl" onClick={() => { send("done", { piece_id: piece.id, task: "read" }); close(); }}>Take what the probe shows</Button>}
+      {centre
+        ? <Centre piece={piece} system={system} />
+        : <Reading cook={cook} piece={piece} system={system} onlyMiddle lowest={(piece.inputs.count ?? 1) > 1} onDone={(temp_c, source) => { send("reading", { piece_id: piece.id, temp_c, source }); close(); }} onCentre={() => setCentre(true)} />}
+    </Sheet>
+  );
+}
+
 export function Sheet({ title, open, onClose, children }: { title: string; open: boolean; onClose: () => void; children: ReactNode }) {
   return (
     <Dialog.Root open={open} onOpenChange={(is) => { if (!is) onClose(); }}>
@@ -121,7 +138,18 @@ function Drill({ steps, system }: { steps: string[]; system: System }) {
   return <ol className="m-0 flex flex-col gap-2 pl-6 text-lg font-semibold">{steps.map((s) => <li key={s}>{phrase(system, s)}</li>)}</ol>;
 }
 
-function Reading({ cook, piece, system, onDone, onCentre }: { cook: Cook; piece: Piece; system: System; onDone: (c: number, source: "hand" | "surface" | "air") => void; onCentre: () => void }) {
+interface ReadingProps {
+  cook: Cook;
+  piece: Piece;
+  system: System;
+  /** Only the middle is asked for; of several pieces the lowest. */
+  onlyMiddle?: boolean;
+  lowest?: boolean;
+  onDone: (c: number, source: "hand" | "surface" | "air") => void;
+  onCentre: () => void;
+}
+
+function Reading({ cook, piece, system, onlyMiddle = false, lowest = false, onDone, onCentre }: ReadingProps) {
   const [text, setText] = useState("");
   const [source, setSource] = useState<"hand" | "surface" | "air">("hand");
   const scale = temperature(system);
@@ -135,8 +163,8 @@ function Reading({ cook, piece, system, onDone, onCentre }: { cook: Cook; piece:
   };
   return (
     <form className="flex flex-col gap-3" onSubmit={(e) => { e.preventDefault(); keep(); }}>
-      <Choice label="Of what" value={source} onChange={(v) => setSource(v as "hand")} options={[{ key: "hand", name: "The middle, by hand" }, { key: "air", name: "The air beside it" }, { key: "surface", name: "The grate or pan, from above" }]} />
-      <Field label={`What it says, ${scale.unit}`}>
+      {!onlyMiddle && <Choice label="Of what" value={source} onChange={(v) => setSource(v as "hand")} options={[{ key: "hand", name: "The middle, by hand" }, { key: "air", name: "The air beside it" }, { key: "surface", name: "The grate or pan, from above" }]} />}
+      <Field label={`${lowest ? "The lowest of them" : "What it says"}, ${scale.unit}`}>
         {({ id }) => <input id={id} inputMode="decimal" autoFocus autoComplete="off" aria-invalid={wrong} value={text} onChange={(e) => setText(e.target.value)} className={`${BOX} figure text-4xl`} />}
       </Field>
       {wrong && <Mistake>Write a number of {scale.unit}.</Mistake>}
@@ -145,7 +173,7 @@ function Reading({ cook, piece, system, onDone, onCentre }: { cook: Cook; piece:
       {surface.data && <p role="status" className="m-0 text-lg font-semibold">{phrase(system, surface.data.words)}</p>}
       {surface.isError && <Mistake>{surface.error.message}</Mistake>}
       {source === "hand" && <Button weight="quiet" onClick={onCentre}>How do I find the middle?</Button>}
-      <FromFile cookId={cook.id} pieceId={piece.id} name={piece.name} />
+      {!onlyMiddle && <FromFile cookId={cook.id} pieceId={piece.id} name={piece.name} />}
     </form>
   );
 }

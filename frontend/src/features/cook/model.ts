@@ -78,6 +78,9 @@ export function markName(cook: Cook, mark: Mark): string {
   return task?.name ?? String(mark.payload.task);
 }
 
+/** Whether what is next is a reading, which is taken and not only marked. */
+export const asksForReading = (next: Expected | null): boolean => next?.key === "read";
+
 const VERBS: Record<string, string> = {
   season: "Salted", temper: "It is out", light: "Lit", bank: "Banked", preheat: "Lid is on", oil: "Oiled", on: "It is on",
   heat_oven: "Oven is on", heat_pan: "Skillet is on", melt: "Fat is warming", fuse: "Fuse is laid",

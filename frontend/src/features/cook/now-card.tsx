@@ -2,10 +2,10 @@ import type { Cook, Expected } from "@/api/hooks";
 import type { Link as LinkState } from "@/api/live";
 import { forget, type Outbox } from "@/api/outbox";
 import { Button } from "@/ui/controls";
-import { clockText, countdown, phrase, spanText, type System, tempText } from "@/units/units";
+import { clockText, countdown, leastText, phrase, spanText, type System, tempText } from "@/units/units";
 
 import type { Send } from "./actions";
-import { deed, lastMark, markName, type Outlook, type Piece } from "./model";
+import { asksForReading, deed, lastMark, markName, type Outlook, type Piece } from "./model";
 
 interface Props {
   cook: Cook;
@@ -19,12 +19,14 @@ interface Props {
   outbox: Outbox;
   missed: string | null;
   send: Send;
+  /** Opens what takes the reading that ends the heat. */
+  onRead: () => void;
 }
 
 const SAID: Record<LinkState, string> = { live: "live", waiting: "connecting again…", off: "paused" };
 
 /** What now, and how long still: legible from two metres, done with one thumb. */
-export function NowCard({ cook, piece, current, next, outlook, nowMs, system, link, outbox, missed, send }: Props) {
+export function NowCard({ cook, piece, current, next, outlook, nowMs, system, link, outbox, missed, send, onRead }: Props) {
   const latest = latestTip(cook, piece);
   const mark = lastMark(cook);
   const left = next ? (Date.parse(next.start_at) - nowMs) / 1000 : 0;
@@ -32,6 +34,7 @@ export function NowCard({ cook, piece, current, next, outlook, nowMs, system, li
   const onTheWay = outbox.waiting.filter((w) => w.refused === undefined && !w.sent).length;
   const several = cook.pieces.length > 1;
   const byForecast = next !== null && outlook?.end && Math.abs(Date.parse(outlook.end.at) - Date.parse(next.start_at)) < 1500 ? outlook.end : null;
+  const reads = asksForReading(next);
   return (
     <section aria-label="Now" className="plate flex flex-col gap-1 p-4">
       <p className="m-0 flex flex-wrap justify-between gap-x-3 text-sm text-ash">
@@ -53,16 +56,18 @@ export function NowCard({ cook, piece, current, next, outlook, nowMs, system, li
       {outlook && (
         <p className="m-0 flex flex-wrap items-baseline gap-x-5 border-t border-seam pt-2">
           <span className="text-ash">probe <b className="figure text-5xl text-probe">{latest === null ? "—" : tempText(system, latest)}</b></span>
-          <span className="text-ash">pull at <b className="figure text-3xl text-ink">{tempText(system, outlook.pull_c)}</b></span>
+          <span className="text-ash">{piece.result.reading_c == null ? "pull at" : "off at"} <b className="figure text-3xl text-ink">{piece.result.reading_c == null ? tempText(system, outlook.pull_c) : leastText(system, piece.result.reading_c)}</b></span>
           <span className="text-ash">ends at <b className="figure text-3xl text-ink">{outlook.peak ? tempText(system, outlook.peak.c) : tempText(system, piece.result.finish_c)}</b></span>
         </p>
       )}
+      {outlook?.reading && <p role="status" className={`m-0 border-l-4 pl-2 text-lg font-bold ${outlook.reading.enough ? "border-probe" : "border-agency"}`}>{phrase(system, outlook.reading.words)}</p>}
       {outlook?.why && <p className="m-0 border-l-4 border-ember pl-2 text-base font-semibold">{phrase(system, outlook.why)}</p>}
       {outlook && outlook.members === 0 && <p role="status" className="m-0 text-sm text-ash">The forecast is being worked out; until then the plan's times stand.</p>}
       {onTheWay > 0 && outbox.failing && <p role="status" className="m-0 text-alarm">The server does not answer. {onTheWay === 1 ? "Your mark is" : `Your ${onTheWay} marks are`} kept and sent again.</p>}
-      {refused.map((w) => <p key={w.deed.client_id} role="alert" className="m-0 flex items-center gap-2 text-alarm"><span className="flex-1">Not taken: {w.refused}</span><Button onClick={() => forget(w.deed.client_id)}>All right</Button></p>)}
+      {refused.map((w) => <p key={w.deed.client_id} role="alert" className="m-0 flex items-center gap-2 text-alarm"><span className="flex-1">Not taken: {phrase(system, w.refused ?? "")}</span><Button onClick={() => forget(w.deed.client_id)}>All right</Button></p>)}
       <div className="fixed inset-x-0 bottom-0 z-10 flex gap-2 border-t-2 border-seam bg-panel p-3 md:static md:border-0 md:p-0 md:pt-1">
-        {next && <Button weight="ember" className="min-h-18 flex-1 text-3xl" aria-keyshortcuts="Alt+D" onClick={() => send("done", { piece_id: next.piece_id, task: next.key })}>{deed(next.key, next.name)}</Button>}
+        {next && reads && <Button weight="ember" className="min-h-18 flex-1 text-3xl" aria-keyshortcuts="Alt+D" onClick={onRead}>{next.name}</Button>}
+        {next && !reads && <Button weight="ember" className="min-h-18 flex-1 text-3xl" aria-keyshortcuts="Alt+D" onClick={() => send("done", { piece_id: next.piece_id, task: next.key })}>{deed(next.key, next.name)}</Button>}
         {mark && <Button className="min-h-18 max-w-28" aria-keyshortcuts="Alt+Z" onClick={() => send("undo", { undoes: mark.client_id, piece_id: null })}>Undo<span className="block truncate text-xs font-normal">{markName(cook, mark)}</span></Button>}
       </div>
     </section>

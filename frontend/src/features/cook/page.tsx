@@ -16,9 +16,9 @@ import { RatingForm } from "@/features/log/rating";
 import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText } from "@/units/units";
 
-import { Actions } from "./actions";
+import { Actions, TakeReading } from "./actions";
 import { useAwake, useCue, useCueSwitches } from "./cues";
-import { lastMark, nextFlip, nextOfEach, overFireSince } from "./model";
+import { asksForReading, lastMark, nextFlip, nextOfEach, overFireSince } from "./model";
 import { latestTip, NowCard } from "./now-card";
 import { Coach, CueSwitches, Pieces, RestWatch, Trouble } from "./panels";
 import { WhatIf } from "./what-if";
@@ -44,6 +44,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
   const [held, setHeld] = useState<number | null>(null);
   const [chosen, setChosen] = useState<number | null>(null);
   const [whatIf, setWhatIf] = useState<number | null>(null);
+  const [reads, setReads] = useState<number | null>(null);
   const each = useMemo(() => nextOfEach(cook), [cook]);
   const soonest = each[0]!;
   const piece = cook.pieces.find((p) => p.id === chosen) ?? soonest.piece;
@@ -74,7 +75,8 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
     const pressed = (e: KeyboardEvent) => {
       if (!e.altKey || e.ctrlKey || e.metaKey) return;
       const key = e.key.toLowerCase();
-      if (key === "d" && soonest.next) send("done", { piece_id: soonest.next.piece_id, task: soonest.next.key });
+      if (key === "d" && asksForReading(soonest.next)) setReads(soonest.piece.id);
+      else if (key === "d" && soonest.next) send("done", { piece_id: soonest.next.piece_id, task: soonest.next.key });
       else if (key === "z" && mark) send("undo", { undoes: mark.client_id, piece_id: null });
       else return;
       e.preventDefault();
@@ -95,11 +97,12 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
         ) : (
           <>
             <Trouble cook={cook} outlooks={cook.outlooks} system={system} onOpenWhatIf={setWhatIf} />
-            <NowCard cook={cook} piece={soonest.piece} current={soonest.current} next={soonest.next} outlook={outlookOf(soonest.piece.id)} nowMs={nowMs} system={system} link={link} outbox={outbox} missed={missed} send={send} />
+            <NowCard cook={cook} piece={soonest.piece} current={soonest.current} next={soonest.next} outlook={outlookOf(soonest.piece.id)} nowMs={nowMs} system={system} link={link} outbox={outbox} missed={missed} send={send} onRead={() => setReads(soonest.piece.id)} />
             <Coach piece={soonest.piece} cook={cook} outlook={outlookOf(soonest.piece.id)} nowMs={nowMs} cues={cues} onCues={onCues} send={(kind, more) => send(kind, { piece_id: soonest.piece.id, ...more })} system={system} />
-            {cook.outlooks.filter((o) => o.phase === "rest").map((o) => <RestWatch key={o.piece_id} outlook={o} tip={latestTip(cook, cook.pieces.find((p) => p.id === o.piece_id) ?? piece)} nowMs={nowMs} system={system} />)}
+            {cook.outlooks.filter((o) => o.phase === "rest").map((o) => <RestWatch key={o.piece_id} outlook={o} serve={cook.expected.find((e) => e.piece_id === o.piece_id && e.key === "serve")?.name ?? "Serve"} tip={latestTip(cook, cook.pieces.find((p) => p.id === o.piece_id) ?? piece)} nowMs={nowMs} system={system} />)}
             {cook.pieces.length > 1 && <Pieces each={each} outlooks={cook.outlooks} focus={piece.id} onFocus={setChosen} nowMs={nowMs} system={system} />}
             <Actions cook={cook} piece={piece} outlook={outlook} system={system} send={send} onWhatIf={() => setWhatIf(piece.id)} />
+            <TakeReading cook={cook} piece={cook.pieces.find((p) => p.id === reads) ?? soonest.piece} outlook={outlookOf(reads ?? soonest.piece.id)} open={reads !== null} onClose={() => setReads(null)} system={system} send={send} />
             <WhatIf key={whatIf} cookId={cook.id} piece={cook.pieces.find((p) => p.id === whatIf) ?? piece} system={system} open={whatIf !== null} told={outbox.failing || outbox.waiting.every((w) => w.sent || w.refused !== undefined)} onClose={() => setWhatIf(null)} send={send} />
             <CueSwitches cues={cues} onCues={onCues} awake={awake} />
             <Steering cook={cook} />

@@ -67,7 +67,7 @@ export function Coach({ piece, cook, outlook, nowMs, cues, onCues, send, system 
       )}
       {coach && until !== null && (
         <>
-          <p className="m-0 flex items-baseline gap-3"><span className="text-lg font-bold">{coach.by === "core" ? "Off for the middle in" : coach.by === "crust" ? "Off with its crust in" : coach.by === "asked" ? "Off, as you chose, in" : "Look again in"}</span><span className="figure text-4xl">{countdown(Math.max(0, until))}</span></p>
+          <p className="m-0 flex items-baseline gap-3"><span className="text-lg font-bold">{coach.by === "core" ? "Off for the middle in" : coach.by === "crust" ? "Off with its crust in" : coach.by === "reading" ? "Read the middle in" : coach.by === "asked" ? "Off, as you chose, in" : "Look again in"}</span><span className="figure text-4xl">{countdown(Math.max(0, until))}</span></p>
           <p className="m-0">{phrase(system, coach.words)}</p>
           <div className="h-3 overflow-hidden rounded-bar bg-raised" role="img" aria-label={`crust at ${Math.round(Math.min(1, coach.crust_share) * 100)} per cent`}><div className="h-full bg-ember" style={{ width: `${Math.min(100, coach.crust_share * 100)}%` }} /></div>
         </>
@@ -78,13 +78,13 @@ export function Coach({ piece, cook, outlook, nowMs, cues, onCues, send, system 
 }
 
 /** The rest: carry-over as it happens, and when to slice. */
-export function RestWatch({ outlook, tip, nowMs, system }: { outlook: Outlook; tip: number | null; nowMs: number; system: System }) {
+export function RestWatch({ outlook, serve, tip, nowMs, system }: { outlook: Outlook; serve: string; tip: number | null; nowMs: number; system: System }) {
   if (outlook.phase !== "rest") return null;
   const peak = outlook.peak_at ? (Date.parse(outlook.peak_at) - nowMs) / 1000 : null;
   return (
     <section aria-label="Rest" className="plate flex flex-col gap-1 p-4">
       {outlook.slice_now
-        ? <p className="m-0 text-4xl font-extrabold text-ember" role="status">Slice now</p>
+        ? <p className="m-0 text-4xl font-extrabold text-ember" role="status">Now: {serve}</p>
         : <p className="m-0 text-xl font-bold">{peak === null ? "Rest it" : peak > 0 ? <>It climbs for <span className="figure text-4xl">{countdown(peak)}</span> yet</> : "The peak is over; let it rest its time"}</p>}
       <p className="m-0">{tip !== null && <>now <b className="figure text-3xl text-probe">{tempText(system, tip)}</b>, </>}{outlook.peak && <>peak at about <b className="figure text-3xl">{tempText(system, outlook.peak.c)}</b> ({tempText(system, outlook.peak.low)} to {tempText(system, outlook.peak.high)})</>}{outlook.peak_at && <> at {clockText(new Date(outlook.peak_at))}</>}.</p>
     </section>

@@ -11,7 +11,7 @@ import { LineView } from "@/chart/line-view";
 import { unpacked } from "@/chart/section";
 import { FromFile } from "@/features/cook/from-file";
 import { Button, Failed, Waiting } from "@/ui/controls";
-import { clockText, dayText, lengthText, phrase, riseText, spanText, tempText } from "@/units/units";
+import { clockText, dayText, leastText, lengthText, phrase, riseText, spanText, tempText } from "@/units/units";
 
 import { RatingForm } from "./rating";
 
@@ -37,6 +37,7 @@ function Entry({ cook }: { cook: Cook }) {
   const rows: [string, string, string][] = o ? [
     ["Slow phase", spanText(o.slow_foreseen_s), o.slow_measured_s === null ? "—" : spanText(o.slow_measured_s)],
     ["Core at the pull", tempText(system, o.pull_foreseen_c), o.pull_measured_c === null ? "—" : tempText(system, o.pull_measured_c)],
+    ...(o.reading_needed_c == null ? [] : [["Middle as it came off", `${leastText(system, o.reading_needed_c)} at least`, o.reading_c == null ? "no reading kept" : tempText(system, o.reading_c)] as [string, string, string]]),
     ["Peak after the rest", tempText(system, o.peak_foreseen_c), o.peak_measured_c === null ? "—" : tempText(system, o.peak_measured_c)],
   ] : [];
   return (

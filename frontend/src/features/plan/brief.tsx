@@ -1,7 +1,7 @@
 import { useId } from "react";
 
 import type { PieceResult, Task } from "@/api/hooks";
-import { clockText, phrase, tempText, type System } from "@/units/units";
+import { clockText, leastText, phrase, tempText, type System } from "@/units/units";
 import { BOX } from "@/ui/controls";
 
 import { type Anchor, anchored, anchorStart, type Draft } from "./model";
@@ -25,7 +25,9 @@ export function Brief({ draft, onDraft, result, order, hour, word, system }: Pro
     <>
       <Hour name={order.some((t) => t.key.endsWith("light")) ? "Light" : "Heat"} anchor="light" at={at("light")} {...shared} />
       <Hour name="On" anchor="on" at={at("on")} {...shared} />
-      <Figure name="Pull at" value={tempText(system, result.pull_c)} strong />
+      {result.reading_c == null
+        ? <Figure name="Pull at" value={tempText(system, result.pull_c)} strong />
+        : <Figure name="Off at a reading of" value={leastText(system, result.reading_c)} note="at least, in the middle" strong />}
       <Figure name="Ends at" value={tempText(system, result.peak_core_c)} note={result.peak_range_c ? `${tempText(system, result.peak_range_c.low).replace(/ .*/, "")}–${tempText(system, result.peak_range_c.high)}` : word} />
       <Hour name="Eat" anchor="eat" at={hour} {...shared} />
       <p className="order-last m-0 w-full text-sm text-ash">{phrase(system, result.headline)}</p>

@@ -157,6 +157,7 @@ const TEXTS = ["crust", "sear_fire", "fire", "marks", "lid", "wrap"];
 /** The draft with a remedy taken. */
 export function remedied(draft: Draft, { field, value }: { field: string; value: string }): Draft {
   if (field === "method") return withMethod(draft, value);
+  if (field === "way") return withOtherWay(draft, value);
   if (field === "thickness_mm") return withThickness(draft, Number(value), value);
   return withAnswers(draft, { [field]: TEXTS.includes(field) ? value : Number(value) });
 }
@@ -170,6 +171,14 @@ export function withPlace(draft: Draft, grate: Schemas["PlanGrate"], which: "gen
 /** Another method takes its own fire, gentle heat and flips. */
 export const withMethod = (draft: Draft, method: string): Draft =>
   withAnswers(draft, { method, fire: null, own_fire: null, sear_fire: null, gentle_c: null, flip_every_s: null, marks: "none", lid: "usual", wrap: "none", pull_offset: null });
+
+/** A way is "method@fire"; "own" keeps the cook's own fire. */
+function withOtherWay(draft: Draft, way: string): Draft {
+  const [method = "", fire = ""] = way.split("@");
+  const own = focused(draft).piece.own_fire;
+  const changed = withMethod(draft, method);
+  return fire === "own" && own ? withAnswers(changed, { own_fire: own }) : withAnswers(changed, { fire });
+}
 
 /** Whether this piece may be finished below the agency's figure: freely, by a recorded choice, or never. */
 export function belowAgency(each: PieceDraft, reference: Reference): "free" | "recorded" | "never" {

@@ -63,7 +63,7 @@ export function More({ draft, onDraft, reference, wrong, massG, flipS, gentleC, 
         {(piece.temper_min ?? 0) > 0 && <Quantity label="In an air of" value={piece.air_c ?? 22} scale={temperature(system)} low={-10} high={42} onChange={(c) => set({ air_c: c ?? 22 })} error={wrong("air_c")} />}
       </Group>
       <Group title="Salt and fat">
-        <Choice label="Salt" value={piece.salt_min != null ? "own" : (piece.salt ?? "")} options={[...reference.salts, { key: "own", name: "My own time before the fire" }]} onChange={(salt) => set(salt === "own" ? { salt_min: 60 } : { salt, salt_min: null })} error={wrong("salt")} />
+        {(cut?.salted_ahead ?? true) && <Choice label="Salt" value={piece.salt_min != null ? "own" : (piece.salt ?? "")} options={[...reference.salts, { key: "own", name: "My own time before the fire" }]} onChange={(salt) => set(salt === "own" ? { salt_min: 60 } : { salt, salt_min: null })} error={wrong("salt")} />}
         {piece.salt_min != null && <Quantity label="Salt this long before" value={piece.salt_min} scale={minutes} low={5} high={180} onChange={(m) => set({ salt_min: m ?? 60 })} error={wrong("salt_min")} />}
         <Choice label="Rub" value={piece.rub ?? "none"} options={reference.rubs} onChange={(rub) => set({ rub })} error={wrong("rub")} />
         {place.pan && <Choice label="Fat in the pan" value={piece.fat ?? "oil"} options={reference.fats} onChange={(fat) => set({ fat })} error={wrong("fat")} />}

@@ -2,6 +2,7 @@ import { Link } from "react-router";
 
 import type { Schemas } from "@/api/client";
 import type { PieceResult, Task } from "@/api/hooks";
+import { Button } from "@/ui/controls";
 import { clockText, dayText, phrase, spanText, type System } from "@/units/units";
 
 interface Props {
@@ -15,12 +16,14 @@ interface Props {
   system: System;
   moment: number;
   onMoment: (s: number) => void;
+  /** Takes what a note offers. */
+  onRemedy?: (piece: number, change: { field: string; value: string }) => void;
 }
 
 const LANE = { fire: "bg-ember", meat: "bg-ink", hands: "bg-ash" } as Record<string, string>;
 
 /** The order of the work for all pieces, with a reason beside each step and each danger where it stands. */
-export function Order({ result, focus, order, cautions, names, eatAt, system, moment, onMoment }: Props) {
+export function Order({ result, focus, order, cautions, names, eatAt, system, moment, onMoment, onRemedy }: Props) {
   const when = (s: number) => new Date(eatAt.getTime() + s * 1000);
   const at = (s: number) => clockText(when(s));
   const current = [...order].reverse().find((t) => t.start_s <= moment)?.key;
@@ -50,7 +53,7 @@ export function Order({ result, focus, order, cautions, names, eatAt, system, mo
               )}
             </button>
             {task.guide && <Link to={`/guide#${task.guide}`} aria-label={`More about: ${task.name}`} className="absolute top-1 right-0 flex min-h-8 items-center px-1 text-sm text-ash underline decoration-seam underline-offset-4 hover:decoration-ember">more</Link>}
-            {notes.map((note) => <p key={note.key} className="m-0 mt-1 ml-[4.1rem] border-l-4 border-agency pl-2 text-sm">{phrase(system, note.text)}</p>)}
+            {notes.map((note) => <p key={note.key} className="m-0 mt-1 ml-[4.1rem] border-l-4 border-agency pl-2 text-sm">{phrase(system, note.text)}{note.remedy && onRemedy && <Button className="mt-1 block" onClick={() => onRemedy(Number.parseInt(note.place, 10) || 0, note.remedy!)}>{phrase(system, note.remedy.text)}</Button>}</p>)}
           </li>
         );
       })}

@@ -1,4 +1,4 @@
-import { memo, useDeferredValue, useMemo, useState } from "react";
+import { memo, useCallback, useDeferredValue, useMemo, useState } from "react";
 import { useParams, useSearchParams } from "react-router";
 
 import type { Schemas } from "@/api/client";
@@ -18,7 +18,7 @@ import { addPiece, Answers } from "./answers";
 import { Brief } from "./brief";
 import { Kept } from "./kept";
 import { KeyMap, useKeys } from "./keys";
-import { type Draft, draftFor, draftOf, focused, hourOf, pieceOf, withPlace } from "./model";
+import { type Draft, draftFor, draftOf, focused, hourOf, pieceOf, remedied, withPlace } from "./model";
 import { Order } from "./order";
 import { type Panel, PANELS, Panels } from "./panels";
 import { Refusal } from "./refusal";
@@ -78,6 +78,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
     focus: (i: number) => { if (i < draft.pieces.length) setDraft({ ...draft, focus: i }); },
     step: (s: number) => setMoment(at + s), panel: (i: number) => setPanel(PANELS[i] ?? "ways"),
   }), [undo, redo, keeping.keep, draft, reference, at, setDraft]));
+  const take = useCallback((piece: number, change: { field: string; value: string }) => setDraft(remedied({ ...rested, focus: piece }, change)), [rested, setDraft]);
   const elsewhere = problem ? pieceOf(problem.errors) : null;
   const mine = elsewhere === null || elsewhere === draft.focus ? problem : null;
   const word = result?.finish_words[household.scale] ?? "";
@@ -120,7 +121,7 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
           </>
         )}
       </div>
-      {later && <section aria-label="Order of work" className="plate p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><OrderOf result={later.result} focus={preview.focus} order={later.order} cautions={later.cautions} names={later.others.length > 0 ? names : NOBODY} eatAt={hour} system={system} moment={at} onMoment={setMoment} /></section>}
+      {later && <section aria-label="Order of work" className="plate p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><OrderOf result={later.result} focus={preview.focus} order={later.order} cautions={later.cautions} names={later.others.length > 0 ? names : NOBODY} eatAt={hour} system={system} moment={at} onMoment={setMoment} onRemedy={take} /></section>}
       <div className="flex min-w-0 flex-col gap-4 lg:col-start-2">
         {later && <PanelsOf draft={rested} onDraft={setDraft} reference={reference} system={system} panel={panel} onPanel={setPanel} />}
         <KeptOf system={system} />

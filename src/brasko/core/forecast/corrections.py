@@ -281,7 +281,7 @@ def _judged(
         crust = float(min(result.end.browning_s)) / wanted if here.wish.crust_s else 1.0
         said = _said(here.wish, peak, first_peak, result.grey_rim_share, key == "as_is")
         if too_low:
-            said += f" By the plan it comes off below {{temp:{here.wish.reading_c:.1f}}}: leave it on until a thermometer shows that in the middle."
+            said += f" By the plan it comes off below {{least:{here.wish.reading_c:.2f}}}: leave it on until a thermometer shows that in the middle."
         found.append(
             Correction(key, name, how, done_s, first_s - done_s, peak, result.grey_rim_share, crust, said, dict(event))
         )

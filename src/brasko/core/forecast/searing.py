@@ -104,7 +104,7 @@ def _by_reading(
         if crusts[0] >= 1.0 and stop > 30.0
         else ""
     )
-    said = f"{when}. Off only when a thermometer shows {{temp:{reading_c:.1f}}}, in each piece.{dark}"
+    said = f"{when}. Off only when a thermometer shows {{least:{reading_c:.2f}}}, in each piece.{dark}"
     return SearCoach(stop, "reading", crust_s, limit_s, after_k, crusts[0], said)
 
 

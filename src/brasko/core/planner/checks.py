@@ -88,7 +88,7 @@ def _check_own_pull(wish: Wish, offset_k: float) -> None:
     if not ends_at_pull or wish.finish_c - offset_k < reading - 0.05:
         raise InvalidInput(
             "pull_offset",
-            f"would take it off before a thermometer shows {{temp:{reading:.1f}}} in the middle; what the rest adds is "
+            f"would take it off before a thermometer shows {{least:{reading:.2f}}} in the middle; what the rest adds is "
             "never counted on here. Leave your own pull out.",
         )
 

@@ -67,7 +67,7 @@ class TooFierce(Infeasible):
     def __init__(self, wish: Wish, burnt_s: float, ways: tuple[Remedy, ...] = ()) -> None:
         self.wish, self.burnt_s = wish, burnt_s
         super().__init__(
-            f"The outside is burnt before the middle reads {{temp:{wish.reading_c:.1f}}}: it would be hot enough to turn to "
+            f"The outside is burnt before the middle reads {{least:{wish.reading_c:.2f}}}: it would be hot enough to turn to "
             f"coal for {{time:{burnt_s:.0f}}}. What the rest adds is not counted on here, so it wants gentler heat.",
             ways,
             "method",

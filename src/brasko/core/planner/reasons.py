@@ -58,7 +58,7 @@ def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
     if wish.the_cut.kind == "plant":
         return "Until a skewer goes in without a push. No flipping needed."
     if wish.reading_c is not None and wish.how.phases[-1] == "gentle":
-        return f"Until the middle reads {{temp:{solution.pull_c:.1f}}}, never below {{temp:{wish.reading_c:.1f}}}. No flipping needed."
+        return f"Until the middle reads {{temp:{solution.pull_c:.1f}}}, never below {{least:{wish.reading_c:.2f}}}. No flipping needed."
     rise = solution.result.peak_core_c - solution.pull_c
     before_sear = wish.how.phases[0] == "gentle" and "sear" in wish.how.phases
     later = "the sear and the rest add" if before_sear else "the rest adds"
@@ -77,7 +77,7 @@ def _sear_why(wish: Wish, solution: Solution) -> str:
         if wish.the_cut.kind == "plant":
             return f"{way} until it has colour and gives to the tongs."
         if wish.reading_c is not None:
-            return f"{way} until the middle reads {{temp:{solution.pull_c:.1f}}}, never below {{temp:{wish.reading_c:.1f}}}."
+            return f"{way} until the middle reads {{temp:{solution.pull_c:.1f}}}, never below {{least:{wish.reading_c:.2f}}}."
         return f"{way} until the core reads {{temp:{solution.pull_c:.1f}}}: the rest adds {{rise:{rise:.1f}}}."
     side = solution.sear_s / 2.0
     flips = round(solution.sear_s / solution.flip_every_s) - 1
@@ -86,7 +86,7 @@ def _sear_why(wish: Wish, solution: Solution) -> str:
         how = f"turn it {wish.turn_deg:.0f}° half-way on each side"
     what = "for colour" if wish.crust == "none" else f"enough for a {CRUSTS[wish.crust][0].lower()} crust"
     ends_it = wish.reading_c is not None and wish.how.phases[-1] == "sear"
-    more = "" if not ends_it else f" Longer where the middle does not read {{temp:{wish.reading_c:.1f}}} yet."
+    more = "" if not ends_it else f" Longer where the middle does not read {{least:{wish.reading_c:.2f}}} yet."
     return f"{{time:{side:.0f}}} a side in all, {how}: {what}.{more}"
 
 

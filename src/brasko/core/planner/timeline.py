@@ -87,7 +87,7 @@ def _reading(wish: Wish, reading_c: float, off_s: float, flips_s: list[float]) -
     least = "It" if wish.count == 1 else "The lowest"
     return Task(
         "read", "hands", f"Read {each}", off_s - max(hands, 1.0), off_s,
-        f"In from the side, the tip in the middle. {least} must show {{temp:{reading_c:.1f}}} before it comes off; below that it "
+        f"In from the side, the tip in the middle. {least} must show {{least:{reading_c:.2f}}} before it comes off; below that it "
         "goes back over the heat, and is read again after a minute. What the rest adds is not counted on.",
         before="rest", hands_s=hands, guide="danger:reading",
     )  # fmt: skip

@@ -24,6 +24,8 @@ PLANT_REST_S = 120.0
 """Vegetables go to the table nearly at once (common practice, no source)."""
 CARRY_OVER_S = 90.0
 """From one fire to another (assumed)."""
+SALTED_ON = ("ground", "plant")
+"""Kinds of food that are only salted as they go on."""
 OTHER_SEAR = "burner_skillet"
 """Where a piece is seared whose gentle fire cannot sear."""
 
@@ -248,7 +250,7 @@ class Wish:
     @property
     def salting(self) -> str:
         """When it is salted: ground meat only as it goes on, or it turns to sausage; plants right before the fire."""
-        return "just_before" if self.the_cut.kind in ("ground", "plant") else self.salt
+        return "just_before" if self.the_cut.kind in SALTED_ON else self.salt
 
     @property
     def resting_s(self) -> float:

@@ -105,7 +105,7 @@ def enough(piece: Piece, found: Taken | None) -> bool:
 
 def asked(piece: Piece, found: Taken | None, seen: Outlook | None) -> str:
     """What to do until it is enough, with phrase tokens."""
-    figure = f"{{temp:{needed_c(piece):.1f}}}"
+    figure = f"{{least:{needed_c(piece):.2f}}}"
     if found is None and not in_place(seen):
         return f"The probe does not look to be in the middle. Read it by hand: it must show {figure} before {piece.name.lower()} comes off."
     if found is None:

@@ -23,6 +23,7 @@ from brasko.core.planner.methods import (
     WRAPS,
     Method,
 )
+from brasko.core.planner.wish import SALTED_ON
 from brasko.core.safety.agency import needs_choice
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.fire_convert import said_setup, told_spot
@@ -94,6 +95,7 @@ def _cut(c: Cut) -> CutOut:
         note=c.note,
         has_bone=c.bone_m > 0.0,
         patty=c.kind == "ground" and c.shape == "disc",
+        salted_ahead=c.salt_share > 0.0 and c.kind not in SALTED_ON,
     )
 
 

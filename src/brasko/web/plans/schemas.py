@@ -279,6 +279,7 @@ class CutOut(Schema):
     note: str
     has_bone: bool
     patty: bool
+    salted_ahead: bool
 
 
 class BandOut(Schema):

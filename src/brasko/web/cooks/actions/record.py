@@ -182,7 +182,7 @@ def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
     require_between("pull_c", pull_c, 0.0, 100.0, "°C")
     figure, last = reading.needed_c(here), here.result["steps"][-2]["name"]
     if figure is not None and here.result["slow_step"] == last and pull_c < figure - 0.05:
-        raise InvalidInput("pull_c", f"must be at least {{temp:{figure:.1f}}}: a reading of that ends the heat here.")
+        raise InvalidInput("pull_c", f"must be at least {{least:{figure:.2f}}}: a reading of that ends the heat here.")
     hold_s, most_s = max(story.hold_s + (payload.hold_more_s or 0.0), 0.0), longest_hold_s(wish_for(here))
     if payload.hold_more_s is not None and hold_s > most_s:
         raise InvalidInput(
