@@ -121,8 +121,9 @@ def _headline(wish: Wish, solution: Solution) -> str:
         over = solution.result.peak_core_c - max(wish.aim_c, wish.reading_c)
         said += (
             f" Off when a thermometer shows {{temp:{max(wish.reading_c, heat_end_c(solution.result)):.1f}}} in the middle, "
-            f"never below {{least:{wish.reading_c:.2f}}}; the rest may add {{rise:{adds:.1f}}}, and is not counted on."
+            f"never below {{least:{wish.reading_c:.2f}}}"
         )
+        said += f"; the rest may add {{rise:{adds:.1f}}}, and is not counted on." if adds > 0.5 else "."
         if over > OVERSHOOT_TOLD_K:
             said += f" So it ends {{rise:{over:.1f}}} over its finish."
         return said

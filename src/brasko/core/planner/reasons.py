@@ -59,6 +59,8 @@ def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
         return "Until a skewer goes in without a push. No flipping needed."
     if wish.reading_c is not None and wish.how.phases[-1] == "gentle":
         return f"Until the middle reads {{temp:{solution.pull_c:.1f}}}, never below {{least:{wish.reading_c:.2f}}}. No flipping needed."
+    if wish.reading_c is not None:
+        return f"Until the middle reads {{temp:{solution.pull_c:.1f}}}; over the fire it then goes on to {{least:{wish.reading_c:.2f}}} at least. No flipping needed."
     rise = solution.result.peak_core_c - solution.pull_c
     before_sear = wish.how.phases[0] == "gentle" and "sear" in wish.how.phases
     later = "the sear and the rest add" if before_sear else "the rest adds"

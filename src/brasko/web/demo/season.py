@@ -34,6 +34,8 @@ SEASON = (
              "Wind kept the cool side cooler than it looked."),
     PastCook(52, 19, "Strip, deep crust", {"cut": "strip", "thickness_mm": 40, "finish_c": 56.0, "crust": "deep"}, 4, "right", "heavy", ""),
     PastCook(38, 18, "Ribeye again", {"cut": "ribeye", "thickness_mm": 40, "finish_c": 58.0}, 5, "right", "right", "The one to repeat."),
+    PastCook(31, 18, "Burgers after the match", {"cut": "burger_80_20", "thickness_mm": 19, "method": "direct", "crust": "light",
+             "salt": "just_before", "rest": "open", "count": 4}, 4, "right", "right", "Read all four; nobody minded the wait."),
     PastCook(24, 19, "Filet, birthday", {"cut": "filet", "thickness_mm": 45, "finish_c": 54.0, "crust": "light"}, 4, "right", "right", ""),
     PastCook(10, 19, "Thick sirloin", {"cut": "sirloin", "thickness_mm": 38, "finish_c": 56.0}, 4, "right", "right",
              "Salted at noon: the surface was dry and the crust came fast."),

@@ -16,6 +16,7 @@ from brasko.web.accounts.models import Household
 from brasko.web.cooks.actions.record import finish
 from brasko.web.cooks.actions.start_cook import on_the_fire
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
+from brasko.web.cooks.reading import READ_TASK
 from brasko.web.cooks.watch import wish_for
 from brasko.web.demo.season import (
     GRILL,
@@ -91,8 +92,8 @@ def put_on(owner: object, plan: Plan, *, practice: bool, started: datetime) -> t
     return cook, piece
 
 
-def mark(cook: Cook, piece: Piece, task: str, at: datetime) -> None:
-    Event(cook=cook, piece=piece, client_id=uuid4(), kind="done", at=at, payload={"task": task}).save()
+def mark(cook: Cook, piece: Piece, task: str, at: datetime, **shown: object) -> None:
+    Event(cook=cook, piece=piece, client_id=uuid4(), kind="done", at=at, payload={"task": task, **shown}).save()
 
 
 def true_curve(piece: Piece, steps: list[tuple[str, float]], upto_s: float) -> Shown:
@@ -139,7 +140,8 @@ def log_cook(owner: object, past: PastCook) -> None:
     on_at = cook.moment(result["on_s"])
     for task in result["tasks"]:
         moved = late if task["start_s"] > result["on_s"] + planned[slow][1] + 1.0 else 0.0
-        mark(cook, piece, task["key"], cook.moment(task["start_s"] + moved))
+        shown = {"temp_c": round(float(temp_c[reached]), 1), "source": "probe"} if task["key"] == READ_TASK else {}
+        mark(cook, piece, task["key"], cook.moment(task["start_s"] + moved), **shown)
     keep_readings(cook, piece, on_at, true_curve(piece, real, end_s), EVERY_S)
     finish(cook, on_at + timedelta(seconds=end_s + 60.0))
     cook.stars, cook.doneness, cook.crust, cook.note = past.stars, past.doneness, past.crust, past.note
