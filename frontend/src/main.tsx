@@ -9,6 +9,7 @@ import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 
 import { Problem } from "./api/client";
 import { keeping, keepTheShell } from "./app/keep";
+import { watchOtherTabs } from "./app/leave";
 import { SessionGate } from "./app/session";
 import { Shell } from "./app/shell";
 import { CookPage } from "./features/cook";
@@ -49,3 +50,4 @@ createRoot(document.getElementById("root")!).render(
   </StrictMode>,
 );
 keepTheShell();
+watchOtherTabs();

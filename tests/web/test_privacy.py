@@ -38,6 +38,8 @@ BODIES = {
     "change_pan": PAN,
     "change_fire": FIRE,
     "check_thermometer": {"kind": "ice", "read_c": 0.5},
+    "try_thermometer_check": {"kind": "ice", "read_c": 0.5},
+    "put_readings_right": {"since": "2001-01-01T00:00:00Z"},
     "check_surface": {"temp_c": 250},
     "ask_practice": {"source": "hand"},
     "name_thermometer": {"name": "Taken"},

@@ -10,6 +10,8 @@ import type { Cook } from "./hooks";
 export type Deed = Schemas["EventIn"] & { at: string };
 
 export interface Waiting {
+  /** Whose it is: it is only ever sent while that household is signed in. */
+  household: string;
   cook: number;
   deed: Deed;
   /** Why the server refused it; it is kept until the cook has seen that. */
@@ -50,13 +52,32 @@ const merge = () => {
   if (others.length > 0) waiting = [...waiting, ...others];
 };
 
+let household: string | null = null;
+
+/** Who is signed in here: what is theirs is sent from now on, and nothing of anybody else's. */
+export function speakFor(name: string | null) {
+  if (household === name) return;
+  household = name;
+  if (name !== null) void flush();
+}
+
+/** What of this household is not with the server yet. */
+export const unsent = (): Waiting[] => waiting.filter((w) => w.household === household && w.refused === undefined && !w.sent);
+
+/** Nothing of the household stays in this browser. */
+export function forgetAll() {
+  waiting = read().filter((w) => w.household !== household);
+  set(waiting);
+  household = null;
+}
+
 async function flush() {
-  if (sending) return;
+  if (sending || household === null) return;
   sending = true;
   window.clearTimeout(timer);
   try {
     for (;;) {
-      const first = waiting.find((w) => w.refused === undefined && !w.sent);
+      const first = waiting.find((w) => w.household === household && w.refused === undefined && !w.sent);
       if (!first) break;
       try {
         await answer(client.POST("/api/cooks/{cook_id}/events", { params: { path: { cook_id: first.cook } }, body: first.deed, signal: AbortSignal.timeout(PATIENCE_MS) }));
@@ -79,8 +100,9 @@ async function flush() {
 }
 
 export function record(cook: number, deed: Deed) {
+  if (household === null) return;
   merge();
-  set([...waiting, { cook, deed }]);
+  set([...waiting, { household, cook, deed }]);
   void flush();
 }
 
@@ -93,7 +115,6 @@ export function settle(cook: Cook) {
 export const forget = (clientId: string) => set(waiting.filter((w) => w.deed.client_id !== clientId));
 
 window.addEventListener("online", () => void flush());
-if (waiting.length > 0) void flush();
 
 const subscribe = (tell: () => void) => { listeners.add(tell); return () => { listeners.delete(tell); }; };
 const EMPTY: Waiting[] = [];
@@ -111,7 +132,7 @@ export interface Outbox {
 export function useOutbox(cook: number): Outbox {
   const all = useSyncExternalStore(subscribe, current);
   const failing = useSyncExternalStore(subscribe, () => failures > 0);
-  return { waiting: all.filter((w) => w.cook === cook), failing };
+  return { waiting: all.filter((w) => w.cook === cook && w.household === household), failing };
 }
 
 /** A cook as its hands know it: with what was done here and is still on its way to the server. */

@@ -495,7 +495,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Rate */
+        /** Rate Cook */
         put: operations["rate_cook"];
         post?: never;
         delete?: never;
@@ -600,6 +600,26 @@ export interface paths {
         post: operations["add_photo"];
         /** Remove Photo */
         delete: operations["remove_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thermometers/{thermometer_id}/put-right": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Readings Right
+         * @description Correct the readings since a moment anew, from what the thermometer said, by the checks that stand now.
+         */
+        post: operations["put_readings_right"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -864,6 +884,26 @@ export interface paths {
         put?: never;
         /** Add Check */
         post: operations["check_thermometer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/thermometers/{thermometer_id}/checks/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Check
+         * @description What a check would do to readings, before it is kept.
+         */
+        post: operations["try_thermometer_check"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3177,6 +3217,24 @@ export interface components {
             /** Message */
             message: string;
         };
+        /** PutRightOut */
+        PutRightOut: {
+            /** Readings */
+            readings: number;
+            /** Cooks */
+            cooks: number[];
+        };
+        /**
+         * PutRightIn
+         * @description Since when readings are to be corrected anew.
+         */
+        PutRightIn: {
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+        };
         /** GrillOut */
         GrillOut: {
             /** Id */
@@ -3337,6 +3395,16 @@ export interface components {
              * @default 0
              */
             altitude_m?: number;
+        };
+        /**
+         * CheckEffectOut
+         * @description What a check would make of readings: near freezing, at a usual pull and at the boil [°C], read and put right.
+         */
+        CheckEffectOut: {
+            /** Read C */
+            read_c: number[];
+            /** Right C */
+            right_c: number[];
         };
         /** BurnerOfGrill */
         BurnerOfGrill: {
@@ -4915,6 +4983,32 @@ export interface operations {
             };
         };
     };
+    put_readings_right: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                thermometer_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutRightIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PutRightOut"];
+                };
+            };
+        };
+    };
     list_grills: {
         parameters: {
             query?: never;
@@ -5415,6 +5509,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThermometerOut"];
+                };
+            };
+        };
+    };
+    try_thermometer_check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                thermometer_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckEffectOut"];
                 };
             };
         };

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { answer, client, type Schemas } from "./client";
+import { keys } from "./hooks";
 
 export const yardKeys = {
   fireReference: ["fire-reference"] as const,
@@ -68,3 +69,23 @@ export const useCheck = () =>
 export const useTakeCheckBack = () =>
   useChange(({ number, check }: { number: number; check: number }) =>
     answer(client.DELETE("/api/thermometers/{thermometer_id}/checks/{check_id}", { params: { path: { thermometer_id: number, check_id: check } } })), yardKeys.thermometers);
+
+/** Readings since a moment, corrected anew by the checks that stand now. */
+export function usePutRight() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ number, since }: { number: number; since: string }) =>
+      answer(client.POST("/api/thermometers/{thermometer_id}/put-right", { params: { path: { thermometer_id: number } }, body: { since } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.cooks }),
+  });
+}
+
+/** What a check would make of readings, before it is kept; nothing where it would be refused. */
+export function useCorrectionTried(number: number, body: Schemas["CheckIn"] | null): Schemas["CheckEffectOut"] | undefined {
+  return useQuery({
+    queryKey: ["check tried", number, body],
+    enabled: body !== null,
+    retry: false,
+    queryFn: ({ signal }) => answer(client.POST("/api/thermometers/{thermometer_id}/checks/try", { params: { path: { thermometer_id: number } }, body: body!, signal })),
+  }).data;
+}

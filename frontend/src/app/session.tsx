@@ -1,6 +1,7 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo } from "react";
 
 import { type Session, useEnterDemo, useIsSigningOut, useSession } from "@/api/hooks";
+import { speakFor } from "@/api/outbox";
 import { SignInPage } from "@/features/account";
 import { Failed, Waiting } from "@/ui/controls";
 import type { System } from "@/units/units";
@@ -36,6 +37,8 @@ export function SessionGate({ children }: { children: ReactNode }) {
     dark.addEventListener("change", paint);
     return () => dark.removeEventListener("change", paint);
   }, [scheme]);
+  const name = session.data?.household?.username ?? null;
+  useEffect(() => speakFor(name), [name]);
   const leaving = useIsSigningOut();
   const household = useMemo(() => session.data?.household ?? null, [session.data]);
   if (session.isError && !session.data) return <main className="p-6"><Failed error={session.error} again={() => void session.refetch()} /></main>;

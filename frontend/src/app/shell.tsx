@@ -1,7 +1,12 @@
 import { NavLink, Outlet } from "react-router";
 
-import { usePreferences, useSignOut } from "@/api/hooks";
+import { useState } from "react";
 
+import { usePreferences, useSignOut } from "@/api/hooks";
+import { unsent } from "@/api/outbox";
+import { Button } from "@/ui/controls";
+
+import { leaveNothing } from "./leave";
 import { leaveDemo, useHousehold } from "./session";
 
 const PLACES = [
@@ -28,6 +33,8 @@ export function Shell() {
   const household = useHousehold();
   const preferences = usePreferences();
   const signOut = useSignOut();
+  const [sure, setSure] = useState(false);
+  const leave = () => { leaveDemo(); leaveNothing(); signOut.mutate(undefined); };
   const dark = document.documentElement.dataset.scheme === "dark";
   const small = "min-h-11 rounded-bar px-3 text-sm font-semibold hover:bg-raised [font-stretch:80%]";
   return (
@@ -44,8 +51,14 @@ export function Shell() {
           <span className="mr-2 hidden text-sm text-ash lg:inline">{household.name}</span>
           <button type="button" className={small} onClick={() => preferences.mutate({ units: household.units === "us" ? "metric" : "us" })}>{household.units === "us" ? "°F" : "°C"}<span className="sr-only">{household.units === "us" ? " and inches. Change to Celsius and millimetres" : " and millimetres. Change to Fahrenheit and inches"}</span></button>
           <button type="button" className={small} onClick={() => preferences.mutate({ scheme: dark ? "light" : "dark" })}>{dark ? "Light" : "Dark"}<span className="sr-only"> scheme</span></button>
-          <button type="button" className={small} onClick={() => { leaveDemo(); signOut.mutate(undefined); }}>Sign out</button>
+          <button type="button" className={small} onClick={() => (unsent().length > 0 ? setSure(true) : leave())}>Sign out</button>
         </div>
+        {sure && (
+          <p role="alert" className="m-0 flex w-full flex-wrap items-center gap-2 text-alarm">
+            {unsent().length === 1 ? "One mark is" : `${unsent().length} marks are`} not with the server yet, and would be lost.
+            <Button onClick={leave}>Sign out all the same</Button><Button weight="quiet" onClick={() => setSure(false)}>Stay</Button>
+          </p>
+        )}
       </header>
       <main id="main" className="flex flex-1 flex-col px-4 pb-8 md:px-6"><Outlet /></main>
     </div>

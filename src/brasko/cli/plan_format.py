@@ -5,9 +5,10 @@ from __future__ import annotations
 from datetime import datetime
 from typing import Literal
 
-from pydantic import AwareDatetime, BaseModel, Field, FiniteFloat
+from pydantic import BaseModel, Field
 
 from brasko.cli.simulation_format import StepOut
+from brasko.formats.bounds import Figure, Moment
 from brasko.formats.strict import Strict
 
 WISH_FORMAT = "brasko/wish@1"
@@ -20,22 +21,22 @@ class WishIn(Strict):
 
     format: Literal["brasko/wish@1"]
     cut: str
-    thickness: str | FiniteFloat | None = Field(None, description="the cut's usual one, if not given")
-    weight: str | FiniteFloat | None = None
-    finish: str | FiniteFloat | None = Field(None, description="a temperature, or a word of the doneness scale")
+    thickness: str | Figure | None = Field(None, description="the cut's usual one, if not given")
+    weight: str | Figure | None = None
+    finish: str | Figure | None = Field(None, description="a temperature, or a word of the doneness scale")
     scale: str = Field("kitchen", description="the doneness scale its words are of")
     method: str | None = Field(None, description="the cut's usual one, if not given")
     fire: str | None = None
-    eat_at: AwareDatetime = Field(strict=False)
-    start: str | FiniteFloat = 4.0
-    gentle: str | FiniteFloat | None = None
+    eat_at: Moment = Field(strict=False)
+    start: str | Figure = 4.0
+    gentle: str | Figure | None = None
     crust: str | None = None
-    flip_every_s: FiniteFloat | None = None
+    flip_every_s: Figure | None = None
     rest: str = "foil"
-    rest_min: FiniteFloat | None = None
+    rest_min: Figure | None = None
     salt: str = "hour"
-    temper_min: FiniteFloat = 0.0
-    air: str | FiniteFloat = 22.0
+    temper_min: Figure = 0.0
+    air: str | Figure = 22.0
     treatment: Literal["whole", "tenderised"] = "whole"
     below_agency_accepted: bool = False
     sear_fire: str | None = Field(None, description="another fire for the sear")
@@ -43,8 +44,8 @@ class WishIn(Strict):
     lid: str = Field("usual", description="of the sear")
     fat: str = Field("oil", description="of the sear in a pan")
     wrap: str = Field("none", description="of a long cook, once it stalls")
-    pull_offset_k: FiniteFloat | None = Field(None, description="pull so far below the finish, whatever is computed")
-    salt_min: FiniteFloat | None = Field(None, description="salt so long before the fire")
+    pull_offset_k: Figure | None = Field(None, description="pull so far below the finish, whatever is computed")
+    salt_min: Figure | None = Field(None, description="salt so long before the fire")
     rub: str = "none"
     finishing: str = "none"
     boned: bool = False

@@ -12,6 +12,9 @@ import difflib
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+LONGEST_NAME = 60
+"""What came is told and compared no further than this."""
+
 
 class BraskoError(Exception):
     """Root of everything the core raises on purpose."""
@@ -31,7 +34,7 @@ class UnknownName(InvalidInput):
     """A name that no table holds, with the nearest names that do."""
 
     def __init__(self, field: str, got: str, known: Iterable[str]) -> None:
-        names = sorted(known)
+        names, got = sorted(known), got[:LONGEST_NAME]
         near = difflib.get_close_matches(got, names, n=3, cutoff=0.5)
         hint = f"Did you mean {', '.join(near)}?" if near else f"Known: {', '.join(names)}."
         super().__init__(field, f"is not known (got {got!r}). {hint}", suggestion=near[0] if near else None)

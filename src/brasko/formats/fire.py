@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import BaseModel, Field, FiniteFloat
+from pydantic import BaseModel, Field
 
+from brasko.formats.bounds import Figure
 from brasko.formats.strict import Strict
 
 FORMAT = "brasko/fire@1"
@@ -16,11 +17,11 @@ class BurnerIn(Strict):
     """A gas burner; x_mm, y_mm is the middle of its plate, from the middle of the grate."""
 
     name: str = Field("", max_length=40)
-    x_mm: FiniteFloat
-    y_mm: FiniteFloat = 0.0
-    width_mm: FiniteFloat = 130.0
-    depth_mm: FiniteFloat = 400.0
-    power_w: FiniteFloat = 3500.0
+    x_mm: Figure
+    y_mm: Figure = 0.0
+    width_mm: Figure = 130.0
+    depth_mm: Figure = 400.0
+    power_w: Figure = 3500.0
     kind: Literal["main", "sear", "side"] = "main"
 
 
@@ -30,21 +31,21 @@ class GrillIn(Strict):
     like: str = Field(
         description="key of a shipped grill: kettle, kamado, offset, gas_2 to gas_6, pellet, brazier, chimney, oven"
     )
-    width_mm: FiniteFloat | None = None
-    depth_mm: FiniteFloat | None = None
-    height_mm: FiniteFloat | None = Field(
+    width_mm: Figure | None = None
+    depth_mm: Figure | None = None
+    height_mm: Figure | None = Field(
         None, description="of the grate over the coals' floor, or over the burners' plates"
     )
     burners: list[BurnerIn] | None = None
-    loses: FiniteFloat = Field(1.0, description="how many times as much its walls lose as usual")
-    draws: FiniteFloat = Field(1.0, description="how many times as well its fire uses the air")
+    loses: Figure = Field(1.0, description="how many times as much its walls lose as usual")
+    draws: Figure = Field(1.0, description="how many times as well its fire uses the air")
 
 
 class CharcoalIn(Strict):
     """How much of what lies how."""
 
     layout: str = Field(description="level, half, third, banked, centre or ring")
-    amount: FiniteFloat
+    amount: Figure
     unit: Literal["kg", "chimneys", "briquettes"] = "kg"
     fuel: str = "briquettes"
     side: Literal["left", "right"] = "right"
@@ -54,31 +55,31 @@ class CharcoalIn(Strict):
 class WeatherIn(Strict):
     """Over the grill."""
 
-    air_c: FiniteFloat = 20.0
-    wind_m_s: FiniteFloat = 1.0
-    sun_w_m2: FiniteFloat = 0.0
-    humidity: FiniteFloat = 0.5
-    rain_mm_h: FiniteFloat = 0.0
+    air_c: Figure = 20.0
+    wind_m_s: Figure = 1.0
+    sun_w_m2: Figure = 0.0
+    humidity: Figure = 0.5
+    rain_mm_h: Figure = 0.0
 
 
 class PlacedIn(Strict):
     """Food on a grate."""
 
     key: str = Field(min_length=1, max_length=40)
-    x_mm: FiniteFloat
-    y_mm: FiniteFloat
-    width_mm: FiniteFloat = 120.0
-    depth_mm: FiniteFloat = 120.0
-    thickness_mm: FiniteFloat = 30.0
-    fat_share: FiniteFloat = 0.1
+    x_mm: Figure
+    y_mm: Figure
+    width_mm: Figure = 120.0
+    depth_mm: Figure = 120.0
+    thickness_mm: Figure = 30.0
+    fat_share: Figure = 0.1
     grate: str | None = None
 
 
 class SpotIn(Strict):
     """A place on a grate."""
 
-    x_mm: FiniteFloat
-    y_mm: FiniteFloat
+    x_mm: Figure
+    y_mm: Figure
     grate: str | None = None
 
 
@@ -87,10 +88,10 @@ class SetupIn(Strict):
 
     grill: str | GrillIn
     charcoal: CharcoalIn | None = None
-    bottom_share: FiniteFloat | None = None
-    top_share: FiniteFloat | None = None
-    knobs: list[FiniteFloat] | None = None
-    set_c: FiniteFloat | None = None
+    bottom_share: Figure | None = None
+    top_share: Figure | None = None
+    knobs: list[Figure] | None = None
+    set_c: Figure | None = None
     lid_open: bool = False
     deflector: bool | None = None
     drip_pan: bool | None = None
@@ -109,10 +110,10 @@ class OwnFireIn(Strict):
 class WishedIn(Strict):
     """Zones to be advised on."""
 
-    gentle_low_c: FiniteFloat | None = None
-    gentle_high_c: FiniteFloat | None = None
+    gentle_low_c: Figure | None = None
+    gentle_high_c: Figure | None = None
     sear: bool = False
-    hours: FiniteFloat = 1.0
+    hours: Figure = 1.0
     fatty: bool = False
     fuel: str = "briquettes"
 
@@ -122,12 +123,12 @@ class FireIn(SetupIn):
 
     format: Literal["brasko/fire@1"]
     wished: WishedIn | None = None
-    wanted_c: FiniteFloat | None = None
+    wanted_c: Figure | None = None
     grate: str | None = None
     pieces: list[PlacedIn] = Field(default_factory=list, max_length=40)
     spots: list[SpotIn] = Field(default_factory=list, max_length=40)
     units: Literal["metric", "us"] = Field("metric", description="of the sentences in the answer")
-    hours: FiniteFloat = Field(3.0, description="how much of the fire's course to tell")
+    hours: Figure = Field(3.0, description="how much of the fire's course to tell")
 
 
 class SetupOut(BaseModel):

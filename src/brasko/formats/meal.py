@@ -7,8 +7,9 @@ from __future__ import annotations
 
 from typing import Literal
 
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field, FiniteFloat
+from pydantic import BaseModel, ConfigDict, Field
 
+from brasko.formats.bounds import Count, Figure, Moment
 from brasko.formats.fire import OwnFireIn
 
 MEAL_FORMAT = "brasko/meal@1"
@@ -21,20 +22,20 @@ class PieceIn(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     cut: str
-    thickness_mm: FiniteFloat
-    mass_g: FiniteFloat | None = None
-    finish_c: FiniteFloat | None = None
-    start_c: FiniteFloat = 4.0
+    thickness_mm: Figure
+    mass_g: Figure | None = None
+    finish_c: Figure | None = None
+    start_c: Figure = 4.0
     method: str = "low_then_sear"
     fire: str | None = None
-    gentle_c: FiniteFloat | None = None
+    gentle_c: Figure | None = None
     crust: str = "good"
-    flip_every_s: FiniteFloat | None = None
+    flip_every_s: Figure | None = None
     rest: str = "foil"
-    rest_min: FiniteFloat | None = None
+    rest_min: Figure | None = None
     salt: str = "hour"
-    temper_min: FiniteFloat = 0.0
-    air_c: FiniteFloat = 22.0
+    temper_min: Figure = 0.0
+    air_c: Figure = 22.0
     treatment: str = "whole"
     below_agency_accepted: bool = False
     own_fire: OwnFireIn | None = None
@@ -43,15 +44,15 @@ class PieceIn(BaseModel):
     lid: str = "usual"
     fat: str = "oil"
     wrap: str = "none"
-    pull_offset: FiniteFloat | None = None
-    salt_min: FiniteFloat | None = None
+    pull_offset: Figure | None = None
+    salt_min: Figure | None = None
     rub: str = "none"
     finishing: str = "none"
     boned: bool = False
     frozen: bool = False
     thaw: str = "fridge"
     at_risk: bool = False
-    count: int = 1
+    count: Count = 1
 
 
 class EaterIn(BaseModel):
@@ -60,7 +61,7 @@ class EaterIn(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     name: str = Field(min_length=1, max_length=40)
-    finish_c: FiniteFloat
+    finish_c: Figure
 
 
 class TableIn(BaseModel):
@@ -71,7 +72,7 @@ class TableIn(BaseModel):
     eaters: int = Field(2, ge=1, le=60)
     appetite: str = "usual"
     salt_kind: str = "coarse_dense"
-    price_kg: FiniteFloat | None = None
+    price_kg: Figure | None = None
     wishes: list[EaterIn] = Field(default_factory=list, max_length=12)
 
 
@@ -83,6 +84,6 @@ class MealIn(BaseModel):
     format: Literal["brasko/meal@1"]
     model_version: str = ""
     title: str = Field("", max_length=120)
-    eat_at: AwareDatetime
+    eat_at: Moment
     table: TableIn = Field(default_factory=TableIn)
     pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)

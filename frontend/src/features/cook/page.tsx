@@ -4,6 +4,7 @@ import { Link, useParams } from "react-router";
 import { type Cook, useFinish, useHands, useReference, useSpeed } from "@/api/hooks";
 import { type Link as LinkState, useCookTime, useLiveCook } from "@/api/live";
 import { type Deed, record, settle, useOutbox, withWaiting } from "@/api/outbox";
+import { freshId } from "@/api/ids";
 import { useHousehold, useSystem } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
 import { foreseenTime, ownKey } from "@/chart/foreseen";
@@ -62,7 +63,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
   const grate = piece.result.grate ?? reference.data?.grates.find((g) => g.fire === (piece.result.fire ?? piece.inputs.fire))?.grate;
   const since = foreseenTime(mine, piece.result, moment, onS, valueAt(model.core, moment));
   const send = (kind: Deed["kind"], more: Partial<Deed> = {}) =>
-    record(cook.id, { client_id: crypto.randomUUID(), kind, piece_id: piece.id, at: new Date(nowMs).toISOString(), ...more } as Deed);
+    record(cook.id, { client_id: freshId(), kind, piece_id: piece.id, at: new Date(nowMs).toISOString(), ...more } as Deed);
   const over = overFireSince(soonest.piece, cook.expected);
   const flip = over === null ? null : nextFlip(soonest.piece.result, over, nowMs);
   const nextLeft = soonest.next ? (Date.parse(soonest.next.start_at) - nowMs) / 1000 : 0;

@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import { Problem } from "@/api/client";
-import { type Thermometer, useCheck, useName, usePair, usePairAgain, useRevoke, useTakeCheckBack, useTrueReadings } from "@/api/yard";
+import { type Thermometer, useCheck, useCorrectionTried, useName, usePair, usePairAgain, usePutRight, useRevoke, useTakeCheckBack, useTrueReadings } from "@/api/yard";
 import { BOX, Button, Choice, Field, Mistake, Quantity } from "@/ui/controls";
 import { altitude, clockText, dayText, phrase, type System, temperature, temperatureStep, written } from "@/units/units";
 
@@ -11,6 +11,7 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
   const [name, setName] = useState("");
   const [kind, setKind] = useState<Kind>("probe");
   const [naming, setNaming] = useState<{ id: number; name: string } | null>(null);
+  const [wrong, setWrong] = useState<{ id: number; since: string } | null>(null);
   const pair = usePair();
   const rename = useName();
   const revoke = useRevoke();
@@ -41,10 +42,11 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
               <ul className="m-0 flex list-none flex-col gap-1 p-0 text-sm text-ash">
                 {t.checks.map((c) => (
                   <li key={c.id} className="flex flex-wrap items-center gap-2">{dayText(new Date(c.at))}: {c.kind === "ice" ? "ice water" : "boiling water"} read {fine(system, c.read_c)}, should read {fine(system, c.true_c)}
-                    <Button weight="quiet" onClick={() => back.mutate({ number: t.id, check: c.id })}>Take back<span className="sr-only"> the check of {dayText(new Date(c.at))}</span></Button></li>
+                    <Button weight="quiet" onClick={() => back.mutate({ number: t.id, check: c.id }, { onSuccess: () => setWrong({ id: t.id, since: c.at }) })}>Take back<span className="sr-only"> the check of {dayText(new Date(c.at))}</span></Button></li>
                 ))}
               </ul>
             )}
+            {wrong?.id === t.id && <PutRight number={t.id} since={wrong.since} onDone={() => setWrong(null)} />}
             {checking === t.id && <CheckForm number={t.id} system={system} onDone={() => setChecking(null)} />}
           </li>
         ))}
@@ -82,6 +84,19 @@ function correction(t: Thermometer, system: System): string {
   return `Readings are put right by ${at(5)} near freezing, ${at(55)} at ${written(temperature(system), 55, 0)} ${step.unit}.`;
 }
 
+/** After a check was taken back: the readings it was carried into, put right from what the thermometer said. */
+function PutRight({ number, since, onDone }: { number: number; since: string; onDone: () => void }) {
+  const right = usePutRight();
+  return (
+    <p role="status" className="m-0 flex flex-wrap items-center gap-2 border-l-4 border-ember pl-3">
+      {right.data ? `${right.data.readings === 1 ? "One reading was" : `${right.data.readings} readings were`} put right.` : `Readings since ${dayText(new Date(since))}, ${clockText(new Date(since))}, were corrected by that check.`}
+      {!right.data && <Button disabled={right.isPending} onClick={() => right.mutate({ number, since })}>Put them right</Button>}
+      <Button weight="quiet" onClick={onDone}>{right.data ? "All right" : "Leave them"}</Button>
+      {right.isError && <Mistake>{right.error.message}</Mistake>}
+    </p>
+  );
+}
+
 function CheckForm({ number, system, onDone }: { number: number; system: System; onDone: () => void }) {
   const [kind, setKind] = useState("ice");
   const [read, setRead] = useState<number | null>(null);
@@ -90,12 +105,14 @@ function CheckForm({ number, system, onDone }: { number: number; system: System;
   const truth = useTrueReadings(height ?? 0);
   const wrong = (field: string) => { const e = check.error instanceof Problem ? check.error.of(field) : undefined; return e ? phrase(system, e.message) : undefined; };
   const tooHigh = truth.error instanceof Problem ? truth.error.of("altitude_m") : undefined;
+  const would = useCorrectionTried(number, read === null ? null : { kind: kind === "ice" ? "ice" : "boiling", read_c: read, altitude_m: height ?? 0 });
   const should = kind === "ice" ? truth.data?.ice_c : truth.data?.boiling_c;
   return (
     <form className="grid gap-3 border-l-4 border-seam pl-3 sm:grid-cols-3" onSubmit={(e) => { e.preventDefault(); if (read !== null) check.mutate({ number, body: { kind: kind === "ice" ? "ice" : "boiling", read_c: read, altitude_m: height ?? 0 } }, { onSuccess: onDone }); }}>
       <Choice label="Held in" value={kind} options={[{ key: "ice", name: "Ice water" }, { key: "boiling", name: "Boiling water" }]} onChange={setKind} hint={kind === "ice" ? "Crushed ice filled up with water, stirred, a minute" : "A rolling boil, not touching the pot"} />
       <Quantity label="It read" slider={false} value={read} scale={temperature(system)} low={-5} high={105} onChange={setRead} error={wrong("read_c")} />
       <Quantity label="Your altitude" slider={false} value={height} scale={altitude(system)} low={-400} high={5000} onChange={setHeight} error={wrong("altitude_m") ?? (tooHigh ? phrase(system, tooHigh.message) : undefined)} hint={should !== undefined ? `It should read ${fine(system, should)}` : undefined} />
+      {would && <p role="status" className="m-0 text-sm sm:col-span-3">With it {would.read_c.map((c, i) => `${fine(system, c)} counts as ${fine(system, would.right_c[i] ?? c)}`).join(", ")}.</p>}
       {check.isError && !wrong("read_c") && !wrong("altitude_m") && <Mistake>{check.error.message}</Mistake>}
       <div className="flex gap-2 sm:col-span-3"><Button type="submit" weight="ember" disabled={check.isPending || read === null}>Keep this check</Button><Button onClick={onDone}>Leave it</Button></div>
     </form>

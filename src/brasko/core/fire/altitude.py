@@ -10,6 +10,9 @@ from brasko.core.errors import InvalidInput, require_between
 
 CheckKind = Literal["ice", "boiling"]
 ICE_C = 0.0
+WIDEST_APART_K = 6.0
+"""An ice and a boiling check whose errors differ by more than this: one of the two was not done right (common practice,
+no source)."""
 WIDEST_CORRECTION_K = 5.0
 """A thermometer further off than this wants a repair, not a correction (common practice, no source)."""
 
@@ -63,13 +66,21 @@ def correction(checks: tuple[Check, ...]) -> tuple[float, float]:
     """(offset, slope) of true = read + offset + slope * read, from the checks at hand.
 
     One check shifts every reading; an ice and a boiling check draw a straight line through both. No check: (0, 0).
+    Raises InvalidInput for a check that is too far off, and for two that do not fit one another.
     """
     latest = {check.kind: check for check in checks}
+    off = {kind: check.off_k for kind, check in latest.items()}
     if not latest:
         return 0.0, 0.0
     if len(latest) == 1:
-        return -next(iter(latest.values())).off_k, 0.0
+        return -next(iter(off.values())), 0.0
     ice, boiling = latest["ice"], latest["boiling"]
+    if abs(off["ice"] - off["boiling"]) > WIDEST_APART_K:
+        raise InvalidInput(
+            "read_c",
+            f"does not fit the other check: in ice water it is off by {{rise:{off['ice']:.1f}}}, in boiling water by "
+            f"{{rise:{off['boiling']:.1f}}}. One of the two was not done right: take it back, or do both again.",
+        )
     slope = (boiling.true_c - ice.true_c) / (boiling.read_c - ice.read_c) - 1.0
     return ice.true_c - ice.read_c - slope * ice.read_c, slope
 

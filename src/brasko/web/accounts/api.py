@@ -5,7 +5,7 @@ from django.contrib.auth import authenticate, get_user_model, login, logout
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import PermissionDenied
 from django.core.exceptions import ValidationError as DjangoValidationError
-from django.db import transaction
+from django.db import IntegrityError, transaction
 from django.http import Http404, HttpRequest
 from django.middleware.csrf import CsrfViewMiddleware, get_token
 from ninja import Router, Status
@@ -13,11 +13,13 @@ from ninja import Router, Status
 from brasko.core.errors import InvalidInput
 from brasko.web.accounts.models import Household
 from brasko.web.accounts.schemas import HouseholdOut, Preferences, SessionOut, SignIn, SignUp
+from brasko.web.accounts.signals import signed_out
 from brasko.web.yard.actions.start_yard import start_yard
 
 router = Router(tags=["accounts"])
 
 DEMO_USERNAME = "demo"
+TAKEN = "is taken. Choose another."
 
 
 def _guarded(request: HttpRequest) -> None:
@@ -60,7 +62,7 @@ def sign_in(request: HttpRequest, payload: SignIn) -> SessionOut:
 @router.post("session/demo", auth=None, response=SessionOut, operation_id="enter_demo")
 def enter_demo(request: HttpRequest) -> SessionOut:
     _guarded(request)
-    user = get_user_model().objects.filter(username=DEMO_USERNAME).first() if settings.DEMO else None
+    user = get_user_model().objects.filter(household__demo=True).first() if settings.DEMO else None
     if user is None:
         raise Http404
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
@@ -70,6 +72,7 @@ def enter_demo(request: HttpRequest) -> SessionOut:
 @router.delete("session", response=SessionOut, operation_id="sign_out")
 def sign_out(request: HttpRequest) -> SessionOut:
     logout(request)
+    signed_out.send(sender=None)
     return _session(request)
 
 
@@ -78,7 +81,7 @@ def sign_up(request: HttpRequest, payload: SignUp) -> Status:
     _guarded(request)
     users = get_user_model()
     if users.objects.filter(username__iexact=payload.username).exists():
-        raise InvalidInput("username", "is taken. Choose another.")
+        raise InvalidInput("username", TAKEN)
     draft = users(username=payload.username)
     try:
         draft.full_clean(exclude=["password"])
@@ -87,10 +90,13 @@ def sign_up(request: HttpRequest, payload: SignUp) -> Status:
         by_field = getattr(exc, "message_dict", None)
         field, said = next(iter(by_field.items())) if by_field else ("password", exc.messages)
         raise InvalidInput(field, " ".join(said)) from exc
-    with transaction.atomic():
-        user = users.objects.create_user(payload.username, password=payload.password)
-        Household.objects.create(user=user, name=payload.household)
-        start_yard(user)
+    try:
+        with transaction.atomic():
+            user = users.objects.create_user(payload.username, password=payload.password)
+            Household.objects.create(user=user, name=payload.household)
+            start_yard(user)
+    except IntegrityError:
+        raise InvalidInput("username", TAKEN) from None
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     return Status(201, _session(request))
 
@@ -98,7 +104,6 @@ def sign_up(request: HttpRequest, payload: SignUp) -> Status:
 @router.patch("preferences", response=SessionOut, operation_id="set_preferences")
 def set_preferences(request: HttpRequest, payload: Preferences) -> SessionOut:
     home = request.user.household
-    for field, value in payload.model_dump(exclude_none=True).items():
-        setattr(home, field, value)
-    home.save()
+    Household.objects.filter(id=home.id).update(**payload.model_dump(exclude_none=True))
+    home.refresh_from_db()
     return _session(request)

@@ -15,6 +15,8 @@ class Household(models.Model):
     name = models.CharField(max_length=80)
     units = models.CharField(max_length=8, choices=Units.choices, default=Units.US)
     scale = models.CharField(max_length=16, default="kitchen")
+    demo = models.BooleanField(default=False)
+    """Made for the demo, which anybody may enter; no other account is ever opened without its password."""
     scheme = models.CharField(max_length=8, default="system")
 
     def __str__(self) -> str:

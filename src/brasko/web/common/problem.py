@@ -1,10 +1,11 @@
 """The one place where errors become problem+json (RFC 9457)."""
 
 import logging
+from dataclasses import dataclass
 from typing import Any
 
 from django.core.exceptions import PermissionDenied
-from django.db import OperationalError
+from django.db import DatabaseError
 from django.http import Http404, HttpRequest, JsonResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -49,15 +50,15 @@ def invalid(errors: list[dict[str, Any]]) -> JsonResponse:
 
 _PLAIN = {
     "missing": "is required.",
-    "float_parsing": "must be a number (got {input!r}).",
-    "float_type": "must be a number (got {input!r}).",
-    "int_parsing": "must be a whole number (got {input!r}).",
-    "finite_number": "must be a finite number (got {input!r}).",
-    "datetime_from_date_parsing": "must be a date and time with a time zone (got {input!r}).",
-    "datetime_parsing": "must be a date and time with a time zone (got {input!r}).",
-    "datetime_type": "must be a date and time with a time zone (got {input!r}).",
-    "timezone_aware": "must carry a time zone (got {input!r}).",
-    "uuid_parsing": "must be a UUID (got {input!r}).",
+    "float_parsing": "must be a number (got {got}).",
+    "float_type": "must be a number (got {got}).",
+    "int_parsing": "must be a whole number (got {got}).",
+    "finite_number": "must be a finite number (got {got}).",
+    "datetime_from_date_parsing": "must be a date and time with a time zone (got {got}).",
+    "datetime_parsing": "must be a date and time with a time zone (got {got}).",
+    "datetime_type": "must be a date and time with a time zone (got {got}).",
+    "timezone_aware": "must carry a time zone (got {got}).",
+    "uuid_parsing": "must be a UUID (got {got}).",
     "extra_forbidden": "is not a known field.",
 }
 
@@ -65,11 +66,76 @@ _PLAIN = {
 def _validation_errors(raw: list[dict[str, Any]]) -> list[dict[str, Any]]:
     found = []
     for error in raw:
-        place = [str(p) for p in error["loc"] if p not in ("body", "query", "path", "data", "payload")]
+        place = [str(p) for p in error["loc"][:8] if p not in ("body", "query", "path", "data", "payload")]
         said = _PLAIN.get(error["type"])
-        message = said.format(input=error.get("input")) if said else f"{error['msg']} (got {error.get('input')!r})."
-        found.append(field_error(".".join(place) or "body", message))
-    return found
+        got = _brief(error.get("input"))
+        message = said.format(got=got) if said else f"{error['msg']} (got {got})."
+        found.append(field_error(_brief_text(".".join(place)) or "body", message))
+    return found[:MOST_TOLD]
+
+
+MOST_TOLD, LONGEST_ECHO = 20, 60
+
+
+def _brief(got: object) -> str:
+    """What came, no longer than a line; nothing of what is longer is worked through."""
+    if isinstance(got, str):
+        return repr(_brief_text(got))
+    if isinstance(got, int) and got.bit_length() > 200:
+        return "a number of very many digits"
+    if isinstance(got, dict | list):
+        return "a list or an object"
+    return _brief_text(repr(got))
+
+
+def _brief_text(text: str) -> str:
+    return text if len(text) <= LONGEST_ECHO else f"{text[: LONGEST_ECHO - 3]}..."
+
+
+@dataclass(frozen=True)
+class Trouble:
+    """Something that is wrong with the store: how SQLite says it, what it is called, and what a person can do."""
+
+    said: tuple[str, ...]
+    kind: str
+    title: str
+    detail: str
+    status: int = 503
+    again_s: int | None = None
+
+
+TROUBLES = (
+    Trouble(("disk is full",), "disk-full", "The disk is full",
+            "The disk of this machine is full: nothing was kept. Free some space, then send the same again.", 507),
+    Trouble(("readonly", "read-only", "unable to open database", "disk i/o error"), "read-only", "The store cannot be written",
+            "The store cannot be written: nothing was kept. Whoever runs this machine must look at the disk and who may write to it."),
+    Trouble(("no such table", "no such column", "has no column"), "unmigrated", "The store is of an older version",
+            "The store is of an older version than the program: nothing was kept. Whoever runs this machine must run: make serve, which updates it."),
+    Trouble(("locked", "busy"), "busy", "Busy",
+            "The store was busy for too long; nothing was kept. Send the same again in a moment.", 503, 2),
+)  # fmt: skip
+UNKNOWN_TROUBLE = Trouble(
+    (),
+    "store",
+    "The store failed",
+    "The store failed: nothing was kept. Whoever runs this machine finds why in its log.",
+)
+
+
+def trouble_of(exc: Exception) -> Trouble:
+    """What is wrong with the store, by what its error says."""
+    said = str(exc).lower()
+    return next((t for t in TROUBLES if any(words in said for words in t.said)), UNKNOWN_TROUBLE)
+
+
+def store_trouble(exc: Exception) -> JsonResponse:
+    """The answer where the store fails: told as what it is."""
+    trouble = trouble_of(exc)
+    log.error("The store failed (%s): %s", trouble.kind, exc)
+    response = problem(trouble.status, trouble.kind, trouble.title, trouble.detail)
+    if trouble.again_s is not None:
+        response["Retry-After"] = str(trouble.again_s)
+    return response
 
 
 def install(api: NinjaAPI) -> None:
@@ -111,13 +177,14 @@ def install(api: NinjaAPI) -> None:
     def _(request: HttpRequest, exc: Http404) -> JsonResponse:
         return problem(404, "not-found", "Not found", "There is nothing here under that number, or it is not yours.")
 
-    @api.exception_handler(OperationalError)
-    def _(request: HttpRequest, exc: OperationalError) -> JsonResponse:
-        log.error("The database did not answer: %s", exc)
-        said = "The store was busy for too long; nothing was kept. Send the same again in a moment."
-        response = problem(503, "busy", "Busy", said)
-        response["Retry-After"] = "2"
-        return response
+    @api.exception_handler(DatabaseError)
+    def _(request: HttpRequest, exc: DatabaseError) -> JsonResponse:
+        return store_trouble(exc)
+
+    @api.exception_handler(OverflowError)
+    def _(request: HttpRequest, exc: OverflowError) -> JsonResponse:
+        log.warning("A figure overflowed: %s", exc)
+        return invalid([field_error("body", "holds a figure that is too large to reckon with. Make it smaller.")])
 
     @api.exception_handler(HttpError)
     def _(request: HttpRequest, exc: HttpError) -> JsonResponse:

@@ -8,11 +8,10 @@ from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router, Status
 from ninja.files import UploadedFile
 
-from brasko.web.common.problem import Conflict
 from brasko.web.cooks.actions.photo import keep_photo
-from brasko.web.cooks.actions.record import finish, record_event, set_speed
+from brasko.web.cooks.actions.put_right import put_right_all
+from brasko.web.cooks.actions.record import finish, rate, record_event, set_hands, set_speed
 from brasko.web.cooks.actions.start_cook import start_cook
-from brasko.web.cooks.bell import ring
 from brasko.web.cooks.convert import cook_out, line_of, update_since
 from brasko.web.cooks.corrections import ask_practice, corrections_for, surface_for
 from brasko.web.cooks.models import Cook, Photo, Piece
@@ -31,9 +30,11 @@ from brasko.web.cooks.schemas import (
     SurfaceOut,
     UpdateOut,
 )
-from brasko.web.devices.from_file import readings_from_file
+from brasko.web.devices.from_file import labels, readings_from_file
 from brasko.web.devices.schemas import ReadingsOut
 from brasko.web.plans.models import Plan
+from brasko.web.yard.models import Thermometer
+from brasko.web.yard.schemas import PutRightIn, PutRightOut
 
 router = Router(tags=["cooks"])
 
@@ -79,13 +80,7 @@ def speed(request: HttpRequest, cook_id: int, payload: SpeedIn) -> CookOut:
 
 @router.put("cooks/{int:cook_id}/hands", response=CookOut, operation_id="set_hands")
 def hands(request: HttpRequest, cook_id: int, payload: HandsIn) -> CookOut:
-    cook = _mine(request, cook_id)
-    if payload.hands == Cook.Hands.PLAN and not cook.practice:
-        raise Conflict("Only in a practice cook can steps mark themselves.", "hands")
-    cook.hands = payload.hands
-    cook.save()
-    ring(cook.id)
-    return cook_out(cook)
+    return cook_out(set_hands(_mine(request, cook_id), payload.hands))
 
 
 @router.post("cooks/{int:cook_id}/finish", response=CookOut, operation_id="finish_cook")
@@ -95,12 +90,8 @@ def end(request: HttpRequest, cook_id: int) -> CookOut:
 
 
 @router.put("cooks/{int:cook_id}/rating", response=CookOut, operation_id="rate_cook")
-def rate(request: HttpRequest, cook_id: int, payload: RatingIn) -> CookOut:
-    cook = _mine(request, cook_id)
-    for field, value in payload.model_dump().items():
-        setattr(cook, field, value)
-    cook.save()
-    return cook_out(cook)
+def rate_cook(request: HttpRequest, cook_id: int, payload: RatingIn) -> CookOut:
+    return cook_out(rate(_mine(request, cook_id), payload))
 
 
 @router.get(
@@ -157,6 +148,12 @@ def remove_photo(request: HttpRequest, cook_id: int) -> CookOut:
     return cook_out(cook)
 
 
+@router.post("thermometers/{int:thermometer_id}/put-right", response=PutRightOut, operation_id="put_readings_right")
+def put_readings_right(request: HttpRequest, thermometer_id: int, payload: PutRightIn) -> PutRightOut:
+    """Correct the readings since a moment anew, from what the thermometer said, by the checks that stand now."""
+    return put_right_all(get_object_or_404(Thermometer, id=thermometer_id, owner=request.user), payload.since)
+
+
 @router.get("cooks/{int:cook_id}/readings.csv", operation_id="export_readings", include_in_schema=False)
 def export_readings(request: HttpRequest, cook_id: int) -> HttpResponse:
     """Every reading as CSV: piece, thermometer, channel, time (ISO 8601), °C."""
@@ -164,10 +161,11 @@ def export_readings(request: HttpRequest, cook_id: int) -> HttpResponse:
     out = StringIO()
     writer = csv.writer(out)
     writer.writerow(["piece", "thermometer", "channel", "at", "temp_c"])
+    called = labels(cook.pieces.all())
     for reading in cook.readings.select_related("piece", "thermometer"):
         writer.writerow(
             [
-                reading.piece.name,
+                called[reading.piece_id],
                 reading.thermometer and reading.thermometer.name,
                 reading.source,
                 reading.at.isoformat(),

@@ -18,6 +18,14 @@ def ring(cook_id: int) -> None:
                 loop.call_soon_threadsafe(event.set)
 
 
+def ring_all() -> None:
+    """Wake every stream: somebody has signed out, and theirs is over."""
+    with _lock:
+        cooks = list(_waiting)
+    for cook_id in cooks:
+        ring(cook_id)
+
+
 class Listening:
     """While open, `wait` returns when the bell rings or the time is over."""
 

@@ -1,5 +1,6 @@
 """Between the records of a cook and the core's forecast, comparison and the API."""
 
+import re
 from datetime import datetime, timedelta
 
 import numpy as np
@@ -40,6 +41,7 @@ from brasko.web.cooks.watch import Outlook, outlook
 AMID = ("turn", "read")
 """Tasks that belong to the middle of a step, whatever its length."""
 SPARK_POINTS = 40
+CURSOR = re.compile(r"([0-9]{1,18})-([0-9]{1,18})")
 
 
 def slow_curve(piece: Piece) -> tuple[list[float], str, str, float]:
@@ -221,8 +223,8 @@ def cursor_of(readings: list[Reading], events: list[Event], before: tuple[int, i
 
 def cursor_parts(cursor: str) -> tuple[int, int]:
     """The two numbers of a cursor; a cursor that makes no sense starts from the beginning."""
-    reading, _, event = cursor.partition("-")
-    return (int(reading), int(event)) if reading.isdigit() and event.isdigit() else (0, 0)
+    found = CURSOR.fullmatch(cursor)
+    return (int(found[1]), int(found[2])) if found else (0, 0)
 
 
 def _skies(piece: Piece) -> list[SkyOut]:

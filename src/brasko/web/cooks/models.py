@@ -28,6 +28,7 @@ class Cook(models.Model):
     clock_real_at = models.DateTimeField()
     clock_cook_at = models.DateTimeField()
     clock_speed = models.FloatField(default=1.0)
+    heard_at = models.DateTimeField(null=True, blank=True)
     trouble = models.CharField(max_length=12, blank=True)
     stars = models.PositiveSmallIntegerField(null=True, blank=True)
     doneness = models.CharField(max_length=8, blank=True)

@@ -5,8 +5,9 @@ from typing import Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import AwareDatetime, ConfigDict, Field, FiniteFloat
+from pydantic import ConfigDict, Field
 
+from brasko.formats.bounds import Count, Figure, Moment, Number
 from brasko.formats.meal import PieceIn
 from brasko.web.plans.schemas import PieceResult
 
@@ -19,8 +20,8 @@ class StartIn(Schema):
     practice: bool = True
     speed: Literal[1, 10, 60] = 1
     hands: Literal["mine", "plan"] = "mine"
-    thermometer_id: int | None = None
-    thermometers: dict[int, int] = {}
+    thermometer_id: Number | None = None
+    thermometers: dict[Count, Number] = Field({}, max_length=8)
     """Thermometers by the position of the piece they go into."""
     trouble: Literal["", "slipped", "lid", "dying", "battery", "dropouts"] = ""
     """What goes wrong in a practice cook, for practice."""
@@ -34,8 +35,8 @@ class EventIn(Schema):
         "done", "flip", "turn", "move", "lid", "vent", "weather", "reading", "flare", "smoke", "pause", "pull", "guests",
         "note", "undo",
     ]  # fmt: skip
-    piece_id: int | None = None
-    at: AwareDatetime | None = None
+    piece_id: Number | None = None
+    at: Moment | None = None
     task: str | None = Field(None, max_length=40)
     text: str | None = Field(None, max_length=2000)
     undoes: UUID | None = None
@@ -44,15 +45,15 @@ class EventIn(Schema):
     on: bool | None = None
     rain: Literal["none", "light", "steady", "heavy"] | None = None
     wind: Literal["still", "breeze", "windy"] | None = None
-    delta_k: FiniteFloat | None = Field(None, ge=-150, le=150)
-    air_c: FiniteFloat | None = None
-    temp_c: FiniteFloat | None = None
+    delta_k: Figure | None = Field(None, ge=-150, le=150)
+    air_c: Figure | None = None
+    temp_c: Figure | None = None
     source: Literal["hand", "surface", "air"] | None = None
-    pull_c: FiniteFloat | None = None
-    sear_factor: FiniteFloat | None = Field(None, ge=0.2, le=4)
-    sear_more_s: FiniteFloat | None = Field(None, ge=-600, le=600)
-    hold_more_s: FiniteFloat | None = Field(None, ge=-10800, le=10800)
-    late_min: FiniteFloat | None = None
+    pull_c: Figure | None = None
+    sear_factor: Figure | None = Field(None, ge=0.2, le=4)
+    sear_more_s: Figure | None = Field(None, ge=-600, le=600)
+    hold_more_s: Figure | None = Field(None, ge=-10800, le=10800)
+    late_min: Figure | None = None
 
 
 class SpeedIn(Schema):
@@ -220,7 +221,7 @@ class AskIn(Schema):
 class SurfaceIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
-    temp_c: FiniteFloat = Field(ge=0, le=900)
+    temp_c: Figure = Field(ge=0, le=900)
 
 
 class SurfaceOut(Schema):

@@ -7,6 +7,7 @@ lost and nothing comes twice.
 from collections.abc import AsyncIterator
 
 from asgiref.sync import sync_to_async
+from django.contrib.sessions.backends.db import SessionStore
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 
 from brasko.web.common.problem import problem
@@ -26,18 +27,21 @@ async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse:
     if not await Cook.objects.filter(id=cook_id, owner=user).aexists():
         return problem(404, "not-found", "Not found", "There is nothing here under that number, or it is not yours.")
     cursor = request.headers.get("Last-Event-ID") or request.GET.get("after", "")
-    response = StreamingHttpResponse(_messages(cook_id, cursor), content_type="text/event-stream")
+    signed_in = request.session.session_key
+    response = StreamingHttpResponse(_messages(cook_id, cursor, signed_in), content_type="text/event-stream")
     response["Cache-Control"] = "no-cache, no-transform"
     response["X-Accel-Buffering"] = "no"
     return response
 
 
-async def _messages(cook_id: int, cursor: str) -> AsyncIterator[bytes]:
+async def _messages(cook_id: int, cursor: str, signed_in: str | None) -> AsyncIterator[bytes]:
+    """Updates until the browser leaves or its session is over."""
+    sessions = SessionStore()
     yield f"retry: {RETRY_MS}\n\n".encode()
     fetch = sync_to_async(update_since)
     with Listening(cook_id) as bell:
         rang = True
-        while True:
+        while signed_in is not None and await sessions.aexists(signed_in):
             update = await fetch(cook_id, cursor)
             if rang or update.cursor != cursor:
                 cursor = update.cursor

@@ -91,6 +91,13 @@ def forget() -> None:
         _watched.clear()
 
 
+def forget_cook(cook: Cook) -> None:
+    """Forget what was seen of a cook: its readings are read again."""
+    with _lock:
+        for number in cook.pieces.values_list("id", flat=True):
+            _watched.pop(number, None)
+
+
 def wish_for(piece: Piece) -> Wish:
     """The core's wish of a piece, with the flips and the rest its plan settled on."""
     rest = piece.result["steps"][-1]

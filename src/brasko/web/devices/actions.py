@@ -13,6 +13,7 @@ from brasko.web.common.problem import Conflict, TokenRefused
 from brasko.web.common.together import Together
 from brasko.web.cooks.actions.record import refresh_outcomes
 from brasko.web.cooks.bell import ring
+from brasko.web.cooks.clock import ahead_of_the_wall, kept_steady
 from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Piece, Reading
 from brasko.web.devices.schemas import ReadingsOut, Refused
@@ -80,7 +81,7 @@ def take_readings(thermometer: Thermometer, rows: list[dict], cook_id: int | Non
 def _keep(sent: tuple[Thermometer, list[dict], int | None]) -> tuple[ReadingsOut, Cook]:
     thermometer, rows, cook_id = sent
     pieces = pieces_for(thermometer, cook_id)
-    cook = pieces[0].cook
+    cook = kept_steady(pieces[0].cook)
     accepted: list[int] = []
     duplicate: list[int] = []
     refused: list[Refused] = []
@@ -129,7 +130,7 @@ def _pieces_of(row: dict, pieces: list[Piece], source: str) -> list[Piece]:
         return pieces
     number = row.get("piece", 1)
     if not isinstance(number, int) or isinstance(number, bool) or not 1 <= number <= len(pieces):
-        raise InvalidInput("piece", f"must be a whole number from 1 to {len(pieces)} (got {number!r}).")
+        raise InvalidInput("piece", f"must be a whole number from 1 to {len(pieces)} (got {brief(number)}).")
     return [pieces[number - 1]]
 
 
@@ -147,31 +148,49 @@ def _heard_of(thermometer: Thermometer, rows: list[dict]) -> None:
     )
 
 
+def brief(got: object) -> str:
+    """What came, no longer than a line."""
+    if isinstance(got, float):
+        return f"{got:g}"
+    try:
+        said = repr(got)
+    except ValueError:
+        return "a number of thousands of digits"
+    return said if len(said) <= 60 else f"{said[:57]}..."
+
+
 FIELDS = ("sequence", "at", "temp_c", "channel", "battery", "piece")
 
 
 def _reading(row: dict, cook: Cook, usual: str) -> Reading:
     if extra := set(row) - set(FIELDS):
         said = "is not a known field. A reading has sequence, at, temp_c, and may have channel, battery and piece."
-        raise InvalidInput(min(extra), said)
+        raise InvalidInput(brief(min(extra))[1:-1], said)
     channel = row.get("channel", usual)
     if channel not in Reading.Source.values:
-        raise InvalidInput("channel", f"must be one of {', '.join(Reading.Source.values)} (got {channel!r}).")
+        raise InvalidInput("channel", f"must be one of {', '.join(Reading.Source.values)} (got {brief(channel)}).")
     battery = row.get("battery", 1.0)
     if isinstance(battery, bool) or not isinstance(battery, int | float) or not 0.0 <= battery <= 1.0:
-        raise InvalidInput("battery", f"must be between 0 and 1 (got {battery!r}).")
+        raise InvalidInput("battery", f"must be between 0 and 1 (got {brief(battery)}).")
     sequence, temp = row.get("sequence"), row.get("temp_c")
     if not isinstance(sequence, int) or isinstance(sequence, bool) or not 0 <= sequence < 2**62:
-        raise InvalidInput("sequence", f"must be a whole number from 0 up (got {sequence!r}).")
-    if not isinstance(temp, int | float) or isinstance(temp, bool) or not math.isfinite(temp):
-        raise InvalidInput("temp_c", f"must be a number (got {temp!r}).")
+        raise InvalidInput("sequence", f"must be a whole number from 0 up (got {brief(sequence)}).")
+    if (
+        not isinstance(temp, int | float)
+        or isinstance(temp, bool)
+        or (isinstance(temp, float) and not math.isfinite(temp))
+    ):
+        raise InvalidInput("temp_c", f"must be a number (got {brief(temp)}).")
     if not LOWEST_C <= temp <= HIGHEST_C:
         raise InvalidInput(
             "temp_c",
-            f"must be between {LOWEST_C:g} and {HIGHEST_C:g} °C (got {temp:g}). The reading was not kept: check the plug.",
+            f"must be between {LOWEST_C:g} and {HIGHEST_C:g} °C (got {brief(temp)}). The reading was not kept: check the plug.",
         )
     at = _moment(row.get("at"))
-    now = cook.now()
+    now, ahead = cook.now(), ahead_of_the_wall(cook)
+    if ahead and at + ahead <= now + CLOCK_TOLERANCE:
+        # the device goes by a clock that was set back too
+        at += ahead
     if at > now + CLOCK_TOLERANCE * max(cook.clock_speed, 1.0):
         raise InvalidInput(
             "at",
@@ -195,5 +214,7 @@ def _moment(raw: object) -> datetime:
     except ValueError:
         at = None
     if at is None or at.tzinfo is None:
-        raise InvalidInput("at", f"must be a date and time with a time zone, as 2030-06-01T18:30:00Z (got {raw!r}).")
+        raise InvalidInput(
+            "at", f"must be a date and time with a time zone, as 2030-06-01T18:30:00Z (got {brief(raw)})."
+        )
     return at

@@ -1,57 +1,112 @@
-"""Readings that were recorded elsewhere, from a CSV with the columns at, temp_c and, if it has one, channel."""
+"""Readings that were recorded elsewhere, from a CSV with the columns at, temp_c and, if it has them, channel and piece."""
 
 import csv
 import secrets
+from collections import Counter
 from collections.abc import Iterable
+from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from django.core.files.uploadedfile import UploadedFile
 from django.utils.dateparse import parse_datetime
 
 from brasko.core.errors import InvalidInput
+from brasko.formats.bounds import EARLIEST, LATEST
 from brasko.web.common.problem import Conflict
-from brasko.web.cooks.models import Cook, Piece
+from brasko.web.cooks.models import Cook, Piece, Reading
 from brasko.web.cooks.story import story_of
-from brasko.web.devices.actions import take_readings
+from brasko.web.devices.actions import brief, take_readings
 from brasko.web.devices.schemas import ReadingsOut
 from brasko.web.yard.models import Thermometer
 
 MOST_BYTES, MOST_ROWS = 2_000_000, 20_000
 FILE_NAME = "From files"
+SAME_K = 0.005
+"""Readings of the same moment that differ by less are one: a file may have been rounded."""
 
 
-def rows_of(lines: Iterable[str]) -> list[tuple[datetime, float, str]]:
-    """Rows of a CSV as (moment, °C, channel), in the order of time. Raises InvalidInput naming the line."""
+@dataclass(frozen=True, order=True)
+class Row:
+    """One row of a file. piece is as it was written, "" where it was not."""
+
+    at: datetime
+    temp_c: float
+    channel: str
+    piece: str
+    line: int
+
+
+def rows_of(lines: Iterable[str]) -> list[Row]:
+    """Rows of a CSV in the order of time. Raises InvalidInput naming the line."""
     rows = csv.DictReader(lines)
-    if not {"at", "temp_c"} <= set(rows.fieldnames or ()):
-        had = ", ".join(rows.fieldnames or ("none",))
-        raise InvalidInput("file", f"needs the columns at and temp_c (it has {had[:200]}).")
-    found = []
-    for n, row in enumerate(rows, 2):
-        try:
-            at, temp_c = parse_datetime(row["at"] or ""), float(row["temp_c"])
-        except (ValueError, TypeError):
-            at = None
-        if at is None or at.tzinfo is None:
-            raise InvalidInput(
-                "file", f"line {n}: at must be a date and time with a time zone, and temp_c a number in °C."
-            )
-        found.append((at, temp_c, row.get("channel") or "tip"))
+    found: list[Row] = []
+    try:
+        if not {"at", "temp_c"} <= set(rows.fieldnames or ()):
+            had = ", ".join(rows.fieldnames or ("none",))
+            raise InvalidInput("file", f"needs the columns at and temp_c (it has {had[:200]}).")
+        for n, row in enumerate(rows, 2):
+            at, temp_c = _moment_of(row["at"]), _number_of(row["temp_c"])
+            if at is None or temp_c is None:
+                raise InvalidInput(
+                    "file", f"line {n}: at must be a date and time with a time zone, and temp_c a number in °C."
+                )
+            found.append(Row(at, temp_c, row.get("channel") or "tip", (row.get("piece") or "").strip(), n))
+            if len(found) > MOST_ROWS:
+                raise InvalidInput("file", f"must hold at most {MOST_ROWS} readings. Thin them out.")
+    except csv.Error as exc:
+        raise InvalidInput("file", f"is no CSV that can be read: {exc}.") from None
     if not found:
         raise InvalidInput("file", "holds no reading.")
     return sorted(found)
 
 
+def _moment_of(raw: str | None) -> datetime | None:
+    try:
+        at = parse_datetime(raw or "")
+        return at if at is not None and at.tzinfo is not None and EARLIEST <= at <= LATEST else None
+    except (ValueError, OverflowError):
+        return None
+
+
+def _number_of(raw: str | None) -> float | None:
+    try:
+        return float(raw or "")
+    except ValueError:
+        return None
+
+
+def labels(pieces: Iterable[Piece]) -> dict[int, str]:
+    """What each piece is called in a file: its name, or its number where two are named alike."""
+    pieces = list(pieces)
+    many = Counter(piece.name for piece in pieces)
+    return {p.id: p.name if many[p.name] == 1 else str(p.position + 1) for p in pieces}
+
+
+def _piece_of(row: Row, usual: Piece, pieces: list[Piece]) -> Piece:
+    """Which piece a row is of: as it says, by name or number, or else the one the file was given to."""
+    if not row.piece:
+        return usual
+    called = labels(pieces)
+    for piece in pieces:
+        if row.piece.lower() in (called[piece.id].lower(), str(piece.position + 1)):
+            return piece
+    names = ", ".join(called.values())
+    raise InvalidInput(
+        "file", f"line {row.line}: piece must be one of {names}, or its number (got {brief(row.piece)})."
+    )
+
+
 def readings_from_file(cook: Cook, piece: Piece, file: UploadedFile, from_on: bool) -> ReadingsOut:
-    """Take in a file of readings. The same file twice is known. Raises InvalidInput and Conflict."""
+    """Take in a file of readings. The same file twice is known, and so is one that was exported here.
+
+    Raises InvalidInput and Conflict.
+    """
     if file.size is None or file.size > MOST_BYTES:
         raise InvalidInput("file", f"must be no larger than {MOST_BYTES // 1_000_000} MB.")
     try:
         rows = rows_of(file.read().decode("utf-8-sig").splitlines())
     except UnicodeDecodeError:
         raise InvalidInput("file", "is no text in UTF-8. Save it as CSV.") from None
-    if len(rows) > MOST_ROWS:
-        raise InvalidInput("file", f"must hold at most {MOST_ROWS} readings (it has {len(rows)}). Thin them out.")
     shift = timedelta()
     if from_on:
         on_at = story_of(piece, list(cook.events.all())).on_at
@@ -59,22 +114,32 @@ def readings_from_file(cook: Cook, piece: Piece, file: UploadedFile, from_on: bo
             raise Conflict(
                 f"{piece.name} is not on the fire yet: there is nothing to line the file up with.", "from_on"
             )
-        shift = on_at - rows[0][0]
+        shift = on_at - rows[0].at
+    pieces = list(cook.pieces.all())
     told = ReadingsOut(accepted=[], duplicate=[], refused=[])
-    device = _files_of(cook)
-    for begin in range(0, len(rows), 2000):
-        batch = [
-            {
-                "sequence": int((at + shift).timestamp() * 1000), "at": (at + shift).isoformat(), "temp_c": temp_c,
-                "channel": channel, "piece": piece.position + 1,
-            }
-            for at, temp_c, channel in rows[begin : begin + 2000]
-        ]  # fmt: skip
-        some = take_readings(device, batch, cook.id)
+    device, known = _files_of(cook), _known(cook)
+    batch: list[dict] = []
+    for row in rows:
+        at, of = row.at + shift, _piece_of(row, piece, pieces)
+        number = int(at.timestamp() * 1000)
+        if abs(known.get((of.id, row.channel, at), 1e9) - row.temp_c) < SAME_K:
+            told.duplicate.append(number)
+            continue
+        batch.append(
+            {"sequence": number, "at": at.isoformat(), "temp_c": row.temp_c, "channel": row.channel, "piece": of.position + 1}
+        )  # fmt: skip
+    for begin in range(0, len(batch), 2000):
+        some = take_readings(device, batch[begin : begin + 2000], cook.id)
         told.accepted += some.accepted
         told.duplicate += some.duplicate
         told.refused += [r.model_copy(update={"index": begin + r.index}) for r in some.refused]
     return told
+
+
+def _known(cook: Cook) -> dict[tuple[int, str, datetime], float]:
+    """What the cook has been told already, from whichever thermometer."""
+    rows = Reading.objects.filter(cook=cook).values_list("piece_id", "source", "at", "temp_c")
+    return {(piece, source, at): temp_c for piece, source, at, temp_c in rows}
 
 
 def _files_of(cook: Cook) -> Thermometer:

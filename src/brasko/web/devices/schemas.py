@@ -6,6 +6,7 @@ from typing import Any
 from ninja import Schema
 from pydantic import ConfigDict, Field
 
+from brasko.formats.bounds import Number
 from brasko.formats.meal import PieceIn
 
 
@@ -15,7 +16,7 @@ class ReadingsIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
     readings: list[dict[str, Any]] = Field(min_length=1, max_length=2000)
-    cook: int | None = None
+    cook: Number | None = None
 
 
 class Refused(Schema):

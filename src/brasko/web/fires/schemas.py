@@ -3,8 +3,9 @@
 from datetime import datetime
 
 from ninja import Schema
-from pydantic import ConfigDict, Field, FiniteFloat
+from pydantic import ConfigDict, Field
 
+from brasko.formats.bounds import Figure
 from brasko.formats.fire import (
     AdviceOut,
     AdvisedOut,
@@ -28,11 +29,11 @@ class PanAtIn(Schema):
 
     key: str = Field(min_length=1, max_length=40)
     ware: str
-    x_mm: FiniteFloat
-    y_mm: FiniteFloat
-    width_mm: FiniteFloat | None = None
-    depth_mm: FiniteFloat | None = None
-    heat_j_k: FiniteFloat | None = None
+    x_mm: Figure
+    y_mm: Figure
+    width_mm: Figure | None = None
+    depth_mm: Figure | None = None
+    heat_j_k: Figure | None = None
 
 
 class PanFelt(Schema):
@@ -52,7 +53,7 @@ class LookIn(Schema):
     grate: str | None = None
     pieces: list[PlacedIn] = Field(default_factory=list, max_length=40)
     pans: list[PanAtIn] = Field(default_factory=list, max_length=8)
-    at_s: FiniteFloat | None = None
+    at_s: Figure | None = None
 
 
 class FoodOut(Schema):
@@ -78,7 +79,7 @@ class CourseAskIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
     setup: SetupIn
-    hours: FiniteFloat = 3.0
+    hours: Figure = 3.0
 
 
 class SteadinessOut(Schema):
@@ -104,7 +105,7 @@ class SetForIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
     setup: SetupIn
-    wanted_c: FiniteFloat
+    wanted_c: Figure
 
 
 class AdviseIn(Schema):

@@ -209,7 +209,7 @@ def set_plan_aside(request: HttpRequest, plan_id: int) -> dict:
     """Take a plan off the list. It can be brought back."""
     plan = _mine(request, plan_id)
     plan.set_aside_at = plan.set_aside_at or timezone.now()
-    plan.save()
+    plan.save(update_fields=["set_aside_at"])
     return _out(plan)
 
 
@@ -217,7 +217,7 @@ def set_plan_aside(request: HttpRequest, plan_id: int) -> dict:
 def bring_plan_back(request: HttpRequest, plan_id: int) -> dict:
     plan = _mine(request, plan_id)
     plan.set_aside_at = None
-    plan.save()
+    plan.save(update_fields=["set_aside_at"])
     return _out(plan)
 
 

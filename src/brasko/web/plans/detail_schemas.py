@@ -1,8 +1,9 @@
 """What the endpoints beside a plan take and give: picks, other ways, schools, amounts, shares, patties and holding."""
 
 from ninja import Schema
-from pydantic import AwareDatetime, ConfigDict, Field, FiniteFloat
+from pydantic import ConfigDict, Field
 
+from brasko.formats.bounds import Figure, Moment
 from brasko.formats.meal import MOST_PIECES, PieceIn, TableIn
 from brasko.web.plans.schemas import ChoiceOut
 
@@ -11,8 +12,8 @@ class PickIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
     cut: str
-    thickness_mm: FiniteFloat
-    eat_at: AwareDatetime | None = None
+    thickness_mm: Figure
+    eat_at: Moment | None = None
 
 
 class PickOut(Schema):
@@ -91,7 +92,7 @@ class MealAsk(Schema):
 
     pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)
     table: TableIn = Field(default_factory=TableIn)
-    late_min: FiniteFloat = 30.0
+    late_min: Figure = 30.0
 
 
 class FuelOut(Schema):
@@ -169,11 +170,11 @@ class DetailsOut(Schema):
 class BurgerIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
-    fat_share: FiniteFloat = 0.2
-    thickness_mm: FiniteFloat = 19.0
-    bun_mm: FiniteFloat = 105.0
-    lean_fat: FiniteFloat = 0.05
-    rich_fat: FiniteFloat = 0.3
+    fat_share: Figure = 0.2
+    thickness_mm: Figure = 19.0
+    bun_mm: Figure = 105.0
+    lean_fat: Figure = 0.05
+    rich_fat: Figure = 0.3
     patties: int = Field(4, ge=1, le=24)
 
 

@@ -4,8 +4,9 @@ from datetime import datetime
 from typing import Literal
 
 from ninja import Schema
-from pydantic import AwareDatetime, ConfigDict, Field
+from pydantic import ConfigDict, Field
 
+from brasko.formats.bounds import Count, Moment, Number
 from brasko.formats.fire import MapOut, OwnFireIn
 from brasko.formats.meal import MOST_PIECES, PieceIn, TableIn
 
@@ -22,7 +23,7 @@ class AnchorIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
     what: Literal["eat", "light", "on"] = "eat"
-    at: AwareDatetime
+    at: Moment
 
 
 class PreviewIn(Schema):
@@ -31,7 +32,7 @@ class PreviewIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
     pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)
-    focus: int = Field(0, ge=0)
+    focus: Count = Field(0, ge=0)
     anchor: AnchorIn | None = None
     ranges: bool = False
     quick: bool = False
@@ -41,9 +42,9 @@ class PlanIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
     title: str | None = Field(None, max_length=120)
-    eat_at: AwareDatetime
+    eat_at: Moment
     pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)
-    grill_id: int | None = None
+    grill_id: Number | None = None
     table: TableIn = Field(default_factory=TableIn)
 
 

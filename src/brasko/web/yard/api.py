@@ -12,9 +12,10 @@ from brasko.core.fire import altitude
 from brasko.core.fire.grills import WARES, Ware
 from brasko.formats.fire import GrillIn, OwnFireIn
 from brasko.formats.fire_convert import grill_of, own_of
-from brasko.web.yard.actions.check_thermometer import check_thermometer, take_back
+from brasko.web.yard.actions.check_thermometer import check_thermometer, correction_with, take_back
 from brasko.web.yard.models import Check, Grill, LaidFire, Pan, SetAside, Thermometer
 from brasko.web.yard.schemas import (
+    CheckEffectOut,
     CheckIn,
     CheckOut,
     GrillBody,
@@ -54,7 +55,7 @@ def _grill(grill: Grill) -> GrillOut:
 def _write_grill(grill: Grill, payload: GrillBody) -> GrillOut:
     grill_of(payload.spec)
     grill.name, grill.spec = payload.name, payload.spec.model_dump(exclude_none=True)
-    grill.save()
+    grill.save(update_fields=None if grill.pk is None else ["name", "spec"])
     return _grill(grill)
 
 
@@ -108,7 +109,7 @@ def _write_pan(pan: Pan, payload: PanBody) -> PanOut:
     Ware(payload.like, payload.name, payload.width_mm / 1000, payload.depth_mm / 1000, payload.heat_j_k, 400.0)
     for field, value in payload.model_dump().items():
         setattr(pan, field, value)
-    pan.save()
+    pan.save(update_fields=None if pan.pk is None else list(payload.model_fields_set))
     return _pan(pan)
 
 
@@ -147,7 +148,7 @@ def _laid(kept: LaidFire) -> LaidFireOut:
 def _write_laid(kept: LaidFire, payload: OwnFireIn) -> LaidFireOut:
     own_of(payload)
     kept.name, kept.fire = payload.name, payload.model_dump(exclude_none=True)
-    kept.save()
+    kept.save(update_fields=None if kept.pk is None else ["name", "fire"])
     return _laid(kept)
 
 
@@ -213,7 +214,7 @@ def pair_thermometer(request: HttpRequest, payload: ThermometerIn) -> Status:
 def pair_again(request: HttpRequest, thermometer_id: int) -> PairedOut:
     thermometer = _own_thermometer(request, thermometer_id)
     token = thermometer.give_token()
-    thermometer.save()
+    thermometer.save(update_fields=["token_digest", "paired_at", "expires_at", "revoked_at"])
     return PairedOut(thermometer=_thermometer(thermometer), token=token)
 
 
@@ -221,7 +222,7 @@ def pair_again(request: HttpRequest, thermometer_id: int) -> PairedOut:
 def name_thermometer(request: HttpRequest, thermometer_id: int, payload: NameIn) -> ThermometerOut:
     thermometer = _own_thermometer(request, thermometer_id)
     thermometer.name = payload.name
-    thermometer.save()
+    thermometer.save(update_fields=["name"])
     return _thermometer(thermometer)
 
 
@@ -229,7 +230,7 @@ def name_thermometer(request: HttpRequest, thermometer_id: int, payload: NameIn)
 def revoke_thermometer(request: HttpRequest, thermometer_id: int) -> ThermometerOut:
     thermometer = _own_thermometer(request, thermometer_id)
     thermometer.revoked_at = timezone.now()
-    thermometer.save()
+    thermometer.save(update_fields=["revoked_at"])
     return _thermometer(thermometer)
 
 
@@ -248,6 +249,19 @@ def add_check(request: HttpRequest, thermometer_id: int, payload: CheckIn) -> St
     thermometer = _own_thermometer(request, thermometer_id)
     check_thermometer(thermometer, payload)
     return Status(201, _thermometer(thermometer))
+
+
+SHOWN_C = (5.0, 55.0, 95.0)
+"""Where a correction is shown before it is kept."""
+
+
+@router.post(
+    "thermometers/{int:thermometer_id}/checks/try", response=CheckEffectOut, operation_id="try_thermometer_check"
+)
+def try_check(request: HttpRequest, thermometer_id: int, payload: CheckIn) -> CheckEffectOut:
+    """What a check would do to readings, before it is kept."""
+    offset_k, slope = correction_with(_own_thermometer(request, thermometer_id), payload)
+    return CheckEffectOut(read_c=list(SHOWN_C), right_c=[altitude.corrected_c(c, offset_k, slope) for c in SHOWN_C])
 
 
 @router.delete(

@@ -4,8 +4,9 @@ from datetime import datetime
 from typing import Literal
 
 from ninja import Schema
-from pydantic import ConfigDict, Field, FiniteFloat
+from pydantic import ConfigDict, Field
 
+from brasko.formats.bounds import Figure, Moment
 from brasko.formats.fire import GrillIn, OwnFireIn
 
 
@@ -29,9 +30,9 @@ class PanBody(Schema):
 
     name: str = Field(min_length=1, max_length=80)
     like: str
-    width_mm: FiniteFloat
-    depth_mm: FiniteFloat
-    heat_j_k: FiniteFloat
+    width_mm: Figure
+    depth_mm: Figure
+    heat_j_k: Figure
 
 
 class PanOut(PanBody):
@@ -50,8 +51,28 @@ class CheckIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
     kind: Literal["ice", "boiling"]
-    read_c: FiniteFloat
-    altitude_m: FiniteFloat = 0.0
+    read_c: Figure
+    altitude_m: Figure = 0.0
+
+
+class CheckEffectOut(Schema):
+    """What a check would make of readings: near freezing, at a usual pull and at the boil [°C], read and put right."""
+
+    read_c: list[float]
+    right_c: list[float]
+
+
+class PutRightIn(Schema):
+    """Since when readings are to be corrected anew."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    since: Moment
+
+
+class PutRightOut(Schema):
+    readings: int
+    cooks: list[int]
 
 
 class CheckOut(Schema):

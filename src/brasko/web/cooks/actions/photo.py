@@ -1,9 +1,10 @@
 """Keep a picture of a cook: small, and with nothing in it but the picture."""
 
+import warnings
 from io import BytesIO
 
 from django.core.files.uploadedfile import UploadedFile
-from PIL import Image, ImageOps, UnidentifiedImageError
+from PIL import Image, ImageOps
 
 from brasko.core.errors import InvalidInput
 from brasko.web.cooks.models import Cook, Photo
@@ -13,16 +14,38 @@ LONGEST_PX = 1600
 QUALITY = 82
 
 
+FORMATS = ("JPEG", "PNG", "WEBP")
+MOST_PIXELS = 50_000_000
+"""A large camera takes 50 million; a small file that unpacks to more is no photo."""
+Image.MAX_IMAGE_PIXELS = MOST_PIXELS
+
+
+def _opened(upload: UploadedFile) -> Image.Image:
+    """The picture, upright and no larger than is kept. Looked at before it is unpacked."""
+    with Image.open(upload, formats=FORMATS) as raw:
+        if raw.width * raw.height > MOST_PIXELS or max(raw.size) > 30_000:
+            raise InvalidInput(
+                "photo",
+                f"has {raw.width} by {raw.height} pixels; {MOST_PIXELS // 10**6} million are the most. Take a smaller one.",
+            )
+        raw.draft("RGB", (LONGEST_PX, LONGEST_PX))
+        raw.thumbnail((LONGEST_PX, LONGEST_PX))
+        return ImageOps.exif_transpose(raw).convert("RGB")
+
+
 def keep_photo(cook: Cook, upload: UploadedFile) -> Photo:
     """Draw the picture anew at no more than LONGEST_PX: what the camera added, the place above all, is left behind."""
     if upload.size is None or upload.size > MOST_BYTES:
         raise InvalidInput("photo", f"must be no larger than {MOST_BYTES // 2**20} MB. Take a smaller one.")
     try:
-        with Image.open(upload) as raw:
-            picture = ImageOps.exif_transpose(raw).convert("RGB")
-    except (UnidentifiedImageError, OSError, ValueError, Image.DecompressionBombError) as exc:
+        with warnings.catch_warnings():
+            warnings.simplefilter("error", Image.DecompressionBombWarning)
+            picture = _opened(upload)
+    except InvalidInput:
+        raise
+    # a broken file can raise anything in a decoder
+    except Exception as exc:
         raise InvalidInput("photo", "is no picture that can be read. Use a JPEG, PNG or WebP.") from exc
-    picture.thumbnail((LONGEST_PX, LONGEST_PX))
     plain = Image.new("RGB", picture.size)
     plain.paste(picture)
     out = BytesIO()

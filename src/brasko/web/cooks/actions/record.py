@@ -13,10 +13,11 @@ from brasko.core.forecast.history import elsewhere, longest_hold_s
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks import reading
 from brasko.web.cooks.bell import ring
+from brasko.web.cooks.clock import fresh, kept_steady
 from brasko.web.cooks.convert import expected_of, outcome_of
 from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
-from brasko.web.cooks.schemas import EventIn
+from brasko.web.cooks.schemas import EventIn, RatingIn
 from brasko.web.cooks.story import done_at, standing_events, story_of
 from brasko.web.cooks.watch import outlook, wish_for
 from brasko.web.devices.wanted import ask
@@ -28,25 +29,35 @@ READ_AGAIN = timedelta(seconds=60)
 
 def record_event(cook: Cook, payload: EventIn) -> Event:
     """Append one event. A client_id that is known already gives back the event it made."""
-    known = cook.events.filter(client_id=payload.client_id).first()
-    if known is not None:
-        return known
-    if cook.ended_at is not None and payload.kind != Event.Kind.NOTE:
-        raise Conflict("This cook has ended. Only notes can be added to it.")
-    piece = _piece(cook, payload)
+    with transaction.atomic():
+        cook = fresh(cook)
+        known = cook.events.filter(client_id=payload.client_id).first()
+        if known is not None:
+            return known
+        if cook.ended_at is not None and payload.kind != Event.Kind.NOTE:
+            raise Conflict("This cook has ended. Only notes can be added to it.")
+        cook = kept_steady(cook)
+        piece = _piece(cook, payload)
+        at = _at(cook, payload.at)
+        body = _BODIES.get(payload.kind, _nothing)(cook, piece, payload)
+        event = _append(cook, payload.kind, at, payload.client_id, piece, body)
+        _mark_as_read(cook, piece, event)
+        ended = _end_when_served(cook)
+    if ended:
+        learn(cook)
+    ring(cook.id)
+    return event
+
+
+def _at(cook: Cook, told: datetime | None) -> datetime:
+    """The moment of a mark: as told, or now."""
     now = cook.now()
-    at = payload.at or now
+    at = told or now
     if at > now + FUTURE_TOLERANCE * max(cook.clock_speed, 1.0):
         raise InvalidInput("at", f"lies in the cook's future (its clock says {now:%H:%M:%S}). Leave it out to use now.")
     if at < cook.started_at:
         raise InvalidInput("at", f"lies before the cook began ({cook.started_at:%H:%M:%S}).")
-    body = _BODIES.get(payload.kind, _nothing)(cook, piece, payload)
-    with transaction.atomic():
-        event = _append(cook, payload.kind, at, payload.client_id, piece, body)
-        _mark_as_read(cook, piece, event)
-        _end_when_served(cook)
-    ring(cook.id)
-    return event
+    return at
 
 
 def _append(cook: Cook, kind: str, at: datetime, client_id: UUID, piece: Piece | None, body: dict) -> Event:
@@ -242,49 +253,72 @@ def _undone(cook: Cook, payload: EventIn) -> str:
     raise InvalidInput("undoes", "is not an event of this cook that can be taken back.")
 
 
-def _end_when_served(cook: Cook) -> None:
+def _end_when_served(cook: Cook) -> bool:
     standing = standing_events(cook.events.all())
     served = {e.piece_id: e.at for e in standing if e.kind == Event.Kind.DONE and e.payload.get("task") == "serve"}
-    if len(served) == cook.pieces.count():
-        finish(cook, max(served.values()))
+    if len(served) != cook.pieces.count():
+        return False
+    return _end(cook, max(served.values()))
+
+
+def _end(cook: Cook, at: datetime) -> bool:
+    """End a cook that is on, in a transaction; False where it has ended already."""
+    if cook.ended_at is not None:
+        return False
+    cook.ended_at = max(at, cook.started_at)
+    _append(cook, Event.Kind.FINISH, cook.ended_at, uuid4(), None, {})
+    cook.save(update_fields=["ended_at"])
+    refresh_outcomes(cook)
+    return True
 
 
 def finish(cook: Cook, at: datetime | None = None) -> Cook:
-    """End a cook and compare what was foreseen with what was measured."""
-    if cook.ended_at is not None:
-        return cook
+    """End a cook and compare what was foreseen with what was measured. Once: ended again it stays as it is."""
     with transaction.atomic():
-        ended = at or cook.now()
-        _append(cook, Event.Kind.FINISH, ended, uuid4(), None, {})
-        cook.ended_at = ended
-        cook.save()
-        refresh_outcomes(cook)
-    learn(cook)
-    ring(cook.id)
+        cook = kept_steady(fresh(cook))
+        ended = _end(cook, at or cook.now())
+    if ended:
+        learn(cook)
+        ring(cook.id)
     return cook
 
 
 def refresh_outcomes(cook: Cook) -> None:
     """Compare anew, after readings that came late."""
     for piece in cook.pieces.all():
-        piece.outcome = outcome_of(cook, piece)
-        piece.save()
+        Piece.objects.filter(id=piece.id).update(outcome=outcome_of(cook, piece))
 
 
 def set_speed(cook: Cook, speed: float) -> Cook:
     """Let a practice clock run faster or slower from now on."""
     if not cook.practice:
         raise Conflict("Only a practice cook can run faster than the wall clock.")
-    if cook.ended_at is not None:
-        raise Conflict("This cook has ended.")
     with transaction.atomic():
+        cook = kept_steady(fresh(cook))
+        if cook.ended_at is not None:
+            raise Conflict("This cook has ended.")
         real = timezone.now()
         here = cook.now(real)
         cook.clock_real_at, cook.clock_cook_at, cook.clock_speed = real, here, speed
-        cook.save()
+        cook.save(update_fields=["clock_real_at", "clock_cook_at", "clock_speed"])
         _append(cook, Event.Kind.CLOCK, here, uuid4(), None, {"speed": speed})
     ring(cook.id)
     return cook
+
+
+def set_hands(cook: Cook, hands: str) -> Cook:
+    """Who marks the steps. Raises Conflict where only the cook can."""
+    if hands == Cook.Hands.PLAN and not cook.practice:
+        raise Conflict("Only in a practice cook can steps mark themselves.", "hands")
+    Cook.objects.filter(id=cook.id).update(hands=hands)
+    ring(cook.id)
+    return fresh(cook)
+
+
+def rate(cook: Cook, verdict: RatingIn) -> Cook:
+    """Keep the household's verdict, and nothing else of the cook."""
+    Cook.objects.filter(id=cook.id).update(**verdict.model_dump())
+    return fresh(cook)
 
 
 def _can_be_read(cook: Cook, piece: Piece, events: list[Event], now: datetime) -> bool:

@@ -16,6 +16,8 @@ from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.plans.schemas import PlanIn
 from brasko.web.yard.models import Grill
 
+WRITTEN = ("title", "eat_at", "grill", "table", "notes", "order", "updated_at")
+"""What making a plan anew writes: whether it is set aside meanwhile is not its business."""
 FARTHEST = timedelta(days=366)
 
 
@@ -35,7 +37,7 @@ def save_plan(owner: AbstractBaseUser, payload: PlanIn, plan: Plan | None = None
         plan.title, plan.eat_at, plan.grill = title, payload.eat_at, grill
         plan.table, plan.notes = payload.table.model_dump(), list(made.notes)
         plan.order = [task_out(task).model_dump() for task in made.tasks]
-        plan.save()
+        plan.save(update_fields=None if plan.pk is None else WRITTEN)
         plan.pieces.all().delete()
         for position, (piece, each) in enumerate(zip(payload.pieces, made.plans, strict=True)):
             PlanPiece.objects.create(

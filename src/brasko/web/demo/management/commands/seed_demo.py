@@ -1,5 +1,6 @@
 """Fill the demo household; may be run at every start, and then only adds what is missing."""
 
+import secrets
 from datetime import datetime, timedelta
 from uuid import uuid4
 
@@ -45,11 +46,13 @@ class Command(BaseCommand):
     help = "Fill the demo household with a season of cooks, a plan for tonight and a cook in progress."
 
     def handle(self, *args: object, **options: object) -> None:
-        owner = get_user_model().objects.filter(username=DEMO_USERNAME).first()
+        users = get_user_model().objects
+        owner = users.filter(household__demo=True).first()
         if owner is None:
             with transaction.atomic():
-                owner = get_user_model().objects.create_user(DEMO_USERNAME)
-                Household.objects.create(user=owner, name=HOUSEHOLD)
+                taken = users.filter(username__iexact=DEMO_USERNAME).exists()
+                owner = users.create_user(f"{DEMO_USERNAME}-{secrets.token_hex(3)}" if taken else DEMO_USERNAME)
+                Household.objects.create(user=owner, name=HOUSEHOLD, demo=True)
                 start_yard(owner, GRILL)
                 for past in SEASON:
                     log_cook(owner, past)
@@ -143,9 +146,9 @@ def log_cook(owner: object, past: PastCook) -> None:
         shown = {"temp_c": round(float(temp_c[reached]), 1), "source": "probe"} if task["key"] == READ_TASK else {}
         mark(cook, piece, task["key"], cook.moment(task["start_s"] + moved), **shown)
     keep_readings(cook, piece, on_at, true_curve(piece, real, end_s), EVERY_S)
-    finish(cook, on_at + timedelta(seconds=end_s + 60.0))
+    cook = finish(cook, on_at + timedelta(seconds=end_s + 60.0))
     cook.stars, cook.doneness, cook.crust, cook.note = past.stars, past.doneness, past.crust, past.note
-    cook.save()
+    cook.save(update_fields=["stars", "doneness", "crust", "note"])
 
 
 def run_cook(owner: object) -> None:

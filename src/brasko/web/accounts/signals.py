@@ -1,0 +1,6 @@
+"""What others may want to know of accounts."""
+
+from django.dispatch import Signal
+
+signed_out = Signal()
+"""A session is over, and gone from the store."""

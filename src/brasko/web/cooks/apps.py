@@ -1,0 +1,13 @@
+"""What cooks do when an account changes."""
+
+from django.apps import AppConfig
+
+
+class CooksConfig(AppConfig):
+    name = "brasko.web.cooks"
+
+    def ready(self) -> None:
+        from brasko.web.accounts.signals import signed_out
+        from brasko.web.cooks.bell import ring_all
+
+        signed_out.connect(lambda **_: ring_all(), dispatch_uid="streams end at sign-out", weak=False)
