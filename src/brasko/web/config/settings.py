@@ -67,6 +67,8 @@ DATABASES = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": os.environ.get("BRASKO_DB", VAR / "brasko.sqlite3"),
+        # a file, so that threads of a test meet as requests do
+        "TEST": {"NAME": VAR / "test.sqlite3"},
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
             "timeout": 20,

@@ -20,7 +20,7 @@ def recorded(path: Path) -> list[tuple[float, float, str]]:
             rows = rows_of(file)
     except InvalidInput as exc:
         raise CommandError(f"{path} {exc.message}") from exc
-    return [((at - rows[0][0]).total_seconds(), temp_c, channel) for at, temp_c, channel in rows]
+    return [((row.at - rows[0].at).total_seconds(), row.temp_c, row.channel) for row in rows]
 
 
 class Command(BaseCommand):
