@@ -17,7 +17,7 @@ python manage.py seed_demo
 python manage.py simulate_probe --server "http://127.0.0.1:$port" &
 probe=$!
 python -m uvicorn brasko.web.config.asgi:application --app-dir src --host 127.0.0.1 --port "$port" \
-  --lifespan off --timeout-graceful-shutdown 2 --log-level warning &
+  --lifespan on --timeout-graceful-shutdown 2 --log-level warning &
 server=$!
 trap 'kill $probe $server 2>/dev/null || true' EXIT INT TERM
 for _ in $(seq 120); do

@@ -52,7 +52,7 @@ class Kitchen:
 
     def start_server(self) -> None:
         words = ["uvicorn", "brasko.web.config.asgi:application", "--app-dir", "src", "--port", str(self.port)]
-        words += ["--lifespan", "off", "--timeout-graceful-shutdown", "1", "--log-level", "warning"]
+        words += ["--lifespan", "on", "--timeout-graceful-shutdown", "1", "--log-level", "warning"]
         self.server = subprocess.Popen([sys.executable, "-m", *words], cwd=ROOT, env=self.env)
         for _ in range(240):
             try:

@@ -10,6 +10,8 @@ from brasko.web.cooks import watch
 def own_data_folder(settings, tmp_path):
     settings.VAR = tmp_path
     settings.FORECASTS = "never"
+    settings.STORE_THREADS = False
+    settings.COMPUTE_APART = False
     watch.forget()
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 

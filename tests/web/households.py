@@ -11,6 +11,7 @@ from django.utils import timezone
 
 from brasko.formats.meal import PieceIn
 from brasko.web.accounts.models import Household
+from brasko.web.machine.shares import Waiter
 from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.models import Plan
 from brasko.web.plans.schemas import PlanIn
@@ -35,7 +36,7 @@ class Visitor:
 
     def plan(self, hours: float = 6.0, **piece: Any) -> Plan:
         wanted = PlanIn(eat_at=timezone.now() + timedelta(hours=hours), pieces=[PieceIn(**{**RIBEYE, **piece})])
-        return save_plan(self.user, wanted)
+        return save_plan(Waiter(self.user.pk), self.user, wanted)
 
     def start(self, plan: Plan | None = None, **how: Any) -> dict:
         plan = plan or self.plan()

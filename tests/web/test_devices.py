@@ -8,11 +8,11 @@ from django.utils import timezone
 from brasko.core.forecast.history import Aside, Began, lived
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_of
-from brasko.web.common.together import Together
 from brasko.web.cooks.models import Cook, Reading
 from brasko.web.devices.hub import hub_key, probe_token
 from brasko.web.devices.management.commands.simulate_probe import Hub
 from brasko.web.devices.truth import battery_of, drawn_truth, reading_of, troubled, true_probe
+from brasko.web.machine.together import Together
 from brasko.web.yard.models import Thermometer
 
 
@@ -91,7 +91,7 @@ def test_out_of_order_readings_are_kept_in_their_own_time(probe):
         ({"at": "2030-13-45T18:30:00Z"}, "at", "must be a date and time"),
         ({"at": "2199-01-01T00:00:00Z"}, "at", "lies in the future"),
         ({"at": "2001-01-01T00:00:00Z"}, "at", "lies before this cook began"),
-        ({"humidity": 3}, "humidity", "is not a known field"),
+        ({"humidity": 3}, "readings", "has a field that is not known"),
         ({"channel": "ear"}, "channel", "must be one of tip, shaft, edge, air, pit, hand, surface (got 'ear')"),
         ({"battery": 40}, "battery", "must be between 0 and 1 (got 40)"),
     ],
@@ -272,11 +272,16 @@ class HubHere(Hub):
 def put_on(visitor, pieces: int = 1, for_s: float = 900.0) -> Cook:
     """A practice cook whose pieces have been on for a while."""
     from brasko.formats.meal import PieceIn as Wanted
+    from brasko.web.machine.shares import Waiter
     from brasko.web.plans.actions.save_plan import save_plan
     from brasko.web.plans.schemas import PlanIn
 
     strip = Wanted(cut="strip", thickness_mm=38, salt="just_before")
-    plan = save_plan(visitor.user, PlanIn(eat_at=timezone.now() + timedelta(hours=8), pieces=[strip] * pieces))
+    plan = save_plan(
+        Waiter(visitor.user.pk),
+        visitor.user,
+        PlanIn(eat_at=timezone.now() + timedelta(hours=8), pieces=[strip] * pieces),
+    )
     cook = Cook.objects.get(id=visitor.start(plan, practice=True)["id"])
     for piece in cook.pieces.all():
         on = cook.now() + timedelta(seconds=1)
@@ -372,7 +377,7 @@ def test_a_file_of_readings_is_taken_in_once(mara):
 
 
 def test_what_is_refused_of_one_changes_nothing_of_those_that_wait_with_it(mara):
-    from brasko.web.common.together import _Asked
+    from brasko.web.machine.together import _Asked
 
     def rename(name: str) -> str:
         Thermometer.objects.create(owner=mara.user, name=name, token_digest=name, expires_at=timezone.now())

@@ -41,7 +41,7 @@ def test_preview_computes_a_whole_plan(mara):
         ({"start_c": 39, "finish_c": 38.5}, "start_c", "must be below the wanted finish"),
         ({"finish_c": 200}, "finish_c", "must be between 38 and 98"),
         ({"method": "microwave"}, "method", "is not known (got 'microwave')"),
-        ({"colour": "red"}, "colour", "is not a known field"),
+        ({"colour": "red"}, "0", "has a field that is not known"),
     ],
 )
 def test_bad_input_is_answered_beside_its_field(mara, change, field, said):

@@ -29,6 +29,9 @@ class InvalidInput(BraskoError, ValueError):
         self.message = message
         self.suggestion = suggestion
 
+    def __reduce__(self) -> tuple[object, ...]:
+        return _rebuilt, (type(self), self.args, vars(self))
+
 
 class UnknownName(InvalidInput):
     """A name that no table holds, with the nearest names that do."""
@@ -58,10 +61,21 @@ class Infeasible(BraskoError):
         self.remedies = remedies
         self.field = field
 
+    def __reduce__(self) -> tuple[object, ...]:
+        return _rebuilt, (type(self), self.args, vars(self))
+
     @property
     def nearest(self) -> dict[str, str]:
         """Fields and the values with which the rest of the wish can be had."""
         return {remedy.field: remedy.value for remedy in self.remedies if remedy.field}
+
+
+def _rebuilt(kind: type[BraskoError], args: tuple[object, ...], state: dict[str, object]) -> BraskoError:
+    """An error as it was in another process."""
+    made = kind.__new__(kind, *args)
+    made.args = args
+    made.__dict__.update(state)
+    return made
 
 
 def require_between(field: str, value: float, low: float, high: float, unit: str, hint: str = "") -> None:

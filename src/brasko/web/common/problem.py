@@ -1,6 +1,7 @@
 """The one place where errors become problem+json (RFC 9457)."""
 
 import logging
+import math
 from dataclasses import dataclass
 from typing import Any
 
@@ -11,6 +12,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from brasko.core.errors import Infeasible, InvalidInput
+from brasko.web.machine.shares import NobodyWaits, Overdrawn, TooMuch
 
 log = logging.getLogger(__name__)
 
@@ -21,6 +23,10 @@ class Conflict(Exception):
     def __init__(self, detail: str, field: str = "") -> None:
         super().__init__(detail)
         self.detail, self.field = detail, field
+
+
+class TooOften(Exception):
+    """More than may be sent in a while."""
 
 
 class TokenRefused(Exception):
@@ -59,7 +65,6 @@ _PLAIN = {
     "datetime_type": "must be a date and time with a time zone (got {got}).",
     "timezone_aware": "must carry a time zone (got {got}).",
     "uuid_parsing": "must be a UUID (got {got}).",
-    "extra_forbidden": "is not a known field.",
 }
 
 
@@ -68,6 +73,9 @@ def _validation_errors(raw: list[dict[str, Any]]) -> list[dict[str, Any]]:
     for error in raw:
         place = [str(p) for p in error["loc"][:8] if p not in ("body", "query", "path", "data", "payload")]
         said = _PLAIN.get(error["type"])
+        if error["type"] == "extra_forbidden":
+            found.append(field_error(".".join(place[:-1]) or "body", "has a field that is not known here."))
+            continue
         got = _brief(error.get("input"))
         message = said.format(got=got) if said else f"{error['msg']} (got {got})."
         found.append(field_error(_brief_text(".".join(place)) or "body", message))
@@ -138,6 +146,13 @@ def store_trouble(exc: Exception) -> JsonResponse:
     return response
 
 
+def later(said: str, wait_s: int) -> JsonResponse:
+    """A 429 that says when to come again."""
+    response = problem(429, "later", "Not so fast", said)
+    response["Retry-After"] = str(max(wait_s, 1))
+    return response
+
+
 def install(api: NinjaAPI) -> None:
     """Teach an API to answer every error as a problem document."""
 
@@ -180,6 +195,30 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(DatabaseError)
     def _(request: HttpRequest, exc: DatabaseError) -> JsonResponse:
         return store_trouble(exc)
+
+    @api.exception_handler(TooOften)
+    def _(request: HttpRequest, exc: TooOften) -> JsonResponse:
+        return later(str(exc), 60)
+
+    @api.exception_handler(Overdrawn)
+    def _(request: HttpRequest, exc: Overdrawn) -> JsonResponse:
+        wait = math.ceil(exc.again_s)
+        return later(
+            f"This household has used its share of the machine for now. Come again in {wait} s: nothing is lost.", wait
+        )
+
+    @api.exception_handler(TooMuch)
+    def _(request: HttpRequest, exc: TooMuch) -> JsonResponse:
+        said = (
+            f"This would take about {exc.takes_s:.0f} s to work out, longer than may be. Ask for fewer pieces at once."
+        )
+        return problem(422, "too-much", "Too much at once", said, [field_error("pieces", said)])
+
+    @api.exception_handler(NobodyWaits)
+    def _(request: HttpRequest, exc: NobodyWaits) -> JsonResponse:
+        return problem(
+            499, "nobody-waits", "Nobody waits for this", "The browser went away before the answer was there."
+        )
 
     @api.exception_handler(OverflowError)
     def _(request: HttpRequest, exc: OverflowError) -> JsonResponse:

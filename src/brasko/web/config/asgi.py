@@ -1,16 +1,29 @@
-"""The ASGI application. The heat kernel is compiled before the first request, never inside one."""
+"""The ASGI application. Whatever computes is compiled before the first request, never inside one."""
 
 import os
 
 from django.core.asgi import get_asgi_application
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "brasko.web.config.settings")
-application = get_asgi_application()
+django_application = get_asgi_application()
 
 from brasko.core.fire.warm import warm_fire  # noqa: E402
 from brasko.core.heat.warm import warm  # noqa: E402
 from brasko.web.cooks import worker  # noqa: E402
+from brasko.web.machine.door import Door  # noqa: E402
+from brasko.web.machine.shares import computing  # noqa: E402
 
+POOLS = (computing, worker.forecasting)
+
+
+def stop() -> None:
+    """What ends with the server."""
+    for pool in POOLS:
+        pool.stop()
+
+
+application = Door(django_application, on_stop=stop)
 warm()
 warm_fire()
-worker.start()
+for pool in POOLS:
+    pool.start()

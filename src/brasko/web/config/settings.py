@@ -118,3 +118,7 @@ LOGGING = {
 
 FORECASTS = "by worker"
 """Kitchens of a forecast are simulated "by worker"; for tests "at once", within the request, or "never"."""
+STORE_THREADS = True
+"""What devices post is kept by threads of their own; in tests by the test's, which has not committed what it made."""
+COMPUTE_APART = True
+"""Plans and fires are computed by processes of their own; in tests within the request."""

@@ -32,6 +32,7 @@ from brasko.web.cooks.schemas import (
 )
 from brasko.web.devices.from_file import labels, readings_from_file
 from brasko.web.devices.schemas import ReadingsOut
+from brasko.web.machine.shares import waiter_of
 from brasko.web.plans.models import Plan
 from brasko.web.yard.models import Thermometer
 from brasko.web.yard.schemas import PutRightIn, PutRightOut
@@ -100,14 +101,14 @@ def rate_cook(request: HttpRequest, cook_id: int, payload: RatingIn) -> CookOut:
 def get_corrections(request: HttpRequest, cook_id: int, piece_id: int) -> CorrectionsOut:
     """What could be done now for a piece that is on the fire, each with its computed effect."""
     cook = _mine(request, cook_id)
-    return corrections_for(cook, get_object_or_404(Piece, id=piece_id, cook=cook))
+    return corrections_for(waiter_of(request), cook, get_object_or_404(Piece, id=piece_id, cook=cook))
 
 
 @router.post("cooks/{int:cook_id}/pieces/{int:piece_id}/surface", response=SurfaceOut, operation_id="check_surface")
 def check_surface(request: HttpRequest, cook_id: int, piece_id: int, payload: SurfaceIn) -> SurfaceOut:
     """What a sear over a grate or pan that reads so would do, against what it needs."""
     cook = _mine(request, cook_id)
-    return surface_for(cook, get_object_or_404(Piece, id=piece_id, cook=cook), payload.temp_c)
+    return surface_for(waiter_of(request), cook, get_object_or_404(Piece, id=piece_id, cook=cook), payload.temp_c)
 
 
 @router.post("cooks/{int:cook_id}/pieces/{int:piece_id}/ask", response={202: AskIn}, operation_id="ask_practice")

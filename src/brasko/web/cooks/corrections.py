@@ -1,25 +1,30 @@
 """Corrections of a running cook and checks of a surface, from the core."""
 
-from brasko.core.forecast.corrections import corrections
-from brasko.core.forecast.searing import sear_check
+from brasko.core.forecast.corrections import Correction, Floats, corrections, twin
+from brasko.core.forecast.history import Lived
+from brasko.core.forecast.searing import SearCheck, sear_check
+from brasko.core.planner.wish import Wish
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.schemas import CorrectionOut, CorrectionsOut, SurfaceOut
 from brasko.web.cooks.story import story_of, table_at
-from brasko.web.cooks.watch import here, wish_for
+from brasko.web.cooks.watch import standing, wish_for
 from brasko.web.devices.wanted import ask
+from brasko.web.machine.shares import Waiter, computed_by
 
 SERVED_AFTER_S = 60.0
+SOME_S = 10.0
+"""What weighing all that could be done may take, at the most."""
 
 
-def corrections_for(cook: Cook, piece: Piece) -> CorrectionsOut:
+def corrections_for(waiter: Waiter, cook: Cook, piece: Piece) -> CorrectionsOut:
     """What can be done now. Raises Conflict before the piece is on the fire."""
     events, now = list(cook.events.all()), cook.now()
-    story, twin = story_of(piece, events), here(piece, events, now)
-    if twin is None or story.on_at is None or cook.ended_at is not None:
+    story, stands = story_of(piece, events), standing(piece, events, now)
+    if stands is None or story.on_at is None or cook.ended_at is not None:
         raise Conflict(f"{piece.name} is not on the fire: there is nothing to correct.")
     on_s, table = cook.seconds(story.on_at), table_at(cook, events)
-    found = corrections(twin, cook.seconds(table) - on_s - SERVED_AFTER_S)
+    found = computed_by(waiter, SOME_S, _weighed, *stands, cook.seconds(table) - on_s - SERVED_AFTER_S)
     return CorrectionsOut(
         table_at=table,
         late_s=on_s + found[0].done_s + SERVED_AFTER_S - cook.seconds(table),
@@ -33,12 +38,20 @@ def corrections_for(cook: Cook, piece: Piece) -> CorrectionsOut:
     )  # fmt: skip
 
 
-def surface_for(cook: Cook, piece: Piece, temp_c: float) -> SurfaceOut:
+def surface_for(waiter: Waiter, cook: Cook, piece: Piece, temp_c: float) -> SurfaceOut:
     """What a sear over a surface of this temperature would be. Raises Conflict before the piece is on the fire."""
-    twin = here(piece, list(cook.events.all()), cook.now())
-    if twin is None:
+    stands = standing(piece, list(cook.events.all()), cook.now())
+    if stands is None:
         raise Conflict(f"{piece.name} is not on the fire yet. Read the grate when it is.")
-    return SurfaceOut.model_validate(sear_check(twin, temp_c), from_attributes=True)
+    return SurfaceOut.model_validate(computed_by(waiter, SOME_S, _checked, *stands, temp_c), from_attributes=True)
+
+
+def _weighed(wish: Wish, so_far: Lived, z: Floats, now_s: float, eat_s: float) -> tuple[Correction, ...]:
+    return corrections(twin(wish, so_far, z, now_s), eat_s)
+
+
+def _checked(wish: Wish, so_far: Lived, z: Floats, now_s: float, temp_c: float) -> SearCheck:
+    return sear_check(twin(wish, so_far, z, now_s), temp_c)
 
 
 def ask_practice(cook: Cook, piece: Piece, source: str) -> None:

@@ -41,7 +41,7 @@ def learn(cook: Cook) -> None:
             continue
         if piece.id not in _at_work:
             _at_work.add(piece.id)
-            worker.simulated(wish, so_far, None).add_done_callback(_when_there(cook, piece, wish))
+            worker.simulated(cook.owner_id, wish, so_far, None).add_done_callback(_when_there(cook, piece, wish))
 
 
 def _slow_phase(cook: Cook, piece: Piece) -> tuple[Wish, Lived, list[Seen]] | None:

@@ -4,19 +4,36 @@ Every message carries a cursor as its id; the browser sends the last one it saw 
 lost and nothing comes twice.
 """
 
-from collections.abc import AsyncIterator
+from collections import Counter
+from collections.abc import AsyncIterator, Iterator
+from contextlib import contextmanager
 
 from asgiref.sync import sync_to_async
 from django.contrib.sessions.backends.db import SessionStore
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 
-from brasko.web.common.problem import problem
+from brasko.web.common.problem import later, problem
 from brasko.web.cooks.bell import Listening
 from brasko.web.cooks.convert import update_since
 from brasko.web.cooks.models import Cook
 
 HEARTBEAT_S = 5.0
 RETRY_MS = 1000
+MOST_STREAMS = 3
+"""Of one session: browsers allow six connections to a host, and a page needs some for itself."""
+_open: Counter[str | None] = Counter()
+"""How many streams each session has open in this process."""
+
+
+@contextmanager
+def _counted(session: str | None) -> Iterator[None]:
+    _open[session] += 1
+    try:
+        yield
+    finally:
+        _open[session] -= 1
+        if _open[session] <= 0:
+            del _open[session]
 
 
 async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse:
@@ -28,6 +45,9 @@ async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse:
         return problem(404, "not-found", "Not found", "There is nothing here under that number, or it is not yours.")
     cursor = request.headers.get("Last-Event-ID") or request.GET.get("after", "")
     signed_in = request.session.session_key
+    if _open[signed_in] >= MOST_STREAMS:
+        said = f"This browser follows {MOST_STREAMS} cooks already: close one of its tabs, or ask for updates now and then."
+        return later(said, 5)
     response = StreamingHttpResponse(_messages(cook_id, cursor, signed_in), content_type="text/event-stream")
     response["Cache-Control"] = "no-cache, no-transform"
     response["X-Accel-Buffering"] = "no"
@@ -37,9 +57,9 @@ async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse:
 async def _messages(cook_id: int, cursor: str, signed_in: str | None) -> AsyncIterator[bytes]:
     """Updates until the browser leaves or its session is over."""
     sessions = SessionStore()
-    yield f"retry: {RETRY_MS}\n\n".encode()
     fetch = sync_to_async(update_since)
-    with Listening(cook_id) as bell:
+    with _counted(signed_in), Listening(cook_id) as bell:
+        yield f"retry: {RETRY_MS}\n\n".encode()
         rang = True
         while signed_in is not None and await sessions.aexists(signed_in):
             update = await fetch(cook_id, cursor)

@@ -16,7 +16,7 @@ from datetime import datetime
 import numpy as np
 from django.conf import settings
 
-from brasko.core.forecast.corrections import Twin, twin
+from brasko.core.forecast.corrections import Floats, twin
 from brasko.core.forecast.faults import Fault, faults
 from brasko.core.forecast.history import Lived, lived
 from brasko.core.forecast.kitchens import Kitchens, Near, kitchens
@@ -122,16 +122,16 @@ def outlook(cook: Cook, piece: Piece, events: Sequence[Event], now: datetime) ->
         if key != kept.key:
             so_far = lived(wish, story.pull_c, story.sear, story.began, story.asides, story.changes, story.hold_s)
             kept.key, kept.so_far = key, so_far
-            _build(cook.id, piece.id, kept, wish, so_far, key)
+            _build(cook.owner_id, cook.id, piece.id, kept, wish, so_far, key)
         assert kept.so_far is not None
         forecast = _forecast(kept, story)
         if (forecast is not None and kept.near is None) or _much_further(kept, now_s):
-            _look_closer(cook.id, piece.id, kept, wish, now_s)
+            _look_closer(cook.owner_id, cook.id, piece.id, kept, wish, now_s)
         return _outlook(cook, piece, wish, story, kept, forecast, now_s)
 
 
-def here(piece: Piece, events: Sequence[Event], now: datetime) -> Twin | None:
-    """The piece as it is now in the likeliest kitchen; None before it is on."""
+def standing(piece: Piece, events: Sequence[Event], now: datetime) -> tuple[Wish, Lived, Floats, float] | None:
+    """What the piece is now in the likeliest kitchen (see core twin); None before it is on."""
     story = story_of(piece, events)
     if story.on_at is None or not story.began:
         return None
@@ -140,7 +140,7 @@ def here(piece: Piece, events: Sequence[Event], now: datetime) -> Twin | None:
     kept = _watched.get(piece.id)
     known = None if kept is None else kept.forecast
     z = np.zeros(7) if known is None else known.posterior.z
-    return twin(wish, so_far, z, max((now - story.on_at).total_seconds(), 0.0))
+    return wish, so_far, z, max((now - story.on_at).total_seconds(), 0.0)
 
 
 def _take_in(kept: _Watched, piece: Piece, story: Story) -> None:
@@ -182,7 +182,9 @@ def _thinned(seen: list[Seen]) -> list[Seen]:
     return sorted(found.values(), key=lambda r: r.at_s)
 
 
-def _build(cook_id: int, piece_id: int, kept: _Watched, wish: Wish, so_far: Lived, key: tuple[object, ...]) -> None:
+def _build(
+    owner: int, cook_id: int, piece_id: int, kept: _Watched, wish: Wish, so_far: Lived, key: tuple[object, ...]
+) -> None:
     """Simulate the kitchens of a new state of things: near the likely ones where these are known."""
     near = None if kept.forecast is None or kept.forecast.readings < CLOSER_FROM else near_to(kept.forecast.posterior)
 
@@ -193,10 +195,10 @@ def _build(cook_id: int, piece_id: int, kept: _Watched, wish: Wish, so_far: Live
     kept.far, kept.near = None, None
     if kept.building is not None:
         kept.building.cancel()
-    _start(cook_id, piece_id, kept, (wish, so_far, near), take)
+    _start(owner, cook_id, piece_id, kept, (wish, so_far, near), take)
 
 
-def _look_closer(cook_id: int, piece_id: int, kept: _Watched, wish: Wish, now_s: float) -> None:
+def _look_closer(owner: int, cook_id: int, piece_id: int, kept: _Watched, wish: Wish, now_s: float) -> None:
     """Simulate again, near the kitchens that the readings point to."""
     found, so_far, key = kept.forecast, kept.so_far, kept.key
     if kept.building or found is None or so_far is None or found.readings < CLOSER_FROM or kept.far is None:
@@ -209,10 +211,11 @@ def _look_closer(cook_id: int, piece_id: int, kept: _Watched, wish: Wish, now_s:
         if kept.key == key:
             kept.near, kept.near_share, kept.forecast_for = closer, share, ()
 
-    _start(cook_id, piece_id, kept, (wish, so_far, near_to(found.posterior)), take)
+    _start(owner, cook_id, piece_id, kept, (wish, so_far, near_to(found.posterior)), take)
 
 
 def _start(
+    owner: int,
     cook_id: int,
     piece_id: int,
     kept: _Watched,
@@ -226,7 +229,7 @@ def _start(
         wish, so_far, near = what
         take(kitchens(wish, so_far) if near is None else kitchens(wish, so_far, near))
         return
-    job = worker.simulated(*what)
+    job = worker.simulated(owner, *what)
     kept.building = job
 
     def there(done: Future[Kitchens]) -> None:

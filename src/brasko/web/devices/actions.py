@@ -6,11 +6,13 @@ from datetime import datetime, timedelta
 from django.db.models import F
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
+from limits import RateLimitItemPerMinute
+from limits.storage import MemoryStorage
+from limits.strategies import FixedWindowRateLimiter
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.altitude import corrected_c
-from brasko.web.common.problem import Conflict, TokenRefused
-from brasko.web.common.together import Together
+from brasko.web.common.problem import Conflict, TokenRefused, TooOften
 from brasko.web.cooks.actions.record import refresh_outcomes
 from brasko.web.cooks.bell import ring
 from brasko.web.cooks.clock import ahead_of_the_wall, kept_steady
@@ -18,8 +20,12 @@ from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Piece, Reading
 from brasko.web.devices.schemas import ReadingsOut, Refused
 from brasko.web.devices.wanted import answered
+from brasko.web.machine.together import Together
 from brasko.web.yard.models import Thermometer
 
+POSTED = RateLimitItemPerMinute(12_000, 1)
+"""Readings of one thermometer: a hundred times what any takes, room enough to catch up."""
+_posted = FixedWindowRateLimiter(MemoryStorage())
 LOWEST_C, HIGHEST_C = -30.0, 550.0
 CLOCK_TOLERANCE = timedelta(seconds=30)
 
@@ -70,6 +76,10 @@ def pieces_for(thermometer: Thermometer, cook_id: int | None) -> list[Piece]:
 
 def take_readings(thermometer: Thermometer, rows: list[dict], cook_id: int | None = None) -> ReadingsOut:
     """Keep what is new and believable of a batch, in any order of time."""
+    if not _posted.hit(POSTED, str(thermometer.id), cost=len(rows)):
+        raise TooOften(
+            f"{thermometer.name} sent {POSTED.amount} readings within a minute, which is the most. Send the rest later."
+        )
     out, cook = _kept_together((thermometer, rows, cook_id))
     if out.accepted and cook.ended_at is not None:
         learn(cook)
@@ -163,9 +173,9 @@ FIELDS = ("sequence", "at", "temp_c", "channel", "battery", "piece")
 
 
 def _reading(row: dict, cook: Cook, usual: str) -> Reading:
-    if extra := set(row) - set(FIELDS):
-        said = "is not a known field. A reading has sequence, at, temp_c, and may have channel, battery and piece."
-        raise InvalidInput(brief(min(extra))[1:-1], said)
+    if set(row) - set(FIELDS):
+        said = "has a field that is not known. A reading has sequence, at, temp_c, and may have channel, battery and piece."
+        raise InvalidInput("readings", said)
     channel = row.get("channel", usual)
     if channel not in Reading.Source.values:
         raise InvalidInput("channel", f"must be one of {', '.join(Reading.Source.values)} (got {brief(channel)}).")

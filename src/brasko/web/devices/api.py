@@ -14,14 +14,15 @@ from brasko.web.devices.actions import take_readings, thermometer_for
 from brasko.web.devices.hub import hub_key, stand_ins_of
 from brasko.web.devices.schemas import ReadingsIn, ReadingsOut, Scene, ScenePiece
 from brasko.web.devices.wanted import wanted
+from brasko.web.machine.store import in_store
 from brasko.web.yard.models import Thermometer
 
 
 class DeviceToken(HttpBearer):
     """A thermometer's own token."""
 
-    def authenticate(self, request: HttpRequest, token: str) -> Thermometer:
-        return thermometer_for(token)
+    async def authenticate(self, request: HttpRequest, token: str) -> Thermometer:
+        return await in_store(thermometer_for, token)
 
 
 class HubKey(HttpBearer):
@@ -37,8 +38,8 @@ router = Router(tags=["device"])
 
 
 @router.post("readings", auth=DeviceToken(), response=ReadingsOut, operation_id="post_readings")
-def post_readings(request: HttpRequest, payload: ReadingsIn) -> ReadingsOut:
-    return take_readings(request.auth, payload.readings, payload.cook)
+async def post_readings(request: HttpRequest, payload: ReadingsIn) -> ReadingsOut:
+    return await in_store(take_readings, request.auth, payload.readings, payload.cook)
 
 
 @router.get("scenes", auth=HubKey(), response=list[Scene], operation_id="get_scenes")

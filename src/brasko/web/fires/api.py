@@ -1,43 +1,23 @@
 """The Fire place."""
 
-from dataclasses import replace
 from functools import lru_cache
 
-import numpy as np
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 from ninja import Router
 
-from brasko.core.errors import UnknownName
-from brasko.core.fire import chamber, setting
-from brasko.core.fire.advisor import advised
 from brasko.core.fire.coals import LAYOUTS
-from brasko.core.fire.course import brought_up, course, poured
 from brasko.core.fire.fuels import COALS
-from brasko.core.fire.grate import at_time, half_distance_gain
 from brasko.core.fire.grills import GRILLS, WARES, Grill
-from brasko.core.fire.own import Spot, convert_s
-from brasko.core.fire.pans import pan_on
-from brasko.core.fire.placing import laid, moved
-from brasko.core.fire.setup import FireSetup, usual_setup
-from brasko.core.fire.steadiness import steadiness_of
+from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.formats.fire import SetupOut
 from brasko.formats.fire_convert import (
-    placed_of,
-    setup_of,
-    told_advice,
-    told_course,
-    told_food,
-    told_hours,
-    told_map,
-    told_settled,
     told_setup,
-    told_steps,
-    wanted_of,
 )
 from brasko.web.devices.weather import SOURCE, hours_from, weather_at
+from brasko.web.fires.computing import advice_for, course_of, food_on, looked_at, set_for
 from brasko.web.fires.schemas import (
     AdviseIn,
     AdviseOut,
@@ -53,15 +33,16 @@ from brasko.web.fires.schemas import (
     LookIn,
     LookOut,
     Named,
-    PanFelt,
     SetForIn,
-    SteadinessOut,
     WareKind,
     WeatherHour,
     WeatherOut,
 )
+from brasko.web.machine.answers import computed_answer
 
 router = Router(tags=["fire"])
+SOME_S = 3.0
+"""What looking at a fire may take, at the most."""
 
 
 @router.get("fire/reference", response=FireReference, operation_id="get_fire_reference")
@@ -70,67 +51,32 @@ def get_fire_reference(request: HttpRequest) -> FireReference:
 
 
 @router.post("fire/look", response=LookOut, operation_id="look_at_fire")
-def look_at_fire(request: HttpRequest, payload: LookIn) -> LookOut:
+def look_at_fire(request: HttpRequest, payload: LookIn) -> HttpResponse:
     """The grate as this fire heats it, settled or so long after lighting, with food on it."""
-    setup = setup_of(payload.setup)
-    state = None if payload.at_s is None else _state_at(setup, payload.at_s)
-    table = laid(setup, [placed_of(p) for p in payload.pieces], payload.grate, state)
-    return LookOut(
-        setup=told_setup(setup), settled=told_settled(setup), map=told_map(setup, table.map),
-        half_distance_gain=half_distance_gain(setup),
-        pans=_pans(setup, payload), **told_food(table),
-    )  # fmt: skip
+    return computed_answer(request, SOME_S, looked_at, payload)
 
 
 @router.post("fire/food", response=FoodOut, operation_id="look_at_food")
-def look_at_food(request: HttpRequest, payload: LookIn) -> FoodOut:
+def look_at_food(request: HttpRequest, payload: LookIn) -> HttpResponse:
     """What food feels while it is dragged: no map."""
-    setup = setup_of(payload.setup)
-    table = moved(setup, [placed_of(p) for p in payload.pieces], payload.grate)
-    return FoodOut(pans=_pans(setup, payload), **told_food(table))
-
-
-def _pans(setup: FireSetup, payload: LookIn) -> list[PanFelt]:
-    found = []
-    for given in payload.pans:
-        if given.ware not in WARES:
-            raise UnknownName("ware", given.ware, WARES)
-        usual = WARES[given.ware]
-        ware = replace(
-            usual,
-            width_m=usual.width_m if given.width_mm is None else given.width_mm / 1000.0,
-            depth_m=usual.depth_m if given.depth_mm is None else given.depth_mm / 1000.0,
-            heat_j_k=usual.heat_j_k if given.heat_j_k is None else given.heat_j_k,
-        )
-        hot = pan_on(setup, ware, Spot(given.x_mm / 1000.0, given.y_mm / 1000.0, payload.grate))
-        found.append(PanFelt(key=given.key, settles_c=hot.settles_c, ready_s=hot.ready_s))
-    return found
+    return computed_answer(request, SOME_S, food_on, payload)
 
 
 @router.post("fire/course", response=CourseAnswer, operation_id="get_fire_course")
-def get_fire_course(request: HttpRequest, payload: CourseAskIn) -> CourseAnswer:
-    setup = setup_of(payload.setup)
-    return CourseAnswer(
-        hours=told_hours(setup),
-        steps=told_steps(setup),
-        course=told_course(setup, payload.hours),
-        convert_s=convert_s(setup),
-        steadiness=SteadinessOut(**vars(steadiness_of(setup))),
-    )
+def get_fire_course(request: HttpRequest, payload: CourseAskIn) -> HttpResponse:
+    return computed_answer(request, SOME_S, course_of, payload)
 
 
 @router.post("fire/set", response=SetupOut, operation_id="set_fire_for")
-def set_fire_for(request: HttpRequest, payload: SetForIn) -> SetupOut:
+def set_fire_for(request: HttpRequest, payload: SetForIn) -> HttpResponse:
     """Vents, knobs or controller for a wished temperature."""
-    return told_setup(setting.set_for(setup_of(payload.setup), payload.wanted_c))
+    return computed_answer(request, SOME_S, set_for, payload)
 
 
 @router.post("fire/advise", response=AdviseOut, operation_id="advise_fire")
-def advise_fire(request: HttpRequest, payload: AdviseIn) -> AdviseOut:
+def advise_fire(request: HttpRequest, payload: AdviseIn) -> HttpResponse:
     """Which fire to build for wished zones, and why."""
-    setup = setup_of(payload.setup)
-    found = advised(setup.grill, wanted_of(payload.wished), setup.weather)
-    return AdviseOut(setup=told_setup(found.setup), advised=told_advice(found))
+    return computed_answer(request, SOME_S, advice_for, payload)
 
 
 @router.get("weather", response=WeatherOut, operation_id="get_weather")
@@ -154,14 +100,6 @@ def _words(sky: Weather) -> str:
     wind = "hardly any wind" if sky.wind_m_s < 2 else "a breeze" if sky.wind_m_s < 4 else "windy: shelter the fire"
     light = "sun" if sky.sun_w_m2 > 400 else "clouds" if sky.sun_w_m2 > 0 else "dark"
     return f"{{temp:{sky.air_c:.0f}}}, {wind}, {light}"
-
-
-def _state_at(setup: FireSetup, at_s: float) -> chamber.Settled:
-    hours = min(max(at_s / 3600.0 + 0.05, 0.1), 24.0)
-    run = course(brought_up(setup), hours, lit=poured(setup))
-    i = int(np.argmin(np.abs(run.time_s - at_s)))
-    gas = float(run.grate_c[i]) if setup.grill.body is not None else chamber.settled(setup).gas_c
-    return at_time(setup, chamber.settled(setup), gas, float(run.wall_c[i]), float(run.power_w[i]))
 
 
 @lru_cache(maxsize=1)

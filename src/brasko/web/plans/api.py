@@ -1,6 +1,6 @@
 """Plans: preview while the wish changes, compare, keep, take along, set aside and bring back."""
 
-from datetime import datetime, timedelta
+from datetime import timedelta
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
@@ -8,22 +8,13 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from brasko.core.errors import InvalidInput
-from brasko.core.planner.meal import Meal
-from brasko.core.planner.timeline import check_eating_time
 from brasko.formats.meal import MealIn
-from brasko.formats.meal_convert import filled, for_each, wish_of
-from brasko.web.plans.actions.save_plan import save_plan
+from brasko.formats.meal_convert import for_each, wish_of
+from brasko.web.machine.answers import computed_answer
+from brasko.web.machine.shares import waiter_of
+from brasko.web.plans.actions.save_plan import prepared_for, save_plan
 from brasko.web.plans.actions.take_along import calendar_of, hour_to_come, meal_of
-from brasko.web.plans.convert import (
-    QUICK_FRAMES,
-    SECTION_FRAMES,
-    brief_of,
-    computed,
-    earliest_eating,
-    joined,
-    result_of,
-    task_out,
-)
+from brasko.web.plans.computing import effort_of, previewed
 from brasko.web.plans.detail_schemas import (
     BurgerIn,
     BurgerOut,
@@ -38,20 +29,14 @@ from brasko.web.plans.detail_schemas import (
 from brasko.web.plans.details import burger_of, choices_of, details_of, pick_of, school_told
 from brasko.web.plans.models import Plan
 from brasko.web.plans.reference import reference
-from brasko.web.plans.schemas import (
-    AnchorIn,
-    CautionOut,
-    PastLine,
-    PlanIn,
-    PlanLine,
-    PlanOut,
-    PreviewIn,
-    PreviewOut,
-    ReferenceOut,
-)
+from brasko.web.plans.schemas import PastLine, PlanIn, PlanLine, PlanOut, PreviewIn, PreviewOut, ReferenceOut
 from brasko.web.yard.kinds import kinds_of
 
 router = Router(tags=["plans"])
+SOME_S = 3.0
+"""What picking a way may take: a few quick plans."""
+WAYS = 8.0
+"""Comparing ways takes about so many quick plans."""
 
 
 def _mine(request: HttpRequest, plan_id: int) -> Plan:
@@ -64,74 +49,46 @@ def get_reference(request: HttpRequest) -> ReferenceOut:
 
 
 @router.post("plans/preview", response=PreviewOut, operation_id="preview_plan")
-def preview_plan(request: HttpRequest, payload: PreviewIn) -> PreviewOut:
+def preview_plan(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
     """Compute a plan without keeping it; quick, good to about 1 K. With an anchor, also refuse an hour that cannot be met."""
     if payload.focus >= len(payload.pieces):
         raise InvalidInput(
             "focus", f"must be one of the {len(payload.pieces)} pieces, counted from 0 (got {payload.focus})."
         )
-    quick = payload.quick and not payload.ranges
     ranged = (payload.focus,) if payload.ranges else ()
-    places = iter(range(len(payload.pieces)))
-    for_each(payload.pieces, lambda piece: computed(wish_of(piece), next(places) in ranged, quick))
-    made = joined(tuple(wish_of(piece) for piece in payload.pieces), ranged, quick)
-    now = timezone.now()
-    eat_at = eating(payload.anchor, made)
-    if eat_at is not None:
-        check_eating_time(eat_at, now, made.tasks, made.plans[0].wish)
-    focused = payload.pieces[payload.focus]
-    return PreviewOut(
-        piece=filled(focused),
-        result=result_of(made.plans[payload.focus], QUICK_FRAMES if quick else SECTION_FRAMES, focused.own_fire),
-        others=[brief_of(i, plan) for i, plan in enumerate(made.plans) if i != payload.focus],
-        order=[task_out(task) for task in made.tasks],
-        cautions=[CautionOut.model_validate(c, from_attributes=True) for c in made.cautions],
-        notes=list(made.notes),
-        lead_s=made.lead_s,
-        eat_at=eat_at,
-        earliest=earliest_eating(made.lead_s, now),
-    )
-
-
-def eating(anchor: AnchorIn | None, made: Meal) -> datetime | None:
-    """The hour of eating that follows from one fixed moment."""
-    if anchor is None or anchor.what == "eat":
-        return None if anchor is None else anchor.at
-    if anchor.what == "light":
-        begins = min((t.start_s for t in made.tasks if t.lane == "fire"), default=made.plans[0].on_s)
-    else:
-        begins = min(plan.on_s for plan in made.plans)
-    return anchor.at + timedelta(seconds=-begins)
+    effort = effort_of(payload.pieces, quick=payload.quick and not payload.ranges, ranged=ranged)
+    return computed_answer(request, effort, previewed, payload, timezone.now())
 
 
 @router.post("plans/pick", response=PickOut, operation_id="pick_way")
-def pick_way(request: HttpRequest, payload: PickIn) -> PickOut:
+def pick_way(request: HttpRequest, payload: PickIn) -> HttpResponse:
     """Method, fire, finish, salt and rest for a cut, on the household's own grills."""
-    return pick_of(payload, kinds_of(request.user), timezone.now())
+    return computed_answer(request, SOME_S, pick_of, payload, kinds_of(request.user), timezone.now())
 
 
 @router.post("plans/choices", response=ChoicesOut, operation_id="compare_ways")
-def compare_ways(request: HttpRequest, payload: MealAsk) -> ChoicesOut:
+def compare_ways(request: HttpRequest, payload: MealAsk) -> HttpResponse:
     """The first piece's own way beside the two best others, computed."""
-    return choices_of(payload.pieces[0], kinds_of(request.user))
+    effort = WAYS * effort_of(payload.pieces[:1], quick=True)
+    return computed_answer(request, effort, choices_of, payload.pieces[0], kinds_of(request.user))
 
 
 @router.post("plans/school", response=SchoolOut, operation_id="ask_school")
-def ask_school(request: HttpRequest, payload: SchoolIn) -> SchoolOut:
+def ask_school(request: HttpRequest, payload: SchoolIn) -> HttpResponse:
     """The same piece by each answer to a question where cooks disagree."""
-    return school_told(payload)
+    return computed_answer(request, WAYS * effort_of([payload.piece], quick=True), school_told, payload)
 
 
 @router.post("plans/details", response=DetailsOut, operation_id="tell_details")
-def tell_details(request: HttpRequest, payload: MealAsk) -> DetailsOut:
+def tell_details(request: HttpRequest, payload: MealAsk) -> HttpResponse:
     """Amounts, shares of the eaters, and what to do when guests are late."""
     for_each(payload.pieces, wish_of)
-    return details_of(payload)
+    return computed_answer(request, WAYS * effort_of(payload.pieces, quick=True), details_of, payload)
 
 
 @router.post("plans/burger", response=BurgerOut, operation_id="make_burger")
-def make_burger(request: HttpRequest, payload: BurgerIn) -> BurgerOut:
-    return burger_of(payload)
+def make_burger(request: HttpRequest, payload: BurgerIn) -> HttpResponse:
+    return computed_answer(request, SOME_S, burger_of, payload)
 
 
 @router.get("plans", response=list[PlanLine], operation_id="list_plans")
@@ -150,16 +107,15 @@ def list_past_plans(request: HttpRequest) -> list[PastLine]:
 @router.post("plans/import", response={201: PlanOut}, operation_id="import_plan")
 def import_plan(request: HttpRequest, payload: MealIn) -> Status:
     """Keep a plan from a file; an hour that is past moves to the next day on which it can be met."""
-    for_each(payload.pieces, wish_of)
-    made = joined(tuple(wish_of(piece) for piece in payload.pieces), tuple(range(len(payload.pieces))))
-    eat_at = hour_to_come(payload.eat_at, made.lead_s)
+    lead_s = prepared_for(waiter_of(request), payload.pieces, None).lead_s
+    eat_at = hour_to_come(payload.eat_at, lead_s)
     wanted = PlanIn(title=payload.title or None, eat_at=eat_at, pieces=payload.pieces, table=payload.table)
-    return Status(201, _out(save_plan(request.user, wanted)))
+    return Status(201, _out(save_plan(waiter_of(request), request.user, wanted)))
 
 
 @router.post("plans", response={201: PlanOut}, operation_id="create_plan")
 def create_plan(request: HttpRequest, payload: PlanIn) -> Status:
-    return Status(201, _out(save_plan(request.user, payload)))
+    return Status(201, _out(save_plan(waiter_of(request), request.user, payload)))
 
 
 @router.get("plans/{int:plan_id}", response=PlanOut, operation_id="get_plan")
@@ -169,7 +125,7 @@ def get_plan(request: HttpRequest, plan_id: int) -> dict:
 
 @router.put("plans/{int:plan_id}", response=PlanOut, operation_id="update_plan")
 def update_plan(request: HttpRequest, plan_id: int, payload: PlanIn) -> dict:
-    return _out(save_plan(request.user, payload, _mine(request, plan_id)))
+    return _out(save_plan(waiter_of(request), request.user, payload, _mine(request, plan_id)))
 
 
 @router.post("plans/{int:plan_id}/duplicate", response={201: PlanOut}, operation_id="duplicate_plan")
@@ -184,7 +140,7 @@ def duplicate_plan(request: HttpRequest, plan_id: int) -> Status:
         pieces=meal.pieces,
         table=meal.table,
     )
-    return Status(201, _out(save_plan(request.user, wanted)))
+    return Status(201, _out(save_plan(waiter_of(request), request.user, wanted)))
 
 
 @router.get("plans/{int:plan_id}/plan.json", response=MealIn, operation_id="export_plan")

@@ -12,6 +12,7 @@ from brasko.core.fire import altitude
 from brasko.core.fire.grills import WARES, Ware
 from brasko.formats.fire import GrillIn, OwnFireIn
 from brasko.formats.fire_convert import grill_of, own_of
+from brasko.web.common.rows import room_for
 from brasko.web.yard.actions.check_thermometer import check_thermometer, correction_with, take_back
 from brasko.web.yard.models import Check, Grill, LaidFire, Pan, SetAside, Thermometer
 from brasko.web.yard.schemas import (
@@ -31,6 +32,8 @@ from brasko.web.yard.schemas import (
 )
 
 router = Router(tags=["yard"])
+MOST_KEPT = 500
+"""Of each kind, put away or not."""
 Kept = TypeVar("Kept", bound=SetAside)
 
 
@@ -66,6 +69,7 @@ def list_grills(request: HttpRequest) -> list[GrillOut]:
 
 @router.post("grills", response={201: GrillOut}, operation_id="add_grill")
 def add_grill(request: HttpRequest, payload: GrillBody) -> Status:
+    room_for(Grill.objects.filter(owner=request.user), MOST_KEPT, "grills")
     return Status(201, _write_grill(Grill(owner=request.user), payload))
 
 
@@ -120,6 +124,7 @@ def list_pans(request: HttpRequest) -> list[PanOut]:
 
 @router.post("pans", response={201: PanOut}, operation_id="add_pan")
 def add_pan(request: HttpRequest, payload: PanBody) -> Status:
+    room_for(Pan.objects.filter(owner=request.user), MOST_KEPT, "pans")
     return Status(201, _write_pan(Pan(owner=request.user), payload))
 
 
@@ -159,6 +164,7 @@ def list_fires(request: HttpRequest) -> list[LaidFireOut]:
 
 @router.post("fires", response={201: LaidFireOut}, operation_id="keep_fire")
 def keep_fire(request: HttpRequest, payload: OwnFireIn) -> Status:
+    room_for(LaidFire.objects.filter(owner=request.user), MOST_KEPT, "fires")
     return Status(201, _write_laid(LaidFire(owner=request.user), payload))
 
 
@@ -204,6 +210,7 @@ def list_thermometers(request: HttpRequest) -> list[ThermometerOut]:
 
 @router.post("thermometers", response={201: PairedOut}, operation_id="pair_thermometer")
 def pair_thermometer(request: HttpRequest, payload: ThermometerIn) -> Status:
+    room_for(Thermometer.objects.filter(owner=request.user), MOST_KEPT, "thermometers")
     thermometer = Thermometer(owner=request.user, name=payload.name, simulated=payload.simulated, kind=payload.kind)
     token = thermometer.give_token()
     thermometer.save()

@@ -11,6 +11,7 @@ from brasko.core.fire.rests import standing_in
 from brasko.core.forecast.corrections import COOLER_K, HOTTER_K
 from brasko.core.forecast.history import elsewhere, longest_hold_s
 from brasko.web.common.problem import Conflict
+from brasko.web.common.rows import room_for
 from brasko.web.cooks import reading
 from brasko.web.cooks.bell import ring
 from brasko.web.cooks.clock import fresh, kept_steady
@@ -23,6 +24,8 @@ from brasko.web.cooks.watch import outlook, wish_for
 from brasko.web.devices.wanted import ask
 
 FUTURE_TOLERANCE = timedelta(seconds=60)
+MOST_EVENTS = 5000
+"""Of one cook: a mark every ten seconds for a whole night."""
 READ_AGAIN = timedelta(seconds=60)
 """What was too low is read again after a minute (common practice, no source)."""
 
@@ -36,6 +39,7 @@ def record_event(cook: Cook, payload: EventIn) -> Event:
             return known
         if cook.ended_at is not None and payload.kind != Event.Kind.NOTE:
             raise Conflict("This cook has ended. Only notes can be added to it.")
+        room_for(cook.events.all(), MOST_EVENTS, "marks of one cook")
         cook = kept_steady(cook)
         piece = _piece(cook, payload)
         at = _at(cook, payload.at)

@@ -12,6 +12,7 @@ from django.utils import timezone
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_of
 from brasko.web.common.problem import Conflict
+from brasko.web.common.rows import room_for
 from brasko.web.cooks.models import Cook, Event, Piece
 from brasko.web.cooks.schemas import StartIn
 from brasko.web.devices.hub import practice_devices, practice_probe
@@ -19,6 +20,8 @@ from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.yard.models import Thermometer
 
 HEAD_START = timedelta(seconds=60)
+MOST_COOKS = 10_000
+"""A cook a day for a generation."""
 LONG_WAIT_S = 2.0 * 3600.0
 """No practice waits longer than this before the food is on: salting the evening before is over as it begins."""
 
@@ -31,6 +34,7 @@ def start_cook(owner: AbstractBaseUser, plan: Plan, payload: StartIn) -> Cook:
         raise Conflict("Only in a practice cook can steps mark themselves.", "hands")
     if payload.trouble and not payload.practice:
         raise Conflict("Only a practice cook can have trouble made for it.", "trouble")
+    room_for(Cook.objects.filter(owner=owner), MOST_COOKS, "cooks")
     real = timezone.now()
     with transaction.atomic():
         begins = real

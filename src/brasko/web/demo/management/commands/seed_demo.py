@@ -34,6 +34,7 @@ from brasko.web.demo.yard import furnish
 from brasko.web.devices.hub import practice_probe
 from brasko.web.devices.management.commands.simulate_probe import CHANNELS
 from brasko.web.devices.truth import Shown, drawn_truth, reading_of, true_probe
+from brasko.web.machine.shares import Waiter
 from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.models import Plan
 from brasko.web.plans.schemas import PlanIn
@@ -60,7 +61,11 @@ class Command(BaseCommand):
         if not Plan.objects.filter(
             owner=owner, title=TONIGHT_TITLE, eat_at__gt=timezone.now() + timedelta(hours=2)
         ).exists():
-            save_plan(owner, PlanIn(title=TONIGHT_TITLE, eat_at=tonight(), pieces=[PieceIn(**TONIGHT)]))
+            save_plan(
+                Waiter(owner.pk, apart=False),
+                owner,
+                PlanIn(title=TONIGHT_TITLE, eat_at=tonight(), pieces=[PieceIn(**TONIGHT)]),
+            )
         if not Cook.objects.filter(owner=owner, ended_at=None, eat_at__gt=timezone.now()).exists():
             run_cook(owner)
         self.stdout.write("The demo household is ready.")
@@ -125,7 +130,7 @@ def log_cook(owner: object, past: PastCook) -> None:
     day = datetime.now().astimezone() - timedelta(days=past.days_ago)
     eat_at = day.replace(hour=past.hour, minute=0, second=0, microsecond=0)
     payload = PlanIn(title=past.title, eat_at=eat_at, pieces=[PieceIn(**past.piece)])
-    plan = save_plan(owner, payload, now=eat_at - timedelta(days=2))
+    plan = save_plan(Waiter(owner.pk, apart=False), owner, payload, now=eat_at - timedelta(days=2))
     plan.set_aside_at = timezone.now()
     plan.save()
     lead = timedelta(seconds=plan.pieces.all()[0].result["lead_s"])
@@ -155,7 +160,7 @@ def run_cook(owner: object) -> None:
     """A cook in progress, well into its slow phase on a practice probe."""
     now = timezone.now()
     draft = PlanIn(title=RUNNING_TITLE, eat_at=now + timedelta(hours=6), pieces=[PieceIn(**RUNNING)])
-    plan = save_plan(owner, draft)
+    plan = save_plan(Waiter(owner.pk, apart=False), owner, draft)
     on_s = plan.pieces.all()[0].result["on_s"]
     lead_s = plan.pieces.all()[0].result["lead_s"]
     plan.eat_at = now + timedelta(seconds=-on_s - RUNNING_FOR_S)

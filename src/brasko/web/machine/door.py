@@ -1,0 +1,93 @@
+"""The door of the server, before anything is parsed: how large a body may be, and whether its sender still waits."""
+
+from __future__ import annotations
+
+import json
+import re
+import threading
+from collections.abc import Awaitable, Callable, MutableMapping
+from typing import Any
+
+Scope = MutableMapping[str, Any]
+Receive = Callable[[], Awaitable[MutableMapping[str, Any]]]
+Send = Callable[[MutableMapping[str, Any]], Awaitable[None]]
+App = Callable[[Scope, Receive, Send], Awaitable[None]]
+
+KB, MB = 1024, 1024 * 1024
+BODIES: tuple[tuple[re.Pattern[str], int], ...] = (
+    (re.compile(r"^/api/cooks/\d+/photo$"), 13 * MB),
+    (re.compile(r"^/api/cooks/\d+/pieces/\d+/file$"), 3 * MB),
+    (re.compile(r"^/api/device/readings$"), 1 * MB),
+)
+USUAL_BODY = 256 * KB
+
+
+def most_bytes(path: str) -> int:
+    """How large a body may be there."""
+    return next((most for pattern, most in BODIES if pattern.match(path)), USUAL_BODY)
+
+
+class TooLarge(Exception):
+    """A body went on for longer than it may."""
+
+
+class Door:
+    """Wraps the application."""
+
+    def __init__(self, app: App, on_stop: Callable[[], None] = lambda: None) -> None:
+        self.app, self.on_stop = app, on_stop
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] == "lifespan":
+            await self._lifespan(receive, send)
+            return
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        most = most_bytes(scope["path"])
+        told = next((value for name, value in scope["headers"] if name == b"content-length"), b"0")
+        if not told.isdigit() or len(told) > 12 or int(told) > most:
+            await _refuse(send, most)
+            return
+        gone = threading.Event()
+        scope["brasko.gone"] = gone
+        came, begun = 0, False
+
+        async def counted() -> MutableMapping[str, Any]:
+            nonlocal came
+            message = await receive()
+            if message["type"] == "http.disconnect":
+                gone.set()
+            came += len(message.get("body", b""))
+            if came > most:
+                raise TooLarge
+            return message
+
+        async def watched(message: MutableMapping[str, Any]) -> None:
+            nonlocal begun
+            begun = True
+            await send(message)
+
+        try:
+            await self.app(scope, counted, watched)
+        except TooLarge:
+            if not begun:
+                await _refuse(send, most)
+
+    async def _lifespan(self, receive: Receive, send: Send) -> None:
+        while True:
+            message = await receive()
+            if message["type"] == "lifespan.shutdown":
+                self.on_stop()
+                await send({"type": "lifespan.shutdown.complete"})
+                return
+            await send({"type": "lifespan.startup.complete"})
+
+
+async def _refuse(send: Send, most: int) -> None:
+    size = f"{most // MB} MB" if most >= MB else f"{most // KB} kB"
+    said = f"This is too large: {size} is the most that is taken here. Nothing was kept."
+    body = {"type": "urn:brasko:too-large", "title": "Too large", "status": 413, "detail": said, "errors": []}
+    head = [(b"content-type", b"application/problem+json"), (b"connection", b"close")]
+    await send({"type": "http.response.start", "status": 413, "headers": head})
+    await send({"type": "http.response.body", "body": json.dumps(body).encode()})

@@ -1,0 +1,173 @@
+"""Processes that compute, shared fairly: households take turns, nobody waited for is computed for, nothing runs for ever."""
+
+from __future__ import annotations
+
+import ctypes
+import logging
+import multiprocessing
+import os
+import signal
+import threading
+import time
+from collections import OrderedDict, deque
+from collections.abc import Callable, Hashable
+from concurrent.futures import Future
+from dataclasses import dataclass, field
+from typing import Any
+
+from pebble import ProcessExpired, ProcessPool
+
+log = logging.getLogger(__name__)
+
+_DIE_WITH_PARENT = 1
+"""PR_SET_PDEATHSIG of prctl(2)."""
+
+
+class Overdue(Exception):
+    """A computation took longer than it may, and was ended."""
+
+
+@dataclass
+class Job:
+    """Something to compute for a household: its answer comes with the future, as (result, CPU seconds)."""
+
+    household: Hashable
+    work: Callable[..., Any]
+    args: tuple[Any, ...]
+    limit_s: float
+    future: Future[tuple[Any, float]] = field(default_factory=Future)
+    running: Future[Any] | None = None
+    tried: bool = False
+
+
+@dataclass
+class _Process:
+    pool: ProcessPool
+    job: Job | None = None
+    last: Hashable = None
+
+
+def begin(nice: int) -> None:
+    """How a process of a pool begins: after whatever somebody waits for, never outliving the server, compiled and ready."""
+    os.nice(nice)
+    signal.signal(signal.SIGINT, signal.SIG_IGN)
+    ctypes.CDLL(None, use_errno=True).prctl(_DIE_WITH_PARENT, signal.SIGKILL)
+    from brasko.core.fire.warm import warm_fire
+    from brasko.core.heat.warm import warm
+
+    warm()
+    warm_fire()
+
+
+def ready() -> bool:
+    """Done when a process has begun."""
+    return True
+
+
+def _timed(work: Callable[..., Any], args: tuple[Any, ...]) -> tuple[Any, float]:
+    begun = time.process_time()
+    answer = work(*args)
+    return answer, time.process_time() - begun
+
+
+class Pool:
+    """A few processes and a queue in which households take turns.
+
+    Each process has a queue of one, so that a household's next job can go where its last one left things at hand.
+    """
+
+    def __init__(self, name: str, processes: int, nice: int) -> None:
+        self.name, self.nice, self.size = name, nice, processes
+        self._processes: list[_Process] = []
+        self._waiting: OrderedDict[Hashable, deque[Job]] = OrderedDict()
+        self._lock = threading.RLock()
+
+    def start(self) -> None:
+        """Begin the processes before they are needed."""
+        with self._lock:
+            while len(self._processes) < self.size:
+                context = multiprocessing.get_context("spawn")
+                made = ProcessPool(max_workers=1, context=context, initializer=begin, initargs=(self.nice,))
+                made.schedule(ready)
+                self._processes.append(_Process(made))
+
+    def ask(self, household: Hashable, work: Callable[..., Any], *args: Any, limit_s: float) -> Job:
+        """Have something computed when it is the household's turn."""
+        self.start()
+        job = Job(household, work, args, limit_s)
+        with self._lock:
+            self._waiting.setdefault(household, deque()).append(job)
+            self._go_on()
+        return job
+
+    def let_go(self, job: Job) -> None:
+        """Nobody waits for this any more: it is not begun, or ended where it has begun."""
+        with self._lock:
+            job.future.cancel()
+            running = job.running
+        if running is not None:
+            running.cancel()
+
+    @property
+    def waiting(self) -> int:
+        """How many jobs have not begun."""
+        with self._lock:
+            return sum(len(jobs) for jobs in self._waiting.values())
+
+    def _go_on(self) -> None:
+        for process in self._processes:
+            while process.job is None and (job := self._next(process)) is not None:
+                if job.future.running() or job.future.set_running_or_notify_cancel():
+                    self._run(process, job)
+
+    def _next(self, process: _Process) -> Job | None:
+        """The first job of the household whose turn it is; it then goes to the end of the line."""
+        if not self._waiting:
+            return None
+        household, jobs = next(iter(self._waiting.items()))
+        elsewhere = any(p is not process and p.job is None and p.last == household for p in self._processes)
+        if elsewhere and process.last != household:
+            return None
+        job = jobs.popleft()
+        del self._waiting[household]
+        if jobs:
+            self._waiting[household] = jobs
+        return job
+
+    def _run(self, process: _Process, job: Job) -> None:
+        process.job, process.last = job, job.household
+        job.running = process.pool.schedule(_timed, args=(job.work, job.args), timeout=job.limit_s)
+        job.running.add_done_callback(lambda done: self._over(process, job, done))
+
+    def _over(self, process: _Process, job: Job, done: Future[Any]) -> None:
+        with self._lock:
+            process.job = None
+            self._go_on()
+        if done.cancelled():
+            job.future.set_exception(Overdue("let go"))
+            return
+        error = done.exception()
+        if isinstance(error, ProcessExpired) and not job.tried:
+            log.warning("%s: a process has ended (%s): another one begins.", self.name, error)
+            job.tried = True
+            with self._lock:
+                self._waiting.setdefault(job.household, deque()).appendleft(job)
+                self._go_on()
+            return
+        if isinstance(error, TimeoutError):
+            log.warning("%s: a computation was ended after %.0f s", self.name, job.limit_s)
+            error = Overdue(f"{job.limit_s:.0f} s")
+        if error is not None:
+            job.future.set_exception(error)
+        else:
+            job.future.set_result(done.result())
+
+    def stop(self) -> None:
+        """End every process; for tests and the end of the server."""
+        with self._lock:
+            for process in self._processes:
+                process.pool.stop()
+            for process in self._processes:
+                process.pool.join()
+            self._processes.clear()
+            self._waiting.clear()

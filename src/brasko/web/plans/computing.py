@@ -1,0 +1,116 @@
+"""What is computed for the Plan place, in a process of its own: from what was asked to what is told."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime, timedelta
+
+from brasko.core.planner.effort import effort_s
+from brasko.core.planner.meal import Meal
+from brasko.core.planner.timeline import check_eating_time
+from brasko.formats.meal import PieceIn
+from brasko.formats.meal_convert import filled, for_each, wish_of
+from brasko.web.plans.convert import (
+    QUICK_FRAMES,
+    SECTION_FRAMES,
+    brief_of,
+    computed,
+    earliest_eating,
+    joined,
+    result_of,
+    task_out,
+)
+from brasko.web.plans.schemas import AnchorIn, CautionOut, PreviewIn, PreviewOut
+
+LONGEST_THICKNESS_M = 0.15
+
+
+def effort_of(pieces: Sequence[PieceIn], *, quick: bool = False, ranged: Sequence[int] = ()) -> float:
+    """CPU seconds that planning these pieces is likely to take; pieces that are alike are planned once."""
+    alike: dict[str, float] = {}
+    for n, piece in enumerate(pieces):
+        thickness_m = min(max(piece.thickness_mm / 1000.0, 0.0), LONGEST_THICKNESS_M)
+        key = piece.model_dump_json()
+        alike[key] = max(alike.get(key, 0.0), effort_s(thickness_m, quick=quick, ranges=n in ranged))
+    return sum(alike.values())
+
+
+def previewed(payload: PreviewIn, now: datetime) -> PreviewOut:
+    """A plan that is not kept."""
+    quick = payload.quick and not payload.ranges
+    ranged = (payload.focus,) if payload.ranges else ()
+    places = iter(range(len(payload.pieces)))
+    for_each(payload.pieces, lambda piece: computed(wish_of(piece), next(places) in ranged, quick))
+    made = joined(tuple(wish_of(piece) for piece in payload.pieces), ranged, quick)
+    eat_at = eating(payload.anchor, made)
+    if eat_at is not None:
+        check_eating_time(eat_at, now, made.tasks, made.plans[0].wish)
+    focused = payload.pieces[payload.focus]
+    return PreviewOut(
+        piece=filled(focused),
+        result=result_of(made.plans[payload.focus], QUICK_FRAMES if quick else SECTION_FRAMES, focused.own_fire),
+        others=[brief_of(i, plan) for i, plan in enumerate(made.plans) if i != payload.focus],
+        order=[task_out(task) for task in made.tasks],
+        cautions=[CautionOut.model_validate(c, from_attributes=True) for c in made.cautions],
+        notes=list(made.notes),
+        lead_s=made.lead_s,
+        eat_at=eat_at,
+        earliest=earliest_eating(made.lead_s, now),
+    )
+
+
+def eating(anchor: AnchorIn | None, made: Meal) -> datetime | None:
+    """The hour of eating that follows from one fixed moment."""
+    if anchor is None or anchor.what == "eat":
+        return None if anchor is None else anchor.at
+    if anchor.what == "light":
+        begins = min((t.start_s for t in made.tasks if t.lane == "fire"), default=made.plans[0].on_s)
+    else:
+        begins = min(plan.on_s for plan in made.plans)
+    return anchor.at + timedelta(seconds=-begins)
+
+
+@dataclass(frozen=True)
+class Prepared:
+    """A plan as it is kept: plain data for the store."""
+
+    title: str
+    lead_s: float
+    notes: list[str]
+    order: list[dict]
+    pieces: list[tuple[str, dict, dict, str]]
+    """Of each piece its cut, what was asked, what came of it, and the model's version."""
+
+
+def planned_alone(piece: PieceIn) -> None:
+    """One piece, planned with its ranges; what is found stays at hand for the whole."""
+    computed(wish_of(piece), True)
+
+
+def prepared(pieces: list[PieceIn], eat_at: datetime | None, now: datetime) -> Prepared:
+    """A whole plan with ranges. Raises InvalidInput where it cannot be eaten at that hour; None leaves the hour open."""
+    for_each(pieces, planned_alone)
+    wishes = tuple(wish_of(piece) for piece in pieces)
+    made = joined(wishes, tuple(range(len(wishes))))
+    if eat_at is not None:
+        check_eating_time(eat_at, now, made.tasks, made.plans[0].wish)
+    return Prepared(
+        title=titled(made),
+        lead_s=made.lead_s,
+        notes=list(made.notes),
+        order=[task_out(task).model_dump() for task in made.tasks],
+        pieces=[
+            (piece.cut, filled(piece).model_dump(), result_of(plan, said=piece.own_fire).model_dump(mode="json"), plan.model_version)
+            for piece, plan in zip(pieces, made.plans, strict=True)
+        ],
+    )  # fmt: skip
+
+
+def titled(made: Meal) -> str:
+    """What a plan is called when nobody named it."""
+    first = made.plans[0]
+    if len(made.plans) > 1:
+        return ", ".join(dict.fromkeys(p.wish.the_cut.name for p in made.plans))[:120]
+    word = first.finish_words.get("kitchen")
+    return first.wish.the_cut.name if word is None else f"{first.wish.the_cut.name}, {word}"
