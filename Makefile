@@ -1,12 +1,17 @@
 # Every command a newcomer needs. `make demo` and `make test` start from a bare machine.
 SHELL := /bin/bash
 PORT ?= 8000
+# LAN=1 serves the yard's Wi-Fi too
+LAN ?=
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo test lint types drift validation forecast-trial fault-test cook-bench every-plan bench loc screenshots build setup setup-test clean
+.PHONY: demo serve test lint types drift validation forecast-trial fault-test cook-bench every-plan bench loc screenshots build setup setup-test clean
 
 demo: setup
-	@tools/demo.sh $(PORT)
+	@tools/serve.sh demo $(PORT) $(LAN)
+
+serve: setup
+	@tools/serve.sh home $(PORT) $(LAN)
 
 test: setup-test
 	@tools/test.sh

@@ -153,8 +153,10 @@ def test_a_taken_port_is_told_in_one_line():
         taken.listen()
         port = str(taken.getsockname()[1])
         env = {**os.environ, "PATH": f"{Path(sys.executable).parent}:{os.environ['PATH']}"}
-        run = subprocess.run(["bash", "tools/demo.sh", port], cwd=ROOT, env=env, capture_output=True, text=True)
-    assert stopped(run) == f"Stopped: port {port} is taken. Choose another one: make demo PORT=8010"
+        run = subprocess.run(
+            ["bash", "tools/serve.sh", "demo", port], cwd=ROOT, env=env, capture_output=True, text=True
+        )
+    assert stopped(run) == f"Stopped: port {port} is taken. Choose another one: make demo PORT={int(port) + 10}"
 
 
 @pytest.mark.parametrize("name", ["requirements/app.txt", "requirements/dev.txt", "requirements/node.txt"])

@@ -1075,6 +1075,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Reach
+         * @description Links to a page from elsewhere in the yard.
+         */
+        get: operations["get_reach"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/device/readings": {
         parameters: {
             query?: never;
@@ -3991,6 +4011,29 @@ export interface components {
             /** Name */
             name: string;
         };
+        /** ReachLink */
+        ReachLink: {
+            /** Url */
+            url: string;
+            /** Secure */
+            secure: boolean;
+        };
+        /**
+         * ReachOut
+         * @description How a second phone opens a page of this server: links, and the first of them as a picture to scan.
+         *
+         *     shared is off where only this machine is served; secure tells of the page that asks.
+         */
+        ReachOut: {
+            /** Shared */
+            shared: boolean;
+            /** Secure */
+            secure: boolean;
+            /** Links */
+            links: components["schemas"]["ReachLink"][];
+            /** Picture */
+            picture: string;
+        };
         /**
          * ReadingsIn
          * @description A batch. Each reading is judged on its own, so that one bad reading loses no other.
@@ -5738,6 +5781,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GuideOut"];
+                };
+            };
+        };
+    };
+    get_reach: {
+        parameters: {
+            query?: {
+                path?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachOut"];
                 };
             };
         };

@@ -22,6 +22,7 @@ import { useAwake, useCue, useCueSwitches } from "./cues";
 import { asksForReading, lastMark, nextFlip, nextOfEach, overFireSince } from "./model";
 import { latestTip, NowCard } from "./now-card";
 import { Coach, CueSwitches, Pieces, RestWatch, Trouble } from "./panels";
+import { OnAnotherPhone, PlainPage } from "./reach";
 import { WhatIf } from "./what-if";
 
 export function CookPage() {
@@ -97,6 +98,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
           </section>
         ) : (
           <>
+            <PlainPage path={`/cook/${cook.id}`} />
             <Trouble cook={cook} outlooks={cook.outlooks} system={system} onOpenWhatIf={setWhatIf} />
             <NowCard cook={cook} piece={soonest.piece} current={soonest.current} next={soonest.next} outlook={outlookOf(soonest.piece.id)} nowMs={nowMs} system={system} link={link} outbox={outbox} missed={missed} send={send} onRead={() => setReads(soonest.piece.id)} />
             <Coach piece={soonest.piece} cook={cook} outlook={outlookOf(soonest.piece.id)} nowMs={nowMs} cues={cues} onCues={onCues} send={(kind, more) => send(kind, { piece_id: soonest.piece.id, ...more })} system={system} />
@@ -106,6 +108,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
             <TakeReading cook={cook} piece={cook.pieces.find((p) => p.id === reads) ?? soonest.piece} outlook={outlookOf(reads ?? soonest.piece.id)} open={reads !== null} onClose={() => setReads(null)} system={system} send={send} />
             <WhatIf key={whatIf} cookId={cook.id} piece={cook.pieces.find((p) => p.id === whatIf) ?? piece} system={system} open={whatIf !== null} told={outbox.failing || outbox.waiting.every((w) => w.sent || w.refused !== undefined)} onClose={() => setWhatIf(null)} send={send} />
             <CueSwitches cues={cues} onCues={onCues} awake={awake} />
+            <OnAnotherPhone path={`/cook/${cook.id}`} />
             <Steering cook={cook} />
           </>
         )}

@@ -10,6 +10,7 @@ from brasko.web.cooks.api import router as cooks
 from brasko.web.devices.api import router as devices
 from brasko.web.fires.api import router as fires
 from brasko.web.guide.api import router as guide
+from brasko.web.machine.api import router as machine
 from brasko.web.plans.api import router as plans
 from brasko.web.yard.api import router as yard
 
@@ -21,4 +22,5 @@ api.add_router("", cooks)
 api.add_router("", yard)
 api.add_router("", fires)
 api.add_router("", guide)
+api.add_router("", machine)
 api.add_router("device", devices)

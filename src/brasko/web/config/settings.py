@@ -30,6 +30,8 @@ def secret_key() -> str:
     return kept.read_text()
 
 
+LAN = tuple(int(port) for port in os.environ.get("BRASKO_LAN", "").split(",") if port)
+"""Ports on which the yard's Wi-Fi is served, plainly and securely; none where it is not."""
 SECRET_KEY = secret_key()
 ALLOWED_HOSTS = os.environ.get("BRASKO_HOSTS", "localhost,127.0.0.1,[::1]").split(",")
 CSRF_TRUSTED_ORIGINS = [o for o in os.environ.get("BRASKO_ORIGINS", "").split(",") if o]
@@ -46,6 +48,7 @@ INSTALLED_APPS = [
     "brasko.web.cooks",
     "brasko.web.devices",
     "brasko.web.demo",
+    "brasko.web.machine",
 ]
 
 MIDDLEWARE = [

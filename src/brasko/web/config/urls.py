@@ -5,9 +5,12 @@ from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
+from brasko.web.common.problem import problem
 from brasko.web.config import settings
 from brasko.web.config.api import api
 from brasko.web.cooks.stream import cook_stream
+from brasko.web.machine.api import yard_certificate
+from brasko.web.machine.health import health
 
 _MISSING = "The front end is not built. Run: make build"
 
@@ -25,5 +28,24 @@ def front_end(request: HttpRequest) -> HttpResponse:
 urlpatterns = [
     path("api/cooks/<int:cook_id>/stream", cook_stream),
     path("api/", api.urls),
+    path("healthz", health),
+    path("yard.crt", yard_certificate),
     re_path(r"^(?!api/|assets/|static/).*$", front_end),
 ]
+
+
+def not_found(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
+    """Nothing at an address: of the API as a problem document, else in a line."""
+    if request.path.startswith("/api/"):
+        return problem(404, "not-found", "Not found", "There is nothing at this address.")
+    return HttpResponse("There is nothing here.", status=404, content_type="text/plain")
+
+
+def failed(request: HttpRequest) -> HttpResponse:
+    """Something that nobody foresaw: told plainly, with nothing of what it was."""
+    return problem(
+        500, "failed", "That failed", "Something went wrong in the server; nothing was kept. It is in its log."
+    )
+
+
+handler404, handler500 = not_found, failed

@@ -1,0 +1,49 @@
+"""Whether this server can do its work: the store can be written, is up to date, and has room."""
+
+from __future__ import annotations
+
+import shutil
+
+from django.conf import settings
+from django.db import DatabaseError, connection, transaction
+from django.db.migrations.executor import MigrationExecutor
+from django.http import HttpRequest, JsonResponse
+
+from brasko.web.common.problem import problem, store_trouble
+from brasko.web.machine.shares import computing
+from brasko.web.machine.store import in_store
+
+LEAST_FREE = 50 * 1024 * 1024
+"""With less room on the disk the next readings may not be kept (assumed)."""
+_up_to_date: set[str] = set()
+"""Stores that were found up to date: that does not change while the server runs."""
+
+
+async def health(request: HttpRequest) -> JsonResponse:
+    """200 where all is well, else the trouble as a problem document."""
+    trouble = await in_store(found)
+    if trouble is not None:
+        return trouble
+    return JsonResponse({"status": "well", "waiting": computing.waiting}, headers={"Cache-Control": "no-store"})
+
+
+def found() -> JsonResponse | None:
+    """What is wrong; None where nothing is."""
+    try:
+        store = str(settings.DATABASES["default"]["NAME"])
+        if store not in _up_to_date:
+            executor = MigrationExecutor(connection)
+            if executor.migration_plan(executor.loader.graph.leaf_nodes()):
+                raise DatabaseError("no such table or column: migrations are pending")
+            _up_to_date.add(store)
+        with transaction.atomic(), connection.cursor() as cursor:
+            cursor.execute("UPDATE django_migrations SET app = app WHERE id = (SELECT min(id) FROM django_migrations)")
+    except DatabaseError as exc:
+        return store_trouble(exc)
+    free = shutil.disk_usage(settings.VAR).free
+    if free < LEAST_FREE:
+        said = (
+            f"Only {free // 2**20} MB are free on this machine's disk: soon nothing more can be kept. Free some space."
+        )
+        return problem(507, "disk-full", "The disk is nearly full", said)
+    return None
