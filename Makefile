@@ -5,7 +5,7 @@ PORT ?= 8000
 LAN ?=
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo serve test lint types drift validation forecast-trial fault-test cook-bench every-plan bench loc screenshots build setup setup-test clean
+.PHONY: demo serve test lint types drift validation forecast-trial fault-test fuzz cook-bench every-plan bench loc screenshots build setup setup-test clean
 
 demo: setup
 	@tools/serve.sh demo $(PORT) $(LAN)
@@ -46,6 +46,9 @@ forecast-trial: setup-test
 
 fault-test: setup-test
 	@BRASKO_KILLS=50 pytest tests/e2e/test_killed.py -q
+
+fuzz: setup-test
+	@python tools/fuzz.py
 
 cook-bench: setup-test
 	@python tools/cook_bench.py

@@ -4,6 +4,7 @@ Cases of our own; no outside source.
 """
 
 import asyncio
+import os
 import threading
 import time
 from concurrent.futures import CancelledError
@@ -80,6 +81,20 @@ def test_a_process_that_dies_is_followed_by_another_and_the_work_done(one, tmp_p
     before = one.ask("a", own_pid, limit_s=60.0).future.result(60)[0]
     assert one.ask("a", died_once, str(tmp_path / "died"), limit_s=60.0).future.result(60)[0] == "alive"
     assert one.ask("a", own_pid, limit_s=60.0).future.result(60)[0] != before
+
+
+def test_a_process_that_cannot_read_what_is_asked_is_replaced(one):
+    job = one.ask("a", echoed, Unreadable(), limit_s=60.0)
+    with pytest.raises(Exception, match=r"expired|ended|Abnormal"):
+        job.future.result(60)
+    assert one.ask("a", echoed, 3, limit_s=60.0).future.result(60)[0] == 3
+
+
+class Unreadable:
+    """Something that ends whoever unpacks it."""
+
+    def __reduce__(self):
+        return os._exit, (3,)
 
 
 def test_a_refusal_comes_through_whole(apart):

@@ -7,7 +7,7 @@ from typing import Any
 
 from django.core.exceptions import PermissionDenied
 from django.db import DatabaseError
-from django.http import Http404, HttpRequest, JsonResponse
+from django.http import Http404, HttpRequest, JsonResponse, RawPostDataException
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
@@ -218,6 +218,12 @@ def install(api: NinjaAPI) -> None:
     def _(request: HttpRequest, exc: NobodyWaits) -> JsonResponse:
         return problem(
             499, "nobody-waits", "Nobody waits for this", "The browser went away before the answer was there."
+        )
+
+    @api.exception_handler(RawPostDataException)
+    def _(request: HttpRequest, exc: RawPostDataException) -> JsonResponse:
+        return problem(
+            415, "not-json", "This is not JSON", "This address takes JSON: send it with Content-Type: application/json."
         )
 
     @api.exception_handler(OverflowError)

@@ -12,6 +12,7 @@ import time
 from collections import OrderedDict, deque
 from collections.abc import Callable, Hashable
 from concurrent.futures import Future
+from concurrent.futures.process import BrokenProcessPool
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -52,8 +53,13 @@ def begin(nice: int) -> None:
     os.nice(nice)
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     ctypes.CDLL(None, use_errno=True).prctl(_DIE_WITH_PARENT, signal.SIGKILL)
+    import django
+
     from brasko.core.fire.warm import warm_fire
     from brasko.core.heat.warm import warm
+
+    # what is asked for names modules that know the store's models
+    django.setup()
 
     warm()
     warm_fire()
@@ -86,10 +92,13 @@ class Pool:
         """Begin the processes before they are needed."""
         with self._lock:
             while len(self._processes) < self.size:
-                context = multiprocessing.get_context("spawn")
-                made = ProcessPool(max_workers=1, context=context, initializer=begin, initargs=(self.nice,))
-                made.schedule(ready)
-                self._processes.append(_Process(made))
+                self._processes.append(_Process(self._begun()))
+
+    def _begun(self) -> ProcessPool:
+        context = multiprocessing.get_context("spawn")
+        made = ProcessPool(max_workers=1, context=context, initializer=begin, initargs=(self.nice,))
+        made.schedule(ready)
+        return made
 
     def ask(self, household: Hashable, work: Callable[..., Any], *args: Any, limit_s: float) -> Job:
         """Have something computed when it is the household's turn."""
@@ -142,17 +151,25 @@ class Pool:
     def _over(self, process: _Process, job: Job, done: Future[Any]) -> None:
         with self._lock:
             process.job = None
+        self._told(process, job, done)
+        with self._lock:
             self._go_on()
+
+    def _told(self, process: _Process, job: Job, done: Future[Any]) -> None:
+        """Pass the answer on, or have the work done again where its process has ended."""
         if done.cancelled():
             job.future.set_exception(Overdue("let go"))
             return
         error = done.exception()
-        if isinstance(error, ProcessExpired) and not job.tried:
+        if isinstance(error, BrokenProcessPool):
+            with self._lock:
+                process.pool.stop()
+                process.pool = self._begun()
+        if isinstance(error, ProcessExpired | BrokenProcessPool) and not job.tried:
             log.warning("%s: a process has ended (%s): another one begins.", self.name, error)
             job.tried = True
             with self._lock:
                 self._waiting.setdefault(job.household, deque()).appendleft(job)
-                self._go_on()
             return
         if isinstance(error, TimeoutError):
             log.warning("%s: a computation was ended after %.0f s", self.name, job.limit_s)

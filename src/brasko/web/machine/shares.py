@@ -21,8 +21,8 @@ R = TypeVar("R")
 
 TICK_S = 0.01
 """CPU time is charged in ticks of so many seconds."""
-BUDGET_S, OVER_MIN = 240.0, 4
-"""CPU seconds that a household has in so many minutes: half of a core, all the time."""
+BUDGET_S, OVER_MIN = settings.BUDGET_S, 4
+"""CPU seconds that a household has in so many minutes."""
 LONGEST_S = 120.0
 """A computation that is estimated to take longer is not begun, and one that does is ended."""
 LOOK_S = 0.1
