@@ -5,7 +5,7 @@ PORT ?= 8000
 LAN ?=
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo serve test lint types drift validation forecast-trial fault-test fuzz cook-bench every-plan bench loc screenshots build setup setup-test clean
+.PHONY: demo serve test lint types drift validation forecast-trial fault-test fuzz reliability cook-bench every-plan bench loc screenshots build setup setup-test clean
 
 demo: setup
 	@tools/serve.sh demo $(PORT) $(LAN)
@@ -49,6 +49,9 @@ fault-test: setup-test
 
 fuzz: setup-test
 	@python tools/fuzz.py
+
+reliability: setup-test
+	@python tools/reliability.py
 
 cook-bench: setup-test
 	@python tools/cook_bench.py

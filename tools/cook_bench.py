@@ -1,6 +1,7 @@
-"""Beside the fire, measured: kitchens of a forecast, a reading until the forecast is told, fifty cooks on one server, six
-hours in as many minutes."""
+"""Beside the fire, measured, in under six minutes: kitchens of a forecast, a reading until the forecast is told, fifty cooks
+on one server, people who preview and save meanwhile, and a cook of hours at sixty times its speed. It prints as it goes."""
 
+import http.client
 import json
 import sqlite3
 import statistics
@@ -8,6 +9,7 @@ import sys
 import tempfile
 import threading
 import time
+import urllib.error
 import urllib.request
 from datetime import UTC, datetime, timedelta
 from http.cookiejar import CookieJar
@@ -23,9 +25,24 @@ from server import Kitchen  # noqa: E402
 from brasko.core.forecast.kitchens import kitchens  # noqa: E402
 from brasko.core.forecast.update import forecast_of  # noqa: E402
 
-COOKS, SECONDS = 50, 60
-SHOULDER = {"cut": "pork_shoulder", "thickness_mm": 105, "mass_g": 2600, "finish_c": 90.0, "salt": "just_before"}
-LOOK_S = 10.0
+COOKS, SECONDS = 50, 30
+LONG = {"cut": "tri_tip", "thickness_mm": 60, "mass_g": 1300, "finish_c": 57.0, "salt": "just_before"}
+"""A cook of about two hours, so that sixty times its speed fits into the time there is."""
+SHOULDER = {
+    "cut": "pork_shoulder",
+    "thickness_mm": 130,
+    "mass_g": 2800,
+    "finish_c": 93.0,
+    "method": "low_and_slow",
+    "crust": "none",
+    "wrap": "foil",
+}
+LOOK_S = 5.0
+CLIENTS = 20
+
+
+def say(line: str) -> None:
+    print(line, flush=True)
 
 
 def p95(values: list[float]) -> float:
@@ -36,7 +53,7 @@ def in_process() -> None:
     wish, _, so_far, _ = scene(1)
     begun = time.perf_counter()
     known = kitchens(wish, so_far)
-    print(f"| ensemble of {known.members} simulated and fitted | {time.perf_counter() - begun:.2f} s |")
+    say(f"| ensemble of {known.members} simulated and fitted | {time.perf_counter() - begun:.2f} s |")
     truth = truths(1)[0]
     real, share = real_cook(1, truth)
     seen = readings_of(1, truth, real, share, 0.8 * real.duration_s, ("tip", "shaft", "edge", "air"))
@@ -45,15 +62,19 @@ def in_process() -> None:
         begun = time.perf_counter()
         forecast_of(known, seen[:n])
         took.append(1000.0 * (time.perf_counter() - begun))
-    print(f"| a reading weighed, p95 | {p95(took):.0f} ms |")
+    say(f"| a reading weighed, p95 | {p95(took):.0f} ms |")
 
 
 class Caller:
-    def __init__(self, base: str) -> None:
+    def __init__(self, base: str, name: str = "") -> None:
+        """A browser: of the demo household, or of a new one."""
         self.base, self.jar = base, CookieJar()
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
         self.call("GET", "/api/session")
-        self.call("POST", "/api/session/demo")
+        if name:
+            self.call("POST", "/api/accounts", {"username": name, "password": "charcoal-and-oak", "household": name})
+        else:
+            self.call("POST", "/api/session/demo")
 
     def call(self, method: str, path: str, body: dict | None = None, token: str = "") -> dict:
         headers = {"Content-Type": "application/json", "Referer": self.base, "Origin": self.base}
@@ -102,40 +123,125 @@ def four_pieces(caller: Caller) -> None:
         update = caller.call("GET", path + update["cursor"])
         took.append(1000.0 * (time.perf_counter() - begun))
         time.sleep(0.05)
-    print(
+    say(
         f"| four pieces: reading sent until the forecast is told, median / p95 | {statistics.median(took):.0f} / {p95(took):.0f} ms |"
     )
 
 
-def fifty_cooks(caller: Caller, kitchen: Kitchen) -> None:
-    cooks = [caller.start(1, f"Cook {n}") for n in range(COOKS)]
-    took: list[float] = []
-    lock = threading.Lock()
+class Probes:
+    """Leave-in probes that post a reading every second for a while, each over a connection that it keeps."""
 
-    def probe(token: str) -> None:
+    def __init__(self, base: str, tokens: list[str], first: int, apart: bool) -> None:
+        self.host, self.tokens, self.first, self.apart = base.removeprefix("http://"), tokens, first, apart
+        self.took: list[float] = []
+        self.lock = threading.Lock()
+
+    def run(self, seconds: int) -> list[float]:
+        """How long each answer took [ms]: all at once at every full second, or spread over it."""
+        begun = time.perf_counter() + 1.0
+        threads = [
+            threading.Thread(target=self._probe, args=(n, token, begun, seconds)) for n, token in enumerate(self.tokens)
+        ]
+        for each in threads:
+            each.start()
+        for each in threads:
+            each.join()
+        return self.took
+
+    def _probe(self, place: int, token: str, begun: float, seconds: int) -> None:
+        connection = http.client.HTTPConnection(self.host, timeout=60)
+        headers = {"Content-Type": "application/json", "Authorization": f"Bearer {token}"}
         mine = []
-        for n in range(SECONDS):
-            due = begun + n
+        for n in range(seconds):
+            due = begun + n + (place / len(self.tokens) if self.apart else 0.0)
             time.sleep(max(due - time.perf_counter(), 0.0))
+            row = {"sequence": self.first + n, "at": datetime.now(UTC).isoformat(), "temp_c": 5.0 + n * 0.01}
             sent = time.perf_counter()
-            send(caller, token, n, 5.0 + n * 0.01)
+            connection.request("POST", "/api/device/readings", json.dumps({"readings": [row]}), headers)
+            answer = connection.getresponse()
+            answer.read()
+            assert answer.status == 200, answer.status
             mine.append(1000.0 * (time.perf_counter() - sent))
-        with lock:
-            took.extend(mine)
+        with self.lock:
+            self.took += mine
 
-    begun = time.perf_counter() + 1.0
-    threads = [threading.Thread(target=probe, args=(tokens[0],)) for _, tokens in cooks]
-    for each in threads:
+
+def fifty_cooks(kitchen: Kitchen) -> None:
+    """A household each; their probes spread over the second, all in the same moment, and with twenty people planning."""
+    begun = time.perf_counter()
+    homes = [Caller(kitchen.base, f"home-{n}") for n in range(COOKS)]
+    cooks = [home.start(1, f"Cook {n}") for n, home in enumerate(homes)]
+    tokens = [tokens[0] for _, tokens in cooks]
+    say(f"| {COOKS} households with a cook each, made in | {time.perf_counter() - begun:.0f} s |")
+    for name, first, apart in (("spread over the second", 0, True), ("all in the same moment", 1000, False)):
+        took = Probes(kitchen.base, tokens, first, apart).run(SECONDS)
+        say(
+            f"| {COOKS} cooks, a reading each second, {name}: answer, median / p95 | {statistics.median(took):.0f} / {p95(took):.0f} ms |"
+        )
+    planning = threading.Event()
+    health, previews, refused = [], [], [0]
+    people = [threading.Thread(target=preview, args=(home, planning, previews, refused)) for home in homes[:CLIENTS]]
+    watcher = threading.Thread(target=look, args=(kitchen.base, planning, health))
+    for each in (*people, watcher):
         each.start()
-    for each in threads:
+    took = Probes(kitchen.base, tokens, 2000, True).run(SECONDS)
+    planning.set()
+    for each in (*people, watcher):
         each.join()
-    numbers = [cook["id"] for cook, _ in cooks]
+    say(
+        f"| the same while {CLIENTS} people move a slider: answer, median / p95 | {statistics.median(took):.0f} / {p95(took):.0f} ms |"
+    )
+    say(f"| the health answer meanwhile, median / p95 | {statistics.median(health):.0f} / {p95(health):.0f} ms |")
+    say(
+        f"| {len(previews)} previews meanwhile, median / p95; refused until later | {statistics.median(previews):.0f} / {p95(previews):.0f} ms; {refused[0]} |"
+    )
+    savers = [threading.Thread(target=save_shoulders, args=(home,)) for home in homes[-4:]]
+    for each in savers:
+        each.start()
+    took = Probes(kitchen.base, tokens[:10], 3000, True).run(SECONDS)
+    for each in savers:
+        each.join()
+    say(
+        f"| four plans of four unlike shoulders at once: a reading's answer, p95 / longest | {p95(took):.0f} / {max(took):.0f} ms |"
+    )
     with sqlite3.connect(Path(kitchen.env["BRASKO_DB"])) as db:
         kept = db.execute(
-            f"SELECT count(*) FROM cooks_reading WHERE cook_id IN ({','.join('?' * len(numbers))})", numbers
+            f"SELECT count(*) FROM cooks_reading WHERE cook_id IN ({','.join('?' * COOKS)})",
+            [c["id"] for c, _ in cooks],
         ).fetchone()[0]
-    print(f"| {COOKS} cooks, a reading every second for {SECONDS} s: kept of sent | {kept} of {COOKS * SECONDS} |")
-    print(f"| the same: answer, median / p95 | {statistics.median(took):.0f} / {p95(took):.0f} ms |")
+    say(f"| readings kept of those answered | {kept} of {3 * COOKS * SECONDS + 10 * SECONDS} |")
+
+
+def preview(home: Caller, over: threading.Event, took: list[float], refused: list[int]) -> None:
+    """Somebody who moves the slider of thickness."""
+    n = 0
+    while not over.is_set():
+        n += 1
+        piece = {"cut": "ribeye", "thickness_mm": 30.0 + n % 20, "crust": "light"}
+        begun = time.perf_counter()
+        try:
+            home.call("POST", "/api/plans/preview", {"pieces": [piece], "quick": True})
+        except urllib.error.HTTPError as exc:
+            if exc.code != 429:
+                raise
+            refused[0] += 1
+            time.sleep(1.0)
+            continue
+        took.append(1000.0 * (time.perf_counter() - begun))
+
+
+def look(base: str, over: threading.Event, took: list[float]) -> None:
+    while not over.is_set():
+        begun = time.perf_counter()
+        urllib.request.urlopen(f"{base}/healthz", timeout=30).read()
+        took.append(1000.0 * (time.perf_counter() - begun))
+        time.sleep(0.2)
+
+
+def save_shoulders(home: Caller) -> None:
+    eat_at = (datetime.now(UTC) + timedelta(hours=30)).isoformat()
+    pieces = [{**SHOULDER, "thickness_mm": 110 + 5 * n} for n in range(4)]
+    home.call("POST", "/api/plans", {"title": "Big", "eat_at": eat_at, "pieces": pieces})
 
 
 def resident_mb(kitchen: Kitchen) -> float:
@@ -147,11 +253,11 @@ def resident_mb(kitchen: Kitchen) -> float:
     return sum(int(line.split()[1]) for text in rows for line in text.splitlines() if line.startswith("VmRSS")) / 1024.0
 
 
-def six_hours(caller: Caller, kitchen: Kitchen) -> None:
-    """A practice cook of six hours, sixty times as fast: memory, answers, and how far the readings are behind."""
+def for_hours(caller: Caller, kitchen: Kitchen) -> None:
+    """A practice cook of hours, sixty times as fast: memory, answers, and how far the readings are behind."""
     kitchen.start_probe()
     eat_at = (datetime.now(UTC) + timedelta(hours=20)).isoformat()
-    plan = caller.call("POST", "/api/plans", {"title": "Shoulder", "eat_at": eat_at, "pieces": [SHOULDER]})
+    plan = caller.call("POST", "/api/plans", {"title": "Long", "eat_at": eat_at, "pieces": [LONG]})
     how = {"practice": True, "speed": 60, "hands": "plan"}
     cook = caller.call("POST", f"/api/plans/{plan['id']}/start", how)
     looks: list[tuple[float, float, float]] = []
@@ -170,16 +276,16 @@ def six_hours(caller: Caller, kitchen: Kitchen) -> None:
             looks.append((took, (now - last).total_seconds() / clock["speed"], resident_mb(kitchen)))
     whole = datetime.fromisoformat(update["ended_at"]) - datetime.fromisoformat(on["start_at"])
     quarter = len(looks) // 4
-    print(f"| one cook of {whole.total_seconds() / 3600.0:.1f} h at 60 times its speed | {len(looks)} looks |")
+    say(f"| one cook of {whole.total_seconds() / 3600.0:.1f} h at 60 times its speed | {len(looks)} looks |")
     for name, some in (("first", looks[:quarter]), ("last", looks[-quarter:])):
         took, behind, memory = (statistics.median(each) for each in zip(*some, strict=True))
-        print(
+        say(
             f"| its {name} quarter: answer / readings behind / memory | {took:.0f} ms / {behind:.1f} s / {memory:.0f} MB |"
         )
 
 
 def main() -> None:
-    print("| what | measured |\n| --- | --- |")
+    say("| what | measured |\n| --- | --- |")
     in_process()
     with tempfile.TemporaryDirectory() as folder:
         kitchen = Kitchen(Path(folder))
@@ -189,8 +295,8 @@ def main() -> None:
         try:
             caller = Caller(kitchen.base)
             four_pieces(caller)
-            six_hours(caller, kitchen)
-            fifty_cooks(caller, kitchen)
+            for_hours(caller, kitchen)
+            fifty_cooks(kitchen)
         finally:
             kitchen.stop()
 

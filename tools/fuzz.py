@@ -52,7 +52,7 @@ def mutated(body: Any, dice: random.Random) -> Any:
         deed = dice.random()
         if deed < 0.72:
             holder[key] = deepcopy(dice.choice(ODD))
-        elif deed < 0.84 and isinstance(holder[key], int | float) and not isinstance(holder[key], bool):
+        elif deed < 0.84 and isinstance(holder[key], float):
             holder[key] = holder[key] * dice.choice((-1, 0, 1e-6, 0.5, 2, 10, 1e3, 1e9, 1e300))
         elif deed < 0.92:
             del holder[key]

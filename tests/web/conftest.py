@@ -4,6 +4,7 @@ import pytest
 from households import Visitor
 
 from brasko.web.cooks import watch
+from brasko.web.devices import actions
 
 
 @pytest.fixture(autouse=True)
@@ -13,6 +14,7 @@ def own_data_folder(settings, tmp_path):
     settings.STORE_THREADS = False
     settings.COMPUTE_APART = False
     watch.forget()
+    actions._newest = actions.Newest()
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 
 

@@ -23,6 +23,8 @@ def simulated(household: int, wish: Wish, so_far: Lived, near: Near | None) -> F
     answer: Future[Kitchens] = Future()
 
     def told(done: Future[tuple[Kitchens, float]]) -> None:
+        if answer.cancelled():
+            return
         if done.cancelled():
             answer.cancel()
         elif error := done.exception():
@@ -31,5 +33,5 @@ def simulated(household: int, wish: Wish, so_far: Lived, near: Near | None) -> F
             answer.set_result(done.result()[0])
 
     job.future.add_done_callback(told)
-    answer.add_done_callback(lambda own: forecasting.let_go(job) if own.cancelled() else None)
+    answer.add_done_callback(lambda own: forecasting.let_go(job, end=False) if own.cancelled() else None)
     return answer

@@ -3,6 +3,7 @@
 import math
 from datetime import datetime, timedelta
 
+from django.db import IntegrityError
 from django.db.models import F
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
@@ -44,6 +45,37 @@ def thermometer_for(token: str) -> Thermometer:
     return found
 
 
+HEARD_EVERY = timedelta(seconds=5)
+"""So often it is noted when a thermometer was heard of last."""
+
+
+class Newest:
+    """The highest number that each thermometer has had kept, by this process: beyond it nothing can be known already.
+
+    Only a shortcut: the store itself takes no number twice. Bounded, and forgotten where a writing failed.
+    """
+
+    MOST = 2000
+
+    def __init__(self) -> None:
+        self._numbers: dict[int, int] = {}
+
+    def get(self, thermometer: int) -> int | None:
+        """None where it is not known."""
+        return self._numbers.get(thermometer)
+
+    def put(self, thermometer: int, number: int) -> None:
+        """So far numbers are kept, or about to be."""
+        if len(self._numbers) >= self.MOST:
+            self._numbers.clear()
+        self._numbers[thermometer] = number
+
+    def forget(self, thermometer: int) -> None:
+        """Nothing is known of it any more."""
+        self._numbers.pop(thermometer, None)
+
+
+_newest = Newest()
 CHANNEL_OF = {
     Thermometer.Kind.PROBE: Reading.Source.TIP,
     Thermometer.Kind.CONTROLLER: Reading.Source.PIT,
@@ -80,7 +112,15 @@ def take_readings(thermometer: Thermometer, rows: list[dict], cook_id: int | Non
         raise TooOften(
             f"{thermometer.name} sent {POSTED.amount} readings within a minute, which is the most. Send the rest later."
         )
-    out, cook = _kept_together((thermometer, rows, cook_id))
+    try:
+        out, cook = _kept_together((thermometer, rows, cook_id))
+    except IntegrityError:
+        # another process has kept one of these numbers meanwhile
+        _newest.forget(thermometer.id)
+        out, cook = _kept_together((thermometer, rows, cook_id))
+    except Exception:
+        _newest.forget(thermometer.id)
+        raise
     if out.accepted and cook.ended_at is not None:
         learn(cook)
     if out.accepted:
@@ -96,10 +136,13 @@ def _keep(sent: tuple[Thermometer, list[dict], int | None]) -> tuple[ReadingsOut
     duplicate: list[int] = []
     refused: list[Refused] = []
     fresh: list[Reading] = []
+    newest = _newest.get(thermometer.id)
     numbers = [row.get("sequence") for row in rows if isinstance(row.get("sequence"), int)]
     numbers = [n for n in numbers if -(2**63) <= n < 2**63]
-    already = Reading.objects.filter(piece__in=pieces, thermometer=thermometer, sequence__in=numbers)
-    known = {(r.source, r.sequence, r.piece_id): r for r in already}
+    known: dict[tuple[str, int, int], Reading] = {}
+    if newest is None or not numbers or min(numbers) <= newest:
+        already = Reading.objects.filter(piece__in=pieces, thermometer=thermometer, sequence__in=numbers)
+        known = {(r.source, r.sequence, r.piece_id): r for r in already}
     for index, row in enumerate(rows):
         try:
             reading = _reading(row, cook, CHANNEL_OF[Thermometer.Kind(thermometer.kind)])
@@ -126,6 +169,8 @@ def _keep(sent: tuple[Thermometer, list[dict], int | None]) -> tuple[ReadingsOut
             said = "was used for another reading already. Number readings onwards; never use a number twice."
             refused.append(Refused(index=index, sequence=reading.sequence, field="sequence", message=said))
     Reading.objects.bulk_create(fresh)
+    if accepted:
+        _newest.put(thermometer.id, max(max(accepted), -1 if newest is None else newest))
     for reading in fresh:
         answered(reading.piece_id, reading.source)
     _heard_of(thermometer, rows)
@@ -150,7 +195,11 @@ _kept_together = Together(_keep)
 def _heard_of(thermometer: Thermometer, rows: list[dict]) -> None:
     """Note when it was heard of last, and its battery."""
     told = [r["battery"] for r in rows if isinstance(r.get("battery"), int | float) and 0.0 <= r["battery"] <= 1.0]
-    thermometer.last_seen_at = timezone.now()
+    now = timezone.now()
+    heard = thermometer.last_seen_at
+    if not told and heard is not None and timedelta() <= now - heard < HEARD_EVERY:
+        return
+    thermometer.last_seen_at = now
     if told:
         thermometer.battery = float(told[-1])
     Thermometer.objects.filter(id=thermometer.id).update(

@@ -109,12 +109,12 @@ class Pool:
             self._go_on()
         return job
 
-    def let_go(self, job: Job) -> None:
-        """Nobody waits for this any more: it is not begun, or ended where it has begun."""
+    def let_go(self, job: Job, *, end: bool = True) -> None:
+        """Nobody waits for this any more: it is not begun; where it has begun its process is ended, or goes on to the end."""
         with self._lock:
             job.future.cancel()
             running = job.running
-        if running is not None:
+        if running is not None and end:
             running.cancel()
 
     @property

@@ -91,8 +91,7 @@ def computed_by(waiter: Waiter, estimate_s: float, work: Callable[..., R], *args
             break
         except TimeoutError:
             if waiter.gone is not None and waiter.gone.is_set():
-                if job.running is None or time.monotonic() - begun > KILL_AFTER_S:
-                    computing.let_go(job)
+                computing.let_go(job, end=time.monotonic() - begun > KILL_AFTER_S)
                 raise NobodyWaits from None
         except CancelledError:
             raise NobodyWaits from None

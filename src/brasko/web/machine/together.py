@@ -45,6 +45,10 @@ class Together(Generic[A, R]):
 
     def _keep(self, batch: list[_Asked[A, R]]) -> None:
         try:
+            if len(batch) == 1:
+                with transaction.atomic():
+                    batch[0].answer = self.work(batch[0].what)
+                return
             with transaction.atomic():
                 for each in batch:
                     try:
