@@ -11,6 +11,8 @@ import threading
 import time
 import urllib.error
 import urllib.request
+from collections.abc import Callable
+from dataclasses import dataclass, field
 from datetime import UTC, datetime, timedelta
 from http.cookiejar import CookieJar
 from pathlib import Path
@@ -25,7 +27,7 @@ from server import Kitchen  # noqa: E402
 from brasko.core.forecast.kitchens import kitchens  # noqa: E402
 from brasko.core.forecast.update import forecast_of  # noqa: E402
 
-COOKS, SECONDS = 50, 30
+COOKS, SECONDS = 50, 20
 LONG = {"cut": "tri_tip", "thickness_mm": 60, "mass_g": 1300, "finish_c": 57.0, "salt": "just_before"}
 """A cook of about two hours, so that sixty times its speed fits into the time there is."""
 SHOULDER = {
@@ -178,22 +180,21 @@ def fifty_cooks(kitchen: Kitchen) -> None:
         say(
             f"| {COOKS} cooks, a reading each second, {name}: answer, median / p95 | {statistics.median(took):.0f} / {p95(took):.0f} ms |"
         )
-    planning = threading.Event()
-    health, previews, refused = [], [], [0]
-    people = [threading.Thread(target=preview, args=(home, planning, previews, refused)) for home in homes[:CLIENTS]]
-    watcher = threading.Thread(target=look, args=(kitchen.base, planning, health))
-    for each in (*people, watcher):
-        each.start()
-    took = Probes(kitchen.base, tokens, 2000, True).run(SECONDS)
-    planning.set()
-    for each in (*people, watcher):
-        each.join()
+    alone = watched(kitchen.base, homes[:CLIENTS], lambda: time.sleep(SECONDS))
     say(
-        f"| the same while {CLIENTS} people move a slider: answer, median / p95 | {statistics.median(took):.0f} / {p95(took):.0f} ms |"
+        f"| {CLIENTS} people move a slider: {len(alone.previews)} previews, median / p95 | {statistics.median(alone.previews):.0f} / {p95(alone.previews):.0f} ms |"
     )
-    say(f"| the health answer meanwhile, median / p95 | {statistics.median(health):.0f} / {p95(health):.0f} ms |")
     say(
-        f"| {len(previews)} previews meanwhile, median / p95; refused until later | {statistics.median(previews):.0f} / {p95(previews):.0f} ms; {refused[0]} |"
+        f"| the health answer meanwhile, median / p95 | {statistics.median(alone.health):.0f} / {p95(alone.health):.0f} ms |"
+    )
+    probes = Probes(kitchen.base, tokens, 2000, True)
+    busy = watched(kitchen.base, homes[:CLIENTS], lambda: probes.run(SECONDS))
+    say(
+        f"| {COOKS} cooks and {CLIENTS} people who move a slider: a reading's answer, median / p95 | {statistics.median(probes.took):.0f} / {p95(probes.took):.0f} ms |"
+    )
+    say(f"| both: the health answer, median / p95 | {statistics.median(busy.health):.0f} / {p95(busy.health):.0f} ms |")
+    say(
+        f"| both: {len(busy.previews)} previews, median / p95; refused until later | {statistics.median(busy.previews):.0f} / {p95(busy.previews):.0f} ms; {busy.refused + alone.refused} |"
     )
     savers = [threading.Thread(target=save_shoulders, args=(home,)) for home in homes[-4:]]
     for each in savers:
@@ -212,7 +213,30 @@ def fifty_cooks(kitchen: Kitchen) -> None:
     say(f"| readings kept of those answered | {kept} of {3 * COOKS * SECONDS + 10 * SECONDS} |")
 
 
-def preview(home: Caller, over: threading.Event, took: list[float], refused: list[int]) -> None:
+@dataclass
+class Busy:
+    """What was seen while people planned: answers [ms], and how many were told to come later."""
+
+    previews: list[float] = field(default_factory=list)
+    health: list[float] = field(default_factory=list)
+    refused: int = 0
+
+
+def watched(base: str, people: list[Caller], meanwhile: Callable[[], object]) -> Busy:
+    """Have people move sliders, and look whether the server is well, while something goes on."""
+    seen, over = Busy(), threading.Event()
+    threads = [threading.Thread(target=preview, args=(each, over, seen)) for each in people]
+    threads.append(threading.Thread(target=look, args=(base, over, seen.health)))
+    for each in threads:
+        each.start()
+    meanwhile()
+    over.set()
+    for each in threads:
+        each.join()
+    return seen
+
+
+def preview(home: Caller, over: threading.Event, seen: Busy) -> None:
     """Somebody who moves the slider of thickness."""
     n = 0
     while not over.is_set():
@@ -224,10 +248,10 @@ def preview(home: Caller, over: threading.Event, took: list[float], refused: lis
         except urllib.error.HTTPError as exc:
             if exc.code != 429:
                 raise
-            refused[0] += 1
+            seen.refused += 1
             time.sleep(1.0)
             continue
-        took.append(1000.0 * (time.perf_counter() - begun))
+        seen.previews.append(1000.0 * (time.perf_counter() - begun))
 
 
 def look(base: str, over: threading.Event, took: list[float]) -> None:

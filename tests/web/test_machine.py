@@ -113,10 +113,10 @@ def test_a_budget_is_used_up_and_comes_back(apart, monkeypatch):
 
 
 def test_an_overdrawn_household_is_told_when_to_come_again(mara, monkeypatch):
-    def overdrawn(*_: object) -> None:
+    async def overdrawn(*_: object) -> None:
         raise Overdrawn(12.3)
 
-    monkeypatch.setattr("brasko.web.machine.answers.computed_by", overdrawn)
+    monkeypatch.setattr("brasko.web.machine.answers.computed_soon", overdrawn)
     answer = mara.call("POST", "/api/plans/preview", {"pieces": [RIBEYE]})
     assert (answer.status_code, answer["Retry-After"]) == (429, "13")
     assert "nothing is lost" in answer.json()["detail"]

@@ -1,8 +1,9 @@
-"""The content security policy: everything from this server, nothing from elsewhere, no inline script."""
+"""The headers of every answer: everything from this server, nothing from elsewhere, no inline script, in no frame."""
 
 from collections.abc import Callable
 
 from asgiref.sync import iscoroutinefunction, markcoroutinefunction
+from django.conf import settings
 from django.http import HttpRequest, HttpResponse
 from django.utils.decorators import sync_and_async_middleware
 
@@ -23,12 +24,26 @@ POLICY = "; ".join(
 )
 
 
+HEADERS = {
+    "Content-Security-Policy": POLICY,
+    "X-Content-Type-Options": "nosniff",
+    "X-Frame-Options": "DENY",
+    "Referrer-Policy": "same-origin",
+    "Cross-Origin-Opener-Policy": "same-origin",
+    **(
+        {"Strict-Transport-Security": f"max-age={settings.SECURE_HSTS_SECONDS}"} if settings.SECURE_HSTS_SECONDS else {}
+    ),
+}
+"""One pass for all of them: each middleware more is a change of threads in every request."""
+
+
 @sync_and_async_middleware
-def content_security_policy(get_response: Callable) -> Callable:
-    """Add the policy to every response."""
+def safe_headers(get_response: Callable) -> Callable:
+    """Add them to every response."""
 
     def with_policy(response: HttpResponse) -> HttpResponse:
-        response.headers.setdefault("Content-Security-Policy", POLICY)
+        for name, value in HEADERS.items():
+            response.headers.setdefault(name, value)
         return response
 
     if iscoroutinefunction(get_response):

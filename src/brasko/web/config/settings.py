@@ -52,14 +52,11 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
-    "django.middleware.security.SecurityMiddleware",
     "brasko.web.common.assets.Assets",
-    "brasko.web.common.policy.content_security_policy",
+    "brasko.web.common.policy.safe_headers",
     "django.contrib.sessions.middleware.SessionMiddleware",
-    "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
-    "django.middleware.clickjacking.XFrameOptionsMiddleware",
 ]
 
 ROOT_URLCONF = "brasko.web.config.urls"
@@ -106,11 +103,7 @@ SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = not (DEBUG or LOCAL)
-SECURE_SSL_REDIRECT = False
 SECURE_HSTS_SECONDS = 0 if DEBUG or LOCAL else 31_536_000
-SECURE_CONTENT_TYPE_NOSNIFF = True
-SECURE_REFERRER_POLICY = "same-origin"
-X_FRAME_OPTIONS = "DENY"
 
 LOGGING = {
     "version": 1,

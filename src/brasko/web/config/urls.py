@@ -8,9 +8,9 @@ from django.views.decorators.csrf import ensure_csrf_cookie
 from brasko.web.common.problem import problem
 from brasko.web.config import settings
 from brasko.web.config.api import api
+from brasko.web.config.health import health
 from brasko.web.cooks.stream import cook_stream
 from brasko.web.machine.api import yard_certificate
-from brasko.web.machine.health import health
 
 _MISSING = "The front end is not built. Run: make build"
 

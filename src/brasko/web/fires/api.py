@@ -16,6 +16,7 @@ from brasko.formats.fire import SetupOut
 from brasko.formats.fire_convert import (
     told_setup,
 )
+from brasko.web.accounts.auth import signed_in
 from brasko.web.devices.weather import SOURCE, hours_from, weather_at
 from brasko.web.fires.computing import advice_for, course_of, food_on, looked_at, set_for
 from brasko.web.fires.schemas import (
@@ -50,33 +51,33 @@ def get_fire_reference(request: HttpRequest) -> FireReference:
     return _reference()
 
 
-@router.post("fire/look", response=LookOut, operation_id="look_at_fire")
-def look_at_fire(request: HttpRequest, payload: LookIn) -> HttpResponse:
+@router.post("fire/look", response=LookOut, auth=signed_in, operation_id="look_at_fire")
+async def look_at_fire(request: HttpRequest, payload: LookIn) -> HttpResponse:
     """The grate as this fire heats it, settled or so long after lighting, with food on it."""
-    return computed_answer(request, SOME_S, looked_at, payload)
+    return await computed_answer(request, SOME_S, looked_at, payload)
 
 
-@router.post("fire/food", response=FoodOut, operation_id="look_at_food")
-def look_at_food(request: HttpRequest, payload: LookIn) -> HttpResponse:
+@router.post("fire/food", response=FoodOut, auth=signed_in, operation_id="look_at_food")
+async def look_at_food(request: HttpRequest, payload: LookIn) -> HttpResponse:
     """What food feels while it is dragged: no map."""
-    return computed_answer(request, SOME_S, food_on, payload)
+    return await computed_answer(request, SOME_S, food_on, payload)
 
 
-@router.post("fire/course", response=CourseAnswer, operation_id="get_fire_course")
-def get_fire_course(request: HttpRequest, payload: CourseAskIn) -> HttpResponse:
-    return computed_answer(request, SOME_S, course_of, payload)
+@router.post("fire/course", response=CourseAnswer, auth=signed_in, operation_id="get_fire_course")
+async def get_fire_course(request: HttpRequest, payload: CourseAskIn) -> HttpResponse:
+    return await computed_answer(request, SOME_S, course_of, payload)
 
 
-@router.post("fire/set", response=SetupOut, operation_id="set_fire_for")
-def set_fire_for(request: HttpRequest, payload: SetForIn) -> HttpResponse:
+@router.post("fire/set", response=SetupOut, auth=signed_in, operation_id="set_fire_for")
+async def set_fire_for(request: HttpRequest, payload: SetForIn) -> HttpResponse:
     """Vents, knobs or controller for a wished temperature."""
-    return computed_answer(request, SOME_S, set_for, payload)
+    return await computed_answer(request, SOME_S, set_for, payload)
 
 
-@router.post("fire/advise", response=AdviseOut, operation_id="advise_fire")
-def advise_fire(request: HttpRequest, payload: AdviseIn) -> HttpResponse:
+@router.post("fire/advise", response=AdviseOut, auth=signed_in, operation_id="advise_fire")
+async def advise_fire(request: HttpRequest, payload: AdviseIn) -> HttpResponse:
     """Which fire to build for wished zones, and why."""
-    return computed_answer(request, SOME_S, advice_for, payload)
+    return await computed_answer(request, SOME_S, advice_for, payload)
 
 
 @router.get("weather", response=WeatherOut, operation_id="get_weather")

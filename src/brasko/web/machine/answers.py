@@ -8,7 +8,7 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from pydantic import BaseModel
 
-from brasko.web.machine.shares import computed_by, waiter_of
+from brasko.web.machine.shares import computed_soon, waiter_of
 
 
 def written(work: Callable[..., BaseModel], *args: Any) -> bytes:
@@ -16,9 +16,9 @@ def written(work: Callable[..., BaseModel], *args: Any) -> bytes:
     return work(*args).model_dump_json(by_alias=True).encode()
 
 
-def computed_answer(
+async def computed_answer(
     request: HttpRequest, estimate_s: float, work: Callable[..., BaseModel], *args: Any
 ) -> HttpResponse:
     """Have an answer computed for whoever asks, in their share of the machine."""
-    body = computed_by(waiter_of(request), estimate_s, written, work, *args)
+    body = await computed_soon(waiter_of(request), estimate_s, written, work, *args)
     return HttpResponse(body, content_type="application/json; charset=utf-8")

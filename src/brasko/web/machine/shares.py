@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import asyncio
 import threading
 import time
 from collections.abc import Callable, Hashable
@@ -15,7 +16,7 @@ from limits import RateLimitItemPerMinute
 from limits.storage import MemoryStorage
 from limits.strategies import SlidingWindowCounterRateLimiter
 
-from brasko.web.machine.pool import Overdue, Pool
+from brasko.web.machine.pool import Job, Overdue, Pool
 
 R = TypeVar("R")
 
@@ -76,19 +77,13 @@ def computed_by(waiter: Waiter, estimate_s: float, work: Callable[..., R], *args
 
     Raises Overdrawn, TooMuch, NobodyWaits, and whatever the work raises.
     """
-    if estimate_s > LONGEST_S:
-        raise TooMuch(estimate_s)
-    if not (settings.COMPUTE_APART and waiter.apart):
+    job = _asked(waiter, estimate_s, work, args)
+    if job is None:
         return work(*args)
-    key = str(waiter.household)
-    if not _budgets.test(_budget, key, cost=1):
-        raise Overdrawn(max(_budgets.get_window_stats(_budget, key).reset_time - time.time(), 1.0))
-    job = computing.ask(waiter.household, work, *args, limit_s=LONGEST_S)
     begun = time.monotonic()
     while True:
         try:
-            answer, cpu_s = job.future.result(timeout=LOOK_S)
-            break
+            return _charged(waiter, job.future.result(timeout=LOOK_S))  # type: ignore[no-any-return]
         except TimeoutError:
             if waiter.gone is not None and waiter.gone.is_set():
                 computing.let_go(job, end=time.monotonic() - begun > KILL_AFTER_S)
@@ -96,10 +91,42 @@ def computed_by(waiter: Waiter, estimate_s: float, work: Callable[..., R], *args
         except CancelledError:
             raise NobodyWaits from None
         except Overdue:
-            _charge(key, LONGEST_S)
+            _charge(str(waiter.household), LONGEST_S)
             raise TooMuch(LONGEST_S) from None
-    _charge(key, cpu_s)
-    return answer  # type: ignore[no-any-return]
+
+
+async def computed_soon(waiter: Waiter, estimate_s: float, work: Callable[..., R], *args: Any) -> R:
+    """The same without a thread that waits. Where the browser leaves, this is cancelled and what it asked for let go."""
+    job = _asked(waiter, estimate_s, work, args)
+    if job is None:
+        return work(*args)
+    begun = time.monotonic()
+    try:
+        return _charged(waiter, await asyncio.wrap_future(job.future))  # type: ignore[no-any-return]
+    except asyncio.CancelledError:
+        computing.let_go(job, end=time.monotonic() - begun > KILL_AFTER_S)
+        raise
+    except Overdue:
+        _charge(str(waiter.household), LONGEST_S)
+        raise TooMuch(LONGEST_S) from None
+
+
+def _asked(waiter: Waiter, estimate_s: float, work: Callable[..., Any], args: tuple[Any, ...]) -> Job | None:
+    """The job in its queue; None where it is computed here. Raises TooMuch and Overdrawn."""
+    if estimate_s > LONGEST_S:
+        raise TooMuch(estimate_s)
+    if not (settings.COMPUTE_APART and waiter.apart):
+        return None
+    key = str(waiter.household)
+    if not _budgets.test(_budget, key, cost=1):
+        raise Overdrawn(max(_budgets.get_window_stats(_budget, key).reset_time - time.time(), 1.0))
+    return computing.ask(waiter.household, work, *args, limit_s=LONGEST_S)
+
+
+def _charged(waiter: Waiter, told: tuple[Any, float]) -> Any:
+    answer, cpu_s = told
+    _charge(str(waiter.household), cpu_s)
+    return answer
 
 
 def _charge(key: str, cpu_s: float) -> None:

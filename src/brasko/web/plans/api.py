@@ -10,8 +10,10 @@ from ninja import Router, Status
 from brasko.core.errors import InvalidInput
 from brasko.formats.meal import MealIn
 from brasko.formats.meal_convert import for_each, wish_of
+from brasko.web.accounts.auth import signed_in
 from brasko.web.machine.answers import computed_answer
 from brasko.web.machine.shares import waiter_of
+from brasko.web.machine.store import in_store
 from brasko.web.plans.actions.save_plan import prepared_for, save_plan
 from brasko.web.plans.actions.take_along import calendar_of, hour_to_come, meal_of
 from brasko.web.plans.computing import effort_of, previewed
@@ -48,8 +50,8 @@ def get_reference(request: HttpRequest) -> ReferenceOut:
     return reference()
 
 
-@router.post("plans/preview", response=PreviewOut, operation_id="preview_plan")
-def preview_plan(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
+@router.post("plans/preview", response=PreviewOut, auth=signed_in, operation_id="preview_plan")
+async def preview_plan(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
     """Compute a plan without keeping it; quick, good to about 1 K. With an anchor, also refuse an hour that cannot be met."""
     if payload.focus >= len(payload.pieces):
         raise InvalidInput(
@@ -57,38 +59,40 @@ def preview_plan(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
         )
     ranged = (payload.focus,) if payload.ranges else ()
     effort = effort_of(payload.pieces, quick=payload.quick and not payload.ranges, ranged=ranged)
-    return computed_answer(request, effort, previewed, payload, timezone.now())
+    return await computed_answer(request, effort, previewed, payload, timezone.now())
 
 
-@router.post("plans/pick", response=PickOut, operation_id="pick_way")
-def pick_way(request: HttpRequest, payload: PickIn) -> HttpResponse:
+@router.post("plans/pick", response=PickOut, auth=signed_in, operation_id="pick_way")
+async def pick_way(request: HttpRequest, payload: PickIn) -> HttpResponse:
     """Method, fire, finish, salt and rest for a cut, on the household's own grills."""
-    return computed_answer(request, SOME_S, pick_of, payload, kinds_of(request.user), timezone.now())
+    return await computed_answer(
+        request, SOME_S, pick_of, payload, await in_store(kinds_of, request.user), timezone.now()
+    )
 
 
-@router.post("plans/choices", response=ChoicesOut, operation_id="compare_ways")
-def compare_ways(request: HttpRequest, payload: MealAsk) -> HttpResponse:
+@router.post("plans/choices", response=ChoicesOut, auth=signed_in, operation_id="compare_ways")
+async def compare_ways(request: HttpRequest, payload: MealAsk) -> HttpResponse:
     """The first piece's own way beside the two best others, computed."""
     effort = WAYS * effort_of(payload.pieces[:1], quick=True)
-    return computed_answer(request, effort, choices_of, payload.pieces[0], kinds_of(request.user))
+    return await computed_answer(request, effort, choices_of, payload.pieces[0], await in_store(kinds_of, request.user))
 
 
-@router.post("plans/school", response=SchoolOut, operation_id="ask_school")
-def ask_school(request: HttpRequest, payload: SchoolIn) -> HttpResponse:
+@router.post("plans/school", response=SchoolOut, auth=signed_in, operation_id="ask_school")
+async def ask_school(request: HttpRequest, payload: SchoolIn) -> HttpResponse:
     """The same piece by each answer to a question where cooks disagree."""
-    return computed_answer(request, WAYS * effort_of([payload.piece], quick=True), school_told, payload)
+    return await computed_answer(request, WAYS * effort_of([payload.piece], quick=True), school_told, payload)
 
 
-@router.post("plans/details", response=DetailsOut, operation_id="tell_details")
-def tell_details(request: HttpRequest, payload: MealAsk) -> HttpResponse:
+@router.post("plans/details", response=DetailsOut, auth=signed_in, operation_id="tell_details")
+async def tell_details(request: HttpRequest, payload: MealAsk) -> HttpResponse:
     """Amounts, shares of the eaters, and what to do when guests are late."""
     for_each(payload.pieces, wish_of)
-    return computed_answer(request, WAYS * effort_of(payload.pieces, quick=True), details_of, payload)
+    return await computed_answer(request, WAYS * effort_of(payload.pieces, quick=True), details_of, payload)
 
 
-@router.post("plans/burger", response=BurgerOut, operation_id="make_burger")
-def make_burger(request: HttpRequest, payload: BurgerIn) -> HttpResponse:
-    return computed_answer(request, SOME_S, burger_of, payload)
+@router.post("plans/burger", response=BurgerOut, auth=signed_in, operation_id="make_burger")
+async def make_burger(request: HttpRequest, payload: BurgerIn) -> HttpResponse:
+    return await computed_answer(request, SOME_S, burger_of, payload)
 
 
 @router.get("plans", response=list[PlanLine], operation_id="list_plans")

@@ -1,0 +1,26 @@
+"""Who is signed in, for calls that wait for what another process computes: no thread is made for them."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.contrib.auth.models import AbstractBaseUser
+from django.http import HttpRequest
+from ninja.security import SessionAuth
+
+from brasko.web.machine.store import in_store
+
+
+class SignedIn(SessionAuth):
+    """Django's session, looked up by a thread that keeps its connection to the store."""
+
+    async def authenticate(self, request: HttpRequest, key: str | None) -> Any:
+        return await in_store(_user_of, request)
+
+
+def _user_of(request: HttpRequest) -> AbstractBaseUser | None:
+    user = request.user
+    return user if user.is_authenticated else None
+
+
+signed_in = SignedIn()
