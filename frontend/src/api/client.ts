@@ -26,7 +26,23 @@ export class Problem extends Error {
   }
 }
 
-const client = createClient<paths>({ baseUrl: window.location.origin, credentials: "same-origin" });
+/** No longer than this is waited for a turn that comes later; then the cook is told. */
+const LONGEST_WAIT_S = 60;
+
+/** Ask, and ask again when the server says that it is this household's turn. */
+export async function patient(request: Request): Promise<Response> {
+  for (;;) {
+    const answered = await fetch(request.clone());
+    const wait = Number(answered.headers.get("Retry-After"));
+    if (answered.status !== 429 || !(wait > 0 && wait <= LONGEST_WAIT_S)) return answered;
+    await new Promise<void>((on, off) => {
+      const timer = window.setTimeout(on, wait * 1000);
+      request.signal.addEventListener("abort", () => { window.clearTimeout(timer); off(request.signal.reason as Error); });
+    });
+  }
+}
+
+const client = createClient<paths>({ baseUrl: window.location.origin, credentials: "same-origin", fetch: patient });
 
 client.use({
   onRequest({ request }) {
