@@ -54,9 +54,9 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "brasko.web.common.assets.Assets",
     "brasko.web.common.policy.safe_headers",
-    "django.contrib.sessions.middleware.SessionMiddleware",
-    "django.middleware.csrf.CsrfViewMiddleware",
-    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "brasko.web.common.swift.Sessions",
+    "brasko.web.common.swift.Csrf",
+    "brasko.web.common.swift.SignedInUser",
 ]
 
 ROOT_URLCONF = "brasko.web.config.urls"
