@@ -36,7 +36,7 @@ class Sender:
             if cookie.name == "csrftoken" and cookie.value:
                 headers["X-CSRFToken"] = cookie.value
         data = None if body is None else json.dumps(body).encode()
-        with self.opener.open(urllib.request.Request(base + path, data, headers, method=method), timeout=5) as answer:
+        with self.opener.open(urllib.request.Request(base + path, data, headers, method=method), timeout=20) as answer:
             return json.load(answer)
 
     def until_answered(self, method: str, path: str, body: dict, token: str = "") -> dict:

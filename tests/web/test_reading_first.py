@@ -94,6 +94,19 @@ def test_a_probe_that_jumped_or_is_silent_does_not_count(mara, cook):
     assert "shows {temp:60.0}" in errors(mara.mark(cook.id, "read"))["task"], "what was read by hand counts"
 
 
+def test_the_lowest_reading_is_the_middle(mara, cook):
+    """A probe that shows much less than the hand did counts: draw the thermometer through, the lowest is the middle (trade)."""
+    tip(cook, 55.0)
+    by_hand(mara, cook, 73.0)
+    told = ask(mara, cook)
+    assert (told["by"], told["enough"]) == ("probe", False)
+    assert "lowest reading is the middle" in told["words"]
+    assert mara.mark(cook.id, "rest").status_code == 409
+    tip(cook, 71.5, 2, 1.0)
+    by_hand(mara, cook, 73.0)
+    assert mara.mark(cook.id, "rest").status_code == 201
+
+
 def test_a_reading_from_before_the_last_heat_does_not_count(mara):
     found = Cook.objects.get(id=mara.start(mara.plan(**{**PATTY, "method": "sear_then_low"}), practice=True)["id"])
     found = wind_to(found, "on", 60.0)

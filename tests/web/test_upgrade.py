@@ -101,3 +101,10 @@ def test_addresses_of_the_api_that_are_none_are_problems(client, db):
     assert client.get("/yard.crt").status_code == 404
     for name in ("Content-Security-Policy", "X-Frame-Options", "X-Content-Type-Options", "Referrer-Policy"):
         assert name in answer.headers
+
+
+def test_a_name_that_this_server_does_not_have_is_refused(client, db):
+    """Else a stranger's page could speak to it by a name of its own (DNS rebinding)."""
+    for path in ("/api/session", "/", "/healthz"):
+        answer = client.get(path, headers={"host": "elsewhere.example"})
+        assert (answer.status_code, answer["Content-Type"]) == (400, "application/problem+json")

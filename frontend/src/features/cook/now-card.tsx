@@ -49,7 +49,9 @@ export function NowCard({ cook, piece, current, next, outlook, nowMs, system, li
             <span role="timer" aria-label={left > 0 ? `in ${spanText(left)}` : "now"} className={`figure leading-[0.95] ${left > 0 ? (left >= 3600 ? "text-[5.6rem]" : "text-[7.6rem]") : "text-[7rem] text-ember"}`}>{left > 0 ? countdown(left) : "Now"}</span>
             <span className="text-lg text-ash">{left > 0 ? <>at {clockText(new Date(next.start_at))}{byForecast && <span className="block text-base">{clockText(new Date(byForecast.low))} to {clockText(new Date(byForecast.high))}</span>}</> : left < -60 ? `${spanText(left)} late` : ""}</span>
           </p>
-          <p className="m-0 text-base">{phrase(system, next.why)}</p>
+          {reads && outlook?.reading
+            ? <p role="status" className={`m-0 border-l-4 pl-2 text-lg font-bold ${outlook.reading.enough ? "border-probe" : "border-agency"}`}>{phrase(system, outlook.reading.words)}</p>
+            : <p className="m-0 text-base">{phrase(system, next.why)}</p>}
         </>
       ) : <h2 className="m-0 text-4xl">On the board. Enjoy it.</h2>}
       {missed && <p role="status" className="m-0 font-semibold text-alarm">While the screen slept: {missed}.</p>}
@@ -60,7 +62,7 @@ export function NowCard({ cook, piece, current, next, outlook, nowMs, system, li
           <span className="text-ash">ends at <b className="figure text-3xl text-ink">{outlook.peak ? tempText(system, outlook.peak.c) : tempText(system, piece.result.finish_c)}</b></span>
         </p>
       )}
-      {outlook?.reading && <p role="status" className={`m-0 border-l-4 pl-2 text-lg font-bold ${outlook.reading.enough ? "border-probe" : "border-agency"}`}>{phrase(system, outlook.reading.words)}</p>}
+      {outlook?.reading && !reads && <p role="status" className={`m-0 border-l-4 pl-2 text-lg font-bold ${outlook.reading.enough ? "border-probe" : "border-agency"}`}>{phrase(system, outlook.reading.words)}</p>}
       {outlook?.why && <p className="m-0 border-l-4 border-ember pl-2 text-base font-semibold">{phrase(system, outlook.why)}</p>}
       {outlook && outlook.members === 0 && <p role="status" className="m-0 text-sm text-ash">The forecast is being worked out; until then the plan's times stand.</p>}
       {onTheWay > 0 && outbox.failing && <p role="status" className="m-0 text-alarm">The server does not answer. {onTheWay === 1 ? "Your mark is" : `Your ${onTheWay} marks are`} kept and sent again.</p>}

@@ -4,8 +4,11 @@ from collections.abc import Callable
 
 from asgiref.sync import iscoroutinefunction, markcoroutinefunction
 from django.conf import settings
+from django.core.exceptions import DisallowedHost
 from django.http import HttpRequest, HttpResponse
 from django.utils.decorators import sync_and_async_middleware
+
+from brasko.web.common.problem import problem
 
 POLICY = "; ".join(
     [
@@ -37,9 +40,20 @@ HEADERS = {
 """One pass for all of them: each middleware more is a change of threads in every request."""
 
 
+def refused_host(request: HttpRequest) -> HttpResponse | None:
+    """A request for a name that this server does not have is answered here: a stranger's page may have sent it."""
+    try:
+        request.get_host()
+    except DisallowedHost:
+        return problem(
+            400, "unknown-host", "Unknown name", "This server does not go by that name. Add it to BRASKO_HOSTS."
+        )
+    return None
+
+
 @sync_and_async_middleware
 def safe_headers(get_response: Callable) -> Callable:
-    """Add them to every response."""
+    """Add them to every response, and refuse what is meant for another server."""
 
     def with_policy(response: HttpResponse) -> HttpResponse:
         for name, value in HEADERS.items():
@@ -49,11 +63,11 @@ def safe_headers(get_response: Callable) -> Callable:
     if iscoroutinefunction(get_response):
 
         async def middleware(request: HttpRequest) -> HttpResponse:
-            return with_policy(await get_response(request))
+            return with_policy(refused_host(request) or await get_response(request))
 
         return markcoroutinefunction(middleware)
 
     def sync_middleware(request: HttpRequest) -> HttpResponse:
-        return with_policy(get_response(request))
+        return with_policy(refused_host(request) or get_response(request))
 
     return sync_middleware

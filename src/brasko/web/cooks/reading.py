@@ -8,7 +8,7 @@ from datetime import datetime, timedelta
 
 from django.db.models import QuerySet
 
-from brasko.core.forecast.faults import MISPLACED, series, slipped
+from brasko.core.forecast.faults import APART_K, MISPLACED, series, slipped
 from brasko.core.forecast.readings import Reading as Seen
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.story import done_at, standing_events
@@ -28,6 +28,8 @@ class Taken:
     temp_c: float
     at: datetime
     source: str
+    by_hand_c: float | None = None
+    """What was read by hand meanwhile, where a probe in the middle shows much less: the lowest reading is the middle."""
 
 
 def needed_c(piece: Piece) -> float | None:
@@ -50,7 +52,10 @@ def last_heat_began(piece: Piece, events: Sequence[Event]) -> datetime | None:
 
 
 def taken(cook: Cook, piece: Piece, events: Sequence[Event], seen: Outlook | None, now: datetime) -> Taken | None:
-    """The newest reading of the middle on the last heat: one by hand, or else what a probe in its place shows now."""
+    """The newest reading of the middle on the last heat: one by hand, or else what a probe in its place shows now.
+
+    Where the probe shows much less than the hand did, that counts.
+    """
     began = last_heat_began(piece, events)
     if began is None:
         return None
@@ -66,13 +71,16 @@ def taken(cook: Cook, piece: Piece, events: Sequence[Event], seen: Outlook | Non
     device = mine.filter(source=Reading.Source.HAND).order_by("-at", "-id").first()
     if device is not None:
         by_hand.append(Taken(device.temp_c, device.at, "hand"))
-    if by_hand:
-        return max(by_hand, key=lambda each: each.at)
+    hand = max(by_hand, key=lambda each: each.at, default=None)
     tip = mine.filter(source=Reading.Source.TIP)
     probe = tip.filter(at__gte=now - FRESH).order_by("-at", "-id").first()
     if probe is None or not in_place(seen) or _jumped(tip, began, now):
-        return None
-    return Taken(probe.temp_c, probe.at, "probe")
+        return hand
+    if hand is None:
+        return Taken(probe.temp_c, probe.at, "probe")
+    if probe.temp_c < hand.temp_c - APART_K:
+        return Taken(probe.temp_c, probe.at, "probe", hand.temp_c)
+    return hand
 
 
 def _jumped(tip: QuerySet[Reading], began: datetime, now: datetime) -> bool:
@@ -110,6 +118,11 @@ def asked(piece: Piece, found: Taken | None, seen: Outlook | None) -> str:
         return f"The probe does not look to be in the middle. Read it by hand: it must show {figure} before {piece.name.lower()} comes off."
     if found is None:
         return f"Read the middle: it must show {figure} before {piece.name.lower()} comes off."
+    if not enough(piece, found) and found.by_hand_c is not None:
+        return (
+            f"By hand it showed {{temp:{found.by_hand_c:.1f}}}, but the probe shows {{temp:{found.temp_c:.1f}}}, and the lowest "
+            f"reading is the middle: it must show {figure}. Read it again; take the probe out if it is wrong."
+        )
     if not enough(piece, found):
         return f"The middle shows {{temp:{found.temp_c:.1f}}} and must show {figure}. Leave it over the heat, and read it again after a minute."
     return f"The middle shows {{temp:{found.temp_c:.1f}}}: enough. It may come off."

@@ -115,8 +115,8 @@ def _mark_as_read(cook: Cook, piece: Piece | None, event: Event) -> None:
     began = reading.last_heat_began(piece, events)
     if event.payload["source"] != "hand" or began is None or event.at < began or "read" in done_at(events, piece):
         return
-    found = reading.Taken(event.payload["temp_c"], event.at, "hand")
-    if reading.enough(piece, found):
+    found = reading.taken(cook, piece, events, outlook(cook, piece, events, cook.now()), cook.now())
+    if found is not None and reading.enough(piece, found):
         body = {"task": reading.READ_TASK, "temp_c": found.temp_c, "source": found.source}
         _append(cook, Event.Kind.DONE, event.at, uuid5(event.client_id, reading.READ_TASK), piece, body)
 

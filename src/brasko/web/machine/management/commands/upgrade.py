@@ -15,6 +15,10 @@ class Command(BaseCommand):
     help = "Bring the store up to date. A copy is made first; where it fails the store is put back as it was."
 
     def handle(self, *args: object, **options: object) -> None:
+        store = Path(settings.DATABASES["default"]["NAME"])
+        if store.exists() and store.stat().st_size == 0:
+            store.unlink()
+        fresh = not store.exists()
         executor = MigrationExecutor(connection)
         pending = len(executor.migration_plan(executor.loader.graph.leaf_nodes()))
         connections.close_all()
@@ -23,7 +27,9 @@ class Command(BaseCommand):
             call_command("migrate", interactive=False, verbosity=0)
             connections.close_all()
 
-        store = Path(settings.DATABASES["default"]["NAME"])
+        if fresh:
+            # looking made an empty one: there is nothing to copy
+            store.unlink(missing_ok=True)
         try:
             copy = upgraded(store, settings.VAR / "copies", pending, migrate)
         except UpgradeFailed as exc:
