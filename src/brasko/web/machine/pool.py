@@ -124,10 +124,14 @@ class Pool:
             return sum(len(jobs) for jobs in self._waiting.values())
 
     def _go_on(self) -> None:
-        for process in self._processes:
-            while process.job is None and (job := self._next(process)) is not None:
-                if job.future.running() or job.future.set_running_or_notify_cancel():
-                    self._run(process, job)
+        begun = True
+        while begun:
+            begun = False
+            for process in self._processes:
+                while process.job is None and (job := self._next(process)) is not None:
+                    if job.future.running() or job.future.set_running_or_notify_cancel():
+                        self._run(process, job)
+                        begun = True
 
     def _next(self, process: _Process) -> Job | None:
         """The first job of the household whose turn it is; it then goes to the end of the line."""
