@@ -26,7 +26,8 @@ export type CookLine = Schemas["CookLine"];
 export type Expected = Schemas["ExpectedOut"];
 
 export const useSession = () =>
-  useQuery({ queryKey: keys.session, queryFn: () => answer(client.GET("/api/session")), staleTime: Infinity });
+  // what the browser kept may be of before a sign-in: each page asks anew, and goes by what was kept where nobody answers
+  useQuery({ queryKey: keys.session, queryFn: () => answer(client.GET("/api/session")), staleTime: Infinity, refetchOnMount: "always" });
 
 export const useReference = () =>
   useQuery({ queryKey: keys.reference, queryFn: () => answer(client.GET("/api/reference")), staleTime: Infinity });

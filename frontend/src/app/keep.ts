@@ -5,12 +5,15 @@ import { removeOldestQuery } from "@tanstack/react-query-persist-client";
 const DAY_MS = 24 * 3600 * 1000;
 const KEPT = new Set(["session", "reference", "cooks"]);
 
+/** That nobody is signed in is not worth keeping: somebody may be by the next time. */
+const isNobody = (query: Query) => query.queryKey[0] === "session" && !(query.state.data as { signed_in?: boolean } | undefined)?.signed_in;
+
 /** What the browser keeps to go on with the server gone: who is signed in, the reference, and the cooks. */
 export const keeping = {
   persister: createSyncStoragePersister({ storage: window.localStorage, key: "brasko-kept", retry: removeOldestQuery, throttleTime: 2000 }),
   maxAge: DAY_MS,
   buster: "2",
-  dehydrateOptions: { shouldDehydrateQuery: (query: Query) => defaultShouldDehydrateQuery(query) && KEPT.has(String(query.queryKey[0])) },
+  dehydrateOptions: { shouldDehydrateQuery: (query: Query) => defaultShouldDehydrateQuery(query) && KEPT.has(String(query.queryKey[0])) && !isNobody(query) },
 };
 
 const AGAIN_MS = 30_000;

@@ -13,6 +13,7 @@ from collections import OrderedDict, deque
 from collections.abc import Callable, Hashable
 from concurrent.futures import Future
 from concurrent.futures.process import BrokenProcessPool
+from contextlib import suppress
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -20,6 +21,8 @@ from pebble import ProcessExpired, ProcessPool
 
 log = logging.getLogger(__name__)
 
+LONGEST_END_S = 2.0
+"""A process that has not ended by then goes with the server (see begin)."""
 _DIE_WITH_PARENT = 1
 """PR_SET_PDEATHSIG of prctl(2)."""
 
@@ -186,9 +189,11 @@ class Pool:
     def stop(self) -> None:
         """End every process; for tests and the end of the server."""
         with self._lock:
-            for process in self._processes:
-                process.pool.stop()
-            for process in self._processes:
-                process.pool.join()
-            self._processes.clear()
+            ending, self._processes = self._processes, []
             self._waiting.clear()
+        # not under the lock: what is ended tells so, and wants it
+        for process in ending:
+            process.pool.stop()
+        for process in ending:
+            with suppress(TimeoutError):
+                process.pool.join(timeout=LONGEST_END_S)
