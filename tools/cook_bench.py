@@ -310,7 +310,9 @@ def for_hours(caller: Caller, kitchen: Kitchen) -> None:
 
 def main() -> None:
     say("| what | measured |\n| --- | --- |")
-    in_process()
+    only_load = "load" in sys.argv[1:]
+    if not only_load:
+        in_process()
     with tempfile.TemporaryDirectory() as folder:
         kitchen = Kitchen(Path(folder))
         kitchen.manage("migrate", "--no-input")
@@ -318,8 +320,9 @@ def main() -> None:
         kitchen.start_server()
         try:
             caller = Caller(kitchen.base)
-            four_pieces(caller)
-            for_hours(caller, kitchen)
+            if not only_load:
+                four_pieces(caller)
+                for_hours(caller, kitchen)
             fifty_cooks(kitchen)
         finally:
             kitchen.stop()

@@ -19,7 +19,7 @@ import time
 import urllib.error
 import urllib.request
 from collections.abc import Callable
-from contextlib import contextmanager, suppress
+from contextlib import closing, contextmanager, suppress
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
@@ -124,7 +124,7 @@ def stores_that_fail() -> None:
             health = answer(kitchen.base)
             (place / "ballast").unlink()
             after = posted(kitchen, tokens[0], numbers)[0]
-            with sqlite3.connect(kitchen.env["BRASKO_DB"]) as db:
+            with closing(sqlite3.connect(kitchen.env["BRASKO_DB"])) as db:
                 kept = db.execute(
                     "SELECT count(DISTINCT sequence) FROM cooks_reading r JOIN yard_thermometer t ON t.id = r.thermometer_id WHERE t.name = 'Small 0'"
                 ).fetchone()[0]
@@ -198,7 +198,7 @@ def two_servers(kitchen: Kitchen) -> None:
             each.start()
         for each in threads:
             each.join()
-        with sqlite3.connect(kitchen.env["BRASKO_DB"]) as db:
+        with closing(sqlite3.connect(kitchen.env["BRASKO_DB"])) as db:
             kept = db.execute(
                 "SELECT count(*) FROM cooks_reading r JOIN yard_thermometer t ON t.id = r.thermometer_id WHERE t.name = 'Two 0'"
             ).fetchone()[0]
@@ -303,7 +303,7 @@ def eight_shoulders(kitchen: Kitchen) -> None:
 
 
 def load() -> None:
-    run = subprocess.run([sys.executable, "tools/cook_bench.py"], cwd=ROOT, capture_output=True, text=True)
+    run = subprocess.run([sys.executable, "tools/cook_bench.py", "load"], cwd=ROOT, capture_output=True, text=True)
     told = {
         line.split("|")[1].strip(): line.split("|")[2].strip()
         for line in run.stdout.splitlines()
@@ -376,6 +376,7 @@ def main() -> int:
             eight_shoulders(kitchen)
         finally:
             kitchen.stop()
+    load()
     tests(
         "a clock set back by an hour",
         "nothing lost, the order kept, no end before its beginning",
@@ -391,7 +392,6 @@ def main() -> int:
         "undoes or are_one or taken_once",
         BRASKO_RACES=RACES,
     )
-    load()
     fuzz()
     tests(
         "the phone on the Wi-Fi, plainly and over TLS; marks of two households; nothing left after sign-out",
