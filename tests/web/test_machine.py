@@ -12,6 +12,7 @@ from pathlib import Path
 
 import numpy as np
 import pytest
+from asgiref.sync import sync_to_async
 from django.test import AsyncClient, RequestFactory
 from households import RIBEYE, Visitor, errors
 from machine_work import burned, died_once, echoed, noted, own_pid, slept
@@ -190,15 +191,14 @@ def test_the_door_reads_nothing_of_what_is_too_large():
     assert knocked("/api/plans", [1], -1)[0] == 413
 
 
+def a_practice_cook() -> tuple[Visitor, Cook]:
+    visitor = Visitor("ingrid")
+    return visitor, Cook.objects.get(id=visitor.start(practice=True)["id"])
+
+
 @pytest.mark.django_db(transaction=True)
 async def test_no_more_than_three_streams_a_session():
-    from asgiref.sync import sync_to_async
-
-    def prepared():
-        visitor = Visitor("ingrid")
-        return visitor, Cook.objects.get(id=visitor.start(practice=True)["id"])
-
-    visitor, cook = await sync_to_async(prepared)()
+    visitor, cook = await sync_to_async(a_practice_cook)()
     client = AsyncClient()
     await sync_to_async(client.force_login)(visitor.user)
     opened = [await client.get(f"/api/cooks/{cook.id}/stream") for _ in range(3)]
@@ -213,13 +213,7 @@ async def test_no_more_than_three_streams_a_session():
 
 @pytest.mark.django_db(transaction=True)
 async def test_a_stream_ends_with_its_session():
-    from asgiref.sync import sync_to_async
-
-    def prepared():
-        visitor = Visitor("ingrid")
-        return visitor, Cook.objects.get(id=visitor.start(practice=True)["id"])
-
-    visitor, cook = await sync_to_async(prepared)()
+    visitor, cook = await sync_to_async(a_practice_cook)()
     client = AsyncClient()
     await sync_to_async(client.force_login)(visitor.user)
     stream = aiter(await client.get(f"/api/cooks/{cook.id}/stream"))

@@ -20,7 +20,7 @@ WIDEST_CORRECTION_K = 5.0
 def pressure_pa(altitude_m: float) -> float:
     """Usual air pressure at an altitude: p = 101325 (1 - 2.25577e-5 h)^5.25588.
 
-    Source: icao_1993, the standard atmosphere below 11 km. Checked: tests/core/test_altitude.py.
+    Source: icao_1993, the standard atmosphere below 11 km. Checked: tests/core/test_fire_grate.py.
     """
     require_between("altitude_m", altitude_m, -430.0, 5000.0, "m")
     return float(101325.0 * (1.0 - 2.25577e-5 * altitude_m) ** 5.25588)

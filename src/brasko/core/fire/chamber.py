@@ -90,7 +90,7 @@ def draught_kg_s(body: Body, bottom_share: float, top_share: float, gas_c: float
     """Air drawn through both vents [kg/s].
 
     ṁ = ρ C_d A √(2 g H ΔT / T), A of both openings in a row, the leak shared between them, and a little of the wind.
-    Source: the usual stack effect, incropera_2011's air. Checked: tests/core/test_draught.py.
+    Source: the usual stack effect, incropera_2011's air. Checked: tests/core/test_fire_chamber.py.
     """
     outside, inside = weather.air_c + 273.15, max(gas_c, weather.air_c) + 273.15
     bottom = body.bottom_m2 * bottom_share + body.leak_m2 / 2.0

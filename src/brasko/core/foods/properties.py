@@ -2,7 +2,7 @@
 
 Every correlation is a polynomial in temperature [°C], valid from -40 to 150 °C.
 Source: choi_okos_1986 as printed in ashrae_refrigeration, table of food components (from memory, checked
-against worked values in tests/core/test_properties.py).
+against worked values in tests/core/test_materials.py).
 """
 
 from __future__ import annotations

@@ -20,7 +20,7 @@ def vertical_plate_nusselt(rayleigh: float, prandtl: float) -> float:
     """Mean Nusselt number of a vertical plate in natural convection, Churchill and Chu.
 
     Nu = (0.825 + 0.387 Ra^(1/6) / (1 + (0.492/Pr)^(9/16))^(8/27))².  Source: incropera_2011, eq. 9.26.
-    Valid for Ra up to 1e12.   Checked: against `ht.conv_free_immersed` in tests/core/test_films.py.
+    Valid for Ra up to 1e12.   Checked: against `ht.Nu_vertical_plate_Churchill` in tests/core/test_bodies.py.
     """
     require_between("rayleigh", rayleigh, 0.0, 1e12, "")
     require_between("prandtl", prandtl, 1e-3, 1e6, "")

@@ -20,7 +20,7 @@ _IF97 = (
 def saturation_pressure_pa(temp_c: NDArray[np.float64]) -> NDArray[np.float64]:
     """Saturation pressure of water [Pa] at temperatures [°C], 0 to 370 °C. Source: iapws_if97, eq. 30.
 
-    Checked: the three values printed with the equation (tests/core/test_vapour.py). Used a little below 0 °C as an
+    Checked: the three values printed with the equation (tests/core/test_materials.py). Used a little below 0 °C as an
     extrapolation, where only a frozen surface would tell the difference.
     """
     n = _IF97
