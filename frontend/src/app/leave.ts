@@ -1,6 +1,6 @@
 import { forgetAll } from "@/api/outbox";
 
-import { keeping } from "./keep";
+import { keepNothing } from "./keep";
 
 const LEFT = "left";
 /** One channel for speaking and for listening: a tab does not hear itself. */
@@ -9,11 +9,15 @@ const tabs = "BroadcastChannel" in window ? new BroadcastChannel("brasko-tabs") 
 /** Nothing of a household stays in this browser: at once, before the server answers, and in the other tabs too. */
 export function leaveNothing() {
   forgetAll();
-  void keeping.persister.removeClient();
+  keepNothing();
   tabs?.postMessage(LEFT);
 }
 
 /** A tab whose household has left in another tab begins anew. */
 export function watchOtherTabs() {
-  tabs?.addEventListener("message", (message) => { if (message.data === LEFT) window.location.assign("/"); });
+  tabs?.addEventListener("message", (message) => {
+    if (message.data !== LEFT) return;
+    keepNothing();
+    window.location.assign("/");
+  });
 }

@@ -6,6 +6,8 @@ import { SignInPage } from "@/features/account";
 import { Failed, Waiting } from "@/ui/controls";
 import type { System } from "@/units/units";
 
+import { keepAgain } from "./keep";
+
 type Household = NonNullable<Session["household"]>;
 
 const Context = createContext<Household | null>(null);
@@ -38,7 +40,10 @@ export function SessionGate({ children }: { children: ReactNode }) {
     return () => dark.removeEventListener("change", paint);
   }, [scheme]);
   const name = session.data?.household?.username ?? null;
-  useEffect(() => speakFor(name), [name]);
+  useEffect(() => {
+    speakFor(name);
+    if (name !== null) keepAgain();
+  }, [name]);
   const leaving = useIsSigningOut();
   const household = useMemo(() => session.data?.household ?? null, [session.data]);
   if (session.isError && !session.data) return <main className="p-6"><Failed error={session.error} again={() => void session.refetch()} /></main>;
