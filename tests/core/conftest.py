@@ -1,16 +1,9 @@
 """Shared fixtures of the core tests."""
 
-import os
-
 import pytest
-from hypothesis import settings
 
 from brasko.core.planner.invert import Solution, solved
 from brasko.core.planner.wish import Wish
-
-settings.register_profile("continuous integration", derandomize=True)
-if os.environ.get("CI"):
-    settings.load_profile("continuous integration")
 
 
 @pytest.fixture(scope="session")
