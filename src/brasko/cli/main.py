@@ -1,37 +1,41 @@
-"""`brasko simulate | plan | fire FILE.json`: exit status 0 with JSON, 2 for wrong input, 3 for what cannot be had."""
+"""`brasko simulate | plan | cook | fire FILE.json`: exit status 0 with JSON, 2 for wrong input, 3 for what cannot be had."""
 
 from __future__ import annotations
 
 import argparse
 import json
 import sys
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
+from dataclasses import dataclass
+from importlib import import_module
 from pathlib import Path
-from typing import Any
+from typing import TYPE_CHECKING, Any
 
-from pydantic import BaseModel, ValidationError
-
-from brasko.cli.fire import fire_told
-from brasko.cli.plan import meal_plan_of, plan_of
-from brasko.cli.plan_format import WishIn
-from brasko.cli.simulate import simulated
-from brasko.cli.simulation_format import SimulationIn
-from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.phrases import rendered
-from brasko.formats.fire import FireIn
-from brasko.formats.meal import MEAL_FORMAT, MealIn
+if TYPE_CHECKING:
+    from pydantic import BaseModel
 
 WRONG_INPUT, NOT_TO_BE_HAD = 2, 3
 
-COMMANDS: dict[str, tuple[type[BaseModel], Callable[[Any], BaseModel], str]] = {
-    "simulate": (SimulationIn, simulated, "simulate a food through its steps (brasko/simulation@1)"),
-    "plan": (
-        WishIn,
-        plan_of,
-        "plan a piece in a cook's own words (brasko/wish@1), or a meal as it was exported (brasko/meal@1)",
-    ),
-    "fire": (FireIn, fire_told, "tell what a fire gives, or which to build (brasko/fire@1)"),
-}
+
+@dataclass(frozen=True)
+class Verb:
+    """What can be asked for. Its modules are only imported when it is: they bring the whole core with them."""
+
+    help: str
+    module: str
+    function: str
+    formats: str
+    reads: str
+
+
+VERBS: dict[str, Verb] = {
+    "simulate": Verb("simulate a food through its steps (brasko/simulation@1)", "simulate", "simulated", "brasko.cli.simulation_format", "SimulationIn"),
+    "plan": Verb("plan a piece in a cook's own words (brasko/wish@1), or a meal as it was exported (brasko/meal@1)", "plan", "plan_of", "brasko.cli.plan_format", "WishIn"),
+    "cook": Verb("tell what comes of a cook, step by step (brasko/cook@1)", "cook", "told", "brasko.cli.cook_format", "CookIn"),
+    "fire": Verb("tell what a fire gives, or which to build (brasko/fire@1)", "fire", "fire_told", "brasko.formats.fire", "FireIn"),
+}  # fmt: skip
+MEAL_FORMAT = "brasko/meal@1"
+MEAL = Verb("", "plan", "meal_plan_of", "brasko.formats.meal", "MealIn")
 
 
 class Wrong(Exception):
@@ -41,13 +45,23 @@ class Wrong(Exception):
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command. Returns the exit status."""
     asked = _parser().parse_args(arguments)
-    format_, command, _ = COMMANDS[asked.command]
+    verb = VERBS[asked.command]
     try:
         raw = _read(asked.file)
-        if asked.command == "plan" and isinstance(raw, dict) and raw.get("format") == MEAL_FORMAT:
-            format_, command = MealIn, meal_plan_of
-        given = _validated(format_, raw)
-        print(command(given).model_dump_json(indent=1))
+    except Wrong as exc:
+        return _failed(str(exc), WRONG_INPUT)
+    if asked.command == "plan" and isinstance(raw, dict) and raw.get("format") == MEAL_FORMAT:
+        verb = MEAL
+    return _answered(verb, raw)
+
+
+def _answered(verb: Verb, raw: Any) -> int:
+    from brasko.core.errors import Infeasible, InvalidInput
+    from brasko.core.phrases import rendered
+
+    command = getattr(import_module(f"brasko.cli.{verb.module}"), verb.function)
+    try:
+        print(command(_validated(getattr(import_module(verb.formats), verb.reads), raw)).model_dump_json(indent=1))
     except Wrong as exc:
         return _failed(str(exc), WRONG_INPUT)
     except InvalidInput as exc:
@@ -62,8 +76,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="brasko", description="The computation of Brasko: JSON in, JSON out.")
     commands = parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
-    for name, (_, _, help_) in COMMANDS.items():
-        command = commands.add_parser(name, help=help_, description=help_)
+    for name, verb in VERBS.items():
+        command = commands.add_parser(name, help=verb.help, description=verb.help)
         command.add_argument("file", metavar="FILE.json", help='a file, or "-" for standard input')
     return parser
 
@@ -85,6 +99,8 @@ def _read(file: str) -> Any:
 
 
 def _validated(format_: type[BaseModel], raw: Any) -> BaseModel:
+    from pydantic import ValidationError
+
     try:
         return format_.model_validate(raw)
     except ValidationError as exc:

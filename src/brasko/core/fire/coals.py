@@ -19,6 +19,7 @@ from brasko.core.fire.grills import Grill
 from brasko.core.fire.views import Rectangle
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.sourced import Sourced
+from brasko.core.uncertainty.general import general
 
 Side = Literal["left", "right"]
 
@@ -223,12 +224,12 @@ def coal_face_c(
 ) -> NDArray[np.float64]:
     """Temperature of the coals' face: what they give off, less what the air through them carries away, is radiated.
 
-    P (1 - m c_p (T - T_air)) = ε σ A (T⁴ - T_air⁴), m the air a watt needs, by oxygen. Power and area may be arrays.
+    P (1 - m c_p (T - T_air)) = (1 + b) ε σ A (T⁴ - T_air⁴), b what it loses elsewhere, m the air a watt needs, by oxygen. Power and area may be arrays.
     Source: huggett_1980 for m, incropera_2011 for the balance. Not checked against a measured bed.
     """
     power, area = np.broadcast_arrays(np.asarray(power_w, dtype=float), np.asarray(area_m2, dtype=float))
     needed = 1.0 / (fuels.OXYGEN_HEAT.value * fuels.OXYGEN_SHARE.value * used_share)
-    radiates = fuels.COAL_EMISSIVITY.value * STEFAN_BOLTZMANN.value * area
+    radiates = (1.0 + general().bed_loses) * fuels.COAL_EMISSIVITY.value * STEFAN_BOLTZMANN.value * area
     low, high = np.full(power.shape, air_c), np.full(power.shape, 2500.0)
     for _ in range(40):
         middle = (low + high) / 2.0

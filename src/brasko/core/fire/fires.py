@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from brasko.core.errors import UnknownName
+from brasko.core.uncertainty.general import general
 from brasko.core.fire.zones import Fire, Preparation, Rods, Zone
 from brasko.core.programme.steps import Metal
 
 MINUTE = 60.0
 
-SKILLET = Metal(contact_w_m2k=400.0, heat_j_k=1060.0, power_w=1300.0, loss_w_k=4.0, around_c=30.0, start_c=250.0)
+SKILLET = Metal(contact_w_m2k=general().contact_w_m2k, heat_j_k=1060.0, power_w=1500.0, loss_w_k=4.0, around_c=30.0, start_c=250.0)
 """Cast iron of 2.3 kg and 26 cm, hot before the meat arrives; contact of meat on hot metal 200 to 600 W/m2K (from memory)."""
 
 _COOL = Zone(
@@ -28,7 +29,7 @@ WARM_FAT = Zone(
 def _skillet(key: str, name: str, pan: Metal) -> Zone:
     return Zone(
         key, name, "pan", "in the skillet",
-        air_c=90.0, film_w_m2k=8.0, lid_c=35.0, above_air_c=50.0, vapour_kg_m3=0.015, pan=pan,
+        air_c=90.0, film_w_m2k=8.0, lid_c=35.0, above_air_c=50.0, vapour_kg_m3=general().pan_steam_kg_m3, pan=pan,
     )  # fmt: skip
 
 

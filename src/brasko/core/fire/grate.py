@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from scipy.special import erf
 
 from brasko.core.fire import fuels
+from brasko.core.fire.air import film_w_m2k
 from brasko.core.fire.chamber import BAFFLE_RISE_K, Settled, settled
 from brasko.core.fire.coals import coal_face_c, disc_strips
 from brasko.core.fire.grills import Grate
@@ -23,7 +24,6 @@ Floats = NDArray[np.float64]
 
 FOOD_C = 60.0
 """The equivalent temperature is that of an even oven which would heat a moist surface of this temperature as fast."""
-FILM_W_M2K = Sourced(14.0, "W m-2 K-1", "", "assumed")
 FILM_OVER_FIRE_W_M2K = Sourced(20.0, "W m-2 K-1", "", "assumed")
 FOOD_EMISSIVITY = Sourced(0.9, "-", "", "from memory")
 SKIN_EMISSIVITY = Sourced(0.95, "-", "", "from memory")
@@ -223,7 +223,8 @@ def heat_at(
     wet = STEFAN_BOLTZMANN.value * (min(WATER_PAN_C.value, around) + 273.15) ** 4
     view = np.minimum(view, 0.98)
     fire = np.where(view > 1e-6, (shine / np.maximum(view, 1e-9) / STEFAN_BOLTZMANN.value) ** 0.25 - 273.15, around)
-    film = FILM_W_M2K.value + (FILM_OVER_FIRE_W_M2K.value - FILM_W_M2K.value) * over
+    still = film_w_m2k(setup, state)
+    film = still + max(FILM_OVER_FIRE_W_M2K.value - still, 0.0) * over
     below = shine + np.maximum(1.0 - view - cooler, 0.0) * fourth + cooler * wet
     return Heat(below, view, fire, air + plume, film, float(around), float(lid))
 

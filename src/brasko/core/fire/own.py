@@ -5,10 +5,13 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
+import numpy as np
+
 from brasko.core.errors import InvalidInput
 from brasko.core.fire import chamber, fires, setting
 from brasko.core.fire.coals import LAYOUTS, Charcoal
-from brasko.core.fire.course import brought_up, conversion_s
+from brasko.core.fire.course import Change, brought_up, conversion_s, course, poured
+from brasko.core.fire.grate import at_time, grate_map
 from brasko.core.fire.grills import GRILLS
 from brasko.core.fire.hours import chimney_ready_s, hours_of
 from brasko.core.fire.placing import Placed, felt_by
@@ -89,6 +92,27 @@ def computed() -> dict[str, OwnFire]:
     }
 
 
+def placed(name: str, setup: FireSetup) -> OwnFire:
+    """A fire with the food where its grate, as set and shut, is coolest, and for the sear where it is hottest once opened."""
+    opened = opened_for_sear(setup)
+    return OwnFire(name, setup, _extreme(replace(setup, lid_open=False), False), _extreme(opened, True))
+
+
+def _extreme(setup: FireSetup, hottest: bool) -> Spot:
+    """The hottest or the coolest spot of the lowest grate that leaves room for a piece about it."""
+    found = grate_map(setup)
+    xs, ys = np.meshgrid(found.x_m, found.y_m)
+    half = min(found.grate.width_m, found.grate.depth_m) / 2.0
+    room = np.hypot(xs, ys) <= max(half - PIECE_REACH_M, 0.0) + 1e-9
+    heat = np.where(room, found.equivalent_c if hottest else -found.equivalent_c, -np.inf)
+    row, column = np.unravel_index(int(np.argmax(heat)), heat.shape)
+    return Spot(float(xs[row, column]), float(ys[row, column]))
+
+
+PIECE_REACH_M = 0.07
+"""Half of a steak: nearer to the rim it would hang over."""
+
+
 def _laid(key: str, grill: str, wanted_c: float | None, gentle: Spot, sear: Spot) -> OwnFire:
     setup = usual_setup(GRILLS[grill])
     setup = setup if wanted_c is None else setting.set_for(setup, wanted_c)
@@ -143,6 +167,20 @@ def opened_for_sear(setup: FireSetup) -> FireSetup:
     return replace(with_vents(setup, 1.0, 1.0), lid_open=True)
 
 
+@lru_cache(maxsize=64)
+def searing_state(setup: FireSetup) -> chamber.Settled:
+    """The fire at the moment of the sear: a kamado is taken to SEARING_AIR_C and not left to settle far above it."""
+    opened = opened_for_sear(setup)
+    base = chamber.settled(opened)
+    if setup.grill.kind != "kamado" or base.gas_c <= SEARING_AIR_C:
+        return base
+    at = 3600.0
+    run = course([*(c for c in brought_up(setup) if c.at_s < at), Change(at, opened)], 2.0, lit=poured(setup))
+    reached = run.reaches_s(SEARING_AIR_C, at)
+    n = int(np.searchsorted(run.time_s, reached)) if reached is not None else len(run.time_s) - 1
+    return at_time(opened, base, float(run.gauge_c[n]), float(run.wall_c[n]), float(run.power_w[n]))
+
+
 def fire_of(
     setup: FireSetup, name: str, size_m: tuple[float, float, float], gentle: Spot, sear: Spot, fat_share: float = 0.1
 ) -> Fire:
@@ -164,15 +202,9 @@ def fire_of(
         if role == "gentle" and setup.grill.body is None:
             continue
         piece = Placed(role, spot.x_m, spot.y_m, *size_m, fat_share=fat_share, grate=spot.grate)
-        zone = felt_by(fire, chamber.settled(fire), piece).zone
-        zones.append(
-            replace(
-                zone,
-                key=role,
-                role="gentle" if role == "gentle" else "sear",
-                rods=zone.rods if role == "sear" else None,
-            )
-        )
+        state = chamber.settled(fire) if role == "gentle" else searing_state(setup)
+        zone = felt_by(fire, state, piece).zone
+        zones.append(replace(zone, key=role, role="gentle" if role == "gentle" else "sear"))
     if setup.grill.kind == "oven":
         zones = [z for z in zones if z.role == "gentle"]
     if setup.grill.kind == "offset":

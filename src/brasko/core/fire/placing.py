@@ -11,6 +11,7 @@ from typing import Literal
 import numpy as np
 
 from brasko.core.errors import InvalidInput, require_between
+from brasko.core.fire.air import vapour_kg_m3
 from brasko.core.fire.chamber import Settled, settled
 from brasko.core.fire.grate import FOOD_C, REFUGE_C, REFUGE_VIEW, GrateMap, emitters_of, grate_map, hand_field, heat_at
 from brasko.core.fire.grills import Grate
@@ -27,7 +28,8 @@ LEAST_REFUGE = Sourced(0.20, "-", "", "common practice")
 FATTY = Sourced(0.12, "-", "", "common practice")
 FLARES_FROM_C = Sourced(230.0, "°C", "", "from memory")
 """Dripping fat burns on what is hotter than this under it; it smokes from less."""
-CHAMBER_VAPOUR_KG_M3 = Sourced(0.020, "kg m-3", "", "assumed")
+WAKE_W_M2K = Sourced(8.0, "W m-2 K-1", "", "assumed")
+"""Over food in the open: what rises from the fire goes round it."""
 SAMPLES = 5
 FLARE_VIEW = Sourced(0.35, "-", "", "assumed")
 FLARE_AREA_M2 = Sourced(0.012, "m2", "", "assumed")
@@ -179,9 +181,10 @@ def felt_by(setup: FireSetup, state: Settled, piece: Placed, others: Sequence[Pl
         coal_c=fire_c,
         coal_view=min(fire, 0.95),
         above_air_c=air if closed and not sears else (state.gas_c if closed else outside + 0.3 * (air - outside)),
-        vapour_kg_m3=CHAMBER_VAPOUR_KG_M3.value if closed else 0.012,
-        rods=Rods() if sears else None,
+        vapour_kg_m3=vapour_kg_m3(setup, state) if closed else 0.012,
+        rods=Rods(),
         around_c=heat.around_c,
+        top_film_w_m2k=None if closed else WAKE_W_M2K.value,
         side_view=_edge_view(setup, state, piece),
         neighbours=1.0 - free,
     )

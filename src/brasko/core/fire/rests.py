@@ -6,13 +6,18 @@ from dataclasses import replace
 
 from brasko.core.heat.films import STILL_AIR_W_M2K
 from brasko.core.programme.steps import Side, Surroundings
+from brasko.core.sourced import Sourced
 
 _AIR = STILL_AIR_W_M2K.value
 
 
-def standing_in(air_c: float) -> Surroundings:
+COOL_AIR_W_M2K = Sourced(4.5, "W m-2 K-1", "incropera_2011", "fitted")
+"""Natural convection of a piece 10 to 20 K colder than the air, by the correlation of heat.films."""
+
+
+def standing_in(air_c: float, film_w_m2k: float = _AIR) -> Surroundings:
     """A piece on a rack or tray in still air."""
-    return Surroundings(*(Side(air_c=air_c, h_w_m2k=_AIR, radiant_c=air_c) for _ in range(3)))
+    return Surroundings(*(Side(air_c=air_c, h_w_m2k=film_w_m2k, radiant_c=air_c) for _ in range(3)))
 
 
 _WRAPS: dict[str, tuple[float, float, bool]] = {"paper": (25.0, 0.8, True), "foil": (40.0, 0.2, False)}

@@ -10,8 +10,10 @@ from dataclasses import dataclass, replace
 from typing import Literal
 
 from brasko.core.errors import InvalidInput, require_between
+from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.heat.films import STILL_FAT_W_M2K
 from brasko.core.programme.steps import Metal, Side, Surroundings
+from brasko.core.sourced import Sourced
 
 Role = Literal["gentle", "sear", "pan", "bath"]
 NEIGHBOUR_C = 65.0
@@ -26,6 +28,12 @@ def radiant_equivalent_c(seen: tuple[tuple[float, float], ...]) -> float:
     total = sum(view for view, _ in seen)
     kelvin4 = sum(view * (temp_c + 273.15) ** 4 for view, temp_c in seen) / total
     return float(kelvin4**0.25) - 273.15
+
+
+WIRE_HALF = Sourced(0.59, "-", "", "assumed")
+"""Lower half of the wires' surface, in parts of the grate: half of π 6 mm in every 16 mm."""
+WIRE_FILM = Sourced(2.0, "-", "incropera_2011", "from memory")
+"""How much better a thin wire takes up heat from the air than a piece of meat does: films grow as bodies get smaller."""
 
 
 @dataclass(frozen=True)
@@ -55,6 +63,19 @@ class Rods:
         )
 
 
+    def under(self, side: Side, free_c: float) -> Side:
+        """A face on rods in gentle heat: they are steady, and give what reaches them from about them.
+
+        What a wire takes up, by its film and by radiation, and what it passes on where it touches, in a row.
+        """
+        taken = WIRE_HALF.value * (WIRE_FILM.value * side.h_w_m2k + 4.0 * STEFAN_BOLTZMANN.value * (free_c + 273.15) ** 3)
+        touch = self.share * self.contact_w_m2k
+        return replace(
+            side, h_w_m2k=(1.0 - self.hidden) * side.h_w_m2k, view_factor=(1.0 - self.hidden) * side.view_factor,
+            contact_c=free_c, contact_w_m2k=taken * touch / (taken + touch),
+        )  # fmt: skip
+
+
 @dataclass(frozen=True)
 class Zone:
     """One part of a grill, or a pan on it.
@@ -69,6 +90,7 @@ class Zone:
     in_fat              it lies in warm fat of air_c instead of air
     around_c            walls below and beside; as hot as the air, if not given
     side_view           share of an edge's view that glowing fuel fills; a quarter of coal_view, if not given
+    top_film_w_m2k      how well the air above gives its heat; as below, if not given
     neighbours          share of an edge's view that other food fills, itself hardly warm
     """
 
@@ -89,6 +111,7 @@ class Zone:
     around_c: float | None = None
     side_view: float | None = None
     neighbours: float = 0.0
+    top_film_w_m2k: float | None = None
 
     def __post_init__(self) -> None:
         require_between("air_c", self.air_c, 0.0, 700.0, "°C")
@@ -114,11 +137,13 @@ class Zone:
         )
         middle = (self.air_c + above) / 2.0
         h, vapour = self.film_w_m2k, self.vapour_kg_m3
-        top = Side(air_c=above, h_w_m2k=h, radiant_c=self.lid_c, vapour_kg_m3=vapour)
+        h_top = h if self.top_film_w_m2k is None else self.top_film_w_m2k
+        top = Side(air_c=above, h_w_m2k=h_top, radiant_c=self.lid_c, vapour_kg_m3=vapour)
         if self.pan is not None:
             return Surroundings(bottom=Side(), top=top, edge=replace(top, air_c=middle, radiant_c=beside))
+        below = Side(air_c=self.air_c, h_w_m2k=h, radiant_c=self.below_c, vapour_kg_m3=vapour)
         return Surroundings(
-            bottom=Side(air_c=self.air_c, h_w_m2k=h, radiant_c=self.below_c, vapour_kg_m3=vapour),
+            bottom=below if self.rods is None or self.role == "sear" else self.rods.under(below, self.rods_c),
             top=top,
             edge=Side(air_c=middle, h_w_m2k=h, radiant_c=beside, vapour_kg_m3=vapour),
         )
@@ -142,7 +167,7 @@ class Zone:
         """What a piece with a face of this area lies on, where that has a heat of its own."""
         if self.pan is not None:
             return self.pan
-        return None if self.rods is None else self.rods.metal(area_m2, self.rods_c)
+        return None if self.rods is None or self.role != "sear" else self.rods.metal(area_m2, self.rods_c)
 
     @property
     def shown_c(self) -> float:
@@ -221,6 +246,18 @@ def with_gentle_air(fire: Fire, air_c: float, role: Role = "gentle") -> Fire:
     zone = fire.zone(role)
     changed = replace(zone, air_c=air_c, lid_c=air_c)
     return replace(fire, zones=tuple(changed if each is zone else each for each in fire.zones))
+
+
+def with_held_air(zone: Zone, air_c: float) -> Zone:
+    """The place with its air held at another temperature, and all about it by as much warmer or cooler [°C]."""
+    by = air_c - zone.air_c
+
+    def moved(temp_c: float | None) -> float | None:
+        return None if temp_c is None else temp_c + by
+
+    return replace(
+        zone, air_c=air_c, lid_c=zone.lid_c + by, above_air_c=moved(zone.above_air_c), around_c=moved(zone.around_c)
+    )
 
 
 OUTSIDE_C = 20.0

@@ -15,7 +15,7 @@ from brasko.core.foods.shape import Geometry, Shape, piece
 Kind = Literal["intact", "ground", "poultry", "fish", "plant"]
 KINDS: tuple[Kind, ...] = get_args(Kind)
 
-FISH_HOLDING_C = 42.0
+FISH_SHIFT_K = -10.0
 """Fish gives its juice up about ten degrees sooner than meat (assumed)."""
 
 
@@ -48,8 +48,8 @@ class Cut:
         """Thermal material of the raw cut."""
         raw = material_from_composition(self.composition)
         if self.kind == "plant":
-            return replace(raw, holding_loss=0.0)
-        return replace(raw, holding_mid_c=FISH_HOLDING_C) if self.kind == "fish" else raw
+            return replace(raw, holding_share=0.0)
+        return replace(raw, holding_shift_k=FISH_SHIFT_K) if self.kind == "fish" else raw
 
     def usual_mass_kg(self, thickness_m: float) -> float:
         """Mass of a usual piece that is this thick: a thicker one weighs in proportion."""

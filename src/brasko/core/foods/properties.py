@@ -45,9 +45,6 @@ AIR_CONDUCTIVITY_W_MK = 0.026
 PORES_FALL_IN = 0.25
 """Share of the dried-out room by which a crust shrinks (assumed; drying meat shrinks by much of the water it loses)."""
 
-MEAT_HOLDING_LOSS = 0.345 / 0.745
-"""Share of the water-holding capacity that heating takes. Source: vandersman_2007, feyissa_2013 (from memory)."""
-
 REFERENCE_C = 20.0
 """Densities, and so the volume of a piece, are taken at this temperature."""
 
@@ -91,8 +88,8 @@ class Material:
     solids_kg_m3    protein, ash and carbohydrate (what binds water)
     k_wet           conductivity of the raw food, quadratic in °C [W m-1 K-1]
     k_dry           conductivity once its water has left and air fills the pores
-    holding_mid_c, holding_loss
-                    middle of the fall of the water-holding capacity [°C], and the share of it that goes
+    holding_shift_k, holding_share
+                    how much warmer than meat's its juice leaves it, and how much of meat's loss that is
     """
 
     density_kg_m3: float
@@ -102,8 +99,8 @@ class Material:
     solids_kg_m3: float
     k_wet: Quadratic
     k_dry: Quadratic
-    holding_mid_c: float = 52.0
-    holding_loss: float = MEAT_HOLDING_LOSS
+    holding_shift_k: float = 0.0
+    holding_share: float = 1.0
 
     def conductivity_w_mk(self, temp_c: float) -> float:
         """Conductivity of the raw food [W m-1 K-1] at a temperature [°C]."""

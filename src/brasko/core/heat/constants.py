@@ -12,8 +12,6 @@ AIR_PRESSURE = Sourced(101325.0, "Pa", "", "measured")
 BOILING_C = Sourced(100.0, "°C", "iapws_if97", "measured")
 LEWIS_FACTOR = Sourced(0.90, "-", "incropera_2011", "from memory")
 """Lewis number to the power 2/3 for water vapour in air, in h_m = h / (ρ c_p Le^(2/3))."""
-WATER_DIFFUSIVITY = Sourced(4.0e-10, "m2 s-1", "", "assumed", 20.0, 80.0)
-"""Liquid water in meat near 40 °C; published values for meat lie between 1e-10 and 1e-9."""
 LEAST_MOISTURE = Sourced(0.05, "kg/kg solids", "", "from memory")
 """As dry as a surface gets by evaporation: sorption of meat at a few per cent of humidity. Boiling takes the rest."""
 PATTED_DRY = Sourced(0.02, "kg m-2", "", "assumed")
@@ -22,14 +20,23 @@ WHOLLY_WET = Sourced(0.02, "kg m-2", "", "assumed")
 """With less water than this on it a surface is wet in patches, in proportion."""
 FILM_MOST = Sourced(0.15, "kg m-2", "", "assumed")
 """Juice that a surface holds before it drips off."""
-DRIP_TIME = Sourced(5000.0, "s", "", "assumed")
-"""How fast juice above the water-holding capacity is squeezed out to the faces."""
-JUICE_STAYS = Sourced(0.5, "-", "", "assumed")
-"""Share of the juice that spreads on the surface and dries there; the rest beads up and runs off."""
+FILM_HANGS = Sourced(0.06, "kg m-2", "", "assumed")
+"""Of that, what hangs on a face that looks down."""
+SQUEEZE_AT_C = Sourced(70.0, "°C", "", "fitted")
+HOLDING_WIDTH = Sourced(5.5, "K", "", "from memory")
+"""How wide the fall of the water-holding capacity is: bag losses over temperature have 4.5 to 7."""
 BROWNING_REFERENCE_C = Sourced(140.0, "°C", "", "common practice")
-BROWNING_DOUBLING_K = Sourced(10.0, "K", "", "common practice")
-CHAR_C = Sourced(230.0, "°C", "", "common practice")
-"""Above this a surface chars; the browning rate grows no further."""
+BROWNS_NO_FASTER_C = Sourced(205.0, "°C", "", "common practice")
+"""Above this a surface chars instead: its browning grows no faster."""
+BROWNS_WHEN_DRY = Sourced(0.00015, "m", "", "assumed")
+"""A face browns in full once so much of it is dry: nothing browns while it is wet."""
+FADES_WHEN_DRY = Sourced(0.0005, "m", "", "assumed")
+"""Contact has faded in full once the crust is so thick."""
+CHAR_AT_C = Sourced(250.0, "°C", "", "common practice")
+CHAR_ENERGY = Sourced(120000.0, "J mol-1", "", "from memory", 180.0, 450.0)
+"""Of pyrolysis of a dried surface; published ones lie between 80 and 180 kJ/mol."""
+CHAR_SECONDS = Sourced(120.0, "s", "", "assumed")
+"""Seconds at CHAR_AT_C that char two thirds of a face."""
 LONGEST_STEP = Sourced(30.0, "s", "", "assumed")
 """Longest super-step of the solver: water is moved once in each, and twice as long moves the core by 0.01 °C an hour."""
 LONGEST_STEP_DRY = Sourced(60.0, "s", "", "assumed")
@@ -42,8 +49,12 @@ STEP_GROWTH = Sourced(0.12, "-", "", "assumed")
 """A super-step after a change of the surroundings, as a share of the time since the change."""
 STEP_GROWTH_COARSE = Sourced(0.2, "-", "", "assumed")
 """The same for searches on a coarse grid."""
-GREY_C = Sourced(68.0, "°C", "", "from memory")
-"""Above this the red of the meat is gone; the share that reached it is the grey rim."""
+GREY_AT_C = Sourced(70.0, "°C", "", "from memory")
+GREY_PER = Sourced(6.0, "K", "", "from memory")
+"""The red of the meat goes ten times sooner for each GREY_PER above GREY_AT_C (myoglobin: 5 to 8)."""
+CRUST_DRIED = Sourced(0.5, "-", "", "assumed")
+"""What has lost this share of its water is crust, not grey meat."""
+GAS_CONSTANT = Sourced(8.314, "J mol-1 K-1", "", "measured")
 FSIS_LOG10 = Sourced(6.5, "-", "fsis_appendix_a", "from memory")
 FSIS_SECONDS_AT_REFERENCE = Sourced(112.0 * 60.0, "s", "fsis_appendix_a", "from memory")
 FSIS_REFERENCE_C = Sourced((130.0 - 32.0) / 1.8, "°C", "fsis_appendix_a", "from memory")

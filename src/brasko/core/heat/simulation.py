@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, field
 from typing import Literal
 
@@ -18,6 +19,7 @@ from brasko.core.heat.kernel import columns as kernel
 from brasko.core.heat.kernel.loop import run
 from brasko.core.heat.vectors import constants_vector, material_vector, step_row
 from brasko.core.programme.steps import Programme
+from brasko.core.uncertainty.general import general
 
 Floats = NDArray[np.float64]
 
@@ -62,6 +64,8 @@ class Food:
 class State:
     """Everything needed to go on from a moment: fields over (nz, nr), browning per face, which face is down.
 
+    gone_kg     what left the cells as vapour and was not made good since: it leaves a crust
+    grey_s, char_s  seconds at the reference temperatures that take as much red of each cell, that char each face as much
     film_kg     water on the faces (a, b, edge; cell), raw juice or what was squeezed out
     marks_s     browning under the rods of a grate, (face, angle); metal_c  what it lies on, None before any metal
     """
@@ -72,6 +76,9 @@ class State:
     browning_s: Floats
     a_down: bool
     film_kg: Floats
+    gone_kg: Floats
+    grey_s: Floats
+    char_s: Floats
     marks_s: Floats = field(default_factory=lambda: np.zeros((2, kernel.MARKS)))
     metal_c: float | None = None
 
@@ -158,7 +165,7 @@ def initial_state(food: Food, grid: Grid) -> State:
     shape = (len(grid.dz_m), len(grid.dr_m))
     temp = np.full(shape, food.start_c)
     water = _raw_water(food, grid)
-    return State(temp, water, temp.copy(), np.zeros(2), True, _first_film(food, grid))
+    return State(temp, water, temp.copy(), np.zeros(2), True, _first_film(food, grid), np.zeros(shape), np.zeros(shape), np.zeros(2))
 
 
 def simulate(
@@ -191,7 +198,7 @@ def simulate(
     shape = state.temp_c.shape
     temp, water = state.temp_c.copy(), state.water_kg.copy()
     peak, dose, marks = state.peak_c.copy(), state.browning_s.copy(), state.marks_s.copy()
-    film = state.film_kg.copy()
+    film, gone, grey, char = state.film_kg.copy(), state.gone_kg.copy(), state.grey_s.copy(), state.char_s.copy()
     samples = np.zeros((int(longest / every_s) + 3, kernel.SAMPLE_COLUMNS))
     frame_temp, frame_peak = np.zeros((frames, *shape)), np.zeros((frames, *shape))
     frame_times, flips = np.zeros(frames), np.zeros(MAX_FLIPS)
@@ -203,7 +210,7 @@ def simulate(
         grid.dz_m, grid.dr_m, grid.area_z_m2, grid.face_r_m, grid.bone_columns, grid.inner_columns,
         material_vector(food.material), constants_vector(food.moisture, refine), _TABLE, np.array([step_row(s, food.moisture, angles) for s in programme]),
         every_s, spacing, probe_i, probe_fraction, grid.middle_column, temp, water,
-        _raw_water(food, grid), film, state.a_down, metal_before, peak, dose, marks, samples, frame_temp, frame_peak, frame_times, flips, step_ends, tally,
+        _raw_water(food, grid), film, state.a_down, metal_before, gone, peak, grey, dose, char, marks, samples, frame_temp, frame_peak, frame_times, flips, step_ends, tally,
     )  # fmt: skip
     starts = [0.0, *(float(row[0]) for row in step_ends[:-1])]
     steps = tuple(
@@ -213,6 +220,9 @@ def simulate(
     has_metal = any(s.metal is not None for s in programme)
     volume = grid.volume_m3
     mass_kg = food.material.density_kg_m3 * float(volume.sum())
+    end = State(
+        temp, water, peak, dose, bool(a_down), film, gone, grey, char, marks, float(metal_c) if has_metal else state.metal_c
+    )
     return Result(
         grid=grid,
         time_s=samples[:n, kernel.T_S],
@@ -229,9 +239,9 @@ def simulate(
         steps=steps,
         flips_s=tuple(float(f) for f in flips[:nflip]),
         marks=_marks(marks, angles),
-        end=State(temp, water, peak, dose, bool(a_down), film, marks, float(metal_c) if has_metal else state.metal_c),
+        end=end,
         peak_core_c=float(tally[kernel.PEAK_CORE]),
-        grey_rim_share=grey_rim_share(grid, peak),
+        grey_rim_share=grey_rim_share(food, grid, end),
         mass_loss_share=float(tally[kernel.W_EVAP] + tally[kernel.W_DRIP]) / mass_kg,
         evaporated_share=float(tally[kernel.W_EVAP]) / mass_kg,
         drip_share=float(tally[kernel.W_DRIP]) / mass_kg,
@@ -241,11 +251,20 @@ def simulate(
     )
 
 
-def grey_rim_share(grid: Grid, peak_c: Floats) -> float:
-    """Share of the thickness, through the middle, that has been hot enough to lose its red (GREY_C)."""
+def grey_rim_share(food: Food, grid: Grid, state: State) -> float:
+    """Share of the thickness, through the middle, that has lost its red and is no crust."""
     fine = np.linspace(0.0, float(grid.dz_m.sum()), 401)
-    through = peak_c[:, grid.middle_column]
-    return float(np.mean(np.interp(fine, grid.z_m, through) >= known.GREY_C.value))
+    column = grid.middle_column
+    red = np.log(np.maximum(state.grey_s[:, column], 1e-12))
+    grey = np.interp(fine, grid.z_m, red) >= np.log(general().grey_s)
+    raw = _raw_water(food, grid)[:, column]
+    dried = np.interp(fine, grid.z_m, 1.0 - state.water_kg[:, column] / np.maximum(raw, 1e-12))
+    return float(np.mean(grey & (dried < known.CRUST_DRIED.value)))
+
+
+def char_share(state: State) -> float:
+    """How much of the more charred face has turned to char, 0 to 1."""
+    return 1.0 - math.exp(-float(max(state.char_s)) / known.CHAR_SECONDS.value)
 
 
 def _raw_water(food: Food, grid: Grid) -> Floats:

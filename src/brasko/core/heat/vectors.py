@@ -12,6 +12,7 @@ from brasko.core.foods.properties import Material
 from brasko.core.heat import constants as known
 from brasko.core.heat import vapour
 from brasko.core.heat.kernel import columns as kernel
+from brasko.core.uncertainty.general import general
 from brasko.core.programme.steps import Metal, Side, Step
 
 Floats = NDArray[np.float64]
@@ -19,28 +20,41 @@ Floats = NDArray[np.float64]
 
 def material_vector(m: Material) -> Floats:
     """A material's polynomials, densities and its bone, as the kernel counts them."""
-    holding = (m.holding_mid_c, m.holding_loss)
+    g = general()
+    holding = (g.holding_mid_c + m.holding_shift_k, g.holding_loss * m.holding_share)
+    k_dry = tuple(g.crust_conducts * k for k in m.k_dry)
     bone = (known.BONE_CONDUCTIVITY.value, known.BONE_DENSITY.value * known.BONE_SPECIFIC_HEAT.value)
-    return np.array([*m.heat_dry, *m.heat_water, *m.k_wet, *m.k_dry, m.water_kg_m3, m.solids_kg_m3, *holding, *bone])
+    return np.array([*m.heat_dry, *m.heat_water, *m.k_wet, *k_dry, m.water_kg_m3, m.solids_kg_m3, *holding, *bone])
 
 
 def constants_vector(moisture: bool, refine: float = 1.0) -> Floats:
     """The kernel's constants. A grid finer than the default takes steps that are shorter in the same measure."""
     d_reference = known.FSIS_SECONDS_AT_REFERENCE.value / known.FSIS_LOG10.value
-    finer = max(1.0, refine)
+    finer, g = max(1.0, refine), general()
     return np.array(
         [
             known.LATENT_AT_0C.value,
             known.LATENT_SLOPE.value,
             known.BOILING_C.value,
-            known.WATER_DIFFUSIVITY.value,
+            g.creeps_m2_s,
             known.LEAST_MOISTURE.value,
             known.WHOLLY_WET.value,
             known.FILM_MOST.value,
-            known.DRIP_TIME.value,
-            known.JUICE_STAYS.value,
+            known.FILM_HANGS.value,
+            known.HOLDING_WIDTH.value,
+            g.squeeze_s,
+            known.SQUEEZE_AT_C.value,
+            g.squeeze_k,
             known.BROWNING_REFERENCE_C.value,
-            known.BROWNING_DOUBLING_K.value,
+            g.browning_j_mol / known.GAS_CONSTANT.value,
+            known.BROWNS_NO_FASTER_C.value,
+            known.BROWNS_WHEN_DRY.value,
+            g.contact_fades,
+            known.FADES_WHEN_DRY.value,
+            known.CHAR_AT_C.value,
+            known.CHAR_ENERGY.value / known.GAS_CONSTANT.value,
+            known.GREY_AT_C.value,
+            known.GREY_PER.value,
             d_reference,
             known.FSIS_REFERENCE_C.value,
             known.SALMONELLA_Z_K.value,
@@ -50,7 +64,6 @@ def constants_vector(moisture: bool, refine: float = 1.0) -> Floats:
             (known.LONGEST_STEP if moisture else known.LONGEST_STEP_DRY).value / finer,
             (known.BOILING_STEP if refine >= 1.0 else known.BOILING_STEP_COARSE).value / finer,
             (known.STEP_GROWTH if refine >= 1.0 else known.STEP_GROWTH_COARSE).value / finer,
-            known.CHAR_C.value,
             vapour.GAS_CONSTANT_VAPOUR_J_KGK,
             known.AIR_PRESSURE.value,
         ]

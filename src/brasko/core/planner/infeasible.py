@@ -6,7 +6,7 @@ from dataclasses import replace
 
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.methods import CRUSTS, METHODS
+from brasko.core.planner.methods import CRUSTS, METHODS, crust_dose_s
 from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, MAX_SEAR_S, SEARCH_REFINE, programme_of, stretch
 from brasko.core.planner.wish import Wish
 
@@ -91,7 +91,7 @@ def not_in_time(wish: Wish, core_c: float, spent_s: float) -> Infeasible:
 
 def no_such_crust(wish: Wish, reached_s: float) -> Infeasible:
     """The fire does not brown the faces as much as asked, in all the time there is."""
-    met = [key for key in _lighter(wish) if CRUSTS[key][1].value <= reached_s]
+    met = [key for key in _lighter(wish) if crust_dose_s(key) <= reached_s]
     remedies = [_with_crust(met[-1] if met else "none")]
     if wish.how.slow == "sear":
         reason = (

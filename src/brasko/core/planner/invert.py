@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible
-from brasko.core.fire.rests import RESTS, standing_in
+from brasko.core.fire.rests import COOL_AIR_W_M2K, RESTS, standing_in
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, heat_end_c, off_aim_k
 from brasko.core.planner.infeasible import TooFierce, no_such_crust, no_such_finish, not_in_time
@@ -81,7 +81,7 @@ def tempered_start(wish: Wish, food: Food, refine: float = 1.0) -> State | None:
     """The state after standing out of the fridge, or None when it goes straight on."""
     if wish.temper_s <= 0.0:
         return None
-    out = Step("temper", standing_in(wish.air_c), Until(wish.temper_s))
+    out = Step("temper", standing_in(wish.air_c, COOL_AIR_W_M2K.value), Until(wish.temper_s))
     end = simulate(food, (out,), every_s=60.0, refine=refine).end
     return replace(end, peak_c=end.temp_c.copy(), a_down=True)
 

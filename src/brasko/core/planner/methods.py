@@ -7,6 +7,7 @@ from typing import Literal
 
 from brasko.core.fire.zones import Role
 from brasko.core.sourced import Sourced
+from brasko.core.uncertainty.general import general
 
 Phase = Literal["gentle", "wait", "sear"]
 
@@ -85,14 +86,19 @@ METHODS: dict[str, Method] = {
 }  # fmt: skip
 
 CRUSTS: dict[str, tuple[str, Sourced]] = {
-    "none": ("As it comes", Sourced(0.0, "s at 140 °C", "", "common practice")),
-    "golden": ("Golden", Sourced(80.0, "s at 140 °C", "", "fitted")),
-    "light": ("Light", Sourced(150.0, "s at 140 °C", "", "fitted")),
-    "good": ("Good", Sourced(300.0, "s at 140 °C", "", "fitted")),
-    "deep": ("Deep", Sourced(1200.0, "s at 140 °C", "", "fitted")),
+    "none": ("As it comes", Sourced(0.0, "of a good one", "", "common practice")),
+    "golden": ("Golden", Sourced(0.25, "of a good one", "", "common practice")),
+    "light": ("Light", Sourced(0.5, "of a good one", "", "common practice")),
+    "good": ("Good", Sourced(1.0, "of a good one", "", "common practice")),
+    "deep": ("Deep", Sourced(2.5, "of a good one", "", "common practice")),
 }
-"""Browning doses, fitted once to common practice: after gentle heat, a sear of 2-3 min with flips every 30 s over a
-grate of 550-600 °F gives "good", half a minute less "light", a minute more "deep"."""
+"""Browning doses, as shares of a good crust's, which is fitted to the reference cooks."""
+
+
+def crust_dose_s(crust: str) -> float:
+    """Browning dose of a crust [s at 140 °C, dry]."""
+    return CRUSTS[crust][1].value * general().good_s
+
 
 SALTS: dict[str, str] = {
     "hour": "50 minutes before the fire",

@@ -13,7 +13,7 @@ from brasko.core.foods.fats import FATS, Fat
 from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food
 from brasko.core.planner.checks import checked
-from brasko.core.planner.methods import CRUSTS, MARKS, METHODS, Method
+from brasko.core.planner.methods import MARKS, METHODS, Method, crust_dose_s
 from brasko.core.safety.agency import Minimum, minimum_for, reading_needed_c
 
 BATH_ABOVE_FINISH_K = 6.0
@@ -245,7 +245,7 @@ class Wish:
     @property
     def crust_s(self) -> float:
         """Browning dose wanted on each face."""
-        return CRUSTS[self.crust][1].value if self.how.browns else 0.0
+        return crust_dose_s(self.crust) if self.how.browns else 0.0
 
     @property
     def salting(self) -> str:

@@ -77,6 +77,27 @@ def dried_share(w, w0):
 
 
 @borrowing
+def dried_out(w, gone):
+    """Share of a cell that what left it as vapour has dried, 0 to 1: its crust, with what water there is below that."""
+    whole = gone + max(w, 0.0)
+    return gone / whole if gone > 0.0 and whole > 0.0 else 0.0
+
+
+@borrowing
+def crust_m(w, gone, dz, face, n):
+    """Thickness of the dried layer below a face [m]: whole dry cells, and of the next its dry share."""
+    nz = dz.shape[0]
+    thick = 0.0
+    for depth in range(nz // 2):
+        i = depth if face == 0 else nz - 1 - depth
+        dry = dried_out(w[i, n], gone[i, n])
+        thick += dry * dz[i]
+        if dry < 0.98:
+            break
+    return thick
+
+
+@borrowing
 def conductivity(m, t, dry):
     """Between raw and dried out; what little water is lost at first hardly matters."""
     x = min(max(t, -40.0), 150.0)

@@ -12,15 +12,15 @@ MARKS = 4
 (HD0, HD1, HD2, HW0, HW1, HW2, KW0, KW1, KW2, KD0, KD1, KD2, RHO_W, RHO_S, HOLD_C, HOLD_LOSS, K_BONE, H_BONE,
  MATERIAL_SIZE) = range(19)  # fmt: skip
 # constants
-(C_LAT0, C_LAT1, C_BOIL, C_DLIQ, C_LEAST, C_WET, C_FILM, C_DRIP, C_STAYS, C_BROWN_T, C_BROWN_K, C_D_REF, C_T_REF, C_Z,
- C_MOIST, C_TAB0, C_TABSTEP, C_TAU_MAX, C_TAU_BOIL, C_TAU_GROWS, C_CHAR, C_GAS,
- C_PRESSURE, CONSTANTS_SIZE) = range(24)  # fmt: skip
+(C_LAT0, C_LAT1, C_BOIL, C_DLIQ, C_LEAST, C_WET, C_FILM, C_HANGS, C_HOLD_K, C_SQUEEZE_S, C_SQUEEZE_C, C_SQUEEZE_K, C_BROWN_T, C_BROWN_EA,
+ C_BROWN_MOST, C_BROWNS_M, C_FADES, C_FADES_M, C_CHAR_T, C_CHAR_EA, C_GREY_T, C_GREY_K, C_D_REF, C_T_REF, C_Z, C_MOIST, C_TAB0, C_TABSTEP, C_TAU_MAX,
+ C_TAU_BOIL, C_TAU_GROWS, C_GAS, C_PRESSURE, CONSTANTS_SIZE) = range(34)  # fmt: skip
 # tallies
 (E_START, E_END, E_IN, E_ABS, E_LATENT, E_LIQUID, W_START, W_END, W_EVAP, W_DRIP, LOG_CORE, LOG_SURFACE, PEAK_CORE,
  METAL_IN, METAL_OUT, METAL_GIVEN, TALLY_SIZE) = range(17)  # fmt: skip
 # what is kept of an outer face: vapour [kg/s] and its slope, latent heat, the cell's °C it was taken at, slope of the
-# surface's temperature, share of the vapour that the film gives
-F_VAPOUR, F_SLOPE, F_LATENT, F_HERE, F_FOLLOW, F_FILM, FLOW_COLUMNS = range(7)
+# surface's temperature, share of the vapour that the film gives, conductance to the metal [W m-2 K-1]
+F_VAPOUR, F_SLOPE, F_LATENT, F_HERE, F_FOLLOW, F_FILM, F_CONTACT, FLOW_COLUMNS = range(8)
 # flat rows of cells that stay the same: volume [m3] and its reciprocal, raw water [kg] and its reciprocal, solids [kg], thickness and width of the cell,
 # joints [m2] and shapes of creeping [m] towards the next row and the next column
 (S_VOLUME, S_PER_VOLUME, S_HELD, S_PER_RAW, S_SOLIDS, S_DZ, S_DR, S_JOINT_Z, S_JOINT_R, S_CREEP_Z, S_CREEP_R,

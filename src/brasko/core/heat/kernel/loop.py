@@ -2,12 +2,16 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 
 from brasko.core.heat.kernel.cells import core_of, heat_of, highest_of, laid_out, prepare, probe_at
 from brasko.core.heat.kernel.columns import (
     C_BOIL,
     C_D_REF,
+    C_GREY_K,
+    C_GREY_T,
     C_MOIST,
     C_T_REF,
     C_TAU_BOIL,
@@ -15,7 +19,6 @@ from brasko.core.heat.kernel.columns import (
     C_TAU_MAX,
     C_Z,
     CAP,
-    CONTACT_H,
     DOSE_A,
     DOSE_B,
     E_END,
@@ -74,6 +77,7 @@ from brasko.core.heat.kernel.water import crept, settled, squeezed, water_holdin
 
 FIRST_STEP_S = 0.5
 BOILING_GROWTH = 0.02
+GREYS_WITHIN_K = 30.0
 """Super-steps after any change of the surroundings: short at first, then a share of the time since the change."""
 
 
@@ -99,13 +103,11 @@ def killed_per_second(temp_c, c):
 
 
 @borrowing
-def step_length(since_change, fastest, ts, nr, step, face_area, c):
+def step_length(since_change, fastest, ts, nz, nr, step, face_area, c):
     """How long the next super-step may be [s]."""
     tau = min(max(FIRST_STEP_S, c[C_TAU_GROWS] * since_change), c[C_TAU_MAX])
-    for n in range(nr):
-        if ts[0, n] > 99.0 or ts[1, n] > 99.0:
-            tau = min(tau, max(c[C_TAU_BOIL], BOILING_GROWTH * since_change))
-            break
+    if max(highest_of(ts[0, :nr]), highest_of(ts[1, :nr]), highest_of(ts[2, :nz])) > 99.0:
+        tau = min(tau, max(c[C_TAU_BOIL], BOILING_GROWTH * since_change))
     if step[METAL_SHARE] > 0.0:
         coupling = step[METAL_SHARE] * step[METAL_H] * face_area + step[METAL_LOSS]
         tau = min(tau, max(0.25 * step[METAL_HEAT] / coupling, 0.02))
@@ -162,15 +164,25 @@ def peaked(t, peak):
         peaks[q] = ts[q] if ts[q] > peaks[q] else peaks[q]
 
 
+@borrowing
+def greyed(t, tau, grey, c):
+    """Add a super-step to the seconds at C_GREY_T that take as much of each cell's red."""
+    ts, greys = t.reshape(-1), grey.reshape(-1)
+    lowest, highest, per = c[C_GREY_T] - GREYS_WITHIN_K, c[C_GREY_T] + GREYS_WITHIN_K, math.log(10.0) / c[C_GREY_K]
+    for q in range(ts.shape[0]):
+        if ts[q] > lowest:
+            greys[q] += tau * math.exp(per * (min(ts[q], highest) - c[C_GREY_T]))
+
+
 @jit
 def run(
     dz, dr, area_z, face_r, bone, inner, m, c, table, steps, every_s, frame_s, probe_i, probe_fraction, column,
-    t, w, w0, film, a_down_start, metal_start, peak, dose, marks, samples, frames_t, frames_peak, frame_times, flips,
+    t, w, w0, film, a_down_start, metal_start, gone, peak, grey, dose, char, marks, samples, frames_t, frames_peak, frame_times, flips,
     step_ends, tally,
 ):  # fmt: skip
     """Run a programme. Returns counts of samples, frames, flips, whether face a is down, and the metal's last °C.
 
-    t, w, film, peak, dose and marks are the state and are changed. step_ends rows: end s, core °C, why. The first
+    t, w, film, gone, peak, grey, dose, char and marks are the state and are changed. step_ends rows: end s, core °C, why. The first
     `bone` columns are bone, and those before `inner` may hold the core.
     """
     nz, nr = t.shape
@@ -186,7 +198,7 @@ def run(
     cellwise = np.zeros((4, nz, nr))
     heat, gain, source, evaporated = cellwise[0], cellwise[1], cellwise[2], cellwise[3]
     keep_t, keep_w, keep_h = np.empty((nz, nr)), np.empty((nz, nr)), np.empty((nz, nr))
-    keep_film, keep_tally = np.empty(film.shape), np.empty(TALLY_SIZE)
+    keep_film, keep_gone, keep_tally = np.empty(film.shape), np.empty((nz, nr)), np.empty(TALLY_SIZE)
     flows = np.zeros((3, max(nz, nr), FLOW_COLUMNS))
     skins = np.zeros((3, 3, max(nz, nr)))
     ts, keep_ts, midway = skins[0], skins[1], skins[2]
@@ -196,7 +208,7 @@ def run(
     omega = np.zeros(MAX_STAGES)
     weights_for, fastest = 0, 1e-3
     sides, open_side, rods = np.empty((3, SIDE_COLUMNS)), np.empty(SIDE_COLUMNS), np.zeros(3)
-    face_area, holding = area_z.sum(), water_holding(m)
+    face_area, holding = area_z.sum(), water_holding(m, c)
 
     a_down, metal_c, now = a_down_start, metal_start, 0.0
     core, probe = core_of(t, peak, bone, inner), probe_at(t, probe_i, probe_fraction, column)
@@ -234,22 +246,22 @@ def run(
             if why >= 0:
                 break
             prepare(t, w, still, m, flat, heat, c, bone)
-            tau = step_length(now - changed, fastest, ts, nr, step, face_area, c)
+            tau = step_length(now - changed, fastest, ts, nz, nr, step, face_area, c)
             tau = min(tau, began + step[UNTIL_S] - now)
             if next_flip > now + 1e-9:
                 tau = min(tau, next_flip - now)
             boiling = c[C_MOIST] > 0.0 and may_boil(t, ts, nr)
             keep_t[:], keep_w[:], keep_h[:], keep_film[:] = t, w, enthalpy, film
-            keep_ts[:], keep_tally[:] = ts, tally
+            keep_ts[:], keep_tally[:], keep_gone[:] = ts, tally, gone
             for attempt in range(8):
                 if attempt > 0:
                     t[:], w[:], enthalpy[:], film[:] = keep_t, keep_w, keep_h, keep_film
-                    ts[:], tally[:] = keep_ts, keep_tally
+                    ts[:], tally[:], gone[:] = keep_ts, keep_tally, keep_gone
                 if c[C_MOIST] > 0.0:
                     juice = squeezed(t, w, enthalpy, still, m, c, holding, tau, tally, flat)
-                    wetted(juice, film, sides, dz, area_z, face_r, c, bone, tally)
+                    wetted(juice, film, t, w, enthalpy, ts, down, sides, dz, area_z, face_r, m, c, holding, bone, tau, tally)
                 faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain,
-                               source, flows, bone)  # fmt: skip
+                               source, flows, bone, gone)  # fmt: skip
                 fastest = coupled(flat, t, heat, gain, source)
                 if tau > longest_stable(fastest):
                     tau = longest_stable(fastest)
@@ -264,7 +276,7 @@ def run(
                 if c[C_MOIST] > 0.0:
                     crept(t, w, enthalpy, still, m, c, tau, flat)
                 hottest = max(ts[0, :nr].max(), ts[1, :nr].max(), ts[2, :nz].max(), c[C_BOIL])
-                settled(t, w, enthalpy, evaporated, still, m, c, tally, bone, hottest, flat)
+                settled(t, w, enthalpy, evaporated, gone, w0, still, m, c, tally, bone, hottest, flat)
                 new_core = core_of(t, peak, bone, inner)
                 new_probe = probe_at(t, probe_i, probe_fraction, column)
                 part = min(part_to_event(core, new_core, step[UNTIL_CORE]),
@@ -274,7 +286,7 @@ def run(
                 tau *= part
             rods[1] = 0.0
             if on_metal:
-                given = given_by_metal(mean, ts, flows, area_z, down, metal_c, sides[down, CONTACT_H], nz, tau)
+                given = given_by_metal(mean, ts, flows, area_z, down, metal_c, nz, tau)
                 loss = step[METAL_LOSS] * (metal_c - step[METAL_AROUND])
                 rods[0], rods[1], rods[2] = metal_c, step[METAL_SHARE], step[METAL_H]
                 metal_c += (tau * (step[METAL_POWER] - loss) - given) / step[METAL_HEAT]
@@ -282,9 +294,10 @@ def run(
                 tally[METAL_OUT] += tau * loss
                 tally[METAL_GIVEN] += given
             peaked(t, peak)
+            greyed(t, tau, grey, c)
             followed(t, cap, flows, hottest, ts, midway)
             browned(keep_t, cap, keep_w, w0, volume, area_z, dz, m, c, table, tau, midway, open_side, rods, down,
-                    int(step[MARK]), dose, marks, bone)  # fmt: skip
+                    int(step[MARK]), dose, char, marks, bone, keep_gone)  # fmt: skip
             tally[LOG_CORE] += tau * killed_per_second(0.5 * (core + new_core), c)
             tally[LOG_SURFACE] += tau * killed_per_second(min(ts[0, nr // 2], ts[1, nr // 2]), c)
             core, probe = new_core, new_probe

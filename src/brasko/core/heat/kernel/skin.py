@@ -2,14 +2,21 @@
 
 from __future__ import annotations
 
-from brasko.core.heat.kernel.cells import conductivity, dried_share, highest_of
+import math
+
+from brasko.core.heat.kernel.cells import conductivity, crust_m, dried_out, dried_share, highest_of
 from brasko.core.heat.kernel.columns import (
     AIR,
     C_BOIL,
-    C_BROWN_K,
+    C_BROWN_EA,
     C_BROWN_T,
-    C_CHAR,
+    C_CHAR_EA,
+    C_CHAR_T,
+    C_BROWN_MOST,
+    C_BROWNS_M,
     C_DLIQ,
+    C_FADES,
+    C_FADES_M,
     C_GAS,
     C_LAT0,
     C_LAT1,
@@ -24,6 +31,7 @@ from brasko.core.heat.kernel.columns import (
     E_ABS,
     E_IN,
     E_LATENT,
+    F_CONTACT,
     F_FILM,
     F_FOLLOW,
     F_HERE,
@@ -50,18 +58,18 @@ from brasko.core.heat.kernel.columns import (
 )  # fmt: skip
 from brasko.core.heat.kernel.jit import borrowing
 
-BROWNS_FROM_C = 100.0
+BROWNS_FROM_C, CHARS_FROM_C = 100.0, 180.0
 NEAR_K = 0.03
 """A last step of Newton's below this is taken as the line it is: what is left is some 1e-5 K."""
 
 
 @borrowing
-def surface(t_cell, resistance, wet, film, creeping, side, c, table, guess):
+def surface(t_cell, resistance, wet, film, creeping, side, touch, c, table, guess):
     """Balance of one face: convection + radiation + contact = conduction inward + latent heat of the vapour.
 
     A wet surface gives off h_m / (R_v T_film) (p_s - p_v) P / (P - p_mean), Stefan's flow at the film's temperature.
     The vapour is what the air can take from a wet surface: from its wet share no more than the film holds, from the
-    rest no more than creeps up from inside (film and creeping in kg m-2 s-1). On a surface below the dew point of the
+    rest no more than creeps up from inside (film and creeping in kg m-2 s-1). touch [W m-2 K-1] is what metal gives. On a surface below the dew point of the
     air vapour condenses instead, and the flow is negative.
     Returns heat entering the cell [W m-2], vapour leaving [kg m-2 s-1], surface °C, latent heat [J/kg], how the first
     three change with the cell's temperature, and the share of the vapour that the film gave.
@@ -74,8 +82,8 @@ def surface(t_cell, resistance, wet, film, creeping, side, c, table, guess):
         tk = ts + 273.15
         t3 = tk * tk * tk
         q = side[H] * (side[AIR] - ts) + side[RAD_SOURCE] - side[RAD_COEFF] * t3 * tk
-        q += side[CONTACT_H] * (side[CONTACT_C] - ts)
-        dq = -side[H] - side[CONTACT_H] - 4.0 * side[RAD_COEFF] * t3
+        q += touch * (side[CONTACT_C] - ts)
+        dq = -side[H] - touch - 4.0 * side[RAD_COEFF] * t3
         m = dm = from_film = 0.0
         if hm > 0.0:
             at = min(max(ts, c[C_TAB0]), c[C_BOIL])
@@ -155,8 +163,8 @@ def creeping_supply(w, volume, area, d, m, c, tau):
 
 @borrowing
 def faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain, source,
-                   flows, bone):  # fmt: skip
-    """Linearise the three outer faces about the present temperatures.
+                   flows, bone, gone):  # fmt: skip
+    """Linearise the three outer faces about the present temperatures. gone is what left the cells as vapour [kg].
 
     A boundary cell gains source - gain * T [W]. flows (face, index) keeps what booking needs (see columns).
     """
@@ -178,17 +186,21 @@ def faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, 
                 flows[face, n, F_HERE], flows[face, n, F_FOLLOW] = here, 1.0
                 continue
             spread = 0.5 * d * resist[i, j]
-            resistance = skin_resistance(here, dried_share(w[i, j], w0[i, j]), d, spread, m, c, j < bone)
+            dry = dried_out(w[i, j], gone[i, j])
+            resistance = skin_resistance(here, dry, d, spread, m, c, j < bone)
             creeping = 0.0 if j < bone else creeping_supply(w[i, j], volume[i, j], area, d, m, c, tau)
             wet = min(film[face, n] / (area * c[C_WET]), 1.0)
+            touch = side[CONTACT_H]
+            if touch > 0.0 and face < 2 and j >= bone:
+                touch *= 1.0 - c[C_FADES] * min(crust_m(w, gone, dz, face, j) / c[C_FADES_M], 1.0)
             q, mass, ts[face, n], latent, dq, dm, follow, share = surface(
-                here, resistance, wet, film[face, n] / (area * tau), creeping, side, c, table, ts[face, n]
+                here, resistance, wet, film[face, n] / (area * tau), creeping, side, touch, c, table, ts[face, n]
             )
             gain[i, j] -= area * dq
             source[i, j] += area * (q - dq * here)
             flows[face, n, F_VAPOUR], flows[face, n, F_SLOPE] = area * mass, area * dm
             flows[face, n, F_LATENT], flows[face, n, F_HERE], flows[face, n, F_FOLLOW] = latent, here, follow
-            flows[face, n, F_FILM] = share
+            flows[face, n, F_FILM], flows[face, n, F_CONTACT] = share, touch
 
 
 @borrowing
@@ -256,19 +268,33 @@ def sides_now(step, a_down, metal_c, sides, open_side):
 
 
 @borrowing
-def browning_rate(temp_c, c):
-    """Seconds at the reference temperature that a second at this one browns as much as."""
-    if temp_c <= BROWNS_FROM_C:
-        return 0.0
-    return 2.0 ** ((min(temp_c, c[C_CHAR]) - c[C_BROWN_T]) / c[C_BROWN_K])
+def arrhenius(temp_c, reference_c, energy_k):
+    """How much faster than at the reference temperature; energy_k is the activation energy over the gas constant [K]."""
+    return math.exp(energy_k * (1.0 / (reference_c + 273.15) - 1.0 / (temp_c + 273.15)))
 
 
 @borrowing
-def browned(t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, rods, down, mark, dose, marks, bone):
-    """Add a super-step's browning to both faces, averaged over the meat, and to the marks of the rods below.
+def browning_rate(temp_c, c):
+    """Seconds at the reference temperature that a second at this one browns a dry face as much as."""
+    if temp_c <= BROWNS_FROM_C:
+        return 0.0
+    return arrhenius(min(temp_c, c[C_BROWN_MOST]), c[C_BROWN_T], c[C_BROWN_EA])
 
-    Under a rod only the rod is felt, between rods only the air and the fire; both are taken over the same outer cell,
-    whose half millimetre is thin beside the width of a rod. rods: temperature, share of the face, conductance.
+
+@borrowing
+def charring_rate(temp_c, c):
+    """The same of char."""
+    return arrhenius(temp_c, c[C_CHAR_T], c[C_CHAR_EA]) if temp_c > CHARS_FROM_C else 0.0
+
+
+@borrowing
+def browned(t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, rods, down, mark, dose, char, marks, bone,
+            gone):  # fmt: skip
+    """Add a super-step's browning and char to both faces, averaged over the meat, and to the marks of the rods below.
+
+    Nothing browns while it is wet. Under a rod only the rod is felt, between rods only the air and the fire; both are
+    taken over the same outer cell, whose half millimetre is thin beside the width of a rod. rods: temperature, share of
+    the face, conductance.
     """
     nz, nr = t.shape
     meat = 0.0
@@ -278,33 +304,38 @@ def browned(t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, 
     for face in range(2):
         if highest_of(ts[face, :nr]) <= BROWNS_FROM_C and (face != down or share <= 0.0):
             continue
-        rate = mark_rate = 0.0
+        rate = mark_rate = chars = 0.0
         i = 0 if face == 0 else nz - 1
         for n in range(bone, nr):
-            part = area_z[n] / meat
+            crust = crust_m(w, gone, dz, face, n)
+            part = area_z[n] / meat * min(crust / c[C_BROWNS_M], 1.0)
             if face != down or share <= 0.0 or share >= 1.0:
                 rate += part * browning_rate(ts[face, n], c)
+                chars += part * charring_rate(ts[face, n], c)
                 continue
             here = min(t[i, n], cap[i, n])
-            dry = dried_share(w[i, n], w0[i, n])
-            spread = 0.5 * dz[i] / conductivity(m, here, dry)
+            spread = 0.5 * dz[i] / conductivity(m, here, dried_share(w[i, n], w0[i, n]))
+            dry = dried_out(w[i, n], gone[i, n])
             resistance = skin_resistance(here, dry, dz[i], spread, m, c, False)
-            under_rod = (resistance * rods[2] * rods[0] + here) / (resistance * rods[2] + 1.0)
+            touch = rods[2] * (1.0 - c[C_FADES] * min(crust / c[C_FADES_M], 1.0))
+            under_rod = (resistance * touch * rods[0] + here) / (resistance * touch + 1.0)
             creeping = creeping_supply(w[i, n], volume[i, n], area_z[n], dz[i], m, c, tau)
-            between = surface(here, resistance, 0.0, 0.0, creeping, open_side, c, table, ts[face, n])[2]
+            between = surface(here, resistance, 0.0, 0.0, creeping, open_side, open_side[CONTACT_H], c, table, ts[face, n])[2]
             mark_rate += part * browning_rate(under_rod, c)
             rate += part * (share * browning_rate(under_rod, c) + (1.0 - share) * browning_rate(between, c))
+            chars += part * (share * charring_rate(under_rod, c) + (1.0 - share) * charring_rate(between, c))
         dose[face] += tau * rate
+        char[face] += tau * chars
         if mark_rate > 0.0:
             marks[face, mark] += tau * mark_rate
 
 
 @borrowing
-def given_by_metal(mean, ts, flows, area_z, down, metal_c, conductance, nz, tau):
+def given_by_metal(mean, ts, flows, area_z, down, metal_c, nz, tau):
     """Heat that went from the metal into the food in a super-step [J], by the same linear surface as the food's books."""
     given = 0.0
     i = 0 if down == 0 else nz - 1
     for n in range(area_z.shape[0]):
         skin = ts[down, n] + flows[down, n, F_FOLLOW] * (mean[i, n] - flows[down, n, F_HERE])
-        given += area_z[n] * conductance * (metal_c - skin)
+        given += area_z[n] * flows[down, n, F_CONTACT] * (metal_c - skin)
     return tau * given

@@ -10,12 +10,15 @@ from brasko.core.heat.kernel.cells import dry_heat, heat_capacities, liquid_heat
 from brasko.core.heat.kernel.columns import (
     C_BOIL,
     C_DLIQ,
-    C_DRIP,
     C_FILM,
+    C_HANGS,
+    C_HOLD_K,
     C_LAT0,
     C_LAT1,
     C_MOIST,
-    C_STAYS,
+    C_SQUEEZE_C,
+    C_SQUEEZE_K,
+    C_SQUEEZE_S,
     E_LATENT,
     E_LIQUID,
     FIRST,
@@ -46,19 +49,22 @@ from brasko.core.heat.kernel.columns import (
 from brasko.core.heat.kernel.jit import borrowing, jit
 
 HOLDING_FROM_C, HOLDING_ROWS = 30.0, 161
+MOST_PASSES = 4
+SOAKS_IN_S = 30.0
+"""How soon a dry face has soaked up the juice on it (assumed)."""
 
 
 @jit
-def water_holding(m):
+def water_holding(m, c):
     """Water a kilogram of solids can hold [kg/kg] at 30, 31, … °C, scaled so that raw meat just holds its own.
 
-    c_eq = 0.745 - 0.345 / (1 + 30 exp(-0.25 (T - 52))), vandersman_2007 and feyissa_2013 (from memory). The middle of
-    the fall and its depth belong to the food: fish falls sooner, a plant not at all.
+    c_eq = raw (1 - loss / (1 + exp(-(T - middle) / width))), the form of vandersman_2007 and feyissa_2013 (from memory).
+    The middle of the fall and its depth belong to the food: fish falls sooner, a plant not at all.
     """
     raw = m[RHO_W] / max(m[RHO_W] + m[RHO_S], 1e-9)
     holding = np.empty(HOLDING_ROWS)
     for n in range(HOLDING_ROWS):
-        held = raw * (1.0 - m[HOLD_LOSS] / (1.0 + 30.0 * math.exp(-0.25 * (HOLDING_FROM_C + n - m[HOLD_C]))))
+        held = raw * (1.0 - m[HOLD_LOSS] / (1.0 + math.exp(-(HOLDING_FROM_C + n - m[HOLD_C]) / c[C_HOLD_K])))
         holding[n] = held / (1.0 - held)
     return holding
 
@@ -128,11 +134,11 @@ def squeezed(t, w, enthalpy, still, m, c, holding, tau, tally, flat):
     ts, ws, hs = t.reshape(-1), w.reshape(-1), enthalpy.reshape(-1)
     excess = flat[WORK, pad : pad + n]
     above_holding(ts, ws, still[S_SOLIDS, pad : pad + n], holding, excess)
-    part = 1.0 - math.exp(-tau / c[C_DRIP])
     total = 0.0
     for q in range(n):
         if excess[q] > 0.0:
-            lost = excess[q] * part
+            pace = math.exp((min(ts[q], c[C_BOIL]) - c[C_SQUEEZE_C]) / c[C_SQUEEZE_K]) / c[C_SQUEEZE_S]
+            lost = excess[q] * (1.0 - math.exp(-tau * pace))
             heat = lost * liquid_heat(m, min(ts[q], c[C_BOIL]))
             ws[q] -= lost
             hs[q] -= heat
@@ -152,32 +158,45 @@ def above_holding(ts, ws, solids, holding, excess):
 
 
 @borrowing
-def wetted(juice, film, sides, dz, area_z, face_r, c, bone, tally):
-    """Spread juice evenly over the outer faces: a share stays as a film, the rest runs off in drops.
-
-    What a face cannot hold, or has no air to take up, drips off too.
+def wetted(juice, film, t, w, enthalpy, ts, down, sides, dz, area_z, face_r, m, c, holding, bone, tau, tally):
+    """Spread juice evenly over the outer faces. A dry face soaks it up, one that boils sheds it, the upper face holds a
+    puddle, the lower one and the edge what hangs on them; the rest, and what no air takes up, drips off.
     """
     nz, nr = dz.shape[0], area_z.shape[0]
     whole = face_r[nr] * dz.sum() + 2.0 * area_z[bone:].sum()
-    tally[W_DRIP] += (1.0 - c[C_STAYS]) * juice
+    soaking = 1.0 - math.exp(-tau / SOAKS_IN_S)
     for face in range(3):
+        hangs = c[C_HANGS] if face == 2 or face == down else c[C_FILM]
         for n in range(nz if face == 2 else nr):
             if face < 2 and n < bone:
                 continue
+            i = n if face == 2 else (0 if face == 0 else nz - 1)
+            j = nr - 1 if face == 2 else n
             area = face_r[nr] * dz[n] if face == 2 else area_z[n]
-            film[face, n] += c[C_STAYS] * juice * area / whole
-            room = c[C_FILM] * area if sides[face, MASS_H] > 0.0 else 0.0
+            film[face, n] += juice * area / whole
+            here = min(t[i, j], c[C_BOIL])
+            row = int(min(max(here - HOLDING_FROM_C, 0.0), HOLDING_ROWS - 1.0))
+            thirst = m[RHO_S] * dz[i] * area_z[j] * holding[row] - w[i, j]
+            if thirst > 0.0 and film[face, n] > 0.0 and max(ts[face, n], t[i, j]) < c[C_BOIL] - 1.0:
+                soaked = soaking * min(thirst, film[face, n])
+                heat = soaked * liquid_heat(m, here)
+                film[face, n] -= soaked
+                w[i, j] += soaked
+                enthalpy[i, j] += heat
+                tally[E_LIQUID] -= heat
+            room = hangs * area if sides[face, MASS_H] > 0.0 and ts[face, n] <= c[C_BOIL] else 0.0
             if film[face, n] > room:
                 tally[W_DRIP] += film[face, n] - room
                 film[face, n] = room
 
 
 @borrowing
-def settled(t, w, enthalpy, evaporated, still, m, c, tally, bone, hottest, flat):
-    """Take off what evaporated, boil away what is above the plateau, and read temperatures back from enthalpy.
+def settled(t, w, enthalpy, evaporated, gone, w0, still, m, c, tally, bone, hottest, flat):
+    """Take off what evaporated, boil away what is above the plateau, and read temperatures back from enthalpy. gone keeps what left
+    a cell as vapour and has not been made good since.
 
     A cell that runs dry within the super-step was given heat as if it went on boiling. It gets no hotter than the
-    hottest surface; what is left over goes to the cell below. The rows WORK and FIRST of flat are written over.
+    hottest surface; what is left over goes to the cell behind it. The rows WORK and FIRST of flat are written over.
     """
     nz, nr = t.shape
     n, pad = nz * nr, nr + 1
@@ -186,13 +205,20 @@ def settled(t, w, enthalpy, evaporated, still, m, c, tally, bone, hottest, flat)
         for i in range(nz):
             outer = i == 0 or i == nz - 1
             for j in range(bone if outer else nr - 1, nr):
-                taken_off(t, w, enthalpy, evaporated, i, j, m, c, tally)
+                taken_off(t, w, enthalpy, evaporated, gone, i, j, m, c, tally)
         latent = c[C_LAT0] + c[C_LAT1] * c[C_BOIL]
         boiling_heat = liquid_heat(m, c[C_BOIL])
-        for i in range(nz):
-            for j in range(bone, nr):
-                if t[i, j] > c[C_BOIL] - 5.0 and w[i, j] > 0.0:
-                    boiled_away(t, w, enthalpy, volume[i * nr + j], i, j, m, c, tally, latent, boiling_heat, hottest)
+        passed_on = True
+        for _ in range(MOST_PASSES):
+            if not passed_on:
+                break
+            passed_on = False
+            for i in range(nz):
+                for j in range(bone, nr):
+                    if t[i, j] > c[C_BOIL] - 5.0 and w[i, j] > 0.0:
+                        passed_on |= boiled_away(t, w, enthalpy, gone, volume[i * nr + j], i, j, m, c, tally, latent,
+                                                 boiling_heat, hottest)  # fmt: skip
+                        gone[i, j] = min(gone[i, j], max(w0[i, j] - w[i, j], 0.0))
     ts, ws, hs = t.reshape(-1), w.reshape(-1), enthalpy.reshape(-1)
     missed, slope = flat[WORK, pad : pad + n], flat[FIRST, pad : pad + n]
     heat_capacities(ts, ws, volume, slope, m)
@@ -217,25 +243,27 @@ def nearer(ts, ws, hs, volume, slope, missed, m):
 
 
 @borrowing
-def taken_off(t, w, enthalpy, evaporated, i, j, m, c, tally):
+def taken_off(t, w, enthalpy, evaporated, gone, i, j, m, c, tally):
     """Take what evaporated off an outer cell, with its heat."""
-    gone = min(evaporated[i, j], w[i, j])
-    if gone > 0.0:
-        carried = gone * liquid_heat(m, min(t[i, j], c[C_BOIL]))
-        w[i, j] -= gone
+    lost = min(evaporated[i, j], w[i, j])
+    if lost > 0.0:
+        carried = lost * liquid_heat(m, min(t[i, j], c[C_BOIL]))
+        w[i, j] -= lost
+        gone[i, j] += lost
         enthalpy[i, j] -= carried
-        tally[W_EVAP] += gone
+        tally[W_EVAP] += lost
         tally[E_LIQUID] += carried
 
 
 @borrowing
-def boiled_away(t, w, enthalpy, volume, i, j, m, c, tally, latent, boiling_heat, hottest):
-    """Boil away the water that a cell's heat above the plateau can."""
+def boiled_away(t, w, enthalpy, gone, volume, i, j, m, c, tally, latent, boiling_heat, hottest):
+    """Boil away the water that a cell's heat above the plateau can. Returns whether heat was left over and passed on."""
     excess = enthalpy[i, j] - volume * dry_heat(m, c[C_BOIL]) - w[i, j] * boiling_heat
     if excess <= 0.0:
-        return
+        return False
     boiled = min(excess / latent, w[i, j])
     w[i, j] -= boiled
+    gone[i, j] += boiled
     enthalpy[i, j] -= boiled * (latent + boiling_heat)
     tally[W_EVAP] += boiled
     tally[E_LATENT] += boiled * latent
@@ -243,7 +271,14 @@ def boiled_away(t, w, enthalpy, volume, i, j, m, c, tally, latent, boiling_heat,
     if w[i, j] <= 0.0:
         over = enthalpy[i, j] - volume * dry_heat(m, hottest)
         if over > 0.0:
+            nz, nr = t.shape
             enthalpy[i, j] -= over
-            inner_i = i + 1 if i < t.shape[0] // 2 else i - 1
-            enthalpy[inner_i, j] += over
             t[i, j] = hottest
+            if nr - 1 - j < min(i, nz - 1 - i) and j > 0:
+                inner_i, inner_j = i, j - 1
+            else:
+                inner_i, inner_j = (i + 1 if i < nz // 2 else i - 1), j
+            enthalpy[inner_i, inner_j] += over
+            t[inner_i, inner_j] = max(t[inner_i, inner_j], c[C_BOIL])
+            return True
+    return False

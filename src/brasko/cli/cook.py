@@ -1,0 +1,108 @@
+"""`brasko cook`: a cook in a cook's own words, run forwards."""
+
+from __future__ import annotations
+
+from brasko.cli import words
+from brasko.cli.cook_format import CookedPieceIn, CookIn, CookOut, CookStepIn, CookStepOut, GrateSpotIn, OnIn
+from brasko.cli.simulate import inside
+from brasko.core.cook.steps import AtFire, AtRest, Cook, CookStep, Ends, InBath, InPan, OnCounter, OnIron, Where
+from brasko.core.cook.told import Told, cooked
+from brasko.core.errors import InvalidInput
+from brasko.core.fire.own import PLANNER_FIRES, Spot, placed, shipped
+from brasko.core.fire.rests import RESTS
+from brasko.core.foods.cuts import Cut, all_cuts
+from brasko.core.heat.constants import FILM_MOST, PATTED_DRY
+from brasko.core.heat.simulation import MODEL_VERSION, Food
+from brasko.core.planner.methods import CRUSTS
+from brasko.formats.fire_convert import setup_of
+
+SURFACES = {"patted dry": PATTED_DRY.value, "wet": FILM_MOST.value, "dry": 0.0}
+
+
+def told(given: CookIn) -> CookOut:
+    """Run what was told. Raises InvalidInput with the whole path of the field."""
+    return _out(cooked(cook_of(given), every_s=given.every_s))
+
+
+def cook_of(given: CookIn) -> Cook:
+    """The core's cook. Raises InvalidInput with the whole path of the field."""
+    with inside("piece"):
+        cut = all_cuts()[words.key_of("cut", given.piece.cut, {c.key: c.name for c in all_cuts().values()})]
+        food = _food(given.piece, cut)
+    steps = []
+    for number, step in enumerate(given.steps):
+        with inside(f"steps.{number}"):
+            steps.append(_step(step))
+    return Cook(food, round(cut.composition.fat, 3), tuple(steps))
+
+
+def _food(given: CookedPieceIn, cut: Cut) -> Food:
+    thickness_m = words.length_mm("thickness", given.thickness) / 1000.0
+    mass_kg = cut.usual_mass_kg(thickness_m) if given.weight is None else words.mass_g("weight", given.weight) / 1000.0
+    start_c = words.temperature_c("start", given.start)
+    names = {"thickness_mm": "thickness", "mass_g": "weight", "start_c": "start"}
+    try:
+        return Food(cut.geometry(thickness_m, mass_kg), cut.material, start_c, film_kg_m2=SURFACES[given.surface])
+    except InvalidInput as exc:
+        raise InvalidInput(names.get(exc.field, exc.field), exc.message, suggestion=exc.suggestion) from exc
+
+
+def _step(given: CookStepIn) -> CookStep:
+    until = given.until
+    crust = None
+    if until.crust is not None:
+        crust = words.key_of("until.crust", until.crust, {k: name for k, (name, _) in CRUSTS.items()})
+    core_c = None if until.core is None else words.temperature_c("until.core", until.core)
+    with inside("on"):
+        where = _where(given.on)
+    return CookStep(given.name, where, Ends(until.minutes, core_c, crust), given.flip_every_s, given.flip_first)
+
+
+def _where(given: OnIn) -> Where:
+    if given.fire is not None:
+        return _at_fire(given)
+    if given.pan is not None:
+        return InPan(words.temperature_c("pan", given.pan), given.power_w)
+    if given.iron is not None:
+        return OnIron(words.temperature_c("iron", given.iron))
+    if given.plates is not None:
+        return OnIron(words.temperature_c("plates", given.plates), both=True)
+    if given.bath is not None:
+        return InBath(words.temperature_c("bath", given.bath), given.of or "bag")
+    if given.rest is not None:
+        return AtRest(words.key_of("rest", given.rest, {k: name for k, (name, _) in RESTS.items()}))
+    assert given.counter is not None
+    return OnCounter(words.temperature_c("counter", given.counter))
+
+
+def _at_fire(given: OnIn) -> AtFire:
+    if isinstance(given.fire, str):
+        fire = shipped()[words.key_of("fire", given.fire, {k: n for k, n in PLANNER_FIRES.items() if k in shipped()})]
+    else:
+        assert given.fire is not None
+        with inside("fire"):
+            setup = setup_of(given.fire)
+        fire = placed(setup.grill.name, setup)
+    air_c = None if given.air is None else words.temperature_c("air", given.air)
+    place = given.place or "gentle"
+    if isinstance(place, GrateSpotIn):
+        place = Spot(place.x_mm / 1000.0, place.y_mm / 1000.0)
+    return AtFire(fire, place, air_c, given.lid or "usual")
+
+
+def _out(found: Told) -> CookOut:
+    return CookOut(
+        format="brasko/cook-result@1",
+        model_version=MODEL_VERSION,
+        time_s=found.time_s.tolist(),
+        core_c=found.core_c.tolist(),
+        face_a_c=found.face_a_c.tolist(),
+        face_b_c=found.face_b_c.tolist(),
+        steps=[CookStepOut.model_validate(step, from_attributes=True) for step in found.steps],
+        peak_core_c=found.peak_core_c,
+        grey_rim_share=found.grey_rim_share,
+        crust_share=found.crust_share,
+        char_share=found.char_share,
+        mass_loss_share=found.mass_loss_share,
+        salmonella_log10=found.salmonella_log10,
+    )

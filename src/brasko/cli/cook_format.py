@@ -1,0 +1,126 @@
+"""brasko/cook@1: a cook told forwards, step by step; brasko/cook-result@1: what comes of it."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from pydantic import BaseModel, Field, model_validator
+
+from brasko.formats.bounds import Figure
+from brasko.formats.fire import FireIn
+from brasko.formats.strict import Strict
+
+COOK_FORMAT = "brasko/cook@1"
+COOK_RESULT_FORMAT = "brasko/cook-result@1"
+
+
+class CookedPieceIn(Strict):
+    """What is cooked. Quantities are words with their unit, "1.5 in", "0.9 lb", "40 F"; a bare number is in mm, g or °C."""
+
+    cut: str
+    thickness: str | Figure
+    weight: str | Figure | None = Field(None, description="the cut's usual one for this thickness, if not given")
+    start: str | Figure = Field(4.0, description="temperature all through at the start")
+    surface: Literal["patted dry", "wet", "dry"] = "patted dry"
+
+
+class GrateSpotIn(Strict):
+    """A spot on the lowest grate, from its middle: x to the right, y to the back."""
+
+    x_mm: Figure
+    y_mm: Figure = 0.0
+
+
+class OnIn(Strict):
+    """Where the piece is: exactly one of fire, pan, iron, plates, bath, rest and counter."""
+
+    fire: str | FireIn | None = Field(None, description="a shipped fire by key or name, or a whole brasko/fire@1 document")
+    place: Literal["gentle", "sear"] | GrateSpotIn | None = Field(None, description="of the fire; the gentle place, if not given")
+    air: str | Figure | None = Field(None, description="of a gentle place; of a sear, the highest of its controller")
+    lid: Literal["open", "shut"] | None = None
+    pan: str | Figure | None = Field(None, description="a skillet of this temperature as the food arrives")
+    power_w: Figure | None = Field(None, description="heat that the pan takes up from below it")
+    iron: str | Figure | None = Field(None, description="the lower face on metal that is kept at this temperature")
+    plates: str | Figure | None = Field(None, description="both faces on metal that is kept at this temperature")
+    bath: str | Figure | None = None
+    of: Literal["fat", "bag"] | None = Field(None, description="of a bath: warm fat, or stirred water about a bag")
+    rest: str | None = Field(None, description="open, board, foil, sauce or paper")
+    counter: str | Figure | None = Field(None, description="on a rack in a room of this temperature")
+
+    @model_validator(mode="after")
+    def _one_place(self) -> OnIn:
+        places = ("fire", "pan", "iron", "plates", "bath", "rest", "counter")
+        given = [name for name in places if getattr(self, name) is not None]
+        if len(given) != 1:
+            raise ValueError(f"needs exactly one of {', '.join(places)} (got {', '.join(given) or 'none'}).")
+        belongs = {"place": "fire", "air": "fire", "lid": "fire", "power_w": "pan", "of": "bath"}
+        for name, place in belongs.items():
+            if getattr(self, name) is not None and given != [place]:
+                raise ValueError(f"{name}|belongs to {place} only: leave it out beside {given[0]}.")
+        return self
+
+
+class CookUntilIn(Strict):
+    """When a step ends: whichever comes first."""
+
+    core: str | Figure | None = Field(None, description="of the coldest point")
+    crust: str | None = Field(None, description="golden, light, good or deep, on both faces")
+    minutes: Figure | None = None
+
+    @model_validator(mode="after")
+    def _some(self) -> CookUntilIn:
+        if self.core is None and self.crust is None and self.minutes is None:
+            raise ValueError("needs at least one of core, crust and minutes.")
+        return self
+
+
+class CookStepIn(Strict):
+    """One stretch of the cook."""
+
+    name: str = Field(min_length=1, max_length=80)
+    on: OnIn
+    until: CookUntilIn
+    flip_every_s: Figure | None = None
+    flip_first: bool = False
+
+
+class CookIn(Strict):
+    """What `brasko cook` reads."""
+
+    format: Literal["brasko/cook@1"]
+    piece: CookedPieceIn
+    steps: list[CookStepIn] = Field(min_length=1, max_length=100)
+    every_s: Figure = Field(10.0, description="spacing of the curves")
+
+
+class CookStepOut(BaseModel):
+    """How a step went; reached says which of its conditions ended it. Shares are as they are at its end."""
+
+    name: str
+    start_s: float
+    end_s: float
+    reached: Literal["core", "crust", "time"]
+    core_c: float = Field(description="the coldest point")
+    probe_c: float = Field(description="what a hand thermometer put into the middle shows")
+    face_a_c: float
+    face_b_c: float
+    crust_share: float = Field(description="of a good crust, on the face that has less")
+    mass_loss_share: float
+
+
+class CookOut(BaseModel):
+    """What `brasko cook` prints. Curves share time_s; face a starts down."""
+
+    format: Literal["brasko/cook-result@1"]
+    model_version: str
+    time_s: list[float]
+    core_c: list[float]
+    face_a_c: list[float]
+    face_b_c: list[float]
+    steps: list[CookStepOut]
+    peak_core_c: float
+    grey_rim_share: float
+    crust_share: float
+    char_share: float
+    mass_loss_share: float
+    salmonella_log10: float

@@ -1,0 +1,82 @@
+"""What a piece feels where a cook says it is: the surroundings and the metal of each place."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+from brasko.core.cook.steps import AtFire, AtRest, InBath, InPan, OnCounter, OnIron, Where
+from brasko.core.errors import Infeasible, UnknownName
+from brasko.core.fire import fires, own
+from brasko.core.fire.rests import COOL_AIR_W_M2K, RESTS, standing_in
+from brasko.core.fire.fires import WARM_FAT
+from brasko.core.fire.zones import Zone, with_held_air, with_lid
+from brasko.core.foods.shape import Geometry
+from brasko.core.programme.steps import Metal, Side, Surroundings
+from brasko.core.sourced import Sourced
+from brasko.core.uncertainty.general import general
+
+STIRRED_WATER_W_M2K = Sourced(95.0, "W m-2 K-1", "baldwin_2020", "from memory")
+"""A bag in a stirred bath."""
+
+
+@dataclass(frozen=True)
+class Place:
+    """Where a piece is: what its sides see, and what it lies on where that has a heat of its own.
+
+    same_metal  two steps in a row with this in common go on with the heat that is left in the metal
+    """
+
+    surroundings: Surroundings
+    metal: Metal | None = None
+    same_metal: object = None
+
+
+def place_of(where: Where, geometry: Geometry, fat_share: float) -> Place:
+    """The place a cook means, for a piece of this shape. Raises InvalidInput, or UnknownName of a rest."""
+    match where:
+        case AtFire():
+            zone = zone_at(where, geometry, fat_share)
+            return Place(zone.surroundings, zone.metal(geometry.face_m2), (where.fire, where.place, where.air_c))
+        case InPan():
+            given = {} if where.power_w is None else {"power_w": where.power_w}
+            pan = replace(fires.SKILLET, start_c=where.start_c, contact_w_m2k=general().contact_w_m2k, **given)
+            return Place(_over_a_pan(), pan, where)
+        case OnIron():
+            iron = Side(contact_c=where.temp_c, contact_w_m2k=general().contact_w_m2k)
+            about = _over_a_pan()
+            return Place(Surroundings(iron, iron, about.edge) if where.both else replace(about, bottom=iron))
+        case InBath(of="fat"):
+            return Place(replace(WARM_FAT, air_c=where.temp_c, lid_c=where.temp_c).surroundings)
+        case InBath():
+            water = Side(air_c=where.temp_c, h_w_m2k=STIRRED_WATER_W_M2K.value, vapour_open=False)
+            return Place(Surroundings(water, water, water))
+        case AtRest():
+            if where.rest not in RESTS:
+                raise UnknownName("rest", where.rest, RESTS)
+            return Place(RESTS[where.rest][1])
+        case OnCounter():
+            return Place(standing_in(where.air_c, COOL_AIR_W_M2K.value))
+
+
+def _over_a_pan() -> Surroundings:
+    return replace(fires.SKILLET_ZONE, vapour_kg_m3=general().pan_steam_kg_m3).surroundings
+
+
+def zone_at(where: AtFire, geometry: Geometry, fat_share: float) -> Zone:
+    """The zone of a fire's place. Air that the grill cannot hold by itself is taken as held there all the same."""
+    fire, asked = where.fire, where.air_c
+    if where.place == "sear":
+        setup = fire.setup
+        if asked is not None and setup.grill.controller is not None:
+            highest = replace(setup.grill.controller, highest_c=asked)
+            fire = replace(fire, setup=replace(setup, grill=replace(setup.grill, controller=highest)))
+        return with_lid(own.planner_fire(fire, geometry, fat_share).sear, where.lid)
+    if where.place != "gentle":
+        fire = replace(fire, gentle=where.place)
+    if asked is None:
+        return with_lid(own.planner_fire(fire, geometry, fat_share).gentle, where.lid)
+    try:
+        zone = own.planner_fire(own.as_set_at(fire, asked, geometry, fat_share), geometry, fat_share).gentle
+    except Infeasible:
+        zone = own.planner_fire(fire, geometry, fat_share).gentle
+    return with_lid(with_held_air(zone, asked), where.lid)

@@ -1,0 +1,135 @@
+"""A cook as a cook tells it: where the piece is, until when, how it is turned."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+from brasko.core.errors import InvalidInput, require_between
+from brasko.core.fire.own import OwnFire, Spot
+from brasko.core.heat.simulation import Food
+from brasko.core.programme.steps import MAX_STEP_S
+
+HOTTEST_GENTLE_C = 290.0
+"""555 °F: roasting away from the fire is done no hotter."""
+
+
+@dataclass(frozen=True)
+class AtFire:
+    """A place of a fire.
+
+    fire    with its places
+    place   "gentle" or "sear", or a spot on the grate of the fire as it is set
+    air_c   air of the gentle place, or the highest of a controlled sear; None as the fire is set
+    lid     "open", "shut", or "usual"
+    """
+
+    fire: OwnFire
+    place: Literal["gentle", "sear"] | Spot = "gentle"
+    air_c: float | None = None
+    lid: Literal["usual", "open", "shut"] = "usual"
+
+    def __post_init__(self) -> None:
+        if self.air_c is not None:
+            low, high = (150.0, 400.0) if self.place == "sear" else (60.0, HOTTEST_GENTLE_C)
+            require_between("air", self.air_c, low, high, "°C")
+
+
+@dataclass(frozen=True)
+class InPan:
+    """A skillet of this temperature as the food arrives, over a fire that gives it so much heat."""
+
+    start_c: float
+    power_w: float | None = None
+
+    def __post_init__(self) -> None:
+        require_between("pan", self.start_c, 20.0, 450.0, "°C", "A skillet on a strong burner gets to 250-290 °C.")
+        if self.power_w is not None:
+            require_between("power_w", self.power_w, 0.0, 6000.0, "W")
+
+
+@dataclass(frozen=True)
+class OnIron:
+    """Metal that is kept at one temperature, under the lower face or about both."""
+
+    temp_c: float
+    both: bool = False
+
+    def __post_init__(self) -> None:
+        require_between("plates" if self.both else "iron", self.temp_c, 20.0, 450.0, "°C")
+
+
+@dataclass(frozen=True)
+class InBath:
+    """Warm fat, or stirred water about a bag."""
+
+    temp_c: float
+    of: Literal["fat", "bag"] = "bag"
+
+    def __post_init__(self) -> None:
+        require_between("bath", self.temp_c, 30.0, 99.0, "°C", "A bath is held below boiling.")
+
+
+@dataclass(frozen=True)
+class AtRest:
+    """Off the fire: a key of fire.rests."""
+
+    rest: str
+
+
+@dataclass(frozen=True)
+class OnCounter:
+    """On a rack in a room."""
+
+    air_c: float
+
+    def __post_init__(self) -> None:
+        require_between("counter", self.air_c, -10.0, 60.0, "°C")
+
+
+Where = AtFire | InPan | OnIron | InBath | AtRest | OnCounter
+
+
+@dataclass(frozen=True)
+class Ends:
+    """When a step ends: whichever comes first. core_c is of the coldest point, crust a key of planner.methods.CRUSTS."""
+
+    minutes: float | None = None
+    core_c: float | None = None
+    crust: str | None = None
+
+    def __post_init__(self) -> None:
+        if self.minutes is None and self.core_c is None and self.crust is None:
+            raise InvalidInput("until", "needs at least one of core, crust and minutes.")
+        if self.minutes is not None:
+            require_between("until.minutes", self.minutes, 0.0, MAX_STEP_S / 60.0, "min")
+        if self.core_c is not None:
+            require_between("until.core", self.core_c, -5.0, 150.0, "°C")
+
+
+@dataclass(frozen=True)
+class CookStep:
+    """One stretch of a cook."""
+
+    name: str
+    on: Where
+    until: Ends
+    flip_every_s: float | None = None
+    flip_first: bool = False
+
+    def __post_init__(self) -> None:
+        if self.flip_every_s is not None:
+            require_between("flip_every_s", self.flip_every_s, 1.0, MAX_STEP_S, "s")
+
+
+@dataclass(frozen=True)
+class Cook:
+    """A piece and its steps, in order."""
+
+    food: Food
+    fat_share: float
+    steps: tuple[CookStep, ...]
+
+    def __post_init__(self) -> None:
+        if not 1 <= len(self.steps) <= 100:
+            raise InvalidInput("steps", f"must be 1 to 100 (got {len(self.steps)}).")
