@@ -32,8 +32,8 @@ LINEAR = ("holding_mid_c", "contact_fades", "holding_loss")
 """Parameters that are fitted as they are; the others by their logarithm."""
 CONFIDENCE = {"high": 1.0, "medium": 0.8, "low": 0.5}
 STRAINED = 0.4
-SURE = 1.64
-"""A range is taken as nine in ten."""
+INSIDE, SHOULDER, MARGIN = 0.4, 3.0, 0.1
+"""A range says that anywhere in it is about as likely: the pull to its middle is weak, and outside of it strong."""
 STEP_SD, MOST_ROUNDS = 0.4, 7
 PARAMETERS: tuple[Parameter, ...] = posterior().parameters
 COUNTED: tuple[Reference, ...] = tuple(r for r in references() if r.is_counted)
@@ -102,6 +102,11 @@ def off(values: Floats) -> Floats:
     return np.nan_to_num(np.where(wide, logs, plain), nan=4.0)
 
 
+def shouldered(at: Floats) -> Floats:
+    """What a value so far off weighs: anywhere in the range is about as good, beyond it counts soon."""
+    return INSIDE * at + SHOULDER * np.sign(at) * np.maximum(np.abs(at) - 1.0 + MARGIN, 0.0)
+
+
 class Fit:
     """The joint fit: residuals are the references' and the priors'."""
 
@@ -117,34 +122,41 @@ class Fit:
         return self.known[z.tobytes()]
 
     def misses(self, z: Floats) -> Floats:
-        return np.concatenate([(SURE * WEIGHTS * off(self.values(z)))[self.counted], z])
+        return np.concatenate([(WEIGHTS * shouldered(off(self.values(z))))[self.counted], z])
 
     def jacobian(self, z: Floats) -> Floats:
         """Central differences: a step is wide enough to see past the jumps of flips."""
         eye = np.eye(len(z)) * STEP_SD
         sets = [z + sign * step for step in eye for sign in (1.0, -1.0)]
-        off_all = np.array([off(v) for v in all_of(sets, self.pool)])
+        off_all = np.array([shouldered(off(v)) for v in all_of(sets, self.pool)])
         self.runs += len(sets)
         self.slopes = ((off_all[0::2] - off_all[1::2]) / (2.0 * STEP_SD)).T
         now = self.values(z)
         within = int(((now >= LOW) & (now <= HIGH)).sum())
         print(f"  {self.runs} sets of parameters tried, {within} of {len(COUNTED)} in range", flush=True)
-        return np.vstack([(SURE * WEIGHTS[:, None] * self.slopes)[self.counted], np.eye(len(z))])
+        return np.vstack([(WEIGHTS[:, None] * self.slopes)[self.counted], np.eye(len(z))])
 
 
 def fitted(pool: ProcessPoolExecutor, start: Floats) -> tuple[Floats, Fit]:
     fit = Fit(pool, np.ones(len(COUNTED), dtype=bool))
     found = least_squares(
-        fit.misses, start, jac=fit.jacobian, loss="soft_l1", f_scale=1.0, bounds=(-2.2, 2.2), max_nfev=MOST_ROUNDS, xtol=0.02
+        fit.misses,
+        start,
+        jac=fit.jacobian,
+        loss="soft_l1",
+        f_scale=1.0,
+        bounds=(-2.2, 2.2),
+        max_nfev=MOST_ROUNDS,
+        xtol=0.02,
     )
     return np.asarray(found.x), fit
 
 
 def laplace(z: Floats, fit: Fit) -> Floats:
     """Covariance of the fit's coordinates: curvature of misses and priors, widened by how badly the misses agree."""
-    misses = SURE * WEIGHTS * off(fit.values(z))
+    misses = WEIGHTS * shouldered(off(fit.values(z)))
     heavy = 1.0 / np.sqrt(1.0 + misses**2)
-    slopes = SURE * WEIGHTS[:, None] * fit.slopes
+    slopes = WEIGHTS[:, None] * fit.slopes
     widened = max(1.0, float(np.mean(misses**2 * heavy)))
     return np.asarray(np.linalg.inv(slopes.T @ (heavy[:, None] * slopes) / widened + np.eye(len(z))))
 
@@ -152,9 +164,9 @@ def laplace(z: Floats, fit: Fit) -> Floats:
 def left_out(z: Floats, fit: Fit) -> dict[str, tuple[int, int]]:
     """Each group foretold by a fit of the others: in range, of how many. One step of Gauss and Newton from the joint fit."""
     told: dict[str, tuple[int, int]] = {}
-    misses = SURE * WEIGHTS * off(fit.values(z))
+    misses = WEIGHTS * shouldered(off(fit.values(z)))
     heavy = 1.0 / np.sqrt(1.0 + misses**2)
-    slopes = SURE * WEIGHTS[:, None] * fit.slopes
+    slopes = WEIGHTS[:, None] * fit.slopes
     sets = []
     for group in GROUPS:
         others = np.array([r.group != group for r in COUNTED])
@@ -194,8 +206,8 @@ def written(z: Floats, fit: Fit) -> None:
 HEAD = """# Calibration
 
 Made by `make calibrate`. Fifteen general parameters, each with a prior, are fitted together to the reference cooks that
-count, weighted by how sure each is (high 1, medium 0.8, low 0.5; strained ones at 0.4 of that). A range is taken as nine
-cooks in ten. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
+count, weighted by how sure each is (high 1, medium 0.8, low 0.5; strained ones at 0.4 of that). Anywhere in a range is
+about as good as its middle; beyond it a miss soon counts. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
 errors go together (Laplace), from which plans, ranges and forecasts draw.
 """
 
@@ -215,18 +227,30 @@ def told_of(
     for group in GROUPS:
         here = np.array([r.group == group for r in COUNTED])
         lines.append(f"| {group} | {int(here.sum())} | {int((within & here).sum())} | {folds[group][0]} |")
-    lines += ["", "| parameter | unit | prior (range) | source | fitted | ± | spread left of the prior's | moved by |", "| --- | --- | --- | --- | --- | --- | --- | --- |"]
-    push = SURE * WEIGHTS[:, None] * fit.slopes
+    lines += [
+        "",
+        "| parameter | unit | prior (range) | source | fitted | ± | spread left of the prior's | moved by |",
+        "| --- | --- | --- | --- | --- | --- | --- | --- |",
+    ]
+    push = WEIGHTS[:, None] * fit.slopes
     for n, p in enumerate(rows):
         strongest = np.argsort(-np.abs(push[:, n]))[:4]
         said = ", ".join(COUNTED[i].id for i in strongest if abs(push[i, n]) > 0.05) or "nothing"
-        lines.append(f"| {p.name} | {p.unit} | {p.prior:.3g} ({p.low:.3g} to {p.high:.3g}) | {p.source} | {p.value:.4g} | {p.sd:.2g} | {spreads[n]:.2f} | {said} |")
+        lines.append(
+            f"| {p.name} | {p.unit} | {p.prior:.3g} ({p.low:.3g} to {p.high:.3g}) | {p.source} | {p.value:.4g} | {p.sd:.2g} | {spreads[n]:.2f} | {said} |"
+        )
     loose = [p.name for p, s in zip(rows, spreads, strict=True) if s > 0.85]
     pairs = [
         f"{rows[i].name} and {rows[j].name} ({correlation[i, j]:+.2f})"
         for i in range(len(rows)) for j in range(i) if abs(correlation[i, j]) > 0.35
     ]  # fmt: skip
-    lines += ["", f"Not identified, so left near the prior: {', '.join(loose) or 'none'}.", "", f"Told apart badly: {'; '.join(pairs) or 'none'}.", ""]
+    lines += [
+        "",
+        f"Not identified, so left near the prior: {', '.join(loose) or 'none'}.",
+        "",
+        f"Told apart badly: {'; '.join(pairs) or 'none'}.",
+        "",
+    ]
     return "\n".join(lines)
 
 

@@ -66,7 +66,9 @@ def references() -> tuple[Reference, ...]:
     found = []
     for path in sorted(FOLDER.glob("*.json")):
         d = json.loads(path.read_text(encoding="utf-8"))
-        found.append(Reference(*(d[n] for n in ("id", "group", "what", "low", "high", "confidence", "source", "counts")), d))
+        found.append(
+            Reference(*(d[n] for n in ("id", "group", "what", "low", "high", "confidence", "source", "counts")), d)
+        )
     order = ("gentle", "sear", "direct", "skillet", "bath", "rest", "burger", "loss", "rim", "fire")
     return tuple(sorted(found, key=lambda r: (order.index(r.group), r.id)))
 
@@ -186,7 +188,9 @@ def _of_fire(asked: dict[str, str], kind: str) -> float:
     steak = cut_named("strip")
     fire = own.shipped()[asked["fire"]]
     if asked["place"] == "middle":
-        row = replace(fire.setup, knobs=tuple(1.0 if n == 2 else MEDIUM_LOW for n in range(len(fire.setup.knobs))), lid_open=False)
+        row = replace(
+            fire.setup, knobs=tuple(1.0 if n == 2 else MEDIUM_LOW for n in range(len(fire.setup.knobs))), lid_open=False
+        )
         state = chamber.settled(row)
         return fahrenheit(felt_by(row, state, Placed("middle", 0.0, 0.0, 0.12, 0.12)).zone.rods_c)
     zone = own.planner_fire(fire, steak.geometry(0.0381, 0.38), round(steak.composition.fat, 3)).sear
@@ -213,5 +217,3 @@ class Verdict:
 def verdicts(run: Callable[[Cook], Told] = cooked) -> list[Verdict]:
     """Every reference with its verdict. Checked: tests/core/test_reference_cooks.py."""
     return [Verdict(reference, computed(reference, run)) for reference in references()]
-
-

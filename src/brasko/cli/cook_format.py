@@ -34,8 +34,12 @@ class GrateSpotIn(Strict):
 class OnIn(Strict):
     """Where the piece is: exactly one of fire, pan, iron, plates, bath, rest and counter."""
 
-    fire: str | FireIn | None = Field(None, description="a shipped fire by key or name, or a whole brasko/fire@1 document")
-    place: Literal["gentle", "sear"] | GrateSpotIn | None = Field(None, description="of the fire; the gentle place, if not given")
+    fire: str | FireIn | None = Field(
+        None, description="a shipped fire by key or name, or a whole brasko/fire@1 document"
+    )
+    place: Literal["gentle", "sear"] | GrateSpotIn | None = Field(
+        None, description="of the fire; the gentle place, if not given"
+    )
     air: str | Figure | None = Field(None, description="of a gentle place; of a sear, the highest of its controller")
     lid: Literal["open", "shut"] | None = None
     pan: str | Figure | None = Field(None, description="a skillet of this temperature as the food arrives")

@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 from brasko.core.cook.steps import AtFire, AtRest, InBath, InPan, OnCounter, OnIron, Where
 from brasko.core.errors import Infeasible, UnknownName
 from brasko.core.fire import fires, own
-from brasko.core.fire.rests import COOL_AIR_W_M2K, RESTS, standing_in
 from brasko.core.fire.fires import WARM_FAT
+from brasko.core.fire.rests import COOL_AIR_W_M2K, RESTS, standing_in
 from brasko.core.fire.zones import Zone, with_held_air, with_lid
 from brasko.core.foods.shape import Geometry
 from brasko.core.programme.steps import Metal, Side, Surroundings

@@ -7,11 +7,9 @@ from typing import Literal
 
 from brasko.core.errors import InvalidInput, require_between
 from brasko.core.fire.own import OwnFire, Spot
+from brasko.core.fire.zones import HOTTEST_GENTLE_C
 from brasko.core.heat.simulation import Food
 from brasko.core.programme.steps import MAX_STEP_S
-
-HOTTEST_GENTLE_C = 290.0
-"""555 °F: roasting away from the fire is done no hotter."""
 
 
 @dataclass(frozen=True)

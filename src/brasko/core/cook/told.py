@@ -15,7 +15,6 @@ from brasko.core.planner.methods import CRUSTS, crust_dose_s
 from brasko.core.programme.steps import MAX_STEP_S, Step, Until
 
 
-
 @dataclass(frozen=True)
 class StepTold:
     """How a step went, and how the piece is at its end.
@@ -95,8 +94,6 @@ def cooked(cook: Cook, *, every_s: float = 10.0, refine: float = 1.0) -> Told:
 def _placed(cook: Cook, step: CookStep, number: int) -> Place:
     try:
         return place_of(step.on, cook.food.geometry, cook.fat_share)
-    except UnknownName as exc:
-        raise UnknownName(f"steps.{number}.on.{exc.field}", exc.given, exc.known) from exc
     except InvalidInput as exc:
         raise InvalidInput(f"steps.{number}.on.{exc.field}", exc.message, suggestion=exc.suggestion) from exc
 

@@ -106,7 +106,11 @@ def vapour_kg_m3(setup: FireSetup, state: Settled) -> float:
     """Water vapour in the chamber [kg m-3]: the air's own, what fuel and food give, thinned by the draught."""
     weather, kind = setup.weather, setup.grill.kind
     fuel = {"gas": "gas", "pellet": "wood", "offset": "wood", "oven": "none"}.get(kind, "charcoal")
-    outside = weather.humidity * float(saturation_density_kg_m3(np.array([weather.air_c]))[0]) / air_density_kg_m3(weather.air_c)
+    outside = (
+        weather.humidity
+        * float(saturation_density_kg_m3(np.array([weather.air_c]))[0])
+        / air_density_kg_m3(weather.air_c)
+    )
     flow = max(state.flow_kg_s, 2e-4)
     share = outside + (WATER_OF[fuel].value * state.power_w + general().food_gives_kg_s) / flow
     return min(share, MOST_VAPOUR.value) * air_density_kg_m3(state.gas_c)

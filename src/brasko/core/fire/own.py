@@ -26,7 +26,7 @@ LONGEST_CONVERT_S = 20.0 * MINUTE
 """Times to searing heat where no course says otherwise (common practice, no source)."""
 PLACE_TRIES = 3
 LEAST_SEARING_C = 200.0
-"""A place below this does not sear; an offset's chamber seldom has one (assumed)."""
+"""A place below this does not sear: an offset's chamber, the middle of a fuse (assumed)."""
 SEARING_AIR_C = 315.0
 """600 °F: a kamado that is opened up is taken no further (common practice, no source)."""
 
@@ -50,45 +50,30 @@ class OwnFire:
     sear: Spot
 
 
+GENTLE_C = 115.0
+"""What shipped grills with a lid are set for: 240 °F (common practice, no source)."""
+FUSE_C = 121.0
+
+
 @lru_cache(maxsize=1)
 def shipped() -> dict[str, OwnFire]:
-    """The fires that ship as setups with places, by the planner's keys: what their grates are drawn from."""
+    """The fires that ship, by the planner's keys: set-ups of the fire model like any cook's own, with places for the food."""
     kettle, chimney, oven = (usual_setup(GRILLS[key]) for key in ("kettle", "chimney", "oven"))
     ring = replace(kettle, charcoal=Charcoal("ring", 1.9), drip_pan=True)
     middle = Spot(0.0, 0.0)
     return {
         "kettle_two_zone": OwnFire(
-            "Charcoal kettle, two zones", setting.set_for(kettle, 107.0), Spot(-0.15, 0.0), Spot(0.145, 0.0)
+            "Charcoal kettle, two zones", setting.set_for(kettle, GENTLE_C), Spot(-0.15, 0.0), Spot(0.145, 0.0)
         ),
         "kettle_ring": OwnFire(
-            "Charcoal kettle, fuse of coals round the edge", setting.set_for(ring, 121.0), middle, middle
+            "Charcoal kettle, fuse of coals round the edge", setting.set_for(ring, FUSE_C), middle, middle
         ),
         "chimney": OwnFire("Grate on a lit chimney starter", chimney, middle, middle),
         "oven_skillet": OwnFire("Kitchen oven and skillet", oven, middle, middle),
-        **computed(),
-    }
-
-
-PLANNER_FIRES: dict[str, str] = {
-    **{key: fire.name for key, fire in fires.FIRES.items()},
-    "kamado": "Kamado",
-    "gas": "Gas grill, three burners",
-    "pellet": "Pellet grill",
-    "offset": "Offset smoker",
-}
-"""Every fire the planner knows by its key, with its name."""
-GENTLE_C = 115.0
-"""What shipped grills with a lid are set for: 240 °F (common practice, no source)."""
-
-
-@lru_cache(maxsize=1)
-def computed() -> dict[str, OwnFire]:
-    """The shipped fires whose zones are computed from their set-up, set for a gentle heat, with places for the food."""
-    return {
-        "kamado": _laid("kamado", "kamado", GENTLE_C, Spot(0.0, 0.0), Spot(0.0, 0.0)),
-        "gas": _laid("gas", "gas_3", None, Spot(-0.22, 0.0), Spot(0.22, 0.0)),
-        "pellet": _laid("pellet", "pellet", GENTLE_C, Spot(0.0, 0.0), Spot(0.0, 0.0)),
-        "offset": _laid("offset", "offset", GENTLE_C, Spot(0.0, 0.0), Spot(0.0, 0.0)),
+        "kamado": _laid("Kamado", "kamado", GENTLE_C, middle, middle),
+        "gas": _laid("Gas grill, three burners", "gas_3", None, Spot(-0.22, 0.0), Spot(0.22, 0.0)),
+        "pellet": _laid("Pellet grill", "pellet", GENTLE_C, middle, middle),
+        "offset": _laid("Offset smoker", "offset", GENTLE_C, middle, middle),
     }
 
 
@@ -113,10 +98,17 @@ PIECE_REACH_M = 0.07
 """Half of a steak: nearer to the rim it would hang over."""
 
 
-def _laid(key: str, grill: str, wanted_c: float | None, gentle: Spot, sear: Spot) -> OwnFire:
+def _laid(name: str, grill: str, wanted_c: float | None, gentle: Spot, sear: Spot) -> OwnFire:
     setup = usual_setup(GRILLS[grill])
     setup = setup if wanted_c is None else setting.set_for(setup, wanted_c)
-    return OwnFire(PLANNER_FIRES[key], setup, gentle, sear)
+    return OwnFire(name, setup, gentle, sear)
+
+
+PLANNER_FIRES: dict[str, str] = {
+    **{key: fire.name for key, fire in shipped().items()},
+    fires.BURNER.key: fires.BURNER.name,
+}
+"""Every fire the planner knows by its key, with its name."""
 
 
 @lru_cache(maxsize=64)
@@ -207,8 +199,7 @@ def fire_of(
         zones.append(replace(zone, key=role, role="gentle" if role == "gentle" else "sear"))
     if setup.grill.kind == "oven":
         zones = [z for z in zones if z.role == "gentle"]
-    if setup.grill.kind == "offset":
-        zones = [z for z in zones if z.role == "gentle" or z.shown_c >= LEAST_SEARING_C]
+    zones = [z for z in zones if z.role == "gentle" or z.shown_c >= LEAST_SEARING_C]
     zones += [fires.WARM_FAT, fires.SKILLET_ZONE]
     convert = convert_s(setup)
     return Fire(
@@ -223,7 +214,7 @@ def fire_of(
 def convert_s(setup: FireSetup) -> float:
     """From gentle to searing heat [s]: a grill with a chamber by its own course, coals with the lid off in five minutes."""
     kind = setup.grill.kind
-    if kind in ("brazier", "chimney"):
+    if kind in ("brazier", "chimney", "oven"):
         return 0.0
     if kind not in ("kamado", "gas", "pellet"):
         return COALS_CONVERT_S
@@ -277,6 +268,7 @@ def preparations_of(setup: FireSetup) -> tuple[Preparation, ...]:
             Preparation(
                 "heat_oven", "fire", "Oven on", max(ready, 15 * MINUTE), "Rack over a tray in the middle, at {target}."
             ),
+            fires.HEAT_PAN,
         )
     if kind == "offset":
         return (

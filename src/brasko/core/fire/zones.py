@@ -62,13 +62,14 @@ class Rods:
             start_c=free_c,
         )
 
-
     def under(self, side: Side, free_c: float) -> Side:
         """A face on rods in gentle heat: they are steady, and give what reaches them from about them.
 
         What a wire takes up, by its film and by radiation, and what it passes on where it touches, in a row.
         """
-        taken = WIRE_HALF.value * (WIRE_FILM.value * side.h_w_m2k + 4.0 * STEFAN_BOLTZMANN.value * (free_c + 273.15) ** 3)
+        taken = WIRE_HALF.value * (
+            WIRE_FILM.value * side.h_w_m2k + 4.0 * STEFAN_BOLTZMANN.value * (free_c + 273.15) ** 3
+        )
         touch = self.share * self.contact_w_m2k
         return replace(
             side, h_w_m2k=(1.0 - self.hidden) * side.h_w_m2k, view_factor=(1.0 - self.hidden) * side.view_factor,
@@ -235,6 +236,11 @@ ROLE_WORDS: dict[Role, str] = {
 }
 
 
+HOTTEST_GENTLE_C = 290.0
+"""555 °F: roasting away from the fire is done no hotter (common practice, no source)."""
+GENTLE_HINT = "The gentle side runs at 200-275 °F, and up to 550 °F for roasting away from the fire."
+
+
 def with_gentle_air(fire: Fire, air_c: float, role: Role = "gentle") -> Fire:
     """The same fire with its gentle side, or its bath, held at another temperature [°C]."""
     if role == "bath":
@@ -242,7 +248,7 @@ def with_gentle_air(fire: Fire, air_c: float, role: Role = "gentle") -> Fire:
             "gentle_c", air_c, 40.0, 95.0, "°C", "The fat stays a little above the finish and never bubbles."
         )
     else:
-        require_between("gentle_c", air_c, 80.0, 180.0, "°C", "The gentle side runs at 200-275 °F.")
+        require_between("gentle_c", air_c, 80.0, HOTTEST_GENTLE_C, "°C", GENTLE_HINT)
     zone = fire.zone(role)
     changed = replace(zone, air_c=air_c, lid_c=air_c)
     return replace(fire, zones=tuple(changed if each is zone else each for each in fire.zones))

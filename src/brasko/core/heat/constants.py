@@ -28,7 +28,7 @@ HOLDING_WIDTH = Sourced(5.5, "K", "", "from memory")
 BROWNING_REFERENCE_C = Sourced(140.0, "°C", "", "common practice")
 BROWNS_NO_FASTER_C = Sourced(205.0, "°C", "", "common practice")
 """Above this a surface chars instead: its browning grows no faster."""
-BROWNS_WHEN_DRY = Sourced(0.00015, "m", "", "assumed")
+BROWNS_WHEN_DRY = Sourced(0.0004, "m", "", "assumed")
 """A face browns in full once so much of it is dry: nothing browns while it is wet."""
 FADES_WHEN_DRY = Sourced(0.0005, "m", "", "assumed")
 """Contact has faded in full once the crust is so thick."""

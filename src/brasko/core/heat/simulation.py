@@ -165,7 +165,17 @@ def initial_state(food: Food, grid: Grid) -> State:
     shape = (len(grid.dz_m), len(grid.dr_m))
     temp = np.full(shape, food.start_c)
     water = _raw_water(food, grid)
-    return State(temp, water, temp.copy(), np.zeros(2), True, _first_film(food, grid), np.zeros(shape), np.zeros(shape), np.zeros(2))
+    return State(
+        temp,
+        water,
+        temp.copy(),
+        np.zeros(2),
+        True,
+        _first_film(food, grid),
+        np.zeros(shape),
+        np.zeros(shape),
+        np.zeros(2),
+    )
 
 
 def simulate(
@@ -221,7 +231,17 @@ def simulate(
     volume = grid.volume_m3
     mass_kg = food.material.density_kg_m3 * float(volume.sum())
     end = State(
-        temp, water, peak, dose, bool(a_down), film, gone, grey, char, marks, float(metal_c) if has_metal else state.metal_c
+        temp,
+        water,
+        peak,
+        dose,
+        bool(a_down),
+        film,
+        gone,
+        grey,
+        char,
+        marks,
+        float(metal_c) if has_metal else state.metal_c,
     )
     return Result(
         grid=grid,

@@ -8,7 +8,7 @@ from numpy.typing import NDArray
 from brasko.core.heat.geometry import Grid
 from brasko.core.sourced import Sourced
 
-STEM_LENGTH = Sourced(0.003, "m", "", "assumed")
+STEM_LENGTH = Sourced(0.0025, "m", "", "assumed")
 """How far up a thin steel stem its tip still feels: a fin of 15 W/mK, 1.5 mm thick in its wall's worth of metal, in meat."""
 TIP_OFF = Sourced(0.001, "m", "", "assumed")
 """How far from the middle a careful hand puts the tip."""

@@ -12,8 +12,8 @@ from brasko.core.foods.properties import Material
 from brasko.core.heat import constants as known
 from brasko.core.heat import vapour
 from brasko.core.heat.kernel import columns as kernel
-from brasko.core.uncertainty.general import general
 from brasko.core.programme.steps import Metal, Side, Step
+from brasko.core.uncertainty.general import general
 
 Floats = NDArray[np.float64]
 

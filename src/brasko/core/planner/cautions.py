@@ -9,8 +9,9 @@ import numpy as np
 from brasko.core.heat.simulation import Result
 from brasko.core.planner.ending import carry_over_k
 from brasko.core.planner.gentler import way_remedy
-from brasko.core.planner.invert import Solution
-from brasko.core.planner.methods import METHODS, RUBS
+from brasko.core.planner.infeasible import more_crust
+from brasko.core.planner.invert import CRUST_ENOUGH, Solution
+from brasko.core.planner.methods import CRUSTS, METHODS, RUBS
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution, cautions_for
@@ -99,6 +100,7 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
     if wish.minimum is not None:
         notes += _germs(wish, solution)
     notes += _large_carry_over(wish, result)
+    notes += _short_of_crust(wish, result)
     if wish.salt_lead_s is not None and 600.0 < wish.salt_lead_s - 180.0 < 2400.0:
         notes.append(
             Caution("wet_window", "season", "Salted 10 to 40 min before the fire the surface is wet: it steams before it browns. Pat it dry again, or salt at another time.")
@@ -121,6 +123,20 @@ def _large_carry_over(wish: Wish, result: Result) -> list[Caution]:
         Caution("carry_over", "rest",
                 f"It gains {{rise:{adds:.1f}}} after it is off: so much heat is in its outside. Off on time, or it is past its finish.{gentler}",
                 remedy)
+    ]  # fmt: skip
+
+
+def _short_of_crust(wish: Wish, result: Result) -> list[Caution]:
+    """What a piece gets of the crust that was wished for, where that is clearly less, and how to more."""
+    share = float(min(result.end.browning_s)) / wish.crust_s if wish.crust_s > 0.0 else 1.0
+    if share >= CRUST_ENOUGH:
+        return []
+    ways, remedy = more_crust(wish)
+    press = f", or {remedy.text}" if remedy else ""
+    return [
+        Caution("short_of_crust", "sear" if wish.how.phases[0] == "gentle" else "on",
+                f"It gets about {round(100 * share, -1 if share > 0.1 else 0):.0f} % of a {CRUSTS[wish.crust][0].lower()} crust before the middle is done. "
+                f"More would take {ways}{press}.", remedy)
     ]  # fmt: skip
 
 

@@ -8,7 +8,7 @@ from typing import TYPE_CHECKING
 from brasko.core.errors import InvalidInput, UnknownName, require_between
 from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.fire.rests import RESTS
-from brasko.core.fire.zones import with_gentle_air
+from brasko.core.fire.zones import GENTLE_HINT, HOTTEST_GENTLE_C, with_gentle_air
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.fats import FATS
 from brasko.core.planner.methods import (
@@ -111,7 +111,7 @@ def _check_fire(wish: Wish) -> None:
             with_gentle_air(wish.the_fire, wish.gentle_c, wish.how.gentle_at)
         else:
             require_between(
-                "gentle_c", wish.gentle_c, 80.0, 180.0, "°C", "The gentle side runs at 200-275 °F."
+                "gentle_c", wish.gentle_c, 80.0, HOTTEST_GENTLE_C, "°C", GENTLE_HINT
             )  # fmt: skip
         _check_warm_enough(wish, wish.gentle_c)
 

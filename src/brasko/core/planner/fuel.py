@@ -5,9 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
-from brasko.core.fire import own as own_fires
 from brasko.core.fire.hours import Hours, hours_of
-from brasko.core.fire.own import OwnFire
 from brasko.core.fire.setup import FireSetup
 from brasko.core.planner.wish import Wish
 
@@ -37,8 +35,7 @@ def setup_of(wish: Wish) -> FireSetup | None:
     """The fire as it is set; None for a kitchen burner."""
     if wish.own_fire is not None or wish.shipped_own is not None:
         return wish.own_as_set.setup
-    own: OwnFire | None = own_fires.shipped().get(wish.fire_key)
-    return None if own is None else own.setup
+    return None
 
 
 @lru_cache(maxsize=64)

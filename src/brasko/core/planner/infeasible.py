@@ -6,8 +6,8 @@ from dataclasses import replace
 
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.methods import CRUSTS, METHODS, crust_dose_s
-from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, MAX_SEAR_S, SEARCH_REFINE, programme_of, stretch
+from brasko.core.planner.methods import CRUSTS, METHODS
+from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, SEARCH_REFINE, programme_of, stretch
 from brasko.core.planner.wish import Wish
 
 PAN = "burner_skillet"
@@ -39,9 +39,6 @@ def no_such_finish(wish: Wish, excess_k: float) -> Infeasible:
     if reachable <= HIGHEST_SENSIBLE_C:
         enough = f"{reachable + 0.3:.1f}"
         remedies.append(Remedy(f"finish at {{temp:{enough}}} or above", "finish_c", enough))
-    lighter = next((c for c in reversed(_lighter(wish)) if could_be(replace(wish, crust=c))), None)
-    if lighter is not None:
-        remedies.append(_with_crust(lighter))
     for key in OTHER_METHODS:
         other = _with_method(wish, key)
         if other is not None and key != wish.method and could_be(other):
@@ -89,35 +86,20 @@ def not_in_time(wish: Wish, core_c: float, spent_s: float) -> Infeasible:
     )
 
 
-def no_such_crust(wish: Wish, reached_s: float) -> Infeasible:
-    """The fire does not brown the faces as much as asked, in all the time there is."""
-    met = [key for key in _lighter(wish) if crust_dose_s(key) <= reached_s]
-    remedies = [_with_crust(met[-1] if met else "none")]
+def more_crust(wish: Wish) -> tuple[str, Remedy | None]:
+    """How a piece that falls short of its crust gets more: in words, and what can be had at one press."""
     if wish.how.slow == "sear":
-        reason = (
-            f"Its middle is done before a {CRUSTS[wish.crust][0].lower()} crust has formed: this piece gets "
-            f"{round(100 * reached_s / wish.crust_s)} % of it."
-        )
-        remedies += [Remedy("make the fire hotter"), Remedy("use a thicker piece")]
-        remedies.append(Remedy("cook it low first, then sear", "method", "low_then_sear"))
-    else:
-        reason = f"This fire does not give a {CRUSTS[wish.crust][0].lower()} crust within {{time:{MAX_SEAR_S:.0f}}} of searing."
-        elsewhere = replace(wish, sear_fire=PAN, marks="none", lid="usual") if wish.sear_fire != PAN else None
-        if elsewhere is not None and could_be(elsewhere):
-            remedies.append(Remedy("sear it in a hot skillet instead", "sear_fire", PAN))
-        remedies.append(Remedy("make the searing side hotter"))
-    return Infeasible(reason, tuple(remedies), "crust")
+        other = _with_method(wish, "low_then_sear") if wish.method != "low_then_sear" else None
+        ways = "a hotter fire, a thicker piece, a dry surface"
+        return ways, Remedy("cook it low first, then sear", "method", "low_then_sear") if other is not None else None
+    elsewhere = wish.sear_fire != PAN and "gentle" in wish.how.phases and not wish.in_pan
+    return "a hotter searing side", Remedy("sear it in a hot skillet instead", "sear_fire", PAN) if elsewhere else None
 
 
-def _with_crust(key: str) -> Remedy:
-    if key == "none":
-        return Remedy("take it as it comes, without asking for a crust", "crust", key)
-    return Remedy(f"ask for a {CRUSTS[key][0].lower()} crust", "crust", key)
-
-
-def _lighter(wish: Wish) -> list[str]:
+def lighter_crusts(wish: Wish) -> list[str]:
+    """Crusts below the one wished for, the next first."""
     order = list(CRUSTS)
-    return order[: order.index(wish.crust)]
+    return order[: order.index(wish.crust)][::-1]
 
 
 def _with_method(wish: Wish, key: str) -> Wish | None:

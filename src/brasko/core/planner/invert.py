@@ -9,7 +9,7 @@ from brasko.core.errors import Infeasible
 from brasko.core.fire.rests import COOL_AIR_W_M2K, RESTS, standing_in
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, heat_end_c, off_aim_k
-from brasko.core.planner.infeasible import TooFierce, no_such_crust, no_such_finish, not_in_time
+from brasko.core.planner.infeasible import TooFierce, lighter_crusts, no_such_finish, not_in_time
 from brasko.core.planner.programme import (
     LEAST_SLOW_PHASE_K,
     SEARCH_REFINE,
@@ -43,8 +43,10 @@ RIM_MATTERS = 0.005
 MAX_FLIPS_TRIED = 3
 MOST_SEARS = 3
 """A colder piece wants a longer sear, and a longer sear an earlier pull: so often are both found anew."""
-SHORTEST_SEAR_S = 20.0
-"""A piece that has its crust already is still laid on for a moment on each side."""
+SHORTEST_SEAR_S = 60.0
+"""Half a minute a side: cooks do no less (common practice, no source)."""
+FRUITLESS_SEAR_S = 240.0
+"""Where a fire does not brown a piece in MAX_SEAR_S it is seared for two minutes a side: longer only dries it (assumed)."""
 HIGHEST_ABOVE_AIM_K = 3.0
 """How far above the finish a pull may lie: near boiling the middle falls at once when it comes off."""
 LONGEST_REST_S, PAST_PEAK = 45 * 60.0, 1.3
@@ -149,8 +151,23 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, q
     """Find pull temperature, sear and flips: a search on a coarse grid, then corrections on the default one.
 
     quick stays on the coarse grid and takes the usual flips: good to about 1 K, for a slider that is still moving.
+    Where the finish cannot be had together with the crust, the crust gives way: as much of it as leaves the middle right.
     Raises: Infeasible with the reason, the nearest that can be had, and what would make it possible.
     """
+    try:
+        return _solved(wish, every_s, frame_s, quick)
+    except Infeasible as exc:
+        if exc.field != "finish_c":
+            raise
+        for crust in lighter_crusts(wish):
+            try:
+                return _solved(replace(wish, crust=crust), every_s, frame_s, quick)
+            except Infeasible:
+                continue
+        raise
+
+
+def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> Solution:
     if wish.pull_offset_k is not None:
         return _as_told(wish, every_s, frame_s, SEARCH_REFINE if quick else 1.0)
     coarse = Search(wish, SEARCH_REFINE)
@@ -273,8 +290,6 @@ def _corrected(
         sear = longer
         pull = _searched(fine, pull, sear, tolerance)
     pull, result = _at_the_reading(fine, pull, sear, every_s, frame_s)
-    if wish.how.browns and wish.how.slow == "sear" and _crust(result) < CRUST_ENOUGH * wish.crust_s:
-        raise no_such_crust(wish, _crust(result))
     sear_s, flip_s = sear or (0.0, wish.flips_s)
     return Solution(programme_of(wish, pull, sear), pull, sear_s, flip_s, result, tries + fine.tries)
 
@@ -416,7 +431,6 @@ def _sear_needed(search: Search, pull_c: float) -> Sear | None:
         return 2.0 * half, half
     result = search.run(pull_c, None)
     sear = the_phase(result, "sear")
-    if sear.reached == "time" and wish.crust_s > 0.0:
-        raise no_such_crust(wish, _crust(result))
-    length = max(sear.end_s - sear.start_s, SHORTEST_SEAR_S)
+    fruitless = sear.reached == "time" and wish.crust_s > 0.0
+    length = FRUITLESS_SEAR_S if fruitless else max(sear.end_s - sear.start_s, SHORTEST_SEAR_S)
     return even_sear(length, length / 2.0 if wish.turn_deg else wish.flips_s)

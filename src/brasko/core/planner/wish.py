@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from brasko.core.fire import own as own_fires
-from brasko.core.fire.fires import fire_named
+from brasko.core.fire.fires import BURNER
 from brasko.core.fire.own import OwnFire, as_set_at, planner_fire
 from brasko.core.fire.zones import Fire, Role, Zone, with_gentle_air, with_lid
 from brasko.core.foods.cuts import Cut, cut_named
@@ -26,8 +26,6 @@ CARRY_OVER_S = 90.0
 """From one fire to another (assumed)."""
 SALTED_ON = ("ground", "plant")
 """Kinds of food that are only salted as they go on."""
-OTHER_SEAR = "burner_skillet"
-"""Where a piece is seared whose gentle fire cannot sear."""
 
 
 @dataclass(frozen=True)
@@ -133,8 +131,8 @@ class Wish:
 
     @property
     def shipped_own(self) -> OwnFire | None:
-        """The set-up behind a shipped fire whose zones are computed; None where they are typical."""
-        return own_fires.computed().get(self.fire_key) if self.own_fire is None else None
+        """The set-up behind a shipped fire; None for a kitchen's burner."""
+        return own_fires.shipped().get(self.fire_key) if self.own_fire is None else None
 
     @property
     def the_fire(self) -> Fire:
@@ -145,7 +143,7 @@ class Wish:
             if self.how.gentle_at != "bath":
                 return fire
         else:
-            fire = fire_named(self.fire_key)
+            fire = BURNER
         if "gentle" not in self.how.phases:
             return fire
         if wanted is None and self.how.gentle_at == "bath":
@@ -159,11 +157,11 @@ class Wish:
     def searing_fire(self) -> Fire:
         """The fire of the sear: the same, another that was asked for, or a pan where this one cannot sear."""
         if self.sear_fire is not None:
-            computed = own_fires.computed().get(self.sear_fire)
-            return fire_named(self.sear_fire) if computed is None else self._placed_fire(computed)
+            other = own_fires.shipped().get(self.sear_fire)
+            return BURNER if other is None else self._placed_fire(other)
         fire = self.the_fire
         if "sear" in self.how.phases and not fire.has(self.how.sear_at):
-            return fire_named(OTHER_SEAR)
+            return BURNER
         return fire
 
     @property

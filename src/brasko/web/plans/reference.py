@@ -2,9 +2,9 @@
 
 from functools import cache, lru_cache
 
-from brasko.core.fire.fires import FIRES
-from brasko.core.fire.own import PLANNER_FIRES, shipped
+from brasko.core.fire.own import FUSE_C, GENTLE_C, PLANNER_FIRES, shipped
 from brasko.core.fire.rests import RESTS
+from brasko.core.fire.zones import HOTTEST_GENTLE_C
 from brasko.core.foods.colour import COLOUR_ANCHORS
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.doneness import SCALES
@@ -40,6 +40,7 @@ from brasko.web.plans.schemas import (
     ScaleOut,
 )
 
+USUAL_GENTLE_C = {"kettle_ring": FUSE_C, "oven_skillet": 135.0}
 SEARING_FIRES = ("kettle_two_zone", "kamado", "gas", "pellet", "chimney", "burner_skillet")
 
 
@@ -121,9 +122,8 @@ def _gentle(method: str) -> GentleOut | None:
         return None
     if how.gentle_at == "bath":
         return GentleOut(name="Fat at", usual_c=None, low_c=45.0, high_c=90.0)
-    key = next(k for k in how.fires if k in FIRES)
-    zone = FIRES[key].zone(how.gentle_at)
-    return GentleOut(name=f"{zone.name.split(',')[0]} at", usual_c=zone.air_c, low_c=90.0, high_c=180.0)
+    name = "Oven at" if how.fires == ("oven_skillet",) else "Gentle side at"
+    return GentleOut(name=name, usual_c=USUAL_GENTLE_C.get(how.fires[0], GENTLE_C), low_c=90.0, high_c=HOTTEST_GENTLE_C)
 
 
 @lru_cache(maxsize=1)

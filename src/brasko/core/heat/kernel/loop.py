@@ -259,7 +259,25 @@ def run(
                     ts[:], tally[:], gone[:] = keep_ts, keep_tally, keep_gone
                 if c[C_MOIST] > 0.0:
                     juice = squeezed(t, w, enthalpy, still, m, c, holding, tau, tally, flat)
-                    wetted(juice, film, t, w, enthalpy, ts, down, sides, dz, area_z, face_r, m, c, holding, bone, tau, tally)
+                    wetted(
+                        juice,
+                        film,
+                        t,
+                        w,
+                        enthalpy,
+                        ts,
+                        down,
+                        sides,
+                        dz,
+                        area_z,
+                        face_r,
+                        m,
+                        c,
+                        holding,
+                        bone,
+                        tau,
+                        tally,
+                    )
                 faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain,
                                source, flows, bone, gone)  # fmt: skip
                 fastest = coupled(flat, t, heat, gain, source)

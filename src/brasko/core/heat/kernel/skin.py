@@ -9,11 +9,11 @@ from brasko.core.heat.kernel.columns import (
     AIR,
     C_BOIL,
     C_BROWN_EA,
+    C_BROWN_MOST,
     C_BROWN_T,
+    C_BROWNS_M,
     C_CHAR_EA,
     C_CHAR_T,
-    C_BROWN_MOST,
-    C_BROWNS_M,
     C_DLIQ,
     C_FADES,
     C_FADES_M,
@@ -320,7 +320,9 @@ def browned(t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, 
             touch = rods[2] * (1.0 - c[C_FADES] * min(crust / c[C_FADES_M], 1.0))
             under_rod = (resistance * touch * rods[0] + here) / (resistance * touch + 1.0)
             creeping = creeping_supply(w[i, n], volume[i, n], area_z[n], dz[i], m, c, tau)
-            between = surface(here, resistance, 0.0, 0.0, creeping, open_side, open_side[CONTACT_H], c, table, ts[face, n])[2]
+            between = surface(
+                here, resistance, 0.0, 0.0, creeping, open_side, open_side[CONTACT_H], c, table, ts[face, n]
+            )[2]
             mark_rate += part * browning_rate(under_rod, c)
             rate += part * (share * browning_rate(under_rod, c) + (1.0 - share) * browning_rate(between, c))
             chars += part * (share * charring_rate(under_rod, c) + (1.0 - share) * charring_rate(between, c))

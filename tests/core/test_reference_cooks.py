@@ -1,0 +1,46 @@
+"""The reference cooks: what cooks see and published experiments measured, beside what is computed."""
+
+import json
+
+import pytest
+from told_cooks import REASONS, references, verdicts
+
+LEAST_IN_RANGE = 70
+"""Of those that count. It only ever goes up."""
+
+
+@pytest.fixture(scope="module")
+def found():
+    return verdicts()
+
+
+def test_so_many_lie_in_their_range(found):
+    within = [v.reference.id for v in found if v.within and v.reference.is_counted]
+    assert len(within) >= LEAST_IN_RANGE, sorted({r.id for r in references() if r.is_counted} - set(within))
+
+
+def test_every_miss_is_explained(found):
+    """A miss without its reason is a number that was never looked at; a reason without a miss is out of date."""
+    reasons = json.loads(REASONS.read_text(encoding="utf-8"))
+    assert {v.reference.id for v in found if not v.within} == set(reasons)
+
+
+def test_every_cook_keeps_its_books(found):
+    """Energy and water are all accounted for, in every step of every reference cook."""
+    from brasko.cli.cook import cook_of
+    from brasko.cli.cook_format import CookIn
+    from brasko.core.cook.told import cooked
+
+    for reference in references()[::6]:
+        if "cook" not in reference.document:
+            continue
+        for run in cooked(cook_of(CookIn.model_validate(reference.document["cook"]))).runs:
+            assert run.balance.energy_relative_error < 1e-6, reference.id
+            assert run.balance.water_relative_error < 1e-9, reference.id
+
+
+def test_the_documents_name_a_source_and_a_range():
+    for reference in references():
+        assert reference.low < reference.high
+        assert reference.source
+        assert reference.confidence.split(":")[0].split()[0] in ("high", "medium", "low", "derived")
