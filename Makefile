@@ -5,7 +5,7 @@ PORT ?= 8000
 LAN ?=
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo serve test lint types drift validation forecast-trial fault-test fuzz reliability cook-bench every-plan bench loc screenshots build setup setup-test clean
+.PHONY: demo serve test lint types drift validation reference calibrate forecast-trial fault-test fuzz reliability cook-bench every-plan bench loc screenshots build setup setup-test clean
 
 demo: setup
 	@tools/serve.sh demo $(PORT) $(LAN)
@@ -40,6 +40,12 @@ drift: setup-test
 
 validation: setup-test
 	@python tools/validation.py
+
+reference: setup-test
+	@python tools/reference.py
+
+calibrate: setup-test
+	@python tools/calibrate.py
 
 forecast-trial: setup-test
 	@python tools/forecast_trial.py

@@ -34,7 +34,7 @@ CONFIDENCE = {"high": 1.0, "medium": 0.8, "low": 0.5}
 STRAINED = 0.4
 INSIDE, SHOULDER, MARGIN = 0.4, 3.0, 0.1
 """A range says that anywhere in it is about as likely: the pull to its middle is weak, and outside of it strong."""
-STEP_SD, MOST_ROUNDS = 0.4, 7
+STEP_SD, MOST_ROUNDS = 0.4, 5
 PARAMETERS: tuple[Parameter, ...] = posterior().parameters
 COUNTED: tuple[Reference, ...] = tuple(r for r in references() if r.is_counted)
 GROUPS = tuple(dict.fromkeys(r.group for r in COUNTED))
@@ -143,7 +143,7 @@ def fitted(pool: ProcessPoolExecutor, start: Floats) -> tuple[Floats, Fit]:
         fit.misses,
         start,
         jac=fit.jacobian,
-        loss="soft_l1",
+        loss="cauchy",
         f_scale=1.0,
         bounds=(-2.2, 2.2),
         max_nfev=MOST_ROUNDS,
@@ -155,7 +155,7 @@ def fitted(pool: ProcessPoolExecutor, start: Floats) -> tuple[Floats, Fit]:
 def laplace(z: Floats, fit: Fit) -> Floats:
     """Covariance of the fit's coordinates: curvature of misses and priors, widened by how badly the misses agree."""
     misses = WEIGHTS * shouldered(off(fit.values(z)))
-    heavy = 1.0 / np.sqrt(1.0 + misses**2)
+    heavy = 1.0 / (1.0 + misses**2)
     slopes = WEIGHTS[:, None] * fit.slopes
     widened = max(1.0, float(np.mean(misses**2 * heavy)))
     return np.asarray(np.linalg.inv(slopes.T @ (heavy[:, None] * slopes) / widened + np.eye(len(z))))
@@ -165,7 +165,7 @@ def left_out(z: Floats, fit: Fit) -> dict[str, tuple[int, int]]:
     """Each group foretold by a fit of the others: in range, of how many. One step of Gauss and Newton from the joint fit."""
     told: dict[str, tuple[int, int]] = {}
     misses = WEIGHTS * shouldered(off(fit.values(z)))
-    heavy = 1.0 / np.sqrt(1.0 + misses**2)
+    heavy = 1.0 / (1.0 + misses**2)
     slopes = WEIGHTS[:, None] * fit.slopes
     sets = []
     for group in GROUPS:
@@ -206,7 +206,8 @@ def written(z: Floats, fit: Fit) -> None:
 HEAD = """# Calibration
 
 Made by `make calibrate`. Fifteen general parameters, each with a prior, are fitted together to the reference cooks that
-count, weighted by how sure each is (high 1, medium 0.8, low 0.5; strained ones at 0.4 of that). Anywhere in a range is
+count, weighted by how sure each is (high 1, medium 0.8, low 0.5; strained ones at 0.4 of that). What no parameter
+can reach pulls little (Cauchy). Anywhere in a range is
 about as good as its middle; beyond it a miss soon counts. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
 errors go together (Laplace), from which plans, ranges and forecasts draw.
 """

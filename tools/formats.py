@@ -11,6 +11,7 @@ sys.path.insert(0, str(ROOT / "src"))
 
 from brasko.cli.plan_format import MealPlanOut, PlanOut, WishIn  # noqa: E402
 from brasko.cli.simulation_format import SimulationIn, SimulationOut  # noqa: E402
+from brasko.formats.cook import CookIn, CookOut  # noqa: E402
 from brasko.formats.fire import FireIn, FireOut  # noqa: E402
 from brasko.formats.meal import MealIn  # noqa: E402
 
@@ -21,6 +22,8 @@ FORMATS: dict[str, type[BaseModel]] = {
     "plan-1": PlanOut,
     "meal-1": MealIn,
     "meal-plan-1": MealPlanOut,
+    "cook-1": CookIn,
+    "cook-result-1": CookOut,
     "fire-1": FireIn,
     "fire-result-1": FireOut,
 }

@@ -4,10 +4,12 @@ import sys
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[1]
-sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "core"), str(ROOT / "tests" / "reference")]
+sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "core"), str(ROOT / "tests" / "reference"), str(ROOT / "tools")]
 
 from case import Case, missed_by  # noqa: E402
 from cases import CASES  # noqa: E402
+
+from reference import TITLE  # noqa: E402
 
 HEAD = """# Validation
 
@@ -29,7 +31,9 @@ def row(case: Case) -> str:
 def main() -> None:
     rows = [row(case) for case in CASES]
     trial = (ROOT / "docs" / "forecast_trial.md").read_text()
-    (ROOT / "docs" / "validation.md").write_text(HEAD + "\n".join(rows) + "\n\n" + trial)
+    page = ROOT / "docs" / "validation.md"
+    cooks = TITLE + page.read_text().partition(TITLE)[2].partition("\n## ")[0]
+    page.write_text(HEAD + "\n".join(rows) + "\n\n" + cooks.rstrip() + "\n\n" + trial)
     print("\n".join(rows))
 
 

@@ -7,9 +7,9 @@ import jsonschema
 import pytest
 from test_simulate import brasko, schema  # noqa: F401
 
-from brasko.cli import words
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.foods.doneness import scale_named
+from brasko.formats import words
 
 WISH = {
     "format": "brasko/wish@1",

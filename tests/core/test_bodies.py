@@ -7,9 +7,9 @@ import pytest
 from ht import Nu_vertical_plate_Churchill
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from thermal import kettle
 
 from brasko.core.errors import InvalidInput
-from brasko.core.fire.fires import FIRES
 from brasko.core.fire.zones import lid_open
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.properties import material_constant
@@ -108,7 +108,7 @@ def test_meat_beside_the_bone_lags():
     from the open edge."""
     cut = cut_named("tomahawk")
     food = Food(cut.geometry(0.055, 1.2), cut.material, 5.0)
-    result = simulate(food, (Step("g", FIRES["kettle_two_zone"].gentle.surroundings, Until(2400.0)),))
+    result = simulate(food, (Step("g", kettle().gentle.surroundings, Until(2400.0)),))
     middle = result.end.temp_c[len(result.grid.dz_m) // 2]
     r, bone = result.grid.r_m, result.grid.bone_columns
     width = float(result.grid.dr_m.sum())
@@ -131,7 +131,7 @@ def test_warm_fat_is_gentler_than_a_grate_and_quicker_than_air():
 
 def test_looking_costs_time():
     """Every look under the lid delays the cook (common practice, no source): one minute open, by less than two."""
-    zone = FIRES["kettle_two_zone"].gentle
+    zone = kettle().gentle
     step = Step("gentle", zone.surroundings, Until(4 * 3600.0, core_c=45.0))
     shut = simulate(RIBEYE.food, (step,), every_s=60.0).duration_s
     looked = simulate(RIBEYE.food, interrupted(step, 900.0, 60.0, lid_open(zone, 10.0)), every_s=60.0).duration_s
@@ -140,7 +140,7 @@ def test_looking_costs_time():
 
 def test_a_wet_surface_steams():
     """Pat the surface dry: a wet one browns later (common practice, no source)."""
-    sear = programme_of(RIBEYE, 45.0, (180.0, 1e3))[2]
+    sear = programme_of(RIBEYE, 45.0, (50.0, 1e3))[2]
     warm = replace(RIBEYE.food, start_c=45.0)
     dry = simulate(replace(warm, film_kg_m2=0.0), (sear,))
     wet = simulate(replace(warm, film_kg_m2=0.12), (sear,))
@@ -158,7 +158,7 @@ def test_dew_on_cold_meat_is_booked():
 
 def rim_at_finish(food: Food, flip_s: float, finish_c: float) -> float:
     """Grey rim of a piece cooked over the coals with flips so that its peak after a rest is the finish."""
-    zone = replace(FIRES["kettle_two_zone"].sear, rods=None)
+    zone = replace(kettle().sear, rods=None)
     rest = Step("rest", Surroundings(TOP, TOP, TOP), Until(600.0))
     low, high = food.start_c + 1.0, finish_c
     for _ in range(9):

@@ -39,7 +39,9 @@ def test_a_pan_keeps_the_heat_that_is_left_in_it():
     """Turned over in the same pan the second side finds it cooler; a fresh pan is hot again."""
     pan = InPan(250.0)
     same = cooked(cook(CookStep("a", pan, Ends(3.0)), CookStep("b", pan, Ends(0.5), flip_first=True)))
-    fresh = cooked(cook(CookStep("a", pan, Ends(3.0)), CookStep("b", replace(pan, start_c=251.0), Ends(0.5), flip_first=True)))
+    fresh = cooked(
+        cook(CookStep("a", pan, Ends(3.0)), CookStep("b", replace(pan, start_c=251.0), Ends(0.5), flip_first=True))
+    )
     assert same.runs[1].metal_c[0] == pytest.approx(same.runs[0].metal_c[-1], abs=0.5)
     assert fresh.runs[1].metal_c[0] == pytest.approx(251.0)
     assert same.runs[0].metal_c.min() < 249.0
@@ -86,7 +88,10 @@ def test_a_thermometer_in_an_even_slope_is_off_by_its_stem():
 
 def test_hotter_air_warms_sooner_and_a_place_can_be_any_spot():
     kettle = shipped()["kettle_two_zone"]
-    cores = [cooked(cook(CookStep("g", AtFire(kettle, air_c=air), Ends(20.0)))).steps[-1].core_c for air in (107.0, 180.0, 260.0)]
+    cores = [
+        cooked(cook(CookStep("g", AtFire(kettle, air_c=air), Ends(20.0)))).steps[-1].core_c
+        for air in (107.0, 180.0, 260.0)
+    ]
     assert cores == sorted(cores)
     beside = cooked(cook(CookStep("g", AtFire(kettle, Spot(0.1, 0.0)), Ends(5.0)))).steps[-1]
     cool = cooked(cook(CookStep("g", AtFire(kettle, Spot(-0.15, 0.0)), Ends(5.0)))).steps[-1]
@@ -134,8 +139,12 @@ def test_the_air_of_a_chamber_is_that_of_handbooks(air_c):
     warm = (film_c + 273.15) / 300.0
     k, nu = 0.0263 * warm**0.81, 1.589e-5 * warm**1.72
     rayleigh = 9.81 * (air_c - 60.0) * 0.1**3 * PRANDTL / ((film_c + 273.15) * nu**2)
-    assert natural_w_m2k(air_c, 0.1) == pytest.approx(Nu_vertical_plate_Churchill(PRANDTL, rayleigh / PRANDTL) * k / 0.1, rel=0.01)
-    assert forced_w_m2k(0.5, air_c, 0.1) == pytest.approx(0.664 * (0.05 / nu) ** 0.5 * PRANDTL ** (1 / 3) * k / 0.1, rel=1e-6)
+    assert natural_w_m2k(air_c, 0.1) == pytest.approx(
+        Nu_vertical_plate_Churchill(PRANDTL, rayleigh / PRANDTL) * k / 0.1, rel=0.01
+    )
+    assert forced_w_m2k(0.5, air_c, 0.1) == pytest.approx(
+        0.664 * (0.05 / nu) ** 0.5 * PRANDTL ** (1 / 3) * k / 0.1, rel=1e-6
+    )
     assert forced_w_m2k(2.0, air_c, 0.1) == pytest.approx(2.0 * forced_w_m2k(0.5, air_c, 0.1), rel=1e-6)
 
 

@@ -17,6 +17,7 @@ from brasko.core.fire.grills import GRILLS, Burner, gas_grill, with_size
 from brasko.core.fire.hours import goes_out_s, hours_of
 from brasko.core.fire.setup import FireSetup, usual_setup, with_vents
 from brasko.core.fire.weather import Weather
+from brasko.core.uncertainty.general import general
 
 KETTLE, KAMADO = usual_setup(GRILLS["kettle"]), usual_setup(GRILLS["kamado"])
 
@@ -216,7 +217,13 @@ def test_coal_face_balances_and_grows_with_power():
     assert np.all(np.diff(faces) > 0)
     adiabatic = 20.0 + fuels.OXYGEN_HEAT.value * fuels.OXYGEN_SHARE.value * fuels.COAL_USED.value / 1150.0
     assert faces[-1] < adiabatic
-    radiated = fuels.COAL_EMISSIVITY.value * 5.670374e-8 * 0.05 * ((faces[2] + 273.15) ** 4 - 293.15**4)
+    radiated = (
+        (1.0 + general().bed_loses)
+        * fuels.COAL_EMISSIVITY.value
+        * 5.670374e-8
+        * 0.05
+        * ((faces[2] + 273.15) ** 4 - 293.15**4)
+    )
     assert radiated == pytest.approx(1e4 * (1 - (faces[2] - 20.0) / (adiabatic - 20.0)), rel=1e-3)
 
 

@@ -11,6 +11,7 @@ from iapws import IAPWS95
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.fire import chamber
 from brasko.core.fire.advisor import Wanted, advised
+from brasko.core.fire.air import film_w_m2k
 from brasko.core.fire.altitude import Check, boiling_c, corrected_c, correction, pressure_pa
 from brasko.core.fire.coals import Charcoal
 from brasko.core.fire.grate import FOOD_C, at_time, grate_map, half_distance_gain, heat_at
@@ -56,7 +57,7 @@ def test_equivalent_temperature_is_that_of_an_even_oven():
     state = replace(chamber.settled(oven), wall_c=135.0, gas_c=135.0)
     heat = heat_at(oven, state, oven.grill.grates[0], np.array([0.0]), np.array([0.0]))
     assert float(heat.equivalent_c[0]) == pytest.approx(135.0, abs=0.01)
-    by_hand = 14.0 * (135.0 - FOOD_C) + 0.9 * SIGMA * (408.15**4 - 333.15**4)
+    by_hand = film_w_m2k(oven, state) * (135.0 - FOOD_C) + 0.9 * SIGMA * (408.15**4 - 333.15**4)
     assert float(heat.flux_w_m2()[0]) == pytest.approx(by_hand, rel=1e-6)
 
 
@@ -92,7 +93,7 @@ def test_a_deflector_hides_the_coals():
     shielded = grate_map(kamado)
     direct = grate_map(replace(kamado, deflector=False))
     centre = len(shielded.y_m) // 2, len(shielded.x_m) // 2
-    assert direct.equivalent_c[centre] > shielded.equivalent_c[centre] + 60.0
+    assert direct.equivalent_c[centre] > shielded.equivalent_c[centre] + 40.0
 
 
 def test_an_offset_is_hotter_near_the_firebox_and_on_the_top_shelf():
@@ -132,7 +133,7 @@ def test_the_zone_of_a_piece_carries_the_flux_of_its_place():
     """The zone that the heat core cooks in and the grate's own flux are two ways to one number, to a tenth."""
     for x in (-0.15, 0.05, 0.15):
         felt = laid(KETTLE, [steak("a", x)]).felt[0]
-        bottom = felt.zone.surroundings.bottom
+        bottom = replace(felt.zone, rods=None).surroundings.bottom
         flux = bottom.h_w_m2k * (bottom.air_c - FOOD_C)
         flux += 0.9 * SIGMA * ((bottom.radiant_c + 273.15) ** 4 - (FOOD_C + 273.15) ** 4)
         assert flux == pytest.approx(felt.flux_w_m2, rel=0.1)

@@ -18,6 +18,7 @@ from brasko.core.fire.pans import PAN_EMISSIVITY, pan_on
 from brasko.core.fire.placing import Placed, felt_by
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.weather import Weather
+from brasko.core.uncertainty.general import general
 
 SIGMA = 5.670374e-8
 STILL = Weather(20.0, 0.0)
@@ -104,7 +105,10 @@ def test_added_coals_add_their_mass_and_then_their_heat():
 def test_the_coals_face_is_the_root_of_its_balance(power, area):
     carries = 1150.0 / (13.1e6 * 0.2314 * 0.35)
     by_root = brentq(
-        lambda t: power * (1 - carries * (t - 20.0)) - 0.9 * SIGMA * area * ((t + 273.15) ** 4 - 293.15**4),
+        lambda t: (
+            power * (1 - carries * (t - 20.0))
+            - (1.0 + general().bed_loses) * 0.9 * SIGMA * area * ((t + 273.15) ** 4 - 293.15**4)
+        ),
         20.0,
         2000.0,
     )

@@ -12,6 +12,7 @@ from brasko.core.heat import vectors
 from brasko.core.heat.kernel import cells, columns, skin, stepping, water
 from brasko.core.heat.vapour import saturation_pressure_pa, saturation_table
 from brasko.core.programme.steps import Side
+from brasko.core.uncertainty.general import general
 
 MATERIAL = vectors.material_vector(cut_named("ribeye").material)
 CONSTANTS = vectors.constants_vector(True)
@@ -99,11 +100,11 @@ def exact_surface(
 )
 def test_surface_balance_matches_bisection(air, h, radiant, contact, cell, wet, film, creeping):
     side = np.array(
-        vectors.side_row(Side(air_c=air, h_w_m2k=h, radiant_c=radiant, contact_c=250.0, contact_w_m2k=contact), True)
+        vectors.side_row(Side(air_c=air, h_w_m2k=h, radiant_c=radiant, contact_c=250.0, contact_w_m2k=contact), 1.0)
     )
     resistance = 0.00025 / 0.45
     net, mass, surface_c, latent, slope, mass_slope, follow, share = skin.surface(
-        cell, resistance, wet, film, creeping, side, CONSTANTS, TABLE, cell
+        cell, resistance, wet, film, creeping, side, side[columns.CONTACT_H], CONSTANTS, TABLE, cell
     )
     assert surface_c == pytest.approx(exact_surface(side, cell, resistance, wet, film, creeping), abs=0.03)
     assert net == pytest.approx((surface_c - cell) / resistance, abs=0.01 / resistance)
@@ -118,10 +119,10 @@ def test_surface_balance_matches_bisection(air, h, radiant, contact, cell, wet, 
 
 def test_surface_balance_slopes_match_differences():
     """What the super-step holds fixed: how net heat, vapour and surface follow the cell, by central differences."""
-    side = np.array(vectors.side_row(Side(air_c=110.0, h_w_m2k=15.0, radiant_c=110.0), True))
+    side = np.array(vectors.side_row(Side(air_c=110.0, h_w_m2k=15.0, radiant_c=110.0), 1.0))
 
     def at(cell: float) -> tuple:
-        return skin.surface(cell, 5e-4, 1.0, 1.0, 0.0, side, CONSTANTS, TABLE, cell)
+        return skin.surface(cell, 5e-4, 1.0, 1.0, 0.0, side, 0.0, CONSTANTS, TABLE, cell)
 
     here, low, high = at(45.0), at(44.5), at(45.5)
     assert here[4] == pytest.approx(high[0] - low[0], rel=0.05)
@@ -151,22 +152,23 @@ def test_water_creeps_up_by_ficks_law():
     volume, area, d = 5e-7, 1e-3, 5e-4
     wet = MATERIAL[columns.RHO_W]
     spare = wet - known.LEAST_MOISTURE.value * MATERIAL[columns.RHO_S]
-    expected = known.WATER_DIFFUSIVITY.value * spare / (d / 2)
+    expected = general().creeps_m2_s * spare / (d / 2)
     assert skin.creeping_supply(wet * volume, volume, area, d, MATERIAL, CONSTANTS, 1.0) == pytest.approx(expected)
     assert skin.creeping_supply(0.0, volume, area, d, MATERIAL, CONSTANTS, 1.0) == 0.0
 
 
 def test_hot_meat_holds_less_water():
-    """c_eq(T) falls from 0.745 to 0.400 of the lean mass (vandersman_2007, feyissa_2013, from memory); here scaled to
-    the cut's own raw water, so that cold meat holds exactly what it has."""
-    holding = water.water_holding(MATERIAL)
+    """c_eq(T) falls by holding_loss about holding_mid_c (the form of vandersman_2007 and feyissa_2013, the fall of bag
+    losses, from memory), scaled to the cut's own raw water, so that cold meat holds exactly what it has."""
+    holding, g = water.water_holding(MATERIAL, CONSTANTS), general()
     raw = MATERIAL[columns.RHO_W] / MATERIAL[columns.RHO_S]
     assert (np.diff(holding) <= 0).all()
     assert holding[0] == pytest.approx(raw, rel=0.02)
     share = holding / (1 + holding)
-    assert share[-1] / (raw / (1 + raw)) == pytest.approx(0.400 / 0.745, rel=1e-3)
-    half_way = share[52 - int(water.HOLDING_FROM_C)] / (raw / (1 + raw))
-    assert half_way == pytest.approx((0.745 - 0.345 / 31) / 0.745, rel=1e-3)
+    assert share[-1] / (raw / (1 + raw)) == pytest.approx(1.0 - g.holding_loss, rel=1e-3)
+    temps = water.HOLDING_FROM_C + np.arange(len(holding))
+    half_way = float(np.interp(g.holding_mid_c, temps, share)) / (raw / (1 + raw))
+    assert half_way == pytest.approx(1.0 - g.holding_loss / 2.0, rel=2e-3)
 
 
 def test_the_core_is_what_has_been_heated_least():

@@ -6,9 +6,8 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from thermal import chamber
+from thermal import chamber, kettle
 
-from brasko.core.fire.fires import FIRES
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.shape import piece
 from brasko.core.heat.simulation import Food, simulate
@@ -43,12 +42,12 @@ def test_halving_the_grid_hardly_moves_the_core(moisture):
 
 
 def test_a_wet_surface_stays_below_boiling_until_it_is_dry():
-    result = simulate(steak(), (Step("s", FIRES["kettle_two_zone"].sear.surroundings, Until(2.0)),))
+    result = simulate(steak(), (Step("s", kettle().sear.surroundings, Until(2.0)),))
     assert result.face_a_c.max() < 101.0
 
 
 def test_a_long_sear_grows_a_crust_hotter_than_boiling():
-    result = simulate(steak(), (Step("s", FIRES["kettle_two_zone"].sear.surroundings, Until(240.0)),))
+    result = simulate(steak(), (Step("s", kettle().sear.surroundings, Until(240.0)),))
     assert result.face_a_c.max() > 150.0
     inside = result.end.temp_c[len(result.grid.dz_m) // 2]
     assert inside.min() < 40.0
@@ -56,7 +55,7 @@ def test_a_long_sear_grows_a_crust_hotter_than_boiling():
 
 def test_water_inside_holds_the_boiling_point():
     """Cells that still hold water never pass 100 °C."""
-    result = simulate(steak(), (Step("s", FIRES["kettle_two_zone"].sear.surroundings, Until(300.0)),))
+    result = simulate(steak(), (Step("s", kettle().sear.surroundings, Until(300.0)),))
     wet = result.end.water_kg > 1e-6 * CUT.material.water_kg_m3 * result.grid.volume_m3
     assert result.end.temp_c[wet].max() <= 100.0 + 1e-6
 

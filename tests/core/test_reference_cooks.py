@@ -27,9 +27,9 @@ def test_every_miss_is_explained(found):
 
 def test_every_cook_keeps_its_books(found):
     """Energy and water are all accounted for, in every step of every reference cook."""
-    from brasko.cli.cook import cook_of
-    from brasko.cli.cook_format import CookIn
     from brasko.core.cook.told import cooked
+    from brasko.formats.cook import CookIn
+    from brasko.formats.cook_convert import cook_of
 
     for reference in references()[::6]:
         if "cook" not in reference.document:

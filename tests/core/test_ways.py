@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from brasko.core.errors import Infeasible, InvalidInput, UnknownName
-from brasko.core.fire.own import PLANNER_FIRES, computed
+from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.choose import alternatives, choice_of, compared, nonsense, picked, reasoned, row_of
@@ -103,7 +103,7 @@ def test_a_fire_that_cannot_sear_hands_over_to_a_pan():
     assert wish.sear_zone.pan is not None
 
 
-@pytest.mark.parametrize("fire", list(computed()))
+@pytest.mark.parametrize("fire", METHODS["low_and_slow"].fires)
 def test_computed_fires_are_set_for_the_wished_gentle_heat(fire):
     wish = replace(SHOULDER, fire=fire, gentle_c=125.0)
     assert wish.gentle_zone.air_c == pytest.approx(125.0, abs=8.0)

@@ -1,5 +1,8 @@
 """Plain surroundings and foods for comparisons with analytic solutions."""
 
+from brasko.core.fire.own import planner_fire, shipped
+from brasko.core.fire.zones import Fire
+from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.properties import material_constant
 from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food
@@ -17,3 +20,8 @@ def dry_disc(
 ) -> Food:
     """A dry disc of constant properties, as analytic solutions know it."""
     return Food(Geometry("disc", thickness_m, radius_m), material_constant(k, rho, c), start_c, moisture=False)
+
+
+def kettle() -> Fire:
+    """The shipped kettle with two zones, for an ordinary ribeye."""
+    return planner_fire(shipped()["kettle_two_zone"], cut_named("ribeye").geometry(0.0381, 0.45), 0.175)

@@ -13,7 +13,8 @@ from fire_cases import FIRE_CASES
 from plan_cases import PLAN_CASES
 from thermal import chamber, dry_disc
 
-from brasko.core.fire.fires import FIRES
+from brasko.core.fire.fires import SKILLET_ZONE
+from brasko.core.fire.own import planner_fire, shipped
 from brasko.core.fire.rests import RESTS
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.shape import Geometry
@@ -93,7 +94,7 @@ def stall_above_wet_bulb() -> float:
 # --- the trade -------------------------------------------------------------------------------------------------------
 
 RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0)
-KETTLE = FIRES["kettle_two_zone"]
+KETTLE = planner_fire(shipped()["kettle_two_zone"], RIBEYE.geometry, 0.175)
 
 
 def _food(cut: str, thickness_m: float, mass_kg: float, start_c: float) -> Food:
@@ -126,7 +127,7 @@ def rise_after_pull(method: str) -> float:
 
 def skillet_finish(first_min: float, second_min: float) -> float:
     """1.5 in strip from room temperature in a hot skillet, one flip, rested on a board: the finish [°F]."""
-    zone = FIRES["burner_skillet"].zone("pan")
+    zone = SKILLET_ZONE
     pan = zone.metal(0.01)
     assert pan is not None
     steps: Programme = (
@@ -139,7 +140,7 @@ def skillet_finish(first_min: float, second_min: float) -> float:
 
 def chimney_finish() -> float:
     """3/4 in ribeye over a chimney, four times 90 s, rest 2 min: the core [°F]."""
-    zone = FIRES["chimney"].sear
+    zone = planner_fire(shipped()["chimney"], RIBEYE.geometry, 0.175).sear
     food = _food("ribeye", 0.019, 0.28, 4.0)
     over = Step("over", zone.surroundings, Until(360.0), flip_every_s=90.0, metal=zone.metal(food.geometry.face_m2))
     return fahrenheit(simulate(food, (over, Step("rest", RESTS["board"][1], Until(120.0)))).peak_core_c)

@@ -16,9 +16,6 @@ from typing import Any
 
 from scipy.optimize import brentq
 
-from brasko.cli.cook import cook_of
-from brasko.cli.cook_format import CookIn
-from brasko.cli.words import temperature_c
 from brasko.core.cook.steps import Cook, Ends
 from brasko.core.cook.told import Told, cooked
 from brasko.core.fire import chamber, own
@@ -26,6 +23,9 @@ from brasko.core.fire.placing import Placed, felt_by
 from brasko.core.foods.cuts import cut_named
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.units import fahrenheit
+from brasko.formats.cook import CookIn
+from brasko.formats.cook_convert import cook_of
+from brasko.formats.words import temperature_c
 
 FOLDER = Path(__file__).parent / "cooks"
 REASONS = Path(__file__).parent / "misses.json"
@@ -113,7 +113,7 @@ def computed(reference: Reference, run: Callable[[Cook], Told] = cooked) -> floa
             return told.grey_rim_share * 100.0
         case "dry layer":
             return _dry_layer_m(cook, told) * 1000.0
-    other_cook, other = _solved(d["other"], d.get("other_solve"), run)
+    _, other = _solved(d["other"], d.get("other_solve"), run)
     match kind:
         case "crust ratio":
             return told.runs[-1].end.browning_s[0] / max(float(other.runs[-1].end.browning_s[0]), 1e-9)

@@ -29,13 +29,13 @@ class Verb:
 
 
 VERBS: dict[str, Verb] = {
-    "simulate": Verb("simulate a food through its steps (brasko/simulation@1)", "simulate", "simulated", "brasko.cli.simulation_format", "SimulationIn"),
-    "plan": Verb("plan a piece in a cook's own words (brasko/wish@1), or a meal as it was exported (brasko/meal@1)", "plan", "plan_of", "brasko.cli.plan_format", "WishIn"),
-    "cook": Verb("tell what comes of a cook, step by step (brasko/cook@1)", "cook", "told", "brasko.cli.cook_format", "CookIn"),
-    "fire": Verb("tell what a fire gives, or which to build (brasko/fire@1)", "fire", "fire_told", "brasko.formats.fire", "FireIn"),
+    "simulate": Verb("simulate a food through its steps (brasko/simulation@1)", "brasko.cli.simulate", "simulated", "brasko.cli.simulation_format", "SimulationIn"),
+    "plan": Verb("plan a piece in a cook's own words (brasko/wish@1), or a meal as it was exported (brasko/meal@1)", "brasko.cli.plan", "plan_of", "brasko.cli.plan_format", "WishIn"),
+    "cook": Verb("tell what comes of a cook, step by step (brasko/cook@1)", "brasko.formats.cook_convert", "told", "brasko.formats.cook", "CookIn"),
+    "fire": Verb("tell what a fire gives, or which to build (brasko/fire@1)", "brasko.cli.fire", "fire_told", "brasko.formats.fire", "FireIn"),
 }  # fmt: skip
 MEAL_FORMAT = "brasko/meal@1"
-MEAL = Verb("", "plan", "meal_plan_of", "brasko.formats.meal", "MealIn")
+MEAL = Verb("", "brasko.cli.plan", "meal_plan_of", "brasko.formats.meal", "MealIn")
 
 
 class Wrong(Exception):
@@ -59,7 +59,7 @@ def _answered(verb: Verb, raw: Any) -> int:
     from brasko.core.errors import Infeasible, InvalidInput
     from brasko.core.phrases import rendered
 
-    command = getattr(import_module(f"brasko.cli.{verb.module}"), verb.function)
+    command = getattr(import_module(verb.module), verb.function)
     try:
         print(command(_validated(getattr(import_module(verb.formats), verb.reads), raw)).model_dump_json(indent=1))
     except Wrong as exc:

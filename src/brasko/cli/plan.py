@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
 
-from brasko.cli import words
 from brasko.cli.plan_format import AmountsOut, MealPlanOut, MealTaskOut, PiecePlanOut, PlanOut, SpanOut, TaskOut, WishIn
 from brasko.cli.simulation_format import StepOut
 from brasko.core.fire.own import PLANNER_FIRES
@@ -21,6 +20,7 @@ from brasko.core.planner.ranges import Span
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.timeline import check_eating_time
 from brasko.core.planner.wish import Wish
+from brasko.formats import words
 from brasko.formats.meal import MealIn
 from brasko.formats.meal_convert import for_each, wish_of
 

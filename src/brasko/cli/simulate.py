@@ -2,9 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from contextlib import contextmanager
-
 import numpy as np
 
 from brasko.cli.simulation_format import (
@@ -21,7 +18,6 @@ from brasko.cli.simulation_format import (
     StepIn,
     StepOut,
 )
-from brasko.core.errors import InvalidInput
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.properties import Composition, Material, material_constant, material_from_composition
 from brasko.core.foods.shape import piece
@@ -29,15 +25,7 @@ from brasko.core.heat.constants import PATTED_DRY
 from brasko.core.heat.simulation import MODEL_VERSION, Food, Result, simulate
 from brasko.core.heat.vapour import saturation_density_kg_m3
 from brasko.core.programme.steps import INSULATED, MAX_STEP_S, Metal, Side, Step, Surroundings, Until
-
-
-@contextmanager
-def inside(place: str) -> Iterator[None]:
-    """Name the place of a field that the core refuses: food.thickness_mm instead of thickness_mm."""
-    try:
-        yield
-    except InvalidInput as exc:
-        raise InvalidInput(f"{place}.{exc.field}", exc.message, suggestion=exc.suggestion) from exc
+from brasko.formats.inside import inside
 
 
 def simulated(given: SimulationIn) -> SimulationOut:

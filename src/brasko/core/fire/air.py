@@ -57,11 +57,11 @@ def _air(film_c: float) -> tuple[float, float]:
 def forced_w_m2k(speed_m_s: float, air_c: float, length_m: float) -> float:
     """Mean film of a flat plate in a laminar stream, Nu = 0.664 Re^½ Pr^⅓. Source: incropera_2011, eq. 7.30.
 
-    Checked: against `ht.Nu_external_horizontal_plate_laminar_Pohlhausen` or its like in tests/core/test_fire_air.py.
+    Checked: tests/core/test_cook_forwards.py.
     """
     require_between("speed_m_s", speed_m_s, 0.0, 30.0, "m/s")
     k, nu = _air((air_c + SURFACE_C) / 2.0)
-    return 0.664 * math.sqrt(speed_m_s * length_m / nu) * PRANDTL ** (1.0 / 3.0) * k / length_m
+    return float(0.664 * math.sqrt(speed_m_s * length_m / nu) * PRANDTL ** (1.0 / 3.0) * k / length_m)
 
 
 def natural_w_m2k(air_c: float, length_m: float) -> float:
@@ -75,7 +75,7 @@ def natural_w_m2k(air_c: float, length_m: float) -> float:
 def stirred_m_s(power_w: float, height_m: float, area_m2: float, gas_c: float) -> float:
     """Convective velocity of a chamber heated from below [m/s]. Source: deardorff_1970 (from memory)."""
     heat = power_w / (air_density_kg_m3(gas_c) * fuels.AIR_HEAT.value * area_m2)
-    return (GRAVITY.value / (gas_c + 273.15) * max(heat, 0.0) * height_m) ** (1.0 / 3.0)
+    return float((GRAVITY.value / (gas_c + 273.15) * max(heat, 0.0) * height_m) ** (1.0 / 3.0))
 
 
 def speed_m_s(setup: FireSetup, state: Settled) -> float:

@@ -1,4 +1,4 @@
-"""The colour of cooked beef from the hottest it has been, for painting a cut face.
+"""The colour of cooked beef from the temperature it looks as if it had been at, for painting a cut face.
 
 Myoglobin loses its red over roughly 55 to 75 °C and turns grey-brown; a surface above about 140 °C browns and
 above about 230 °C chars. The anchors are assumed (from memory, no published table) and carry no number of
@@ -23,4 +23,4 @@ COLOUR_ANCHORS: tuple[tuple[float, str], ...] = (
     (230.0, "#22150e"),
     (300.0, "#120d0b"),
 )
-"""Pairs of hottest temperature reached [°C] and sRGB colour; linear between them."""
+"""Pairs of temperature that it looks as if it had reached [°C] and sRGB colour; linear between them."""

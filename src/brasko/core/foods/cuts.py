@@ -23,6 +23,7 @@ FISH_SHIFT_K = -10.0
 class Cut:
     """One cut with its raw composition [mass fractions], its shape and usual size, and how it is usually cooked.
 
+    skin_passes is the share of vapour that its skin or casing lets through (assumed); gentle_c is the air it is usually roasted in, where that is not the gentle heat of the fire (common practice, no source);
     length_m and bone_m are of a bar (see foods.shape); method and crust are keys of the planner's tables.
     """
 
@@ -37,6 +38,8 @@ class Cut:
     length_m: float
     bone_m: float
     default_finish_c: float
+    skin_passes: float
+    gentle_c: float | None
     salt_share: float
     method: str
     crust: str
@@ -96,6 +99,8 @@ def _cut_of(row: dict[str, str]) -> Cut:
         length_m=float(row["length_mm"]) / 1000.0,
         bone_m=float(row["bone_mm"]) / 1000.0,
         default_finish_c=float(row["default_finish_c"]),
+        skin_passes=float(row["skin_passes"]),
+        gentle_c=float(row["gentle_c"]) if row["gentle_c"] else None,
         salt_share=float(row["salt_share"]),
         method=row["method"],
         crust=row["crust"],

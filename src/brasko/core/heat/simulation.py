@@ -44,6 +44,7 @@ class Food:
 
     moisture            False keeps the water where it is: no evaporation, boiling or drip
     film_kg_m2          water on the surface: about 0.02 patted dry, 0.1 and more wet
+    skin_passes         share of the vapour that skin or a casing lets through
     probe_depth_share   how far a probe's tip lies from face a, as a share of the thickness
     """
 
@@ -53,10 +54,12 @@ class Food:
     moisture: bool = True
     film_kg_m2: float = known.PATTED_DRY.value
     probe_depth_share: float = 0.5
+    skin_passes: float = 1.0
 
     def __post_init__(self) -> None:
         require_between("start_c", self.start_c, -5.0, 150.0, "°C")
         require_between("film_kg_m2", self.film_kg_m2, 0.0, known.FILM_MOST.value, "kg/m2")
+        require_between("skin_passes", self.skin_passes, 0.0, 1.0, "")
         require_between("probe_depth_share", self.probe_depth_share, 0.0, 1.0, "")
 
 
@@ -118,7 +121,8 @@ class Balance:
 
 @dataclass(frozen=True)
 class Result:
-    """A simulated cook. Curves are sampled at time_s; frames hold fields over (frame, nz, nr)."""
+    """A simulated cook. Curves are sampled at time_s; frames hold fields over (frame, nz, nr); frame_colour_c
+    is the temperature that meat looks as if it had been at: less than its hottest where that was only for a moment."""
 
     grid: Grid
     time_s: Floats
@@ -131,7 +135,7 @@ class Result:
     metal_c: Floats
     frame_s: Floats
     frame_temp_c: Floats = field(repr=False)
-    frame_peak_c: Floats = field(repr=False)
+    frame_colour_c: Floats = field(repr=False)
     steps: tuple[StepEnd, ...]
     flips_s: tuple[float, ...]
     marks: tuple[Mark, ...]
@@ -210,7 +214,7 @@ def simulate(
     peak, dose, marks = state.peak_c.copy(), state.browning_s.copy(), state.marks_s.copy()
     film, gone, grey, char = state.film_kg.copy(), state.gone_kg.copy(), state.grey_s.copy(), state.char_s.copy()
     samples = np.zeros((int(longest / every_s) + 3, kernel.SAMPLE_COLUMNS))
-    frame_temp, frame_peak = np.zeros((frames, *shape)), np.zeros((frames, *shape))
+    frame_temp, frame_colour = np.zeros((frames, *shape)), np.zeros((frames, *shape))
     frame_times, flips = np.zeros(frames), np.zeros(MAX_FLIPS)
     step_ends, tally = np.zeros((len(programme), 3)), np.zeros(kernel.TALLY_SIZE)
     probe_i, probe_fraction = _probe_place(grid, food.probe_depth_share)
@@ -218,9 +222,9 @@ def simulate(
     angles = _angles(programme)
     n, nf, nflip, a_down, metal_c = run(
         grid.dz_m, grid.dr_m, grid.area_z_m2, grid.face_r_m, grid.bone_columns, grid.inner_columns,
-        material_vector(food.material), constants_vector(food.moisture, refine), _TABLE, np.array([step_row(s, food.moisture, angles) for s in programme]),
+        material_vector(food.material), constants_vector(food.moisture, refine), _TABLE, np.array([step_row(s, food.skin_passes if food.moisture else 0.0, angles) for s in programme]),
         every_s, spacing, probe_i, probe_fraction, grid.middle_column, temp, water,
-        _raw_water(food, grid), film, state.a_down, metal_before, gone, peak, grey, dose, char, marks, samples, frame_temp, frame_peak, frame_times, flips, step_ends, tally,
+        _raw_water(food, grid), film, state.a_down, metal_before, gone, peak, grey, dose, char, marks, samples, frame_temp, frame_colour, frame_times, flips, step_ends, tally,
     )  # fmt: skip
     starts = [0.0, *(float(row[0]) for row in step_ends[:-1])]
     steps = tuple(
@@ -255,7 +259,7 @@ def simulate(
         metal_c=samples[:n, kernel.T_METAL] if has_metal else np.full(n, np.nan),
         frame_s=frame_times[:nf],
         frame_temp_c=frame_temp[:nf],
-        frame_peak_c=frame_peak[:nf],
+        frame_colour_c=frame_colour[:nf],
         steps=steps,
         flips_s=tuple(float(f) for f in flips[:nflip]),
         marks=_marks(marks, angles),

@@ -55,6 +55,7 @@ def constants_vector(moisture: bool, refine: float = 1.0) -> Floats:
             known.CHAR_ENERGY.value / known.GAS_CONSTANT.value,
             known.GREY_AT_C.value,
             known.GREY_PER.value,
+            g.grey_s,
             d_reference,
             known.FSIS_REFERENCE_C.value,
             known.SALMONELLA_Z_K.value,
@@ -70,8 +71,8 @@ def constants_vector(moisture: bool, refine: float = 1.0) -> Floats:
     )
 
 
-def side_row(side: Side, moisture: bool) -> list[float]:
-    """What one side sees: film, radiation made into source and coefficient, contact, vapour."""
+def side_row(side: Side, passes: float) -> list[float]:
+    """What one side sees: film, radiation made into source and coefficient, contact, vapour; passes is the skin's share of it."""
     coefficient = known.STEFAN_BOLTZMANN.value * side.view_factor * side.emissivity
     source = 0.0
     if side.radiant_c is None:
@@ -80,14 +81,14 @@ def side_row(side: Side, moisture: bool) -> list[float]:
         source = coefficient * (side.radiant_c + 273.15) ** 4
     film_k = 273.15 + 0.5 * (min(side.air_c, 300.0) + 60.0)
     air_heat = 353.0 / film_k * 1007.0
-    mass_h = side.h_w_m2k / (air_heat * known.LEWIS_FACTOR.value) if moisture and side.vapour_open else 0.0
+    mass_h = passes * side.h_w_m2k / (air_heat * known.LEWIS_FACTOR.value) if side.vapour_open else 0.0
     contact = 0.0 if side.contact_c is None else side.contact_w_m2k
     pressure = side.vapour_kg_m3 * vapour.GAS_CONSTANT_VAPOUR_J_KGK * (side.air_c + 273.15)
     pressure = min(pressure, 0.99 * known.AIR_PRESSURE.value)
     return [side.air_c, side.h_w_m2k, source, coefficient, side.contact_c or 0.0, contact, pressure, mass_h]
 
 
-def step_row(step: Step, moisture: bool, angles: tuple[float, ...]) -> list[float]:
+def step_row(step: Step, passes: float, angles: tuple[float, ...]) -> list[float]:
     """One step: its three sides, when it ends, how it is flipped, what lies under it. Raises InvalidInput."""
     around, until, off = step.surroundings, step.until, kernel.OFF
     if step.metal is not None and around.bottom.contact_c is not None:
@@ -100,9 +101,9 @@ def step_row(step: Step, moisture: bool, angles: tuple[float, ...]) -> list[floa
         return math.inf if value is None else value
 
     return [
-        *side_row(around.bottom, moisture),
-        *side_row(around.top, moisture),
-        *side_row(around.edge, moisture),
+        *side_row(around.bottom, passes),
+        *side_row(around.top, passes),
+        *side_row(around.edge, passes),
         temp(until.core_c),
         until.max_s,
         endless(until.crust_s),

@@ -27,7 +27,7 @@ def rested_longer(
 
     curves: dict[str, Any] = {
         name: after(name)
-        for name in ("core_c", "face_a_c", "face_b_c", "probe_c", "browning_a_s", "browning_b_s", "metal_c", "frame_temp_c", "frame_peak_c")
+        for name in ("core_c", "face_a_c", "face_b_c", "probe_c", "browning_a_s", "browning_b_s", "metal_c", "frame_temp_c", "frame_colour_c")
     }  # fmt: skip
     ended = replace(more.steps[-1], name=last.name, start_s=last.start_s, end_s=at + more.duration_s)
     lost: dict[str, Any] = {

@@ -135,9 +135,16 @@ class Wish:
         return own_fires.shipped().get(self.fire_key) if self.own_fire is None else None
 
     @property
+    def air_wanted_c(self) -> float | None:
+        """Air of the gentle side: as wished, or as the cut is usually roasted; None as the fire is set."""
+        if self.gentle_c is not None or self.how.gentle_at != "gentle" or self.method == "low_and_slow":
+            return self.gentle_c
+        return None if self.own_fire is not None else self.the_cut.gentle_c
+
+    @property
     def the_fire(self) -> Fire:
         """The fire of the gentle part, or of all of it, with the gentle side or the bath where the cook wants it."""
-        wanted = self.gentle_c
+        wanted = self.air_wanted_c
         if self.own_fire is not None or self.shipped_own is not None:
             fire = self._placed_fire(self.own_as_set)
             if self.how.gentle_at != "bath":
@@ -177,7 +184,9 @@ class Wish:
         own = self.own_fire or self.shipped_own
         assert own is not None
         gentle = "gentle" in self.how.phases and self.how.gentle_at == "gentle"
-        return as_set_at(own, self.gentle_c if gentle else None, self.geometry, round(self.the_cut.composition.fat, 3))
+        return as_set_at(
+            own, self.air_wanted_c if gentle else None, self.geometry, round(self.the_cut.composition.fat, 3)
+        )
 
     @property
     def gentle_zone(self) -> Zone | None:
@@ -228,7 +237,7 @@ class Wish:
     def food_thicker(self, factor: float) -> Food:
         """The raw piece as it may really be: thicker by a factor, and heavier with it."""
         shape = self.the_cut.geometry(self.thickness_m * factor, self.mass_kg * factor, boned=self.boned)
-        return Food(shape, self.the_cut.material, self.start_c)
+        return Food(shape, self.the_cut.material, self.start_c, skin_passes=self.the_cut.skin_passes)
 
     @property
     def flips_s(self) -> float:

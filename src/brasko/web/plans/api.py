@@ -8,6 +8,8 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from brasko.core.errors import InvalidInput
+from brasko.formats.cook import CookIn, CookOut
+from brasko.formats.cook_convert import cook_effort_s, told
 from brasko.formats.meal import MealIn
 from brasko.formats.meal_convert import for_each, wish_of
 from brasko.web.accounts.auth import signed_in
@@ -48,6 +50,12 @@ def _mine(request: HttpRequest, plan_id: int) -> Plan:
 @router.get("reference", response=ReferenceOut, operation_id="get_reference")
 def get_reference(request: HttpRequest) -> ReferenceOut:
     return reference()
+
+
+@router.post("cooked", response=CookOut, auth=signed_in, operation_id="tell_cook")
+async def tell_cook(request: HttpRequest, payload: CookIn) -> HttpResponse:
+    """What comes of a cook that is told forwards, step by step (brasko/cook@1)."""
+    return await computed_answer(request, cook_effort_s(payload), told, payload)
 
 
 @router.post("plans/preview", response=PreviewOut, auth=signed_in, operation_id="preview_plan")

@@ -186,7 +186,7 @@ def section_of(result: Result, frames: int = SECTION_FRAMES) -> SectionOut:
         middle_column=int(np.argmin(np.abs(r - grid.r_m[grid.middle_column]))),
         time_s=_rounded(result.frame_s[picked]),
         temp=raster(result.frame_temp_c[picked]),
-        peak=raster(result.frame_peak_c[picked]),
+        peak=raster(result.frame_colour_c[picked]),
     )
 
 

@@ -11,6 +11,7 @@ from brasko.core.heat.kernel.columns import (
     C_BOIL,
     C_D_REF,
     C_GREY_K,
+    C_GREY_S,
     C_GREY_T,
     C_MOIST,
     C_T_REF,
@@ -78,6 +79,7 @@ from brasko.core.heat.kernel.water import crept, settled, squeezed, water_holdin
 FIRST_STEP_S = 0.5
 BOILING_GROWTH = 0.02
 GREYS_WITHIN_K = 30.0
+RED_BELOW_C = 45.0
 """Super-steps after any change of the surroundings: short at first, then a share of the time since the change."""
 
 
@@ -174,10 +176,21 @@ def greyed(t, tau, grey, c):
             greys[q] += tau * math.exp(per * (min(ts[q], highest) - c[C_GREY_T]))
 
 
+@borrowing
+def coloured(peak, grey, colour, c):
+    """The temperature that each cell looks as if it had been at: what was hot for a moment has kept some of its red."""
+    peaks, greys, colours = peak.reshape(-1), grey.reshape(-1), colour.reshape(-1)
+    for q in range(peaks.shape[0]):
+        colours[q] = peaks[q]
+        if peaks[q] > RED_BELOW_C:
+            lasting = c[C_GREY_T] + c[C_GREY_K] * math.log10(max(greys[q], 1e-9) / c[C_GREY_S])
+            colours[q] = min(peaks[q], max(lasting, RED_BELOW_C))
+
+
 @jit
 def run(
     dz, dr, area_z, face_r, bone, inner, m, c, table, steps, every_s, frame_s, probe_i, probe_fraction, column,
-    t, w, w0, film, a_down_start, metal_start, gone, peak, grey, dose, char, marks, samples, frames_t, frames_peak, frame_times, flips,
+    t, w, w0, film, a_down_start, metal_start, gone, peak, grey, dose, char, marks, samples, frames_t, frames_colour, frame_times, flips,
     step_ends, tally,
 ):  # fmt: skip
     """Run a programme. Returns counts of samples, frames, flips, whether face a is down, and the metal's last °C.
@@ -239,7 +252,7 @@ def run(
             if n_frames * frame_s <= now and n_frames < frame_times.shape[0]:
                 frame_times[n_frames] = now
                 frames_t[n_frames] = t
-                frames_peak[n_frames] = peak
+                coloured(peak, grey, frames_colour[n_frames], c)
                 n_frames += 1
             highest = max(highest, core)
             why = ended(step, began, now, core, probe, highest, dose)
@@ -259,25 +272,7 @@ def run(
                     ts[:], tally[:], gone[:] = keep_ts, keep_tally, keep_gone
                 if c[C_MOIST] > 0.0:
                     juice = squeezed(t, w, enthalpy, still, m, c, holding, tau, tally, flat)
-                    wetted(
-                        juice,
-                        film,
-                        t,
-                        w,
-                        enthalpy,
-                        ts,
-                        down,
-                        sides,
-                        dz,
-                        area_z,
-                        face_r,
-                        m,
-                        c,
-                        holding,
-                        bone,
-                        tau,
-                        tally,
-                    )
+                    wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally)
                 faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain,
                                source, flows, bone, gone)  # fmt: skip
                 fastest = coupled(flat, t, heat, gain, source)

@@ -19,6 +19,7 @@ from brasko.core.heat.kernel.columns import (
     C_SQUEEZE_C,
     C_SQUEEZE_K,
     C_SQUEEZE_S,
+    E_IN,
     E_LATENT,
     E_LIQUID,
     FIRST,
@@ -50,8 +51,6 @@ from brasko.core.heat.kernel.jit import borrowing, jit
 
 HOLDING_FROM_C, HOLDING_ROWS = 30.0, 161
 MOST_PASSES = 4
-SOAKS_IN_S = 30.0
-"""How soon a dry face has soaked up the juice on it (assumed)."""
 
 
 @jit
@@ -158,32 +157,19 @@ def above_holding(ts, ws, solids, holding, excess):
 
 
 @borrowing
-def wetted(juice, film, t, w, enthalpy, ts, down, sides, dz, area_z, face_r, m, c, holding, bone, tau, tally):
-    """Spread juice evenly over the outer faces. A dry face soaks it up, one that boils sheds it, the upper face holds a
-    puddle, the lower one and the edge what hangs on them; the rest, and what no air takes up, drips off.
+def wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally):
+    """Spread juice evenly over the outer faces. One that boils sheds it, the upper face holds a puddle, the lower one and
+    the edge what hangs on them; the rest, and what no air takes up, drips off.
     """
     nz, nr = dz.shape[0], area_z.shape[0]
     whole = face_r[nr] * dz.sum() + 2.0 * area_z[bone:].sum()
-    soaking = 1.0 - math.exp(-tau / SOAKS_IN_S)
     for face in range(3):
         hangs = c[C_HANGS] if face == 2 or face == down else c[C_FILM]
         for n in range(nz if face == 2 else nr):
             if face < 2 and n < bone:
                 continue
-            i = n if face == 2 else (0 if face == 0 else nz - 1)
-            j = nr - 1 if face == 2 else n
             area = face_r[nr] * dz[n] if face == 2 else area_z[n]
             film[face, n] += juice * area / whole
-            here = min(t[i, j], c[C_BOIL])
-            row = int(min(max(here - HOLDING_FROM_C, 0.0), HOLDING_ROWS - 1.0))
-            thirst = m[RHO_S] * dz[i] * area_z[j] * holding[row] - w[i, j]
-            if thirst > 0.0 and film[face, n] > 0.0 and max(ts[face, n], t[i, j]) < c[C_BOIL] - 1.0:
-                soaked = soaking * min(thirst, film[face, n])
-                heat = soaked * liquid_heat(m, here)
-                film[face, n] -= soaked
-                w[i, j] += soaked
-                enthalpy[i, j] += heat
-                tally[E_LIQUID] -= heat
             room = hangs * area if sides[face, MASS_H] > 0.0 and ts[face, n] <= c[C_BOIL] else 0.0
             if film[face, n] > room:
                 tally[W_DRIP] += film[face, n] - room
@@ -196,7 +182,7 @@ def settled(t, w, enthalpy, evaporated, gone, w0, still, m, c, tally, bone, hott
     a cell as vapour and has not been made good since.
 
     A cell that runs dry within the super-step was given heat as if it went on boiling. It gets no hotter than the
-    hottest surface; what is left over goes to the cell behind it. The rows WORK and FIRST of flat are written over.
+    hottest surface; what is left over goes to the cell behind it or, where that is dry too, was never taken up. The rows WORK and FIRST of flat are written over.
     """
     nz, nr = t.shape
     n, pad = nz * nr, nr + 1
@@ -278,6 +264,9 @@ def boiled_away(t, w, enthalpy, gone, volume, i, j, m, c, tally, latent, boiling
                 inner_i, inner_j = i, j - 1
             else:
                 inner_i, inner_j = (i + 1 if i < nz // 2 else i - 1), j
+            if w[inner_i, inner_j] <= 0.0:
+                tally[E_IN] -= over
+                return False
             enthalpy[inner_i, inner_j] += over
             t[inner_i, inner_j] = max(t[inner_i, inner_j], c[C_BOIL])
             return True

@@ -1,10 +1,7 @@
-"""`brasko cook`: a cook in a cook's own words, run forwards."""
+"""Between the published cook format and the core: a cook in a cook's own words, run forwards."""
 
 from __future__ import annotations
 
-from brasko.cli import words
-from brasko.cli.cook_format import CookedPieceIn, CookIn, CookOut, CookStepIn, CookStepOut, GrateSpotIn, OnIn
-from brasko.cli.simulate import inside
 from brasko.core.cook.steps import AtFire, AtRest, Cook, CookStep, Ends, InBath, InPan, OnCounter, OnIron, Where
 from brasko.core.cook.told import Told, cooked
 from brasko.core.errors import InvalidInput
@@ -14,7 +11,11 @@ from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.heat.constants import FILM_MOST, PATTED_DRY
 from brasko.core.heat.simulation import MODEL_VERSION, Food
 from brasko.core.planner.methods import CRUSTS
+from brasko.core.programme.steps import MAX_STEP_S
+from brasko.formats import words
+from brasko.formats.cook import CookedPieceIn, CookIn, CookOut, CookStepIn, CookStepOut, GrateSpotIn, OnIn
 from brasko.formats.fire_convert import setup_of
+from brasko.formats.inside import inside
 
 SURFACES = {"patted dry": PATTED_DRY.value, "wet": FILM_MOST.value, "dry": 0.0}
 
@@ -22,6 +23,15 @@ SURFACES = {"patted dry": PATTED_DRY.value, "wet": FILM_MOST.value, "dry": 0.0}
 def told(given: CookIn) -> CookOut:
     """Run what was told. Raises InvalidInput with the whole path of the field."""
     return _out(cooked(cook_of(given), every_s=given.every_s))
+
+
+def cook_effort_s(given: CookIn) -> float:
+    """CPU seconds that a cook is likely to take: a simulated day and a fire to be settled take about one each (measured)."""
+    hours = sum(
+        MAX_STEP_S / 3600.0 if s.until.minutes is None else max(s.until.minutes, 0.0) / 60.0 for s in given.steps
+    )
+    fires = sum(s.on.fire is not None for s in given.steps)
+    return 0.3 + 0.04 * min(hours, 48.0) + 0.3 * fires
 
 
 def cook_of(given: CookIn) -> Cook:
@@ -42,7 +52,13 @@ def _food(given: CookedPieceIn, cut: Cut) -> Food:
     start_c = words.temperature_c("start", given.start)
     names = {"thickness_mm": "thickness", "mass_g": "weight", "start_c": "start"}
     try:
-        return Food(cut.geometry(thickness_m, mass_kg), cut.material, start_c, film_kg_m2=SURFACES[given.surface])
+        return Food(
+            cut.geometry(thickness_m, mass_kg),
+            cut.material,
+            start_c,
+            film_kg_m2=SURFACES[given.surface],
+            skin_passes=cut.skin_passes,
+        )
     except InvalidInput as exc:
         raise InvalidInput(names.get(exc.field, exc.field), exc.message, suggestion=exc.suggestion) from exc
 
