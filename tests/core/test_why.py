@@ -11,10 +11,10 @@ sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "reference"))
 
 from forecast_trial import scene
 
-from brasko.core.forecast.kitchens import FIRE_SD, START_SD, THICKNESS_SD
 from brasko.core.forecast.update import forecast_from, posterior_of
 from brasko.core.forecast.why import why
 from brasko.core.phrases import rendered
+from brasko.core.uncertainty.unknowns import FIRE_SD, START_SD, THICKNESS_SD
 
 STRIP = 1
 FORESEEN = 2350.0

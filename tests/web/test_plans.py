@@ -144,3 +144,26 @@ def test_reference_offers_what_the_core_knows(mara):
     kettle = reference["grates"][0]["grate"]
     assert kettle["fire"]["gentle"]["x_mm"] < 0 < kettle["fire"]["sear"]["x_mm"]
     assert len(kettle["map"]["equivalent_c"]) == len(kettle["map"]["y_mm"])
+
+
+COOK = {
+    "format": "brasko/cook@1",
+    "piece": {"cut": "strip", "thickness": "1 in", "weight": "0.7 lb", "start": "60 F"},
+    "steps": [
+        {"name": "pan", "on": {"pan": "500 F"}, "until": {"minutes": 7.5}, "flip_every_s": 225},
+        {"name": "rest", "on": {"rest": "board"}, "until": {"minutes": 5}},
+    ],
+}
+
+
+def test_a_cook_is_told_forwards(mara, client):
+    """1 in strip in a hot pan, 4 + 3.5 min: 124-142 °F after the rest. Common practice, no source."""
+    told = mara.call("POST", "/api/cooked", COOK).json()
+    assert told["format"] == "brasko/cook-result@1"
+    assert [s["name"] for s in told["steps"]] == ["pan", "rest"]
+    assert 124 - 4 <= told["peak_core_c"] * 1.8 + 32 <= 142 + 4
+    wrong = {**COOK, "steps": [{"name": "pan", "on": {"pan": "hot"}, "until": {"minutes": 3}}]}
+    answer = mara.call("POST", "/api/cooked", wrong)
+    assert answer.status_code == 422
+    assert errors(answer)["steps.0.on.pan"].startswith("is not understood")
+    assert client.post("/api/cooked", COOK, content_type="application/json").status_code == 401

@@ -22,16 +22,10 @@ from brasko.core.planner.programme import phase_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Step, Until, shifted
 from brasko.core.sourced import Sourced
+from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD
 
 Floats = NDArray[np.float64]
 
-FILM_SD = Sourced(0.175, "-", "", "assumed")
-THICKNESS_SD = Sourced(0.058, "-", "", "assumed")
-START_SD = Sourced(2.9, "K", "", "assumed")
-FIRE_SD = Sourced(11.5, "K", "", "assumed")
-PROBE_SD_M = Sourced(0.0023, "m", "", "assumed")
-"""What is not known before the first reading: ±30 % in heat transfer, ±10 % in thickness, ±5 K at the start, ±20 K in
-the fire, ±4 mm of the probe, each evenly likely, have these standard deviations."""
 INSIDE_M = {"shaft": Sourced(0.019, "m", "", "assumed"), "edge": Sourced(0.004, "m", "", "assumed")}
 INSIDE_SD_M = Sourced(0.0018, "m", "", "assumed")
 """Two more sensors on the shaft of a probe, so far inside the edge when it is in up to its mark, and how nearly it is."""

@@ -6,10 +6,11 @@ import math
 
 import numpy as np
 
-from brasko.core.forecast.kitchens import BODY, FILM_SD, FIRE_SD, START_SD, THICKNESS_SD, Kitchens
+from brasko.core.forecast.kitchens import BODY, Kitchens
 from brasko.core.forecast.update import Forecast
 from brasko.core.forecast.why import WORTH_SAYING_S, length_s
 from brasko.core.planner.wish import Wish
+from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, START_SD, THICKNESS_SD
 
 PINNED = 0.75
 """An unknown is known from the readings where they leave less than this of what was not known before (assumed)."""

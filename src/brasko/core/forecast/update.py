@@ -16,7 +16,6 @@ from scipy.ndimage import median_filter
 from scipy.stats import norm, qmc
 
 from brasko.core.forecast.kitchens import (
-    FIRE_SD,
     LOCAL_DEGREE,
     SHAFT,
     WIDEST,
@@ -26,6 +25,7 @@ from brasko.core.forecast.kitchens import (
 )
 from brasko.core.forecast.readings import AIR_SD, HAND_HIGH, HAND_NOISE, PROBE_BIAS_SD, PROBE_NOISE, Reading
 from brasko.core.planner.ranges import Span
+from brasko.core.uncertainty.unknowns import FIRE_SD
 
 Floats = NDArray[np.float64]
 

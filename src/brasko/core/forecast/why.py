@@ -6,9 +6,10 @@ import math
 
 import numpy as np
 
-from brasko.core.forecast.kitchens import BODY, FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD, Kitchens
+from brasko.core.forecast.kitchens import BODY, Kitchens
 from brasko.core.forecast.update import Forecast
 from brasko.core.planner.wish import Wish
+from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD
 
 WORTH_SAYING_S = 90.0
 """Less than this needs no reason."""

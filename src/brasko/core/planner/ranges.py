@@ -16,17 +16,13 @@ from brasko.core.planner.invert import Solution, tempered_start
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of, programme_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Step, shifted
-from brasko.core.sourced import Sourced
+from brasko.core.uncertainty.general import posterior, using
+from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD
 
 Floats = NDArray[np.float64]
 
-FILM_SD = Sourced(0.15, "-", "", "assumed")
-THICKNESS_SD = Sourced(0.04, "-", "", "assumed")
-START_SD = Sourced(1.5, "K", "", "assumed")
-FIRE_SD = Sourced(8.0, "K", "", "assumed")
-PROBE_SD = Sourced(0.06, "of the thickness", "", "assumed")
-"""How far from the middle the tip of a probe ends up."""
-DRAWS = 5
+KITCHEN = 5
+"""Unknowns of the kitchen; the general parameters of the model come after them."""
 MEMBERS = 32
 LOW, HIGH = 10.0, 90.0
 UNBIASED: Literal["weibull"] = "weibull"
@@ -60,10 +56,11 @@ class Ranges:
 
 def ensemble_ranges(wish: Wish, solution: Solution, members: int = MEMBERS, seed: int = 7) -> Ranges:
     """Run the plan in `members` kitchens that differ from the one assumed, drawn quasi-randomly."""
-    draws = norm.ppf(qmc.Sobol(DRAWS, seed=seed).random_base2(math.ceil(math.log2(members)))[:members])
+    unknowns = KITCHEN + len(posterior().parameters)
+    draws = norm.ppf(qmc.Sobol(unknowns, seed=seed).random_base2(math.ceil(math.log2(members)))[:members])
     with ThreadPoolExecutor(2) as pool:
         runs = list(pool.map(lambda draw: kitchen(wish, solution, draw), draws))
-    nominal = kitchen(wish, solution, np.zeros(DRAWS))
+    nominal = kitchen(wish, solution, np.zeros(unknowns))
     known = solution.result
     names = [s.name for s in known.steps]
     time_s = known.time_s
@@ -88,14 +85,15 @@ def ensemble_ranges(wish: Wish, solution: Solution, members: int = MEMBERS, seed
 
 
 def kitchen(wish: Wish, solution: Solution, draw: Floats) -> Result:
-    """The plan carried out in one kitchen: film, thickness, start, fire and probe differ by `draw` standard deviations.
+    """The plan carried out in one kitchen: film, thickness, start, fire and probe differ by `draw` standard deviations,
+    and so do the general parameters of the model, together as calibration left them.
 
     The cook pulls by the probe, wherever its tip is.
     """
     film = math.exp(FILM_SD.value * float(draw[0]))
     start_c = max(wish.start_c + START_SD.value * float(draw[2]), -1.0)
     varied = replace(wish, start_c=start_c, rest_s=solution.rest_s)
-    off_centre = min(abs(PROBE_SD.value * float(draw[4])), 0.4)
+    off_centre = min(abs(PROBE_SD_M.value / wish.thickness_m * float(draw[4])), 0.4)
     food = replace(
         varied.food_thicker(1.0 + THICKNESS_SD.value * float(draw[1])),
         probe_depth_share=0.5 + math.copysign(off_centre, float(draw[4])),
@@ -105,8 +103,9 @@ def kitchen(wish: Wish, solution: Solution, draw: Floats) -> Result:
         shifted((_by_probe(step),), delta if phase_of(step.name) in ("gentle", "sear") else 0.0, film)[0]
         for step in programme_of(varied, solution.pull_c, solution.sear)
     )
-    start: State | None = tempered_start(varied, food, SEARCH_REFINE)
-    return simulate(food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start)
+    with using(posterior().drawn(draw[KITCHEN:])[0]):
+        start: State | None = tempered_start(varied, food, SEARCH_REFINE)
+        return simulate(food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start)
 
 
 def _by_probe(step: Step) -> Step:
