@@ -9,10 +9,12 @@ from brasko.core.errors import InvalidInput
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.planner.invert import solved
 from brasko.core.planner.plan import planned
-from brasko.core.planner.ranges import DRAWS, ended, ensemble_ranges, kitchen
+from brasko.core.planner.ranges import KITCHEN, ended, ensemble_ranges, kitchen
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import needs_choice
+from brasko.core.uncertainty.general import posterior
 
+UNKNOWNS = KITCHEN + len(posterior().parameters)
 RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0)
 
 
@@ -23,8 +25,8 @@ def test_eight_in_ten_kitchens_land_in_the_range(method):
     wish = replace(RIBEYE, method=method)
     solution = solved(wish)
     ranges = ensemble_ranges(wish, solution)
-    runs = [kitchen(wish, solution, draw) for draw in np.random.default_rng(3).standard_normal((120, DRAWS))]
-    nominal = kitchen(wish, solution, np.zeros(DRAWS))
+    runs = [kitchen(wish, solution, draw) for draw in np.random.default_rng(3).standard_normal((120, UNKNOWNS))]
+    nominal = kitchen(wish, solution, np.zeros(UNKNOWNS))
 
     def inside(values: list[float], middle: float, planned_value: float, span) -> float:
         moved = np.array(values) - middle + planned_value

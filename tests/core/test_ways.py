@@ -61,7 +61,7 @@ def test_a_dry_pan_touches_less():
         step = programme_of(replace(RIBEYE, method="skillet", fat=fat), 50.0)[0]
         step = replace(step, until=replace(step.until, max_s=240.0, probe_c=None), flip_every_s=None)
         doses.append(float(simulate(RIBEYE.food, (step,)).end.browning_s[0]))
-    assert doses[1] < 0.7 * doses[0]
+    assert doses[1] < 0.8 * doses[0]
 
 
 def test_butter_in_a_hot_pan_is_warned_of():
@@ -122,9 +122,9 @@ def test_foil_ends_the_stall_sooner_than_patience():
 
 def test_a_pull_of_ones_own_is_kept_and_its_peak_told():
     """ "Pull 10 °F under" is the usual rule (common practice, no source); after gentle heat and a sear over coals it ends above."""
-    plan = planned(replace(RIBEYE, pull_offset_k=10.0 / 1.8))
+    plan = planned(replace(RIBEYE, fire="kamado", pull_offset_k=10.0 / 1.8))
     assert plan.solution.pull_c == pytest.approx(57.0 - 10.0 / 1.8)
-    assert plan.solution.result.peak_core_c > 57.5
+    assert plan.solution.result.peak_core_c > 57.9
     assert "Your own pull ends" in plan.headline
     assert "Your own pull" in next(t.why for t in plan.tasks if t.key == "on")
 
@@ -156,7 +156,7 @@ def test_a_bone_makes_it_slower_and_can_be_taken_out():
         ({"salt_lead_s": 60.0}, r"salt_min must be between 5 and 2880 min"),
         ({"count": 0}, r"count must be between 1 and 24"),
         ({"fire": "kamado", "method": "sear_then_low"}, r"fire cannot do this: Kamado that has seared takes an hour"),
-        ({"gentle_c": 400.0, "fire": "gas"}, r"gentle_c must be between 80 and 180"),
+        ({"gentle_c": 400.0, "fire": "gas"}, r"gentle_c must be between 80 and 290"),
     ],
 )
 def test_what_does_not_go_together_is_refused_at_its_field(change, said):
@@ -171,12 +171,12 @@ def test_unknown_ways_are_refused(field):
 
 
 def test_a_grill_that_sears_too_cool_offers_the_pan():
-    """Some pellet grills top out at 500 °F (common practice, no source): no crust there, and a skillet is offered and works."""
-    wish = replace(RIBEYE, fire="pellet", crust="good")
-    with pytest.raises(Infeasible, match="does not give a good crust") as refusal:
-        solved(wish)
-    offered = refusal.value.nearest["sear_fire"]
-    assert solved(replace(wish, sear_fire=offered), quick=True).result.peak_core_c == pytest.approx(57.0, abs=1.0)
+    """Some pellet grills top out at 500 °F (common practice, no source): less of a deep crust there, and a skillet is
+    offered and works."""
+    wish = replace(RIBEYE, fire="pellet", crust="deep")
+    told = next(c for c in planned(wish).cautions if c.key == "short_of_crust")
+    assert told.remedy.field == "sear_fire"
+    assert solved(replace(wish, sear_fire=told.remedy.value), quick=True).result.peak_core_c == pytest.approx(57.0, abs=1.0)
 
 
 @pytest.mark.parametrize("method", list(METHODS))
@@ -247,7 +247,7 @@ def test_other_ways_are_computed_and_compared():
     [
         ("ribeye", "low_then_sear", "kettle_two_zone", "plan"), ("skirt", "low_then_sear", "kettle_two_zone", "nonsense"),
         ("ribeye", "chimney", "chimney", "nonsense"), ("ribeye", "direct", "offset", "no such fire"),
-        ("strip", "low_then_sear", "pellet", "refused"), ("pork_shoulder", "direct", "gas", "nonsense"),
+        ("strip", "low_then_sear", "pellet", "plan"), ("pork_shoulder", "direct", "gas", "nonsense"),
     ],
 )  # fmt: skip
 def test_a_cell_of_the_table_of_everything(cut, method, fire, kind):

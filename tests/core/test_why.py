@@ -17,14 +17,14 @@ from brasko.core.phrases import rendered
 from brasko.core.uncertainty.unknowns import FIRE_SD, START_SD, THICKNESS_SD
 
 STRIP = 1
-FORESEEN = 2350.0
 
 
 def said(z: list[float], units: str = "metric") -> str:
     """What is told of the kitchen z, without any doubt about it."""
     wish, _, _, known = scene(STRIP)
     found = replace(posterior_of(known, []), z=np.array([*z, 0.0, 0.0, 0.0]))
-    return rendered(why(wish, known, forecast_from(known, found, 50), FORESEEN), units)
+    usual = forecast_from(known, replace(found, z=np.zeros(7)), 50).end_s
+    return rendered(why(wish, known, forecast_from(known, found, 50), usual), units)
 
 
 @pytest.mark.parametrize(

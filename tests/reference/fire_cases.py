@@ -78,7 +78,7 @@ FIRE_CASES: tuple[Case, ...] = (
     Case("gas_low", TRADE, "the same: the low end (medium low, 300 to 350 °F)", 300.0, 350.0, "°F", lambda: gas_row_f(2)),
     Case("pellet_top", TRADE, "pellet grill at its highest (some top out at 500 °F)", 480.0, 520.0, "°F",
          lambda: fahrenheit(setting.highest_c(replace(usual_setup(GRILLS["pellet"]), weather=STILL)))),
-    Case("palm_bank", TRADE, "palm over banked coals, lid off (about one second is searing heat)", 0.7, 2.0, "s", palm_over_bank_s, 0.5, "ours is a palm 10 cm above the grate, over coals of usual depth"),
+    Case("palm_bank", TRADE, "palm over banked coals, lid off (about one second is searing heat)", 0.7, 2.0, "s", palm_over_bank_s, 0.9, "ours is a palm 10 cm above the grate, over coals of usual depth"),
     Case("over_chimney", TRADE, "over a lit chimney: the strongest heat a backyard has, above a sear of 550-600 °F", 315.0, 900.0, "°C",
          over_chimney_c),
 )  # fmt: skip

@@ -81,7 +81,7 @@ PLAN_CASES = (
     Case("burger_rest", TRADE, "patty: rest, of the cook time (30-40 %)", 30.0, 40.0, "%", lambda: rest_share(BURGER),
          25.0, "ours rests until its middle has peaked, so that the agency figure is reached"),
     Case("rise_gentle", TRADE, "sear first, then the cool side: what the rest adds (a couple of degrees to about 10)", 1.0, 10.0, "°F",
-         lambda: rise(replace(RIBEYE, method="sear_then_low"))),
+         lambda: rise(replace(RIBEYE, method="sear_then_low")), 1.0, "after an hour on the cool side hardly anything is left to even out"),
     Case("rise_hard", TRADE, "after fierce heat all the way it is more", 10.0, 40.0, "°F", lambda: rise(replace(RIBEYE, method="direct"))),
     Case("rise_usual", TRADE, "1.5 in, low then seared in a skillet: the usual rule, 10 °F under", 5.0, 15.0, "°F",
          lambda: rise(replace(RIBEYE, sear_fire="burner_skillet"))),

@@ -175,9 +175,9 @@ class Zone:
         """The temperature a cook would quote: of the pan, of the hot grate, or of the air of a gentle zone."""
         if self.pan is not None and self.pan.start_c is not None:
             return self.pan.start_c
-        if self.rods is not None:
-            return self.rods_c
-        return self.below_c if self.role == "sear" else self.air_c
+        if self.role != "sear":
+            return self.air_c
+        return self.below_c if self.rods is None else self.rods_c
 
 
 @dataclass(frozen=True)
