@@ -113,16 +113,17 @@ def test_as_little_above_the_figure_as_can_be(key):
         assert heat_end_c(plan.solution.result) == pytest.approx(wanted, abs=OVERSHOOT_TOLD_K)
 
 
-def test_what_burns_outside_first_is_answered_with_what_does_work():
-    """A sausage over the fiercest fire all the way; each way offered is planned, ends on the figure and is not burnt."""
+@pytest.mark.parametrize(("key", "method", "fire"), [("sausage", "chimney", "chimney"), ("chicken_thigh", "direct", "kamado")])
+def test_what_burns_outside_first_is_answered_with_what_does_work(key, method, fire):
+    """Over the fiercest fire all the way; each way offered is planned, ends on the figure and is not burnt."""
     with pytest.raises(Infeasible, match="outside is burnt") as refused:
-        planned(usual("sausage", "direct", "kamado"))
+        planned(usual(key, method, fire))
     ways = [r for r in refused.value.remedies if r.field == "way"]
     assert ways
     for way in ways:
-        method, fire = way.value.split("@")
-        plan = planned(usual("sausage", method, fire))
-        assert heat_end_c(plan.solution.result) >= FIGURE_C["ground"]
+        other, on = way.value.split("@")
+        plan = planned(usual(key, other, on))
+        assert heat_end_c(plan.solution.result) >= plan.wish.reading_c
         assert burnt_s(plan.solution.result) <= BURNT_FOR_S.value
 
 

@@ -39,7 +39,13 @@ def place_of(where: Where, geometry: Geometry, fat_share: float) -> Place:
             return Place(zone.surroundings, zone.metal(geometry.face_m2), (where.fire, where.place, where.air_c))
         case InPan():
             given = {} if where.power_w is None else {"power_w": where.power_w}
-            pan = replace(fires.SKILLET, start_c=where.start_c, contact_w_m2k=general().contact_w_m2k, **given)
+            pan = replace(
+                fires.SKILLET,
+                start_c=where.start_c,
+                most_c=None if "power_w" in given else where.start_c,
+                contact_w_m2k=general().contact_w_m2k,
+                **given,
+            )
             return Place(_over_a_pan(), pan, where)
         case OnIron():
             iron = Side(contact_c=where.temp_c, contact_w_m2k=general().contact_w_m2k)

@@ -9,7 +9,13 @@ from brasko.core.uncertainty.general import general
 MINUTE = 60.0
 
 SKILLET = Metal(
-    contact_w_m2k=general().contact_w_m2k, heat_j_k=1060.0, power_w=1300.0, loss_w_k=4.0, around_c=30.0, start_c=250.0
+    contact_w_m2k=general().contact_w_m2k,
+    heat_j_k=1060.0,
+    power_w=1300.0,
+    loss_w_k=4.0,
+    around_c=30.0,
+    start_c=250.0,
+    most_c=250.0,
 )
 """Cast iron of 2.3 kg and 26 cm, hot before the meat arrives; contact of meat on hot metal 200 to 600 W/m2K (from memory)."""
 

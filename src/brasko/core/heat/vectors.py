@@ -120,8 +120,9 @@ def step_row(step: Step, passes: float, angles: tuple[float, ...]) -> list[float
 def metal_row(metal: Metal | None) -> list[float]:
     """What lies under the food, or zeros."""
     if metal is None:
-        return [0.0] * 8
+        return [0.0] * 9
     start = -2.0 * kernel.OFF if metal.start_c is None else metal.start_c
     return [
         metal.share, metal.hides, metal.contact_w_m2k, metal.heat_j_k, metal.power_w, metal.loss_w_k, metal.around_c, start,
+        math.inf if metal.most_c is None else metal.most_c,
     ]  # fmt: skip

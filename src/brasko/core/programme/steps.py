@@ -88,6 +88,7 @@ class Metal:
     power_w             heat it takes up from burner or coals
     loss_w_k, around_c  heat it loses to, or gains from, what is about it
     start_c             its temperature when the food lands; None goes on from the step before
+    most_c              the cook turns the heat down so that it gets no hotter; None leaves the heat as it is
     """
 
     contact_w_m2k: float
@@ -98,6 +99,7 @@ class Metal:
     loss_w_k: float = 0.0
     around_c: float = 20.0
     start_c: float | None = None
+    most_c: float | None = None
 
     def __post_init__(self) -> None:
         require_between("metal.contact_w_m2k", self.contact_w_m2k, 1.0, 5000.0, "W/m2K")
@@ -123,6 +125,7 @@ class Metal:
             contact_w_m2k=self.contact_w_m2k * h_factor,
             around_c=self.around_c + delta_c,
             start_c=None if self.start_c is None else self.start_c + delta_c,
+            most_c=None if self.most_c is None else self.most_c + delta_c,
         )
 
 

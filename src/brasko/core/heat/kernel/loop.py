@@ -44,6 +44,7 @@ from brasko.core.heat.kernel.columns import (
     METAL_HEAT,
     METAL_IN,
     METAL_LOSS,
+    METAL_MOST,
     METAL_OUT,
     METAL_POWER,
     METAL_SHARE,
@@ -302,8 +303,11 @@ def run(
                 given = given_by_metal(mean, ts, flows, area_z, down, metal_c, nz, tau)
                 loss = step[METAL_LOSS] * (metal_c - step[METAL_AROUND])
                 rods[0], rods[1], rods[2] = metal_c, step[METAL_SHARE], step[METAL_H]
-                metal_c += (tau * (step[METAL_POWER] - loss) - given) / step[METAL_HEAT]
-                tally[METAL_IN] += tau * step[METAL_POWER]
+                power = step[METAL_POWER]
+                if metal_c >= step[METAL_MOST]:
+                    power = min(power, max(loss + given / tau, 0.0))
+                metal_c += (tau * (power - loss) - given) / step[METAL_HEAT]
+                tally[METAL_IN] += tau * power
                 tally[METAL_OUT] += tau * loss
                 tally[METAL_GIVEN] += given
             peaked(t, peak)
