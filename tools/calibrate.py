@@ -114,6 +114,7 @@ class Fit:
         self.pool, self.counted, self.runs = pool, counted, 0
         self.known: dict[bytes, Floats] = {}
         self.slopes: Floats = np.zeros((len(COUNTED), len(PARAMETERS)))
+        self.best: tuple[float, Floats, Floats] | None = None
 
     def values(self, z: Floats) -> Floats:
         if z.tobytes() not in self.known:
@@ -125,7 +126,7 @@ class Fit:
         return np.concatenate([(WEIGHTS * shouldered(off(self.values(z))))[self.counted], z])
 
     def jacobian(self, z: Floats) -> Floats:
-        """Central differences: a step is wide enough to see past the jumps of flips."""
+        """Central differences: a step is wide enough to see past the jumps of flips. What was best so far is kept."""
         eye = np.eye(len(z)) * STEP_SD
         sets = [z + sign * step for step in eye for sign in (1.0, -1.0)]
         off_all = np.array([shouldered(off(v)) for v in all_of(sets, self.pool)])
@@ -133,13 +134,16 @@ class Fit:
         self.slopes = ((off_all[0::2] - off_all[1::2]) / (2.0 * STEP_SD)).T
         now = self.values(z)
         within = int(((now >= LOW) & (now <= HIGH)).sum())
+        score = float(WEIGHTS[(now >= LOW) & (now <= HIGH)].sum())
+        if self.best is None or score > self.best[0]:
+            self.best = (score, z.copy(), self.slopes)
         print(f"  {self.runs} sets of parameters tried, {within} of {len(COUNTED)} in range", flush=True)
         return np.vstack([(WEIGHTS[:, None] * self.slopes)[self.counted], np.eye(len(z))])
 
 
 def fitted(pool: ProcessPoolExecutor, start: Floats) -> tuple[Floats, Fit]:
     fit = Fit(pool, np.ones(len(COUNTED), dtype=bool))
-    found = least_squares(
+    least_squares(
         fit.misses,
         start,
         jac=fit.jacobian,
@@ -149,7 +153,9 @@ def fitted(pool: ProcessPoolExecutor, start: Floats) -> tuple[Floats, Fit]:
         max_nfev=MOST_ROUNDS,
         xtol=0.02,
     )
-    return np.asarray(found.x), fit
+    assert fit.best is not None
+    _, z, fit.slopes = fit.best
+    return z, fit
 
 
 def laplace(z: Floats, fit: Fit) -> Floats:
@@ -208,7 +214,8 @@ HEAD = """# Calibration
 Made by `make calibrate`. Fifteen general parameters, each with a prior, are fitted together to the reference cooks that
 count, weighted by how sure each is (high 1, medium 0.8, low 0.5; strained ones at 0.4 of that). What no parameter
 can reach pulls little (Cauchy). Anywhere in a range is
-about as good as its middle; beyond it a miss soon counts. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
+about as good as its middle; beyond it a miss soon counts. Of the
+rounds that the fit goes through, that with most cooks in range, by confidence, is kept; it begins from what was kept before. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
 errors go together (Laplace), from which plans, ranges and forecasts draw.
 """
 

@@ -16,7 +16,7 @@ from brasko.core.foods.properties import material_constant
 from brasko.core.foods.shape import Geometry
 from brasko.core.heat.films import STILL_AIR_W_M2K, fat_film_w_m2k, vertical_plate_nusselt
 from brasko.core.heat.geometry import graded_grid
-from brasko.core.heat.simulation import Food, simulate
+from brasko.core.heat.simulation import Food, char_share, simulate
 from brasko.core.planner.programme import programme_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Metal, Side, Step, Surroundings, Until, interrupted
@@ -68,6 +68,35 @@ def test_a_dry_slab_and_a_pan_share_their_heat():
     expected = (capacity * 5.0 + 1000.0 * 200.0) / (capacity + 1000.0)
     np.testing.assert_allclose(result.end.temp_c, expected, atol=0.05)
     assert result.metal_c[-1] == pytest.approx(expected, abs=0.05)
+
+
+def test_a_pan_is_held_by_turning_the_knob():
+    """Left alone a pan under a crust gets hotter and hotter; held, it comes back to its heat and stays, and its books close."""
+    alone = simulate(RIBEYE.food, (in_pan(600.0, flip_s=120.0),))
+    held = simulate(RIBEYE.food, (in_pan(600.0, replace(PAN, most_c=250.0), flip_s=120.0),))
+    assert alone.metal_c.max() > 290.0
+    assert held.metal_c.max() < 253.0
+    assert held.metal_c[-1] == pytest.approx(250.0, abs=3.0)
+    assert held.balance.metal_relative_error < 1e-9
+    assert held.balance.energy_relative_error < 1e-9
+
+
+def test_what_was_hot_for_a_moment_keeps_its_red():
+    """Grey goes with time and temperature (myoglobin, from memory): a minute at 70 °C takes less red than ten."""
+    bath = Side(air_c=70.0, h_w_m2k=2000.0, vapour_open=False)
+    rims = [
+        simulate(RIBEYE.food, (Step("bath", Surroundings(bath, bath, bath), Until(seconds)),)).grey_rim_share
+        for seconds in (60.0, 600.0, 1800.0)
+    ]
+    assert rims[0] == 0.0
+    assert rims[0] < rims[1] < rims[2]
+
+
+def test_char_is_apart_from_brown():
+    """A pan of 200 °C browns and hardly chars; one of 330 °C chars (common practice, no source)."""
+    ends = [simulate(RIBEYE.food, (in_pan(240.0, replace(PAN, start_c=c, most_c=c, power_w=4000.0)),)).end for c in (200.0, 330.0)]
+    assert ends[0].browning_s[0] > 100.0
+    assert char_share(ends[0]) < 0.1 < 0.5 < char_share(ends[1])
 
 
 def test_a_light_pan_cools_when_the_meat_lands():

@@ -5,7 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from brasko.core.errors import Infeasible, InvalidInput, UnknownName
+from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.heat.simulation import simulate

@@ -91,6 +91,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cooked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tell Cook
+         * @description What comes of a cook that is told forwards, step by step (brasko/cook@1).
+         */
+        post: operations["tell_cook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/preview": {
         parameters: {
             query?: never;
@@ -1615,6 +1635,364 @@ export interface components {
              */
             rain_mm_h?: number;
         };
+        /** CookOut */
+        CookOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Plan Id */
+            plan_id: number | null;
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            /** Practice */
+            practice: boolean;
+            /** Hands */
+            hands: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Ended At */
+            ended_at: string | null;
+            clock: components["schemas"]["ClockOut"];
+            /** Pieces */
+            pieces: components["schemas"]["CookPieceOut"][];
+            /**
+             * Table At
+             * Format: date-time
+             */
+            table_at: string;
+            /** Expected */
+            expected: components["schemas"]["ExpectedOut"][];
+            /** Outlooks */
+            outlooks: components["schemas"]["OutlookOut"][];
+            /** Events */
+            events: components["schemas"]["EventOut"][];
+            /** Readings */
+            readings: components["schemas"]["ReadingOut"][];
+            rating: components["schemas"]["RatingOut"];
+            drills: components["schemas"]["DrillsOut"];
+            /** Skies */
+            skies: components["schemas"]["SkyOut"][];
+            /** Cursor */
+            cursor: string;
+        };
+        /**
+         * CookStepOut
+         * @description How a step went; reached says which of its conditions ended it. Shares are as they are at its end.
+         */
+        CookStepOut: {
+            /** Name */
+            name: string;
+            /** Start S */
+            start_s: number;
+            /** End S */
+            end_s: number;
+            /**
+             * Reached
+             * @enum {string}
+             */
+            reached: "core" | "crust" | "time";
+            /**
+             * Core C
+             * @description the coldest point
+             */
+            core_c: number;
+            /**
+             * Probe C
+             * @description what a hand thermometer put into the middle shows
+             */
+            probe_c: number;
+            /** Face A C */
+            face_a_c: number;
+            /** Face B C */
+            face_b_c: number;
+            /**
+             * Crust Share
+             * @description of a good crust, on the face that has less
+             */
+            crust_share: number;
+            /** Mass Loss Share */
+            mass_loss_share: number;
+        };
+        /**
+         * CookIn
+         * @description What `brasko cook` reads.
+         */
+        CookIn: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "brasko/cook@1";
+            piece: components["schemas"]["CookedPieceIn"];
+            /** Steps */
+            steps: components["schemas"]["CookStepIn"][];
+            /**
+             * Every S
+             * @description spacing of the curves
+             * @default 10
+             */
+            every_s?: number;
+        };
+        /**
+         * CookStepIn
+         * @description One stretch of the cook.
+         */
+        CookStepIn: {
+            /** Name */
+            name: string;
+            on: components["schemas"]["OnIn"];
+            until: components["schemas"]["CookUntilIn"];
+            /** Flip Every S */
+            flip_every_s?: number | null;
+            /**
+             * Flip First
+             * @default false
+             */
+            flip_first?: boolean;
+        };
+        /**
+         * CookUntilIn
+         * @description When a step ends: whichever comes first.
+         */
+        CookUntilIn: {
+            /**
+             * Core
+             * @description of the coldest point
+             */
+            core?: string | number | null;
+            /**
+             * Crust
+             * @description golden, light, good or deep, on both faces
+             */
+            crust?: string | null;
+            /** Minutes */
+            minutes?: number | null;
+        };
+        /**
+         * CookedPieceIn
+         * @description What is cooked. Quantities are words with their unit, "1.5 in", "0.9 lb", "40 F"; a bare number is in mm, g or °C.
+         */
+        CookedPieceIn: {
+            /** Cut */
+            cut: string;
+            /** Thickness */
+            thickness: string | number;
+            /**
+             * Weight
+             * @description the cut's usual one for this thickness, if not given
+             */
+            weight?: string | number | null;
+            /**
+             * Start
+             * @description temperature all through at the start
+             * @default 4
+             */
+            start?: string | number;
+            /**
+             * Surface
+             * @default patted dry
+             * @enum {string}
+             */
+            surface?: "patted dry" | "wet" | "dry";
+        };
+        /**
+         * FireIn
+         * @description What `brasko fire` reads. With wished, the fire is advised; with wanted_c, vents or knobs are set for it.
+         */
+        FireIn: {
+            /** Grill */
+            grill: string | components["schemas"]["GrillIn"];
+            charcoal?: components["schemas"]["CharcoalIn"] | null;
+            /** Bottom Share */
+            bottom_share?: number | null;
+            /** Top Share */
+            top_share?: number | null;
+            /** Knobs */
+            knobs?: number[] | null;
+            /** Set C */
+            set_c?: number | null;
+            /**
+             * Lid Open
+             * @default false
+             */
+            lid_open?: boolean;
+            /** Deflector */
+            deflector?: boolean | null;
+            /** Drip Pan */
+            drip_pan?: boolean | null;
+            weather?: components["schemas"]["WeatherIn"];
+            /**
+             * Format
+             * @constant
+             */
+            format: "brasko/fire@1";
+            wished?: components["schemas"]["WishedIn"] | null;
+            /** Wanted C */
+            wanted_c?: number | null;
+            /** Grate */
+            grate?: string | null;
+            /** Pieces */
+            pieces?: components["schemas"]["PlacedIn"][];
+            /** Spots */
+            spots?: components["schemas"]["SpotIn"][];
+            /**
+             * Units
+             * @description of the sentences in the answer
+             * @default metric
+             * @enum {string}
+             */
+            units?: "metric" | "us";
+            /**
+             * Hours
+             * @description how much of the fire's course to tell
+             * @default 3
+             */
+            hours?: number;
+        };
+        /**
+         * GrateSpotIn
+         * @description A spot on the lowest grate, from its middle: x to the right, y to the back.
+         */
+        GrateSpotIn: {
+            /** X Mm */
+            x_mm: number;
+            /**
+             * Y Mm
+             * @default 0
+             */
+            y_mm?: number;
+        };
+        /**
+         * OnIn
+         * @description Where the piece is: exactly one of fire, pan, iron, plates, bath, rest and counter.
+         */
+        OnIn: {
+            /**
+             * Fire
+             * @description a shipped fire by key or name, or a whole brasko/fire@1 document
+             */
+            fire?: string | components["schemas"]["FireIn"] | null;
+            /**
+             * Place
+             * @description of the fire; the gentle place, if not given
+             */
+            place?: ("gentle" | "sear") | components["schemas"]["GrateSpotIn"] | null;
+            /**
+             * Air
+             * @description of a gentle place; of a sear, the highest of its controller
+             */
+            air?: string | number | null;
+            /** Lid */
+            lid?: ("open" | "shut") | null;
+            /**
+             * Pan
+             * @description a skillet of this temperature as the food arrives
+             */
+            pan?: string | number | null;
+            /**
+             * Power W
+             * @description heat that the pan takes up from below it
+             */
+            power_w?: number | null;
+            /**
+             * Iron
+             * @description the lower face on metal that is kept at this temperature
+             */
+            iron?: string | number | null;
+            /**
+             * Plates
+             * @description both faces on metal that is kept at this temperature
+             */
+            plates?: string | number | null;
+            /** Bath */
+            bath?: string | number | null;
+            /**
+             * Of
+             * @description of a bath: warm fat, or stirred water about a bag
+             */
+            of?: ("fat" | "bag") | null;
+            /**
+             * Rest
+             * @description open, board, foil, sauce or paper
+             */
+            rest?: string | null;
+            /**
+             * Counter
+             * @description on a rack in a room of this temperature
+             */
+            counter?: string | number | null;
+        };
+        /**
+         * PlacedIn
+         * @description Food on a grate.
+         */
+        PlacedIn: {
+            /** Key */
+            key: string;
+            /** X Mm */
+            x_mm: number;
+            /** Y Mm */
+            y_mm: number;
+            /**
+             * Width Mm
+             * @default 120
+             */
+            width_mm?: number;
+            /**
+             * Depth Mm
+             * @default 120
+             */
+            depth_mm?: number;
+            /**
+             * Thickness Mm
+             * @default 30
+             */
+            thickness_mm?: number;
+            /**
+             * Fat Share
+             * @default 0.1
+             */
+            fat_share?: number;
+            /** Grate */
+            grate?: string | null;
+        };
+        /**
+         * WishedIn
+         * @description Zones to be advised on.
+         */
+        WishedIn: {
+            /** Gentle Low C */
+            gentle_low_c?: number | null;
+            /** Gentle High C */
+            gentle_high_c?: number | null;
+            /**
+             * Sear
+             * @default false
+             */
+            sear?: boolean;
+            /**
+             * Hours
+             * @default 1
+             */
+            hours?: number;
+            /**
+             * Fatty
+             * @default false
+             */
+            fatty?: boolean;
+            /**
+             * Fuel
+             * @default briquettes
+             */
+            fuel?: string;
+        };
         /**
          * BriefOut
          * @description Another piece of the same meal: what the line and the order need of it.
@@ -2634,53 +3012,6 @@ export interface components {
             crust_share: number;
             /** Words */
             words: string;
-        };
-        /** CookOut */
-        CookOut: {
-            /** Id */
-            id: number;
-            /** Title */
-            title: string;
-            /** Plan Id */
-            plan_id: number | null;
-            /**
-             * Eat At
-             * Format: date-time
-             */
-            eat_at: string;
-            /** Practice */
-            practice: boolean;
-            /** Hands */
-            hands: string;
-            /**
-             * Started At
-             * Format: date-time
-             */
-            started_at: string;
-            /** Ended At */
-            ended_at: string | null;
-            clock: components["schemas"]["ClockOut"];
-            /** Pieces */
-            pieces: components["schemas"]["CookPieceOut"][];
-            /**
-             * Table At
-             * Format: date-time
-             */
-            table_at: string;
-            /** Expected */
-            expected: components["schemas"]["ExpectedOut"][];
-            /** Outlooks */
-            outlooks: components["schemas"]["OutlookOut"][];
-            /** Events */
-            events: components["schemas"]["EventOut"][];
-            /** Readings */
-            readings: components["schemas"]["ReadingOut"][];
-            rating: components["schemas"]["RatingOut"];
-            drills: components["schemas"]["DrillsOut"];
-            /** Skies */
-            skies: components["schemas"]["SkyOut"][];
-            /** Cursor */
-            cursor: string;
         };
         /** CookPieceOut */
         CookPieceOut: {
@@ -3732,40 +4063,6 @@ export interface components {
             heat_j_k?: number | null;
         };
         /**
-         * PlacedIn
-         * @description Food on a grate.
-         */
-        PlacedIn: {
-            /** Key */
-            key: string;
-            /** X Mm */
-            x_mm: number;
-            /** Y Mm */
-            y_mm: number;
-            /**
-             * Width Mm
-             * @default 120
-             */
-            width_mm?: number;
-            /**
-             * Depth Mm
-             * @default 120
-             */
-            depth_mm?: number;
-            /**
-             * Thickness Mm
-             * @default 30
-             */
-            thickness_mm?: number;
-            /**
-             * Fat Share
-             * @default 0.1
-             */
-            fat_share?: number;
-            /** Grate */
-            grate?: string | null;
-        };
-        /**
          * FoodOut
          * @description What the food feels, and what should change.
          */
@@ -3922,36 +4219,6 @@ export interface components {
         AdviseIn: {
             setup: components["schemas"]["SetupIn"];
             wished: components["schemas"]["WishedIn"];
-        };
-        /**
-         * WishedIn
-         * @description Zones to be advised on.
-         */
-        WishedIn: {
-            /** Gentle Low C */
-            gentle_low_c?: number | null;
-            /** Gentle High C */
-            gentle_high_c?: number | null;
-            /**
-             * Sear
-             * @default false
-             */
-            sear?: boolean;
-            /**
-             * Hours
-             * @default 1
-             */
-            hours?: number;
-            /**
-             * Fatty
-             * @default false
-             */
-            fatty?: boolean;
-            /**
-             * Fuel
-             * @default briquettes
-             */
-            fuel?: string;
         };
         /** WeatherHour */
         WeatherHour: {
@@ -4265,6 +4532,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReferenceOut"];
+                };
+            };
+        };
+    };
+    tell_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookOut"];
                 };
             };
         };

@@ -18,7 +18,7 @@ interface Props {
   marks: string;
 }
 
-/** The piece cut open at a moment, painted by the hottest each spot has been. */
+/** The piece cut open at a moment, painted by what time and heat have left of its red. */
 export function FaceView({ section, sinceOnS, colours, system, greyShare, word, label, marks }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const ramp = useMemo(() => colours.map((c) => ({ at: c.temp_c, colour: c.colour })), [colours]);

@@ -40,14 +40,25 @@ class Spot:
     grate: str | None = None
 
 
+Words = tuple[str, str]
+"""Of a place: its name, and where food goes."""
+_COOL: Words = ("Cool side, lid shut", "On the cool side")
+_COALS: Words = ("Over the coals, lid open", "over the coals")
+_MIDDLE: Words = ("Middle of the grate, lid shut", "On, in the middle")
+
+
 @dataclass(frozen=True)
 class OwnFire:
-    """A fire of the cook's own with a place for the gentle part and one for the sear."""
+    """A fire of the cook's own with a place for the gentle part and one for the sear.
+
+    words   what the two places are called, and where food goes there, as a cook would say it; None says left or right
+    """
 
     name: str
     setup: FireSetup
     gentle: Spot
     sear: Spot
+    words: tuple[Words, Words] | None = None
 
 
 GENTLE_C = 115.0
@@ -63,17 +74,56 @@ def shipped() -> dict[str, OwnFire]:
     middle = Spot(0.0, 0.0)
     return {
         "kettle_two_zone": OwnFire(
-            "Charcoal kettle, two zones", setting.set_for(kettle, GENTLE_C), Spot(-0.15, 0.0), Spot(0.145, 0.0)
+            "Charcoal kettle, two zones",
+            setting.set_for(kettle, GENTLE_C),
+            Spot(-0.15, 0.0),
+            Spot(0.145, 0.0),
+            (_COOL, _COALS),
         ),
         "kettle_ring": OwnFire(
-            "Charcoal kettle, fuse of coals round the edge", setting.set_for(ring, FUSE_C), middle, middle
+            "Charcoal kettle, fuse of coals round the edge",
+            setting.set_for(ring, FUSE_C),
+            middle,
+            middle,
+            (_MIDDLE, _COALS),
         ),
-        "chimney": OwnFire("Grate on a lit chimney starter", chimney, middle, middle),
-        "oven_skillet": OwnFire("Kitchen oven and skillet", oven, middle, middle),
-        "kamado": _laid("Kamado", "kamado", GENTLE_C, middle, middle),
-        "gas": _laid("Gas grill, three burners", "gas_3", None, Spot(-0.22, 0.0), Spot(0.22, 0.0)),
-        "pellet": _laid("Pellet grill", "pellet", GENTLE_C, middle, middle),
-        "offset": _laid("Offset smoker", "offset", GENTLE_C, middle, middle),
+        "chimney": OwnFire(
+            "Grate on a lit chimney starter",
+            chimney,
+            middle,
+            middle,
+            (_MIDDLE, ("Over the chimney", "over the chimney")),
+        ),
+        "oven_skillet": OwnFire(
+            "Kitchen oven and skillet", oven, middle, middle, (("Middle of the oven", "Into the oven"), _MIDDLE)
+        ),
+        "kamado": _laid(
+            "Kamado",
+            "kamado",
+            GENTLE_C,
+            middle,
+            middle,
+            (("Over the plate, lid shut", "On, over the plate"), ("Over the coals, plate out", "over the coals")),
+        ),
+        "gas": _laid(
+            "Gas grill, three burners",
+            "gas_3",
+            None,
+            Spot(-0.22, 0.0),
+            Spot(0.22, 0.0),
+            (("Low side, lid shut", "On the low side"), ("Over the high burner", "over the high burner")),
+        ),
+        "pellet": _laid(
+            "Pellet grill",
+            "pellet",
+            GENTLE_C,
+            middle,
+            middle,
+            (_MIDDLE, ("Middle of the hot grate, lid shut", "on the hot grate")),
+        ),
+        "offset": _laid(
+            "Offset smoker", "offset", GENTLE_C, middle, middle, (("In the chamber", "Into the chamber"), _MIDDLE)
+        ),
     }
 
 
@@ -98,10 +148,12 @@ PIECE_REACH_M = 0.07
 """Half of a steak: nearer to the rim it would hang over."""
 
 
-def _laid(name: str, grill: str, wanted_c: float | None, gentle: Spot, sear: Spot) -> OwnFire:
+def _laid(
+    name: str, grill: str, wanted_c: float | None, gentle: Spot, sear: Spot, words: tuple[Words, Words]
+) -> OwnFire:
     setup = usual_setup(GRILLS[grill])
     setup = setup if wanted_c is None else setting.set_for(setup, wanted_c)
-    return OwnFire(name, setup, gentle, sear)
+    return OwnFire(name, setup, gentle, sear, words)
 
 
 PLANNER_FIRES: dict[str, str] = {
@@ -127,7 +179,14 @@ def planner_fire(own: OwnFire, geometry: Geometry, fat_share: float) -> Fire:
     """The planner's fire for a piece of this shape. Raises InvalidInput for a place off the grate."""
     across = geometry.half_width_m if geometry.bone_m else 2.0 * geometry.half_width_m
     along = geometry.length_m if geometry.shape == "bar" else across
-    return fire_of(own.setup, own.name, (across, along, geometry.thickness_m), own.gentle, own.sear, fat_share)
+    fire = fire_of(own.setup, own.name, (across, along, geometry.thickness_m), own.gentle, own.sear, fat_share)
+    return fire if own.words is None else _said(fire, own.words)
+
+
+def _said(fire: Fire, words: tuple[Words, Words]) -> Fire:
+    names = dict(zip(("gentle", "sear"), words, strict=True))
+    zones = [replace(z, name=names[z.role][0], doing=names[z.role][1]) if z.role in names else z for z in fire.zones]
+    return replace(fire, zones=tuple(zones))
 
 
 @lru_cache(maxsize=64)
