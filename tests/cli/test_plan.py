@@ -59,7 +59,7 @@ def test_words_in_plan_out(brasko):  # noqa: F811
          "finish_c is below the agency figure for ground meat: 71 °C"),
         ({"cut": "chicken breast", "finish": "150 F", "method": None, "fire": None, "thickness": None,
           "below_agency_accepted": True}, 2, "finish_c must reach the agency figure for poultry: 74 °C"),
-        ({"thickness": "1/2 in", "finish": "rare", "crust": "good"}, 3, "finish_c: A piece 13 mm thick cannot have"),
+        ({"thickness": "1/4 in", "finish": "rare", "crust": "good"}, 3, "finish_c: A piece 6 mm thick cannot have"),
     ],
 )  # fmt: skip
 def test_what_is_refused(brasko, change, status, line):  # noqa: F811

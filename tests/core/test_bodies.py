@@ -94,7 +94,10 @@ def test_what_was_hot_for_a_moment_keeps_its_red():
 
 def test_char_is_apart_from_brown():
     """A pan of 200 °C browns and hardly chars; one of 330 °C chars (common practice, no source)."""
-    ends = [simulate(RIBEYE.food, (in_pan(240.0, replace(PAN, start_c=c, most_c=c, power_w=4000.0)),)).end for c in (200.0, 330.0)]
+    ends = [
+        simulate(RIBEYE.food, (in_pan(240.0, replace(PAN, start_c=c, most_c=c, power_w=4000.0)),)).end
+        for c in (200.0, 330.0)
+    ]
     assert ends[0].browning_s[0] > 100.0
     assert char_share(ends[0]) < 0.1 < 0.5 < char_share(ends[1])
 

@@ -113,7 +113,9 @@ def test_as_little_above_the_figure_as_can_be(key):
         assert heat_end_c(plan.solution.result) == pytest.approx(wanted, abs=OVERSHOOT_TOLD_K)
 
 
-@pytest.mark.parametrize(("key", "method", "fire"), [("sausage", "chimney", "chimney"), ("chicken_thigh", "direct", "kamado")])
+@pytest.mark.parametrize(
+    ("key", "method", "fire"), [("sausage", "chimney", "chimney"), ("chicken_thigh", "direct", "kamado")]
+)
 def test_what_burns_outside_first_is_answered_with_what_does_work(key, method, fire):
     """Over the fiercest fire all the way; each way offered is planned, ends on the figure and is not burnt."""
     with pytest.raises(Infeasible, match="outside is burnt") as refused:

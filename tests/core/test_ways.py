@@ -176,7 +176,9 @@ def test_a_grill_that_sears_too_cool_offers_the_pan():
     wish = replace(RIBEYE, fire="pellet", crust="deep")
     told = next(c for c in planned(wish).cautions if c.key == "short_of_crust")
     assert told.remedy.field == "sear_fire"
-    assert solved(replace(wish, sear_fire=told.remedy.value), quick=True).result.peak_core_c == pytest.approx(57.0, abs=1.0)
+    assert solved(replace(wish, sear_fire=told.remedy.value), quick=True).result.peak_core_c == pytest.approx(
+        57.0, abs=1.0
+    )
 
 
 @pytest.mark.parametrize("method", list(METHODS))

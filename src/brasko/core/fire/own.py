@@ -59,6 +59,7 @@ class OwnFire:
     gentle: Spot
     sear: Spot
     words: tuple[Words, Words] | None = None
+    key: str = "own"
 
 
 GENTLE_C = 115.0
@@ -72,7 +73,7 @@ def shipped() -> dict[str, OwnFire]:
     kettle, chimney, oven = (usual_setup(GRILLS[key]) for key in ("kettle", "chimney", "oven"))
     ring = replace(kettle, charcoal=Charcoal("ring", 1.9), drip_pan=True)
     middle = Spot(0.0, 0.0)
-    return {
+    found = {
         "kettle_two_zone": OwnFire(
             "Charcoal kettle, two zones",
             setting.set_for(kettle, GENTLE_C),
@@ -125,6 +126,7 @@ def shipped() -> dict[str, OwnFire]:
             "Offset smoker", "offset", GENTLE_C, middle, middle, (("In the chamber", "Into the chamber"), _MIDDLE)
         ),
     }
+    return {key: replace(fire, key=key) for key, fire in found.items()}
 
 
 def placed(name: str, setup: FireSetup) -> OwnFire:
@@ -180,7 +182,7 @@ def planner_fire(own: OwnFire, geometry: Geometry, fat_share: float) -> Fire:
     across = geometry.half_width_m if geometry.bone_m else 2.0 * geometry.half_width_m
     along = geometry.length_m if geometry.shape == "bar" else across
     fire = fire_of(own.setup, own.name, (across, along, geometry.thickness_m), own.gentle, own.sear, fat_share)
-    return fire if own.words is None else _said(fire, own.words)
+    return replace(fire if own.words is None else _said(fire, own.words), key=own.key)
 
 
 def _said(fire: Fire, words: tuple[Words, Words]) -> Fire:

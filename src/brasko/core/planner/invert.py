@@ -13,6 +13,7 @@ from brasko.core.planner.infeasible import TooFierce, lighter_crusts, no_such_fi
 from brasko.core.planner.programme import (
     LEAST_SLOW_PHASE_K,
     SEARCH_REFINE,
+    SHORTEST_SEAR_S,
     Sear,
     phase_of,
     programme_of,
@@ -43,8 +44,6 @@ RIM_MATTERS = 0.005
 MAX_FLIPS_TRIED = 3
 MOST_SEARS = 3
 """A colder piece wants a longer sear, and a longer sear an earlier pull: so often are both found anew."""
-SHORTEST_SEAR_S = 60.0
-"""Half a minute a side: cooks do no less (common practice, no source)."""
 FRUITLESS_SEAR_S = 240.0
 """Where a fire does not brown a piece in MAX_SEAR_S it is seared for two minutes a side: longer only dries it (assumed)."""
 HIGHEST_ABOVE_AIM_K = 3.0

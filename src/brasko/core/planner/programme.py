@@ -19,6 +19,9 @@ LEAST_SLOW_PHASE_K = 2.0
 """A slow phase warms the middle by at least this much."""
 SEARCH_REFINE = 0.5
 """Grid of searches and trials (see heat.geometry)."""
+SHORTEST_SEAR_S = 60.0
+"""Half a minute a side: cooks do no less (common practice, no source)."""
+NO_FLIP_BEFORE_S = 6.0
 OUT_OF_HAND_S = 45 * 60.0
 """Nothing is over a fierce fire for longer: what is not done by then wants a gentler one."""
 
@@ -38,9 +41,12 @@ def stretch(result: Result, phase: str) -> StepEnd | None:
 
 
 def flip_moments(result: Result, on_s: float) -> list[float]:
-    """Flips that are not the beginning of a step, counted as on_s is [s]."""
-    begins = [s.start_s for s in result.steps]
-    return [on_s + flip for flip in result.flips_s if min(abs(flip - b) for b in begins) > 1.0]
+    """Flips that are not the beginning of a step, nor so near its end that a cook takes it off instead; counted as on_s is [s]."""
+    begins, ends = [s.start_s for s in result.steps], [s.end_s for s in result.steps]
+    return [
+        on_s + flip for flip in result.flips_s
+        if min(abs(flip - b) for b in begins) > 1.0 and not any(0.0 <= end - flip < NO_FLIP_BEFORE_S for end in ends)
+    ]  # fmt: skip
 
 
 def the_phase(result: Result, phase: str) -> StepEnd:
@@ -79,8 +85,10 @@ def programme_of(
                 until = Until(longest, core_c=pull_c) if by_core else Until(longest, probe_c=pull_c)
             elif sear is not None:
                 until = Until(sear[0])
+            elif wish.crust_s > 0.0:
+                until = Until(MAX_SEAR_S, crust_s=wish.crust_s)
             else:
-                until = Until(MAX_SEAR_S, crust_s=max(wish.crust_s, 1.0))
+                until = Until(SHORTEST_SEAR_S)
             zone = wish.sear_zone
             assert zone is not None
             base = Step("sear", zone.surroundings, until, flip_every_s=flips, metal=_metal(wish))
