@@ -1,6 +1,7 @@
 """The published fire format: there and back, the same on the command line and over the web, for every grill and layout."""
 
 import json
+from dataclasses import replace
 from pathlib import Path
 
 import jsonschema
@@ -35,7 +36,8 @@ def test_shipped_fires_can_be_sent_as_ones_own():
     for own in shipped().values():
         gentle, sear = told_spot(own.gentle), told_spot(own.sear)
         said = OwnFireIn(name=own.name, setup=said_setup(own.setup), gentle=gentle, sear=sear)
-        assert own_of(OwnFireIn.model_validate(json.loads(said.model_dump_json()))) == own
+        again = own_of(OwnFireIn.model_validate(json.loads(said.model_dump_json())))
+        assert again == replace(own, words=None, key="own")
 
 
 @pytest.mark.parametrize("layout", sorted(LAYOUTS))

@@ -51,7 +51,7 @@ def test_an_error_says_which_piece_it_is_of(mara):
     assert answer.status_code == 422
     assert answer.json()["errors"][0]["field"] == "pieces.1.finish_c"
     hopeless = mara.call(
-        "POST", "/api/plans/preview", {"pieces": [RIBEYE, {"cut": "skirt", "thickness_mm": 12, "finish_c": 50}]}
+        "POST", "/api/plans/preview", {"pieces": [RIBEYE, {"cut": "strip", "thickness_mm": 6, "finish_c": 50}]}
     )
     assert hopeless.json()["errors"][0]["field"].startswith("pieces.1.")
 

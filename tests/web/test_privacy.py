@@ -16,7 +16,7 @@ OPEN = {"get_session", "sign_in", "enter_demo", "sign_up"}
 BY_TOKEN = {"post_readings", "get_scenes"}
 LISTS = {"list_plans", "list_cooks", "list_thermometers", "list_grills", "list_pans", "list_fires", "list_past_plans"}
 SHARED = {
-    "get_reference", "preview_plan", "create_plan", "pair_thermometer", "set_preferences", "sign_out", "add_grill",
+    "get_reference", "tell_cook", "preview_plan", "create_plan", "pair_thermometer", "set_preferences", "sign_out", "add_grill",
     "add_pan", "keep_fire", "get_true_readings", "get_reach", "get_fire_reference", "look_at_fire", "look_at_food", "get_fire_course",
     "set_fire_for", "advise_fire", "get_weather", "pick_way", "compare_ways", "tell_details", "make_burger", "import_plan", "ask_school", "get_guide",
 }  # fmt: skip

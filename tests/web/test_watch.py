@@ -247,7 +247,7 @@ def test_a_rest_tells_when_to_slice(mara, settings):
 
 def test_the_log_tells_what_the_readings_taught(mara, settings):
     settings.FORECASTS = "at once"
-    cook = on_the_fire(mara, 3600.0)
+    cook = on_the_fire(mara, 7200.0)
     seed = next(n for n in range(100) if abs(drawn_truth(n).fire_offset_k) > 9.0)
     piece = cook.pieces.get()
     slow_s = (piece.result["steps"][0]["end_s"] - piece.result["steps"][0]["start_s"]) * 1.05
