@@ -14,7 +14,8 @@ from brasko.core.planner.methods import WRAP_AT_C
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Metal, Programme, Step, Surroundings, Until
 
-MAX_SEAR_S = 10 * 60.0
+MAX_SEAR_S = 5 * 60.0
+"""A sear that browns too slowly is no longer a sear: it cooks (assumed)."""
 LEAST_SLOW_PHASE_K = 2.0
 """A slow phase warms the middle by at least this much."""
 SEARCH_REFINE = 0.5
