@@ -6,7 +6,7 @@ import { foreseenTime } from "./foreseen";
 import { blockAt, runs, valueAt } from "./line-model";
 import { placed } from "./line-view";
 import { HEAT, rgb, sampled } from "./palette";
-import { frameAt, spots, unpacked } from "./section";
+import { coreAt, frameAt, spots, unpacked } from "./section";
 import { wordFor } from "./doneness";
 
 const luminance = (hex: string) => {
@@ -65,6 +65,11 @@ describe("section", () => {
   });
   it("reads the middle and both faces, face a first", () => {
     expect(spots(section, 1)).toEqual({ bottomC: 60, middleC: 40, topC: 50 });
+  });
+  it("tells the core that the line tells, between its frames too", () => {
+    const curve = { time_s: [0, 60, 120], core_c: [10, 20, 22] } as never;
+    expect([coreAt(curve, 0), coreAt(curve, 30), coreAt(curve, 90), coreAt(curve, 999)]).toEqual([10, 15, 21, 22]);
+    expect(coreAt(curve, -1)).toBeNull();
   });
 });
 

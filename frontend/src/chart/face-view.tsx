@@ -1,13 +1,15 @@
 import { useEffect, useMemo, useRef } from "react";
 
+import type { Schemas } from "@/api/client";
 import type { Reference } from "@/api/hooks";
 import { lengthText, tempText, type System } from "@/units/units";
 
 import { css, sampled } from "./palette";
-import { frameAt, pixels, spots, widthMm, type Section } from "./section";
+import { coreAt, frameAt, pixels, spots, widthMm, type Section } from "./section";
 
 interface Props {
   section: Section;
+  curve: Schemas["CurveOut"];
   sinceOnS: number;
   colours: Reference["colours"];
   system: System;
@@ -19,12 +21,13 @@ interface Props {
 }
 
 /** The piece cut open at a moment, painted by what time and heat have left of its red. */
-export function FaceView({ section, sinceOnS, colours, system, greyShare, word, label, marks }: Props) {
+export function FaceView({ section, curve, sinceOnS, colours, system, greyShare, word, label, marks }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const ramp = useMemo(() => colours.map((c) => ({ at: c.temp_c, colour: c.colour })), [colours]);
   const raw = sinceOnS < 0;
   const frame = raw ? 0 : frameAt(section, sinceOnS);
-  const here = spots(section, frame);
+  const cells = spots(section, frame);
+  const here = { ...cells, middleC: (raw ? null : coreAt(curve, sinceOnS)) ?? cells.middleC };
 
   useEffect(() => {
     const target = canvas.current;

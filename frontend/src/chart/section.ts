@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 
+import { valueAt } from "./line-model";
 import { sampled, type Rgb, type Stop } from "./palette";
 
 type SectionIn = Schemas["SectionOut"];
@@ -72,6 +73,11 @@ export interface SpotTemps {
 }
 
 /** Temperatures on the middle line of a frame: the middle and just under both faces. */
+/** The core by the curve at a moment since it went on: one figure for the Line, the Face and the head of the page. */
+export function coreAt(curve: Schemas["CurveOut"], sinceOnS: number): number | null {
+  return valueAt(curve.time_s.map((s, i) => ({ s, c: curve.core_c[i] ?? 0 })), sinceOnS, Infinity);
+}
+
 export function spots(section: Section, frame: number): SpotTemps {
   const size = section.rows * section.columns;
   const at = (row: number) => section.temp[frame * size + row * section.columns + section.middleColumn] ?? 0;

@@ -49,7 +49,7 @@ function Entry({ cook }: { cook: Cook }) {
           <p className="m-0 text-ash">{dayText(new Date(cook.started_at))}, on the table at {clockText(eat)} · {piece.name}, {lengthText(system, piece.inputs.thickness_mm)}{cook.practice ? " · practice" : ""}</p>
         </div>
         <section aria-label="Line" className="plate p-4"><LineView model={model} eatAt={eat} moment={moment} onMoment={setMoment} system={system} /></section>
-        {reference.data && <section aria-label="Face" className="plate p-4 md:max-w-xl"><FaceView section={section} sinceOnS={moment - piece.result.on_s} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[household.scale] ?? ""} marks={piece.result.marks_words ?? ""} label="as foreseen" /></section>}
+        {reference.data && <section aria-label="Face" className="plate p-4 md:max-w-xl"><FaceView section={section} curve={piece.result.curve} sinceOnS={moment - piece.result.on_s} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[household.scale] ?? ""} marks={piece.result.marks_words ?? ""} label="as foreseen" /></section>}
       </div>
       <div className="flex flex-col gap-4">
         <section className="plate p-4">
