@@ -275,3 +275,12 @@ def test_times_of_the_table_are_no_nonsense():
     assert 40.0 < minutes["strip"] < 75.0
     assert np.isfinite(list(minutes.values())).all()
     assert fahrenheit(all_cuts()["pork_shoulder"].default_finish_c) > 195.0
+
+
+def test_a_pellet_grill_is_brought_to_its_highest_for_a_cook_over_it():
+    """It is set once, to what it is cooked at: no preheat to gentle heat where there is no gentle part."""
+    direct = replace(RIBEYE, method="direct", fire="pellet")
+    assert direct.own_as_set.setup.set_c == pytest.approx(260.0, abs=1.0)
+    preheat = next(p for p in direct.the_fire.preparations if p.key == "preheat")
+    assert "{temp:260}" in preheat.why
+    assert replace(RIBEYE, fire="pellet").own_as_set.setup.set_c == pytest.approx(115.0, abs=1.0)

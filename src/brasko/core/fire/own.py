@@ -120,7 +120,7 @@ def shipped() -> dict[str, OwnFire]:
             GENTLE_C,
             middle,
             middle,
-            (_MIDDLE, ("Middle of the hot grate, lid shut", "on the hot grate")),
+            (_MIDDLE, ("Middle of the hot grate, lid shut", "over the heat plate")),
         ),
         "offset": _laid(
             "Offset smoker", "offset", GENTLE_C, middle, middle, (("In the chamber", "Into the chamber"), _MIDDLE)

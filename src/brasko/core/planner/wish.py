@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from brasko.core.fire import own as own_fires
 from brasko.core.fire.fires import BURNER
 from brasko.core.fire.own import OwnFire, as_set_at, planner_fire
+from brasko.core.fire.setting import at_most
 from brasko.core.fire.zones import Fire, Role, Zone, with_gentle_air, with_lid
 from brasko.core.foods.cuts import Cut, cut_named
 from brasko.core.foods.fats import FATS, Fat
@@ -184,6 +185,8 @@ class Wish:
         own = self.own_fire or self.shipped_own
         assert own is not None
         gentle = "gentle" in self.how.phases and self.how.gentle_at == "gentle"
+        if not gentle and own.setup.grill.controller is not None and self.how.sear_at == "sear":
+            return replace(own, setup=at_most(own.setup))
         return as_set_at(
             own, self.air_wanted_c if gentle else None, self.geometry, round(self.the_cut.composition.fat, 3)
         )
