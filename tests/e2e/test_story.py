@@ -149,7 +149,7 @@ def test_what_cannot_be_had_says_why_and_what_would_do(visit):
     page.get_by_role("button", name="Everything else").click()
     page.get_by_label("Method", exact=True).select_option(label="Sear, then cool side")
     page.get_by_label("Method", exact=True).select_option(label="Low, then sear")
-    page.get_by_role("textbox", name="How thick").fill("0.6")
+    page.get_by_role("textbox", name="How thick").fill("0.3")
     alert = page.get_by_role("alert").filter(has_text="This cannot be planned as it stands")
     expect(alert).to_contain_text("cannot have this crust and a middle of 130 °F")
     alert.get_by_role("button", name=re.compile("^use a piece .* in thick")).click()
