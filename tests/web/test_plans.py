@@ -59,7 +59,7 @@ def test_what_cannot_be_had_is_refused_with_remedies(mara):
     answer = mara.call("POST", "/api/plans/preview", {"pieces": [{"cut": "strip", "thickness_mm": 8, "finish_c": 52}]})
     assert answer.status_code == 422
     assert answer.json()["type"] == "urn:brasko:infeasible"
-    assert "cannot have this crust" in answer.json()["detail"]
+    assert "cannot have a middle of" in answer.json()["detail"]
     remedies = {e["field"]: e for e in answer.json()["errors"] if e["field"].startswith("remedy:")}
     assert "use a piece {len:" in remedies["remedy:thickness_mm"]["message"]
     assert float(remedies["remedy:thickness_mm"]["suggestion"]) > 8.0

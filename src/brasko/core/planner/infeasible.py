@@ -46,8 +46,8 @@ def no_such_finish(wish: Wish, excess_k: float) -> Infeasible:
     if wish.temper_s > 0:
         remedies.append(Remedy("put it on straight from the fridge", "temper_min", "0"))
     return Infeasible(
-        f"A piece {{len:{wish.thickness_m * 1000:.0f}}} thick cannot have this crust and a middle of "
-        f"{{temp:{wish.finish_c:.1f}}}: the sear alone carries the core to {{temp:{reachable:.1f}}}.",
+        f"A piece {{len:{wish.thickness_m * 1000:.0f}}} thick cannot have a middle of {{temp:{wish.finish_c:.1f}}} here: "
+        f"the shortest sear there is carries the core to {{temp:{reachable:.1f}}}.",
         tuple(remedies),
         "finish_c",
     )

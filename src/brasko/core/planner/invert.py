@@ -158,12 +158,13 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, q
     except Infeasible as exc:
         if exc.field != "finish_c":
             raise
+        refusal = exc
         for crust in lighter_crusts(wish):
             try:
                 return _solved(replace(wish, crust=crust), every_s, frame_s, quick)
-            except Infeasible:
-                continue
-        raise
+            except Infeasible as lighter:
+                refusal = lighter
+        raise refusal from exc
 
 
 def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> Solution:
