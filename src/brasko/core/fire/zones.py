@@ -1,7 +1,7 @@
 """Zones of a fire as the food feels them.
 
-A first, plain description: each zone has its air, its lid and the coals it sees. Values are assumed from common
-practice (the trade quotes temperatures, not fluxes) and every one is the owner's to change.
+Each zone has its air, its lid and the coals it sees, as fire.placing reads them off a set-up of the fire model; pans are in
+fire.fires.
 """
 
 from __future__ import annotations
