@@ -166,4 +166,7 @@ def test_a_cook_is_told_forwards(mara, client):
     answer = mara.call("POST", "/api/cooked", wrong)
     assert answer.status_code == 422
     assert errors(answer)["pan"].startswith("is not understood")
+    long = {**COOK, "steps": [{"name": "g", "on": {"bath": "140 F"}, "until": {"minutes": 2880}}] * 100}
+    assert mara.call("POST", "/api/cooked", long).status_code in (422, 429), "more than a share of the machine"
+    assert mara.call("POST", "/api/cooked", {**COOK, "every_s": 0.01}).status_code == 422
     assert client.post("/api/cooked", COOK, content_type="application/json").status_code == 401

@@ -11,12 +11,13 @@ from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.heat.constants import FILM_MOST, PATTED_DRY
 from brasko.core.heat.simulation import MODEL_VERSION, Food
 from brasko.core.planner.methods import CRUSTS
-from brasko.core.programme.steps import MAX_STEP_S
 from brasko.formats import words
 from brasko.formats.cook import CookedPieceIn, CookIn, CookOut, CookStepIn, CookStepOut, GrateSpotIn, OnIn
 from brasko.formats.fire_convert import setup_of
 from brasko.formats.inside import inside
 
+OPEN_ENDED_H = 4.0
+"""What a step without a number of minutes is likely to take."""
 SURFACES = {"patted dry": PATTED_DRY.value, "wet": FILM_MOST.value, "dry": 0.0}
 
 
@@ -27,11 +28,9 @@ def told(given: CookIn) -> CookOut:
 
 def cook_effort_s(given: CookIn) -> float:
     """CPU seconds that a cook is likely to take: a simulated day and a fire to be settled take about one each (measured)."""
-    hours = sum(
-        MAX_STEP_S / 3600.0 if s.until.minutes is None else max(s.until.minutes, 0.0) / 60.0 for s in given.steps
-    )
+    hours = sum(OPEN_ENDED_H if s.until.minutes is None else max(s.until.minutes, 0.0) / 60.0 for s in given.steps)
     fires = sum(s.on.fire is not None for s in given.steps)
-    return 0.3 + 0.04 * min(hours, 48.0) + 0.3 * fires
+    return 0.3 + 0.04 * hours + 0.3 * fires
 
 
 def cook_of(given: CookIn) -> Cook:
