@@ -94,7 +94,7 @@ class CookIn(Strict):
     format: Literal["brasko/cook@1"]
     piece: CookedPieceIn
     steps: list[CookStepIn] = Field(min_length=1, max_length=100)
-    every_s: Figure = Field(10.0, ge=1.0, le=3600.0, description="spacing of the curves")
+    every_s: float = Field(10.0, ge=1.0, le=3600.0, allow_inf_nan=False, description="spacing of the curves")
 
 
 class CookStepOut(BaseModel):
