@@ -90,7 +90,7 @@ def test_polynomials_agree_with_the_simulation(strip, z):
     food = replace(varied_food(wish, z), probe_depth_share=depth_share(wish.thickness_m, z[4]))
     real = simulate(food, varied_steps((step,), z), every_s=10.0)
     length = float(np.exp((known.terms(z[None], 4) @ known.ends_of)[0, 0]))
-    assert length == pytest.approx(real.duration_s, rel=0.015)
+    assert length == pytest.approx(real.duration_s, rel=0.02)
     moments = np.linspace(120.0, real.duration_s - 60.0, 8)
     shown = np.interp(moments, known.time_s, (known.terms(z[None], 5) @ known.sensors["tip"].of)[0])
     assert shown == pytest.approx(np.interp(moments, real.time_s, real.probe_c), abs=0.5)
