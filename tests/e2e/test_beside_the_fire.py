@@ -61,7 +61,7 @@ def test_two_browsers_and_a_stretch_without_wifi(visit, kitchen, wire, size, sch
     other = visit(f"/cook/{cook_id}", PHONE, "dark")
     there = other.get_by_role("region", name="Now")
     expect(there).to_contain_text("Pull, let it wait")
-    expect(there).to_contain_text(re.compile(r"\d\d:\d\d to \d\d:\d\d"), timeout=90_000)
+    expect(there).to_contain_text(re.compile(r"\d\d:\d\d to \d\d:\d\d"), timeout=240_000)
 
     kept = "navigator.serviceWorker.getRegistration().then((found) => Boolean(found && found.active))"
     eventually(lambda: page.evaluate(kept))

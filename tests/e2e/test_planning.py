@@ -13,7 +13,7 @@ ORDER = "The order of the work"
 
 
 def ready(page: Page) -> None:
-    expect(page.get_by_role("list", name=ORDER)).to_contain_text("in eight cooks of ten")
+    expect(page.get_by_role("list", name=ORDER)).to_contain_text("in eight cooks of ten", timeout=120_000)
 
 
 @pytest.mark.parametrize(("size", "scheme"), [(DESKTOP, "dark"), (PHONE, "light")], ids=["desktop", "phone"])
