@@ -295,3 +295,15 @@ def test_words_for_every_opening():
 def test_a_wrong_figure_names_its_field_and_what_is_allowed(make, said):
     with pytest.raises(InvalidInput, match=said):
         make()
+
+
+def test_what_the_chimney_and_the_fuse_ask_for_is_said():
+    """A lit chimney with food over it stands raised, on bare ground, and is touched with long gloves; a fuse is begun with a
+    dozen lit briquettes, not with a chimney full (common practice, no source)."""
+    chimney = " ".join(p.why for p in preparations_of(shipped()["chimney"].setup))
+    assert "bare ground" in chimney
+    assert "Raised on a brick" in chimney
+    assert "Long gloves" in chimney
+    fuse = {p.key: p for p in preparations_of(shipped()["kettle_ring"].setup)}
+    assert fuse["light"].name == "Light a dozen briquettes"
+    assert "burn in turn" in fuse["bank"].why

@@ -72,12 +72,12 @@ export interface SpotTemps {
   topC: number;
 }
 
-/** Temperatures on the middle line of a frame: the middle and just under both faces. */
 /** The core by the curve at a moment since it went on: one figure for the Line, the Face and the head of the page. */
 export function coreAt(curve: Schemas["CurveOut"], sinceOnS: number): number | null {
   return valueAt(curve.time_s.map((s, i) => ({ s, c: curve.core_c[i] ?? 0 })), sinceOnS, Infinity);
 }
 
+/** Temperatures on the middle line of a frame: the middle and just under both faces. */
 export function spots(section: Section, frame: number): SpotTemps {
   const size = section.rows * section.columns;
   const at = (row: number) => section.temp[frame * size + row * section.columns + section.middleColumn] ?? 0;

@@ -29,8 +29,11 @@ FAN_M_S = Sourced(0.9, "m s-1", "", "assumed")
 CHAMBER_M = Sourced(0.30, "m", "", "assumed")
 """Height of the gas that a fire stirs."""
 OVEN_STIRS_W = Sourced(900.0, "W", "", "assumed")
+"""What an oven's elements stir its air with."""
 PRANDTL = 0.7
+"""Of air. Source: incropera_2011, table A.4."""
 SURFACE_C = 60.0
+"""A moist face, for films and their air (assumed)."""
 MOST_VAPOUR = Sourced(0.25, "-", "", "assumed")
 """Of the gas in a chamber, by mass."""
 WATER_OF: dict[str, Sourced] = {
@@ -44,8 +47,8 @@ WATER_OF: dict[str, Sourced] = {
 
 
 def air_density_kg_m3(air_c: float) -> float:
-    """Dry air at one atmosphere [kg m-3]. Source: the ideal gas."""
-    return 353.0 / (air_c + 273.15)
+    """Dry air at one atmosphere [kg m-3]."""
+    return fuels.AIR_DENSITY.value / (air_c + 273.15)
 
 
 def _air(film_c: float) -> tuple[float, float]:

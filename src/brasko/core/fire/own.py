@@ -354,7 +354,10 @@ def preparations_of(setup: FireSetup) -> tuple[Preparation, ...]:
     )
     if kind == "chimney":
         return (
-            lit,
+            replace(
+                lit,
+                why=f"Raised on a brick so that air gets in, on bare ground. Ready when the top glows, about {{time:{lit.lasts_s:.0f}}}.",
+            ),
             Preparation(
                 "oil", "hands", "Small grate on top, oil it", 1 * MINUTE, "Long gloves: the gas above it burns."
             ),
@@ -366,6 +369,14 @@ def preparations_of(setup: FireSetup) -> tuple[Preparation, ...]:
         2 * MINUTE,
         f"{{mass:{setup.charcoal.mass_kg * 1000 if setup.charcoal else 0:.0f}}} of charcoal in all.",
     )
+    if setup.charcoal is not None and setup.charcoal.layout == "ring":
+        lit = replace(
+            lit, name="Light a dozen briquettes", why="Lay them at one end of the fuse when they are ashed over."
+        )
+        lay = replace(
+            lay, lasts_s=10 * MINUTE,
+            why=f"{lay.why} Two wide and two high round the edge, one row on top, so that they burn in turn. Drip pan with water in the middle, wood at the start.",
+        )  # fmt: skip
     if kind == "brazier":
         return (lit, lay, replace(oil, why="When the grate has been over the coals for five minutes."))
     preheat = max(ready - lit.lasts_s, 10 * MINUTE)

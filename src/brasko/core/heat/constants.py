@@ -22,7 +22,8 @@ FILM_MOST = Sourced(0.15, "kg m-2", "", "assumed")
 """Juice that a surface holds before it drips off."""
 FILM_HANGS = Sourced(0.06, "kg m-2", "", "assumed")
 """Of that, what hangs on a face that looks down."""
-SQUEEZE_AT_C = Sourced(70.0, "°C", "", "fitted")
+SQUEEZE_AT_C = Sourced(70.0, "°C", "", "assumed")
+"""Where the time to squeeze juice out is counted; how long that is, is fitted (uncertainty.general)."""
 HOLDING_WIDTH = Sourced(5.5, "K", "", "from memory")
 """How wide the fall of the water-holding capacity is: bag losses over temperature have 4.5 to 7."""
 BROWNING_REFERENCE_C = Sourced(140.0, "°C", "", "common practice")

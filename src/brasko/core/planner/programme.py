@@ -23,6 +23,7 @@ SEARCH_REFINE = 0.5
 SHORTEST_SEAR_S = 60.0
 """Half a minute a side: cooks do no less (common practice, no source)."""
 NO_FLIP_BEFORE_S = 6.0
+"""So shortly before it comes off nobody turns it over (assumed)."""
 OUT_OF_HAND_S = 45 * 60.0
 """Nothing is over a fierce fire for longer: what is not done by then wants a gentler one."""
 

@@ -80,7 +80,9 @@ from brasko.core.heat.kernel.water import crept, settled, squeezed, water_holdin
 FIRST_STEP_S = 0.5
 BOILING_GROWTH = 0.02
 GREYS_WITHIN_K = 30.0
+"""Further from C_GREY_T nothing changes: colder meat keeps its red for days, hotter loses it at once (assumed)."""
 RED_BELOW_C = 45.0
+"""Below this meat looks as warm as it has been, however short that was (assumed)."""
 """Super-steps after any change of the surroundings: short at first, then a share of the time since the change."""
 
 

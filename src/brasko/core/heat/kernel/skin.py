@@ -59,6 +59,7 @@ from brasko.core.heat.kernel.columns import (
 from brasko.core.heat.kernel.jit import borrowing
 
 BROWNS_FROM_C, CHARS_FROM_C = 100.0, 180.0
+"""Below these a face is taken neither to brown nor to char (assumed: it would count for nothing)."""
 NEAR_K = 0.03
 """A last step of Newton's below this is taken as the line it is: what is left is some 1e-5 K."""
 
