@@ -61,6 +61,7 @@ def test_choices_have_names_reasons_and_an_order():
         assert set(method.fires) <= set(PLANNER_FIRES)
         for fire in (planner_fire(shipped()[key], STEAK, 0.1) for key in method.fires if key in shipped()):
             assert "gentle" not in method.phases or fire.has(method.gentle_at)
+            assert "sear" not in method.phases or fire.has(method.sear_at) or fire.has("pan")
     assert set(TREATMENTS) == {"whole", "tenderised"}
     doses = [dose.value for _, dose in CRUSTS.values()]
     assert doses == sorted(doses)
