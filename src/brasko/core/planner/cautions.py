@@ -133,9 +133,10 @@ def _short_of_crust(wish: Wish, result: Result) -> list[Caution]:
         return []
     ways, remedy = more_crust(wish)
     press = f", or {remedy.text}" if remedy else ""
+    when = "before the middle is done" if wish.how.slow == "sear" else "in a sear that does not cook it through"
     return [
         Caution("short_of_crust", "sear" if wish.how.phases[0] == "gentle" else "on",
-                f"It gets about {round(100 * share, -1 if share > 0.1 else 0):.0f} % of a {CRUSTS[wish.crust][0].lower()} crust before the middle is done. "
+                f"It gets about {round(100 * share, -1 if share > 0.1 else 0):.0f} % of a {CRUSTS[wish.crust][0].lower()} crust {when}. "
                 f"More would take {ways}{press}.", remedy)
     ]  # fmt: skip
 
