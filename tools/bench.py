@@ -20,7 +20,7 @@ ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "e2e")]
 
 from brasko.core.fire.grate import grate_map  # noqa: E402
-from brasko.core.fire.grills import GRILLS  # noqa: E402
+from brasko.core.fire.kinds import GRILLS  # noqa: E402
 from brasko.core.fire.placing import Placed, moved  # noqa: E402
 from brasko.core.fire.setup import usual_setup  # noqa: E402
 from brasko.core.foods.properties import material_constant  # noqa: E402

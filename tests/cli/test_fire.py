@@ -6,7 +6,7 @@ import jsonschema
 import pytest
 from test_simulate import brasko, schema  # noqa: F401
 
-from brasko.core.fire.grills import GRILLS
+from brasko.core.fire.kinds import GRILLS
 
 FIRE = {
     "format": "brasko/fire@1",

@@ -10,7 +10,8 @@ from brasko.core.cook.steps import AtFire, AtRest, Cook, CookStep, Ends, InBath,
 from brasko.core.cook.told import cooked
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.air import PRANDTL, forced_w_m2k, natural_w_m2k, stirred_m_s
-from brasko.core.fire.own import Spot, shipped
+from brasko.core.fire.grills import Spot
+from brasko.core.fire.own import shipped
 from brasko.core.foods.cuts import cut_named
 from brasko.core.heat.geometry import graded_grid
 from brasko.core.heat.simulation import Food

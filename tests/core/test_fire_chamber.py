@@ -13,9 +13,11 @@ from brasko.core.fire import chamber, fuels, setting
 from brasko.core.fire.coals import Charcoal, bed_of, coal_face_c, disc_strips, ring_most_m
 from brasko.core.fire.course import Change, brought_up, come_down_s, course
 from brasko.core.fire.fuels import coal_mass_kg
-from brasko.core.fire.grills import GRILLS, Burner, gas_grill, with_size
+from brasko.core.fire.grills import Burner, with_size
 from brasko.core.fire.hours import goes_out_s, hours_of
-from brasko.core.fire.setup import FireSetup, usual_setup, with_vents
+from brasko.core.fire.kinds import GRILLS
+from brasko.core.fire.kinds.gas import gas_grill
+from brasko.core.fire.setup import FireSetup, at_most, usual_setup, with_vents
 from brasko.core.fire.weather import Weather
 from brasko.core.uncertainty.general import general
 
@@ -206,7 +208,7 @@ def test_brought_up_closes_the_vents_in_steps_without_overshoot():
     assert opened == sorted(opened, reverse=True)
     run = course(stages, 3.0)
     assert run.gauge_c.max() < 120.0 + 0.1 * 100.0
-    careless = course([Change(0.0, setting.at_most(setup)), Change(900.0, setup)], 3.0)
+    careless = course([Change(0.0, at_most(setup)), Change(900.0, setup)], 3.0)
     assert careless.gauge_c.max() > 200.0, "left wide for a quarter of an hour it overshoots"
 
 

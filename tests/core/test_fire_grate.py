@@ -15,9 +15,10 @@ from brasko.core.fire.air import film_w_m2k
 from brasko.core.fire.altitude import Check, boiling_c, corrected_c, correction, pressure_pa
 from brasko.core.fire.coals import Charcoal
 from brasko.core.fire.grate import FOOD_C, at_time, grate_map, half_distance_gain, heat_at
-from brasko.core.fire.grills import GRILLS, WARES, Grate
+from brasko.core.fire.grills import WARES, Grate, Spot
 from brasko.core.fire.hand import PAIN_THRESHOLD, hand_flux_w_m2, hand_seconds
-from brasko.core.fire.own import Spot, fire_of
+from brasko.core.fire.kinds import GRILLS
+from brasko.core.fire.own import fire_of
 from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import Placed, laid, spot
 from brasko.core.fire.setup import usual_setup

@@ -11,8 +11,10 @@ from brasko.core.fire.advisor import Wanted, advised
 from brasko.core.fire.coals import LAYOUTS, Charcoal
 from brasko.core.fire.course import conversion_s
 from brasko.core.fire.grate import grate_map
-from brasko.core.fire.grills import GRILLS, Body, Burner, Controller, Grate, Grill, Ware, gas_grill
+from brasko.core.fire.grills import Body, Burner, Controller, Grate, Grill, Ware
 from brasko.core.fire.hours import hours_of
+from brasko.core.fire.kinds import GRILLS, KINDS
+from brasko.core.fire.kinds.gas import gas_grill
 from brasko.core.fire.own import (
     OwnFire,
     Spot,
@@ -24,7 +26,7 @@ from brasko.core.fire.own import (
     shipped,
 )
 from brasko.core.fire.placing import Placed, laid
-from brasko.core.fire.setup import FireSetup, usual_setup, with_vents
+from brasko.core.fire.setup import FireSetup, at_most, opening_words, usual_setup, with_vents
 from brasko.core.fire.skies import RAINS, shift_of
 from brasko.core.fire.weather import Weather
 from brasko.core.foods.cuts import cut_named
@@ -107,12 +109,12 @@ def test_conversions_take_their_time():
     """Burners up and pellet to maximum take minutes; a kamado's plate comes out and its vents open."""
     gas = usual_setup(GRILLS["gas_3"])
     low = setting.set_for(gas, 120.0)
-    up = conversion_s(low, setting.at_most(gas), 260.0)
+    up = conversion_s(low, at_most(gas), 260.0)
     assert 60 < up < 15 * 60
     pellet = usual_setup(GRILLS["pellet"])
-    to_most = conversion_s(pellet, setting.at_most(pellet), 240.0)
+    to_most = conversion_s(pellet, at_most(pellet), 240.0)
     assert 3 * 60 < to_most < 40 * 60
-    assert conversion_s(pellet, setting.at_most(pellet), 400.0) is None
+    assert conversion_s(pellet, at_most(pellet), 400.0) is None
     assert convert_s(usual_setup(GRILLS["kamado"])) >= 240.0
     assert convert_s(usual_setup(GRILLS["brazier"])) == 0.0
 
@@ -250,7 +252,7 @@ def test_gentle_heat_is_advised_on_every_grill_with_a_lid(key):
 
 
 def test_words_for_every_opening():
-    said = [setting.opening_words(s) for s in (0.0, 0.05, 0.12, 0.2, 0.25, 0.33, 0.5, 0.66, 0.75, 0.9, 1.0)]
+    said = [opening_words(s) for s in (0.0, 0.05, 0.12, 0.2, 0.25, 0.33, 0.5, 0.66, 0.75, 0.9, 1.0)]
     assert said == [
         "shut", "a crack", "an eighth", "a fifth", "a quarter", "a third", "half", "two thirds", "three quarters",
         "nearly all", "all the way",
@@ -270,8 +272,8 @@ def test_words_for_every_opening():
         (lambda: Controller(5000.0, 2000.0, 5.0, 60.0, 70.0, 260.0), r"controller\.low_w must be between 100 and 2000"),
         (lambda: Ware("p", "Pan", 0.01, 0.2, 900.0, 400.0), r"ware\.width_mm must be between 80"),
         (lambda: Ware("p", "Pan", 0.2, 0.2, 1.0, 400.0), r"ware\.heat_j_k must be between 50"),
-        (lambda: Grill("g", "G", "gas", (Grate("g", "G", "round", 0.5, 0.5, 0.1),)), "burners need at least one main burner"),
-        (lambda: Grill("g", "G", "oven", ()), "grates need at least one cooking surface"),
+        (lambda: Grill("g", "G", KINDS["gas"], (Grate("g", "G", "round", 0.5, 0.5, 0.1),)), "burners need at least one main burner"),
+        (lambda: Grill("g", "G", KINDS["oven"], ()), "grates need at least one cooking surface"),
         (lambda: replace(gas_grill(2), burners=(Burner("b", "B", 0.5, 0.0, 0.1, 0.4, 3000.0),)), r"b\.x_mm puts the burner outside"),
         (lambda: Charcoal("heap", 1.0), r"charcoal\.layout is not known \(got 'heap'\)"),
         (lambda: Charcoal("level", -1.0), r"charcoal\.amount_kg must be between \{mass:100\}.*got \{mass:-1000\}"),

@@ -10,10 +10,13 @@ from scipy.optimize import brentq
 
 from brasko.core.fire import chamber, fuels
 from brasko.core.fire.coals import Charcoal, coal_face_c
-from brasko.core.fire.course import GAS_HEAT, Change, course
-from brasko.core.fire.grate import CHAMBER_LOSES_W_MK, FOOD_C, emitters_of, grate_map, heat_at, screens_of
-from brasko.core.fire.grills import GRILLS, WARES, gas_grill
-from brasko.core.fire.own import Spot
+from brasko.core.fire.course import Change, course
+from brasko.core.fire.grate import FOOD_C, emitters_of, grate_map, heat_at, screens_of
+from brasko.core.fire.grills import WARES, Spot
+from brasko.core.fire.kinds import GRILLS
+from brasko.core.fire.kinds.gas import gas_grill
+from brasko.core.fire.kinds.kind import GAS_HEAT
+from brasko.core.fire.kinds.offset import CHAMBER_LOSES_W_MK
 from brasko.core.fire.pans import PAN_EMISSIVITY, pan_on
 from brasko.core.fire.placing import Placed, felt_by
 from brasko.core.fire.setup import FireSetup, usual_setup

@@ -9,8 +9,9 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.fire.grills import GRILLS
-from brasko.core.fire.own import OwnFire, Spot
+from brasko.core.fire.grills import Spot
+from brasko.core.fire.kinds import GRILLS
+from brasko.core.fire.own import OwnFire
 from brasko.core.fire.setup import usual_setup
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.meal import meal

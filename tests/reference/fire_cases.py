@@ -9,8 +9,9 @@ from brasko.core.fire import chamber, setting
 from brasko.core.fire.coals import Charcoal, ring_kg_m, ring_most_m
 from brasko.core.fire.course import brought_up, conversion_s, course
 from brasko.core.fire.grate import grate_map
-from brasko.core.fire.grills import GRILLS, gas_grill
 from brasko.core.fire.hours import chimney_ready_s, hours_of
+from brasko.core.fire.kinds import GRILLS
+from brasko.core.fire.kinds.gas import gas_grill
 from brasko.core.fire.setup import FireSetup, usual_setup, with_vents
 from brasko.core.fire.weather import Weather
 from brasko.core.units import celsius, fahrenheit

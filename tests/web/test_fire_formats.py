@@ -11,7 +11,7 @@ from households import errors
 
 from brasko.core.fire.chamber import settled
 from brasko.core.fire.coals import LAYOUTS
-from brasko.core.fire.grills import GRILLS
+from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.own import shipped
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.warm import warm_fire

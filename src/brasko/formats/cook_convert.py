@@ -5,7 +5,8 @@ from __future__ import annotations
 from brasko.core.cook.steps import AtFire, AtRest, Cook, CookStep, Ends, InBath, InPan, OnCounter, OnIron, Where
 from brasko.core.cook.told import Told, cooked
 from brasko.core.errors import InvalidInput
-from brasko.core.fire.own import PLANNER_FIRES, Spot, placed, shipped
+from brasko.core.fire.grills import Spot
+from brasko.core.fire.own import PLANNER_FIRES, placed, shipped
 from brasko.core.fire.rests import RESTS
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.heat.constants import FILM_MOST, PATTED_DRY

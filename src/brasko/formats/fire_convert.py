@@ -14,11 +14,12 @@ from brasko.core.fire.coals import Charcoal
 from brasko.core.fire.course import SAMPLE_S, brought_up, course, poured
 from brasko.core.fire.fuels import coal_mass_kg
 from brasko.core.fire.grate import GrateMap, drip_pan_of, half_distance_gain
-from brasko.core.fire.grills import Burner, Grill, grill_named, with_size
+from brasko.core.fire.grills import Burner, Grill, Spot, with_size
 from brasko.core.fire.hours import goes_out_s, hours_of
-from brasko.core.fire.own import OwnFire, Spot, preparations_of
+from brasko.core.fire.kinds import grill_named
+from brasko.core.fire.own import OwnFire, preparations_of
 from brasko.core.fire.placing import Felt, Placed, Table, laid, spot
-from brasko.core.fire.setup import FireSetup, usual_setup
+from brasko.core.fire.setup import FireSetup, opening_words, usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.formats import fire as out
 from brasko.formats.fire import (
@@ -171,9 +172,9 @@ def told_setup(setup: FireSetup) -> out.SetupOut:
     coal = setup.charcoal if setup.grill.burns_coal else None
     return out.SetupOut(
         bottom_share=setup.bottom_share,
-        bottom_words=setting.opening_words(setup.bottom_share),
+        bottom_words=opening_words(setup.bottom_share),
         top_share=setup.top_share,
-        top_words=setting.opening_words(setup.top_share),
+        top_words=opening_words(setup.top_share),
         knobs=list(setup.knobs),
         set_c=setup.set_c,
         lid_open=setup.lid_open,
@@ -312,7 +313,7 @@ def told_course(setup: FireSetup, hours: float) -> out.CourseOut:
         fuel_kg=thinned(run.fuel_kg, 3),
         changes=[
             out.ChangeOut(
-                at_s=c.at_s, bottom_words=setting.opening_words(c.setup.bottom_share), top_words=setting.opening_words(c.setup.top_share)
+                at_s=c.at_s, bottom_words=opening_words(c.setup.bottom_share), top_words=opening_words(c.setup.top_share)
             )
             for c in stages
         ] if coals and setup.grill.body is not None else [],

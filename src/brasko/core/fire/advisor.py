@@ -2,20 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
 from dataclasses import dataclass, replace
 
 import numpy as np
 
 from brasko.core.errors import Infeasible, InvalidInput, Remedy, require_between
 from brasko.core.fire import chamber, setting
-from brasko.core.fire.coals import LAYOUTS, Charcoal, bed_of, ring_kg_m, ring_most_m
 from brasko.core.fire.fuels import coal_named
 from brasko.core.fire.grate import GrateMap, grate_map
-from brasko.core.fire.grills import Grill
-from brasko.core.fire.hours import Hours, hours_of
-from brasko.core.fire.own import Spot, convert_s, opened_for_sear, preparations_of
-from brasko.core.fire.setup import FireSetup, usual_setup, with_vents
+from brasko.core.fire.grills import Grill, Spot
+from brasko.core.fire.hours import hours_of
+from brasko.core.fire.kinds.kind import Candidate, Hours
+from brasko.core.fire.own import convert_s, opened_for_sear, preparations_of
+from brasko.core.fire.setup import FireSetup, opening_words, usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
 
@@ -23,7 +22,6 @@ SEAR_HAND_S = 3.5
 """A spot sears where a palm bears no longer than this, the lid off (common practice: one to three seconds)."""
 SEAR_EQUIVALENT_C = 290.0
 """A spot under a lid, or over plates and burners, sears from about this equivalent temperature (550 °F, common practice)."""
-LONG_H = 3.0
 
 
 @dataclass(frozen=True)
@@ -89,9 +87,9 @@ def advised(grill: Grill, wanted: Wanted, weather: Weather | None = None) -> Adv
             (Remedy("wish for a searing place alone"), Remedy("do the gentle part on a grill with a lid, or in an oven")), "gentle_low_c",
         )  # fmt: skip
     failed: Infeasible | None = None
-    for setup, why in _candidates(grill, wanted, sky):
+    for candidate in grill.kind.candidates(usual_setup(grill, sky), wanted):
         try:
-            found = _judged(setup, why, wanted)
+            found = _judged(_set(candidate), candidate.why, wanted)
         except InvalidInput:
             continue
         except Infeasible as exc:
@@ -104,84 +102,13 @@ def advised(grill: Grill, wanted: Wanted, weather: Weather | None = None) -> Adv
     )  # fmt: skip
 
 
-def _candidates(grill: Grill, wanted: Wanted, sky: Weather) -> Iterator[tuple[FireSetup, tuple[str, ...]]]:
-    """Fires to try, the thriftiest first."""
-    base = usual_setup(grill, sky)
-    gentle = wanted.gentle_c
-    if not grill.burns_coal:
-        yield from _without_coal(base, wanted)
-        return
-    kg_step = 0.25 * coal_named(wanted.fuel).chimney_kg.value
-    if grill.kind == "kamado":
-        for n in range(3, 13):
-            charcoal = Charcoal("level", n * kg_step, "lump")
-            setup = replace(base, charcoal=charcoal, deflector=gentle is not None)
-            why = (
-                ("The plate goes in: it turns coals below into even heat.",)
-                if gentle is not None
-                else ("No plate: the sear wants to see the coals.",)
-            )
-            yield (setting.set_for(setup, gentle) if gentle is not None else with_vents(setup, 1.0, 1.0)), why
-        return
-    for layout in _layouts(grill, wanted):
-        for n in range(1, 17):
-            mass = n * kg_step
-            if layout == "ring":
-                mass = min(mass, ring_most_m(grill) * ring_kg_m(coal_named(wanted.fuel)) * 0.999)
-            try:
-                charcoal = Charcoal(layout, mass, wanted.fuel)
-                bed_of(grill, charcoal)
-                setup = replace(base, charcoal=charcoal, drip_pan=layout in ("banked", "ring"))
-                if gentle is not None and grill.body is not None:
-                    setup = setting.set_for(replace(setup, top_share=0.5), gentle)
-                else:
-                    setup = replace(with_vents(setup, 1.0, 1.0), lid_open=grill.body is not None)
-            except (InvalidInput, Infeasible):
-                continue
-            yield setup, (f"{LAYOUTS[layout][0]}: {LAYOUTS[layout][1][0].lower()}{LAYOUTS[layout][1][1:]}",)
-
-
-def _layouts(grill: Grill, wanted: Wanted) -> tuple[str, ...]:
-    if grill.kind == "chimney":
-        return ("level",)
-    if wanted.gentle_c is None:
-        return ("third", "half", "level") if wanted.fatty else ("half", "level")
-    if not wanted.sear and wanted.hours > LONG_H:
-        return ("ring",)
-    return ("banked", "third") if wanted.sear or wanted.fatty else ("banked", "half")
-
-
-def _without_coal(base: FireSetup, wanted: Wanted) -> Iterator[tuple[FireSetup, tuple[str, ...]]]:
-    grill, gentle = base.grill, wanted.gentle_c
-    if grill.kind == "offset":
-        yield (
-            setting.set_for(base, gentle if gentle is not None else 150.0),
-            ("Small, hot, well-fed splits: the dampers set the heat, the fire burns clean.",),
-        )
-    elif grill.kind == "gas":
-        if gentle is not None and wanted.sear:
-            yield _gas_row(base, gentle), ("One end high to sear, the others only as high as the gentle end wants.",)
-        elif gentle is not None:
-            yield (
-                setting.set_for(_one_end(base), gentle),
-                ("The food lies over burners that are off: the lid brings the heat round.",),
-            )
-            yield (
-                setting.set_for(
-                    replace(base, knobs=tuple(1.0 if b.kind == "main" else 0.0 for b in grill.burners)), gentle
-                ),
-                ("All burners alike.",),
-            )
-        else:
-            yield setting.at_most(base), ("All burners high, lid shut for the preheat.",)
-    else:
-        top = grill.controller.highest_c if grill.controller else 200.0
-        yield setting.set_for(base, gentle if gentle is not None else top), ("The controller holds it.",)
-
-
-def _one_end(base: FireSetup) -> FireSetup:
-    mains = [b for b in base.grill.burners if b.kind == "main"]
-    return replace(base, knobs=tuple(1.0 if b is mains[-1] else 0.0 for b in base.grill.burners))
+def _set(candidate: Candidate) -> FireSetup:
+    """A candidate with its vents, knobs or controller set. Raises Infeasible where it does not get there."""
+    if candidate.set_for_c is None:
+        return candidate.setup
+    if candidate.to_row:
+        return _gas_row(candidate.setup, candidate.set_for_c)
+    return setting.set_for(candidate.setup, candidate.set_for_c)
 
 
 def _gas_row(base: FireSetup, gentle_c: float) -> FireSetup:
@@ -265,9 +192,9 @@ def _reasons(
             f"{{mass:{setup.charcoal.mass_kg * 1000:.0f}}} of {setup.charcoal.coal.name.lower()} last {{time:{hours.usable_s:.0f}}} so."
         )
     if gentle_c is not None and setup.grill.burns_coal and setup.grill.body is not None:
-        both = "both vents" if setup.grill.kind == "kamado" else "the bottom vent"
+        both = "both vents" if setup.grill.kind.vents_together else "the bottom vent"
         found.append(
-            f"For {{temp:{gentle_c:.0f}}} on the gentle side open {both} {setting.opening_words(setup.bottom_share)}: the air that comes in sets the heat."
+            f"For {{temp:{gentle_c:.0f}}} on the gentle side open {both} {opening_words(setup.bottom_share)}: the air that comes in sets the heat."
         )
     if sear_c is not None and hand is not None:
         how = f"a palm bears {hand:.0f} s there" if hand < 20 else "lid shut"

@@ -24,12 +24,8 @@ PIECE_M = Sourced(0.10, "m", "", "assumed")
 """Length of a piece along the flow, and its height's order in natural convection."""
 OPEN_W_M2K = Sourced(12.0, "W m-2 K-1", "", "assumed")
 """Beside an open fire, the lid off."""
-FAN_M_S = Sourced(0.9, "m s-1", "", "assumed")
-"""Speed that a pellet grill's fan makes over the grate."""
 CHAMBER_M = Sourced(0.30, "m", "", "assumed")
 """Height of the gas that a fire stirs."""
-OVEN_STIRS_W = Sourced(900.0, "W", "", "assumed")
-"""What an oven's elements stir its air with."""
 PRANDTL = 0.7
 """Of air. Source: incropera_2011, table A.4."""
 SURFACE_C = 60.0
@@ -39,8 +35,9 @@ MOST_VAPOUR = Sourced(0.25, "-", "", "assumed")
 WATER_OF: dict[str, Sourced] = {
     "charcoal": Sourced(1.1e-8, "kg J-1", "", "from memory"),
     "wood": Sourced(3.4e-8, "kg J-1", "", "from memory"),
+    "pellets": Sourced(3.4e-8, "kg J-1", "", "from memory"),
     "gas": Sourced(3.5e-8, "kg J-1", "", "from memory"),
-    "none": Sourced(0.0, "kg J-1", "", "from memory"),
+    "electricity": Sourced(0.0, "kg J-1", "", "from memory"),
 }
 """Water that comes of burning, for each joule: charcoal with 3 % of hydrogen and 5 % of moisture, wood and pellets with
 6 % and a tenth, propane with four molecules for one."""
@@ -87,13 +84,12 @@ def speed_m_s(setup: FireSetup, state: Settled) -> float:
     if grill.body is None:
         return 0.0
     area = grill.grates[0].area_m2
-    stirs = OVEN_STIRS_W.value if grill.kind == "oven" else state.power_w
+    stirs = state.power_w if grill.kind.stirs_w is None else grill.kind.stirs_w.value
     own = stirred_m_s(stirs, CHAMBER_M.value, area, state.gas_c)
     through = state.flow_kg_s / (air_density_kg_m3(state.gas_c) * area)
-    if grill.kind == "offset":
+    if grill.kind.flows_across:
         through = state.flow_kg_s / (air_density_kg_m3(state.gas_c) * grill.grates[0].depth_m * CHAMBER_M.value)
-    fan = FAN_M_S.value if grill.kind == "pellet" else 0.0
-    return math.hypot(math.hypot(own, through), fan)
+    return math.hypot(math.hypot(own, through), grill.kind.fan_m_s.value)
 
 
 def film_w_m2k(setup: FireSetup, state: Settled) -> float:
@@ -107,13 +103,12 @@ def film_w_m2k(setup: FireSetup, state: Settled) -> float:
 
 def vapour_kg_m3(setup: FireSetup, state: Settled) -> float:
     """Water vapour in the chamber [kg m-3]: the air's own, what fuel and food give, thinned by the draught."""
-    weather, kind = setup.weather, setup.grill.kind
-    fuel = {"gas": "gas", "pellet": "wood", "offset": "wood", "oven": "none"}.get(kind, "charcoal")
+    weather = setup.weather
     outside = (
         weather.humidity
         * float(saturation_density_kg_m3(np.array([weather.air_c]))[0])
         / air_density_kg_m3(weather.air_c)
     )
     flow = max(state.flow_kg_s, 2e-4)
-    share = outside + (WATER_OF[fuel].value * state.power_w + general().food_gives_kg_s) / flow
+    share = outside + (WATER_OF[setup.grill.kind.fuel].value * state.power_w + general().food_gives_kg_s) / flow
     return min(share, MOST_VAPOUR.value) * air_density_kg_m3(state.gas_c)

@@ -31,15 +31,8 @@ LIDLESS_SHARE = Sourced(0.12, "-", "", "assumed")
 """With the lid open, the air at the grate keeps this much of its rise."""
 DRAUGHT_PACE = Sourced(1.8, "-", "", "assumed")
 """How much faster coals burn where a draught is drawn through them, in a chimney starter or under a shut lid."""
-BAFFLE_RISE_K = Sourced(45.0, "K", "", "assumed")
-"""How much hotter than the air the plate over a pellet fire, or a kamado's deflector, gets."""
-SPLITS_W = Sourced(22000.0, "W", "", "assumed")
-"""What the splits in an offset's firebox could give with all the air they want."""
 EMBERS_M2 = Sourced(0.06, "m2", "", "assumed")
 """Glowing area in that firebox."""
-FAN_W_K = Sourced(12.0, "W K-1", "", "assumed")
-"""Heat that a pellet grill's fan carries off for each kelvin; an oven is nearly tight."""
-OVEN_LEAK_W_K = Sourced(1.0, "W K-1", "", "assumed")
 OPEN_AIR_RISE_K = Sourced(8.0, "K", "", "assumed")
 """Without a lid the air beside the fire is hardly warmer than outside."""
 FLUE_AIR = Sourced(3.0, "-", "", "assumed")
@@ -134,20 +127,18 @@ def sun_w(body: Body, weather: Weather) -> float:
 def fuel_power_w(setup: FireSetup) -> float:
     """Heat that the fuel itself could give with air enough [W]."""
     if setup.charcoal is not None and setup.bed is not None:
-        pace = DRAUGHT_PACE.value if setup.grill.kind == "chimney" or setup.closed else 1.0
+        pace = DRAUGHT_PACE.value if setup.grill.kind.is_drawn or setup.closed else 1.0
         return open_power_w(setup.charcoal, setup.bed, pace)
-    if setup.grill.kind == "offset":
-        return SPLITS_W.value
-    return sum(b.power_w * k for b, k in zip(setup.grill.burners, setup.knobs, strict=True) if b.kind != "side")
+    return setup.grill.kind.fuel_w(setup)
 
 
 @lru_cache(maxsize=512)
 def settled(setup: FireSetup, food_w: float = 0.0) -> Settled:
     """The steady state of a fire that burns as set, with food on it that takes up food_w."""
-    kind, weather = setup.grill.kind, setup.weather
-    if kind == "gas":
+    rules, weather = setup.grill.kind.rules, setup.weather
+    if rules == "knobs":
         return _gas(setup, food_w)
-    if kind in ("pellet", "oven"):
+    if rules == "controller":
         return _controlled(setup, food_w)
     if not setup.closed:
         return _open(setup)
@@ -270,7 +261,7 @@ def _controlled(setup: FireSetup, food_w: float) -> Settled:
 
     def needs(gas_c: float) -> float:
         inner, outer = shell_w_k(body, gas_c, setup.weather)
-        flow = fan_w_k(setup)
+        flow = setup.grill.kind.blows_w_k.value
         return (inner * outer / (inner + outer) + flow) * (gas_c - setup.weather.air_c) + food_w
 
     gas, limit = setup.set_c, "controller"
@@ -283,15 +274,10 @@ def _controlled(setup: FireSetup, food_w: float) -> Settled:
     inner, outer = shell_w_k(body, gas, setup.weather)
     through = inner * outer / (inner + outer) * (gas - setup.weather.air_c)
     wall = setup.weather.air_c + through / outer
-    flue = fan_w_k(setup) * (gas - setup.weather.air_c)
+    flue = setup.grill.kind.blows_w_k.value * (gas - setup.weather.air_c)
     if setup.lid_open:
         gas = setup.weather.air_c + LIDLESS_SHARE.value * (gas - setup.weather.air_c)
     return Settled(
-        power, fan_w_k(setup) / fuels.AIR_HEAT.value, gas, wall, setup.weather.air_c,
+        power, setup.grill.kind.blows_w_k.value / fuels.AIR_HEAT.value, gas, wall, setup.weather.air_c,
         "fuel" if limit == "fuel" else "controller", Balance(power, 0.0, flue, through, food_w),
     )  # fmt: skip
-
-
-def fan_w_k(setup: FireSetup) -> float:
-    """Heat that the air through a controlled fire carries off [W/K]."""
-    return FAN_W_K.value if setup.grill.kind == "pellet" else OVEN_LEAK_W_K.value

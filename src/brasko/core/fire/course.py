@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from brasko.core.errors import InvalidInput, require_between
-from brasko.core.fire import chamber, fuels, setting
+from brasko.core.fire import chamber, fuels
 from brasko.core.fire.burning import (
     MODE_COAL,
     MODE_CONTROLLER,
@@ -30,7 +30,8 @@ from brasko.core.fire.burning import (
 )
 from brasko.core.fire.coals import RING_LIT_M, coal_face_c, ring_kg_m
 from brasko.core.fire.grills import Body
-from brasko.core.fire.setup import FireSetup, with_vents
+from brasko.core.fire.kinds.kind import Loaded
+from brasko.core.fire.setup import FireSetup, at_most, with_vents
 from brasko.core.fire.weather import WATER_BOILS_C
 from brasko.core.heat.constants import GRAVITY
 from brasko.core.sourced import Sourced
@@ -39,8 +40,6 @@ Floats = NDArray[np.float64]
 
 STEP_S = 2.0
 SAMPLE_S = 20.0
-GAS_HEAT = Sourced(1800.0, "J K-1", "", "assumed")
-"""What follows the gas at once: the grate, the gauge, the gas itself."""
 OPEN_LID_W_K = Sourced(150.0, "W K-1", "", "assumed")
 """Heat that rises out of an open lid."""
 DEFLECTOR_FILM_W_K = Sourced(3.0, "W K-1", "", "assumed")
@@ -53,7 +52,7 @@ OUT_AT = 0.05
 NEAR_ENOUGH = 0.95
 """Vents are set when the gauge has made this share of its rise (common practice, no source)."""
 FIRST_NEST_KG = Sourced(0.06, "kg", "", "assumed")
-"""What a kamado is lit with: a starter and a fist of lump round it."""
+"""What coals are lit with where they lie: a starter and a fist of lump round it."""
 
 
 @dataclass(frozen=True)
@@ -110,7 +109,7 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
     first = changes[0].setup
     body = first.grill.body or _OPEN_BODY
     rows = np.array([_row(c, n.at_s if n else math.inf) for c, n in zip(changes, [*changes[1:], None], strict=True)])
-    mass, glowing, heat, pace_w, fuse_w = _fuel(first, lit)
+    fuel = _fuel(first, lit)
     controller = first.grill.controller
     steps = math.ceil(hours * 3600.0 / STEP_S)
     out = np.zeros((steps // round(SAMPLE_S / STEP_S) + 2, 10))
@@ -120,14 +119,14 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
         np.array([
             body.heat_j_k, body.inner_w_k, body.outer_w_k, body.bottom_m2, body.top_m2, body.leak_m2, body.column_m,
             body.used_share, weather.air_c, weather.wind_m_s, weather.shell_factor, chamber.sun_w(body, weather),
-            mass, glowing, heat, pace_w, fuse_w, weather.air_c if start_c is None else start_c,
+            fuel.mass_kg, fuel.glowing_kg, fuel.heat_j_kg, fuel.pace_w_kg, fuel.fuse_w, weather.air_c if start_c is None else start_c,
             plate.heat_j_k if plate else 1.0,
             controller.low_w if controller else 0.0, controller.high_w if controller else 0.0,
-            controller.band_k if controller else 0.0, controller.start_s if controller else 0.0, chamber.fan_w_k(first),
-            GAS_HEAT.value if first.grill.kind != "oven" else 900.0,
+            controller.band_k if controller else 0.0, controller.start_s if controller else 0.0, first.grill.kind.blows_w_k.value,
+            first.grill.kind.follows_gas.value,
             body.area_m2 * weather.rain_w_m2_k, WATER_BOILS_C.value,
         ]),
-        _CONSTANTS, rows, steps, round(SAMPLE_S / STEP_S), _MODES.get(first.grill.kind, MODE_COAL), out,
+        _CONSTANTS, rows, steps, round(SAMPLE_S / STEP_S), _MODES[first.grill.kind.rules], out,
     )  # fmt: skip
     done = out[:n]
     gas, plate_c = done[:, OUT_GAS], done[:, OUT_PLATE]
@@ -137,13 +136,15 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
     grate = np.where(inside, gas - DEFLECTOR_SHADE.value * np.maximum(gas - plate_c, 0.0), gas)
     came = max(float(done[-1, OUT_CAME]), 1.0)
     held = body.heat_j_k * (done[-1, OUT_WALL] - done[0, OUT_WALL])
-    held += (GAS_HEAT.value if first.grill.kind != "oven" else 900.0) * (gas[-1] - gas[0])
+    held += first.grill.kind.follows_gas.value * (gas[-1] - gas[0])
     if first.grill.body is None:
         held = came - done[-1, OUT_FLUE] - done[-1, OUT_SHELL]
     missing = came - done[-1, OUT_FLUE] - done[-1, OUT_SHELL] - held
     lit_kg = done[:, OUT_LIT]
     dead = (
-        np.flatnonzero(lit_kg < OUT_AT * np.maximum.accumulate(lit_kg)) if first.grill.kind in _COAL else np.array([])
+        np.flatnonzero(lit_kg < OUT_AT * np.maximum.accumulate(lit_kg))
+        if first.grill.kind.rules == "air"
+        else np.array([])
     )
     return Course(
         done[:, OUT_T], gas, grate, done[:, OUT_WALL], done[:, OUT_POWER],
@@ -162,8 +163,7 @@ def _faces(setup: FireSetup, power_w: Floats) -> Floats:
     return np.where(power_w > 1.0, coal_face_c(power_w, lit, air, used), air)
 
 
-_COAL = ("kettle", "kamado", "brazier", "chimney", "offset")
-_MODES = {"gas": MODE_KNOBS, "pellet": MODE_CONTROLLER, "oven": MODE_CONTROLLER}
+_MODES = {"air": MODE_COAL, "knobs": MODE_KNOBS, "controller": MODE_CONTROLLER}
 _OPEN_BODY = Body(heat_j_k=3000.0, inner_w_k=5.0, outer_w_k=10.0, area_m2=0.0)
 _CONSTANTS = np.array([
     fuels.AIR_DENSITY.value, fuels.AIR_HEAT.value, GRAVITY.value, chamber.DISCHARGE.value, chamber.WIND_DRAWS.value,
@@ -179,7 +179,7 @@ def _at(changes: Sequence[Change], time_s: float) -> Change:
 
 def _row(change: Change, end_s: float) -> list[float]:
     s = change.setup
-    watts = chamber.fuel_power_w(s) if s.grill.kind == "gas" else 0.0
+    watts = chamber.fuel_power_w(s) if s.grill.kind.rules == "knobs" else 0.0
     lidless = 1.0 if s.lid_open or s.grill.body is None else 0.0
     return [
         change.at_s, s.bottom_share, s.top_share, lidless, 1.0 if s.deflector else 0.0, watts, s.set_c or 0.0,
@@ -187,25 +187,24 @@ def _row(change: Change, end_s: float) -> list[float]:
     ]  # fmt: skip
 
 
-def _fuel(setup: FireSetup, lit: bool) -> tuple[float, float, float, float, float]:
-    """(mass, of it glowing at first, heat [J/kg], heat of a glowing kilogram [W/kg], most of a fuse [W])."""
+def _fuel(setup: FireSetup, lit: bool) -> Loaded:
+    """What it begins with."""
     charcoal = setup.charcoal
     if charcoal is None or setup.bed is None:
-        if setup.grill.kind == "offset":
-            heat = fuels.SPLIT_HEAT.value
-            return 60.0, 1.6, heat, heat * fuels.COAL_PACE.value * 4.0, 0.0
-        return 0.0, 0.0, 1.0, 0.0, 0.0
+        return setup.grill.kind.loaded(setup)
     heat = charcoal.coal.heat_j_kg.value
-    per_kg = heat * fuels.COAL_PACE.value * (chamber.DRAUGHT_PACE.value if setup.grill.kind == "chimney" else 1.0)
+    per_kg = heat * fuels.COAL_PACE.value * (chamber.DRAUGHT_PACE.value if setup.grill.kind.is_drawn else 1.0)
     if charcoal.layout == "ring":
-        return charcoal.mass_kg, RING_LIT_M * ring_kg_m(charcoal.coal), heat, per_kg, chamber.fuel_power_w(setup)
+        return Loaded(
+            charcoal.mass_kg, RING_LIT_M * ring_kg_m(charcoal.coal), heat, per_kg, chamber.fuel_power_w(setup)
+        )
     if lit:
         glowing = charcoal.mass_kg * fuels.READY_GLOW.value
-    elif setup.grill.kind == "kamado":
+    elif setup.grill.kind.lit_in_place:
         glowing = min(FIRST_NEST_KG.value, charcoal.mass_kg)
     else:
         glowing = charcoal.mass_kg * fuels.FIRST_GLOW.value
-    return charcoal.mass_kg, glowing, heat, per_kg, 0.0
+    return Loaded(charcoal.mass_kg, glowing, heat, per_kg)
 
 
 def brought_up(setup: FireSetup) -> list[Change]:
@@ -218,7 +217,7 @@ def brought_up(setup: FireSetup) -> list[Change]:
     body = setup.grill.body
     if not setup.grill.burns_coal or body is None:
         return [Change(0.0, shut)]
-    wide, air = setting.at_most(shut), setup.weather.air_c
+    wide, air = at_most(shut), setup.weather.air_c
     aim = chamber.settled(shut).gas_c
     found = course([Change(0.0, wide)], 3.0, lit=poured(setup)).reaches_s(air + NEAR_ENOUGH * (aim - air))
     if found is None or found < STEP_S:
@@ -254,8 +253,8 @@ def _opened(setup: FireSetup, times: float) -> FireSetup:
 
 
 def poured(setup: FireSetup) -> bool:
-    """Whether its coals are lit in a chimney and poured out; a kamado is lit where the coals lie."""
-    return setup.grill.kind != "kamado"
+    """Whether its coals are lit in a chimney and poured out; others are lit where they lie."""
+    return not setup.grill.kind.lit_in_place
 
 
 def conversion_s(setup: FireSetup, opened: FireSetup, to_c: float, *, after_h: float = 1.0) -> float | None:

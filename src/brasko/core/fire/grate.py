@@ -11,8 +11,9 @@ from scipy.special import erf
 
 from brasko.core.fire import fuels
 from brasko.core.fire.air import film_w_m2k
-from brasko.core.fire.chamber import BAFFLE_RISE_K, Settled, settled
+from brasko.core.fire.chamber import Settled, settled
 from brasko.core.fire.coals import coal_face_c, disc_strips
+from brasko.core.fire.emitter import BAFFLE_RISE_K, Emitter, lowered
 from brasko.core.fire.grills import Grate
 from brasko.core.fire.hand import PALM_ABOVE_M, SKIN_C, hand_seconds
 from brasko.core.fire.setup import FireSetup
@@ -31,15 +32,6 @@ MIXES_IN = Sourced(5.5, "-", "", "assumed")
 """Air that a plume over an open bed takes in, in parts of its own gas, over a height of the bed's width."""
 OPEN_BED_W_M2 = Sourced(1.1e5, "W m-2", "", "assumed")
 """Heat release of an open bed, by which weaker ones are measured: their gas is the sooner thinned."""
-FLAME_C = Sourced(900.0, "°C", "", "assumed")
-"""Gas as it leaves a gas burner's plate."""
-PLATE_SHARE = Sourced(0.25, "-", "", "assumed")
-SEAR_PLATE_SHARE = Sourced(0.45, "-", "", "assumed")
-"""Share of a burner's heat that its plate radiates upwards; a sear burner is made for it."""
-SHELF_RISE = Sourced(0.35, "m-1", "", "assumed")
-"""Hot gas lies on top: the rise of the air grows by this share for each metre of height in a smoker's chamber."""
-CHAMBER_LOSES_W_MK = Sourced(14.0, "W m-1 K-1", "", "assumed")
-"""What a metre of an offset's chamber loses."""
 LIDLESS_WALLS = Sourced(0.3, "-", "", "assumed")
 """With the lid open, walls and bowl below keep this share of the rise of the air."""
 PLUME_WIDENS = Sourced(0.12, "-", "", "assumed")
@@ -48,23 +40,6 @@ PLUME_EDGE_M = Sourced(0.03, "m", "", "assumed")
 WATER_PAN_C = Sourced(96.0, "°C", "", "common practice")
 STEP_M = 0.015
 PLATE_STRIPS = 5
-
-
-@dataclass(frozen=True)
-class Emitter:
-    """Something hot below the grate: level strips of one temperature; cover is the share of them that glows."""
-
-    name: str
-    strips: tuple[Rectangle, ...]
-    temp_c: float
-    cover: float
-    power_w: float = 0.0
-    leaving_c: float = 0.0
-
-    @property
-    def area_m2(self) -> float:
-        """Of its strips."""
-        return sum(s.area_m2 for s in self.strips)
 
 
 @dataclass(frozen=True)
@@ -108,39 +83,17 @@ class Heat:
 def emitters_of(setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
     """What glows below a grate, as far below as it lies."""
     lift = grate.height_m - setup.grill.grates[0].height_m
-    kind, found = setup.grill.kind, []
+    found = []
     bed = setup.bed
     if bed is not None and state.alight:
-        strips = tuple(_lowered(s, lift) for s in bed.strips)
+        strips = tuple(lowered(s, lift) for s in bed.strips)
         found.append(Emitter("coals", strips, state.coal_c, bed.cover * state.lit_share, state.power_w, state.coal_c))
-    if kind == "gas":
-        air = state.zones_c[0] if state.zones_c else setup.weather.air_c
-        for burner, knob in zip(setup.grill.burners, setup.knobs, strict=True):
-            if knob <= 0.0 or burner.kind == "side":
-                continue
-            area = burner.width_m * burner.depth_m
-            share = SEAR_PLATE_SHARE.value if burner.kind == "sear" else PLATE_SHARE.value
-            shines = share * burner.power_w * knob / area / STEFAN_BOLTZMANN.value + (air + 273.15) ** 4
-            plate = Rectangle(
-                burner.x_m - burner.width_m / 2, burner.x_m + burner.width_m / 2, burner.y_m - burner.depth_m / 2,
-                burner.y_m + burner.depth_m / 2, grate.height_m,
-            )  # fmt: skip
-            found.append(
-                Emitter(burner.name, (plate,), shines**0.25 - 273.15, 0.9, burner.power_w * knob, FLAME_C.value)
-            )
-    if kind == "pellet":
-        half, deep = grate.width_m * 0.4, grate.depth_m * 0.4
-        plate = Rectangle(-half, half, -deep, deep, grate.height_m)
-        found.append(Emitter("heat plate", (plate,), state.gas_c + BAFFLE_RISE_K.value, 0.95))
+    found += setup.grill.kind.emitters(setup, state, grate)
     if setup.deflector and setup.grill.deflector is not None:
         d = setup.grill.deflector
         disc = tuple(Rectangle(*edges, d.gap_m + lift) for edges in disc_strips(d.radius_m, strips=PLATE_STRIPS))
         found.append(Emitter("deflector", disc, state.gas_c + BAFFLE_RISE_K.value, 0.95))
     return tuple(found)
-
-
-def _lowered(r: Rectangle, by_m: float) -> Rectangle:
-    return replace(r, gap_m=r.gap_m + by_m)
 
 
 def screens_of(setup: FireSetup, grate: Grate) -> tuple[Rectangle, ...]:
@@ -151,7 +104,7 @@ def screens_of(setup: FireSetup, grate: Grate) -> tuple[Rectangle, ...]:
         d = setup.grill.deflector
         found += [Rectangle(*edges, d.gap_m + lift) for edges in disc_strips(d.radius_m, strips=PLATE_STRIPS)]
     elif setup.drip_pan:
-        found.append(_lowered(drip_pan_of(setup), lift))
+        found.append(lowered(drip_pan_of(setup), lift))
     return tuple(found)
 
 
@@ -191,7 +144,7 @@ def heat_at(
     """Heat at spots of a grate, or lower_m below 0: above it. screens hide the fire (food on a lower grate)."""
     emitters = emitters_of(setup, state, grate)
     fixed = screens_of(setup, grate)
-    air = _air_c(setup, state, grate, x_m)
+    air = setup.grill.kind.air_c(setup, state, grate, x_m)
     closed = setup.closed
     around = (
         (state.gas_c + state.wall_c) / 2.0
@@ -204,20 +157,20 @@ def heat_at(
     plume = np.zeros_like(x_m)
     for emitter in emitters:
         hides = [*screens] if emitter.name == "deflector" else [*screens, *fixed]
-        emitter = replace(emitter, strips=tuple(_lowered(s, -lower_m) for s in emitter.strips))
-        hides = [_lowered(s, -lower_m) for s in hides]
+        emitter = replace(emitter, strips=tuple(lowered(s, -lower_m) for s in emitter.strips))
+        hides = [lowered(s, -lower_m) for s in hides]
         share = sum((seen(s, x_m, y_m, hides) for s in emitter.strips), np.zeros_like(x_m)) * emitter.cover
         view = view + share
         shine = shine + share * fuels.COAL_EMISSIVITY.value * STEFAN_BOLTZMANN.value * (emitter.temp_c + 273.15) ** 4
         if (
             emitter.power_w > 0.0
             and not (setup.deflector and emitter.name == "coals")
-            and not (closed and setup.grill.kind == "gas")
+            and (setup.grill.kind.plume_under_lid or not closed)
         ):
             above, rise = _plume(emitter, x_m, y_m, air)
             over, plume = np.maximum(over, above), np.maximum(plume, rise)
     pan = screens_of(setup, grate) if setup.drip_pan and not setup.deflector else ()
-    cooler = sum((seen(_lowered(s, -lower_m), x_m, y_m) for s in pan), np.zeros_like(x_m))
+    cooler = sum((seen(lowered(s, -lower_m), x_m, y_m) for s in pan), np.zeros_like(x_m))
     cooler = np.minimum(cooler, np.maximum(1.0 - view, 0.0))
     fourth = STEFAN_BOLTZMANN.value * (around + 273.15) ** 4
     wet = STEFAN_BOLTZMANN.value * (min(WATER_PAN_C.value, around) + 273.15) ** 4
@@ -227,20 +180,6 @@ def heat_at(
     film = still + max(FILM_OVER_FIRE_W_M2K.value - still, 0.0) * over
     below = shine + np.maximum(1.0 - view - cooler, 0.0) * fourth + cooler * wet
     return Heat(below, view, fire, air + plume, film, float(around), float(lid))
-
-
-def _air_c(setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Floats:
-    """The chamber's air, without what rises straight from the fire."""
-    outside = setup.weather.air_c
-    if state.zones_c:
-        mains = [b for b in setup.grill.burners if b.kind == "main"]
-        return np.interp(x_m, [b.x_m for b in mains], state.zones_c)
-    if setup.grill.kind == "offset" and setup.closed:
-        rise = state.gas_c - outside
-        reach = max(state.flow_kg_s * fuels.AIR_HEAT.value / CHAMBER_LOSES_W_MK.value, 0.3)
-        shelf = 1.0 + SHELF_RISE.value * (grate.height_m - setup.grill.grates[0].height_m)
-        return outside + rise * shelf * np.exp(-x_m / reach)
-    return np.full_like(x_m, state.gas_c)
 
 
 def _plume(emitter: Emitter, x_m: Floats, y_m: Floats, air_c: Floats) -> tuple[Floats, Floats]:

@@ -1,15 +1,15 @@
-"""Grills as bodies: grates, burners, vents, walls. The typical ones that ship are assumed from common practice."""
+"""Grills as bodies: grates, burners, vents, walls; and what goes onto a grate. What differs by kind is in fire.kinds."""
 
 from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
 from brasko.core.errors import InvalidInput, UnknownName, require_between
 
-Kind = Literal["kettle", "kamado", "offset", "gas", "pellet", "brazier", "chimney", "oven"]
-COAL_KINDS = ("kettle", "kamado", "brazier", "chimney")
+if TYPE_CHECKING:
+    from brasko.core.fire.kinds.kind import GrillKind
 
 
 @dataclass(frozen=True)
@@ -42,6 +42,15 @@ class Grate:
         if self.shape == "round":
             return (x_m / a) ** 2 + (y_m / b) ** 2 <= 1.0
         return abs(x_m) <= a and abs(y_m) <= b
+
+
+@dataclass(frozen=True)
+class Spot:
+    """A place on a grate [m from its middle]; grate None is the lowest."""
+
+    x_m: float
+    y_m: float
+    grate: str | None = None
 
 
 @dataclass(frozen=True)
@@ -127,7 +136,7 @@ class Grill:
 
     key: str
     name: str
-    kind: Kind
+    kind: GrillKind
     grates: tuple[Grate, ...]
     body: Body | None = None
     burners: tuple[Burner, ...] = ()
@@ -139,8 +148,7 @@ class Grill:
     def __post_init__(self) -> None:
         if not self.grates:
             raise InvalidInput("grates", "need at least one cooking surface.")
-        if self.kind == "gas" and not any(b.kind == "main" for b in self.burners):
-            raise InvalidInput("burners", "need at least one main burner under the grate (got none).")
+        self.kind.check(self)
         if len(self.burners) > 8:
             raise InvalidInput("burners", f"can be at most 8 (got {len(self.burners)}).")
         grate = self.grates[0]
@@ -163,103 +171,7 @@ class Grill:
     @property
     def burns_coal(self) -> bool:
         """Whether its fire is laid of charcoal."""
-        return self.kind in COAL_KINDS
-
-
-def gas_grill(burners: int, *, power_w: float = 3500.0, sear: bool = False, side: bool = False) -> Grill:
-    """A gas grill with so many equal main burners, side by side. Raises InvalidInput outside 2 to 6."""
-    if not 2 <= burners <= 6:
-        raise InvalidInput("burners", f"must be between 2 and 6 (got {burners}).")
-    pitch = 0.19
-    width = pitch * burners + 0.08
-    row = [
-        Burner(f"burner{i + 1}", f"Burner {i + 1}", (i - (burners - 1) / 2.0) * pitch, 0.0, 0.13, 0.40, power_w)
-        for i in range(burners)
-    ]
-    if sear:
-        row.append(Burner("sear", "Sear burner", (burners - 1) / 2.0 * pitch, 0.06, 0.18, 0.26, 4200.0, "sear"))
-    if side:
-        row.append(Burner("side", "Side burner", width / 2 + 0.25, 0.0, 0.20, 0.20, 3000.0, "side"))
-    return Grill(
-        f"gas_{burners}", f"Gas grill, {burners} burners", "gas",
-        (
-            Grate("main", "Main grate", "rectangle", width, 0.46, 0.09),
-            Grate("upper", "Warming rack", "rectangle", width, 0.16, 0.25),
-        ),
-        Body(heat_j_k=3800.0 * burners + 3000.0, inner_w_k=30.0 * burners, outer_w_k=6.8 * burners, area_m2=0.35),
-        tuple(row),
-    )  # fmt: skip
-
-
-GRILLS: dict[str, Grill] = {
-    g.key: g
-    for g in (
-        Grill(
-            "kettle", "Charcoal kettle", "kettle",
-            (
-                Grate("main", "Cooking grate", "round", 0.54, 0.54, 0.15),
-                Grate("upper", "Raised rack", "round", 0.36, 0.36, 0.25),
-            ),
-            Body(heat_j_k=12000.0, inner_w_k=40.0, outer_w_k=15.0, area_m2=0.26, bottom_m2=34e-4, top_m2=29e-4,
-                 leak_m2=4e-4, column_m=0.55, used_share=0.40),
-            floor_width_m=0.44, floor_depth_m=0.44,
-        ),
-        Grill(
-            "kamado", "Kamado", "kamado",
-            (
-                Grate("main", "Cooking grate", "round", 0.46, 0.46, 0.24),
-                Grate("upper", "Raised rack", "round", 0.34, 0.34, 0.36),
-            ),
-            Body(heat_j_k=62000.0, inner_w_k=13.0, outer_w_k=9.0, area_m2=0.22, bottom_m2=90e-4, top_m2=65e-4,
-                 leak_m2=0.5e-4, column_m=0.60, used_share=0.45),
-            deflector=Deflector(radius_m=0.19, gap_m=0.10, heat_j_k=4000.0),
-            floor_width_m=0.32, floor_depth_m=0.32,
-        ),
-        Grill(
-            "offset", "Offset smoker", "offset",
-            (
-                Grate("main", "Chamber grate", "rectangle", 0.90, 0.42, 0.25),
-                Grate("upper", "Top shelf", "rectangle", 0.90, 0.26, 0.45),
-            ),
-            Body(heat_j_k=38000.0, inner_w_k=70.0, outer_w_k=28.0, area_m2=0.55, bottom_m2=180e-4, top_m2=110e-4,
-                 leak_m2=12e-4, column_m=0.95, used_share=0.18),
-            floor_width_m=0.40, floor_depth_m=0.40,
-        ),
-        *(gas_grill(n, sear=n >= 4, side=n >= 3) for n in (2, 3, 4, 5, 6)),
-        Grill(
-            "pellet", "Pellet grill", "pellet",
-            (
-                Grate("main", "Lower grate", "rectangle", 0.62, 0.48, 0.14),
-                Grate("upper", "Upper rack", "rectangle", 0.62, 0.22, 0.30),
-            ),
-            Body(heat_j_k=22000.0, inner_w_k=60.0, outer_w_k=19.0, area_m2=0.40),
-            controller=Controller(low_w=1100.0, high_w=8400.0, band_k=6.0, start_s=360.0, lowest_c=75.0, highest_c=260.0),
-        ),
-        Grill(
-            "brazier", "Open brazier", "brazier",
-            (Grate("main", "Grate over the brazier", "rectangle", 0.60, 0.45, 0.20),),
-            floor_width_m=0.56, floor_depth_m=0.42,
-        ),
-        Grill(
-            "chimney", "Chimney starter with a grate on top", "chimney",
-            (Grate("main", "Small grate", "round", 0.22, 0.22, 0.31),),
-            floor_width_m=0.18, floor_depth_m=0.18,
-        ),
-        Grill(
-            "oven", "Kitchen oven and skillet", "oven",
-            (Grate("main", "Middle rack", "rectangle", 0.44, 0.36, 0.15),),
-            Body(heat_j_k=18000.0, inner_w_k=60.0, outer_w_k=6.2, area_m2=0.0),
-            controller=Controller(low_w=100.0, high_w=2900.0, band_k=5.0, start_s=30.0, lowest_c=50.0, highest_c=270.0),
-        ),
-    )
-}  # fmt: skip
-
-
-def grill_named(key: str) -> Grill:
-    """The shipped grill with this key. Raises UnknownName."""
-    if key not in GRILLS:
-        raise UnknownName("grill", key, GRILLS)
-    return GRILLS[key]
+        return self.kind.is_laid
 
 
 def with_size(grill: Grill, width_m: float, depth_m: float, height_m: float) -> Grill:

@@ -3,43 +3,15 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
 
-from brasko.core.fire import chamber, fuels, setting
+from brasko.core.fire import chamber, fuels
 from brasko.core.fire.course import SAMPLE_S, Change, brought_up, course, poured
-from brasko.core.fire.setup import FireSetup
-from brasko.core.sourced import Sourced
+from brasko.core.fire.kinds.kind import Hours, refuelled
+from brasko.core.fire.setup import FireSetup, at_most
 
-
-@dataclass(frozen=True)
-class Hours:
-    """How long a fire serves, counted from when it is ready.
-
-    ready_s         from lighting until food may go on
-    usable_s        while it stays near its heat without a hand's touch
-    refuel_s        moments, from ready, to add what keeps it going for ten hours; empty where nothing can be added
-    add_words       what to add each time
-    smoke_s         for how long the wood that was put on smokes
-    fuse_m          length of a fuse [m]
-    smoke_s         for how long the wood that was put on smokes
-    fuse_m          length of a fuse
-    fuel_kg_h       what it burns in an hour, of charcoal, wood, pellets or propane
-    """
-
-    ready_s: float
-    usable_s: float
-    refuel_s: tuple[float, ...]
-    add_words: str
-    fuel_kg_h: float
-    fuel_name: str
-    smoke_s: float = 0.0
-    fuse_m: float | None = None
-
-
-BOTTLE_KG = Sourced(5.0, "kg", "", "assumed")
-HOPPER_KG = Sourced(9.0, "kg", "", "assumed")
 NEAR = 0.85
 """Usable while the rise over outside air is at least this share of what it settles at."""
 STAYS_S = 600.0
@@ -57,38 +29,8 @@ def hours_of(setup: FireSetup) -> Hours:
     """Ready, usable and refuelling times of a fire that is lit and then left alone."""
     state = chamber.settled(setup)
     kind = setup.grill.kind
-    if kind == "gas":
-        kg_h = state.power_w / fuels.PROPANE_HEAT.value * 3600.0
-        return Hours(
-            _preheat_s(setup),
-            BOTTLE_KG.value / kg_h * 3600.0 if kg_h > 0 else 0.0,
-            (),
-            f"another bottle ({BOTTLE_KG.value:g} kg assumed)",
-            kg_h,
-            "propane",
-        )
-    if kind == "oven":
-        return Hours(_preheat_s(setup), 24 * 3600.0, (), "", 0.0, "electricity")
-    if kind == "pellet":
-        kg_h = state.power_w / fuels.PELLET_HEAT.value * 3600.0
-        return Hours(
-            _preheat_s(setup),
-            HOPPER_KG.value / kg_h * 3600.0,
-            _every(HOPPER_KG.value / kg_h * 3600.0),
-            f"fill the hopper ({HOPPER_KG.value:g} kg assumed)",
-            kg_h,
-            "pellets",
-        )
-    if kind == "offset":
-        every = fuels.SPLIT_KG.value * fuels.SPLIT_HEAT.value / state.power_w
-        return Hours(
-            _preheat_s(setup),
-            every,
-            _every(every),
-            "one split, warmed on the firebox",
-            state.power_w / fuels.SPLIT_HEAT.value * 3600.0,
-            "wood",
-        )
+    if not kind.is_laid:
+        return kind.hours(setup, state.power_w, _preheat_s(setup))
     charcoal = setup.charcoal
     assert charcoal is not None
     kg_h = _burnt_kg_s(setup, state) * 3600.0
@@ -96,10 +38,10 @@ def hours_of(setup: FireSetup) -> Hours:
         return Hours(0.0, 0.0, (), "", 0.0, charcoal.coal.name.lower())
     usable = usable_s(setup, state)
     add = "a dozen unlit coals beside the glow" if setup.closed else "half a chimney, lit"
-    ready = chimney_ready_s() if kind != "kamado" else 0.0
+    ready = 0.0 if kind.lit_in_place else chimney_ready_s()
     if setup.closed:
         ready += _preheat_s(setup)
-    refuel = () if charcoal.layout == "ring" or kind == "chimney" else _every(usable)
+    refuel = () if charcoal.layout == "ring" or not kind.can_be_fed else refuelled(usable)
     smoke = {"none": 0.0, "chips": fuels.CHUNK_SMOKE_S.value / 3.0, "chunks": fuels.CHUNK_SMOKE_S.value}[charcoal.wood]
     fuse = setup.bed.length_m if setup.bed is not None and charcoal.layout == "ring" else None
     return Hours(ready, usable, refuel, add if refuel else "", kg_h, charcoal.coal.name.lower(), smoke, fuse)
@@ -109,12 +51,8 @@ def _burnt_kg_s(setup: FireSetup, state: chamber.Settled) -> float:
     """Charcoal burnt in a second, with what a starved bed wastes."""
     assert setup.charcoal is not None
     starved = 1.0 - min(state.power_w / max(chamber.fuel_power_w(setup), 1.0), 1.0)
-    wasted = 1.0 if setup.grill.kind == "kamado" else 1.0 + fuels.STARVED_LOSS.value * starved
+    wasted = 1.0 + (fuels.STARVED_LOSS.value * starved if setup.grill.kind.wastes_starved else 0.0)
     return state.power_w / setup.charcoal.coal.heat_j_kg.value * wasted
-
-
-def _every(span_s: float, within_s: float = 10 * 3600.0) -> tuple[float, ...]:
-    return tuple(span_s * (i + 1) for i in range(min(40, int(within_s / max(span_s, 60.0)))))
 
 
 def usable_s(setup: FireSetup, state: chamber.Settled) -> float:
@@ -125,7 +63,7 @@ def usable_s(setup: FireSetup, state: chamber.Settled) -> float:
     heat, pace = charcoal.coal.heat_j_kg.value, fuels.COAL_PACE.value
     if charcoal.layout == "ring":
         return 0.9 * charcoal.mass_kg * heat / state.power_w
-    if setup.grill.kind == "chimney":
+    if setup.grill.kind.is_drawn:
         pace *= chamber.DRAUGHT_PACE.value
     if state.limited_by == "fuel":
         return -math.log(OPEN_NEAR) / pace
@@ -153,6 +91,6 @@ def goes_out_s(setup: FireSetup) -> float | None:
     """When a fire so set goes out, from when it was glowing well [s]; None while it burns on."""
     if chamber.settled(setup).alight or not setup.grill.burns_coal:
         return None
-    most = replace(setting.at_most(setup))
+    most = at_most(setup)
     run = course([Change(0.0, most), Change(1200.0, setup)], 8.0, lit=True)
     return None if run.dies_s is None else max(run.dies_s - 1200.0, 0.0)

@@ -9,8 +9,7 @@ import numpy as np
 
 from brasko.core.fire.chamber import Settled, settled
 from brasko.core.fire.grate import Heat, heat_at
-from brasko.core.fire.grills import Ware
-from brasko.core.fire.own import Spot
+from brasko.core.fire.grills import Spot, Ware
 from brasko.core.fire.setup import FireSetup
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.sourced import Sourced

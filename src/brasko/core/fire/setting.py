@@ -8,7 +8,7 @@ from scipy.optimize import brentq
 
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.fire.chamber import settled
-from brasko.core.fire.setup import FireSetup, with_vents
+from brasko.core.fire.setup import FireSetup, at_most, with_vents
 
 VENT_STEPS = 1e-4
 
@@ -16,17 +16,6 @@ VENT_STEPS = 1e-4
 def highest_c(setup: FireSetup) -> float:
     """The most that this grill can reach with this fuel: vents wide open, knobs or controller at their highest."""
     return settled(at_most(setup)).gas_c
-
-
-def at_most(setup: FireSetup) -> FireSetup:
-    """The same fire with everything open."""
-    if setup.grill.kind == "gas":
-        return replace(
-            setup, knobs=tuple(0.0 if b.kind == "side" else 1.0 for b in setup.grill.burners), lid_open=False
-        )
-    if setup.grill.controller is not None:
-        return replace(setup, set_c=setup.grill.controller.highest_c, lid_open=False)
-    return with_vents(replace(setup, lid_open=False), 1.0, 1.0)
 
 
 def set_for(setup: FireSetup, wanted_c: float) -> FireSetup:
@@ -55,7 +44,7 @@ def set_for(setup: FireSetup, wanted_c: float) -> FireSetup:
         )
     if setup.grill.controller is not None:
         return replace(setup, set_c=max(wanted_c, setup.grill.controller.lowest_c), lid_open=False)
-    if setup.grill.kind == "gas":
+    if setup.grill.kind.rules == "knobs":
         return _knobs_for(setup, wanted_c)
     return _vents_for(replace(setup, lid_open=False), wanted_c)
 
@@ -83,7 +72,7 @@ def gains(setup: FireSetup) -> tuple[Remedy, ...]:
     if setup.weather.wind_m_s > 2.0:
         calm = replace(setup, weather=replace(setup.weather, wind_m_s=0.5))
         found.append(Remedy(f"find shelter from the wind: {{temp:{highest_c(calm):.0f}}}"))
-    if setup.grill.kind in ("pellet", "oven"):
+    if setup.grill.controller is not None:
         found.append(Remedy("sear on another fire, or in a skillet"))
     return tuple(found)
 
@@ -100,7 +89,7 @@ def _knobs_for(setup: FireSetup, wanted_c: float) -> FireSetup:
 
 
 def _vents_for(setup: FireSetup, wanted_c: float) -> FireSetup:
-    both = setup.grill.kind == "kamado"
+    both = setup.grill.kind.vents_together
 
     def at(share: float, top: float) -> FireSetup:
         return with_vents(setup, share, share if both else top)
@@ -110,14 +99,3 @@ def _vents_for(setup: FireSetup, wanted_c: float) -> FireSetup:
         return at(0.0, top)
     share = float(brentq(lambda s: settled(at(s, top)).gas_c - wanted_c, 0.0, 1.0, xtol=VENT_STEPS))
     return at(share, top)
-
-
-def opening_words(share: float) -> str:
-    """A share of a vent in words: "a third", "half", "nearly shut"."""
-    for most, words in (
-        (0.02, "shut"), (0.08, "a crack"), (0.15, "an eighth"), (0.22, "a fifth"), (0.29, "a quarter"), (0.41, "a third"), (0.58, "half"),
-        (0.70, "two thirds"), (0.85, "three quarters"), (0.95, "nearly all"),
-    ):  # fmt: skip
-        if share < most:
-            return words
-    return "all the way"

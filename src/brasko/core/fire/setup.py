@@ -4,9 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
 
-from brasko.core.errors import InvalidInput, require_between
+from brasko.core.errors import InvalidInput
 from brasko.core.fire.coals import Charcoal, CoalBed, bed_of
-from brasko.core.fire.fuels import coal_mass_kg
 from brasko.core.fire.grills import Grill
 from brasko.core.fire.weather import Weather
 
@@ -40,23 +39,7 @@ class FireSetup:
                 raise InvalidInput(
                     name, f"must be between 0 and 1, shut to wide open (got {share:g}, that is {share * 100:g} %)."
                 )
-        if grill.burns_coal:
-            if self.charcoal is None:
-                raise InvalidInput(
-                    "charcoal", f"is missing: {grill.name.lower()} burns charcoal. Say how much and how it lies."
-                )
-            if grill.kind == "chimney" and self.charcoal.layout != "level":
-                raise InvalidInput(
-                    "charcoal.layout", "must be level in a chimney starter: it has one way to lie.", suggestion="level"
-                )
-            bed_of(grill, self.charcoal)
-        if grill.kind == "gas":
-            if len(self.knobs) != len(grill.burners):
-                raise InvalidInput(
-                    "knobs", f"needs one setting for each of the {len(grill.burners)} burners (got {len(self.knobs)})."
-                )
-            for i, knob in enumerate(self.knobs):
-                require_between(f"knobs.{i}", knob, 0.0, 1.0, "", "0 is off, 1 is high; low is about 0.3.")
+        grill.kind.check_setup(self)
         if grill.controller is not None:
             if self.set_c is None:
                 raise InvalidInput("set_c", "is missing: say what the controller is set to.")
@@ -83,28 +66,31 @@ class FireSetup:
 
 def usual_setup(grill: Grill, weather: Weather | None = None) -> FireSetup:
     """A sensible fire to start from."""
-    sky = weather or Weather()
-    if grill.kind == "kettle":
-        amount = coal_mass_kg("briquettes", 0.75, "chimneys")
-        return FireSetup(grill, Charcoal("banked", amount), 0.5, 0.5, drip_pan=True, weather=sky)
-    if grill.kind == "kamado":
-        return FireSetup(grill, Charcoal("level", 2.0, "lump"), 0.07, 0.07, deflector=True, weather=sky)
-    if grill.kind == "offset":
-        return FireSetup(grill, None, 0.2, 1.0, weather=sky)
-    if grill.kind == "gas":
-        mains = [b for b in grill.burners if b.kind == "main"]
-        knobs = tuple(
-            0.0 if b.kind != "main" else 1.0 if b is mains[-1] else 0.3 if b is not mains[0] else 0.0
-            for b in grill.burners
-        )
-        return FireSetup(grill, knobs=knobs, weather=sky)
-    if grill.kind in ("pellet", "oven"):
-        return FireSetup(grill, set_c=121.0 if grill.kind == "pellet" else 135.0, weather=sky)
-    if grill.kind == "chimney":
-        return FireSetup(grill, Charcoal("level", 1.6, "lump"), 1.0, 1.0, weather=sky)
-    return FireSetup(grill, Charcoal("half", 2.4), 1.0, 1.0, weather=sky)
+    return grill.kind.usual(grill, weather or Weather())
 
 
 def with_vents(setup: FireSetup, bottom_share: float, top_share: float | None = None) -> FireSetup:
     """The same fire with its vents elsewhere."""
     return replace(setup, bottom_share=bottom_share, top_share=setup.top_share if top_share is None else top_share)
+
+
+def at_most(setup: FireSetup) -> FireSetup:
+    """The same fire with everything open."""
+    if setup.grill.kind.rules == "knobs":
+        return replace(
+            setup, knobs=tuple(0.0 if b.kind == "side" else 1.0 for b in setup.grill.burners), lid_open=False
+        )
+    if setup.grill.controller is not None:
+        return replace(setup, set_c=setup.grill.controller.highest_c, lid_open=False)
+    return with_vents(replace(setup, lid_open=False), 1.0, 1.0)
+
+
+def opening_words(share: float) -> str:
+    """A share of a vent in words: "a third", "half", "nearly shut"."""
+    for most, words in (
+        (0.02, "shut"), (0.08, "a crack"), (0.15, "an eighth"), (0.22, "a fifth"), (0.29, "a quarter"), (0.41, "a third"), (0.58, "half"),
+        (0.70, "two thirds"), (0.85, "three quarters"), (0.95, "nearly all"),
+    ):  # fmt: skip
+        if share < most:
+            return words
+    return "all the way"

@@ -61,7 +61,7 @@ def shift_of(own: OwnFire | None, rain: str, wind: str) -> Shift:
         raise UnknownName("rain", rain, RAINS)
     if wind not in WINDS:
         raise UnknownName("wind", wind, WINDS)
-    if own is None or own.setup.grill.kind == "oven":
+    if own is None or own.setup.grill.kind.indoors:
         return Shift(0.0, True, "It does not reach this fire.")
     if own.setup.grill.body is None:
         return Shift(0.0, True, "Over an open fire the coals hardly mind; the food gets wet, and smoke drives about.")

@@ -1,7 +1,7 @@
 """Compile the fire's loop, or load it from the cache, before anybody waits for it."""
 
 from brasko.core.fire.course import Change, course
-from brasko.core.fire.grills import GRILLS
+from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.setup import usual_setup
 
 

@@ -64,7 +64,8 @@ def _known(wish: Wish) -> list[Caution]:
             tenderised=wish.treatment == "tenderised",
         )
     )  # fmt: skip
-    if wish.fire_key == "kamado" or (wish.own_fire is not None and wish.own_fire.setup.grill.kind == "kamado"):
+    fire = wish.own_fire or wish.shipped_own
+    if fire is not None and fire.setup.grill.kind.flashes_back:
         notes.append(_FLASH_BACK)
     if any(p.key == "oil" for f in fires for p in f.preparations):
         notes.append(_BRISTLES)

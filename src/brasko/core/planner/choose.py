@@ -6,7 +6,7 @@ from collections.abc import Collection
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.fire.own import PLANNER_FIRES, fires_of_kind
 from brasko.core.foods.cuts import Cut, cut_named
 from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.infeasible import TooFierce
@@ -25,11 +25,6 @@ FIERCE_MOST_M = 0.05
 TENDER_C = 85.0
 """A finish that only hours give: the cut is to fall apart."""
 OVERNIGHT_NEEDS_S, HOUR_NEEDS_S = 15 * 3600.0, 45 * 60.0
-KIND_FIRES: dict[str, tuple[str, ...]] = {
-    "kettle": ("kettle_two_zone", "kettle_ring"), "kamado": ("kamado",), "gas": ("gas",), "pellet": ("pellet",),
-    "offset": ("offset",), "chimney": ("chimney",), "oven": ("oven_skillet", "burner_skillet"),
-}  # fmt: skip
-"""Which of the planner's fires a kind of grill makes."""
 HOT_GENTLE_C = 175.0
 """Birds and roots want a hotter cool side, about 350 °F: nothing in them is kept pink (common practice, no source)."""
 
@@ -89,7 +84,7 @@ def picked(cut_key: str, thickness_m: float, available_s: float | None = None, k
     """
     cut = cut_named(cut_key)
     method, why = _method_for(cut, thickness_m)
-    at_hand = [f for kind in kinds for f in KIND_FIRES.get(kind, ())]
+    at_hand = [f for kind in kinds for f in fires_of_kind(kind)]
     fire = next((f for f in at_hand if f in METHODS[method].fires), METHODS[method].fires[0])
     crust = cut.crust if METHODS[method].browns else "none"
     if method == "direct" and cut.kind == "intact" and list(CRUSTS).index(crust) > list(CRUSTS).index("light"):
@@ -243,7 +238,7 @@ def alternatives(
     """The best other ways for the same piece and finish, each on its first fire at hand, and those refused with reasons."""
     found: list[Choice] = []
     refused: list[Refused] = []
-    at_hand = [f for kind in (*kinds, "oven", "chimney") for f in KIND_FIRES.get(kind, ())]
+    at_hand = [f for kind in (*kinds, "oven", "chimney") for f in fires_of_kind(kind)]
     for key, how in METHODS.items():
         if key == wish.method:
             continue

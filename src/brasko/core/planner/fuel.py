@@ -5,7 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
-from brasko.core.fire.hours import Hours, hours_of
+from brasko.core.fire.hours import hours_of
+from brasko.core.fire.kinds.kind import Hours
 from brasko.core.fire.setup import FireSetup
 from brasko.core.planner.wish import Wish
 
@@ -46,7 +47,7 @@ def _hours(setup: FireSetup) -> Hours:
 def fuel_of(wish: Wish, cooking_s: float) -> Fuel | None:
     """What the fire of a cook burns in so long from when the food goes on; None where the kitchen provides it."""
     setup = setup_of(wish)
-    if setup is None or setup.grill.kind == "oven":
+    if setup is None or setup.grill.kind.indoors:
         return None
     hours = _hours(setup)
     used = hours.fuel_kg_h * (cooking_s + hours.ready_s) / 3600.0

@@ -100,7 +100,7 @@ def _turned_half_way(wish: Wish, at: dict[str, tuple[float, float]]) -> list[Tas
     start, end = at["gentle"][0], at["gentle_wrapped" if "gentle_wrapped" in at else "gentle"][1]
     setup = setup_of(wish)
     bath = wish.gentle_zone is not None and wish.gentle_zone.in_fat
-    offset = setup is not None and setup.grill.kind == "offset"
+    offset = setup is not None and setup.grill.kind.hotter_end
     if end - start < TURNED_FROM_S or not (bath or offset):
         return []
     name = "Turn it in the fat" if bath else "Turn it end for end, and over"

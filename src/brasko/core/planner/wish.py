@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from brasko.core.fire import own as own_fires
 from brasko.core.fire.fires import BURNER
 from brasko.core.fire.own import OwnFire, as_set_at, planner_fire
-from brasko.core.fire.setting import at_most
+from brasko.core.fire.setup import at_most
 from brasko.core.fire.zones import Fire, Role, Zone, with_gentle_air, with_lid
 from brasko.core.foods.cuts import Cut, cut_named
 from brasko.core.foods.fats import FATS, Fat

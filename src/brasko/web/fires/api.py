@@ -8,7 +8,8 @@ from ninja import Router
 
 from brasko.core.fire.coals import LAYOUTS
 from brasko.core.fire.fuels import COALS
-from brasko.core.fire.grills import GRILLS, WARES, Grill
+from brasko.core.fire.grills import WARES, Grill
+from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.core.foods.cuts import Cut, all_cuts
@@ -135,7 +136,7 @@ def _kind(grill: Grill) -> GrillKind:
     return GrillKind(
         key=grill.key,
         name=grill.name,
-        kind=grill.kind,
+        kind=grill.kind.key,
         grates=[
             GrateOfGrill(
                 key=g.key, name=g.name, shape=g.shape, width_mm=g.width_m * 1000, depth_mm=g.depth_m * 1000, height_mm=g.height_m * 1000

@@ -9,8 +9,8 @@ from brasko.core.fire import chamber, setting
 from brasko.core.fire.advisor import advised
 from brasko.core.fire.course import brought_up, course, poured
 from brasko.core.fire.grate import at_time, half_distance_gain
-from brasko.core.fire.grills import WARES
-from brasko.core.fire.own import Spot, convert_s
+from brasko.core.fire.grills import WARES, Spot
+from brasko.core.fire.own import convert_s
 from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import laid, moved
 from brasko.core.fire.setup import FireSetup

@@ -1,0 +1,102 @@
+"""What fires laid of charcoal have in common."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from typing import TYPE_CHECKING, ClassVar
+
+from brasko.core.errors import InvalidInput
+from brasko.core.fire.coals import LAYOUTS, Charcoal, bed_of, ring_kg_m, ring_most_m
+from brasko.core.fire.fuels import coal_named
+from brasko.core.fire.kinds.kind import MINUTE, OIL, Candidate, Found, GrillKind
+from brasko.core.fire.setup import FireSetup, opening_words, with_vents
+from brasko.core.fire.zones import Preparation
+
+if TYPE_CHECKING:
+    from brasko.core.fire.advisor import Wanted
+
+LONG_H = 3.0
+MOST_PORTIONS = 16
+
+
+@dataclass(frozen=True)
+class CharcoalKind(GrillKind):
+    """Coals that are lit in a chimney, poured out and laid."""
+
+    is_laid: ClassVar[bool] = True
+
+    def check_setup(self, setup: FireSetup) -> None:
+        if setup.charcoal is None:
+            raise InvalidInput(
+                "charcoal", f"is missing: {setup.grill.name.lower()} burns charcoal. Say how much and how it lies."
+            )
+        bed_of(setup.grill, setup.charcoal)
+
+    def layouts(self, wanted: Wanted) -> tuple[str, ...]:
+        """Ways to lay the coals for a wish."""
+        if wanted.gentle_c is None:
+            return ("third", "half", "level") if wanted.fatty else ("half", "level")
+        if not wanted.sear and wanted.hours > LONG_H:
+            return ("ring",)
+        return ("banked", "third") if wanted.sear or wanted.fatty else ("banked", "half")
+
+    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+        grill, gentle = base.grill, wanted.gentle_c
+        portion = 0.25 * coal_named(wanted.fuel).chimney_kg.value
+        for layout in self.layouts(wanted):
+            for n in range(1, MOST_PORTIONS + 1):
+                mass = n * portion
+                if layout == "ring":
+                    mass = min(mass, ring_most_m(grill) * ring_kg_m(coal_named(wanted.fuel)) * 0.999)
+                charcoal = Charcoal(layout, mass, wanted.fuel)
+                try:
+                    bed_of(grill, charcoal)
+                    setup = replace(base, charcoal=charcoal, drip_pan=layout in ("banked", "ring"))
+                except InvalidInput:
+                    continue
+                why = (f"{LAYOUTS[layout][0]}: {LAYOUTS[layout][1][0].lower()}{LAYOUTS[layout][1][1:]}",)
+                if gentle is not None and grill.body is not None:
+                    yield Candidate(replace(setup, top_share=0.5), why, gentle)
+                else:
+                    yield Candidate(replace(with_vents(setup, 1.0, 1.0), lid_open=grill.body is not None), why)
+
+    def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
+        lit = chimney_lit(found)
+        preheat = max(found.ready_s - lit.lasts_s, 10 * MINUTE)
+        return (
+            *laid(setup, lit),
+            Preparation("preheat", "fire", "Lid on, preheat", preheat,
+                        f"Vents wide at first, then the bottom one {opening_words(setup.bottom_share)} open: {{time:{preheat:.0f}}}, for about {{target}}."),
+            OIL,
+        )  # fmt: skip
+
+
+def chimney_lit(found: Found) -> Preparation:
+    """The chimney that the coals are lit in."""
+    return Preparation(
+        "light",
+        "fire",
+        "Light the chimney",
+        round(found.chimney_s / 30.0) * 30.0,
+        "Ready when the top coals are ashed over, about {time:750}.",
+    )
+
+
+def laid(setup: FireSetup, lit: Preparation) -> tuple[Preparation, Preparation]:
+    """Lighting and laying the coals."""
+    assert setup.charcoal is not None
+    layout = LAYOUTS[setup.charcoal.layout][0].lower()
+    lay = Preparation(
+        "bank", "hands", f"Lay the coals: {layout}", 2 * MINUTE,
+        f"{{mass:{setup.charcoal.mass_kg * 1000:.0f}}} of charcoal in all.",
+    )  # fmt: skip
+    if setup.charcoal.layout != "ring":
+        return lit, lay
+    return (
+        replace(lit, name="Light a dozen briquettes", why="Lay them at one end of the fuse when they are ashed over."),
+        replace(
+            lay, lasts_s=10 * MINUTE,
+            why=f"{lay.why} Two wide and two high round the edge, one row on top, so that they burn in turn. Drip pan with water in the middle, wood at the start.",
+        ),
+    )  # fmt: skip

@@ -1,0 +1,27 @@
+"""Fires that a controller holds."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, ClassVar
+
+from brasko.core.fire.kinds.kind import Candidate, GrillKind, Rules
+from brasko.core.fire.setup import FireSetup
+
+if TYPE_CHECKING:
+    from brasko.core.fire.advisor import Wanted
+
+HOT_C = 200.0
+
+
+@dataclass(frozen=True)
+class Controlled(GrillKind):
+    """A set temperature that is held."""
+
+    rules: ClassVar[Rules] = "controller"
+
+    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+        controller = base.grill.controller
+        top = controller.highest_c if controller else HOT_C
+        yield Candidate(base, ("The controller holds it.",), wanted.gentle_c if wanted.gentle_c is not None else top)

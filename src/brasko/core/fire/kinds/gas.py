@@ -1,0 +1,165 @@
+"""A gas grill: a row of burners under heat plates."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from typing import TYPE_CHECKING, ClassVar
+
+import numpy as np
+
+from brasko.core.errors import InvalidInput, require_between
+from brasko.core.fire import fuels
+from brasko.core.fire.emitter import Emitter
+from brasko.core.fire.grills import Body, Burner, Grate, Grill, Spot
+from brasko.core.fire.kinds.kind import (
+    MINUTE,
+    OIL,
+    Candidate,
+    Converts,
+    Floats,
+    Found,
+    Fuel,
+    GrillKind,
+    Hours,
+    Rules,
+    Ships,
+)
+from brasko.core.fire.setup import FireSetup, at_most
+from brasko.core.fire.views import Rectangle
+from brasko.core.fire.weather import Weather
+from brasko.core.fire.zones import Preparation
+from brasko.core.heat.constants import STEFAN_BOLTZMANN
+from brasko.core.sourced import Sourced
+
+if TYPE_CHECKING:
+    from brasko.core.fire.advisor import Wanted
+    from brasko.core.fire.chamber import Settled
+
+BOTTLE_KG = Sourced(5.0, "kg", "", "assumed")
+FLAME_C = Sourced(900.0, "°C", "", "assumed")
+"""Gas as it leaves a burner's plate."""
+PLATE_SHARE = Sourced(0.25, "-", "", "assumed")
+SEAR_PLATE_SHARE = Sourced(0.45, "-", "", "assumed")
+"""Share of a burner's heat that its plate radiates upwards; a sear burner is made for it."""
+LOW = 0.3
+"""A knob at low (common practice, no source)."""
+
+
+@dataclass(frozen=True)
+class Gas(GrillKind):
+    """Knobs set the heat, burner by burner."""
+
+    key: ClassVar[str] = "gas"
+    rules: ClassVar[Rules] = "knobs"
+    fuel: ClassVar[Fuel] = "gas"
+    plume_under_lid: ClassVar[bool] = False
+    converts: ClassVar[Converts] = "by its course"
+
+    def grills(self) -> tuple[Grill, ...]:
+        return tuple(gas_grill(n, sear=n >= 4, side=n >= 3) for n in (2, 3, 4, 5, 6))
+
+    def check(self, grill: Grill) -> None:
+        if not any(b.kind == "main" for b in grill.burners):
+            raise InvalidInput("burners", "need at least one main burner under the grate (got none).")
+
+    def check_setup(self, setup: FireSetup) -> None:
+        burners = setup.grill.burners
+        if len(setup.knobs) != len(burners):
+            raise InvalidInput(
+                "knobs", f"needs one setting for each of the {len(burners)} burners (got {len(setup.knobs)})."
+            )
+        for i, knob in enumerate(setup.knobs):
+            require_between(f"knobs.{i}", knob, 0.0, 1.0, "", "0 is off, 1 is high; low is about 0.3.")
+
+    def usual(self, grill: Grill, weather: Weather) -> FireSetup:
+        mains = [b for b in grill.burners if b.kind == "main"]
+        knobs = tuple(
+            0.0 if b.kind != "main" else 1.0 if b is mains[-1] else LOW if b is not mains[0] else 0.0
+            for b in grill.burners
+        )
+        return FireSetup(grill, knobs=knobs, weather=weather)
+
+    def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
+        words = (("Low side, lid shut", "On the low side"), ("Over the high burner", "over the high burner"))
+        row = usual["gas_3"]
+        return (Ships("gas", "Gas grill, three burners", row, None, Spot(-0.22, 0.0), Spot(0.22, 0.0), words),)
+
+    def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+        air = state.zones_c[0] if state.zones_c else setup.weather.air_c
+        found = []
+        for burner, knob in zip(setup.grill.burners, setup.knobs, strict=True):
+            if knob <= 0.0 or burner.kind == "side":
+                continue
+            power = burner.power_w * knob
+            share = SEAR_PLATE_SHARE.value if burner.kind == "sear" else PLATE_SHARE.value
+            shines = share * power / (burner.width_m * burner.depth_m) / STEFAN_BOLTZMANN.value + (air + 273.15) ** 4
+            plate = Rectangle(
+                burner.x_m - burner.width_m / 2, burner.x_m + burner.width_m / 2, burner.y_m - burner.depth_m / 2,
+                burner.y_m + burner.depth_m / 2, grate.height_m,
+            )  # fmt: skip
+            found.append(Emitter(burner.name, (plate,), shines**0.25 - 273.15, 0.9, power, FLAME_C.value))
+        return tuple(found)
+
+    def air_c(self, setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Floats:
+        mains = [b for b in setup.grill.burners if b.kind == "main"]
+        return np.interp(x_m, [b.x_m for b in mains], state.zones_c)
+
+    def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
+        kg_h = power_w / fuels.PROPANE_HEAT.value * 3600.0
+        lasts = BOTTLE_KG.value / kg_h * 3600.0 if kg_h > 0 else 0.0
+        return Hours(preheat_s, lasts, (), f"another bottle ({BOTTLE_KG.value:g} kg assumed)", kg_h, "propane")
+
+    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+        burners, gentle = base.grill.burners, wanted.gentle_c
+        mains = [b for b in burners if b.kind == "main"]
+        if gentle is None:
+            yield Candidate(at_most(base), ("All burners high, lid shut for the preheat.",))
+        elif wanted.sear:
+            why = "One end high to sear, the others only as high as the gentle end wants."
+            yield Candidate(base, (why,), gentle, to_row=True)
+        else:
+            one_end = replace(base, knobs=tuple(1.0 if b is mains[-1] else 0.0 for b in burners))
+            why = "The food lies over burners that are off: the lid brings the heat round."
+            yield Candidate(one_end, (why,), gentle)
+            alike = replace(base, knobs=tuple(1.0 if b.kind == "main" else 0.0 for b in burners))
+            yield Candidate(alike, ("All burners alike.",), gentle)
+
+    def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
+        ready = found.ready_s
+        return (
+            Preparation("light", "fire", "Light the burners, lid open", 1 * MINUTE, "Lid open to light. Hoses tested with soapy water when the bottle was changed."),
+            Preparation("preheat", "fire", "Lid on, preheat", ready, f"All burners high at first, then set them. About {{time:{ready:.0f}}}."),
+            OIL,
+        )  # fmt: skip
+
+    def convert_name(self) -> str:
+        return "Burners up"
+
+    def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
+        return f"All burners high, lid shut: {{time:{convert_s:.0f}}} to {{temp:{most_c:.0f}}}."
+
+
+def gas_grill(burners: int, *, power_w: float = 3500.0, sear: bool = False, side: bool = False) -> Grill:
+    """A gas grill with so many equal main burners, side by side. Raises InvalidInput outside 2 to 6."""
+    if not 2 <= burners <= 6:
+        raise InvalidInput("burners", f"must be between 2 and 6 (got {burners}).")
+    pitch = 0.19
+    width = pitch * burners + 0.08
+    row = [
+        Burner(f"burner{i + 1}", f"Burner {i + 1}", (i - (burners - 1) / 2.0) * pitch, 0.0, 0.13, 0.40, power_w)
+        for i in range(burners)
+    ]
+    if sear:
+        row.append(Burner("sear", "Sear burner", (burners - 1) / 2.0 * pitch, 0.06, 0.18, 0.26, 4200.0, "sear"))
+    if side:
+        row.append(Burner("side", "Side burner", width / 2 + 0.25, 0.0, 0.20, 0.20, 3000.0, "side"))
+    return Grill(
+        f"gas_{burners}", f"Gas grill, {burners} burners", Gas(),
+        (
+            Grate("main", "Main grate", "rectangle", width, 0.46, 0.09),
+            Grate("upper", "Warming rack", "rectangle", width, 0.16, 0.25),
+        ),
+        Body(heat_j_k=3800.0 * burners + 3000.0, inner_w_k=30.0 * burners, outer_w_k=6.8 * burners, area_m2=0.35),
+        tuple(row),
+    )  # fmt: skip

@@ -1,0 +1,53 @@
+"""A round charcoal grill of sheet steel with a lid."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import ClassVar
+
+from brasko.core.fire.coals import Charcoal
+from brasko.core.fire.fuels import coal_mass_kg
+from brasko.core.fire.grills import Body, Grate, Grill, Spot
+from brasko.core.fire.kinds.charcoal import CharcoalKind
+from brasko.core.fire.kinds.kind import GENTLE_C, MIDDLE, MIDDLE_SPOT, OVER_COALS, Ships
+from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.weather import Weather
+
+FUSE_C = 121.0
+FUSE_KG = 1.9
+
+
+@dataclass(frozen=True)
+class Kettle(CharcoalKind):
+    """Coals on the floor of a bowl, a vent below and one in the lid."""
+
+    key: ClassVar[str] = "kettle"
+
+    def grills(self) -> tuple[Grill, ...]:
+        return (
+            Grill(
+                "kettle", "Charcoal kettle", self,
+                (
+                    Grate("main", "Cooking grate", "round", 0.54, 0.54, 0.15),
+                    Grate("upper", "Raised rack", "round", 0.36, 0.36, 0.25),
+                ),
+                Body(heat_j_k=12000.0, inner_w_k=40.0, outer_w_k=15.0, area_m2=0.26, bottom_m2=34e-4, top_m2=29e-4,
+                     leak_m2=4e-4, column_m=0.55, used_share=0.40),
+                floor_width_m=0.44, floor_depth_m=0.44,
+            ),
+        )  # fmt: skip
+
+    def usual(self, grill: Grill, weather: Weather) -> FireSetup:
+        amount = coal_mass_kg("briquettes", 0.75, "chimneys")
+        return FireSetup(grill, Charcoal("banked", amount), 0.5, 0.5, drip_pan=True, weather=weather)
+
+    def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
+        kettle = usual["kettle"]
+        ring = replace(kettle, charcoal=Charcoal("ring", FUSE_KG), drip_pan=True)
+        cool = ("Cool side, lid shut", "On the cool side")
+        return (
+            Ships("kettle_two_zone", "Charcoal kettle, two zones", kettle, GENTLE_C, Spot(-0.15, 0.0), Spot(0.145, 0.0),
+                  (cool, OVER_COALS)),
+            Ships("kettle_ring", "Charcoal kettle, fuse of coals round the edge", ring, FUSE_C, MIDDLE_SPOT, MIDDLE_SPOT,
+                  (MIDDLE, OVER_COALS)),
+        )  # fmt: skip

@@ -1,0 +1,232 @@
+"""What a kind of grill is: everything that differs from one kind to the next, and nothing else.
+
+The machinery of fires (chamber, course, grate, hours, setting) asks a grill's kind and never which kind it is. A new kind
+is one file here and a row in the registry.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from typing import TYPE_CHECKING, ClassVar, Literal
+
+import numpy as np
+from numpy.typing import NDArray
+
+from brasko.core.fire.emitter import Emitter
+from brasko.core.fire.grills import Grate, Grill, Spot
+from brasko.core.fire.setup import FireSetup, at_most, with_vents
+from brasko.core.fire.weather import Weather
+from brasko.core.fire.zones import Preparation
+from brasko.core.sourced import Sourced
+
+if TYPE_CHECKING:
+    from brasko.core.fire.advisor import Wanted
+    from brasko.core.fire.chamber import Settled
+
+Floats = NDArray[np.float64]
+MINUTE = 60.0
+Rules = Literal["air", "knobs", "controller"]
+"""What sets the heat: the air that vents let in, knobs, or a controller."""
+Fuel = Literal["charcoal", "wood", "gas", "pellets", "electricity"]
+Converts = Literal["by its course", "in minutes", "not"]
+Words = tuple[str, str]
+"""Of a place: its name, and where food goes."""
+
+GAS_HEAT = Sourced(1800.0, "J K-1", "", "assumed")
+"""What follows the gas at once: the grate, the gauge, the gas itself."""
+NOTHING = Sourced(0.0, "W K-1", "", "assumed")
+STILL = Sourced(0.0, "m s-1", "", "assumed")
+
+
+@dataclass(frozen=True)
+class Hours:
+    """How long a fire serves, counted from when it is ready.
+
+    ready_s         from lighting until food may go on
+    usable_s        while it stays near its heat without a hand's touch
+    refuel_s        moments, from ready, to add what keeps it going for ten hours; empty where nothing can be added
+    add_words       what to add each time
+    fuel_kg_h       what it burns in an hour, of charcoal, wood, pellets or propane
+    smoke_s         for how long the wood that was put on smokes
+    fuse_m          length of a fuse [m]
+    """
+
+    ready_s: float
+    usable_s: float
+    refuel_s: tuple[float, ...]
+    add_words: str
+    fuel_kg_h: float
+    fuel_name: str
+    smoke_s: float = 0.0
+    fuse_m: float | None = None
+
+
+@dataclass(frozen=True)
+class Found:
+    """What was computed of a fire before words are put to it [s, °C]: from lighting until it is ready, how long the coals
+    in a chimney take, when vents are first closed, the change to searing heat and what that reaches."""
+
+    ready_s: float
+    chimney_s: float
+    first_closed_s: float | None
+
+
+@dataclass(frozen=True)
+class Loaded:
+    """Fuel at the beginning: its mass, of it glowing, heat [J/kg], heat of a glowing kilogram [W/kg], most of a fuse [W]."""
+
+    mass_kg: float
+    glowing_kg: float
+    heat_j_kg: float
+    pace_w_kg: float
+    fuse_w: float = 0.0
+
+
+@dataclass(frozen=True)
+class Candidate:
+    """A fire to try for a wish, with its reasons. set_for_c: still to be set for this air; to_row: one end high, the
+    others as high as the gentle end wants."""
+
+    setup: FireSetup
+    why: tuple[str, ...]
+    set_for_c: float | None = None
+    to_row: bool = False
+
+
+@dataclass(frozen=True)
+class Ships:
+    """A planner's fire of this kind: set for this air (None as it is), food at these places, called so."""
+
+    key: str
+    name: str
+    setup: FireSetup
+    set_for_c: float | None
+    gentle: Spot
+    sear: Spot
+    words: tuple[Words, Words]
+
+
+MIDDLE_SPOT = Spot(0.0, 0.0)
+MIDDLE: Words = ("Middle of the grate, lid shut", "On, in the middle")
+OVER_COALS: Words = ("Over the coals, lid open", "over the coals")
+GENTLE_C = 115.0
+"""What shipped grills with a lid are set for: 240 °F (common practice, no source)."""
+OIL = Preparation(
+    "oil",
+    "hands",
+    "Brush and oil the grate",
+    3 * MINUTE,
+    "After the preheat: hot residue brushes off. Look for loose bristles.",
+)
+
+
+@dataclass(frozen=True)
+class GrillKind:
+    """One kind of grill. What stands here is the usual; a kind says what is other about it.
+
+    rules, fuel         what sets its heat, and what burns
+    is_laid             its fire is laid of charcoal
+    is_drawn            a draught is drawn through its coals, lid or no lid
+    lit_in_place        its coals are lit where they lie, not in a chimney
+    vents_together      both vents are set alike
+    wastes_starved      coals short of air waste some of their heat
+    can_be_fed          something can be added while it burns
+    plume_under_lid     gas rises from the fire straight past the food under a shut lid
+    flows_across        air goes along the chamber, not up through it
+    hotter_end          one end of its grate is hotter: long cooks are turned
+    indoors, sears      it stands in a kitchen; its own grate can sear
+    seared_on_the_way_up
+                        it is opened up for a sear and not left to settle: that would be far too hot
+    converts            how it comes from gentle to searing heat
+    flashes_back        air let in at once makes it flash
+    """
+
+    key: ClassVar[str]
+    rules: ClassVar[Rules] = "air"
+    fuel: ClassVar[Fuel] = "charcoal"
+    is_laid: ClassVar[bool] = False
+    is_drawn: ClassVar[bool] = False
+    lit_in_place: ClassVar[bool] = False
+    vents_together: ClassVar[bool] = False
+    wastes_starved: ClassVar[bool] = True
+    can_be_fed: ClassVar[bool] = True
+    plume_under_lid: ClassVar[bool] = True
+    flows_across: ClassVar[bool] = False
+    hotter_end: ClassVar[bool] = False
+    indoors: ClassVar[bool] = False
+    sears: ClassVar[bool] = True
+    seared_on_the_way_up: ClassVar[bool] = False
+    converts: ClassVar[Converts] = "in minutes"
+    flashes_back: ClassVar[bool] = False
+    follows_gas: ClassVar[Sourced] = GAS_HEAT
+    blows_w_k: ClassVar[Sourced] = NOTHING
+    """Heat that the air through a controlled fire carries off for each kelvin."""
+    fan_m_s: ClassVar[Sourced] = STILL
+    stirs_w: ClassVar[Sourced | None] = None
+    """What stirs its air where that is not its whole heat."""
+
+    def grills(self) -> tuple[Grill, ...]:
+        """The typical ones that ship, assumed from common practice."""
+        raise NotImplementedError
+
+    def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
+        """The planner's fires of this kind, of the usual set-ups of its grills."""
+        return ()
+
+    def check(self, grill: Grill) -> None:
+        """Raises InvalidInput for a grill of this kind that cannot be."""
+
+    def check_setup(self, setup: FireSetup) -> None:
+        """Raises InvalidInput for a fire in it that cannot be."""
+
+    def usual(self, grill: Grill, weather: Weather) -> FireSetup:
+        """A sensible fire to start from."""
+        raise NotImplementedError
+
+    def opened(self, setup: FireSetup) -> FireSetup:
+        """The fire as it is for a sear."""
+        if self.rules != "air":
+            return at_most(setup)
+        return replace(with_vents(setup, 1.0, 1.0), lid_open=True)
+
+    def fuel_w(self, setup: FireSetup) -> float:
+        """Heat that its fuel could give with air enough [W], where no charcoal is laid."""
+        return sum(b.power_w * k for b, k in zip(setup.grill.burners, setup.knobs, strict=True) if b.kind != "side")
+
+    def loaded(self, setup: FireSetup) -> Loaded:
+        """Fuel at the beginning, where no charcoal is laid."""
+        return Loaded(0.0, 0.0, 1.0, 0.0)
+
+    def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+        """What glows below a grate beside coals and a deflector."""
+        return ()
+
+    def air_c(self, setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Floats:
+        """The chamber's air along a grate, without what rises straight from the fire [°C]."""
+        return np.full_like(x_m, state.gas_c)
+
+    def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
+        """How long it serves, where no charcoal is laid."""
+        raise NotImplementedError
+
+    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+        """Fires to try for a wish, the thriftiest first."""
+        raise NotImplementedError
+
+    def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
+        """What is done to the fire beforehand, in order, each with its time and reason. {target} stands for its heat."""
+        raise NotImplementedError
+
+    def convert_name(self) -> str:
+        """The change to searing heat."""
+        return "Open the fire up"
+
+    def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
+        """Its reason: so long, to so hot; most_c is what it would reach in the end."""
+        return f"Vents open, lid off: {{time:{convert_s:.0f}}} brings the coals to searing heat while the meat waits."
+
+
+def refuelled(span_s: float, within_s: float = 10 * 3600.0) -> tuple[float, ...]:
+    """Moments to add fuel that lasts so long."""
+    return tuple(span_s * (i + 1) for i in range(min(40, int(within_s / max(span_s, 60.0)))))

@@ -1,0 +1,112 @@
+"""A long chamber with a firebox at one end that burns splits."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, ClassVar
+
+import numpy as np
+
+from brasko.core.fire import fuels
+from brasko.core.fire.grills import Body, Grate, Grill
+from brasko.core.fire.kinds.kind import (
+    GENTLE_C,
+    MIDDLE,
+    MIDDLE_SPOT,
+    MINUTE,
+    OIL,
+    Candidate,
+    Floats,
+    Found,
+    Fuel,
+    GrillKind,
+    Hours,
+    Loaded,
+    Ships,
+    refuelled,
+)
+from brasko.core.fire.setup import FireSetup, with_vents
+from brasko.core.fire.weather import Weather
+from brasko.core.fire.zones import Preparation
+from brasko.core.sourced import Sourced
+
+if TYPE_CHECKING:
+    from brasko.core.fire.advisor import Wanted
+    from brasko.core.fire.chamber import Settled
+
+SPLITS_W = Sourced(22000.0, "W", "", "assumed")
+"""What the splits in the firebox could give with all the air they want."""
+LOAD_KG, GLOWING_KG, SPLITS_PACE = 60.0, 1.6, 4.0
+"""Splits at hand, the bed they burn on, and how much faster than coals they burn (assumed)."""
+SHELF_RISE = Sourced(0.35, "m-1", "", "assumed")
+"""Hot gas lies on top: the rise of the air grows by this share for each metre of height in the chamber."""
+CHAMBER_LOSES_W_MK = Sourced(14.0, "W m-1 K-1", "", "assumed")
+"""What a metre of the chamber loses."""
+LEAST_REACH_M = 0.3
+WARM_C = 150.0
+
+
+@dataclass(frozen=True)
+class Offset(GrillKind):
+    """Hot gas enters at one end of the chamber and leaves at the other: the near end and the top are hotter."""
+
+    key: ClassVar[str] = "offset"
+    fuel: ClassVar[Fuel] = "wood"
+    flows_across: ClassVar[bool] = True
+    hotter_end: ClassVar[bool] = True
+
+    def grills(self) -> tuple[Grill, ...]:
+        return (
+            Grill(
+                "offset", "Offset smoker", self,
+                (
+                    Grate("main", "Chamber grate", "rectangle", 0.90, 0.42, 0.25),
+                    Grate("upper", "Top shelf", "rectangle", 0.90, 0.26, 0.45),
+                ),
+                Body(heat_j_k=38000.0, inner_w_k=70.0, outer_w_k=28.0, area_m2=0.55, bottom_m2=180e-4, top_m2=110e-4,
+                     leak_m2=12e-4, column_m=0.95, used_share=0.18),
+                floor_width_m=0.40, floor_depth_m=0.40,
+            ),
+        )  # fmt: skip
+
+    def usual(self, grill: Grill, weather: Weather) -> FireSetup:
+        return FireSetup(grill, None, 0.2, 1.0, weather=weather)
+
+    def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
+        words = (("In the chamber", "Into the chamber"), MIDDLE)
+        return (Ships("offset", "Offset smoker", usual["offset"], GENTLE_C, MIDDLE_SPOT, MIDDLE_SPOT, words),)
+
+    def opened(self, setup: FireSetup) -> FireSetup:
+        return with_vents(setup, 1.0, 1.0)
+
+    def fuel_w(self, setup: FireSetup) -> float:
+        return SPLITS_W.value
+
+    def loaded(self, setup: FireSetup) -> Loaded:
+        heat = fuels.SPLIT_HEAT.value
+        return Loaded(LOAD_KG, GLOWING_KG, heat, heat * fuels.COAL_PACE.value * SPLITS_PACE)
+
+    def air_c(self, setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Floats:
+        if not setup.closed:
+            return super().air_c(setup, state, grate, x_m)
+        outside = setup.weather.air_c
+        reach = max(state.flow_kg_s * fuels.AIR_HEAT.value / CHAMBER_LOSES_W_MK.value, LEAST_REACH_M)
+        shelf = 1.0 + SHELF_RISE.value * (grate.height_m - setup.grill.grates[0].height_m)
+        return outside + (state.gas_c - outside) * shelf * np.exp(-x_m / reach)
+
+    def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
+        every = fuels.SPLIT_KG.value * fuels.SPLIT_HEAT.value / power_w
+        kg_h = power_w / fuels.SPLIT_HEAT.value * 3600.0
+        return Hours(preheat_s, every, refuelled(every), "one split, warmed on the firebox", kg_h, "wood")
+
+    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+        why = ("Small, hot, well-fed splits: the dampers set the heat, the fire burns clean.",)
+        yield Candidate(base, why, wanted.gentle_c if wanted.gentle_c is not None else WARM_C)
+
+    def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
+        return (
+            Preparation("light", "fire", "Light a bed of coals in the firebox", 15 * MINUTE, "A chimney of lit coals, then two splits: the bed carries the fire."),
+            Preparation("preheat", "fire", "Bring the chamber to heat", found.ready_s, "Dampers wide until the smoke runs thin and blue, then as set. White smoke is bitter."),
+            OIL,
+        )  # fmt: skip

@@ -1,0 +1,91 @@
+"""A pellet grill: an auger, a fan and a plate over the fire pot."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import TYPE_CHECKING, ClassVar
+
+from brasko.core.fire import fuels
+from brasko.core.fire.emitter import BAFFLE_RISE_K, Emitter
+from brasko.core.fire.grills import Body, Controller, Grate, Grill
+from brasko.core.fire.kinds.controlled import Controlled
+from brasko.core.fire.kinds.kind import (
+    GENTLE_C,
+    MIDDLE,
+    MIDDLE_SPOT,
+    MINUTE,
+    OIL,
+    Converts,
+    Found,
+    Fuel,
+    Hours,
+    Ships,
+    refuelled,
+)
+from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.views import Rectangle
+from brasko.core.fire.weather import Weather
+from brasko.core.fire.zones import Preparation
+from brasko.core.sourced import Sourced
+
+if TYPE_CHECKING:
+    from brasko.core.fire.chamber import Settled
+
+HOPPER_KG = Sourced(9.0, "kg", "", "assumed")
+STARTS_S = 6 * MINUTE
+
+
+@dataclass(frozen=True)
+class Pellet(Controlled):
+    """Set and held, stirred by its fan; it sears at its highest and no hotter."""
+
+    key: ClassVar[str] = "pellet"
+    fuel: ClassVar[Fuel] = "pellets"
+    converts: ClassVar[Converts] = "by its course"
+    blows_w_k: ClassVar[Sourced] = Sourced(12.0, "W K-1", "", "assumed")
+    fan_m_s: ClassVar[Sourced] = Sourced(0.9, "m s-1", "", "assumed")
+    """Speed that its fan makes over the grate."""
+
+    def grills(self) -> tuple[Grill, ...]:
+        return (
+            Grill(
+                "pellet", "Pellet grill", self,
+                (
+                    Grate("main", "Lower grate", "rectangle", 0.62, 0.48, 0.14),
+                    Grate("upper", "Upper rack", "rectangle", 0.62, 0.22, 0.30),
+                ),
+                Body(heat_j_k=22000.0, inner_w_k=60.0, outer_w_k=19.0, area_m2=0.40),
+                controller=Controller(low_w=1100.0, high_w=8400.0, band_k=6.0, start_s=360.0, lowest_c=75.0, highest_c=260.0),
+            ),
+        )  # fmt: skip
+
+    def usual(self, grill: Grill, weather: Weather) -> FireSetup:
+        return FireSetup(grill, set_c=121.0, weather=weather)
+
+    def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
+        words = (MIDDLE, ("Middle of the hot grate, lid shut", "over the heat plate"))
+        return (Ships("pellet", "Pellet grill", usual["pellet"], GENTLE_C, MIDDLE_SPOT, MIDDLE_SPOT, words),)
+
+    def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+        half, deep = grate.width_m * 0.4, grate.depth_m * 0.4
+        plate = Rectangle(-half, half, -deep, deep, grate.height_m)
+        return (Emitter("heat plate", (plate,), state.gas_c + BAFFLE_RISE_K.value, 0.95),)
+
+    def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
+        kg_h = power_w / fuels.PELLET_HEAT.value * 3600.0
+        lasts = HOPPER_KG.value / kg_h * 3600.0
+        add = f"fill the hopper ({HOPPER_KG.value:g} kg assumed)"
+        return Hours(preheat_s, lasts, refuelled(lasts), add, kg_h, "pellets")
+
+    def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
+        return (
+            Preparation("light", "fire", "Start it with the lid open", STARTS_S, "About {time:360} until the fire pot has caught; the fan clears the first smoke."),
+            Preparation("preheat", "fire", "Lid on, preheat", max(found.ready_s - STARTS_S, 300.0), f"Until it holds {{temp:{setup.set_c or 0.0:.0f}}}."),
+            OIL,
+        )  # fmt: skip
+
+    def convert_name(self) -> str:
+        return "Set it to its highest"
+
+    def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
+        return f"It reaches {{temp:{most_c:.0f}}} in {{time:{convert_s:.0f}}} and no more: for a hard sear use a skillet or another fire."

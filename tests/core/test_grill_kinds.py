@@ -1,0 +1,80 @@
+"""Kinds of grill are objects behind one registry: what is told here is the layout, not the trade (common practice)."""
+
+import pickle
+import re
+from dataclasses import dataclass
+from pathlib import Path
+from typing import ClassVar
+
+import numpy as np
+import pytest
+
+import brasko.core
+from brasko.core.fire import chamber, setting
+from brasko.core.fire.advisor import Wanted, advised
+from brasko.core.fire.coals import Charcoal
+from brasko.core.fire.grate import grate_map
+from brasko.core.fire.grills import Body, Grate, Grill, Spot
+from brasko.core.fire.hours import hours_of
+from brasko.core.fire.kinds import GRILLS, KINDS
+from brasko.core.fire.kinds.charcoal import CharcoalKind
+from brasko.core.fire.own import OwnFire, fires_of_kind, planner_fire, preparations_of, shipped
+from brasko.core.fire.setup import FireSetup, usual_setup
+from brasko.core.fire.weather import Weather
+from brasko.core.foods.cuts import cut_named
+
+CORE = Path(brasko.core.__path__[0])
+
+
+@dataclass(frozen=True)
+class Drum(CharcoalKind):
+    """A barrel with coals far below the food: told here in one place, as a new kind would be."""
+
+    key: ClassVar[str] = "drum"
+
+    def grills(self) -> tuple[Grill, ...]:
+        body = Body(30000.0, 45.0, 24.0, 0.5, bottom_m2=60e-4, top_m2=40e-4, leak_m2=4e-4, column_m=0.8)
+        grate = Grate("main", "Grate", "round", 0.55, 0.55, 0.55)
+        return (Grill("drum", "Drum", self, (grate,), body, floor_width_m=0.42, floor_depth_m=0.42),)
+
+    def usual(self, grill: Grill, weather: Weather) -> FireSetup:
+        return FireSetup(grill, Charcoal("level", 3.0), 0.4, 0.5, weather=weather)
+
+
+def test_a_new_kind_goes_through_all_of_the_machinery():
+    grill = Drum().grills()[0]
+    setup = setting.set_for(usual_setup(grill), 115.0)
+    assert chamber.settled(setup).gas_c == pytest.approx(115.0, abs=0.5)
+    assert chamber.settled(setup).balance.relative_error < 1e-6
+    assert hours_of(setup).usable_s > 3600.0
+    assert [p.key for p in preparations_of(setup)] == ["light", "bank", "preheat", "oil"]
+    assert np.nanmax(grate_map(setup).equivalent_c) > 100.0
+    fire = planner_fire(
+        OwnFire("Mine", setup, Spot(0.0, 0.0), Spot(0.0, 0.0)), cut_named("strip").geometry(0.038, 0.4), 0.1
+    )
+    assert fire.has("gentle")
+    assert advised(grill, Wanted(107.0, 125.0)).setup.grill.kind == Drum()
+
+
+def test_no_machinery_asks_which_kind_it_is():
+    """Comparisons of a grill's kind stand in the kind's own file only."""
+    asks = re.compile(
+        r"grill\.kind\s*(==|!=|in\b|not in\b)|isinstance\([^)]*grill\.kind|grill\.kind\.key\s*(==|!=|in\b)"
+    )
+    found = [
+        f"{path.relative_to(CORE)}: {line.strip()}"
+        for path in CORE.rglob("*.py")
+        for line in path.read_text(encoding="utf-8").splitlines()
+        if asks.search(line)
+    ]
+    assert found == []
+
+
+@pytest.mark.parametrize("key", sorted(KINDS))
+def test_each_kind_is_registered_once_and_ships_what_it_says(key):
+    kind = KINDS[key]
+    assert all(GRILLS[g.key].kind == kind for g in kind.grills())
+    assert pickle.loads(pickle.dumps(kind)) == kind
+    assert len({type(k) for k in KINDS.values()}) == len(KINDS)
+    for name in fires_of_kind(key):
+        assert name == "burner_skillet" or shipped()[name].setup.grill.kind == kind
