@@ -15,7 +15,7 @@ from pathlib import Path
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.optimize import least_squares
+from scipy.optimize import least_squares, minimize
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "reference")]
@@ -34,7 +34,10 @@ CONFIDENCE = {"high": 1.0, "medium": 0.8, "low": 0.5}
 STRAINED = 0.4
 INSIDE, SHOULDER, MARGIN = 0.4, 3.0, 0.1
 """A range says that anywhere in it is about as likely: the pull to its middle is weak, and outside of it strong."""
-STEP_SD, MOST_ROUNDS = 0.4, 5
+STEP_SD, MOST_ROUNDS = 0.4, 2
+SAFELY_IN, LOST, PRIOR_PULL, FURTHEST_SD = 0.06, 0.5, 0.15, 1.2
+"""Last stage: a value counts as out from so near its bound on; one farther out than LOST half ranges is not chased; how
+much the priors still pull; how far a parameter may go from where the joint fit left it."""
 PARAMETERS: tuple[Parameter, ...] = posterior().parameters
 COUNTED: tuple[Reference, ...] = tuple(r for r in references() if r.is_counted)
 GROUPS = tuple(dict.fromkeys(r.group for r in COUNTED))
@@ -114,7 +117,8 @@ class Fit:
         self.pool, self.counted, self.runs = pool, counted, 0
         self.known: dict[bytes, Floats] = {}
         self.slopes: Floats = np.zeros((len(COUNTED), len(PARAMETERS)))
-        self.best: tuple[float, Floats, Floats] | None = None
+        self.plain: Floats = np.zeros_like(self.slopes)
+        self.best: tuple[float, Floats, Floats, Floats] | None = None
 
     def values(self, z: Floats) -> Floats:
         if z.tobytes() not in self.known:
@@ -129,14 +133,16 @@ class Fit:
         """Central differences: a step is wide enough to see past the jumps of flips. What was best so far is kept."""
         eye = np.eye(len(z)) * STEP_SD
         sets = [z + sign * step for step in eye for sign in (1.0, -1.0)]
-        off_all = np.array([shouldered(off(v)) for v in all_of(sets, self.pool)])
+        plain = np.array([off(v) for v in all_of(sets, self.pool)])
+        off_all = shouldered(plain)
         self.runs += len(sets)
+        self.plain = ((plain[0::2] - plain[1::2]) / (2.0 * STEP_SD)).T
         self.slopes = ((off_all[0::2] - off_all[1::2]) / (2.0 * STEP_SD)).T
         now = self.values(z)
         within = int(((now >= LOW) & (now <= HIGH)).sum())
         score = float(WEIGHTS[(now >= LOW) & (now <= HIGH)].sum())
         if self.best is None or score > self.best[0]:
-            self.best = (score, z.copy(), self.slopes)
+            self.best = (score, z.copy(), self.slopes, self.plain)
         print(f"  {self.runs} sets of parameters tried, {within} of {len(COUNTED)} in range", flush=True)
         return np.vstack([(WEIGHTS[:, None] * self.slopes)[self.counted], np.eye(len(z))])
 
@@ -154,8 +160,24 @@ def fitted(pool: ProcessPoolExecutor, start: Floats) -> tuple[Floats, Fit]:
         xtol=0.02,
     )
     assert fit.best is not None
-    _, z, fit.slopes = fit.best
+    fit.jacobian(into_range(fit))
+    _, z, fit.slopes, fit.plain = fit.best
     return z, fit
+
+
+def into_range(fit: Fit) -> Floats:
+    """From the best of the joint fit, the nearest parameters that by its slopes bring most cooks safely into range."""
+    assert fit.best is not None
+    _, z0, _, plain = fit.best
+    begun = off(fit.values(z0))
+
+    def cost(z: Floats) -> float:
+        out = np.maximum(np.abs(begun + plain @ (z - z0)) - 1.0 + SAFELY_IN, 0.0)
+        return float(3.0 * (WEIGHTS * np.minimum(out, LOST)).sum() + PRIOR_PULL * z @ z)
+
+    bounds = [(max(at - FURTHEST_SD, -2.2), min(at + FURTHEST_SD, 2.2)) for at in z0]
+    found = minimize(cost, z0, method="Powell", bounds=bounds, options={"maxiter": 60, "xtol": 1e-3})
+    return np.asarray(found.x)
 
 
 def laplace(z: Floats, fit: Fit) -> Floats:
@@ -215,7 +237,8 @@ Made by `make calibrate`. Fifteen general parameters, each with a prior, are fit
 count, weighted by how sure each is (high 1, medium 0.8, low 0.5; strained ones at 0.4 of that). What no parameter
 can reach pulls little (Cauchy). Anywhere in a range is
 about as good as its middle; beyond it a miss soon counts. Of the
-rounds that the fit goes through, that with most cooks in range, by confidence, is kept; it begins from what was kept before. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
+rounds that the fit goes through, that with most cooks in range, by confidence, is kept; it begins from what was kept before.
+A last round starts there and takes, by the fit's own slopes, the nearest parameters that bring most cooks safely into their ranges. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
 errors go together (Laplace), from which plans, ranges and forecasts draw.
 """
 

@@ -112,7 +112,7 @@ def test_the_demo_yard_is_furnished_once(settings):
     assert Grill.objects.filter(owner__username=DEMO_USERNAME).count() == 5
     assert Pan.objects.filter(owner__username=DEMO_USERNAME).count() == 2
     kept = LaidFire.objects.get(owner__username=DEMO_USERNAME)
-    assert own_of(OwnFireIn.model_validate(kept.fire)).setup.grill.kind == "kettle"
+    assert own_of(OwnFireIn.model_validate(kept.fire)).setup.grill.kind.key == "kettle"
     pocket = Thermometer.objects.get(name="Pocket thermometer")
     assert pocket.checks.count() == 2
     assert -1.0 < pocket.offset_k < 0.0

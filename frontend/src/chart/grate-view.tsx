@@ -20,8 +20,10 @@ interface Props {
 /** The grate of a plan: computed heat, the coals under it, the food where it lies and the places it will lie. */
 export function GrateView({ grate, zones, role, where, radiusMm, system, onMove }: Props) {
   const places = { gentle: grate.fire.gentle, sear: grate.fire.sear };
-  const one = places.gentle.x_mm === places.sear.x_mm && places.gentle.y_mm === places.sear.y_mm;
+  const apart = (places.gentle.grate ?? null) !== (places.sear.grate ?? null);
+  const one = !apart && places.gentle.x_mm === places.sear.x_mm && places.gentle.y_mm === places.sear.y_mm;
   const items: Item[] = (["gentle", "sear"] as const)
+    .filter((r) => !(apart && r === "sear"))
     .filter((r) => zones.some((z) => z.role === r) && !(one && r === "sear" && role !== "sear") && !(one && r === "gentle" && role === "sear"))
     .map((r) => {
       const zone = zones.find((z) => z.role === r)!;
@@ -44,6 +46,7 @@ export function GrateView({ grate, zones, role, where, radiusMm, system, onMove 
         onMove={onMove && ((key, to) => onMove(key as "gentle" | "sear", to))}
       />
       <HeatScale system={system} />
+      {apart && <p className="m-0 text-xs text-ash">The sear is on another grate: {zones.find((z) => z.role === "sear")?.name.toLowerCase()}.</p>}
       {onMove && <p className="m-0 text-xs text-ash">Drag a place, or move it with the arrow keys: the plan follows.</p>}
     </div>
   );

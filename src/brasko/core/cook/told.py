@@ -111,7 +111,7 @@ def _one(step: CookStep, place: Place, before: Place | None, number: int) -> Ste
     longest = MAX_STEP_S if until.minutes is None else until.minutes * 60.0
     return Step(
         step.name, place.surroundings, Until(longest, core_c=until.core_c, crust_s=crust),
-        flip_every_s=step.flip_every_s, flip_first=step.flip_first, metal=metal,
+        flip_every_s=step.flip_every_s, flip_first=step.flip_first, metal=metal, pressed=place.pressed,
     )  # fmt: skip
 
 

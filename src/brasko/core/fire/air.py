@@ -86,9 +86,7 @@ def speed_m_s(setup: FireSetup, state: Settled) -> float:
     area = grill.grates[0].area_m2
     stirs = state.power_w if grill.kind.stirs_w is None else grill.kind.stirs_w.value
     own = stirred_m_s(stirs, CHAMBER_M.value, area, state.gas_c)
-    through = state.flow_kg_s / (air_density_kg_m3(state.gas_c) * area)
-    if grill.kind.flows_across:
-        through = state.flow_kg_s / (air_density_kg_m3(state.gas_c) * grill.grates[0].depth_m * CHAMBER_M.value)
+    through = grill.kind.through_m_s(grill, state.flow_kg_s / air_density_kg_m3(state.gas_c), CHAMBER_M.value)
     return math.hypot(math.hypot(own, through), grill.kind.fan_m_s.value)
 
 

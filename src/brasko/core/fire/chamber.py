@@ -13,6 +13,7 @@ from scipy.optimize import brentq
 
 from brasko.core.fire import fuels
 from brasko.core.fire.coals import coal_face_c, open_power_w
+from brasko.core.fire.emitter import EMBERS_M2
 from brasko.core.fire.grills import Body
 from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.weather import SUN_ABSORBED, WATER_BOILS_C, Weather
@@ -31,8 +32,6 @@ LIDLESS_SHARE = Sourced(0.12, "-", "", "assumed")
 """With the lid open, the air at the grate keeps this much of its rise."""
 DRAUGHT_PACE = Sourced(1.8, "-", "", "assumed")
 """How much faster coals burn where a draught is drawn through them, in a chimney starter or under a shut lid."""
-EMBERS_M2 = Sourced(0.06, "m2", "", "assumed")
-"""Glowing area in that firebox."""
 OPEN_AIR_RISE_K = Sourced(8.0, "K", "", "assumed")
 """Without a lid the air beside the fire is hardly warmer than outside."""
 FLUE_AIR = Sourced(3.0, "-", "", "assumed")

@@ -10,6 +10,11 @@ from brasko.core.sourced import Sourced
 BAFFLE_RISE_K = Sourced(45.0, "K", "", "assumed")
 """How much hotter than the air the plate over a pellet fire, or a kamado's deflector, gets."""
 
+EMBERS_M2 = Sourced(0.06, "m2", "", "assumed")
+"""Glowing area in an offset's firebox."""
+OPEN_BED_W_M2 = Sourced(1.1e5, "W m-2", "", "assumed")
+"""Heat release of an open bed, by which weaker ones are measured: their gas is the sooner thinned."""
+
 
 @dataclass(frozen=True)
 class Emitter:

@@ -13,7 +13,7 @@ from brasko.core.fire import fuels
 from brasko.core.fire.air import film_w_m2k
 from brasko.core.fire.chamber import Settled, settled
 from brasko.core.fire.coals import coal_face_c, disc_strips
-from brasko.core.fire.emitter import BAFFLE_RISE_K, Emitter, lowered
+from brasko.core.fire.emitter import BAFFLE_RISE_K, OPEN_BED_W_M2, Emitter, lowered
 from brasko.core.fire.grills import Grate
 from brasko.core.fire.hand import PALM_ABOVE_M, SKIN_C, hand_seconds
 from brasko.core.fire.setup import FireSetup
@@ -30,8 +30,6 @@ FOOD_EMISSIVITY = Sourced(0.9, "-", "", "from memory")
 SKIN_EMISSIVITY = Sourced(0.95, "-", "", "from memory")
 MIXES_IN = Sourced(5.5, "-", "", "assumed")
 """Air that a plume over an open bed takes in, in parts of its own gas, over a height of the bed's width."""
-OPEN_BED_W_M2 = Sourced(1.1e5, "W m-2", "", "assumed")
-"""Heat release of an open bed, by which weaker ones are measured: their gas is the sooner thinned."""
 LIDLESS_WALLS = Sourced(0.3, "-", "", "assumed")
 """With the lid open, walls and bowl below keep this share of the rise of the air."""
 PLUME_WIDENS = Sourced(0.12, "-", "", "assumed")

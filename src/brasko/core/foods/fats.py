@@ -30,6 +30,7 @@ FATS: dict[str, Fat] = {
     "clarified": Fat("Clarified butter", _smokes(230.0), _FILMED),
     "olive": Fat("Olive oil", _smokes(190.0), _FILMED),
     "butter": Fat("Butter", _smokes(150.0), _FILMED),
+    "spread": Fat("Egg-and-oil spread", _smokes(205.0), _FILMED),
     "none": Fat("None: a dry pan", None, _DRY),
 }
 """Dry metal touches a rough face in spots only; fat fills the gaps."""

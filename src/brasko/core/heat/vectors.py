@@ -114,6 +114,7 @@ def step_row(step: Step, passes: float, angles: tuple[float, ...]) -> list[float
         float(step.flip_first),
         float(angles.index(step.turn_deg % 180.0)),
         *metal_row(step.metal),
+        step.pressed,
     ]
 
 

@@ -35,6 +35,8 @@ LEAST_BRACKET_K = 0.1
 """A jump of the peak that lies between two pulls as near as this cannot be had any nearer."""
 FLATTEST, STEEPEST = 0.25, 4.0
 """How much the peak moves with the pull, at least and at most, as far as a next try trusts the last two."""
+QUICKEST_FLIP_S = 15.0
+"""Nobody turns a steak over more often, unless that is what is wished (common practice, no source)."""
 SEAR_ENOUGH, SEAR_KEEPS_FLIPS = 0.94, 0.1
 """Of the length needed, at least; and how much another flip interval than wished weighs beside a longer sear."""
 CRUST_ENOUGH = 0.8
@@ -48,6 +50,8 @@ FRUITLESS_SEAR_S = 240.0
 """Where a fire does not brown a piece in MAX_SEAR_S it is seared for two minutes a side: longer only dries it (assumed)."""
 HIGHEST_ABOVE_AIM_K = 3.0
 """How far above the finish a pull may lie: near boiling the middle falls at once when it comes off."""
+MOST_SEAR_RISE_K = 14.0
+"""What a sear after gentle heat may add: cooks pull 10 to 20 °F under, 25 °F at the most (common practice, no source)."""
 LONGEST_REST_S, PAST_PEAK = 45 * 60.0, 1.3
 FAIR_K = 1.0
 """Flips are compared at the same finish, so nearly."""
@@ -93,8 +97,11 @@ def even_sear(needed_s: float, flip_every_s: float) -> Sear:
     As long as is needed or hardly less, no longer than it must be, flipped about as often as wished.
     """
     best, least = (2.0 * flip_every_s, flip_every_s), math.inf
+    quickest = min(QUICKEST_FLIP_S, flip_every_s)
     for pairs in range(1, max(2, round(needed_s / flip_every_s)) + 1):
         for side in {5.0 * max(1, math.floor(needed_s / (10.0 * pairs)) + more) for more in (0, 1)}:
+            if side < quickest:
+                continue
             length = 2.0 * pairs * side
             off = abs(length - needed_s) / needed_s + SEAR_KEEPS_FLIPS * abs(side - flip_every_s) / flip_every_s
             if length >= SEAR_ENOUGH * needed_s and off < least:
@@ -289,9 +296,30 @@ def _corrected(
             break
         sear = longer
         pull = _searched(fine, pull, sear, tolerance)
+    if sear is not None and wish.how.phases[0] == "gentle":
+        sear, pull = _no_longer_than_it_may(fine, pull, sear, tolerance)
     pull, result = _at_the_reading(fine, pull, sear, every_s, frame_s)
     sear_s, flip_s = sear or (0.0, wish.flips_s)
     return Solution(programme_of(wish, pull, sear), pull, sear_s, flip_s, result, tries + fine.tries)
+
+
+def _no_longer_than_it_may(search: Search, pull: float, sear: Sear, tolerance: float) -> tuple[Sear, float]:
+    """The sear and its pull, shortened where it would heat the middle so much that the piece had to come off half raw.
+
+    What is lacking of the crust then is told (cautions).
+    """
+    wish = search.wish
+    for _ in range(MOST_SEARS):
+        rise = wish.aim_c - pull
+        if rise <= MOST_SEAR_RISE_K or sear[0] <= SHORTEST_SEAR_S:
+            break
+        length = max(sear[0] * MOST_SEAR_RISE_K / rise, SHORTEST_SEAR_S)
+        shorter = even_sear(length, length / 2.0 if wish.turn_deg else wish.flips_s)
+        if shorter[0] >= sear[0]:
+            break
+        sear = shorter
+        pull = _searched(search, min(pull + rise - MOST_SEAR_RISE_K, wish.aim_c), sear, tolerance)
+    return sear, pull
 
 
 def _at_the_reading(

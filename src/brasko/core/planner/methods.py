@@ -165,6 +165,8 @@ def why_not(method: str, fire: str, fire_name: str) -> str:
         return f"{fire_name} is laid to glow for hours and has no searing side."
     if fire == "kamado" and method == "sear_then_low":
         return f"{fire_name} that has seared takes an hour to come down again: sear last."
-    if fire in ("offset", "pellet"):
+    if fire == "offset":
+        return f"The chamber of {fire_name.lower()} sees no fire: do it low first, then sear over the coals of its firebox."
+    if fire == "pellet":
         return f"{fire_name} does not get hot enough for that; do it low first and sear elsewhere."
     return f"{how.name} is not done on {fire_name.lower()}: use a kettle, a kamado or a gas grill."

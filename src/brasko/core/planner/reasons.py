@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from brasko.core.foods.serving import serving_of
+from brasko.core.planner.by_hand import by_hand_words
 from brasko.core.planner.ending import carry_over_k
 from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.invert import Solution
@@ -64,7 +65,7 @@ def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
     rise = solution.result.peak_core_c - solution.pull_c
     before_sear = wish.how.phases[0] == "gentle" and "sear" in wish.how.phases
     later = "the sear and the rest add" if before_sear else "the rest adds"
-    said = f"Until the core reads {{temp:{solution.pull_c:.1f}}}: {later} {{rise:{rise:.1f}}}. No flipping needed."
+    said = f"Until the core reads {{temp:{solution.pull_c:.1f}}}: {later} {{rise:{rise:.1f}}}.{by_hand_words(wish, solution)} No flipping needed."
     if wish.pull_offset_k is not None:
         said += f" Your own pull: it ends at {{temp:{solution.result.peak_core_c:.1f}}}, wanted {{temp:{wish.finish_c:.1f}}}."
     return f"{WRAPS[wish.wrap]}: no more drying, so the stall is over. {said}" if step == "gentle_wrapped" else said
@@ -80,7 +81,7 @@ def _sear_why(wish: Wish, solution: Solution) -> str:
             return f"{way} until it has colour and gives to the tongs."
         if wish.reading_c is not None:
             return f"{way} until the middle reads {{temp:{solution.pull_c:.1f}}}, never below {{least:{wish.reading_c:.2f}}}."
-        return f"{way} until the core reads {{temp:{solution.pull_c:.1f}}}: the rest adds {{rise:{rise:.1f}}}."
+        return f"{way} until the core reads {{temp:{solution.pull_c:.1f}}}: the rest adds {{rise:{rise:.1f}}}.{by_hand_words(wish, solution)}"
     side = solution.sear_s / 2.0
     flips = round(solution.sear_s / solution.flip_every_s) - 1
     how = "flip once" if flips <= 1 else f"flip every {{time:{solution.flip_every_s:.0f}}}, {flips} flips"

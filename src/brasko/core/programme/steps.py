@@ -166,6 +166,7 @@ class Step:
     flip_first      turn it over as the step begins
     turn_deg        how it lies to the rods: another angle makes another set of marks
     metal           what it lies on, where that has its own heat
+    pressed         how many times faster juice leaves than where nothing presses on the piece
     """
 
     name: str
@@ -176,8 +177,10 @@ class Step:
     flip_first: bool = False
     turn_deg: float = 0.0
     metal: Metal | None = None
+    pressed: float = 1.0
 
     def __post_init__(self) -> None:
+        require_between("pressed", self.pressed, 1.0, 20.0, "")
         require_between("turn_deg", self.turn_deg, -360.0, 360.0, "°")
         if self.flip_every_s is not None:
             require_between("flip_every_s", self.flip_every_s, 1.0, MAX_STEP_S, "s")

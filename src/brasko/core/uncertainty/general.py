@@ -31,7 +31,7 @@ class General:
                         how fast juice above the holding capacity leaves at 70 °C, and per how many kelvin e times faster
     holding_loss, holding_mid_c
                         how much of the holding capacity heat takes, and about which temperature
-    creeps_m2_s         diffusivity of water in meat
+    creeps_m2_s         diffusivity of water in meat that is as wet as raw
     browning_j_mol      activation energy of browning
     good_s              browning dose of a good crust [s at 140 °C, dry]
     contact_w_m2k       meat on hot metal

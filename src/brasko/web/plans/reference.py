@@ -2,7 +2,9 @@
 
 from functools import cache, lru_cache
 
-from brasko.core.fire.own import FUSE_C, GENTLE_C, PLANNER_FIRES, shipped
+from brasko.core.fire.kinds.kettle import FUSE_C
+from brasko.core.fire.kinds.kind import GENTLE_C
+from brasko.core.fire.own import PLANNER_FIRES, shipped
 from brasko.core.fire.rests import RESTS
 from brasko.core.fire.zones import HOTTEST_GENTLE_C
 from brasko.core.foods.colour import COLOUR_ANCHORS

@@ -133,7 +133,6 @@ class GrillKind:
     wastes_starved      coals short of air waste some of their heat
     can_be_fed          something can be added while it burns
     plume_under_lid     gas rises from the fire straight past the food under a shut lid
-    flows_across        air goes along the chamber, not up through it
     hotter_end          one end of its grate is hotter: long cooks are turned
     indoors, sears      it stands in a kitchen; its own grate can sear
     seared_on_the_way_up
@@ -152,7 +151,6 @@ class GrillKind:
     wastes_starved: ClassVar[bool] = True
     can_be_fed: ClassVar[bool] = True
     plume_under_lid: ClassVar[bool] = True
-    flows_across: ClassVar[bool] = False
     hotter_end: ClassVar[bool] = False
     indoors: ClassVar[bool] = False
     sears: ClassVar[bool] = True
@@ -205,6 +203,11 @@ class GrillKind:
     def air_c(self, setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Floats:
         """The chamber's air along a grate, without what rises straight from the fire [°C]."""
         return np.full_like(x_m, state.gas_c)
+
+    def through_m_s(self, grill: Grill, flow_m3_s: float, height_m: float) -> float:
+        """Speed of what is drawn through the chamber past the food [m/s]; height_m of the gas above the fire. Usually it
+        goes up through the grate."""
+        return flow_m3_s / grill.grates[0].area_m2
 
     def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
         """How long it serves, where no charcoal is laid."""

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, ClassVar
@@ -9,10 +10,11 @@ from typing import TYPE_CHECKING, ClassVar
 import numpy as np
 
 from brasko.core.fire import fuels
-from brasko.core.fire.grills import Body, Grate, Grill
+from brasko.core.fire.coals import coal_face_c
+from brasko.core.fire.emitter import EMBERS_M2, OPEN_BED_W_M2, Emitter
+from brasko.core.fire.grills import Body, Grate, Grill, Spot
 from brasko.core.fire.kinds.kind import (
     GENTLE_C,
-    MIDDLE,
     MIDDLE_SPOT,
     MINUTE,
     OIL,
@@ -27,6 +29,7 @@ from brasko.core.fire.kinds.kind import (
     refuelled,
 )
 from brasko.core.fire.setup import FireSetup, with_vents
+from brasko.core.fire.views import Rectangle
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
 from brasko.core.sourced import Sourced
@@ -44,6 +47,9 @@ SHELF_RISE = Sourced(0.35, "m-1", "", "assumed")
 CHAMBER_LOSES_W_MK = Sourced(14.0, "W m-1 K-1", "", "assumed")
 """What a metre of the chamber loses."""
 LEAST_REACH_M = 0.3
+FIREBOX = "firebox"
+EMBERS_COVER = 0.9
+"""How much of the raked bed glows (assumed)."""
 WARM_C = 150.0
 
 
@@ -53,7 +59,6 @@ class Offset(GrillKind):
 
     key: ClassVar[str] = "offset"
     fuel: ClassVar[Fuel] = "wood"
-    flows_across: ClassVar[bool] = True
     hotter_end: ClassVar[bool] = True
 
     def grills(self) -> tuple[Grill, ...]:
@@ -63,6 +68,7 @@ class Offset(GrillKind):
                 (
                     Grate("main", "Chamber grate", "rectangle", 0.90, 0.42, 0.25),
                     Grate("upper", "Top shelf", "rectangle", 0.90, 0.26, 0.45),
+                    Grate(FIREBOX, "Small grate in the firebox", "rectangle", 0.34, 0.34, 0.13),
                 ),
                 Body(heat_j_k=38000.0, inner_w_k=70.0, outer_w_k=28.0, area_m2=0.55, bottom_m2=180e-4, top_m2=110e-4,
                      leak_m2=12e-4, column_m=0.95, used_share=0.18),
@@ -74,8 +80,12 @@ class Offset(GrillKind):
         return FireSetup(grill, None, 0.2, 1.0, weather=weather)
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
-        words = (("In the chamber", "Into the chamber"), MIDDLE)
-        return (Ships("offset", "Offset smoker", usual["offset"], GENTLE_C, MIDDLE_SPOT, MIDDLE_SPOT, words),)
+        words = (
+            ("In the chamber", "Into the chamber"),
+            ("Over the coals of the firebox", "over the coals of the firebox"),
+        )
+        over_coals = Spot(0.0, 0.0, FIREBOX)
+        return (Ships("offset", "Offset smoker", usual["offset"], GENTLE_C, MIDDLE_SPOT, over_coals, words),)
 
     def opened(self, setup: FireSetup) -> FireSetup:
         return with_vents(setup, 1.0, 1.0)
@@ -87,6 +97,16 @@ class Offset(GrillKind):
         heat = fuels.SPLIT_HEAT.value
         return Loaded(LOAD_KG, GLOWING_KG, heat, heat * fuels.COAL_PACE.value * SPLITS_PACE)
 
+    def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+        """The chamber sees no fire; a grate in the firebox lies over its embers, raked level, that burn as an open bed."""
+        if grate.key != FIREBOX or not state.alight:
+            return ()
+        half = math.sqrt(EMBERS_M2.value) / 2.0
+        bed = Rectangle(-half, half, -half, half, grate.height_m)
+        power = min(state.power_w, OPEN_BED_W_M2.value * EMBERS_M2.value)
+        face = float(coal_face_c(power, EMBERS_M2.value, setup.weather.air_c))
+        return (Emitter("coals", (bed,), face, EMBERS_COVER, power, face),)
+
     def air_c(self, setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Floats:
         if not setup.closed:
             return super().air_c(setup, state, grate, x_m)
@@ -94,6 +114,10 @@ class Offset(GrillKind):
         reach = max(state.flow_kg_s * fuels.AIR_HEAT.value / CHAMBER_LOSES_W_MK.value, LEAST_REACH_M)
         shelf = 1.0 + SHELF_RISE.value * (grate.height_m - setup.grill.grates[0].height_m)
         return outside + (state.gas_c - outside) * shelf * np.exp(-x_m / reach)
+
+    def through_m_s(self, grill: Grill, flow_m3_s: float, height_m: float) -> float:
+        """Along the chamber, through its section."""
+        return flow_m3_s / (grill.grates[0].depth_m * height_m)
 
     def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
         every = fuels.SPLIT_KG.value * fuels.SPLIT_HEAT.value / power_w
@@ -110,3 +134,9 @@ class Offset(GrillKind):
             Preparation("preheat", "fire", "Bring the chamber to heat", found.ready_s, "Dampers wide until the smoke runs thin and blue, then as set. White smoke is bitter."),
             OIL,
         )  # fmt: skip
+
+    def convert_name(self) -> str:
+        return "Rake the coals level"
+
+    def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
+        return f"Flames down, the embers raked level, a small grate over them: {{time:{convert_s:.0f}}}. Gloves, and stand aside as you open the firebox."

@@ -98,6 +98,17 @@ def crust_m(w, gone, dz, face, n):
 
 
 @borrowing
+def ability(wetness, raw):
+    """Integral of the relative diffusivity of water over its content [kg m-3], from dry to `wetness`.
+
+    Water creeps the slower the drier the meat is: relative diffusivity (wetness / raw)^2 (drying of meat, from memory).
+    What creeps between two places is the difference of this between them, whatever lies between (Kirchhoff's transform).
+    """
+    share = wetness / raw
+    return wetness * share * share / 3.0
+
+
+@borrowing
 def conductivity(m, t, dry):
     """Between raw and dried out; what little water is lost at first hardly matters."""
     x = min(max(t, -40.0), 150.0)

@@ -4,8 +4,8 @@
 AIR, H, RAD_SOURCE, RAD_COEFF, CONTACT_C, CONTACT_H, VAPOUR, MASS_H, SIDE_COLUMNS = range(9)
 # a step, after its three sides
 (UNTIL_CORE, UNTIL_S, UNTIL_CRUST, UNTIL_FALL, UNTIL_PROBE, FLIP_EVERY, FLIP_CRUST, FLIP_FIRST, MARK,
- METAL_SHARE, METAL_HIDES, METAL_H, METAL_HEAT, METAL_POWER, METAL_LOSS, METAL_AROUND, METAL_START, METAL_MOST, STEP_COLUMNS) = (
-    3 * SIDE_COLUMNS + i for i in range(19))  # fmt: skip
+ METAL_SHARE, METAL_HIDES, METAL_H, METAL_HEAT, METAL_POWER, METAL_LOSS, METAL_AROUND, METAL_START, METAL_MOST, PRESSED, STEP_COLUMNS) = (
+    3 * SIDE_COLUMNS + i for i in range(20))  # fmt: skip
 MARKS = 4
 """Sets of rod marks a face can carry: one for each angle the piece was turned to."""
 # the material; the last two are of bone

@@ -52,6 +52,7 @@ from brasko.core.heat.kernel.columns import (
     OFF,
     PEAK_CORE,
     PER,
+    PRESSED,
     RESIST,
     S_VOLUME,
     SAMPLE_COLUMNS,
@@ -274,7 +275,7 @@ def run(
                     t[:], w[:], enthalpy[:], film[:] = keep_t, keep_w, keep_h, keep_film
                     ts[:], tally[:], gone[:] = keep_ts, keep_tally, keep_gone
                 if c[C_MOIST] > 0.0:
-                    juice = squeezed(t, w, enthalpy, still, m, c, holding, tau, tally, flat)
+                    juice = squeezed(t, w, enthalpy, still, m, c, holding, tau, step[PRESSED], tally, flat)
                     wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally)
                 faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain,
                                source, flows, bone, gone)  # fmt: skip

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from brasko.core.heat.kernel.cells import conductivity, crust_m, dried_out, dried_share, highest_of
+from brasko.core.heat.kernel.cells import ability, conductivity, crust_m, dried_out, dried_share, highest_of
 from brasko.core.heat.kernel.columns import (
     AIR,
     C_BOIL,
@@ -51,6 +51,7 @@ from brasko.core.heat.kernel.columns import (
     RAD_COEFF,
     RAD_SOURCE,
     RHO_S,
+    RHO_W,
     SIDE_COLUMNS,
     VAPOUR,
     W_EVAP,
@@ -156,7 +157,7 @@ def creeping_supply(w, volume, area, d, m, c, tau):
 
     Fick's law over half the outer cell, towards a surface as dry as it gets.
     """
-    spare = w / volume - c[C_LEAST] * m[RHO_S]
+    spare = ability(w / volume, m[RHO_W]) - ability(c[C_LEAST] * m[RHO_S], m[RHO_W])
     if spare <= 0.0 or c[C_MOIST] <= 0.0:
         return 0.0
     return min(2.0 * c[C_DLIQ] / d * spare, 0.5 * w / (area * tau))

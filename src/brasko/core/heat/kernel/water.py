@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 
-from brasko.core.heat.kernel.cells import dry_heat, heat_capacities, liquid_heat, temperature_of
+from brasko.core.heat.kernel.cells import ability, dry_heat, heat_capacities, liquid_heat, temperature_of
 from brasko.core.heat.kernel.columns import (
     C_BOIL,
     C_DLIQ,
@@ -80,9 +80,10 @@ def crept(t, w, enthalpy, still, m, c, tau, flat):
     down, left = slice(pad - nr, pad - nr + n), slice(pad - 1, pad - 1 + n)
     held, hot = flat[FIRST, at], flat[SHOWN, at]
     per_volume, wetness = still[S_PER_VOLUME, at], flat[WORK, at]
+    raw = m[RHO_W]
     for q in range(n):
         held[q] = ws[q]
-        wetness[q] = ws[q] * per_volume[q]
+        wetness[q] = ability(ws[q] * per_volume[q], raw)
     part = tau * c[C_DLIQ]
     moving(wetness, flat[WORK, up], held, flat[FIRST, up], still[S_CREEP_Z, at], part, flat[ONE, at])
     moving(wetness, flat[WORK, right], held, flat[FIRST, right], still[S_CREEP_R, at], part, flat[OTHER, at])
@@ -126,8 +127,8 @@ def gained(values, moved, moved_before):
 
 
 @borrowing
-def squeezed(t, w, enthalpy, still, m, c, holding, tau, tally, flat):
-    """Take out juice above the water-holding capacity. Returns how much [kg]. The row WORK of flat is written over."""
+def squeezed(t, w, enthalpy, still, m, c, holding, tau, pressed, tally, flat):
+    """Take out juice above the water-holding capacity, so many times faster where it is pressed. Returns how much [kg]. The row WORK of flat is written over."""
     nz, nr = t.shape
     n, pad = nz * nr, nr + 1
     ts, ws, hs = t.reshape(-1), w.reshape(-1), enthalpy.reshape(-1)
@@ -136,7 +137,7 @@ def squeezed(t, w, enthalpy, still, m, c, holding, tau, tally, flat):
     total = 0.0
     for q in range(n):
         if excess[q] > 0.0:
-            pace = math.exp((min(ts[q], c[C_BOIL]) - c[C_SQUEEZE_C]) / c[C_SQUEEZE_K]) / c[C_SQUEEZE_S]
+            pace = math.exp((min(ts[q], c[C_BOIL]) - c[C_SQUEEZE_C]) / c[C_SQUEEZE_K]) / c[C_SQUEEZE_S] * pressed
             lost = excess[q] * (1.0 - math.exp(-tau * pace))
             heat = lost * liquid_heat(m, min(ts[q], c[C_BOIL]))
             ws[q] -= lost
