@@ -34,7 +34,9 @@ CONFIDENCE = {"high": 1.0, "medium": 0.8, "low": 0.5}
 STRAINED = 0.4
 INSIDE, SHOULDER, MARGIN = 0.4, 3.0, 0.1
 """A range says that anywhere in it is about as likely: the pull to its middle is weak, and outside of it strong."""
-STEP_SD, MOST_ROUNDS = 0.4, 2
+STEP_SD, MOST_ROUNDS = 0.4, 1
+PRIOR_COSTS = 0.1
+"""What a squared standard deviation from the priors costs, in reference cooks."""
 SAFELY_IN, LOST, PRIOR_PULL, FURTHEST_SD = 0.06, 0.5, 0.15, 1.2
 """Last stage: a value counts as out from so near its bound on; one farther out than LOST half ranges is not chased; how
 much the priors still pull; how far a parameter may go from where the joint fit left it."""
@@ -133,16 +135,19 @@ class Fit:
         """Central differences: a step is wide enough to see past the jumps of flips. What was best so far is kept."""
         eye = np.eye(len(z)) * STEP_SD
         sets = [z + sign * step for step in eye for sign in (1.0, -1.0)]
-        plain = np.array([off(v) for v in all_of(sets, self.pool)])
+        around = all_of(sets, self.pool)
+        plain = np.array([off(v) for v in around])
         off_all = shouldered(plain)
         self.runs += len(sets)
         self.plain = ((plain[0::2] - plain[1::2]) / (2.0 * STEP_SD)).T
         self.slopes = ((off_all[0::2] - off_all[1::2]) / (2.0 * STEP_SD)).T
         now = self.values(z)
         within = int(((now >= LOW) & (now <= HIGH)).sum())
-        score = float(WEIGHTS[(now >= LOW) & (now <= HIGH)].sum())
-        if self.best is None or score > self.best[0]:
-            self.best = (score, z.copy(), self.slopes, self.plain)
+        for at, values in ((z, now), *zip(sets, around, strict=True)):
+            score = float(WEIGHTS[(values >= LOW) & (values <= HIGH)].sum()) - PRIOR_COSTS * float(at @ at)
+            if self.best is None or score > self.best[0]:
+                self.known[at.tobytes()] = values
+                self.best = (score, at.copy(), self.slopes, self.plain)
         print(f"  {self.runs} sets of parameters tried, {within} of {len(COUNTED)} in range", flush=True)
         return np.vstack([(WEIGHTS[:, None] * self.slopes)[self.counted], np.eye(len(z))])
 
@@ -237,7 +242,7 @@ Made by `make calibrate`. Fifteen general parameters, each with a prior, are fit
 count, weighted by how sure each is (high 1, medium 0.8, low 0.5; strained ones at 0.4 of that). What no parameter
 can reach pulls little (Cauchy). Anywhere in a range is
 about as good as its middle; beyond it a miss soon counts. Of the
-rounds that the fit goes through, that with most cooks in range, by confidence, is kept; it begins from what was kept before.
+sets of parameters that the fit tries, that with most cooks in range, by confidence, less a little for leaving the priors, is kept; it begins from what was kept before.
 A last round starts there and takes, by the fit's own slopes, the nearest parameters that bring most cooks safely into their ranges. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
 errors go together (Laplace), from which plans, ranges and forecasts draw.
 """

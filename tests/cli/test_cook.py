@@ -73,7 +73,7 @@ def test_every_place_that_can_be_told(brasko, on):  # noqa: F811
         ({"on": {"pan": "260 C", "iron": "260 C"}}, "steps.0.on needs exactly one of"),
         ({"on": {"pan": "260 C", "lid": "open"}}, "steps.0.on.lid belongs to fire only"),
         ({"on": {"fire": "gas", "air": "700 F"}}, "steps.0.on.air must be between"),
-        ({"on": {"fire": "offset", "place": "sear"}}, "steps.0.on.fire has no searing side"),
+        ({"on": {"fire": "oven_skillet", "place": "sear"}}, "steps.0.on.fire has no searing side"),
         ({"on": {"rest": "open"}, "until": {}}, "steps.0.until needs at least one of"),
         ({"on": {"rest": "open"}, "until": {"crust": "ebony", "minutes": 1}}, "steps.0.until.crust is not known"),
         ({"on": {"fire": "gas", "place": {"x_mm": 4000}}}, "steps.0.on.gentle.x_mm puts the food off the grate"),

@@ -172,7 +172,7 @@ def test_looking_costs_time():
 
 def test_a_wet_surface_steams():
     """Pat the surface dry: a wet one browns later (common practice, no source)."""
-    sear = programme_of(RIBEYE, 45.0, (50.0, 1e3))[2]
+    sear = programme_of(RIBEYE, 45.0, (36.0, 1e3))[2]
     warm = replace(RIBEYE.food, start_c=45.0)
     dry = simulate(replace(warm, film_kg_m2=0.0), (sear,))
     wet = simulate(replace(warm, film_kg_m2=0.12), (sear,))

@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
+from scipy.integrate import quad
 from scipy.optimize import brentq
 
 from brasko.core.foods.cuts import cut_named
@@ -148,10 +149,12 @@ def test_a_boiling_cell_resists_more_the_drier_it_is():
 
 
 def test_water_creeps_up_by_ficks_law():
-    """Over half a cell of 0.5 mm, towards a surface at its least moisture: j = D Δc / (d / 2)."""
+    """Over half a cell of 0.5 mm, towards a surface at its least moisture, by the integral of a diffusivity that falls
+    with the square of the water there is: j = ∫ D dc / (d / 2), here by quadrature."""
     volume, area, d = 5e-7, 1e-3, 5e-4
     wet = MATERIAL[columns.RHO_W]
-    spare = wet - known.LEAST_MOISTURE.value * MATERIAL[columns.RHO_S]
+    least = known.LEAST_MOISTURE.value * MATERIAL[columns.RHO_S]
+    spare = quad(lambda content: (content / wet) ** 2, least, wet)[0]
     expected = general().creeps_m2_s * spare / (d / 2)
     assert skin.creeping_supply(wet * volume, volume, area, d, MATERIAL, CONSTANTS, 1.0) == pytest.approx(expected)
     assert skin.creeping_supply(0.0, volume, area, d, MATERIAL, CONSTANTS, 1.0) == 0.0

@@ -33,12 +33,12 @@ def test_energy_and_water_books_close():
 
 @pytest.mark.parametrize("moisture", [True, False])
 def test_halving_the_grid_hardly_moves_the_core(moisture):
-    """An hour of gentle heat: under 0.1 °C between the default grid and one of half the cell size."""
+    """An hour of gentle heat: under 0.2 °C between the default grid and one of half the cell size."""
     food = replace(steak(), moisture=moisture)
     side = Side(air_c=107.0, h_w_m2k=20.0, radiant_c=107.0)
     step = Step("hour", Surroundings(side, side, side), Until(3600.0))
     coarse, fine = (simulate(food, (step,), every_s=60.0, refine=refine).core_c[-1] for refine in (1.0, 2.0))
-    assert coarse == pytest.approx(fine, abs=0.1)
+    assert coarse == pytest.approx(fine, abs=0.2)
 
 
 def test_a_wet_surface_stays_below_boiling_until_it_is_dry():

@@ -119,7 +119,7 @@ def test_a_patty_is_shaped_so_that_it_fits_when_done(burger):
     mass = shaped_for(0.105, 0.019, "burger_80_20", loss)
     again = planned(replace(burger.wish, mass_kg=mass), quick=True)
     made = patty(again.wish, again.solution)
-    assert made.cooked_width_m == pytest.approx(0.105, abs=0.002)
+    assert made.cooked_width_m == pytest.approx(0.105, abs=0.003)
     assert made.width_m > 0.105
     assert made.dimple_width_m == pytest.approx(0.6 * made.width_m)
     assert made.cheese_s == pytest.approx(again.solution.result.steps[-1].start_s - 60.0), "on for the last minute"

@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from brasko.core.errors import InvalidInput, UnknownName
-from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.fire.own import PLANNER_FIRES, shipped
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.choose import alternatives, choice_of, compared, nonsense, picked, reasoned, row_of
@@ -97,7 +97,9 @@ def test_gentle_on_one_fire_and_seared_on_another():
 
 
 def test_a_fire_that_cannot_sear_hands_over_to_a_pan():
-    wish = replace(RIBEYE, fire="offset")
+    """A fire whose places both lie in an offset's chamber, which sees no coals."""
+    offset = shipped()["offset"]
+    wish = replace(RIBEYE, own_fire=replace(offset, sear=offset.gentle))
     assert not wish.the_fire.has("sear")
     assert wish.searing_fire.key == "burner_skillet"
     assert wish.sear_zone.pan is not None
@@ -121,8 +123,8 @@ def test_foil_ends_the_stall_sooner_than_patience():
 
 
 def test_a_pull_of_ones_own_is_kept_and_its_peak_told():
-    """ "Pull 10 °F under" is the usual rule (common practice, no source); after gentle heat and a sear over coals it ends above."""
-    plan = planned(replace(RIBEYE, fire="kamado", pull_offset_k=10.0 / 1.8))
+    """ "Pull 10 °F under" is the usual rule (common practice, no source); after gentle heat and a long sear over burners it ends above."""
+    plan = planned(replace(RIBEYE, fire="gas", pull_offset_k=10.0 / 1.8))
     assert plan.solution.pull_c == pytest.approx(57.0 - 10.0 / 1.8)
     assert plan.solution.result.peak_core_c > 57.9
     assert "Your own pull ends" in plan.headline

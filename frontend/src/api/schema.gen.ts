@@ -2313,6 +2313,7 @@ export interface components {
             /** Zones */
             zones: components["schemas"]["ZoneOut"][];
             grate?: components["schemas"]["PlanGrate"] | null;
+            smoke?: components["schemas"]["SmokeOut"] | null;
         };
         /**
          * PreviewOut
@@ -2383,6 +2384,20 @@ export interface components {
             temp: string;
             /** Peak */
             peak: string;
+        };
+        /**
+         * SmokeOut
+         * @description index 0 to 10, in a word; ring_mm is the likely depth of the ring; assumed says what of it is.
+         */
+        SmokeOut: {
+            /** Index */
+            index: number;
+            /** Word */
+            word: string;
+            /** Ring Mm */
+            ring_mm: number;
+            /** Assumed */
+            assumed: string;
         };
         /** SpanOut */
         SpanOut: {
@@ -2565,6 +2580,7 @@ export interface components {
             fuel_name: string;
             /** Mass Loss Share */
             mass_loss_share: number;
+            smoke: components["schemas"]["SmokeOut"];
             /** Trade Off */
             trade_off: string;
         };

@@ -111,7 +111,7 @@ describe("a refusal", () => {
 describe("other ways", () => {
   const way = (name: string, more: Partial<Schemas["WayOut"]> = {}) => ({
     piece: { cut: "ribeye", thickness_mm: 38, method: name }, name, fire_name: "Kettle", on_s: 3600, lead_s: 7200, hands_s: 300, grey_rim_share: 0.24, crust_share: 1.5,
-    climb_k_min: 1, fuel_kg: 1.8, fuel_name: "briquettes", mass_loss_share: 0.12, trade_off: "", ...more,
+    climb_k_min: 1, fuel_kg: 1.8, fuel_name: "briquettes", mass_loss_share: 0.12, smoke: { index: 3, word: "light", ring_mm: 2, assumed: "" }, trade_off: "", ...more,
   });
   it("are told in figures and taken at one press", () => {
     const body = JSON.stringify({ pieces: [pieceToSend(draft.pieces[0]!)] });

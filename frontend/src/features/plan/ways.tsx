@@ -15,6 +15,7 @@ const ROWS: { name: string; shown: (way: Way, system: System) => string }[] = [
   { name: "A minute too late costs", shown: (w, system) => riseText(system, w.climb_k_min) },
   { name: "Hands at the fire", shown: (w) => spanText(w.hands_s) },
   { name: "Weight lost", shown: (w) => `${Math.round(w.mass_loss_share * 100)} %` },
+  { name: "Smoke", shown: (w) => `${w.smoke.word}${w.smoke.index >= 0.5 ? `, ${w.smoke.index.toFixed(0)} of 10` : ""}` },
   { name: "To burn", shown: (w, system) => (w.fuel_kg > 0 ? `${weightText(system, w.fuel_kg * 1000)} ${w.fuel_name}` : "the kitchen's") },
 ];
 

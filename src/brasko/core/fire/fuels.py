@@ -82,6 +82,22 @@ SPLIT_HEAT = Sourced(15.0e6, "J kg-1", "", "from memory")
 SPLIT_KG = Sourced(0.9, "kg", "", "assumed")
 CHUNK_SMOKE_S = Sourced(2400.0, "s", "", "assumed")
 """A fist of wood smokes this long; chips for about a third of it."""
+WOOD_KG: dict[str, Sourced] = {
+    "none": Sourced(0.0, "kg", "", "assumed"),
+    "chips": Sourced(0.05, "kg", "", "assumed"),
+    "chunks": Sourced(0.15, "kg", "", "assumed"),
+}
+"""What is put on the coals as the food goes on: a handful of chips, two fists of chunks."""
+SMOULDERS_TO_SMOKE = Sourced(0.04, "-", "", "from memory")
+"""Share of smouldering wood that leaves as smoke: 3 to 10 %."""
+FLAMES_TO_SMOKE = Sourced(0.01, "-", "", "from memory")
+"""The same of splits that burn with a flame, in a small clean fire."""
+COALS_TO_SMOKE = Sourced(0.0005, "-", "", "assumed")
+"""The same of lit charcoal."""
+PELLETS_TO_SMOKE = Sourced(0.012, "-", "", "assumed")
+PELLETS_SMOKE_AT_C = Sourced(93.0, "°C", "", "common practice")
+PELLETS_CLEANER_PER = Sourced(60.0, "K", "", "assumed")
+"""The same of pellets at their lowest setting, 200 °F, where they smoke most; e times less for each so many kelvin above."""
 
 
 def coal_named(key: str) -> Coal:

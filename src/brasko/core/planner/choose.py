@@ -14,6 +14,7 @@ from brasko.core.planner.invert import solved
 from brasko.core.planner.methods import CRUSTS, METHODS, why_not
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
+from brasko.core.planner.smoke import SmokeTold, smoke_of
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import needs_choice
 
@@ -199,6 +200,7 @@ class Choice:
     fuel_kg: float
     fuel_name: str
     mass_loss_share: float
+    smoke: SmokeTold
     trade_off: str = ""
 
     @property
@@ -229,6 +231,7 @@ def choice_of(wish: Wish, plan: PiecePlan | None = None) -> Choice:
     return Choice(
         wish, plan, -plan.on_s, plan.lead_s, plan.hands_s, result.grey_rim_share, min(crust, 1.5), plan.climb_k_min,
         0.0 if fuel is None else max(fuel.used_kg, fuel.laid_kg), "" if fuel is None else fuel.name, result.mass_loss_share,
+        smoke_of(wish, plan.solution),
     )  # fmt: skip
 
 

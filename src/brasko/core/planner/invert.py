@@ -390,7 +390,7 @@ def _flips_by_rank(search: Search, pull_c: float) -> list[tuple[float, float]]:
                 first, begun = missed, pull_c
                 result = search.run(pulls[flips], None, wish=other)
                 missed = off_aim_k(result, wish)
-                slope = _slope(pulls[flips] - begun, missed - first)
+                slope = slope_of(pulls[flips] - begun, missed - first)
                 further = min(max(-missed / slope, -FURTHEST_K), FURTHEST_K)
                 pulls[flips] = max(pulls[flips] + further, search.lowest_c)
         except Infeasible:
@@ -407,7 +407,7 @@ def _flips_by_rank(search: Search, pull_c: float) -> list[tuple[float, float]]:
     return [(flips, pulls[flips]) for flips in sorted(ranks, key=lambda flips: ranks[flips])]
 
 
-def _slope(pull_k: float, peak_k: float) -> float:
+def slope_of(pull_k: float, peak_k: float) -> float:
     """How much the peak moves with the pull, from the last two tries."""
     return min(max(peak_k / pull_k, FLATTEST), STEEPEST) if abs(pull_k) > 1e-6 else 1.0
 
@@ -433,7 +433,7 @@ def _searched(search: Search, pull_c: float, sear: Sear | None, tolerance: float
         low, high = (low, pull_c) if missed > 0.0 else (pull_c, high)
         if high - low < LEAST_BRACKET_K:
             break
-        slope = 1.0 if last is None else _slope(pull_c - last[0], missed - last[1])
+        slope = 1.0 if last is None else slope_of(pull_c - last[0], missed - last[1])
         last = pull_c, missed
         step = pull_c - missed / slope
         if step <= search.lowest_c and low == search.lowest_c:

@@ -11,6 +11,7 @@ from brasko.core.planner.invert import (
     HIGHEST_ABOVE_AIM_K,
     QUICK_K,
     Solution,
+    slope_of,
     tempered_start,
 )
 from brasko.core.planner.programme import SEARCH_REFINE, programme_of, the_phase
@@ -45,6 +46,7 @@ def solved_near(wish: Wish, near: Solution, near_aim_c: float) -> Solution | Non
     pull_c = near.pull_c + wish.aim_c - near_aim_c
     start = tempered_start(rested, rested.food, SEARCH_REFINE)
     coldest = wish.start_c if start is None else float(start.temp_c.min())
+    last: tuple[float, float] | None = None
     for tries in range(1, TRIES + 1):
         highest = wish.aim_c + (HIGHEST_ABOVE_AIM_K if wish.reading_c is not None else 0.0)
         if not coldest + 2.0 < pull_c <= highest:
@@ -59,7 +61,9 @@ def solved_near(wish: Wish, near: Solution, near_aim_c: float) -> Solution | Non
         if (-QUICK_K if wish.reading_c is None else -SURE_OF_THE_FIGURE_K) <= missed <= QUICK_K:
             crust, before = (float(min(r.end.browning_s)) for r in (result, near.result))
             stays = sear is None or crust <= CRUST_STAYS * max(before, 1.0)
-            enough = crust >= CRUST_ENOUGH * wish.crust_s and stays
+            enough = crust >= CRUST_ENOUGH * min(wish.crust_s, before) and stays
             return Solution(programme, pull_c, near.sear_s, near.flip_every_s, result, tries) if enough else None
-        pull_c -= missed
+        slope = 1.0 if last is None else slope_of(pull_c - last[0], missed - last[1])
+        last = pull_c, missed
+        pull_c -= missed / slope
     return None

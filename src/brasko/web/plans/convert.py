@@ -15,6 +15,7 @@ from brasko.core.planner.near import alike
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import phase_of
 from brasko.core.planner.ranges import Span
+from brasko.core.planner.smoke import SmokeTold, smoke_of
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.timeline import START_MARGIN_S
 from brasko.core.planner.wish import Wish
@@ -29,6 +30,7 @@ from brasko.web.plans.schemas import (
     PieceResult,
     PlanGrate,
     SectionOut,
+    SmokeOut,
     SpanOut,
     StepOut,
     TaskOut,
@@ -117,6 +119,7 @@ def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | N
         mass_loss_range=_span(ranges.mass_loss_share) if ranges else None,
         zones=_zones(plan.wish),
         grate=None if said is None else plan_grate(said, plan.wish.own_as_set),
+        smoke=smoke_out(smoke_of(plan.wish, solution)),
     )
 
 
@@ -144,6 +147,11 @@ def brief_of(index: int, plan: PiecePlan) -> BriefOut:
         time_s=_rounded(result.time_s[::every]),
         core_c=_rounded(result.core_c[::every]),
     )
+
+
+def smoke_out(told: SmokeTold) -> SmokeOut:
+    """Smoke, as it is told."""
+    return SmokeOut(index=told.index, word=told.word, ring_mm=round(told.ring_m * 1000.0, 1), assumed=told.assumed)
 
 
 def _span(span: Span) -> SpanOut:

@@ -5,7 +5,7 @@ from pydantic import ConfigDict, Field
 
 from brasko.formats.bounds import Figure, Moment
 from brasko.formats.meal import MOST_PIECES, PieceIn, TableIn
-from brasko.web.plans.schemas import ChoiceOut
+from brasko.web.plans.schemas import ChoiceOut, SmokeOut
 
 
 class PickIn(Schema):
@@ -38,6 +38,7 @@ class WayOut(Schema):
     fuel_kg: float
     fuel_name: str
     mass_loss_share: float
+    smoke: SmokeOut
     trade_off: str
 
 

@@ -17,7 +17,7 @@ from brasko.core.planner.serving import shared_out
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.formats.meal import PieceIn, TableIn
 from brasko.formats.meal_convert import eaters_of, filled, wish_of
-from brasko.web.plans.convert import computed, joined
+from brasko.web.plans.convert import computed, joined, smoke_out
 from brasko.web.plans.detail_schemas import (
     AmountsOut,
     BurgerIn,
@@ -121,7 +121,7 @@ def _way(piece: PieceIn, choice: Choice, trade_off: str) -> WayOut:
         piece=filled(piece.model_copy(update=change)), name=wish.how.name, fire_name=fire, on_s=choice.on_s,
         lead_s=choice.lead_s, hands_s=choice.hands_s, grey_rim_share=choice.grey_rim_share, crust_share=choice.crust_share,
         climb_k_min=choice.climb_k_min, fuel_kg=choice.fuel_kg, fuel_name=choice.fuel_name,
-        mass_loss_share=choice.mass_loss_share, trade_off=trade_off,
+        mass_loss_share=choice.mass_loss_share, smoke=smoke_out(choice.smoke), trade_off=trade_off,
     )  # fmt: skip
 
 

@@ -148,6 +148,15 @@ class PlanGrate(Schema):
     fire: OwnFireIn
 
 
+class SmokeOut(Schema):
+    """index 0 to 10, in a word; ring_mm is the likely depth of the ring; assumed says what of it is."""
+
+    index: float
+    word: str
+    ring_mm: float
+    assumed: str
+
+
 class PieceResult(Schema):
     model_version: str
     cut_name: str
@@ -192,6 +201,7 @@ class PieceResult(Schema):
     mass_loss_range: SpanOut | None = None
     zones: list[ZoneOut]
     grate: PlanGrate | None = None
+    smoke: SmokeOut | None = None
 
 
 class BriefOut(Schema):

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, ClassVar
 
 from brasko.core.errors import InvalidInput
+from brasko.core.fire import fuels
 from brasko.core.fire.coals import LAYOUTS, Charcoal, bed_of, ring_kg_m, ring_most_m
 from brasko.core.fire.fuels import coal_named
-from brasko.core.fire.kinds.kind import MINUTE, OIL, Candidate, Found, GrillKind
+from brasko.core.fire.kinds.kind import MINUTE, OIL, Candidate, Found, GrillKind, Smoke
 from brasko.core.fire.setup import FireSetup, opening_words, with_vents
 from brasko.core.fire.zones import Preparation
 
@@ -32,6 +34,14 @@ class CharcoalKind(GrillKind):
                 "charcoal", f"is missing: {setup.grill.name.lower()} burns charcoal. Say how much and how it lies."
             )
         bed_of(setup.grill, setup.charcoal)
+
+    def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
+        assert setup.charcoal is not None
+        wood = setup.charcoal.wood
+        lasts = fuels.CHUNK_SMOKE_S.value / (3.0 if wood == "chips" else 1.0)
+        coals = power_w / setup.charcoal.coal.heat_j_kg.value * fuels.COALS_TO_SMOKE.value
+        of_wood = fuels.WOOD_KG[wood].value * fuels.SMOULDERS_TO_SMOKE.value / lasts
+        return Smoke(1000.0 * coals, math.inf), Smoke(1000.0 * of_wood, lasts)
 
     def layouts(self, wanted: Wanted) -> tuple[str, ...]:
         """Ways to lay the coals for a wish."""

@@ -55,6 +55,7 @@ class Gas(GrillKind):
     fuel: ClassVar[Fuel] = "gas"
     plume_under_lid: ClassVar[bool] = False
     converts: ClassVar[Converts] = "by its course"
+    nitrous: ClassVar[float] = 0.3
 
     def grills(self) -> tuple[Grill, ...]:
         return tuple(gas_grill(n, sear=n >= 4, side=n >= 3) for n in (2, 3, 4, 5, 6))

@@ -43,7 +43,7 @@ class Kettle(CharcoalKind):
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         kettle = usual["kettle"]
-        ring = replace(kettle, charcoal=Charcoal("ring", FUSE_KG), drip_pan=True)
+        ring = replace(kettle, charcoal=Charcoal("ring", FUSE_KG, wood="chunks"), drip_pan=True)
         cool = ("Cool side, lid shut", "On the cool side")
         return (
             Ships("kettle_two_zone", "Charcoal kettle, two zones", kettle, GENTLE_C, Spot(-0.15, 0.0), Spot(0.145, 0.0),

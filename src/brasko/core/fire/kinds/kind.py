@@ -95,6 +95,14 @@ class Candidate:
 
 
 @dataclass(frozen=True)
+class Smoke:
+    """What gives smoke: grams a second from when the food goes on, for so long [s]."""
+
+    rate_g_s: float
+    lasts_s: float
+
+
+@dataclass(frozen=True)
 class Ships:
     """A planner's fire of this kind: set for this air (None as it is), food at these places, called so."""
 
@@ -137,6 +145,7 @@ class GrillKind:
     indoors, sears      it stands in a kitchen; its own grate can sear
     seared_on_the_way_up
                         it is opened up for a sear and not left to settle: that would be far too hot
+    nitrous             how much of the gases that make a smoke ring its fire gives, of a wood fire
     converts            how it comes from gentle to searing heat
     flashes_back        air let in at once makes it flash
     """
@@ -157,6 +166,7 @@ class GrillKind:
     seared_on_the_way_up: ClassVar[bool] = False
     converts: ClassVar[Converts] = "in minutes"
     flashes_back: ClassVar[bool] = False
+    nitrous: ClassVar[float] = 1.0
     follows_gas: ClassVar[Sourced] = GAS_HEAT
     blows_w_k: ClassVar[Sourced] = NOTHING
     """Heat that the air through a controlled fire carries off for each kelvin."""
@@ -212,6 +222,10 @@ class GrillKind:
     def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
         """How long it serves, where no charcoal is laid."""
         raise NotImplementedError
+
+    def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
+        """What smokes in it while it gives so much heat."""
+        return ()
 
     def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
         """Fires to try for a wish, the thriftiest first."""

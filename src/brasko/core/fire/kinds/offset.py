@@ -26,6 +26,7 @@ from brasko.core.fire.kinds.kind import (
     Hours,
     Loaded,
     Ships,
+    Smoke,
     refuelled,
 )
 from brasko.core.fire.setup import FireSetup, with_vents
@@ -123,6 +124,10 @@ class Offset(GrillKind):
         every = fuels.SPLIT_KG.value * fuels.SPLIT_HEAT.value / power_w
         kg_h = power_w / fuels.SPLIT_HEAT.value * 3600.0
         return Hours(preheat_s, every, refuelled(every), "one split, warmed on the firebox", kg_h, "wood")
+
+    def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
+        burns = power_w / fuels.SPLIT_HEAT.value
+        return (Smoke(1000.0 * burns * fuels.FLAMES_TO_SMOKE.value, math.inf),)
 
     def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
         why = ("Small, hot, well-fed splits: the dampers set the heat, the fire burns clean.",)

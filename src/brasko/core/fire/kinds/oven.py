@@ -23,6 +23,7 @@ class Oven(Controlled):
     fuel: ClassVar[Fuel] = "electricity"
     indoors: ClassVar[bool] = True
     sears: ClassVar[bool] = False
+    nitrous: ClassVar[float] = 0.0
     converts: ClassVar[Converts] = "not"
     follows_gas: ClassVar[Sourced] = Sourced(900.0, "J K-1", "", "assumed")
     blows_w_k: ClassVar[Sourced] = Sourced(1.0, "W K-1", "", "assumed")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from typing import TYPE_CHECKING, ClassVar
 
@@ -20,6 +21,7 @@ from brasko.core.fire.kinds.kind import (
     Fuel,
     Hours,
     Ships,
+    Smoke,
     refuelled,
 )
 from brasko.core.fire.setup import FireSetup
@@ -76,6 +78,11 @@ class Pellet(Controlled):
         lasts = HOPPER_KG.value / kg_h * 3600.0
         add = f"fill the hopper ({HOPPER_KG.value:g} kg assumed)"
         return Hours(preheat_s, lasts, refuelled(lasts), add, kg_h, "pellets")
+
+    def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
+        hotter = (setup.set_c or 0.0) - fuels.PELLETS_SMOKE_AT_C.value
+        share = fuels.PELLETS_TO_SMOKE.value * math.exp(-max(hotter, 0.0) / fuels.PELLETS_CLEANER_PER.value)
+        return (Smoke(1000.0 * power_w / fuels.PELLET_HEAT.value * share, math.inf),)
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         return (

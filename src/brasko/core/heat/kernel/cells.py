@@ -29,6 +29,7 @@ from brasko.core.heat.kernel.columns import (
     S_CREEP_Z,
     S_DR,
     S_DZ,
+    S_FACE,
     S_HELD,
     S_JOINT_R,
     S_JOINT_Z,
@@ -119,6 +120,15 @@ def conductivity(m, t, dry):
 
 
 @borrowing
+def nearest_face(z, r, deep, wide):
+    """The face nearest to a point at height z, r outwards: 0 face a, 1 face b, 2 the edge."""
+    upright = wide - r
+    if upright < min(z, deep - z):
+        return 2.0
+    return 0.0 if z <= deep - z else 1.0
+
+
+@borrowing
 def laid_out(dz, dr, area_z, face_r, w0, m, bone, still):
     """Fill what stays the same for a whole run, cell by cell in one flat row each (see columns, S_...).
 
@@ -127,11 +137,17 @@ def laid_out(dz, dr, area_z, face_r, w0, m, bone, still):
     nz, nr = w0.shape
     pad = nr + 1
     still[:] = 0.0
+    deep, wide = dz.sum(), dr.sum()
+    z = 0.0
     still[S_DZ], still[S_DR] = 1.0, 1.0
     for i in range(nz):
+        z += dz[i]
+        r = 0.0
         for j in range(nr):
+            r += dr[j]
             q = pad + i * nr + j
             volume = dz[i] * area_z[j]
+            still[S_FACE, q] = nearest_face(z - 0.5 * dz[i], r - 0.5 * dr[j], deep, wide)
             still[S_VOLUME, q], still[S_PER_VOLUME, q] = volume, 1.0 / volume
             still[S_DZ, q], still[S_DR, q] = dz[i], dr[j]
             if w0[i, j] > 0.0:

@@ -22,9 +22,9 @@ MARKS = 4
 # surface's temperature, share of the vapour that the film gives, conductance to the metal [W m-2 K-1]
 F_VAPOUR, F_SLOPE, F_LATENT, F_HERE, F_FOLLOW, F_FILM, F_CONTACT, FLOW_COLUMNS = range(8)
 # flat rows of cells that stay the same: volume [m3] and its reciprocal, raw water [kg] and its reciprocal, solids [kg], thickness and width of the cell,
-# joints [m2] and shapes of creeping [m] towards the next row and the next column
+# joints [m2] and shapes of creeping [m] towards the next row and the next column, the face that is nearest (0 a, 1 b, 2 the edge)
 (S_VOLUME, S_PER_VOLUME, S_HELD, S_PER_RAW, S_SOLIDS, S_DZ, S_DR, S_JOINT_Z, S_JOINT_R, S_CREEP_Z, S_CREEP_R,
- STILL_ROWS) = range(12)  # fmt: skip
+ S_FACE, STILL_ROWS) = range(13)  # fmt: skip
 # flat rows of cells of a super-step (see stepping)
 (CAP, KZ, KR, PER, JOINT_Z, JOINT_R, OWN, SOURCE, FIRST, ONE, OTHER, SHOWN, ROOM, MEAN, RESIST, WORK, FLAT_ROWS) = (
     range(17)

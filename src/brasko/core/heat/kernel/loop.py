@@ -204,6 +204,7 @@ def run(
     """
     nz, nr = t.shape
     pad, n = nr + 1, nz * nr
+    juice = np.zeros(3)
     still, flat = np.zeros((STILL_ROWS, n + 2 * pad)), np.zeros((FLAT_ROWS, n + 2 * pad))
     laid_out(dz, dr, area_z, face_r, w0, m, bone, still)
     volume = still[S_VOLUME, pad : pad + n].reshape((nz, nr))
@@ -275,7 +276,7 @@ def run(
                     t[:], w[:], enthalpy[:], film[:] = keep_t, keep_w, keep_h, keep_film
                     ts[:], tally[:], gone[:] = keep_ts, keep_tally, keep_gone
                 if c[C_MOIST] > 0.0:
-                    juice = squeezed(t, w, enthalpy, still, m, c, holding, tau, step[PRESSED], tally, flat)
+                    squeezed(t, w, enthalpy, still, m, c, holding, tau, step[PRESSED], tally, flat, juice)
                     wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally)
                 faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain,
                                source, flows, bone, gone)  # fmt: skip

@@ -39,6 +39,7 @@ from brasko.core.heat.kernel.columns import (
     RHO_W,
     S_CREEP_R,
     S_CREEP_Z,
+    S_FACE,
     S_PER_VOLUME,
     S_SOLIDS,
     S_VOLUME,
@@ -127,14 +128,17 @@ def gained(values, moved, moved_before):
 
 
 @borrowing
-def squeezed(t, w, enthalpy, still, m, c, holding, tau, pressed, tally, flat):
-    """Take out juice above the water-holding capacity, so many times faster where it is pressed. Returns how much [kg]. The row WORK of flat is written over."""
+def squeezed(t, w, enthalpy, still, m, c, holding, tau, pressed, tally, flat, juice):
+    """Take out juice above the water-holding capacity, so many times faster where it is pressed. juice gets what comes out at each face [kg],
+    which is the nearest one. The row WORK of flat is written over.
+    """
     nz, nr = t.shape
     n, pad = nz * nr, nr + 1
     ts, ws, hs = t.reshape(-1), w.reshape(-1), enthalpy.reshape(-1)
     excess = flat[WORK, pad : pad + n]
     above_holding(ts, ws, still[S_SOLIDS, pad : pad + n], holding, excess)
-    total = 0.0
+    juice[:] = 0.0
+    to_face = still[S_FACE, pad : pad + n]
     for q in range(n):
         if excess[q] > 0.0:
             pace = math.exp((min(ts[q], c[C_BOIL]) - c[C_SQUEEZE_C]) / c[C_SQUEEZE_K]) / c[C_SQUEEZE_S] * pressed
@@ -143,8 +147,7 @@ def squeezed(t, w, enthalpy, still, m, c, holding, tau, pressed, tally, flat):
             ws[q] -= lost
             hs[q] -= heat
             tally[E_LIQUID] += heat
-            total += lost
-    return total
+            juice[int(to_face[q])] += lost
 
 
 @borrowing
@@ -159,18 +162,19 @@ def above_holding(ts, ws, solids, holding, excess):
 
 @borrowing
 def wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally):
-    """Spread juice evenly over the outer faces. One that boils sheds it, the upper face holds a puddle, the lower one and
+    """Spread juice evenly over the face that it came out of. One that boils sheds it, the upper face holds a puddle, the lower one and
     the edge what hangs on them; the rest, and what no air takes up, drips off.
     """
     nz, nr = dz.shape[0], area_z.shape[0]
-    whole = face_r[nr] * dz.sum() + 2.0 * area_z[bone:].sum()
+    upright, level = face_r[nr] * dz.sum(), area_z[bone:].sum()
     for face in range(3):
+        each = juice[face] / (upright if face == 2 else level)
         hangs = c[C_HANGS] if face == 2 or face == down else c[C_FILM]
         for n in range(nz if face == 2 else nr):
             if face < 2 and n < bone:
                 continue
             area = face_r[nr] * dz[n] if face == 2 else area_z[n]
-            film[face, n] += juice * area / whole
+            film[face, n] += each * area
             room = hangs * area if sides[face, MASS_H] > 0.0 and ts[face, n] <= c[C_BOIL] else 0.0
             if film[face, n] > room:
                 tally[W_DRIP] += film[face, n] - room
