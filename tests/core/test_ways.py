@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 
 from brasko.core.errors import InvalidInput, UnknownName
-from brasko.core.fire.own import PLANNER_FIRES, shipped
+from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.choose import alternatives, choice_of, compared, nonsense, picked, reasoned, row_of
@@ -96,13 +96,13 @@ def test_gentle_on_one_fire_and_seared_on_another():
     assert plan.solution.result.peak_core_c == pytest.approx(57.0, abs=1.0)
 
 
-def test_a_fire_that_cannot_sear_hands_over_to_a_pan():
-    """A fire whose places both lie in an offset's chamber, which sees no coals."""
-    offset = shipped()["offset"]
-    wish = replace(RIBEYE, own_fire=replace(offset, sear=offset.gentle))
-    assert not wish.the_fire.has("sear")
-    assert wish.searing_fire.key == "burner_skillet"
-    assert wish.sear_zone.pan is not None
+def test_an_offset_sears_over_the_coals_of_its_firebox():
+    """Its chamber sees no fire; a small grate over the raked embers does (common practice, no source)."""
+    wish = replace(RIBEYE, fire="offset")
+    assert wish.sear_zone.pan is None
+    assert wish.sear_zone.shown_c > 250.0
+    assert not wish.sears_elsewhere
+    assert wish.gentle_zone.shown_c < 130.0
 
 
 @pytest.mark.parametrize("fire", METHODS["low_and_slow"].fires)

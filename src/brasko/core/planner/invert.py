@@ -52,7 +52,7 @@ HIGHEST_ABOVE_AIM_K = 3.0
 """How far above the finish a pull may lie: near boiling the middle falls at once when it comes off."""
 MOST_SEAR_RISE_K = 14.0
 """What a sear after gentle heat may add: cooks pull 10 to 20 °F under, 25 °F at the most (common practice, no source)."""
-LONGEST_REST_S, PAST_PEAK = 45 * 60.0, 1.3
+LONGEST_REST_S, PAST_PEAK, STILL_CLIMBS = 45 * 60.0, 1.3, 0.95
 FAIR_K = 1.0
 """Flips are compared at the same finish, so nearly."""
 
@@ -179,6 +179,7 @@ def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> S
         return _as_told(wish, every_s, frame_s, SEARCH_REFINE if quick else 1.0)
     coarse = Search(wish, SEARCH_REFINE)
     coarse.share_until(wish.aim_c - 25.0)
+    by_usual = wish.rest_s is None
     near = QUICK_K if quick else COARSE_K if wish.how.slow == "gentle" else LOOSE_K
     if wish.reading_c is not None:
         near = min(near, LOOSE_K)
@@ -214,9 +215,22 @@ def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> S
         if quick or _miss(best, wish) <= LOOSE_K:
             break
     if best is not None:
-        return best
+        return best if quick or not by_usual or not _still_climbs(best) else _rested_on(wish, best, every_s, frame_s)
     assert refusal is not None
     raise refusal
+
+
+def _still_climbs(found: Solution) -> bool:
+    """Whether the core peaks at the very end of the rest, so that nobody knows how far it goes on."""
+    return _peak_in_rest_s(found.result) > STILL_CLIMBS * found.rest_s
+
+
+def _rested_on(wish: Wish, found: Solution, every_s: float, frame_s: float | None) -> Solution:
+    """The same with a rest that lasts until the peak is past on the default grid too."""
+    flips = wish if found.sear_s <= 0.0 else replace(wish, flip_every_s=wish.flip_every_s or found.flip_every_s)
+    longer = _rest_past_peak(Search(replace(flips, rest_s=None), 1.0), found.pull_c)
+    fine = Search(replace(flips, rest_s=max(longer, found.rest_s)), 1.0)
+    return _corrected(fine, found.pull_c, every_s, frame_s, found.tries, TOLERANCE_K)
 
 
 def _as_told(wish: Wish, every_s: float, frame_s: float | None, refine: float) -> Solution:
