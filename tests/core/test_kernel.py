@@ -177,7 +177,7 @@ def test_hot_meat_holds_less_water():
 def test_the_core_is_what_has_been_heated_least():
     """While a piece warms, its coldest point; when its faces have cooled below the middle, still the middle."""
     warming = np.array([[60.0], [40.0], [30.0], [45.0]])
-    assert cells.core_of(warming, warming, 0, 1) == 30.0
+    assert cells.core_of(warming, warming, 0, 1, 0) == 30.0
     resting = np.array([[35.0], [50.0], [52.0], [33.0]])
     peak = np.array([[180.0], [70.0], [52.0], [150.0]])
-    assert cells.core_of(resting, peak, 0, 1) == 52.0
+    assert cells.core_of(resting, peak, 0, 1, 0) == 52.0

@@ -305,3 +305,12 @@ def test_a_plan_keeps_its_inputs_and_model():
     assert made.wish == RIBEYE
     assert made.model_version
     assert made.lead_s == lead_s(made.tasks)
+
+
+@pytest.mark.parametrize("wish", [RIBEYE, Wish("beef_roast", 0.1, 2.5, 55.0), replace(RIBEYE, fire="kamado")])
+def test_the_core_does_not_fall_while_the_fire_gets_hot(wish):
+    """The middle of a piece that waits climbs on or stands still, however cool its faces get. Common practice, no source."""
+    result = solved(wish).result
+    wait = next(s for s in result.steps if s.name == "wait")
+    waiting = result.core_c[(result.time_s >= wait.start_s) & (result.time_s <= wait.end_s)]
+    assert waiting.min() > waiting[0] - 0.5

@@ -227,7 +227,11 @@ def _still_climbs(found: Solution) -> bool:
 
 def _rested_on(wish: Wish, found: Solution, every_s: float, frame_s: float | None) -> Solution:
     """The same with a rest that lasts until the peak is past on the default grid too."""
-    flips = wish if found.sear_s <= 0.0 else replace(wish, flip_every_s=wish.flip_every_s or found.flip_every_s)
+    flips = (
+        wish
+        if found.sear_s <= 0.0 or wish.turn_deg
+        else replace(wish, flip_every_s=wish.flip_every_s or found.flip_every_s)
+    )
     longer = _rest_past_peak(Search(replace(flips, rest_s=None), 1.0), found.pull_c)
     fine = Search(replace(flips, rest_s=max(longer, found.rest_s)), 1.0)
     return _corrected(fine, found.pull_c, every_s, frame_s, found.tries, TOLERANCE_K)

@@ -127,7 +127,7 @@ def _headline(wish: Wish, solution: Solution) -> str:
         if over > OVERSHOOT_TOLD_K:
             said += f" So it ends {{rise:{over:.1f}}} over its finish."
         return said
-    said += f" Pull at {{temp:{solution.pull_c:.1f}}}; what follows adds {{rise:{rise:.1f}}}."
+    said += f" Pull at {{temp:{solution.pull_c:.2f}}}; what follows adds {{rise:{rise:.1f}}}."
     off = solution.result.peak_core_c - wish.finish_c
     if wish.pull_offset_k is not None and abs(off) > 0.8:
         more = "more" if off > 0.0 else "less"

@@ -47,7 +47,7 @@ def step_why(wish: Wish, solution: Solution, step: str) -> str:
     agency = f" The agency's {{time:{rest:.0f}}} of rest are in it." if rest > 0.0 else ""
     climbs = carry_over_k(result) > 0.5
     said = (
-        f"The core climbs on and peaks at {{temp:{result.peak_core_c:.1f}}}."
+        f"The core climbs on and peaks at {{temp:{result.peak_core_c:.2f}}}."
         if climbs
         else "It does not climb any more."
     )
@@ -59,15 +59,15 @@ def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
     if wish.the_cut.kind == "plant":
         return "Until a skewer goes in without a push. No flipping needed."
     if wish.reading_c is not None and wish.how.phases[-1] == "gentle":
-        return f"Until the middle reads {{temp:{solution.pull_c:.1f}}}, never below {{least:{wish.reading_c:.2f}}}. No flipping needed."
+        return f"Until the middle reads {{temp:{solution.pull_c:.2f}}}, never below {{least:{wish.reading_c:.2f}}}. No flipping needed."
     if wish.reading_c is not None:
-        return f"Until the middle reads {{temp:{solution.pull_c:.1f}}}; over the fire it then goes on to {{least:{wish.reading_c:.2f}}} at least. No flipping needed."
+        return f"Until the middle reads {{temp:{solution.pull_c:.2f}}}; over the fire it then goes on to {{least:{wish.reading_c:.2f}}} at least. No flipping needed."
     rise = solution.result.peak_core_c - solution.pull_c
     before_sear = wish.how.phases[0] == "gentle" and "sear" in wish.how.phases
     later = "the sear and the rest add" if before_sear else "the rest adds"
-    said = f"Until the core reads {{temp:{solution.pull_c:.1f}}}: {later} {{rise:{rise:.1f}}}.{by_hand_words(wish, solution)} No flipping needed."
+    said = f"Until the core reads {{temp:{solution.pull_c:.2f}}}: {later} {{rise:{rise:.1f}}}.{by_hand_words(wish, solution)} No flipping needed."
     if wish.pull_offset_k is not None:
-        said += f" Your own pull: it ends at {{temp:{solution.result.peak_core_c:.1f}}}, wanted {{temp:{wish.finish_c:.1f}}}."
+        said += f" Your own pull: it ends at {{temp:{solution.result.peak_core_c:.2f}}}, wanted {{temp:{wish.finish_c:.1f}}}."
     return f"{WRAPS[wish.wrap]}: no more drying, so the stall is over. {said}" if step == "gentle_wrapped" else said
 
 
@@ -80,8 +80,8 @@ def _sear_why(wish: Wish, solution: Solution) -> str:
         if wish.the_cut.kind == "plant":
             return f"{way} until it has colour and gives to the tongs."
         if wish.reading_c is not None:
-            return f"{way} until the middle reads {{temp:{solution.pull_c:.1f}}}, never below {{least:{wish.reading_c:.2f}}}."
-        return f"{way} until the core reads {{temp:{solution.pull_c:.1f}}}: the rest adds {{rise:{rise:.1f}}}.{by_hand_words(wish, solution)}"
+            return f"{way} until the middle reads {{temp:{solution.pull_c:.2f}}}, never below {{least:{wish.reading_c:.2f}}}."
+        return f"{way} until the core reads {{temp:{solution.pull_c:.2f}}}: the rest adds {{rise:{rise:.1f}}}.{by_hand_words(wish, solution)}"
     side = solution.sear_s / 2.0
     flips = round(solution.sear_s / solution.flip_every_s) - 1
     how = "flip once" if flips <= 1 else f"flip every {{time:{solution.flip_every_s:.0f}}}, {flips} flips"

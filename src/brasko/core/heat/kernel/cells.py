@@ -228,14 +228,26 @@ def heat_of(t, w, volume, m, bone, enthalpy):
 
 
 @borrowing
-def core_of(t, peak, bone, inner):
-    """Temperature of the core: the point that has been heated least, in the columns from the bone to `inner`.
+def outer_rows(dz):
+    """Rows of cells at either face that are nearer to it than three tenths of the thickness: no core."""
+    deep, z, rows = dz.sum(), 0.0, 0
+    for i in range(dz.shape[0] // 2):
+        z += dz[i]
+        if z - 0.5 * dz[i] < 0.3 * deep:
+            rows = i + 1
+    return min(rows, (dz.shape[0] - 1) // 2)
+
+
+@borrowing
+def core_of(t, peak, bone, inner, outer):
+    """Temperature of the core: the point that has been heated least, in the columns from the bone to `inner` and without
+    `outer` rows at either face.
 
     While a piece warms this is its coldest point. While it rests its surface is colder than its middle, but has been
     hot: that is no core.
     """
     least, found = 1e30, 0.0
-    for i in range(t.shape[0]):
+    for i in range(outer, t.shape[0] - outer):
         for j in range(bone, inner):
             hottest = max(peak[i, j], t[i, j])
             if hottest < least - 1e-9:

@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 
-from brasko.core.heat.kernel.cells import core_of, heat_of, highest_of, laid_out, prepare, probe_at
+from brasko.core.heat.kernel.cells import core_of, heat_of, highest_of, laid_out, outer_rows, prepare, probe_at
 from brasko.core.heat.kernel.columns import (
     C_BOIL,
     C_D_REF,
@@ -205,6 +205,7 @@ def run(
     nz, nr = t.shape
     pad, n = nr + 1, nz * nr
     juice = np.zeros(3)
+    outer = outer_rows(dz)
     still, flat = np.zeros((STILL_ROWS, n + 2 * pad)), np.zeros((FLAT_ROWS, n + 2 * pad))
     laid_out(dz, dr, area_z, face_r, w0, m, bone, still)
     volume = still[S_VOLUME, pad : pad + n].reshape((nz, nr))
@@ -229,7 +230,7 @@ def run(
     face_area, holding = area_z.sum(), water_holding(m, c)
 
     a_down, metal_c, now = a_down_start, metal_start, 0.0
-    core, probe = core_of(t, peak, bone, inner), probe_at(t, probe_i, probe_fraction, column)
+    core, probe = core_of(t, peak, bone, inner, outer), probe_at(t, probe_i, probe_fraction, column)
     tally[PEAK_CORE] = max(tally[PEAK_CORE], core)
     n_samples = n_frames = n_flips = 0
     before, after, earlier = np.zeros(SAMPLE_COLUMNS), np.zeros(SAMPLE_COLUMNS), np.zeros(SAMPLE_COLUMNS)
@@ -295,7 +296,7 @@ def run(
                     crept(t, w, enthalpy, still, m, c, tau, flat)
                 hottest = max(ts[0, :nr].max(), ts[1, :nr].max(), ts[2, :nz].max(), c[C_BOIL])
                 settled(t, w, enthalpy, evaporated, gone, w0, still, m, c, tally, bone, hottest, flat)
-                new_core = core_of(t, peak, bone, inner)
+                new_core = core_of(t, peak, bone, inner, outer)
                 new_probe = probe_at(t, probe_i, probe_fraction, column)
                 part = min(part_to_event(core, new_core, step[UNTIL_CORE]),
                            part_to_event(probe, new_probe, step[UNTIL_PROBE]))  # fmt: skip
