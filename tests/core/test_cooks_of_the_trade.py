@@ -257,3 +257,14 @@ def test_nothing_comes_off_half_raw_for_its_crust(fire, cut, thick_in):
     assert plan.solution.sear_s >= 60.0
     assert plan.solution.flip_every_s >= 15.0
     assert crust(plan) >= 0.79 or "short_of_crust" in told(plan)
+
+
+@pytest.mark.parametrize(("cut", "thick_m", "finish_c"), [("burger_80_20", 0.019, 71.2), ("sausage", 0.026, 71.5)])
+def test_what_must_reach_a_figure_reaches_it_at_every_depth(cut, thick_m, finish_c):
+    """Not only in the middle: no depth has been colder than the agency's figure. Source: fsis_safe_temperatures."""
+    wish = Wish(cut, thick_m, 0.15, finish_c, method="direct" if cut == "burger_80_20" else "low_then_sear", fire="gas")
+    result = planned(wish).solution.result
+    assert wish.reading_c is not None
+    assert wish.food.is_whole
+    assert result.steps[-2].core_c >= wish.reading_c
+    assert result.end.peak_c[:, : result.grid.inner_columns].min() >= wish.reading_c

@@ -19,6 +19,11 @@ STEAK = Wish("ribeye", 0.0381, 0.45, 54.0, crust="light")
 SHOULDER = Wish("pork_shoulder", 0.13, 2.8, 93.0, method="low_and_slow", crust="none")
 
 
+def hanging(setup, since_s: float) -> float:
+    """In the chamber at one moment [g m-3]."""
+    return float(smoke_g_m3(setup, np.array([since_s]))[0])
+
+
 def wooded(key: str, wood: str) -> own.OwnFire:
     fire = own.shipped()[key]
     assert fire.setup.charcoal is not None
@@ -27,18 +32,18 @@ def wooded(key: str, wood: str) -> own.OwnFire:
 
 def test_a_pellet_grill_smokes_most_at_its_lowest_setting():
     """At 200 °F it gives the most."""
-    hangs = [smoke_g_m3(replace(usual_setup(GRILLS["pellet"]), set_c=c), 600.0) for c in (93.0, 121.0, 177.0, 260.0)]
+    hangs = [hanging(replace(usual_setup(GRILLS["pellet"]), set_c=c), 600.0) for c in (93.0, 121.0, 177.0, 260.0)]
     assert hangs == sorted(hangs, reverse=True)
     assert hangs[0] > 2.0 * hangs[2]
 
 
 def test_chunks_smoke_for_longer_than_chips_and_none_is_none():
     chips, chunks, none = (wooded("kettle_two_zone", w).setup for w in ("chips", "chunks", "none"))
-    assert smoke_g_m3(chips, 100.0) > 10.0 * smoke_g_m3(none, 100.0)
-    assert smoke_g_m3(chips, 1800.0) == pytest.approx(smoke_g_m3(none, 1800.0))
-    assert smoke_g_m3(chunks, 1800.0) > 10.0 * smoke_g_m3(none, 1800.0)
-    assert smoke_g_m3(replace(chunks, lid_open=True), 100.0) == 0.0
-    assert smoke_g_m3(usual_setup(GRILLS["oven"]), 100.0) == 0.0
+    assert hanging(chips, 100.0) > 10.0 * hanging(none, 100.0)
+    assert hanging(chips, 1800.0) == pytest.approx(hanging(none, 1800.0))
+    assert hanging(chunks, 1800.0) > 10.0 * hanging(none, 1800.0)
+    assert hanging(replace(chunks, lid_open=True), 100.0) == 0.0
+    assert hanging(usual_setup(GRILLS["oven"]), 100.0) == 0.0
 
 
 def test_what_is_given_off_leaves_with_the_draught():
@@ -47,7 +52,7 @@ def test_what_is_given_off_leaves_with_the_draught():
     state = settled(setup)
     given = sum(s.rate_g_s for s in setup.grill.kind.smokes(setup, state.power_w))
     volume_m3_s = state.flow_kg_s * (state.gas_c + 273.15) * 287.05 / 101325.0
-    assert smoke_g_m3(setup, 0.0) * volume_m3_s == pytest.approx(given, rel=0.02)
+    assert hanging(setup, 0.0) * volume_m3_s == pytest.approx(given, rel=0.02)
 
 
 def test_a_cool_face_takes_up_more_and_a_hot_one_hardly_any():

@@ -45,6 +45,7 @@ class Food:
     moisture            False keeps the water where it is: no evaporation, boiling or drip
     film_kg_m2          water on the surface: about 0.02 patted dry, 0.1 and more wet
     skin_passes         share of the vapour that skin or a casing lets through
+    is_whole            every depth counts as core, up to the faces: for what has to reach an agency figure throughout
     probe_depth_share   how far a probe's tip lies from face a, as a share of the thickness
     """
 
@@ -55,6 +56,7 @@ class Food:
     film_kg_m2: float = known.PATTED_DRY.value
     probe_depth_share: float = 0.5
     skin_passes: float = 1.0
+    is_whole: bool = False
 
     def __post_init__(self) -> None:
         require_between("start_c", self.start_c, -5.0, 150.0, "°C")
@@ -221,7 +223,7 @@ def simulate(
     metal_before = _metal_before(programme, state)
     angles = _angles(programme)
     n, nf, nflip, a_down, metal_c = run(
-        grid.dz_m, grid.dr_m, grid.area_z_m2, grid.face_r_m, grid.bone_columns, grid.inner_columns,
+        grid.dz_m, grid.dr_m, grid.area_z_m2, grid.face_r_m, grid.bone_columns, grid.inner_columns, food.is_whole,
         material_vector(food.material), constants_vector(food.moisture, refine), _TABLE, np.array([step_row(s, food.skin_passes if food.moisture else 0.0, angles) for s in programme]),
         every_s, spacing, probe_i, probe_fraction, grid.middle_column, temp, water,
         _raw_water(food, grid), film, state.a_down, metal_before, gone, peak, grey, dose, char, marks, samples, frame_temp, frame_colour, frame_times, flips, step_ends, tally,

@@ -34,7 +34,9 @@ SETS_C = Sourced(60.0, "°C", "", "from memory")
 RING_M2_S = Sourced(1.5e-9, "m2 s-1", "", "assumed")
 """Diffusivity of the gases that make the ring: some eight millimetres in a long cook."""
 LEAST_RING_SMOKE_G_M2 = Sourced(0.05, "g m-2", "", "assumed")
+"""Without so much there is no ring to speak of."""
 WORDS = ((0.5, "none"), (2.0, "a hint"), (4.0, "light"), (6.5, "clear"), (10.1, "strong"))
+"""Words for the index, each up to so much (assumed)."""
 ASSUMED = (
     "Wood is assumed to be two fists of chunks or a handful of chips, put on as the food goes on; how much a face takes up is reckoned, "
     "not measured. Compare by it; do not take it for a promise."
@@ -64,12 +66,12 @@ def smoke_of(wish: Wish, solution: Solution) -> SmokeTold:
     for step in (s for s in result.steps if s.name == "gentle"):
         within = (result.time_s >= step.start_s) & (result.time_s <= step.end_s)
         time_s = result.time_s[within]
-        hangs = np.array([smoke_g_m3(setup, float(t) - begun) for t in time_s])
+        hangs = smoke_g_m3(setup, time_s - begun)
         for face, curve in (("a", result.face_a_c), ("b", result.face_b_c)):
             speed = np.array([taken_up_m_s(around.top, float(c)) for c in curve[within]])
             doses[face] += float(np.trapezoid(hangs * speed, time_s)) if len(time_s) > 1 else 0.0
     dose = max(doses.values())
-    return told(dose, _ring_m(wish, solution, setup) if dose > LEAST_RING_SMOKE_G_M2.value else 0.0)
+    return told(dose, _ring_m(solution, setup) if dose > LEAST_RING_SMOKE_G_M2.value else 0.0)
 
 
 def taken_up_m_s(side: Side, face_c: float) -> float:
@@ -86,7 +88,7 @@ def told(dose_g_m2: float, ring_m: float) -> SmokeTold:
     return SmokeTold(round(index, 1), next(word for most, word in WORDS if index < most), dose_g_m2, ring_m)
 
 
-def _ring_m(wish: Wish, solution: Solution, setup: FireSetup) -> float:
+def _ring_m(solution: Solution, setup: FireSetup) -> float:
     """The deepest point that the gases reach before it is set."""
     result, column = solution.result, solution.result.grid.middle_column
     z, deepest = result.grid.z_m, 0.0

@@ -240,7 +240,13 @@ class Wish:
     def food_thicker(self, factor: float) -> Food:
         """The raw piece as it may really be: thicker by a factor, and heavier with it."""
         shape = self.the_cut.geometry(self.thickness_m * factor, self.mass_kg * factor, boned=self.boned)
-        return Food(shape, self.the_cut.material, self.start_c, skin_passes=self.the_cut.skin_passes)
+        return Food(
+            shape,
+            self.the_cut.material,
+            self.start_c,
+            skin_passes=self.the_cut.skin_passes,
+            is_whole=self.reading_c is not None,
+        )
 
     @property
     def flips_s(self) -> float:

@@ -64,8 +64,8 @@ class Hours:
 
 @dataclass(frozen=True)
 class Found:
-    """What was computed of a fire before words are put to it [s, °C]: from lighting until it is ready, how long the coals
-    in a chimney take, when vents are first closed, the change to searing heat and what that reaches."""
+    """What was computed of a fire before words are put to it [s]: from lighting until it is ready, how long the coals in a
+    chimney take, when vents are first closed (None where they are not)."""
 
     ready_s: float
     chimney_s: float
@@ -145,7 +145,7 @@ class GrillKind:
     indoors, sears      it stands in a kitchen; its own grate can sear
     seared_on_the_way_up
                         it is opened up for a sear and not left to settle: that would be far too hot
-    nitrous             how much of the gases that make a smoke ring its fire gives, of a wood fire
+    nitrous             how much of the gases that make a smoke ring its fire gives, of a wood fire (assumed)
     converts            how it comes from gentle to searing heat
     flashes_back        air let in at once makes it flash
     """

@@ -80,11 +80,11 @@ from brasko.core.heat.kernel.water import crept, settled, squeezed, water_holdin
 
 FIRST_STEP_S = 0.5
 BOILING_GROWTH = 0.02
+"""Super-steps after any change of the surroundings: short at first, then a share of the time since the change."""
 GREYS_WITHIN_K = 30.0
 """Further from C_GREY_T nothing changes: colder meat keeps its red for days, hotter loses it at once (assumed)."""
 RED_BELOW_C = 45.0
 """Below this meat looks as warm as it has been, however short that was (assumed)."""
-"""Super-steps after any change of the surroundings: short at first, then a share of the time since the change."""
 
 
 @borrowing
@@ -193,7 +193,7 @@ def coloured(peak, grey, colour, c):
 
 @jit
 def run(
-    dz, dr, area_z, face_r, bone, inner, m, c, table, steps, every_s, frame_s, probe_i, probe_fraction, column,
+    dz, dr, area_z, face_r, bone, inner, whole, m, c, table, steps, every_s, frame_s, probe_i, probe_fraction, column,
     t, w, w0, film, a_down_start, metal_start, gone, peak, grey, dose, char, marks, samples, frames_t, frames_colour, frame_times, flips,
     step_ends, tally,
 ):  # fmt: skip
@@ -205,7 +205,7 @@ def run(
     nz, nr = t.shape
     pad, n = nr + 1, nz * nr
     juice = np.zeros(3)
-    outer = outer_rows(dz)
+    outer = 0 if whole else outer_rows(dz)
     still, flat = np.zeros((STILL_ROWS, n + 2 * pad)), np.zeros((FLAT_ROWS, n + 2 * pad))
     laid_out(dz, dr, area_z, face_r, w0, m, bone, still)
     volume = still[S_VOLUME, pad : pad + n].reshape((nz, nr))
