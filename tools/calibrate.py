@@ -37,9 +37,11 @@ INSIDE, SHOULDER, MARGIN = 0.4, 3.0, 0.1
 STEP_SD, MOST_ROUNDS = 0.4, 1
 PRIOR_COSTS = 0.1
 """What a squared standard deviation from the priors costs, in reference cooks."""
-SAFELY_IN, LOST, PRIOR_PULL, FURTHEST_SD = 0.06, 0.5, 0.15, 1.2
+SAFELY_IN, LOST = 0.06, 0.5
+PRIOR_PULLS, REACHES_SD = (0.15, 0.05), (0.3, 0.6, 0.9, 1.2)
+LAST_ROUNDS = 3
 """Last stage: a value counts as out from so near its bound on; one farther out than LOST half ranges is not chased; how
-much the priors still pull; how far a parameter may go from where the joint fit left it."""
+much the priors still pull and how far a parameter may go in a round, each tried."""
 PARAMETERS: tuple[Parameter, ...] = posterior().parameters
 COUNTED: tuple[Reference, ...] = tuple(r for r in references() if r.is_counted)
 GROUPS = tuple(dict.fromkeys(r.group for r in COUNTED))
@@ -144,12 +146,16 @@ class Fit:
         now = self.values(z)
         within = int(((now >= LOW) & (now <= HIGH)).sum())
         for at, values in ((z, now), *zip(sets, around, strict=True)):
-            score = float(WEIGHTS[(values >= LOW) & (values <= HIGH)].sum()) - PRIOR_COSTS * float(at @ at)
-            if self.best is None or score > self.best[0]:
-                self.known[at.tobytes()] = values
-                self.best = (score, at.copy(), self.slopes, self.plain)
+            self.weigh(at, values)
         print(f"  {self.runs} sets of parameters tried, {within} of {len(COUNTED)} in range", flush=True)
         return np.vstack([(WEIGHTS[:, None] * self.slopes)[self.counted], np.eye(len(z))])
+
+    def weigh(self, at: Floats, values: Floats) -> None:
+        """Keep a set of parameters if it is the best so far, with the slopes that were found last."""
+        score = float(WEIGHTS[(values >= LOW) & (values <= HIGH)].sum()) - PRIOR_COSTS * float(at @ at)
+        if self.best is None or score > self.best[0]:
+            self.known[at.tobytes()] = values
+            self.best = (score, at.copy(), self.slopes, self.plain)
 
 
 def fitted(pool: ProcessPoolExecutor, start: Floats) -> tuple[Floats, Fit]:
@@ -165,22 +171,28 @@ def fitted(pool: ProcessPoolExecutor, start: Floats) -> tuple[Floats, Fit]:
         xtol=0.02,
     )
     assert fit.best is not None
-    fit.jacobian(into_range(fit))
+    for _ in range(LAST_ROUNDS):
+        begun = fit.best[1]
+        for pull in PRIOR_PULLS:
+            for reach in REACHES_SD:
+                tried = into_range(fit, begun, pull, reach)
+                fit.weigh(tried, fit.values(tried))
+        if fit.best[1] is begun:
+            break
+        fit.jacobian(fit.best[1])
     _, z, fit.slopes, fit.plain = fit.best
     return z, fit
 
 
-def into_range(fit: Fit) -> Floats:
-    """From the best of the joint fit, the nearest parameters that by its slopes bring most cooks safely into range."""
-    assert fit.best is not None
-    _, z0, _, plain = fit.best
-    begun = off(fit.values(z0))
+def into_range(fit: Fit, z0: Floats, pull: float, reach: float) -> Floats:
+    """From z0, the nearest parameters that by the fit's slopes bring most cooks safely into range."""
+    begun, plain = off(fit.values(z0)), fit.plain
 
     def cost(z: Floats) -> float:
         out = np.maximum(np.abs(begun + plain @ (z - z0)) - 1.0 + SAFELY_IN, 0.0)
-        return float(3.0 * (WEIGHTS * np.minimum(out, LOST)).sum() + PRIOR_PULL * z @ z)
+        return float(3.0 * (WEIGHTS * np.minimum(out, LOST)).sum() + pull * z @ z)
 
-    bounds = [(max(at - FURTHEST_SD, -2.2), min(at + FURTHEST_SD, 2.2)) for at in z0]
+    bounds = [(max(at - reach, -2.2), min(at + reach, 2.2)) for at in z0]
     found = minimize(cost, z0, method="Powell", bounds=bounds, options={"maxiter": 60, "xtol": 1e-3})
     return np.asarray(found.x)
 
@@ -243,7 +255,7 @@ count, weighted by how sure each is (high 1, medium 0.8, low 0.5; strained ones 
 can reach pulls little (Cauchy). Anywhere in a range is
 about as good as its middle; beyond it a miss soon counts. Of the
 sets of parameters that the fit tries, that with most cooks in range, by confidence, less a little for leaving the priors, is kept; it begins from what was kept before.
-A last round starts there and takes, by the fit's own slopes, the nearest parameters that bring most cooks safely into their ranges. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
+Last rounds start there and take, by the fit's own slopes, the nearest parameters that bring most cooks safely into their ranges. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
 errors go together (Laplace), from which plans, ranges and forecasts draw.
 """
 

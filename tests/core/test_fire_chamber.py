@@ -9,7 +9,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.fire import chamber, fuels, setting
+from brasko.core.fire import chamber, fuels, own, setting
+from brasko.core.fire.chamber import settled
 from brasko.core.fire.coals import Charcoal, bed_of, coal_face_c, disc_strips, ring_most_m
 from brasko.core.fire.course import Change, brought_up, come_down_s, course
 from brasko.core.fire.fuels import coal_mass_kg
@@ -20,6 +21,7 @@ from brasko.core.fire.kinds.gas import gas_grill
 from brasko.core.fire.setup import FireSetup, at_most, usual_setup, with_vents
 from brasko.core.fire.weather import Weather
 from brasko.core.uncertainty.general import general
+from brasko.core.units import celsius, fahrenheit
 
 KETTLE, KAMADO = usual_setup(GRILLS["kettle"]), usual_setup(GRILLS["kamado"])
 
@@ -251,3 +253,44 @@ def test_another_size_takes_everything_along():
     assert all(abs(b.x_m) + b.width_m / 2 <= 0.55 for b in big.burners if b.kind == "main")
     with pytest.raises(InvalidInput, match="no room for the deflector"):
         with_size(GRILLS["kamado"], 0.46, 0.46, 0.11)
+
+
+def test_a_lidded_kettle_wide_open_passes_500_fahrenheit_and_a_fuse_does_not():
+    """Indirect at 400 to 550 °F is done in kettles; a fuse burns at its own pace. Common practice, no source."""
+    wide = with_vents(replace(KETTLE, charcoal=Charcoal("banked", 2.2)), 1.0, 1.0)
+    fuse = replace(wide, charcoal=Charcoal("ring", 1.9))
+    assert 500.0 < fahrenheit(settled(wide).gas_c) < 600.0
+    assert fahrenheit(settled(fuse).gas_c) < 330.0
+    assert fahrenheit(settled(setting.set_for(KETTLE, celsius(500.0))).gas_c) == pytest.approx(500.0, abs=3.0)
+
+
+GAS = replace(usual_setup(GRILLS["gas_3"]), knobs=(0.0, 0.0, 0.0, 0.0))
+
+
+def test_coals_in_a_gas_grill_are_the_hot_end_and_their_books_close():
+    """Half a chimney burns for about an hour and a half and shines as coals do; the far end stays gentle. Common practice, no source."""
+    tray = replace(GAS, coal_tray_kg=1.2)
+    state = settled(tray)
+    assert state.zones_c[0] < state.zones_c[1] < state.zones_c[2]
+    assert state.balance.relative_error < 1e-9
+    assert 45 * 60 < hours_of(tray).usable_s < 120 * 60
+    (coals,) = tray.grill.kind.emitters(tray, state, tray.grill.grates[0])
+    (flame,) = GAS.grill.kind.emitters(replace(GAS, knobs=(0.0, 0.0, 1.0, 0.0)), state, GAS.grill.grates[0])
+    assert coals.temp_c > flame.temp_c + 100.0
+    assert any("maker" in p.why for p in own.preparations_of(tray))
+
+
+@pytest.mark.parametrize(
+    ("change", "field"),
+    [({"coal_tray_kg": 0.1}, "coal_tray_kg"), ({"coal_tray_kg": 5.0}, "coal_tray_kg"), ({"coal_tray_kg": -1.0}, "coal_tray_kg"),
+     ({"smoker_box": "logs"}, "smoker_box")],
+)  # fmt: skip
+def test_wrong_trays_and_boxes_name_their_field(change, field):
+    with pytest.raises(InvalidInput) as caught:
+        replace(GAS, **change)
+    assert caught.value.field == field
+
+
+def test_trays_and_boxes_are_for_gas_grills():
+    with pytest.raises(InvalidInput, match="for a gas grill"):
+        replace(KETTLE, smoker_box="chips")

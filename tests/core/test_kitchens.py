@@ -141,6 +141,16 @@ def test_a_hand_reading_counts_with_its_own_error(strip):
     assert width(low) < 0.9 * width(plain)
 
 
+def test_hand_readings_are_taken_for_what_a_thermometer_shows(strip):
+    """Readings just as the plan would give them leave its pull where it is: they show more than the coldest point."""
+    _, _, _, known = strip
+    core = (known.terms(np.zeros((1, 4)), 4) @ known.core_of)[0]
+    shown = core + known.hand_above_k
+    seen = [Reading(t, float(np.interp(t, known.time_s, shown)), "hand") for t in (900.0, 1200.0, 1500.0)]
+    assert forecast_of(known, seen).end_s == pytest.approx(forecast_of(known, []).end_s, abs=30.0)
+    assert 0.05 < float(known.hand_above_k.max()) < 4.0
+
+
 def test_a_third_of_the_way_the_pull_is_known(strip):
     """A few of the cooks of tools/forecast_trial; the whole table is in docs/validation.md."""
     found = [judged(STRIP, truth, ("tip", "shaft", "edge", "air")) for truth in truths(5, seed=8)]

@@ -11,7 +11,9 @@ from thermal import chamber, kettle
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.shape import piece
 from brasko.core.heat.simulation import Food, simulate
+from brasko.core.planner.invert import solved
 from brasko.core.planner.programme import programme_of
+from brasko.core.planner.rendered_fat import fat_lost_share
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Side, Step, Surroundings, Until
 
@@ -137,3 +139,38 @@ def test_flipping_often_cooks_sooner():
         once = Step("s", around, Until(3600.0, core_c=70.0), flip_every_s=flip)
         times[flip] = simulate(food, (once,), every_s=5.0).duration_s
     assert times[40.0] < 0.9 * times[1e5]
+
+
+@pytest.mark.parametrize(
+    ("wish", "low", "high"),
+    [
+        (Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light"), 0.22, 0.42),
+        (Wish("burger_70_30", 0.019, 0.17, 71.5, method="direct", crust="light"), 0.22, 0.42),
+        (Wish("pork_shoulder", 0.13, 2.8, 93.0, method="low_and_slow", crust="none"), 0.35, 0.60),
+        (Wish("ribeye", 0.0381, 0.45, 54.5), 0.0, 0.12),
+    ],
+)
+def test_fat_runs_out_of_patties_and_of_long_cooks(wish, low, high):
+    """Patties lose a quarter to two fifths of their fat, a shoulder about half, a steak hardly any. From memory (yield tables)."""
+    lost = fat_lost_share(wish.the_cut, solved(wish, every_s=20.0, frame_s=60.0, quick=True).result)
+    assert low <= lost / wish.the_cut.composition.fraction("fat") <= high
+
+
+def test_drip_is_a_quarter_to_a_half_of_what_a_roast_loses():
+    """In an oven at 175 °C to 60 °C. From memory (roasting studies): the rest goes as steam."""
+    roast = Wish(
+        "beef_roast", 0.089, 1.5, 60.0, method="low_and_slow", fire="oven_skillet", gentle_c=175.0, crust="none"
+    )
+    result = solved(roast, quick=True).result
+    assert 0.2 <= result.drip_share / result.mass_loss_share <= 0.5
+
+
+def test_juice_from_deep_down_takes_longer_to_seep_out():
+    """Darcy's flow: of two pieces that are alike warm for as long, the thicker has lost the smaller share."""
+    warm = Side(air_c=70.0, h_w_m2k=2000.0, vapour_open=False)
+    step = (Step("bath", Surroundings(warm, warm, warm), Until(3600.0)),)
+    lost = [
+        simulate(replace(steak(thickness), start_c=70.0), step).mass_loss_share for thickness in (0.012, 0.036, 0.072)
+    ]
+    assert lost == sorted(lost, reverse=True)
+    assert lost[0] > 1.05 * lost[2]

@@ -89,3 +89,13 @@ def test_a_shoulder_over_a_fuse_has_a_ring():
     assert 0.004 <= found.ring_m <= 0.013
     assert found.index > 2.0
     assert np.isfinite(found.dose_g_m2)
+
+
+def test_wood_in_a_box_smokes_on_a_gas_grill_and_gas_alone_does_not():
+    """Chips in a smoker box are the usual way to smoke on gas."""
+    plain = replace(usual_setup(GRILLS["gas_3"]), lid_open=False)
+    boxed = replace(plain, smoker_box="chips")
+    assert hanging(plain, 100.0) == 0.0
+    assert hanging(boxed, 100.0) > 0.0
+    assert hanging(boxed, 3600.0) == 0.0
+    assert hanging(replace(plain, coal_tray_kg=0.8), 3000.0) > 0.0

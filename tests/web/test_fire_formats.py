@@ -32,6 +32,13 @@ def test_a_setup_said_and_read_again_is_the_same(key):
     assert settled(again) == settled(setup)
 
 
+def test_a_tray_and_a_box_are_said_and_read_again():
+    setup = replace(usual_setup(GRILLS["gas_3"]), smoker_box="chunks", coal_tray_kg=1.2)
+    said = said_setup(setup)
+    assert (said.smoker_box, said.coal_tray_kg) == ("chunks", 1.2)
+    assert setup_of(SetupIn.model_validate(json.loads(said.model_dump_json()))) == setup
+
+
 def test_shipped_fires_can_be_sent_as_ones_own():
     for own in shipped().values():
         gentle, sear = told_spot(own.gentle), told_spot(own.sear)

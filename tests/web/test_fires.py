@@ -81,6 +81,9 @@ def test_vents_and_advice_are_computed(mara):
         ({"grill": "kettle", "bottom_share": -1}, "bottom_share", "between 0 and 1"),
         ({"grill": {"like": "gas_2", "burners": [{"x_mm": 0, "power_w": -1}]}}, "power_w", "between 500"),
         ({"grill": "pellet", "set_c": 400}, "set_c", "must be between"),
+        ({"grill": "gas_3", "coal_tray_kg": 9}, "coal_tray_kg", "between 0.3 and 2"),
+        ({"grill": "gas_3", "smoker_box": "logs"}, "smoker_box", "is not known"),
+        ({"grill": "kettle", "coal_tray_kg": 1}, "coal_tray_kg", "is for a gas grill"),
         ({"grill": "kettle", "weather": {"wind_m_s": 99}}, "wind_m_s", "between 0 and 25"),
     ],
 )

@@ -31,6 +31,16 @@ def test_preview_computes_a_whole_plan(mara):
     assert not Plan.objects.exists()
 
 
+def test_a_preview_tells_of_thin_ends_and_of_what_is_lost(mara):
+    tri_tip = {"cut": "tri_tip", "thickness_mm": 50, "method": "low_then_sear", "crust": "light", "finish_c": 54.5}
+    result = mara.call("POST", "/api/plans/preview", {"pieces": [tri_tip]}).json()["result"]
+    (end,) = result["parts"]
+    assert (end["key"], end["at_end"]) == ("thin_end", True)
+    assert end["peak_c"] > result["peak_core_c"] + 4.0
+    assert end["sooner_s"] > 300.0
+    assert 0.0 < result["fat_lost_share"] < result["mass_loss_share"]
+
+
 @pytest.mark.parametrize(
     ("change", "field", "said"),
     [

@@ -1590,6 +1590,10 @@ export interface components {
             deflector?: boolean | null;
             /** Drip Pan */
             drip_pan?: boolean | null;
+            /** Smoker Box */
+            smoker_box?: string | null;
+            /** Coal Tray Kg */
+            coal_tray_kg?: number | null;
             weather?: components["schemas"]["WeatherIn"];
         };
         /**
@@ -1827,6 +1831,10 @@ export interface components {
             deflector?: boolean | null;
             /** Drip Pan */
             drip_pan?: boolean | null;
+            /** Smoker Box */
+            smoker_box?: string | null;
+            /** Coal Tray Kg */
+            coal_tray_kg?: number | null;
             weather?: components["schemas"]["WeatherIn"];
             /**
              * Format
@@ -2061,6 +2069,30 @@ export interface components {
             core_c: number;
             /** Rest S */
             rest_s: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * PartOut
+         * @description A thin end or another muscle of the piece: where it ends, and what to do about it. sooner_s before the rest is done.
+         */
+        PartOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** At End */
+            at_end: boolean;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Wanted C */
+            wanted_c: number;
+            /** Peak C */
+            peak_c: number;
+            /** Turned C */
+            turned_c: number | null;
+            /** Sooner S */
+            sooner_s: number | null;
             /** Words */
             words: string;
         };
@@ -2314,6 +2346,16 @@ export interface components {
             zones: components["schemas"]["ZoneOut"][];
             grate?: components["schemas"]["PlanGrate"] | null;
             smoke?: components["schemas"]["SmokeOut"] | null;
+            /**
+             * Parts
+             * @default []
+             */
+            parts?: components["schemas"]["PartOut"][];
+            /**
+             * Fat Lost Share
+             * @default 0
+             */
+            fat_lost_share?: number;
         };
         /**
          * PreviewOut
@@ -2744,23 +2786,6 @@ export interface components {
             peak_core_c: number;
             /** Within Clock */
             within_clock: boolean;
-            /** Words */
-            words: string;
-        };
-        /** PartOut */
-        PartOut: {
-            /** Eater */
-            eater: string;
-            /** Piece */
-            piece: number;
-            /** From Share */
-            from_share: number;
-            /** To Share */
-            to_share: number;
-            /** Peak C */
-            peak_c: number;
-            /** Off K */
-            off_k: number;
             /** Words */
             words: string;
         };
@@ -3915,6 +3940,10 @@ export interface components {
             deflector: boolean;
             /** Drip Pan */
             drip_pan: boolean;
+            /** Smoker Box */
+            smoker_box: string;
+            /** Coal Tray Kg */
+            coal_tray_kg: number;
             /** Layout */
             layout: string | null;
             /** Charcoal Kg */

@@ -95,6 +95,8 @@ class SetupIn(Strict):
     lid_open: bool = False
     deflector: bool | None = None
     drip_pan: bool | None = None
+    smoker_box: str | None = None
+    coal_tray_kg: Figure | None = None
     weather: WeatherIn = Field(default_factory=WeatherIn)
 
 
@@ -143,6 +145,8 @@ class SetupOut(BaseModel):
     lid_open: bool
     deflector: bool
     drip_pan: bool
+    smoker_box: str
+    coal_tray_kg: float
     layout: str | None
     charcoal_kg: float | None
     fuel: str | None

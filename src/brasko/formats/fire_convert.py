@@ -87,6 +87,8 @@ def setup_of(given: SetupIn) -> FireSetup:
         "set_c": given.set_c,
         "deflector": given.deflector,
         "drip_pan": given.drip_pan,
+        "smoker_box": given.smoker_box,
+        "coal_tray_kg": given.coal_tray_kg,
     }
     return replace(usual, lid_open=given.lid_open, **{k: v for k, v in said.items() if v is not None})  # type: ignore[arg-type]
 
@@ -107,6 +109,8 @@ def said_setup(setup: FireSetup) -> SetupIn:
         lid_open=setup.lid_open,
         deflector=setup.deflector,
         drip_pan=setup.drip_pan,
+        smoker_box=None if setup.smoker_box == "none" else setup.smoker_box,
+        coal_tray_kg=setup.coal_tray_kg or None,
         weather=WeatherIn(
             air_c=sky.air_c, wind_m_s=sky.wind_m_s, sun_w_m2=sky.sun_w_m2, humidity=sky.humidity, rain_mm_h=sky.rain_mm_h
         ),
@@ -180,6 +184,8 @@ def told_setup(setup: FireSetup) -> out.SetupOut:
         lid_open=setup.lid_open,
         deflector=setup.deflector,
         drip_pan=setup.drip_pan,
+        smoker_box=setup.smoker_box,
+        coal_tray_kg=setup.coal_tray_kg,
         layout=coal and coal.layout,
         charcoal_kg=coal and coal.mass_kg,
         fuel=coal and coal.fuel,

@@ -45,6 +45,7 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
         <Quantity key={i} label={burnerName(setup, kind, i)} value={knob} scale={percent} low={0} high={1} error={wrong(String(i))} hint={knob === 0 ? "off" : undefined}
           onChange={(v) => v !== null && onSetup({ knobs: (setup.knobs ?? []).map((k, j) => (j === i ? v : k)) })} />
       ))}
+      {kind.kind === "gas" && <BoxAndTray reference={reference} setup={setup} wrong={wrong} onSetup={onSetup} />}
       {kind.set_low_c != null && kind.set_high_c != null && <Quantity label="Set to" value={setup.set_c ?? null} scale={temperature(system)} low={kind.set_low_c} high={kind.set_high_c} onChange={(c) => c !== null && onSetup({ set_c: c })} error={wrong("set_c")} />}
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         {kind.has_lid && <Switch label="Lid open" on={setup.lid_open ?? false} onChange={(lid_open) => onSetup({ lid_open })} />}
@@ -53,6 +54,32 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
       </div>
       {problem && problem.errors.length === 0 && <Mistake>{problem.message}</Mistake>}
     </>
+  );
+}
+
+interface BoxAndTrayProps {
+  reference: FireReference;
+  setup: Setup;
+  wrong: (field: string) => string | undefined;
+  onSetup: (change: Partial<Setup>) => void;
+}
+
+const WOODS = [{ key: "none", name: "Empty" }, { key: "chips", name: "Chips" }, { key: "chunks", name: "Chunks" }];
+const TRAYS = [["0", "No coals"], ["0.25", "A quarter chimney"], ["0.5", "Half a chimney"], ["0.75", "Three quarters"]] as const;
+
+/** Wood and charcoal in a gas grill. */
+function BoxAndTray({ reference, setup, wrong, onSetup }: BoxAndTrayProps) {
+  const chimney = reference.fuels.find((f) => f.key === "briquettes")?.chimney_kg ?? 1;
+  const share = (setup.coal_tray_kg ?? 0) / chimney;
+  const nearest = TRAYS.reduce((best, [key]) => (Math.abs(Number(key) - share) < Math.abs(Number(best) - share) ? key : best), "0");
+  return (
+    <div className="grid grid-cols-2 gap-2">
+      <Choice label="Smoker box" value={setup.smoker_box ?? "none"} options={WOODS} error={wrong("smoker_box")} onChange={(smoker_box) => onSetup({ smoker_box })} />
+      <Choice
+        label="Tray, last burner" value={nearest} options={TRAYS.map(([key, name]) => ({ key, name }))} error={wrong("coal_tray_kg")}
+        onChange={(key) => onSetup({ coal_tray_kg: Number(key) * chimney })}
+      />
+    </div>
   );
 }
 

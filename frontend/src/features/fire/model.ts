@@ -43,6 +43,8 @@ export function sent(grill: Setup["grill"], told: Schemas["SetupOut"], weather: 
     lid_open: told.lid_open,
     deflector: told.deflector,
     drip_pan: told.drip_pan,
+    smoker_box: told.smoker_box === "none" ? null : told.smoker_box,
+    coal_tray_kg: told.coal_tray_kg || null,
     weather,
   };
 }

@@ -28,6 +28,8 @@ import { useDraft } from "./use-draft";
 import { useKeeping } from "./use-keeping";
 import { usePick } from "./use-pick";
 import { usePreview } from "./use-preview";
+import { LossLine } from "./loss-line";
+import { PartsLine } from "./parts-line";
 import { SmokeLine } from "./smoke-line";
 
 const NOTHING: Schemas["TaskOut"][] = [];
@@ -143,7 +145,7 @@ const ViewsOf = memo(function Views({ result, own, section, reference, draft, on
   const movePlace = (which: "gentle" | "sear", to: Spot) => { if (here) onDraft(withPlace(draft, here, which, to)); };
   return (
     <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
-      <section aria-label="Face" className="plate flex flex-col p-4"><div className="grow"><FaceView section={section} curve={result.curve} sinceOnS={at - result.on_s} colours={reference.colours} system={system} greyShare={result.grey_rim_share} word={word} marks={result.marks_words ?? ""} label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`} /></div>{result.smoke && result.smoke.index >= 0.5 && <SmokeLine smoke={result.smoke} system={system} />}</section>
+      <section aria-label="Face" className="plate flex flex-col p-4"><div className="grow"><FaceView section={section} curve={result.curve} sinceOnS={at - result.on_s} colours={reference.colours} system={system} greyShare={result.grey_rim_share} word={word} marks={result.marks_words ?? ""} label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`} /></div>{result.smoke && result.smoke.index >= 0.5 && <SmokeLine smoke={result.smoke} system={system} />}<LossLine juice={result.mass_loss_share} fat={result.fat_lost_share ?? 0} />{(result.parts ?? []).length > 0 && <PartsLine parts={result.parts ?? []} system={system} />}</section>
       {here && <section aria-label="Grate" className="plate p-4"><GrateView grate={here} zones={result.zones} role={roleOf(result, doing?.key)} onMove={movePlace} where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"} radiusMm={widthMm(section) / 2} system={system} /></section>}
     </div>
   );

@@ -147,7 +147,7 @@ def settled(setup: FireSetup, food_w: float = 0.0) -> Settled:
 
     def power(gas_c: float) -> float:
         flow = draught_kg_s(body, setup.bottom_share, setup.top_share, gas_c, weather)
-        return min(fuel, oxygen_power_w(flow, body.used_share))
+        return min(fuel, oxygen_power_w(flow, setup.used_share))
 
     def surplus(gas_c: float) -> float:
         return power(gas_c) + sun_w(body, weather) - _leaving(setup, body, gas_c)
@@ -193,7 +193,7 @@ def _closed_state(setup: FireSetup, body: Body, gas: float, power: float, fuel: 
     bed = setup.bed
     laid = bed.area_m2 * bed.cover if bed is not None else EMBERS_M2.value
     lit = min(1.0, power / (laid * fuels.GLOW_W_M2.value))
-    face = float(coal_face_c(power, laid * max(lit, 1e-6), air, body.used_share))
+    face = float(coal_face_c(power, laid * max(lit, 1e-6), air, setup.used_share))
     balance = Balance(
         power, shone, flow * fuels.AIR_HEAT.value * (gas - air), through + _sun_out(setup, body, inner, outer), food_w
     )
@@ -220,9 +220,8 @@ def _gas(setup: FireSetup, food_w: float) -> Settled:
     assert body is not None
     mains = [b for b in grill.burners if b.kind == "main"]
     heat = np.zeros(len(mains))
-    for burner, knob in zip(grill.burners, setup.knobs, strict=True):
-        if burner.kind != "side":
-            heat[int(np.argmin([abs(burner.x_m - m.x_m) for m in mains]))] += burner.power_w * knob
+    for burner, power in zip(grill.burners, grill.kind.burners_w(setup), strict=True):
+        heat[int(np.argmin([abs(burner.x_m - m.x_m) for m in mains]))] += power
     flow = float(heat.sum()) / (fuels.OXYGEN_HEAT.value * fuels.OXYGEN_SHARE.value) * FLUE_AIR.value
     air = weather.air_c
     gas = np.full(len(mains), air + 100.0)

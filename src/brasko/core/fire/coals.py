@@ -34,6 +34,7 @@ LAYOUTS: dict[str, tuple[str, str]] = {
     "centre": ("Pile in the middle", "A hot middle and a cooler rim: one skillet, or small cuts one after another."),
     "ring": ("Fuse round the edge", "Coals that light one another in turn: hours of low heat without touching it."),
 }
+WOODS = ("none", "chips", "chunks")
 RING_ROW_M = 0.045
 RING_PER_ROW = 5.0
 """Two briquettes wide, two high and one on top, a row every 4.5 cm (common practice, no source)."""
@@ -63,8 +64,8 @@ class Charcoal:
     def __post_init__(self) -> None:
         if self.layout not in LAYOUTS:
             raise UnknownName("charcoal.layout", self.layout, LAYOUTS)
-        if self.wood not in ("none", "chips", "chunks"):
-            raise UnknownName("charcoal.wood", self.wood, ("none", "chips", "chunks"))
+        if self.wood not in WOODS:
+            raise UnknownName("charcoal.wood", self.wood, WOODS)
         coal_named(self.fuel)
         if not LEAST_KG <= self.mass_kg <= MOST_KG:
             raise InvalidInput(

@@ -118,7 +118,7 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
     n = burn(
         np.array([
             body.heat_j_k, body.inner_w_k, body.outer_w_k, body.bottom_m2, body.top_m2, body.leak_m2, body.column_m,
-            body.used_share, weather.air_c, weather.wind_m_s, weather.shell_factor, chamber.sun_w(body, weather),
+            first.used_share, weather.air_c, weather.wind_m_s, weather.shell_factor, chamber.sun_w(body, weather),
             fuel.mass_kg, fuel.glowing_kg, fuel.heat_j_kg, fuel.pace_w_kg, fuel.fuse_w, weather.air_c if start_c is None else start_c,
             plate.heat_j_k if plate else 1.0,
             controller.low_w if controller else 0.0, controller.high_w if controller else 0.0,
@@ -154,13 +154,12 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
 
 
 def _faces(setup: FireSetup, power_w: Floats) -> Floats:
-    bed, body, air = setup.bed, setup.grill.body, setup.weather.air_c
+    bed, air = setup.bed, setup.weather.air_c
     if bed is None:
         return np.full(power_w.shape, air)
-    used = body.used_share if body is not None else fuels.COAL_USED.value
     laid = bed.area_m2 * bed.cover
     lit = np.clip(power_w / fuels.GLOW_W_M2.value, 1e-6, laid)
-    return np.where(power_w > 1.0, coal_face_c(power_w, lit, air, used), air)
+    return np.where(power_w > 1.0, coal_face_c(power_w, lit, air, setup.used_share), air)
 
 
 _MODES = {"air": MODE_COAL, "knobs": MODE_KNOBS, "controller": MODE_CONTROLLER}
@@ -244,7 +243,7 @@ def _holding_share(setup: FireSetup, body: Body, gas_c: float, wall_c: float) ->
     inner, _ = chamber.shell_w_k(body, gas_c, setup.weather)
     flow = chamber.draught_kg_s(body, setup.bottom_share, setup.top_share, gas_c, setup.weather)
     rise = gas_c - setup.weather.air_c
-    spare = chamber.oxygen_power_w(flow, body.used_share) - flow * fuels.AIR_HEAT.value * rise
+    spare = chamber.oxygen_power_w(flow, setup.used_share) - flow * fuels.AIR_HEAT.value * rise
     return inner * (gas_c - wall_c) / max(spare, 1.0)
 
 

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from brasko.core.fire.zones import Fire, Preparation, Zone
 from brasko.core.programme.steps import Metal
 from brasko.core.uncertainty.general import general
@@ -18,6 +20,10 @@ SKILLET = Metal(
     most_c=250.0,
 )
 """Cast iron of 2.3 kg and 26 cm, hot before the meat arrives; contact of meat on hot metal 200 to 600 W/m2K (from memory)."""
+GRIDDLE = replace(SKILLET, heat_j_k=2900.0, power_w=2200.0, loss_w_k=9.0, start_c=230.0, most_c=230.0)
+"""A steel plate of 42 by 34 cm over two burners."""
+OVEN_WARM_C = 260.0
+"""500 °F, as hot as most ovens go."""
 
 WARM_FAT = Zone(
     "fat", "Pan of warm fat on the cool side", "bath", "Into the warm fat",
@@ -25,21 +31,60 @@ WARM_FAT = Zone(
 )  # fmt: skip
 
 
-def _skillet(key: str, name: str, pan: Metal) -> Zone:
+def pan_zone(key: str, name: str, pan: Metal, doing: str = "in the skillet") -> Zone:
+    """The place in a pan: its own steam stands over the food."""
     return Zone(
-        key, name, "pan", "in the skillet",
+        key, name, "pan", doing,
         air_c=90.0, film_w_m2k=8.0, lid_c=35.0, above_air_c=50.0, vapour_kg_m3=general().pan_steam_kg_m3, pan=pan,
     )  # fmt: skip
 
 
-SKILLET_ZONE = _skillet("skillet", "Skillet over the fire", SKILLET)
-"""A pan on whatever fire there is."""
+SKILLET_ZONE = pan_zone("skillet", "Skillet on a burner", SKILLET)
+"""A pan on a kitchen's burner."""
 
-HEAT_PAN = Preparation(
-    "heat_pan", "fire", "Skillet on high heat", 6 * MINUTE,
-    "Empty, until a drop of water dances: a cool pan loses its heat to the meat. Keep the handle turned in.",
-    before="sear",
-)  # fmt: skip
+EMPTY = "Empty, until a drop of water dances: a cool pan loses its heat to the meat. Keep the handle turned in."
 
-BURNER = Fire("burner_skillet", "Skillet on a burner", (SKILLET_ZONE,), (HEAT_PAN,), charcoal=False)
-"""The one place that is no fire with a grate: a pan on a kitchen's burner."""
+
+def _heated(name: str, minutes: float, why: str = EMPTY) -> tuple[Preparation, ...]:
+    return (Preparation("heat_pan", "fire", name, minutes * MINUTE, why, before="sear"),)
+
+
+def _at(pan: Metal, hot_c: float, power_w: float) -> Metal:
+    return replace(pan, start_c=hot_c, most_c=hot_c, power_w=power_w)
+
+
+HEAT_PAN = _heated("Skillet on high heat", 6)[0]
+_OVEN_WARM = (
+    "Heat comes through to the rim, so it is as hot at the edge as in the middle, and the burner only has to keep it so. "
+    "Its handle is as hot as the pan: a dry, thick glove, and a cloth left over it."
+)
+
+BURNER = Fire("burner_skillet", "Skillet on a burner, high", (SKILLET_ZONE,), (HEAT_PAN,), charcoal=False)
+KITCHEN: dict[str, Fire] = {
+    fire.key: fire
+    for fire in (
+        BURNER,
+        Fire(
+            "burner_medium", "Skillet on a burner, medium",
+            (pan_zone("skillet", "Skillet on a burner", _at(SKILLET, 205.0, 900.0)),),
+            _heated("Skillet on medium heat", 6), charcoal=False,
+        ),
+        Fire(
+            "burner_low", "Skillet on a burner, low",
+            (pan_zone("skillet", "Skillet on a burner", _at(SKILLET, 165.0, 600.0)),),
+            _heated("Skillet on low heat", 8), charcoal=False,
+        ),
+        Fire(
+            "oven_pan", "Skillet warmed in the oven, then a burner",
+            (pan_zone("skillet", "Skillet on a burner", _at(SKILLET, OVEN_WARM_C, 1300.0)),),
+            _heated(f"Skillet into the oven at {{temp:{OVEN_WARM_C:.0f}}}", 30, _OVEN_WARM), charcoal=False,
+        ),
+        Fire(
+            "griddle", "Griddle over two burners",
+            (pan_zone("griddle", "Griddle over two burners", GRIDDLE, "on the griddle"),),
+            _heated("Griddle on high heat", 12, "Both burners under it, until a drop of water dances all over: a thick plate takes its time."),
+            charcoal=False,
+        ),
+    )
+}  # fmt: skip
+"""Places that are no fire with a grate: pans in a kitchen. Strengths of a burner as they reach the pan (assumed)."""

@@ -295,13 +295,12 @@ def _zones(equivalent: Floats, xs: Floats, ys: Floats, on: NDArray[np.bool_]) ->
 
 def at_time(setup: FireSetup, base: Settled, gas_c: float, wall_c: float, power_w: float) -> Settled:
     """A state between lighting and burning out: the settled fire with another gas, wall and power."""
-    bed, body, air = setup.bed, setup.grill.body, setup.weather.air_c
+    bed, air = setup.bed, setup.weather.air_c
     coal, lit = base.coal_c, base.lit_share
     if bed is not None:
         laid = bed.area_m2 * bed.cover
         lit = min(1.0, power_w / (laid * fuels.GLOW_W_M2.value))
-        used = body.used_share if body is not None else fuels.COAL_USED.value
-        coal = float(coal_face_c(power_w, laid * max(lit, 1e-6), air, used))
+        coal = float(coal_face_c(power_w, laid * max(lit, 1e-6), air, setup.used_share))
     rise = (gas_c - air) / max(base.gas_c - air, 1.0)
     zones = tuple(air + rise * (z - air) for z in base.zones_c)
     alight = bed is None or power_w >= fuels.LEAST_FIRE_W.value

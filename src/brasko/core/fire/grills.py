@@ -212,6 +212,10 @@ class Ware:
         require_between("ware.depth_mm", self.depth_m * 1000, 80.0, 1200.0, "mm")
         require_between("ware.heat_j_k", self.heat_j_k, 50.0, 60000.0, "J/K", "A cast-iron skillet has about 1000 J/K.")
 
+    def fits(self, grate: Grate) -> bool:
+        """Whether it is no wider and no deeper than the grate."""
+        return self.width_m <= grate.width_m and self.depth_m <= grate.depth_m
+
     def fitting(self, grate: Grate) -> Ware:
         """The ware itself. Raises InvalidInput where it is wider than the grate."""
         for field, size, room in (("width_mm", self.width_m, grate.width_m), ("depth_mm", self.depth_m, grate.depth_m)):

@@ -11,10 +11,11 @@ from brasko.core.errors import InvalidInput
 from brasko.core.fire import chamber, fires, setting
 from brasko.core.fire.course import Change, brought_up, conversion_s, course, poured
 from brasko.core.fire.grate import at_time, grate_map
-from brasko.core.fire.grills import Spot
+from brasko.core.fire.grills import WARES, Spot
 from brasko.core.fire.hours import chimney_ready_s, hours_of
 from brasko.core.fire.kinds import GRILLS, KINDS
 from brasko.core.fire.kinds.kind import Found, Ships, Words
+from brasko.core.fire.pans import as_metal
 from brasko.core.fire.placing import Placed, felt_by
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.zones import Fire, Preparation, Zone
@@ -68,9 +69,9 @@ def _ships(kind: str) -> tuple[Ships, ...]:
 
 
 def fires_of_kind(kind: str) -> tuple[str, ...]:
-    """The planner's fires that a kind of grill makes, by key; none of a kind that is not known. Indoors there is a burner too."""
+    """The planner's fires that a kind of grill makes, by key; none of a kind that is not known. Indoors there are burners too."""
     found = tuple(row.key for row in _ships(kind))
-    return (*found, fires.BURNER.key) if kind in KINDS and KINDS[kind].indoors else found
+    return (*found, *fires.KITCHEN) if kind in KINDS and KINDS[kind].indoors else found
 
 
 def placed(name: str, setup: FireSetup) -> OwnFire:
@@ -96,7 +97,7 @@ PIECE_REACH_M = 0.07
 
 PLANNER_FIRES: dict[str, str] = {
     **{key: fire.name for key, fire in shipped().items()},
-    fires.BURNER.key: fires.BURNER.name,
+    **{key: fire.name for key, fire in fires.KITCHEN.items()},
 }
 """Every fire the planner knows by its key, with its name."""
 
@@ -188,13 +189,24 @@ def fire_of(
     if not setup.grill.kind.sears:
         zones = [z for z in zones if z.role == "gentle"]
     zones = [z for z in zones if z.role == "gentle" or z.shown_c >= LEAST_SEARING_C]
-    zones += [fires.WARM_FAT, fires.SKILLET_ZONE]
+    zones += [fires.WARM_FAT, *_pan_zone(setup, sear)]
     convert = convert_s(setup)
     return Fire(
         "own", name, tuple(zones), preparations_of(setup), convert_s=convert,
         convert_name=setup.grill.kind.convert_name(), convert_why=convert_why(setup, convert),
         charcoal=setup.grill.kind.fuel in ("charcoal", "wood", "pellets"), gas=setup.grill.kind.fuel == "gas",
     )  # fmt: skip
+
+
+def _pan_zone(setup: FireSetup, at: Spot) -> tuple[Zone, ...]:
+    """A skillet where the food sears, as this fire heats it; a burner's where the grill stands in a kitchen."""
+    if setup.grill.kind.indoors:
+        return (fires.SKILLET_ZONE,)
+    skillet = WARES["skillet"]
+    if not skillet.fits(setup.grill.grate(at.grate)):
+        return ()
+    pan = as_metal(opened_for_sear(setup), skillet, at, searing_state(setup))
+    return (fires.pan_zone("skillet", "Skillet over the fire", pan),)
 
 
 @lru_cache(maxsize=64)

@@ -12,7 +12,9 @@ from brasko.core.fire.grate import Heat, heat_at
 from brasko.core.fire.grills import Spot, Ware
 from brasko.core.fire.setup import FireSetup
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
+from brasko.core.programme.steps import Metal
 from brasko.core.sourced import Sourced
+from brasko.core.uncertainty.general import general
 
 PAN_EMISSIVITY = Sourced(0.85, "-", "incropera_2011", "from memory")
 """Seasoned iron or blackened steel."""
@@ -28,6 +30,10 @@ class HotPan:
     ready_s: float
 
 
+HOT_C = Sourced(250.0, "°C", "", "common practice")
+"""A pan over a fierce fire is moved aside once it is so hot."""
+
+
 def pan_on(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None = None) -> HotPan:
     """The heat balance of an empty pan: fire and gas below, its own glow and the air above.
 
@@ -35,6 +41,34 @@ def pan_on(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None = None)
     settled temperature for the time. Raises InvalidInput where it is wider than the grate.
     Source: incropera_2011, lumped capacitance, ch. 5.
     """
+    heat, above = _felt(setup, ware, at, state)
+    temp, slope = _settles(heat, above)
+    return HotPan(temp, -math.log(1.0 - READY_SHARE) * ware.heat_j_k / (_area_m2(ware) * slope))
+
+
+def as_metal(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None = None) -> Metal:
+    """The pan as food meets it: hot as this fire makes it, HOT_C at the most, and heated on with what is left over there.
+
+    Its balance is that of pan_on, linear about where it stands. Raises InvalidInput where it is wider than the grate.
+    """
+    heat, above = _felt(setup, ware, at, state)
+    settles, _ = _settles(heat, above)
+    hot = min(settles, HOT_C.value)
+    left, slope = _balance(heat, above, hot)
+    loss, around = _area_m2(ware) * slope, setup.weather.air_c
+    power = _area_m2(ware) * left + loss * (hot - around)
+    return Metal(
+        contact_w_m2k=general().contact_w_m2k, heat_j_k=ware.heat_j_k, power_w=power, loss_w_k=loss, around_c=around,
+        start_c=hot, most_c=hot,
+    )  # fmt: skip
+
+
+def _area_m2(ware: Ware) -> float:
+    return math.pi / 4.0 * ware.width_m * ware.depth_m
+
+
+def _felt(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None) -> tuple[Heat, float]:
+    """What comes to a pan over its whole bottom, and the air above it [°C]."""
     grate = setup.grill.grate(at.grate)
     ware.fitting(grate)
     now = state or settled(setup)
@@ -43,20 +77,23 @@ def pan_on(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None = None)
         for u in np.linspace(-0.8, 0.8, SAMPLES) for v in np.linspace(-0.8, 0.8, SAMPLES)
     ]  # fmt: skip
     heat = heat_at(setup, now, grate, np.array([s[0] for s in spots]), np.array([s[1] for s in spots]))
-    above = now.gas_c if setup.closed else setup.weather.air_c + 0.3 * (float(heat.air_c.mean()) - setup.weather.air_c)
-    temp, slope = _settles(heat, above)
-    area = math.pi / 4.0 * ware.width_m * ware.depth_m
-    return HotPan(temp, -math.log(1.0 - READY_SHARE) * ware.heat_j_k / (area * slope))
+    open_air = setup.weather.air_c + 0.3 * (float(heat.air_c.mean()) - setup.weather.air_c)
+    return heat, now.gas_c if setup.closed else open_air
+
+
+def _balance(heat: Heat, above_c: float, temp_c: float) -> tuple[float, float]:
+    """(heat that an empty pan gains [W/m2], what it loses for each kelvin more [W/m2K])."""
+    film, glow = float(heat.film_w_m2k.mean()), PAN_EMISSIVITY.value * STEFAN_BOLTZMANN.value
+    coming = film * float(heat.air_c.mean()) + PAN_EMISSIVITY.value * float(heat.below_w_m2.mean())
+    coming += film / 2.0 * above_c + glow * (heat.lid_c + 273.15) ** 4
+    kelvin = temp_c + 273.15
+    return coming - 1.5 * film * temp_c - 2.0 * glow * kelvin**4, 1.5 * film + 8.0 * glow * kelvin**3
 
 
 def _settles(heat: Heat, above_c: float) -> tuple[float, float]:
     """(settled temperature [°C], heat lost for each kelvin about it [W/m2K])."""
-    film, glow = float(heat.film_w_m2k.mean()), PAN_EMISSIVITY.value * STEFAN_BOLTZMANN.value
-    coming = film * float(heat.air_c.mean()) + PAN_EMISSIVITY.value * float(heat.below_w_m2.mean())
-    coming += film / 2.0 * above_c + glow * (heat.lid_c + 273.15) ** 4
     temp = float(heat.air_c.mean())
     for _ in range(30):
-        kelvin = temp + 273.15
-        leaving, slope = 1.5 * film * temp + 2.0 * glow * kelvin**4, 1.5 * film + 8.0 * glow * kelvin**3
-        temp -= (leaving - coming) / slope
-    return temp, 1.5 * film + 8.0 * glow * (temp + 273.15) ** 3
+        gained, slope = _balance(heat, above_c, temp)
+        temp += gained / slope
+    return temp, _balance(heat, above_c, temp)[1]

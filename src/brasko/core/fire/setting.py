@@ -83,6 +83,8 @@ def _knobs_for(setup: FireSetup, wanted_c: float) -> FireSetup:
     def at(knob: float) -> FireSetup:
         return replace(setup, lid_open=False, knobs=tuple(knob if on else 0.0 for on in lit))
 
+    if settled(at(0.0)).gas_c >= wanted_c:
+        return at(0.0)
     if settled(at(1.0)).gas_c < wanted_c:
         lit = [b.kind != "side" for b in setup.grill.burners]
     return at(float(brentq(lambda k: settled(at(k)).gas_c - wanted_c, 0.001, 1.0, xtol=VENT_STEPS)))

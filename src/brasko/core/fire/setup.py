@@ -4,10 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
 
-from brasko.core.errors import InvalidInput
-from brasko.core.fire.coals import Charcoal, CoalBed, bed_of
+from brasko.core.errors import InvalidInput, UnknownName
+from brasko.core.fire import fuels
+from brasko.core.fire.coals import WOODS, Charcoal, CoalBed, bed_of
 from brasko.core.fire.grills import Grill
 from brasko.core.fire.weather import Weather
+from brasko.core.sourced import Sourced
+
+FUSE_USES = Sourced(0.77, "-", "", "assumed")
+"""Oxygen that a fuse uses, of what a heap of coals does."""
 
 
 @dataclass(frozen=True)
@@ -19,6 +24,8 @@ class FireSetup:
     set_c                     what a controller is set to (pellet, oven)
     deflector                 the plate is in (kamado)
     drip_pan                  a pan stands under the cool side, or under the food where there is a deflector
+    smoker_box                wood in a box over a burner: none, chips or chunks
+    coal_tray_kg              glowing charcoal in a tray in place of a gas grill's last burner
     """
 
     grill: Grill
@@ -30,6 +37,8 @@ class FireSetup:
     lid_open: bool = False
     deflector: bool = False
     drip_pan: bool = False
+    smoker_box: str = "none"
+    coal_tray_kg: float = 0.0
     weather: Weather = field(default_factory=Weather)
 
     def __post_init__(self) -> None:
@@ -39,6 +48,11 @@ class FireSetup:
                 raise InvalidInput(
                     name, f"must be between 0 and 1, shut to wide open (got {share:g}, that is {share * 100:g} %)."
                 )
+        if self.smoker_box not in WOODS:
+            raise UnknownName("smoker_box", self.smoker_box, WOODS)
+        if (self.smoker_box != "none" or self.coal_tray_kg != 0.0) and grill.kind.rules != "knobs":
+            field = "smoker_box" if self.smoker_box != "none" else "coal_tray_kg"
+            raise InvalidInput(field, f"is for a gas grill, not for {grill.name.lower()}: leave it out.")
         grill.kind.check_setup(self)
         if grill.controller is not None:
             if self.set_c is None:
@@ -57,6 +71,14 @@ class FireSetup:
     def bed(self) -> CoalBed | None:
         """The coals as they lie, or None where nothing lies."""
         return bed_of(self.grill, self.charcoal) if self.charcoal is not None and self.grill.burns_coal else None
+
+    @property
+    def used_share(self) -> float:
+        """Share of the oxygen passing through that the fire uses: much of the air passes a thin fuse by."""
+        if self.grill.body is None:
+            return fuels.COAL_USED.value
+        passed = self.charcoal is not None and self.charcoal.layout == "ring"
+        return self.grill.body.used_share * (FUSE_USES.value if passed else 1.0)
 
     @property
     def closed(self) -> bool:

@@ -15,15 +15,14 @@ from brasko.core.foods.shape import Geometry, Shape, piece
 Kind = Literal["intact", "ground", "poultry", "fish", "plant"]
 KINDS: tuple[Kind, ...] = get_args(Kind)
 
-FISH_SHIFT_K = -10.0
-"""Fish gives its juice up about ten degrees sooner than meat (assumed)."""
-
 
 @dataclass(frozen=True)
 class Cut:
     """One cut with its raw composition [mass fractions], its shape and usual size, and how it is usually cooked.
 
     skin_passes is the share of vapour that its skin or casing lets through (assumed); gentle_c is the air it is usually roasted in, where that is not the gentle heat of the fire (common practice, no source);
+    holding_shift_k and holding_share are of its juice (see foods.properties): fish gives it up some ten degrees sooner than meat (assumed), poultry
+    loses three quarters of what red meat does, salted sausage meat half, plants none (from memory);
     length_m and bone_m are of a bar (see foods.shape); method and crust are keys of the planner's tables.
     """
 
@@ -39,6 +38,8 @@ class Cut:
     bone_m: float
     default_finish_c: float
     skin_passes: float
+    holding_shift_k: float
+    holding_share: float
     gentle_c: float | None
     salt_share: float
     method: str
@@ -50,9 +51,7 @@ class Cut:
     def material(self) -> Material:
         """Thermal material of the raw cut."""
         raw = material_from_composition(self.composition)
-        if self.kind == "plant":
-            return replace(raw, holding_share=0.0)
-        return replace(raw, holding_shift_k=FISH_SHIFT_K) if self.kind == "fish" else raw
+        return replace(raw, holding_shift_k=self.holding_shift_k, holding_share=self.holding_share)
 
     def usual_mass_kg(self, thickness_m: float) -> float:
         """Mass of a usual piece that is this thick: a thicker one weighs in proportion."""
@@ -100,6 +99,8 @@ def _cut_of(row: dict[str, str]) -> Cut:
         bone_m=float(row["bone_mm"]) / 1000.0,
         default_finish_c=float(row["default_finish_c"]),
         skin_passes=float(row["skin_passes"]),
+        holding_shift_k=float(row["holding_shift_k"]),
+        holding_share=float(row["holding_share"]),
         gentle_c=float(row["gentle_c"]) if row["gentle_c"] else None,
         salt_share=float(row["salt_share"]),
         method=row["method"],

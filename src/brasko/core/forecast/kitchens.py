@@ -17,6 +17,7 @@ from scipy.stats import norm, qmc
 from brasko.core.forecast.history import GOES_ON_S, Lived
 from brasko.core.heat.geometry import Grid
 from brasko.core.heat.simulation import Food, Result, simulate
+from brasko.core.heat.thermometer import hand_reading_c
 from brasko.core.planner.invert import tempered_start
 from brasko.core.planner.programme import phase_of
 from brasko.core.planner.wish import Wish
@@ -88,6 +89,7 @@ class Kitchens:
 
     sensors         what each sensor of a probe shows over time_s
     core_of         coldest point over time_s while the step that is on goes on
+    hand_above_k    how far a thermometer put in by hand shows above the coldest point, over time_s, in the kitchen planned for
     tail_of         coldest point over tail_s after that step's own end
     ends_of         columns: log of how long the step still lasts from since_s, log of the length of all that follows,
                     peak core, grey rim share, least browning dose (log)
@@ -96,6 +98,7 @@ class Kitchens:
     time_s: Floats
     sensors: dict[str, Shown]
     core_of: Floats
+    hand_above_k: Floats
     tail_s: Floats
     tail_of: Floats
     ends_of: Floats
@@ -120,6 +123,7 @@ class _Run:
     time_s: Floats
     core_c: Floats
     shown_c: dict[str, Floats]
+    hand_above_k: Floats
     tail_core_c: Floats
     tail_s: Floats
     step_s: float
@@ -230,6 +234,7 @@ def kitchens(wish: Wish, so_far: Lived, near: Near = ALL_KITCHENS, members: int 
             **{name: Shown(*each, len(SHAFT)) for name, each in zip(INSIDE_M, inside, strict=True)},
         },
         core_of=core_of,
+        hand_above_k=np.interp(time_s, nominal.time_s, nominal.hand_above_k),
         tail_s=tail_s,
         tail_of=tail_of,
         ends_of=ends_of,
@@ -303,10 +308,10 @@ def _run(wish: Wish, so_far: Lived, z: Floats, probes: Floats, spacing: float | 
     food = varied_food(wish, z)
     start = tempered_start(replace(wish, start_c=food.start_c), food, refine)
     own_end = varied_steps((*so_far.past, so_far.current), z)
-    spacing = spacing or 60.0
-    first = simulate(food, own_end, every_s=20.0, frame_s=spacing, refine=refine, most_frames=FRAMES, start=start)
+    apart = spacing or 60.0
+    first = simulate(food, own_end, every_s=20.0, frame_s=apart, refine=refine, most_frames=FRAMES, start=start)
     beyond = varied_steps((_going_on(so_far.current, first),), z)
-    further = simulate(food, beyond, every_s=20.0, frame_s=spacing, refine=refine, most_frames=FRAMES, start=first.end)
+    further = simulate(food, beyond, every_s=20.0, frame_s=apart, refine=refine, most_frames=FRAMES, start=first.end)
     length = first.duration_s
     if so_far.rest:
         tail = simulate(food, varied_steps(so_far.rest, z), every_s=20.0, refine=refine, start=first.end)
@@ -318,9 +323,11 @@ def _run(wish: Wish, so_far: Lived, z: Floats, probes: Floats, spacing: float | 
     shares = [depth_share(wish.thickness_m, depth) for depth, _ in probes]
     core = np.concatenate([first.core_c, further.core_c[1:]])
     at = np.concatenate([first.time_s, length + further.time_s[1:]])
+    core_c = np.interp(frames, at, core)
     return _Run(
         time_s=frames,
-        core_c=np.interp(frames, at, core),
+        core_c=core_c,
+        hand_above_k=_hand_above_k(first, frames, fields, core_c) if spacing is None else np.zeros(0),
         shown_c={
             "tip": np.array([along(first.grid, fields, share, None) for share in shares]),
             **{
@@ -341,6 +348,13 @@ def _run(wish: Wish, so_far: Lived, z: Floats, probes: Floats, spacing: float | 
         rim=whole.grey_rim_share,
         crust_s=float(min(whole.end.browning_s)),
     )
+
+
+def _hand_above_k(first: Result, frames_s: Floats, fields_c: Floats, core_c: Floats) -> Floats:
+    """What a hand thermometer shows above the coldest point in every field (frame, nz, nr)."""
+    flipped = np.searchsorted(np.asarray(first.flips_s), frames_s, side="right")
+    shown = [hand_reading_c(first.grid, t, a_down=n % 2 == 0) for n, t in zip(flipped, fields_c, strict=True)]
+    return np.maximum(np.array(shown) - core_c, 0.0)
 
 
 def _going_on(step: Step, first: Result) -> Step:

@@ -13,8 +13,7 @@ PROBE_NOISE = Sourced(0.35, "K", "", "assumed")
 PROBE_BIAS_SD = Sourced(0.5, "K", "", "assumed")
 """A leave-in probe: noise of one reading, and how far all of them are off alike after its checks."""
 HAND_NOISE = Sourced(1.3, "K", "", "assumed")
-HAND_HIGH = Sourced(0.4, "K", "", "assumed")
-"""A hand reading at the lowest point found on the way through: never quite the coldest."""
+"""A hand reading, about what heat.thermometer says that it shows."""
 AIR_SD = Sourced(4.0, "K", "", "assumed")
 """A probe beside the food against the air the food feels, averaged over minutes."""
 

@@ -23,7 +23,7 @@ from brasko.core.forecast.kitchens import (
     Near,
     Shown,
 )
-from brasko.core.forecast.readings import AIR_SD, HAND_HIGH, HAND_NOISE, PROBE_BIAS_SD, PROBE_NOISE, Reading
+from brasko.core.forecast.readings import AIR_SD, HAND_NOISE, PROBE_BIAS_SD, PROBE_NOISE, Reading
 from brasko.core.planner.ranges import Span
 from brasko.core.uncertainty.unknowns import FIRE_SD
 
@@ -202,8 +202,9 @@ class _Seen:
             for name, shown in kitchens.sensors.items()
         ]
         hand = [r for r in inside if r.source == "hand"]
-        self.hand_c = np.array([r.temp_c - HAND_HIGH.value for r in hand])
-        self.hand_of = _columns(kitchens.time_s, kitchens.core_of, np.array([r.at_s for r in hand]))
+        at = np.array([r.at_s for r in hand])
+        self.hand_c = np.array([r.temp_c for r in hand]) - np.interp(at, kitchens.time_s, kitchens.hand_above_k)
+        self.hand_of = _columns(kitchens.time_s, kitchens.core_of, at)
         air = [r.temp_c for r in inside if r.source == "air" and r.at_s >= kitchens.since_s]
         self.air_z: float | None = None
         if air and kitchens.air_c is not None:

@@ -24,6 +24,10 @@ FILM_HANGS = Sourced(0.06, "kg m-2", "", "assumed")
 """Of that, what hangs on a face that looks down."""
 SQUEEZE_AT_C = Sourced(70.0, "°C", "", "assumed")
 """Where the time to squeeze juice out is counted; how long that is, is fitted (uncertainty.general)."""
+SQUEEZE_PER_K = Sourced(12.0, "K", "", "from memory")
+"""Juice leaves e times faster per so many kelvin."""
+SEEPS_AS_FAST_M = Sourced(0.02, "m", "", "assumed")
+"""From so deep juice seeps out half as fast as near a face: its way out goes with the square of the depth (Darcy)."""
 HOLDING_WIDTH = Sourced(5.5, "K", "", "from memory")
 """How wide the fall of the water-holding capacity is: bag losses over temperature have 4.5 to 7."""
 BROWNING_REFERENCE_C = Sourced(140.0, "°C", "", "common practice")

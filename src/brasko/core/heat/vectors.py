@@ -44,7 +44,7 @@ def constants_vector(moisture: bool, refine: float = 1.0) -> Floats:
             known.HOLDING_WIDTH.value,
             g.squeeze_s,
             known.SQUEEZE_AT_C.value,
-            g.squeeze_k,
+            known.SQUEEZE_PER_K.value,
             known.BROWNING_REFERENCE_C.value,
             g.browning_j_mol / known.GAS_CONSTANT.value,
             known.BROWNS_NO_FASTER_C.value,
@@ -67,6 +67,8 @@ def constants_vector(moisture: bool, refine: float = 1.0) -> Floats:
             (known.STEP_GROWTH if refine >= 1.0 else known.STEP_GROWTH_COARSE).value / finer,
             vapour.GAS_CONSTANT_VAPOUR_J_KGK,
             known.AIR_PRESSURE.value,
+            g.runs_off,
+            known.SEEPS_AS_FAST_M.value,
         ]
     )
 

@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from typing import TYPE_CHECKING
 
 from brasko.core.errors import InvalidInput, UnknownName, require_between
-from brasko.core.fire.fires import BURNER
+from brasko.core.fire.fires import KITCHEN
 from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.fire.rests import RESTS
 from brasko.core.fire.zones import GENTLE_HINT, HOTTEST_GENTLE_C, with_gentle_air
@@ -132,7 +132,7 @@ def _check_sear_fire(wish: Wish) -> None:
         raise UnknownName("sear_fire", wish.sear_fire, PLANNER_FIRES)
     if "gentle" not in wish.how.phases or "sear" not in wish.how.phases:
         raise InvalidInput("sear_fire", f"is for a cook in two parts; {wish.how.name.lower()} is one.")
-    if not (wish.searing_fire.has("sear") or wish.sear_fire == BURNER.key):
+    if not (wish.searing_fire.has("sear") or wish.sear_fire in KITCHEN):
         raise InvalidInput(
             "sear_fire", f"cannot sear: {wish.searing_fire.name} has no searing side.", suggestion="burner_skillet"
         )

@@ -14,6 +14,7 @@ from brasko.core.planner.invert import solved
 from brasko.core.planner.methods import CRUSTS, METHODS, why_not
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
+from brasko.core.planner.rendered_fat import fat_lost_share
 from brasko.core.planner.smoke import SmokeTold, smoke_of
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import needs_choice
@@ -186,7 +187,7 @@ class Choice:
     on_s        from the fire to the table; lead_s from the first task
     hands_s     hands busy from the lighting on
     climb_k_min how much a minute too late costs
-    crust_share of the crust asked for
+    crust_share of the crust asked for; mass_loss_share  juice, vapour and fat
     """
 
     wish: Wish
@@ -230,7 +231,8 @@ def choice_of(wish: Wish, plan: PiecePlan | None = None) -> Choice:
     crust = float(min(result.end.browning_s)) / wish.crust_s if wish.crust_s > 0.0 else 1.0
     return Choice(
         wish, plan, -plan.on_s, plan.lead_s, plan.hands_s, result.grey_rim_share, min(crust, 1.5), plan.climb_k_min,
-        0.0 if fuel is None else max(fuel.used_kg, fuel.laid_kg), "" if fuel is None else fuel.name, result.mass_loss_share,
+        0.0 if fuel is None else max(fuel.used_kg, fuel.laid_kg), "" if fuel is None else fuel.name,
+        result.mass_loss_share + fat_lost_share(wish.the_cut, result),
         smoke_of(wish, plan.solution),
     )  # fmt: skip
 

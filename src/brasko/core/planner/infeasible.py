@@ -5,12 +5,13 @@ from __future__ import annotations
 from dataclasses import replace
 
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
+from brasko.core.fire.fires import BURNER, KITCHEN
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.methods import CRUSTS, METHODS
 from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, SEARCH_REFINE, programme_of
 from brasko.core.planner.wish import Wish
 
-PAN = "burner_skillet"
+PAN = BURNER.key
 HIGHEST_SENSIBLE_C = 71.0
 THICKER = (1.15, 1.3, 1.5, 1.75, 2.0, 2.5, 3.0)
 OTHER_METHODS = ("chimney", "direct", "sear_then_low", "low_then_sear")
@@ -87,7 +88,7 @@ def more_crust(wish: Wish) -> tuple[str, Remedy | None]:
         other = _with_method(wish, "low_then_sear") if wish.method != "low_then_sear" else None
         ways = "a hotter fire, a thicker piece, a dry surface"
         return ways, Remedy("cook it low first, then sear", "method", "low_then_sear") if other is not None else None
-    elsewhere = wish.sear_fire != PAN and "gentle" in wish.how.phases and not wish.in_pan
+    elsewhere = wish.sear_fire not in KITCHEN and "gentle" in wish.how.phases and not wish.in_pan
     return "a hotter searing side", Remedy("sear it in a hot skillet instead", "sear_fire", PAN) if elsewhere else None
 
 

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from brasko.core.fire.fires import BURNER, KITCHEN
 from brasko.core.fire.zones import Role
 from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.general import general
@@ -48,6 +49,9 @@ _OFTEN = (30.0, 15.0, 60.0, 120.0)
 _ANY = (30.0, 60.0, 120.0, 240.0)
 _SELDOM = (120.0, 60.0, 300.0)
 
+PANS = tuple(key for key in KITCHEN if key != BURNER.key)
+"""Other pans and heats in a kitchen than a skillet on high."""
+
 METHODS: dict[str, Method] = {
     "low_then_sear": Method(
         "Low, then sear", "gentle heat first, a short fierce sear last: the widest margin and the thinnest grey rim",
@@ -73,7 +77,7 @@ METHODS: dict[str, Method] = {
     ),
     "skillet": Method(
         "In the skillet", "cast iron on high heat, hot before the meat arrives; more fat than you think, and turn it often",
-        ("sear",), "sear", ("burner_skillet", "kettle_two_zone", "gas", "kamado"), sear_at="pan", flips_s=(60.0, 30.0, 120.0),
+        ("sear",), "sear", ("burner_skillet", "kettle_two_zone", "gas", "kamado", *PANS), sear_at="pan", flips_s=(60.0, 30.0, 120.0),
     ),
     "oven_then_skillet": Method(
         "Oven, then skillet", "gentle heat in the kitchen, then a pan that is as hot as it gets: no grill at all",
@@ -151,9 +155,9 @@ def why_not(method: str, fire: str, fire_name: str) -> str:
     how = METHODS[method]
     if fire == "chimney":
         return f"{fire_name} has no gentle side and no lid: it only sears."
-    if fire in ("burner_skillet", "oven_skillet") and method == "direct":
+    if fire in (*KITCHEN, "oven_skillet") and method == "direct":
         return f"{fire_name} has no grate over a fire: take the skillet method there."
-    if fire == "burner_skillet":
+    if fire in KITCHEN:
         return f"{fire_name} has no gentle side and no chamber: it only sears."
     if fire == "oven_skillet" and how.gentle_at != "bath" and "sear" in how.phases:
         return f"{fire_name} is for the order oven first, then skillet."

@@ -15,6 +15,7 @@ from brasko.core.planner.hold import rested_longer
 from brasko.core.planner.infeasible import TooFierce
 from brasko.core.planner.invert import Solution, solved
 from brasko.core.planner.near import solved_near
+from brasko.core.planner.parts import PartTold, parts_told
 from brasko.core.planner.programme import SEARCH_REFINE, flip_moments, the_phase
 from brasko.core.planner.ranges import Ranges, ensemble_ranges
 from brasko.core.planner.tasks import Busy, Task, busy_hands
@@ -41,6 +42,7 @@ class PiecePlan:
     headline: str
     finish_words: dict[str, str]
     ranges: Ranges | None
+    parts: tuple[PartTold, ...] = ()
 
     @property
     def lead_s(self) -> float:
@@ -92,11 +94,11 @@ def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False, near:
             solution = solved(wish, every_s=20.0, frame_s=60.0, quick=True) if quick else solved(wish)
     except TooFierce as exc:
         raise TooFierce(exc.wish, exc.burnt_s, gentler_ways(wish)) from exc
-    return assembled(wish, solution, ensemble_ranges(wish, solution) if with_ranges else None)
+    return assembled(wish, solution, ensemble_ranges(wish, solution) if with_ranges else None, quick=quick)
 
 
-def assembled(wish: Wish, solution: Solution, ranges: Ranges | None = None) -> PiecePlan:
-    """The plan round a solution."""
+def assembled(wish: Wish, solution: Solution, ranges: Ranges | None = None, *, quick: bool = False) -> PiecePlan:
+    """The plan round a solution; quick does not look for when a thin end is done."""
     tasks = timeline(wish, solution)
     return PiecePlan(
         wish=wish,
@@ -108,6 +110,7 @@ def assembled(wish: Wish, solution: Solution, ranges: Ranges | None = None) -> P
         headline=_headline(wish, solution),
         finish_words={k: s.word_for(wish.finish_c) for k, s in SCALES.items() if wish.the_cut.kind != "plant"},
         ranges=ranges,
+        parts=parts_told(wish, solution, quick=quick),
     )
 
 
@@ -144,7 +147,8 @@ def held_longer(plan: PiecePlan, by_s: float, *, quick: bool = False) -> PiecePl
     programme, result = rested_longer(
         wish.food, old.programme, old.result, by_s, every_s=every_s, frame_s=frame_s, refine=SEARCH_REFINE if quick else 1.0
     )  # fmt: skip
-    return assembled(wish, replace(old, programme=programme, result=result), _longer(plan.ranges, old.result, result))
+    made = replace(old, programme=programme, result=result)
+    return assembled(wish, made, _longer(plan.ranges, old.result, result), quick=quick)
 
 
 def _longer(ranges: Ranges | None, old: Result, new: Result) -> Ranges | None:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from brasko.core.fire import own as own_fires
-from brasko.core.fire.fires import BURNER
+from brasko.core.fire.fires import BURNER, KITCHEN
 from brasko.core.fire.own import OwnFire, as_set_at, planner_fire
 from brasko.core.fire.setup import at_most
 from brasko.core.fire.zones import Fire, Role, Zone, with_gentle_air, with_lid
@@ -151,7 +151,7 @@ class Wish:
             if self.how.gentle_at != "bath":
                 return fire
         else:
-            fire = BURNER
+            fire = KITCHEN[self.fire_key]
         if "gentle" not in self.how.phases:
             return fire
         if wanted is None and self.how.gentle_at == "bath":
@@ -166,7 +166,7 @@ class Wish:
         """The fire of the sear: the same, another that was asked for, or a pan where this one cannot sear."""
         if self.sear_fire is not None:
             other = own_fires.shipped().get(self.sear_fire)
-            return BURNER if other is None else self._placed_fire(other)
+            return KITCHEN[self.sear_fire] if other is None else self._placed_fire(other)
         fire = self.the_fire
         if "sear" in self.how.phases and not fire.has(self.how.sear_at):
             return BURNER

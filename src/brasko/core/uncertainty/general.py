@@ -27,8 +27,8 @@ class General:
     air_stirs           how much better than a smooth flow a chamber's turbulence carries heat
     bed_loses           what a bed of coals gives off elsewhere, in parts of what its face shines upwards
     food_gives_kg_s     water that food gives to the air of a chamber
-    squeeze_s, squeeze_k
-                        how fast juice above the holding capacity leaves at 70 °C, and per how many kelvin e times faster
+    squeeze_s           how fast juice above the holding capacity leaves at 70 °C
+    runs_off            share of that juice that runs along the fibres and off the piece at once, and wets no face
     holding_loss, holding_mid_c
                         how much of the holding capacity heat takes, and about which temperature
     creeps_m2_s         diffusivity of water in meat that is as wet as raw
@@ -45,7 +45,7 @@ class General:
     bed_loses: float
     food_gives_kg_s: float
     squeeze_s: float
-    squeeze_k: float
+    runs_off: float
     holding_loss: float
     holding_mid_c: float
     creeps_m2_s: float

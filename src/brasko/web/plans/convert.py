@@ -12,9 +12,11 @@ from brasko.core.fire.own import OwnFire
 from brasko.core.heat.simulation import Result
 from brasko.core.planner.meal import Meal, meal
 from brasko.core.planner.near import alike
+from brasko.core.planner.parts import PartTold
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import phase_of
 from brasko.core.planner.ranges import Span
+from brasko.core.planner.rendered_fat import fat_lost_share
 from brasko.core.planner.smoke import SmokeTold, smoke_of
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.timeline import START_MARGIN_S
@@ -27,6 +29,7 @@ from brasko.web.plans.schemas import (
     CurveOut,
     MarkOut,
     MinimumOut,
+    PartOut,
     PieceResult,
     PlanGrate,
     SectionOut,
@@ -120,6 +123,8 @@ def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | N
         zones=_zones(plan.wish),
         grate=None if said is None else plan_grate(said, plan.wish.own_as_set),
         smoke=smoke_out(smoke_of(plan.wish, solution)),
+        parts=[part_out(each) for each in plan.parts],
+        fat_lost_share=fat_lost_share(plan.wish.the_cut, result),
     )
 
 
@@ -147,6 +152,13 @@ def brief_of(index: int, plan: PiecePlan) -> BriefOut:
         time_s=_rounded(result.time_s[::every]),
         core_c=_rounded(result.core_c[::every]),
     )
+
+
+def part_out(told: PartTold) -> PartOut:
+    return PartOut(
+        key=told.key, name=told.name, at_end=told.at == "end", thickness_mm=told.thickness_m * 1000.0, wanted_c=told.wanted_c, peak_c=told.peak_c,
+        turned_c=told.turned_c, sooner_s=told.sooner_s, words=told.words,
+    )  # fmt: skip
 
 
 def smoke_out(told: SmokeTold) -> SmokeOut:

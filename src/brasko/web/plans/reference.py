@@ -2,6 +2,7 @@
 
 from functools import cache, lru_cache
 
+from brasko.core.fire.fires import KITCHEN
 from brasko.core.fire.kinds.kettle import FUSE_C
 from brasko.core.fire.kinds.kind import GENTLE_C
 from brasko.core.fire.own import PLANNER_FIRES, shipped
@@ -43,7 +44,7 @@ from brasko.web.plans.schemas import (
 )
 
 USUAL_GENTLE_C = {"kettle_ring": FUSE_C, "oven_skillet": 135.0}
-SEARING_FIRES = ("kettle_two_zone", "kamado", "gas", "pellet", "chimney", "burner_skillet")
+SEARING_FIRES = ("kettle_two_zone", "kamado", "gas", "pellet", "chimney", *KITCHEN)
 
 
 def _named(names: dict[str, str]) -> list[ChoiceOut]:

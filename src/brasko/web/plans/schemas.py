@@ -157,6 +157,20 @@ class SmokeOut(Schema):
     assumed: str
 
 
+class PartOut(Schema):
+    """A thin end or another muscle of the piece: where it ends, and what to do about it. sooner_s before the rest is done."""
+
+    key: str
+    name: str
+    at_end: bool
+    thickness_mm: float
+    wanted_c: float
+    peak_c: float
+    turned_c: float | None
+    sooner_s: float | None
+    words: str
+
+
 class PieceResult(Schema):
     model_version: str
     cut_name: str
@@ -202,6 +216,8 @@ class PieceResult(Schema):
     zones: list[ZoneOut]
     grate: PlanGrate | None = None
     smoke: SmokeOut | None = None
+    parts: list[PartOut] = []
+    fat_lost_share: float = 0.0
 
 
 class BriefOut(Schema):

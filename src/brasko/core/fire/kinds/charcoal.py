@@ -37,11 +37,8 @@ class CharcoalKind(GrillKind):
 
     def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
         assert setup.charcoal is not None
-        wood = setup.charcoal.wood
-        lasts = fuels.CHUNK_SMOKE_S.value / (3.0 if wood == "chips" else 1.0)
         coals = power_w / setup.charcoal.coal.heat_j_kg.value * fuels.COALS_TO_SMOKE.value
-        of_wood = fuels.WOOD_KG[wood].value * fuels.SMOULDERS_TO_SMOKE.value / lasts
-        return Smoke(1000.0 * coals, math.inf), Smoke(1000.0 * of_wood, lasts)
+        return Smoke(1000.0 * coals, math.inf), wood_smoke(setup.charcoal.wood)
 
     def layouts(self, wanted: Wanted) -> tuple[str, ...]:
         """Ways to lay the coals for a wish."""
@@ -80,6 +77,12 @@ class CharcoalKind(GrillKind):
                         f"Vents wide at first, then the bottom one {opening_words(setup.bottom_share)} open: {{time:{preheat:.0f}}}, for about {{target}}."),
             OIL,
         )  # fmt: skip
+
+
+def wood_smoke(wood: str) -> Smoke:
+    """What chips or chunks give that smoulder: chips a third as long."""
+    lasts = fuels.CHUNK_SMOKE_S.value / (3.0 if wood == "chips" else 1.0)
+    return Smoke(1000.0 * fuels.WOOD_KG[wood].value * fuels.SMOULDERS_TO_SMOKE.value / lasts, lasts)
 
 
 def chimney_lit(found: Found) -> Preparation:

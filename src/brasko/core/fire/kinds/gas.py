@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, ClassVar
@@ -10,8 +11,11 @@ import numpy as np
 
 from brasko.core.errors import InvalidInput, require_between
 from brasko.core.fire import fuels
+from brasko.core.fire.coals import coal_face_c
 from brasko.core.fire.emitter import Emitter
+from brasko.core.fire.fuels import coal_named
 from brasko.core.fire.grills import Body, Burner, Grate, Grill, Spot
+from brasko.core.fire.kinds.charcoal import chimney_lit, wood_smoke
 from brasko.core.fire.kinds.kind import (
     MINUTE,
     OIL,
@@ -24,6 +28,8 @@ from brasko.core.fire.kinds.kind import (
     Hours,
     Rules,
     Ships,
+    Smoke,
+    refuelled,
 )
 from brasko.core.fire.setup import FireSetup, at_most
 from brasko.core.fire.views import Rectangle
@@ -42,6 +48,10 @@ FLAME_C = Sourced(900.0, "°C", "", "assumed")
 PLATE_SHARE = Sourced(0.25, "-", "", "assumed")
 SEAR_PLATE_SHARE = Sourced(0.45, "-", "", "assumed")
 """Share of a burner's heat that its plate radiates upwards; a sear burner is made for it."""
+TRAY_KG = (0.3, 2.0)
+TRAY_COAL = "briquettes"
+TRAY_COVER = Sourced(0.92, "-", "", "assumed")
+"""Share of the tray that coals fill."""
 LOW = 0.3
 """A knob at low (common practice, no source)."""
 
@@ -72,6 +82,8 @@ class Gas(GrillKind):
             )
         for i, knob in enumerate(setup.knobs):
             require_between(f"knobs.{i}", knob, 0.0, 1.0, "", "0 is off, 1 is high; low is about 0.3.")
+        if setup.coal_tray_kg != 0.0:
+            require_between("coal_tray_kg", setup.coal_tray_kg, *TRAY_KG, "kg", "A tray holds about half a chimney.")
 
     def usual(self, grill: Grill, weather: Weather) -> FireSetup:
         mains = [b for b in grill.burners if b.kind == "main"]
@@ -86,20 +98,39 @@ class Gas(GrillKind):
         row = usual["gas_3"]
         return (Ships("gas", "Gas grill, three burners", row, None, Spot(-0.22, 0.0), Spot(0.22, 0.0), words),)
 
+    def burners_w(self, setup: FireSetup) -> tuple[float, ...]:
+        given = list(super().burners_w(setup))
+        if setup.coal_tray_kg > 0.0:
+            given[tray_at(setup.grill)] = tray_w(setup.coal_tray_kg)
+        return tuple(given)
+
     def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
         air = state.zones_c[0] if state.zones_c else setup.weather.air_c
         found = []
-        for burner, knob in zip(setup.grill.burners, setup.knobs, strict=True):
-            if knob <= 0.0 or burner.kind == "side":
+        coals = tray_at(setup.grill) if setup.coal_tray_kg > 0.0 else None
+        for n, (burner, power) in enumerate(zip(setup.grill.burners, self.burners_w(setup), strict=True)):
+            if power <= 0.0:
                 continue
-            power = burner.power_w * knob
-            share = SEAR_PLATE_SHARE.value if burner.kind == "sear" else PLATE_SHARE.value
-            shines = share * power / (burner.width_m * burner.depth_m) / STEFAN_BOLTZMANN.value + (air + 273.15) ** 4
             plate = Rectangle(
                 burner.x_m - burner.width_m / 2, burner.x_m + burner.width_m / 2, burner.y_m - burner.depth_m / 2,
                 burner.y_m + burner.depth_m / 2, grate.height_m,
             )  # fmt: skip
+            if n == coals:
+                face = float(coal_face_c(power, plate.area_m2 * TRAY_COVER.value, air))
+                found.append(Emitter("coals in a tray", (plate,), face, TRAY_COVER.value, power, face))
+                continue
+            share = SEAR_PLATE_SHARE.value if burner.kind == "sear" else PLATE_SHARE.value
+            shines = share * power / (burner.width_m * burner.depth_m) / STEFAN_BOLTZMANN.value + (air + 273.15) ** 4
             found.append(Emitter(burner.name, (plate,), shines**0.25 - 273.15, 0.9, power, FLAME_C.value))
+        return tuple(found)
+
+    def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
+        found = []
+        if setup.coal_tray_kg > 0.0:
+            coals = tray_w(setup.coal_tray_kg) / coal_named(TRAY_COAL).heat_j_kg.value * fuels.COALS_TO_SMOKE.value
+            found.append(Smoke(1000.0 * coals, math.inf))
+        if setup.smoker_box != "none":
+            found.append(wood_smoke(setup.smoker_box))
         return tuple(found)
 
     def air_c(self, setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Floats:
@@ -109,6 +140,10 @@ class Gas(GrillKind):
     def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
         kg_h = power_w / fuels.PROPANE_HEAT.value * 3600.0
         lasts = BOTTLE_KG.value / kg_h * 3600.0 if kg_h > 0 else 0.0
+        if setup.coal_tray_kg > 0.0:
+            kg_h = max(power_w - tray_w(setup.coal_tray_kg), 0.0) / fuels.PROPANE_HEAT.value * 3600.0
+            glows = setup.coal_tray_kg * coal_named(TRAY_COAL).heat_j_kg.value / tray_w(setup.coal_tray_kg)
+            return Hours(preheat_s, glows, refuelled(glows), "glowing coals into the tray", kg_h, "propane")
         return Hours(preheat_s, lasts, (), f"another bottle ({BOTTLE_KG.value:g} kg assumed)", kg_h, "propane")
 
     def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
@@ -128,7 +163,9 @@ class Gas(GrillKind):
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         ready = found.ready_s
+        coals = (chimney_lit(found), TRAY) if setup.coal_tray_kg > 0.0 else ()
         return (
+            *coals,
             Preparation("light", "fire", "Light the burners, lid open", 1 * MINUTE, "Lid open to light. Hoses tested with soapy water when the bottle was changed."),
             Preparation("preheat", "fire", "Lid on, preheat", ready, f"All burners high at first, then set them. About {{time:{ready:.0f}}}."),
             OIL,
@@ -139,6 +176,23 @@ class Gas(GrillKind):
 
     def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
         return f"All burners high, lid shut: {{time:{convert_s:.0f}}} to {{temp:{most_c:.0f}}}."
+
+
+TRAY = Preparation(
+    "bank", "hands", "Tip the coals into the tray", 2 * MINUTE,
+    "In place of the last burner's plate, that burner off. Only in a grill whose maker allows coals in it: hoses, knobs and valves stay "
+    "clear of the heat, the lid stays open while you tip.",
+)  # fmt: skip
+
+
+def tray_at(grill: Grill) -> int:
+    """Which burner a tray of coals stands in for: the last of the main ones."""
+    return max(n for n, b in enumerate(grill.burners) if b.kind == "main")
+
+
+def tray_w(coal_kg: float) -> float:
+    """Heat of glowing coals in a tray: gas grills are open below and behind, so air does not bind it [W]."""
+    return coal_kg * fuels.COAL_PACE.value * coal_named(TRAY_COAL).heat_j_kg.value
 
 
 def gas_grill(burners: int, *, power_w: float = 3500.0, sear: bool = False, side: bool = False) -> Grill:

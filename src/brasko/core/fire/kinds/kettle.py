@@ -32,7 +32,7 @@ class Kettle(CharcoalKind):
                     Grate("upper", "Raised rack", "round", 0.36, 0.36, 0.25),
                 ),
                 Body(heat_j_k=12000.0, inner_w_k=40.0, outer_w_k=15.0, area_m2=0.26, bottom_m2=34e-4, top_m2=29e-4,
-                     leak_m2=4e-4, column_m=0.55, used_share=0.40),
+                     leak_m2=4e-4, column_m=0.55, used_share=0.52),
                 floor_width_m=0.44, floor_depth_m=0.44,
             ),
         )  # fmt: skip

@@ -200,7 +200,12 @@ class GrillKind:
 
     def fuel_w(self, setup: FireSetup) -> float:
         """Heat that its fuel could give with air enough [W], where no charcoal is laid."""
-        return sum(b.power_w * k for b, k in zip(setup.grill.burners, setup.knobs, strict=True) if b.kind != "side")
+        return sum(self.burners_w(setup))
+
+    def burners_w(self, setup: FireSetup) -> tuple[float, ...]:
+        """Heat that each burner gives under the grate [W]; none from one at the side."""
+        pairs = zip(setup.grill.burners, setup.knobs, strict=True)
+        return tuple(0.0 if b.kind == "side" else b.power_w * k for b, k in pairs)
 
     def loaded(self, setup: FireSetup) -> Loaded:
         """Fuel at the beginning, where no charcoal is laid."""

@@ -27,6 +27,7 @@ from brasko.core.heat.kernel.columns import (
     RHO_S,
     S_CREEP_R,
     S_CREEP_Z,
+    S_DEPTH,
     S_DR,
     S_DZ,
     S_FACE,
@@ -147,6 +148,7 @@ def laid_out(dz, dr, area_z, face_r, w0, m, bone, still):
             r += dr[j]
             q = pad + i * nr + j
             volume = dz[i] * area_z[j]
+            still[S_DEPTH, q] = min(z - 0.5 * dz[i], deep - z + 0.5 * dz[i], wide - r + 0.5 * dr[j])
             still[S_FACE, q] = nearest_face(z - 0.5 * dz[i], r - 0.5 * dr[j], deep, wide)
             still[S_VOLUME, q], still[S_PER_VOLUME, q] = volume, 1.0 / volume
             still[S_DZ, q], still[S_DR, q] = dz[i], dr[j]

@@ -14,7 +14,7 @@ MARKS = 4
 # constants
 (C_LAT0, C_LAT1, C_BOIL, C_DLIQ, C_LEAST, C_WET, C_FILM, C_HANGS, C_HOLD_K, C_SQUEEZE_S, C_SQUEEZE_C, C_SQUEEZE_K, C_BROWN_T, C_BROWN_EA,
  C_BROWN_MOST, C_BROWNS_M, C_FADES, C_FADES_M, C_CHAR_T, C_CHAR_EA, C_GREY_T, C_GREY_K, C_GREY_S, C_D_REF, C_T_REF, C_Z, C_MOIST, C_TAB0, C_TABSTEP, C_TAU_MAX,
- C_TAU_BOIL, C_TAU_GROWS, C_GAS, C_PRESSURE, CONSTANTS_SIZE) = range(35)  # fmt: skip
+ C_TAU_BOIL, C_TAU_GROWS, C_GAS, C_PRESSURE, C_RUNS_OFF, C_SEEPS_M, CONSTANTS_SIZE) = range(37)  # fmt: skip
 # tallies
 (E_START, E_END, E_IN, E_ABS, E_LATENT, E_LIQUID, W_START, W_END, W_EVAP, W_DRIP, LOG_CORE, LOG_SURFACE, PEAK_CORE,
  METAL_IN, METAL_OUT, METAL_GIVEN, TALLY_SIZE) = range(17)  # fmt: skip
@@ -24,7 +24,7 @@ F_VAPOUR, F_SLOPE, F_LATENT, F_HERE, F_FOLLOW, F_FILM, F_CONTACT, FLOW_COLUMNS =
 # flat rows of cells that stay the same: volume [m3] and its reciprocal, raw water [kg] and its reciprocal, solids [kg], thickness and width of the cell,
 # joints [m2] and shapes of creeping [m] towards the next row and the next column, the face that is nearest (0 a, 1 b, 2 the edge)
 (S_VOLUME, S_PER_VOLUME, S_HELD, S_PER_RAW, S_SOLIDS, S_DZ, S_DR, S_JOINT_Z, S_JOINT_R, S_CREEP_Z, S_CREEP_R,
- S_FACE, STILL_ROWS) = range(13)  # fmt: skip
+ S_FACE, S_DEPTH, STILL_ROWS) = range(14)  # fmt: skip
 # flat rows of cells of a super-step (see stepping)
 (CAP, KZ, KR, PER, JOINT_Z, JOINT_R, OWN, SOURCE, FIRST, ONE, OTHER, SHOWN, ROOM, MEAN, RESIST, WORK, FLAT_ROWS) = (
     range(17)

@@ -16,6 +16,8 @@ from brasko.core.heat.kernel.columns import (
     C_LAT0,
     C_LAT1,
     C_MOIST,
+    C_RUNS_OFF,
+    C_SEEPS_M,
     C_SQUEEZE_C,
     C_SQUEEZE_K,
     C_SQUEEZE_S,
@@ -39,6 +41,7 @@ from brasko.core.heat.kernel.columns import (
     RHO_W,
     S_CREEP_R,
     S_CREEP_Z,
+    S_DEPTH,
     S_FACE,
     S_PER_VOLUME,
     S_SOLIDS,
@@ -138,10 +141,11 @@ def squeezed(t, w, enthalpy, still, m, c, holding, tau, pressed, tally, flat, ju
     excess = flat[WORK, pad : pad + n]
     above_holding(ts, ws, still[S_SOLIDS, pad : pad + n], holding, excess)
     juice[:] = 0.0
-    to_face = still[S_FACE, pad : pad + n]
+    to_face, depth = still[S_FACE, pad : pad + n], still[S_DEPTH, pad : pad + n]
     for q in range(n):
         if excess[q] > 0.0:
             pace = math.exp((min(ts[q], c[C_BOIL]) - c[C_SQUEEZE_C]) / c[C_SQUEEZE_K]) / c[C_SQUEEZE_S] * pressed
+            pace /= 1.0 + (depth[q] / c[C_SEEPS_M]) ** 2
             lost = excess[q] * (1.0 - math.exp(-tau * pace))
             heat = lost * liquid_heat(m, min(ts[q], c[C_BOIL]))
             ws[q] -= lost
@@ -162,13 +166,14 @@ def above_holding(ts, ws, solids, holding, excess):
 
 @borrowing
 def wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally):
-    """Spread juice evenly over the face that it came out of. One that boils sheds it, the upper face holds a puddle, the lower one and
-    the edge what hangs on them; the rest, and what no air takes up, drips off.
+    """Let a share of the juice run off at once and spread the rest evenly over the face that it came out of. One that boils sheds it, the
+    upper face holds a puddle, the lower one and the edge what hangs on them; the rest, and what no air takes up, drips off.
     """
     nz, nr = dz.shape[0], area_z.shape[0]
     upright, level = face_r[nr] * dz.sum(), area_z[bone:].sum()
     for face in range(3):
-        each = juice[face] / (upright if face == 2 else level)
+        tally[W_DRIP] += c[C_RUNS_OFF] * juice[face]
+        each = (1.0 - c[C_RUNS_OFF]) * juice[face] / (upright if face == 2 else level)
         hangs = c[C_HANGS] if face == 2 or face == down else c[C_FILM]
         for n in range(nz if face == 2 else nr):
             if face < 2 and n < bone:

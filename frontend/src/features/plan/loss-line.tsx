@@ -1,0 +1,18 @@
+import { share } from "@/units/units";
+
+interface Props {
+  /** Juice and steam, in parts of the raw weight. */
+  juice: number;
+  fat: number;
+}
+
+/** What a piece loses on its way to the table. */
+export function LossLine({ juice, fat }: Props) {
+  const whole = juice + fat;
+  if (whole < 0.005) return null;
+  return (
+    <p className="m-0 mt-2 text-sm text-ash">
+      Loses <b className="figure text-base text-ink">{share(whole)}</b> of its weight{fat >= 0.005 && `: ${share(juice)} juice and steam, ${share(fat)} fat`}
+    </p>
+  );
+}

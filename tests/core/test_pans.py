@@ -1,0 +1,66 @@
+"""Pans over fires and burners of every strength. Common practice, no source, unless said."""
+
+from dataclasses import replace
+
+import pytest
+
+from brasko.core.fire import fires, own
+from brasko.core.fire.grills import WARES, Spot
+from brasko.core.fire.kinds import GRILLS
+from brasko.core.fire.pans import as_metal, pan_on
+from brasko.core.fire.setup import usual_setup
+from brasko.core.planner.invert import solved
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.wish import Wish
+from brasko.core.units import fahrenheit
+
+STEAK = Wish("strip", 0.025, 0.30, 54.5, method="skillet", crust="golden")
+SKILLET = WARES["skillet"]
+
+
+@pytest.mark.parametrize("fire", METHODS["skillet"].fires)
+def test_a_steak_is_planned_in_a_pan_on_every_fire_that_is_offered(fire):
+    zone = replace(STEAK, fire=fire).sear_zone
+    assert zone is not None
+    assert zone.pan is not None
+    result = solved(replace(STEAK, fire=fire), quick=True).result
+    assert abs(result.peak_core_c - 54.5) < 1.0
+
+
+def test_a_pan_over_coals_is_as_hot_as_one_on_high_and_is_kept_so():
+    """Over a full bed a skillet passes 500 °F: it is moved aside there, and stays hot with meat in it."""
+    pan = own.planner_fire(own.shipped()["kettle_two_zone"], STEAK.geometry, 0.1).zone("pan").pan
+    assert pan is not None
+    assert pan.start_c == 250.0
+    assert pan.power_w > pan.loss_w_k * (250.0 - pan.around_c)
+
+
+def test_a_pan_that_a_weak_fire_heats_stands_where_its_balance_is():
+    """At its settled temperature a pan gains as much as it loses: the two ways to compute it agree."""
+    setup = replace(usual_setup(GRILLS["pellet"]), set_c=150.0)
+    metal = as_metal(setup, SKILLET, Spot(0.0, 0.0))
+    assert metal.start_c == pytest.approx(pan_on(setup, SKILLET, Spot(0.0, 0.0)).settles_c, abs=0.1)
+    assert metal.power_w == pytest.approx(metal.loss_w_k * (metal.start_c - metal.around_c), rel=1e-6)
+
+
+def test_a_chimney_carries_no_skillet_and_says_nothing_of_one():
+    assert not own.planner_fire(own.shipped()["chimney"], STEAK.geometry, 0.1).has("pan")
+
+
+def test_the_stronger_the_burner_the_sooner_and_the_browner():
+    made = [
+        solved(replace(STEAK, fire=f, crust="none"), quick=True).result
+        for f in ("burner_low", "burner_medium", "burner_skillet")
+    ]
+    browned = [float(min(r.end.browning_s)) for r in made]
+    took = [r.steps[0].end_s for r in made]
+    assert browned == sorted(browned)
+    assert took == sorted(took, reverse=True)
+
+
+def test_pans_in_the_kitchen_are_as_hot_as_cooks_have_them():
+    """Medium about 400 °F, high about 480 °F; what was in a 500 °F oven has 500 °F; a griddle is slower and heavier."""
+    shown = {key: fahrenheit(f.zone("pan").shown_c) for key, f in fires.KITCHEN.items()}
+    assert 380 < shown["burner_medium"] < 420 < shown["griddle"] < shown["burner_skillet"] < shown["oven_pan"] == 500
+    assert fires.GRIDDLE.heat_j_k > 2.0 * fires.SKILLET.heat_j_k
+    assert "glove" in fires.KITCHEN["oven_pan"].preparations[0].why
