@@ -224,7 +224,7 @@ def simulate(
     angles = _angles(programme)
     n, nf, nflip, a_down, metal_c = run(
         grid.dz_m, grid.dr_m, grid.area_z_m2, grid.face_r_m, grid.bone_columns, grid.inner_columns, food.is_whole,
-        material_vector(food.material), constants_vector(food.moisture, refine), _TABLE, np.array([step_row(s, food.skin_passes if food.moisture else 0.0, angles) for s in programme]),
+        material_vector(food.material), constants_vector(food.moisture, refine, food.skin_passes), _TABLE, np.array([step_row(s, food.skin_passes if food.moisture else 0.0, angles) for s in programme]),
         every_s, spacing, probe_i, probe_fraction, grid.middle_column, temp, water,
         _raw_water(food, grid), film, state.a_down, metal_before, gone, peak, grey, dose, char, marks, samples, frame_temp, frame_colour, frame_times, flips, step_ends, tally,
     )  # fmt: skip

@@ -27,8 +27,11 @@ def material_vector(m: Material) -> Floats:
     return np.array([*m.heat_dry, *m.heat_water, *m.k_wet, *k_dry, m.water_kg_m3, m.solids_kg_m3, *holding, *bone])
 
 
-def constants_vector(moisture: bool, refine: float = 1.0) -> Floats:
-    """The kernel's constants. A grid finer than the default takes steps that are shorter in the same measure."""
+def constants_vector(moisture: bool, refine: float = 1.0, skin_passes: float = 1.0) -> Floats:
+    """The kernel's constants. A grid finer than the default takes steps that are shorter in the same measure.
+
+    Juice gets through a skin as badly as vapour does: the rest runs off under it.
+    """
     d_reference = known.FSIS_SECONDS_AT_REFERENCE.value / known.FSIS_LOG10.value
     finer, g = max(1.0, refine), general()
     return np.array(
@@ -67,7 +70,7 @@ def constants_vector(moisture: bool, refine: float = 1.0) -> Floats:
             (known.STEP_GROWTH if refine >= 1.0 else known.STEP_GROWTH_COARSE).value / finer,
             vapour.GAS_CONSTANT_VAPOUR_J_KGK,
             known.AIR_PRESSURE.value,
-            g.runs_off,
+            1.0 - (1.0 - g.runs_off) * skin_passes,
             known.SEEPS_AS_FAST_M.value,
         ]
     )
