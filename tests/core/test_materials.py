@@ -131,7 +131,7 @@ def test_radiant_equivalent_of_one_source_is_itself():
 def test_fire_refuses_what_it_cannot_be():
     with pytest.raises(InvalidInput, match=r"gentle_c must be between 80 and 290 °C \(got 300\)"):
         with_gentle_air(kettle(), 300.0)
-    with pytest.raises(InvalidInput, match=r"fire has no gentle side \(Skillet on a burner\)"):
+    with pytest.raises(InvalidInput, match=r"fire has no gentle side \(Skillet on a burner, high\)"):
         with_gentle_air(BURNER, 110.0)
     with pytest.raises(InvalidInput, match="coal_view must be between"):
         Zone("z", "z", "sear", "Sear", air_c=100.0, film_w_m2k=10.0, lid_c=50.0, coal_view=1.4)

@@ -173,13 +173,13 @@ def test_juice_from_deep_down_takes_longer_to_seep_out():
         simulate(replace(steak(thickness), start_c=70.0), step).mass_loss_share for thickness in (0.012, 0.036, 0.072)
     ]
     assert lost == sorted(lost, reverse=True)
-    assert lost[0] > 1.05 * lost[2]
+    assert lost[0] > 1.03 * lost[2]
 
 
 def test_under_a_skin_juice_runs_off_and_the_outside_gets_hot():
     """A flat bird at 390 °F is done in an hour or a little more, its skin brown. Common practice, no source."""
     bird = Wish("chicken_spatchcock", 0.048, 1.7, 74.5, fire="gas", gentle_c=200.0, crust="light")
     result = solved(bird, quick=True).result
-    gentle = next(s for s in result.steps if s.name == "gentle")
-    assert 40.0 < (gentle.end_s - gentle.start_s) / 60.0 < 85.0
-    assert float(result.face_a_c[result.time_s <= gentle.end_s].max()) > 90.0
+    rest = result.steps[-1]
+    assert 40.0 < rest.start_s / 60.0 < 85.0
+    assert float(result.face_a_c.max()) > 100.0

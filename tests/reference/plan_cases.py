@@ -84,7 +84,7 @@ PLAN_CASES = (
          lambda: rise(replace(RIBEYE, method="sear_then_low")), 1.0, "after an hour on the cool side hardly anything is left to even out"),
     Case("rise_hard", TRADE, "after fierce heat all the way it is more", 10.0, 40.0, "°F", lambda: rise(replace(RIBEYE, method="direct"))),
     Case("rise_usual", TRADE, "1.5 in, low then seared in a skillet: the usual rule, 10 °F under", 5.0, 15.0, "°F",
-         lambda: rise(replace(RIBEYE, sear_fire="burner_skillet")), 1.5, "as above: a good crust takes our pan a minute a side"),
+         lambda: rise(replace(RIBEYE, sear_fire="burner_skillet")), 3.5, "as above: a good crust takes our pan a minute a side"),
     Case("gentle_240", TRADE, "1.5 in strip, kamado at 240 °F, to the pull (30-45 min)", 30.0, 45.0, "min",
          lambda: minutes_to_pull(Wish("strip", 0.0381, 0.38, celsius(125.0), fire="kamado", gentle_c=celsius(240.0))),
          20.0, "over the plate the air is still, and this one is pulled later: the skillet-hot sear adds little"),

@@ -8,6 +8,7 @@ against worked values in tests/core/test_materials.py).
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from brasko.core.errors import InvalidInput, require_between
 
@@ -112,6 +113,7 @@ class Material:
         return float(volumetric / self.density_kg_m3)
 
 
+@lru_cache(maxsize=256)
 def material_from_composition(composition: Composition) -> Material:
     """Material of a food: densities add by volume, heat by mass, conductivity in parallel by volume.
 

@@ -23,7 +23,7 @@ from brasko.core.uncertainty.general import general
 
 Floats = NDArray[np.float64]
 
-MODEL_VERSION = "5"
+MODEL_VERSION = "6"
 """Raised whenever the same input may give another answer; kept with every plan."""
 
 _TABLE = vapour.saturation_table()

@@ -44,7 +44,7 @@ CRUST_ENOUGH = 0.8
 RIM_MATTERS = 0.005
 """Other flips than the usual only where they make the grey rim thinner by half a per cent of the thickness."""
 MAX_FLIPS_TRIED = 3
-MOST_SEARS = 3
+MOST_SEARS, MOST_SHORTENED = 3, 5
 """A colder piece wants a longer sear, and a longer sear an earlier pull: so often are both found anew."""
 FRUITLESS_SEAR_S = 240.0
 """Where a fire does not brown a piece in MAX_SEAR_S it is seared for two minutes a side: longer only dries it (assumed)."""
@@ -110,10 +110,15 @@ def even_sear(needed_s: float, flip_every_s: float) -> Sear:
 
 
 class Search:
-    """The runs of one search on one grid; they share the first part of a gentle phase that comes first."""
+    """The runs of one search on one grid; they share the first part of a gentle phase that comes first.
 
-    def __init__(self, wish: Wish, refine: float) -> None:
+    Where there is none to share, runs are kept with their curves and fields, spaced as they will be shown.
+    """
+
+    def __init__(self, wish: Wish, refine: float, every_s: float = 30.0, frame_s: float | None = None) -> None:
         self.wish, self.refine, self.tries, self.slow_s = wish, refine, 0, 0.0
+        self.shows = wish.how.phases[0] != "gentle"
+        self.every_s, self.frame_s = (every_s, frame_s) if self.shows else (30.0, None)
         self.food = wish.food
         self.start = tempered_start(wish, self.food, refine)
         coldest = wish.start_c if self.start is None else float(self.start.temp_c.min())
@@ -140,7 +145,9 @@ class Search:
         going_on = pull_c > self.shared_c
         begin = self.shared if going_on else self.start
         programme = programme_of(wish, pull_c, sear)
-        result = simulate(self.food, programme, every_s=30.0, refine=self.refine, start=begin)
+        result = simulate(
+            self.food, programme, every_s=self.every_s, frame_s=self.frame_s, refine=self.refine, start=begin
+        )
         slow = the_phase(result, wish.how.slow)
         self.slow_s = slow.end_s - slow.start_s + (self.shared_s if going_on else 0.0)
         if slow.reached == "time":
@@ -180,7 +187,7 @@ def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> S
     coarse = Search(wish, SEARCH_REFINE)
     coarse.share_until(wish.aim_c - 25.0)
     by_usual = wish.rest_s is None
-    near = QUICK_K if quick else COARSE_K if wish.how.slow == "gentle" else LOOSE_K
+    near = QUICK_K if quick or wish.how.slow != "gentle" else COARSE_K
     if wish.reading_c is not None:
         near = min(near, LOOSE_K)
     pull = max(wish.aim_c - 12.0, coarse.lowest_c)
@@ -201,7 +208,8 @@ def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> S
         if quick:
             fine = coarse if flips == wish.flips_s else Search(replace(wish, flip_every_s=flips), SEARCH_REFINE)
         else:
-            fine = Search(wish if wish.turn_deg else replace(wish, flip_every_s=flips), 1.0)
+            flipped = wish if wish.turn_deg else replace(wish, flip_every_s=flips)
+            fine = Search(flipped, 1.0, every_s, frame_s)
         try:
             found = _corrected(fine, pull, every_s, frame_s, coarse.tries, near if quick else TOLERANCE_K)
         except _TooHot as exc:
@@ -327,12 +335,15 @@ def _no_longer_than_it_may(search: Search, pull: float, sear: Sear, tolerance: f
     What is lacking of the crust then is told (cautions).
     """
     wish = search.wish
-    for _ in range(MOST_SEARS):
+    for _ in range(MOST_SHORTENED):
         rise = wish.aim_c - pull
         if rise <= MOST_SEAR_RISE_K or sear[0] <= SHORTEST_SEAR_S:
             break
-        length = max(sear[0] * MOST_SEAR_RISE_K / rise, SHORTEST_SEAR_S)
-        shorter = even_sear(length, length / 2.0 if wish.turn_deg else wish.flips_s)
+        length, shorter = sear[0] * MOST_SEAR_RISE_K / rise, sear
+        while shorter[0] >= sear[0] and length > SHORTEST_SEAR_S - 5.0:
+            at_least = max(length, SHORTEST_SEAR_S)
+            shorter = even_sear(at_least, at_least / 2.0 if wish.turn_deg else wish.flips_s)
+            length -= 5.0
         if shorter[0] >= sear[0]:
             break
         sear = shorter
@@ -367,6 +378,8 @@ def _at_the_reading(
 
 def _shown(search: Search, pull_c: float, sear: Sear | None, every_s: float, frame_s: float | None) -> Result:
     """The whole cook with its rest, its curves and frames; the slow phase is given no more room than it needs."""
+    if search.shows and (search.every_s, search.frame_s) == (every_s, frame_s):
+        return search.run(pull_c, sear)
     programme = programme_of(search.wish, pull_c, sear, slow_at_most_s=1.2 * search.slow_s + 600.0)
     return simulate(search.food, programme, every_s=every_s, frame_s=frame_s, refine=search.refine, start=search.start)
 

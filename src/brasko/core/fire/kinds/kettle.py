@@ -39,7 +39,7 @@ class Kettle(CharcoalKind):
 
     def usual(self, grill: Grill, weather: Weather) -> FireSetup:
         amount = coal_mass_kg("briquettes", 0.75, "chimneys")
-        return FireSetup(grill, Charcoal("banked", amount), 0.5, 0.5, drip_pan=True, weather=weather)
+        return FireSetup(grill, Charcoal("banked", amount), 0.3, 0.5, drip_pan=True, weather=weather)
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         kettle = usual["kettle"]

@@ -76,7 +76,15 @@ from brasko.core.heat.kernel.columns import (
 from brasko.core.heat.kernel.jit import borrowing, jit
 from brasko.core.heat.kernel.skin import booked, browned, faces_prepared, followed, given_by_metal, sides_now
 from brasko.core.heat.kernel.stepping import MAX_STAGES, coupled, longest_stable, stage_weights, stages_for, super_step
-from brasko.core.heat.kernel.water import crept, settled, squeezed, water_holding, wetted
+from brasko.core.heat.kernel.water import (
+    crept,
+    settled,
+    slowed_by_depth,
+    squeezed,
+    squeezing_pace,
+    water_holding,
+    wetted,
+)
 
 FIRST_STEP_S = 0.5
 BOILING_GROWTH = 0.02
@@ -227,7 +235,8 @@ def run(
     omega = np.zeros(MAX_STAGES)
     weights_for, fastest = 0, 1e-3
     sides, open_side, rods = np.empty((3, SIDE_COLUMNS)), np.empty(SIDE_COLUMNS), np.zeros(3)
-    face_area, holding = area_z.sum(), water_holding(m, c)
+    face_area, holding, pace = area_z.sum(), water_holding(m, c), squeezing_pace(c)
+    slowed_by_depth(still, c)
 
     a_down, metal_c, now = a_down_start, metal_start, 0.0
     core, probe = core_of(t, peak, bone, inner, outer), probe_at(t, probe_i, probe_fraction, column)
@@ -277,7 +286,7 @@ def run(
                     t[:], w[:], enthalpy[:], film[:] = keep_t, keep_w, keep_h, keep_film
                     ts[:], tally[:], gone[:] = keep_ts, keep_tally, keep_gone
                 if c[C_MOIST] > 0.0:
-                    squeezed(t, w, enthalpy, still, m, c, holding, tau, step[PRESSED], tally, flat, juice)
+                    squeezed(t, w, enthalpy, still, m, c, holding, pace, tau, step[PRESSED], tally, flat, juice)
                     wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally)
                 faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain,
                                source, flows, bone, gone)  # fmt: skip

@@ -72,6 +72,23 @@ def water_holding(m, c):
     return holding
 
 
+@jit
+def squeezing_pace(c):
+    """How fast juice above the holding capacity leaves near a face [s-1] at 30, 31, … °C, no faster than where water boils."""
+    pace = np.empty(HOLDING_ROWS)
+    for n in range(HOLDING_ROWS):
+        at = min(HOLDING_FROM_C + n, c[C_BOIL])
+        pace[n] = math.exp((at - c[C_SQUEEZE_C]) / c[C_SQUEEZE_K]) / c[C_SQUEEZE_S]
+    return pace
+
+
+@jit
+def slowed_by_depth(still, c):
+    """Turn the row S_DEPTH from a depth [m] into the share of the pace that juice from there has: its way out is long."""
+    for q in range(still.shape[1]):
+        still[S_DEPTH, q] = 1.0 / (1.0 + (still[S_DEPTH, q] / c[C_SEEPS_M]) ** 2)
+
+
 @borrowing
 def crept(t, w, enthalpy, still, m, c, tau, flat):
     """Liquid water creeping towards drier cells by Fick's law, with the heat it carries; at most a fifth of what a cell
@@ -131,37 +148,40 @@ def gained(values, moved, moved_before):
 
 
 @borrowing
-def squeezed(t, w, enthalpy, still, m, c, holding, tau, pressed, tally, flat, juice):
+def squeezed(t, w, enthalpy, still, m, c, holding, pace, tau, pressed, tally, flat, juice):
     """Take out juice above the water-holding capacity, so many times faster where it is pressed. juice gets what comes out at each face [kg],
     which is the nearest one. The row WORK of flat is written over.
     """
     nz, nr = t.shape
     n, pad = nz * nr, nr + 1
     ts, ws, hs = t.reshape(-1), w.reshape(-1), enthalpy.reshape(-1)
-    excess = flat[WORK, pad : pad + n]
-    above_holding(ts, ws, still[S_SOLIDS, pad : pad + n], holding, excess)
+    lost = flat[WORK, pad : pad + n]
+    seeping(ts, ws, still[S_SOLIDS, pad : pad + n], still[S_DEPTH, pad : pad + n], holding, pace, tau * pressed, lost)
     juice[:] = 0.0
-    to_face, depth = still[S_FACE, pad : pad + n], still[S_DEPTH, pad : pad + n]
+    to_face = still[S_FACE, pad : pad + n]
     for q in range(n):
-        if excess[q] > 0.0:
-            pace = math.exp((min(ts[q], c[C_BOIL]) - c[C_SQUEEZE_C]) / c[C_SQUEEZE_K]) / c[C_SQUEEZE_S] * pressed
-            pace /= 1.0 + (depth[q] / c[C_SEEPS_M]) ** 2
-            lost = excess[q] * (1.0 - math.exp(-tau * pace))
-            heat = lost * liquid_heat(m, min(ts[q], c[C_BOIL]))
-            ws[q] -= lost
+        if lost[q] > 0.0:
+            heat = lost[q] * liquid_heat(m, min(ts[q], c[C_BOIL]))
+            ws[q] -= lost[q]
             hs[q] -= heat
             tally[E_LIQUID] += heat
-            juice[int(to_face[q])] += lost
+            juice[int(to_face[q])] += lost[q]
 
 
 @borrowing
-def above_holding(ts, ws, solids, holding, excess):
-    """Water above what the solids hold at their temperature [kg]."""
+def seeping(ts, ws, solids, share, holding, pace, time_s, lost):
+    """Juice that leaves each cell [kg]: of what is above its holding capacity, 1 - exp(-x) as x / (1 + x/2 + x²/12)."""
     for q in range(ts.shape[0]):
-        position = min(max(ts[q] - HOLDING_FROM_C, 0.0), HOLDING_ROWS - 2.0)
+        lost[q] = 0.0
+        if ts[q] <= HOLDING_FROM_C:
+            continue
+        position = min(ts[q] - HOLDING_FROM_C, HOLDING_ROWS - 2.0)
         row = int(position)
-        ratio = holding[row] + (position - row) * (holding[row + 1] - holding[row])
-        excess[q] = ws[q] - solids[q] * ratio if ts[q] > HOLDING_FROM_C else 0.0
+        part = position - row
+        excess = ws[q] - solids[q] * (holding[row] + part * (holding[row + 1] - holding[row]))
+        if excess > 0.0:
+            x = min(time_s * share[q] * (pace[row] + part * (pace[row + 1] - pace[row])), 2.0)
+            lost[q] = excess * x / (1.0 + x * (0.5 + x / 12.0))
 
 
 @borrowing
