@@ -106,7 +106,7 @@ def test_the_told_course_is_short_and_its_hours_add_up():
     told = told_course(setup, 10.0)
     assert len(told.time_s) <= 420
     assert told.changes[0].bottom_words == "all the way"
-    assert told.changes[-1].bottom_words == "half"
+    assert told.changes[-1].bottom_words == "a third"
     hours = told_hours(setup)
     burnt = hours.fuel_kg_h * hours.usable_s / 3600.0
     assert burnt < setup.charcoal.mass_kg
