@@ -3944,6 +3944,11 @@ export interface components {
             smoker_box: string;
             /** Coal Tray Kg */
             coal_tray_kg: number;
+            /**
+             * Tray Burner
+             * @description the burner that a tray of coals stands in for, by its place in knobs
+             */
+            tray_burner?: number | null;
             /** Layout */
             layout: string | null;
             /** Charcoal Kg */

@@ -138,7 +138,7 @@ describe("how it is laid", () => {
   it("has a knob for each burner and hides vents where there are none", () => {
     const gas = { ...kettle, kind: "gas", burns_coal: false, has_vents: false, burners: [{ name: "Left" }, { name: "Right" }] } as unknown as Schemas["GrillKind"];
     show(<Building reference={reference} kind={gas} setup={{ grill: "gas_2", knobs: [0, 1] }} told={null} problem={null} system="us" onSetup={vi.fn()} />);
-    expect([...host.querySelectorAll("label")].map((l) => l.textContent)).toEqual(["Left", "Right", "Smoker box", "Tray, last burner", "Lid open"]);
+    expect([...host.querySelectorAll("label")].map((l) => l.textContent)).toEqual(["Left", "Right", "Smoker box", "Coals in a tray", "Lid open"]);
     expect(text()).toContain("off");
   });
   it("switches, and undoes", () => {

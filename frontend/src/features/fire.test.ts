@@ -17,7 +17,7 @@ const map = {
     { key: "gentle", name: "Gentle", share: 0.35, x_mm: -150, y_mm: 0, equivalent_c: 120 },
   ],
 } as unknown as Schemas["MapOut"];
-const told = { layout: "banked", charcoal_kg: 1.8, fuel: "briquettes", side: "right", wood: "none", bottom_share: 0.5, top_share: 0.5, knobs: [], set_c: null, lid_open: false, deflector: false, drip_pan: true, smoker_box: "none", coal_tray_kg: 0, bottom_words: "half", top_words: "half" } as Schemas["SetupOut"];
+const told = { layout: "banked", charcoal_kg: 1.8, fuel: "briquettes", side: "right", wood: "none", bottom_share: 0.5, top_share: 0.5, knobs: [], set_c: null, lid_open: false, deflector: false, drip_pan: true, smoker_box: "none", coal_tray_kg: 0, tray_burner: null, bottom_words: "half", top_words: "half" } as Schemas["SetupOut"];
 const reference = {
   grills: [
     { key: "kettle", name: "Kettle", kind: "kettle", has_lid: true, grates: [{ key: "main", width_mm: 500, depth_mm: 500 }], usual: told },

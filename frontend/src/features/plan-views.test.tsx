@@ -10,8 +10,10 @@ import { inRow, lineOfMeal, rowsOf } from "@/chart/line-model";
 import { roleOf } from "@/chart/where";
 
 import { Brief } from "./plan/brief";
+import { LossLine } from "./plan/loss-line";
 import { draftFor, piecesToSend, pieceToSend, withPiece } from "./plan/model";
 import { Order } from "./plan/order";
+import { PartsLine } from "./plan/parts-line";
 import { Refusal } from "./plan/refusal";
 import { useKeeping } from "./plan/use-keeping";
 import { Ways } from "./plan/ways";
@@ -160,5 +162,29 @@ describe("keeping a plan", () => {
     expect(post).toHaveBeenCalledTimes(1);
     const [path, { body }] = post.mock.calls[0] as unknown as [string, { body: Schemas["PlanIn"] }];
     expect([path, body.pieces[0]!.salt]).toEqual(["/api/plans", "hour"]);
+  });
+});
+
+describe("what else becomes of a piece", () => {
+  const part = (more: Partial<Schemas["PartOut"]> = {}): Schemas["PartOut"] => ({
+    key: "thin_end", name: "Thin end", at_end: true, thickness_mm: 27.9, wanted_c: 54.5, peak_c: 62, turned_c: null, sooner_s: 1800,
+    words: "Or cut it off {time:1800} before the rest is done.", ...more,
+  });
+  it("tells where a thin end ends, how thick it is and what to do", () => {
+    show(<PartsLine parts={[part()]} system="us" />);
+    expect(text()).toContain("Thin end, 1.1 in: ends at 144 °F");
+    expect(text()).toContain("cut it off 30 min before");
+  });
+  it("gives no thickness to a cap", () => {
+    show(<PartsLine parts={[part({ key: "cap", name: "Cap", at_end: false })]} system="metric" />);
+    expect(text()).toContain("Cap: ends at 62 °C");
+  });
+  it("tells juice and fat apart, and says nothing of nothing", () => {
+    show(<LossLine juice={0.14} fat={0.06} />);
+    expect(text()).toBe("Loses 20\u00a0% of its weight: 14\u00a0% juice and steam, 6\u00a0% fat");
+    show(<LossLine juice={0.14} fat={0.001} />);
+    expect(text()).toBe("Loses 14\u00a0% of its weight");
+    show(<LossLine juice={0.001} fat={0} />);
+    expect(text()).toBe("");
   });
 });

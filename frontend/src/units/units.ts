@@ -81,8 +81,8 @@ export const percent: Scale = { unit: "%", step: 1, digits: 0, shown: (v) => v *
 
 const TOKEN = /\{(temp|least|rise|len|mass|small|time):(-?[0-9.]+)\}/g;
 
-/** A share as whole percent. */
-export const share = (of: number) => `${Math.round(of * 100)} %`;
+/** A share as whole percent, never broken before its sign. */
+export const share = (of: number) => `${Math.round(of * 100)}\u00a0%`;
 
 /** A sentence of the core with its quantities in the reader's units. */
 export function phrase(system: System, text: string): string {

@@ -147,6 +147,9 @@ class SetupOut(BaseModel):
     drip_pan: bool
     smoker_box: str
     coal_tray_kg: float
+    tray_burner: int | None = Field(
+        None, description="the burner that a tray of coals stands in for, by its place in knobs"
+    )
     layout: str | None
     charcoal_kg: float | None
     fuel: str | None

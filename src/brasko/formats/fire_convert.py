@@ -186,6 +186,7 @@ def told_setup(setup: FireSetup) -> out.SetupOut:
         drip_pan=setup.drip_pan,
         smoker_box=setup.smoker_box,
         coal_tray_kg=setup.coal_tray_kg,
+        tray_burner=setup.grill.kind.tray_burner(setup),
         layout=coal and coal.layout,
         charcoal_kg=coal and coal.mass_kg,
         fuel=coal and coal.fuel,

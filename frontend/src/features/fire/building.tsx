@@ -41,10 +41,12 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
           <Quantity label="Top vent" value={setup.top_share ?? 0.5} scale={percent} low={0} high={1} onChange={(v) => v !== null && onSetup({ top_share: v })} error={wrong("top_share")} hint={told ? `open ${told.top_words}` : undefined} />
         </>
       )}
-      {kind.kind === "gas" && (setup.knobs ?? []).map((knob, i) => (
+      {kind.kind === "gas" && (setup.knobs ?? []).map((knob, i) => (i === told?.tray_burner ? (
+        <p key={i} className="m-0 text-sm"><strong className="font-semibold [font-stretch:85%]">{burnerName(setup, kind, i)}</strong> <span className="text-ash">off: coals in its place</span></p>
+      ) : (
         <Quantity key={i} label={burnerName(setup, kind, i)} value={knob} scale={percent} low={0} high={1} error={wrong(String(i))} hint={knob === 0 ? "off" : undefined}
           onChange={(v) => v !== null && onSetup({ knobs: (setup.knobs ?? []).map((k, j) => (j === i ? v : k)) })} />
-      ))}
+      )))}
       {kind.kind === "gas" && <BoxAndTray reference={reference} setup={setup} wrong={wrong} onSetup={onSetup} />}
       {kind.set_low_c != null && kind.set_high_c != null && <Quantity label="Set to" value={setup.set_c ?? null} scale={temperature(system)} low={kind.set_low_c} high={kind.set_high_c} onChange={(c) => c !== null && onSetup({ set_c: c })} error={wrong("set_c")} />}
       <div className="flex flex-wrap gap-x-5 gap-y-1">
@@ -73,10 +75,10 @@ function BoxAndTray({ reference, setup, wrong, onSetup }: BoxAndTrayProps) {
   const share = (setup.coal_tray_kg ?? 0) / chimney;
   const nearest = TRAYS.reduce((best, [key]) => (Math.abs(Number(key) - share) < Math.abs(Number(best) - share) ? key : best), "0");
   return (
-    <div className="grid grid-cols-2 gap-2">
+    <div className="flex flex-col gap-2">
       <Choice label="Smoker box" value={setup.smoker_box ?? "none"} options={WOODS} error={wrong("smoker_box")} onChange={(smoker_box) => onSetup({ smoker_box })} />
       <Choice
-        label="Tray, last burner" value={nearest} options={TRAYS.map(([key, name]) => ({ key, name }))} error={wrong("coal_tray_kg")}
+        label="Coals in a tray" value={nearest} options={TRAYS.map(([key, name]) => ({ key, name }))} error={wrong("coal_tray_kg")}
         onChange={(key) => onSetup({ coal_tray_kg: Number(key) * chimney })}
       />
     </div>

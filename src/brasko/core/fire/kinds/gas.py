@@ -104,10 +104,13 @@ class Gas(GrillKind):
             given[tray_at(setup.grill)] = tray_w(setup.coal_tray_kg)
         return tuple(given)
 
+    def tray_burner(self, setup: FireSetup) -> int | None:
+        return tray_at(setup.grill) if setup.coal_tray_kg > 0.0 else None
+
     def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
         air = state.zones_c[0] if state.zones_c else setup.weather.air_c
         found = []
-        coals = tray_at(setup.grill) if setup.coal_tray_kg > 0.0 else None
+        coals = self.tray_burner(setup)
         for n, (burner, power) in enumerate(zip(setup.grill.burners, self.burners_w(setup), strict=True)):
             if power <= 0.0:
                 continue

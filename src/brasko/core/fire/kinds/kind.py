@@ -207,6 +207,10 @@ class GrillKind:
         pairs = zip(setup.grill.burners, setup.knobs, strict=True)
         return tuple(0.0 if b.kind == "side" else b.power_w * k for b, k in pairs)
 
+    def tray_burner(self, setup: FireSetup) -> int | None:
+        """The burner, by its place in the row, that a tray of coals stands in for; None without one."""
+        return None
+
     def loaded(self, setup: FireSetup) -> Loaded:
         """Fuel at the beginning, where no charcoal is laid."""
         return Loaded(0.0, 0.0, 1.0, 0.0)
