@@ -27,7 +27,7 @@ class Runs:
 
 
 RUNS: dict[Kind, Runs] = {
-    "ground": Runs(Sourced(0.45, "-", "", "from memory"), Sourced(400.0, "s", "", "assumed")),
+    "ground": Runs(Sourced(0.45, "-", "usda_yields", "from memory"), Sourced(400.0, "s", "", "assumed")),
     "intact": Runs(Sourced(0.6, "-", "", "from memory"), Sourced(4.0 * 3600.0, "s", "", "assumed")),
     "poultry": Runs(Sourced(0.5, "-", "", "from memory"), Sourced(3600.0, "s", "", "assumed")),
     "fish": Runs(Sourced(0.2, "-", "", "assumed"), Sourced(1800.0, "s", "", "assumed")),
