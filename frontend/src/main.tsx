@@ -21,12 +21,23 @@ import { PlanPage, SheetPage } from "./features/plan";
 import { YardPage } from "./features/yard";
 
 const queries = new QueryClient({
-  defaultOptions: { queries: { gcTime: 24 * 3600 * 1000, networkMode: "always", retry: (count, error) => !(error instanceof Problem && error.status < 500) && count < 3, refetchOnWindowFocus: false } },
+  defaultOptions: {
+    queries: {
+      gcTime: 24 * 3600 * 1000,
+      networkMode: "always",
+      retry: (count, error) => !(error instanceof Problem && error.status < 500) && count < 3,
+      refetchOnWindowFocus: false,
+    },
+  },
 });
 
 const router = createBrowserRouter([
   {
-    element: <SessionGate><Shell /></SessionGate>,
+    element: (
+      <SessionGate>
+        <Shell />
+      </SessionGate>
+    ),
     children: [
       { index: true, element: <Navigate to="/cook" replace /> },
       { path: "plan", element: <PlanPage /> },
@@ -46,7 +57,9 @@ const router = createBrowserRouter([
 
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
-    <PersistQueryClientProvider client={queries} persistOptions={keeping}><RouterProvider router={router} /></PersistQueryClientProvider>
+    <PersistQueryClientProvider client={queries} persistOptions={keeping}>
+      <RouterProvider router={router} />
+    </PersistQueryClientProvider>
   </StrictMode>,
 );
 keepTheShell();

@@ -5,13 +5,19 @@ import { patient } from "./client";
 const later = (wait: string) => new Response("{}", { status: 429, headers: { "Retry-After": wait } });
 
 describe("a turn that comes later", () => {
-  afterEach(() => { vi.useRealTimers(); vi.unstubAllGlobals(); });
+  afterEach(() => {
+    vi.useRealTimers();
+    vi.unstubAllGlobals();
+  });
 
   it("is waited for, and asked for again with the same body", async () => {
     vi.useFakeTimers();
     const bodies: string[] = [];
     const answers = [later("2"), new Response("{}", { status: 200 })];
-    vi.stubGlobal("fetch", async (request: Request) => { bodies.push(await request.text()); return answers.shift(); });
+    vi.stubGlobal("fetch", async (request: Request) => {
+      bodies.push(await request.text());
+      return answers.shift();
+    });
     const asked = patient(new Request("http://localhost/api", { method: "POST", body: "kettle" }));
     await vi.advanceTimersByTimeAsync(2100);
     expect((await asked).status).toBe(200);

@@ -37,12 +37,19 @@ export async function patient(request: Request): Promise<Response> {
     if (answered.status !== 429 || !(wait > 0 && wait <= LONGEST_WAIT_S)) return answered;
     await new Promise<void>((on, off) => {
       const timer = window.setTimeout(on, wait * 1000);
-      request.signal.addEventListener("abort", () => { window.clearTimeout(timer); off(request.signal.reason as Error); });
+      request.signal.addEventListener("abort", () => {
+        window.clearTimeout(timer);
+        off(request.signal.reason as Error);
+      });
     });
   }
 }
 
-const client = createClient<paths>({ baseUrl: window.location.origin, credentials: "same-origin", fetch: patient });
+const client = createClient<paths>({
+  baseUrl: window.location.origin,
+  credentials: "same-origin",
+  fetch: patient,
+});
 
 client.use({
   onRequest({ request }) {
@@ -63,7 +70,11 @@ export async function answer<T>(call: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await call;
   if (response.ok && data !== undefined) return data;
   const body = (error ?? {}) as { detail?: string; errors?: FieldError[] };
-  throw new Problem(response.status, body.detail ?? `The server answered ${response.status}. Try again.`, body.errors ?? []);
+  throw new Problem(
+    response.status,
+    body.detail ?? `The server answered ${response.status}. Try again.`,
+    body.errors ?? [],
+  );
 }
 
 export { client };

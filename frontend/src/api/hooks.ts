@@ -27,27 +27,47 @@ export type Expected = Schemas["ExpectedOut"];
 
 export const useSession = () =>
   // what the browser kept may be of before a sign-in: each page asks anew, and goes by what was kept where nobody answers
-  useQuery({ queryKey: keys.session, queryFn: () => answer(client.GET("/api/session")), staleTime: Infinity, refetchOnMount: "always" });
+  useQuery({
+    queryKey: keys.session,
+    queryFn: () => answer(client.GET("/api/session")),
+    staleTime: Infinity,
+    refetchOnMount: "always",
+  });
 
 export const useReference = () =>
-  useQuery({ queryKey: keys.reference, queryFn: () => answer(client.GET("/api/reference")), staleTime: Infinity });
+  useQuery({
+    queryKey: keys.reference,
+    queryFn: () => answer(client.GET("/api/reference")),
+    staleTime: Infinity,
+  });
 
-export const usePlans = () => useQuery({ queryKey: keys.plans, queryFn: ({ signal }) => answer(client.GET("/api/plans", { signal })) });
+export const usePlans = () =>
+  useQuery({ queryKey: keys.plans, queryFn: ({ signal }) => answer(client.GET("/api/plans", { signal })) });
 
 export const usePlan = (id: number | null) =>
   useQuery({
     queryKey: keys.plan(id ?? 0),
     enabled: id !== null,
-    queryFn: ({ signal }) => answer(client.GET("/api/plans/{plan_id}", { params: { path: { plan_id: id ?? 0 } }, signal })),
+    queryFn: ({ signal }) =>
+      answer(client.GET("/api/plans/{plan_id}", { params: { path: { plan_id: id ?? 0 } }, signal })),
   });
 
 export const usePastPlans = (open: boolean) =>
-  useQuery({ queryKey: keys.past, enabled: open, queryFn: ({ signal }) => answer(client.GET("/api/plans/past", { signal })) });
+  useQuery({
+    queryKey: keys.past,
+    enabled: open,
+    queryFn: ({ signal }) => answer(client.GET("/api/plans/past", { signal })),
+  });
 
 export const useGuide = () =>
-  useQuery({ queryKey: keys.guide, queryFn: ({ signal }) => answer(client.GET("/api/guide", { signal })), staleTime: Infinity });
+  useQuery({
+    queryKey: keys.guide,
+    queryFn: ({ signal }) => answer(client.GET("/api/guide", { signal })),
+    staleTime: Infinity,
+  });
 
-export const useCooks = () => useQuery({ queryKey: keys.cooks, queryFn: ({ signal }) => answer(client.GET("/api/cooks", { signal })) });
+export const useCooks = () =>
+  useQuery({ queryKey: keys.cooks, queryFn: ({ signal }) => answer(client.GET("/api/cooks", { signal })) });
 
 function useSessionChange<V>(call: (value: V) => Promise<Session>, mutationKey: string[] = []) {
   const queries = useQueryClient();
@@ -58,7 +78,9 @@ function useSessionChange<V>(call: (value: V) => Promise<Session>, mutationKey: 
       const before = queries.getQueryData<Session>(keys.session);
       queries.setQueryData(keys.session, session);
       if (before?.household?.username !== session.household?.username) {
-        queries.removeQueries({ predicate: (q) => q.queryKey[0] !== "session" && q.queryKey[0] !== "reference" });
+        queries.removeQueries({
+          predicate: (q) => q.queryKey[0] !== "session" && q.queryKey[0] !== "reference",
+        });
       }
     },
   });
@@ -73,7 +95,10 @@ const SIGN_OUT = ["sign-out"];
 export function useSignOut() {
   const queries = useQueryClient();
   // nothing is asked any more on behalf of who leaves
-  return useSessionChange(async () => { await queries.cancelQueries(); return answer(client.DELETE("/api/session")); }, SIGN_OUT);
+  return useSessionChange(async () => {
+    await queries.cancelQueries();
+    return answer(client.DELETE("/api/session"));
+  }, SIGN_OUT);
 }
 export const useIsSigningOut = () => useIsMutating({ mutationKey: SIGN_OUT }) > 0;
 export const usePreferences = () =>
@@ -91,7 +116,8 @@ export function useKeepPlan() {
 export function useChangePlan(id: number) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (body: Schemas["PlanIn"]) => answer(client.PUT("/api/plans/{plan_id}", { params: { path: { plan_id: id } }, body })),
+    mutationFn: (body: Schemas["PlanIn"]) =>
+      answer(client.PUT("/api/plans/{plan_id}", { params: { path: { plan_id: id } }, body })),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.plans }),
   });
 }
@@ -99,7 +125,8 @@ export function useChangePlan(id: number) {
 export function useDuplicate() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (id: number) => answer(client.POST("/api/plans/{plan_id}/duplicate", { params: { path: { plan_id: id } } })),
+    mutationFn: (id: number) =>
+      answer(client.POST("/api/plans/{plan_id}/duplicate", { params: { path: { plan_id: id } } })),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.plans }),
   });
 }
@@ -114,14 +141,20 @@ export function useImport() {
 }
 
 export const useBurger = () =>
-  useMutation({ mutationFn: (body: Schemas["BurgerIn"]) => answer(client.POST("/api/plans/burger", { body })) });
+  useMutation({
+    mutationFn: (body: Schemas["BurgerIn"]) => answer(client.POST("/api/plans/burger", { body })),
+  });
 
 export function useSetAside() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: ({ id, back }: { id: number; back: boolean }) => {
       const params = { path: { plan_id: id } };
-      return answer(back ? client.POST("/api/plans/{plan_id}/restore", { params }) : client.DELETE("/api/plans/{plan_id}", { params }));
+      return answer(
+        back
+          ? client.POST("/api/plans/{plan_id}/restore", { params })
+          : client.DELETE("/api/plans/{plan_id}", { params }),
+      );
     },
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.plans }),
   });
@@ -146,25 +179,56 @@ export const useCorrections = (cookId: number, pieceId: number, open: boolean) =
     enabled: open,
     staleTime: 0,
     gcTime: 0,
-    queryFn: ({ signal }) => answer(client.GET("/api/cooks/{cook_id}/pieces/{piece_id}/corrections", { params: { path: { cook_id: cookId, piece_id: pieceId } }, signal })),
+    queryFn: ({ signal }) =>
+      answer(
+        client.GET("/api/cooks/{cook_id}/pieces/{piece_id}/corrections", {
+          params: { path: { cook_id: cookId, piece_id: pieceId } },
+          signal,
+        }),
+      ),
   });
 
 /** What a sear over a grate or pan that reads so would do. */
 export const useSurface = (cookId: number, pieceId: number) =>
-  useMutation({ mutationFn: (temp_c: number) => answer(client.POST("/api/cooks/{cook_id}/pieces/{piece_id}/surface", { params: { path: { cook_id: cookId, piece_id: pieceId } }, body: { temp_c } })) });
+  useMutation({
+    mutationFn: (temp_c: number) =>
+      answer(
+        client.POST("/api/cooks/{cook_id}/pieces/{piece_id}/surface", {
+          params: { path: { cook_id: cookId, piece_id: pieceId } },
+          body: { temp_c },
+        }),
+      ),
+  });
 
 /** Have a practice thermometer read by hand; the reading comes with the stream. */
 export const useAsk = (cookId: number, pieceId: number) =>
-  useMutation({ mutationFn: (source: "hand" | "surface") => answer(client.POST("/api/cooks/{cook_id}/pieces/{piece_id}/ask", { params: { path: { cook_id: cookId, piece_id: pieceId } }, body: { source } })) });
+  useMutation({
+    mutationFn: (source: "hand" | "surface") =>
+      answer(
+        client.POST("/api/cooks/{cook_id}/pieces/{piece_id}/ask", {
+          params: { path: { cook_id: cookId, piece_id: pieceId } },
+          body: { source },
+        }),
+      ),
+  });
 
 /** Readings that were recorded elsewhere. */
 export function useReadingsFile(cookId: number, pieceId: number) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: ({ file, fromOn }: { file: File; fromOn: boolean }) => answer(client.POST("/api/cooks/{cook_id}/pieces/{piece_id}/file", {
-      params: { path: { cook_id: cookId, piece_id: pieceId } }, body: { file: "", from_on: fromOn },
-      bodySerializer: () => { const form = new FormData(); form.append("file", file); form.append("from_on", String(fromOn)); return form; },
-    })),
+    mutationFn: ({ file, fromOn }: { file: File; fromOn: boolean }) =>
+      answer(
+        client.POST("/api/cooks/{cook_id}/pieces/{piece_id}/file", {
+          params: { path: { cook_id: cookId, piece_id: pieceId } },
+          body: { file: "", from_on: fromOn },
+          bodySerializer: () => {
+            const form = new FormData();
+            form.append("file", file);
+            form.append("from_on", String(fromOn));
+            return form;
+          },
+        }),
+      ),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.cook(cookId) }),
   });
 }
@@ -182,20 +246,37 @@ function useCookChange<V>(cookId: number, call: (value: V) => Promise<Cook>) {
 
 const at = (id: number) => ({ path: { cook_id: id } });
 export const useSpeed = (id: number) =>
-  useCookChange(id, (speed: 1 | 10 | 60) => answer(client.PUT("/api/cooks/{cook_id}/speed", { params: at(id), body: { speed } })));
+  useCookChange(id, (speed: 1 | 10 | 60) =>
+    answer(client.PUT("/api/cooks/{cook_id}/speed", { params: at(id), body: { speed } })),
+  );
 export const useHands = (id: number) =>
-  useCookChange(id, (hands: "mine" | "plan") => answer(client.PUT("/api/cooks/{cook_id}/hands", { params: at(id), body: { hands } })));
+  useCookChange(id, (hands: "mine" | "plan") =>
+    answer(client.PUT("/api/cooks/{cook_id}/hands", { params: at(id), body: { hands } })),
+  );
 export const useFinish = (id: number) =>
   useCookChange(id, () => answer(client.POST("/api/cooks/{cook_id}/finish", { params: at(id) })));
 export const useRate = (id: number) =>
-  useCookChange(id, (body: Schemas["RatingIn"]) => answer(client.PUT("/api/cooks/{cook_id}/rating", { params: at(id), body })));
+  useCookChange(id, (body: Schemas["RatingIn"]) =>
+    answer(client.PUT("/api/cooks/{cook_id}/rating", { params: at(id), body })),
+  );
 
 /** A photo of what came of a cook: added, or taken away. */
 export function usePhoto(id: number) {
-  const add = useCookChange(id, (file: File) => answer(client.POST("/api/cooks/{cook_id}/photo", {
-    params: at(id), body: { photo: "" },
-    bodySerializer: () => { const form = new FormData(); form.append("photo", file); return form; },
-  })));
-  const remove = useCookChange<undefined>(id, () => answer(client.DELETE("/api/cooks/{cook_id}/photo", { params: at(id) })));
+  const add = useCookChange(id, (file: File) =>
+    answer(
+      client.POST("/api/cooks/{cook_id}/photo", {
+        params: at(id),
+        body: { photo: "" },
+        bodySerializer: () => {
+          const form = new FormData();
+          form.append("photo", file);
+          return form;
+        },
+      }),
+    ),
+  );
+  const remove = useCookChange<undefined>(id, () =>
+    answer(client.DELETE("/api/cooks/{cook_id}/photo", { params: at(id) })),
+  );
   return { add, remove };
 }

@@ -41,7 +41,12 @@ export function newest(old: Cook | undefined, fresh: Cook): Cook {
   const [reading = 0, event = 0] = parts(fresh.cursor);
   const behind = event < oldEvent || (event === oldEvent && reading < oldReading);
   const [base, other] = behind ? [old, fresh] : [fresh, old];
-  return { ...base, events: union(base.events, other.events), readings: union(base.readings, other.readings), cursor: `${Math.max(oldReading, reading)}-${Math.max(oldEvent, event)}` };
+  return {
+    ...base,
+    events: union(base.events, other.events),
+    readings: union(base.readings, other.readings),
+    cursor: `${Math.max(oldReading, reading)}-${Math.max(oldEvent, event)}`,
+  };
 }
 
 interface Heard {
@@ -63,7 +68,10 @@ let heard: Heard[] = [];
 let skewMs = 0;
 const synced = <T extends { clock: Schemas["ClockOut"] }>(from: T): T => {
   const at = performance.now();
-  ({ heard, skew: skewMs } = skewOf([...heard, { at, skew: Date.parse(from.clock.server_at) - Date.now() }], at));
+  ({ heard, skew: skewMs } = skewOf(
+    [...heard, { at, skew: Date.parse(from.clock.server_at) - Date.now() }],
+    at,
+  ));
   return from;
 };
 
@@ -73,7 +81,10 @@ const ASK_MS = 2000;
 
 /** Hold one of the few stream slots until the returned promise is resolved; false where all are taken. */
 async function slot(until: Promise<void>, begin: () => void): Promise<boolean> {
-  if (!("locks" in navigator)) { begin(); return true; }
+  if (!("locks" in navigator)) {
+    begin();
+    return true;
+  }
   for (let n = 0; n < STREAMS; n++) {
     const held = await new Promise<boolean>((tell) => {
       void navigator.locks.request(`brasko-stream-${n}`, { ifAvailable: true }, (lock) => {
@@ -81,18 +92,28 @@ async function slot(until: Promise<void>, begin: () => void): Promise<boolean> {
         return lock ? until : undefined;
       });
     });
-    if (held) { begin(); return true; }
+    if (held) {
+      begin();
+      return true;
+    }
   }
   return false;
 }
 
 /** Follow a cook until the returned function is called. */
-function follow(id: number, cursor: () => string, onUpdate: (update: Update) => void, onLink: (link: Link) => void): () => void {
+function follow(
+  id: number,
+  cursor: () => string,
+  onUpdate: (update: Update) => void,
+  onLink: (link: Link) => void,
+): () => void {
   let stopped = false;
   let source: EventSource | null = null;
   let timer = 0;
   let release: () => void = () => undefined;
-  const until = new Promise<void>((resolve) => { release = resolve; });
+  const until = new Promise<void>((resolve) => {
+    release = resolve;
+  });
   const listen = () => {
     if (stopped) return;
     source = new EventSource(`/api/cooks/${id}/stream?after=${cursor()}`);
@@ -101,24 +122,42 @@ function follow(id: number, cursor: () => string, onUpdate: (update: Update) => 
       onLink("waiting");
       if (source?.readyState === EventSource.CLOSED) timer = window.setTimeout(listen, ASK_MS);
     };
-    source.addEventListener("update", (message) => onUpdate(JSON.parse((message as MessageEvent<string>).data) as Update));
+    source.addEventListener("update", (message) =>
+      onUpdate(JSON.parse((message as MessageEvent<string>).data) as Update),
+    );
   };
   const ask = async () => {
     try {
-      const update = await answer(client.GET("/api/cooks/{cook_id}/updates", { params: { path: { cook_id: id }, query: { after: cursor() } } }));
-      if (!stopped) { onUpdate(update); onLink("live"); }
+      const update = await answer(
+        client.GET("/api/cooks/{cook_id}/updates", {
+          params: { path: { cook_id: id }, query: { after: cursor() } },
+        }),
+      );
+      if (!stopped) {
+        onUpdate(update);
+        onLink("live");
+      }
     } catch {
       onLink("waiting");
     }
     if (!stopped) timer = window.setTimeout(() => void ask(), ASK_MS);
   };
-  void slot(until, listen).then((held) => { if (!held && !stopped) void ask(); });
-  return () => { stopped = true; source?.close(); window.clearTimeout(timer); release(); };
+  void slot(until, listen).then((held) => {
+    if (!held && !stopped) void ask();
+  });
+  return () => {
+    stopped = true;
+    source?.close();
+    window.clearTimeout(timer);
+    release();
+  };
 }
 
 /** The whole of a cook, with what the stream brought while it was on its way. */
 export async function askedFor(queries: QueryClient, id: number): Promise<Cook> {
-  const told = synced(await answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } } })));
+  const told = synced(
+    await answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } } })),
+  );
   return newest(queries.getQueryData<Cook>(keys.cook(id)), told);
 }
 
@@ -143,11 +182,21 @@ export function useLiveCook(id: number) {
       queries.setQueryData<Cook>(keys.cook(id), (cook) => (cook ? updated(cook, update) : cook));
       if (update.ended_at) void queries.invalidateQueries({ queryKey: keys.cooks });
     };
-    const begin = () => { stop = follow(id, () => queries.getQueryData<Cook>(keys.cook(id))?.cursor ?? "", onUpdate, setLink); };
-    const onVisible = () => { stop?.(); stop = null; if (document.hidden) setLink("off"); else begin(); };
+    const begin = () => {
+      stop = follow(id, () => queries.getQueryData<Cook>(keys.cook(id))?.cursor ?? "", onUpdate, setLink);
+    };
+    const onVisible = () => {
+      stop?.();
+      stop = null;
+      if (document.hidden) setLink("off");
+      else begin();
+    };
     if (!document.hidden) begin();
     document.addEventListener("visibilitychange", onVisible);
-    return () => { document.removeEventListener("visibilitychange", onVisible); stop?.(); };
+    return () => {
+      document.removeEventListener("visibilitychange", onVisible);
+      stop?.();
+    };
   }, [id, open, queries]);
 
   return { ...query, link };
@@ -157,7 +206,12 @@ export function useLiveCook(id: number) {
  * The cook's own time now [ms], from its clock and the difference between the two machines' clocks: never before the
  * moment the server last told of.
  */
-export function cookTime(clock: Schemas["ClockOut"], ahead: number, ended: string | null, wall: number): number {
+export function cookTime(
+  clock: Schemas["ClockOut"],
+  ahead: number,
+  ended: string | null,
+  wall: number,
+): number {
   if (ended) return Date.parse(ended);
   const real = Math.max(wall + ahead, Date.parse(clock.server_at));
   return Date.parse(clock.cook_at) + (real - Date.parse(clock.real_at)) * clock.speed;

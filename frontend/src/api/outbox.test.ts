@@ -15,7 +15,8 @@ vi.mock("./client", () => ({
   },
 }));
 
-const deed = (task: string): Deed => ({ client_id: freshId(), kind: "done", task, at: "2030-01-01T00:00:00Z" }) as Deed;
+const deed = (task: string): Deed =>
+  ({ client_id: freshId(), kind: "done", task, at: "2030-01-01T00:00:00Z" }) as Deed;
 const kept = () => JSON.parse(localStorage.getItem("brasko-outbox") ?? "[]") as { household: string }[];
 
 describe("what is not with the server yet", () => {
@@ -70,6 +71,7 @@ describe("names", () => {
     const made = new Set(Array.from({ length: 200 }, freshId));
     vi.unstubAllGlobals();
     expect(made.size).toBe(200);
-    for (const id of made) expect(id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
+    for (const id of made)
+      expect(id).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
   });
 });

@@ -41,7 +41,11 @@ let timer = 0;
 
 function set(next: Waiting[]) {
   waiting = next;
-  try { localStorage.setItem(PLACE, JSON.stringify(next)); } catch { /* a full store loses nothing that is still in memory */ }
+  try {
+    localStorage.setItem(PLACE, JSON.stringify(next));
+  } catch {
+    /* a full store loses nothing that is still in memory */
+  }
   listeners.forEach((tell) => tell());
 }
 
@@ -62,7 +66,8 @@ export function speakFor(name: string | null) {
 }
 
 /** What of this household is not with the server yet. */
-export const unsent = (): Waiting[] => waiting.filter((w) => w.household === household && w.refused === undefined && !w.sent);
+export const unsent = (): Waiting[] =>
+  waiting.filter((w) => w.household === household && w.refused === undefined && !w.sent);
 
 /** Nothing of the household stays in this browser. */
 export function forgetAll() {
@@ -80,16 +85,29 @@ async function flush() {
       const first = waiting.find((w) => w.household === household && w.refused === undefined && !w.sent);
       if (!first) break;
       try {
-        await answer(client.POST("/api/cooks/{cook_id}/events", { params: { path: { cook_id: first.cook } }, body: first.deed, signal: AbortSignal.timeout(PATIENCE_MS) }));
+        await answer(
+          client.POST("/api/cooks/{cook_id}/events", {
+            params: { path: { cook_id: first.cook } },
+            body: first.deed,
+            signal: AbortSignal.timeout(PATIENCE_MS),
+          }),
+        );
         set(waiting.map((w) => (w.deed.client_id === first.deed.client_id ? { ...w, sent: true } : w)));
         failures = 0;
       } catch (error) {
         if (error instanceof Problem && error.status < 500 && error.status !== 401 && error.status !== 403) {
-          set(waiting.map((w) => (w.deed.client_id === first.deed.client_id ? { ...w, refused: error.message } : w)));
+          set(
+            waiting.map((w) =>
+              w.deed.client_id === first.deed.client_id ? { ...w, refused: error.message } : w,
+            ),
+          );
         } else {
           failures += 1;
           listeners.forEach((tell) => tell());
-          timer = window.setTimeout(() => void flush(), AGAIN_MS[Math.min(failures - 1, AGAIN_MS.length - 1)]);
+          timer = window.setTimeout(
+            () => void flush(),
+            AGAIN_MS[Math.min(failures - 1, AGAIN_MS.length - 1)],
+          );
           break;
         }
       }
@@ -109,14 +127,20 @@ export function record(cook: number, deed: Deed) {
 /** Let go of what the server has and the cook is told with by now. */
 export function settle(cook: Cook) {
   const known = new Set(cook.events.map((e) => e.client_id));
-  if (waiting.some((w) => w.sent && known.has(w.deed.client_id))) set(waiting.filter((w) => !(w.sent && known.has(w.deed.client_id))));
+  if (waiting.some((w) => w.sent && known.has(w.deed.client_id)))
+    set(waiting.filter((w) => !(w.sent && known.has(w.deed.client_id))));
 }
 
 export const forget = (clientId: string) => set(waiting.filter((w) => w.deed.client_id !== clientId));
 
 window.addEventListener("online", () => void flush());
 
-const subscribe = (tell: () => void) => { listeners.add(tell); return () => { listeners.delete(tell); }; };
+const subscribe = (tell: () => void) => {
+  listeners.add(tell);
+  return () => {
+    listeners.delete(tell);
+  };
+};
 const EMPTY: Waiting[] = [];
 let snapshot: Waiting[] = EMPTY;
 const current = () => {
@@ -140,17 +164,48 @@ export function withWaiting(cook: Cook, outbox: readonly Waiting[]): Cook {
   const known = new Set(cook.events.map((e) => e.client_id));
   const mine = outbox.filter((w) => w.refused === undefined && !known.has(w.deed.client_id));
   if (mine.length === 0) return cook;
-  const events = [...cook.events, ...mine.map((w, i) => ({ id: -1 - i, client_id: w.deed.client_id, piece_id: w.deed.piece_id ?? null, kind: w.deed.kind, at: w.deed.at, payload: { task: w.deed.task, undoes: w.deed.undoes, text: w.deed.text, rain: w.deed.rain, wind: w.deed.wind } as Record<string, unknown> }))];
+  const events = [
+    ...cook.events,
+    ...mine.map((w, i) => ({
+      id: -1 - i,
+      client_id: w.deed.client_id,
+      piece_id: w.deed.piece_id ?? null,
+      kind: w.deed.kind,
+      at: w.deed.at,
+      payload: {
+        task: w.deed.task,
+        undoes: w.deed.undoes,
+        text: w.deed.text,
+        rain: w.deed.rain,
+        wind: w.deed.wind,
+      } as Record<string, unknown>,
+    })),
+  ];
   const undone = new Set(mine.filter((w) => w.deed.kind === "undo").map((w) => w.deed.undoes));
   const done = mine.filter((w) => w.deed.kind === "done" && !undone.has(w.deed.client_id));
-  const taken = new Set(cook.events.filter((e) => e.kind === "done" && undone.has(e.client_id)).map((e) => `${e.piece_id}-${String(e.payload.task)}`));
+  const taken = new Set(
+    cook.events
+      .filter((e) => e.kind === "done" && undone.has(e.client_id))
+      .map((e) => `${e.piece_id}-${String(e.payload.task)}`),
+  );
   const expected = cook.expected.map((e) => {
     const here = done.find((w) => w.deed.task === e.key && (w.deed.piece_id ?? null) === e.piece_id);
     if (here) return { ...e, state: "done" as const, start_at: here.deed.at };
     if (taken.has(`${e.piece_id}-${e.key}`)) return { ...e, state: "next" as const };
     return e;
   });
-  return { ...cook, events, expected, outlooks: cook.outlooks.map((o) => standing(o, cook, mine.filter((w) => !undone.has(w.deed.client_id)))) };
+  return {
+    ...cook,
+    events,
+    expected,
+    outlooks: cook.outlooks.map((o) =>
+      standing(
+        o,
+        cook,
+        mine.filter((w) => !undone.has(w.deed.client_id)),
+      ),
+    ),
+  };
 }
 
 type Outlook = Cook["outlooks"][number];
@@ -163,9 +218,12 @@ function standing(outlook: Outlook, cook: Cook, mine: readonly Waiting[]): Outlo
     if (deed.kind === "lid") lid_open = deed.open ?? lid_open;
     if (taken?.kind === "lid") lid_open = !taken.payload.open;
     if (deed.piece_id !== outlook.piece_id) continue;
-    if (deed.kind === "done") { lid_open = false; aside = ""; }
+    if (deed.kind === "done") {
+      lid_open = false;
+      aside = "";
+    }
     if (deed.kind === "pause") aside = deed.on ? "off" : "";
-    if (deed.kind === "move") aside = deed.place === "back" ? "" : deed.place ?? aside;
+    if (deed.kind === "move") aside = deed.place === "back" ? "" : (deed.place ?? aside);
   }
   return { ...outlook, lid_open, aside };
 }

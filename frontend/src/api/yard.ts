@@ -19,73 +19,189 @@ export type LaidFire = Schemas["LaidFireOut"];
 export type Thermometer = Schemas["ThermometerOut"];
 
 export const useFireReference = () =>
-  useQuery({ queryKey: yardKeys.fireReference, queryFn: ({ signal }) => answer(client.GET("/api/fire/reference", { signal })), staleTime: Infinity });
+  useQuery({
+    queryKey: yardKeys.fireReference,
+    queryFn: ({ signal }) => answer(client.GET("/api/fire/reference", { signal })),
+    staleTime: Infinity,
+  });
 export const useWeather = () =>
-  useQuery({ queryKey: yardKeys.weather, queryFn: ({ signal }) => answer(client.GET("/api/weather", { signal })), staleTime: 600_000 });
-export const useGrills = () => useQuery({ queryKey: yardKeys.grills, queryFn: ({ signal }) => answer(client.GET("/api/grills", { signal })) });
-export const usePans = () => useQuery({ queryKey: yardKeys.pans, queryFn: ({ signal }) => answer(client.GET("/api/pans", { signal })) });
-export const useFires = () => useQuery({ queryKey: yardKeys.fires, queryFn: ({ signal }) => answer(client.GET("/api/fires", { signal })) });
-export const useThermometers = () => useQuery({ queryKey: yardKeys.thermometers, queryFn: ({ signal }) => answer(client.GET("/api/thermometers", { signal })) });
+  useQuery({
+    queryKey: yardKeys.weather,
+    queryFn: ({ signal }) => answer(client.GET("/api/weather", { signal })),
+    staleTime: 600_000,
+  });
+export const useGrills = () =>
+  useQuery({
+    queryKey: yardKeys.grills,
+    queryFn: ({ signal }) => answer(client.GET("/api/grills", { signal })),
+  });
+export const usePans = () =>
+  useQuery({ queryKey: yardKeys.pans, queryFn: ({ signal }) => answer(client.GET("/api/pans", { signal })) });
+export const useFires = () =>
+  useQuery({
+    queryKey: yardKeys.fires,
+    queryFn: ({ signal }) => answer(client.GET("/api/fires", { signal })),
+  });
+export const useThermometers = () =>
+  useQuery({
+    queryKey: yardKeys.thermometers,
+    queryFn: ({ signal }) => answer(client.GET("/api/thermometers", { signal })),
+  });
 export const useTrueReadings = (altitudeM: number) =>
   useQuery({
-    queryKey: yardKeys.truth(altitudeM), retry: false,
-    queryFn: ({ signal }) => answer(client.GET("/api/yard/true", { params: { query: { altitude_m: altitudeM } }, signal })),
+    queryKey: yardKeys.truth(altitudeM),
+    retry: false,
+    queryFn: ({ signal }) =>
+      answer(client.GET("/api/yard/true", { params: { query: { altitude_m: altitudeM } }, signal })),
   });
 
 function useChange<V, A>(call: (value: V) => Promise<A>, ...touched: (readonly string[])[]) {
   const queries = useQueryClient();
-  return useMutation({ mutationFn: call, onSuccess: () => Promise.all(touched.map((queryKey) => queries.invalidateQueries({ queryKey }))) });
+  return useMutation({
+    mutationFn: call,
+    onSuccess: () => Promise.all(touched.map((queryKey) => queries.invalidateQueries({ queryKey }))),
+  });
 }
 
 const id = (name: string, value: number) => ({ path: { [name]: value } }) as never;
 
 export const useWriteGrill = () =>
-  useChange(({ number, body }: { number: number | null; body: Schemas["GrillBody"] }) =>
-    answer(number === null ? client.POST("/api/grills", { body }) : client.PUT("/api/grills/{grill_id}", { params: id("grill_id", number), body })), yardKeys.grills, yardKeys.pans);
+  useChange(
+    ({ number, body }: { number: number | null; body: Schemas["GrillBody"] }) =>
+      answer(
+        number === null
+          ? client.POST("/api/grills", { body })
+          : client.PUT("/api/grills/{grill_id}", { params: id("grill_id", number), body }),
+      ),
+    yardKeys.grills,
+    yardKeys.pans,
+  );
 export const usePutGrillAway = () =>
-  useChange(({ number, back }: { number: number; back: boolean }) =>
-    answer(back ? client.POST("/api/grills/{grill_id}/restore", { params: id("grill_id", number) }) : client.DELETE("/api/grills/{grill_id}", { params: id("grill_id", number) })), yardKeys.grills, yardKeys.pans);
+  useChange(
+    ({ number, back }: { number: number; back: boolean }) =>
+      answer(
+        back
+          ? client.POST("/api/grills/{grill_id}/restore", { params: id("grill_id", number) })
+          : client.DELETE("/api/grills/{grill_id}", { params: id("grill_id", number) }),
+      ),
+    yardKeys.grills,
+    yardKeys.pans,
+  );
 export const useWritePan = () =>
-  useChange(({ number, body }: { number: number | null; body: Schemas["PanBody"] }) =>
-    answer(number === null ? client.POST("/api/pans", { body }) : client.PUT("/api/pans/{pan_id}", { params: id("pan_id", number), body })), yardKeys.pans);
+  useChange(
+    ({ number, body }: { number: number | null; body: Schemas["PanBody"] }) =>
+      answer(
+        number === null
+          ? client.POST("/api/pans", { body })
+          : client.PUT("/api/pans/{pan_id}", { params: id("pan_id", number), body }),
+      ),
+    yardKeys.pans,
+  );
 export const usePutPanAway = () =>
-  useChange(({ number, back }: { number: number; back: boolean }) =>
-    answer(back ? client.POST("/api/pans/{pan_id}/restore", { params: id("pan_id", number) }) : client.DELETE("/api/pans/{pan_id}", { params: id("pan_id", number) })), yardKeys.pans);
-export const useKeepFire = () => useChange((body: Schemas["OwnFireIn"]) => answer(client.POST("/api/fires", { body })), yardKeys.fires);
+  useChange(
+    ({ number, back }: { number: number; back: boolean }) =>
+      answer(
+        back
+          ? client.POST("/api/pans/{pan_id}/restore", { params: id("pan_id", number) })
+          : client.DELETE("/api/pans/{pan_id}", { params: id("pan_id", number) }),
+      ),
+    yardKeys.pans,
+  );
+export const useKeepFire = () =>
+  useChange((body: Schemas["OwnFireIn"]) => answer(client.POST("/api/fires", { body })), yardKeys.fires);
 export const usePutFireAway = () =>
-  useChange(({ number, back }: { number: number; back: boolean }) =>
-    answer(back ? client.POST("/api/fires/{fire_id}/restore", { params: id("fire_id", number) }) : client.DELETE("/api/fires/{fire_id}", { params: id("fire_id", number) })), yardKeys.fires);
-export const usePair = () => useChange((body: Schemas["ThermometerIn"]) => answer(client.POST("/api/thermometers", { body })), yardKeys.thermometers);
+  useChange(
+    ({ number, back }: { number: number; back: boolean }) =>
+      answer(
+        back
+          ? client.POST("/api/fires/{fire_id}/restore", { params: id("fire_id", number) })
+          : client.DELETE("/api/fires/{fire_id}", { params: id("fire_id", number) }),
+      ),
+    yardKeys.fires,
+  );
+export const usePair = () =>
+  useChange(
+    (body: Schemas["ThermometerIn"]) => answer(client.POST("/api/thermometers", { body })),
+    yardKeys.thermometers,
+  );
 export const useName = () =>
-  useChange(({ number, name }: { number: number; name: string }) =>
-    answer(client.PUT("/api/thermometers/{thermometer_id}/name", { params: id("thermometer_id", number), body: { name } })), yardKeys.thermometers);
+  useChange(
+    ({ number, name }: { number: number; name: string }) =>
+      answer(
+        client.PUT("/api/thermometers/{thermometer_id}/name", {
+          params: id("thermometer_id", number),
+          body: { name },
+        }),
+      ),
+    yardKeys.thermometers,
+  );
 export const useRevoke = () =>
-  useChange((number: number) => answer(client.DELETE("/api/thermometers/{thermometer_id}", { params: id("thermometer_id", number) })), yardKeys.thermometers);
+  useChange(
+    (number: number) =>
+      answer(client.DELETE("/api/thermometers/{thermometer_id}", { params: id("thermometer_id", number) })),
+    yardKeys.thermometers,
+  );
 export const usePairAgain = () =>
-  useChange((number: number) => answer(client.POST("/api/thermometers/{thermometer_id}/token", { params: id("thermometer_id", number) })), yardKeys.thermometers);
+  useChange(
+    (number: number) =>
+      answer(
+        client.POST("/api/thermometers/{thermometer_id}/token", { params: id("thermometer_id", number) }),
+      ),
+    yardKeys.thermometers,
+  );
 export const useCheck = () =>
-  useChange(({ number, body }: { number: number; body: Schemas["CheckIn"] }) =>
-    answer(client.POST("/api/thermometers/{thermometer_id}/checks", { params: id("thermometer_id", number), body })), yardKeys.thermometers);
+  useChange(
+    ({ number, body }: { number: number; body: Schemas["CheckIn"] }) =>
+      answer(
+        client.POST("/api/thermometers/{thermometer_id}/checks", {
+          params: id("thermometer_id", number),
+          body,
+        }),
+      ),
+    yardKeys.thermometers,
+  );
 export const useTakeCheckBack = () =>
-  useChange(({ number, check }: { number: number; check: number }) =>
-    answer(client.DELETE("/api/thermometers/{thermometer_id}/checks/{check_id}", { params: { path: { thermometer_id: number, check_id: check } } })), yardKeys.thermometers);
+  useChange(
+    ({ number, check }: { number: number; check: number }) =>
+      answer(
+        client.DELETE("/api/thermometers/{thermometer_id}/checks/{check_id}", {
+          params: { path: { thermometer_id: number, check_id: check } },
+        }),
+      ),
+    yardKeys.thermometers,
+  );
 
 /** Readings since a moment, corrected anew by the checks that stand now. */
 export function usePutRight() {
   const queries = useQueryClient();
   return useMutation({
     mutationFn: ({ number, since }: { number: number; since: string }) =>
-      answer(client.POST("/api/thermometers/{thermometer_id}/put-right", { params: { path: { thermometer_id: number } }, body: { since } })),
+      answer(
+        client.POST("/api/thermometers/{thermometer_id}/put-right", {
+          params: { path: { thermometer_id: number } },
+          body: { since },
+        }),
+      ),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.cooks }),
   });
 }
 
 /** What a check would make of readings, before it is kept; nothing where it would be refused. */
-export function useCorrectionTried(number: number, body: Schemas["CheckIn"] | null): Schemas["CheckEffectOut"] | undefined {
+export function useCorrectionTried(
+  number: number,
+  body: Schemas["CheckIn"] | null,
+): Schemas["CheckEffectOut"] | undefined {
   return useQuery({
     queryKey: ["check tried", number, body],
     enabled: body !== null,
     retry: false,
-    queryFn: ({ signal }) => answer(client.POST("/api/thermometers/{thermometer_id}/checks/try", { params: { path: { thermometer_id: number } }, body: body!, signal })),
+    queryFn: ({ signal }) =>
+      answer(
+        client.POST("/api/thermometers/{thermometer_id}/checks/try", {
+          params: { path: { thermometer_id: number } },
+          body: body!,
+          signal,
+        }),
+      ),
   }).data;
 }

@@ -3,12 +3,22 @@ import { afterEach, beforeEach, expect, it, vi } from "vitest";
 import { keepAgain, keeping } from "./keep";
 import { leaveNothing } from "./leave";
 
-const client = (name: string) => ({ timestamp: 1, buster: "2", clientState: { mutations: [], queries: [{ queryKey: ["session"], queryHash: "s", state: { data: name } }] } });
+const client = (name: string) => ({
+  timestamp: 1,
+  buster: "2",
+  clientState: { mutations: [], queries: [{ queryKey: ["session"], queryHash: "s", state: { data: name } }] },
+});
 const keep = (name: string) => keeping.persister.persistClient(client(name) as never);
 const kept = () => localStorage.getItem("brasko-kept") ?? "";
 
-beforeEach(() => { vi.useFakeTimers(); localStorage.clear(); keepAgain(); });
-afterEach(() => { vi.useRealTimers(); });
+beforeEach(() => {
+  vi.useFakeTimers();
+  localStorage.clear();
+  keepAgain();
+});
+afterEach(() => {
+  vi.useRealTimers();
+});
 
 it("keeps nothing that was put off until after the household left", () => {
   void keep("wren");

@@ -30,11 +30,16 @@ export function SessionGate({ children }: { children: ReactNode }) {
   const demo = useEnterDemo();
   const enter = Boolean(session.data?.demo && !session.data.signed_in && !sessionStorage.getItem(LEFT_DEMO));
   const { mutate, status } = demo;
-  useEffect(() => { if (enter && status === "idle") mutate(undefined); }, [enter, mutate, status]);
+  useEffect(() => {
+    if (enter && status === "idle") mutate(undefined);
+  }, [enter, mutate, status]);
   const scheme = session.data?.household?.scheme ?? "system";
   useEffect(() => {
     const dark = window.matchMedia("(prefers-color-scheme: dark)");
-    const paint = () => { document.documentElement.dataset.scheme = scheme === "system" ? (dark.matches ? "dark" : "light") : scheme; };
+    const paint = () => {
+      document.documentElement.dataset.scheme =
+        scheme === "system" ? (dark.matches ? "dark" : "light") : scheme;
+    };
     paint();
     dark.addEventListener("change", paint);
     return () => dark.removeEventListener("change", paint);
@@ -46,9 +51,24 @@ export function SessionGate({ children }: { children: ReactNode }) {
   }, [name]);
   const leaving = useIsSigningOut();
   const household = useMemo(() => session.data?.household ?? null, [session.data]);
-  if (session.isError && !session.data) return <main className="p-6"><Failed error={session.error} again={() => void session.refetch()} /></main>;
-  if (session.isPending || (enter && !demo.isError)) return <main className="p-6"><Waiting what="Lighting up…" /></main>;
-  if (leaving) return <main className="p-6"><Waiting what="Shutting the lid…" /></main>;
+  if (session.isError && !session.data)
+    return (
+      <main className="p-6">
+        <Failed error={session.error} again={() => void session.refetch()} />
+      </main>
+    );
+  if (session.isPending || (enter && !demo.isError))
+    return (
+      <main className="p-6">
+        <Waiting what="Lighting up…" />
+      </main>
+    );
+  if (leaving)
+    return (
+      <main className="p-6">
+        <Waiting what="Shutting the lid…" />
+      </main>
+    );
   if (!household) return <SignInPage demo={session.data.demo} />;
   return <Context value={household}>{children}</Context>;
 }

@@ -23,7 +23,13 @@ function Mark() {
     <svg viewBox="0 0 32 24" width="34" height="26" aria-hidden>
       <path d="M2 14h7M12.500 14h7M23 14h7" stroke="var(--c-ash)" strokeWidth="3" strokeLinecap="round" />
       <path d="M6 20.500h7M18 20.500h8" stroke="var(--c-ember)" strokeWidth="4" strokeLinecap="round" />
-      <path d="M6 7c4-5 16-5 20 0" stroke="var(--c-ember)" strokeWidth="3" fill="none" strokeLinecap="round" />
+      <path
+        d="M6 7c4-5 16-5 20 0"
+        stroke="var(--c-ember)"
+        strokeWidth="3"
+        fill="none"
+        strokeLinecap="round"
+      />
     </svg>
   );
 }
@@ -34,33 +40,87 @@ export function Shell() {
   const preferences = usePreferences();
   const signOut = useSignOut();
   const [sure, setSure] = useState(false);
-  const leave = () => { leaveDemo(); leaveNothing(); signOut.mutate(undefined); };
+  const leave = () => {
+    leaveDemo();
+    leaveNothing();
+    signOut.mutate(undefined);
+  };
   const dark = document.documentElement.dataset.scheme === "dark";
   const small = "min-h-11 rounded-bar px-3 text-sm font-semibold hover:bg-raised [font-stretch:80%]";
   return (
     <div className="mx-auto flex min-h-dvh max-w-[100rem] flex-col">
-      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-ember focus:p-3 focus:text-on-ember">Skip to the content</a>
+      <a
+        href="#main"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-ember focus:p-3 focus:text-on-ember"
+      >
+        Skip to the content
+      </a>
       <header className="flex print:hidden flex-wrap items-center gap-x-6 px-4 pt-1 md:px-6">
-        <NavLink to="/plan" className="flex items-center gap-2 py-2 text-xl font-extrabold text-ink no-underline [font-stretch:112%]"><Mark />Brasko</NavLink>
-        <nav aria-label="Places" className="order-last -mx-3 flex w-[calc(100%+1.5rem)] flex-wrap gap-x-1 md:order-none md:mx-0 md:w-auto">
+        <NavLink
+          to="/plan"
+          className="flex items-center gap-2 py-2 text-xl font-extrabold text-ink no-underline [font-stretch:112%]"
+        >
+          <Mark />
+          Brasko
+        </NavLink>
+        <nav
+          aria-label="Places"
+          className="order-last -mx-3 flex w-[calc(100%+1.5rem)] flex-wrap gap-x-1 md:order-none md:mx-0 md:w-auto"
+        >
           {PLACES.map((place) => (
-            <NavLink key={place.to} to={place.to} className="relative flex min-h-11 items-center px-3 font-semibold text-ash no-underline [font-stretch:85%] hover:text-ink aria-[current=page]:text-ink aria-[current=page]:after:absolute aria-[current=page]:after:inset-x-2 aria-[current=page]:after:bottom-1 aria-[current=page]:after:h-1 aria-[current=page]:after:rounded-full aria-[current=page]:after:bg-ember">{place.name}</NavLink>
+            <NavLink
+              key={place.to}
+              to={place.to}
+              className="relative flex min-h-11 items-center px-3 font-semibold text-ash no-underline [font-stretch:85%] hover:text-ink aria-[current=page]:text-ink aria-[current=page]:after:absolute aria-[current=page]:after:inset-x-2 aria-[current=page]:after:bottom-1 aria-[current=page]:after:h-1 aria-[current=page]:after:rounded-full aria-[current=page]:after:bg-ember"
+            >
+              {place.name}
+            </NavLink>
           ))}
         </nav>
         <div className="ml-auto flex flex-wrap items-center">
           <span className="mr-2 hidden text-sm text-ash lg:inline">{household.name}</span>
-          <button type="button" className={small} onClick={() => preferences.mutate({ units: household.units === "us" ? "metric" : "us" })}>{household.units === "us" ? "°F" : "°C"}<span className="sr-only">{household.units === "us" ? " and inches. Change to Celsius and millimetres" : " and millimetres. Change to Fahrenheit and inches"}</span></button>
-          <button type="button" className={small} onClick={() => preferences.mutate({ scheme: dark ? "light" : "dark" })}>{dark ? "Light" : "Dark"}<span className="sr-only"> scheme</span></button>
-          <button type="button" className={small} onClick={() => (unsent().length > 0 ? setSure(true) : leave())}>Sign out</button>
+          <button
+            type="button"
+            className={small}
+            onClick={() => preferences.mutate({ units: household.units === "us" ? "metric" : "us" })}
+          >
+            {household.units === "us" ? "°F" : "°C"}
+            <span className="sr-only">
+              {household.units === "us"
+                ? " and inches. Change to Celsius and millimetres"
+                : " and millimetres. Change to Fahrenheit and inches"}
+            </span>
+          </button>
+          <button
+            type="button"
+            className={small}
+            onClick={() => preferences.mutate({ scheme: dark ? "light" : "dark" })}
+          >
+            {dark ? "Light" : "Dark"}
+            <span className="sr-only"> scheme</span>
+          </button>
+          <button
+            type="button"
+            className={small}
+            onClick={() => (unsent().length > 0 ? setSure(true) : leave())}
+          >
+            Sign out
+          </button>
         </div>
         {sure && (
           <p role="alert" className="m-0 flex w-full flex-wrap items-center gap-2 text-alarm">
-            {unsent().length === 1 ? "One mark is" : `${unsent().length} marks are`} not with the server yet, and would be lost.
-            <Button onClick={leave}>Sign out all the same</Button><Button weight="quiet" onClick={() => setSure(false)}>Stay</Button>
+            {unsent().length === 1 ? "One mark is" : `${unsent().length} marks are`} not with the server yet,
+            and would be lost.
+            <Button onClick={leave}>Sign out all the same</Button>
+            <Button weight="quiet" onClick={() => setSure(false)}>
+              Stay
+            </Button>
           </p>
         )}
       </header>
-      <main id="main" className="flex flex-1 flex-col px-4 pb-8 md:px-6"><Outlet /></main>
+      <main id="main" className="flex flex-1 flex-col px-4 pb-8 md:px-6">
+        <Outlet />
+      </main>
     </div>
   );
 }

@@ -23,7 +23,17 @@ export const wordFor = (scale: Reference["scales"][number], c: number) =>
   (scale.bands.find((b) => c < b.high_c) ?? scale.bands[scale.bands.length - 1])?.word ?? "";
 
 /** A finish chosen on a strip painted with the colour of the cooked middle, the agency figure always drawn. */
-export function Doneness({ scale, colours, value, onChange, agencyC, system, low: LOW, high: HIGH, words }: Props) {
+export function Doneness({
+  scale,
+  colours,
+  value,
+  onChange,
+  agencyC,
+  system,
+  low: LOW,
+  high: HIGH,
+  words,
+}: Props) {
   const ramp = colours.map((c) => ({ at: c.temp_c, colour: c.colour }));
   const share = (c: number) => ((Math.min(HIGH, Math.max(LOW, c)) - LOW) / (HIGH - LOW)) * 100;
   const unit = temperature(system);
@@ -32,22 +42,60 @@ export function Doneness({ scale, colours, value, onChange, agencyC, system, low
     <div className="flex flex-col gap-1">
       <div className="flex items-baseline justify-between">
         <span className="text-sm font-semibold [font-stretch:85%]">Finish in the middle</span>
-        <span><b className="figure text-xl">{tempText(system, value)}</b> {words && <span className="text-sm">{wordFor(scale, value)}</span>}</span>
+        <span>
+          <b className="figure text-xl">{tempText(system, value)}</b>{" "}
+          {words && <span className="text-sm">{wordFor(scale, value)}</span>}
+        </span>
       </div>
       <RadixSlider.Root
-        className="relative flex h-11 touch-none items-center select-none" min={Math.round(unit.shown(LOW))} max={Math.round(unit.shown(HIGH))} step={unit.step}
-        value={[Math.round(unit.shown(value) / unit.step) * unit.step]} onValueChange={([v]) => { if (v !== undefined) onChange(unit.si(v)); }}
+        className="relative flex h-11 touch-none items-center select-none"
+        min={Math.round(unit.shown(LOW))}
+        max={Math.round(unit.shown(HIGH))}
+        step={unit.step}
+        value={[Math.round(unit.shown(value) / unit.step) * unit.step]}
+        onValueChange={([v]) => {
+          if (v !== undefined) onChange(unit.si(v));
+        }}
       >
-        <RadixSlider.Track className="relative h-5 flex-1 overflow-hidden rounded-bar" style={{ background: `linear-gradient(90deg, ${stops.map((c) => css(sampled(ramp, c))).join(", ")})` }} />
-        <RadixSlider.Thumb aria-label="Finish in the middle" aria-valuetext={words ? `${tempText(system, value)}, ${wordFor(scale, value)}` : tempText(system, value)} className="block h-9 w-3.5 rounded-bar border-2 border-panel bg-ink" />
+        <RadixSlider.Track
+          className="relative h-5 flex-1 overflow-hidden rounded-bar"
+          style={{
+            background: `linear-gradient(90deg, ${stops.map((c) => css(sampled(ramp, c))).join(", ")})`,
+          }}
+        />
+        <RadixSlider.Thumb
+          aria-label="Finish in the middle"
+          aria-valuetext={
+            words ? `${tempText(system, value)}, ${wordFor(scale, value)}` : tempText(system, value)
+          }
+          className="block h-9 w-3.5 rounded-bar border-2 border-panel bg-ink"
+        />
       </RadixSlider.Root>
       <div className="relative h-9 text-xs text-ash" aria-hidden>
-        {words && scale.bands.filter((b) => b.high_c > LOW + 2 && b.low_c < HIGH - 2).map((b, i) => (
-          <span key={b.word} className="absolute border-l border-seam pl-1 leading-tight [font-stretch:70%]" style={{ left: `${share(b.low_c)}%`, top: i % 2 ? "1.05rem" : 0 }}>{b.word}</span>
-        ))}
-        {agencyC !== null && <span className="absolute -top-9 h-9 border-l-2 border-dashed border-agency" style={{ left: `${share(agencyC)}%` }} />}
+        {words &&
+          scale.bands
+            .filter((b) => b.high_c > LOW + 2 && b.low_c < HIGH - 2)
+            .map((b, i) => (
+              <span
+                key={b.word}
+                className="absolute border-l border-seam pl-1 leading-tight [font-stretch:70%]"
+                style={{ left: `${share(b.low_c)}%`, top: i % 2 ? "1.05rem" : 0 }}
+              >
+                {b.word}
+              </span>
+            ))}
+        {agencyC !== null && (
+          <span
+            className="absolute -top-9 h-9 border-l-2 border-dashed border-agency"
+            style={{ left: `${share(agencyC)}%` }}
+          />
+        )}
       </div>
-      {agencyC !== null && <p className="m-0 text-xs text-agency">Dashed: the food-safety agency's figure, {tempText(system, agencyC)}.</p>}
+      {agencyC !== null && (
+        <p className="m-0 text-xs text-agency">
+          Dashed: the food-safety agency's figure, {tempText(system, agencyC)}.
+        </p>
+      )}
     </div>
   );
 }

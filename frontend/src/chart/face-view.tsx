@@ -21,7 +21,17 @@ interface Props {
 }
 
 /** The piece cut open at a moment, painted by what time and heat have left of its red. */
-export function FaceView({ section, curve, sinceOnS, colours, system, greyShare, word, label, marks }: Props) {
+export function FaceView({
+  section,
+  curve,
+  sinceOnS,
+  colours,
+  system,
+  greyShare,
+  word,
+  label,
+  marks,
+}: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const ramp = useMemo(() => colours.map((c) => ({ at: c.temp_c, colour: c.colour })), [colours]);
   const raw = sinceOnS < 0;
@@ -58,15 +68,35 @@ export function FaceView({ section, curve, sinceOnS, colours, system, greyShare,
   return (
     <figure className="m-0 flex h-full flex-col gap-2">
       <figcaption className="flex items-baseline justify-between gap-3">
-        <h2 className="m-0 text-base">Face <span className="kicker ml-1">{label}</span></h2>
+        <h2 className="m-0 text-base">
+          Face <span className="kicker ml-1">{label}</span>
+        </h2>
         <span className="figure text-2xl">{tempText(system, here.middleC)}</span>
       </figcaption>
       <div className="flex items-center justify-center">
-        <canvas ref={canvas} role="img" aria-label={`Cut face. ${said}. Planned finish: ${word}.`} className="block h-auto max-h-44 w-full object-contain" />
+        <canvas
+          ref={canvas}
+          role="img"
+          aria-label={`Cut face. ${said}. Planned finish: ${word}.`}
+          className="block h-auto max-h-44 w-full object-contain"
+        />
       </div>
       <p className="m-0 flex flex-wrap justify-between gap-x-4 text-sm text-ash">
-        <span>{raw ? "Raw" : <>faces <b className="figure text-ink">{tempText(system, here.bottomC)}</b> below, <b className="figure text-ink">{tempText(system, here.topC)}</b> above</>}</span>
-        <span>{lengthText(system, section.thicknessMm)} thick{section.boneMm > 0 && " · bone at the left"}{marks && ` · ${marks}`} · grey rim at the end <b className="figure text-ink">{Math.round(greyShare * 100)} %</b></span>
+        <span>
+          {raw ? (
+            "Raw"
+          ) : (
+            <>
+              faces <b className="figure text-ink">{tempText(system, here.bottomC)}</b> below,{" "}
+              <b className="figure text-ink">{tempText(system, here.topC)}</b> above
+            </>
+          )}
+        </span>
+        <span>
+          {lengthText(system, section.thicknessMm)} thick{section.boneMm > 0 && " · bone at the left"}
+          {marks && ` · ${marks}`} · grey rim at the end{" "}
+          <b className="figure text-ink">{Math.round(greyShare * 100)} %</b>
+        </span>
       </p>
       <ol aria-label="What the colours mean" className="m-0 flex list-none gap-px p-0 text-xs text-ash">
         {[45, 52, 57, 63, 68, 80, 145].map((t) => (

@@ -7,7 +7,13 @@ export const ownKey = (key: string) => key.split(":").pop() ?? key;
  * Seconds since putting it on, in the foreseen cook, that match a moment of the real one: where its middle is as hot, or
  * where it never is in that step, the same share of the step.
  */
-export function foreseenTime(blocks: { key: string; start: number; end: number }[], result: PieceResult, moment: number, onS: number, coreC: number | null): number {
+export function foreseenTime(
+  blocks: { key: string; start: number; end: number }[],
+  result: PieceResult,
+  moment: number,
+  onS: number,
+  coreC: number | null,
+): number {
   const tasks = result.tasks.filter((t) => t.step);
   for (let i = tasks.length - 1; i >= 0; i--) {
     const task = tasks[i]!;

@@ -26,12 +26,17 @@ export function kept(map: Pick<HeatMap, "shape" | "width_mm" | "depth_mm">, { x_
   const v = y_mm / (map.depth_mm / 2);
   const far = map.shape === "round" ? Math.max(1, Math.hypot(u, v) / 0.98) : 1;
   const bound = (value: number, half: number) => Math.round(Math.min(half, Math.max(-half, value)));
-  return { x_mm: bound(x_mm / far, (map.width_mm / 2) * 0.98), y_mm: bound(y_mm / far, (map.depth_mm / 2) * 0.98) };
+  return {
+    x_mm: bound(x_mm / far, (map.width_mm / 2) * 0.98),
+    y_mm: bound(y_mm / far, (map.depth_mm / 2) * 0.98),
+  };
 }
 
 function nearest(axis: readonly number[], value: number): number {
   let best = 0;
-  axis.forEach((each, i) => { if (Math.abs(each - value) < Math.abs(axis[best]! - value)) best = i; });
+  axis.forEach((each, i) => {
+    if (Math.abs(each - value) < Math.abs(axis[best]! - value)) best = i;
+  });
   return best;
 }
 
@@ -39,8 +44,14 @@ function nearest(axis: readonly number[], value: number): number {
 export function at(map: HeatMap, { x_mm, y_mm }: Spot): Reading | null {
   const r = nearest(map.y_mm, y_mm);
   const c = nearest(map.x_mm, x_mm);
-  const [equivalent_c, flux_kw_m2, hand_s] = [map.equivalent_c[r]?.[c], map.flux_kw_m2[r]?.[c], map.hand_s[r]?.[c]];
-  return equivalent_c == null || flux_kw_m2 == null || hand_s == null ? null : { equivalent_c, flux_kw_m2, hand_s };
+  const [equivalent_c, flux_kw_m2, hand_s] = [
+    map.equivalent_c[r]?.[c],
+    map.flux_kw_m2[r]?.[c],
+    map.hand_s[r]?.[c],
+  ];
+  return equivalent_c == null || flux_kw_m2 == null || hand_s == null
+    ? null
+    : { equivalent_c, flux_kw_m2, hand_s };
 }
 
 export interface Bed extends Box {
@@ -51,12 +62,23 @@ export interface Bed extends Box {
 export function beds(fire: readonly Box[]): Bed[] {
   return fire.map((b) => ({
     ...b,
-    kind: b.name === "coals" ? "lit" : b.name === "unlit" ? "unlit" : b.name === "drip pan" ? "pan" : b.name === "deflector" || b.name === "heat plate" ? "plate" : "burner",
+    kind:
+      b.name === "coals"
+        ? "lit"
+        : b.name === "unlit"
+          ? "unlit"
+          : b.name === "drip pan"
+            ? "pan"
+            : b.name === "deflector" || b.name === "heat plate"
+              ? "plate"
+              : "burner",
   }));
 }
 
 /** The zones wide enough to be named on the grate; of two close beside one another the second goes to the lower row. */
-export function labels(map: Pick<HeatMap, "zones" | "width_mm">): { z: HeatMap["zones"][number]; up: boolean }[] {
+export function labels(
+  map: Pick<HeatMap, "zones" | "width_mm">,
+): { z: HeatMap["zones"][number]; up: boolean }[] {
   const found: { z: HeatMap["zones"][number]; up: boolean }[] = [];
   for (const z of map.zones.filter((each) => each.share > 0.2)) {
     const close = found.some((f) => f.up && Math.abs(f.z.x_mm - z.x_mm) < 0.26 * map.width_mm);

@@ -39,7 +39,18 @@ const STEP_MM = 10;
 const MARGIN_MM = 12;
 
 /** A grate from above: heat painted, what glows beneath, what lies on it, and a read-out at any spot. */
-export function GrateSurface({ map, items, system, label, onMove, chosen, onChoose, named = false, revision, maxHeight = "30rem" }: Props) {
+export function GrateSurface({
+  map,
+  items,
+  system,
+  label,
+  onMove,
+  chosen,
+  onChoose,
+  named = false,
+  revision,
+  maxHeight = "30rem",
+}: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const box = useRef<HTMLDivElement>(null);
   const held = useRef<{ key: string; dx: number; dy: number } | null>(null);
@@ -61,14 +72,19 @@ export function GrateSurface({ map, items, system, label, onMove, chosen, onChoo
     const grate = box.current;
     if (!grate || !movable) return;
     // a finger on a piece drags it; anywhere else it scrolls the page. React's own listeners are passive and cannot say so
-    const hold = (e: TouchEvent) => { if ((e.target as Element).closest("[data-thing]")) e.preventDefault(); };
+    const hold = (e: TouchEvent) => {
+      if ((e.target as Element).closest("[data-thing]")) e.preventDefault();
+    };
     grate.addEventListener("touchstart", hold, { passive: false });
     return () => grate.removeEventListener("touchstart", hold);
   }, [movable]);
 
   const where = (e: PointerEvent): Spot => {
     const r = box.current!.getBoundingClientRect();
-    return { x_mm: ((e.clientX - r.left) / r.width - 0.5) * width, y_mm: (0.5 - (e.clientY - r.top) / r.height) * depth };
+    return {
+      x_mm: ((e.clientX - r.left) / r.width - 0.5) * width,
+      y_mm: (0.5 - (e.clientY - r.top) / r.height) * depth,
+    };
   };
   const look = (to: Spot) => setSpot(inside(map, to) ? to : null);
   const read = spot && readAt(map, spot);
@@ -91,56 +107,173 @@ export function GrateSurface({ map, items, system, label, onMove, chosen, onChoo
         style={{ aspectRatio: `${width} / ${depth}`, maxWidth: `calc(${maxHeight} * ${width / depth})` }}
         onPointerMove={(e) => {
           const to = where(e);
-          if (held.current && onMove) onMove(held.current.key, { x_mm: to.x_mm - held.current.dx, y_mm: to.y_mm - held.current.dy });
+          if (held.current && onMove)
+            onMove(held.current.key, { x_mm: to.x_mm - held.current.dx, y_mm: to.y_mm - held.current.dy });
           else look(to);
         }}
-        onPointerUp={() => { held.current = null; }}
-        onPointerCancel={() => { held.current = null; }}
-        onPointerLeave={() => { if (!held.current) setSpot(null); }}
-        onKeyDown={(e) => { if (e.target === e.currentTarget) { const to = step(e, spot ?? { x_mm: 0, y_mm: 0 }); if (to) look(to); } }}
+        onPointerUp={() => {
+          held.current = null;
+        }}
+        onPointerCancel={() => {
+          held.current = null;
+        }}
+        onPointerLeave={() => {
+          if (!held.current) setSpot(null);
+        }}
+        onKeyDown={(e) => {
+          if (e.target === e.currentTarget) {
+            const to = step(e, spot ?? { x_mm: 0, y_mm: 0 });
+            if (to) look(to);
+          }
+        }}
       >
-        <canvas ref={canvas} width={720} height={Math.round(720 * depth / width)} className="block h-full w-full" aria-hidden />
+        <canvas
+          ref={canvas}
+          width={720}
+          height={Math.round((720 * depth) / width)}
+          className="block h-full w-full"
+          aria-hidden
+        />
         <svg viewBox={`0 0 ${width} ${depth}`} className="absolute inset-0 h-full w-full overflow-visible">
           <defs>
             <pattern id={`${pattern}lit`} width="30" height="26" patternUnits="userSpaceOnUse">
-              <ellipse cx="8" cy="7" rx="6.500" ry="5" fill="#fff3d6" fillOpacity="0.5" /><ellipse cx="23" cy="20" rx="6.500" ry="5" fill="#fff3d6" fillOpacity="0.5" />
+              <ellipse cx="8" cy="7" rx="6.500" ry="5" fill="#fff3d6" fillOpacity="0.5" />
+              <ellipse cx="23" cy="20" rx="6.500" ry="5" fill="#fff3d6" fillOpacity="0.5" />
             </pattern>
             <pattern id={`${pattern}cold`} width="30" height="26" patternUnits="userSpaceOnUse">
-              <ellipse cx="8" cy="7" rx="7" ry="5.500" fill="#0c0a09" stroke="#8d8178" strokeWidth="1" /><ellipse cx="23" cy="20" rx="7" ry="5.500" fill="#0c0a09" stroke="#8d8178" strokeWidth="1" />
+              <ellipse cx="8" cy="7" rx="7" ry="5.500" fill="#0c0a09" stroke="#8d8178" strokeWidth="1" />
+              <ellipse cx="23" cy="20" rx="7" ry="5.500" fill="#0c0a09" stroke="#8d8178" strokeWidth="1" />
             </pattern>
           </defs>
           <g aria-hidden>
             {beds(map.fire).map((b) => {
-              const [x, y, w, h] = [toX(b.left_mm), toY(b.back_mm), b.right_mm - b.left_mm, b.back_mm - b.front_mm];
+              const [x, y, w, h] = [
+                toX(b.left_mm),
+                toY(b.back_mm),
+                b.right_mm - b.left_mm,
+                b.back_mm - b.front_mm,
+              ];
               const key = `${b.name}${b.left_mm}${b.front_mm}`;
-              if (b.kind === "lit") return <rect key={key} x={x} y={y} width={w} height={h} fill={`url(#${pattern}lit)`} />;
-              if (b.kind === "unlit") return <rect key={key} x={x} y={y} width={w} height={h} fill={`url(#${pattern}cold)`} />;
-              if (b.kind === "burner") return <g key={key}><rect x={x} y={y} width={w} height={h} rx={10} fill="none" stroke="#fff3d6" strokeOpacity={0.75} strokeWidth={3} strokeDasharray="2 9" strokeLinecap="round" /><path d={`M ${x + w / 2} ${y + 14} V ${y + h - 14}`} stroke="#fff3d6" strokeOpacity={0.8} strokeWidth={4} strokeLinecap="round" strokeDasharray="1 12" /></g>;
-              return <rect key={key} x={x} y={y} width={w} height={h} rx={8} fill="#0a0f14" fillOpacity={b.kind === "pan" ? 0.35 : 0.12} stroke="#dfe7ee" strokeOpacity={b.kind === "pan" ? 0.6 : 0} strokeWidth={2} />;
+              if (b.kind === "lit")
+                return <rect key={key} x={x} y={y} width={w} height={h} fill={`url(#${pattern}lit)`} />;
+              if (b.kind === "unlit")
+                return <rect key={key} x={x} y={y} width={w} height={h} fill={`url(#${pattern}cold)`} />;
+              if (b.kind === "burner")
+                return (
+                  <g key={key}>
+                    <rect
+                      x={x}
+                      y={y}
+                      width={w}
+                      height={h}
+                      rx={10}
+                      fill="none"
+                      stroke="#fff3d6"
+                      strokeOpacity={0.75}
+                      strokeWidth={3}
+                      strokeDasharray="2 9"
+                      strokeLinecap="round"
+                    />
+                    <path
+                      d={`M ${x + w / 2} ${y + 14} V ${y + h - 14}`}
+                      stroke="#fff3d6"
+                      strokeOpacity={0.8}
+                      strokeWidth={4}
+                      strokeLinecap="round"
+                      strokeDasharray="1 12"
+                    />
+                  </g>
+                );
+              return (
+                <rect
+                  key={key}
+                  x={x}
+                  y={y}
+                  width={w}
+                  height={h}
+                  rx={8}
+                  fill="#0a0f14"
+                  fillOpacity={b.kind === "pan" ? 0.35 : 0.12}
+                  stroke="#dfe7ee"
+                  strokeOpacity={b.kind === "pan" ? 0.6 : 0}
+                  strokeWidth={2}
+                />
+              );
             })}
             <Rods map={map} toX={toX} toY={toY} />
-            {named && labels(map).map(({ z, up }) => (
-              <g key={z.key} transform={`translate(${toX(z.x_mm)} ${toY(z.y_mm + map.depth_mm * (up ? 0.3 : -0.32))})`} className="figure" textAnchor="middle" fill="#fff8ee" stroke="#17110d" strokeWidth={size / 90} paintOrder="stroke" strokeLinejoin="round">
-                <text fontSize={size / 19} y={-size / 60}>{z.name}</text><text fontSize={size / 15} y={size / 20}>{tempText(system, z.equivalent_c)}</text>
-              </g>
-            ))}
+            {named &&
+              labels(map).map(({ z, up }) => (
+                <g
+                  key={z.key}
+                  transform={`translate(${toX(z.x_mm)} ${toY(z.y_mm + map.depth_mm * (up ? 0.3 : -0.32))})`}
+                  className="figure"
+                  textAnchor="middle"
+                  fill="#fff8ee"
+                  stroke="#17110d"
+                  strokeWidth={size / 90}
+                  paintOrder="stroke"
+                  strokeLinejoin="round"
+                >
+                  <text fontSize={size / 19} y={-size / 60}>
+                    {z.name}
+                  </text>
+                  <text fontSize={size / 15} y={size / 20}>
+                    {tempText(system, z.equivalent_c)}
+                  </text>
+                </g>
+              ))}
           </g>
-          {items.map((item) => <Thing key={item.key} item={item} silent={item.kind === "place" && items.some((o) => o.kind !== "place" && Math.hypot(o.x_mm - item.x_mm, o.y_mm - item.y_mm) < o.depth_mm / 2 + 110)} x={toX(item.x_mm)} y={toY(item.y_mm)} size={size} chosen={chosen === item.key} movable={movable}
-            onHold={(e) => {
-              onChoose?.(item.key);
-              if (!onMove) return;
-              e.preventDefault();
-              (e.currentTarget as Element).setPointerCapture?.(e.pointerId);
-              const from = where(e);
-              held.current = { key: item.key, dx: from.x_mm - item.x_mm, dy: from.y_mm - item.y_mm };
-              setSpot(null);
-            }}
-            onKey={(e) => { const to = onMove && step(e, item); if (to) { e.stopPropagation(); onMove(item.key, to); } }} onFocus={() => onChoose?.(item.key)} />)}
-          {spot && <path aria-hidden d={`M ${toX(spot.x_mm) - 12} ${toY(spot.y_mm)} h 24 M ${toX(spot.x_mm)} ${toY(spot.y_mm) - 12} v 24`} stroke="#fff" strokeWidth={3} style={{ pointerEvents: "none" }} />}
+          {items.map((item) => (
+            <Thing
+              key={item.key}
+              item={item}
+              silent={
+                item.kind === "place" &&
+                items.some(
+                  (o) =>
+                    o.kind !== "place" &&
+                    Math.hypot(o.x_mm - item.x_mm, o.y_mm - item.y_mm) < o.depth_mm / 2 + 110,
+                )
+              }
+              x={toX(item.x_mm)}
+              y={toY(item.y_mm)}
+              size={size}
+              chosen={chosen === item.key}
+              movable={movable}
+              onHold={(e) => {
+                onChoose?.(item.key);
+                if (!onMove) return;
+                e.preventDefault();
+                (e.currentTarget as Element).setPointerCapture?.(e.pointerId);
+                const from = where(e);
+                held.current = { key: item.key, dx: from.x_mm - item.x_mm, dy: from.y_mm - item.y_mm };
+                setSpot(null);
+              }}
+              onKey={(e) => {
+                const to = onMove && step(e, item);
+                if (to) {
+                  e.stopPropagation();
+                  onMove(item.key, to);
+                }
+              }}
+              onFocus={() => onChoose?.(item.key)}
+            />
+          ))}
+          {spot && (
+            <path
+              aria-hidden
+              d={`M ${toX(spot.x_mm) - 12} ${toY(spot.y_mm)} h 24 M ${toX(spot.x_mm)} ${toY(spot.y_mm) - 12} v 24`}
+              stroke="#fff"
+              strokeWidth={3}
+              style={{ pointerEvents: "none" }}
+            />
+          )}
         </svg>
       </div>
       <figcaption className="figure min-h-5 text-center text-sm text-ash" aria-live="polite">
-        {read ? `${tempText(system, read.equivalent_c)} to food here · ${fluxText(read.flux_kw_m2)} · palm ${handText(read.hand_s)}` : "Point at a spot to read it"}
+        {read
+          ? `${tempText(system, read.equivalent_c)} to food here · ${fluxText(read.flux_kw_m2)} · palm ${handText(read.hand_s)}`
+          : "Point at a spot to read it"}
       </figcaption>
     </figure>
   );
@@ -159,7 +292,20 @@ function Rods({ map, toX, toY }: { map: HeatMap; toX: (x: number) => number; toY
   return (
     <>
       <path d={path} stroke="#0b0a0a" strokeOpacity={0.33} strokeWidth={4} fill="none" />
-      {round ? <ellipse cx={toX(0)} cy={toY(0)} rx={a} ry={b} fill="none" stroke="var(--c-seam)" strokeWidth={8} /> : <rect x={toX(-a)} y={toY(b)} width={2 * a} height={2 * b} rx={8} fill="none" stroke="var(--c-seam)" strokeWidth={8} />}
+      {round ? (
+        <ellipse cx={toX(0)} cy={toY(0)} rx={a} ry={b} fill="none" stroke="var(--c-seam)" strokeWidth={8} />
+      ) : (
+        <rect
+          x={toX(-a)}
+          y={toY(b)}
+          width={2 * a}
+          height={2 * b}
+          rx={8}
+          fill="none"
+          stroke="var(--c-seam)"
+          strokeWidth={8}
+        />
+      )}
     </>
   );
 }
@@ -185,24 +331,81 @@ function Thing({ item, silent, x, y, size, chosen, movable, onHold, onKey, onFoc
   const pan = item.kind === "pan";
   return (
     <g
-      data-thing role="button" tabIndex={0} aria-label={`${item.label}${item.said ? `, ${item.said}` : ""}${movable ? ". Arrow keys move it." : ""}`} aria-pressed={chosen}
-      style={{ cursor: movable ? "grab" : "default", touchAction: "none" }} onPointerDown={onHold} onKeyDown={onKey} onFocus={onFocus}
+      data-thing
+      role="button"
+      tabIndex={0}
+      aria-label={`${item.label}${item.said ? `, ${item.said}` : ""}${movable ? ". Arrow keys move it." : ""}`}
+      aria-pressed={chosen}
+      style={{ cursor: movable ? "grab" : "default", touchAction: "none" }}
+      onPointerDown={onHold}
+      onKeyDown={onKey}
+      onFocus={onFocus}
     >
       <ellipse cx={x} cy={y} rx={Math.max(rx, 22)} ry={Math.max(ry, 22)} fill="transparent" />
       {food ? (
         <>
-          <ellipse cx={x} cy={y} rx={rx} ry={ry} fill="#7a2c2c" stroke={chosen ? "#fff" : "#fff3e6"} strokeWidth={chosen ? 7 : 4} />
-          <path d={`M ${x - rx * 0.5} ${y + ry * 0.1} q ${rx * 0.5} ${-ry * 0.6} ${rx} ${-ry * 0.15}`} fill="none" stroke="#f2d9c9" strokeOpacity={0.75} strokeWidth={5} strokeLinecap="round" />
+          <ellipse
+            cx={x}
+            cy={y}
+            rx={rx}
+            ry={ry}
+            fill="#7a2c2c"
+            stroke={chosen ? "#fff" : "#fff3e6"}
+            strokeWidth={chosen ? 7 : 4}
+          />
+          <path
+            d={`M ${x - rx * 0.5} ${y + ry * 0.1} q ${rx * 0.5} ${-ry * 0.6} ${rx} ${-ry * 0.15}`}
+            fill="none"
+            stroke="#f2d9c9"
+            strokeOpacity={0.75}
+            strokeWidth={5}
+            strokeLinecap="round"
+          />
         </>
       ) : pan ? (
         <>
-          <ellipse cx={x} cy={y} rx={rx} ry={ry} fill="#191716" fillOpacity={0.82} stroke={chosen ? "#fff" : "#8b8078"} strokeWidth={chosen ? 7 : 5} />
+          <ellipse
+            cx={x}
+            cy={y}
+            rx={rx}
+            ry={ry}
+            fill="#191716"
+            fillOpacity={0.82}
+            stroke={chosen ? "#fff" : "#8b8078"}
+            strokeWidth={chosen ? 7 : 5}
+          />
           <ellipse cx={x} cy={y} rx={rx * 0.82} ry={ry * 0.82} fill="none" stroke="#4c4540" strokeWidth={4} />
         </>
       ) : (
-        <ellipse cx={x} cy={y} rx={rx} ry={ry} fill="#000" fillOpacity={0.08} stroke="#fff" strokeWidth={chosen ? 8 : 5} strokeDasharray="16 9" />
+        <ellipse
+          cx={x}
+          cy={y}
+          rx={rx}
+          ry={ry}
+          fill="#000"
+          fillOpacity={0.08}
+          stroke="#fff"
+          strokeWidth={chosen ? 8 : 5}
+          strokeDasharray="16 9"
+        />
       )}
-      {!silent && <text x={x} y={y + ry + size / 22} textAnchor="middle" className="figure" fontSize={size / 22} fill="#fff8ee" stroke="#17110d" strokeWidth={size / 110} paintOrder="stroke" strokeLinejoin="round" style={{ pointerEvents: "none" }}>{item.label}</text>}
+      {!silent && (
+        <text
+          x={x}
+          y={y + ry + size / 22}
+          textAnchor="middle"
+          className="figure"
+          fontSize={size / 22}
+          fill="#fff8ee"
+          stroke="#17110d"
+          strokeWidth={size / 110}
+          paintOrder="stroke"
+          strokeLinejoin="round"
+          style={{ pointerEvents: "none" }}
+        >
+          {item.label}
+        </text>
+      )}
     </g>
   );
 }
@@ -215,31 +418,56 @@ function paint(context: CanvasRenderingContext2D, map: HeatMap) {
   small.height = rows;
   const image = new ImageData(columns, rows);
   const near = (r: number, c: number) => {
-    for (const [dr, dc] of [[0, 0], [0, 1], [0, -1], [1, 0], [-1, 0], [1, 1], [-1, -1], [1, -1], [-1, 1]] as const) {
+    for (const [dr, dc] of [
+      [0, 0],
+      [0, 1],
+      [0, -1],
+      [1, 0],
+      [-1, 0],
+      [1, 1],
+      [-1, -1],
+      [1, -1],
+      [-1, 1],
+    ] as const) {
       const t = map.equivalent_c[r + dr]?.[c + dc];
       if (t != null) return t;
     }
     return null;
   };
-  for (let r = 0; r < rows; r++) for (let c = 0; c < columns; c++) {
-    const t = near(r, c);
-    if (t === null) continue;
-    const [red, green, blue] = sampled(HEAT, t);
-    image.data.set([red, green, blue, 255], ((rows - 1 - r) * columns + c) * 4);
-  }
+  for (let r = 0; r < rows; r++)
+    for (let c = 0; c < columns; c++) {
+      const t = near(r, c);
+      if (t === null) continue;
+      const [red, green, blue] = sampled(HEAT, t);
+      image.data.set([red, green, blue, 255], ((rows - 1 - r) * columns + c) * 4);
+    }
   small.getContext("2d")?.putImageData(image, 0, 0);
   context.clearRect(0, 0, width, height);
   context.save();
   const scale = width / (map.width_mm + 2 * MARGIN_MM);
   context.translate(width / 2, height / 2);
   context.beginPath();
-  if (map.shape === "round") context.ellipse(0, 0, (map.width_mm / 2) * scale, (map.depth_mm / 2) * scale, 0, 0, 2 * Math.PI);
-  else context.roundRect((-map.width_mm / 2) * scale, (-map.depth_mm / 2) * scale, map.width_mm * scale, map.depth_mm * scale, 8 * scale);
+  if (map.shape === "round")
+    context.ellipse(0, 0, (map.width_mm / 2) * scale, (map.depth_mm / 2) * scale, 0, 0, 2 * Math.PI);
+  else
+    context.roundRect(
+      (-map.width_mm / 2) * scale,
+      (-map.depth_mm / 2) * scale,
+      map.width_mm * scale,
+      map.depth_mm * scale,
+      8 * scale,
+    );
   context.clip();
   context.imageSmoothingQuality = "high";
   const stepX = (map.x_mm[1]! - map.x_mm[0]!) * scale;
   const stepY = (map.y_mm[1]! - map.y_mm[0]!) * scale;
-  context.drawImage(small, map.x_mm[0]! * scale - stepX / 2, -map.y_mm[rows - 1]! * scale - stepY / 2, columns * stepX, rows * stepY);
+  context.drawImage(
+    small,
+    map.x_mm[0]! * scale - stepX / 2,
+    -map.y_mm[rows - 1]! * scale - stepY / 2,
+    columns * stepX,
+    rows * stepY,
+  );
   context.restore();
 }
 
@@ -248,7 +476,15 @@ export function ZoneList({ map, system }: { map: HeatMap; system: System }) {
   return (
     <ul className="m-0 flex list-none flex-wrap justify-center gap-x-5 gap-y-1 p-0 text-sm">
       {map.zones.map((z) => (
-        <li key={z.key} className="flex items-center gap-1.5"><span aria-hidden className="inline-block h-3 w-3 rounded-full" style={{ background: css(sampled(HEAT, z.equivalent_c)) }} />{z.name} <span className="figure">{tempText(system, z.equivalent_c)}</span> <span className="text-ash">{Math.round(z.share * 100)} %</span></li>
+        <li key={z.key} className="flex items-center gap-1.5">
+          <span
+            aria-hidden
+            className="inline-block h-3 w-3 rounded-full"
+            style={{ background: css(sampled(HEAT, z.equivalent_c)) }}
+          />
+          {z.name} <span className="figure">{tempText(system, z.equivalent_c)}</span>{" "}
+          <span className="text-ash">{Math.round(z.share * 100)} %</span>
+        </li>
       ))}
     </ul>
   );
@@ -259,7 +495,12 @@ export function HeatScale({ system }: { system: System }) {
   return (
     <div className="flex items-center gap-2 text-xs text-ash">
       <span className="figure">{tempText(system, 60)}</span>
-      <span className="h-2 flex-1 rounded-[1px]" style={{ background: `linear-gradient(90deg, ${HEAT.map((s) => `${css(sampled(HEAT, s.at))} ${((s.at - 60) / 460) * 100}%`).join(", ")})` }} />
+      <span
+        className="h-2 flex-1 rounded-[1px]"
+        style={{
+          background: `linear-gradient(90deg, ${HEAT.map((s) => `${css(sampled(HEAT, s.at))} ${((s.at - 60) / 460) * 100}%`).join(", ")})`,
+        }}
+      />
       <span className="figure">{tempText(system, 520)}</span>
     </div>
   );

@@ -24,30 +24,53 @@ export function GrateView({ grate, zones, role, where, radiusMm, system, onMove 
   const one = !apart && places.gentle.x_mm === places.sear.x_mm && places.gentle.y_mm === places.sear.y_mm;
   const items: Item[] = (["gentle", "sear"] as const)
     .filter((r) => !(apart && r === "sear"))
-    .filter((r) => zones.some((z) => z.role === r) && !(one && r === "sear" && role !== "sear") && !(one && r === "gentle" && role === "sear"))
+    .filter(
+      (r) =>
+        zones.some((z) => z.role === r) &&
+        !(one && r === "sear" && role !== "sear") &&
+        !(one && r === "gentle" && role === "sear"),
+    )
     .map((r) => {
       const zone = zones.find((z) => z.role === r)!;
       const here = role === r;
       const size = here ? 2 * radiusMm : 110;
       return {
-        key: r, label: tempText(system, zone.shown_c), ...places[r], width_mm: size, depth_mm: size * (here ? 0.86 : 1),
-        kind: here ? "food" : "place", said: `${zone.name}${here ? ", the food lies here" : ""}`,
+        key: r,
+        label: tempText(system, zone.shown_c),
+        ...places[r],
+        width_mm: size,
+        depth_mm: size * (here ? 0.86 : 1),
+        kind: here ? "food" : "place",
+        said: `${zone.name}${here ? ", the food lies here" : ""}`,
       };
     });
   return (
     <div className="flex h-full flex-col gap-2">
       <div className="flex items-baseline justify-between gap-3">
-        <h2 className="m-0 text-base">Grate <span className="kicker ml-1">from above</span></h2>
+        <h2 className="m-0 text-base">
+          Grate <span className="kicker ml-1">from above</span>
+        </h2>
         <span className="figure text-sm text-ash">{where}</span>
       </div>
       <GrateSurface
-        map={grate.map} items={items} system={system} maxHeight="15rem"
+        map={grate.map}
+        items={items}
+        system={system}
+        maxHeight="15rem"
         label={`Grate seen from above. ${zones.map((z) => `${z.name}: ${tempText(system, z.shown_c)}`).join(". ")}. Food: ${where}`}
         onMove={onMove && ((key, to) => onMove(key as "gentle" | "sear", to))}
       />
       <HeatScale system={system} />
-      {apart && <p className="m-0 text-xs text-ash">The sear is on another grate: {zones.find((z) => z.role === "sear")?.name.toLowerCase()}.</p>}
-      {onMove && <p className="m-0 text-xs text-ash">Drag a place, or move it with the arrow keys: the plan follows.</p>}
+      {apart && (
+        <p className="m-0 text-xs text-ash">
+          The sear is on another grate: {zones.find((z) => z.role === "sear")?.name.toLowerCase()}.
+        </p>
+      )}
+      {onMove && (
+        <p className="m-0 text-xs text-ash">
+          Drag a place, or move it with the arrow keys: the plan follows.
+        </p>
+      )}
     </div>
   );
 }

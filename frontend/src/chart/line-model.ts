@@ -57,7 +57,10 @@ export function runs(points: Point[], gapS = GAP_S): Point[][] {
 export function lineOf(result: PieceResult, onS = result.on_s): LineModel {
   const { curve } = result;
   const at = (i: number) => onS + (curve.time_s[i] ?? 0);
-  const surface = curve.time_s.map((_, i) => ({ s: at(i), c: Math.max(curve.face_a_c[i] ?? 0, curve.face_b_c[i] ?? 0) }));
+  const surface = curve.time_s.map((_, i) => ({
+    s: at(i),
+    c: Math.max(curve.face_a_c[i] ?? 0, curve.face_b_c[i] ?? 0),
+  }));
   const low = curve.core_low_c;
   const high = curve.core_high_c;
   return {
@@ -69,7 +72,13 @@ export function lineOf(result: PieceResult, onS = result.on_s): LineModel {
     measured: [],
     planned: [],
     others: [],
-    blocks: result.tasks.map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s })),
+    blocks: result.tasks.map((t) => ({
+      key: t.key,
+      lane: t.lane as Block["lane"],
+      name: t.name,
+      start: t.start_s,
+      end: t.end_s,
+    })),
     finishC: result.finish_c,
     pullC: result.pull_c,
     agencyC: result.minimum?.core_c ?? null,
@@ -78,14 +87,33 @@ export function lineOf(result: PieceResult, onS = result.on_s): LineModel {
 }
 
 /** The line of a meal: the piece in focus, the cores of the others, and the work for all of them. */
-export function lineOfMeal(result: PieceResult, others: readonly Schemas["BriefOut"][], order: readonly Schemas["TaskOut"][], leadS: number): LineModel {
+export function lineOfMeal(
+  result: PieceResult,
+  others: readonly Schemas["BriefOut"][],
+  order: readonly Schemas["TaskOut"][],
+  leadS: number,
+): LineModel {
   const base = lineOf(result);
   const ons = [result.on_s, ...others.map((o) => o.on_s)];
   return {
     ...base,
     from: Math.max(-leadS, Math.min(...ons) - 100 * 60) - 120,
-    others: others.map((o) => ({ name: o.cut_name, number: o.piece + 1, core: o.time_s.map((t, i) => ({ s: o.on_s + t, c: o.core_c[i] ?? 0 })) })),
-    blocks: order.filter((t) => t.key.split(":").pop() !== "shop").map((t) => ({ key: t.key, lane: t.lane as Block["lane"], name: t.name, start: t.start_s, end: t.end_s, slack: t.slack_s ?? 0, ...(t.piece == null ? {} : { piece: t.piece }) })),
+    others: others.map((o) => ({
+      name: o.cut_name,
+      number: o.piece + 1,
+      core: o.time_s.map((t, i) => ({ s: o.on_s + t, c: o.core_c[i] ?? 0 })),
+    })),
+    blocks: order
+      .filter((t) => t.key.split(":").pop() !== "shop")
+      .map((t) => ({
+        key: t.key,
+        lane: t.lane as Block["lane"],
+        name: t.name,
+        start: t.start_s,
+        end: t.end_s,
+        slack: t.slack_s ?? 0,
+        ...(t.piece == null ? {} : { piece: t.piece }),
+      })),
   };
 }
 
@@ -98,11 +126,15 @@ export interface Row {
 
 export function rowsOf(model: Pick<LineModel, "others">): Row[] {
   const pieces = model.others.length + 1;
-  const meat: Row[] = pieces === 1 ? [{ lane: "meat", label: "meat" }] : Array.from({ length: pieces }, (_, i) => ({ lane: "meat", label: `meat ${i + 1}`, piece: i }));
+  const meat: Row[] =
+    pieces === 1
+      ? [{ lane: "meat", label: "meat" }]
+      : Array.from({ length: pieces }, (_, i) => ({ lane: "meat", label: `meat ${i + 1}`, piece: i }));
   return [{ lane: "fire", label: "fire" }, ...meat, { lane: "hands", label: "hands" }];
 }
 
-export const inRow = (row: Row, block: Block) => block.lane === row.lane && (row.piece === undefined || block.piece === row.piece);
+export const inRow = (row: Row, block: Block) =>
+  block.lane === row.lane && (row.piece === undefined || block.piece === row.piece);
 
 /** The line of a cook: tasks where they really are, readings on the prediction. */
 export function lineOfCook(cook: Schemas["CookOut"], piece: Schemas["CookPieceOut"]): LineModel {
@@ -113,23 +145,43 @@ export function lineOfCook(cook: Schemas["CookOut"], piece: Schemas["CookPieceOu
     return on ? since(on.start_at) : of.result.on_s;
   };
   const coreOf = (of: Schemas["CookPieceOut"], ahead: Schemas["AheadOut"] | null | undefined): Point[] =>
-    ahead ? ahead.time_s.map((s, i) => ({ s, c: ahead.core_c[i] ?? 0 })) : of.result.curve.time_s.map((t, i) => ({ s: onOf(of) + t, c: of.result.curve.core_c[i] ?? 0 }));
+    ahead
+      ? ahead.time_s.map((s, i) => ({ s, c: ahead.core_c[i] ?? 0 }))
+      : of.result.curve.time_s.map((t, i) => ({ s: onOf(of) + t, c: of.result.curve.core_c[i] ?? 0 }));
   const aheadOf = (of: Schemas["CookPieceOut"]) => cook.outlooks.find((o) => o.piece_id === of.id)?.ahead;
   const base = lineOf(piece.result, onOf(piece));
   const ahead = aheadOf(piece);
-  const measured = runs(cook.readings.filter((r) => r.piece_id === piece.id && r.source === "tip").map((r) => ({ s: since(r.at), c: r.temp_c })));
+  const measured = runs(
+    cook.readings
+      .filter((r) => r.piece_id === piece.id && r.source === "tip")
+      .map((r) => ({ s: since(r.at), c: r.temp_c })),
+  );
   const several = cook.pieces.length > 1;
   const position = new Map(cook.pieces.map((p) => [p.id, p.position]));
-  const blocks = cook.expected.map((e) => ({ key: several ? `${e.piece_id}:${e.key}` : e.key, lane: e.lane as Block["lane"], name: e.name, start: since(e.start_at), end: since(e.end_at), state: e.state, ...(several ? { piece: position.get(e.piece_id) ?? 0 } : {}) }));
-  const others = cook.pieces.filter((p) => p.id !== piece.id).map((p) => ({ name: p.name, number: p.position + 1, core: coreOf(p, aheadOf(p)) }));
+  const blocks = cook.expected.map((e) => ({
+    key: several ? `${e.piece_id}:${e.key}` : e.key,
+    lane: e.lane as Block["lane"],
+    name: e.name,
+    start: since(e.start_at),
+    end: since(e.end_at),
+    state: e.state,
+    ...(several ? { piece: position.get(e.piece_id) ?? 0 } : {}),
+  }));
+  const others = cook.pieces
+    .filter((p) => p.id !== piece.id)
+    .map((p) => ({ name: p.name, number: p.position + 1, core: coreOf(p, aheadOf(p)) }));
   return {
     ...base,
     core: coreOf(piece, ahead),
     planned: ahead ? base.core : [],
     surface: ahead ? [] : base.surface,
-    band: ahead ? ahead.time_s.map((s, i) => ({ s, low: ahead.core_low_c[i] ?? 0, high: ahead.core_high_c[i] ?? 0 })) : base.band,
+    band: ahead
+      ? ahead.time_s.map((s, i) => ({ s, low: ahead.core_low_c[i] ?? 0, high: ahead.core_high_c[i] ?? 0 }))
+      : base.band,
     topC: ahead ? Math.max(base.finishC, base.agencyC ?? 0, ...ahead.core_high_c) + 8 : base.topC,
-    measured, blocks, others,
+    measured,
+    blocks,
+    others,
     to: Math.max(base.to, ...blocks.map((b) => b.end)) + 60,
     from: Math.min(base.from, ...blocks.filter((b) => !b.key.endsWith("season")).map((b) => b.start - 60)),
   };

@@ -22,15 +22,23 @@ export interface Section {
 const bytes = (text: string) => Uint8Array.from(atob(text), (c) => c.charCodeAt(0));
 
 export const unpacked = (s: SectionIn): Section => ({
-  rows: s.rows, columns: s.columns, thicknessMm: s.thickness_mm, halfWidthMm: s.half_width_mm,
-  boneMm: s.bone_mm ?? 0, middleColumn: s.middle_column ?? 0,
-  timeS: s.time_s, temp: bytes(s.temp), peak: bytes(s.peak),
+  rows: s.rows,
+  columns: s.columns,
+  thicknessMm: s.thickness_mm,
+  halfWidthMm: s.half_width_mm,
+  boneMm: s.bone_mm ?? 0,
+  middleColumn: s.middle_column ?? 0,
+  timeS: s.time_s,
+  temp: bytes(s.temp),
+  peak: bytes(s.peak),
 });
 
 /** Index of the last frame at or before a time since putting the piece on. */
 export function frameAt(section: Section, sinceOnS: number): number {
   let found = 0;
-  section.timeS.forEach((t, i) => { if (t <= sinceOnS + 1) found = i; });
+  section.timeS.forEach((t, i) => {
+    if (t <= sinceOnS + 1) found = i;
+  });
   return found;
 }
 
@@ -52,7 +60,10 @@ export function pixels(section: Section, frame: number, ramp: readonly Stop[]): 
     for (let col = 0; col < columns; col++) {
       const value = section.peak[frame * size + row * columns + col] ?? 0;
       let colour = cache.get(value);
-      if (!colour) { colour = sampled(ramp, value); cache.set(value, colour); }
+      if (!colour) {
+        colour = sampled(ramp, value);
+        cache.set(value, colour);
+      }
       if (boned && col < boneColumns) colour = BONE;
       for (const x of boned ? [col] : [columns + col, columns - 1 - col]) {
         const at = ((rows - 1 - row) * width + x) * 4;
@@ -74,7 +85,11 @@ export interface SpotTemps {
 
 /** The core by the curve at a moment since it went on: one figure for the Line, the Face and the head of the page. */
 export function coreAt(curve: Schemas["CurveOut"], sinceOnS: number): number | null {
-  return valueAt(curve.time_s.map((s, i) => ({ s, c: curve.core_c[i] ?? 0 })), sinceOnS, Infinity);
+  return valueAt(
+    curve.time_s.map((s, i) => ({ s, c: curve.core_c[i] ?? 0 })),
+    sinceOnS,
+    Infinity,
+  );
 }
 
 /** Temperatures on the middle line of a frame: the middle and just under both faces. */

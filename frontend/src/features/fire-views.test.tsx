@@ -15,25 +15,91 @@ import { Undo } from "./yard/undo";
 const axis = [-200, -100, 0, 100, 200];
 const row = (v: number) => axis.map(() => v);
 const map = {
-  grate: "main", name: "Cooking grate", shape: "round", width_mm: 500, depth_mm: 500, x_mm: axis, y_mm: axis, refuge_share: 0.4,
-  equivalent_c: axis.map(() => row(120)), hand_s: axis.map(() => row(12)), flux_kw_m2: axis.map(() => row(3)),
-  fire: [{ name: "coals", left_mm: 50, right_mm: 200, front_mm: -100, back_mm: 100, gap_mm: 90, temp_c: 600 }, { name: "drip pan", left_mm: -200, right_mm: -20, front_mm: -90, back_mm: 90, gap_mm: 60, temp_c: null }],
+  grate: "main",
+  name: "Cooking grate",
+  shape: "round",
+  width_mm: 500,
+  depth_mm: 500,
+  x_mm: axis,
+  y_mm: axis,
+  refuge_share: 0.4,
+  equivalent_c: axis.map(() => row(120)),
+  hand_s: axis.map(() => row(12)),
+  flux_kw_m2: axis.map(() => row(3)),
+  fire: [
+    { name: "coals", left_mm: 50, right_mm: 200, front_mm: -100, back_mm: 100, gap_mm: 90, temp_c: 600 },
+    { name: "drip pan", left_mm: -200, right_mm: -20, front_mm: -90, back_mm: 90, gap_mm: 60, temp_c: null },
+  ],
   zones: [{ key: "gentle", name: "Gentle", share: 0.6, x_mm: -100, y_mm: 0, equivalent_c: 120 }],
 } as unknown as Schemas["MapOut"];
-const steak: Item = { key: "steak", label: "Steak", x_mm: -100, y_mm: 0, width_mm: 120, depth_mm: 110, kind: "food", said: "feels 250 °F" };
+const steak: Item = {
+  key: "steak",
+  label: "Steak",
+  x_mm: -100,
+  y_mm: 0,
+  width_mm: 120,
+  depth_mm: 110,
+  kind: "food",
+  said: "feels 250 °F",
+};
 const look = {
-  map, refuge_share: 0.4, cover: 0.1, pieces: [], pans: [], warnings: [], half_distance_gain: 1.2, setup: { lid_open: false },
+  map,
+  refuge_share: 0.4,
+  cover: 0.1,
+  pieces: [],
+  pans: [],
+  warnings: [],
+  half_distance_gain: 1.2,
+  setup: { lid_open: false },
   settled: { air_c: 130, highest_c: 214, alight: true, limited_by: "air", dies_after_s: null },
 } as unknown as Look;
 const told = {
-  hours: { ready_s: 1800, usable_s: 7200, refuel_s: [7200], add_words: "a dozen unlit coals", fuel_kg_h: 0.4, fuel_name: "briquettes", smoke_s: 2400, fuse_m: 0.6 },
+  hours: {
+    ready_s: 1800,
+    usable_s: 7200,
+    refuel_s: [7200],
+    add_words: "a dozen unlit coals",
+    fuel_kg_h: 0.4,
+    fuel_name: "briquettes",
+    smoke_s: 2400,
+    fuse_m: 0.6,
+  },
   steps: [{ key: "light", lane: "fire", name: "Light the chimney", lasts_s: 750, why: "Until {temp:300}." }],
-  course: { time_s: [0, 1800, 3600], gauge_c: [20, 120, 130], grate_c: [20, 115, 130], coal_c: [600, 600, 590], power_w: [0, 1, 1], fuel_kg: [2, 1.8, 1.6], changes: [{ at_s: 0, bottom_words: "all the way", top_words: "all the way" }, { at_s: 600, bottom_words: "half", top_words: "half" }, { at_s: 1200, bottom_words: "a third", top_words: "half" }] },
-  convert_s: 300, steadiness: { drop_k: 40, back_s: 600, too_hot_k: 50, down_s: 1800 },
+  course: {
+    time_s: [0, 1800, 3600],
+    gauge_c: [20, 120, 130],
+    grate_c: [20, 115, 130],
+    coal_c: [600, 600, 590],
+    power_w: [0, 1, 1],
+    fuel_kg: [2, 1.8, 1.6],
+    changes: [
+      { at_s: 0, bottom_words: "all the way", top_words: "all the way" },
+      { at_s: 600, bottom_words: "half", top_words: "half" },
+      { at_s: 1200, bottom_words: "a third", top_words: "half" },
+    ],
+  },
+  convert_s: 300,
+  steadiness: { drop_k: 40, back_s: 600, too_hot_k: 50, down_s: 1800 },
 } as unknown as CourseAnswer;
 const food = { pieces: [], pans: [], warnings: [], cover: 0, refuge_share: 0.4 } as unknown as FoodAnswer;
-const kettle = { key: "kettle", name: "Kettle", kind: "kettle", burns_coal: true, has_lid: true, has_vents: true, has_deflector: false, burners: [], grates: [{ key: "main", shape: "round", width_mm: 500, depth_mm: 500 }] } as unknown as Schemas["GrillKind"];
-const reference = { fuels: [{ key: "briquettes", name: "Briquettes", chimney_kg: 2.4 }], layouts: [{ key: "banked", name: "Banked", why: "Fierce." }, { key: "ring", name: "Fuse", why: "Long." }] } as unknown as FireReference;
+const kettle = {
+  key: "kettle",
+  name: "Kettle",
+  kind: "kettle",
+  burns_coal: true,
+  has_lid: true,
+  has_vents: true,
+  has_deflector: false,
+  burners: [],
+  grates: [{ key: "main", shape: "round", width_mm: 500, depth_mm: 500 }],
+} as unknown as Schemas["GrillKind"];
+const reference = {
+  fuels: [{ key: "briquettes", name: "Briquettes", chimney_kg: 2.4 }],
+  layouts: [
+    { key: "banked", name: "Banked", why: "Fierce." },
+    { key: "ring", name: "Fuse", why: "Long." },
+  ],
+} as unknown as FireReference;
 
 let host: HTMLDivElement;
 let root: ReturnType<typeof createRoot>;
@@ -42,7 +108,17 @@ const text = () => host.textContent ?? "";
 
 beforeEach(() => {
   (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
-  globalThis.ResizeObserver ??= class { observe() { /* nothing to measure here */ } unobserve() { /* nor here */ } disconnect() { /* nor here */ } };
+  globalThis.ResizeObserver ??= class {
+    observe() {
+      /* nothing to measure here */
+    }
+    unobserve() {
+      /* nor here */
+    }
+    disconnect() {
+      /* nor here */
+    }
+  };
   vi.spyOn(HTMLCanvasElement.prototype, "getContext").mockReturnValue(null);
   host = document.createElement("div");
   document.body.append(host);
@@ -55,7 +131,10 @@ afterEach(() => {
 });
 
 describe("the grate", () => {
-  const press = (target: Element, key: string, shiftKey = false) => act(() => target.dispatchEvent(new KeyboardEvent("keydown", { key, shiftKey, bubbles: true, cancelable: true })));
+  const press = (target: Element, key: string, shiftKey = false) =>
+    act(() =>
+      target.dispatchEvent(new KeyboardEvent("keydown", { key, shiftKey, bubbles: true, cancelable: true })),
+    );
   it("moves food with the arrow keys, further with Shift", () => {
     const onMove = vi.fn();
     show(<GrateSurface map={map} items={[steak]} system="us" label="Grate" onMove={onMove} />);
@@ -63,7 +142,10 @@ describe("the grate", () => {
     expect(thing.getAttribute("aria-label")).toBe("Steak, feels 250 °F. Arrow keys move it.");
     press(thing, "ArrowRight");
     press(thing, "ArrowUp", true);
-    expect(onMove.mock.calls).toEqual([["steak", { x_mm: -90, y_mm: 0 }], ["steak", { x_mm: -100, y_mm: 50 }]]);
+    expect(onMove.mock.calls).toEqual([
+      ["steak", { x_mm: -90, y_mm: 0 }],
+      ["steak", { x_mm: -100, y_mm: 50 }],
+    ]);
   });
   it("does not move what is only shown", () => {
     show(<GrateSurface map={map} items={[steak]} system="us" label="Grate" />);
@@ -83,11 +165,22 @@ describe("the grate", () => {
 describe("what a fire gives", () => {
   it("is said in short", () => {
     show(<InShort look={look} told={told} system="us" />);
-    for (const said of ["Air settles at266 °F", "Ready after30 min", "Serves2 h", "0.88 lb/h", "Cool refuge40 %"]) expect(text()).toContain(said);
+    for (const said of [
+      "Air settles at266 °F",
+      "Ready after30 min",
+      "Serves2 h",
+      "0.88 lb/h",
+      "Cool refuge40 %",
+    ])
+      expect(text()).toContain(said);
   });
   it("tells when a starved fire goes out, and what is wrong with the food", () => {
     const dying = { ...look, settled: { ...look.settled, alight: false, dies_after_s: 2700 } } as Look;
-    const wrong = { ...food, warnings: [{ key: "uneven", text: "One end is {rise:100} hotter.", pieces: ["a"] }], pieces: [{ key: "a", flare: { risk: "high", words: "Never water." } }] } as unknown as FoodAnswer;
+    const wrong = {
+      ...food,
+      warnings: [{ key: "uneven", text: "One end is {rise:100} hotter.", pieces: ["a"] }],
+      pieces: [{ key: "a", flare: { risk: "high", words: "Never water." } }],
+    } as unknown as FoodAnswer;
     show(<Notes look={dying} food={wrong} names={{ a: "Ribeye" }} system="us" />);
     expect(text()).toContain("this fire goes out, 45 min after the vents are shut");
     expect(text()).toContain("Ribeye One end is 180 °F hotter.");
@@ -95,7 +188,13 @@ describe("what a fire gives", () => {
   });
   it("lists food and pans, each with a way off", () => {
     const onRemove = vi.fn();
-    const laid = { ...food, pieces: [{ key: "a", place: "The left", equivalent_c: 120, air_c: 110, flare: { risk: "none", words: "" } }], pans: [{ key: "p", settles_c: 200, ready_s: 600 }] } as unknown as FoodAnswer;
+    const laid = {
+      ...food,
+      pieces: [
+        { key: "a", place: "The left", equivalent_c: 120, air_c: 110, flare: { risk: "none", words: "" } },
+      ],
+      pans: [{ key: "p", settles_c: 200, ready_s: 600 }],
+    } as unknown as FoodAnswer;
     show(<FoodTable food={laid} names={{ a: "Ribeye", p: "Skillet" }} system="metric" onRemove={onRemove} />);
     expect(text()).toContain("Ribeyeleft120 °C110 °Cnone");
     expect(text()).toContain("nearly so hot after 10 min");
@@ -106,7 +205,18 @@ describe("what a fire gives", () => {
   });
   it("tells how it is made ready, kept and looked into", () => {
     show(<Steps told={told} system="us" weather={{ wind_m_s: 6 }} />);
-    for (const said of ["Light the chimney. Until 572 °F.", "10 min: half · 20 min: a third", "To searing heat", "a dozen unlit coals", "of fuse burn for 2 h", "of smoke", "costs 72 °F, made up after 10 min", "30 min to come down", "shelter"]) expect(text()).toContain(said);
+    for (const said of [
+      "Light the chimney. Until 572 °F.",
+      "10 min: half · 20 min: a third",
+      "To searing heat",
+      "a dozen unlit coals",
+      "of fuse burn for 2 h",
+      "of smoke",
+      "costs 72 °F, made up after 10 min",
+      "30 min to come down",
+      "shelter",
+    ])
+      expect(text()).toContain(said);
   });
   it("says the danger of its kind once", () => {
     show(<Danger kind={kettle} />);
@@ -119,31 +229,79 @@ describe("what a fire gives", () => {
   it("draws its course and can go back to the settled fire", () => {
     const onAt = vi.fn();
     show(<CourseChart told={told} open={false} system="us" atS={1200} onAt={onAt} />);
-    expect(host.querySelector("[role=img]")!.getAttribute("aria-label")).toContain("ready after 30 min, gauge up to 266 °F");
-    act(() => [...host.querySelectorAll("button")].find((b) => b.textContent?.includes("after lighting"))!.click());
+    expect(host.querySelector("[role=img]")!.getAttribute("aria-label")).toContain(
+      "ready after 30 min, gauge up to 266 °F",
+    );
+    act(() =>
+      [...host.querySelectorAll("button")].find((b) => b.textContent?.includes("after lighting"))!.click(),
+    );
     expect(onAt).toHaveBeenCalledWith(null);
   });
 });
 
 describe("how it is laid", () => {
-  const setup = { grill: "kettle", charcoal: { layout: "banked", amount: 1.8, fuel: "briquettes" }, bottom_share: 0.5, top_share: 0.5 } as Schemas["SetupIn"];
+  const setup = {
+    grill: "kettle",
+    charcoal: { layout: "banked", amount: 1.8, fuel: "briquettes" },
+    bottom_share: 0.5,
+    top_share: 0.5,
+  } as Schemas["SetupIn"];
   it("changes the layout, and says what is wrong beside the field", () => {
     const onSetup = vi.fn();
-    const problem = new Problem(422, "no", [{ field: "charcoal.amount_kg", message: "is more than fits: at most {mass:1500}." }]);
-    show(<Building reference={reference} kind={kettle} setup={setup} told={null} problem={problem} system="metric" onSetup={onSetup} />);
+    const problem = new Problem(422, "no", [
+      { field: "charcoal.amount_kg", message: "is more than fits: at most {mass:1500}." },
+    ]);
+    show(
+      <Building
+        reference={reference}
+        kind={kettle}
+        setup={setup}
+        told={null}
+        problem={problem}
+        system="metric"
+        onSetup={onSetup}
+      />,
+    );
     act(() => host.querySelector<HTMLInputElement>("input[aria-label=Fuse]")!.click());
     expect(onSetup).toHaveBeenCalledWith({ charcoal: { ...setup.charcoal, layout: "ring" } });
     expect(host.querySelector("[role=alert]")!.textContent).toBe("is more than fits: at most 1500 g.");
   });
   it("has a knob for each burner and hides vents where there are none", () => {
-    const gas = { ...kettle, kind: "gas", burns_coal: false, has_vents: false, burners: [{ name: "Left" }, { name: "Right" }] } as unknown as Schemas["GrillKind"];
-    show(<Building reference={reference} kind={gas} setup={{ grill: "gas_2", knobs: [0, 1] }} told={null} problem={null} system="us" onSetup={vi.fn()} />);
-    expect([...host.querySelectorAll("label")].map((l) => l.textContent)).toEqual(["Left", "Right", "Smoker box", "Coals in a tray", "Lid open"]);
+    const gas = {
+      ...kettle,
+      kind: "gas",
+      burns_coal: false,
+      has_vents: false,
+      burners: [{ name: "Left" }, { name: "Right" }],
+    } as unknown as Schemas["GrillKind"];
+    show(
+      <Building
+        reference={reference}
+        kind={gas}
+        setup={{ grill: "gas_2", knobs: [0, 1] }}
+        told={null}
+        problem={null}
+        system="us"
+        onSetup={vi.fn()}
+      />,
+    );
+    expect([...host.querySelectorAll("label")].map((l) => l.textContent)).toEqual([
+      "Left",
+      "Right",
+      "Smoker box",
+      "Coals in a tray",
+      "Lid open",
+    ]);
     expect(text()).toContain("off");
   });
   it("switches, and undoes", () => {
     const onChange = vi.fn();
-    show(<><Switch label="Lid open" on={false} onChange={onChange} /><Undo what="Old kettle" onBack={() => onChange("back")} /></>);
+    show(
+      <>
+        <Switch label="Lid open" on={false} onChange={onChange} />
+        <Undo what="Old kettle" onBack={() => onChange("back")} />
+      </>,
+    );
     act(() => host.querySelector("input")!.click());
     act(() => host.querySelector("button")!.click());
     expect(onChange.mock.calls).toEqual([[true], ["back"]]);

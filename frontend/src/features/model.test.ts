@@ -8,11 +8,16 @@ import { type Cook, type Expected, keys, type PieceResult } from "@/api/hooks";
 
 import { deed, lastMark, lastOf, nextFlip, nextOfEach, nowNext } from "./cook/model";
 
-const task = (key: string, state: Expected["state"], start_at: string) => ({ key, state, start_at, piece_id: 1 }) as Expected;
+const task = (key: string, state: Expected["state"], start_at: string) =>
+  ({ key, state, start_at, piece_id: 1 }) as Expected;
 
 describe("cook", () => {
   it("takes the soonest open task as the next one", () => {
-    const tasks = [task("light", "done", "2030-06-01T17:00:00Z"), task("rest", "later", "2030-06-01T19:00:00Z"), task("on", "next", "2030-06-01T18:00:00Z")];
+    const tasks = [
+      task("light", "done", "2030-06-01T17:00:00Z"),
+      task("rest", "later", "2030-06-01T19:00:00Z"),
+      task("on", "next", "2030-06-01T18:00:00Z"),
+    ];
     expect(nowNext(tasks).next?.key).toBe("on");
     expect(nowNext(tasks).current?.key).toBe("light");
     expect(nowNext([]).next).toBeNull();
@@ -23,19 +28,31 @@ describe("cook", () => {
     expect(nextFlip(result, 0, 130_000)).toEqual({ number: 5, of: 5, inS: 20 });
     expect(nextFlip(result, 0, 151_000)).toBeNull();
     expect(nextFlip({ ...result, sear_s: 0, slow_step: "gentle" }, 0, 0)).toBeNull();
-    expect(nextFlip({ ...result, sear_s: 0, slow_step: "sear" }, 0, 100_000)).toEqual({ number: 4, of: null, inS: 20 });
+    expect(nextFlip({ ...result, sear_s: 0, slow_step: "sear" }, 0, 100_000)).toEqual({
+      number: 4,
+      of: null,
+      inS: 20,
+    });
   });
   it("finds the newest mark that stands", () => {
     const event = (client_id: string, kind: string, payload: object = {}) => ({ client_id, kind, payload });
-    const cook = { events: [event("a", "done"), event("b", "done"), event("c", "undo", { undoes: "b" })] } as unknown as Cook;
+    const cook = {
+      events: [event("a", "done"), event("b", "done"), event("c", "undo", { undoes: "b" })],
+    } as unknown as Cook;
     expect(lastMark(cook)?.client_id).toBe("a");
     expect([lastOf(cook, "done")?.client_id, lastOf(cook, "weather")]).toEqual(["a", null]);
   });
-  it("names the deed", () => expect([deed("wait", "Pull"), deed("odd", "Odd")]).toEqual(["Pulled", "Done: Odd"]));
+  it("names the deed", () =>
+    expect([deed("wait", "Pull"), deed("odd", "Odd")]).toEqual(["Pulled", "Done: Odd"]));
 });
 
 describe("live", () => {
-  const clock = { real_at: "2030-06-01T12:00:00Z", cook_at: "2030-06-01T17:00:00Z", speed: 60, server_at: "2030-06-01T12:00:00Z" };
+  const clock = {
+    real_at: "2030-06-01T12:00:00Z",
+    cook_at: "2030-06-01T17:00:00Z",
+    speed: 60,
+    server_at: "2030-06-01T12:00:00Z",
+  };
   const wall = Date.parse("2030-06-01T12:00:10Z");
   it("runs the cook's clock at its speed, by the server's time", () => {
     expect(new Date(cookTime(clock, 0, null, wall)).toISOString()).toBe("2030-06-01T17:10:00.000Z");
@@ -46,14 +63,28 @@ describe("live", () => {
     expect(new Date(cookTime(clock, -12_000, null, wall)).toISOString()).toBe("2030-06-01T17:00:00.000Z");
   });
   it("trusts the quickest answer of the last minute", () => {
-    const slow = skewOf([{ at: 0, skew: 40 }, { at: 59_000, skew: -2_500 }], 60_000);
+    const slow = skewOf(
+      [
+        { at: 0, skew: 40 },
+        { at: 59_000, skew: -2_500 },
+      ],
+      60_000,
+    );
     expect(slow.skew).toBe(40);
     expect(skewOf(slow.heard, 61_000)).toEqual({ heard: [{ at: 59_000, skew: -2_500 }], skew: -2_500 });
     expect(skewOf([], 0).skew).toBe(0);
   });
   it("folds an update in once, however often it comes", () => {
     const cook = { readings: [{ id: 1 }], events: [], expected: [], cursor: "1-0" } as unknown as Cook;
-    const update = { readings: [{ id: 1 }, { id: 2 }], events: [{ id: 7 }], expected: [], cursor: "2-7", clock, hands: "mine", ended_at: null } as unknown as Parameters<typeof updated>[1];
+    const update = {
+      readings: [{ id: 1 }, { id: 2 }],
+      events: [{ id: 7 }],
+      expected: [],
+      cursor: "2-7",
+      clock,
+      hands: "mine",
+      ended_at: null,
+    } as unknown as Parameters<typeof updated>[1];
     const twice = updated(updated(cook, update), update);
     expect(twice.readings.map((r) => r.id)).toEqual([1, 2]);
     expect(twice.events.map((e) => e.id)).toEqual([7]);
@@ -62,7 +93,14 @@ describe("live", () => {
 });
 
 describe("a cook as it is told", () => {
-  const told = (cursor: string, ids: number[], state: string) => ({ id: 1, cursor, events: ids.map((id) => ({ id })), readings: [], expected: [{ state }] }) as unknown as Cook;
+  const told = (cursor: string, ids: number[], state: string) =>
+    ({
+      id: 1,
+      cursor,
+      events: ids.map((id) => ({ id })),
+      readings: [],
+      expected: [{ state }],
+    }) as unknown as Cook;
 
   it("is not undone by an answer that was long on its way", () => {
     const kept = newest(told("5-3", [1, 2, 3], "done"), told("4-2", [1, 2], "next"));
@@ -72,16 +110,36 @@ describe("a cook as it is told", () => {
   });
 
   it("takes the newer one", () => {
-    expect(newest(told("5-3", [1, 2, 3], "next"), told("6-4", [1, 2, 3, 4], "done")).expected[0]).toEqual({ state: "done" });
+    expect(newest(told("5-3", [1, 2, 3], "next"), told("6-4", [1, 2, 3, 4], "done")).expected[0]).toEqual({
+      state: "done",
+    });
     expect(newest(undefined, told("1-1", [1], "next")).cursor).toBe("1-1");
   });
   it("keeps what the stream brought while an answer was on its way", async () => {
     const queries = new QueryClient();
-    const clock = { real_at: "2030-06-01T12:00:00Z", cook_at: "2030-06-01T12:00:00Z", speed: 1, server_at: "2030-06-01T12:00:00Z" };
-    const told = (cursor: string, ids: number[]) => ({ id: 1, started_at: "a", cursor, clock, events: ids.map((id) => ({ id })), readings: [], expected: [] }) as unknown as Cook;
+    const clock = {
+      real_at: "2030-06-01T12:00:00Z",
+      cook_at: "2030-06-01T12:00:00Z",
+      speed: 1,
+      server_at: "2030-06-01T12:00:00Z",
+    };
+    const told = (cursor: string, ids: number[]) =>
+      ({
+        id: 1,
+        started_at: "a",
+        cursor,
+        clock,
+        events: ids.map((id) => ({ id })),
+        readings: [],
+        expected: [],
+      }) as unknown as Cook;
     queries.setQueryData(keys.cook(1), told("4-1", [1]));
     let arrive: (value: never) => void = () => undefined;
-    vi.spyOn(client, "GET").mockReturnValueOnce(new Promise((resolve) => { arrive = resolve; }));
+    vi.spyOn(client, "GET").mockReturnValueOnce(
+      new Promise((resolve) => {
+        arrive = resolve;
+      }),
+    );
     const asked = askedFor(queries, 1);
     queries.setQueryData(keys.cook(1), told("5-2", [1, 2]));
     arrive({ data: told("4-1", [1]), response: new Response() } as never);
@@ -90,8 +148,26 @@ describe("a cook as it is told", () => {
 });
 
 describe("what waits to be sent", () => {
-  const cook = { id: 1, outlooks: [{ piece_id: 7, lid_open: false, aside: "" }, { piece_id: 8, lid_open: false, aside: "" }], events: [{ id: 1, client_id: "a", kind: "done", piece_id: 7, payload: { task: "light" } }, { id: 2, client_id: "l", kind: "lid", piece_id: 7, payload: { open: false } }], expected: [{ piece_id: 7, key: "light", state: "done", start_at: "x" }, { piece_id: 7, key: "on", state: "next", start_at: "y" }] } as unknown as Cook;
-  const deed = (kind: string, more: object) => ({ cook: 1, deed: { client_id: kind, kind, piece_id: 7, at: "2030-01-01T00:00:00Z", ...more } }) as unknown as Waiting;
+  const cook = {
+    id: 1,
+    outlooks: [
+      { piece_id: 7, lid_open: false, aside: "" },
+      { piece_id: 8, lid_open: false, aside: "" },
+    ],
+    events: [
+      { id: 1, client_id: "a", kind: "done", piece_id: 7, payload: { task: "light" } },
+      { id: 2, client_id: "l", kind: "lid", piece_id: 7, payload: { open: false } },
+    ],
+    expected: [
+      { piece_id: 7, key: "light", state: "done", start_at: "x" },
+      { piece_id: 7, key: "on", state: "next", start_at: "y" },
+    ],
+  } as unknown as Cook;
+  const deed = (kind: string, more: object) =>
+    ({
+      cook: 1,
+      deed: { client_id: kind, kind, piece_id: 7, at: "2030-01-01T00:00:00Z", ...more },
+    }) as unknown as Waiting;
 
   it("counts at once in the browser", () => {
     const seen = withWaiting(cook, [deed("done", { task: "on" })]);
@@ -105,15 +181,29 @@ describe("what waits to be sent", () => {
   });
 
   it("goes on counting after it is sent, until the cook is told with it", () => {
-    expect(withWaiting(cook, [{ ...deed("done", { task: "on" }), sent: true }]).expected[1]).toMatchObject({ state: "done" });
+    expect(withWaiting(cook, [{ ...deed("done", { task: "on" }), sent: true }]).expected[1]).toMatchObject({
+      state: "done",
+    });
   });
 
   it("opens the one lid over every piece, and sets aside the piece alone", () => {
     const stand = (...more: Waiting[]) => withWaiting(cook, more).outlooks.map((o) => [o.lid_open, o.aside]);
-    expect(stand(deed("lid", { open: true }), deed("move", { place: "hot" }))).toEqual([[true, "hot"], [true, ""]]);
-    expect(stand(deed("lid", { open: true }), deed("undo", { undoes: "lid" }))).toEqual([[false, ""], [false, ""]]);
-    expect(stand(deed("undo", { undoes: "l" }))).toEqual([[true, ""], [true, ""]]);
-    expect(stand(deed("pause", { on: true }), deed("done", { task: "on" }))).toEqual([[false, ""], [false, ""]]);
+    expect(stand(deed("lid", { open: true }), deed("move", { place: "hot" }))).toEqual([
+      [true, "hot"],
+      [true, ""],
+    ]);
+    expect(stand(deed("lid", { open: true }), deed("undo", { undoes: "lid" }))).toEqual([
+      [false, ""],
+      [false, ""],
+    ]);
+    expect(stand(deed("undo", { undoes: "l" }))).toEqual([
+      [true, ""],
+      [true, ""],
+    ]);
+    expect(stand(deed("pause", { on: true }), deed("done", { task: "on" }))).toEqual([
+      [false, ""],
+      [false, ""],
+    ]);
   });
 
   it("takes back what is taken back", () => {
@@ -123,7 +213,13 @@ describe("what waits to be sent", () => {
 
 describe("what is next of several pieces", () => {
   it("is the soonest over all of them", () => {
-    const cook = { pieces: [{ id: 1 }, { id: 2 }], expected: [{ piece_id: 1, key: "wait", state: "next", start_at: "2030-01-01T01:00:00Z" }, { piece_id: 2, key: "wait", state: "next", start_at: "2030-01-01T00:30:00Z" }] } as unknown as Cook;
+    const cook = {
+      pieces: [{ id: 1 }, { id: 2 }],
+      expected: [
+        { piece_id: 1, key: "wait", state: "next", start_at: "2030-01-01T01:00:00Z" },
+        { piece_id: 2, key: "wait", state: "next", start_at: "2030-01-01T00:30:00Z" },
+      ],
+    } as unknown as Cook;
     expect(nextOfEach(cook).map((each) => each.piece.id)).toEqual([2, 1]);
   });
 });

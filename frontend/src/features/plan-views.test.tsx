@@ -18,32 +18,99 @@ import { Refusal } from "./plan/refusal";
 import { useKeeping } from "./plan/use-keeping";
 import { Ways } from "./plan/ways";
 
-const reference = { cuts: [
-  { key: "ribeye", name: "Ribeye", typical_thickness_mm: 38, default_finish_c: 57, method: "low_then_sear", crust: "good" },
-  { key: "skirt", name: "Skirt", typical_thickness_mm: 12, default_finish_c: 56, method: "direct", crust: "none" },
-] } as unknown as Reference;
+const reference = {
+  cuts: [
+    {
+      key: "ribeye",
+      name: "Ribeye",
+      typical_thickness_mm: 38,
+      default_finish_c: 57,
+      method: "low_then_sear",
+      crust: "good",
+    },
+    {
+      key: "skirt",
+      name: "Skirt",
+      typical_thickness_mm: 12,
+      default_finish_c: 56,
+      method: "direct",
+      crust: "none",
+    },
+  ],
+} as unknown as Reference;
 const draft = draftFor(reference, new Date(2030, 5, 1, 12, 0));
 const eat = new Date(2030, 5, 1, 19, 0);
 const task = (key: string, lane: string, start_s: number, more: Partial<Task> = {}): Task =>
-  ({ key, lane, name: key.split(":")[1]!, start_s, end_s: start_s + 300, why: "Until {temp:48.3}.", step: "", slack_s: 0, critical: true, guide: "", piece: 0, ...more }) as Task;
+  ({
+    key,
+    lane,
+    name: key.split(":")[1]!,
+    start_s,
+    end_s: start_s + 300,
+    why: "Until {temp:48.3}.",
+    step: "",
+    slack_s: 0,
+    critical: true,
+    guide: "",
+    piece: 0,
+    ...more,
+  }) as Task;
 const order = [
-  task("0:season", "hands", -7200, { slack_s: 420, critical: false, guide: "salt:hour" }), task("0:light", "fire", -6000, { piece: null }),
-  task("0:on", "meat", -4000, { step: "gentle" }), task("1:on", "meat", -900, { step: "sear", piece: 1 }), task("0:serve", "hands", -60),
+  task("0:season", "hands", -7200, { slack_s: 420, critical: false, guide: "salt:hour" }),
+  task("0:light", "fire", -6000, { piece: null }),
+  task("0:on", "meat", -4000, { step: "gentle" }),
+  task("1:on", "meat", -900, { step: "sear", piece: 1 }),
+  task("0:serve", "hands", -60),
 ];
 const result = {
-  on_s: -4000, lead_s: 7200, slow_step: "gentle", slow_task: "on", pull_c: 48.3, peak_core_c: 57, finish_c: 57, headline: "Low, then sear. Pull at {temp:48.3}.",
-  minimum: { core_c: 62.8, rest_s: 180, words: "" }, steps: [], tasks: [{ key: "on", step: "gentle" }, { key: "gentle_wrapped", step: "gentle_wrapped" }, { key: "rest", step: "rest" }],
-  zones: [{ key: "cool", role: "gentle", name: "Cool", shown_c: 107 }], step_ranges_s: { gentle: { low: 2500, high: 3000 } }, peak_range_c: null,
-  curve: { time_s: [0, 1000], core_c: [4, 50], face_a_c: [4, 80], face_b_c: [4, 90], core_low_c: null, core_high_c: null },
+  on_s: -4000,
+  lead_s: 7200,
+  slow_step: "gentle",
+  slow_task: "on",
+  pull_c: 48.3,
+  peak_core_c: 57,
+  finish_c: 57,
+  headline: "Low, then sear. Pull at {temp:48.3}.",
+  minimum: { core_c: 62.8, rest_s: 180, words: "" },
+  steps: [],
+  tasks: [
+    { key: "on", step: "gentle" },
+    { key: "gentle_wrapped", step: "gentle_wrapped" },
+    { key: "rest", step: "rest" },
+  ],
+  zones: [{ key: "cool", role: "gentle", name: "Cool", shown_c: 107 }],
+  step_ranges_s: { gentle: { low: 2500, high: 3000 } },
+  peak_range_c: null,
+  curve: {
+    time_s: [0, 1000],
+    core_c: [4, 50],
+    face_a_c: [4, 80],
+    face_b_c: [4, 90],
+    core_low_c: null,
+    core_high_c: null,
+  },
 } as unknown as PieceResult;
-const cautions = [{ key: "co", place: "0:light", text: "Outdoors only." }, { key: "below", place: "finish", text: "{temp:57} is below." }];
+const cautions = [
+  { key: "co", place: "0:light", text: "Outdoors only." },
+  { key: "below", place: "finish", text: "{temp:57} is below." },
+];
 
 let host: HTMLDivElement;
 let root: ReturnType<typeof createRoot>;
 let queries: QueryClient;
-const show = (what: ReactNode) => act(() => root.render(<QueryClientProvider client={queries}><MemoryRouter>{what}</MemoryRouter></QueryClientProvider>));
+const show = (what: ReactNode) =>
+  act(() =>
+    root.render(
+      <QueryClientProvider client={queries}>
+        <MemoryRouter>{what}</MemoryRouter>
+      </QueryClientProvider>,
+    ),
+  );
 const text = () => host.textContent ?? "";
-const button = (name: RegExp) => [...host.querySelectorAll("button")].find((b) => name.test(b.getAttribute("aria-label") ?? b.textContent ?? ""))!;
+const button = (name: RegExp) =>
+  [...host.querySelectorAll("button")].find((b) =>
+    name.test(b.getAttribute("aria-label") ?? b.textContent ?? ""),
+  )!;
 const press = (target: Element) => act(() => (target as HTMLElement).click());
 
 beforeEach(() => {
@@ -63,14 +130,27 @@ describe("the order of the work", () => {
   const given = { result, focus: 0, order, cautions, eatAt: eat, system: "us" as const, moment: -3000 };
   it("tells times, reasons, slack, ranges and every danger in the reader's units", () => {
     show(<Order {...given} names={[]} onMoment={() => undefined} />);
-    for (const said of ["17:00", "17:20", "Until 119 °F.", "May begin up to 7 min later.", "Outdoors only.", "135 °F is below.", "18:35", "18:43", "in eight cooks of ten"]) expect(text()).toContain(said);
+    for (const said of [
+      "17:00",
+      "17:20",
+      "Until 119 °F.",
+      "May begin up to 7 min later.",
+      "Outdoors only.",
+      "135 °F is below.",
+      "18:35",
+      "18:43",
+      "in eight cooks of ten",
+    ])
+      expect(text()).toContain(said);
     expect(host.querySelector("a[href='/guide#salt:hour']")).not.toBeNull();
     expect(host.querySelectorAll("[aria-current=step]")).toHaveLength(1);
   });
   it("names the piece of each task where there are several, but not of what serves all", () => {
     show(<Order {...given} names={["Ribeye", "Skirt"]} onMoment={() => undefined} />);
     expect(text()).toContain("2 Skirt");
-    expect([...host.querySelectorAll("li")].find((li) => li.textContent?.includes("light"))?.textContent).not.toContain("Ribeye");
+    expect(
+      [...host.querySelectorAll("li")].find((li) => li.textContent?.includes("light"))?.textContent,
+    ).not.toContain("Ribeye");
   });
   it("moves the shared moment to a task", () => {
     const onMoment = vi.fn();
@@ -83,11 +163,31 @@ describe("the order of the work", () => {
 describe("in short", () => {
   it("holds another hour fixed where it stands", () => {
     const onDraft = vi.fn();
-    show(<Brief draft={draft} onDraft={onDraft} result={result} order={order} hour={eat} word="medium rare" system="us" />);
+    show(
+      <Brief
+        draft={draft}
+        onDraft={onDraft}
+        result={result}
+        order={order}
+        hour={eat}
+        word="medium rare"
+        system="us"
+      />,
+    );
     expect(text()).toContain("medium rare");
     press(button(/^Light17:20/));
     expect(onDraft).toHaveBeenCalledWith({ ...draft, anchor: "light", time: "17:20", day: "2030-06-01" });
-    show(<Brief draft={{ ...draft, anchor: "on", time: "17:53" }} onDraft={onDraft} result={result} order={order} hour={eat} word="" system="metric" />);
+    show(
+      <Brief
+        draft={{ ...draft, anchor: "on", time: "17:53" }}
+        onDraft={onDraft}
+        result={result}
+        order={order}
+        hour={eat}
+        word=""
+        system="metric"
+      />,
+    );
     expect(host.querySelector("input")?.value).toBe("17:53");
     expect(text()).toContain("48 °C");
   });
@@ -95,13 +195,16 @@ describe("in short", () => {
 
 describe("a refusal", () => {
   const problem = new Problem(422, "no", [
-    { field: "pieces.1.finish_c", message: "the sear alone carries it to {temp:60}." }, { field: "remedy:crust", message: "ask for a light crust", suggestion: "light" }, { field: "remedy:", message: "make the fire hotter", suggestion: null },
+    { field: "pieces.1.finish_c", message: "the sear alone carries it to {temp:60}." },
+    { field: "remedy:crust", message: "ask for a light crust", suggestion: "light" },
+    { field: "remedy:", message: "make the fire hotter", suggestion: null },
   ]);
   it("says which piece it is of, why, and what would do", () => {
     const two = { ...withPiece(draft, reference), focus: 0 };
     const onDraft = vi.fn();
     show(<Refusal problem={problem} draft={two} onDraft={onDraft} system="us" names={["Ribeye", "Skirt"]} />);
-    for (const said of [": Skirt", "carries it to 140 °F", "make the fire hotter"]) expect(text()).toContain(said);
+    for (const said of [": Skirt", "carries it to 140 °F", "make the fire hotter"])
+      expect(text()).toContain(said);
     press(button(/^Look at Skirt/));
     expect(onDraft).toHaveBeenLastCalledWith({ ...two, focus: 1 });
     press(button(/^ask for a light crust/));
@@ -112,17 +215,43 @@ describe("a refusal", () => {
 
 describe("other ways", () => {
   const way = (name: string, more: Partial<Schemas["WayOut"]> = {}) => ({
-    piece: { cut: "ribeye", thickness_mm: 38, method: name }, name, fire_name: "Kettle", on_s: 3600, lead_s: 7200, hands_s: 300, grey_rim_share: 0.24, crust_share: 1.5,
-    climb_k_min: 1, fuel_kg: 1.8, fuel_name: "briquettes", mass_loss_share: 0.12, smoke: { index: 3, word: "light", ring_mm: 2, assumed: "" }, trade_off: "", ...more,
+    piece: { cut: "ribeye", thickness_mm: 38, method: name },
+    name,
+    fire_name: "Kettle",
+    on_s: 3600,
+    lead_s: 7200,
+    hands_s: 300,
+    grey_rim_share: 0.24,
+    crust_share: 1.5,
+    climb_k_min: 1,
+    fuel_kg: 1.8,
+    fuel_name: "briquettes",
+    mass_loss_share: 0.12,
+    smoke: { index: 3, word: "light", ring_mm: 2, assumed: "" },
+    trade_off: "",
+    ...more,
   });
   it("are told in figures and taken at one press", () => {
     const body = JSON.stringify({ pieces: [pieceToSend(draft.pieces[0]!)] });
     queries.setQueryData(keys.choices(body), {
-      why: "It is sooner.", questions: [], mine: way("low"), others: [way("bath", { grey_rim_share: 0.2, trade_off: "Gains {rise:2}.", fuel_kg: 0 })], refused: [{ method: "x", name: "Chimney", why: "too thick" }],
+      why: "It is sooner.",
+      questions: [],
+      mine: way("low"),
+      others: [way("bath", { grey_rim_share: 0.2, trade_off: "Gains {rise:2}.", fuel_kg: 0 })],
+      refused: [{ method: "x", name: "Chimney", why: "too thick" }],
     });
     const onDraft = vi.fn();
     show(<Ways draft={draft} onDraft={onDraft} system="us" />);
-    for (const said of ["It is sooner.", "60 min", "20 %", "more than asked", "Gains 4 °F.", "the kitchen's", "too thick"]) expect(text()).toContain(said);
+    for (const said of [
+      "It is sooner.",
+      "60 min",
+      "20 %",
+      "more than asked",
+      "Gains 4 °F.",
+      "the kitchen's",
+      "too thick",
+    ])
+      expect(text()).toContain(said);
     press(button(/^Take this way: bath/));
     const [taken] = onDraft.mock.lastCall as [typeof draft];
     expect(taken.pieces[0]).toMatchObject({ auto: false, piece: { method: "bath" } });
@@ -130,14 +259,34 @@ describe("other ways", () => {
 });
 
 describe("the line of a meal", () => {
-  const model = lineOfMeal(result, [{ piece: 1, cut_name: "Skirt", on_s: -900, pull_c: 50, peak_core_c: 56, finish_c: 56, time_s: [0, 600], core_c: [4, 56] }], order, 7200);
+  const model = lineOfMeal(
+    result,
+    [
+      {
+        piece: 1,
+        cut_name: "Skirt",
+        on_s: -900,
+        pull_c: 50,
+        peak_core_c: 56,
+        finish_c: 56,
+        time_s: [0, 600],
+        core_c: [4, 56],
+      },
+    ],
+    order,
+    7200,
+  );
   it("has a row for the fire, each piece and the hands", () => {
     expect(rowsOf(model).map((r) => r.label)).toEqual(["fire", "meat 1", "meat 2", "hands"]);
     expect(rowsOf({ others: [] }).map((r) => r.label)).toEqual(["fire", "meat", "hands"]);
     const second = rowsOf(model)[2]!;
     expect(model.blocks.filter((b) => inRow(second, b)).map((b) => b.key)).toEqual(["1:on"]);
   });
-  it("draws the other core where it is", () => expect(model.others[0]?.core).toEqual([{ s: -900, c: 4 }, { s: -300, c: 56 }]));
+  it("draws the other core where it is", () =>
+    expect(model.others[0]?.core).toEqual([
+      { s: -900, c: 4 },
+      { s: -300, c: 56 },
+    ]));
   it("knows that a wrapped piece lies where it lay", () => {
     expect(roleOf(result, "gentle_wrapped")).toBe("gentle");
     expect(roleOf(result, "rest")).toBeNull();
@@ -147,12 +296,21 @@ describe("the line of a meal", () => {
 describe("keeping a plan", () => {
   function Keeper({ salt, picking }: { salt: "overnight" | "hour"; picking: boolean }) {
     const [each] = draft.pieces;
-    const picked = useMemo(() => ({ ...draft, pieces: [{ ...each!, piece: { ...each!.piece, salt } }] }), [salt, each]);
+    const picked = useMemo(
+      () => ({ ...draft, pieces: [{ ...each!, piece: { ...each!.piece, salt } }] }),
+      [salt, each],
+    );
     const keeping = useKeeping(picked, eat, null, false, picking);
-    return <button onClick={keeping.keep} disabled={keeping.busy}>Keep</button>;
+    return (
+      <button onClick={keeping.keep} disabled={keeping.busy}>
+        Keep
+      </button>
+    );
   }
   it("waits until Brasko has picked, and keeps what it picked, once", async () => {
-    const post = vi.spyOn(client, "POST").mockResolvedValue({ data: { id: 7 }, response: new Response() } as never);
+    const post = vi
+      .spyOn(client, "POST")
+      .mockResolvedValue({ data: { id: 7 }, response: new Response() } as never);
     show(<Keeper salt="overnight" picking />);
     press(button(/Keep/));
     press(button(/Keep/));
@@ -167,8 +325,16 @@ describe("keeping a plan", () => {
 
 describe("what else becomes of a piece", () => {
   const part = (more: Partial<Schemas["PartOut"]> = {}): Schemas["PartOut"] => ({
-    key: "thin_end", name: "Thin end", at_end: true, thickness_mm: 27.9, wanted_c: 54.5, peak_c: 62, turned_c: null, sooner_s: 1800,
-    words: "Or cut it off {time:1800} before the rest is done.", ...more,
+    key: "thin_end",
+    name: "Thin end",
+    at_end: true,
+    thickness_mm: 27.9,
+    wanted_c: 54.5,
+    peak_c: 62,
+    turned_c: null,
+    sooner_s: 1800,
+    words: "Or cut it off {time:1800} before the rest is done.",
+    ...more,
   });
   it("tells where a thin end ends, how thick it is and what to do", () => {
     show(<PartsLine parts={[part()]} system="us" />);

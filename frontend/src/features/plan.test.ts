@@ -6,24 +6,69 @@ import { found } from "./guide/model";
 import { amended, begun, changed, redone, undone } from "./plan/history";
 import { deedOf, type Deeds } from "./plan/keys";
 import {
-  anchorAt, anchored, anchorStart, belowAgency, draftFor, draftOf, focused, hourOf, pieceOf, piecesToSend, pieceToSend, remedied, remedies,
-  withAnswers, withCut, withFocused, withMethod, withoutPiece, withPick, withPiece, withThickness, withWay,
+  anchorAt,
+  anchored,
+  anchorStart,
+  belowAgency,
+  draftFor,
+  draftOf,
+  focused,
+  hourOf,
+  pieceOf,
+  piecesToSend,
+  pieceToSend,
+  remedied,
+  remedies,
+  withAnswers,
+  withCut,
+  withFocused,
+  withMethod,
+  withoutPiece,
+  withPick,
+  withPiece,
+  withThickness,
+  withWay,
 } from "./plan/model";
 
-const reference = { cuts: [
-  { key: "ribeye", name: "Ribeye", typical_thickness_mm: 38, default_finish_c: 57, method: "low_then_sear", crust: "good", below_agency: "free", below_agency_tenderised: "recorded" },
-  { key: "skirt", name: "Skirt", typical_thickness_mm: 12, default_finish_c: 56, method: "direct", crust: "none" },
-] } as unknown as Reference;
+const reference = {
+  cuts: [
+    {
+      key: "ribeye",
+      name: "Ribeye",
+      typical_thickness_mm: 38,
+      default_finish_c: 57,
+      method: "low_then_sear",
+      crust: "good",
+      below_agency: "free",
+      below_agency_tenderised: "recorded",
+    },
+    {
+      key: "skirt",
+      name: "Skirt",
+      typical_thickness_mm: 12,
+      default_finish_c: 56,
+      method: "direct",
+      crust: "none",
+    },
+  ],
+} as unknown as Reference;
 const draft = draftFor(reference, new Date(2030, 5, 1, 12, 0));
-const task = (key: string, lane: string, start_s: number, step = "") => ({ key, lane, start_s, step }) as Task;
-const ORDER = [task("0:shop", "hands", -20_000), task("0:light", "fire", -6000), task("0:on", "meat", -4000, "gentle"), task("0:rest", "meat", -700, "rest")];
+const task = (key: string, lane: string, start_s: number, step = "") =>
+  ({ key, lane, start_s, step }) as Task;
+const ORDER = [
+  task("0:shop", "hands", -20_000),
+  task("0:light", "fire", -6000),
+  task("0:on", "meat", -4000, "gentle"),
+  task("0:rest", "meat", -700, "rest"),
+];
 
 describe("draft", () => {
   it("offers seven tonight, or tomorrow where tonight is too near", () => {
     expect(anchorAt(draft)).toEqual(new Date(2030, 5, 1, 19, 0));
     expect(anchorAt(draftFor(reference, new Date(2030, 5, 1, 18, 0)))).toEqual(new Date(2030, 5, 2, 19, 0));
   });
-  it("knows that half an hour is no hour", () => expect(anchorAt({ day: "2030-06-01", time: "" })).toBeNull());
+  it("knows that half an hour is no hour", () =>
+    expect(anchorAt({ day: "2030-06-01", time: "" })).toBeNull());
   it("follows whichever hour is held fixed", () => {
     expect(hourOf(draft, ORDER)).toEqual(new Date(2030, 5, 1, 19, 0));
     expect(anchorStart("light", ORDER)).toBe(-6000);
@@ -33,30 +78,68 @@ describe("draft", () => {
     expect(hourOf({ ...lit, time: "" }, ORDER)).toBeNull();
   });
   it("takes another cut's size and finish and keeps how it is seasoned and served", () => {
-    const seasoned = withAnswers(draft, { salt: "overnight", gentle_c: 120, below_agency_accepted: true, count: 3 });
+    const seasoned = withAnswers(draft, {
+      salt: "overnight",
+      gentle_c: 120,
+      below_agency_accepted: true,
+      count: 3,
+    });
     expect(seasoned.pieces[0]?.auto).toBe(false);
     const { piece, auto } = focused(withCut(seasoned, reference, "skirt"));
-    expect(piece).toMatchObject({ cut: "skirt", thickness_mm: 12, finish_c: 56, method: "direct", crust: "none", salt: "overnight", count: 3 });
+    expect(piece).toMatchObject({
+      cut: "skirt",
+      thickness_mm: 12,
+      finish_c: 56,
+      method: "direct",
+      crust: "none",
+      salt: "overnight",
+      count: 3,
+    });
     expect(piece.gentle_c ?? null).toBeNull();
     expect(piece.below_agency_accepted).toBe(false);
     expect(auto).toBe(true);
     expect(withCut(draft, reference, "none")).toBe(draft);
   });
   it("lets another method bring its own fire, flips and marks", () => {
-    const set = withAnswers(draft, { fire: "kettle_two_zone", flip_every_s: 15, marks: "none", sear_fire: "chimney" });
-    expect(focused(withMethod(set, "skillet")).piece).toMatchObject({ method: "skillet", fire: null, flip_every_s: null, sear_fire: null, cut: "ribeye" });
+    const set = withAnswers(draft, {
+      fire: "kettle_two_zone",
+      flip_every_s: 15,
+      marks: "none",
+      sear_fire: "chimney",
+    });
+    expect(focused(withMethod(set, "skillet")).piece).toMatchObject({
+      method: "skillet",
+      fire: null,
+      flip_every_s: null,
+      sear_fire: null,
+      cut: "ribeye",
+    });
   });
   it("takes a remedy that was offered", () => {
     const offered = remedies([
-      { field: "finish_c", message: "cannot" }, { field: "remedy:thickness_mm", message: "thicker", suggestion: "33" }, { field: "remedy:", message: "hotter", suggestion: null },
+      { field: "finish_c", message: "cannot" },
+      { field: "remedy:thickness_mm", message: "thicker", suggestion: "33" },
+      { field: "remedy:", message: "hotter", suggestion: null },
     ]);
     expect(offered.map((r) => r.text)).toEqual(["thicker", "hotter"]);
     expect(offered[1]?.change).toBeNull();
-    expect(focused(remedied(draft, offered[0]!.change!)).piece).toMatchObject({ thickness_mm: 33, mass_g: null });
+    expect(focused(remedied(draft, offered[0]!.change!)).piece).toMatchObject({
+      thickness_mm: 33,
+      mass_g: null,
+    });
     expect(focused(remedied(draft, { field: "crust", value: "light" })).piece.crust).toBe("light");
-    expect(focused(remedied(draft, { field: "sear_fire", value: "burner_skillet" })).piece.sear_fire).toBe("burner_skillet");
-    expect(focused(remedied(draft, { field: "method", value: "skillet" })).piece).toMatchObject({ method: "skillet", fire: null });
-    expect(focused(remedied(draft, { field: "way", value: "sear_then_low@gas" })).piece).toMatchObject({ method: "sear_then_low", fire: "gas", own_fire: null });
+    expect(focused(remedied(draft, { field: "sear_fire", value: "burner_skillet" })).piece.sear_fire).toBe(
+      "burner_skillet",
+    );
+    expect(focused(remedied(draft, { field: "method", value: "skillet" })).piece).toMatchObject({
+      method: "skillet",
+      fire: null,
+    });
+    expect(focused(remedied(draft, { field: "way", value: "sear_then_low@gas" })).piece).toMatchObject({
+      method: "sear_then_low",
+      fire: "gas",
+      own_fire: null,
+    });
     expect(focused(remedied(draft, { field: "finish_c", value: "61.5" })).piece.finish_c).toBe(61.5);
   });
   it("asks for a recorded choice where the law of the trade does", () => {
@@ -92,9 +175,23 @@ describe("pieces", () => {
 });
 
 describe("picking", () => {
-  const picked = { cut: "ribeye", thickness_mm: 18, method: "direct", fire: "gas", crust: "light", salt: "just_before", rest: "open" } as PieceIn;
+  const picked = {
+    cut: "ribeye",
+    thickness_mm: 18,
+    method: "direct",
+    fire: "gas",
+    crust: "light",
+    salt: "just_before",
+    rest: "open",
+  } as PieceIn;
   it("goes on until the cook has chosen for himself", () => {
-    expect(focused(withPick(draft, picked)).piece).toMatchObject({ method: "direct", fire: "gas", crust: "light", salt: "just_before", thickness_mm: 38 });
+    expect(focused(withPick(draft, picked)).piece).toMatchObject({
+      method: "direct",
+      fire: "gas",
+      crust: "light",
+      salt: "just_before",
+      thickness_mm: 38,
+    });
     const own = withAnswers(draft, { crust: "deep" });
     expect(withPick(own, picked).pieces[0]).toBe(own.pieces[0]);
     expect(focused(withPick(withAnswers(draft, { finish_c: 52 }), picked)).piece.method).toBe("direct");
@@ -103,9 +200,17 @@ describe("picking", () => {
     const skirt = withCut(draft, reference, "skirt");
     expect(withPick(skirt, picked).pieces[0]).toBe(skirt.pieces[0]);
   });
-  it("ends where a whole way is taken", () => expect(focused(withWay(draft, picked))).toMatchObject({ auto: false, piece: { thickness_mm: 18 } }));
+  it("ends where a whole way is taken", () =>
+    expect(focused(withWay(draft, picked))).toMatchObject({ auto: false, piece: { thickness_mm: 18 } }));
   it("reads a kept plan back, with the defaults of what it did not say", () => {
-    const kept = draftOf({ eat_at: new Date(2030, 5, 2, 18, 30).toISOString(), table: { eaters: 4 }, pieces: [{ position: 0, inputs: { cut: "skirt", thickness_mm: 12 } as PieceIn, result: {} as never }] }, "2031-01-01");
+    const kept = draftOf(
+      {
+        eat_at: new Date(2030, 5, 2, 18, 30).toISOString(),
+        table: { eaters: 4 },
+        pieces: [{ position: 0, inputs: { cut: "skirt", thickness_mm: 12 } as PieceIn, result: {} as never }],
+      },
+      "2031-01-01",
+    );
     expect(kept).toMatchObject({ day: "2031-01-01", time: "18:30", table: { eaters: 4, appetite: "usual" } });
     expect(kept.pieces[0]).toMatchObject({ auto: false, piece: { cut: "skirt", marks: "none" } });
   });
@@ -125,7 +230,8 @@ describe("history", () => {
     h = redone(redone(h));
     expect([h.now, redone(h)]).toEqual([4, h]);
   });
-  it("forgets what was undone once something else is done", () => expect(changed(undone(changed(begun(1), 2, 0)), 9, 9000).future).toEqual([]));
+  it("forgets what was undone once something else is done", () =>
+    expect(changed(undone(changed(begun(1), 2, 0)), 9, 9000).future).toEqual([]));
   it("does not count what nobody did", () => {
     expect(amended(begun(1), 5)).toMatchObject({ now: 5, past: [] });
     const h = begun(1);
@@ -134,8 +240,29 @@ describe("history", () => {
 });
 
 describe("keys", () => {
-  const deeds: Deeds = { undo: vi.fn(), redo: vi.fn(), add: vi.fn(), keep: vi.fn(), focus: vi.fn(), step: vi.fn(), panel: vi.fn() };
-  const press = (key: string, more: Partial<KeyboardEvent> = {}) => deedOf({ key, code: "", ctrlKey: false, metaKey: false, altKey: false, shiftKey: false, target: document.body, ...more }, deeds);
+  const deeds: Deeds = {
+    undo: vi.fn(),
+    redo: vi.fn(),
+    add: vi.fn(),
+    keep: vi.fn(),
+    focus: vi.fn(),
+    step: vi.fn(),
+    panel: vi.fn(),
+  };
+  const press = (key: string, more: Partial<KeyboardEvent> = {}) =>
+    deedOf(
+      {
+        key,
+        code: "",
+        ctrlKey: false,
+        metaKey: false,
+        altKey: false,
+        shiftKey: false,
+        target: document.body,
+        ...more,
+      },
+      deeds,
+    );
   it("does what the map says", () => {
     expect(press("z", { ctrlKey: true })).toBe(deeds.undo);
     expect(press("Z", { ctrlKey: true, shiftKey: true })).toBe(deeds.redo);
@@ -160,7 +287,13 @@ describe("keys", () => {
 describe("guide", () => {
   const entries = [
     { key: "a", kind: "glossary", title: "Grey rim", text: "what has lost its red", see: [] },
-    { key: "b", kind: "cut", title: "Skirt", text: "thin, with {temp:57} in the middle and a grey rim", see: [] },
+    {
+      key: "b",
+      kind: "cut",
+      title: "Skirt",
+      text: "thin, with {temp:57} in the middle and a grey rim",
+      see: [],
+    },
   ];
   const said = (text: string) => text.replace("{temp:57}", "135 °F");
   it("finds every word, titles first", () => {

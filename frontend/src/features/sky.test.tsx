@@ -6,10 +6,21 @@ import type { Cook } from "@/api/hooks";
 
 import { Weather } from "./cook/sky";
 
-const sky = (rain: string, wind: string, words: string) => ({ rain, rain_name: `${rain} rain`, wind, wind_name: `${wind} air`, words });
+const sky = (rain: string, wind: string, words: string) => ({
+  rain,
+  rain_name: `${rain} rain`,
+  wind,
+  wind_name: `${wind} air`,
+  words,
+});
 const cook = {
   events: [{ client_id: "a", kind: "weather", payload: { rain: "light", wind: "still" } }],
-  skies: [sky("none", "still", "Nothing."), sky("light", "still", "A little."), sky("light", "breeze", "{rise:10} lower."), sky("none", "breeze", "Some.")],
+  skies: [
+    sky("none", "still", "Nothing."),
+    sky("light", "still", "A little."),
+    sky("light", "breeze", "{rise:10} lower."),
+    sky("none", "breeze", "Some."),
+  ],
 } as unknown as Cook;
 
 let host: HTMLDivElement;
@@ -22,7 +33,10 @@ beforeEach(() => {
   document.body.append(host);
   root = createRoot(host);
 });
-afterEach(() => { act(() => root.unmount()); host.remove(); });
+afterEach(() => {
+  act(() => root.unmount());
+  host.remove();
+});
 
 it("begins with the weather last told, and says what another does before it is told", () => {
   const onDone = vi.fn();

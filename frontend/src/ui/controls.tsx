@@ -7,15 +7,30 @@ type Weight = "ember" | "plain" | "quiet";
 const WEIGHTS: Record<Weight, string> = {
   ember: "px-4 bg-ember text-on-ember font-bold hover:brightness-110",
   plain: "px-4 bg-raised text-ink font-semibold hover:bg-seam",
-  quiet: "px-2 bg-transparent text-ink underline decoration-seam decoration-2 underline-offset-4 hover:decoration-ember",
+  quiet:
+    "px-2 bg-transparent text-ink underline decoration-seam decoration-2 underline-offset-4 hover:decoration-ember",
 };
 
-export function Button({ weight = "plain", className = "", ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { weight?: Weight }) {
-  return <button type="button" {...rest} className={`min-h-11 rounded-bar py-2 [font-stretch:85%] disabled:cursor-not-allowed disabled:opacity-50 ${WEIGHTS[weight]} ${className}`} />;
+export function Button({
+  weight = "plain",
+  className = "",
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { weight?: Weight }) {
+  return (
+    <button
+      type="button"
+      {...rest}
+      className={`min-h-11 rounded-bar py-2 [font-stretch:85%] disabled:cursor-not-allowed disabled:opacity-50 ${WEIGHTS[weight]} ${className}`}
+    />
+  );
 }
 
 export function Mistake({ id, children }: { id?: string; children: ReactNode }) {
-  return <p id={id} role="alert" className="m-0 border-l-4 border-alarm pl-2 text-sm text-alarm">{children}</p>;
+  return (
+    <p id={id} role="alert" className="m-0 border-l-4 border-alarm pl-2 text-sm text-alarm">
+      {children}
+    </p>
+  );
 }
 
 interface FieldProps {
@@ -30,14 +45,23 @@ export function Field({ label, error, hint, children }: FieldProps) {
   const said = error ? `${id}-error` : hint ? `${id}-hint` : undefined;
   return (
     <div className="flex flex-col gap-1">
-      <Label.Root htmlFor={id} className="text-sm font-semibold [font-stretch:85%]">{label}</Label.Root>
+      <Label.Root htmlFor={id} className="text-sm font-semibold [font-stretch:85%]">
+        {label}
+      </Label.Root>
       {children({ id, describedBy: said, invalid: Boolean(error) })}
-      {error ? <Mistake id={`${id}-error`}>{error}</Mistake> : hint ? <p id={`${id}-hint`} className="m-0 text-sm text-ash">{hint}</p> : null}
+      {error ? (
+        <Mistake id={`${id}-error`}>{error}</Mistake>
+      ) : hint ? (
+        <p id={`${id}-hint`} className="m-0 text-sm text-ash">
+          {hint}
+        </p>
+      ) : null}
     </div>
   );
 }
 
-export const BOX = "min-h-11 w-full rounded-bar border border-seam bg-ground px-3 text-ink aria-[invalid=true]:border-alarm aria-[invalid=true]:border-2";
+export const BOX =
+  "min-h-11 w-full rounded-bar border border-seam bg-ground px-3 text-ink aria-[invalid=true]:border-alarm aria-[invalid=true]:border-2";
 
 interface ChoiceProps {
   label: string;
@@ -51,7 +75,8 @@ interface ChoiceProps {
 
 function grouped<T extends { group?: string }>(options: T[]): [string, T[]][] {
   const groups = new Map<string, T[]>();
-  for (const option of options) groups.set(option.group ?? "", [...(groups.get(option.group ?? "") ?? []), option]);
+  for (const option of options)
+    groups.set(option.group ?? "", [...(groups.get(option.group ?? "") ?? []), option]);
   return [...groups];
 }
 
@@ -59,10 +84,27 @@ export function Choice({ label, value, onChange, options, error, hint }: ChoiceP
   return (
     <Field label={label} error={error} hint={hint}>
       {({ id, describedBy, invalid }) => (
-        <select id={id} aria-describedby={describedBy} aria-invalid={invalid} value={value} onChange={(e) => onChange(e.target.value)} className={BOX}>
+        <select
+          id={id}
+          aria-describedby={describedBy}
+          aria-invalid={invalid}
+          value={value}
+          onChange={(e) => onChange(e.target.value)}
+          className={BOX}
+        >
           {grouped(options).map(([group, within]) => {
-            const listed = within.map((o) => <option key={o.key} value={o.key}>{o.name}</option>);
-            return group ? <optgroup key={group} label={group}>{listed}</optgroup> : listed;
+            const listed = within.map((o) => (
+              <option key={o.key} value={o.key}>
+                {o.name}
+              </option>
+            ));
+            return group ? (
+              <optgroup key={group} label={group}>
+                {listed}
+              </optgroup>
+            ) : (
+              listed
+            );
           })}
         </select>
       )}
@@ -86,37 +128,78 @@ interface QuantityProps {
 }
 
 /** A number with its unit, typed or dragged. What is typed stays as it is typed. */
-export function Quantity({ label, value, onChange, scale, low, high, error, hint, slider = true, optional = false }: QuantityProps) {
+export function Quantity({
+  label,
+  value,
+  onChange,
+  scale,
+  low,
+  high,
+  error,
+  hint,
+  slider = true,
+  optional = false,
+}: QuantityProps) {
   const [text, setText] = useState(value === null ? "" : written(scale, value));
   const [typing, setTyping] = useState(false);
   const shown = typing || value === null ? text : written(scale, value);
-  const unread = typing && ((text.trim() === "" && !optional) || Number.isNaN(Number(text.replace(",", "."))));
+  const unread =
+    typing && ((text.trim() === "" && !optional) || Number.isNaN(Number(text.replace(",", "."))));
   return (
-    <Field label={label} error={error ?? (unread ? `Write a number${scale.unit ? ` of ${scale.unit}` : ""}.` : undefined)} hint={hint}>
+    <Field
+      label={label}
+      error={error ?? (unread ? `Write a number${scale.unit ? ` of ${scale.unit}` : ""}.` : undefined)}
+      hint={hint}
+    >
       {({ id, describedBy, invalid }) => (
         <div className="flex items-center gap-3">
           <span className="flex items-baseline gap-1">
             <input
-              id={id} inputMode="decimal" autoComplete="off" aria-describedby={describedBy} aria-invalid={invalid} value={shown}
-              className={`${BOX} figure text-lg`} style={{ width: "5.2rem" }}
-              onFocus={() => { setText(shown); setTyping(true); }}
+              id={id}
+              inputMode="decimal"
+              autoComplete="off"
+              aria-describedby={describedBy}
+              aria-invalid={invalid}
+              value={shown}
+              className={`${BOX} figure text-lg`}
+              style={{ width: "5.2rem" }}
+              onFocus={() => {
+                setText(shown);
+                setTyping(true);
+              }}
               onBlur={() => setTyping(false)}
               onChange={(e) => {
                 setText(e.target.value);
                 const number = Number(e.target.value.replace(",", "."));
-                onChange(e.target.value.trim() === "" || Number.isNaN(number) ? null : scale.si(number), e.target.value);
+                onChange(
+                  e.target.value.trim() === "" || Number.isNaN(number) ? null : scale.si(number),
+                  e.target.value,
+                );
               }}
             />
             <span className="text-sm text-ash">{scale.unit}</span>
           </span>
           {slider && (
             <RadixSlider.Root
-              className="relative flex h-11 flex-1 touch-none items-center select-none" min={scale.shown(low)} max={scale.shown(high)} step={scale.step}
+              className="relative flex h-11 flex-1 touch-none items-center select-none"
+              min={scale.shown(low)}
+              max={scale.shown(high)}
+              step={scale.step}
               value={[Math.min(scale.shown(high), Math.max(scale.shown(low), scale.shown(value ?? low)))]}
-              onValueChange={([v]) => { if (v !== undefined) { setTyping(false); onChange(scale.si(v), String(v)); } }}
+              onValueChange={([v]) => {
+                if (v !== undefined) {
+                  setTyping(false);
+                  onChange(scale.si(v), String(v));
+                }
+              }}
             >
-              <RadixSlider.Track className="relative h-1.5 flex-1 rounded-full bg-seam"><RadixSlider.Range className="absolute h-full rounded-full bg-ember" /></RadixSlider.Track>
-              <RadixSlider.Thumb aria-label={label} className="block h-7 w-4 rounded-bar border-2 border-panel bg-ember" />
+              <RadixSlider.Track className="relative h-1.5 flex-1 rounded-full bg-seam">
+                <RadixSlider.Range className="absolute h-full rounded-full bg-ember" />
+              </RadixSlider.Track>
+              <RadixSlider.Thumb
+                aria-label={label}
+                className="block h-7 w-4 rounded-bar border-2 border-panel bg-ember"
+              />
             </RadixSlider.Root>
           )}
         </div>
@@ -128,7 +211,8 @@ export function Quantity({ label, value, onChange, scale, low, high, error, hint
 export function Waiting({ what }: { what: string }) {
   return (
     <div role="status" className="plate flex min-h-40 items-center gap-3 p-6 text-ash">
-      <span aria-hidden className="glow inline-block h-3 w-10 rounded-full bg-ember" />{what}
+      <span aria-hidden className="glow inline-block h-3 w-10 rounded-full bg-ember" />
+      {what}
     </div>
   );
 }

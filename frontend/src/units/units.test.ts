@@ -1,6 +1,16 @@
 import { describe, expect, it } from "vitest";
 
-import { countdown, lengthText, mass, phrase, spanText, temperature, tempText, thickness, written } from "./units";
+import {
+  countdown,
+  lengthText,
+  mass,
+  phrase,
+  spanText,
+  temperature,
+  tempText,
+  thickness,
+  written,
+} from "./units";
 
 describe("quantities", () => {
   it("knows the fixed points of water in Fahrenheit", () => {
@@ -28,15 +38,33 @@ describe("phrases", () => {
     expect(phrase("metric", said)).toBe("Pull at 43 °C: the sear adds 8 °C in 90 s; 12 mm thick, 450 g.");
   });
   it("never round a figure down that must be reached", () => {
-    expect([71.111, 73.889, 62.778, 56.9].map((c) => phrase("us", `{least:${c}}`))).toEqual(["160 °F", "165 °F", "145 °F", "135 °F"]);
-    expect([71.111, 73.889, 62.778, 57].map((c) => phrase("metric", `{least:${c}}`))).toEqual(["71.1 °C", "73.9 °C", "62.8 °C", "57 °C"]);
+    expect([71.111, 73.889, 62.778, 56.9].map((c) => phrase("us", `{least:${c}}`))).toEqual([
+      "160 °F",
+      "165 °F",
+      "145 °F",
+      "135 °F",
+    ]);
+    expect([71.111, 73.889, 62.778, 57].map((c) => phrase("metric", `{least:${c}}`))).toEqual([
+      "71.1 °C",
+      "73.9 °C",
+      "62.8 °C",
+      "57 °C",
+    ]);
   });
   it("leave other braces alone", () => expect(phrase("us", "a {b} {temp:x}")).toBe("a {b} {temp:x}"));
 });
 
 describe("time", () => {
   it("is short in words", () => {
-    expect([30, 90, 150, 600, 5400, 7200, 7500].map(spanText)).toEqual(["30 s", "90 s", "2½ min", "10 min", "90 min", "2 h", "2 h 5 min"]);
+    expect([30, 90, 150, 600, 5400, 7200, 7500].map(spanText)).toEqual([
+      "30 s",
+      "90 s",
+      "2½ min",
+      "10 min",
+      "90 min",
+      "2 h",
+      "2 h 5 min",
+    ]);
   });
   it("counts down", () => {
     expect([0, 9, 75, 3909].map(countdown)).toEqual(["0:00", "0:09", "1:15", "1:05:09"]);

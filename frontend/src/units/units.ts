@@ -22,7 +22,11 @@ export interface Scale {
 }
 
 const plain = (unit: string, step: number, digits = 0): Scale => ({
-  unit, step, digits, shown: (v) => v, si: (v) => v,
+  unit,
+  step,
+  digits,
+  shown: (v) => v,
+  si: (v) => v,
 });
 
 export const temperature = (system: System): Scale =>
@@ -37,12 +41,24 @@ export const temperatureStep = (system: System): Scale =>
 
 export const thickness = (system: System): Scale =>
   system === "us"
-    ? { unit: "in", step: 0.125, digits: 3, shown: (mm) => mm / MM_PER_INCH, si: (inch) => inch * MM_PER_INCH }
+    ? {
+        unit: "in",
+        step: 0.125,
+        digits: 3,
+        shown: (mm) => mm / MM_PER_INCH,
+        si: (inch) => inch * MM_PER_INCH,
+      }
     : plain("mm", 1);
 
 export const mass = (system: System): Scale =>
   system === "us"
-    ? { unit: "lb", step: 0.05, digits: 2, shown: (g) => g / GRAMS_PER_POUND, si: (lb) => lb * GRAMS_PER_POUND }
+    ? {
+        unit: "lb",
+        step: 0.05,
+        digits: 2,
+        shown: (g) => g / GRAMS_PER_POUND,
+        si: (lb) => lb * GRAMS_PER_POUND,
+      }
     : plain("g", 10);
 
 export function written(scale: Scale, si: number, digits = scale.digits): string {
@@ -50,32 +66,50 @@ export function written(scale: Scale, si: number, digits = scale.digits): string
   return digits > 0 ? text.replace(/\.?0+$/, "") : text;
 }
 
-export const tempText = (system: System, c: number) => `${written(temperature(system), c, 0)} ${temperature(system).unit}`;
+export const tempText = (system: System, c: number) =>
+  `${written(temperature(system), c, 0)} ${temperature(system).unit}`;
 /** Half of the last digit that is shown. */
 const LEAST_SLACK = 0.05;
 /** A temperature that must be reached, rounded up: what is shown is always enough. */
 export const leastText = (system: System, c: number) =>
-  system === "us" ? `${Math.ceil(temperature("us").shown(c - LEAST_SLACK))} °F` : `${Math.ceil(10 * (c - LEAST_SLACK)) / 10} °C`;
-export const riseText = (system: System, k: number) => `${written(temperatureStep(system), k, 0)} ${temperature(system).unit}`;
-export const lengthText = (system: System, mm: number) => `${written(thickness(system), mm, system === "us" ? 2 : 0)} ${thickness(system).unit}`;
+  system === "us"
+    ? `${Math.ceil(temperature("us").shown(c - LEAST_SLACK))} °F`
+    : `${Math.ceil(10 * (c - LEAST_SLACK)) / 10} °C`;
+export const riseText = (system: System, k: number) =>
+  `${written(temperatureStep(system), k, 0)} ${temperature(system).unit}`;
+export const lengthText = (system: System, mm: number) =>
+  `${written(thickness(system), mm, system === "us" ? 2 : 0)} ${thickness(system).unit}`;
 
 export const fluxText = (kw: number) => `${kw.toFixed(kw < 10 ? 1 : 0)} kW/m²`;
 /** How long a palm bears it; a minute means that it is bearable. */
-export const handText = (s: number) => (s >= 60 ? "bears it" : s < 10 ? `${s.toFixed(1)} s` : `${Math.round(s)} s`);
+export const handText = (s: number) =>
+  s >= 60 ? "bears it" : s < 10 ? `${s.toFixed(1)} s` : `${Math.round(s)} s`;
 export const weightText = (system: System, g: number) => `${written(mass(system), g)} ${mass(system).unit}`;
 export const wind = (system: System): Scale =>
-  system === "us" ? { unit: "mph", step: 1, digits: 0, shown: (v) => v * 2.236936, si: (v) => v / 2.236936 } : plain("m/s", 0.5, 1);
+  system === "us"
+    ? { unit: "mph", step: 1, digits: 0, shown: (v) => v * 2.236936, si: (v) => v / 2.236936 }
+    : plain("m/s", 0.5, 1);
 export const rain = (system: System): Scale =>
-  system === "us" ? { unit: "in/h", step: 0.05, digits: 2, shown: (v) => v / 25.4, si: (v) => v * 25.4 } : plain("mm/h", 1, 1);
+  system === "us"
+    ? { unit: "in/h", step: 0.05, digits: 2, shown: (v) => v / 25.4, si: (v) => v * 25.4 }
+    : plain("mm/h", 1, 1);
 export const altitude = (system: System): Scale =>
-  system === "us" ? { unit: "ft", step: 50, digits: 0, shown: (v) => v / 0.3048, si: (v) => v * 0.3048 } : plain("m", 10);
+  system === "us"
+    ? { unit: "ft", step: 50, digits: 0, shown: (v) => v / 0.3048, si: (v) => v * 0.3048 }
+    : plain("m", 10);
 export const minutes: Scale = { unit: "min", step: 5, digits: 0, shown: (v) => v, si: (v) => v };
 export const secondsStep: Scale = { unit: "s", step: 5, digits: 0, shown: (v) => v, si: (v) => v };
 export const count: Scale = { unit: "", step: 1, digits: 0, shown: (v) => v, si: (v) => v };
 /** A price of a kilogram or a pound, in any money. */
 export const priceScale = (system: System): Scale =>
   system === "us"
-    ? { unit: "a lb", step: 0.5, digits: 2, shown: (v) => v * (GRAMS_PER_POUND / 1000), si: (v) => v / (GRAMS_PER_POUND / 1000) }
+    ? {
+        unit: "a lb",
+        step: 0.5,
+        digits: 2,
+        shown: (v) => v * (GRAMS_PER_POUND / 1000),
+        si: (v) => v / (GRAMS_PER_POUND / 1000),
+      }
     : { unit: "a kg", step: 0.5, digits: 2, shown: (v) => v, si: (v) => v };
 export const percent: Scale = { unit: "%", step: 1, digits: 0, shown: (v) => v * 100, si: (v) => v / 100 };
 
@@ -118,6 +152,11 @@ export function countdown(seconds: number): string {
 }
 
 export const clockText = (at: Date, seconds = false) =>
-  at.toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit", ...(seconds ? { second: "2-digit" } : {}) });
+  at.toLocaleTimeString("en-GB", {
+    hour: "2-digit",
+    minute: "2-digit",
+    ...(seconds ? { second: "2-digit" } : {}),
+  });
 
-export const dayText = (at: Date) => at.toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short" });
+export const dayText = (at: Date) =>
+  at.toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short" });

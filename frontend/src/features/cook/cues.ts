@@ -14,13 +14,22 @@ const FIRST: Cues = { sound: true, buzz: true, speech: false, awake: true, metro
 
 export function useCueSwitches(): [Cues, (change: Partial<Cues>) => void] {
   const [cues, setCues] = useState<Cues>(() => {
-    try { return { ...FIRST, ...(JSON.parse(localStorage.getItem(PLACE) ?? "{}") as Partial<Cues>) }; } catch { return FIRST; }
+    try {
+      return { ...FIRST, ...(JSON.parse(localStorage.getItem(PLACE) ?? "{}") as Partial<Cues>) };
+    } catch {
+      return FIRST;
+    }
   });
-  const change = (part: Partial<Cues>) => setCues((old) => {
-    const next = { ...old, ...part };
-    try { localStorage.setItem(PLACE, JSON.stringify(next)); } catch { /* only this visit then */ }
-    return next;
-  });
+  const change = (part: Partial<Cues>) =>
+    setCues((old) => {
+      const next = { ...old, ...part };
+      try {
+        localStorage.setItem(PLACE, JSON.stringify(next));
+      } catch {
+        /* only this visit then */
+      }
+      return next;
+    });
   return [cues, change];
 }
 
@@ -39,7 +48,9 @@ export function beep(hz: number, seconds: number, loud = 0.3) {
     tone.connect(gain).connect(audio.destination);
     tone.start();
     tone.stop(audio.currentTime + seconds);
-  } catch { /* no audio here */ }
+  } catch {
+    /* no audio here */
+  }
 }
 
 export function say(words: string) {
@@ -49,9 +60,13 @@ export function say(words: string) {
 }
 
 export function give(cues: Cues, words: string, urgent: boolean) {
-  if (cues.sound) { beep(urgent ? 880 : 587, 0.35); if (urgent) window.setTimeout(() => beep(1175, 0.45), 240); }
+  if (cues.sound) {
+    beep(urgent ? 880 : 587, 0.35);
+    if (urgent) window.setTimeout(() => beep(1175, 0.45), 240);
+  }
   // a browser refuses, aloud, to vibrate before the page was touched
-  if (cues.buzz && "vibrate" in navigator && navigator.userActivation?.hasBeenActive) navigator.vibrate(urgent ? [220, 90, 220] : 120);
+  if (cues.buzz && "vibrate" in navigator && navigator.userActivation?.hasBeenActive)
+    navigator.vibrate(urgent ? [220, 90, 220] : 120);
   if (cues.speech) say(words);
 }
 
@@ -82,7 +97,13 @@ export function useCue(cues: Cues, awaited: Awaited | null, speed: number): stri
       window.setTimeout(() => setMissed({ key: awaited.key, name: awaited.name }));
       return;
     }
-    give(cues, last === 0 ? `${awaited.name}, now` : `${awaited.name} in ${last === 60 ? "one minute" : "ten seconds"}`, last === 0);
+    give(
+      cues,
+      last === 0
+        ? `${awaited.name}, now`
+        : `${awaited.name} in ${last === 60 ? "one minute" : "ten seconds"}`,
+      last === 0,
+    );
   }, [awaited, cues, speed]);
   return missed !== null && missed.key === awaited?.key ? missed.name : null;
 }
@@ -98,16 +119,25 @@ export function useAwake(wanted: boolean): boolean {
       if (document.hidden) return;
       try {
         const got = await navigator.wakeLock.request("screen");
-        if (stopped) { void got.release(); return; }
+        if (stopped) {
+          void got.release();
+          return;
+        }
         lock = got;
         setHeld(true);
         got.addEventListener("release", () => setHeld(false));
-      } catch { setHeld(false); }
+      } catch {
+        setHeld(false);
+      }
     };
     void ask();
     const back = () => void ask();
     document.addEventListener("visibilitychange", back);
-    return () => { stopped = true; document.removeEventListener("visibilitychange", back); void lock?.release(); };
+    return () => {
+      stopped = true;
+      document.removeEventListener("visibilitychange", back);
+      void lock?.release();
+    };
   }, [wanted]);
   return wanted && held;
 }
@@ -116,7 +146,10 @@ export function useAwake(wanted: boolean): boolean {
 export function useMetronome(on: boolean, leftS: number | null) {
   const last = useRef<number | null>(null);
   useEffect(() => {
-    if (!on || leftS === null) { last.current = null; return; }
+    if (!on || leftS === null) {
+      last.current = null;
+      return;
+    }
     const second = Math.ceil(leftS);
     if (last.current === second) return;
     last.current = second;

@@ -18,10 +18,31 @@ export function CookListPage() {
     <div className="flex max-w-3xl flex-col gap-4 pt-2">
       <section className="plate p-4">
         <h1 className="m-0 mb-2 text-2xl">{running.length ? "On the fire now" : "Nothing is on the fire"}</h1>
-        {running.length === 0 && <p className="m-0">Start one of your plans, or <Link to="/plan" className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4">make a plan</Link>.</p>}
+        {running.length === 0 && (
+          <p className="m-0">
+            Start one of your plans, or{" "}
+            <Link
+              to="/plan"
+              className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+            >
+              make a plan
+            </Link>
+            .
+          </p>
+        )}
         <ul className="m-0 list-none p-0">
           {running.map((c) => (
-            <li key={c.id} className="border-b border-seam py-2 last:border-0"><Link to={`/cook/${c.id}`} className="text-lg font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4">{c.title}</Link> <span className="text-ash">{dayText(new Date(c.eat_at))}, on the table at {clockText(new Date(c.eat_at))}</span></li>
+            <li key={c.id} className="border-b border-seam py-2 last:border-0">
+              <Link
+                to={`/cook/${c.id}`}
+                className="text-lg font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+              >
+                {c.title}
+              </Link>{" "}
+              <span className="text-ash">
+                {dayText(new Date(c.eat_at))}, on the table at {clockText(new Date(c.eat_at))}
+              </span>
+            </li>
           ))}
         </ul>
       </section>

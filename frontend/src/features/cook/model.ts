@@ -13,14 +13,21 @@ export interface NowNext {
 export function nowNext(expected: readonly Expected[]): NowNext {
   const open = expected.filter((e) => e.state !== "done");
   const done = expected.filter((e) => e.state === "done");
-  const next = open.reduce<Expected | null>((soonest, e) => (!soonest || Date.parse(e.start_at) < Date.parse(soonest.start_at) ? e : soonest), null);
+  const next = open.reduce<Expected | null>(
+    (soonest, e) => (!soonest || Date.parse(e.start_at) < Date.parse(soonest.start_at) ? e : soonest),
+    null,
+  );
   return { current: done[done.length - 1] ?? null, next };
 }
 
 /** What is next of all pieces, soonest first: one line for each piece. */
 export function nextOfEach(cook: Cook): { piece: Piece; current: Expected | null; next: Expected | null }[] {
-  return cook.pieces.map((piece) => ({ piece, ...nowNext(cook.expected.filter((e) => e.piece_id === piece.id)) }))
-    .sort((a, b) => (a.next ? Date.parse(a.next.start_at) : Infinity) - (b.next ? Date.parse(b.next.start_at) : Infinity));
+  return cook.pieces
+    .map((piece) => ({ piece, ...nowNext(cook.expected.filter((e) => e.piece_id === piece.id)) }))
+    .sort(
+      (a, b) =>
+        (a.next ? Date.parse(a.next.start_at) : Infinity) - (b.next ? Date.parse(b.next.start_at) : Infinity),
+    );
 }
 
 export interface Flip {
@@ -64,11 +71,25 @@ function standing(cook: Cook): Mark[] {
 export const lastMark = (cook: Cook): Mark | null => standing(cook).at(-1) ?? null;
 
 /** The newest of a kind that was not taken back. */
-export const lastOf = (cook: Cook, kind: string): Mark | null => standing(cook).filter((e) => e.kind === kind).at(-1) ?? null;
+export const lastOf = (cook: Cook, kind: string): Mark | null =>
+  standing(cook)
+    .filter((e) => e.kind === kind)
+    .at(-1) ?? null;
 
 const KINDS: Record<string, string> = {
-  flip: "flip", turn: "turn", move: "move", lid: "lid", vent: "fire change", weather: "weather", reading: "reading", flare: "flare-up", smoke: "black smoke",
-  pause: "pause", pull: "change of plan", guests: "late guests", note: "note",
+  flip: "flip",
+  turn: "turn",
+  move: "move",
+  lid: "lid",
+  vent: "fire change",
+  weather: "weather",
+  reading: "reading",
+  flare: "flare-up",
+  smoke: "black smoke",
+  pause: "pause",
+  pull: "change of plan",
+  guests: "late guests",
+  note: "note",
 };
 
 /** What a mark is called where it can be taken back. */
@@ -82,9 +103,23 @@ export function markName(cook: Cook, mark: Mark): string {
 export const asksForReading = (next: Expected | null): boolean => next?.key === "read";
 
 const VERBS: Record<string, string> = {
-  season: "Salted", temper: "It is out", light: "Lit", bank: "Banked", preheat: "Lid is on", oil: "Oiled", on: "It is on",
-  heat_oven: "Oven is on", heat_pan: "Skillet is on", melt: "Fat is warming", fuse: "Fuse is laid",
-  wait: "Pulled", gentle: "It is over there", convert: "Vents are open", sear: "Searing", rest: "It rests", serve: "Served",
+  season: "Salted",
+  temper: "It is out",
+  light: "Lit",
+  bank: "Banked",
+  preheat: "Lid is on",
+  oil: "Oiled",
+  on: "It is on",
+  heat_oven: "Oven is on",
+  heat_pan: "Skillet is on",
+  melt: "Fat is warming",
+  fuse: "Fuse is laid",
+  wait: "Pulled",
+  gentle: "It is over there",
+  convert: "Vents are open",
+  sear: "Searing",
+  rest: "It rests",
+  serve: "Served",
 };
 
 /** What the big button says: the deed, in the past. */

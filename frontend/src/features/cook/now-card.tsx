@@ -26,51 +26,183 @@ interface Props {
 const SAID: Record<LinkState, string> = { live: "live", waiting: "connecting again…", off: "paused" };
 
 /** What now, and how long still: legible from two metres, done with one thumb. */
-export function NowCard({ cook, piece, current, next, outlook, nowMs, system, link, outbox, missed, send, onRead }: Props) {
+export function NowCard({
+  cook,
+  piece,
+  current,
+  next,
+  outlook,
+  nowMs,
+  system,
+  link,
+  outbox,
+  missed,
+  send,
+  onRead,
+}: Props) {
   const latest = latestTip(cook, piece);
   const mark = lastMark(cook);
   const left = next ? (Date.parse(next.start_at) - nowMs) / 1000 : 0;
   const refused = outbox.waiting.filter((w) => w.refused !== undefined);
   const onTheWay = outbox.waiting.filter((w) => w.refused === undefined && !w.sent).length;
   const several = cook.pieces.length > 1;
-  const byForecast = next !== null && outlook?.end && Math.abs(Date.parse(outlook.end.at) - Date.parse(next.start_at)) < 1500 ? outlook.end : null;
+  const byForecast =
+    next !== null && outlook?.end && Math.abs(Date.parse(outlook.end.at) - Date.parse(next.start_at)) < 1500
+      ? outlook.end
+      : null;
   const reads = asksForReading(next);
   return (
     <section aria-label="Now" className="plate flex flex-col gap-1 p-4">
       <p className="m-0 flex flex-wrap justify-between gap-x-3 text-sm text-ash">
-        <span>{current ? <>now: <b className="text-ink">{current.name}</b></> : "before the first step"}</span>
-        <span><b className="figure text-base text-ink">{clockText(new Date(nowMs), cook.clock.speed > 1)}</b> <span className={link === "live" ? "text-probe" : "text-alarm"}>● {SAID[link]}</span></span>
+        <span>
+          {current ? (
+            <>
+              now: <b className="text-ink">{current.name}</b>
+            </>
+          ) : (
+            "before the first step"
+          )}
+        </span>
+        <span>
+          <b className="figure text-base text-ink">{clockText(new Date(nowMs), cook.clock.speed > 1)}</b>{" "}
+          <span className={link === "live" ? "text-probe" : "text-alarm"}>● {SAID[link]}</span>
+        </span>
       </p>
       {next ? (
         <>
-          <h2 className="m-0 text-4xl leading-none font-extrabold [font-stretch:80%] md:text-5xl">{several && <span className="figure mr-2 rounded-bar bg-ink px-2 text-panel">{piece.position + 1}</span>}{next.name}</h2>
+          <h2 className="m-0 text-4xl leading-none font-extrabold [font-stretch:80%] md:text-5xl">
+            {several && (
+              <span className="figure mr-2 rounded-bar bg-ink px-2 text-panel">{piece.position + 1}</span>
+            )}
+            {next.name}
+          </h2>
           {several && <p className="m-0 font-semibold">{piece.name}</p>}
           <p className="m-0 flex flex-wrap items-baseline gap-x-3">
-            <span role="timer" aria-label={left > 0 ? `in ${spanText(left)}` : "now"} className={`figure leading-[0.95] ${left > 0 ? (left >= 3600 ? "text-[5.6rem]" : "text-[7.6rem]") : "text-[7rem] text-ember"}`}>{left > 0 ? countdown(left) : "Now"}</span>
-            <span className="text-lg text-ash">{left > 0 ? <>at {clockText(new Date(next.start_at))}{byForecast && <span className="block text-base">{clockText(new Date(byForecast.low))} to {clockText(new Date(byForecast.high))}</span>}</> : left < -60 ? `${spanText(left)} late` : ""}</span>
+            <span
+              role="timer"
+              aria-label={left > 0 ? `in ${spanText(left)}` : "now"}
+              className={`figure leading-[0.95] ${left > 0 ? (left >= 3600 ? "text-[5.6rem]" : "text-[7.6rem]") : "text-[7rem] text-ember"}`}
+            >
+              {left > 0 ? countdown(left) : "Now"}
+            </span>
+            <span className="text-lg text-ash">
+              {left > 0 ? (
+                <>
+                  at {clockText(new Date(next.start_at))}
+                  {byForecast && (
+                    <span className="block text-base">
+                      {clockText(new Date(byForecast.low))} to {clockText(new Date(byForecast.high))}
+                    </span>
+                  )}
+                </>
+              ) : left < -60 ? (
+                `${spanText(left)} late`
+              ) : (
+                ""
+              )}
+            </span>
           </p>
-          {reads && outlook?.reading
-            ? <p role="status" className={`m-0 border-l-4 pl-2 text-lg font-bold ${outlook.reading.enough ? "border-probe" : "border-agency"}`}>{phrase(system, outlook.reading.words)}</p>
-            : <p className="m-0 text-base">{phrase(system, next.why)}</p>}
+          {reads && outlook?.reading ? (
+            <p
+              role="status"
+              className={`m-0 border-l-4 pl-2 text-lg font-bold ${outlook.reading.enough ? "border-probe" : "border-agency"}`}
+            >
+              {phrase(system, outlook.reading.words)}
+            </p>
+          ) : (
+            <p className="m-0 text-base">{phrase(system, next.why)}</p>
+          )}
         </>
-      ) : <h2 className="m-0 text-4xl">On the board. Enjoy it.</h2>}
-      {missed && <p role="status" className="m-0 font-semibold text-alarm">While the screen slept: {missed}.</p>}
-      {outlook && (
-        <p className="m-0 flex flex-wrap items-baseline gap-x-5 border-t border-seam pt-2">
-          <span className="text-ash">probe <b className="figure text-5xl text-probe">{latest === null ? "—" : tempText(system, latest)}</b></span>
-          <span className="text-ash">{piece.result.reading_c == null ? "pull at" : "off at"} <b className="figure text-3xl text-ink">{piece.result.reading_c == null ? tempText(system, outlook.pull_c) : leastText(system, piece.result.reading_c)}</b></span>
-          <span className="text-ash">ends at <b className="figure text-3xl text-ink">{outlook.peak ? tempText(system, outlook.peak.c) : tempText(system, piece.result.finish_c)}</b></span>
+      ) : (
+        <h2 className="m-0 text-4xl">On the board. Enjoy it.</h2>
+      )}
+      {missed && (
+        <p role="status" className="m-0 font-semibold text-alarm">
+          While the screen slept: {missed}.
         </p>
       )}
-      {outlook?.reading && !reads && <p role="status" className={`m-0 border-l-4 pl-2 text-lg font-bold ${outlook.reading.enough ? "border-probe" : "border-agency"}`}>{phrase(system, outlook.reading.words)}</p>}
-      {outlook?.why && <p className="m-0 border-l-4 border-ember pl-2 text-base font-semibold">{phrase(system, outlook.why)}</p>}
-      {outlook && outlook.members === 0 && <p role="status" className="m-0 text-sm text-ash">The forecast is being worked out; until then the plan's times stand.</p>}
-      {onTheWay > 0 && outbox.failing && <p role="status" className="m-0 text-alarm">The server does not answer. {onTheWay === 1 ? "Your mark is" : `Your ${onTheWay} marks are`} kept and sent again.</p>}
-      {refused.map((w) => <p key={w.deed.client_id} role="alert" className="m-0 flex items-center gap-2 text-alarm"><span className="flex-1">Not taken: {phrase(system, w.refused ?? "")}</span><Button onClick={() => forget(w.deed.client_id)}>All right</Button></p>)}
+      {outlook && (
+        <p className="m-0 flex flex-wrap items-baseline gap-x-5 border-t border-seam pt-2">
+          <span className="text-ash">
+            probe{" "}
+            <b className="figure text-5xl text-probe">{latest === null ? "—" : tempText(system, latest)}</b>
+          </span>
+          <span className="text-ash">
+            {piece.result.reading_c == null ? "pull at" : "off at"}{" "}
+            <b className="figure text-3xl text-ink">
+              {piece.result.reading_c == null
+                ? tempText(system, outlook.pull_c)
+                : leastText(system, piece.result.reading_c)}
+            </b>
+          </span>
+          <span className="text-ash">
+            ends at{" "}
+            <b className="figure text-3xl text-ink">
+              {outlook.peak ? tempText(system, outlook.peak.c) : tempText(system, piece.result.finish_c)}
+            </b>
+          </span>
+        </p>
+      )}
+      {outlook?.reading && !reads && (
+        <p
+          role="status"
+          className={`m-0 border-l-4 pl-2 text-lg font-bold ${outlook.reading.enough ? "border-probe" : "border-agency"}`}
+        >
+          {phrase(system, outlook.reading.words)}
+        </p>
+      )}
+      {outlook?.why && (
+        <p className="m-0 border-l-4 border-ember pl-2 text-base font-semibold">
+          {phrase(system, outlook.why)}
+        </p>
+      )}
+      {outlook && outlook.members === 0 && (
+        <p role="status" className="m-0 text-sm text-ash">
+          The forecast is being worked out; until then the plan's times stand.
+        </p>
+      )}
+      {onTheWay > 0 && outbox.failing && (
+        <p role="status" className="m-0 text-alarm">
+          The server does not answer. {onTheWay === 1 ? "Your mark is" : `Your ${onTheWay} marks are`} kept
+          and sent again.
+        </p>
+      )}
+      {refused.map((w) => (
+        <p key={w.deed.client_id} role="alert" className="m-0 flex items-center gap-2 text-alarm">
+          <span className="flex-1">Not taken: {phrase(system, w.refused ?? "")}</span>
+          <Button onClick={() => forget(w.deed.client_id)}>All right</Button>
+        </p>
+      ))}
       <div className="fixed inset-x-0 bottom-0 z-10 flex gap-2 border-t-2 border-seam bg-panel p-3 md:static md:border-0 md:p-0 md:pt-1">
-        {next && reads && <Button weight="ember" className="min-h-18 flex-1 text-3xl" aria-keyshortcuts="Alt+D" onClick={onRead}>{next.name}</Button>}
-        {next && !reads && <Button weight="ember" className="min-h-18 flex-1 text-3xl" aria-keyshortcuts="Alt+D" onClick={() => send("done", { piece_id: next.piece_id, task: next.key })}>{deed(next.key, next.name)}</Button>}
-        {mark && <Button className="min-h-18 max-w-28" aria-keyshortcuts="Alt+Z" onClick={() => send("undo", { undoes: mark.client_id, piece_id: null })}>Undo<span className="block truncate text-xs font-normal">{markName(cook, mark)}</span></Button>}
+        {next && reads && (
+          <Button
+            weight="ember"
+            className="min-h-18 flex-1 text-3xl"
+            aria-keyshortcuts="Alt+D"
+            onClick={onRead}
+          >
+            {next.name}
+          </Button>
+        )}
+        {next && !reads && (
+          <Button
+            weight="ember"
+            className="min-h-18 flex-1 text-3xl"
+            aria-keyshortcuts="Alt+D"
+            onClick={() => send("done", { piece_id: next.piece_id, task: next.key })}
+          >
+            {deed(next.key, next.name)}
+          </Button>
+        )}
+        {mark && (
+          <Button
+            className="min-h-18 max-w-28"
+            aria-keyshortcuts="Alt+Z"
+            onClick={() => send("undo", { undoes: mark.client_id, piece_id: null })}
+          >
+            Undo<span className="block truncate text-xs font-normal">{markName(cook, mark)}</span>
+          </Button>
+        )}
       </div>
     </section>
   );
@@ -79,6 +211,10 @@ export function NowCard({ cook, piece, current, next, outlook, nowMs, system, li
 export function latestTip(cook: Cook, piece: Piece): number | null {
   let at = "";
   let found: number | null = null;
-  for (const r of cook.readings) if (r.piece_id === piece.id && r.source === "tip" && r.at > at) { at = r.at; found = r.temp_c; }
+  for (const r of cook.readings)
+    if (r.piece_id === piece.id && r.source === "tip" && r.at > at) {
+      at = r.at;
+      found = r.temp_c;
+    }
   return found;
 }

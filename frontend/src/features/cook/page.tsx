@@ -61,16 +61,27 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
   const onS = on ? (Date.parse(on.start_at) - eat.getTime()) / 1000 : piece.result.on_s;
   const mine = model.blocks.filter((b) => b.piece === undefined || b.piece === piece.position);
   const doing = blockAt(mine, "meat", moment);
-  const grate = piece.result.grate ?? reference.data?.grates.find((g) => g.fire === (piece.result.fire ?? piece.inputs.fire))?.grate;
+  const grate =
+    piece.result.grate ??
+    reference.data?.grates.find((g) => g.fire === (piece.result.fire ?? piece.inputs.fire))?.grate;
   const since = foreseenTime(mine, piece.result, moment, onS, valueAt(model.core, moment));
   const send = (kind: Deed["kind"], more: Partial<Deed> = {}) =>
-    record(cook.id, { client_id: freshId(), kind, piece_id: piece.id, at: new Date(nowMs).toISOString(), ...more } as Deed);
+    record(cook.id, {
+      client_id: freshId(),
+      kind,
+      piece_id: piece.id,
+      at: new Date(nowMs).toISOString(),
+      ...more,
+    } as Deed);
   const over = overFireSince(soonest.piece, cook.expected);
   const flip = over === null ? null : nextFlip(soonest.piece.result, over, nowMs);
   const nextLeft = soonest.next ? (Date.parse(soonest.next.start_at) - nowMs) / 1000 : 0;
-  const awaited = cook.ended_at || !soonest.next ? null
-    : flip && flip.inS < nextLeft ? { key: `flip-${soonest.piece.id}-${flip.number}`, name: "Flip", leftS: flip.inS }
-      : { key: `${soonest.piece.id}-${soonest.next.key}`, name: soonest.next.name, leftS: nextLeft };
+  const awaited =
+    cook.ended_at || !soonest.next
+      ? null
+      : flip && flip.inS < nextLeft
+        ? { key: `flip-${soonest.piece.id}-${flip.number}`, name: "Flip", leftS: flip.inS }
+        : { key: `${soonest.piece.id}-${soonest.next.key}`, name: soonest.next.name, leftS: nextLeft };
   const missed = useCue(cues, awaited, cook.clock.speed);
   const mark = lastMark(cook);
   useEffect(() => {
@@ -78,7 +89,8 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
       if (!e.altKey || e.ctrlKey || e.metaKey) return;
       const key = e.key.toLowerCase();
       if (key === "d" && asksForReading(soonest.next)) setReads(soonest.piece.id);
-      else if (key === "d" && soonest.next) send("done", { piece_id: soonest.next.piece_id, task: soonest.next.key });
+      else if (key === "d" && soonest.next)
+        send("done", { piece_id: soonest.next.piece_id, task: soonest.next.key });
       else if (key === "z" && mark) send("undo", { undoes: mark.client_id, piece_id: null });
       else return;
       e.preventDefault();
@@ -89,24 +101,99 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
   return (
     <div className="grid gap-3 pt-2 pb-28 md:pb-0 lg:grid-cols-[25rem_minmax(0,1fr)]">
       <div className="flex min-w-0 flex-col gap-3">
-        <h1 className="m-0 text-xl">{cook.title} {cook.practice && <span className="kicker">practice, {cook.clock.speed}×</span>}</h1>
+        <h1 className="m-0 text-xl">
+          {cook.title} {cook.practice && <span className="kicker">practice, {cook.clock.speed}×</span>}
+        </h1>
         {cook.ended_at ? (
           <section aria-label="Afterwards" className="plate flex flex-col gap-3 p-4">
             <h2 className="m-0 text-3xl">It is over. How was it?</h2>
             <RatingForm cook={cook} />
-            <Link to={`/log/${cook.id}`} className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4">See it in the log, foreseen against measured</Link>
+            <Link
+              to={`/log/${cook.id}`}
+              className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+            >
+              See it in the log, foreseen against measured
+            </Link>
           </section>
         ) : (
           <>
             <PlainPage path={`/cook/${cook.id}`} />
             <Trouble cook={cook} outlooks={cook.outlooks} system={system} onOpenWhatIf={setWhatIf} />
-            <NowCard cook={cook} piece={soonest.piece} current={soonest.current} next={soonest.next} outlook={outlookOf(soonest.piece.id)} nowMs={nowMs} system={system} link={link} outbox={outbox} missed={missed} send={send} onRead={() => setReads(soonest.piece.id)} />
-            <Coach piece={soonest.piece} cook={cook} outlook={outlookOf(soonest.piece.id)} nowMs={nowMs} cues={cues} onCues={onCues} send={(kind, more) => send(kind, { piece_id: soonest.piece.id, ...more })} system={system} />
-            {cook.outlooks.filter((o) => o.phase === "rest").map((o) => <RestWatch key={o.piece_id} outlook={o} serve={cook.expected.find((e) => e.piece_id === o.piece_id && e.key === "serve")?.name ?? "Serve"} tip={latestTip(cook, cook.pieces.find((p) => p.id === o.piece_id) ?? piece)} nowMs={nowMs} system={system} />)}
-            {cook.pieces.length > 1 && <Pieces each={each} outlooks={cook.outlooks} focus={piece.id} onFocus={setChosen} nowMs={nowMs} system={system} />}
-            <Actions cook={cook} piece={piece} outlook={outlook} system={system} send={send} onWhatIf={() => setWhatIf(piece.id)} />
-            <TakeReading cook={cook} piece={cook.pieces.find((p) => p.id === reads) ?? soonest.piece} outlook={outlookOf(reads ?? soonest.piece.id)} open={reads !== null} onClose={() => setReads(null)} system={system} send={send} />
-            <WhatIf key={whatIf} cookId={cook.id} piece={cook.pieces.find((p) => p.id === whatIf) ?? piece} system={system} open={whatIf !== null} told={outbox.failing || outbox.waiting.every((w) => w.sent || w.refused !== undefined)} onClose={() => setWhatIf(null)} send={send} />
+            <NowCard
+              cook={cook}
+              piece={soonest.piece}
+              current={soonest.current}
+              next={soonest.next}
+              outlook={outlookOf(soonest.piece.id)}
+              nowMs={nowMs}
+              system={system}
+              link={link}
+              outbox={outbox}
+              missed={missed}
+              send={send}
+              onRead={() => setReads(soonest.piece.id)}
+            />
+            <Coach
+              piece={soonest.piece}
+              cook={cook}
+              outlook={outlookOf(soonest.piece.id)}
+              nowMs={nowMs}
+              cues={cues}
+              onCues={onCues}
+              send={(kind, more) => send(kind, { piece_id: soonest.piece.id, ...more })}
+              system={system}
+            />
+            {cook.outlooks
+              .filter((o) => o.phase === "rest")
+              .map((o) => (
+                <RestWatch
+                  key={o.piece_id}
+                  outlook={o}
+                  serve={
+                    cook.expected.find((e) => e.piece_id === o.piece_id && e.key === "serve")?.name ?? "Serve"
+                  }
+                  tip={latestTip(cook, cook.pieces.find((p) => p.id === o.piece_id) ?? piece)}
+                  nowMs={nowMs}
+                  system={system}
+                />
+              ))}
+            {cook.pieces.length > 1 && (
+              <Pieces
+                each={each}
+                outlooks={cook.outlooks}
+                focus={piece.id}
+                onFocus={setChosen}
+                nowMs={nowMs}
+                system={system}
+              />
+            )}
+            <Actions
+              cook={cook}
+              piece={piece}
+              outlook={outlook}
+              system={system}
+              send={send}
+              onWhatIf={() => setWhatIf(piece.id)}
+            />
+            <TakeReading
+              cook={cook}
+              piece={cook.pieces.find((p) => p.id === reads) ?? soonest.piece}
+              outlook={outlookOf(reads ?? soonest.piece.id)}
+              open={reads !== null}
+              onClose={() => setReads(null)}
+              system={system}
+              send={send}
+            />
+            <WhatIf
+              key={whatIf}
+              cookId={cook.id}
+              piece={cook.pieces.find((p) => p.id === whatIf) ?? piece}
+              system={system}
+              open={whatIf !== null}
+              told={outbox.failing || outbox.waiting.every((w) => w.sent || w.refused !== undefined)}
+              onClose={() => setWhatIf(null)}
+              send={send}
+            />
             <CueSwitches cues={cues} onCues={onCues} awake={awake} />
             <OnAnotherPhone path={`/cook/${cook.id}`} />
             <Steering cook={cook} />
@@ -115,15 +202,69 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
       </div>
       <div className="flex min-w-0 flex-col gap-4">
         <section aria-label="Line" className="plate p-4">
-          <LineView model={model} eatAt={eat} moment={moment} onMoment={setHeld} now={cook.ended_at ? undefined : now} system={system} revision={cook.cursor} />
+          <LineView
+            model={model}
+            eatAt={eat}
+            moment={moment}
+            onMoment={setHeld}
+            now={cook.ended_at ? undefined : now}
+            system={system}
+            revision={cook.cursor}
+          />
           <p className="m-0 flex min-h-11 flex-wrap items-center justify-between gap-2 text-sm text-ash">
-            <span><span aria-hidden className="mr-1 inline-block h-0.5 w-6 bg-ink align-middle" />forecast {model.planned.length > 0 && <><span aria-hidden className="mr-1 ml-3 inline-block w-6 border-t-2 border-dashed border-ash align-middle" />as planned </>}<span aria-hidden className="mr-1 ml-3 inline-block w-6 border-t-4 border-dotted border-probe align-middle" />measured</span>
-            {held !== null && !cook.ended_at && <Button weight="quiet" onClick={() => setHeld(null)}>Back to now</Button>}
+            <span>
+              <span aria-hidden className="mr-1 inline-block h-0.5 w-6 bg-ink align-middle" />
+              forecast{" "}
+              {model.planned.length > 0 && (
+                <>
+                  <span
+                    aria-hidden
+                    className="mr-1 ml-3 inline-block w-6 border-t-2 border-dashed border-ash align-middle"
+                  />
+                  as planned{" "}
+                </>
+              )}
+              <span
+                aria-hidden
+                className="mr-1 ml-3 inline-block w-6 border-t-4 border-dotted border-probe align-middle"
+              />
+              measured
+            </span>
+            {held !== null && !cook.ended_at && (
+              <Button weight="quiet" onClick={() => setHeld(null)}>
+                Back to now
+              </Button>
+            )}
           </p>
         </section>
         <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
-          {reference.data && <section aria-label="Face" className="plate p-4"><FaceView section={section} curve={piece.result.curve} sinceOnS={since} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[scale] ?? ""} marks={piece.result.marks_words ?? ""} label={`by the forecast at ${clockText(new Date(eat.getTime() + moment * 1000))}`} /></section>}
-          {grate && <section aria-label="Grate" className="plate p-4"><GrateView grate={grate} zones={piece.result.zones} role={roleOf(piece.result, doing && ownKey(doing.key))} where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")} radiusMm={widthMm(section) / 2} system={system} /></section>}
+          {reference.data && (
+            <section aria-label="Face" className="plate p-4">
+              <FaceView
+                section={section}
+                curve={piece.result.curve}
+                sinceOnS={since}
+                colours={reference.data.colours}
+                system={system}
+                greyShare={piece.result.grey_rim_share}
+                word={piece.result.finish_words[scale] ?? ""}
+                marks={piece.result.marks_words ?? ""}
+                label={`by the forecast at ${clockText(new Date(eat.getTime() + moment * 1000))}`}
+              />
+            </section>
+          )}
+          {grate && (
+            <section aria-label="Grate" className="plate p-4">
+              <GrateView
+                grate={grate}
+                zones={piece.result.zones}
+                role={roleOf(piece.result, doing && ownKey(doing.key))}
+                where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")}
+                radiusMm={widthMm(section) / 2}
+                system={system}
+              />
+            </section>
+          )}
         </div>
       </div>
     </div>
@@ -141,15 +282,41 @@ function Steering({ cook }: { cook: Cook }) {
         <>
           <fieldset className="m-0 flex gap-2 border-0 p-0">
             <legend className="mb-1 text-sm font-semibold">Clock of this practice</legend>
-            {([1, 10, 60] as const).map((s) => <Button key={s} aria-pressed={cook.clock.speed === s} onClick={() => speed.mutate(s)} className="flex-1 aria-pressed:bg-ink aria-pressed:text-panel"><span className="figure text-lg">{s}×</span></Button>)}
+            {([1, 10, 60] as const).map((s) => (
+              <Button
+                key={s}
+                aria-pressed={cook.clock.speed === s}
+                onClick={() => speed.mutate(s)}
+                className="flex-1 aria-pressed:bg-ink aria-pressed:text-panel"
+              >
+                <span className="figure text-lg">{s}×</span>
+              </Button>
+            ))}
           </fieldset>
-          <label className="flex min-h-11 items-center gap-3"><input type="checkbox" checked={hands.isPending ? hands.variables === "plan" : cook.hands === "plan"} onChange={(e) => hands.mutate(e.target.checked ? "plan" : "mine")} className="accent-(--c-ember)" />Mark the steps for me</label>
+          <label className="flex min-h-11 items-center gap-3">
+            <input
+              type="checkbox"
+              checked={hands.isPending ? hands.variables === "plan" : cook.hands === "plan"}
+              onChange={(e) => hands.mutate(e.target.checked ? "plan" : "mine")}
+              className="accent-(--c-ember)"
+            />
+            Mark the steps for me
+          </label>
         </>
       )}
       {sure ? (
-        <p className="m-0 flex flex-wrap items-center gap-2 text-sm">End it now? It goes to the log as it stands.
-          <Button onClick={() => finish.mutate(undefined)}>Yes, end it</Button><Button weight="quiet" onClick={() => setSure(false)}>No</Button></p>
-      ) : <Button weight="quiet" className="self-start" onClick={() => setSure(true)}>End this cook early</Button>}
+        <p className="m-0 flex flex-wrap items-center gap-2 text-sm">
+          End it now? It goes to the log as it stands.
+          <Button onClick={() => finish.mutate(undefined)}>Yes, end it</Button>
+          <Button weight="quiet" onClick={() => setSure(false)}>
+            No
+          </Button>
+        </p>
+      ) : (
+        <Button weight="quiet" className="self-start" onClick={() => setSure(true)}>
+          End this cook early
+        </Button>
+      )}
     </section>
   );
 }

@@ -7,26 +7,70 @@ import { nextFlip, type nextOfEach, type Outlook, overFireSince, type Piece } fr
 import type { Cook } from "@/api/hooks";
 
 /** What is wrong, where the eye is first. */
-export function Trouble({ cook, outlooks, system, onOpenWhatIf }: { cook: Cook; outlooks: readonly Outlook[]; system: System; onOpenWhatIf: (piece: number) => void }) {
-  const found = outlooks.flatMap((o) => o.faults.map((f) => ({ ...f, piece: cook.pieces.find((p) => p.id === o.piece_id) })));
-  const off = outlooks.filter((o) => o.probe_off_mm !== null && !o.faults.some((f) => f.key === "off_centre" || f.key === "slipped"));
+export function Trouble({
+  cook,
+  outlooks,
+  system,
+  onOpenWhatIf,
+}: {
+  cook: Cook;
+  outlooks: readonly Outlook[];
+  system: System;
+  onOpenWhatIf: (piece: number) => void;
+}) {
+  const found = outlooks.flatMap((o) =>
+    o.faults.map((f) => ({ ...f, piece: cook.pieces.find((p) => p.id === o.piece_id) })),
+  );
+  const off = outlooks.filter(
+    (o) => o.probe_off_mm !== null && !o.faults.some((f) => f.key === "off_centre" || f.key === "slipped"),
+  );
   if (found.length === 0 && off.length === 0) return null;
   return (
-    <section aria-label="Trouble" role="alert" className="flex flex-col gap-2 rounded-bar border-2 border-alarm bg-panel p-3">
+    <section
+      aria-label="Trouble"
+      role="alert"
+      className="flex flex-col gap-2 rounded-bar border-2 border-alarm bg-panel p-3"
+    >
       {found.map((f) => (
         <div key={`${f.piece?.id}-${f.key}`}>
-          <p className="m-0 text-lg font-bold text-alarm">{cook.pieces.length > 1 && f.piece ? `${f.piece.name}: ` : ""}{phrase(system, f.words)}</p>
+          <p className="m-0 text-lg font-bold text-alarm">
+            {cook.pieces.length > 1 && f.piece ? `${f.piece.name}: ` : ""}
+            {phrase(system, f.words)}
+          </p>
           <p className="m-0">{phrase(system, f.advice)}</p>
-          {f.key === "dying" && f.piece && <Button className="mt-1" onClick={() => onOpenWhatIf(f.piece!.id)}>What can be done</Button>}
+          {f.key === "dying" && f.piece && (
+            <Button className="mt-1" onClick={() => onOpenWhatIf(f.piece!.id)}>
+              What can be done
+            </Button>
+          )}
         </div>
       ))}
-      {off.map((o) => <p key={o.piece_id} className="m-0">The probe looks to be {Math.round(o.probe_off_mm ?? 0)} mm off the middle and reads high. The forecast allows for it.</p>)}
+      {off.map((o) => (
+        <p key={o.piece_id} className="m-0">
+          The probe looks to be {Math.round(o.probe_off_mm ?? 0)} mm off the middle and reads high. The
+          forecast allows for it.
+        </p>
+      ))}
     </section>
   );
 }
 
 /** Every piece with its own state; tap one to have it in the views. */
-export function Pieces({ each, outlooks, focus, onFocus, nowMs, system }: { each: ReturnType<typeof nextOfEach>; outlooks: readonly Outlook[]; focus: number; onFocus: (id: number) => void; nowMs: number; system: System }) {
+export function Pieces({
+  each,
+  outlooks,
+  focus,
+  onFocus,
+  nowMs,
+  system,
+}: {
+  each: ReturnType<typeof nextOfEach>;
+  outlooks: readonly Outlook[];
+  focus: number;
+  onFocus: (id: number) => void;
+  nowMs: number;
+  system: System;
+}) {
   return (
     <section aria-label="Pieces" className="plate p-2">
       <ul className="m-0 flex list-none flex-col gap-1 p-0">
@@ -35,10 +79,35 @@ export function Pieces({ each, outlooks, focus, onFocus, nowMs, system }: { each
           const left = next ? (Date.parse(next.start_at) - nowMs) / 1000 : 0;
           return (
             <li key={piece.id}>
-              <button type="button" aria-pressed={focus === piece.id} onClick={() => onFocus(piece.id)} className="grid min-h-14 w-full grid-cols-[2.2rem_minmax(0,1fr)_auto] items-center gap-2 rounded-bar px-2 text-left hover:bg-raised aria-pressed:bg-raised aria-pressed:outline-2 aria-pressed:-outline-offset-2 aria-pressed:outline-ember">
+              <button
+                type="button"
+                aria-pressed={focus === piece.id}
+                onClick={() => onFocus(piece.id)}
+                className="grid min-h-14 w-full grid-cols-[2.2rem_minmax(0,1fr)_auto] items-center gap-2 rounded-bar px-2 text-left hover:bg-raised aria-pressed:bg-raised aria-pressed:outline-2 aria-pressed:-outline-offset-2 aria-pressed:outline-ember"
+              >
                 <span className="figure text-3xl">{piece.position + 1}</span>
-                <span className="min-w-0"><b className="block truncate">{piece.name}</b><span className="block truncate text-sm text-ash">{current ? current.name : "not yet"}{outlook?.aside === "off" && ", off the grate"}</span></span>
-                <span className="text-right">{next ? <><b className={`figure text-2xl ${left <= 0 ? "text-ember" : ""}`}>{left > 0 ? countdown(left) : "now"}</b><span className="block text-sm text-ash">{next.name}</span></> : <span className="text-sm text-ash">served</span>}{outlook?.peak && <span className="sr-only">, ends at about {tempText(system, outlook.peak.c)}</span>}</span>
+                <span className="min-w-0">
+                  <b className="block truncate">{piece.name}</b>
+                  <span className="block truncate text-sm text-ash">
+                    {current ? current.name : "not yet"}
+                    {outlook?.aside === "off" && ", off the grate"}
+                  </span>
+                </span>
+                <span className="text-right">
+                  {next ? (
+                    <>
+                      <b className={`figure text-2xl ${left <= 0 ? "text-ember" : ""}`}>
+                        {left > 0 ? countdown(left) : "now"}
+                      </b>
+                      <span className="block text-sm text-ash">{next.name}</span>
+                    </>
+                  ) : (
+                    <span className="text-sm text-ash">served</span>
+                  )}
+                  {outlook?.peak && (
+                    <span className="sr-only">, ends at about {tempText(system, outlook.peak.c)}</span>
+                  )}
+                </span>
               </button>
             </li>
           );
@@ -49,7 +118,25 @@ export function Pieces({ each, outlooks, focus, onFocus, nowMs, system }: { each
 }
 
 /** Second by second over the fire: the next flip, and when to stop, by crust or by core, whichever is first. */
-export function Coach({ piece, cook, outlook, nowMs, cues, onCues, send, system }: { piece: Piece; cook: Cook; outlook: Outlook | null; nowMs: number; cues: Cues; onCues: (c: Partial<Cues>) => void; send: Send; system: System }) {
+export function Coach({
+  piece,
+  cook,
+  outlook,
+  nowMs,
+  cues,
+  onCues,
+  send,
+  system,
+}: {
+  piece: Piece;
+  cook: Cook;
+  outlook: Outlook | null;
+  nowMs: number;
+  cues: Cues;
+  onCues: (c: Partial<Cues>) => void;
+  send: Send;
+  system: System;
+}) {
   const since = overFireSince(piece, cook.expected);
   const flip = since === null ? null : nextFlip(piece.result, since, nowMs);
   const coach = outlook?.coach ?? null;
@@ -60,45 +147,147 @@ export function Coach({ piece, cook, outlook, nowMs, cues, onCues, send, system 
     <section aria-label="Sear" className="plate flex flex-col gap-2 border-2 border-ember p-4">
       {flip && (
         <div className="flex items-baseline gap-3">
-          <span className="text-xl font-bold">Flip {flip.number}{flip.of !== null && ` of ${flip.of}`}</span>
-          <span className="figure text-6xl leading-none text-ember" role="timer" aria-label={`flip in ${spanText(flip.inS)}`}>{countdown(flip.inS)}</span>
-          <Button className="ml-auto min-h-14" onClick={() => send("flip")}>Flipped</Button>
+          <span className="text-xl font-bold">
+            Flip {flip.number}
+            {flip.of !== null && ` of ${flip.of}`}
+          </span>
+          <span
+            className="figure text-6xl leading-none text-ember"
+            role="timer"
+            aria-label={`flip in ${spanText(flip.inS)}`}
+          >
+            {countdown(flip.inS)}
+          </span>
+          <Button className="ml-auto min-h-14" onClick={() => send("flip")}>
+            Flipped
+          </Button>
         </div>
       )}
       {coach && until !== null && (
         <>
-          <p className="m-0 flex items-baseline gap-3"><span className="text-lg font-bold">{coach.by === "core" ? "Off for the middle in" : coach.by === "crust" ? "Off with its crust in" : coach.by === "reading" ? "Read the middle in" : coach.by === "asked" ? "Off, as you chose, in" : "Look again in"}</span><span className="figure text-4xl">{countdown(Math.max(0, until))}</span></p>
+          <p className="m-0 flex items-baseline gap-3">
+            <span className="text-lg font-bold">
+              {coach.by === "core"
+                ? "Off for the middle in"
+                : coach.by === "crust"
+                  ? "Off with its crust in"
+                  : coach.by === "reading"
+                    ? "Read the middle in"
+                    : coach.by === "asked"
+                      ? "Off, as you chose, in"
+                      : "Look again in"}
+            </span>
+            <span className="figure text-4xl">{countdown(Math.max(0, until))}</span>
+          </p>
           <p className="m-0">{phrase(system, coach.words)}</p>
-          <div className="h-3 overflow-hidden rounded-bar bg-raised" role="img" aria-label={`crust at ${Math.round(Math.min(1, coach.crust_share) * 100)} per cent`}><div className="h-full bg-ember" style={{ width: `${Math.min(100, coach.crust_share * 100)}%` }} /></div>
+          <div
+            className="h-3 overflow-hidden rounded-bar bg-raised"
+            role="img"
+            aria-label={`crust at ${Math.round(Math.min(1, coach.crust_share) * 100)} per cent`}
+          >
+            <div
+              className="h-full bg-ember"
+              style={{ width: `${Math.min(100, coach.crust_share * 100)}%` }}
+            />
+          </div>
         </>
       )}
-      <label className="flex min-h-11 items-center gap-3"><input type="checkbox" checked={cues.metronome} onChange={(e) => onCues({ metronome: e.target.checked })} className="size-5 accent-(--c-ember)" />Tick every second</label>
+      <label className="flex min-h-11 items-center gap-3">
+        <input
+          type="checkbox"
+          checked={cues.metronome}
+          onChange={(e) => onCues({ metronome: e.target.checked })}
+          className="size-5 accent-(--c-ember)"
+        />
+        Tick every second
+      </label>
     </section>
   );
 }
 
 /** The rest: carry-over as it happens, and when to slice. */
-export function RestWatch({ outlook, serve, tip, nowMs, system }: { outlook: Outlook; serve: string; tip: number | null; nowMs: number; system: System }) {
+export function RestWatch({
+  outlook,
+  serve,
+  tip,
+  nowMs,
+  system,
+}: {
+  outlook: Outlook;
+  serve: string;
+  tip: number | null;
+  nowMs: number;
+  system: System;
+}) {
   if (outlook.phase !== "rest") return null;
   const peak = outlook.peak_at ? (Date.parse(outlook.peak_at) - nowMs) / 1000 : null;
   return (
     <section aria-label="Rest" className="plate flex flex-col gap-1 p-4">
-      {outlook.slice_now
-        ? <p className="m-0 text-4xl font-extrabold text-ember" role="status">Now: {serve}</p>
-        : <p className="m-0 text-xl font-bold">{peak === null ? "Rest it" : peak > 0 ? <>It climbs for <span className="figure text-4xl">{countdown(peak)}</span> yet</> : "The peak is over; let it rest its time"}</p>}
-      <p className="m-0">{tip !== null && <>now <b className="figure text-3xl text-probe">{tempText(system, tip)}</b>, </>}{outlook.peak && <>peak at about <b className="figure text-3xl">{tempText(system, outlook.peak.c)}</b> ({tempText(system, outlook.peak.low)} to {tempText(system, outlook.peak.high)})</>}{outlook.peak_at && <> at {clockText(new Date(outlook.peak_at))}</>}.</p>
+      {outlook.slice_now ? (
+        <p className="m-0 text-4xl font-extrabold text-ember" role="status">
+          Now: {serve}
+        </p>
+      ) : (
+        <p className="m-0 text-xl font-bold">
+          {peak === null ? (
+            "Rest it"
+          ) : peak > 0 ? (
+            <>
+              It climbs for <span className="figure text-4xl">{countdown(peak)}</span> yet
+            </>
+          ) : (
+            "The peak is over; let it rest its time"
+          )}
+        </p>
+      )}
+      <p className="m-0">
+        {tip !== null && (
+          <>
+            now <b className="figure text-3xl text-probe">{tempText(system, tip)}</b>,{" "}
+          </>
+        )}
+        {outlook.peak && (
+          <>
+            peak at about <b className="figure text-3xl">{tempText(system, outlook.peak.c)}</b> (
+            {tempText(system, outlook.peak.low)} to {tempText(system, outlook.peak.high)})
+          </>
+        )}
+        {outlook.peak_at && <> at {clockText(new Date(outlook.peak_at))}</>}.
+      </p>
     </section>
   );
 }
 
-export function CueSwitches({ cues, onCues, awake }: { cues: Cues; onCues: (c: Partial<Cues>) => void; awake: boolean }) {
-  const each: [keyof Cues, string][] = [["sound", "Sound"], ["buzz", "Vibration"], ["speech", "Spoken"], ["awake", awake ? "Awake" : "Stay awake"]];
+export function CueSwitches({
+  cues,
+  onCues,
+  awake,
+}: {
+  cues: Cues;
+  onCues: (c: Partial<Cues>) => void;
+  awake: boolean;
+}) {
+  const each: [keyof Cues, string][] = [
+    ["sound", "Sound"],
+    ["buzz", "Vibration"],
+    ["speech", "Spoken"],
+    ["awake", awake ? "Awake" : "Stay awake"],
+  ];
   return (
     <fieldset className="m-0 grid grid-cols-4 gap-1 border-0 p-0">
       <legend className="sr-only">Cues</legend>
       {each.map(([key, name]) => (
-        <label key={key} className="flex min-h-11 items-center justify-center rounded-bar bg-raised px-1 text-sm font-semibold [font-stretch:80%] has-checked:bg-ink has-checked:text-panel has-focus-visible:outline-3 has-focus-visible:outline-ember">
-          <input type="checkbox" className="sr-only" checked={cues[key]} onChange={(e) => onCues({ [key]: e.target.checked })} />{name}
+        <label
+          key={key}
+          className="flex min-h-11 items-center justify-center rounded-bar bg-raised px-1 text-sm font-semibold [font-stretch:80%] has-checked:bg-ink has-checked:text-panel has-focus-visible:outline-3 has-focus-visible:outline-ember"
+        >
+          <input
+            type="checkbox"
+            className="sr-only"
+            checked={cues[key]}
+            onChange={(e) => onCues({ [key]: e.target.checked })}
+          />
+          {name}
         </label>
       ))}
     </fieldset>

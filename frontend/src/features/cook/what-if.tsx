@@ -29,21 +29,76 @@ export function WhatIf({ cookId, piece, system, open, told, onClose, send }: Pro
       {working && <Waiting what="Cooking each of them to its end…" />}
       {found.data && !working && (
         <>
-          <p className="m-0 text-lg">{Math.abs(late) < 90 ? "In time for the table." : late > 0 ? <>It is <b>{spanText(late)} late</b> for the table at {clockText(new Date(found.data.table_at))}.</> : <>It is <b>{spanText(late)} early</b> for the table at {clockText(new Date(found.data.table_at))}.</>}</p>
+          <p className="m-0 text-lg">
+            {Math.abs(late) < 90 ? (
+              "In time for the table."
+            ) : late > 0 ? (
+              <>
+                It is <b>{spanText(late)} late</b> for the table at {clockText(new Date(found.data.table_at))}
+                .
+              </>
+            ) : (
+              <>
+                It is <b>{spanText(late)} early</b> for the table at{" "}
+                {clockText(new Date(found.data.table_at))}.
+              </>
+            )}
+          </p>
           <ul className="m-0 flex list-none flex-col gap-2 p-0">
             {found.data.options.map((o) => (
               <li key={o.key} className="rounded-bar bg-raised p-3">
                 <div className="flex items-start justify-between gap-3">
-                  <span><b className="text-lg">{phrase(system, o.name)}</b><br /><span className="text-sm">{phrase(system, o.how)}</span></span>
-                  <span className="text-right"><b className="figure text-2xl">{clockText(new Date(o.done_at))}</b><br /><span className="text-sm text-ash">{Math.abs(o.sooner_s) < 20 ? "as it is" : o.sooner_s > 0 ? `${spanText(o.sooner_s)} sooner` : `${spanText(o.sooner_s)} later`}</span></span>
+                  <span>
+                    <b className="text-lg">{phrase(system, o.name)}</b>
+                    <br />
+                    <span className="text-sm">{phrase(system, o.how)}</span>
+                  </span>
+                  <span className="text-right">
+                    <b className="figure text-2xl">{clockText(new Date(o.done_at))}</b>
+                    <br />
+                    <span className="text-sm text-ash">
+                      {Math.abs(o.sooner_s) < 20
+                        ? "as it is"
+                        : o.sooner_s > 0
+                          ? `${spanText(o.sooner_s)} sooner`
+                          : `${spanText(o.sooner_s)} later`}
+                    </span>
+                  </span>
                 </div>
-                <p className="m-0 mt-1 flex flex-wrap gap-x-4 text-sm"><span>middle <b className="figure text-lg">{tempText(system, o.peak_c)}</b></span><span>grey rim <b className="figure text-lg">{Math.round(o.grey_rim_share * 100)} %</b></span><span>crust <b className="figure text-lg">{o.crust_share > 2 ? "over twice" : `${Math.round(o.crust_share * 100)} %`}</b></span></p>
+                <p className="m-0 mt-1 flex flex-wrap gap-x-4 text-sm">
+                  <span>
+                    middle <b className="figure text-lg">{tempText(system, o.peak_c)}</b>
+                  </span>
+                  <span>
+                    grey rim <b className="figure text-lg">{Math.round(o.grey_rim_share * 100)} %</b>
+                  </span>
+                  <span>
+                    crust{" "}
+                    <b className="figure text-lg">
+                      {o.crust_share > 2 ? "over twice" : `${Math.round(o.crust_share * 100)} %`}
+                    </b>
+                  </span>
+                </p>
                 <p className="m-0 text-sm">{phrase(system, o.words)}</p>
-                {typeof o.event.kind === "string" && !["note", "done"].includes(o.event.kind) && <Button weight="ember" className="mt-2 w-full" onClick={() => { const { kind, ...more } = o.event as { kind: Deed["kind"] }; send(kind, more); onClose(); }}>Do this<span className="sr-only">: {phrase(system, o.name)}</span></Button>}
+                {typeof o.event.kind === "string" && !["note", "done"].includes(o.event.kind) && (
+                  <Button
+                    weight="ember"
+                    className="mt-2 w-full"
+                    onClick={() => {
+                      const { kind, ...more } = o.event as { kind: Deed["kind"] };
+                      send(kind, more);
+                      onClose();
+                    }}
+                  >
+                    Do this<span className="sr-only">: {phrase(system, o.name)}</span>
+                  </Button>
+                )}
               </li>
             ))}
           </ul>
-          <p className="m-0 text-sm text-ash">Each was simulated on from now, in the kitchen that the readings point to.</p>
+          <p className="m-0 text-sm text-ash">
+            Each was simulated on from now, in the kitchen that the readings point to.
+          </p>
         </>
       )}
     </Sheet>

@@ -17,40 +17,125 @@ const HOURS = { unit: "h", step: 0.5, digits: 1, shown: (v: number) => v, si: (v
 
 /** From wished zones to a fire. */
 export function Advisor({ setup, system, onAdvised }: Props) {
-  const [wish, setWish] = useState({ gentle: true, low: 93.3, high: 107.2, sear: true, hours: 1, fatty: false });
-  const [state, setState] = useState<{ busy: boolean; problem: Problem | null; why: string[]; lightS: number }>({ busy: false, problem: null, why: [], lightS: 0 });
+  const [wish, setWish] = useState({
+    gentle: true,
+    low: 93.3,
+    high: 107.2,
+    sear: true,
+    hours: 1,
+    fatty: false,
+  });
+  const [state, setState] = useState<{
+    busy: boolean;
+    problem: Problem | null;
+    why: string[];
+    lightS: number;
+  }>({ busy: false, problem: null, why: [], lightS: 0 });
   const set = (change: Partial<typeof wish>) => setWish({ ...wish, ...change });
   const ask = async () => {
     setState({ busy: true, problem: null, why: [], lightS: 0 });
-    const wished = { gentle_low_c: wish.gentle ? wish.low : null, gentle_high_c: wish.gentle ? wish.high : null, sear: wish.sear, hours: wish.hours, fatty: wish.fatty, fuel: setup.charcoal?.fuel ?? "briquettes" };
+    const wished = {
+      gentle_low_c: wish.gentle ? wish.low : null,
+      gentle_high_c: wish.gentle ? wish.high : null,
+      sear: wish.sear,
+      hours: wish.hours,
+      fatty: wish.fatty,
+      fuel: setup.charcoal?.fuel ?? "briquettes",
+    };
     try {
-      const told = await answer(client.POST("/api/fire/advise", { body: { setup: { grill: setup.grill, weather: setup.weather ?? {} }, wished } }));
+      const told = await answer(
+        client.POST("/api/fire/advise", {
+          body: { setup: { grill: setup.grill, weather: setup.weather ?? {} }, wished },
+        }),
+      );
       setState({ busy: false, problem: null, why: told.advised.why, lightS: told.advised.light_before_s });
       onAdvised(told);
     } catch (error) {
-      setState({ busy: false, problem: error instanceof Problem ? error : new Problem(0, "The server does not answer. Try again.", []), why: [], lightS: 0 });
+      setState({
+        busy: false,
+        problem:
+          error instanceof Problem ? error : new Problem(0, "The server does not answer. Try again.", []),
+        why: [],
+        lightS: 0,
+      });
     }
   };
   const said = state.problem?.errors[0];
   return (
-    <form className="flex flex-col gap-3" aria-label="Wished zones" onSubmit={(e) => { e.preventDefault(); void ask(); }}>
+    <form
+      className="flex flex-col gap-3"
+      aria-label="Wished zones"
+      onSubmit={(e) => {
+        e.preventDefault();
+        void ask();
+      }}
+    >
       <Switch label="A gentle place" on={wish.gentle} onChange={(gentle) => set({ gentle })} />
       {wish.gentle && (
         <div className="grid grid-cols-2 gap-2">
-          <Quantity label="from" slider={false} value={wish.low} scale={temperature(system)} low={60} high={200} onChange={(c) => c !== null && set({ low: c })} />
-          <Quantity label="to" slider={false} value={wish.high} scale={temperature(system)} low={60} high={220} onChange={(c) => c !== null && set({ high: c })} />
+          <Quantity
+            label="from"
+            slider={false}
+            value={wish.low}
+            scale={temperature(system)}
+            low={60}
+            high={200}
+            onChange={(c) => c !== null && set({ low: c })}
+          />
+          <Quantity
+            label="to"
+            slider={false}
+            value={wish.high}
+            scale={temperature(system)}
+            low={60}
+            high={220}
+            onChange={(c) => c !== null && set({ high: c })}
+          />
         </div>
       )}
-      <div className="flex flex-wrap gap-x-5"><Switch label="A searing place" on={wish.sear} onChange={(sear) => set({ sear })} /><Switch label="Fatty cuts" on={wish.fatty} onChange={(fatty) => set({ fatty })} /></div>
-      <Quantity label="For" value={wish.hours} scale={HOURS} low={0.5} high={12} onChange={(h) => h !== null && set({ hours: h })} />
-      <Button type="submit" weight="ember" disabled={state.busy}>{state.busy ? "Working it out…" : "Build it for me"}</Button>
+      <div className="flex flex-wrap gap-x-5">
+        <Switch label="A searing place" on={wish.sear} onChange={(sear) => set({ sear })} />
+        <Switch label="Fatty cuts" on={wish.fatty} onChange={(fatty) => set({ fatty })} />
+      </div>
+      <Quantity
+        label="For"
+        value={wish.hours}
+        scale={HOURS}
+        low={0.5}
+        high={12}
+        onChange={(h) => h !== null && set({ hours: h })}
+      />
+      <Button type="submit" weight="ember" disabled={state.busy}>
+        {state.busy ? "Working it out…" : "Build it for me"}
+      </Button>
       {state.problem && (
         <div className="flex flex-col gap-1">
           <Mistake>{phrase(system, said?.message ?? state.problem.message)}</Mistake>
-          {state.problem.errors.filter((e) => e.field.startsWith("remedy:")).length > 0 && <p className="m-0 text-sm text-ash">You could: {state.problem.errors.filter((e) => e.field.startsWith("remedy:")).map((e) => phrase(system, e.message)).join("; ")}.</p>}
+          {state.problem.errors.filter((e) => e.field.startsWith("remedy:")).length > 0 && (
+            <p className="m-0 text-sm text-ash">
+              You could:{" "}
+              {state.problem.errors
+                .filter((e) => e.field.startsWith("remedy:"))
+                .map((e) => phrase(system, e.message))
+                .join("; ")}
+              .
+            </p>
+          )}
         </div>
       )}
-      {state.why.length > 0 && <ul className="m-0 flex list-none flex-col gap-1 border-l-4 border-ember p-0 pl-3 text-sm" aria-live="polite"><li><strong>Light it {spanText(state.lightS)} before the food goes on.</strong></li>{state.why.map((w) => <li key={w}>{phrase(system, w)}</li>)}</ul>}
+      {state.why.length > 0 && (
+        <ul
+          className="m-0 flex list-none flex-col gap-1 border-l-4 border-ember p-0 pl-3 text-sm"
+          aria-live="polite"
+        >
+          <li>
+            <strong>Light it {spanText(state.lightS)} before the food goes on.</strong>
+          </li>
+          {state.why.map((w) => (
+            <li key={w}>{phrase(system, w)}</li>
+          ))}
+        </ul>
+      )}
     </form>
   );
 }

@@ -16,43 +16,160 @@ interface Props {
 
 /** How the fire is laid and set. */
 export function Building({ reference, kind, setup, told, problem, system, onSetup }: Props) {
-  const wrong = (field: string) => { const e = problem?.of(field); return e ? phrase(system, e.message) : undefined; };
+  const wrong = (field: string) => {
+    const e = problem?.of(field);
+    return e ? phrase(system, e.message) : undefined;
+  };
   const coal = setup.charcoal;
   const fuel = reference.fuels.find((f) => f.key === coal?.fuel) ?? reference.fuels[0]!;
-  const chimneys: Scale = { unit: "chimneys", step: 0.05, digits: 2, shown: (kg) => kg / fuel.chimney_kg, si: (n) => n * fuel.chimney_kg };
-  const setCoal = (change: Partial<Schemas["CharcoalIn"]>) => coal && onSetup({ charcoal: { ...coal, ...change } });
+  const chimneys: Scale = {
+    unit: "chimneys",
+    step: 0.05,
+    digits: 2,
+    shown: (kg) => kg / fuel.chimney_kg,
+    si: (n) => n * fuel.chimney_kg,
+  };
+  const setCoal = (change: Partial<Schemas["CharcoalIn"]>) =>
+    coal && onSetup({ charcoal: { ...coal, ...change } });
   const grams = mass(system);
   return (
     <>
       {coal && kind.burns_coal && (
         <>
-          {kind.kind !== "chimney" && <Layouts reference={reference} value={coal.layout} side={coal.side ?? "right"} round={kind.grates[0]!.shape === "round"} onChange={(layout) => setCoal({ layout })} />}
-          <Quantity label="Charcoal" value={coal.amount} scale={chimneys} low={0.1 * fuel.chimney_kg} high={2.5 * fuel.chimney_kg} onChange={(kg) => kg !== null && setCoal({ amount: kg })} error={wrong("amount_kg") ?? wrong("amount")} hint={`${(grams.shown(coal.amount * 1000)).toFixed(1)} ${grams.unit}`} />
+          {kind.kind !== "chimney" && (
+            <Layouts
+              reference={reference}
+              value={coal.layout}
+              side={coal.side ?? "right"}
+              round={kind.grates[0]!.shape === "round"}
+              onChange={(layout) => setCoal({ layout })}
+            />
+          )}
+          <Quantity
+            label="Charcoal"
+            value={coal.amount}
+            scale={chimneys}
+            low={0.1 * fuel.chimney_kg}
+            high={2.5 * fuel.chimney_kg}
+            onChange={(kg) => kg !== null && setCoal({ amount: kg })}
+            error={wrong("amount_kg") ?? wrong("amount")}
+            hint={`${grams.shown(coal.amount * 1000).toFixed(1)} ${grams.unit}`}
+          />
           <div className="grid grid-cols-2 gap-2">
-            <Choice label="Kind" value={coal.fuel ?? "briquettes"} options={reference.fuels} onChange={(key) => setCoal({ fuel: key })} error={wrong("fuel")} />
-            <Choice label="Smoke wood" value={coal.wood ?? "none"} options={[{ key: "none", name: "None" }, { key: "chips", name: "Chips" }, { key: "chunks", name: "Chunks" }]} onChange={(wood) => setCoal({ wood })} />
+            <Choice
+              label="Kind"
+              value={coal.fuel ?? "briquettes"}
+              options={reference.fuels}
+              onChange={(key) => setCoal({ fuel: key })}
+              error={wrong("fuel")}
+            />
+            <Choice
+              label="Smoke wood"
+              value={coal.wood ?? "none"}
+              options={[
+                { key: "none", name: "None" },
+                { key: "chips", name: "Chips" },
+                { key: "chunks", name: "Chunks" },
+              ]}
+              onChange={(wood) => setCoal({ wood })}
+            />
           </div>
-          {["half", "third", "banked", "ring"].includes(coal.layout) && <Choice label="Coals on the" value={coal.side ?? "right"} options={[{ key: "left", name: "Left" }, { key: "right", name: "Right" }]} onChange={(side) => setCoal({ side: side === "left" ? "left" : "right" })} />}
+          {["half", "third", "banked", "ring"].includes(coal.layout) && (
+            <Choice
+              label="Coals on the"
+              value={coal.side ?? "right"}
+              options={[
+                { key: "left", name: "Left" },
+                { key: "right", name: "Right" },
+              ]}
+              onChange={(side) => setCoal({ side: side === "left" ? "left" : "right" })}
+            />
+          )}
         </>
       )}
       {kind.has_vents && !setup.lid_open && (
         <>
-          <Quantity label="Bottom vent" value={setup.bottom_share ?? 0.5} scale={percent} low={0} high={1} onChange={(v) => v !== null && onSetup({ bottom_share: v })} error={wrong("bottom_share")} hint={told ? `open ${told.bottom_words}` : undefined} />
-          <Quantity label="Top vent" value={setup.top_share ?? 0.5} scale={percent} low={0} high={1} onChange={(v) => v !== null && onSetup({ top_share: v })} error={wrong("top_share")} hint={told ? `open ${told.top_words}` : undefined} />
+          <Quantity
+            label="Bottom vent"
+            value={setup.bottom_share ?? 0.5}
+            scale={percent}
+            low={0}
+            high={1}
+            onChange={(v) => v !== null && onSetup({ bottom_share: v })}
+            error={wrong("bottom_share")}
+            hint={told ? `open ${told.bottom_words}` : undefined}
+          />
+          <Quantity
+            label="Top vent"
+            value={setup.top_share ?? 0.5}
+            scale={percent}
+            low={0}
+            high={1}
+            onChange={(v) => v !== null && onSetup({ top_share: v })}
+            error={wrong("top_share")}
+            hint={told ? `open ${told.top_words}` : undefined}
+          />
         </>
       )}
-      {kind.kind === "gas" && (setup.knobs ?? []).map((knob, i) => (i === told?.tray_burner ? (
-        <p key={i} className="m-0 text-sm"><strong className="font-semibold [font-stretch:85%]">{burnerName(setup, kind, i)}</strong> <span className="text-ash">off: coals in its place</span></p>
-      ) : (
-        <Quantity key={i} label={burnerName(setup, kind, i)} value={knob} scale={percent} low={0} high={1} error={wrong(String(i))} hint={knob === 0 ? "off" : undefined}
-          onChange={(v) => v !== null && onSetup({ knobs: (setup.knobs ?? []).map((k, j) => (j === i ? v : k)) })} />
-      )))}
-      {kind.kind === "gas" && <BoxAndTray reference={reference} setup={setup} wrong={wrong} onSetup={onSetup} />}
-      {kind.set_low_c != null && kind.set_high_c != null && <Quantity label="Set to" value={setup.set_c ?? null} scale={temperature(system)} low={kind.set_low_c} high={kind.set_high_c} onChange={(c) => c !== null && onSetup({ set_c: c })} error={wrong("set_c")} />}
+      {kind.kind === "gas" &&
+        (setup.knobs ?? []).map((knob, i) =>
+          i === told?.tray_burner ? (
+            <p key={i} className="m-0 text-sm">
+              <strong className="font-semibold [font-stretch:85%]">{burnerName(setup, kind, i)}</strong>{" "}
+              <span className="text-ash">off: coals in its place</span>
+            </p>
+          ) : (
+            <Quantity
+              key={i}
+              label={burnerName(setup, kind, i)}
+              value={knob}
+              scale={percent}
+              low={0}
+              high={1}
+              error={wrong(String(i))}
+              hint={knob === 0 ? "off" : undefined}
+              onChange={(v) =>
+                v !== null && onSetup({ knobs: (setup.knobs ?? []).map((k, j) => (j === i ? v : k)) })
+              }
+            />
+          ),
+        )}
+      {kind.kind === "gas" && (
+        <BoxAndTray reference={reference} setup={setup} wrong={wrong} onSetup={onSetup} />
+      )}
+      {kind.set_low_c != null && kind.set_high_c != null && (
+        <Quantity
+          label="Set to"
+          value={setup.set_c ?? null}
+          scale={temperature(system)}
+          low={kind.set_low_c}
+          high={kind.set_high_c}
+          onChange={(c) => c !== null && onSetup({ set_c: c })}
+          error={wrong("set_c")}
+        />
+      )}
       <div className="flex flex-wrap gap-x-5 gap-y-1">
-        {kind.has_lid && <Switch label="Lid open" on={setup.lid_open ?? false} onChange={(lid_open) => onSetup({ lid_open })} />}
-        {kind.has_deflector && <Switch label="Deflector in" on={setup.deflector ?? false} onChange={(deflector) => onSetup({ deflector })} />}
-        {kind.burns_coal && kind.has_lid && !setup.deflector && <Switch label="Drip pan" on={setup.drip_pan ?? false} onChange={(drip_pan) => onSetup({ drip_pan })} />}
+        {kind.has_lid && (
+          <Switch
+            label="Lid open"
+            on={setup.lid_open ?? false}
+            onChange={(lid_open) => onSetup({ lid_open })}
+          />
+        )}
+        {kind.has_deflector && (
+          <Switch
+            label="Deflector in"
+            on={setup.deflector ?? false}
+            onChange={(deflector) => onSetup({ deflector })}
+          />
+        )}
+        {kind.burns_coal && kind.has_lid && !setup.deflector && (
+          <Switch
+            label="Drip pan"
+            on={setup.drip_pan ?? false}
+            onChange={(drip_pan) => onSetup({ drip_pan })}
+          />
+        )}
       </div>
       {problem && problem.errors.length === 0 && <Mistake>{problem.message}</Mistake>}
     </>
@@ -66,35 +183,116 @@ interface BoxAndTrayProps {
   onSetup: (change: Partial<Setup>) => void;
 }
 
-const WOODS = [{ key: "none", name: "Empty" }, { key: "chips", name: "Chips" }, { key: "chunks", name: "Chunks" }];
-const TRAYS = [["0", "No coals"], ["0.25", "A quarter chimney"], ["0.5", "Half a chimney"], ["0.75", "Three quarters"]] as const;
+const WOODS = [
+  { key: "none", name: "Empty" },
+  { key: "chips", name: "Chips" },
+  { key: "chunks", name: "Chunks" },
+];
+const TRAYS = [
+  ["0", "No coals"],
+  ["0.25", "A quarter chimney"],
+  ["0.5", "Half a chimney"],
+  ["0.75", "Three quarters"],
+] as const;
 
 /** Wood and charcoal in a gas grill. */
 function BoxAndTray({ reference, setup, wrong, onSetup }: BoxAndTrayProps) {
   const chimney = reference.fuels.find((f) => f.key === "briquettes")?.chimney_kg ?? 1;
   const share = (setup.coal_tray_kg ?? 0) / chimney;
-  const nearest = TRAYS.reduce((best, [key]) => (Math.abs(Number(key) - share) < Math.abs(Number(best) - share) ? key : best), "0");
+  const nearest = TRAYS.reduce(
+    (best, [key]) => (Math.abs(Number(key) - share) < Math.abs(Number(best) - share) ? key : best),
+    "0",
+  );
   return (
     <div className="flex flex-col gap-2">
-      <Choice label="Smoker box" value={setup.smoker_box ?? "none"} options={WOODS} error={wrong("smoker_box")} onChange={(smoker_box) => onSetup({ smoker_box })} />
       <Choice
-        label="Coals in a tray" value={nearest} options={TRAYS.map(([key, name]) => ({ key, name }))} error={wrong("coal_tray_kg")}
+        label="Smoker box"
+        value={setup.smoker_box ?? "none"}
+        options={WOODS}
+        error={wrong("smoker_box")}
+        onChange={(smoker_box) => onSetup({ smoker_box })}
+      />
+      <Choice
+        label="Coals in a tray"
+        value={nearest}
+        options={TRAYS.map(([key, name]) => ({ key, name }))}
+        error={wrong("coal_tray_kg")}
         onChange={(key) => onSetup({ coal_tray_kg: Number(key) * chimney })}
       />
     </div>
   );
 }
 
-export function WeatherControls({ setup, live, system, onSetup, wrong }: { setup: Setup; live: Schemas["WeatherOut"] | undefined; system: System; onSetup: (change: Partial<Setup>) => void; wrong: (field: string) => string | undefined }) {
+export function WeatherControls({
+  setup,
+  live,
+  system,
+  onSetup,
+  wrong,
+}: {
+  setup: Setup;
+  live: Schemas["WeatherOut"] | undefined;
+  system: System;
+  onSetup: (change: Partial<Setup>) => void;
+  wrong: (field: string) => string | undefined;
+}) {
   const sky = setup.weather ?? {};
   const set = (change: Schemas["WeatherIn"]) => onSetup({ weather: { ...sky, ...change } });
   return (
     <>
-      <Quantity label="Air outside" value={sky.air_c ?? 20} scale={temperature(system)} low={-15} high={40} onChange={(c) => c !== null && set({ air_c: c })} error={wrong("air_c")} />
-      <Quantity label="Wind" value={sky.wind_m_s ?? 1} scale={wind(system)} low={0} high={15} onChange={(v) => v !== null && set({ wind_m_s: v })} error={wrong("wind_m_s")} />
-      <Quantity label="Rain" value={sky.rain_mm_h ?? 0} scale={rain(system)} low={0} high={12} onChange={(v) => v !== null && set({ rain_mm_h: v })} error={wrong("rain_mm_h")} />
-      {live && <p className="m-0 flex flex-wrap items-center justify-between gap-2 text-sm text-ash"><span>Now {phrase(system, live.words)} <span className="kicker">{live.source}</span></span><Button weight="quiet" onClick={() => set({ air_c: live.now.air_c, wind_m_s: live.now.wind_m_s, sun_w_m2: live.now.sun_w_m2, humidity: live.now.humidity })}>Take it</Button></p>}
-      {live && <p className="m-0 text-sm text-ash">Raw food may be out for {live.fridge_clock_s / 3600 === 1 ? "one hour" : "two hours"} in all in this air.</p>}
+      <Quantity
+        label="Air outside"
+        value={sky.air_c ?? 20}
+        scale={temperature(system)}
+        low={-15}
+        high={40}
+        onChange={(c) => c !== null && set({ air_c: c })}
+        error={wrong("air_c")}
+      />
+      <Quantity
+        label="Wind"
+        value={sky.wind_m_s ?? 1}
+        scale={wind(system)}
+        low={0}
+        high={15}
+        onChange={(v) => v !== null && set({ wind_m_s: v })}
+        error={wrong("wind_m_s")}
+      />
+      <Quantity
+        label="Rain"
+        value={sky.rain_mm_h ?? 0}
+        scale={rain(system)}
+        low={0}
+        high={12}
+        onChange={(v) => v !== null && set({ rain_mm_h: v })}
+        error={wrong("rain_mm_h")}
+      />
+      {live && (
+        <p className="m-0 flex flex-wrap items-center justify-between gap-2 text-sm text-ash">
+          <span>
+            Now {phrase(system, live.words)} <span className="kicker">{live.source}</span>
+          </span>
+          <Button
+            weight="quiet"
+            onClick={() =>
+              set({
+                air_c: live.now.air_c,
+                wind_m_s: live.now.wind_m_s,
+                sun_w_m2: live.now.sun_w_m2,
+                humidity: live.now.humidity,
+              })
+            }
+          >
+            Take it
+          </Button>
+        </p>
+      )}
+      {live && (
+        <p className="m-0 text-sm text-ash">
+          Raw food may be out for {live.fridge_clock_s / 3600 === 1 ? "one hour" : "two hours"} in all in this
+          air.
+        </p>
+      )}
     </>
   );
 }
@@ -104,28 +302,69 @@ function burnerName(setup: Setup, kind: Kind, i: number): string {
   return own || (kind.burners[i]?.name ?? `Burner ${i + 1}`);
 }
 
-export function Switch({ label, on, onChange }: { label: string; on: boolean; onChange: (on: boolean) => void }) {
+export function Switch({
+  label,
+  on,
+  onChange,
+}: {
+  label: string;
+  on: boolean;
+  onChange: (on: boolean) => void;
+}) {
   return (
     <label className="flex min-h-11 items-center gap-2 text-sm font-semibold [font-stretch:85%]">
-      <input type="checkbox" checked={on} onChange={(e) => onChange(e.target.checked)} className="h-5 w-5 accent-(--c-ember)" />{label}
+      <input
+        type="checkbox"
+        checked={on}
+        onChange={(e) => onChange(e.target.checked)}
+        className="h-5 w-5 accent-(--c-ember)"
+      />
+      {label}
     </label>
   );
 }
 
-function Layouts({ reference, value, side, round, onChange }: { reference: FireReference; value: string; side: string; round: boolean; onChange: (key: string) => void }) {
+function Layouts({
+  reference,
+  value,
+  side,
+  round,
+  onChange,
+}: {
+  reference: FireReference;
+  value: string;
+  side: string;
+  round: boolean;
+  onChange: (key: string) => void;
+}) {
   const chosen = reference.layouts.find((l) => l.key === value);
   return (
     <fieldset className="m-0 border-0 p-0">
       <legend className="mb-1 p-0 text-sm font-semibold [font-stretch:85%]">Coals</legend>
       <div className="grid grid-cols-6 gap-1">
-        {reference.layouts.filter((l) => round || l.key !== "ring").map((l) => (
-          <label key={l.key} title={l.name} className="flex min-h-11 cursor-pointer items-center justify-center rounded-bar border-2 border-seam p-1 has-checked:border-ember has-checked:bg-raised has-focus-visible:outline-3 has-focus-visible:outline-ember">
-            <input type="radio" name="layout" className="sr-only" checked={l.key === value} onChange={() => onChange(l.key)} aria-label={l.name} />
-            <Sketch layout={l.key} flip={side === "left"} round={round} />
-          </label>
-        ))}
+        {reference.layouts
+          .filter((l) => round || l.key !== "ring")
+          .map((l) => (
+            <label
+              key={l.key}
+              title={l.name}
+              className="flex min-h-11 cursor-pointer items-center justify-center rounded-bar border-2 border-seam p-1 has-checked:border-ember has-checked:bg-raised has-focus-visible:outline-3 has-focus-visible:outline-ember"
+            >
+              <input
+                type="radio"
+                name="layout"
+                className="sr-only"
+                checked={l.key === value}
+                onChange={() => onChange(l.key)}
+                aria-label={l.name}
+              />
+              <Sketch layout={l.key} flip={side === "left"} round={round} />
+            </label>
+          ))}
       </div>
-      <p className="m-0 mt-1 text-sm text-ash"><strong className="text-ink">{chosen?.name}.</strong> {chosen?.why}</p>
+      <p className="m-0 mt-1 text-sm text-ash">
+        <strong className="text-ink">{chosen?.name}.</strong> {chosen?.why}
+      </p>
     </fieldset>
   );
 }
@@ -141,9 +380,35 @@ const SKETCH: Record<string, string> = {
 
 function Sketch({ layout, flip, round }: { layout: string; flip: boolean; round: boolean }) {
   return (
-    <svg viewBox="0 0 28 28" width="30" height="30" aria-hidden style={flip ? { transform: "scaleX(-1)" } : undefined}>
-      {round ? <circle cx="14" cy="14" r="12" fill="none" stroke="var(--c-ash)" strokeWidth="1.600" /> : <rect x="2" y="4" width="24" height="20" rx="2" fill="none" stroke="var(--c-ash)" strokeWidth="1.600" />}
-      <path d={SKETCH[layout]} stroke="var(--c-ember)" strokeWidth="3.200" strokeLinecap="round" strokeDasharray={layout === "ring" ? "3 4.5" : undefined} fill="none" />
+    <svg
+      viewBox="0 0 28 28"
+      width="30"
+      height="30"
+      aria-hidden
+      style={flip ? { transform: "scaleX(-1)" } : undefined}
+    >
+      {round ? (
+        <circle cx="14" cy="14" r="12" fill="none" stroke="var(--c-ash)" strokeWidth="1.600" />
+      ) : (
+        <rect
+          x="2"
+          y="4"
+          width="24"
+          height="20"
+          rx="2"
+          fill="none"
+          stroke="var(--c-ash)"
+          strokeWidth="1.600"
+        />
+      )}
+      <path
+        d={SKETCH[layout]}
+        stroke="var(--c-ember)"
+        strokeWidth="3.200"
+        strokeLinecap="round"
+        strokeDasharray={layout === "ring" ? "3 4.5" : undefined}
+        fill="none"
+      />
     </svg>
   );
 }

@@ -11,7 +11,12 @@ const broken = (error: unknown) =>
 
 /** The latest answer to a question that changes; one at a time, the newest question next, the last answer kept meanwhile. */
 function useLatest<Q, A>(question: Q | null, ask: (q: Q, signal: AbortSignal) => Promise<A>, restMs = 0) {
-  const [state, setState] = useState<{ shown: A | null; of: string | null; problem: Problem | null; busy: boolean }>({ shown: null, of: null, problem: null, busy: false });
+  const [state, setState] = useState<{
+    shown: A | null;
+    of: string | null;
+    problem: Problem | null;
+    busy: boolean;
+  }>({ shown: null, of: null, problem: null, busy: false });
   const running = useRef(false);
   const wanted = useRef<string | null>(null);
   const left = useRef(new AbortController());

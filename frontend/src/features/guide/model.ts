@@ -2,10 +2,19 @@ import type { Schemas } from "@/api/client";
 
 export type Entry = Schemas["EntryOut"];
 
-const plain = (text: string) => text.toLowerCase().normalize("NFKD").replace(/[^a-z0-9°/ ]+/g, " ");
+const plain = (text: string) =>
+  text
+    .toLowerCase()
+    .normalize("NFKD")
+    .replace(/[^a-z0-9°/ ]+/g, " ");
 
 /** Entries that hold every word that was typed, those with them in the title first. */
-export function found(entries: readonly Entry[], typed: string, kind: string, said: (text: string) => string): Entry[] {
+export function found(
+  entries: readonly Entry[],
+  typed: string,
+  kind: string,
+  said: (text: string) => string,
+): Entry[] {
   const words = plain(typed).split(/\s+/).filter(Boolean);
   const rank = (entry: Entry) => {
     const title = plain(entry.title);

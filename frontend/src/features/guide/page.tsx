@@ -33,34 +33,105 @@ function Entries({ guide: { entries, kinds }, wanted }: { guide: Schemas["GuideO
     <div className="flex flex-col gap-4 pt-2">
       <h1 className="m-0 text-2xl">Guide</h1>
       <section aria-label="Search the guide" className="plate flex flex-wrap items-end gap-4 p-4">
-        <div className="min-w-60 flex-1"><Field label="Look for">{({ id }) => <input id={id} type="search" className={BOX} value={typed} onChange={(e) => setTyped(e.target.value)} placeholder="rest, skirt, 145, wet window…" />}</Field></div>
+        <div className="min-w-60 flex-1">
+          <Field label="Look for">
+            {({ id }) => (
+              <input
+                id={id}
+                type="search"
+                className={BOX}
+                value={typed}
+                onChange={(e) => setTyped(e.target.value)}
+                placeholder="rest, skirt, 145, wet window…"
+              />
+            )}
+          </Field>
+        </div>
         <fieldset className="m-0 flex flex-wrap gap-1 border-0 p-0">
           <legend className="sr-only">What kind</legend>
           {[{ key: "", name: "All" }, ...kinds].map((k) => (
-            <label key={k.key} className="flex min-h-11 items-center rounded-bar bg-raised px-3 font-semibold [font-stretch:85%] has-checked:bg-ember has-checked:text-on-ember has-focus-visible:outline-3">
-              <input type="radio" name="kind" className="sr-only" checked={kind === k.key} onChange={() => setKind(k.key)} />{k.name}
+            <label
+              key={k.key}
+              className="flex min-h-11 items-center rounded-bar bg-raised px-3 font-semibold [font-stretch:85%] has-checked:bg-ember has-checked:text-on-ember has-focus-visible:outline-3"
+            >
+              <input
+                type="radio"
+                name="kind"
+                className="sr-only"
+                checked={kind === k.key}
+                onChange={() => setKind(k.key)}
+              />
+              {k.name}
             </label>
           ))}
         </fieldset>
-        <p role="status" className="m-0 w-full text-sm text-ash">{shown.length} of {entries.length} entries</p>
+        <p role="status" className="m-0 w-full text-sm text-ash">
+          {shown.length} of {entries.length} entries
+        </p>
       </section>
-      {shown.length === 0 && <p className="plate m-0 p-4">Nothing holds all of these words. <Button onClick={() => { setTyped(""); setKind(""); }}>Show all</Button></p>}
+      {shown.length === 0 && (
+        <p className="plate m-0 p-4">
+          Nothing holds all of these words.{" "}
+          <Button
+            onClick={() => {
+              setTyped("");
+              setKind("");
+            }}
+          >
+            Show all
+          </Button>
+        </p>
+      )}
       <div className="grid gap-4 md:grid-cols-2 xl:grid-cols-3">
-        {shown.map((entry) => <Card key={entry.key} entry={entry} kind={kinds.find((k) => k.key === entry.kind)?.name ?? ""} titles={titles} here={entry.key === wanted} text={phrase(system, entry.text)} />)}
+        {shown.map((entry) => (
+          <Card
+            key={entry.key}
+            entry={entry}
+            kind={kinds.find((k) => k.key === entry.kind)?.name ?? ""}
+            titles={titles}
+            here={entry.key === wanted}
+            text={phrase(system, entry.text)}
+          />
+        ))}
       </div>
     </div>
   );
 }
 
-function Card({ entry, kind, titles, here, text }: { entry: Entry; kind: string; titles: Map<string, string>; here: boolean; text: string }) {
+function Card({
+  entry,
+  kind,
+  titles,
+  here,
+  text,
+}: {
+  entry: Entry;
+  kind: string;
+  titles: Map<string, string>;
+  here: boolean;
+  text: string;
+}) {
   return (
-    <article id={entry.key} tabIndex={-1} className={`plate p-4 ${here ? "border-t-4 border-ember" : entry.kind === "danger" ? "border-agency" : ""}`}>
+    <article
+      id={entry.key}
+      tabIndex={-1}
+      className={`plate p-4 ${here ? "border-t-4 border-ember" : entry.kind === "danger" ? "border-agency" : ""}`}
+    >
       <p className="kicker m-0">{kind}</p>
       <h2 className="m-0 text-lg">{entry.title}</h2>
       <p className="m-0 mt-1">{text}</p>
       {entry.see.length > 0 && (
-        <p className="m-0 mt-2 flex flex-wrap gap-x-3 text-sm"><span className="text-ash">See</span>
-          {entry.see.map((key) => <Link key={key} to={`#${key}`} className="text-ink underline decoration-seam decoration-2 underline-offset-4 hover:decoration-ember">{titles.get(key) ?? key}</Link>)}
+        <p className="m-0 mt-2 flex flex-wrap gap-x-3 text-sm">
+          <span className="text-ash">See</span>
+          {entry.see.map((key) => (
+            <Link
+              key={key}
+              to={`#${key}`}
+              className="text-ink underline decoration-seam decoration-2 underline-offset-4 hover:decoration-ember"
+            >
+              {titles.get(key) ?? key}
+            </Link>
+          ))}
         </p>
       )}
     </article>

@@ -11,13 +11,26 @@ import { LineView } from "@/chart/line-view";
 import { unpacked } from "@/chart/section";
 import { FromFile } from "@/features/cook/from-file";
 import { Button, Failed, Waiting } from "@/ui/controls";
-import { clockText, dayText, leastText, lengthText, phrase, riseText, spanText, tempText } from "@/units/units";
+import {
+  clockText,
+  dayText,
+  leastText,
+  lengthText,
+  phrase,
+  riseText,
+  spanText,
+  tempText,
+} from "@/units/units";
 
 import { RatingForm } from "./rating";
 
 export function LogEntryPage() {
   const id = Number(useParams().cookId);
-  const cook = useQuery({ queryKey: keys.cook(id), queryFn: ({ signal }) => answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } }, signal })) });
+  const cook = useQuery({
+    queryKey: keys.cook(id),
+    queryFn: ({ signal }) =>
+      answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } }, signal })),
+  });
   if (cook.isError) return <Failed error={cook.error} again={() => void cook.refetch()} />;
   if (!cook.data) return <Waiting what="Finding the page…" />;
   return <Entry key={id} cook={cook.data} />;
@@ -34,41 +47,133 @@ function Entry({ cook }: { cook: Cook }) {
   const section = useMemo(() => unpacked(piece.result.section), [piece.result.section]);
   const [moment, setMoment] = useState(piece.result.on_s + (piece.result.curve.time_s.at(-1) ?? 0));
   const o = piece.outcome;
-  const rows: [string, string, string][] = o ? [
-    ["Slow phase", spanText(o.slow_foreseen_s), o.slow_measured_s === null ? "—" : spanText(o.slow_measured_s)],
-    ["Core at the pull", tempText(system, o.pull_foreseen_c), o.pull_measured_c === null ? "—" : tempText(system, o.pull_measured_c)],
-    ...(o.reading_needed_c == null ? [] : [["Middle as it came off", `${leastText(system, o.reading_needed_c)} at least`, o.reading_c == null ? "no reading kept" : tempText(system, o.reading_c)] as [string, string, string]]),
-    ["Peak after the rest", tempText(system, o.peak_foreseen_c), o.peak_measured_c === null ? "—" : tempText(system, o.peak_measured_c)],
-  ] : [];
+  const rows: [string, string, string][] = o
+    ? [
+        [
+          "Slow phase",
+          spanText(o.slow_foreseen_s),
+          o.slow_measured_s === null ? "—" : spanText(o.slow_measured_s),
+        ],
+        [
+          "Core at the pull",
+          tempText(system, o.pull_foreseen_c),
+          o.pull_measured_c === null ? "—" : tempText(system, o.pull_measured_c),
+        ],
+        ...(o.reading_needed_c == null
+          ? []
+          : [
+              [
+                "Middle as it came off",
+                `${leastText(system, o.reading_needed_c)} at least`,
+                o.reading_c == null ? "no reading kept" : tempText(system, o.reading_c),
+              ] as [string, string, string],
+            ]),
+        [
+          "Peak after the rest",
+          tempText(system, o.peak_foreseen_c),
+          o.peak_measured_c === null ? "—" : tempText(system, o.peak_measured_c),
+        ],
+      ]
+    : [];
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <div className="flex min-w-0 flex-col gap-4">
         <div>
-          <Link to="/log" className="text-sm text-ash">The log</Link>
+          <Link to="/log" className="text-sm text-ash">
+            The log
+          </Link>
           <h1 className="m-0 text-3xl">{cook.title}</h1>
-          <p className="m-0 text-ash">{dayText(new Date(cook.started_at))}, on the table at {clockText(eat)} · {piece.name}, {lengthText(system, piece.inputs.thickness_mm)}{cook.practice ? " · practice" : ""}</p>
+          <p className="m-0 text-ash">
+            {dayText(new Date(cook.started_at))}, on the table at {clockText(eat)} · {piece.name},{" "}
+            {lengthText(system, piece.inputs.thickness_mm)}
+            {cook.practice ? " · practice" : ""}
+          </p>
         </div>
-        <section aria-label="Line" className="plate p-4"><LineView model={model} eatAt={eat} moment={moment} onMoment={setMoment} system={system} /></section>
-        {reference.data && <section aria-label="Face" className="plate p-4 md:max-w-xl"><FaceView section={section} curve={piece.result.curve} sinceOnS={moment - piece.result.on_s} colours={reference.data.colours} system={system} greyShare={piece.result.grey_rim_share} word={piece.result.finish_words[household.scale] ?? ""} marks={piece.result.marks_words ?? ""} label="as foreseen" /></section>}
+        <section aria-label="Line" className="plate p-4">
+          <LineView model={model} eatAt={eat} moment={moment} onMoment={setMoment} system={system} />
+        </section>
+        {reference.data && (
+          <section aria-label="Face" className="plate p-4 md:max-w-xl">
+            <FaceView
+              section={section}
+              curve={piece.result.curve}
+              sinceOnS={moment - piece.result.on_s}
+              colours={reference.data.colours}
+              system={system}
+              greyShare={piece.result.grey_rim_share}
+              word={piece.result.finish_words[household.scale] ?? ""}
+              marks={piece.result.marks_words ?? ""}
+              label="as foreseen"
+            />
+          </section>
+        )}
       </div>
       <div className="flex flex-col gap-4">
         <section className="plate p-4">
           <h2 className="m-0 mb-2 text-lg">Foreseen against measured</h2>
           {cook.pieces.length > 1 && (
-            <div className="mb-2 flex flex-wrap gap-1">{cook.pieces.map((p, i) => <Button key={p.id} aria-pressed={i === chosen} className="aria-pressed:bg-ink aria-pressed:text-panel" onClick={() => setChosen(i)}>{p.name}</Button>)}</div>
+            <div className="mb-2 flex flex-wrap gap-1">
+              {cook.pieces.map((p, i) => (
+                <Button
+                  key={p.id}
+                  aria-pressed={i === chosen}
+                  className="aria-pressed:bg-ink aria-pressed:text-panel"
+                  onClick={() => setChosen(i)}
+                >
+                  {p.name}
+                </Button>
+              ))}
+            </div>
           )}
           {o ? (
             <table className="w-full border-collapse text-left">
-              <thead><tr className="text-sm text-ash"><th className="font-normal"><span className="sr-only">What</span></th><th className="font-normal">foreseen</th><th className="font-normal text-probe">measured</th></tr></thead>
-              <tbody>{rows.map(([name, foreseen, measured]) => <tr key={name} className="border-t border-seam"><th className="py-2 text-sm font-semibold">{name}</th><td className="figure text-xl">{foreseen}</td><td className="figure text-xl text-probe">{measured}</td></tr>)}</tbody>
+              <thead>
+                <tr className="text-sm text-ash">
+                  <th className="font-normal">
+                    <span className="sr-only">What</span>
+                  </th>
+                  <th className="font-normal">foreseen</th>
+                  <th className="font-normal text-probe">measured</th>
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map(([name, foreseen, measured]) => (
+                  <tr key={name} className="border-t border-seam">
+                    <th className="py-2 text-sm font-semibold">{name}</th>
+                    <td className="figure text-xl">{foreseen}</td>
+                    <td className="figure text-xl text-probe">{measured}</td>
+                  </tr>
+                ))}
+              </tbody>
             </table>
-          ) : <p className="m-0">This one never went on the fire, so there is nothing to compare.</p>}
-          {o?.mean_gap_k != null && <p className="m-0 mt-1 text-sm text-ash">Readings lay {riseText(system, Math.abs(o.mean_gap_k))} {o.mean_gap_k < 0 ? "below" : "above"} the foreseen curve on average.</p>}
-          {o && <ul className="m-0 mt-2 list-none p-0 font-semibold">{o.lessons.map((l) => <li key={l}>{phrase(system, l)}</li>)}</ul>}
-          <a href={`/api/cooks/${cook.id}/readings.csv`} className="mt-2 inline-flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4">Readings as CSV</a>
+          ) : (
+            <p className="m-0">This one never went on the fire, so there is nothing to compare.</p>
+          )}
+          {o?.mean_gap_k != null && (
+            <p className="m-0 mt-1 text-sm text-ash">
+              Readings lay {riseText(system, Math.abs(o.mean_gap_k))} {o.mean_gap_k < 0 ? "below" : "above"}{" "}
+              the foreseen curve on average.
+            </p>
+          )}
+          {o && (
+            <ul className="m-0 mt-2 list-none p-0 font-semibold">
+              {o.lessons.map((l) => (
+                <li key={l}>{phrase(system, l)}</li>
+              ))}
+            </ul>
+          )}
+          <a
+            href={`/api/cooks/${cook.id}/readings.csv`}
+            className="mt-2 inline-flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+          >
+            Readings as CSV
+          </a>
           <FromFile key={piece.id} cookId={cook.id} pieceId={piece.id} name={piece.name} />
         </section>
-        <section className="plate p-4"><h2 className="m-0 mb-2 text-lg">The verdict</h2><RatingForm cook={cook} /></section>
+        <section className="plate p-4">
+          <h2 className="m-0 mb-2 text-lg">The verdict</h2>
+          <RatingForm cook={cook} />
+        </section>
       </div>
     </div>
   );

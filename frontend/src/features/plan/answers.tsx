@@ -9,7 +9,18 @@ import { Doneness } from "@/chart/doneness";
 import { BOX, Button, Choice, Field, Quantity } from "@/ui/controls";
 import { clockText, dayText, phrase, thickness } from "@/units/units";
 
-import { belowAgency, dayOf, type Draft, focused, timeOf, withAnswers, withCut, withoutPiece, withPiece, withThickness } from "./model";
+import {
+  belowAgency,
+  dayOf,
+  type Draft,
+  focused,
+  timeOf,
+  withAnswers,
+  withCut,
+  withoutPiece,
+  withPiece,
+  withThickness,
+} from "./model";
 import { More, type SearPlace } from "./more";
 
 interface Props {
@@ -32,7 +43,20 @@ interface Props {
 }
 
 /** The three answers, and everything else behind a fold. */
-export function Answers({ draft, onDraft, reference, problem, late, agencyC, massG, flipS, gentleC, hour, place, why }: Props) {
+export function Answers({
+  draft,
+  onDraft,
+  reference,
+  problem,
+  late,
+  agencyC,
+  massG,
+  flipS,
+  gentleC,
+  hour,
+  place,
+  why,
+}: Props) {
   const household = useHousehold();
   const system = household.units;
   const [open, setOpen] = useState(false);
@@ -41,65 +65,164 @@ export function Answers({ draft, onDraft, reference, problem, late, agencyC, mas
   const other = reference.scales.find((s) => s.key !== scale.key) ?? scale;
   const preferences = usePreferences();
   const set = (change: Partial<typeof each.piece>) => onDraft(withAnswers(draft, change));
-  const wrong = (field: string) => { const e = problem?.of(field); return e ? phrase(system, e.message) : undefined; };
+  const wrong = (field: string) => {
+    const e = problem?.of(field);
+    return e ? phrase(system, e.message) : undefined;
+  };
   const cut = reference.cuts.find((c) => c.key === each.piece.cut);
   const tooSoon = late?.of("eat_at");
   const offered = tooSoon?.suggestion ? new Date(tooSoon.suggestion) : null;
   const high = cut && cut.default_finish_c > 76;
   const choice = belowAgency(each, reference);
   const finish = each.piece.finish_c ?? cut?.default_finish_c ?? 55;
-  const eating = draft.anchor === "eat" ? { day: draft.day, time: draft.time } : { day: hour ? dayOf(hour) : draft.day, time: hour ? timeOf(hour) : draft.time };
+  const eating =
+    draft.anchor === "eat"
+      ? { day: draft.day, time: draft.time }
+      : { day: hour ? dayOf(hour) : draft.day, time: hour ? timeOf(hour) : draft.time };
   const eat = (change: Partial<typeof eating>) => onDraft({ ...draft, anchor: "eat", ...eating, ...change });
   return (
     <form aria-label="What you cook" className="flex flex-col gap-4" onSubmit={(e) => e.preventDefault()}>
       <Pieces draft={draft} onDraft={onDraft} reference={reference} />
-      <Choice label="What" value={each.piece.cut} options={reference.cuts.map((c) => ({ ...c, group: c.group[0]!.toUpperCase() + c.group.slice(1) }))} onChange={(key) => onDraft(withCut(draft, reference, key))} hint={cut?.note} error={wrong("cut")} />
+      <Choice
+        label="What"
+        value={each.piece.cut}
+        options={reference.cuts.map((c) => ({ ...c, group: c.group[0]!.toUpperCase() + c.group.slice(1) }))}
+        onChange={(key) => onDraft(withCut(draft, reference, key))}
+        hint={cut?.note}
+        error={wrong("cut")}
+      />
       <Quantity
-        label="How thick" value={each.piece.thickness_mm} scale={thickness(system)} low={8} high={Math.max(76, (cut?.typical_thickness_mm ?? 0) * 1.5)} error={wrong("thickness_mm")}
+        label="How thick"
+        value={each.piece.thickness_mm}
+        scale={thickness(system)}
+        low={8}
+        high={Math.max(76, (cut?.typical_thickness_mm ?? 0) * 1.5)}
+        error={wrong("thickness_mm")}
         onChange={(mm, text) => onDraft(withThickness(draft, mm, text))}
       />
       <Field
         label="When to eat"
         hint={draft.anchor === "eat" ? undefined : "It follows from the hour that is held fixed."}
-        error={tooSoon && (
-          <span className="flex flex-wrap items-center gap-2">
-            {phrase(system, tooSoon.message)}
-            {offered && <Button onClick={() => onDraft({ ...draft, anchor: "eat", day: dayOf(offered), time: timeOf(offered) })}>Eat at {clockText(offered)}{dayOf(offered) === dayOf(new Date()) ? "" : `, ${dayText(offered)}`}</Button>}
-          </span>
-        )}
+        error={
+          tooSoon && (
+            <span className="flex flex-wrap items-center gap-2">
+              {phrase(system, tooSoon.message)}
+              {offered && (
+                <Button
+                  onClick={() =>
+                    onDraft({ ...draft, anchor: "eat", day: dayOf(offered), time: timeOf(offered) })
+                  }
+                >
+                  Eat at {clockText(offered)}
+                  {dayOf(offered) === dayOf(new Date()) ? "" : `, ${dayText(offered)}`}
+                </Button>
+              )}
+            </span>
+          )
+        }
       >
         {({ id, describedBy, invalid }) => (
           <div className="flex gap-2">
-            <input id={id} type="time" required aria-describedby={describedBy} aria-invalid={invalid} className={`${BOX} figure text-lg`} value={eating.time} onChange={(e) => eat({ time: e.target.value })} />
-            <input type="date" required aria-label="Day" aria-invalid={invalid} className={`${BOX} figure`} value={eating.day} onChange={(e) => eat({ day: e.target.value })} />
+            <input
+              id={id}
+              type="time"
+              required
+              aria-describedby={describedBy}
+              aria-invalid={invalid}
+              className={`${BOX} figure text-lg`}
+              value={eating.time}
+              onChange={(e) => eat({ time: e.target.value })}
+            />
+            <input
+              type="date"
+              required
+              aria-label="Day"
+              aria-invalid={invalid}
+              className={`${BOX} figure`}
+              value={eating.day}
+              onChange={(e) => eat({ day: e.target.value })}
+            />
           </div>
         )}
       </Field>
       {why && <p className="m-0 border-l-4 border-ember pl-2 text-sm">{phrase(system, why)}</p>}
-      <Doneness scale={scale} colours={reference.colours} value={finish} onChange={(c) => set({ finish_c: c })} agencyC={agencyC} system={system} low={high ? 60 : 45} high={high ? 98 : 77} words={cut?.group !== "vegetable"} />
+      <Doneness
+        scale={scale}
+        colours={reference.colours}
+        value={finish}
+        onChange={(c) => set({ finish_c: c })}
+        agencyC={agencyC}
+        system={system}
+        low={high ? 60 : 45}
+        high={high ? 98 : 77}
+        words={cut?.group !== "vegetable"}
+      />
       {cut?.group !== "vegetable" && (
-        <p className="m-0 -mt-2 flex flex-wrap items-center gap-x-2 text-sm text-ash">{scale.name}
-          <Button weight="quiet" onClick={() => preferences.mutate({ scale: other.key as "kitchen" | "home" })}>Use the {other.name.split(" (")[0]!.toLowerCase()}</Button>
-          <Link to="/guide#school:words" className="text-ink underline decoration-seam underline-offset-4">which</Link>
+        <p className="m-0 -mt-2 flex flex-wrap items-center gap-x-2 text-sm text-ash">
+          {scale.name}
+          <Button
+            weight="quiet"
+            onClick={() => preferences.mutate({ scale: other.key as "kitchen" | "home" })}
+          >
+            Use the {other.name.split(" (")[0]!.toLowerCase()}
+          </Button>
+          <Link to="/guide#school:words" className="text-ink underline decoration-seam underline-offset-4">
+            which
+          </Link>
         </p>
       )}
-      {wrong("finish_c") && problem && <p role="alert" className="m-0 border-l-4 border-alarm pl-2 text-sm text-alarm">{wrong("finish_c")}</p>}
+      {wrong("finish_c") && problem && (
+        <p role="alert" className="m-0 border-l-4 border-alarm pl-2 text-sm text-alarm">
+          {wrong("finish_c")}
+        </p>
+      )}
       {choice === "recorded" && (
         <label className="flex min-h-11 items-start gap-3 text-sm">
-          <input type="checkbox" checked={each.piece.below_agency_accepted ?? false} onChange={(e) => set({ below_agency_accepted: e.target.checked })} className="mt-1 accent-(--c-ember)" />
+          <input
+            type="checkbox"
+            checked={each.piece.below_agency_accepted ?? false}
+            onChange={(e) => set({ below_agency_accepted: e.target.checked })}
+            className="mt-1 accent-(--c-ember)"
+          />
           <span>Who eats it has chosen to have it below the agency&rsquo;s figure. Kept with the plan.</span>
         </label>
       )}
-      {choice === "never" && <p className="m-0 text-sm text-ash">Poultry is never planned below the agency&rsquo;s figure.</p>}
+      {choice === "never" && (
+        <p className="m-0 text-sm text-ash">Poultry is never planned below the agency&rsquo;s figure.</p>
+      )}
       <label className="flex min-h-11 items-start gap-3 text-sm">
-        <input type="checkbox" checked={each.piece.at_risk ?? false} onChange={(e) => set({ at_risk: e.target.checked })} className="mt-1 accent-(--c-ember)" />
-        <span>A young child, or a pregnant, older or immune-weakened guest eats of it. <Link to="/guide#danger:agency" className="text-ink underline">Why it matters</Link></span>
+        <input
+          type="checkbox"
+          checked={each.piece.at_risk ?? false}
+          onChange={(e) => set({ at_risk: e.target.checked })}
+          className="mt-1 accent-(--c-ember)"
+        />
+        <span>
+          A young child, or a pregnant, older or immune-weakened guest eats of it.{" "}
+          <Link to="/guide#danger:agency" className="text-ink underline">
+            Why it matters
+          </Link>
+        </span>
       </label>
       <Collapsible.Root open={open} onOpenChange={setOpen} className="border-t-2 border-seam pt-2">
         <Collapsible.Trigger className="group flex min-h-11 w-full items-center justify-between font-semibold [font-stretch:85%]">
-          Everything else <span aria-hidden className="text-ember group-data-[state=open]:rotate-90">▸</span>
+          Everything else{" "}
+          <span aria-hidden className="text-ember group-data-[state=open]:rotate-90">
+            ▸
+          </span>
         </Collapsible.Trigger>
-        <Collapsible.Content><More draft={draft} onDraft={onDraft} reference={reference} wrong={wrong} massG={massG} flipS={flipS} gentleC={gentleC} place={place} /></Collapsible.Content>
+        <Collapsible.Content>
+          <More
+            draft={draft}
+            onDraft={onDraft}
+            reference={reference}
+            wrong={wrong}
+            massG={massG}
+            flipS={flipS}
+            gentleC={gentleC}
+            place={place}
+          />
+        </Collapsible.Content>
       </Collapsible.Root>
     </form>
   );
@@ -113,15 +236,35 @@ function Pieces({ draft, onDraft, reference }: Pick<Props, "draft" | "onDraft" |
     <div role="group" aria-label="Pieces" className="flex flex-col gap-1">
       {draft.pieces.map((each, i) => (
         <div key={i} className={`flex items-center rounded-bar ${i === draft.focus ? "bg-raised" : ""}`}>
-          <button type="button" aria-pressed={i === draft.focus} onClick={() => onDraft({ ...draft, focus: i })} className="flex min-h-11 flex-1 items-center gap-2 px-2 text-left">
-            <span aria-hidden className={`figure inline-flex h-6 w-6 items-center justify-center rounded-bar text-sm ${i === draft.focus ? "bg-ember text-on-ember" : "bg-seam text-ink"}`}>{i + 1}</span>
-            <span className="font-semibold [font-stretch:85%]">{nameOf(each.piece.cut)}{(each.piece.count ?? 1) > 1 && ` ×${each.piece.count}`}</span>
+          <button
+            type="button"
+            aria-pressed={i === draft.focus}
+            onClick={() => onDraft({ ...draft, focus: i })}
+            className="flex min-h-11 flex-1 items-center gap-2 px-2 text-left"
+          >
+            <span
+              aria-hidden
+              className={`figure inline-flex h-6 w-6 items-center justify-center rounded-bar text-sm ${i === draft.focus ? "bg-ember text-on-ember" : "bg-seam text-ink"}`}
+            >
+              {i + 1}
+            </span>
+            <span className="font-semibold [font-stretch:85%]">
+              {nameOf(each.piece.cut)}
+              {(each.piece.count ?? 1) > 1 && ` ×${each.piece.count}`}
+            </span>
           </button>
-          <Button weight="quiet" aria-label={`Take away ${nameOf(each.piece.cut)}`} onClick={() => onDraft(withoutPiece(draft, i))}>Away</Button>
+          <Button
+            weight="quiet"
+            aria-label={`Take away ${nameOf(each.piece.cut)}`}
+            onClick={() => onDraft(withoutPiece(draft, i))}
+          >
+            Away
+          </Button>
         </div>
       ))}
     </div>
   );
 }
 
-export const addPiece = (draft: Draft, reference: Reference) => (draft.pieces.length < 8 ? withPiece(draft, reference) : draft);
+export const addPiece = (draft: Draft, reference: Reference) =>
+  draft.pieces.length < 8 ? withPiece(draft, reference) : draft;

@@ -23,19 +23,49 @@ export function Brief({ draft, onDraft, result, order, hour, word, system }: Pro
   const shared = { draft, onDraft, hold };
   return (
     <>
-      <Hour name={order.some((t) => t.key.endsWith("light")) ? "Light" : "Heat"} anchor="light" at={at("light")} {...shared} />
+      <Hour
+        name={order.some((t) => t.key.endsWith("light")) ? "Light" : "Heat"}
+        anchor="light"
+        at={at("light")}
+        {...shared}
+      />
       <Hour name="On" anchor="on" at={at("on")} {...shared} />
-      {result.reading_c == null
-        ? <Figure name="Pull at" value={tempText(system, result.pull_c)} strong />
-        : <Figure name="Off at a reading of" value={leastText(system, result.reading_c)} note="at least, in the middle" strong />}
-      <Figure name="Ends at" value={tempText(system, result.peak_core_c)} note={result.peak_range_c ? `${tempText(system, result.peak_range_c.low).replace(/ .*/, "")}–${tempText(system, result.peak_range_c.high)}` : word} />
+      {result.reading_c == null ? (
+        <Figure name="Pull at" value={tempText(system, result.pull_c)} strong />
+      ) : (
+        <Figure
+          name="Off at a reading of"
+          value={leastText(system, result.reading_c)}
+          note="at least, in the middle"
+          strong
+        />
+      )}
+      <Figure
+        name="Ends at"
+        value={tempText(system, result.peak_core_c)}
+        note={
+          result.peak_range_c
+            ? `${tempText(system, result.peak_range_c.low).replace(/ .*/, "")}–${tempText(system, result.peak_range_c.high)}`
+            : word
+        }
+      />
       <Hour name="Eat" anchor="eat" at={hour} {...shared} />
       <p className="order-last m-0 w-full text-sm text-ash">{phrase(system, result.headline)}</p>
     </>
   );
 }
 
-function Figure({ name, value, note, strong }: { name: string; value: string; note?: string; strong?: boolean }) {
+function Figure({
+  name,
+  value,
+  note,
+  strong,
+}: {
+  name: string;
+  value: string;
+  note?: string;
+  strong?: boolean;
+}) {
   return (
     <span className="flex flex-col leading-none">
       <span className="kicker">{name}</span>
@@ -46,20 +76,54 @@ function Figure({ name, value, note, strong }: { name: string; value: string; no
 }
 
 /** A moment of the plan. Pressed, it is the one that is held fixed, and can be moved; the rest follows. */
-function Hour({ name, anchor, at, draft, onDraft, hold }: { name: string; anchor: Anchor; at: Date; draft: Draft; onDraft: (draft: Draft) => void; hold: (anchor: Anchor) => void }) {
+function Hour({
+  name,
+  anchor,
+  at,
+  draft,
+  onDraft,
+  hold,
+}: {
+  name: string;
+  anchor: Anchor;
+  at: Date;
+  draft: Draft;
+  onDraft: (draft: Draft) => void;
+  hold: (anchor: Anchor) => void;
+}) {
   const id = useId();
   const fixed = draft.anchor === anchor;
   if (fixed && anchor !== "eat") {
     return (
       <span className="flex flex-col leading-none">
-        <label htmlFor={id} className="kicker">{name}, held fixed</label>
-        <input id={id} type="time" className={`${BOX} figure min-h-9 text-xl`} style={{ width: "7.5rem" }} value={draft.time} onChange={(e) => onDraft({ ...draft, time: e.target.value })} />
+        <label htmlFor={id} className="kicker">
+          {name}, held fixed
+        </label>
+        <input
+          id={id}
+          type="time"
+          className={`${BOX} figure min-h-9 text-xl`}
+          style={{ width: "7.5rem" }}
+          value={draft.time}
+          onChange={(e) => onDraft({ ...draft, time: e.target.value })}
+        />
       </span>
     );
   }
   return (
-    <button type="button" aria-pressed={fixed} onClick={() => hold(anchor)} title={fixed ? "This hour is held fixed" : `Hold this hour fixed: ${name}`} className="flex flex-col items-start rounded-bar text-left leading-none hover:bg-raised">
-      <span className="kicker">{name}{fixed && <span aria-hidden className="ml-1 inline-block h-1.5 w-4 rounded-full bg-ember align-middle" />}</span>
+    <button
+      type="button"
+      aria-pressed={fixed}
+      onClick={() => hold(anchor)}
+      title={fixed ? "This hour is held fixed" : `Hold this hour fixed: ${name}`}
+      className="flex flex-col items-start rounded-bar text-left leading-none hover:bg-raised"
+    >
+      <span className="kicker">
+        {name}
+        {fixed && (
+          <span aria-hidden className="ml-1 inline-block h-1.5 w-4 rounded-full bg-ember align-middle" />
+        )}
+      </span>
       <span className="figure text-3xl">{clockText(at)}</span>
     </button>
   );

@@ -8,33 +8,114 @@ import { count, percent, phrase, type System, thickness, weightText } from "@/un
 import { type Draft, withWay } from "./model";
 
 /** Patties shaped for a bun: blend, weight, dimple, shrink and the moment for the cheese. */
-export function Burger({ draft, onDraft, system }: { draft: Draft; onDraft: (draft: Draft) => void; system: System }) {
-  const [ask, setAsk] = useState({ fat_share: 0.2, thickness_mm: 19, bun_mm: 105, lean_fat: 0.05, rich_fat: 0.3, patties: 4 });
+export function Burger({
+  draft,
+  onDraft,
+  system,
+}: {
+  draft: Draft;
+  onDraft: (draft: Draft) => void;
+  system: System;
+}) {
+  const [ask, setAsk] = useState({
+    fat_share: 0.2,
+    thickness_mm: 19,
+    bun_mm: 105,
+    lean_fat: 0.05,
+    rich_fat: 0.3,
+    patties: 4,
+  });
   const burger = useBurger();
-  const wrong = (field: string) => { const e = burger.error instanceof Problem ? burger.error.of(field) : undefined; return e ? phrase(system, e.message) : undefined; };
-  const put = (field: keyof typeof ask) => (v: number | null) => { if (v !== null) setAsk({ ...ask, [field]: v }); };
+  const wrong = (field: string) => {
+    const e = burger.error instanceof Problem ? burger.error.of(field) : undefined;
+    return e ? phrase(system, e.message) : undefined;
+  };
+  const put = (field: keyof typeof ask) => (v: number | null) => {
+    if (v !== null) setAsk({ ...ask, [field]: v });
+  };
   const made = burger.data;
   return (
     <div className="grid gap-5 md:grid-cols-2">
       <div className="flex flex-col gap-3">
-        <Quantity label="Fat in the blend" value={ask.fat_share} scale={percent} low={0.05} high={0.35} onChange={put("fat_share")} error={wrong("fat_share")} />
-        <Quantity label="Patty thickness" value={ask.thickness_mm} scale={thickness(system)} low={8} high={40} onChange={put("thickness_mm")} error={wrong("thickness_mm")} />
-        <Quantity label="Width of the bun" value={ask.bun_mm} scale={thickness(system)} low={60} high={160} onChange={put("bun_mm")} error={wrong("bun_mm")} />
-        <Quantity label="Patties" value={ask.patties} scale={count} low={1} high={12} onChange={(n) => put("patties")(n === null ? null : Math.round(n))} error={wrong("patties")} />
-        <Quantity label="Fat of the lean meat" value={ask.lean_fat} scale={percent} low={0.02} high={0.3} onChange={put("lean_fat")} error={wrong("lean_fat")} />
-        <Quantity label="Fat of the rich meat" value={ask.rich_fat} scale={percent} low={0.1} high={0.7} onChange={put("rich_fat")} error={wrong("rich_fat")} />
-        <Button weight="ember" onClick={() => burger.mutate(ask)} disabled={burger.isPending}>{burger.isPending ? "Shaping…" : "Shape it"}</Button>
-        {burger.error && !(burger.error instanceof Problem && burger.error.errors.length > 0) && <Mistake>{burger.error.message}</Mistake>}
+        <Quantity
+          label="Fat in the blend"
+          value={ask.fat_share}
+          scale={percent}
+          low={0.05}
+          high={0.35}
+          onChange={put("fat_share")}
+          error={wrong("fat_share")}
+        />
+        <Quantity
+          label="Patty thickness"
+          value={ask.thickness_mm}
+          scale={thickness(system)}
+          low={8}
+          high={40}
+          onChange={put("thickness_mm")}
+          error={wrong("thickness_mm")}
+        />
+        <Quantity
+          label="Width of the bun"
+          value={ask.bun_mm}
+          scale={thickness(system)}
+          low={60}
+          high={160}
+          onChange={put("bun_mm")}
+          error={wrong("bun_mm")}
+        />
+        <Quantity
+          label="Patties"
+          value={ask.patties}
+          scale={count}
+          low={1}
+          high={12}
+          onChange={(n) => put("patties")(n === null ? null : Math.round(n))}
+          error={wrong("patties")}
+        />
+        <Quantity
+          label="Fat of the lean meat"
+          value={ask.lean_fat}
+          scale={percent}
+          low={0.02}
+          high={0.3}
+          onChange={put("lean_fat")}
+          error={wrong("lean_fat")}
+        />
+        <Quantity
+          label="Fat of the rich meat"
+          value={ask.rich_fat}
+          scale={percent}
+          low={0.1}
+          high={0.7}
+          onChange={put("rich_fat")}
+          error={wrong("rich_fat")}
+        />
+        <Button weight="ember" onClick={() => burger.mutate(ask)} disabled={burger.isPending}>
+          {burger.isPending ? "Shaping…" : "Shape it"}
+        </Button>
+        {burger.error && !(burger.error instanceof Problem && burger.error.errors.length > 0) && (
+          <Mistake>{burger.error.message}</Mistake>
+        )}
       </div>
       {made ? (
         <div aria-live="polite" className="flex flex-col gap-2">
-          <p className="m-0"><b className="figure text-4xl text-ember">{weightText(system, made.patty.mass_kg * 1000)}</b> each</p>
-          <p className="m-0">Mix <b>{weightText(system, made.lean_g)}</b> of the lean and <b>{weightText(system, made.rich_g)}</b> of the rich meat.</p>
+          <p className="m-0">
+            <b className="figure text-4xl text-ember">{weightText(system, made.patty.mass_kg * 1000)}</b> each
+          </p>
+          <p className="m-0">
+            Mix <b>{weightText(system, made.lean_g)}</b> of the lean and{" "}
+            <b>{weightText(system, made.rich_g)}</b> of the rich meat.
+          </p>
           <p className="m-0">{phrase(system, made.patty.words)}</p>
           <p className="m-0 text-sm text-ash">{phrase(system, made.patty.for_bun)}</p>
           <Button onClick={() => onDraft(withWay(draft, made.piece))}>Plan these patties</Button>
         </div>
-      ) : <p className="m-0 text-ash">Say how wide the bun is, and the patty is shaped so that it fits when it is done.</p>}
+      ) : (
+        <p className="m-0 text-ash">
+          Say how wide the bun is, and the patty is shaped so that it fits when it is done.
+        </p>
+      )}
     </div>
   );
 }

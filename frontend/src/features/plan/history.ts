@@ -25,7 +25,12 @@ export const amended = <T>(history: History<T>, now: T): History<T> => ({ ...his
 export function undone<T>(history: History<T>): History<T> {
   const before = history.past[history.past.length - 1];
   if (before === undefined) return history;
-  return { past: history.past.slice(0, -1), now: before, future: [history.now, ...history.future], at: -Infinity };
+  return {
+    past: history.past.slice(0, -1),
+    now: before,
+    future: [history.now, ...history.future],
+    at: -Infinity,
+  };
 }
 
 export function redone<T>(history: History<T>): History<T> {

@@ -18,26 +18,77 @@ export function Kept({ system }: { system: System }) {
   return (
     <section aria-labelledby="kept-title" className="plate p-4">
       <div className="flex flex-wrap items-center justify-between gap-2">
-        <h2 id="kept-title" className="m-0 text-lg">Kept plans</h2>
+        <h2 id="kept-title" className="m-0 text-lg">
+          Kept plans
+        </h2>
         <FromFile system={system} />
       </div>
       {last && (
-        <p role="status" className="m-0 flex items-center gap-3 text-sm">{last.title} was set aside.
-          <Button weight="quiet" onClick={() => { aside.mutate({ id: last.id, back: true }); setLast(null); }}>Bring it back</Button></p>
+        <p role="status" className="m-0 flex items-center gap-3 text-sm">
+          {last.title} was set aside.
+          <Button
+            weight="quiet"
+            onClick={() => {
+              aside.mutate({ id: last.id, back: true });
+              setLast(null);
+            }}
+          >
+            Bring it back
+          </Button>
+        </p>
       )}
       {duplicate.error && <Mistake>{duplicate.error.message}</Mistake>}
-      {plans.data.length === 0 && <p className="m-0 text-ash">None yet. Answer the three questions, then keep the plan.</p>}
+      {plans.data.length === 0 && (
+        <p className="m-0 text-ash">None yet. Answer the three questions, then keep the plan.</p>
+      )}
       <ul className="m-0 list-none p-0">
         {plans.data.map((plan) => {
           const eat = new Date(plan.eat_at);
           return (
-            <li key={plan.id} className="flex flex-wrap items-center gap-x-4 border-b border-seam py-1 last:border-0">
+            <li
+              key={plan.id}
+              className="flex flex-wrap items-center gap-x-4 border-b border-seam py-1 last:border-0"
+            >
               <span className="figure text-2xl">{clockText(eat)}</span>
-              <span className="min-w-40 flex-1"><Link to={`/plan/${plan.id}`} className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4">{plan.title}</Link><br />
-                <span className="text-sm text-ash">{dayText(eat)} · {plan.pieces > 1 ? `${plan.pieces} pieces` : `${lengthText(system, plan.thickness_mm)} · pull ${tempText(system, plan.pull_c)}`} · first task {clockText(new Date(plan.first_task_at))}</span></span>
-              <Button weight="quiet" aria-label={`Once more: ${plan.title}`} onClick={() => duplicate.mutate(plan.id)} disabled={duplicate.isPending}>Once more</Button>
-              <Button weight="quiet" aria-label={`Set aside: ${plan.title}`} onClick={() => { aside.mutate({ id: plan.id, back: false }); setLast(plan); }}>Set aside</Button>
-              <StartDialog planId={plan.id} title={plan.title} trigger={<Button aria-label={`Start ${plan.title}`}>Start</Button>} />
+              <span className="min-w-40 flex-1">
+                <Link
+                  to={`/plan/${plan.id}`}
+                  className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+                >
+                  {plan.title}
+                </Link>
+                <br />
+                <span className="text-sm text-ash">
+                  {dayText(eat)} ·{" "}
+                  {plan.pieces > 1
+                    ? `${plan.pieces} pieces`
+                    : `${lengthText(system, plan.thickness_mm)} · pull ${tempText(system, plan.pull_c)}`}{" "}
+                  · first task {clockText(new Date(plan.first_task_at))}
+                </span>
+              </span>
+              <Button
+                weight="quiet"
+                aria-label={`Once more: ${plan.title}`}
+                onClick={() => duplicate.mutate(plan.id)}
+                disabled={duplicate.isPending}
+              >
+                Once more
+              </Button>
+              <Button
+                weight="quiet"
+                aria-label={`Set aside: ${plan.title}`}
+                onClick={() => {
+                  aside.mutate({ id: plan.id, back: false });
+                  setLast(plan);
+                }}
+              >
+                Set aside
+              </Button>
+              <StartDialog
+                planId={plan.id}
+                title={plan.title}
+                trigger={<Button aria-label={`Start ${plan.title}`}>Start</Button>}
+              />
             </li>
           );
         })}
@@ -59,16 +110,35 @@ function FromFile({ system }: { system: System }) {
     try {
       body = JSON.parse(await file.text()) as Schemas["MealIn"];
     } catch {
-      setWrong(`${file.name} is no plan: it is not JSON. Take the file that "File" beside a kept plan gives.`);
+      setWrong(
+        `${file.name} is no plan: it is not JSON. Take the file that "File" beside a kept plan gives.`,
+      );
       return;
     }
     taken.mutate(body, { onSuccess: (plan) => void navigate(`/plan/${plan.id}`) });
   };
-  const refused = taken.error instanceof Problem && taken.error.errors[0] ? `${taken.error.errors[0].field}: ${phrase(system, taken.error.errors[0].message)}` : taken.error?.message;
+  const refused =
+    taken.error instanceof Problem && taken.error.errors[0]
+      ? `${taken.error.errors[0].field}: ${phrase(system, taken.error.errors[0].message)}`
+      : taken.error?.message;
   return (
     <span className="flex flex-wrap items-center gap-2">
-      <input ref={input} type="file" accept="application/json,.json" className="sr-only" aria-label="A plan from a file" tabIndex={-1} onChange={(e) => { const file = e.target.files?.[0]; e.target.value = ""; if (file) void read(file); }} />
-      <Button onClick={() => input.current?.click()} disabled={taken.isPending}>From a file</Button>
+      <input
+        ref={input}
+        type="file"
+        accept="application/json,.json"
+        className="sr-only"
+        aria-label="A plan from a file"
+        tabIndex={-1}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = "";
+          if (file) void read(file);
+        }}
+      />
+      <Button onClick={() => input.current?.click()} disabled={taken.isPending}>
+        From a file
+      </Button>
       {(wrong ?? refused) && <Mistake>{wrong ?? refused}</Mistake>}
     </span>
   );
@@ -79,13 +149,38 @@ function Past({ system }: { system: System }) {
   const past = usePastPlans(open);
   return (
     <details className="mt-2" onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary className="min-h-11 cursor-pointer py-2 font-semibold [font-stretch:85%]">Plan again from the past</summary>
-      {past.isError ? <Failed error={past.error} again={() => void past.refetch()} /> : !past.data ? open && <Waiting what="Fetching…" /> : past.data.length === 0 ? <p className="m-0 text-ash">Nothing yet: what is cooked or set aside shows here.</p> : (
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold [font-stretch:85%]">
+        Plan again from the past
+      </summary>
+      {past.isError ? (
+        <Failed error={past.error} again={() => void past.refetch()} />
+      ) : !past.data ? (
+        open && <Waiting what="Fetching…" />
+      ) : past.data.length === 0 ? (
+        <p className="m-0 text-ash">Nothing yet: what is cooked or set aside shows here.</p>
+      ) : (
         <ul className="m-0 list-none p-0">
           {past.data.map((p) => (
-            <li key={p.id} className="flex flex-wrap items-center gap-x-4 border-b border-seam py-1 last:border-0">
-              <span className="min-w-40 flex-1"><b className="[font-stretch:85%]">{p.title}</b><br /><span className="text-sm text-ash">{dayText(new Date(p.eat_at))} · {lengthText(system, p.thickness_mm)} · finish {tempText(system, p.finish_c)}{p.stars ? ` · ${p.stars} of 5` : ""}</span></span>
-              <Link to={`/plan?from=${p.id}`} aria-label={`Plan again: ${p.title}`} className="flex min-h-11 items-center px-2 text-ink underline decoration-ember decoration-2 underline-offset-4">Plan it again</Link>
+            <li
+              key={p.id}
+              className="flex flex-wrap items-center gap-x-4 border-b border-seam py-1 last:border-0"
+            >
+              <span className="min-w-40 flex-1">
+                <b className="[font-stretch:85%]">{p.title}</b>
+                <br />
+                <span className="text-sm text-ash">
+                  {dayText(new Date(p.eat_at))} · {lengthText(system, p.thickness_mm)} · finish{" "}
+                  {tempText(system, p.finish_c)}
+                  {p.stars ? ` · ${p.stars} of 5` : ""}
+                </span>
+              </span>
+              <Link
+                to={`/plan?from=${p.id}`}
+                aria-label={`Plan again: ${p.title}`}
+                className="flex min-h-11 items-center px-2 text-ink underline decoration-ember decoration-2 underline-offset-4"
+              >
+                Plan it again
+              </Link>
             </li>
           ))}
         </ul>

@@ -17,13 +17,33 @@ export function Late({ draft, system, lateMin, onLateMin }: Props) {
   const piece = details.data?.pieces[draft.focus];
   return (
     <div className="flex flex-col gap-3">
-      <div className="max-w-80"><Quantity label="Guests are late by" value={lateMin} scale={minutes} low={5} high={120} onChange={(m) => onLateMin(Math.min(180, Math.max(5, m ?? 30)))} /></div>
-      {details.isError ? <Failed error={details.error} again={() => void details.refetch()} /> : !piece ? <Waiting what="Holding it…" /> : (
+      <div className="max-w-80">
+        <Quantity
+          label="Guests are late by"
+          value={lateMin}
+          scale={minutes}
+          low={5}
+          high={120}
+          onChange={(m) => onLateMin(Math.min(180, Math.max(5, m ?? 30)))}
+        />
+      </div>
+      {details.isError ? (
+        <Failed error={details.error} again={() => void details.refetch()} />
+      ) : !piece ? (
+        <Waiting what="Holding it…" />
+      ) : (
         <ul aria-busy={details.isPlaceholderData} className="m-0 grid list-none gap-3 p-0 md:grid-cols-2">
           {piece.holdings.map((h) => (
             <li key={h.key} className={`border-l-4 pl-3 ${h.within_clock ? "border-seam" : "border-alarm"}`}>
-              <h3 className="m-0 text-base">{phrase(system, h.name)} <span className="kicker">{h.when}</span></h3>
-              {h.served_core_c != null && <p className="m-0 text-sm">served at <b className="figure text-xl">{tempText(system, h.served_core_c)}</b>, peak <b className="figure text-xl">{tempText(system, h.peak_core_c)}</b></p>}
+              <h3 className="m-0 text-base">
+                {phrase(system, h.name)} <span className="kicker">{h.when}</span>
+              </h3>
+              {h.served_core_c != null && (
+                <p className="m-0 text-sm">
+                  served at <b className="figure text-xl">{tempText(system, h.served_core_c)}</b>, peak{" "}
+                  <b className="figure text-xl">{tempText(system, h.peak_core_c)}</b>
+                </p>
+              )}
               <p className="m-0 text-sm text-ash">{phrase(system, h.words)}</p>
             </li>
           ))}

@@ -12,7 +12,8 @@ export function LossLine({ juice, fat }: Props) {
   if (whole < 0.005) return null;
   return (
     <p className="m-0 mt-2 text-sm text-ash">
-      Loses <b className="figure text-base text-ink">{share(whole)}</b> of its weight{fat >= 0.005 && `: ${share(juice)} juice and steam, ${share(fat)} fat`}
+      Loses <b className="figure text-base text-ink">{share(whole)}</b> of its weight
+      {fat >= 0.005 && `: ${share(juice)} juice and steam, ${share(fat)} fat`}
     </p>
   );
 }

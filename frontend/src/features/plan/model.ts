@@ -35,7 +35,9 @@ export function anchorAt(draft: Pick<Draft, "day" | "time">): Date | null {
 /** When the task that an anchor names begins [s from eating]. */
 export function anchorStart(anchor: Anchor, order: readonly Task[]): number {
   if (anchor === "eat") return 0;
-  const found = order.filter((t) => (anchor === "light" ? t.lane === "fire" : t.step !== "" && t.key.split(":").pop() === "on"));
+  const found = order.filter((t) =>
+    anchor === "light" ? t.lane === "fire" : t.step !== "" && t.key.split(":").pop() === "on",
+  );
   return Math.min(0, ...found.map((t) => t.start_s));
 }
 
@@ -46,18 +48,56 @@ export function hourOf(draft: Draft, order: readonly Task[]): Date | null {
 }
 
 /** Another moment is held fixed where it is now. */
-export const anchored = (draft: Draft, anchor: Anchor, at: Date): Draft => ({ ...draft, anchor, day: dayOf(at), time: timeOf(at) });
+export const anchored = (draft: Draft, anchor: Anchor, at: Date): Draft => ({
+  ...draft,
+  anchor,
+  day: dayOf(at),
+  time: timeOf(at),
+});
 
 export const pieceDefaults: Omit<PieceIn, "cut" | "thickness_mm"> = {
-  start_c: 4, method: "low_then_sear", fire: null, crust: "good", rest: "foil", salt: "hour", temper_min: 0, air_c: 22, treatment: "whole", below_agency_accepted: false,
-  marks: "none", lid: "usual", fat: "oil", wrap: "none", rub: "none", finishing: "none", boned: false, frozen: false, thaw: "fridge", at_risk: false, count: 1,
+  start_c: 4,
+  method: "low_then_sear",
+  fire: null,
+  crust: "good",
+  rest: "foil",
+  salt: "hour",
+  temper_min: 0,
+  air_c: 22,
+  treatment: "whole",
+  below_agency_accepted: false,
+  marks: "none",
+  lid: "usual",
+  fat: "oil",
+  wrap: "none",
+  rub: "none",
+  finishing: "none",
+  boned: false,
+  frozen: false,
+  thaw: "fridge",
+  at_risk: false,
+  count: 1,
 };
-export const tableDefaults: Schemas["TableIn"] = { eaters: 2, appetite: "usual", salt_kind: "coarse_dense", price_kg: null, wishes: [] };
+export const tableDefaults: Schemas["TableIn"] = {
+  eaters: 2,
+  appetite: "usual",
+  salt_kind: "coarse_dense",
+  price_kg: null,
+  wishes: [],
+};
 
 function freshPiece(cut: Reference["cuts"][number]): PieceDraft {
   return {
-    piece: { ...pieceDefaults, cut: cut.key, thickness_mm: cut.typical_thickness_mm, finish_c: cut.default_finish_c, method: cut.method, crust: cut.crust },
-    thicknessText: String(cut.typical_thickness_mm), auto: true,
+    piece: {
+      ...pieceDefaults,
+      cut: cut.key,
+      thickness_mm: cut.typical_thickness_mm,
+      finish_c: cut.default_finish_c,
+      method: cut.method,
+      crust: cut.crust,
+    },
+    thicknessText: String(cut.typical_thickness_mm),
+    auto: true,
   };
 }
 
@@ -65,41 +105,71 @@ export function draftFor(reference: Reference, now = new Date()): Draft {
   const seven = new Date(now);
   seven.setHours(19, 0, 0, 0);
   if (seven.getTime() - now.getTime() < 150 * 60_000) seven.setDate(seven.getDate() + 1);
-  return { pieces: [freshPiece(reference.cuts[0]!)], focus: 0, anchor: "eat", day: dayOf(seven), time: timeOf(seven), table: tableDefaults };
+  return {
+    pieces: [freshPiece(reference.cuts[0]!)],
+    focus: 0,
+    anchor: "eat",
+    day: dayOf(seven),
+    time: timeOf(seven),
+    table: tableDefaults,
+  };
 }
 
 /** The draft of a kept plan; planned again it takes another day. */
 export function draftOf(plan: Pick<Schemas["PlanOut"], "eat_at" | "pieces" | "table">, day?: string): Draft {
   const eat = new Date(plan.eat_at);
   return {
-    pieces: plan.pieces.map((p) => ({ piece: { ...pieceDefaults, ...p.inputs }, thicknessText: String(p.inputs.thickness_mm), auto: false })),
-    focus: 0, anchor: "eat", day: day ?? dayOf(eat), time: timeOf(eat), table: { ...tableDefaults, ...plan.table },
+    pieces: plan.pieces.map((p) => ({
+      piece: { ...pieceDefaults, ...p.inputs },
+      thicknessText: String(p.inputs.thickness_mm),
+      auto: false,
+    })),
+    focus: 0,
+    anchor: "eat",
+    day: day ?? dayOf(eat),
+    time: timeOf(eat),
+    table: { ...tableDefaults, ...plan.table },
   };
 }
 
 export const focused = (draft: Draft): PieceDraft => draft.pieces[draft.focus] ?? draft.pieces[0]!;
 
-export const withFocused = (draft: Draft, change: (each: PieceDraft) => PieceDraft): Draft =>
-  ({ ...draft, pieces: draft.pieces.map((each, i) => (i === draft.focus ? change(each) : each)) });
+export const withFocused = (draft: Draft, change: (each: PieceDraft) => PieceDraft): Draft => ({
+  ...draft,
+  pieces: draft.pieces.map((each, i) => (i === draft.focus ? change(each) : each)),
+});
 
 const PICKED = ["method", "fire", "own_fire", "crust", "salt", "rest", "gentle_c", "sear_fire"];
 
 /** The focused piece with answers changed; what Brasko would have picked is the cook's own from then on. */
 export const withAnswers = (draft: Draft, change: Partial<PieceDraft["piece"]>): Draft =>
   withFocused(draft, (each) => ({
-    ...each, piece: { ...each.piece, ...change },
+    ...each,
+    piece: { ...each.piece, ...change },
     auto: each.auto && !Object.keys(change).some((key) => PICKED.includes(key)),
   }));
 
 export const withThickness = (draft: Draft, mm: number | null, text: string): Draft =>
-  withFocused(draft, (each) => ({ ...each, thicknessText: text, piece: { ...each.piece, thickness_mm: mm, mass_g: null } }));
+  withFocused(draft, (each) => ({
+    ...each,
+    thicknessText: text,
+    piece: { ...each.piece, thickness_mm: mm, mass_g: null },
+  }));
 
 /** A draft with another cut keeps how it is seasoned and served, and takes the cut's own size, finish, method and crust. */
 export function withCut(draft: Draft, reference: Reference, key: string): Draft {
   const cut = reference.cuts.find((c) => c.key === key);
   if (!cut) return draft;
   const before = focused(draft).piece;
-  const same = { start_c: before.start_c, temper_min: before.temper_min, air_c: before.air_c, at_risk: before.at_risk, count: before.count, rest: before.rest, salt: before.salt };
+  const same = {
+    start_c: before.start_c,
+    temper_min: before.temper_min,
+    air_c: before.air_c,
+    at_risk: before.at_risk,
+    count: before.count,
+    rest: before.rest,
+    salt: before.salt,
+  };
   const fresh = freshPiece(cut);
   return withFocused(draft, () => ({ ...fresh, piece: { ...fresh.piece, ...same } }));
 }
@@ -113,22 +183,41 @@ export function withPiece(draft: Draft, reference: Reference): Draft {
 
 export function withoutPiece(draft: Draft, index: number): Draft {
   const pieces = draft.pieces.filter((_, i) => i !== index);
-  return { ...draft, pieces, focus: Math.min(draft.focus > index ? draft.focus - 1 : draft.focus, pieces.length - 1) };
+  return {
+    ...draft,
+    pieces,
+    focus: Math.min(draft.focus > index ? draft.focus - 1 : draft.focus, pieces.length - 1),
+  };
 }
 
 /** What Brasko picks, for a piece that is still its own to pick for. */
 export const withPick = (draft: Draft, picked: PieceIn): Draft =>
-  withFocused(draft, (each) => (each.auto && each.piece.cut === picked.cut
-    ? { ...each, piece: { ...each.piece, method: picked.method, fire: picked.fire, gentle_c: picked.gentle_c ?? null, crust: picked.crust, salt: picked.salt, rest: picked.rest } }
-    : each));
+  withFocused(draft, (each) =>
+    each.auto && each.piece.cut === picked.cut
+      ? {
+          ...each,
+          piece: {
+            ...each.piece,
+            method: picked.method,
+            fire: picked.fire,
+            gentle_c: picked.gentle_c ?? null,
+            crust: picked.crust,
+            salt: picked.salt,
+            rest: picked.rest,
+          },
+        }
+      : each,
+  );
 
 /** Another way to cook the focused piece, taken whole. */
 export const withWay = (draft: Draft, way: PieceIn): Draft =>
   withFocused(draft, (each) => ({ ...each, piece: { ...way }, auto: false }));
 
 /** The piece to send. A thickness that is no number goes as it was typed, so that the server can say so. */
-export const pieceToSend = (each: PieceDraft): PieceIn =>
-  ({ ...each.piece, thickness_mm: each.piece.thickness_mm ?? (each.thicknessText as unknown as number) });
+export const pieceToSend = (each: PieceDraft): PieceIn => ({
+  ...each.piece,
+  thickness_mm: each.piece.thickness_mm ?? (each.thicknessText as unknown as number),
+});
 export const piecesToSend = (draft: Draft): PieceIn[] => draft.pieces.map(pieceToSend);
 
 export interface Remedy {
@@ -138,10 +227,15 @@ export interface Remedy {
 }
 
 export const remedies = (errors: FieldError[]): Remedy[] =>
-  errors.filter((e) => e.field.startsWith("remedy:")).map((e) => {
-    const field = e.field.slice("remedy:".length);
-    return { text: e.message, change: field && e.suggestion != null ? { field, value: e.suggestion } : null };
-  });
+  errors
+    .filter((e) => e.field.startsWith("remedy:"))
+    .map((e) => {
+      const field = e.field.slice("remedy:".length);
+      return {
+        text: e.message,
+        change: field && e.suggestion != null ? { field, value: e.suggestion } : null,
+      };
+    });
 
 /** Which piece an error is of; null where it does not say. */
 export function pieceOf(errors: FieldError[]): number | null {
@@ -163,14 +257,30 @@ export function remedied(draft: Draft, { field, value }: { field: string; value:
 }
 
 /** The draft with a place of its fire moved: that fire is the cook's own from then on. */
-export function withPlace(draft: Draft, grate: Schemas["PlanGrate"], which: "gentle" | "sear", to: Spot): Draft {
+export function withPlace(
+  draft: Draft,
+  grate: Schemas["PlanGrate"],
+  which: "gentle" | "sear",
+  to: Spot,
+): Draft {
   const spot = { ...kept(grate.map, to), grate: grate.map.grate };
   return withAnswers(draft, { fire: null, own_fire: { ...grate.fire, [which]: spot } });
 }
 
 /** Another method takes its own fire, gentle heat and flips. */
 export const withMethod = (draft: Draft, method: string): Draft =>
-  withAnswers(draft, { method, fire: null, own_fire: null, sear_fire: null, gentle_c: null, flip_every_s: null, marks: "none", lid: "usual", wrap: "none", pull_offset: null });
+  withAnswers(draft, {
+    method,
+    fire: null,
+    own_fire: null,
+    sear_fire: null,
+    gentle_c: null,
+    flip_every_s: null,
+    marks: "none",
+    lid: "usual",
+    wrap: "none",
+    pull_offset: null,
+  });
 
 /** A way is "method@fire"; "own" keeps the cook's own fire. */
 function withOtherWay(draft: Draft, way: string): Draft {

@@ -43,15 +43,35 @@ export function PlanPage() {
   const plan = usePlan(planId ? Number(planId) : from ? Number(from) : null);
   if (reference.isError) return <Failed error={reference.error} again={() => void reference.refetch()} />;
   if (plan.isError) return <Failed error={plan.error} again={() => void plan.refetch()} />;
-  if (!reference.data || ((planId ?? from) && !plan.data)) return <Waiting what="Fetching the cuts and the fire…" />;
+  if (!reference.data || ((planId ?? from) && !plan.data))
+    return <Waiting what="Fetching the cuts and the fire…" />;
   const fresh = draftFor(reference.data);
-  const draft = !plan.data ? fresh : planId ? draftOf(plan.data) : { ...draftOf(plan.data, fresh.day), time: fresh.time };
+  const draft = !plan.data
+    ? fresh
+    : planId
+      ? draftOf(plan.data)
+      : { ...draftOf(plan.data, fresh.day), time: fresh.time };
   const kept = plan.data && planId ? { id: plan.data.id, title: plan.data.title } : null;
-  const key = plan.data ? JSON.stringify([planId ?? "again", plan.data.eat_at, plan.data.table, plan.data.pieces.map((p) => p.inputs)]) : "new";
+  const key = plan.data
+    ? JSON.stringify([
+        planId ?? "again",
+        plan.data.eat_at,
+        plan.data.table,
+        plan.data.pieces.map((p) => p.inputs),
+      ])
+    : "new";
   return <Planner key={key} reference={reference.data} initial={draft} kept={kept} />;
 }
 
-function Planner({ reference, initial, kept }: { reference: Reference; initial: Draft; kept: { id: number; title: string } | null }) {
+function Planner({
+  reference,
+  initial,
+  kept,
+}: {
+  reference: Reference;
+  initial: Draft;
+  kept: { id: number; title: string } | null;
+}) {
   const household = useHousehold();
   const system = household.units;
   const { draft, set: setDraft, amend, undo, redo, canUndo, canRedo } = useDraft(initial);
@@ -59,29 +79,53 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
   const [panel, setPanel] = useState<Panel>("ways");
   const preview = usePreview(draft);
   const pick = usePick(draft, amend);
-  const problem = pick.pending && preview.problem?.errors.some((e) => e.field.startsWith("remedy:")) ? null : preview.problem;
+  const problem =
+    pick.pending && preview.problem?.errors.some((e) => e.field.startsWith("remedy:"))
+      ? null
+      : preview.problem;
   const shown = problem ? null : preview.shown;
   // what is beside the line may come a moment later than the line itself
   const later = useDeferredValue(shown);
   const rested = useDeferredValue(draft);
   const { result, order = NOTHING } = shown ?? {};
-  const model = useMemo(() => (shown ? lineOfMeal(shown.result, shown.others, shown.order, shown.lead_s) : null), [shown]);
+  const model = useMemo(
+    () => (shown ? lineOfMeal(shown.result, shown.others, shown.order, shown.lead_s) : null),
+    [shown],
+  );
   const own = useMemo(() => (result ? lineOf(result) : null), [result]);
   const section = useMemo(() => (result ? unpacked(result.section) : null), [result]);
   const cuts = draft.pieces.map((p) => p.piece.cut).join();
-  const names = useMemo(() => cuts.split(",").map((key) => reference.cuts.find((c) => c.key === key)?.name ?? key), [cuts, reference]);
+  const names = useMemo(
+    () => cuts.split(",").map((key) => reference.cuts.find((c) => c.key === key)?.name ?? key),
+    [cuts, reference],
+  );
   const stamp = hourOf(draft, order)?.getTime() ?? null;
   const hour = useMemo(() => (stamp === null ? new Date() : new Date(stamp)), [stamp]);
   const sear = result?.steps.find((s) => s.name === "sear");
   const at = moment ?? (result && sear ? result.on_s + sear.end_s - 5 : -600);
   const changed = JSON.stringify({ ...draft, focus: 0 }) !== JSON.stringify({ ...initial, focus: 0 });
   const keeping = useKeeping(draft, hour, kept, problem !== null, pick.pending);
-  useKeys(useMemo(() => ({
-    undo, redo, keep: keeping.keep, add: () => setDraft(addPiece(draft, reference)),
-    focus: (i: number) => { if (i < draft.pieces.length) setDraft({ ...draft, focus: i }); },
-    step: (s: number) => setMoment(at + s), panel: (i: number) => setPanel(PANELS[i] ?? "ways"),
-  }), [undo, redo, keeping.keep, draft, reference, at, setDraft]));
-  const take = useCallback((piece: number, change: { field: string; value: string }) => setDraft(remedied({ ...rested, focus: piece }, change)), [rested, setDraft]);
+  useKeys(
+    useMemo(
+      () => ({
+        undo,
+        redo,
+        keep: keeping.keep,
+        add: () => setDraft(addPiece(draft, reference)),
+        focus: (i: number) => {
+          if (i < draft.pieces.length) setDraft({ ...draft, focus: i });
+        },
+        step: (s: number) => setMoment(at + s),
+        panel: (i: number) => setPanel(PANELS[i] ?? "ways"),
+      }),
+      [undo, redo, keeping.keep, draft, reference, at, setDraft],
+    ),
+  );
+  const take = useCallback(
+    (piece: number, change: { field: string; value: string }) =>
+      setDraft(remedied({ ...rested, focus: piece }, change)),
+    [rested, setDraft],
+  );
   const elsewhere = problem ? pieceOf(problem.errors) : null;
   const mine = elsewhere === null || elsewhere === draft.focus ? problem : null;
   const word = result?.finish_words[household.scale] ?? "";
@@ -91,42 +135,147 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
       <h1 className="sr-only">Plan a cook</h1>
       <section aria-label="Answers" className="plate p-4 lg:row-span-3 xl:row-span-2">
         <div role="toolbar" aria-label="This plan" className="-mx-1 -mt-2 mb-1 flex items-center">
-          <Button weight="quiet" className="mr-auto" onClick={() => setDraft(addPiece(draft, reference))} disabled={draft.pieces.length >= 8}>Add a piece</Button>
-          <Button weight="quiet" onClick={undo} disabled={!canUndo}>Undo</Button>
-          <Button weight="quiet" onClick={redo} disabled={!canRedo}>Redo</Button>
+          <Button
+            weight="quiet"
+            className="mr-auto"
+            onClick={() => setDraft(addPiece(draft, reference))}
+            disabled={draft.pieces.length >= 8}
+          >
+            Add a piece
+          </Button>
+          <Button weight="quiet" onClick={undo} disabled={!canUndo}>
+            Undo
+          </Button>
+          <Button weight="quiet" onClick={redo} disabled={!canRedo}>
+            Redo
+          </Button>
           <KeyMap />
         </div>
         <Answers
-          draft={draft} onDraft={setDraft} reference={reference} hour={hour} why={pick.why}
-          problem={mine ?? (keeping.refused?.of("eat_at") ? null : keeping.refused)} late={preview.late ?? keeping.refused}
-          agencyC={shown?.result.minimum?.core_c ?? null} massG={shown?.piece.mass_g ?? null} gentleC={gentle}
-          place={{ rods: preview.shown?.result.on_rods ?? false, pan: preview.shown?.result.in_pan ?? false, lid: preview.shown?.result.has_lid ?? false }}
+          draft={draft}
+          onDraft={setDraft}
+          reference={reference}
+          hour={hour}
+          why={pick.why}
+          problem={mine ?? (keeping.refused?.of("eat_at") ? null : keeping.refused)}
+          late={preview.late ?? keeping.refused}
+          agencyC={shown?.result.minimum?.core_c ?? null}
+          massG={shown?.piece.mass_g ?? null}
+          gentleC={gentle}
+          place={{
+            rods: preview.shown?.result.on_rods ?? false,
+            pan: preview.shown?.result.in_pan ?? false,
+            lid: preview.shown?.result.has_lid ?? false,
+          }}
           flipS={!result || sear ? (result?.flip_every_s ?? 30) : null}
         />
       </section>
       <div className="flex min-w-0 flex-col gap-4">
-        {problem && <Refusal problem={problem} draft={draft} onDraft={setDraft} system={system} names={names} />}
-        {!shown || !result || !model || !own || !section ? (preview.problem && problem ? null : <Waiting what="Working out the heat…" />) : (
+        {problem && (
+          <Refusal problem={problem} draft={draft} onDraft={setDraft} system={system} names={names} />
+        )}
+        {!shown || !result || !model || !own || !section ? (
+          preview.problem && problem ? null : (
+            <Waiting what="Working out the heat…" />
+          )
+        ) : (
           <>
-            <section aria-label="In short" className="plate flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2" aria-live="polite">
-              <Brief draft={draft} onDraft={setDraft} result={result} order={order} hour={hour} word={word} system={system} />
+            <section
+              aria-label="In short"
+              className="plate flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2"
+              aria-live="polite"
+            >
+              <Brief
+                draft={draft}
+                onDraft={setDraft}
+                result={result}
+                order={order}
+                hour={hour}
+                word={word}
+                system={system}
+              />
               <span className="ml-auto flex flex-wrap gap-2">
-                {kept && !changed && <StartDialog planId={kept.id} title={kept.title} trigger={<Button weight="ember">Start</Button>} />}
-                {kept && changed && <Button weight="ember" onClick={keeping.change} disabled={keeping.busy}>Keep the changes</Button>}
-                {(!kept || changed) && <Button weight={kept ? "plain" : "ember"} onClick={keeping.keep} disabled={keeping.busy}>{kept ? "Keep as another" : "Keep this plan"}</Button>}
+                {kept && !changed && (
+                  <StartDialog
+                    planId={kept.id}
+                    title={kept.title}
+                    trigger={<Button weight="ember">Start</Button>}
+                  />
+                )}
+                {kept && changed && (
+                  <Button weight="ember" onClick={keeping.change} disabled={keeping.busy}>
+                    Keep the changes
+                  </Button>
+                )}
+                {(!kept || changed) && (
+                  <Button weight={kept ? "plain" : "ember"} onClick={keeping.keep} disabled={keeping.busy}>
+                    {kept ? "Keep as another" : "Keep this plan"}
+                  </Button>
+                )}
               </span>
               {kept && !changed && <TakeAlong planId={kept.id} />}
               {keeping.error && !keeping.refused?.of("eat_at") && <Mistake>{keeping.error.message}</Mistake>}
-              {shown.notes.map((note) => <p key={note} className="order-last m-0 w-full border-l-4 border-agency pl-2 text-sm">{phrase(system, note)}</p>)}
+              {shown.notes.map((note) => (
+                <p key={note} className="order-last m-0 w-full border-l-4 border-agency pl-2 text-sm">
+                  {phrase(system, note)}
+                </p>
+              ))}
             </section>
-            <section aria-label="Line" className="plate p-4"><LineOf model={model} eatAt={hour} moment={at} onMoment={setMoment} system={system} revision={`${result.pull_c}/${shown.piece.thickness_mm}/${shown.piece.finish_c}`} /></section>
-            <ViewsOf result={result} own={own} section={section} reference={reference} draft={draft} onDraft={setDraft} at={at} hour={hour} word={word} />
+            <section aria-label="Line" className="plate p-4">
+              <LineOf
+                model={model}
+                eatAt={hour}
+                moment={at}
+                onMoment={setMoment}
+                system={system}
+                revision={`${result.pull_c}/${shown.piece.thickness_mm}/${shown.piece.finish_c}`}
+              />
+            </section>
+            <ViewsOf
+              result={result}
+              own={own}
+              section={section}
+              reference={reference}
+              draft={draft}
+              onDraft={setDraft}
+              at={at}
+              hour={hour}
+              word={word}
+            />
           </>
         )}
       </div>
-      {later && <section aria-label="Order of work" className="plate p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"><h2 className="m-0 mb-1 text-lg">The order of the work</h2><OrderOf result={later.result} focus={preview.focus} order={later.order} cautions={later.cautions} names={later.others.length > 0 ? names : NOBODY} eatAt={hour} system={system} moment={at} onMoment={setMoment} onRemedy={take} /></section>}
+      {later && (
+        <section
+          aria-label="Order of work"
+          className="plate p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"
+        >
+          <h2 className="m-0 mb-1 text-lg">The order of the work</h2>
+          <OrderOf
+            result={later.result}
+            focus={preview.focus}
+            order={later.order}
+            cautions={later.cautions}
+            names={later.others.length > 0 ? names : NOBODY}
+            eatAt={hour}
+            system={system}
+            moment={at}
+            onMoment={setMoment}
+            onRemedy={take}
+          />
+        </section>
+      )}
       <div className="flex min-w-0 flex-col gap-4 lg:col-start-2">
-        {later && <PanelsOf draft={rested} onDraft={setDraft} reference={reference} system={system} panel={panel} onPanel={setPanel} />}
+        {later && (
+          <PanelsOf
+            draft={rested}
+            onDraft={setDraft}
+            reference={reference}
+            system={system}
+            panel={panel}
+            onPanel={setPanel}
+          />
+        )}
         <KeptOf system={system} />
       </div>
     </div>
@@ -134,19 +283,67 @@ function Planner({ reference, initial, kept }: { reference: Reference; initial: 
 }
 
 /** The face and the grate at the shared moment. */
-const ViewsOf = memo(function Views({ result, own, section, reference, draft, onDraft, at, hour, word }: {
-  result: Schemas["PieceResult"]; own: ReturnType<typeof lineOf>; section: ReturnType<typeof unpacked>; reference: Reference;
-  draft: Draft; onDraft: (draft: Draft) => void; at: number; hour: Date; word: string;
+const ViewsOf = memo(function Views({
+  result,
+  own,
+  section,
+  reference,
+  draft,
+  onDraft,
+  at,
+  hour,
+  word,
+}: {
+  result: Schemas["PieceResult"];
+  own: ReturnType<typeof lineOf>;
+  section: ReturnType<typeof unpacked>;
+  reference: Reference;
+  draft: Draft;
+  onDraft: (draft: Draft) => void;
+  at: number;
+  hour: Date;
+  word: string;
 }) {
   const system = useHousehold().units;
   const grate = result.grate ?? reference.grates.find((g) => g.fire === result.fire)?.grate;
   const doing = blockAt(own.blocks, "meat", at);
   const here = grate && { ...grate, fire: focused(draft).piece.own_fire ?? grate.fire };
-  const movePlace = (which: "gentle" | "sear", to: Spot) => { if (here) onDraft(withPlace(draft, here, which, to)); };
+  const movePlace = (which: "gentle" | "sear", to: Spot) => {
+    if (here) onDraft(withPlace(draft, here, which, to));
+  };
   return (
     <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
-      <section aria-label="Face" className="plate flex flex-col p-4"><div className="grow"><FaceView section={section} curve={result.curve} sinceOnS={at - result.on_s} colours={reference.colours} system={system} greyShare={result.grey_rim_share} word={word} marks={result.marks_words ?? ""} label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`} /></div>{result.smoke && result.smoke.index >= 0.5 && <SmokeLine smoke={result.smoke} system={system} />}<LossLine juice={result.mass_loss_share} fat={result.fat_lost_share ?? 0} />{(result.parts ?? []).length > 0 && <PartsLine parts={result.parts ?? []} system={system} />}</section>
-      {here && <section aria-label="Grate" className="plate p-4"><GrateView grate={here} zones={result.zones} role={roleOf(result, doing?.key)} onMove={movePlace} where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"} radiusMm={widthMm(section) / 2} system={system} /></section>}
+      <section aria-label="Face" className="plate flex flex-col p-4">
+        <div className="grow">
+          <FaceView
+            section={section}
+            curve={result.curve}
+            sinceOnS={at - result.on_s}
+            colours={reference.colours}
+            system={system}
+            greyShare={result.grey_rim_share}
+            word={word}
+            marks={result.marks_words ?? ""}
+            label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`}
+          />
+        </div>
+        {result.smoke && result.smoke.index >= 0.5 && <SmokeLine smoke={result.smoke} system={system} />}
+        <LossLine juice={result.mass_loss_share} fat={result.fat_lost_share ?? 0} />
+        {(result.parts ?? []).length > 0 && <PartsLine parts={result.parts ?? []} system={system} />}
+      </section>
+      {here && (
+        <section aria-label="Grate" className="plate p-4">
+          <GrateView
+            grate={here}
+            zones={result.zones}
+            role={roleOf(result, doing?.key)}
+            onMove={movePlace}
+            where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"}
+            radiusMm={widthMm(section) / 2}
+            system={system}
+          />
+        </section>
+      )}
     </div>
   );
 });

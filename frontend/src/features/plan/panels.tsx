@@ -13,7 +13,13 @@ import { Ways } from "./ways";
 
 export const PANELS = ["ways", "table", "late", "schools", "burger"] as const;
 export type Panel = (typeof PANELS)[number];
-const NAMES: Record<Panel, string> = { ways: "Other ways", table: "Amounts and table", late: "Guests are late", schools: "Where cooks disagree", burger: "Shape a patty" };
+const NAMES: Record<Panel, string> = {
+  ways: "Other ways",
+  table: "Amounts and table",
+  late: "Guests are late",
+  schools: "Where cooks disagree",
+  burger: "Shape a patty",
+};
 
 interface Props {
   draft: Draft;
@@ -34,14 +40,30 @@ export function Panels({ draft, onDraft, reference, system, panel, onPanel }: Pr
     <Tabs.Root value={open} onValueChange={(p) => onPanel(p as Panel)} className="plate p-4">
       <Tabs.List aria-label="More about this plan" className="mb-3 flex flex-wrap gap-1 border-b border-seam">
         {shown.map((p) => (
-          <Tabs.Trigger key={p} value={p} className="min-h-11 px-3 font-semibold text-ash [font-stretch:85%] hover:text-ink data-[state=active]:border-b-4 data-[state=active]:border-ember data-[state=active]:text-ink">{NAMES[p]}</Tabs.Trigger>
+          <Tabs.Trigger
+            key={p}
+            value={p}
+            className="min-h-11 px-3 font-semibold text-ash [font-stretch:85%] hover:text-ink data-[state=active]:border-b-4 data-[state=active]:border-ember data-[state=active]:text-ink"
+          >
+            {NAMES[p]}
+          </Tabs.Trigger>
         ))}
       </Tabs.List>
-      <Tabs.Content value="ways"><Ways draft={draft} onDraft={onDraft} system={system} /></Tabs.Content>
-      <Tabs.Content value="table"><Table draft={draft} onDraft={onDraft} reference={reference} system={system} lateMin={lateMin} /></Tabs.Content>
-      <Tabs.Content value="late"><Late draft={draft} system={system} lateMin={lateMin} onLateMin={setLateMin} /></Tabs.Content>
-      <Tabs.Content value="schools"><Schools draft={draft} onDraft={onDraft} system={system} /></Tabs.Content>
-      <Tabs.Content value="burger"><Burger draft={draft} onDraft={onDraft} system={system} /></Tabs.Content>
+      <Tabs.Content value="ways">
+        <Ways draft={draft} onDraft={onDraft} system={system} />
+      </Tabs.Content>
+      <Tabs.Content value="table">
+        <Table draft={draft} onDraft={onDraft} reference={reference} system={system} lateMin={lateMin} />
+      </Tabs.Content>
+      <Tabs.Content value="late">
+        <Late draft={draft} system={system} lateMin={lateMin} onLateMin={setLateMin} />
+      </Tabs.Content>
+      <Tabs.Content value="schools">
+        <Schools draft={draft} onDraft={onDraft} system={system} />
+      </Tabs.Content>
+      <Tabs.Content value="burger">
+        <Burger draft={draft} onDraft={onDraft} system={system} />
+      </Tabs.Content>
     </Tabs.Root>
   );
 }

@@ -9,7 +9,9 @@ export function PartsLine({ parts, system }: { parts: Schemas["PartOut"][]; syst
         <li key={part.key}>
           <details>
             <summary className="cursor-pointer">
-              {part.name}{part.at_end && `, ${lengthText(system, part.thickness_mm)}`}: ends at <b className="figure text-base text-ink">{tempText(system, part.peak_c)}</b>
+              {part.name}
+              {part.at_end && `, ${lengthText(system, part.thickness_mm)}`}: ends at{" "}
+              <b className="figure text-base text-ink">{tempText(system, part.peak_c)}</b>
             </summary>
             <p className="m-0 mt-1">{phrase(system, part.words)}</p>
           </details>

@@ -6,7 +6,9 @@ export function SmokeLine({ smoke, system }: { smoke: Schemas["SmokeOut"]; syste
   const ring = smoke.ring_mm >= 1 ? `, a ring of about ${lengthText(system, smoke.ring_mm)}` : "";
   return (
     <details className="mt-2 text-sm text-ash">
-      <summary className="cursor-pointer">Smoke: <b className="figure text-base text-ink">{smoke.word}</b>, {smoke.index.toFixed(0)} of 10{ring}</summary>
+      <summary className="cursor-pointer">
+        Smoke: <b className="figure text-base text-ink">{smoke.word}</b>, {smoke.index.toFixed(0)} of 10{ring}
+      </summary>
       <p className="m-0 mt-1">{smoke.assumed}</p>
     </details>
   );

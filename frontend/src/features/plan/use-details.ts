@@ -22,10 +22,17 @@ const sound = (body: string) => !body.includes('"thickness_mm":null') && !body.i
 
 /** Amounts, shares and holding plans of the draft. */
 export function useDetails(draft: Draft, lateMin: number, open: boolean) {
-  const body = useRested(JSON.stringify({ pieces: piecesToSend(draft), table: draft.table, late_min: lateMin }));
+  const body = useRested(
+    JSON.stringify({ pieces: piecesToSend(draft), table: draft.table, late_min: lateMin }),
+  );
   return useQuery({
-    queryKey: keys.details(body), enabled: open && sound(body), placeholderData: keepPreviousData, retry: false, gcTime: 60_000,
-    queryFn: ({ signal }) => answer(client.POST("/api/plans/details", { body: JSON.parse(body) as Schemas["MealAsk"], signal })),
+    queryKey: keys.details(body),
+    enabled: open && sound(body),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 60_000,
+    queryFn: ({ signal }) =>
+      answer(client.POST("/api/plans/details", { body: JSON.parse(body) as Schemas["MealAsk"], signal })),
   });
 }
 
@@ -33,16 +40,26 @@ export function useDetails(draft: Draft, lateMin: number, open: boolean) {
 export function usePlanDetails(plan: Schemas["PlanOut"] | undefined) {
   const body = plan ? JSON.stringify({ pieces: plan.pieces.map((p) => p.inputs), table: plan.table }) : "";
   return useQuery({
-    queryKey: keys.details(body), enabled: body !== "", retry: false,
-    queryFn: ({ signal }) => answer(client.POST("/api/plans/details", { body: JSON.parse(body) as Schemas["MealAsk"], signal })),
+    queryKey: keys.details(body),
+    enabled: body !== "",
+    retry: false,
+    queryFn: ({ signal }) =>
+      answer(client.POST("/api/plans/details", { body: JSON.parse(body) as Schemas["MealAsk"], signal })),
   });
 }
 
 /** Other ways to cook the piece in focus. */
 export function useChoices(draft: Draft, open: boolean) {
-  const body = useRested(JSON.stringify({ pieces: [pieceToSend(draft.pieces[draft.focus] ?? draft.pieces[0]!)] }));
+  const body = useRested(
+    JSON.stringify({ pieces: [pieceToSend(draft.pieces[draft.focus] ?? draft.pieces[0]!)] }),
+  );
   return useQuery({
-    queryKey: keys.choices(body), enabled: open && sound(body), placeholderData: keepPreviousData, retry: false, gcTime: 60_000,
-    queryFn: ({ signal }) => answer(client.POST("/api/plans/choices", { body: JSON.parse(body) as Schemas["MealAsk"], signal })),
+    queryKey: keys.choices(body),
+    enabled: open && sound(body),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 60_000,
+    queryFn: ({ signal }) =>
+      answer(client.POST("/api/plans/choices", { body: JSON.parse(body) as Schemas["MealAsk"], signal })),
   });
 }

@@ -7,8 +7,19 @@ import type { Draft } from "./model";
 export function useDraft(initial: Draft) {
   const [history, setHistory] = useState(() => begun(initial));
   const set = useCallback((draft: Draft) => setHistory((h) => changed(h, draft, performance.now())), []);
-  const amend = useCallback((change: (draft: Draft) => Draft) => setHistory((h) => amended(h, change(h.now))), []);
+  const amend = useCallback(
+    (change: (draft: Draft) => Draft) => setHistory((h) => amended(h, change(h.now))),
+    [],
+  );
   const undo = useCallback(() => setHistory(undone), []);
   const redo = useCallback(() => setHistory(redone), []);
-  return { draft: history.now, set, amend, undo, redo, canUndo: history.past.length > 0, canRedo: history.future.length > 0 };
+  return {
+    draft: history.now,
+    set,
+    amend,
+    undo,
+    redo,
+    canUndo: history.past.length > 0,
+    canRedo: history.future.length > 0,
+  };
 }

@@ -7,23 +7,48 @@ import { useChangePlan, useKeepPlan } from "@/api/hooks";
 import { type Draft, piecesToSend } from "./model";
 
 /** Keeping a plan, as another or with its changes. What is pressed while Brasko is still picking is done once it has. */
-export function useKeeping(draft: Draft, hour: Date, kept: { id: number } | null, blocked: boolean, picking: boolean) {
+export function useKeeping(
+  draft: Draft,
+  hour: Date,
+  kept: { id: number } | null,
+  blocked: boolean,
+  picking: boolean,
+) {
   const keep = useKeepPlan();
   const change = useChangePlan(kept?.id ?? 0);
   const navigate = useNavigate();
   const [pressed, setPressed] = useState<"keep" | "change" | null>(null);
   const sent = useRef(false);
-  useEffect(() => { keep.reset(); change.reset(); }, [draft]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => {
+    keep.reset();
+    change.reset();
+  }, [draft]); // eslint-disable-line react-hooks/exhaustive-deps
   useEffect(() => {
     if (!pressed || picking || sent.current) return;
     sent.current = true;
     const body = { eat_at: hour.toISOString(), pieces: piecesToSend(draft), table: draft.table };
     // a promise of its own: what Brasko fills in meanwhile resets the mutation, and must not keep the page from moving on
-    const done = pressed === "keep" ? keep.mutateAsync(body).then((plan) => navigate(`/plan/${plan.id}`)) : change.mutateAsync(body);
-    void Promise.resolve(done).catch(() => undefined).finally(() => { sent.current = false; setPressed(null); });
+    const done =
+      pressed === "keep"
+        ? keep.mutateAsync(body).then((plan) => navigate(`/plan/${plan.id}`))
+        : change.mutateAsync(body);
+    void Promise.resolve(done)
+      .catch(() => undefined)
+      .finally(() => {
+        sent.current = false;
+        setPressed(null);
+      });
   }, [pressed, picking]); // eslint-disable-line react-hooks/exhaustive-deps
   const error = keep.error ?? change.error;
   const busy = pressed !== null || keep.isPending || change.isPending || blocked;
-  const press = (what: "keep" | "change") => () => { if (!busy) setPressed(what); };
-  return { busy, error, refused: error instanceof Problem ? error : null, keep: press("keep"), change: press("change") };
+  const press = (what: "keep" | "change") => () => {
+    if (!busy) setPressed(what);
+  };
+  return {
+    busy,
+    error,
+    refused: error instanceof Problem ? error : null,
+    keep: press("keep"),
+    change: press("change"),
+  };
 }

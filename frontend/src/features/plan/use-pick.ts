@@ -24,12 +24,27 @@ export function usePick(draft: Draft, amend: (change: (draft: Draft) => Draft) =
     const stale = new AbortController();
     const timer = window.setTimeout(() => {
       const asked = JSON.parse(key) as { cut: string; thickness_mm: number; at: string | null };
-      answer(client.POST("/api/plans/pick", { body: { cut: asked.cut, thickness_mm: asked.thickness_mm, eat_at: asked.at }, signal: stale.signal })).then(
-        (picked) => { if (!stale.signal.aborted) { setDone({ key, why: picked.why }); amend((d) => withPick(d, picked.piece)); } },
-        () => { if (!stale.signal.aborted) setDone({ key, why: null }); },
+      answer(
+        client.POST("/api/plans/pick", {
+          body: { cut: asked.cut, thickness_mm: asked.thickness_mm, eat_at: asked.at },
+          signal: stale.signal,
+        }),
+      ).then(
+        (picked) => {
+          if (!stale.signal.aborted) {
+            setDone({ key, why: picked.why });
+            amend((d) => withPick(d, picked.piece));
+          }
+        },
+        () => {
+          if (!stale.signal.aborted) setDone({ key, why: null });
+        },
       );
     }, IDLE_MS);
-    return () => { stale.abort(); window.clearTimeout(timer); };
+    return () => {
+      stale.abort();
+      window.clearTimeout(timer);
+    };
   }, [key, amend]);
   return { why: done?.key === key ? done.why : null, pending: key !== null && done?.key !== key };
 }

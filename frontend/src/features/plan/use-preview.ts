@@ -43,11 +43,26 @@ export function usePreview(draft: Draft): Preview {
           wanted.current = null;
           const asked = JSON.parse(sent) as Pick<Schemas["PreviewIn"], "pieces" | "focus">;
           try {
-            const shown = await answer(client.POST("/api/plans/preview", { body: { ...asked, ranges: false, quick: true }, signal: left.current.signal }));
-            setState((s) => (ranged.current === sent ? { ...s, problem: null } : { ...s, shown, focus: asked.focus ?? 0, problem: null }));
+            const shown = await answer(
+              client.POST("/api/plans/preview", {
+                body: { ...asked, ranges: false, quick: true },
+                signal: left.current.signal,
+              }),
+            );
+            setState((s) =>
+              ranged.current === sent
+                ? { ...s, problem: null }
+                : { ...s, shown, focus: asked.focus ?? 0, problem: null },
+            );
           } catch (error) {
             if (left.current.signal.aborted) return;
-            setState((s) => ({ ...s, problem: error instanceof Problem ? error : new Problem(0, "The server does not answer. Your entries are kept.", []) }));
+            setState((s) => ({
+              ...s,
+              problem:
+                error instanceof Problem
+                  ? error
+                  : new Problem(0, "The server does not answer. Your entries are kept.", []),
+            }));
           }
         }
       } finally {
@@ -61,13 +76,29 @@ export function usePreview(draft: Draft): Preview {
     const stale = new AbortController();
     const timer = window.setTimeout(() => {
       const asked = JSON.parse(body) as Pick<Schemas["PreviewIn"], "pieces" | "focus">;
-      const check = answer(client.POST("/api/plans/preview", { body: { ...asked, ranges: true, quick: false, anchor: at ? { what: draft.anchor, at } : null }, signal: stale.signal }));
+      const check = answer(
+        client.POST("/api/plans/preview", {
+          body: { ...asked, ranges: true, quick: false, anchor: at ? { what: draft.anchor, at } : null },
+          signal: stale.signal,
+        }),
+      );
       check.then(
-        (shown) => { if (!stale.signal.aborted) { ranged.current = body; setState((s) => ({ ...s, shown, focus: asked.focus ?? 0, problem: null, late: null })); } },
-        (error: unknown) => { if (!stale.signal.aborted && error instanceof Problem) setState((s) => ({ ...s, late: error.of("eat_at") ? error : null })); },
+        (shown) => {
+          if (!stale.signal.aborted) {
+            ranged.current = body;
+            setState((s) => ({ ...s, shown, focus: asked.focus ?? 0, problem: null, late: null }));
+          }
+        },
+        (error: unknown) => {
+          if (!stale.signal.aborted && error instanceof Problem)
+            setState((s) => ({ ...s, late: error.of("eat_at") ? error : null }));
+        },
       );
     }, IDLE_MS);
-    return () => { stale.abort(); window.clearTimeout(timer); };
+    return () => {
+      stale.abort();
+      window.clearTimeout(timer);
+    };
   }, [body, at, draft.anchor]);
 
   return state;

@@ -11,16 +11,35 @@ const ROWS: { name: string; shown: (way: Way, system: System) => string }[] = [
   { name: "To the table", shown: (w) => spanText(w.on_s) },
   { name: "From the first task", shown: (w) => spanText(w.lead_s) },
   { name: "Grey rim", shown: (w) => `${Math.round(w.grey_rim_share * 100)} %` },
-  { name: "Crust, of what you asked", shown: (w) => (w.crust_share >= 1.49 ? "more than asked" : `${Math.round(Math.min(w.crust_share, 1) * 100)} %`) },
+  {
+    name: "Crust, of what you asked",
+    shown: (w) =>
+      w.crust_share >= 1.49 ? "more than asked" : `${Math.round(Math.min(w.crust_share, 1) * 100)} %`,
+  },
   { name: "A minute too late costs", shown: (w, system) => riseText(system, w.climb_k_min) },
   { name: "Hands at the fire", shown: (w) => spanText(w.hands_s) },
   { name: "Weight lost", shown: (w) => `${Math.round(w.mass_loss_share * 100)} %` },
-  { name: "Smoke", shown: (w) => `${w.smoke.word}${w.smoke.index >= 0.5 ? `, ${w.smoke.index.toFixed(0)} of 10` : ""}` },
-  { name: "To burn", shown: (w, system) => (w.fuel_kg > 0 ? `${weightText(system, w.fuel_kg * 1000)} ${w.fuel_name}` : "the kitchen's") },
+  {
+    name: "Smoke",
+    shown: (w) => `${w.smoke.word}${w.smoke.index >= 0.5 ? `, ${w.smoke.index.toFixed(0)} of 10` : ""}`,
+  },
+  {
+    name: "To burn",
+    shown: (w, system) =>
+      w.fuel_kg > 0 ? `${weightText(system, w.fuel_kg * 1000)} ${w.fuel_name}` : "the kitchen's",
+  },
 ];
 
 /** The plan's way beside the two best others, each computed; any of them at one press. */
-export function Ways({ draft, onDraft, system }: { draft: Draft; onDraft: (draft: Draft) => void; system: System }) {
+export function Ways({
+  draft,
+  onDraft,
+  system,
+}: {
+  draft: Draft;
+  onDraft: (draft: Draft) => void;
+  system: System;
+}) {
   const choices = useChoices(draft, true);
   if (choices.isError) return <Failed error={choices.error} again={() => void choices.refetch()} />;
   if (!choices.data) return <Waiting what="Cooking it the other ways…" />;
@@ -33,10 +52,17 @@ export function Ways({ draft, onDraft, system }: { draft: Draft; onDraft: (draft
         <table className="w-full border-collapse text-left text-sm">
           <thead>
             <tr>
-              <th scope="col" className="w-40 py-1 pr-3 align-bottom font-normal text-ash">computed for this piece</th>
+              <th scope="col" className="w-40 py-1 pr-3 align-bottom font-normal text-ash">
+                computed for this piece
+              </th>
               {ways.map((w, i) => (
-                <th key={w.name} scope="col" className={`min-w-36 py-1 pr-3 align-bottom ${i === 0 ? "border-b-4 border-ember" : "border-b-4 border-seam"}`}>
-                  <span className="block text-base [font-stretch:85%]">{w.name}</span><span className="block font-normal text-ash">{i === 0 ? "this plan" : w.fire_name}</span>
+                <th
+                  key={w.name}
+                  scope="col"
+                  className={`min-w-36 py-1 pr-3 align-bottom ${i === 0 ? "border-b-4 border-ember" : "border-b-4 border-seam"}`}
+                >
+                  <span className="block text-base [font-stretch:85%]">{w.name}</span>
+                  <span className="block font-normal text-ash">{i === 0 ? "this plan" : w.fire_name}</span>
                 </th>
               ))}
             </tr>
@@ -44,14 +70,32 @@ export function Ways({ draft, onDraft, system }: { draft: Draft; onDraft: (draft
           <tbody>
             {ROWS.map((row) => (
               <tr key={row.name} className="border-b border-seam">
-                <th scope="row" className="py-1 pr-3 font-normal text-ash">{row.name}</th>
-                {ways.map((w) => <td key={w.name} className="figure py-1 pr-3 text-base">{row.shown(w, system)}</td>)}
+                <th scope="row" className="py-1 pr-3 font-normal text-ash">
+                  {row.name}
+                </th>
+                {ways.map((w) => (
+                  <td key={w.name} className="figure py-1 pr-3 text-base">
+                    {row.shown(w, system)}
+                  </td>
+                ))}
               </tr>
             ))}
             <tr>
               <td />
               {ways.map((w, i) => (
-                <td key={w.name} className="py-2 pr-3 align-top">{i > 0 && <><p className="m-0 mb-2">{phrase(system, w.trade_off)}</p><Button aria-label={`Take this way: ${w.name}`} onClick={() => onDraft(withWay(draft, w.piece))}>Take this way</Button></>}</td>
+                <td key={w.name} className="py-2 pr-3 align-top">
+                  {i > 0 && (
+                    <>
+                      <p className="m-0 mb-2">{phrase(system, w.trade_off)}</p>
+                      <Button
+                        aria-label={`Take this way: ${w.name}`}
+                        onClick={() => onDraft(withWay(draft, w.piece))}
+                      >
+                        Take this way
+                      </Button>
+                    </>
+                  )}
+                </td>
               ))}
             </tr>
           </tbody>
@@ -59,8 +103,16 @@ export function Ways({ draft, onDraft, system }: { draft: Draft; onDraft: (draft
       </div>
       {refused.length > 0 && (
         <details>
-          <summary className="min-h-11 cursor-pointer py-2 font-semibold [font-stretch:85%]">Why not another way</summary>
-          <ul className="m-0 list-none p-0 text-sm">{refused.map((r) => <li key={r.method} className="border-b border-seam py-1"><b>{r.name}</b>: {phrase(system, r.why)}</li>)}</ul>
+          <summary className="min-h-11 cursor-pointer py-2 font-semibold [font-stretch:85%]">
+            Why not another way
+          </summary>
+          <ul className="m-0 list-none p-0 text-sm">
+            {refused.map((r) => (
+              <li key={r.method} className="border-b border-seam py-1">
+                <b>{r.name}</b>: {phrase(system, r.why)}
+              </li>
+            ))}
+          </ul>
         </details>
       )}
     </div>

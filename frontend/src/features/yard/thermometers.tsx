@@ -1,9 +1,29 @@
 import { useState } from "react";
 
 import { Problem } from "@/api/client";
-import { type Thermometer, useCheck, useCorrectionTried, useName, usePair, usePairAgain, usePutRight, useRevoke, useTakeCheckBack, useTrueReadings } from "@/api/yard";
+import {
+  type Thermometer,
+  useCheck,
+  useCorrectionTried,
+  useName,
+  usePair,
+  usePairAgain,
+  usePutRight,
+  useRevoke,
+  useTakeCheckBack,
+  useTrueReadings,
+} from "@/api/yard";
 import { BOX, Button, Choice, Field, Mistake, Quantity } from "@/ui/controls";
-import { altitude, clockText, dayText, phrase, type System, temperature, temperatureStep, written } from "@/units/units";
+import {
+  altitude,
+  clockText,
+  dayText,
+  phrase,
+  type System,
+  temperature,
+  temperatureStep,
+  written,
+} from "@/units/units";
 
 /** Thermometers and their checks in ice and boiling water. */
 export function Thermometers({ thermometers, system }: { thermometers: Thermometer[]; system: System }) {
@@ -25,51 +45,164 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
         {thermometers.map((t) => (
           <li key={t.id} className="flex flex-col gap-2 border-t border-seam py-2">
             <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-              <span className="min-w-48 flex-1"><strong>{t.name}</strong> <span className="kicker ml-1">{KINDS.find((k) => k.key === t.kind)?.name.toLowerCase()}{t.simulated && ", simulated"}</span><br /><span className="text-sm text-ash">{heardOf(t)}<br />{correction(t, system)}</span></span>
-              <Button onClick={() => setNaming({ id: t.id, name: t.name })}>Name<span className="sr-only"> {t.name}</span></Button>
-              {t.revoked_at === null
-                ? <Button onClick={() => revoke.mutate(t.id)}>Revoke<span className="sr-only"> {t.name}</span></Button>
-                : <Button onClick={() => again.mutate(t.id)}>Pair again<span className="sr-only"> {t.name}</span></Button>}
-              <Button aria-expanded={checking === t.id} onClick={() => setChecking(checking === t.id ? null : t.id)}>Check it<span className="sr-only">: {t.name}</span></Button>
+              <span className="min-w-48 flex-1">
+                <strong>{t.name}</strong>{" "}
+                <span className="kicker ml-1">
+                  {KINDS.find((k) => k.key === t.kind)?.name.toLowerCase()}
+                  {t.simulated && ", simulated"}
+                </span>
+                <br />
+                <span className="text-sm text-ash">
+                  {heardOf(t)}
+                  <br />
+                  {correction(t, system)}
+                </span>
+              </span>
+              <Button onClick={() => setNaming({ id: t.id, name: t.name })}>
+                Name<span className="sr-only"> {t.name}</span>
+              </Button>
+              {t.revoked_at === null ? (
+                <Button onClick={() => revoke.mutate(t.id)}>
+                  Revoke<span className="sr-only"> {t.name}</span>
+                </Button>
+              ) : (
+                <Button onClick={() => again.mutate(t.id)}>
+                  Pair again<span className="sr-only"> {t.name}</span>
+                </Button>
+              )}
+              <Button
+                aria-expanded={checking === t.id}
+                onClick={() => setChecking(checking === t.id ? null : t.id)}
+              >
+                Check it<span className="sr-only">: {t.name}</span>
+              </Button>
             </div>
             {naming?.id === t.id && (
-              <form className="flex items-end gap-2" onSubmit={(e) => { e.preventDefault(); rename.mutate({ number: t.id, name: naming.name.trim() }, { onSuccess: () => setNaming(null) }); }}>
-                <div className="flex-1"><Field label="Its name" error={rename.isError ? rename.error.message : undefined}>{({ id, describedBy, invalid }) => <input id={id} required maxLength={80} autoFocus aria-describedby={describedBy} aria-invalid={invalid} value={naming.name} onChange={(e) => setNaming({ ...naming, name: e.target.value })} className={BOX} />}</Field></div>
-                <Button type="submit" disabled={rename.isPending}>Keep</Button><Button weight="quiet" onClick={() => setNaming(null)}>Leave it</Button>
+              <form
+                className="flex items-end gap-2"
+                onSubmit={(e) => {
+                  e.preventDefault();
+                  rename.mutate(
+                    { number: t.id, name: naming.name.trim() },
+                    { onSuccess: () => setNaming(null) },
+                  );
+                }}
+              >
+                <div className="flex-1">
+                  <Field label="Its name" error={rename.isError ? rename.error.message : undefined}>
+                    {({ id, describedBy, invalid }) => (
+                      <input
+                        id={id}
+                        required
+                        maxLength={80}
+                        autoFocus
+                        aria-describedby={describedBy}
+                        aria-invalid={invalid}
+                        value={naming.name}
+                        onChange={(e) => setNaming({ ...naming, name: e.target.value })}
+                        className={BOX}
+                      />
+                    )}
+                  </Field>
+                </div>
+                <Button type="submit" disabled={rename.isPending}>
+                  Keep
+                </Button>
+                <Button weight="quiet" onClick={() => setNaming(null)}>
+                  Leave it
+                </Button>
               </form>
             )}
             {t.checks.length > 0 && (
               <ul className="m-0 flex list-none flex-col gap-1 p-0 text-sm text-ash">
                 {t.checks.map((c) => (
-                  <li key={c.id} className="flex flex-wrap items-center gap-2">{dayText(new Date(c.at))}: {c.kind === "ice" ? "ice water" : "boiling water"} read {fine(system, c.read_c)}, should read {fine(system, c.true_c)}
-                    <Button weight="quiet" onClick={() => back.mutate({ number: t.id, check: c.id }, { onSuccess: () => setWrong({ id: t.id, since: c.at }) })}>Take back<span className="sr-only"> the check of {dayText(new Date(c.at))}</span></Button></li>
+                  <li key={c.id} className="flex flex-wrap items-center gap-2">
+                    {dayText(new Date(c.at))}: {c.kind === "ice" ? "ice water" : "boiling water"} read{" "}
+                    {fine(system, c.read_c)}, should read {fine(system, c.true_c)}
+                    <Button
+                      weight="quiet"
+                      onClick={() =>
+                        back.mutate(
+                          { number: t.id, check: c.id },
+                          { onSuccess: () => setWrong({ id: t.id, since: c.at }) },
+                        )
+                      }
+                    >
+                      Take back<span className="sr-only"> the check of {dayText(new Date(c.at))}</span>
+                    </Button>
+                  </li>
                 ))}
               </ul>
             )}
-            {wrong?.id === t.id && <PutRight number={t.id} since={wrong.since} onDone={() => setWrong(null)} />}
-            {checking === t.id && <CheckForm number={t.id} system={system} onDone={() => setChecking(null)} />}
+            {wrong?.id === t.id && (
+              <PutRight number={t.id} since={wrong.since} onDone={() => setWrong(null)} />
+            )}
+            {checking === t.id && (
+              <CheckForm number={t.id} system={system} onDone={() => setChecking(null)} />
+            )}
           </li>
         ))}
         {thermometers.length === 0 && <li className="text-ash">No thermometer yet.</li>}
       </ul>
-      <form className="flex flex-wrap items-end gap-2" onSubmit={(e) => { e.preventDefault(); pair.mutate({ name: name.trim(), simulated: false, kind }, { onSuccess: () => setName("") }); }}>
-        <div className="flex-1"><Field label="Another thermometer" error={pair.isError ? pair.error.message : undefined}>{({ id, describedBy, invalid }) => <input id={id} required aria-describedby={describedBy} aria-invalid={invalid} maxLength={80} value={name} onChange={(e) => setName(e.target.value)} className={BOX} />}</Field></div>
-        <div className="w-44"><Choice label="What it is" value={kind} onChange={(k) => setKind(k as Kind)} options={KINDS} /></div>
-        <Button type="submit" disabled={pair.isPending}>Add it</Button>
+      <form
+        className="flex flex-wrap items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          pair.mutate({ name: name.trim(), simulated: false, kind }, { onSuccess: () => setName("") });
+        }}
+      >
+        <div className="flex-1">
+          <Field label="Another thermometer" error={pair.isError ? pair.error.message : undefined}>
+            {({ id, describedBy, invalid }) => (
+              <input
+                id={id}
+                required
+                aria-describedby={describedBy}
+                aria-invalid={invalid}
+                maxLength={80}
+                value={name}
+                onChange={(e) => setName(e.target.value)}
+                className={BOX}
+              />
+            )}
+          </Field>
+        </div>
+        <div className="w-44">
+          <Choice label="What it is" value={kind} onChange={(k) => setKind(k as Kind)} options={KINDS} />
+        </div>
+        <Button type="submit" disabled={pair.isPending}>
+          Add it
+        </Button>
       </form>
-      {fresh && <p role="status" className="m-0 text-sm">The token of {fresh.thermometer.name}, shown only now, for a device that posts readings: <code className="break-all">{fresh.token}</code></p>}
-      <p className="m-0 text-sm text-ash">How a device posts readings, and how a recorded cook is played back from CSV, is in docs/formats/readings.md. A hand or infrared thermometer needs no token: write its readings down in the Cook place.</p>
+      {fresh && (
+        <p role="status" className="m-0 text-sm">
+          The token of {fresh.thermometer.name}, shown only now, for a device that posts readings:{" "}
+          <code className="break-all">{fresh.token}</code>
+        </p>
+      )}
+      <p className="m-0 text-sm text-ash">
+        How a device posts readings, and how a recorded cook is played back from CSV, is in
+        docs/formats/readings.md. A hand or infrared thermometer needs no token: write its readings down in
+        the Cook place.
+      </p>
     </section>
   );
 }
 
 type Kind = "probe" | "controller" | "hand" | "infrared";
-const KINDS: { key: Kind; name: string }[] = [{ key: "probe", name: "Leave-in probe" }, { key: "controller", name: "Pit controller" }, { key: "hand", name: "Hand thermometer" }, { key: "infrared", name: "Infrared" }];
+const KINDS: { key: Kind; name: string }[] = [
+  { key: "probe", name: "Leave-in probe" },
+  { key: "controller", name: "Pit controller" },
+  { key: "hand", name: "Hand thermometer" },
+  { key: "infrared", name: "Infrared" },
+];
 
 function heardOf(t: Thermometer): string {
   if (t.revoked_at !== null) return "Revoked: its token is refused.";
   const battery = t.battery === null ? "" : `, battery ${Math.round(t.battery * 100)} %`;
-  return t.last_seen_at === null ? `Paired, not heard of yet${battery}.` : `Last heard of ${dayText(new Date(t.last_seen_at))} at ${clockText(new Date(t.last_seen_at))}${battery}.`;
+  return t.last_seen_at === null
+    ? `Paired, not heard of yet${battery}.`
+    : `Last heard of ${dayText(new Date(t.last_seen_at))} at ${clockText(new Date(t.last_seen_at))}${battery}.`;
 }
 
 function fine(system: System, c: number) {
@@ -80,7 +213,10 @@ function fine(system: System, c: number) {
 function correction(t: Thermometer, system: System): string {
   if (t.checks.length === 0) return "Not checked yet: readings are taken as they come.";
   const step = temperatureStep(system);
-  const at = (c: number) => { const k = step.shown(t.offset_k + t.slope * c); return `${k > 0 ? "+" : ""}${k.toFixed(1)} ${step.unit}`; };
+  const at = (c: number) => {
+    const k = step.shown(t.offset_k + t.slope * c);
+    return `${k > 0 ? "+" : ""}${k.toFixed(1)} ${step.unit}`;
+  };
   return `Readings are put right by ${at(5)} near freezing, ${at(55)} at ${written(temperature(system), 55, 0)} ${step.unit}.`;
 }
 
@@ -89,9 +225,17 @@ function PutRight({ number, since, onDone }: { number: number; since: string; on
   const right = usePutRight();
   return (
     <p role="status" className="m-0 flex flex-wrap items-center gap-2 border-l-4 border-ember pl-3">
-      {right.data ? `${right.data.readings === 1 ? "One reading was" : `${right.data.readings} readings were`} put right.` : `Readings since ${dayText(new Date(since))}, ${clockText(new Date(since))}, were corrected by that check.`}
-      {!right.data && <Button disabled={right.isPending} onClick={() => right.mutate({ number, since })}>Put them right</Button>}
-      <Button weight="quiet" onClick={onDone}>{right.data ? "All right" : "Leave them"}</Button>
+      {right.data
+        ? `${right.data.readings === 1 ? "One reading was" : `${right.data.readings} readings were`} put right.`
+        : `Readings since ${dayText(new Date(since))}, ${clockText(new Date(since))}, were corrected by that check.`}
+      {!right.data && (
+        <Button disabled={right.isPending} onClick={() => right.mutate({ number, since })}>
+          Put them right
+        </Button>
+      )}
+      <Button weight="quiet" onClick={onDone}>
+        {right.data ? "All right" : "Leave them"}
+      </Button>
       {right.isError && <Mistake>{right.error.message}</Mistake>}
     </p>
   );
@@ -103,18 +247,84 @@ function CheckForm({ number, system, onDone }: { number: number; system: System;
   const [height, setHeight] = useState<number | null>(0);
   const check = useCheck();
   const truth = useTrueReadings(height ?? 0);
-  const wrong = (field: string) => { const e = check.error instanceof Problem ? check.error.of(field) : undefined; return e ? phrase(system, e.message) : undefined; };
+  const wrong = (field: string) => {
+    const e = check.error instanceof Problem ? check.error.of(field) : undefined;
+    return e ? phrase(system, e.message) : undefined;
+  };
   const tooHigh = truth.error instanceof Problem ? truth.error.of("altitude_m") : undefined;
-  const would = useCorrectionTried(number, read === null ? null : { kind: kind === "ice" ? "ice" : "boiling", read_c: read, altitude_m: height ?? 0 });
+  const would = useCorrectionTried(
+    number,
+    read === null
+      ? null
+      : { kind: kind === "ice" ? "ice" : "boiling", read_c: read, altitude_m: height ?? 0 },
+  );
   const should = kind === "ice" ? truth.data?.ice_c : truth.data?.boiling_c;
   return (
-    <form className="grid gap-3 border-l-4 border-seam pl-3 sm:grid-cols-3" onSubmit={(e) => { e.preventDefault(); if (read !== null) check.mutate({ number, body: { kind: kind === "ice" ? "ice" : "boiling", read_c: read, altitude_m: height ?? 0 } }, { onSuccess: onDone }); }}>
-      <Choice label="Held in" value={kind} options={[{ key: "ice", name: "Ice water" }, { key: "boiling", name: "Boiling water" }]} onChange={setKind} hint={kind === "ice" ? "Crushed ice filled up with water, stirred, a minute" : "A rolling boil, not touching the pot"} />
-      <Quantity label="It read" slider={false} value={read} scale={temperature(system)} low={-5} high={105} onChange={setRead} error={wrong("read_c")} />
-      <Quantity label="Your altitude" slider={false} value={height} scale={altitude(system)} low={-400} high={5000} onChange={setHeight} error={wrong("altitude_m") ?? (tooHigh ? phrase(system, tooHigh.message) : undefined)} hint={should !== undefined ? `It should read ${fine(system, should)}` : undefined} />
-      {would && <p role="status" className="m-0 text-sm sm:col-span-3">With it {would.read_c.map((c, i) => `${fine(system, c)} counts as ${fine(system, would.right_c[i] ?? c)}`).join(", ")}.</p>}
+    <form
+      className="grid gap-3 border-l-4 border-seam pl-3 sm:grid-cols-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (read !== null)
+          check.mutate(
+            {
+              number,
+              body: { kind: kind === "ice" ? "ice" : "boiling", read_c: read, altitude_m: height ?? 0 },
+            },
+            { onSuccess: onDone },
+          );
+      }}
+    >
+      <Choice
+        label="Held in"
+        value={kind}
+        options={[
+          { key: "ice", name: "Ice water" },
+          { key: "boiling", name: "Boiling water" },
+        ]}
+        onChange={setKind}
+        hint={
+          kind === "ice"
+            ? "Crushed ice filled up with water, stirred, a minute"
+            : "A rolling boil, not touching the pot"
+        }
+      />
+      <Quantity
+        label="It read"
+        slider={false}
+        value={read}
+        scale={temperature(system)}
+        low={-5}
+        high={105}
+        onChange={setRead}
+        error={wrong("read_c")}
+      />
+      <Quantity
+        label="Your altitude"
+        slider={false}
+        value={height}
+        scale={altitude(system)}
+        low={-400}
+        high={5000}
+        onChange={setHeight}
+        error={wrong("altitude_m") ?? (tooHigh ? phrase(system, tooHigh.message) : undefined)}
+        hint={should !== undefined ? `It should read ${fine(system, should)}` : undefined}
+      />
+      {would && (
+        <p role="status" className="m-0 text-sm sm:col-span-3">
+          With it{" "}
+          {would.read_c
+            .map((c, i) => `${fine(system, c)} counts as ${fine(system, would.right_c[i] ?? c)}`)
+            .join(", ")}
+          .
+        </p>
+      )}
       {check.isError && !wrong("read_c") && !wrong("altitude_m") && <Mistake>{check.error.message}</Mistake>}
-      <div className="flex gap-2 sm:col-span-3"><Button type="submit" weight="ember" disabled={check.isPending || read === null}>Keep this check</Button><Button onClick={onDone}>Leave it</Button></div>
+      <div className="flex gap-2 sm:col-span-3">
+        <Button type="submit" weight="ember" disabled={check.isPending || read === null}>
+          Keep this check
+        </Button>
+        <Button onClick={onDone}>Leave it</Button>
+      </div>
     </form>
   );
 }
