@@ -181,3 +181,63 @@ def test_the_core_is_what_has_been_heated_least():
     resting = np.array([[35.0], [50.0], [52.0], [33.0]])
     peak = np.array([[180.0], [70.0], [52.0], [150.0]])
     assert cells.core_of(resting, peak, 0, 1, 0) == 52.0
+
+
+# --- juice on its way out -----------------------------------------------------------------------------------------------
+
+
+def seeped(temp_c: float, tau: float, depth_share: float = 1.0) -> tuple[float, float]:
+    """(juice that leaves one cell [kg], what is above its holding capacity [kg]) by the kernel."""
+    holding, pace = water.water_holding(MATERIAL, CONSTANTS), water.squeezing_pace(CONSTANTS)
+    solids = 1e-3
+    held = MATERIAL[columns.RHO_W] / MATERIAL[columns.RHO_S] * solids
+    lost = np.zeros(1)
+    water.seeping(
+        np.array([temp_c]), np.array([held]), np.array([solids]), np.array([depth_share]), holding, pace, tau, lost
+    )
+    capacity = solids * float(np.interp(temp_c, water.HOLDING_FROM_C + np.arange(len(holding)), holding))
+    return float(lost[0]), held - capacity
+
+
+@given(temp_c=st.floats(45.0, 99.0), tau=st.floats(0.1, 60.0), depth_share=st.floats(0.05, 1.0))
+def test_juice_leaves_by_first_order(temp_c, tau, depth_share):
+    """excess (1 - exp(-k t)), k by its e-fold per SQUEEZE_PER_K: what the rational form and the table make of it."""
+    g = general()
+    k = np.exp((temp_c - known.SQUEEZE_AT_C.value) / known.SQUEEZE_PER_K.value) / g.squeeze_s * depth_share
+    lost, excess = seeped(temp_c, tau, depth_share)
+    assert lost == pytest.approx(excess * -np.expm1(-k * tau), rel=3e-3, abs=1e-15)
+
+
+def test_cold_meat_keeps_its_juice_and_no_step_takes_more_than_there_is():
+    assert seeped(25.0, 3600.0)[0] == 0.0
+    lost, excess = seeped(99.0, 1e6)
+    assert 0.0 < lost <= excess
+
+
+def test_juice_from_twenty_millimetres_seeps_half_as_fast():
+    """Darcy: the way out goes with the square of the depth; SEEPS_AS_FAST_M is where that halves the pace (assumed)."""
+    still = np.zeros((columns.STILL_ROWS, 3))
+    still[columns.S_DEPTH] = 0.0, known.SEEPS_AS_FAST_M.value, 3.0 * known.SEEPS_AS_FAST_M.value
+    water.slowed_by_depth(still, CONSTANTS)
+    assert still[columns.S_DEPTH] == pytest.approx([1.0, 0.5, 0.1])
+
+
+@pytest.mark.parametrize("passes", [1.0, 0.5, 0.25, 0.0])
+def test_what_a_skin_holds_back_runs_off(passes):
+    constants = vectors.constants_vector(True, skin_passes=passes)
+    stays = 1.0 - constants[columns.C_RUNS_OFF]
+    assert stays == pytest.approx((1.0 - general().runs_off) * passes)
+
+
+def test_what_runs_off_and_what_stays_is_what_was_squeezed_out():
+    """Water is conserved: films and drip together hold the juice, however much of it runs off."""
+    nz = 4
+    dz, area = np.full(nz, 0.005), np.array([1e-4, 2e-4, 3e-4])
+    face_r = np.sqrt(np.cumsum([0.0, *area]) / np.pi) * 2.0 * np.pi
+    sides = np.zeros((3, columns.SIDE_COLUMNS))
+    sides[:, columns.MASS_H] = 0.01
+    film, ts = np.zeros((3, nz)), np.full((3, nz), 60.0)
+    juice, tally = np.array([1e-5, 2e-5, 3e-6]), np.zeros(columns.TALLY_SIZE)
+    water.wetted(juice, film, ts, 0, sides, dz, area, face_r, CONSTANTS, 0, tally)
+    assert film.sum() + tally[columns.W_DRIP] == pytest.approx(juice.sum())
+    assert tally[columns.W_DRIP] >= general().runs_off * juice.sum() * (1.0 - 1e-12)

@@ -3,14 +3,19 @@
 from dataclasses import replace
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
 from brasko.core.fire import fires, own
+from brasko.core.fire.chamber import settled
 from brasko.core.fire.grills import WARES, Spot
+from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.pans import as_metal, pan_on
 from brasko.core.fire.setup import usual_setup
 from brasko.core.planner.invert import solved
 from brasko.core.planner.methods import METHODS
+from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 from brasko.core.units import fahrenheit
 
@@ -64,3 +69,50 @@ def test_pans_in_the_kitchen_are_as_hot_as_cooks_have_them():
     assert 380 < shown["burner_medium"] < 420 < shown["griddle"] < shown["burner_skillet"] < shown["oven_pan"] == 500
     assert fires.GRIDDLE.heat_j_k > 2.0 * fires.SKILLET.heat_j_k
     assert "glove" in fires.KITCHEN["oven_pan"].preparations[0].why
+
+
+@pytest.mark.parametrize("key", sorted(fires.KITCHEN))
+def test_each_pan_is_hot_before_the_meat_arrives(key):
+    """A cool pan loses its heat to the meat: heating it ends as the food goes on. Common practice, no source."""
+    plan = planned(replace(STEAK, fire=key), quick=True)
+    heat, on = (next(t for t in plan.tasks if t.key == k) for k in ("heat_pan", "on"))
+    assert heat.end_s == pytest.approx(on.start_s)
+    assert heat.end_s - heat.start_s >= 6 * 60.0
+    assert "grate" not in {t.key for t in plan.tasks}
+
+
+@pytest.mark.parametrize("sear_fire", sorted(fires.KITCHEN))
+def test_each_pan_sears_what_was_gentle_elsewhere(sear_fire):
+    wish = Wish("ribeye", 0.0381, 0.45, 54.5, fire="pellet", sear_fire=sear_fire, crust="golden")
+    plan = planned(wish, quick=True)
+    assert plan.wish.sears_elsewhere
+    assert plan.wish.in_pan
+    assert abs(plan.solution.result.peak_core_c - 54.5) < 1.0
+
+
+@pytest.mark.parametrize("burners", [2, 3, 4, 5, 6])
+def test_a_tray_stands_in_for_the_last_main_burner_of_every_row(burners):
+    setup = usual_setup(GRILLS[f"gas_{burners}"])
+    tray = replace(setup, coal_tray_kg=1.0)
+    at = tray.grill.kind.tray_burner(tray)
+    assert at is not None
+    mains = [n for n, b in enumerate(setup.grill.burners) if b.kind == "main"]
+    assert at == mains[-1]
+    assert setup.grill.kind.tray_burner(setup) is None
+    powers = tray.grill.kind.burners_w(tray)
+    before = setup.grill.kind.burners_w(setup)
+    assert [p for n, p in enumerate(powers) if n != at] == [p for n, p in enumerate(before) if n != at]
+    knob_up = replace(tray, knobs=tuple(1.0 if n == at else k for n, k in enumerate(tray.knobs)))
+    assert knob_up.grill.kind.burners_w(knob_up) == powers
+    hot = settled(tray).zones_c
+    assert hot[-1] == max(hot)
+
+
+@given(kg=st.floats(0.3, 2.0), knob=st.floats(0.0, 1.0))
+@settings(max_examples=25)
+def test_books_close_with_coals_and_gas_together(kg, knob):
+    setup = replace(usual_setup(GRILLS["gas_3"]), knobs=(knob, knob, 0.0, 0.0), coal_tray_kg=kg)
+    state = settled(setup)
+    assert state.balance.relative_error < 1e-9
+    assert state.power_w == pytest.approx(sum(setup.grill.kind.burners_w(setup)))
+    assert hours_of(setup).usable_s > 0.0

@@ -46,7 +46,13 @@ def test_every_source_that_is_named_is_in_the_bibliography():
 def test_every_entry_of_the_bibliography_is_used():
     everything = "\n".join(
         f.read_text(encoding="utf-8")
-        for f in [*CODE, *PAGES, *(ROOT / "tests").rglob("*.py"), *(ROOT / "src").rglob("*.csv"), *(ROOT / "src").rglob("*.json")]
+        for f in [
+            *CODE,
+            *PAGES,
+            *(ROOT / "tests").rglob("*.py"),
+            *(ROOT / "src").rglob("*.csv"),
+            *(ROOT / "src").rglob("*.json"),
+        ]
     )
     assert {key for key in KEYS if not re.search(rf"\b{key}\b", everything)} == set()
     assert UNDATED

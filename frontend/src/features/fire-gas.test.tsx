@@ -1,0 +1,142 @@
+import { act } from "react";
+import { createRoot } from "react-dom/client";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+
+import { Problem, type Schemas } from "@/api/client";
+
+import { Building } from "./fire/building";
+import type { FireReference, Kind, Setup } from "./fire/model";
+import { sent } from "./fire/model";
+
+const reference = {
+  fuels: [{ key: "briquettes", name: "Briquettes", chimney_kg: 2.4 }],
+  layouts: [],
+} as unknown as FireReference;
+const gas = {
+  key: "gas_2",
+  name: "Gas",
+  kind: "gas",
+  burns_coal: false,
+  has_lid: true,
+  has_vents: false,
+  has_deflector: false,
+  burners: [{ name: "Left" }, { name: "Right" }],
+  grates: [{ key: "main", shape: "rectangle", width_mm: 460, depth_mm: 460 }],
+} as unknown as Kind;
+const setup: Setup = { grill: "gas_2", knobs: [0, 1] };
+const told = (more: Partial<Schemas["SetupOut"]> = {}) =>
+  ({
+    bottom_share: 0.5,
+    bottom_words: "half",
+    top_share: 0.5,
+    top_words: "half",
+    knobs: [0, 1],
+    set_c: null,
+    lid_open: false,
+    deflector: false,
+    drip_pan: false,
+    smoker_box: "none",
+    coal_tray_kg: 0,
+    tray_burner: null,
+    layout: null,
+    charcoal_kg: null,
+    fuel: null,
+    side: null,
+    wood: null,
+    ...more,
+  }) as Schemas["SetupOut"];
+
+let host: HTMLDivElement;
+let root: ReturnType<typeof createRoot>;
+const show = (props: Partial<Parameters<typeof Building>[0]> = {}) =>
+  act(() =>
+    root.render(
+      <Building
+        reference={reference}
+        kind={gas}
+        setup={setup}
+        told={told()}
+        problem={null}
+        system="us"
+        onSetup={vi.fn()}
+        {...props}
+      />,
+    ),
+  );
+const text = () => host.textContent ?? "";
+const field = (name: string) => {
+  const label = [...host.querySelectorAll("label")].find((l) => l.textContent?.startsWith(name));
+  return document.getElementById(label?.htmlFor ?? "none") as HTMLSelectElement;
+};
+const choose = (name: string, value: string) =>
+  act(() => {
+    const select = field(name);
+    select.value = value;
+    select.dispatchEvent(new Event("change", { bubbles: true }));
+  });
+
+beforeEach(() => {
+  (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
+  globalThis.ResizeObserver ??= class {
+    observe() {
+      /* nothing to measure here */
+    }
+    unobserve() {
+      /* nor here */
+    }
+    disconnect() {
+      /* nor here */
+    }
+  };
+  host = document.body.appendChild(document.createElement("div"));
+  root = createRoot(host);
+});
+afterEach(() => {
+  act(() => root.unmount());
+  host.remove();
+});
+
+describe("wood and coals in a gas grill", () => {
+  it("offers a box and a tray, empty at first", () => {
+    show();
+    expect(field("Smoker box").value).toBe("none");
+    expect(field("Coals in a tray").value).toBe("0");
+  });
+  it("sends the wood, and the charcoal by the chimney", () => {
+    const onSetup = vi.fn();
+    show({ onSetup });
+    choose("Smoker box", "chips");
+    choose("Coals in a tray", "0.5");
+    expect(onSetup.mock.calls).toEqual([[{ smoker_box: "chips" }], [{ coal_tray_kg: 1.2 }]]);
+  });
+  it("shows what lies there already", () => {
+    show({ setup: { ...setup, smoker_box: "chunks", coal_tray_kg: 1.75 } });
+    expect(field("Smoker box").value).toBe("chunks");
+    expect(field("Coals in a tray").value).toBe("0.75");
+  });
+  it("has no knob where the coals lie, whichever burner the core says", () => {
+    show({ told: told({ tray_burner: 1 }), setup: { ...setup, coal_tray_kg: 1.2 } });
+    expect(text()).toContain("Right off: coals in its place");
+    expect([...host.querySelectorAll("label")].map((l) => l.textContent)).not.toContain("Right");
+    expect([...host.querySelectorAll("label")].map((l) => l.textContent)).toContain("Left");
+  });
+  it("says beside the field what is wrong", () => {
+    const problem = new Problem(422, "Not a fire", [
+      { field: "setup.coal_tray_kg", message: "must be between 0.3 and 2" },
+    ]);
+    show({ problem });
+    expect(text()).toContain("must be between 0.3 and 2");
+  });
+  it("is not offered for coals", () => {
+    show({ kind: { ...gas, kind: "kettle" } });
+    expect(text()).not.toContain("Smoker box");
+  });
+});
+
+describe("what the server said, sent again", () => {
+  it("keeps box and tray, and leaves out what is empty", () => {
+    expect(sent("gas_2", told(), undefined)).toMatchObject({ smoker_box: null, coal_tray_kg: null });
+    const full = sent("gas_2", told({ smoker_box: "chips", coal_tray_kg: 1.2 }), undefined);
+    expect(full).toMatchObject({ smoker_box: "chips", coal_tray_kg: 1.2 });
+  });
+});
