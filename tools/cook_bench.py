@@ -24,7 +24,7 @@ sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "e2e"), str(ROOT / "test
 from forecast_trial import readings_of, real_cook, scene, truths  # noqa: E402
 from server import Kitchen  # noqa: E402
 
-from brasko.core.forecast.kitchens import kitchens  # noqa: E402
+from brasko.core.forecast.ensemble import ensemble  # noqa: E402
 from brasko.core.forecast.update import forecast_of  # noqa: E402
 
 COOKS, SECONDS = 50, 20
@@ -54,7 +54,7 @@ def p95(values: list[float]) -> float:
 def in_process() -> None:
     wish, _, so_far, _ = scene(1)
     begun = time.perf_counter()
-    known = kitchens(wish, so_far)
+    known = ensemble(wish, so_far)
     say(f"| ensemble of {known.members} simulated and fitted | {time.perf_counter() - begun:.2f} s |")
     truth = truths(1)[0]
     real, share = real_cook(1, truth)

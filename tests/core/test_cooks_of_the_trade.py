@@ -54,13 +54,13 @@ def test_two_thicknesses_at_200_f_then_a_griddle_with_an_egg_and_oil_spread():
     """Two strips on one pellet grill: the thinner one is up first by a third or more, both end at the same finish."""
     thin, thick = (
         planned(Wish("strip", t * IN, 0.6 * t * LB, celsius(130.0), fire="pellet", gentle_c=celsius(200.0),
-                     sear_fire="burner_skillet", fat="spread"))
+                     sear_fire="griddle", fat="spread"))
         for t in (1.0, 1.5)
     )  # fmt: skip
     assert 1.3 <= minutes(thick, "gentle") / minutes(thin, "gentle") <= 2.3
     for plan in (thin, thick):
         assert 101.0 <= pulled_f(plan) <= 120.0
-        assert crust(plan) > 0.6
+        assert crust(plan) > 0.5
         assert plan.solution.result.peak_core_c == pytest.approx(celsius(130.0), abs=0.5)
 
 

@@ -27,8 +27,8 @@ from brasko.core.fire.own import (
 )
 from brasko.core.fire.placing import Placed, laid
 from brasko.core.fire.setup import FireSetup, at_most, opening_words, usual_setup, with_vents
-from brasko.core.fire.skies import RAINS, shift_of
 from brasko.core.fire.weather import Weather
+from brasko.core.fire.weather_effects import RAINS, shift_of
 from brasko.core.foods.cuts import cut_named
 from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish

@@ -18,7 +18,7 @@ from brasko.core.fire.kinds.gas import gas_grill
 from brasko.core.fire.kinds.kind import GAS_HEAT
 from brasko.core.fire.kinds.offset import CHAMBER_LOSES_W_MK
 from brasko.core.fire.pans import PAN_EMISSIVITY, pan_on
-from brasko.core.fire.placing import Placed, felt_by
+from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.core.uncertainty.general import general
@@ -231,7 +231,7 @@ def test_the_map_and_the_food_agree():
     shown = grate_map(KETTLE)
     for i in (8, 18, 28):
         x, y = float(shown.x_m[i]), 0.0
-        felt = felt_by(KETTLE, shown.state, Placed("crumb", x, y, 0.01, 0.01, 0.01))
+        felt = local_exposure(KETTLE, shown.state, Placed("crumb", x, y, 0.01, 0.01, 0.01))
         assert felt.equivalent_c == pytest.approx(shown.equivalent_c[len(shown.y_m) // 2, i], abs=3.0)
 
 
@@ -261,5 +261,5 @@ def test_a_pan_heats_as_its_balance_says():
 
 def test_wider_pieces_average_over_their_face():
     state = chamber.settled(KETTLE)
-    small, wide = (felt_by(KETTLE, state, Placed("a", 0.06, 0.0, w, w)) for w in (0.04, 0.24))
+    small, wide = (local_exposure(KETTLE, state, Placed("a", 0.06, 0.0, w, w)) for w in (0.04, 0.24))
     assert abs(wide.equivalent_c - small.equivalent_c) > 5.0

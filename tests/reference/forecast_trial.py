@@ -12,11 +12,11 @@ from functools import cache
 
 import numpy as np
 
+from brasko.core.forecast.ensemble import Ensemble, along, ensemble, inside_m
 from brasko.core.forecast.faults import faults
-from brasko.core.forecast.history import Began, Lived, lived
-from brasko.core.forecast.kitchens import Kitchens, along, inside_m, kitchens
+from brasko.core.forecast.history import Began, CookHistory, cook_history
 from brasko.core.forecast.readings import Reading
-from brasko.core.forecast.update import forecast_of, near_to
+from brasko.core.forecast.update import forecast_of, region_near
 from brasko.core.heat.simulation import Result, simulate
 from brasko.core.planner.invert import Solution, solved
 from brasko.core.planner.wish import Wish
@@ -64,14 +64,14 @@ def truths(count: int, seed: int = 20) -> list[Truth]:
 
 
 @cache
-def scene(n: int) -> tuple[Wish, Solution, Lived, Kitchens]:
+def scene(n: int) -> tuple[Wish, Solution, CookHistory, Ensemble]:
     wish = SCENES[n]
     solution = solved(wish)
     began = [Began("gentle", 0.0)]
     if wish.method == "sear_then_low":
         began = [Began("sear", 0.0), Began("gentle", solution.sear_s)]
-    so_far = lived(wish, solution.pull_c, solution.sear, began)
-    return wish, solution, so_far, kitchens(wish, so_far)
+    so_far = cook_history(wish, solution.pull_c, solution.sear, began)
+    return wish, solution, so_far, ensemble(wish, so_far)
 
 
 def real_cook(n: int, truth: Truth) -> tuple[Result, float]:
@@ -119,7 +119,7 @@ def judged(n: int, truth: Truth, channels: tuple[str, ...]) -> Judged:
     third = so_far.since_s + (pull_s - so_far.since_s) / 3.0
     seen = readings_of(n, truth, real, share, third, channels)
     first = forecast_of(known, seen)
-    close = forecast_of(kitchens(wish, so_far, near_to(first.posterior)), seen)
+    close = forecast_of(ensemble(wish, so_far, region_near(first.posterior)), seen)
     inside = close.end_span_s.low <= pull_s <= close.end_span_s.high
     return Judged(close.end_s - pull_s, max(120.0, 0.05 * pull_s), inside)
 

@@ -19,7 +19,7 @@ from scipy.optimize import brentq
 from brasko.core.cook.steps import Cook, Ends
 from brasko.core.cook.told import Told, cooked
 from brasko.core.fire import chamber, own
-from brasko.core.fire.placing import Placed, felt_by
+from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.foods.cuts import cut_named
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.units import fahrenheit
@@ -192,7 +192,7 @@ def _of_fire(asked: dict[str, str], kind: str) -> float:
             fire.setup, knobs=tuple(1.0 if n == 2 else MEDIUM_LOW for n in range(len(fire.setup.knobs))), lid_open=False
         )
         state = chamber.settled(row)
-        return fahrenheit(felt_by(row, state, Placed("middle", 0.0, 0.0, 0.12, 0.12)).zone.rods_c)
+        return fahrenheit(local_exposure(row, state, Placed("middle", 0.0, 0.0, 0.12, 0.12)).zone.rods_c)
     zone = own.planner_fire(fire, steak.geometry(0.0381, 0.38), round(steak.composition.fat, 3)).sear
     if kind == "rods":
         return fahrenheit(zone.rods_c)

@@ -5,7 +5,7 @@ from datetime import timedelta
 import pytest
 from django.utils import timezone
 
-from brasko.core.forecast.history import Aside, Began, lived
+from brasko.core.forecast.history import Aside, Began, cook_history
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_of
 from brasko.web.cooks.models import Cook, Reading
@@ -172,7 +172,7 @@ def test_the_hidden_truth_is_near_the_plan_but_not_the_plan():
     """Kitchens differ: over 20 of them the true pull comes within a third of the planned time, and never all alike."""
     piece = PieceIn(cut="ribeye", thickness_mm=38.1, crust="light")
     wish = wish_of(piece)
-    so_far = lived(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)])
+    so_far = cook_history(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)])
     times = []
     for seed in range(20):
         shown = true_probe(wish, drawn_truth(seed), so_far, 4200.0)
@@ -207,10 +207,10 @@ def test_channels_of_one_number_are_told_apart(probe):
 
 def test_a_practice_probe_shows_the_edge_hotter_than_the_middle_and_the_open_lid():
     wish = wish_of(PieceIn(cut="ribeye", thickness_mm=38.1, crust="light"))
-    shut = lived(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)])
+    shut = cook_history(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)])
     shown = true_probe(wish, drawn_truth(2), shut, 1800.0)
     assert shown.at("air", 1700.0) > shown.at("edge", 1700.0) > shown.at("shaft", 1700.0) > shown.at("tip", 1700.0)
-    looked = lived(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)], [Aside("lid", 900.0, 1200.0)])
+    looked = cook_history(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)], [Aside("lid", 900.0, 1200.0)])
     opened = true_probe(wish, drawn_truth(2), looked, 1800.0)
     assert opened.at("air", 1150.0) < shown.at("air", 1150.0) - 25.0
     assert opened.at("tip", 1800.0) < shown.at("tip", 1800.0)
@@ -218,7 +218,7 @@ def test_a_practice_probe_shows_the_edge_hotter_than_the_middle_and_the_open_lid
 
 def test_trouble_that_is_wished_for_comes(mara):
     wish = wish_of(PieceIn(cut="ribeye", thickness_mm=38.1, crust="light"))
-    shown = true_probe(wish, drawn_truth(2), lived(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)]), 2400.0)
+    shown = true_probe(wish, drawn_truth(2), cook_history(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)]), 2400.0)
     assert troubled("slipped", "tip", 600.0, 20.0, shown) == 20.0
     assert troubled("slipped", "tip", 1200.0, 20.0, shown) == pytest.approx(shown.at("edge", 1200.0), abs=0.5)
     assert troubled("lid", "air", 840.0, 110.0, shown) < 80.0

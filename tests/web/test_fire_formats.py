@@ -16,7 +16,15 @@ from brasko.core.fire.own import shipped
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.warm import warm_fire
 from brasko.formats.fire import FireIn, OwnFireIn, SetupIn
-from brasko.formats.fire_convert import fire_of_words, own_of, said_setup, setup_of, told_course, told_hours, told_spot
+from brasko.formats.fire_convert import (
+    course_schema,
+    fire_of_words,
+    hours_schema,
+    own_of,
+    said_setup,
+    setup_of,
+    spot_schema,
+)
 from brasko.web.accounts.api import DEMO_USERNAME
 from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
 
@@ -41,7 +49,7 @@ def test_a_tray_and_a_box_are_said_and_read_again():
 
 def test_shipped_fires_can_be_sent_as_ones_own():
     for own in shipped().values():
-        gentle, sear = told_spot(own.gentle), told_spot(own.sear)
+        gentle, sear = spot_schema(own.gentle), spot_schema(own.sear)
         said = OwnFireIn(name=own.name, setup=said_setup(own.setup), gentle=gentle, sear=sear)
         again = own_of(OwnFireIn.model_validate(json.loads(said.model_dump_json())))
         assert again == replace(own, words=None, key="own")
@@ -103,11 +111,11 @@ def test_burners_of_ones_own_are_taken(mara):
 
 def test_the_told_course_is_short_and_its_hours_add_up():
     setup = usual_setup(GRILLS["kettle"])
-    told = told_course(setup, 10.0)
+    told = course_schema(setup, 10.0)
     assert len(told.time_s) <= 420
     assert told.changes[0].bottom_words == "all the way"
     assert told.changes[-1].bottom_words == "a third"
-    hours = told_hours(setup)
+    hours = hours_schema(setup)
     burnt = hours.fuel_kg_h * hours.usable_s / 3600.0
     assert burnt < setup.charcoal.mass_kg
 

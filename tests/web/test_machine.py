@@ -18,7 +18,7 @@ from households import RIBEYE, Visitor, errors
 from machine_work import burned, died_once, echoed, noted, own_pid, slept
 
 from brasko.core.errors import InvalidInput
-from brasko.core.forecast.history import Began, lived
+from brasko.core.forecast.history import Began, cook_history
 from brasko.core.planner.effort import effort_s
 from brasko.core.planner.invert import solved
 from brasko.core.planner.wish import Wish
@@ -142,7 +142,9 @@ def test_a_browser_that_has_gone_is_not_computed_for(apart):
 def test_kitchens_come_from_a_process_of_their_own():
     wish = Wish("strip", 0.032, 0.34, 54.0)
     plan = solved(wish)
-    so_far = lived(wish, plan.pull_c, plan.sear, [Began("gentle", 0.0), Began("wait", 1500.0), Began("sear", 1700.0)])
+    so_far = cook_history(
+        wish, plan.pull_c, plan.sear, [Began("gentle", 0.0), Began("wait", 1500.0), Began("sear", 1700.0)]
+    )
     try:
         first = worker.simulated(1, wish, so_far, None).result(600)
         again = worker.simulated(2, wish, so_far, None).result(600)

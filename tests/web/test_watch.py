@@ -10,8 +10,8 @@ from django.utils.dateparse import parse_datetime
 from households import errors
 from PIL import Image
 
-from brasko.core.fire.skies import shift_of
-from brasko.core.forecast.history import Began, lived
+from brasko.core.fire.weather_effects import shift_of
+from brasko.core.forecast.history import Began, cook_history
 from brasko.web.cooks import watch
 from brasko.web.cooks.models import Cook, Event, Photo
 from brasko.web.cooks.story import fire_under, story_of
@@ -35,7 +35,7 @@ def read_by_probe(cook: Cook, seed: int, upto_s: float, every_s: float = 15.0) -
     piece = cook.pieces.get()
     result = piece.result
     on_at = story_of(piece, cook.events.all()).on_at
-    so_far = lived(
+    so_far = cook_history(
         wish_for(piece), result["pull_c"], (result["sear_s"], result["flip_every_s"]), [Began("gentle", 0.0)]
     )
     shown = true_probe(wish_for(piece), drawn_truth(seed), so_far, upto_s)
@@ -166,9 +166,9 @@ def test_rain_is_taken_over_until_it_is_over(mara):
     heavy = shift_of(fire_under(piece), "heavy", "breeze").shift_k
     assert [c.delta_k for c in changes] == pytest.approx([steady, heavy - steady, -heavy])
     assert sum(c.delta_k for c in changes) == pytest.approx(0.0)
-    skies = {(s["rain"], s["wind"]): s["words"] for s in look(mara, cook)["skies"]}
-    assert len(skies) == 12
-    assert f"{{rise:{-steady:.1f}}} lower" in skies["steady", "still"]
+    weather_effects = {(s["rain"], s["wind"]): s["words"] for s in look(mara, cook)["skies"]}
+    assert len(weather_effects) == 12
+    assert f"{{rise:{-steady:.1f}}} lower" in weather_effects["steady", "still"]
 
 
 def test_nothing_is_moved_before_it_is_on(mara):

@@ -18,7 +18,7 @@ from brasko.core.fire.grills import Burner, Grill, Spot, with_size
 from brasko.core.fire.hours import goes_out_s, hours_of
 from brasko.core.fire.kinds import grill_named
 from brasko.core.fire.own import OwnFire, preparations_of
-from brasko.core.fire.placing import Felt, Placed, Table, laid, spot
+from brasko.core.fire.placing import LocalExposure, Placed, Table, laid, spot
 from brasko.core.fire.setup import FireSetup, opening_words, usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.formats import fire as out
@@ -140,7 +140,7 @@ def spot_of(given: SpotIn) -> Spot:
     return Spot(given.x_mm / 1000.0, given.y_mm / 1000.0, given.grate)
 
 
-def told_spot(given: Spot | None) -> SpotIn | None:
+def spot_schema(given: Spot | None) -> SpotIn | None:
     """A spot, told."""
     return None if given is None else SpotIn(x_mm=given.x_m * 1000.0, y_mm=given.y_m * 1000.0, grate=given.grate)
 
@@ -158,20 +158,20 @@ def fire_of_words(given: FireIn) -> out.FireOut:
     return out.FireOut(
         format="brasko/fire-result@1",
         grill=setup.grill.key,
-        setup=told_setup(setup),
-        settled=told_settled(setup),
-        hours=told_hours(setup),
-        map=told_map(setup, table.map),
+        setup=setup_schema(setup),
+        settled=settled_schema(setup),
+        hours=hours_schema(setup),
+        map=map_schema(setup, table.map),
         half_distance_gain=half_distance_gain(setup),
-        **told_food(table),
-        spots=[told_reading(setup, s) for s in given.spots],
-        steps=told_steps(setup),
-        course=told_course(setup, given.hours),
-        advised=None if advice is None else told_advice(advice),
+        **food_schema(table),
+        spots=[reading_schema(setup, s) for s in given.spots],
+        steps=steps_schema(setup),
+        course=course_schema(setup, given.hours),
+        advised=None if advice is None else advice_schema(advice),
     )
 
 
-def told_setup(setup: FireSetup) -> out.SetupOut:
+def setup_schema(setup: FireSetup) -> out.SetupOut:
     """The settings, with vents in words."""
     coal = setup.charcoal if setup.grill.burns_coal else None
     return out.SetupOut(
@@ -195,7 +195,7 @@ def told_setup(setup: FireSetup) -> out.SetupOut:
     )
 
 
-def told_settled(setup: FireSetup) -> out.SettledOut:
+def settled_schema(setup: FireSetup) -> out.SettledOut:
     """Where the fire settles, the highest it could, and when it dies if it does."""
     state = chamber.settled(setup)
     return out.SettledOut(
@@ -213,13 +213,13 @@ def told_settled(setup: FireSetup) -> out.SettledOut:
     )
 
 
-def told_hours(setup: FireSetup) -> out.HoursOut:
+def hours_schema(setup: FireSetup) -> out.HoursOut:
     """Ready, usable, refuelling."""
     found = hours_of(setup)
     return out.HoursOut.model_validate({**vars(found), "refuel_s": list(found.refuel_s)})
 
 
-def told_steps(setup: FireSetup) -> list[out.PreparationOut]:
+def steps_schema(setup: FireSetup) -> list[out.PreparationOut]:
     """What is done to the fire beforehand, for the heat it settles at."""
     target = f"{{temp:{chamber.settled(setup).gas_c:.0f}}}"
     return [
@@ -230,7 +230,7 @@ def told_steps(setup: FireSetup) -> list[out.PreparationOut]:
     ]
 
 
-def told_map(setup: FireSetup, shown: GrateMap) -> out.MapOut:
+def map_schema(setup: FireSetup, shown: GrateMap) -> out.MapOut:
     """A map, rounded to what it is good for."""
     boxes = [
         _box(e.name, s, e.temp_c) for e in shown.emitters for s in e.strips
@@ -268,17 +268,17 @@ def _rows(values: np.ndarray, digits: int) -> list[list[float | None]]:
     return [[None if v != v else v for v in row] for row in np.round(values, digits).tolist()]
 
 
-def told_food(table: Table) -> dict:
+def food_schema(table: Table) -> dict:
     """The food's part of an answer."""
     return {
-        "pieces": [told_felt(f) for f in table.felt],
+        "pieces": [exposure_schema(f) for f in table.felt],
         "cover": table.cover,
         "refuge_share": table.refuge_share,
         "warnings": [out.AdviceOut(key=w.key, text=w.text, pieces=list(w.pieces)) for w in table.warnings],
     }
 
 
-def told_felt(felt: Felt) -> out.FeltOut:
+def exposure_schema(felt: LocalExposure) -> out.FeltOut:
     """What a piece feels."""
     return out.FeltOut(
         key=felt.key,
@@ -292,7 +292,7 @@ def told_felt(felt: Felt) -> out.FeltOut:
     )
 
 
-def told_reading(setup: FireSetup, at: SpotIn) -> out.SpotOut:
+def reading_schema(setup: FireSetup, at: SpotIn) -> out.SpotOut:
     """The read-out at a spot. Raises InvalidInput off the grate."""
     read = spot(setup, at.x_mm / 1000.0, at.y_mm / 1000.0, at.grate)
     return out.SpotOut(
@@ -301,7 +301,7 @@ def told_reading(setup: FireSetup, at: SpotIn) -> out.SpotOut:
     )  # fmt: skip
 
 
-def told_course(setup: FireSetup, hours: float) -> out.CourseOut:
+def course_schema(setup: FireSetup, hours: float) -> out.CourseOut:
     """The fire's course, as it is brought up and then left alone."""
     stages = brought_up(setup)
     run = course(stages, hours, lit=poured(setup))
@@ -327,13 +327,13 @@ def told_course(setup: FireSetup, hours: float) -> out.CourseOut:
     )  # fmt: skip
 
 
-def told_advice(found: Advised) -> out.AdvisedOut:
+def advice_schema(found: Advised) -> out.AdvisedOut:
     """Why, where and when."""
     return out.AdvisedOut(
         why=list(found.why),
-        gentle=told_spot(found.gentle),
+        gentle=spot_schema(found.gentle),
         gentle_c=found.gentle_c,
-        sear=told_spot(found.sear),
+        sear=spot_schema(found.sear),
         sear_c=found.sear_c,
         sear_hand_s=found.sear_hand_s,
         convert_s=found.convert_s,

@@ -16,7 +16,7 @@ from brasko.core.fire.hours import chimney_ready_s, hours_of
 from brasko.core.fire.kinds import GRILLS, KINDS
 from brasko.core.fire.kinds.kind import Found, Ships, Words
 from brasko.core.fire.pans import as_metal
-from brasko.core.fire.placing import Placed, felt_by
+from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.zones import Fire, Preparation, Zone
 from brasko.core.foods.shape import Geometry
@@ -184,7 +184,7 @@ def fire_of(
             continue
         piece = Placed(role, spot.x_m, spot.y_m, *size_m, fat_share=fat_share, grate=spot.grate)
         state = chamber.settled(fire) if role == "gentle" else searing_state(setup)
-        zone = felt_by(fire, state, piece).zone
+        zone = local_exposure(fire, state, piece).zone
         zones.append(replace(zone, key=role, role="gentle" if role == "gentle" else "sear"))
     if not setup.grill.kind.sears:
         zones = [z for z in zones if z.role == "gentle"]

@@ -74,7 +74,7 @@ class Flare:
 
 
 @dataclass(frozen=True)
-class Felt:
+class LocalExposure:
     """What a piece feels where it lies. zone is what the heat core cooks it in; food_w is what it takes up."""
 
     key: str
@@ -100,7 +100,7 @@ class Table:
     """A grate with its food: map, what each piece feels, warnings. cover is the share of the grate under food."""
 
     map: GrateMap
-    felt: tuple[Felt, ...]
+    felt: tuple[LocalExposure, ...]
     warnings: tuple[Advice, ...]
     cover: float
     refuge_share: float
@@ -134,7 +134,7 @@ def _fed(setup: FireSetup, pieces: Sequence[Placed]) -> Settled:
 
 
 def _table(setup: FireSetup, state: Settled, shown: GrateMap, pieces: Sequence[Placed]) -> Table:
-    felt = tuple(felt_by(setup, state, p, pieces) for p in pieces)
+    felt = tuple(local_exposure(setup, state, p, pieces) for p in pieces)
     here = [p for p in pieces if setup.grill.grate(p.grate) == shown.grate]
     cover = sum(p.area_m2 for p in here) / shown.grate.area_m2
     refuge = _free_refuge(shown, here)
@@ -149,7 +149,7 @@ def drawn_w(setup: FireSetup, state: Settled, piece: Placed) -> float:
     return max(float((heat.flux_w_m2() + top)[0]), 0.0) * piece.area_m2
 
 
-def felt_by(setup: FireSetup, state: Settled, piece: Placed, others: Sequence[Placed] = ()) -> Felt:
+def local_exposure(setup: FireSetup, state: Settled, piece: Placed, others: Sequence[Placed] = ()) -> LocalExposure:
     """What one piece feels among others, averaged over its face; its edges see the fire by their own view factors."""
     grate = setup.grill.grate(piece.grate)
     spots = [
@@ -190,7 +190,7 @@ def felt_by(setup: FireSetup, state: Settled, piece: Placed, others: Sequence[Pl
     )
     flux, equivalent = float(heat.flux_w_m2().mean()), float(heat.equivalent_c.mean())
     hand = hand_field(setup, state, grate, np.array([piece.x_m]), np.array([piece.y_m]))
-    return Felt(
+    return LocalExposure(
         piece.key, zone, equivalent, flux, float(hand[0]), drawn_w(setup, state, piece),
         flare_of(piece, fire, fire_c, setup),
     )  # fmt: skip
@@ -296,7 +296,7 @@ def _warnings(
     state: Settled,
     grate: Grate,
     pieces: Sequence[Placed],
-    felt: Sequence[Felt],
+    felt: Sequence[LocalExposure],
     cover: float,
     refuge: float,
 ) -> tuple[Advice, ...]:

@@ -10,8 +10,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from brasko.core.fire.rests import RESTS
-from brasko.core.forecast.history import Lived, elsewhere, held, hold_words, longest_hold_s, raised
-from brasko.core.forecast.kitchens import varied_food, varied_steps
+from brasko.core.forecast.ensemble import varied_food, varied_steps
+from brasko.core.forecast.history import CookHistory, elsewhere, held, hold_words, longest_hold_s, raised
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.invert import tempered_start
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of
@@ -56,7 +56,7 @@ class Twin:
     """The cook as it is now in the likeliest kitchen, ready to go on from."""
 
     wish: Wish
-    so_far: Lived
+    so_far: CookHistory
     z: Floats
     food: Food
     state: State
@@ -88,7 +88,7 @@ class Twin:
         return replace(step, until=replace(step.until, max_s=left), flip_first=False, metal=metal)
 
 
-def twin(wish: Wish, so_far: Lived, z: Floats, now_s: float) -> Twin:
+def twin(wish: Wish, so_far: CookHistory, z: Floats, now_s: float) -> Twin:
     """The cook as it is now in the kitchen z. One that is all sear needs the usual grid: the coarse one is a kelvin off."""
     food = varied_food(wish, z)
     refine = 1.0 if wish.how.slow == "sear" else SEARCH_REFINE

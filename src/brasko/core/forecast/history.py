@@ -61,7 +61,7 @@ class FireChange:
 
 
 @dataclass(frozen=True)
-class Lived:
+class CookHistory:
     """A cook so far.
 
     past        what is over, every step with its real length
@@ -80,7 +80,7 @@ class Lived:
         return phase_of(self.current.name)
 
 
-def lived(
+def cook_history(
     wish: Wish,
     pull_c: float,
     sear: tuple[float, float] | None,
@@ -88,7 +88,7 @@ def lived(
     asides: Sequence[Aside] = (),
     changes: Sequence[FireChange] = (),
     hold_s: float = 0.0,
-) -> Lived:
+) -> CookHistory:
     """The cook so far from the steps that began, in the order they did. hold_s: so much longer it waits for its sear.
 
     Raises InvalidInput for a step not planned.
@@ -120,7 +120,7 @@ def lived(
     )
     if past and current.metal is not None and past[-1].metal is not None:
         current = replace(current, metal=replace(current.metal, start_c=None))
-    return Lived(_one_metal(past), current, rest, since)
+    return CookHistory(_one_metal(past), current, rest, since)
 
 
 def _cuts(asides: Sequence[Aside], changes: Sequence[FireChange]) -> list[float]:

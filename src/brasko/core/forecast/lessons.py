@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 
-from brasko.core.forecast.kitchens import BODY, Kitchens
+from brasko.core.forecast.ensemble import BODY, Ensemble
 from brasko.core.forecast.update import Forecast
 from brasko.core.forecast.why import WORTH_SAYING_S, length_s
 from brasko.core.planner.wish import Wish
@@ -22,7 +22,7 @@ is off (assumed)."""
 MOST = 2
 
 
-def learned(wish: Wish, kitchens: Kitchens, forecast: Forecast) -> tuple[str, ...]:
+def learned(wish: Wish, ensemble: Ensemble, forecast: Forecast) -> tuple[str, ...]:
     """Lessons of a slow phase, the weightiest first, with phrase tokens. Empty where the readings tell none."""
     z, sd = forecast.posterior.z, forecast.posterior.draws.std(axis=0)
     found = []
@@ -31,19 +31,19 @@ def learned(wish: Wish, kitchens: Kitchens, forecast: Forecast) -> tuple[str, ..
             continue
         without = np.array(z)
         without[n] = 0.0
-        longer_s = length_s(kitchens, z) - length_s(kitchens, without)
+        longer_s = length_s(ensemble, z) - length_s(ensemble, without)
         if abs(longer_s) >= WORTH_SAYING_S:
-            found.append((abs(longer_s), _lesson(wish, kitchens, name, float(z[n]), longer_s)))
+            found.append((abs(longer_s), _lesson(wish, ensemble, name, float(z[n]), longer_s)))
     return tuple(said for _, said in sorted(found, reverse=True)[:MOST])
 
 
-def _lesson(wish: Wish, kitchens: Kitchens, name: str, z: float, longer_s: float) -> str:
+def _lesson(wish: Wish, ensemble: Ensemble, name: str, z: float, longer_s: float) -> str:
     took = f"That made it {{time:{abs(longer_s):.0f}}} {'longer' if longer_s > 0.0 else 'shorter'}."
-    if name == "fire" and kitchens.air_c is not None:
+    if name == "fire" and ensemble.air_c is not None:
         delta = FIRE_SD.value * z
         way = "hotter" if delta < 0.0 else "cooler"
         return (
-            f"The air about it was nearer {{temp:{kitchens.air_c + delta:.0f}}} than {{temp:{kitchens.air_c:.0f}}}. {took} "
+            f"The air about it was nearer {{temp:{ensemble.air_c + delta:.0f}}} than {{temp:{ensemble.air_c:.0f}}}. {took} "
             f"Next time set the fire {{rise:{abs(delta):.0f}}} {way}, or plan with what it gives."
         )
     if name == "fire":

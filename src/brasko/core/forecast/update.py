@@ -1,6 +1,6 @@
 """From readings to a forecast: which kitchens agree with them, and when those pull and serve.
 
-Bayes with the polynomials of `kitchens`: the most likely kitchen by Gauss-Newton steps, the spread about it by the
+Bayes with the polynomials of `ensemble`: the most likely kitchen by Gauss-Newton steps, the spread about it by the
 curvature there (Laplace's approximation). A few milliseconds for any number of readings.
 """
 
@@ -15,13 +15,13 @@ from numpy.typing import NDArray
 from scipy.ndimage import median_filter
 from scipy.stats import norm, qmc
 
-from brasko.core.forecast.kitchens import (
+from brasko.core.forecast.ensemble import (
     LOCAL_DEGREE,
     SHAFT,
     WIDEST,
-    Kitchens,
-    Near,
-    Shown,
+    Ensemble,
+    SamplingRegion,
+    SensorSurrogate,
 )
 from brasko.core.forecast.readings import AIR_SD, HAND_NOISE, PROBE_BIAS_SD, PROBE_NOISE, Reading
 from brasko.core.planner.ranges import Span
@@ -84,11 +84,11 @@ class Forecast:
 _NORMAL = norm.ppf(qmc.Sobol(PARTS, seed=5).random(DRAWS))
 
 
-def posterior_of(kitchens: Kitchens, readings: Sequence[Reading]) -> Posterior:
+def posterior_of(ensemble: Ensemble, readings: Sequence[Reading]) -> Posterior:
     """Weigh the kitchens by the readings; without any, what was known before."""
-    seen = _Seen(kitchens, readings)
-    low, high = _within(kitchens)
-    z = np.append(kitchens.near.centre, 0.0)
+    seen = _Seen(ensemble, readings)
+    low, high = _within(ensemble)
+    z = np.append(ensemble.near.centre, 0.0)
     damping, cost = 1e-3, seen.cost(z)
     for _ in range(STEPS):
         away, slope = seen.residuals(z), seen.slope(z)
@@ -108,37 +108,37 @@ def posterior_of(kitchens: Kitchens, readings: Sequence[Reading]) -> Posterior:
     return Posterior(z, np.clip(z + _NORMAL @ spread.T, low, high), seen.misfit_k(z))
 
 
-def near_to(found: Posterior) -> Near:
+def region_near(found: Posterior) -> SamplingRegion:
     """The kitchens about those that readings hold likely: as wide as these differ, and a little wider."""
     spread = np.clip(SPREADS * found.draws[:, :BIAS].std(axis=0), LEAST_SPREAD, 1.0)
-    return Near(np.clip(found.z[:BIAS], -WIDEST, WIDEST), spread, LOCAL_DEGREE)
+    return SamplingRegion(np.clip(found.z[:BIAS], -WIDEST, WIDEST), spread, LOCAL_DEGREE)
 
 
-def _within(kitchens: Kitchens) -> tuple[Floats, Floats]:
+def _within(ensemble: Ensemble) -> tuple[Floats, Floats]:
     """How far z may lie: where kitchens were looked at, and a little beyond."""
-    near = kitchens.near
+    near = ensemble.near
     reach = (WIDEST + 0.3) * near.spread
     return np.append(near.centre - reach, -WIDEST), np.append(near.centre + reach, WIDEST)
 
 
-def forecast_of(kitchens: Kitchens, readings: Sequence[Reading]) -> Forecast:
+def forecast_of(ensemble: Ensemble, readings: Sequence[Reading]) -> Forecast:
     """The forecast after these readings, in any order."""
-    found = posterior_of(kitchens, readings)
-    return forecast_from(kitchens, found, len(readings))
+    found = posterior_of(ensemble, readings)
+    return forecast_from(ensemble, found, len(readings))
 
 
-def forecast_from(kitchens: Kitchens, found: Posterior, count: int) -> Forecast:
+def forecast_from(ensemble: Ensemble, found: Posterior, count: int) -> Forecast:
     """The forecast of the kitchens that a posterior holds likely."""
-    body = kitchens.terms(found.draws, 4)
-    middle = kitchens.terms(found.z[None], 4)
-    ends = body @ kitchens.ends_of
-    ends[:, :3] += kitchens.ends_sd[:3] * _NORMAL[:, [0, 1, 2]][::-1]
-    best = (middle @ kitchens.ends_of)[0]
-    end = kitchens.since_s + np.exp(ends[:, 0])
+    body = ensemble.terms(found.draws, 4)
+    middle = ensemble.terms(found.z[None], 4)
+    ends = body @ ensemble.ends_of
+    ends[:, :3] += ensemble.ends_sd[:3] * _NORMAL[:, [0, 1, 2]][::-1]
+    best = (middle @ ensemble.ends_of)[0]
+    end = ensemble.since_s + np.exp(ends[:, 0])
     done = end + np.exp(ends[:, 1])
-    end_s = kitchens.since_s + math.exp(best[0])
+    end_s = ensemble.since_s + math.exp(best[0])
     done_s = end_s + math.exp(best[1])
-    time_s, core, low, high = _curve(kitchens, body, middle, end, end_s, done_s)
+    time_s, core, low, high = _curve(ensemble, body, middle, end, end_s, done_s)
     return Forecast(
         end_s=end_s,
         end_span_s=_span(end, end_s),
@@ -154,25 +154,25 @@ def forecast_from(kitchens: Kitchens, found: Posterior, count: int) -> Forecast:
         core_high_c=high,
         posterior=found,
         readings=count,
-        members=kitchens.members,
+        members=ensemble.members,
     )
 
 
 def _curve(
-    kitchens: Kitchens, body: Floats, middle: Floats, ends: Floats, end_s: float, done_s: float
+    ensemble: Ensemble, body: Floats, middle: Floats, ends: Floats, end_s: float, done_s: float
 ) -> tuple[Floats, Floats, Floats, Floats]:
     time_s = np.unique(np.concatenate([np.linspace(0.0, end_s, 70), np.linspace(end_s, done_s, 50)]))
 
     def along(phase: Floats, tail: Floats, end: float) -> Floats:
-        before = np.interp(time_s, kitchens.time_s, phase)
-        joined = float(np.interp(end, kitchens.time_s, phase))
-        after = np.interp(time_s - end, kitchens.tail_s, tail)
+        before = np.interp(time_s, ensemble.time_s, phase)
+        joined = float(np.interp(end, ensemble.time_s, phase))
+        after = np.interp(time_s - end, ensemble.tail_s, tail)
         return np.asarray(np.where(time_s <= end, before, after + joined - tail[0]))
 
     every = slice(None, None, 2)
-    phases, tails = body[every] @ kitchens.core_of, body[every] @ kitchens.tail_of
+    phases, tails = body[every] @ ensemble.core_of, body[every] @ ensemble.tail_of
     lines = np.array([along(p, t, e) for p, t, e in zip(phases, tails, ends[every], strict=True)])
-    core = along((middle @ kitchens.core_of)[0], (middle @ kitchens.tail_of)[0], end_s)
+    core = along((middle @ ensemble.core_of)[0], (middle @ ensemble.tail_of)[0], end_s)
     low, high = np.quantile(lines, [LOW, HIGH], axis=0)
     return time_s, core, np.minimum(low, core), np.maximum(high, core)
 
@@ -182,9 +182,9 @@ def _span(values: Floats, centre: float) -> Span:
     return Span(min(float(low), centre), max(float(high), centre))
 
 
-def early_gap_k(kitchens: Kitchens, found: Posterior, readings: Sequence[Reading]) -> float:
+def early_gap_k(ensemble: Ensemble, found: Posterior, readings: Sequence[Reading]) -> float:
     """How far the tip's first half lay above the likeliest kitchen, beside its second half [K]."""
-    sensor = _Seen(kitchens, readings).sensors[0]
+    sensor = _Seen(ensemble, readings).sensors[0]
     away = -sensor.away_k(found.z)
     half = len(away) // 2
     return float(np.mean(away[:half]) - np.mean(away[half:])) if half >= 3 else 0.0
@@ -193,26 +193,26 @@ def early_gap_k(kitchens: Kitchens, found: Posterior, readings: Sequence[Reading
 class _Seen:
     """The readings, put together in stretches, against what a kitchen would show."""
 
-    def __init__(self, kitchens: Kitchens, readings: Sequence[Reading]) -> None:
-        last = float(kitchens.time_s[-1])
+    def __init__(self, ensemble: Ensemble, readings: Sequence[Reading]) -> None:
+        last = float(ensemble.time_s[-1])
         inside = [r for r in readings if 0.0 <= r.at_s <= last]
-        self.kitchens = kitchens
+        self.ensemble = ensemble
         self.sensors = [
-            _Sensor(kitchens, shown, [r for r in inside if r.source == name])
-            for name, shown in kitchens.sensors.items()
+            _Sensor(ensemble, shown, [r for r in inside if r.source == name])
+            for name, shown in ensemble.sensors.items()
         ]
         hand = [r for r in inside if r.source == "hand"]
         at = np.array([r.at_s for r in hand])
-        self.hand_c = np.array([r.temp_c for r in hand]) - np.interp(at, kitchens.time_s, kitchens.hand_above_k)
-        self.hand_of = _columns(kitchens.time_s, kitchens.core_of, at)
-        air = [r.temp_c for r in inside if r.source == "air" and r.at_s >= kitchens.since_s]
+        self.hand_c = np.array([r.temp_c for r in hand]) - np.interp(at, ensemble.time_s, ensemble.hand_above_k)
+        self.hand_of = _columns(ensemble.time_s, ensemble.core_of, at)
+        air = [r.temp_c for r in inside if r.source == "air" and r.at_s >= ensemble.since_s]
         self.air_z: float | None = None
-        if air and kitchens.air_c is not None:
-            self.air_z = (float(np.median(air)) - kitchens.air_c) / FIRE_SD.value
+        if air and ensemble.air_c is not None:
+            self.air_z = (float(np.median(air)) - ensemble.air_c) / FIRE_SD.value
         self.air_sd = AIR_SD.value / FIRE_SD.value
 
     def _away(self, z: Floats) -> Floats:
-        hand = ((self.kitchens.terms(z[None], 4) @ self.hand_of)[0] - self.hand_c) / HAND_NOISE.value
+        hand = ((self.ensemble.terms(z[None], 4) @ self.hand_of)[0] - self.hand_c) / HAND_NOISE.value
         air = [] if self.air_z is None else [(z[3] - self.air_z) / self.air_sd]
         return np.concatenate([*(s.away_k(z) / s.sd_k for s in self.sensors), hand, air])
 
@@ -226,7 +226,7 @@ class _Seen:
     def slope(self, z: Floats) -> Floats:
         """How the residuals change with every part of z: (residuals, PARTS)."""
         hand = np.zeros((len(self.hand_c), PARTS))
-        hand[:, :4] = (self.kitchens.slopes(z, 4) @ self.hand_of).T / HAND_NOISE.value
+        hand[:, :4] = (self.ensemble.slopes(z, 4) @ self.hand_of).T / HAND_NOISE.value
         rows = [*(s.slope(z) for s in self.sensors), hand]
         if self.air_z is not None:
             rows.append(np.eye(PARTS)[[3]] / self.air_sd)
@@ -249,20 +249,20 @@ class _Seen:
 class _Sensor:
     """What one sensor of a probe read, against what kitchens would show."""
 
-    def __init__(self, kitchens: Kitchens, shown: Shown, readings: Sequence[Reading]) -> None:
-        self.kitchens, time_s = kitchens, kitchens.time_s
+    def __init__(self, ensemble: Ensemble, shown: SensorSurrogate, readings: Sequence[Reading]) -> None:
+        self.ensemble, time_s = ensemble, ensemble.time_s
         at, self.temp_c, count = _binned(readings)
         self.of, self.unknowns = _columns(time_s, shown.of, at), shown.unknowns
         fit = np.interp(at, time_s, shown.sd_k)
         self.sd_k = np.sqrt(PROBE_NOISE.value**2 / np.minimum(count, AVERAGED) + CORRELATED * (fit**2 + MODEL_SD_K**2))
 
     def away_k(self, z: Floats) -> Floats:
-        shown = (self.kitchens.terms(z[None], self.unknowns) @ self.of)[0]
+        shown = (self.ensemble.terms(z[None], self.unknowns) @ self.of)[0]
         return np.asarray(shown + PROBE_BIAS_SD.value * z[BIAS] - self.temp_c)
 
     def slope(self, z: Floats) -> Floats:
         found = np.zeros((len(self.temp_c), PARTS))
-        found[:, : self.unknowns] = (self.kitchens.slopes(z, self.unknowns) @ self.of).T
+        found[:, : self.unknowns] = (self.ensemble.slopes(z, self.unknowns) @ self.of).T
         found[:, BIAS] = PROBE_BIAS_SD.value
         return np.asarray(found / self.sd_k[:, None])
 

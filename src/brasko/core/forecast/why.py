@@ -6,7 +6,7 @@ import math
 
 import numpy as np
 
-from brasko.core.forecast.kitchens import BODY, Kitchens
+from brasko.core.forecast.ensemble import BODY, Ensemble
 from brasko.core.forecast.update import Forecast
 from brasko.core.planner.wish import Wish
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD
@@ -19,28 +19,28 @@ SURE_DEPTH = 1.6
 """A probe is called off-centre when its depth is so many of its own standard deviations away."""
 
 
-def why(wish: Wish, kitchens: Kitchens, forecast: Forecast, foreseen_end_s: float) -> str:
+def why(wish: Wish, ensemble: Ensemble, forecast: Forecast, foreseen_end_s: float) -> str:
     """One sentence with phrase tokens; "" where it runs as foreseen."""
     late = forecast.end_s - foreseen_end_s
     if abs(late) < WORTH_SAYING_S or not forecast.readings:
         return ""
     side = "behind" if late > 0.0 else "ahead"
-    return f"Runs {{time:{abs(late):.0f}}} {side}: {_cause(wish, kitchens, forecast, late)}."
+    return f"Runs {{time:{abs(late):.0f}}} {side}: {_cause(wish, ensemble, forecast, late)}."
 
 
-def _cause(wish: Wish, kitchens: Kitchens, forecast: Forecast, late: float) -> str:
+def _cause(wish: Wish, ensemble: Ensemble, forecast: Forecast, late: float) -> str:
     z = forecast.posterior.z
     shares = {}
     for n, name in enumerate(BODY):
         without = z.copy()
         without[n] = 0.0
-        shares[name] = forecast.end_s - kitchens.since_s - length_s(kitchens, without)
+        shares[name] = forecast.end_s - ensemble.since_s - length_s(ensemble, without)
     name = max(shares, key=lambda key: shares[key] if late > 0.0 else -shares[key])
     if name == "fire":
         delta = FIRE_SD.value * float(z[3])
         zone = wish.gentle_zone
-        if zone is not None and kitchens.air_c is not None:
-            return f"the cool side is nearer {{temp:{kitchens.air_c + delta:.0f}}}"
+        if zone is not None and ensemble.air_c is not None:
+            return f"the cool side is nearer {{temp:{ensemble.air_c + delta:.0f}}}"
         return f"the fire is {'cooler' if delta < 0.0 else 'hotter'} than planned"
     if name == "thickness":
         return f"it cooks like a piece {{len:{1000.0 * wish.thickness_m * (1.0 + THICKNESS_SD.value * float(z[1])):.1f}}} thick"
@@ -52,9 +52,9 @@ def _cause(wish: Wish, kitchens: Kitchens, forecast: Forecast, late: float) -> s
     return f"heat goes into it {abs(percent):.0f} % {word} than usual over this fire"
 
 
-def length_s(kitchens: Kitchens, z: np.ndarray) -> float:
+def length_s(ensemble: Ensemble, z: np.ndarray) -> float:
     """How long the step still lasts from `since_s` in the kitchen at z [s]."""
-    return float(np.exp((kitchens.terms(z[None], 4) @ kitchens.ends_of)[0, 0]))
+    return float(np.exp((ensemble.terms(z[None], 4) @ ensemble.ends_of)[0, 0]))
 
 
 def probe_off_m(forecast: Forecast) -> float | None:

@@ -84,15 +84,15 @@ def edge_peak_c(result: Result, inside_m: float) -> float:
 
 def _end_told(wish: Wish, solution: Solution, part: Part, quick: bool) -> PartTold:
     thin = wish.food_thicker(part.share)
-    lived = _as_it_went(solution)
+    clocked = _as_it_went(solution)
     wanted = max(wish.finish_c, wish.reading_c or 0.0)
-    peak = _peak_c(wish, thin, lived)
-    turned = _turned(wish, lived)
+    peak = _peak_c(wish, thin, clocked)
+    turned = _turned(wish, clocked)
     turned_c = None if turned is None else _peak_c(wish, thin, turned)
     if turned_c is not None and peak - turned_c < WORTH_TURNING_K:
         turned_c = None
     over = peak > wanted + AS_WISHED_K
-    sooner = _sooner_s(wish, thin, lived, wanted) if over and not quick else None
+    sooner = _sooner_s(wish, thin, clocked, wanted) if over and not quick else None
     said = _end_words(part, wish, peak, wanted, turned_c, sooner)
     return PartTold(part.key, part.name, part.at, wish.thickness_m * part.share, wanted, peak, turned_c, sooner, said)
 
@@ -122,14 +122,14 @@ def _peak_c(wish: Wish, food: Food, programme: Programme) -> float:
     return simulate(food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start).peak_core_c
 
 
-def _sooner_s(wish: Wish, thin: Food, lived: Programme, wanted_c: float) -> float | None:
+def _sooner_s(wish: Wish, thin: Food, clocked: Programme, wanted_c: float) -> float | None:
     """How much shorter the slow phase must be for a thin end [s]; None where even none of it is too much."""
-    slow = next(n for n, step in enumerate(lived) if phase_of(step.name) == wish.how.slow)
-    whole = lived[slow].until.max_s
+    slow = next(n for n, step in enumerate(clocked) if phase_of(step.name) == wish.how.slow)
+    whole = clocked[slow].until.max_s
 
     def peak(lasts_s: float) -> float:
-        step = replace(lived[slow], until=Until(lasts_s))
-        return _peak_c(wish, thin, (*lived[:slow], step, *lived[slow + 1 :]))
+        step = replace(clocked[slow], until=Until(lasts_s))
+        return _peak_c(wish, thin, (*clocked[:slow], step, *clocked[slow + 1 :]))
 
     low, high = LEAST_SLOW_S, whole
     if whole <= low or peak(low) > wanted_c:
@@ -141,7 +141,7 @@ def _sooner_s(wish: Wish, thin: Food, lived: Programme, wanted_c: float) -> floa
     return sooner if sooner >= LEAST_SOONER_S else None
 
 
-def _turned(wish: Wish, lived: Programme) -> Programme | None:
+def _turned(wish: Wish, clocked: Programme) -> Programme | None:
     """The steps of an end that lies farther from the fire: the thick end lies towards it. None where a place has no side."""
     if wish.own_fire is None and wish.shipped_own is None:
         return None
@@ -149,7 +149,7 @@ def _turned(wish: Wish, lived: Programme) -> Programme | None:
     if away is None:
         return None
     there = {"gentle": away}
-    return tuple(replace(step, surroundings=there.get(phase_of(step.name), step.surroundings)) for step in lived)
+    return tuple(replace(step, surroundings=there.get(phase_of(step.name), step.surroundings)) for step in clocked)
 
 
 def _farther(wish: Wish, own: OwnFire) -> Surroundings | None:

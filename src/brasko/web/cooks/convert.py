@@ -6,7 +6,7 @@ from datetime import datetime, timedelta
 import numpy as np
 from django.utils import timezone
 
-from brasko.core.fire.skies import RAINS, WINDS, shift_of
+from brasko.core.fire.weather_effects import RAINS, WINDS, shift_of
 from brasko.core.forecast.compare import compared
 from brasko.core.forecast.history import hold_words
 from brasko.core.forecast.progress import Ahead, Expected, Planned, held_longer, progress
@@ -265,7 +265,7 @@ def cook_out(cook: Cook) -> CookOut:
             )
             for p in pieces
         ],
-        skies=_skies(pieces[0]),
+        weather_effects=_skies(pieces[0]),
         drills=DrillsOut(flare_up=list(FLARE_UP), black_smoke=list(BLACK_SMOKE), vents=list(VENTS)),
         table_at=table_at(cook, events),
         expected=expected_out(cook, pieces, events, now, seen),

@@ -1,7 +1,7 @@
 """Corrections of a running cook and checks of a surface, from the core."""
 
 from brasko.core.forecast.corrections import Correction, Floats, corrections, twin
-from brasko.core.forecast.history import Lived
+from brasko.core.forecast.history import CookHistory
 from brasko.core.forecast.searing import SearCheck, sear_check
 from brasko.core.planner.wish import Wish
 from brasko.web.common.problem import Conflict
@@ -46,11 +46,11 @@ def surface_for(waiter: Waiter, cook: Cook, piece: Piece, temp_c: float) -> Surf
     return SurfaceOut.model_validate(computed_by(waiter, SOME_S, _checked, *stands, temp_c), from_attributes=True)
 
 
-def _weighed(wish: Wish, so_far: Lived, z: Floats, now_s: float, eat_s: float) -> tuple[Correction, ...]:
+def _weighed(wish: Wish, so_far: CookHistory, z: Floats, now_s: float, eat_s: float) -> tuple[Correction, ...]:
     return corrections(twin(wish, so_far, z, now_s), eat_s)
 
 
-def _checked(wish: Wish, so_far: Lived, z: Floats, now_s: float, temp_c: float) -> SearCheck:
+def _checked(wish: Wish, so_far: CookHistory, z: Floats, now_s: float, temp_c: float) -> SearCheck:
     return sear_check(twin(wish, so_far, z, now_s), temp_c)
 
 

@@ -7,8 +7,8 @@ from concurrent.futures import Future
 from django.conf import settings
 from django.db import connection
 
-from brasko.core.forecast.history import Lived, lived
-from brasko.core.forecast.kitchens import Kitchens, kitchens
+from brasko.core.forecast.ensemble import Ensemble, ensemble
+from brasko.core.forecast.history import CookHistory, cook_history
 from brasko.core.forecast.lessons import learned
 from brasko.core.forecast.readings import Reading as Seen
 from brasko.core.forecast.update import forecast_of
@@ -37,14 +37,14 @@ def learn(cook: Cook) -> None:
             continue
         wish, so_far, seen = found
         if settings.FORECASTS == "at once":
-            _keep(cook, piece, wish, kitchens(wish, so_far), seen)
+            _keep(cook, piece, wish, ensemble(wish, so_far), seen)
             continue
         if piece.id not in _at_work:
             _at_work.add(piece.id)
             worker.simulated(cook.owner_id, wish, so_far, None).add_done_callback(_when_there(cook, piece, wish))
 
 
-def _slow_phase(cook: Cook, piece: Piece) -> tuple[Wish, Lived, list[Seen]] | None:
+def _slow_phase(cook: Cook, piece: Piece) -> tuple[Wish, CookHistory, list[Seen]] | None:
     """The cook up to its slow phase, and the readings of it; None where it was not gone through or hardly read."""
     events = list(cook.events.all())
     story, done = story_of(piece, events), done_at(events, piece)
@@ -60,11 +60,11 @@ def _slow_phase(cook: Cook, piece: Piece) -> tuple[Wish, Lived, list[Seen]] | No
     wish = wish_for(piece)
     asides = tuple(a for a in story.asides if a.end_s is not None and a.end_s <= upto_s)
     changes = tuple(c for c in story.changes if c.at_s <= upto_s)
-    return wish, lived(wish, story.pull_c, story.sear, began, asides, changes), seen
+    return wish, cook_history(wish, story.pull_c, story.sear, began, asides, changes), seen
 
 
-def _when_there(cook: Cook, piece: Piece, wish: Wish) -> Callable[[Future[Kitchens]], None]:
-    def keep(job: Future[Kitchens]) -> None:
+def _when_there(cook: Cook, piece: Piece, wish: Wish) -> Callable[[Future[Ensemble]], None]:
+    def keep(job: Future[Ensemble]) -> None:
         _at_work.discard(piece.id)
         try:
             # what came late meanwhile counts too
@@ -78,7 +78,7 @@ def _when_there(cook: Cook, piece: Piece, wish: Wish) -> Callable[[Future[Kitche
     return keep
 
 
-def _keep(cook: Cook, piece: Piece, wish: Wish, known: Kitchens, seen: list[Seen]) -> None:
+def _keep(cook: Cook, piece: Piece, wish: Wish, known: Ensemble, seen: list[Seen]) -> None:
     because = learned(wish, known, forecast_of(known, seen))
     if because:
         Piece.objects.filter(id=piece.id).update(outcome=outcome_of(cook, piece, because))

@@ -305,7 +305,7 @@ class CookOut(Schema):
     readings: list[ReadingOut]
     rating: RatingOut
     drills: DrillsOut
-    skies: list[SkyOut]
+    weather_effects: list[SkyOut]
     cursor: str
 
 

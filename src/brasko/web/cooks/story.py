@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from brasko.core.fire.own import OwnFire
-from brasko.core.fire.skies import fire_of, shift_of
+from brasko.core.fire.weather_effects import fire_of, shift_of
 from brasko.core.forecast.history import Aside, Began, FireChange
 from brasko.core.forecast.readings import Reading as Seen
 from brasko.formats.meal import PieceIn

@@ -17,12 +17,12 @@ import numpy as np
 from django.conf import settings
 
 from brasko.core.forecast.corrections import Floats, twin
+from brasko.core.forecast.ensemble import Ensemble, SamplingRegion, ensemble
 from brasko.core.forecast.faults import Fault, faults
-from brasko.core.forecast.history import Lived, lived
-from brasko.core.forecast.kitchens import Kitchens, Near, kitchens
+from brasko.core.forecast.history import CookHistory, cook_history
 from brasko.core.forecast.readings import Reading as Seen
 from brasko.core.forecast.searing import SearCoach, sear_coach
-from brasko.core.forecast.update import Forecast, early_gap_k, forecast_of, near_to
+from brasko.core.forecast.update import Forecast, early_gap_k, forecast_of, region_near
 from brasko.core.forecast.why import probe_off_m, why
 from brasko.core.planner.wish import Wish
 from brasko.formats.meal import PieceIn
@@ -52,10 +52,10 @@ _watched: dict[int, _Watched] = {}
 @dataclass
 class _Watched:
     key: tuple[object, ...] = ()
-    building: Future[Kitchens] | None = None
-    far: Kitchens | None = None
-    near: Kitchens | None = None
-    so_far: Lived | None = None
+    building: Future[Ensemble] | None = None
+    far: Ensemble | None = None
+    near: Ensemble | None = None
+    so_far: CookHistory | None = None
     near_share: float = 0.0
     last_reading: int = 0
     air: bool = False
@@ -120,7 +120,9 @@ def outlook(cook: Cook, piece: Piece, events: Sequence[Event], now: datetime) ->
         _take_in(kept, piece, story)
         key = (story.began, story.asides, story.changes, story.pull_c, story.sear, story.hold_s)
         if key != kept.key:
-            so_far = lived(wish, story.pull_c, story.sear, story.began, story.asides, story.changes, story.hold_s)
+            so_far = cook_history(
+                wish, story.pull_c, story.sear, story.began, story.asides, story.changes, story.hold_s
+            )
             kept.key, kept.so_far = key, so_far
             _build(cook.owner_id, cook.id, piece.id, kept, wish, so_far, key)
         assert kept.so_far is not None
@@ -130,13 +132,13 @@ def outlook(cook: Cook, piece: Piece, events: Sequence[Event], now: datetime) ->
         return _outlook(cook, piece, wish, story, kept, forecast, now_s)
 
 
-def standing(piece: Piece, events: Sequence[Event], now: datetime) -> tuple[Wish, Lived, Floats, float] | None:
+def standing(piece: Piece, events: Sequence[Event], now: datetime) -> tuple[Wish, CookHistory, Floats, float] | None:
     """What the piece is now in the likeliest kitchen (see core twin); None before it is on."""
     story = story_of(piece, events)
     if story.on_at is None or not story.began:
         return None
     wish = wish_for(piece)
-    so_far = lived(wish, story.pull_c, story.sear, story.began, story.asides, story.changes, story.hold_s)
+    so_far = cook_history(wish, story.pull_c, story.sear, story.began, story.asides, story.changes, story.hold_s)
     kept = _watched.get(piece.id)
     known = None if kept is None else kept.forecast
     z = np.zeros(7) if known is None else known.posterior.z
@@ -183,12 +185,14 @@ def _thinned(seen: list[Seen]) -> list[Seen]:
 
 
 def _build(
-    owner: int, cook_id: int, piece_id: int, kept: _Watched, wish: Wish, so_far: Lived, key: tuple[object, ...]
+    owner: int, cook_id: int, piece_id: int, kept: _Watched, wish: Wish, so_far: CookHistory, key: tuple[object, ...]
 ) -> None:
     """Simulate the kitchens of a new state of things: near the likely ones where these are known."""
-    near = None if kept.forecast is None or kept.forecast.readings < CLOSER_FROM else near_to(kept.forecast.posterior)
+    near = (
+        None if kept.forecast is None or kept.forecast.readings < CLOSER_FROM else region_near(kept.forecast.posterior)
+    )
 
-    def take(found: Kitchens) -> None:
+    def take(found: Ensemble) -> None:
         if kept.key == key:
             kept.far, kept.near, kept.near_share, kept.forecast_for = found, None, 0.0, ()
 
@@ -207,11 +211,11 @@ def _look_closer(owner: int, cook_id: int, piece_id: int, kept: _Watched, wish: 
     if share < CLOSER_SHARE:
         return
 
-    def take(closer: Kitchens) -> None:
+    def take(closer: Ensemble) -> None:
         if kept.key == key:
             kept.near, kept.near_share, kept.forecast_for = closer, share, ()
 
-    _start(owner, cook_id, piece_id, kept, (wish, so_far, near_to(found.posterior)), take)
+    _start(owner, cook_id, piece_id, kept, (wish, so_far, region_near(found.posterior)), take)
 
 
 def _start(
@@ -219,20 +223,20 @@ def _start(
     cook_id: int,
     piece_id: int,
     kept: _Watched,
-    what: tuple[Wish, Lived, Near | None],
-    take: Callable[[Kitchens], None],
+    what: tuple[Wish, CookHistory, SamplingRegion | None],
+    take: Callable[[Ensemble], None],
 ) -> None:
     """Have kitchens simulated, and take them up when they are there."""
     if settings.FORECASTS == "never":
         return
     if settings.FORECASTS == "at once":
         wish, so_far, near = what
-        take(kitchens(wish, so_far) if near is None else kitchens(wish, so_far, near))
+        take(ensemble(wish, so_far) if near is None else ensemble(wish, so_far, near))
         return
     job = worker.simulated(owner, *what)
     kept.building = job
 
-    def there(done: Future[Kitchens]) -> None:
+    def there(done: Future[Ensemble]) -> None:
         try:
             found = done.result()
         except CancelledError:
@@ -250,7 +254,7 @@ def _start(
     job.add_done_callback(there)
 
 
-def _share(found: Forecast, so_far: Lived, now_s: float) -> float:
+def _share(found: Forecast, so_far: CookHistory, now_s: float) -> float:
     return (now_s - so_far.since_s) / max(found.end_s - so_far.since_s, 1.0)
 
 

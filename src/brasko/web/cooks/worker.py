@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from concurrent.futures import Future
 
-from brasko.core.forecast.history import Lived
-from brasko.core.forecast.kitchens import Kitchens, Near, kitchens
+from brasko.core.forecast.ensemble import Ensemble, SamplingRegion, ensemble
+from brasko.core.forecast.history import CookHistory
 from brasko.core.planner.wish import Wish
 from brasko.web.machine.pool import Pool
 
@@ -16,13 +16,13 @@ forecasting = Pool("kitchens", processes=1, nice=15)
 """What nobody waits for at a screen: the plan's times stand until it is there."""
 
 
-def simulated(household: int, wish: Wish, so_far: Lived, near: Near | None) -> Future[Kitchens]:
+def simulated(household: int, wish: Wish, so_far: CookHistory, near: SamplingRegion | None) -> Future[Ensemble]:
     """Kitchens in a while, when it is the household's turn; a process that was ended is followed by another."""
     args = (wish, so_far) if near is None else (wish, so_far, near)
-    job = forecasting.ask(household, kitchens, *args, limit_s=LONGEST_S)
-    answer: Future[Kitchens] = Future()
+    job = forecasting.ask(household, ensemble, *args, limit_s=LONGEST_S)
+    answer: Future[Ensemble] = Future()
 
-    def told(done: Future[tuple[Kitchens, float]]) -> None:
+    def told(done: Future[tuple[Ensemble, float]]) -> None:
         if answer.cancelled():
             return
         if done.cancelled():

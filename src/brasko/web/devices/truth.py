@@ -7,8 +7,8 @@ from datetime import datetime
 
 import numpy as np
 
-from brasko.core.forecast.history import Lived
-from brasko.core.forecast.kitchens import INSIDE_M, along, inside_m
+from brasko.core.forecast.ensemble import INSIDE_M, along, inside_m
+from brasko.core.forecast.history import CookHistory
 from brasko.core.heat.simulation import Result, simulate
 from brasko.core.planner.programme import phase_of
 from brasko.core.planner.wish import Wish
@@ -65,7 +65,7 @@ AIR_LAG_S = 45.0
 FRAME_S = 10.0
 
 
-def true_probe(wish: Wish, truth: Truth, so_far: Lived, upto_s: float) -> Shown:
+def true_probe(wish: Wish, truth: Truth, so_far: CookHistory, upto_s: float) -> Shown:
     """The truth behind a probe with three sensors and one for the air, up to a moment."""
     food = replace(
         wish.food_thicker(truth.thickness_factor),
@@ -139,7 +139,7 @@ def hand_of(shown: Shown, since_s: float, dice: random.Random) -> float:
     return round(shown.at("tip", since_s) + HAND_MISS_K + dice.gauss(0.0, HAND_NOISE_K), 1)
 
 
-def surface_of(wish: Wish, truth: Truth, so_far: Lived, since_s: float, dice: random.Random) -> float | None:
+def surface_of(wish: Wish, truth: Truth, so_far: CookHistory, since_s: float, dice: random.Random) -> float | None:
     """What an infrared thermometer reads of the grate or pan for the sear; None where nothing is seared."""
     zone = wish.sear_zone
     if zone is None:

@@ -15,7 +15,7 @@ from brasko.core.fire.weather import Weather
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.formats.fire import SetupOut
 from brasko.formats.fire_convert import (
-    told_setup,
+    setup_schema,
 )
 from brasko.web.accounts.auth import signed_in
 from brasko.web.devices.weather import SOURCE, hours_from, weather_at
@@ -156,5 +156,5 @@ def _kind(grill: Grill) -> GrillKind:
         has_deflector=grill.deflector is not None,
         set_low_c=control and control.lowest_c,
         set_high_c=control and control.highest_c,
-        usual=told_setup(usual),
+        usual=setup_schema(usual),
     )  # fmt: skip

@@ -17,16 +17,16 @@ from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.steadiness import steadiness_of
 from brasko.formats.fire import SetupOut
 from brasko.formats.fire_convert import (
+    advice_schema,
+    course_schema,
+    food_schema,
+    hours_schema,
+    map_schema,
     placed_of,
+    settled_schema,
     setup_of,
-    told_advice,
-    told_course,
-    told_food,
-    told_hours,
-    told_map,
-    told_settled,
-    told_setup,
-    told_steps,
+    setup_schema,
+    steps_schema,
     wanted_of,
 )
 from brasko.web.fires.schemas import (
@@ -49,9 +49,9 @@ def looked_at(payload: LookIn) -> LookOut:
     state = None if payload.at_s is None else _state_at(setup, payload.at_s)
     table = laid(setup, [placed_of(p) for p in payload.pieces], payload.grate, state)
     return LookOut(
-        setup=told_setup(setup), settled=told_settled(setup), map=told_map(setup, table.map),
+        setup=setup_schema(setup), settled=settled_schema(setup), map=map_schema(setup, table.map),
         half_distance_gain=half_distance_gain(setup),
-        pans=_pans(setup, payload), **told_food(table),
+        pans=_pans(setup, payload), **food_schema(table),
     )  # fmt: skip
 
 
@@ -59,7 +59,7 @@ def food_on(payload: LookIn) -> FoodOut:
     """What food feels while it is dragged: no map."""
     setup = setup_of(payload.setup)
     table = moved(setup, [placed_of(p) for p in payload.pieces], payload.grate)
-    return FoodOut(pans=_pans(setup, payload), **told_food(table))
+    return FoodOut(pans=_pans(setup, payload), **food_schema(table))
 
 
 def _pans(setup: FireSetup, payload: LookIn) -> list[PanFelt]:
@@ -83,9 +83,9 @@ def course_of(payload: CourseAskIn) -> CourseAnswer:
     """How a fire goes over the hours, and what is done to it."""
     setup = setup_of(payload.setup)
     return CourseAnswer(
-        hours=told_hours(setup),
-        steps=told_steps(setup),
-        course=told_course(setup, payload.hours),
+        hours=hours_schema(setup),
+        steps=steps_schema(setup),
+        course=course_schema(setup, payload.hours),
         convert_s=convert_s(setup),
         steadiness=SteadinessOut(**vars(steadiness_of(setup))),
     )
@@ -93,14 +93,14 @@ def course_of(payload: CourseAskIn) -> CourseAnswer:
 
 def set_for(payload: SetForIn) -> SetupOut:
     """Vents, knobs or controller for a wished temperature."""
-    return told_setup(setting.set_for(setup_of(payload.setup), payload.wanted_c))
+    return setup_schema(setting.set_for(setup_of(payload.setup), payload.wanted_c))
 
 
 def advice_for(payload: AdviseIn) -> AdviseOut:
     """Which fire to build for wished zones, and why."""
     setup = setup_of(payload.setup)
     found = advised(setup.grill, wanted_of(payload.wished), setup.weather)
-    return AdviseOut(setup=told_setup(found.setup), advised=told_advice(found))
+    return AdviseOut(setup=setup_schema(found.setup), advised=advice_schema(found))
 
 
 def _state_at(setup: FireSetup, at_s: float) -> chamber.Settled:

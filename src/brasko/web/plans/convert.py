@@ -22,7 +22,7 @@ from brasko.core.planner.tasks import Task
 from brasko.core.planner.timeline import START_MARGIN_S
 from brasko.core.planner.wish import Wish
 from brasko.formats.fire import OwnFireIn
-from brasko.formats.fire_convert import told_map
+from brasko.formats.fire_convert import map_schema
 from brasko.web.plans.schemas import (
     BriefOut,
     CautionOut,
@@ -219,4 +219,4 @@ def earliest_eating(lead_s: float, now: datetime) -> datetime:
 def plan_grate(said: OwnFireIn, own: OwnFire) -> PlanGrate:
     """The grate of a fire, with the lid shut where it has one."""
     shut = replace(own.setup, lid_open=False)
-    return PlanGrate(map=told_map(shut, grate_map(shut, own.gentle.grate)), fire=said)
+    return PlanGrate(map=map_schema(shut, grate_map(shut, own.gentle.grate)), fire=said)

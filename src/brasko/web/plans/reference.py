@@ -29,7 +29,7 @@ from brasko.core.planner.methods import (
 from brasko.core.planner.wish import SALTED_ON
 from brasko.core.safety.agency import needs_choice
 from brasko.formats.fire import OwnFireIn
-from brasko.formats.fire_convert import said_setup, told_spot
+from brasko.formats.fire_convert import said_setup, spot_schema
 from brasko.web.plans.convert import plan_grate
 from brasko.web.plans.schemas import (
     BandOut,
@@ -133,7 +133,7 @@ def _gentle(method: str) -> GentleOut | None:
 def _shipped_grates() -> list[GrateOut]:
     found = []
     for key, own in shipped().items():
-        gentle, sear = told_spot(own.gentle), told_spot(own.sear)
+        gentle, sear = spot_schema(own.gentle), spot_schema(own.sear)
         assert gentle is not None
         assert sear is not None
         said = OwnFireIn(name=own.name, setup=said_setup(own.setup), gentle=gentle, sear=sear)

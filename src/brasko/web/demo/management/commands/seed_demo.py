@@ -10,7 +10,7 @@ from django.core.management.base import BaseCommand
 from django.db import transaction
 from django.utils import timezone
 
-from brasko.core.forecast.history import Began, lived
+from brasko.core.forecast.history import Began, cook_history
 from brasko.formats.meal import PieceIn
 from brasko.web.accounts.api import DEMO_USERNAME
 from brasko.web.accounts.models import Household
@@ -106,7 +106,9 @@ def mark(cook: Cook, piece: Piece, task: str, at: datetime, **shown: object) -> 
 
 def true_curve(piece: Piece, steps: list[tuple[str, float]], upto_s: float) -> Shown:
     result, wish = piece.result, wish_for(piece)
-    so_far = lived(wish, result["pull_c"], (result["sear_s"], result["flip_every_s"]), [Began(*s) for s in steps])
+    so_far = cook_history(
+        wish, result["pull_c"], (result["sear_s"], result["flip_every_s"]), [Began(*s) for s in steps]
+    )
     return true_probe(wish, drawn_truth(piece.id), so_far, upto_s)
 
 

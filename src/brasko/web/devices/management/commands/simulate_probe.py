@@ -10,7 +10,7 @@ from datetime import datetime, timedelta
 
 from django.core.management.base import BaseCommand, CommandParser
 
-from brasko.core.forecast.history import Aside, Began, FireChange, Lived, lived
+from brasko.core.forecast.history import Aside, Began, CookHistory, FireChange, cook_history
 from brasko.core.planner.wish import Wish
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_with_flips
@@ -67,7 +67,7 @@ class Hub:
         if count < 1 and not piece["wanted"]:
             return
         wish = wish_with_flips(PieceIn(**piece["inputs"]), piece["sear"][1])
-        so_far = lived(
+        so_far = cook_history(
             wish,
             piece["pull_c"],
             tuple(piece["sear"]),
@@ -102,7 +102,7 @@ class Hub:
         self.sent_upto[piece["piece_id"]] = first + timedelta(seconds=count * EVERY_S)
 
     def _by_hand(
-        self, scene: dict, piece: dict, wish: Wish, truth: Truth, so_far: Lived, shown: Shown, now_s: float
+        self, scene: dict, piece: dict, wish: Wish, truth: Truth, so_far: CookHistory, shown: Shown, now_s: float
     ) -> None:
         """Read once what somebody asked for."""
         dice = random.Random(f"{piece['piece_id']}-{now_s:.1f}")

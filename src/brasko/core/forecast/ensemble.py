@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import norm, qmc
 
-from brasko.core.forecast.history import GOES_ON_S, Lived
+from brasko.core.forecast.history import GOES_ON_S, CookHistory
 from brasko.core.heat.geometry import Grid
 from brasko.core.heat.simulation import Food, Result, simulate
 from brasko.core.heat.thermometer import hand_reading_c
@@ -56,7 +56,7 @@ LOCAL_MEMBERS = 60
 
 
 @dataclass(frozen=True)
-class Near:
+class SamplingRegion:
     """Which kitchens are looked at: about a centre, as far as a spread in every unknown; degree of the polynomials."""
 
     centre: Floats
@@ -69,11 +69,11 @@ class Near:
         return np.asarray((z - self.centre[:unknowns]) / self.spread[:unknowns])
 
 
-ALL_KITCHENS = Near(np.zeros(len(SHAFT)), np.ones(len(SHAFT)), DEGREE)
+WHOLE_REGION = SamplingRegion(np.zeros(len(SHAFT)), np.ones(len(SHAFT)), DEGREE)
 
 
 @dataclass(frozen=True)
-class Shown:
+class SensorSurrogate:
     """What a sensor shows over time, as a polynomial of the first `unknowns` of SHAFT, and how far that is off [K]."""
 
     of: Floats
@@ -82,7 +82,7 @@ class Shown:
 
 
 @dataclass(frozen=True)
-class Kitchens:
+class Ensemble:
     """What the cook would show in kitchens that differ by z standard deviations, as polynomials of z.
 
     Rows of a matrix go with the terms of `terms`; columns with moments. All times count from putting the food on [s].
@@ -96,7 +96,7 @@ class Kitchens:
     """
 
     time_s: Floats
-    sensors: dict[str, Shown]
+    sensors: dict[str, SensorSurrogate]
     core_of: Floats
     hand_above_k: Floats
     tail_s: Floats
@@ -106,7 +106,7 @@ class Kitchens:
     since_s: float
     air_c: float | None
     members: int
-    near: Near
+    near: SamplingRegion
 
     def terms(self, z: Floats, unknowns: int) -> Floats:
         """Polynomial terms of rows of z: (rows, terms)."""
@@ -170,13 +170,15 @@ def drawn(members: int, unknowns: int, seed: int = 11) -> Floats:
     return np.asarray(norm.ppf((1.0 - inside) + raw * (2.0 * inside - 1.0)))
 
 
-def kitchens(wish: Wish, so_far: Lived, near: Near = ALL_KITCHENS, members: int | None = None) -> Kitchens:
+def ensemble(
+    wish: Wish, so_far: CookHistory, near: SamplingRegion = WHOLE_REGION, members: int | None = None
+) -> Ensemble:
     """Simulate the cook so far and what follows in many kitchens and fit what they show.
 
     All are run on a coarse grid, some on the usual one too; what the coarse grid is off is fitted and taken away. Near
     a centre there are few, all on the usual grid.
     """
-    local = near is not ALL_KITCHENS
+    local = near is not WHOLE_REGION
     nominal = _run(wish, so_far, near.centre[:4], np.zeros((1, 2)), None, COARSE)
     longest = float(nominal.time_s[-1])
     room_s = AT_MOST * nominal.step_s + 900.0
@@ -227,11 +229,11 @@ def kitchens(wish: Wish, so_far: Lived, near: Near = ALL_KITCHENS, members: int 
         lambda r: _lines(tail_s, r.tail_s, r.tail_core_c),
         lambda r: r.ends[None],
     )
-    return Kitchens(
+    return Ensemble(
         time_s=time_s,
         sensors={
-            "tip": Shown(*tip, len(TIP)),
-            **{name: Shown(*each, len(SHAFT)) for name, each in zip(INSIDE_M, inside, strict=True)},
+            "tip": SensorSurrogate(*tip, len(TIP)),
+            **{name: SensorSurrogate(*each, len(SHAFT)) for name, each in zip(INSIDE_M, inside, strict=True)},
         },
         core_of=core_of,
         hand_above_k=np.interp(time_s, nominal.time_s, nominal.hand_above_k),
@@ -251,7 +253,7 @@ def _lines(moments: Floats, time_s: Floats, curves: Floats) -> Floats:
     return np.array([np.interp(moments, time_s, curve) for curve in np.atleast_2d(curves)])
 
 
-def _fit(near: Near, z: Floats, values: Floats, degree: int) -> tuple[Floats, Floats]:
+def _fit(near: SamplingRegion, z: Floats, values: Floats, degree: int) -> tuple[Floats, Floats]:
     """A polynomial of z for every column of values, and how far it is off."""
     known = terms(near.inward(z), degree)
     found = np.asarray(np.linalg.lstsq(known, values, rcond=None)[0])
@@ -304,7 +306,7 @@ def varied_steps(programme: Programme, z: Floats) -> Programme:
     )
 
 
-def _run(wish: Wish, so_far: Lived, z: Floats, probes: Floats, spacing: float | None, refine: float) -> _Run:
+def _run(wish: Wish, so_far: CookHistory, z: Floats, probes: Floats, spacing: float | None, refine: float) -> _Run:
     food = varied_food(wish, z)
     start = tempered_start(replace(wish, start_c=food.start_c), food, refine)
     own_end = varied_steps((*so_far.past, so_far.current), z)

@@ -13,9 +13,9 @@ from forecast_trial import WANDER_K, alarmed, judged, readings_of, real_cook, sc
 
 from brasko.core.errors import InvalidInput
 from brasko.core.forecast.corrections import corrections, raised, twin
+from brasko.core.forecast.ensemble import depth_share, slopes_of_terms, terms, varied_food, varied_steps
 from brasko.core.forecast.faults import faults
-from brasko.core.forecast.history import Aside, Began, FireChange, lived
-from brasko.core.forecast.kitchens import depth_share, slopes_of_terms, terms, varied_food, varied_steps
+from brasko.core.forecast.history import Aside, Began, FireChange, cook_history
 from brasko.core.forecast.lessons import learned
 from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.searing import sear_check, sear_coach
@@ -41,7 +41,7 @@ def strip():
 def test_the_past_lasts_as_long_as_it_lasted(strip):
     wish, solution, _, _ = strip
     began = [Began("gentle", 0.0), Began("wait", 2500.0), Began("sear", 2700.0)]
-    so_far = lived(wish, solution.pull_c, solution.sear, began)
+    so_far = cook_history(wish, solution.pull_c, solution.sear, began)
     assert [(s.name, s.until.max_s) for s in so_far.past] == [("gentle", 2500.0), ("wait", 200.0)]
     assert so_far.current.name == "sear"
     assert [s.name for s in so_far.rest] == ["rest"]
@@ -50,7 +50,9 @@ def test_the_past_lasts_as_long_as_it_lasted(strip):
 def test_stretches_aside_are_cut_out_of_their_step(strip):
     wish, solution, _, _ = strip
     asides = [Aside("lid", 300.0, 420.0), Aside("off", 600.0, None)]
-    so_far = lived(wish, solution.pull_c, solution.sear, [Began("gentle", 0.0)], asides, [FireChange(500.0, 14.0)])
+    so_far = cook_history(
+        wish, solution.pull_c, solution.sear, [Began("gentle", 0.0)], asides, [FireChange(500.0, 14.0)]
+    )
     assert [s.until.max_s for s in so_far.past] == pytest.approx([300.0, 120.0, 80.0, 100.0])
     lid, after, changed = so_far.past[1], so_far.past[2], so_far.past[3]
     assert lid.surroundings.top.air_c < after.surroundings.top.air_c - 30.0
@@ -62,9 +64,9 @@ def test_stretches_aside_are_cut_out_of_their_step(strip):
 def test_a_step_that_was_never_planned_is_refused(strip):
     wish, solution, _, _ = strip
     with pytest.raises(InvalidInput, match="not planned"):
-        lived(wish, solution.pull_c, solution.sear, [Began("bath", 0.0)])
+        cook_history(wish, solution.pull_c, solution.sear, [Began("bath", 0.0)])
     with pytest.raises(InvalidInput, match="nothing is on the fire"):
-        lived(wish, solution.pull_c, solution.sear, [])
+        cook_history(wish, solution.pull_c, solution.sear, [])
 
 
 # --- kitchens ----------------------------------------------------------------------------------------------------------
@@ -285,7 +287,7 @@ def test_each_correction_does_what_it_says(half_way):
 
 def test_a_pull_below_the_agency_figure_is_never_offered_unsaid():
     wish = replace(scene(STRIP)[0], cut="burger_80_20", finish_c=71.5, thickness_m=0.025, mass_kg=0.2, crust="none")
-    so_far = lived(wish, 66.0, (60.0, 30.0), [Began("gentle", 0.0)])
+    so_far = cook_history(wish, 66.0, (60.0, 30.0), [Began("gentle", 0.0)])
     for each in corrections(twin(wish, so_far, np.zeros(7), 900.0)):
         if each.peak_c < 71.0:
             assert "below the agency figure" in each.words or each.key == "as_is"
@@ -295,7 +297,7 @@ def seared(strip, for_s, z=None, early_s=0.0):
     wish, solution, _, _ = strip
     off_s = solution.result.steps[0].end_s - early_s
     began = [Began("gentle", 0.0), Began("wait", off_s), Began("sear", off_s + 300.0)]
-    so_far = lived(wish, solution.pull_c, solution.sear, began)
+    so_far = cook_history(wish, solution.pull_c, solution.sear, began)
     return twin(wish, so_far, np.zeros(7) if z is None else z, off_s + 300.0 + for_s)
 
 
@@ -304,7 +306,7 @@ def test_a_sear_stops_by_crust_or_by_core(strip):
     assert plain.by == "crust"
     assert 10.0 < plain.stop_s < 120.0
     late_s = strip[1].result.steps[0].end_s + 950.0
-    late = lived(
+    late = cook_history(
         strip[0],
         strip[1].pull_c,
         strip[1].sear,
@@ -323,7 +325,7 @@ def test_a_longer_sear_that_was_chosen_goes_on_and_tells_its_cost(strip):
     off_s = solution.result.steps[0].end_s
     for sear in (off_s - 900.0, off_s + 950.0):
         began = [Began("gentle", 0.0), Began("wait", sear - 250.0), Began("sear", sear)]
-        longer = lived(wish, solution.pull_c, (solution.sear_s + 60.0, solution.flip_every_s), began)
+        longer = cook_history(wish, solution.pull_c, (solution.sear_s + 60.0, solution.flip_every_s), began)
         chosen = sear_coach(twin(wish, longer, np.zeros(7), sear + 60.0), asked=True)
         assert chosen.by == "asked"
         assert chosen.stop_s == pytest.approx(solution.sear_s)
@@ -346,7 +348,7 @@ def test_a_hold_that_was_chosen_is_followed_and_can_be_made_longer(strip):
     began = [Began("gentle", 0.0), Began("wait", 2350.0)]
     cores = []
     for hold_s in (0.0, 1500.0):
-        so_far = lived(wish, solution.pull_c, solution.sear, began, hold_s=hold_s)
+        so_far = cook_history(wish, solution.pull_c, solution.sear, began, hold_s=hold_s)
         now = twin(wish, so_far, np.zeros(7), 2500.0)
         assert now.current.until.max_s == pytest.approx(wish.wait_s + hold_s - 150.0)
         found = {c.key: c for c in corrections(now, 6000.0)}
@@ -365,7 +367,7 @@ def test_a_hold_that_was_chosen_is_followed_and_can_be_made_longer(strip):
 def test_a_raised_piece_is_followed_where_it_is(strip):
     wish, solution, _, _ = strip
     began = [Began("gentle", 0.0), Began("wait", 2350.0), Began("sear", 2650.0)]
-    high = lived(wish, solution.pull_c, solution.sear, began, [Aside("high", 2670.0)])
+    high = cook_history(wish, solution.pull_c, solution.sear, began, [Aside("high", 2670.0)])
     raised_now = twin(wish, high, np.zeros(7), 2730.0)
     assert min(raised_now.state.browning_s) < min(seared(strip, 80.0).state.browning_s)
 
@@ -373,7 +375,7 @@ def test_a_raised_piece_is_followed_where_it_is(strip):
 def test_a_cook_that_is_all_sear_stops_for_the_middle():
     wish = Wish("strip", 0.028, 0.35, 57.0, method="direct")
     found = solved(wish)
-    so_far = lived(wish, found.pull_c, found.sear, [Began(found.result.steps[0].name, 0.0)])
+    so_far = cook_history(wish, found.pull_c, found.sear, [Began(found.result.steps[0].name, 0.0)])
     ends_s = found.result.steps[0].end_s
     near, far = (sear_coach(twin(wish, so_far, np.zeros(7), ends_s - left)) for left in (15.0, 240.0))
     assert near.by == "core"
