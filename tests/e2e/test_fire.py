@@ -220,3 +220,19 @@ def test_what_is_no_number_is_said_beside_the_field_and_changes_nothing(visit):
     assert short.inner_text() == before
     vent.fill("45,5")
     expect(page.get_by_text("Write a number of %.")).to_be_hidden()
+
+
+def test_a_gas_grill_takes_coals_and_wood_and_says_what_that_does(visit):
+    """A smoker box and half a chimney in a tray: the end gets hotter, its knob goes, the steps say whose grill may."""
+    page = visit("/fire", DESKTOP)
+    page.get_by_label("Grill", exact=True).select_option(label="Gas grill, 3 burners")
+    expect(page.get_by_role("slider", name="Burner 3")).to_be_visible()
+    page.get_by_label("Smoker box").select_option(label="Chunks")
+    page.get_by_label("Coals in a tray").select_option(label="Half a chimney")
+    expect(page.get_by_text("off: coals in its place")).to_be_visible()
+    expect(page.get_by_role("slider", name="Burner 3")).to_be_hidden()
+    expect(page.get_by_text("Tip the coals into the tray.")).to_be_visible()
+    expect(page.get_by_text("Only in a grill whose maker")).to_be_visible()
+    page.get_by_label("Coals in a tray").select_option(label="No coals")
+    expect(page.get_by_role("slider", name="Burner 3")).to_be_visible()
+    expect(page.get_by_text("Tip the coals into the tray.")).to_be_hidden()

@@ -249,3 +249,17 @@ def test_a_reason_leads_into_the_guide_which_is_searched(visit):
     page.get_by_role("button", name="Show all").click()
     page.get_by_text("Dangers", exact=True).first.click()
     expect(page.get_by_role("heading", name="Carbon monoxide")).to_be_visible()
+
+
+def test_a_tri_tip_tells_of_its_thin_end_and_of_what_it_loses(visit):
+    page = visit("/plan", DESKTOP)
+    ready(page)
+    page.get_by_label("What", exact=True).select_option(label="Tri-tip")
+    face = page.get_by_role("region", name="Face")
+    expect(face.get_by_text(re.compile(r"Thin end, [\d.]+ in: ends at 1[34]\d °F"))).to_be_visible(timeout=120_000)
+    ready(page)
+    face.get_by_text("Thin end").click()
+    expect(face.get_by_text(re.compile(r"cut it off .* before the rest is done"))).to_be_visible()
+    expect(face.get_by_text(re.compile("Loses .* of its weight"))).to_be_visible()
+    page.get_by_label("What", exact=True).select_option(label="Strip steak")
+    expect(face.get_by_text("Thin end")).to_be_hidden(timeout=120_000)
