@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from brasko.core.errors import Infeasible, InvalidInput, UnknownName
-from brasko.core.foods.cuts import cut_named
+from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.invert import TOLERANCE_K, even_sear, solved
 from brasko.core.planner.methods import METHODS
@@ -314,3 +314,35 @@ def test_the_core_does_not_fall_while_the_fire_gets_hot(wish):
     wait = next(s for s in result.steps if s.name == "wait")
     waiting = result.core_c[(result.time_s >= wait.start_s) & (result.time_s <= wait.end_s)]
     assert waiting.min() > waiting[0] - 1.0
+
+
+@pytest.mark.parametrize("method", ["direct", "skillet", "sear_then_low", "char_then_bath"])
+def test_what_a_search_kept_is_what_its_programme_gives(method):
+    """Runs that begin over the fire are kept with their curves: the plan's result is its programme, run anew."""
+    wish = replace(RIBEYE, method=method, crust="light")
+    found = solved(wish)
+    again = simulate(wish.food, found.programme, every_s=10.0, frame_s=30.0)
+    assert found.result.peak_core_c == pytest.approx(again.peak_core_c, abs=1e-6)
+    assert [s.end_s for s in found.result.steps] == pytest.approx([s.end_s for s in again.steps], abs=1e-6)
+    assert len(found.result.frame_s) > 10
+    assert found.result.time_s[1] - found.result.time_s[0] == pytest.approx(10.0)
+
+
+@pytest.mark.parametrize("fire", ["gas", "pellet", "kamado"])
+@pytest.mark.parametrize("cut", ["filet", "strip", "tomahawk"])
+def test_a_sear_after_gentle_heat_adds_no_more_than_cooks_pull_under(cut, fire):
+    """25 °F at the most, but for the shortest sear there is. Common practice, no source."""
+    own = cut_named(cut)
+    wish = Wish(cut, own.typical_thickness_m, own.typical_mass_kg, 54.5, fire=fire)
+    found = solved(wish)
+    assert wish.aim_c - found.pull_c <= 14.6 or found.sear_s <= 60.0
+
+
+@pytest.mark.parametrize("cut", sorted(all_cuts()))
+def test_every_cut_says_how_its_juice_leaves(cut):
+    """Shares between none and red meat's; plants hold theirs; fish gives it up sooner."""
+    own = cut_named(cut)
+    assert 0.0 <= own.holding_share <= 1.0
+    assert (own.holding_share == 0.0) == (own.kind == "plant")
+    assert (own.holding_shift_k < 0.0) == (own.kind == "fish")
+    assert own.material.holding_share == own.holding_share
