@@ -1681,8 +1681,8 @@ export interface components {
             readings: components["schemas"]["ReadingOut"][];
             rating: components["schemas"]["RatingOut"];
             drills: components["schemas"]["DrillsOut"];
-            /** Weather Effects */
-            weather_effects: components["schemas"]["SkyOut"][];
+            /** Skies */
+            skies: components["schemas"]["SkyOut"][];
             /** Cursor */
             cursor: string;
         };

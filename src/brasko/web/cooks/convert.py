@@ -265,7 +265,7 @@ def cook_out(cook: Cook) -> CookOut:
             )
             for p in pieces
         ],
-        weather_effects=_skies(pieces[0]),
+        skies=_skies(pieces[0]),
         drills=DrillsOut(flare_up=list(FLARE_UP), black_smoke=list(BLACK_SMOKE), vents=list(VENTS)),
         table_at=table_at(cook, events),
         expected=expected_out(cook, pieces, events, now, seen),

@@ -305,7 +305,7 @@ class CookOut(Schema):
     readings: list[ReadingOut]
     rating: RatingOut
     drills: DrillsOut
-    weather_effects: list[SkyOut]
+    skies: list[SkyOut]
     cursor: str
 
 
