@@ -28,8 +28,8 @@ from brasko.core.forecast.ensemble import ensemble  # noqa: E402
 from brasko.core.forecast.update import forecast_of  # noqa: E402
 
 COOKS, SECONDS = 50, 20
-LONG = {"cut": "tri_tip", "thickness_mm": 60, "mass_g": 1300, "finish_c": 57.0, "salt": "just_before"}
-"""A cook of about two hours, so that a hundred times its speed fits into the time there is."""
+LONG = {"cut": "tri_tip", "thickness_mm": 45, "mass_g": 900, "finish_c": 57.0, "salt": "just_before"}
+"""A cook of more than an hour, so that sixty times its speed fits into the time there is."""
 SHOULDER = {
     "cut": "pork_shoulder",
     "thickness_mm": 130,
@@ -282,7 +282,7 @@ def for_hours(caller: Caller, kitchen: Kitchen) -> None:
     kitchen.start_probe()
     eat_at = (datetime.now(UTC) + timedelta(hours=20)).isoformat()
     plan = caller.call("POST", "/api/plans", {"title": "Long", "eat_at": eat_at, "pieces": [LONG]})
-    how = {"practice": True, "speed": 100, "hands": "plan"}
+    how = {"practice": True, "speed": 60, "hands": "plan"}
     cook = caller.call("POST", f"/api/plans/{plan['id']}/start", how)
     looks: list[tuple[float, float, float]] = []
     update = caller.call("GET", f"/api/cooks/{cook['id']}/updates?after=")
@@ -300,7 +300,7 @@ def for_hours(caller: Caller, kitchen: Kitchen) -> None:
             looks.append((took, (now - last).total_seconds() / clock["speed"], resident_mb(kitchen)))
     whole = datetime.fromisoformat(update["ended_at"]) - datetime.fromisoformat(on["start_at"])
     quarter = len(looks) // 4
-    say(f"| one cook of {whole.total_seconds() / 3600.0:.1f} h at 100 times its speed | {len(looks)} looks |")
+    say(f"| one cook of {whole.total_seconds() / 3600.0:.1f} h at 60 times its speed | {len(looks)} looks |")
     for name, some in (("first", looks[:quarter]), ("last", looks[-quarter:])):
         took, behind, memory = (statistics.median(each) for each in zip(*some, strict=True))
         say(
