@@ -35,7 +35,8 @@ READ_S, READ_EACH_S = 20.0, 8.0
 """To read the middle of one piece, and of each further one (assumed)."""
 LAST_MINUTE_S = 60.0
 TURNED_FROM_S = 20 * 60.0
-START_MARGIN_S = 120.0
+START_MARGIN_S = 170.0
+"""From now until the first task of the earliest plan that is offered: to read it and get up."""
 _AT_THE_FIRE = {"light": 60.0, "bank": 120.0, "fuse": 600.0, "preheat": 20.0, "heat_pan": 20.0, "heat_oven": 20.0}
 """How long hands are busy with a preparation; others take all of theirs."""
 
