@@ -27,9 +27,9 @@ from server import Kitchen  # noqa: E402
 from brasko.core.forecast.ensemble import ensemble  # noqa: E402
 from brasko.core.forecast.update import forecast_of  # noqa: E402
 
-COOKS, SECONDS = 50, 20
-LONG = {"cut": "tri_tip", "thickness_mm": 45, "mass_g": 900, "finish_c": 57.0, "salt": "just_before"}
-"""A cook of more than an hour, so that sixty times its speed fits into the time there is."""
+COOKS, SECONDS = 50, 15
+LONG = {"cut": "tri_tip", "thickness_mm": 30, "mass_g": 600, "finish_c": 57.0, "salt": "just_before"}
+"""A cook of about an hour, so that sixty times its speed fits into the time there is."""
 SHOULDER = {
     "cut": "pork_shoulder",
     "thickness_mm": 130,
