@@ -116,3 +116,13 @@ def test_books_close_with_coals_and_gas_together(kg, knob):
     assert state.balance.relative_error < 1e-9
     assert state.power_w == pytest.approx(sum(setup.grill.kind.burners_w(setup)))
     assert hours_of(setup).usable_s > 0.0
+
+
+def test_coals_in_a_gas_grill_bring_the_cautions_of_coals():
+    """Carbon monoxide and hot ash are a tray's as they are a kettle's. Common practice, no source."""
+    gas = own.shipped()["gas"]
+    tray = replace(gas, setup=replace(gas.setup, coal_tray_kg=1.0))
+    assert not own.planner_fire(gas, STEAK.geometry, 0.1).charcoal
+    found = own.planner_fire(tray, STEAK.geometry, 0.1)
+    assert found.charcoal
+    assert found.gas

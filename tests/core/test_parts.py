@@ -83,3 +83,20 @@ def test_the_thin_tail_of_a_breast_is_told_to_be_folded_and_never_ends_below_the
     (tail,) = parts_told(breast, solved(breast, quick=True), quick=True)
     assert tail.peak_c > 74.5
     assert "Fold it under" in tail.words
+
+
+@pytest.mark.parametrize(
+    "wish",
+    [
+        Wish("chicken_breast", 0.032, 0.23, 74.5, method="sear_then_low", crust="light"),
+        replace(TRI_TIP, finish_c=62.8, at_risk=True),
+    ],
+    ids=["poultry", "a guest at risk"],
+)
+def test_what_must_read_a_figure_is_never_taken_off_sooner_by_a_forecast(wish):
+    """A thin end of it stays until a thermometer shows the figure: no minutes, no cooler place. Source: fsis_safe_temperatures."""
+    assert wish.reading_c is not None
+    (end,) = parts_told(wish, solved(wish, quick=True))
+    assert end.sooner_s is None
+    assert end.turned_c is None
+    assert "cut it off" not in end.words

@@ -194,7 +194,7 @@ def fire_of(
     return Fire(
         "own", name, tuple(zones), preparations_of(setup), convert_s=convert,
         convert_name=setup.grill.kind.convert_name(), convert_why=convert_why(setup, convert),
-        charcoal=setup.grill.kind.fuel in ("charcoal", "wood", "pellets"), gas=setup.grill.kind.fuel == "gas",
+        charcoal=setup.grill.kind.fuel in ("charcoal", "wood", "pellets") or setup.coal_tray_kg > 0.0, gas=setup.grill.kind.fuel == "gas",
     )  # fmt: skip
 
 

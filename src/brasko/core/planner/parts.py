@@ -53,7 +53,8 @@ class PartTold:
 
 
 def parts_told(wish: Wish, solution: Solution, *, quick: bool = False) -> tuple[PartTold, ...]:
-    """Each uneven part of the piece; quick leaves out when an end is done. Checked: tests/core/test_parts.py."""
+    """Each uneven part of the piece; quick leaves out when an end is done. What must read a
+    figure is never taken off, nor laid cooler, by a forecast. Checked: tests/core/test_parts.py."""
     return tuple(
         _end_told(wish, solution, part, quick) if part.at == "end" else _edge_told(wish, solution, part)
         for part in parts_of(wish.cut)
@@ -87,12 +88,13 @@ def _end_told(wish: Wish, solution: Solution, part: Part, quick: bool) -> PartTo
     clocked = _as_it_went(solution)
     wanted = max(wish.finish_c, wish.reading_c or 0.0)
     peak = _peak_c(wish, thin, clocked)
-    turned = _turned(wish, clocked)
+    foreseen_will_do = wish.reading_c is None
+    turned = _turned(wish, clocked) if foreseen_will_do else None
     turned_c = None if turned is None else _peak_c(wish, thin, turned)
     if turned_c is not None and peak - turned_c < WORTH_TURNING_K:
         turned_c = None
     over = peak > wanted + AS_WISHED_K
-    sooner = _sooner_s(wish, thin, clocked, wanted) if over and not quick else None
+    sooner = _sooner_s(wish, thin, clocked, wanted) if over and not quick and foreseen_will_do else None
     said = _end_words(part, wish, peak, wanted, turned_c, sooner)
     return PartTold(part.key, part.name, part.at, wish.thickness_m * part.share, wanted, peak, turned_c, sooner, said)
 
