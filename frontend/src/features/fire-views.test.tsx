@@ -225,6 +225,10 @@ describe("what a fire gives", () => {
     expect(text()).toContain("flashes");
     show(<Danger kind={{ ...kettle, kind: "gas" } as Schemas["GrillKind"]} />);
     expect(text()).toContain("soapy water");
+    expect(text()).not.toContain("carbon monoxide");
+    show(<Danger kind={{ ...kettle, kind: "gas" } as Schemas["GrillKind"]} tray />);
+    expect(text()).toContain("carbon monoxide");
+    expect(text()).toContain("licensed fitter");
   });
   it("draws its course and can go back to the settled fire", () => {
     const onAt = vi.fn();

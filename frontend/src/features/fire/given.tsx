@@ -298,12 +298,16 @@ const DANGER: Record<string, string> = {
   oven: "A hot skillet and its fat burn: lid at hand to smother, never water.",
 };
 
-/** The danger note of this fire, once. */
-export function Danger({ kind }: { kind: Schemas["GrillKind"] }) {
+const TRAY =
+  " Charcoal in it makes carbon monoxide and hot ash too: outdoors only, even while it cools; ash stays hot for a day or two.";
+
+/** The danger note of this fire, once; coals may lie where gas burns. */
+export function Danger({ kind, tray = false }: { kind: Schemas["GrillKind"]; tray?: boolean }) {
   const own = kind.kind === "kamado" ? " Ease the lid open a little first, or it flashes." : "";
   return (
     <p className="m-0 border-l-4 border-agency pl-2 text-sm">
-      <strong>Take care.</strong> {DANGER[kind.kind] ?? COAL + own} Local fire codes and bans come first.
+      <strong>Take care.</strong> {DANGER[kind.kind] ?? COAL + own}
+      {tray && TRAY} Local fire codes and bans come first.
     </p>
   );
 }

@@ -353,7 +353,7 @@ function Builder({
           <section aria-label="Making it ready" className="plate flex flex-col gap-3 p-4">
             <h2 className="m-0 text-lg">Making it ready</h2>
             <Steps told={course.shown} system={system} weather={draft.setup.weather} />
-            <Danger kind={kind} />
+            <Danger kind={kind} tray={(draft.setup.coal_tray_kg ?? 0) > 0} />
           </section>
         )}
         <section aria-label="Keep it" className="plate p-4">
