@@ -45,7 +45,7 @@ RIM_MATTERS = 0.005
 """Other flips than the usual only where they make the grey rim thinner by half a per cent of the thickness."""
 MAX_FLIPS_TRIED = 3
 MOST_SEARS, MOST_SHORTENED = 3, 5
-"""A colder piece wants a longer sear, and a longer sear an earlier pull: so often are both found anew."""
+"""A colder piece wants a longer sear, and a longer sear an earlier pull: so often are both found anew; so often is one made shorter."""
 FRUITLESS_SEAR_S = 240.0
 """Where a fire does not brown a piece in MAX_SEAR_S it is seared for two minutes a side: longer only dries it (assumed)."""
 HIGHEST_ABOVE_AIM_K = 3.0

@@ -25,6 +25,7 @@ AS_WISHED_K = 2.0
 WORTH_TURNING_K = 1.5
 LEAST_SOONER_S = 120.0
 LEAST_SLOW_S = 60.0
+"""Less of a difference is not worth turning the piece for, or cutting an end off; no slow phase is shorter (assumed)."""
 HALVINGS = 9
 """Of the slow phase, to find when an end is done: to a few seconds."""
 

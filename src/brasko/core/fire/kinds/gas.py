@@ -50,6 +50,7 @@ SEAR_PLATE_SHARE = Sourced(0.45, "-", "", "assumed")
 """Share of a burner's heat that its plate radiates upwards; a sear burner is made for it."""
 TRAY_KG = (0.3, 2.0)
 TRAY_COAL = "briquettes"
+"""What a tray may hold, and of what (assumed)."""
 TRAY_COVER = Sourced(0.92, "-", "", "assumed")
 """Share of the tray that coals fill."""
 LOW = 0.3
