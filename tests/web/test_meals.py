@@ -75,6 +75,20 @@ def test_any_hour_may_be_the_fixed_one(mara, what, key):
     assert "eat_at" in errors(past)
 
 
+def test_what_is_picked_for_the_hour_that_is_offered_can_be_met(mara):
+    def asked(at):
+        wanted = {"cut": "ribeye", "thickness_mm": 38, "eat_at": at}
+        piece = mara.call("POST", "/api/plans/pick", wanted).json()["piece"]
+        return mara.call(
+            "POST", "/api/plans/preview", {"pieces": [piece], "anchor": {"what": "eat", "at": at}, "ranges": True}
+        )
+
+    refused = asked(in_hours(0.1).isoformat())
+    assert refused.status_code == 422
+    offered = next(e["suggestion"] for e in refused.json()["errors"] if e["field"] == "eat_at")
+    assert asked(offered).status_code == 200
+
+
 def test_a_pick_uses_the_household_s_grill_and_can_be_planned(mara):
     pick = mara.call(
         "POST", "/api/plans/pick", {"cut": "strip", "thickness_mm": 38, "eat_at": in_hours(8).isoformat()}
