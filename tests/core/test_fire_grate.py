@@ -18,7 +18,7 @@ from brasko.core.fire.grate import FOOD_C, at_time, grate_map, half_distance_gai
 from brasko.core.fire.grills import WARES, Grate, Spot
 from brasko.core.fire.hand import PAIN_THRESHOLD, hand_flux_w_m2, hand_seconds
 from brasko.core.fire.kinds import GRILLS
-from brasko.core.fire.own import fire_of
+from brasko.core.fire.own import fire_of, opened_for_sear
 from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import Placed, laid, spot
 from brasko.core.fire.setup import usual_setup
@@ -164,6 +164,17 @@ def test_crowding_overlap_rim_and_missing_refuge_are_said():
     packed += [Placed("w", -0.2, 0.0, 0.1, 0.5), Placed("e", 0.2, 0.0, 0.1, 0.5)]
     assert "crowded" in {w.key for w in laid(level, packed).warnings}
     assert laid(KETTLE, [steak("one", -0.15)]).warnings == ()
+
+
+@pytest.mark.parametrize(("grill", "how"), [("kettle", "Bank the coals"), ("gas_3", "burner"), ("pellet", "lower")])
+def test_a_refuge_is_made_as_that_kind_of_grill_makes_one(grill, how):
+    """Common practice, no source."""
+    hot = opened_for_sear(usual_setup(GRILLS[grill]))
+    if hot.charcoal is not None:
+        hot = replace(hot, charcoal=Charcoal("level", 2.4), drip_pan=False)
+    told = [w for w in laid(hot, [steak("fat", 0.1, 0.0, 0.3)]).warnings if w.key == "no_refuge"]
+    assert len(told) == 1
+    assert how in told[0].text
 
 
 def test_a_long_piece_across_the_zones_is_called_uneven():

@@ -327,7 +327,7 @@ def _warnings(
             Advice(
                 "no_refuge",
                 f"Only {refuge * 100:.0f} % of the grate is a cool refuge, and fatty food lies over the fire. "
-                "Bank the coals on one side, or leave a burner off.",
+                f"{setup.grill.kind.refuge}",
                 tuple(p.key for p in fatty),
             )
         )  # fmt: skip

@@ -26,6 +26,7 @@ class Chimney(CharcoalKind):
     is_drawn: ClassVar[bool] = True
     can_be_fed: ClassVar[bool] = False
     converts: ClassVar[Converts] = "not"
+    refuge: ClassVar[str] = "Lift it off with the tongs when it flares; keep a plate beside it."
 
     def grills(self) -> tuple[Grill, ...]:
         return (

@@ -20,6 +20,7 @@ class Controlled(GrillKind):
     """A set temperature that is held."""
 
     rules: ClassVar[Rules] = "controller"
+    refuge: ClassVar[str] = "There is no cooler side: set it lower, and a pan under what drips."
 
     def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
         controller = base.grill.controller

@@ -67,6 +67,7 @@ class Gas(GrillKind):
     plume_under_lid: ClassVar[bool] = False
     converts: ClassVar[Converts] = "by its course"
     nitrous: ClassVar[float] = 0.3
+    refuge: ClassVar[str] = "Turn off the burner at one end, and move it there when it flares."
 
     def grills(self) -> tuple[Grill, ...]:
         return tuple(gas_grill(n, sear=n >= 4, side=n >= 3) for n in (2, 3, 4, 5, 6))

@@ -30,6 +30,7 @@ class Kamado(CharcoalKind):
     seared_on_the_way_up: ClassVar[bool] = True
     converts: ClassVar[Converts] = "by its course"
     flashes_back: ClassVar[bool] = True
+    refuge: ClassVar[str] = "Put the plate in under it until the fat has run off."
 
     def grills(self) -> tuple[Grill, ...]:
         return (

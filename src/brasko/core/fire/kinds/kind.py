@@ -148,6 +148,7 @@ class GrillKind:
     nitrous             how much of the gases that make a smoke ring its fire gives, of a wood fire (assumed)
     converts            how it comes from gentle to searing heat
     flashes_back        air let in at once makes it flash
+    refuge              how a cool place to flee to is made on it
     """
 
     key: ClassVar[str]
@@ -166,6 +167,7 @@ class GrillKind:
     seared_on_the_way_up: ClassVar[bool] = False
     converts: ClassVar[Converts] = "in minutes"
     flashes_back: ClassVar[bool] = False
+    refuge: ClassVar[str] = "Bank the coals on one side."
     nitrous: ClassVar[float] = 1.0
     follows_gas: ClassVar[Sourced] = GAS_HEAT
     blows_w_k: ClassVar[Sourced] = NOTHING
