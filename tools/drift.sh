@@ -5,17 +5,17 @@ cd "$(dirname "$0")/.."
 export PATH="$PWD/.venv/bin:$PATH"
 made=$(mktemp -d)
 trap 'rm -rf "$made"' EXIT
+same() {
+  diff -q "$made/$(basename "$1")" "$1" || { echo "$1 is out of date. Run: make types" >&2; exit 1; }
+}
 python manage.py export_openapi_schema --api brasko.web.config.api.api --indent 1 > "$made/openapi.json"
-diff -q "$made/openapi.json" docs/formats/openapi.json || { echo "docs/formats/openapi.json is out of date. Run: make types" >&2; exit 1; }
+same docs/formats/openapi.json
 (cd frontend && npx openapi-typescript ../docs/formats/openapi.json --default-non-nullable=false -o "$made/schema.gen.ts" >/dev/null)
-diff -q "$made/schema.gen.ts" frontend/src/api/schema.gen.ts || { echo "schema.gen.ts is out of date. Run: make types" >&2; exit 1; }
+same frontend/src/api/schema.gen.ts
 python tools/formats.py "$made"
+same frontend/src/api/answers.gen.ts
 for schema in docs/formats/*.schema.json; do
-  diff -q "$made/$(basename "$schema")" "$schema" || { echo "$schema is out of date. Run: make types" >&2; exit 1; }
+  same "$schema"
 done
-python manage.py makemigrations --check --dry-run >/dev/null || { echo "A model change has no migration. Run: python tools/formats.py "$made"
-for schema in docs/formats/*.schema.json; do
-  diff -q "$made/$(basename "$schema")" "$schema" || { echo "$schema is out of date. Run: make types" >&2; exit 1; }
-done
-python manage.py makemigrations" >&2; exit 1; }
+python manage.py makemigrations --check --dry-run >/dev/null || { echo "A model change has no migration. Run: python manage.py makemigrations" >&2; exit 1; }
 echo "No drift."

@@ -1,4 +1,4 @@
-"""Write the JSON Schemas of what the command line reads and prints into a folder."""
+"""Write the JSON Schemas of what the command line reads and prints, and the declared answers for the interface."""
 
 import json
 import sys
@@ -11,9 +11,11 @@ sys.path.insert(0, str(ROOT / "src"))
 
 from brasko.cli.plan_format import MealPlanOut, PlanOut, WishIn  # noqa: E402
 from brasko.cli.simulation_format import SimulationIn, SimulationOut  # noqa: E402
+from brasko.core.planner.piece import Declared  # noqa: E402
 from brasko.formats.cook import CookIn, CookOut  # noqa: E402
 from brasko.formats.fire import FireIn, FireOut  # noqa: E402
 from brasko.formats.meal import MealIn  # noqa: E402
+from brasko.formats.piece import ANSWERS, OUTSIDE  # noqa: E402
 
 FORMATS: dict[str, type[BaseModel]] = {
     "simulation-1": SimulationIn,
@@ -29,11 +31,34 @@ FORMATS: dict[str, type[BaseModel]] = {
 }
 
 
-def main(folder: Path) -> None:
+ANSWERS_FILE = "answers.gen.ts"
+ANSWERS_HEAD = """// Written by `make types` from the answers that the core declares. Do not edit.
+import type { Answer } from "./answers";
+
+export const ANSWERS: readonly Answer[] = """
+
+
+def answer_told(each: Declared) -> dict[str, object]:
+    """A declared answer as the interface has it: figures in the unit outside, None where the cut brings it."""
+    asked = each.answer
+    low, high = asked.slider or (asked.low, asked.high)
+    return {
+        "field": each.outside, "kind": asked.kind, "words": asked.words, "low": low, "high": high,
+        "options": [{"key": key, "name": name[0].upper() + name[1:]} for key, name in asked.named().items()],
+        "usual": each.to_outside(each.default) if each.has_default else None,
+        "resetBy": [OUTSIDE[name] for name in asked.reset_by], "picked": asked.picked, "group": asked.group,
+        "when": asked.when, "own": asked.own, "starts": asked.starts,
+    }  # fmt: skip
+
+
+def main(folder: Path, typed: Path) -> None:
+    told = json.dumps([answer_told(each) for each in ANSWERS.values()], indent=1, ensure_ascii=False)
+    (typed / ANSWERS_FILE).write_text(f"{ANSWERS_HEAD}{told};\n")
     for name, model in FORMATS.items():
         schema = {"$schema": "https://json-schema.org/draft/2020-12/schema", **model.model_json_schema()}
         (folder / f"{name}.schema.json").write_text(json.dumps(schema, indent=1, ensure_ascii=False) + "\n")
 
 
 if __name__ == "__main__":
-    main(Path(sys.argv[1]) if len(sys.argv) > 1 else ROOT / "docs" / "formats")
+    made = Path(sys.argv[1]) if len(sys.argv) > 1 else None
+    main(made or ROOT / "docs" / "formats", made or ROOT / "frontend" / "src" / "api")

@@ -1,8 +1,11 @@
 """What the core refuses, field by field, before anything is computed."""
 
+from dataclasses import replace
 from pathlib import Path
 
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 import brasko.core
 from brasko.core import errors
@@ -10,6 +13,8 @@ from brasko.core.errors import BraskoError, Infeasible, InvalidInput, UnknownNam
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.shape import Geometry, piece
 from brasko.core.heat.simulation import Food, simulate
+from brasko.core.planner.piece import declared, with_answers
+from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Side, Step, Surroundings, Until, shifted
 from brasko.core.units import celsius, fahrenheit, inches, metres
 
@@ -58,9 +63,9 @@ def test_a_flip_takes_a_second_at_least():
     [
         (
             lambda: piece(0.0015, 0.45, 1050.0),
-            r"thickness_mm must be between 3 and 200 mm \(got 1\.5\)\. A 1\.5 in steak is 38 mm\.",
+            r"thickness_m must be between 3 and 200 mm \(got 1\.5\)\. A 1\.5 in steak is 38 mm\.",
         ),
-        (lambda: piece(0.03, 500.0, 1050.0), r"mass_g must be between 5 and 200000 g \(got 500000\)"),
+        (lambda: piece(0.03, 500.0, 1050.0), r"mass_kg must be between 5 and 200000 g \(got 500000\)"),
         (lambda: piece(0.03, 0.45, 1050.0, "bar", 0.0), "length_mm must be between 10 and 2000 mm"),
         (lambda: piece(0.03, 0.45, 1050.0, "sphere"), r"""shape must be "disc" or "bar" \(got 'sphere'\)"""),
         (lambda: Food(DISC, MATERIAL, 300.0), "start_c must be between -5 and 150"),
@@ -126,3 +131,27 @@ def test_every_source_that_is_named_is_in_the_bibliography():
     used = {v.source for v in vars(constants).values() if hasattr(v, "source") and v.source}
     assert used <= keys
     assert len(keys) >= 10
+
+
+def test_what_goes_with_a_method_is_set_back_and_nothing_else():
+    set_ = Wish("ribeye", 0.038, 0.45, 55.0, fire="kettle_two_zone", gentle_c=110.0, flip_every_s=20.0, sear_fire="chimney",
+                pull_offset_k=5.0, salt="overnight", rest_s=600.0, count=3)  # fmt: skip
+    other = with_answers(set_, method="direct")
+    back = {"fire": None, "gentle_c": None, "flip_every_s": None, "sear_fire": None, "pull_offset_k": None}
+    assert other == replace(set_, method="direct", **back)
+    assert with_answers(set_, method="direct", fire="gas").fire == "gas"
+    assert with_answers(set_, finish_c=60.0) == replace(set_, finish_c=60.0)
+
+
+@given(st.sampled_from(list(declared(Wish).values())), st.floats(0.1, 500.0))
+def test_an_answer_comes_back_from_outside_as_it_went(each, value):
+    assert each.to_core(each.to_outside(value)) == pytest.approx(value, rel=1e-12)
+
+
+def test_every_answer_that_resets_another_is_declared():
+    answers = declared(Wish)
+    assert len(answers) >= 32
+    for each in answers.values():
+        assert set(each.answer.reset_by) <= answers.keys(), each.name
+        assert each.has_default or each.answer.of_cut is not None or each.name == "cut"
+        assert (each.answer.low is None) == (each.answer.high is None)

@@ -31,6 +31,12 @@ def added(copy: Path, table: str, row: str, header_has: str) -> None:
     file.write_text(f"{text.rstrip()}\n{row}\n", encoding="utf-8")
 
 
+def edited(file: Path, old: str, new: str) -> None:
+    text = file.read_text(encoding="utf-8")
+    assert text.count(old) == 1
+    file.write_text(text.replace(old, new), encoding="utf-8")
+
+
 def run(copy: Path, code: str) -> str:
     """What a few lines of Python print with the copy instead of the program itself."""
     environment = {**os.environ, "PYTHONPATH": str(copy)}
@@ -95,6 +101,47 @@ def test_a_kind_of_grill_is_a_file_and_a_row(copy):
         "print('fire_pit' in KINDS, settled(usual_setup(next(g for g in GRILLS.values() if g.kind.key == 'fire_pit'))).alight)",
     )
     assert said.split() == ["True", "True"]
+
+
+WOOD = """    wood: Annotated[str, Answer("name", "Wood", names={"oak": "Oak", "apple": "Apple"}, reset_by=("method",), group="fire",
+        when="gentle")] = "oak"
+    # fmt: on
+"""
+ASKED = """
+import json
+from brasko.cli.plan_format import WishIn
+from brasko.core.errors import InvalidInput
+from brasko.core.planner.choose import choice_of
+from brasko.core.planner.piece import with_answers
+from brasko.formats.meal import MealIn, PieceIn
+from brasko.formats.meal_convert import wish_of
+from brasko.formats.piece import ANSWERS, spoken_wish
+piece = {"cut": "ribeye", "thickness_mm": 38, "method": "low_and_slow", "finish_c": 60, "crust": "none"}
+smoke = {wood: choice_of(wish_of(PieceIn(**piece, wood=wood))).smoke.dose_g_m2 for wood in ("oak", "apple")}
+try:
+    wish_of(PieceIn(**piece, wood="lead"))
+except InvalidInput as exc:
+    refused = str(exc)
+said = WishIn.model_validate({"format": "brasko/wish@1", "cut": "ribeye", "eat_at": "2030-06-01T18:00:00Z", "wood": "Apple"})
+print(json.dumps({
+    "share": smoke["apple"] / smoke["oak"], "refused": refused, "spoken": spoken_wish(said, "kitchen").wood,
+    "format": "wood" in MealIn.model_json_schema()["$defs"]["PieceIn"]["properties"], "asked": ANSWERS["wood"].answer.words,
+    "back": with_answers(wish_of(PieceIn(**piece, wood="apple")), method="direct", fire="gas").wood,
+}))
+"""
+
+
+def test_a_field_of_a_piece_is_a_row_and_its_effect(copy):
+    """One more answer, the wood for smoke: declared, and felt in the smoke; formats, command line, bounds and resets follow."""
+    before = {p: p.read_bytes() for p in copy.rglob("*.py")}
+    edited(copy / "brasko/core/planner/wish.py", "    # fmt: on\n", WOOD)
+    share = "dose = {'oak': 1.0, 'apple': 0.8}[wish.wood] * max(doses.values())"
+    edited(copy / "brasko/core/planner/smoke.py", "dose = max(doses.values())", share)
+    found = json.loads(run(copy, ASKED))
+    assert found.pop("share") == pytest.approx(0.8)
+    assert found.pop("refused").startswith("wood is not known (got 'lead'). Known: apple, oak")
+    assert found == {"spoken": "apple", "format": True, "asked": "Wood", "back": "oak"}
+    assert len([p for p in copy.rglob("*.py") if before.get(p) != p.read_bytes()]) == 2
 
 
 @pytest.mark.parametrize("page", sorted((ROOT / "docs/how-to").glob("*.md")), ids=lambda p: p.stem)

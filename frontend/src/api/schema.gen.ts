@@ -1525,28 +1525,6 @@ export interface components {
             scales: components["schemas"]["ScaleOut"][];
             /** Methods */
             methods: components["schemas"]["MethodOut"][];
-            /** Treatments */
-            treatments: components["schemas"]["ChoiceOut"][];
-            /** Crusts */
-            crusts: components["schemas"]["ChoiceOut"][];
-            /** Rests */
-            rests: components["schemas"]["ChoiceOut"][];
-            /** Salts */
-            salts: components["schemas"]["ChoiceOut"][];
-            /** Marks */
-            marks: components["schemas"]["ChoiceOut"][];
-            /** Lids */
-            lids: components["schemas"]["ChoiceOut"][];
-            /** Wraps */
-            wraps: components["schemas"]["ChoiceOut"][];
-            /** Fats */
-            fats: components["schemas"]["ChoiceOut"][];
-            /** Rubs */
-            rubs: components["schemas"]["ChoiceOut"][];
-            /** Finishes */
-            finishes: components["schemas"]["ChoiceOut"][];
-            /** Thaws */
-            thaws: components["schemas"]["ChoiceOut"][];
             /** Appetites */
             appetites: components["schemas"]["ChoiceOut"][];
             /** Salt Kinds */
@@ -2101,129 +2079,183 @@ export interface components {
          * @description One piece as its eater wants it; everything but cut and thickness has a default.
          */
         PieceIn: {
-            /** Cut */
+            /**
+             * Cut
+             * @description What
+             */
             cut: string;
-            /** Thickness Mm */
+            /**
+             * Thickness Mm
+             * @description How thick
+             */
             thickness_mm: number;
-            /** Mass G */
+            /**
+             * Mass G
+             * @description Weight of one
+             */
             mass_g?: number | null;
-            /** Finish C */
+            /**
+             * Finish C
+             * @description Finish
+             */
             finish_c?: number | null;
             /**
-             * Start C
-             * @default 4
+             * Count
+             * @description How many alike
+             * @default 1
              */
-            start_c?: number;
-            /**
-             * Method
-             * @default low_then_sear
-             */
-            method?: string;
-            /** Fire */
-            fire?: string | null;
-            /** Gentle C */
-            gentle_c?: number | null;
-            /**
-             * Crust
-             * @default good
-             */
-            crust?: string;
-            /** Flip Every S */
-            flip_every_s?: number | null;
-            /**
-             * Rest
-             * @default foil
-             */
-            rest?: string;
-            /** Rest Min */
-            rest_min?: number | null;
-            /**
-             * Salt
-             * @default hour
-             */
-            salt?: string;
-            /**
-             * Temper Min
-             * @default 0
-             */
-            temper_min?: number;
-            /**
-             * Air C
-             * @default 22
-             */
-            air_c?: number;
-            /**
-             * Treatment
-             * @default whole
-             */
-            treatment?: string;
-            /**
-             * Below Agency Accepted
-             * @default false
-             */
-            below_agency_accepted?: boolean;
-            own_fire?: components["schemas"]["OwnFireIn"] | null;
-            /** Sear Fire */
-            sear_fire?: string | null;
-            /**
-             * Marks
-             * @default none
-             */
-            marks?: string;
-            /**
-             * Lid
-             * @default usual
-             */
-            lid?: string;
-            /**
-             * Fat
-             * @default oil
-             */
-            fat?: string;
-            /**
-             * Wrap
-             * @default none
-             */
-            wrap?: string;
-            /** Pull Offset */
-            pull_offset?: number | null;
-            /** Salt Min */
-            salt_min?: number | null;
-            /**
-             * Rub
-             * @default none
-             */
-            rub?: string;
-            /**
-             * Finishing
-             * @default none
-             */
-            finishing?: string;
+            count?: number;
             /**
              * Boned
+             * @description The bone is taken out
              * @default false
              */
             boned?: boolean;
             /**
+             * Treatment
+             * @description As bought
+             * @default whole
+             */
+            treatment?: string;
+            /**
              * Frozen
+             * @description It is frozen
              * @default false
              */
             frozen?: boolean;
             /**
              * Thaw
+             * @description Thaw it
              * @default fridge
              */
             thaw?: string;
             /**
+             * Start C
+             * @description Out of the fridge at
+             * @default 4
+             */
+            start_c?: number;
+            /**
+             * Temper Min
+             * @description Temper for
+             * @default 0
+             */
+            temper_min?: number;
+            /**
+             * Air C
+             * @description In an air of
+             * @default 22
+             */
+            air_c?: number;
+            /**
              * At Risk
+             * @description A young child, or a pregnant, older or immune-weakened guest eats of it.
              * @default false
              */
             at_risk?: boolean;
             /**
-             * Count
-             * @default 1
+             * Below Agency Accepted
+             * @description Who eats it has chosen to have it below the agency's figure. Kept with the plan.
+             * @default false
              */
-            count?: number;
+            below_agency_accepted?: boolean;
+            /**
+             * Salt
+             * @description Salt
+             * @default hour
+             */
+            salt?: string;
+            /**
+             * Salt Min
+             * @description Salt this long before
+             */
+            salt_min?: number | null;
+            /**
+             * Rub
+             * @description Rub
+             * @default none
+             */
+            rub?: string;
+            /**
+             * Fat
+             * @description Fat in the pan
+             * @default oil
+             */
+            fat?: string;
+            /**
+             * Finishing
+             * @description Last touch
+             * @default none
+             */
+            finishing?: string;
+            /**
+             * Method
+             * @description Method
+             * @default low_then_sear
+             */
+            method?: string;
+            /**
+             * Fire
+             * @description Fire
+             */
+            fire?: string | null;
+            /** @description A fire of the cook's own */
+            own_fire?: components["schemas"]["OwnFireIn"] | null;
+            /**
+             * Sear Fire
+             * @description Sear on
+             */
+            sear_fire?: string | null;
+            /**
+             * Gentle C
+             * @description Gentle side at
+             */
+            gentle_c?: number | null;
+            /**
+             * Wrap
+             * @description Wrap
+             * @default none
+             */
+            wrap?: string;
+            /**
+             * Crust
+             * @description Crust
+             * @default good
+             */
+            crust?: string;
+            /**
+             * Marks
+             * @description Marks
+             * @default none
+             */
+            marks?: string;
+            /**
+             * Flip Every S
+             * @description Flip every
+             */
+            flip_every_s?: number | null;
+            /**
+             * Lid
+             * @description Lid
+             * @default usual
+             */
+            lid?: string;
+            /**
+             * Pull Offset
+             * @description Pull below the finish by
+             */
+            pull_offset?: number | null;
+            /**
+             * Rest
+             * @description Rest
+             * @default foil
+             */
+            rest?: string;
+            /**
+             * Rest Min
+             * @description Rest for
+             */
+            rest_min?: number | null;
         };
         /** PieceResult */
         PieceResult: {

@@ -5,7 +5,9 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { Problem, type Schemas } from "@/api/client";
 import { GrateSurface, type Item, ZoneList } from "@/chart/grate-surface";
 
-import { Building, Switch } from "./fire/building";
+import { Tick } from "@/ui/controls";
+
+import { Building } from "./fire/building";
 import { CourseChart } from "./fire/course-chart";
 import { Danger, FoodTable, InShort, Notes, Steps } from "./fire/given";
 import type { FireReference } from "./fire/model";
@@ -302,7 +304,7 @@ describe("how it is laid", () => {
     const onChange = vi.fn();
     show(
       <>
-        <Switch label="Lid open" on={false} onChange={onChange} />
+        <Tick label="Lid open" value={false} onChange={onChange} />
         <Undo what="Old kettle" onBack={() => onChange("back")} />
       </>,
     );

@@ -22,7 +22,6 @@ import {
   withAnswers,
   withCut,
   withFocused,
-  withMethod,
   withoutPiece,
   withPick,
   withPiece,
@@ -107,7 +106,7 @@ describe("draft", () => {
       marks: "none",
       sear_fire: "chimney",
     });
-    expect(focused(withMethod(set, "skillet")).piece).toMatchObject({
+    expect(focused(withAnswers(set, { method: "skillet" })).piece).toMatchObject({
       method: "skillet",
       fire: null,
       flip_every_s: null,

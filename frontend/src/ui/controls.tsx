@@ -60,6 +60,35 @@ export function Field({ label, error, hint, children }: FieldProps) {
   );
 }
 
+interface TickProps {
+  label: ReactNode;
+  value: boolean;
+  onChange: (value: boolean) => void;
+  error?: ReactNode;
+}
+
+/** A checkbox beside what it means. */
+export function Tick({ label, value, onChange, error }: TickProps) {
+  return (
+    <label className="flex min-h-11 items-start gap-3 py-3 text-sm leading-5">
+      <input
+        type="checkbox"
+        checked={value}
+        onChange={(e) => onChange(e.target.checked)}
+        className="mt-0.5 accent-(--c-ember)"
+      />
+      <span>
+        {label}
+        {error && (
+          <span role="alert" className="block text-alarm">
+            {error}
+          </span>
+        )}
+      </span>
+    </label>
+  );
+}
+
 export const BOX =
   "min-h-11 w-full rounded-bar border border-seam bg-ground px-3 text-ink aria-[invalid=true]:border-alarm aria-[invalid=true]:border-2";
 

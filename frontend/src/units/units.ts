@@ -100,6 +100,25 @@ export const altitude = (system: System): Scale =>
 export const minutes: Scale = { unit: "min", step: 5, digits: 0, shown: (v) => v, si: (v) => v };
 export const secondsStep: Scale = { unit: "s", step: 5, digits: 0, shown: (v) => v, si: (v) => v };
 export const count: Scale = { unit: "", step: 1, digits: 0, shown: (v) => v, si: (v) => v };
+/** How a kind of figure is written, by the unit that formats have it in. */
+export function scaleOf(kind: string, system: System): Scale {
+  switch (kind) {
+    case "length":
+      return thickness(system);
+    case "mass":
+      return mass(system);
+    case "temperature":
+      return temperature(system);
+    case "rise":
+      return temperatureStep(system);
+    case "minutes":
+      return minutes;
+    case "seconds":
+      return secondsStep;
+    default:
+      return count;
+  }
+}
 /** A price of a kilogram or a pound, in any money. */
 export const priceScale = (system: System): Scale =>
   system === "us"

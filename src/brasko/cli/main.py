@@ -58,6 +58,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
 def _answered(verb: Verb, raw: Any) -> int:
     from brasko.core.errors import Infeasible, InvalidInput
     from brasko.core.phrases import rendered
+    from brasko.formats.piece import OUTSIDE, SPOKEN, renamed
+
+    names = SPOKEN if verb is VERBS["plan"] else OUTSIDE
 
     command = getattr(import_module(verb.module), verb.function)
     try:
@@ -66,10 +69,10 @@ def _answered(verb: Verb, raw: Any) -> int:
         return _failed(str(exc), WRONG_INPUT)
     except InvalidInput as exc:
         offer = f" Earliest: {exc.suggestion}." if exc.field == "eat_at" and exc.suggestion else ""
-        return _failed(rendered(str(exc)) + offer, WRONG_INPUT)
+        return _failed(rendered(f"{renamed(exc.field, names)} {exc.message}") + offer, WRONG_INPUT)
     except Infeasible as exc:
         could = "; ".join(rendered(remedy.text) for remedy in exc.remedies)
-        return _failed(f"{exc.field}: {rendered(exc.reason)} You could: {could}.", NOT_TO_BE_HAD)
+        return _failed(f"{renamed(exc.field, names)}: {rendered(exc.reason)} You could: {could}.", NOT_TO_BE_HAD)
     return 0
 
 

@@ -6,84 +6,22 @@ from datetime import UTC, datetime, timedelta
 
 from brasko.cli.plan_format import AmountsOut, MealPlanOut, MealTaskOut, PiecePlanOut, PlanOut, SpanOut, TaskOut, WishIn
 from brasko.cli.simulation_format import StepOut
-from brasko.core.fire.own import PLANNER_FIRES
-from brasko.core.fire.rests import RESTS
-from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.doneness import scale_named
-from brasko.core.foods.fats import FATS
 from brasko.core.phrases import rendered
 from brasko.core.planner.amounts import amounts
 from brasko.core.planner.meal import meal
-from brasko.core.planner.methods import CRUSTS, METHODS, SALTS
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.ranges import Span
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.timeline import check_eating_time
-from brasko.core.planner.wish import Wish
-from brasko.formats import words
 from brasko.formats.meal import MealIn
 from brasko.formats.meal_convert import for_each, wish_of
-
-
-def wished(given: WishIn) -> Wish:
-    """The core's wish. Raises InvalidInput with the field's name."""
-    cut = all_cuts()[words.key_of("cut", given.cut, {c.key: c.name for c in all_cuts().values()})]
-    thickness = cut.typical_thickness_m * 1000.0
-    if given.thickness is not None:
-        thickness = words.length_mm("thickness", given.thickness)
-    method = cut.method
-    if given.method is not None:
-        method = words.key_of("method", given.method, {k: m.name for k, m in METHODS.items()})
-    fire = None
-    if given.fire is not None:
-        fire = words.key_of("fire", given.fire, PLANNER_FIRES)
-    finish = cut.default_finish_c
-    if given.finish is not None:
-        finish = words.finish_c("finish", given.finish, scale_named(given.scale))
-    return Wish(
-        cut=cut.key,
-        thickness_m=thickness / 1000.0,
-        mass_kg=_mass_g(given, cut, thickness) / 1000.0,
-        finish_c=finish,
-        start_c=words.temperature_c("start", given.start),
-        method=method,
-        fire=fire,
-        gentle_c=None if given.gentle is None else words.temperature_c("gentle", given.gentle),
-        crust=cut.crust if given.crust is None else words.key_of("crust", given.crust, {k: n for k, (n, _) in CRUSTS.items()}),
-        flip_every_s=given.flip_every_s,
-        rest=words.key_of("rest", given.rest, {k: n for k, (n, _) in RESTS.items()}),
-        rest_s=None if given.rest_min is None else given.rest_min * 60.0,
-        salt=words.key_of("salt", given.salt, SALTS),
-        temper_s=given.temper_min * 60.0,
-        air_c=words.temperature_c("air", given.air),
-        treatment=given.treatment,
-        below_agency_accepted=given.below_agency_accepted,
-        sear_fire=None if given.sear_fire is None else words.key_of("sear_fire", given.sear_fire, PLANNER_FIRES),
-        marks=given.marks,
-        lid=given.lid,
-        fat=words.key_of("fat", given.fat, {k: f.name for k, f in FATS.items()}),
-        wrap=given.wrap,
-        pull_offset_k=given.pull_offset_k,
-        salt_lead_s=None if given.salt_min is None else given.salt_min * 60.0,
-        rub=given.rub,
-        finishing=given.finishing,
-        boned=given.boned,
-        frozen=given.frozen,
-        thaw=given.thaw,
-        at_risk=given.at_risk,
-        count=given.count,
-    )  # fmt: skip
-
-
-def _mass_g(given: WishIn, cut: Cut, thickness_mm: float) -> float:
-    if given.weight is not None:
-        return words.mass_g("weight", given.weight)
-    return cut.usual_mass_kg(thickness_mm / 1000.0) * 1000.0
+from brasko.formats.piece import spoken_wish
 
 
 def plan_of(given: WishIn, now: datetime | None = None) -> PlanOut:
     """The plan of a wish. Raises InvalidInput, or Infeasible where it cannot be had."""
-    wish = wished(given)
+    wish = spoken_wish(given, given.scale)
     plan = planned(wish, with_ranges=True)
     check_eating_time(given.eat_at, now or datetime.now(UTC), plan.tasks, wish)
     solution, result, ranges = plan.solution, plan.solution.result, plan.ranges

@@ -3,58 +3,38 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Literal
+from typing import TYPE_CHECKING, Any, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, create_model
 
 from brasko.cli.simulation_format import StepOut
-from brasko.formats.bounds import Figure, Moment
+from brasko.formats.bounds import Moment
+from brasko.formats.piece import spoken_fields
 from brasko.formats.strict import Strict
 
 WISH_FORMAT = "brasko/wish@1"
 PLAN_FORMAT = "brasko/plan@1"
 
 
-class WishIn(Strict):
+if TYPE_CHECKING:
+    _Declared = Strict
+else:
+    _Declared = create_model("_Declared", __base__=Strict, **spoken_fields())
+
+
+class WishIn(_Declared):
     """What `brasko plan` reads. Quantities are words with their unit, "1.5 in" or "38 mm", "1 lb", "130 F"; a bare
-    number is in mm, g or °C. Names may be keys or the names that people say."""
+    number is in mm, g or °C. Names may be keys or the names that people say. A finish may be a word of the scale."""
 
     format: Literal["brasko/wish@1"]
-    cut: str
-    thickness: str | Figure | None = Field(None, description="the cut's usual one, if not given")
-    weight: str | Figure | None = None
-    finish: str | Figure | None = Field(None, description="a temperature, or a word of the doneness scale")
     scale: str = Field("kitchen", description="the doneness scale its words are of")
-    method: str | None = Field(None, description="the cut's usual one, if not given")
-    fire: str | None = None
     eat_at: Moment = Field(strict=False)
-    start: str | Figure = 4.0
-    gentle: str | Figure | None = None
-    crust: str | None = None
-    flip_every_s: Figure | None = None
-    rest: str = "foil"
-    rest_min: Figure | None = None
-    salt: str = "hour"
-    temper_min: Figure = 0.0
-    air: str | Figure = 22.0
-    treatment: Literal["whole", "tenderised"] = "whole"
-    below_agency_accepted: bool = False
-    sear_fire: str | None = Field(None, description="another fire for the sear")
-    marks: str = Field("none", description="how it is turned on the rods")
-    lid: str = Field("usual", description="of the sear")
-    fat: str = Field("oil", description="of the sear in a pan")
-    wrap: str = Field("none", description="of a long cook, once it stalls")
-    pull_offset_k: Figure | None = Field(None, description="pull so far below the finish, whatever is computed")
-    salt_min: Figure | None = Field(None, description="salt so long before the fire")
-    rub: str = "none"
-    finishing: str = "none"
-    boned: bool = False
-    frozen: bool = False
-    thaw: str = "fridge"
-    at_risk: bool = Field(False, description="a guest eats with us who must not have meat below the agency figure")
-    count: int = Field(1, description="pieces alike")
     eaters: int = 2
     units: Literal["metric", "us"] = Field("metric", description="of the sentences in the plan")
+
+    if TYPE_CHECKING:
+
+        def __getattr__(self, name: str) -> Any: ...
 
 
 class SpanOut(BaseModel):

@@ -49,7 +49,7 @@ class Remedy:
 
     text: str
     field: str = ""
-    value: str = ""
+    value: str | float = ""
 
 
 class Infeasible(BraskoError):
@@ -65,7 +65,7 @@ class Infeasible(BraskoError):
         return _rebuilt, (type(self), self.args, vars(self))
 
     @property
-    def nearest(self) -> dict[str, str]:
+    def nearest(self) -> dict[str, str | float]:
         """Fields and the values with which the rest of the wish can be had."""
         return {remedy.field: remedy.value for remedy in self.remedies if remedy.field}
 

@@ -16,6 +16,7 @@ from brasko.formats import words
 from brasko.formats.cook import CookedPieceIn, CookIn, CookOut, CookStepIn, CookStepOut, GrateSpotIn, OnIn
 from brasko.formats.fire_convert import setup_of
 from brasko.formats.inside import inside
+from brasko.formats.piece import SPOKEN, renamed
 
 OPEN_ENDED_H = 4.0
 """What a step without a number of minutes is likely to take."""
@@ -50,7 +51,6 @@ def _food(given: CookedPieceIn, cut: Cut) -> Food:
     thickness_m = words.length_mm("thickness", given.thickness) / 1000.0
     mass_kg = cut.usual_mass_kg(thickness_m) if given.weight is None else words.mass_g("weight", given.weight) / 1000.0
     start_c = words.temperature_c("start", given.start)
-    names = {"thickness_mm": "thickness", "mass_g": "weight", "start_c": "start"}
     try:
         return Food(
             cut.geometry(thickness_m, mass_kg),
@@ -60,7 +60,7 @@ def _food(given: CookedPieceIn, cut: Cut) -> Food:
             skin_passes=cut.skin_passes,
         )
     except InvalidInput as exc:
-        raise InvalidInput(names.get(exc.field, exc.field), exc.message, suggestion=exc.suggestion) from exc
+        raise InvalidInput(renamed(exc.field, SPOKEN), exc.message, suggestion=exc.suggestion) from exc
 
 
 def _step(given: CookStepIn) -> CookStep:

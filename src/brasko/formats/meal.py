@@ -5,54 +5,31 @@ Temperatures in °C, lengths in mm, masses in g.
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import TYPE_CHECKING, Any, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, create_model
 
-from brasko.formats.bounds import Count, Figure, Moment
-from brasko.formats.fire import OwnFireIn
+from brasko.formats.bounds import Figure, Moment
+from brasko.formats.piece import sent_fields
 
 MEAL_FORMAT = "brasko/meal@1"
 MOST_PIECES = 8
 
 
-class PieceIn(BaseModel):
+if TYPE_CHECKING:
+    _Declared = BaseModel
+else:
+    _Declared = create_model("_Declared", **sent_fields())
+
+
+class PieceIn(_Declared):
     """One piece as its eater wants it; everything but cut and thickness has a default."""
 
     model_config = ConfigDict(extra="forbid")
 
-    cut: str
-    thickness_mm: Figure
-    mass_g: Figure | None = None
-    finish_c: Figure | None = None
-    start_c: Figure = 4.0
-    method: str = "low_then_sear"
-    fire: str | None = None
-    gentle_c: Figure | None = None
-    crust: str = "good"
-    flip_every_s: Figure | None = None
-    rest: str = "foil"
-    rest_min: Figure | None = None
-    salt: str = "hour"
-    temper_min: Figure = 0.0
-    air_c: Figure = 22.0
-    treatment: str = "whole"
-    below_agency_accepted: bool = False
-    own_fire: OwnFireIn | None = None
-    sear_fire: str | None = None
-    marks: str = "none"
-    lid: str = "usual"
-    fat: str = "oil"
-    wrap: str = "none"
-    pull_offset: Figure | None = None
-    salt_min: Figure | None = None
-    rub: str = "none"
-    finishing: str = "none"
-    boned: bool = False
-    frozen: bool = False
-    thaw: str = "fridge"
-    at_risk: bool = False
-    count: Count = 1
+    if TYPE_CHECKING:
+
+        def __getattr__(self, name: str) -> Any: ...
 
 
 class EaterIn(BaseModel):

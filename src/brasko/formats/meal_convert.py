@@ -7,72 +7,22 @@ from dataclasses import replace
 from typing import TypeVar
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.foods.cuts import cut_named
-from brasko.core.planner.methods import METHODS
 from brasko.core.planner.serving import Eater
 from brasko.core.planner.wish import Wish
-from brasko.formats.fire_convert import own_of
 from brasko.formats.meal import PieceIn, TableIn
+from brasko.formats.piece import filled_values, sent_values
 
 T = TypeVar("T")
 
 
 def filled(piece: PieceIn) -> PieceIn:
-    """The piece with the cut's own mass and finish where none was given; a thicker cut weighs in proportion."""
-    cut = cut_named(piece.cut)
-    mass = cut.usual_mass_kg(piece.thickness_mm / 1000.0) * 1000.0
-    return piece.model_copy(
-        update={
-            "mass_g": piece.mass_g if piece.mass_g is not None else round(max(mass, 0.0)),
-            "finish_c": piece.finish_c if piece.finish_c is not None else cut.default_finish_c,
-            "fire": piece.fire or _usual_fire(piece.method) if piece.own_fire is None else None,
-        }
-    )
-
-
-def _usual_fire(method: str) -> str | None:
-    return METHODS[method].fires[0] if method in METHODS else None
+    """The piece with what its cut and its method bring where nothing was said; a thicker cut weighs in proportion."""
+    return piece.model_copy(update=filled_values(piece))
 
 
 def wish_of(piece: PieceIn) -> Wish:
-    """The core's wish. Raises InvalidInput with the field's name."""
-    whole = filled(piece)
-    assert whole.mass_g is not None
-    assert whole.finish_c is not None
-    return Wish(
-        cut=whole.cut,
-        thickness_m=whole.thickness_mm / 1000.0,
-        mass_kg=whole.mass_g / 1000.0,
-        finish_c=whole.finish_c,
-        start_c=whole.start_c,
-        method=whole.method,
-        fire=whole.fire,
-        gentle_c=whole.gentle_c,
-        crust=whole.crust,
-        flip_every_s=whole.flip_every_s,
-        rest=whole.rest,
-        rest_s=None if whole.rest_min is None else whole.rest_min * 60.0,
-        salt=whole.salt,
-        temper_s=whole.temper_min * 60.0,
-        air_c=whole.air_c,
-        treatment=whole.treatment,
-        below_agency_accepted=whole.below_agency_accepted,
-        own_fire=None if whole.own_fire is None else own_of(whole.own_fire),
-        sear_fire=whole.sear_fire,
-        marks=whole.marks,
-        lid=whole.lid,
-        fat=whole.fat,
-        wrap=whole.wrap,
-        pull_offset_k=whole.pull_offset,
-        salt_lead_s=None if whole.salt_min is None else whole.salt_min * 60.0,
-        rub=whole.rub,
-        finishing=whole.finishing,
-        boned=whole.boned,
-        frozen=whole.frozen,
-        thaw=whole.thaw,
-        at_risk=whole.at_risk,
-        count=whole.count,
-    )
+    """The core's wish. Raises InvalidInput with the core's name of the field."""
+    return Wish(**sent_values(filled(piece)))
 
 
 def eaters_of(table: TableIn) -> tuple[Eater, ...]:

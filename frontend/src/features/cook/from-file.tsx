@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import { useReadingsFile } from "@/api/hooks";
-import { Field, Mistake } from "@/ui/controls";
+import { Field, Mistake, Tick } from "@/ui/controls";
 
 /** Readings of a piece that another device recorded, from a CSV. */
 export function FromFile({ cookId, pieceId, name }: { cookId: number; pieceId: number; name: string }) {
@@ -15,15 +15,7 @@ export function FromFile({ cookId, pieceId, name }: { cookId: number; pieceId: n
         <p className="m-0 text-sm text-ash">
           A CSV of {name} with the columns at (with a time zone), temp_c and, if it has one, channel.
         </p>
-        <label className="flex min-h-11 items-center gap-3">
-          <input
-            type="checkbox"
-            checked={fromOn}
-            onChange={(e) => setFromOn(e.target.checked)}
-            className="accent-(--c-ember)"
-          />
-          Its first reading is from when it went on
-        </label>
+        <Tick label="Its first reading is from when it went on" value={fromOn} onChange={setFromOn} />
         <Field label="CSV file">
           {({ id }) => (
             <input

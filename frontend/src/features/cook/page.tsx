@@ -14,7 +14,7 @@ import { LineView } from "@/chart/line-view";
 import { unpacked, widthMm } from "@/chart/section";
 import { roleOf } from "@/chart/where";
 import { RatingForm } from "@/features/log/rating";
-import { Button, Failed, Waiting } from "@/ui/controls";
+import { Button, Failed, Waiting, Tick } from "@/ui/controls";
 import { clockText } from "@/units/units";
 
 import { Actions, TakeReading } from "./actions";
@@ -293,15 +293,11 @@ function Steering({ cook }: { cook: Cook }) {
               </Button>
             ))}
           </fieldset>
-          <label className="flex min-h-11 items-center gap-3">
-            <input
-              type="checkbox"
-              checked={hands.isPending ? hands.variables === "plan" : cook.hands === "plan"}
-              onChange={(e) => hands.mutate(e.target.checked ? "plan" : "mine")}
-              className="accent-(--c-ember)"
-            />
-            Mark the steps for me
-          </label>
+          <Tick
+            label="Mark the steps for me"
+            value={hands.isPending ? hands.variables === "plan" : cook.hands === "plan"}
+            onChange={(mine) => hands.mutate(mine ? "plan" : "mine")}
+          />
         </>
       )}
       {sure ? (

@@ -1,4 +1,4 @@
-import { Button } from "@/ui/controls";
+import { Button, Tick } from "@/ui/controls";
 import { clockText, countdown, phrase, spanText, type System, tempText } from "@/units/units";
 
 import type { Send } from "./actions";
@@ -192,15 +192,11 @@ export function Coach({
           </div>
         </>
       )}
-      <label className="flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          checked={cues.metronome}
-          onChange={(e) => onCues({ metronome: e.target.checked })}
-          className="size-5 accent-(--c-ember)"
-        />
-        Tick every second
-      </label>
+      <Tick
+        label="Tick every second"
+        value={cues.metronome}
+        onChange={(metronome) => onCues({ metronome })}
+      />
     </section>
   );
 }

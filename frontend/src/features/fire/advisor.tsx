@@ -1,10 +1,9 @@
 import { useState } from "react";
 
 import { answer, client, Problem, type Schemas } from "@/api/client";
-import { Button, Mistake, Quantity } from "@/ui/controls";
+import { Button, Mistake, Quantity, Tick } from "@/ui/controls";
 import { phrase, spanText, type System, temperature } from "@/units/units";
 
-import { Switch } from "./building";
 import type { Setup } from "./model";
 
 interface Props {
@@ -70,7 +69,7 @@ export function Advisor({ setup, system, onAdvised }: Props) {
         void ask();
       }}
     >
-      <Switch label="A gentle place" on={wish.gentle} onChange={(gentle) => set({ gentle })} />
+      <Tick label="A gentle place" value={wish.gentle} onChange={(gentle) => set({ gentle })} />
       {wish.gentle && (
         <div className="grid grid-cols-2 gap-2">
           <Quantity
@@ -94,8 +93,8 @@ export function Advisor({ setup, system, onAdvised }: Props) {
         </div>
       )}
       <div className="flex flex-wrap gap-x-5">
-        <Switch label="A searing place" on={wish.sear} onChange={(sear) => set({ sear })} />
-        <Switch label="Fatty cuts" on={wish.fatty} onChange={(fatty) => set({ fatty })} />
+        <Tick label="A searing place" value={wish.sear} onChange={(sear) => set({ sear })} />
+        <Tick label="Fatty cuts" value={wish.fatty} onChange={(fatty) => set({ fatty })} />
       </div>
       <Quantity
         label="For"

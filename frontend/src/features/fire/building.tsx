@@ -1,5 +1,5 @@
 import { Problem, type Schemas } from "@/api/client";
-import { Button, Choice, Mistake, Quantity } from "@/ui/controls";
+import { Button, Choice, Mistake, Quantity, Tick } from "@/ui/controls";
 import { type Scale, mass, percent, phrase, rain, type System, temperature, wind } from "@/units/units";
 
 import type { FireReference, Kind, Setup } from "./model";
@@ -150,23 +150,23 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
       )}
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         {kind.has_lid && (
-          <Switch
+          <Tick
             label="Lid open"
-            on={setup.lid_open ?? false}
+            value={setup.lid_open ?? false}
             onChange={(lid_open) => onSetup({ lid_open })}
           />
         )}
         {kind.has_deflector && (
-          <Switch
+          <Tick
             label="Deflector in"
-            on={setup.deflector ?? false}
+            value={setup.deflector ?? false}
             onChange={(deflector) => onSetup({ deflector })}
           />
         )}
         {kind.burns_coal && kind.has_lid && !setup.deflector && (
-          <Switch
+          <Tick
             label="Drip pan"
-            on={setup.drip_pan ?? false}
+            value={setup.drip_pan ?? false}
             onChange={(drip_pan) => onSetup({ drip_pan })}
           />
         )}
@@ -300,28 +300,6 @@ export function WeatherControls({
 function burnerName(setup: Setup, kind: Kind, i: number): string {
   const own = typeof setup.grill === "string" ? undefined : setup.grill.burners?.[i]?.name;
   return own || (kind.burners[i]?.name ?? `Burner ${i + 1}`);
-}
-
-export function Switch({
-  label,
-  on,
-  onChange,
-}: {
-  label: string;
-  on: boolean;
-  onChange: (on: boolean) => void;
-}) {
-  return (
-    <label className="flex min-h-11 items-center gap-2 text-sm font-semibold [font-stretch:85%]">
-      <input
-        type="checkbox"
-        checked={on}
-        onChange={(e) => onChange(e.target.checked)}
-        className="h-5 w-5 accent-(--c-ember)"
-      />
-      {label}
-    </label>
-  );
 }
 
 function Layouts({

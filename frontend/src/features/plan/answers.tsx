@@ -10,10 +10,12 @@ import { BOX, Button, Choice, Field, Quantity } from "@/ui/controls";
 import { clockText, dayText, phrase, thickness } from "@/units/units";
 
 import {
+  answerOf,
   belowAgency,
   dayOf,
   type Draft,
   focused,
+  type SearPlace,
   timeOf,
   withAnswers,
   withCut,
@@ -21,7 +23,8 @@ import {
   withPiece,
   withThickness,
 } from "./model";
-import { More, type SearPlace } from "./more";
+import { AnswerField } from "./answer-field";
+import { More } from "./more";
 
 interface Props {
   draft: Draft;
@@ -177,33 +180,21 @@ export function Answers({
         </p>
       )}
       {choice === "recorded" && (
-        <label className="flex min-h-11 items-start gap-3 text-sm">
-          <input
-            type="checkbox"
-            checked={each.piece.below_agency_accepted ?? false}
-            onChange={(e) => set({ below_agency_accepted: e.target.checked })}
-            className="mt-1 accent-(--c-ember)"
-          />
-          <span>Who eats it has chosen to have it below the agency&rsquo;s figure. Kept with the plan.</span>
-        </label>
+        <AnswerField
+          answer={answerOf("below_agency_accepted")}
+          piece={each.piece}
+          onChange={set}
+          error={undefined}
+        />
       )}
       {choice === "never" && (
         <p className="m-0 text-sm text-ash">Poultry is never planned below the agency&rsquo;s figure.</p>
       )}
-      <label className="flex min-h-11 items-start gap-3 text-sm">
-        <input
-          type="checkbox"
-          checked={each.piece.at_risk ?? false}
-          onChange={(e) => set({ at_risk: e.target.checked })}
-          className="mt-1 accent-(--c-ember)"
-        />
-        <span>
-          A young child, or a pregnant, older or immune-weakened guest eats of it.{" "}
-          <Link to="/guide#danger:agency" className="text-ink underline">
-            Why it matters
-          </Link>
-        </span>
-      </label>
+      <AnswerField answer={answerOf("at_risk")} piece={each.piece} onChange={set} error={undefined}>
+        <Link to="/guide#danger:agency" className="text-ink underline">
+          Why it matters
+        </Link>
+      </AnswerField>
       <Collapsible.Root open={open} onOpenChange={setOpen} className="border-t-2 border-seam pt-2">
         <Collapsible.Trigger className="group flex min-h-11 w-full items-center justify-between font-semibold [font-stretch:85%]">
           Everything else{" "}

@@ -1,3 +1,5 @@
+import type { Answer, Condition } from "@/api/answers";
+import { ANSWERS } from "@/api/answers.gen";
 import type { FieldError, Schemas } from "@/api/client";
 import type { PieceIn, Reference, Task } from "@/api/hooks";
 import { kept, type Spot } from "@/chart/grate-model";
@@ -55,29 +57,21 @@ export const anchored = (draft: Draft, anchor: Anchor, at: Date): Draft => ({
   time: timeOf(at),
 });
 
-export const pieceDefaults: Omit<PieceIn, "cut" | "thickness_mm"> = {
-  start_c: 4,
-  method: "low_then_sear",
-  fire: null,
-  crust: "good",
-  rest: "foil",
-  salt: "hour",
-  temper_min: 0,
-  air_c: 22,
-  treatment: "whole",
-  below_agency_accepted: false,
-  marks: "none",
-  lid: "usual",
-  fat: "oil",
-  wrap: "none",
-  rub: "none",
-  finishing: "none",
-  boned: false,
-  frozen: false,
-  thaw: "fridge",
-  at_risk: false,
-  count: 1,
-};
+/** Every answer that has a usual one. */
+export const pieceDefaults = Object.fromEntries(ANSWERS.map((a) => [a.field, a.usual])) as Omit<
+  PieceIn,
+  "cut" | "thickness_mm"
+>;
+
+/** The declaration of an answer. */
+export const answerOf = (field: Answer["field"]): Answer => ANSWERS.find((a) => a.field === field)!;
+
+/** What goes with an answer that changes is set back to its usual. */
+function back(change: object) {
+  const gone = ANSWERS.filter((a) => !(a.field in change) && a.resetBy.some((field) => field in change));
+  return Object.fromEntries(gone.map((a) => [a.field, a.usual])) as Partial<PieceIn>;
+}
+
 export const tableDefaults: Schemas["TableIn"] = {
   eaters: 2,
   appetite: "usual",
@@ -139,13 +133,13 @@ export const withFocused = (draft: Draft, change: (each: PieceDraft) => PieceDra
   pieces: draft.pieces.map((each, i) => (i === draft.focus ? change(each) : each)),
 });
 
-const PICKED = ["method", "fire", "own_fire", "crust", "salt", "rest", "gentle_c", "sear_fire"];
+const PICKED: string[] = ANSWERS.filter((a) => a.picked).map((a) => a.field);
 
 /** The focused piece with answers changed; what Brasko would have picked is the cook's own from then on. */
 export const withAnswers = (draft: Draft, change: Partial<PieceDraft["piece"]>): Draft =>
   withFocused(draft, (each) => ({
     ...each,
-    piece: { ...each.piece, ...change },
+    piece: { ...each.piece, ...back(change), ...change },
     auto: each.auto && !Object.keys(change).some((key) => PICKED.includes(key)),
   }));
 
@@ -153,23 +147,16 @@ export const withThickness = (draft: Draft, mm: number | null, text: string): Dr
   withFocused(draft, (each) => ({
     ...each,
     thicknessText: text,
-    piece: { ...each.piece, thickness_mm: mm, mass_g: null },
+    piece: { ...each.piece, ...back({ thickness_mm: mm }), thickness_mm: mm },
   }));
 
 /** A draft with another cut keeps how it is seasoned and served, and takes the cut's own size, finish, method and crust. */
 export function withCut(draft: Draft, reference: Reference, key: string): Draft {
   const cut = reference.cuts.find((c) => c.key === key);
   if (!cut) return draft;
+  const kept = ANSWERS.filter((a) => a.field !== "cut" && !a.resetBy.includes("cut"));
   const before = focused(draft).piece;
-  const same = {
-    start_c: before.start_c,
-    temper_min: before.temper_min,
-    air_c: before.air_c,
-    at_risk: before.at_risk,
-    count: before.count,
-    rest: before.rest,
-    salt: before.salt,
-  };
+  const same = Object.fromEntries(kept.map((a) => [a.field, before[a.field]]));
   const fresh = freshPiece(cut);
   return withFocused(draft, () => ({ ...fresh, piece: { ...fresh.piece, ...same } }));
 }
@@ -246,11 +233,10 @@ export function pieceOf(errors: FieldError[]): number | null {
   return null;
 }
 
-const TEXTS = ["crust", "sear_fire", "fire", "marks", "lid", "wrap"];
+const TEXTS: string[] = ANSWERS.filter((a) => a.options.length > 0).map((a) => a.field);
 
 /** The draft with a remedy taken. */
 export function remedied(draft: Draft, { field, value }: { field: string; value: string }): Draft {
-  if (field === "method") return withMethod(draft, value);
   if (field === "way") return withOtherWay(draft, value);
   if (field === "thickness_mm") return withThickness(draft, Number(value), value);
   return withAnswers(draft, { [field]: TEXTS.includes(field) ? value : Number(value) });
@@ -264,29 +250,14 @@ export function withPlace(
   to: Spot,
 ): Draft {
   const spot = { ...kept(grate.map, to), grate: grate.map.grate };
-  return withAnswers(draft, { fire: null, own_fire: { ...grate.fire, [which]: spot } });
+  return withAnswers(draft, { own_fire: { ...grate.fire, [which]: spot } });
 }
-
-/** Another method takes its own fire, gentle heat and flips. */
-export const withMethod = (draft: Draft, method: string): Draft =>
-  withAnswers(draft, {
-    method,
-    fire: null,
-    own_fire: null,
-    sear_fire: null,
-    gentle_c: null,
-    flip_every_s: null,
-    marks: "none",
-    lid: "usual",
-    wrap: "none",
-    pull_offset: null,
-  });
 
 /** A way is "method@fire"; "own" keeps the cook's own fire. */
 function withOtherWay(draft: Draft, way: string): Draft {
   const [method = "", fire = ""] = way.split("@");
   const own = focused(draft).piece.own_fire;
-  const changed = withMethod(draft, method);
+  const changed = withAnswers(draft, { method });
   return fire === "own" && own ? withAnswers(changed, { own_fire: own }) : withAnswers(changed, { fire });
 }
 
@@ -294,4 +265,37 @@ function withOtherWay(draft: Draft, way: string): Draft {
 export function belowAgency(each: PieceDraft, reference: Reference): "free" | "recorded" | "never" {
   const cut = reference.cuts.find((c) => c.key === each.piece.cut);
   return (each.piece.treatment === "tenderised" ? cut?.below_agency_tenderised : cut?.below_agency) ?? "free";
+}
+
+/** What the sear is on, as the core has it. */
+export interface SearPlace {
+  rods: boolean;
+  pan: boolean;
+  lid: boolean;
+}
+
+/** Which conditions of answers hold for a piece. */
+export function holding(
+  piece: PieceDraft["piece"],
+  cut: Reference["cuts"][number] | undefined,
+  method: Reference["methods"][number] | undefined,
+  place: SearPlace,
+  flips: boolean,
+): Record<Condition, boolean> {
+  const browns = method?.browns ?? false;
+  return {
+    bone: cut?.has_bone ?? false,
+    intact: cut?.may_be_tenderised ?? false,
+    frozen: piece.frozen ?? false,
+    tempered: (piece.temper_min ?? 0) > 0,
+    salted_ahead: cut?.salted_ahead ?? true,
+    pan: place.pan,
+    gentle: Boolean(method?.gentle),
+    two_parts: (method?.sear_fires ?? []).length > 0,
+    long: method?.wraps ?? false,
+    browns,
+    rods: browns && place.rods,
+    flipped: browns && flips && (piece.marks ?? "none") === "none",
+    lid: browns && place.lid,
+  };
 }

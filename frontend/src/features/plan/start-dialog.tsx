@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 
 import { useStartCook } from "@/api/hooks";
-import { Button, Choice, Mistake } from "@/ui/controls";
+import { Button, Choice, Mistake, Tick } from "@/ui/controls";
 
 type Speed = 1 | 10 | 60;
 type Trouble = "" | "slipped" | "lid" | "dying" | "battery" | "dropouts";
@@ -110,21 +110,21 @@ export function StartDialog({
                   </label>
                 ))}
               </fieldset>
-              <label className={row}>
-                <input
-                  type="checkbox"
-                  checked={hands}
-                  onChange={(e) => setHands(e.target.checked)}
-                  className="mt-1.5 accent-(--c-ember)"
+              <div className={row}>
+                <Tick
+                  value={hands}
+                  onChange={setHands}
+                  label={
+                    <>
+                      <b className="text-base">Mark the steps for me</b>
+                      <br />
+                      <span className="text-ash">
+                        Lean back and watch; each step is marked when it is due.
+                      </span>
+                    </>
+                  }
                 />
-                <span>
-                  <b>Mark the steps for me</b>
-                  <br />
-                  <span className="text-sm text-ash">
-                    Lean back and watch; each step is marked when it is due.
-                  </span>
-                </span>
-              </label>
+              </div>
               <Choice
                 label="Trouble to practise"
                 value={trouble}

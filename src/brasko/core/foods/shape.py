@@ -56,8 +56,8 @@ def piece(
 ) -> Geometry:
     """Geometry of a piece of given thickness and mass. Raises InvalidInput with the field's name."""
     mm = thickness_m * 1000.0
-    require_between("thickness_mm", mm, 3.0, 200.0, "mm", "A 1.5 in steak is 38 mm.")
-    require_between("mass_g", mass_kg * 1000.0, 5.0, 200000.0, "g", "A 1.5 in ribeye is about 450 g.")
+    require_between("thickness_m", mm, 3.0, 200.0, "mm", "A 1.5 in steak is 38 mm.")
+    require_between("mass_kg", mass_kg * 1000.0, 5.0, 200000.0, "g", "A 1.5 in ribeye is about 450 g.")
     area = mass_kg / (density_kg_m3 * thickness_m)
     if shape == "disc":
         return Geometry("disc", thickness_m, math.sqrt(area / math.pi))

@@ -12,6 +12,7 @@ from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.infeasible import TooFierce
 from brasko.core.planner.invert import solved
 from brasko.core.planner.methods import CRUSTS, METHODS, why_not
+from brasko.core.planner.piece import with_answers
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
 from brasko.core.planner.rendered_fat import fat_lost_share
@@ -264,10 +265,7 @@ def alternatives(
 
 def _other(wish: Wish, method: str, fire: str) -> Wish:
     crust = wish.crust if METHODS[method].browns else "none"
-    return replace(
-        wish, method=method, fire=fire, own_fire=None, sear_fire=None, gentle_c=None, flip_every_s=None, crust=crust,
-        marks="none", lid="usual", wrap="none", pull_offset_k=None,
-    )  # fmt: skip
+    return with_answers(wish, method=method, fire=fire, crust=crust)
 
 
 def compared(mine: Choice, other: Choice) -> str:

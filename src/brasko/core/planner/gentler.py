@@ -2,12 +2,11 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.planner.invert import solved
 from brasko.core.planner.methods import METHODS
+from brasko.core.planner.piece import with_answers
 from brasko.core.planner.wish import Wish
 
 GENTLER = ("sear_then_low", "low_then_sear", "oven_then_skillet", "low_and_slow")
@@ -27,10 +26,7 @@ def as_way(wish: Wish, method: str, fire: str) -> Wish | None:
     own = wish.own_fire if fire == "own" else None
     crust = wish.crust if METHODS[method].browns else "none"
     try:
-        return replace(
-            wish, method=method, fire=None if own else fire, own_fire=own, crust=crust, gentle_c=None, sear_fire=None,
-            flip_every_s=None, marks="none", lid="usual", wrap="none", pull_offset_k=None,
-        )  # fmt: skip
+        return with_answers(wish, method=method, fire=None if own else fire, own_fire=own, crust=crust)
     except InvalidInput:
         return None
 

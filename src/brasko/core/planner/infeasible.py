@@ -8,6 +8,7 @@ from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.fire.fires import BURNER, KITCHEN
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.methods import CRUSTS, METHODS
+from brasko.core.planner.piece import with_answers
 from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, SEARCH_REFINE, programme_of
 from brasko.core.planner.wish import Wish
 
@@ -33,8 +34,8 @@ def no_such_finish(wish: Wish, excess_k: float) -> Infeasible:
     reachable = wish.finish_c + max(excess_k, 0.0)
     remedies = []
     if reachable <= HIGHEST_SENSIBLE_C:
-        enough = f"{reachable + 0.3:.1f}"
-        remedies.append(Remedy(f"finish at {{temp:{enough}}} or above", "finish_c", enough))
+        enough_c = round(reachable + 0.3, 1)
+        remedies.append(Remedy(f"finish at {{temp:{enough_c:.1f}}} or above", "finish_c", enough_c))
     for key in OTHER_METHODS:
         other = _with_method(wish, key)
         if other is not None and key != wish.method and could_be(other):
@@ -42,10 +43,10 @@ def no_such_finish(wish: Wish, excess_k: float) -> Infeasible:
             break
     thicker = next((f for f in THICKER if _fits(wish, f) and could_be(wish.with_thickness(f))), None)
     if thicker is not None:
-        mm = f"{wish.thickness_m * thicker * 1000:.0f}"
-        remedies.append(Remedy(f"use a piece {{len:{mm}}} thick", "thickness_mm", mm))
+        enough_m = round(wish.thickness_m * thicker, 3)
+        remedies.append(Remedy(f"use a piece {{len:{enough_m * 1000:.0f}}} thick", "thickness_m", enough_m))
     if wish.temper_s > 0:
-        remedies.append(Remedy("put it on straight from the fridge", "temper_min", "0"))
+        remedies.append(Remedy("put it on straight from the fridge", "temper_s", 0.0))
     return Infeasible(
         f"A piece {{len:{wish.thickness_m * 1000:.0f}}} thick cannot have a middle of {{temp:{wish.finish_c:.1f}}} here: "
         f"the shortest sear there is carries the core to {{temp:{reachable:.1f}}}.",
@@ -100,9 +101,7 @@ def lighter_crusts(wish: Wish) -> list[str]:
 
 def _with_method(wish: Wish, key: str) -> Wish | None:
     try:
-        return replace(
-            wish, method=key, fire=None, gentle_c=None, sear_fire=None, marks="none", lid="usual", wrap="none"
-        )
+        return with_answers(wish, method=key)
     except InvalidInput:
         return None
 

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from typing import Annotated
 
 from brasko.core.fire import own as own_fires
 from brasko.core.fire.fires import BURNER, KITCHEN
-from brasko.core.fire.own import OwnFire, as_set_at, planner_fire
+from brasko.core.fire.own import PLANNER_FIRES, OwnFire, as_set_at, planner_fire
+from brasko.core.fire.rests import RESTS
 from brasko.core.fire.setup import at_most
 from brasko.core.fire.zones import Fire, Role, Zone, with_gentle_air, with_lid
 from brasko.core.foods.cuts import Cut, cut_named
@@ -14,7 +16,21 @@ from brasko.core.foods.fats import FATS, Fat
 from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food
 from brasko.core.planner.checks import checked
-from brasko.core.planner.methods import MARKS, METHODS, Method, crust_dose_s
+from brasko.core.planner.methods import (
+    CRUSTS,
+    FINISHES,
+    LIDS,
+    MARKS,
+    METHODS,
+    RUBS,
+    SALTS,
+    THAWS,
+    TREATMENTS,
+    WRAPS,
+    Method,
+    crust_dose_s,
+)
+from brasko.core.planner.piece import Answer
 from brasko.core.safety.agency import Minimum, minimum_for, reading_needed_c
 
 BATH_ABOVE_FINISH_K = 6.0
@@ -25,13 +41,15 @@ PLANT_REST_S = 120.0
 """Vegetables go to the table nearly at once (common practice, no source)."""
 CARRY_OVER_S = 90.0
 """From one fire to another (assumed)."""
+MOST_PIECES = 24
+"""Pieces alike in one plan: more is a party of its own."""
 SALTED_ON = ("ground", "plant")
 """Kinds of food that are only salted as they go on."""
 
 
 @dataclass(frozen=True)
 class Wish:
-    """One piece, or several alike, as their eaters want them. Temperatures in °C, lengths in m, masses in kg, times in s.
+    """One piece, or several alike, as their eaters want them: each answer is declared here, and nowhere else. Temperatures in °C, lengths in m, masses in kg, times in s.
 
     mass_kg                 of one piece
     fire                    None takes the method's usual one
@@ -48,38 +66,62 @@ class Wish:
     at_risk                 a guest eats with us who must not have meat below the agency figure
     """
 
-    cut: str
-    thickness_m: float
-    mass_kg: float
-    finish_c: float
-    start_c: float = 4.0
-    method: str = "low_then_sear"
-    fire: str | None = None
-    gentle_c: float | None = None
-    crust: str = "good"
-    flip_every_s: float | None = None
-    rest: str = "foil"
-    rest_s: float | None = None
-    salt: str = "hour"
-    temper_s: float = 0.0
-    air_c: float = 22.0
-    treatment: str = "whole"
-    below_agency_accepted: bool = False
-    own_fire: OwnFire | None = None
-    sear_fire: str | None = None
-    marks: str = "none"
-    lid: str = "usual"
-    fat: str = "oil"
-    wrap: str = "none"
-    pull_offset_k: float | None = None
-    salt_lead_s: float | None = None
-    rub: str = "none"
-    finishing: str = "none"
-    boned: bool = False
-    frozen: bool = False
-    thaw: str = "fridge"
-    at_risk: bool = False
-    count: int = 1
+    # fmt: off
+    cut: Annotated[str, Answer("cut", "What", group="first")]
+    thickness_m: Annotated[float, Answer("length", "How thick", 6.0, 150.0, "A 1.5 in steak is 38 mm.", slider=(8.0, 76.0),
+        must=True, of_cut=lambda cut, _: cut.typical_thickness_m, reset_by=("cut",), group="first")]
+    mass_kg: Annotated[float, Answer("mass", "Weight of one", slider=(40.0, 1500.0), of_cut=Cut.usual_mass_kg,
+        reset_by=("cut", "thickness_m"), spoken="weight")]
+    finish_c: Annotated[float, Answer("temperature", "Finish", 38.0, 98.0, "Rare starts about 48 °C, well done is above 70 °C.",
+        of_cut=lambda cut, _: cut.default_finish_c, reset_by=("cut",), group="first")]
+    count: Annotated[int, Answer("count", "How many alike", 1.0, MOST_PIECES, "Plan a larger party as several meals.",
+        slider=(1.0, 12.0), of="pieces")] = 1
+    boned: Annotated[bool, Answer("flag", "The bone is taken out", reset_by=("cut",), when="bone")] = False
+    treatment: Annotated[str, Answer("name", "As bought", names=TREATMENTS, reset_by=("cut",), when="intact")] = "whole"
+    frozen: Annotated[bool, Answer("flag", "It is frozen", reset_by=("cut",))] = False
+    thaw: Annotated[str, Answer("name", "Thaw it", names=THAWS, reset_by=("cut",), when="frozen")] = "fridge"
+    start_c: Annotated[float, Answer("temperature", "Out of the fridge at", -1.0, 40.0,
+        "A fridge is about 4 °C; thaw frozen meat first.", slider=(0.0, 25.0))] = 4.0
+    temper_s: Annotated[float, Answer("minutes", "Temper for", 0.0, 120.0, slider=(0.0, 90.0))] = 0.0
+    air_c: Annotated[float, Answer("temperature", "In an air of", -30.0, 50.0, slider=(-10.0, 42.0), when="tempered")] = 22.0
+    at_risk: Annotated[bool, Answer("flag", "A young child, or a pregnant, older or immune-weakened guest eats of it.",
+        group="first")] = False
+    below_agency_accepted: Annotated[bool, Answer("flag",
+        "Who eats it has chosen to have it below the agency's figure. Kept with the plan.", reset_by=("cut",),
+        group="first")] = False
+    salt: Annotated[str, Answer("name", "Salt", names=SALTS, picked=True, group="salt", when="salted_ahead")] = "hour"
+    salt_lead_s: Annotated[float | None, Answer("minutes", "Salt this long before", 5.0, 48 * 60.0, "Two days are the most.",
+        slider=(5.0, 180.0), reset_by=("cut",), group="salt", when="salted_ahead",
+        own="I salt at my own time before the fire", starts=60.0, outside="salt_min")] = None
+    rub: Annotated[str, Answer("name", "Rub", names=RUBS, reset_by=("cut",), group="salt")] = "none"
+    fat: Annotated[str, Answer("name", "Fat in the pan", names=FATS, reset_by=("cut",), group="salt", when="pan")] = "oil"
+    finishing: Annotated[str, Answer("name", "Last touch", names=FINISHES, reset_by=("cut",), group="salt")] = "none"
+    method: Annotated[str, Answer("name", "Method", names=METHODS, of_cut=lambda cut, _: cut.method, reset_by=("cut",),
+        picked=True, group="fire")] = "low_then_sear"
+    fire: Annotated[str | None, Answer("name", "Fire", names=PLANNER_FIRES, reset_by=("cut", "method", "own_fire"), picked=True,
+        group="fire")] = None
+    own_fire: Annotated[OwnFire | None, Answer("fire", "A fire of the cook's own", reset_by=("cut", "method", "fire"),
+        picked=True, group="fire")] = None
+    sear_fire: Annotated[str | None, Answer("name", "Sear on", names=PLANNER_FIRES, reset_by=("cut", "method"), picked=True,
+        group="fire", when="two_parts")] = None
+    gentle_c: Annotated[float | None, Answer("temperature", "Gentle side at", reset_by=("cut", "method"), picked=True,
+        group="fire", when="gentle")] = None
+    wrap: Annotated[str, Answer("name", "Wrap", names=WRAPS, reset_by=("cut", "method"), group="fire", when="long")] = "none"
+    crust: Annotated[str, Answer("name", "Crust", names=CRUSTS, of_cut=lambda cut, _: cut.crust, reset_by=("cut",), picked=True,
+        group="sear", when="browns")] = "good"
+    marks: Annotated[str, Answer("name", "Marks", names=MARKS, reset_by=("cut", "method", "sear_fire"), group="sear",
+        when="rods")] = "none"
+    flip_every_s: Annotated[float | None, Answer("seconds", "Flip every", 10.0, 600.0, slider=(10.0, 300.0),
+        reset_by=("cut", "method", "marks"), group="sear", when="flipped")] = None
+    lid: Annotated[str, Answer("name", "Lid", names=LIDS, reset_by=("cut", "method", "sear_fire"), group="sear",
+        when="lid")] = "usual"
+    pull_offset_k: Annotated[float | None, Answer("rise", "Pull below the finish by", 0.0, 40.0,
+        "Ten °F under is the usual rule.", slider=(0.0, 25.0), reset_by=("cut", "method"), group="rest",
+        own="I pull by my own rule", starts=10.0 / 1.8, outside="pull_offset", spoken="pull_offset_k")] = None
+    rest: Annotated[str, Answer("name", "Rest", names=RESTS, picked=True, group="rest")] = "foil"
+    rest_s: Annotated[float | None, Answer("minutes", "Rest for", 1.0, 120.0, slider=(1.0, 60.0), reset_by=("cut",),
+        group="rest", own="I set the length of the rest", starts=10.0)] = None
+    # fmt: on
 
     def __post_init__(self) -> None:
         checked(self)

@@ -12,6 +12,7 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from brasko.core.errors import Infeasible, InvalidInput
+from brasko.formats.piece import outside_text, renamed
 from brasko.web.machine.shares import NobodyWaits, Overdrawn, TooMuch
 
 log = logging.getLogger(__name__)
@@ -158,12 +159,13 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(InvalidInput)
     def _(request: HttpRequest, exc: InvalidInput) -> JsonResponse:
-        return invalid([field_error(exc.field, exc.message, exc.suggestion)])
+        return invalid([field_error(renamed(exc.field), exc.message, exc.suggestion)])
 
     @api.exception_handler(Infeasible)
     def _(request: HttpRequest, exc: Infeasible) -> JsonResponse:
-        errors = [field_error(exc.field, exc.reason, exc.nearest.get(exc.field))]
-        errors += [field_error(f"remedy:{r.field}", r.text, r.value or None) for r in exc.remedies]
+        offered = {r.field: outside_text(r.field, r.value) for r in exc.remedies if r.field}
+        errors = [field_error(renamed(exc.field), exc.reason, offered.get(exc.field))]
+        errors += [field_error(f"remedy:{renamed(r.field)}", r.text, offered.get(r.field)) for r in exc.remedies]
         return problem(422, "infeasible", "This cannot be had", exc.reason, errors)
 
     @api.exception_handler(ValidationError)

@@ -18,6 +18,7 @@ from brasko.core.planner.timeline import START_MARGIN_S
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.formats.meal import PieceIn, TableIn
 from brasko.formats.meal_convert import eaters_of, filled, wish_of
+from brasko.formats.piece import outside_changes
 from brasko.web.plans.convert import computed, joined, smoke_out
 from brasko.web.plans.detail_schemas import (
     AmountsOut,
@@ -95,20 +96,13 @@ def choices_of(piece: PieceIn, kinds: list[str]) -> ChoicesOut:
     )
 
 
-_SENT = ("flip_every_s", "marks", "lid", "wrap", "rest", "rub")
-
-
 def school_told(ask: SchoolIn) -> SchoolOut:
     """One question where cooks disagree, every answer computed."""
     wish = wish_of(ask.piece)
     told = school_of(computed(wish, False, True), ask.key)
     variants = []
     for v in told.variants:
-        change: dict[str, str | float | None] = {}
-        if v.wish is not None:
-            change = {name: getattr(v.wish, name) for name in _SENT if getattr(v.wish, name) != getattr(wish, name)}
-            if v.wish.temper_s != wish.temper_s:
-                change["temper_min"] = v.wish.temper_s / 60.0
+        change = {} if v.wish is None else outside_changes(wish, v.wish)
         variants.append(
             VariantOut(
                 name=v.name, mine=v.mine, on_s=v.on_s, pull_c=v.pull_c, rise_k=v.rise_k, grey_rim_share=v.grey_rim_share,
@@ -120,10 +114,7 @@ def school_told(ask: SchoolIn) -> SchoolOut:
 
 def _way(piece: PieceIn, choice: Choice, trade_off: str) -> WayOut:
     wish = choice.wish
-    change = {} if not trade_off else {
-        "method": wish.method, "fire": wish.fire, "own_fire": None, "sear_fire": None, "gentle_c": None,
-        "flip_every_s": None, "crust": wish.crust, "marks": "none", "lid": "usual", "wrap": "none", "pull_offset": None,
-    }  # fmt: skip
+    change = outside_changes(wish_of(piece), wish)
     fire = wish.own_fire.name if wish.own_fire is not None else PLANNER_FIRES[wish.fire_key]
     return WayOut(
         piece=filled(piece.model_copy(update=change)), name=wish.how.name, fire_name=fire, on_s=choice.on_s,

@@ -6,26 +6,12 @@ from brasko.core.fire.fires import KITCHEN
 from brasko.core.fire.kinds.kettle import FUSE_C
 from brasko.core.fire.kinds.kind import GENTLE_C
 from brasko.core.fire.own import PLANNER_FIRES, shipped
-from brasko.core.fire.rests import RESTS
 from brasko.core.fire.zones import HOTTEST_GENTLE_C
 from brasko.core.foods.colour import COLOUR_ANCHORS
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.doneness import SCALES
-from brasko.core.foods.fats import FATS
 from brasko.core.foods.salts import SALT_KINDS
-from brasko.core.planner.methods import (
-    CRUSTS,
-    FINISHES,
-    LIDS,
-    MARKS,
-    METHODS,
-    RUBS,
-    SALTS,
-    THAWS,
-    TREATMENTS,
-    WRAPS,
-    Method,
-)
+from brasko.core.planner.methods import METHODS, Method
 from brasko.core.planner.wish import SALTED_ON
 from brasko.core.safety.agency import needs_choice
 from brasko.formats.fire import OwnFireIn
@@ -65,17 +51,6 @@ def reference() -> ReferenceOut:
             for s in SCALES.values()
         ],
         methods=[_method(k, m) for k, m in METHODS.items()],
-        crusts=_named({k: name for k, (name, _) in CRUSTS.items()}),
-        rests=_named({k: name for k, (name, _) in RESTS.items()}),
-        salts=_named(SALTS),
-        treatments=_named(TREATMENTS),
-        marks=_named({k: name for k, (name, _) in MARKS.items()}),
-        lids=_named(LIDS),
-        wraps=_named(WRAPS),
-        fats=_named({k: fat.name for k, fat in FATS.items()}),
-        rubs=_named({k: name for k, (name, _) in RUBS.items()}),
-        finishes=_named(FINISHES),
-        thaws=_named(THAWS),
         appetites=_named({"small": "Small", "usual": "Usual", "large": "Large"}),
         salt_kinds=_named({k: s.name for k, s in SALT_KINDS.items()}),
         colours=[ColourStop(temp_c=t, colour=c) for t, c in COLOUR_ANCHORS],

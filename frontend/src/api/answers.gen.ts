@@ -1,0 +1,862 @@
+// Written by `make types` from the answers that the core declares. Do not edit.
+import type { Answer } from "./answers";
+
+export const ANSWERS: readonly Answer[] = [
+ {
+  "field": "cut",
+  "kind": "cut",
+  "words": "What",
+  "low": null,
+  "high": null,
+  "options": [],
+  "usual": null,
+  "resetBy": [],
+  "picked": false,
+  "group": "first",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "thickness_mm",
+  "kind": "length",
+  "words": "How thick",
+  "low": 8.0,
+  "high": 76.0,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "first",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "mass_g",
+  "kind": "mass",
+  "words": "Weight of one",
+  "low": 40.0,
+  "high": 1500.0,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut",
+   "thickness_mm"
+  ],
+  "picked": false,
+  "group": "piece",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "finish_c",
+  "kind": "temperature",
+  "words": "Finish",
+  "low": 38.0,
+  "high": 98.0,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "first",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "count",
+  "kind": "count",
+  "words": "How many alike",
+  "low": 1.0,
+  "high": 12.0,
+  "options": [],
+  "usual": 1,
+  "resetBy": [],
+  "picked": false,
+  "group": "piece",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "boned",
+  "kind": "flag",
+  "words": "The bone is taken out",
+  "low": null,
+  "high": null,
+  "options": [],
+  "usual": false,
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "piece",
+  "when": "bone",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "treatment",
+  "kind": "name",
+  "words": "As bought",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "whole",
+    "name": "Whole, as cut"
+   },
+   {
+    "key": "tenderised",
+    "name": "Blade-tenderised or injected"
+   }
+  ],
+  "usual": "whole",
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "piece",
+  "when": "intact",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "frozen",
+  "kind": "flag",
+  "words": "It is frozen",
+  "low": null,
+  "high": null,
+  "options": [],
+  "usual": false,
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "piece",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "thaw",
+  "kind": "name",
+  "words": "Thaw it",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "fridge",
+    "name": "In the fridge"
+   },
+   {
+    "key": "cold_water",
+    "name": "In cold water, changed every half hour"
+   }
+  ],
+  "usual": "fridge",
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "piece",
+  "when": "frozen",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "start_c",
+  "kind": "temperature",
+  "words": "Out of the fridge at",
+  "low": 0.0,
+  "high": 25.0,
+  "options": [],
+  "usual": 4.0,
+  "resetBy": [],
+  "picked": false,
+  "group": "piece",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "temper_min",
+  "kind": "minutes",
+  "words": "Temper for",
+  "low": 0.0,
+  "high": 90.0,
+  "options": [],
+  "usual": 0.0,
+  "resetBy": [],
+  "picked": false,
+  "group": "piece",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "air_c",
+  "kind": "temperature",
+  "words": "In an air of",
+  "low": -10.0,
+  "high": 42.0,
+  "options": [],
+  "usual": 22.0,
+  "resetBy": [],
+  "picked": false,
+  "group": "piece",
+  "when": "tempered",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "at_risk",
+  "kind": "flag",
+  "words": "A young child, or a pregnant, older or immune-weakened guest eats of it.",
+  "low": null,
+  "high": null,
+  "options": [],
+  "usual": false,
+  "resetBy": [],
+  "picked": false,
+  "group": "first",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "below_agency_accepted",
+  "kind": "flag",
+  "words": "Who eats it has chosen to have it below the agency's figure. Kept with the plan.",
+  "low": null,
+  "high": null,
+  "options": [],
+  "usual": false,
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "first",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "salt",
+  "kind": "name",
+  "words": "Salt",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "hour",
+    "name": "50 minutes before the fire"
+   },
+   {
+    "key": "just_before",
+    "name": "Right before it goes on"
+   },
+   {
+    "key": "overnight",
+    "name": "The night before, open in the fridge"
+   },
+   {
+    "key": "twice",
+    "name": "Half the night before, half at the fire"
+   }
+  ],
+  "usual": "hour",
+  "resetBy": [],
+  "picked": true,
+  "group": "salt",
+  "when": "salted_ahead",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "salt_min",
+  "kind": "minutes",
+  "words": "Salt this long before",
+  "low": 5.0,
+  "high": 180.0,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "salt",
+  "when": "salted_ahead",
+  "own": "I salt at my own time before the fire",
+  "starts": 60.0
+ },
+ {
+  "field": "rub",
+  "kind": "name",
+  "words": "Rub",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "none",
+    "name": "Salt only"
+   },
+   {
+    "key": "pepper",
+    "name": "Pepper and dry spices"
+   },
+   {
+    "key": "sugar",
+    "name": "A rub with sugar"
+   }
+  ],
+  "usual": "none",
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "salt",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "fat",
+  "kind": "name",
+  "words": "Fat in the pan",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "oil",
+    "name": "Neutral oil"
+   },
+   {
+    "key": "tallow",
+    "name": "Beef tallow"
+   },
+   {
+    "key": "clarified",
+    "name": "Clarified butter"
+   },
+   {
+    "key": "olive",
+    "name": "Olive oil"
+   },
+   {
+    "key": "butter",
+    "name": "Butter"
+   },
+   {
+    "key": "spread",
+    "name": "Egg-and-oil spread"
+   },
+   {
+    "key": "none",
+    "name": "None: a dry pan"
+   }
+  ],
+  "usual": "oil",
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "salt",
+  "when": "pan",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "finishing",
+  "kind": "name",
+  "words": "Last touch",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "none",
+    "name": "Nothing more"
+   },
+   {
+    "key": "butter",
+    "name": "Butter for the last minute"
+   },
+   {
+    "key": "herbs",
+    "name": "Herbs and garlic in fat for the last minute"
+   },
+   {
+    "key": "oil",
+    "name": "Good oil and flakes of salt on the board"
+   }
+  ],
+  "usual": "none",
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "salt",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "method",
+  "kind": "name",
+  "words": "Method",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "low_then_sear",
+    "name": "Low, then sear"
+   },
+   {
+    "key": "sear_then_low",
+    "name": "Sear, then cool side"
+   },
+   {
+    "key": "direct",
+    "name": "Over the fire all the way"
+   },
+   {
+    "key": "chimney",
+    "name": "Over the chimney"
+   },
+   {
+    "key": "char_then_bath",
+    "name": "Char, then warm fat"
+   },
+   {
+    "key": "skillet",
+    "name": "In the skillet"
+   },
+   {
+    "key": "oven_then_skillet",
+    "name": "Oven, then skillet"
+   },
+   {
+    "key": "low_and_slow",
+    "name": "Low and slow"
+   }
+  ],
+  "usual": "low_then_sear",
+  "resetBy": [
+   "cut"
+  ],
+  "picked": true,
+  "group": "fire",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "fire",
+  "kind": "name",
+  "words": "Fire",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "kettle_two_zone",
+    "name": "Charcoal kettle, two zones"
+   },
+   {
+    "key": "kettle_ring",
+    "name": "Charcoal kettle, fuse of coals round the edge"
+   },
+   {
+    "key": "kamado",
+    "name": "Kamado"
+   },
+   {
+    "key": "offset",
+    "name": "Offset smoker"
+   },
+   {
+    "key": "gas",
+    "name": "Gas grill, three burners"
+   },
+   {
+    "key": "pellet",
+    "name": "Pellet grill"
+   },
+   {
+    "key": "chimney",
+    "name": "Grate on a lit chimney starter"
+   },
+   {
+    "key": "oven_skillet",
+    "name": "Kitchen oven and skillet"
+   },
+   {
+    "key": "burner_skillet",
+    "name": "Skillet on a burner, high"
+   },
+   {
+    "key": "burner_medium",
+    "name": "Skillet on a burner, medium"
+   },
+   {
+    "key": "burner_low",
+    "name": "Skillet on a burner, low"
+   },
+   {
+    "key": "oven_pan",
+    "name": "Skillet warmed in the oven, then a burner"
+   },
+   {
+    "key": "griddle",
+    "name": "Griddle over two burners"
+   }
+  ],
+  "usual": null,
+  "resetBy": [
+   "cut",
+   "method",
+   "own_fire"
+  ],
+  "picked": true,
+  "group": "fire",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "own_fire",
+  "kind": "fire",
+  "words": "A fire of the cook's own",
+  "low": null,
+  "high": null,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut",
+   "method",
+   "fire"
+  ],
+  "picked": true,
+  "group": "fire",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "sear_fire",
+  "kind": "name",
+  "words": "Sear on",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "kettle_two_zone",
+    "name": "Charcoal kettle, two zones"
+   },
+   {
+    "key": "kettle_ring",
+    "name": "Charcoal kettle, fuse of coals round the edge"
+   },
+   {
+    "key": "kamado",
+    "name": "Kamado"
+   },
+   {
+    "key": "offset",
+    "name": "Offset smoker"
+   },
+   {
+    "key": "gas",
+    "name": "Gas grill, three burners"
+   },
+   {
+    "key": "pellet",
+    "name": "Pellet grill"
+   },
+   {
+    "key": "chimney",
+    "name": "Grate on a lit chimney starter"
+   },
+   {
+    "key": "oven_skillet",
+    "name": "Kitchen oven and skillet"
+   },
+   {
+    "key": "burner_skillet",
+    "name": "Skillet on a burner, high"
+   },
+   {
+    "key": "burner_medium",
+    "name": "Skillet on a burner, medium"
+   },
+   {
+    "key": "burner_low",
+    "name": "Skillet on a burner, low"
+   },
+   {
+    "key": "oven_pan",
+    "name": "Skillet warmed in the oven, then a burner"
+   },
+   {
+    "key": "griddle",
+    "name": "Griddle over two burners"
+   }
+  ],
+  "usual": null,
+  "resetBy": [
+   "cut",
+   "method"
+  ],
+  "picked": true,
+  "group": "fire",
+  "when": "two_parts",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "gentle_c",
+  "kind": "temperature",
+  "words": "Gentle side at",
+  "low": null,
+  "high": null,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut",
+   "method"
+  ],
+  "picked": true,
+  "group": "fire",
+  "when": "gentle",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "wrap",
+  "kind": "name",
+  "words": "Wrap",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "none",
+    "name": "Not wrapped"
+   },
+   {
+    "key": "paper",
+    "name": "In butcher paper from {temp:71} on"
+   },
+   {
+    "key": "foil",
+    "name": "In foil from {temp:71} on"
+   }
+  ],
+  "usual": "none",
+  "resetBy": [
+   "cut",
+   "method"
+  ],
+  "picked": false,
+  "group": "fire",
+  "when": "long",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "crust",
+  "kind": "name",
+  "words": "Crust",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "none",
+    "name": "As it comes"
+   },
+   {
+    "key": "golden",
+    "name": "Golden"
+   },
+   {
+    "key": "light",
+    "name": "Light"
+   },
+   {
+    "key": "good",
+    "name": "Good"
+   },
+   {
+    "key": "deep",
+    "name": "Deep"
+   }
+  ],
+  "usual": "good",
+  "resetBy": [
+   "cut"
+  ],
+  "picked": true,
+  "group": "sear",
+  "when": "browns",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "marks",
+  "kind": "name",
+  "words": "Marks",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "none",
+    "name": "Crust all over: keep moving it"
+   },
+   {
+    "key": "quarter",
+    "name": "Squares: a quarter turn on each side"
+   },
+   {
+    "key": "diamond",
+    "name": "Diamonds: a turn by 45° on each side"
+   }
+  ],
+  "usual": "none",
+  "resetBy": [
+   "cut",
+   "method",
+   "sear_fire"
+  ],
+  "picked": false,
+  "group": "sear",
+  "when": "rods",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "flip_every_s",
+  "kind": "seconds",
+  "words": "Flip every",
+  "low": 10.0,
+  "high": 300.0,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut",
+   "method",
+   "marks"
+  ],
+  "picked": false,
+  "group": "sear",
+  "when": "flipped",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "lid",
+  "kind": "name",
+  "words": "Lid",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "usual",
+    "name": "As is usual for this fire"
+   },
+   {
+    "key": "open",
+    "name": "Open"
+   },
+   {
+    "key": "shut",
+    "name": "Shut"
+   }
+  ],
+  "usual": "usual",
+  "resetBy": [
+   "cut",
+   "method",
+   "sear_fire"
+  ],
+  "picked": false,
+  "group": "sear",
+  "when": "lid",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "pull_offset",
+  "kind": "rise",
+  "words": "Pull below the finish by",
+  "low": 0.0,
+  "high": 25.0,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut",
+   "method"
+  ],
+  "picked": false,
+  "group": "rest",
+  "when": "",
+  "own": "I pull by my own rule",
+  "starts": 5.555555555555555
+ },
+ {
+  "field": "rest",
+  "kind": "name",
+  "words": "Rest",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "open",
+    "name": "On a rack, open"
+   },
+   {
+    "key": "board",
+    "name": "On a board, open"
+   },
+   {
+    "key": "foil",
+    "name": "On a board under loose foil"
+   },
+   {
+    "key": "sauce",
+    "name": "On a board of warm sauce or juices"
+   },
+   {
+    "key": "paper",
+    "name": "Wrapped in butcher paper"
+   }
+  ],
+  "usual": "foil",
+  "resetBy": [],
+  "picked": true,
+  "group": "rest",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "rest_min",
+  "kind": "minutes",
+  "words": "Rest for",
+  "low": 1.0,
+  "high": 60.0,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "rest",
+  "when": "",
+  "own": "I set the length of the rest",
+  "starts": 10.0
+ }
+];
