@@ -100,9 +100,8 @@ def _at_fire(given: OnIn) -> AtFire:
             setup = setup_of(given.fire)
         fire = placed(setup.grill.name, setup)
     air_c = None if given.air is None else words.temperature_c("air", given.air)
-    place = given.place or "gentle"
-    if isinstance(place, GrateSpotIn):
-        place = Spot(place.x_mm / 1000.0, place.y_mm / 1000.0)
+    said = given.place or "gentle"
+    place = Spot(said.x_mm / 1000.0, said.y_mm / 1000.0) if isinstance(said, GrateSpotIn) else said
     return AtFire(fire, place, air_c, given.lid or "usual")
 
 

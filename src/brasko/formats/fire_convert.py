@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from typing import Any
 
 import numpy as np
 
@@ -268,7 +269,7 @@ def _rows(values: np.ndarray, digits: int) -> list[list[float | None]]:
     return [[None if v != v else v for v in row] for row in np.round(values, digits).tolist()]
 
 
-def food_schema(table: Table) -> dict:
+def food_schema(table: Table) -> dict[str, Any]:
     """The food's part of an answer."""
     return {
         "pieces": [exposure_schema(f) for f in table.felt],

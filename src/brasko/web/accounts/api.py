@@ -11,6 +11,7 @@ from django.middleware.csrf import CsrfViewMiddleware, get_token
 from ninja import Router, Status
 
 from brasko.core.errors import InvalidInput
+from brasko.web.accounts.auth import CookRequest
 from brasko.web.accounts.models import Household
 from brasko.web.accounts.schemas import HouseholdOut, Preferences, SessionOut, SignIn, SignUp
 from brasko.web.accounts.signals import signed_out
@@ -24,7 +25,7 @@ TAKEN = "is taken. Choose another."
 
 def _guarded(request: HttpRequest) -> None:
     """Ask for the CSRF token on the few calls that need no session."""
-    check = CsrfViewMiddleware(lambda r: None)  # type: ignore[arg-type, return-value]
+    check = CsrfViewMiddleware(lambda r: None)  # type: ignore[arg-type]
     if check.process_view(request, lambda r: None, (), {}) is not None:  # type: ignore[arg-type, return-value]
         raise PermissionDenied("The page is out of date. Reload it and try again.")
 
@@ -38,8 +39,14 @@ def _session(request: HttpRequest) -> SessionOut:
     return SessionOut(
         signed_in=True,
         demo=settings.DEMO,
-        household=HouseholdOut(
-            name=home.name, username=user.username, units=home.units, scale=home.scale, scheme=home.scheme
+        household=HouseholdOut.model_validate(
+            {
+                "name": home.name,
+                "username": user.username,
+                "units": home.units,
+                "scale": home.scale,
+                "scheme": home.scheme,
+            }
         ),
     )
 
@@ -77,7 +84,7 @@ def sign_out(request: HttpRequest) -> SessionOut:
 
 
 @router.post("accounts", auth=None, response={201: SessionOut}, operation_id="sign_up")
-def sign_up(request: HttpRequest, payload: SignUp) -> Status:
+def sign_up(request: HttpRequest, payload: SignUp) -> Status[SessionOut]:
     _guarded(request)
     users = get_user_model()
     if users.objects.filter(username__iexact=payload.username).exists():
@@ -102,7 +109,7 @@ def sign_up(request: HttpRequest, payload: SignUp) -> Status:
 
 
 @router.patch("preferences", response=SessionOut, operation_id="set_preferences")
-def set_preferences(request: HttpRequest, payload: Preferences) -> SessionOut:
+def set_preferences(request: CookRequest, payload: Preferences) -> SessionOut:
     home = request.user.household
     Household.objects.filter(id=home.id).update(**payload.model_dump(exclude_none=True))
     home.refresh_from_db()

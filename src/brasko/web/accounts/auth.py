@@ -4,11 +4,18 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.http import HttpRequest
 from ninja.security import SessionAuth
 
 from brasko.web.machine.store import in_store
+
+
+class CookRequest(HttpRequest):
+    """A request of somebody who is signed in: what every endpoint gets that does not say otherwise."""
+
+    user: User
+    auth: Any
 
 
 class SignedIn(SessionAuth):
@@ -18,7 +25,7 @@ class SignedIn(SessionAuth):
         return await in_store(_user_of, request)
 
 
-def _user_of(request: HttpRequest) -> AbstractBaseUser | None:
+def _user_of(request: HttpRequest) -> User | None:
     user = request.user
     return user if user.is_authenticated else None
 

@@ -17,7 +17,7 @@ async def _chunks(handle: object, size: int = 65536) -> AsyncIterator[bytes]:
         yield block
 
 
-class Assets(WhiteNoiseMiddleware):
+class Assets(WhiteNoiseMiddleware):  # type: ignore[misc]  # its package says no types
     """WhiteNoise that knows Vite's hashed names, stays on the event loop, and streams without a warning there."""
 
     sync_capable = async_capable = True
@@ -42,7 +42,7 @@ class Assets(WhiteNoiseMiddleware):
 
     @staticmethod
     def serve(static_file: StaticFile, request: object) -> FileResponse:
-        response = WhiteNoiseMiddleware.serve(static_file, request)
+        response: FileResponse = WhiteNoiseMiddleware.serve(static_file, request)
         handle = getattr(response, "file_to_stream", None)
         if handle is not None and hasattr(request, "scope"):
             response.streaming_content = _chunks(handle)

@@ -1,6 +1,7 @@
 """The headers of every answer: everything from this server, nothing from elsewhere, no inline script, in no frame."""
 
 from collections.abc import Callable
+from typing import Any
 
 from asgiref.sync import iscoroutinefunction, markcoroutinefunction
 from django.conf import settings
@@ -52,7 +53,7 @@ def refused_host(request: HttpRequest) -> HttpResponse | None:
 
 
 @sync_and_async_middleware
-def safe_headers(get_response: Callable) -> Callable:
+def safe_headers(get_response: Callable[..., Any]) -> Callable[..., Any]:
     """Add them to every response, and refuse what is meant for another server."""
 
     def with_policy(response: HttpResponse) -> HttpResponse:

@@ -6,6 +6,9 @@ anything: a session is read by whoever asks for it, and what has to be written s
 
 from __future__ import annotations
 
+from collections.abc import Awaitable
+from typing import cast
+
 from asgiref.sync import sync_to_async
 from django.contrib.auth.middleware import AuthenticationMiddleware
 from django.contrib.sessions.middleware import SessionMiddleware
@@ -18,10 +21,10 @@ class Sessions(SessionMiddleware):
 
     async def __acall__(self, request: HttpRequest) -> HttpResponse:
         self.process_request(request)
-        response = await self.get_response(request)
+        response = await cast("Awaitable[HttpResponse]", self.get_response(request))
         if request.session.modified:
-            return await sync_to_async(self.process_response, thread_sensitive=True)(request, response)  # type: ignore[no-any-return]
-        return self.process_response(request, response)  # type: ignore[no-any-return]
+            return await sync_to_async(self.process_response, thread_sensitive=True)(request, response)
+        return self.process_response(request, response)
 
 
 class Csrf(CsrfViewMiddleware):
@@ -29,7 +32,8 @@ class Csrf(CsrfViewMiddleware):
 
     async def __acall__(self, request: HttpRequest) -> HttpResponse:
         self.process_request(request)
-        return self.process_response(request, await self.get_response(request))  # type: ignore[no-any-return]
+        answered = await cast("Awaitable[HttpResponse]", self.get_response(request))
+        return cast("HttpResponse", self.process_response(request, answered))
 
 
 class SignedInUser(AuthenticationMiddleware):
@@ -37,4 +41,4 @@ class SignedInUser(AuthenticationMiddleware):
 
     async def __acall__(self, request: HttpRequest) -> HttpResponse:
         self.process_request(request)
-        return await self.get_response(request)  # type: ignore[no-any-return]
+        return await cast("Awaitable[HttpResponse]", self.get_response(request))

@@ -3,18 +3,19 @@
 import csv
 from io import StringIO
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router, Status
 from ninja.files import UploadedFile
 
+from brasko.web.accounts.auth import CookRequest
 from brasko.web.cooks.actions.photo import keep_photo
 from brasko.web.cooks.actions.put_right import put_right_all
 from brasko.web.cooks.actions.record import finish, rate, record_event, set_hands, set_speed
 from brasko.web.cooks.actions.start_cook import start_cook
 from brasko.web.cooks.convert import cook_out, line_of, update_since
 from brasko.web.cooks.corrections import ask_practice, corrections_for, surface_for
-from brasko.web.cooks.models import Cook, Photo, Piece
+from brasko.web.cooks.models import Cook, Event, Photo, Piece
 from brasko.web.cooks.schemas import (
     AskIn,
     CookLine,
@@ -40,18 +41,18 @@ from brasko.web.yard.schemas import PutRightIn, PutRightOut
 router = Router(tags=["cooks"])
 
 
-def _mine(request: HttpRequest, cook_id: int) -> Cook:
+def _mine(request: CookRequest, cook_id: int) -> Cook:
     return get_object_or_404(Cook, id=cook_id, owner=request.user)
 
 
 @router.post("plans/{int:plan_id}/start", response={201: CookOut}, operation_id="start_cook")
-def start(request: HttpRequest, plan_id: int, payload: StartIn) -> Status:
+def start(request: CookRequest, plan_id: int, payload: StartIn) -> Status[CookOut]:
     plan = get_object_or_404(Plan, id=plan_id, owner=request.user)
     return Status(201, cook_out(start_cook(request.user, plan, payload)))
 
 
 @router.get("cooks", response=list[CookLine], operation_id="list_cooks")
-def list_cooks(request: HttpRequest, running: bool | None = None) -> list[CookLine]:
+def list_cooks(request: CookRequest, running: bool | None = None) -> list[CookLine]:
     cooks = Cook.objects.filter(owner=request.user).prefetch_related("pieces__readings")
     if running is not None:
         cooks = cooks.filter(ended_at__isnull=running)
@@ -59,60 +60,60 @@ def list_cooks(request: HttpRequest, running: bool | None = None) -> list[CookLi
 
 
 @router.get("cooks/{int:cook_id}", response=CookOut, operation_id="get_cook")
-def get_cook(request: HttpRequest, cook_id: int) -> CookOut:
+def get_cook(request: CookRequest, cook_id: int) -> CookOut:
     return cook_out(_mine(request, cook_id))
 
 
 @router.get("cooks/{int:cook_id}/updates", response=UpdateOut, operation_id="get_updates")
-def get_updates(request: HttpRequest, cook_id: int, after: str = "") -> UpdateOut:
+def get_updates(request: CookRequest, cook_id: int, after: str = "") -> UpdateOut:
     """What is new since a cursor: what the event stream sends, for those who cannot keep a stream open."""
     return update_since(_mine(request, cook_id).id, after)
 
 
 @router.post("cooks/{int:cook_id}/events", response={201: EventOut}, operation_id="record_event")
-def record(request: HttpRequest, cook_id: int, payload: EventIn) -> Status:
+def record(request: CookRequest, cook_id: int, payload: EventIn) -> Status[Event]:
     return Status(201, record_event(_mine(request, cook_id), payload))
 
 
 @router.put("cooks/{int:cook_id}/speed", response=CookOut, operation_id="set_speed")
-def speed(request: HttpRequest, cook_id: int, payload: SpeedIn) -> CookOut:
+def speed(request: CookRequest, cook_id: int, payload: SpeedIn) -> CookOut:
     return cook_out(set_speed(_mine(request, cook_id), payload.speed))
 
 
 @router.put("cooks/{int:cook_id}/hands", response=CookOut, operation_id="set_hands")
-def hands(request: HttpRequest, cook_id: int, payload: HandsIn) -> CookOut:
+def hands(request: CookRequest, cook_id: int, payload: HandsIn) -> CookOut:
     return cook_out(set_hands(_mine(request, cook_id), payload.hands))
 
 
 @router.post("cooks/{int:cook_id}/finish", response=CookOut, operation_id="finish_cook")
-def end(request: HttpRequest, cook_id: int) -> CookOut:
+def end(request: CookRequest, cook_id: int) -> CookOut:
     """End a cook now, served or not."""
     return cook_out(finish(_mine(request, cook_id)))
 
 
 @router.put("cooks/{int:cook_id}/rating", response=CookOut, operation_id="rate_cook")
-def rate_cook(request: HttpRequest, cook_id: int, payload: RatingIn) -> CookOut:
+def rate_cook(request: CookRequest, cook_id: int, payload: RatingIn) -> CookOut:
     return cook_out(rate(_mine(request, cook_id), payload))
 
 
 @router.get(
     "cooks/{int:cook_id}/pieces/{int:piece_id}/corrections", response=CorrectionsOut, operation_id="get_corrections"
 )
-def get_corrections(request: HttpRequest, cook_id: int, piece_id: int) -> CorrectionsOut:
+def get_corrections(request: CookRequest, cook_id: int, piece_id: int) -> CorrectionsOut:
     """What could be done now for a piece that is on the fire, each with its computed effect."""
     cook = _mine(request, cook_id)
     return corrections_for(waiter_of(request), cook, get_object_or_404(Piece, id=piece_id, cook=cook))
 
 
 @router.post("cooks/{int:cook_id}/pieces/{int:piece_id}/surface", response=SurfaceOut, operation_id="check_surface")
-def check_surface(request: HttpRequest, cook_id: int, piece_id: int, payload: SurfaceIn) -> SurfaceOut:
+def check_surface(request: CookRequest, cook_id: int, piece_id: int, payload: SurfaceIn) -> SurfaceOut:
     """What a sear over a grate or pan that reads so would do, against what it needs."""
     cook = _mine(request, cook_id)
     return surface_for(waiter_of(request), cook, get_object_or_404(Piece, id=piece_id, cook=cook), payload.temp_c)
 
 
 @router.post("cooks/{int:cook_id}/pieces/{int:piece_id}/ask", response={202: AskIn}, operation_id="ask_practice")
-def ask_one(request: HttpRequest, cook_id: int, piece_id: int, payload: AskIn) -> Status:
+def ask_one(request: CookRequest, cook_id: int, piece_id: int, payload: AskIn) -> Status[AskIn]:
     """Have a practice thermometer read by hand: the reading comes with the stream."""
     cook = _mine(request, cook_id)
     ask_practice(cook, get_object_or_404(Piece, id=piece_id, cook=cook), payload.source)
@@ -121,7 +122,7 @@ def ask_one(request: HttpRequest, cook_id: int, piece_id: int, payload: AskIn) -
 
 @router.post("cooks/{int:cook_id}/pieces/{int:piece_id}/file", response=ReadingsOut, operation_id="readings_from_file")
 def from_file(
-    request: HttpRequest, cook_id: int, piece_id: int, file: File[UploadedFile], from_on: Form[bool] = False
+    request: CookRequest, cook_id: int, piece_id: int, file: File[UploadedFile], from_on: Form[bool] = False
 ) -> ReadingsOut:
     """Take in a CSV of readings; from_on lines its first one up with putting the piece on."""
     cook = _mine(request, cook_id)
@@ -129,7 +130,7 @@ def from_file(
 
 
 @router.post("cooks/{int:cook_id}/photo", response=CookOut, operation_id="add_photo")
-def put_photo(request: HttpRequest, cook_id: int, photo: File[UploadedFile]) -> CookOut:
+def put_photo(request: CookRequest, cook_id: int, photo: File[UploadedFile]) -> CookOut:
     """Keep a picture of what came of it: made small, and without what the camera added."""
     cook = _mine(request, cook_id)
     keep_photo(cook, photo)
@@ -137,26 +138,26 @@ def put_photo(request: HttpRequest, cook_id: int, photo: File[UploadedFile]) -> 
 
 
 @router.get("cooks/{int:cook_id}/photo.jpg", operation_id="get_photo", include_in_schema=False)
-def get_photo(request: HttpRequest, cook_id: int) -> HttpResponse:
+def get_photo(request: CookRequest, cook_id: int) -> HttpResponse:
     photo = get_object_or_404(Photo, cook=_mine(request, cook_id))
     return HttpResponse(bytes(photo.jpeg), content_type="image/jpeg")
 
 
 @router.delete("cooks/{int:cook_id}/photo", response=CookOut, operation_id="remove_photo")
-def remove_photo(request: HttpRequest, cook_id: int) -> CookOut:
+def remove_photo(request: CookRequest, cook_id: int) -> CookOut:
     cook = _mine(request, cook_id)
     Photo.objects.filter(cook=cook).delete()
     return cook_out(cook)
 
 
 @router.post("thermometers/{int:thermometer_id}/put-right", response=PutRightOut, operation_id="put_readings_right")
-def put_readings_right(request: HttpRequest, thermometer_id: int, payload: PutRightIn) -> PutRightOut:
+def put_readings_right(request: CookRequest, thermometer_id: int, payload: PutRightIn) -> PutRightOut:
     """Correct the readings since a moment anew, from what the thermometer said, by the checks that stand now."""
     return put_right_all(get_object_or_404(Thermometer, id=thermometer_id, owner=request.user), payload.since)
 
 
 @router.get("cooks/{int:cook_id}/readings.csv", operation_id="export_readings", include_in_schema=False)
-def export_readings(request: HttpRequest, cook_id: int) -> HttpResponse:
+def export_readings(request: CookRequest, cook_id: int) -> HttpResponse:
     """Every reading as CSV: piece, thermometer, channel, time (ISO 8601), °C."""
     cook = _mine(request, cook_id)
     out = StringIO()

@@ -2,6 +2,7 @@
 
 import re
 from datetime import datetime, timedelta
+from typing import Any
 
 import numpy as np
 from django.utils import timezone
@@ -99,7 +100,7 @@ def _sear_ends(cook: Cook, piece: Piece, now: datetime, seen: Outlook, on_s: flo
     if stop_s > 0.0:
         return ends
     step = next(s for s in piece.result["steps"] if s["name"] == seen.step)
-    return min(ends, on_s + seen.since_s + step["end_s"] - step["start_s"])
+    return float(min(ends, on_s + seen.since_s + step["end_s"] - step["start_s"]))
 
 
 def _following(piece: Piece, step: str) -> str | None:
@@ -133,15 +134,17 @@ def outlook_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> Outlo
         aside=open_[0] if open_ else "",
         lid_open=seen.story.lid_open,
         pull_c=seen.story.pull_c,
-        end=found and when(found.end_s, found.end_span_s),
-        done=found and when(found.done_s, found.done_span_s),
-        peak=found and DegreesOut(c=found.peak_c, low=found.peak_span_c.low, high=found.peak_span_c.high),
+        end=None if found is None else when(found.end_s, found.end_span_s),
+        done=None if found is None else when(found.done_s, found.done_span_s),
+        peak=None
+        if found is None
+        else DegreesOut(c=found.peak_c, low=found.peak_span_c.low, high=found.peak_span_c.high),
         why=seen.why,
         faults=[FaultOut(key=f.key, since=at(f.since_s), words=f.words, advice=f.advice) for f in seen.faults],
         probe_off_mm=None if seen.probe_off_m is None else 1000.0 * seen.probe_off_m,
-        coach=coach
-        and later
-        and CoachOut(
+        coach=None
+        if coach is None or later is None
+        else CoachOut(
             until=now + timedelta(seconds=coach.stop_s), by=coach.by, crust_at=later(coach.crust_s),
             core_limit_at=later(coach.core_limit_s), after_k=coach.after_k, crust_share=coach.crust_share, words=coach.words,
         ),
@@ -150,8 +153,9 @@ def outlook_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> Outlo
         reading=_reading_out(cook, piece, now, seen),
         readings=0 if found is None else found.readings,
         members=0 if found is None else found.members,
-        ahead=found
-        and AheadOut(
+        ahead=None
+        if found is None
+        else AheadOut(
             time_s=_rounded(found.time_s + shift, 0), core_c=_rounded(found.core_c),
             core_low_c=_rounded(found.core_low_c), core_high_c=_rounded(found.core_high_c),
         ),
@@ -302,7 +306,7 @@ def update_since(cook_id: int, cursor: str) -> UpdateOut:
     )
 
 
-def outcome_of(cook: Cook, piece: Piece, because: tuple[str, ...] = ()) -> dict | None:
+def outcome_of(cook: Cook, piece: Piece, because: tuple[str, ...] = ()) -> dict[str, Any] | None:
     """Foreseen against measured; None for a piece that never went on. because: what its readings told."""
     done = done_at(cook.events.all(), piece)
     (begins, ends), key, then_key, pull_c = slow_curve(piece)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from typing import Literal, cast
 
 from django.db.models import QuerySet
 
@@ -27,14 +28,14 @@ class Taken:
 
     temp_c: float
     at: datetime
-    source: str
+    source: Literal["hand", "probe"]
     by_hand_c: float | None = None
     """What was read by hand meanwhile, where a probe in the middle shows much less: the lowest reading is the middle."""
 
 
 def needed_c(piece: Piece) -> float | None:
     """What the middle has to show before the last heat ends [°C]; None where that is the eater's own choice."""
-    return piece.result.get("reading_c")
+    return cast("float | None", piece.result.get("reading_c"))
 
 
 def off_task(piece: Piece) -> str:
@@ -93,7 +94,7 @@ def kept_c(piece: Piece, events: Iterable[Event]) -> float | None:
     """What the middle showed as it came off [°C], as the log has it; None where none was kept."""
     for event in reversed(standing_events(events)):
         if event.kind == Event.Kind.DONE and event.piece_id == piece.id and event.payload.get("task") == READ_TASK:
-            return event.payload.get("temp_c")
+            return cast("float | None", event.payload.get("temp_c"))
     return None
 
 

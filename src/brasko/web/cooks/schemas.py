@@ -1,7 +1,7 @@
 """What the cook endpoints take and give. Times of a cook are in the cook's own clock."""
 
 from datetime import datetime
-from typing import Literal
+from typing import Any, Literal
 from uuid import UUID
 
 from ninja import Schema
@@ -37,22 +37,22 @@ class EventIn(Schema):
     ]  # fmt: skip
     piece_id: Number | None = None
     at: Moment | None = None
-    task: str | None = Field(None, max_length=40)
-    text: str | None = Field(None, max_length=2000)
+    task: str | None = Field(default=None, max_length=40)
+    text: str | None = Field(default=None, max_length=2000)
     undoes: UUID | None = None
     place: Literal["hot", "cool", "high", "off", "back"] | None = None
     open: bool | None = None
     on: bool | None = None
     rain: Literal["none", "light", "steady", "heavy"] | None = None
     wind: Literal["still", "breeze", "windy"] | None = None
-    delta_k: Figure | None = Field(None, ge=-150, le=150)
+    delta_k: Figure | None = Field(default=None, ge=-150, le=150)
     air_c: Figure | None = None
     temp_c: Figure | None = None
     source: Literal["hand", "surface", "air"] | None = None
     pull_c: Figure | None = None
-    sear_factor: Figure | None = Field(None, ge=0.2, le=4)
-    sear_more_s: Figure | None = Field(None, ge=-600, le=600)
-    hold_more_s: Figure | None = Field(None, ge=-10800, le=10800)
+    sear_factor: Figure | None = Field(default=None, ge=0.2, le=4)
+    sear_more_s: Figure | None = Field(default=None, ge=-600, le=600)
+    hold_more_s: Figure | None = Field(default=None, ge=-10800, le=10800)
     late_min: Figure | None = None
 
 
@@ -91,7 +91,7 @@ class EventOut(Schema):
     piece_id: int | None
     kind: str
     at: datetime
-    payload: dict
+    payload: dict[str, Any]
 
 
 class ReadingOut(Schema):
@@ -199,7 +199,7 @@ class CorrectionOut(Schema):
     grey_rim_share: float
     crust_share: float
     words: str
-    event: dict
+    event: dict[str, Any]
 
 
 class CorrectionsOut(Schema):

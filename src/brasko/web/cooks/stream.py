@@ -36,7 +36,7 @@ def _counted(session: str | None) -> Iterator[None]:
             del _open[session]
 
 
-async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse:
+async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse | StreamingHttpResponse:
     """Stream updates of a cook to its owner."""
     user = await request.auser()
     if not user.is_authenticated:

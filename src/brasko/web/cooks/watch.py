@@ -12,6 +12,7 @@ from collections.abc import Callable, Sequence
 from concurrent.futures import CancelledError, Future
 from dataclasses import dataclass, field, replace
 from datetime import datetime
+from typing import cast
 
 import numpy as np
 from django.conf import settings
@@ -21,6 +22,7 @@ from brasko.core.forecast.ensemble import Ensemble, SamplingRegion, ensemble
 from brasko.core.forecast.faults import Fault, faults
 from brasko.core.forecast.history import CookHistory, cook_history
 from brasko.core.forecast.readings import Reading as Seen
+from brasko.core.forecast.readings import Source
 from brasko.core.forecast.searing import SearCoach, sear_coach
 from brasko.core.forecast.update import Forecast, early_gap_k, forecast_of, region_near
 from brasko.core.forecast.why import probe_off_m, why
@@ -160,7 +162,7 @@ def _take_in(kept: _Watched, piece: Piece, story: Story) -> None:
             source = "air"
             if kept.air:
                 continue
-        kept.seen.append(Seen((at - story.on_at).total_seconds(), temp_c, source))
+        kept.seen.append(Seen((at - story.on_at).total_seconds(), temp_c, cast("Source", source)))
     if len(kept.seen) > THIN_FROM:
         kept.seen = _thinned(kept.seen)
 

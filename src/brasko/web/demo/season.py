@@ -1,6 +1,7 @@
 """The invented season of the demo household: what they cooked, and what they said of it."""
 
 from dataclasses import dataclass, field
+from typing import Any
 
 
 @dataclass(frozen=True)
@@ -10,7 +11,7 @@ class PastCook:
     days_ago: int
     hour: int
     title: str
-    piece: dict = field(hash=False)
+    piece: dict[str, Any] = field(hash=False)
     stars: int
     doneness: str
     crust: str

@@ -1,6 +1,6 @@
 """What else stands in the demo household's yard: more grills, pans, a checked thermometer and a fire that was kept."""
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 
 from brasko.web.yard.actions.check_thermometer import check_thermometer
 from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
@@ -31,7 +31,7 @@ KEPT = {
 }
 
 
-def furnish(owner: AbstractBaseUser) -> None:
+def furnish(owner: User) -> None:
     """Fill the yard; may be run again, and then adds nothing twice."""
     for name, spec in GRILLS:
         Grill.objects.get_or_create(owner=owner, name=name, defaults={"spec": spec})

@@ -2,6 +2,7 @@
 
 import math
 from datetime import datetime, timedelta
+from typing import Any
 
 from django.db import IntegrityError
 from django.db.models import F
@@ -106,7 +107,7 @@ def pieces_for(thermometer: Thermometer, cook_id: int | None) -> list[Piece]:
     return list(pieces.filter(cook_id=last.cook_id).order_by("position"))
 
 
-def take_readings(thermometer: Thermometer, rows: list[dict], cook_id: int | None = None) -> ReadingsOut:
+def take_readings(thermometer: Thermometer, rows: list[dict[str, Any]], cook_id: int | None = None) -> ReadingsOut:
     """Keep what is new and believable of a batch, in any order of time."""
     if not _posted.hit(POSTED, str(thermometer.id), cost=len(rows)):
         raise TooOften(
@@ -128,7 +129,7 @@ def take_readings(thermometer: Thermometer, rows: list[dict], cook_id: int | Non
     return out
 
 
-def _keep(sent: tuple[Thermometer, list[dict], int | None]) -> tuple[ReadingsOut, Cook]:
+def _keep(sent: tuple[Thermometer, list[dict[str, Any]], int | None]) -> tuple[ReadingsOut, Cook]:
     thermometer, rows, cook_id = sent
     pieces = pieces_for(thermometer, cook_id)
     cook = kept_steady(pieces[0].cook)
@@ -137,8 +138,8 @@ def _keep(sent: tuple[Thermometer, list[dict], int | None]) -> tuple[ReadingsOut
     refused: list[Refused] = []
     fresh: list[Reading] = []
     newest = _newest.get(thermometer.id)
-    numbers = [row.get("sequence") for row in rows if isinstance(row.get("sequence"), int)]
-    numbers = [n for n in numbers if -(2**63) <= n < 2**63]
+    asked = (row.get("sequence") for row in rows)
+    numbers = [n for n in asked if isinstance(n, int) and -(2**63) <= n < 2**63]
     known: dict[tuple[str, int, int], Reading] = {}
     if newest is None or not numbers or min(numbers) <= newest:
         already = Reading.objects.filter(piece__in=pieces, thermometer=thermometer, sequence__in=numbers)
@@ -179,7 +180,7 @@ def _keep(sent: tuple[Thermometer, list[dict], int | None]) -> tuple[ReadingsOut
     return ReadingsOut(accepted=accepted, duplicate=duplicate, refused=refused), cook
 
 
-def _pieces_of(row: dict, pieces: list[Piece], source: str) -> list[Piece]:
+def _pieces_of(row: dict[str, Any], pieces: list[Piece], source: str) -> list[Piece]:
     """Which of the pieces a reading is of: the named one, or the first; the pit is that of all."""
     if source == Reading.Source.PIT:
         return pieces
@@ -192,7 +193,7 @@ def _pieces_of(row: dict, pieces: list[Piece], source: str) -> list[Piece]:
 _kept_together = Together(_keep)
 
 
-def _heard_of(thermometer: Thermometer, rows: list[dict]) -> None:
+def _heard_of(thermometer: Thermometer, rows: list[dict[str, Any]]) -> None:
     """Note when it was heard of last, and its battery."""
     told = [r["battery"] for r in rows if isinstance(r.get("battery"), int | float) and 0.0 <= r["battery"] <= 1.0]
     now = timezone.now()
@@ -221,7 +222,7 @@ def brief(got: object) -> str:
 FIELDS = ("sequence", "at", "temp_c", "channel", "battery", "piece")
 
 
-def _reading(row: dict, cook: Cook, usual: str) -> Reading:
+def _reading(row: dict[str, Any], cook: Cook, usual: str) -> Reading:
     if set(row) - set(FIELDS):
         said = "has a field that is not known. A reading has sequence, at, temp_c, and may have channel, battery and piece."
         raise InvalidInput("readings", said)

@@ -6,6 +6,7 @@ from django.http import HttpRequest
 from ninja import Router
 from ninja.security import HttpBearer
 
+from brasko.web.accounts.auth import CookRequest
 from brasko.web.common.problem import TokenRefused
 from brasko.web.cooks.actions.record import advance
 from brasko.web.cooks.models import Cook, Piece
@@ -38,12 +39,12 @@ router = Router(tags=["device"])
 
 
 @router.post("readings", auth=DeviceToken(), response=ReadingsOut, operation_id="post_readings")
-async def post_readings(request: HttpRequest, payload: ReadingsIn) -> ReadingsOut:
+async def post_readings(request: CookRequest, payload: ReadingsIn) -> ReadingsOut:
     return await in_store(take_readings, request.auth, payload.readings, payload.cook)
 
 
 @router.get("scenes", auth=HubKey(), response=list[Scene], operation_id="get_scenes")
-def get_scenes(request: HttpRequest) -> list[Scene]:
+def get_scenes(request: CookRequest) -> list[Scene]:
     """Every running practice cook, after marking what is due in those whose steps mark themselves."""
     found = []
     for cook in Cook.objects.filter(practice=True, ended_at=None):
@@ -65,6 +66,7 @@ def _scene(cook: Cook) -> Scene:
 
 
 def _scene_piece(piece: Piece, story: Story) -> ScenePiece:
+    assert piece.thermometer_id is not None
     return ScenePiece(
         piece_id=piece.id,
         position=piece.position,

@@ -6,6 +6,7 @@ from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from typing import Any
 
 from django.core.files.uploadedfile import UploadedFile
 from django.utils.dateparse import parse_datetime
@@ -96,7 +97,7 @@ def _piece_of(row: Row, usual: Piece, pieces: list[Piece]) -> Piece:
     )
 
 
-def readings_from_file(cook: Cook, piece: Piece, file: UploadedFile, from_on: bool) -> ReadingsOut:
+def readings_from_file(cook: Cook, piece: Piece, file: UploadedFile[bytes], from_on: bool) -> ReadingsOut:
     """Take in a file of readings. The same file twice is known, and so is one that was exported here.
 
     Raises InvalidInput and Conflict.
@@ -118,7 +119,7 @@ def readings_from_file(cook: Cook, piece: Piece, file: UploadedFile, from_on: bo
     pieces = list(cook.pieces.all())
     told = ReadingsOut(accepted=[], duplicate=[], refused=[])
     device, known = _files_of(cook), _known(cook)
-    batch: list[dict] = []
+    batch: list[dict[str, Any]] = []
     for row in rows:
         at, of = row.at + shift, _piece_of(row, piece, pieces)
         number = int(at.timestamp() * 1000)

@@ -8,7 +8,7 @@ import hmac
 import secrets
 
 from django.conf import settings
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 
 from brasko.web.yard.models import Thermometer
 
@@ -35,18 +35,18 @@ STAND_INS = {
 }
 
 
-def practice_probe(owner: AbstractBaseUser, position: int) -> Thermometer:
+def practice_probe(owner: User, position: int) -> Thermometer:
     """The owner's practice probe for a piece, paired anew."""
     return _stand_in(owner, f"Practice probe {position + 1}", Thermometer.Kind.PROBE)
 
 
-def practice_devices(owner: AbstractBaseUser) -> None:
+def practice_devices(owner: User) -> None:
     """The owner's other practice devices, paired anew."""
     for kind, name in STAND_INS.items():
         _stand_in(owner, name, kind)
 
 
-def _stand_in(owner: AbstractBaseUser, name: str, kind: str) -> Thermometer:
+def _stand_in(owner: User, name: str, kind: str) -> Thermometer:
     found = Thermometer.objects.filter(owner=owner, name=name, simulated=True).first()
     if found is None:
         found = Thermometer(owner=owner, name=name, simulated=True, kind=kind)

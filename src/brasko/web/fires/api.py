@@ -1,8 +1,9 @@
 """The Fire place."""
 
+from datetime import datetime
 from functools import lru_cache
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.utils import timezone
 from ninja import Router
 
@@ -17,7 +18,7 @@ from brasko.formats.fire import SetupOut
 from brasko.formats.fire_convert import (
     setup_schema,
 )
-from brasko.web.accounts.auth import signed_in
+from brasko.web.accounts.auth import CookRequest, signed_in
 from brasko.web.devices.weather import SOURCE, hours_from, weather_at
 from brasko.web.fires.computing import advice_for, course_of, food_on, looked_at, set_for
 from brasko.web.fires.schemas import (
@@ -48,41 +49,41 @@ SOME_S = 3.0
 
 
 @router.get("fire/reference", response=FireReference, operation_id="get_fire_reference")
-def get_fire_reference(request: HttpRequest) -> FireReference:
+def get_fire_reference(request: CookRequest) -> FireReference:
     return _reference()
 
 
 @router.post("fire/look", response=LookOut, auth=signed_in, operation_id="look_at_fire")
-async def look_at_fire(request: HttpRequest, payload: LookIn) -> HttpResponse:
+async def look_at_fire(request: CookRequest, payload: LookIn) -> HttpResponse:
     """The grate as this fire heats it, settled or so long after lighting, with food on it."""
     return await computed_answer(request, SOME_S, looked_at, payload)
 
 
 @router.post("fire/food", response=FoodOut, auth=signed_in, operation_id="look_at_food")
-async def look_at_food(request: HttpRequest, payload: LookIn) -> HttpResponse:
+async def look_at_food(request: CookRequest, payload: LookIn) -> HttpResponse:
     """What food feels while it is dragged: no map."""
     return await computed_answer(request, SOME_S, food_on, payload)
 
 
 @router.post("fire/course", response=CourseAnswer, auth=signed_in, operation_id="get_fire_course")
-async def get_fire_course(request: HttpRequest, payload: CourseAskIn) -> HttpResponse:
+async def get_fire_course(request: CookRequest, payload: CourseAskIn) -> HttpResponse:
     return await computed_answer(request, SOME_S, course_of, payload)
 
 
 @router.post("fire/set", response=SetupOut, auth=signed_in, operation_id="set_fire_for")
-async def set_fire_for(request: HttpRequest, payload: SetForIn) -> HttpResponse:
+async def set_fire_for(request: CookRequest, payload: SetForIn) -> HttpResponse:
     """Vents, knobs or controller for a wished temperature."""
     return await computed_answer(request, SOME_S, set_for, payload)
 
 
 @router.post("fire/advise", response=AdviseOut, auth=signed_in, operation_id="advise_fire")
-async def advise_fire(request: HttpRequest, payload: AdviseIn) -> HttpResponse:
+async def advise_fire(request: CookRequest, payload: AdviseIn) -> HttpResponse:
     """Which fire to build for wished zones, and why."""
     return await computed_answer(request, SOME_S, advice_for, payload)
 
 
 @router.get("weather", response=WeatherOut, operation_id="get_weather")
-def get_weather(request: HttpRequest) -> WeatherOut:
+def get_weather(request: CookRequest) -> WeatherOut:
     now = timezone.localtime()
     sky = weather_at(now)
     return WeatherOut(
@@ -94,7 +95,7 @@ def get_weather(request: HttpRequest) -> WeatherOut:
     )
 
 
-def _told_hour(at: object, sky: Weather) -> WeatherHour:
+def _told_hour(at: datetime, sky: Weather) -> WeatherHour:
     return WeatherHour(at=at, air_c=sky.air_c, wind_m_s=sky.wind_m_s, sun_w_m2=sky.sun_w_m2, humidity=sky.humidity)
 
 
@@ -154,7 +155,7 @@ def _kind(grill: Grill) -> GrillKind:
         has_lid=grill.body is not None,
         has_vents=grill.body is not None and grill.body.bottom_m2 > 0.0,
         has_deflector=grill.deflector is not None,
-        set_low_c=control and control.lowest_c,
-        set_high_c=control and control.highest_c,
+        set_low_c=None if control is None else control.lowest_c,
+        set_high_c=None if control is None else control.highest_c,
         usual=setup_schema(usual),
     )  # fmt: skip

@@ -11,7 +11,7 @@ from typing import Any
 Scope = MutableMapping[str, Any]
 Receive = Callable[[], Awaitable[MutableMapping[str, Any]]]
 Send = Callable[[MutableMapping[str, Any]], Awaitable[None]]
-App = Callable[[Scope, Receive, Send], Awaitable[None]]
+App = Callable[[Any, Any, Any], Awaitable[None]]
 
 KB, MB = 1024, 1024 * 1024
 BODIES: tuple[tuple[re.Pattern[str], int], ...] = (

@@ -170,7 +170,7 @@ class Pool:
         error = done.exception()
         if isinstance(error, BrokenProcessPool):
             with self._lock:
-                process.pool.stop()
+                process.pool.stop()  # type: ignore[no-untyped-call]
                 process.pool = self._begun()
         if isinstance(error, ProcessExpired | BrokenProcessPool) and not job.tried:
             log.warning("%s: a process has ended (%s): another one begins.", self.name, error)
@@ -193,7 +193,7 @@ class Pool:
             self._waiting.clear()
         # not under the lock: what is ended tells so, and wants it
         for process in ending:
-            process.pool.stop()
+            process.pool.stop()  # type: ignore[no-untyped-call]
         for process in ending:
             with suppress(TimeoutError):
                 process.pool.join(timeout=LONGEST_END_S)

@@ -14,6 +14,7 @@ import socket
 import sys
 from collections.abc import Iterator
 from pathlib import Path
+from typing import Any
 
 import segno
 import uvicorn
@@ -60,10 +61,10 @@ def main(arguments: list[str] | None = None) -> None:
         from brasko.web.config.settings import VAR
 
         secure = certificate(Path(VAR) / "tls")
-    usual = {"log_level": "warning", "timeout_graceful_shutdown": 2}
+    usual: dict[str, Any] = {"log_level": "warning", "timeout_graceful_shutdown": 2}
     servers = [Quiet(uvicorn.Config(APP, lifespan="on", **usual))]
     if secure is not None:
-        with_keys = {"ssl_certfile": str(secure.page), "ssl_keyfile": str(secure.key)}
+        with_keys: dict[str, Any] = {"ssl_certfile": str(secure.page), "ssl_keyfile": str(secure.key)}
         servers.append(Quiet(uvicorn.Config(APP, lifespan="off", **usual, **with_keys)))
     asyncio.run(serve(servers, sockets, asked.port, asked.lan))
 

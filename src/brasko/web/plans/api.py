@@ -1,8 +1,9 @@
 """Plans: preview while the wish changes, compare, keep, take along, set aside and bring back."""
 
 from datetime import timedelta
+from typing import Any
 
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router, Status
@@ -12,7 +13,7 @@ from brasko.formats.cook import CookIn, CookOut
 from brasko.formats.cook_convert import cook_effort_s, told
 from brasko.formats.meal import MealIn
 from brasko.formats.meal_convert import for_each, wish_of
-from brasko.web.accounts.auth import signed_in
+from brasko.web.accounts.auth import CookRequest, signed_in
 from brasko.web.machine.answers import computed_answer
 from brasko.web.machine.shares import waiter_of
 from brasko.web.machine.store import in_store
@@ -43,23 +44,23 @@ WAYS = 8.0
 """Comparing ways takes about so many quick plans."""
 
 
-def _mine(request: HttpRequest, plan_id: int) -> Plan:
+def _mine(request: CookRequest, plan_id: int) -> Plan:
     return get_object_or_404(Plan, id=plan_id, owner=request.user)
 
 
 @router.get("reference", response=ReferenceOut, operation_id="get_reference")
-def get_reference(request: HttpRequest) -> ReferenceOut:
+def get_reference(request: CookRequest) -> ReferenceOut:
     return reference()
 
 
 @router.post("cooked", response=CookOut, auth=signed_in, operation_id="tell_cook")
-async def tell_cook(request: HttpRequest, payload: CookIn) -> HttpResponse:
+async def tell_cook(request: CookRequest, payload: CookIn) -> HttpResponse:
     """What comes of a cook that is told forwards, step by step (brasko/cook@1)."""
     return await computed_answer(request, cook_effort_s(payload), told, payload)
 
 
 @router.post("plans/preview", response=PreviewOut, auth=signed_in, operation_id="preview_plan")
-async def preview_plan(request: HttpRequest, payload: PreviewIn) -> HttpResponse:
+async def preview_plan(request: CookRequest, payload: PreviewIn) -> HttpResponse:
     """Compute a plan without keeping it; quick, good to about 1 K. With an anchor, also refuse an hour that cannot be met."""
     if payload.focus >= len(payload.pieces):
         raise InvalidInput(
@@ -71,7 +72,7 @@ async def preview_plan(request: HttpRequest, payload: PreviewIn) -> HttpResponse
 
 
 @router.post("plans/pick", response=PickOut, auth=signed_in, operation_id="pick_way")
-async def pick_way(request: HttpRequest, payload: PickIn) -> HttpResponse:
+async def pick_way(request: CookRequest, payload: PickIn) -> HttpResponse:
     """Method, fire, finish, salt and rest for a cut, on the household's own grills."""
     return await computed_answer(
         request, SOME_S, pick_of, payload, await in_store(kinds_of, request.user), timezone.now()
@@ -79,45 +80,45 @@ async def pick_way(request: HttpRequest, payload: PickIn) -> HttpResponse:
 
 
 @router.post("plans/choices", response=ChoicesOut, auth=signed_in, operation_id="compare_ways")
-async def compare_ways(request: HttpRequest, payload: MealAsk) -> HttpResponse:
+async def compare_ways(request: CookRequest, payload: MealAsk) -> HttpResponse:
     """The first piece's own way beside the two best others, computed."""
     effort = WAYS * effort_of(payload.pieces[:1], quick=True)
     return await computed_answer(request, effort, choices_of, payload.pieces[0], await in_store(kinds_of, request.user))
 
 
 @router.post("plans/school", response=SchoolOut, auth=signed_in, operation_id="ask_school")
-async def ask_school(request: HttpRequest, payload: SchoolIn) -> HttpResponse:
+async def ask_school(request: CookRequest, payload: SchoolIn) -> HttpResponse:
     """The same piece by each answer to a question where cooks disagree."""
     return await computed_answer(request, WAYS * effort_of([payload.piece], quick=True), school_told, payload)
 
 
 @router.post("plans/details", response=DetailsOut, auth=signed_in, operation_id="tell_details")
-async def tell_details(request: HttpRequest, payload: MealAsk) -> HttpResponse:
+async def tell_details(request: CookRequest, payload: MealAsk) -> HttpResponse:
     """Amounts, shares of the eaters, and what to do when guests are late."""
     for_each(payload.pieces, wish_of)
     return await computed_answer(request, WAYS * effort_of(payload.pieces, quick=True), details_of, payload)
 
 
 @router.post("plans/burger", response=BurgerOut, auth=signed_in, operation_id="make_burger")
-async def make_burger(request: HttpRequest, payload: BurgerIn) -> HttpResponse:
+async def make_burger(request: CookRequest, payload: BurgerIn) -> HttpResponse:
     return await computed_answer(request, SOME_S, burger_of, payload)
 
 
 @router.get("plans", response=list[PlanLine], operation_id="list_plans")
-def list_plans(request: HttpRequest) -> list[PlanLine]:
+def list_plans(request: CookRequest) -> list[PlanLine]:
     plans = Plan.objects.filter(owner=request.user, set_aside_at=None).prefetch_related("pieces")
     return [_line(plan) for plan in plans]
 
 
 @router.get("plans/past", response=list[PastLine], operation_id="list_past_plans")
-def list_past_plans(request: HttpRequest) -> list[PastLine]:
+def list_past_plans(request: CookRequest) -> list[PastLine]:
     """Plans that were cooked or set aside, newest first, to plan again from."""
     plans = Plan.objects.filter(owner=request.user).exclude(set_aside_at=None).prefetch_related("pieces", "cook_set")
     return [_past(plan) for plan in plans.order_by("-eat_at")[:40]]
 
 
 @router.post("plans/import", response={201: PlanOut}, operation_id="import_plan")
-def import_plan(request: HttpRequest, payload: MealIn) -> Status:
+def import_plan(request: CookRequest, payload: MealIn) -> Status[dict[str, Any]]:
     """Keep a plan from a file; an hour that is past moves to the next day on which it can be met."""
     lead_s = prepared_for(waiter_of(request), payload.pieces, None).lead_s
     eat_at = hour_to_come(payload.eat_at, lead_s)
@@ -126,22 +127,22 @@ def import_plan(request: HttpRequest, payload: MealIn) -> Status:
 
 
 @router.post("plans", response={201: PlanOut}, operation_id="create_plan")
-def create_plan(request: HttpRequest, payload: PlanIn) -> Status:
+def create_plan(request: CookRequest, payload: PlanIn) -> Status[dict[str, Any]]:
     return Status(201, _out(save_plan(waiter_of(request), request.user, payload)))
 
 
 @router.get("plans/{int:plan_id}", response=PlanOut, operation_id="get_plan")
-def get_plan(request: HttpRequest, plan_id: int) -> dict:
+def get_plan(request: CookRequest, plan_id: int) -> dict[str, Any]:
     return _out(_mine(request, plan_id))
 
 
 @router.put("plans/{int:plan_id}", response=PlanOut, operation_id="update_plan")
-def update_plan(request: HttpRequest, plan_id: int, payload: PlanIn) -> dict:
+def update_plan(request: CookRequest, plan_id: int, payload: PlanIn) -> dict[str, Any]:
     return _out(save_plan(waiter_of(request), request.user, payload, _mine(request, plan_id)))
 
 
 @router.post("plans/{int:plan_id}/duplicate", response={201: PlanOut}, operation_id="duplicate_plan")
-def duplicate_plan(request: HttpRequest, plan_id: int) -> Status:
+def duplicate_plan(request: CookRequest, plan_id: int) -> Status[dict[str, Any]]:
     """The same plan once more, at its hour on the next day on which it can be met."""
     plan = _mine(request, plan_id)
     meal = meal_of(plan)
@@ -156,13 +157,13 @@ def duplicate_plan(request: HttpRequest, plan_id: int) -> Status:
 
 
 @router.get("plans/{int:plan_id}/plan.json", response=MealIn, operation_id="export_plan")
-def export_plan(request: HttpRequest, plan_id: int) -> MealIn:
+def export_plan(request: CookRequest, plan_id: int) -> MealIn:
     """The plan as brasko/meal@1."""
     return meal_of(_mine(request, plan_id))
 
 
 @router.get("plans/{int:plan_id}/plan.ics", operation_id="export_calendar", include_in_schema=False)
-def export_calendar(request: HttpRequest, plan_id: int) -> HttpResponse:
+def export_calendar(request: CookRequest, plan_id: int) -> HttpResponse:
     """The order of the work as iCalendar."""
     plan = _mine(request, plan_id)
     response = HttpResponse(
@@ -173,7 +174,7 @@ def export_calendar(request: HttpRequest, plan_id: int) -> HttpResponse:
 
 
 @router.delete("plans/{int:plan_id}", response=PlanOut, operation_id="set_plan_aside")
-def set_plan_aside(request: HttpRequest, plan_id: int) -> dict:
+def set_plan_aside(request: CookRequest, plan_id: int) -> dict[str, Any]:
     """Take a plan off the list. It can be brought back."""
     plan = _mine(request, plan_id)
     plan.set_aside_at = plan.set_aside_at or timezone.now()
@@ -182,7 +183,7 @@ def set_plan_aside(request: HttpRequest, plan_id: int) -> dict:
 
 
 @router.post("plans/{int:plan_id}/restore", response=PlanOut, operation_id="bring_plan_back")
-def bring_plan_back(request: HttpRequest, plan_id: int) -> dict:
+def bring_plan_back(request: CookRequest, plan_id: int) -> dict[str, Any]:
     plan = _mine(request, plan_id)
     plan.set_aside_at = None
     plan.save(update_fields=["set_aside_at"])
@@ -215,7 +216,7 @@ def _past(plan: Plan) -> PastLine:
     )  # fmt: skip
 
 
-def _out(plan: Plan) -> dict:
+def _out(plan: Plan) -> dict[str, Any]:
     return {
         "id": plan.id,
         "title": plan.title,

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
+from typing import Any
 
 from brasko.core.planner.effort import effort_s
 from brasko.core.planner.meal import Meal
@@ -78,8 +79,8 @@ class Prepared:
     title: str
     lead_s: float
     notes: list[str]
-    order: list[dict]
-    pieces: list[tuple[str, dict, dict, str]]
+    order: list[dict[str, Any]]
+    pieces: list[tuple[str, dict[str, Any], dict[str, Any], str]]
     """Of each piece its cut, what was asked, what came of it, and the model's version."""
 
 

@@ -77,7 +77,9 @@ def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | N
         headline=plan.headline,
         finish_c=plan.wish.finish_c,
         finish_words=plan.finish_words,
-        minimum=minimum and MinimumOut(core_c=minimum.core_c, rest_s=minimum.rest_s, words=minimum.words),
+        minimum=None
+        if minimum is None
+        else MinimumOut(core_c=minimum.core_c, rest_s=minimum.rest_s, words=minimum.words),
         method=plan.wish.method,
         fire=plan.wish.fire_key,
         pull_c=solution.pull_c,

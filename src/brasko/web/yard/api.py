@@ -2,7 +2,6 @@
 
 from typing import Any, TypeVar
 
-from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router, Status
@@ -12,8 +11,9 @@ from brasko.core.fire import altitude
 from brasko.core.fire.grills import WARES, Ware
 from brasko.formats.fire import GrillIn, OwnFireIn
 from brasko.formats.fire_convert import grill_of, own_of
+from brasko.web.accounts.auth import CookRequest
 from brasko.web.common.rows import room_for
-from brasko.web.yard.actions.check_thermometer import check_thermometer, correction_with, take_back
+from brasko.web.yard.actions.check_thermometer import check_thermometer, correction_with, kind_of, take_back
 from brasko.web.yard.models import Check, Grill, LaidFire, Pan, SetAside, Thermometer
 from brasko.web.yard.schemas import (
     CheckEffectOut,
@@ -37,7 +37,7 @@ MOST_KEPT = 500
 Kept = TypeVar("Kept", bound=SetAside)
 
 
-def _mine(model: type[Kept], request: HttpRequest, id_: int) -> Kept:
+def _mine(model: type[Kept], request: CookRequest, id_: int) -> Kept:
     return get_object_or_404(model, id=id_, owner=request.user)
 
 
@@ -63,28 +63,28 @@ def _write_grill(grill: Grill, payload: GrillBody) -> GrillOut:
 
 
 @router.get("grills", response=list[GrillOut], operation_id="list_grills")
-def list_grills(request: HttpRequest) -> list[GrillOut]:
+def list_grills(request: CookRequest) -> list[GrillOut]:
     return [_grill(g) for g in Grill.objects.filter(owner=request.user, set_aside_at=None).order_by("id")]
 
 
 @router.post("grills", response={201: GrillOut}, operation_id="add_grill")
-def add_grill(request: HttpRequest, payload: GrillBody) -> Status:
+def add_grill(request: CookRequest, payload: GrillBody) -> Status[GrillOut]:
     room_for(Grill.objects.filter(owner=request.user), MOST_KEPT, "grills")
     return Status(201, _write_grill(Grill(owner=request.user), payload))
 
 
 @router.put("grills/{int:grill_id}", response=GrillOut, operation_id="change_grill")
-def change_grill(request: HttpRequest, grill_id: int, payload: GrillBody) -> GrillOut:
+def change_grill(request: CookRequest, grill_id: int, payload: GrillBody) -> GrillOut:
     return _write_grill(_mine(Grill, request, grill_id), payload)
 
 
 @router.delete("grills/{int:grill_id}", response=GrillOut, operation_id="put_grill_away")
-def put_grill_away(request: HttpRequest, grill_id: int) -> GrillOut:
+def put_grill_away(request: CookRequest, grill_id: int) -> GrillOut:
     return _grill(_put_away(_mine(Grill, request, grill_id), True))
 
 
 @router.post("grills/{int:grill_id}/restore", response=GrillOut, operation_id="restore_grill")
-def restore_grill(request: HttpRequest, grill_id: int) -> GrillOut:
+def restore_grill(request: CookRequest, grill_id: int) -> GrillOut:
     return _grill(_put_away(_mine(Grill, request, grill_id), False))
 
 
@@ -118,28 +118,28 @@ def _write_pan(pan: Pan, payload: PanBody) -> PanOut:
 
 
 @router.get("pans", response=list[PanOut], operation_id="list_pans")
-def list_pans(request: HttpRequest) -> list[PanOut]:
+def list_pans(request: CookRequest) -> list[PanOut]:
     return [_pan(p) for p in Pan.objects.filter(owner=request.user, set_aside_at=None)]
 
 
 @router.post("pans", response={201: PanOut}, operation_id="add_pan")
-def add_pan(request: HttpRequest, payload: PanBody) -> Status:
+def add_pan(request: CookRequest, payload: PanBody) -> Status[PanOut]:
     room_for(Pan.objects.filter(owner=request.user), MOST_KEPT, "pans")
     return Status(201, _write_pan(Pan(owner=request.user), payload))
 
 
 @router.put("pans/{int:pan_id}", response=PanOut, operation_id="change_pan")
-def change_pan(request: HttpRequest, pan_id: int, payload: PanBody) -> PanOut:
+def change_pan(request: CookRequest, pan_id: int, payload: PanBody) -> PanOut:
     return _write_pan(_mine(Pan, request, pan_id), payload)
 
 
 @router.delete("pans/{int:pan_id}", response=PanOut, operation_id="put_pan_away")
-def put_pan_away(request: HttpRequest, pan_id: int) -> PanOut:
+def put_pan_away(request: CookRequest, pan_id: int) -> PanOut:
     return _pan(_put_away(_mine(Pan, request, pan_id), True))
 
 
 @router.post("pans/{int:pan_id}/restore", response=PanOut, operation_id="restore_pan")
-def restore_pan(request: HttpRequest, pan_id: int) -> PanOut:
+def restore_pan(request: CookRequest, pan_id: int) -> PanOut:
     return _pan(_put_away(_mine(Pan, request, pan_id), False))
 
 
@@ -158,28 +158,28 @@ def _write_laid(kept: LaidFire, payload: OwnFireIn) -> LaidFireOut:
 
 
 @router.get("fires", response=list[LaidFireOut], operation_id="list_fires")
-def list_fires(request: HttpRequest) -> list[LaidFireOut]:
+def list_fires(request: CookRequest) -> list[LaidFireOut]:
     return [_laid(f) for f in LaidFire.objects.filter(owner=request.user, set_aside_at=None)]
 
 
 @router.post("fires", response={201: LaidFireOut}, operation_id="keep_fire")
-def keep_fire(request: HttpRequest, payload: OwnFireIn) -> Status:
+def keep_fire(request: CookRequest, payload: OwnFireIn) -> Status[LaidFireOut]:
     room_for(LaidFire.objects.filter(owner=request.user), MOST_KEPT, "fires")
     return Status(201, _write_laid(LaidFire(owner=request.user), payload))
 
 
 @router.put("fires/{int:fire_id}", response=LaidFireOut, operation_id="change_fire")
-def change_fire(request: HttpRequest, fire_id: int, payload: OwnFireIn) -> LaidFireOut:
+def change_fire(request: CookRequest, fire_id: int, payload: OwnFireIn) -> LaidFireOut:
     return _write_laid(_mine(LaidFire, request, fire_id), payload)
 
 
 @router.delete("fires/{int:fire_id}", response=LaidFireOut, operation_id="put_fire_away")
-def put_fire_away(request: HttpRequest, fire_id: int) -> LaidFireOut:
+def put_fire_away(request: CookRequest, fire_id: int) -> LaidFireOut:
     return _laid(_put_away(_mine(LaidFire, request, fire_id), True))
 
 
 @router.post("fires/{int:fire_id}/restore", response=LaidFireOut, operation_id="restore_fire")
-def restore_fire(request: HttpRequest, fire_id: int) -> LaidFireOut:
+def restore_fire(request: CookRequest, fire_id: int) -> LaidFireOut:
     return _laid(_put_away(_mine(LaidFire, request, fire_id), False))
 
 
@@ -190,7 +190,7 @@ def _thermometer(found: Thermometer) -> ThermometerOut:
     checks = [
         CheckOut(
             id=c.id, kind=c.kind, read_c=c.read_c, altitude_m=c.altitude_m, at=c.at,
-            true_c=altitude.Check(c.kind, c.read_c, c.altitude_m).true_c,
+            true_c=altitude.Check(kind_of(c), c.read_c, c.altitude_m).true_c,
         )
         for c in found.checks.all()
     ]  # fmt: skip
@@ -198,18 +198,18 @@ def _thermometer(found: Thermometer) -> ThermometerOut:
     return ThermometerOut(**told, checks=checks)
 
 
-def _own_thermometer(request: HttpRequest, id_: int) -> Thermometer:
+def _own_thermometer(request: CookRequest, id_: int) -> Thermometer:
     return get_object_or_404(Thermometer, id=id_, owner=request.user)
 
 
 @router.get("thermometers", response=list[ThermometerOut], operation_id="list_thermometers")
-def list_thermometers(request: HttpRequest) -> list[ThermometerOut]:
+def list_thermometers(request: CookRequest) -> list[ThermometerOut]:
     found = Thermometer.objects.filter(owner=request.user).prefetch_related("checks").order_by("id")
     return [_thermometer(t) for t in found]
 
 
 @router.post("thermometers", response={201: PairedOut}, operation_id="pair_thermometer")
-def pair_thermometer(request: HttpRequest, payload: ThermometerIn) -> Status:
+def pair_thermometer(request: CookRequest, payload: ThermometerIn) -> Status[PairedOut]:
     room_for(Thermometer.objects.filter(owner=request.user), MOST_KEPT, "thermometers")
     thermometer = Thermometer(owner=request.user, name=payload.name, simulated=payload.simulated, kind=payload.kind)
     token = thermometer.give_token()
@@ -218,7 +218,7 @@ def pair_thermometer(request: HttpRequest, payload: ThermometerIn) -> Status:
 
 
 @router.post("thermometers/{int:thermometer_id}/token", response=PairedOut, operation_id="pair_again")
-def pair_again(request: HttpRequest, thermometer_id: int) -> PairedOut:
+def pair_again(request: CookRequest, thermometer_id: int) -> PairedOut:
     thermometer = _own_thermometer(request, thermometer_id)
     token = thermometer.give_token()
     thermometer.save(update_fields=["token_digest", "paired_at", "expires_at", "revoked_at"])
@@ -226,7 +226,7 @@ def pair_again(request: HttpRequest, thermometer_id: int) -> PairedOut:
 
 
 @router.put("thermometers/{int:thermometer_id}/name", response=ThermometerOut, operation_id="name_thermometer")
-def name_thermometer(request: HttpRequest, thermometer_id: int, payload: NameIn) -> ThermometerOut:
+def name_thermometer(request: CookRequest, thermometer_id: int, payload: NameIn) -> ThermometerOut:
     thermometer = _own_thermometer(request, thermometer_id)
     thermometer.name = payload.name
     thermometer.save(update_fields=["name"])
@@ -234,7 +234,7 @@ def name_thermometer(request: HttpRequest, thermometer_id: int, payload: NameIn)
 
 
 @router.delete("thermometers/{int:thermometer_id}", response=ThermometerOut, operation_id="revoke_thermometer")
-def revoke_thermometer(request: HttpRequest, thermometer_id: int) -> ThermometerOut:
+def revoke_thermometer(request: CookRequest, thermometer_id: int) -> ThermometerOut:
     thermometer = _own_thermometer(request, thermometer_id)
     thermometer.revoked_at = timezone.now()
     thermometer.save(update_fields=["revoked_at"])
@@ -242,7 +242,7 @@ def revoke_thermometer(request: HttpRequest, thermometer_id: int) -> Thermometer
 
 
 @router.get("yard/true", response=TrueOut, operation_id="get_true_readings")
-def get_true_readings(request: HttpRequest, altitude_m: float = 0.0) -> TrueOut:
+def get_true_readings(request: CookRequest, altitude_m: float = 0.0) -> TrueOut:
     """What a sound thermometer reads in ice water and in boiling water at an altitude."""
     return TrueOut(
         ice_c=altitude.ICE_C, boiling_c=altitude.boiling_c(altitude_m), pressure_pa=altitude.pressure_pa(altitude_m)
@@ -252,7 +252,7 @@ def get_true_readings(request: HttpRequest, altitude_m: float = 0.0) -> TrueOut:
 @router.post(
     "thermometers/{int:thermometer_id}/checks", response={201: ThermometerOut}, operation_id="check_thermometer"
 )
-def add_check(request: HttpRequest, thermometer_id: int, payload: CheckIn) -> Status:
+def add_check(request: CookRequest, thermometer_id: int, payload: CheckIn) -> Status[ThermometerOut]:
     thermometer = _own_thermometer(request, thermometer_id)
     check_thermometer(thermometer, payload)
     return Status(201, _thermometer(thermometer))
@@ -265,7 +265,7 @@ SHOWN_C = (5.0, 55.0, 95.0)
 @router.post(
     "thermometers/{int:thermometer_id}/checks/try", response=CheckEffectOut, operation_id="try_thermometer_check"
 )
-def try_check(request: HttpRequest, thermometer_id: int, payload: CheckIn) -> CheckEffectOut:
+def try_check(request: CookRequest, thermometer_id: int, payload: CheckIn) -> CheckEffectOut:
     """What a check would do to readings, before it is kept."""
     offset_k, slope = correction_with(_own_thermometer(request, thermometer_id), payload)
     return CheckEffectOut(read_c=list(SHOWN_C), right_c=[altitude.corrected_c(c, offset_k, slope) for c in SHOWN_C])
@@ -274,7 +274,7 @@ def try_check(request: HttpRequest, thermometer_id: int, payload: CheckIn) -> Ch
 @router.delete(
     "thermometers/{int:thermometer_id}/checks/{int:check_id}", response=ThermometerOut, operation_id="take_check_back"
 )
-def take_check_back(request: HttpRequest, thermometer_id: int, check_id: int) -> ThermometerOut:
+def take_check_back(request: CookRequest, thermometer_id: int, check_id: int) -> ThermometerOut:
     thermometer = _own_thermometer(request, thermometer_id)
     take_back(get_object_or_404(Check, id=check_id, thermometer=thermometer))
     thermometer.refresh_from_db()

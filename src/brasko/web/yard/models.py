@@ -3,6 +3,7 @@
 import hashlib
 import secrets
 from datetime import timedelta
+from typing import Any
 
 from django.conf import settings
 from django.db import models
@@ -11,7 +12,7 @@ from django.utils import timezone
 TOKEN_LIFE = timedelta(days=365)
 
 
-def usual_spec() -> dict:
+def usual_spec() -> dict[str, Any]:
     return {"like": "kettle"}
 
 

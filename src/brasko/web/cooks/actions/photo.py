@@ -20,7 +20,7 @@ MOST_PIXELS = 50_000_000
 Image.MAX_IMAGE_PIXELS = MOST_PIXELS
 
 
-def _opened(upload: UploadedFile) -> Image.Image:
+def _opened(upload: UploadedFile[bytes]) -> Image.Image:
     """The picture, upright and no larger than is kept. Looked at before it is unpacked."""
     with Image.open(upload, formats=FORMATS) as raw:
         if raw.width * raw.height > MOST_PIXELS or max(raw.size) > 30_000:
@@ -33,7 +33,7 @@ def _opened(upload: UploadedFile) -> Image.Image:
         return ImageOps.exif_transpose(raw).convert("RGB")
 
 
-def keep_photo(cook: Cook, upload: UploadedFile) -> Photo:
+def keep_photo(cook: Cook, upload: UploadedFile[bytes]) -> Photo:
     """Draw the picture anew at no more than LONGEST_PX: what the camera added, the place above all, is left behind."""
     if upload.size is None or upload.size > MOST_BYTES:
         raise InvalidInput("photo", f"must be no larger than {MOST_BYTES // 2**20} MB. Take a smaller one.")

@@ -1,6 +1,7 @@
 """Record what was done in a cook. Every call may be repeated safely."""
 
 from datetime import datetime, timedelta
+from typing import Any
 from uuid import UUID, uuid4, uuid5
 
 from django.db import transaction
@@ -37,7 +38,7 @@ def record_event(cook: Cook, payload: EventIn) -> Event:
         known = cook.events.filter(client_id=payload.client_id).first()
         if known is not None:
             return known
-        if cook.ended_at is not None and payload.kind != Event.Kind.NOTE:
+        if cook.ended_at is not None and payload.kind != "note":
             raise Conflict("This cook has ended. Only notes can be added to it.")
         room_for(cook.events.all(), MOST_EVENTS, "marks of one cook")
         cook = kept_steady(cook)
@@ -64,7 +65,7 @@ def _at(cook: Cook, told: datetime | None) -> datetime:
     return at
 
 
-def _append(cook: Cook, kind: str, at: datetime, client_id: UUID, piece: Piece | None, body: dict) -> Event:
+def _append(cook: Cook, kind: str, at: datetime, client_id: UUID, piece: Piece | None, body: dict[str, Any]) -> Event:
     event = Event(cook=cook, piece=piece, client_id=client_id, kind=kind, at=at, payload=body)
     event.save()
     return event
@@ -80,17 +81,17 @@ def _piece(cook: Cook, payload: EventIn) -> Piece | None:
     raise InvalidInput("piece_id", f"is not a piece of this cook (got {payload.piece_id}).")
 
 
-def _nothing(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _nothing(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     return {}
 
 
-def _done(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _done(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     task = _task(cook, piece, payload)
     assert piece is not None
     return {"task": task, **_read_first(cook, piece, task)}
 
 
-def _read_first(cook: Cook, piece: Piece, task: str) -> dict:
+def _read_first(cook: Cook, piece: Piece, task: str) -> dict[str, Any]:
     """What the middle showed, for the task of reading it. Raises Conflict where it has to be read first, or again."""
     if reading.needed_c(piece) is None or task not in (reading.READ_TASK, reading.off_task(piece), "serve"):
         return {}
@@ -121,17 +122,17 @@ def _mark_as_read(cook: Cook, piece: Piece | None, event: Event) -> None:
         _append(cook, Event.Kind.DONE, event.at, uuid5(event.client_id, reading.READ_TASK), piece, body)
 
 
-def _note(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _note(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     if not (payload.text or "").strip():
         raise InvalidInput("text", "is empty. Write the note first.")
     return {"text": payload.text}
 
 
-def _undo(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _undo(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     return {"undoes": _undone(cook, payload)}
 
 
-def _move(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _move(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     if payload.place is None:
         raise InvalidInput("place", "is needed: hot, cool, high, off or back.")
     here = _on_the_fire(cook, piece)
@@ -141,26 +142,26 @@ def _move(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
     return {"place": payload.place}
 
 
-def _lid(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _lid(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     if payload.open is None:
         raise InvalidInput("open", "is needed: true for opened, false for shut.")
     return {"open": payload.open}
 
 
-def _switched(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _switched(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     if payload.on is None:
         raise InvalidInput("on", "is needed: true as it begins, false as it ends.")
     return {"on": payload.on}
 
 
-def _weather(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _weather(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     if payload.rain is None or payload.wind is None:
         missing = "rain" if payload.rain is None else "wind"
         raise InvalidInput(missing, "is needed: rain and wind together say what the weather is.")
     return {"rain": payload.rain, "wind": payload.wind}
 
 
-def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     if payload.air_c is not None:
         require_between("air_c", payload.air_c, 40.0, 500.0, "°C")
         return {"air_c": payload.air_c}
@@ -171,7 +172,7 @@ def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
     return {"delta_k": payload.delta_k}
 
 
-def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     if payload.temp_c is None:
         raise InvalidInput("temp_c", "is needed: what the thermometer says.")
     source = payload.source or "hand"
@@ -183,7 +184,7 @@ def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
     return {"temp_c": payload.temp_c, "source": source}
 
 
-def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     """What is told of pull, sear and hold changes the plan; what is not told stays as it was."""
     here = _on_the_fire(cook, piece)
     story, planned_s = story_of(here, cook.events.all()), here.result["sear_s"]
@@ -212,7 +213,7 @@ def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
     }
 
 
-def _guests(cook: Cook, piece: Piece | None, payload: EventIn) -> dict:
+def _guests(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     if payload.late_min is None:
         raise InvalidInput("late_min", "is needed: by how many minutes they are late.")
     require_between("late_min", payload.late_min, -120.0, 180.0, "min")
@@ -238,7 +239,7 @@ def _task(cook: Cook, piece: Piece | None, payload: EventIn) -> str:
     if piece is None:
         raise InvalidInput("piece_id", "is needed: this cook has several pieces.")
     keys = [t["key"] for t in piece.result["tasks"]]
-    if payload.task not in keys:
+    if payload.task is None or payload.task not in keys:
         raise InvalidInput("task", f"must be one of {', '.join(keys)} (got {payload.task!r}).")
     for event in standing_events(cook.events.all()):
         if event.kind == Event.Kind.DONE and event.piece_id == piece.id and event.payload["task"] == payload.task:

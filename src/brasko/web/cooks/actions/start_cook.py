@@ -2,9 +2,10 @@
 
 from datetime import timedelta
 from itertools import pairwise
+from typing import Any
 from uuid import uuid4
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -26,7 +27,7 @@ LONG_WAIT_S = 2.0 * 3600.0
 """No practice waits longer than this before the food is on: salting the evening before is over as it begins."""
 
 
-def start_cook(owner: AbstractBaseUser, plan: Plan, payload: StartIn) -> Cook:
+def start_cook(owner: User, plan: Plan, payload: StartIn) -> Cook:
     """Start a cook from a plan. A practice cook's clock begins just before the first task that nobody waits long after."""
     if payload.speed != 1 and not payload.practice:
         raise Conflict("Only a practice cook can run faster than the wall clock.", "speed")
@@ -104,12 +105,12 @@ def _mark_what_is_over(cook: Cook, piece: Piece) -> None:
             done.save()
 
 
-def on_the_fire(result: dict) -> dict:
+def on_the_fire(result: dict[str, Any]) -> dict[str, Any]:
     """A plan's result without what is over before a cook begins: the shopping."""
     return {**result, "tasks": [task for task in result["tasks"] if task["key"] != "shop"]}
 
 
-def _thermometer(owner: AbstractBaseUser, payload: StartIn, position: int) -> Thermometer | None:
+def _thermometer(owner: User, payload: StartIn, position: int) -> Thermometer | None:
     if payload.practice:
         return practice_probe(owner, position)
     number = payload.thermometers.get(position, payload.thermometer_id if position == 0 else None)

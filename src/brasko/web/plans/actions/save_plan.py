@@ -2,7 +2,7 @@
 
 from datetime import datetime, timedelta
 
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -38,7 +38,7 @@ def prepared_for(
 
 
 def save_plan(
-    waiter: Waiter, owner: AbstractBaseUser, payload: PlanIn, plan: Plan | None = None, now: datetime | None = None
+    waiter: Waiter, owner: User, payload: PlanIn, plan: Plan | None = None, now: datetime | None = None
 ) -> Plan:
     """Make a plan, or make an existing one anew. Nothing is changed when anything is wrong."""
     now = now or timezone.now()

@@ -1,6 +1,7 @@
 """Keep a check of a thermometer, or take one back; carry its correction into readings to come, and put old ones right."""
 
 from datetime import datetime
+from typing import Literal
 
 from django.db import transaction
 
@@ -44,6 +45,7 @@ def put_right(thermometer: Thermometer, since: datetime) -> tuple[int, list[int]
     with transaction.atomic():
         wrong = []
         for reading in thermometer.reading_set.filter(recorded_at__gte=since).exclude(raw_c=None).iterator():
+            assert reading.raw_c is not None
             true_c = altitude.corrected_c(reading.raw_c, thermometer.offset_k, thermometer.slope)
             if abs(true_c - reading.temp_c) > 1e-9:
                 reading.temp_c = true_c
@@ -52,8 +54,13 @@ def put_right(thermometer: Thermometer, since: datetime) -> tuple[int, list[int]
     return len(wrong), sorted({reading.cook_id for reading in wrong})
 
 
+def kind_of(check: Check) -> Literal["ice", "boiling"]:
+    """What a check was made in."""
+    return "ice" if check.kind == "ice" else "boiling"
+
+
 def _checks_of(thermometer: Thermometer) -> tuple[altitude.Check, ...]:
-    return tuple(altitude.Check(c.kind, c.read_c, c.altitude_m) for c in thermometer.checks.order_by("at", "id"))
+    return tuple(altitude.Check(kind_of(c), c.read_c, c.altitude_m) for c in thermometer.checks.order_by("at", "id"))
 
 
 def _carry_over(thermometer: Thermometer, offset_k: float, slope: float) -> None:

@@ -6,6 +6,7 @@ from uuid import uuid4
 
 import numpy as np
 from django.contrib.auth import get_user_model
+from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand
 from django.db import transaction
 from django.utils import timezone
@@ -84,7 +85,7 @@ def tonight(now: datetime | None = None) -> datetime:
     return seven + timedelta(days=1)
 
 
-def put_on(owner: object, plan: Plan, *, practice: bool, started: datetime) -> tuple[Cook, Piece]:
+def put_on(owner: User, plan: Plan, *, practice: bool, started: datetime) -> tuple[Cook, Piece]:
     """A cook from a plan with its clock at wall-clock speed."""
     real = timezone.now()
     cook = Cook.objects.create(
@@ -127,7 +128,7 @@ def keep_readings(cook: Cook, piece: Piece, on_at: datetime, shown: Shown, every
     Reading.objects.bulk_create(rows)
 
 
-def log_cook(owner: object, past: PastCook) -> None:
+def log_cook(owner: User, past: PastCook) -> None:
     """A cook that is over: the plan as it would have been made, carried out in a kitchen that differed from it."""
     day = datetime.now().astimezone() - timedelta(days=past.days_ago)
     eat_at = day.replace(hour=past.hour, minute=0, second=0, microsecond=0)
@@ -158,7 +159,7 @@ def log_cook(owner: object, past: PastCook) -> None:
     cook.save(update_fields=["stars", "doneness", "crust", "note"])
 
 
-def run_cook(owner: object) -> None:
+def run_cook(owner: User) -> None:
     """A cook in progress, well into its slow phase on a practice probe."""
     now = timezone.now()
     draft = PlanIn(title=RUNNING_TITLE, eat_at=now + timedelta(hours=6), pieces=[PieceIn(**RUNNING)])

@@ -6,6 +6,7 @@ import urllib.error
 import urllib.request
 from datetime import UTC, datetime, timedelta
 from pathlib import Path
+from typing import Any
 
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
@@ -43,7 +44,7 @@ class Command(BaseCommand):
             self._send(server, token, reading)
         self.stdout.write(f"{len(rows)} readings sent.")
 
-    def _send(self, server: str, token: str, reading: dict) -> None:
+    def _send(self, server: str, token: str, reading: dict[str, Any]) -> None:
         """Until it is answered, as a probe does."""
         headers = {"Authorization": f"Bearer {token}", "Content-Type": "application/json"}
         request = urllib.request.Request(

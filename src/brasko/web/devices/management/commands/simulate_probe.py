@@ -7,6 +7,7 @@ import time
 import urllib.error
 import urllib.request
 from datetime import datetime, timedelta
+from typing import Any
 
 from django.core.management.base import BaseCommand, CommandParser
 
@@ -42,7 +43,7 @@ class Hub:
         self.base = base.rstrip("/")
         self.sent_upto: dict[int, datetime] = {}
 
-    def _call(self, method: str, path: str, token: str, body: dict | None = None) -> object:
+    def _call(self, method: str, path: str, token: str, body: dict[str, Any] | None = None) -> Any:
         data = None if body is None else json.dumps(body).encode()
         headers = {"Authorization": f"Bearer {token}", "Content-Type": "application/json"}
         request = urllib.request.Request(self.base + path, data=data, headers=headers, method=method)
@@ -58,7 +59,7 @@ class Hub:
         fast = any(scene["speed"] > 1 for scene in scenes)
         return FASTEST_POLL_S if fast else POLL_S
 
-    def _post_readings(self, scene: dict, piece: dict) -> None:
+    def _post_readings(self, scene: dict[str, Any], piece: dict[str, Any]) -> None:
         if piece["on_at"] is None or not piece["began"]:
             return
         on_at, now = datetime.fromisoformat(piece["on_at"]), datetime.fromisoformat(scene["now"])
@@ -102,7 +103,14 @@ class Hub:
         self.sent_upto[piece["piece_id"]] = first + timedelta(seconds=count * EVERY_S)
 
     def _by_hand(
-        self, scene: dict, piece: dict, wish: Wish, truth: Truth, so_far: CookHistory, shown: Shown, now_s: float
+        self,
+        scene: dict[str, Any],
+        piece: dict[str, Any],
+        wish: Wish,
+        truth: Truth,
+        so_far: CookHistory,
+        shown: Shown,
+        now_s: float,
     ) -> None:
         """Read once what somebody asked for."""
         dice = random.Random(f"{piece['piece_id']}-{now_s:.1f}")
@@ -114,7 +122,7 @@ class Hub:
             row = {"sequence": int(now_s * 10), "at": scene["now"], "temp_c": temp_c, "piece": piece["position"] + 1}
             self._send(device, [row], scene["cook_id"])
 
-    def _send(self, device: int, rows: list[dict], cook_id: int | None = None) -> None:
+    def _send(self, device: int, rows: list[dict[str, Any]], cook_id: int | None = None) -> None:
         for begin in range(0, len(rows), MOST_ROWS):
             body = {"readings": rows[begin : begin + MOST_ROWS], "cook": cook_id}
             self._call("POST", "/api/device/readings", probe_token(device), body)

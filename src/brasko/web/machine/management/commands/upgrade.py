@@ -15,7 +15,7 @@ class Command(BaseCommand):
     help = "Bring the store up to date. A copy is made first; where it fails the store is put back as it was."
 
     def handle(self, *args: object, **options: object) -> None:
-        store = Path(settings.DATABASES["default"]["NAME"])
+        store = Path(str(settings.DATABASES["default"]["NAME"]))
         if store.exists() and store.stat().st_size == 0:
             store.unlink()
         fresh = not store.exists()
