@@ -9,13 +9,15 @@ from django.utils import timezone
 
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.programme import programme_of
+from brasko.core.planner.timeline import earliest_eating
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import filled, wish_of
 from brasko.web.cooks.convert import cursor_parts, outcome_of, slow_curve
 from brasko.web.cooks.models import Cook
 from brasko.web.cooks.story import done_at
 from brasko.web.devices.actions import take_readings
-from brasko.web.plans.convert import computed, earliest_eating, result_of, section_of
+from brasko.web.plans.kept import kept_plans
+from brasko.web.plans.present import piece_schema, section_schema
 from brasko.web.yard.models import Thermometer
 
 RIBEYE = PieceIn(cut="ribeye", thickness_mm=38.1)
@@ -36,7 +38,7 @@ def test_a_wish_is_si():
 
 
 def test_the_same_wish_is_computed_once():
-    assert computed(wish_of(RIBEYE)) is computed(wish_of(PieceIn(cut="ribeye", thickness_mm=38.1)))
+    assert kept_plans.piece(wish_of(RIBEYE)) is kept_plans.piece(wish_of(PieceIn(cut="ribeye", thickness_mm=38.1)))
 
 
 def test_a_section_is_the_computed_field_on_an_even_raster():
@@ -44,7 +46,7 @@ def test_a_section_is_the_computed_field_on_an_even_raster():
     distance between a raster row and its nearest cell."""
     wish = wish_of(RIBEYE)
     result = simulate(wish.food, programme_of(wish, 45.0, (120.0, 30.0)), frame_s=60.0)
-    section = section_of(result)
+    section = section_schema(result)
     size = (len(section.time_s), section.rows, section.columns)
     temp = np.frombuffer(base64.b64decode(section.temp), np.uint8).reshape(size)
     peak = np.frombuffer(base64.b64decode(section.peak), np.uint8).reshape(size)
@@ -66,14 +68,16 @@ def test_a_result_names_its_slow_phase_for_every_method():
         ("char_then_bath", "gentle", "gentle"),
         ("low_and_slow", "gentle", "on"),
     ):
-        result = result_of(computed(wish_of(PieceIn(cut="ribeye", thickness_mm=38.1, method=method, crust="light"))))
+        result = piece_schema(
+            kept_plans.piece(wish_of(PieceIn(cut="ribeye", thickness_mm=38.1, method=method, crust="light")))
+        )
         assert (result.slow_step, result.slow_task) == (step, task)
         assert result.model_version
         assert {z.role for z in result.zones} == {s.name for s in result.steps} - {"wait", "rest"}
 
 
 def test_a_piece_with_a_bone_shows_it():
-    result = result_of(computed(wish_of(PieceIn(cut="tomahawk", thickness_mm=55))))
+    result = piece_schema(kept_plans.piece(wish_of(PieceIn(cut="tomahawk", thickness_mm=55))))
     assert result.section.bone_mm == pytest.approx(18.0)
     assert 0 < result.section.middle_column < result.section.columns
     assert result.minimum is not None

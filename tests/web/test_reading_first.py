@@ -13,7 +13,7 @@ from brasko.web.cooks.actions.record import advance
 from brasko.web.cooks.actions.start_cook import start_cook
 from brasko.web.cooks.models import Cook, Reading
 from brasko.web.cooks.schemas import StartIn
-from brasko.web.devices.wanted import wanted
+from brasko.web.cooks.wanted import wanted
 from brasko.web.plans.actions.take_along import calendar_of
 
 PATTY = {"cut": "burger_80_20", "thickness_mm": 19.0, "crust": "light", "method": "direct", "rest": "open"}
@@ -129,7 +129,7 @@ def test_a_practice_that_marks_itself_waits_for_the_reading(mara):
     done = set(found.events.filter(kind="done").values_list("payload__task", flat=True))
     assert "on" in done
     assert not {"read", "rest"} & done
-    assert wanted(found.pieces.all()[0].id) == ["hand"], "the practice thermometer is asked for it"
+    assert wanted.of(found.pieces.all()[0].id) == ["hand"], "the practice thermometer is asked for it"
     tip(found, 72.0, 7, 1.0, source="hand")
     advance(found)
     assert {"read", "rest"} <= set(found.events.filter(kind="done").values_list("payload__task", flat=True))

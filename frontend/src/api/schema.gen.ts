@@ -584,26 +584,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/cooks/{cook_id}/pieces/{piece_id}/file": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * From File
-         * @description Take in a CSV of readings; from_on lines its first one up with putting the piece on.
-         */
-        post: operations["readings_from_file"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/cooks/{cook_id}/photo": {
         parameters: {
             query?: never;
@@ -639,6 +619,26 @@ export interface paths {
          * @description Correct the readings since a moment anew, from what the thermometer said, by the checks that stand now.
          */
         post: operations["put_readings_right"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{cook_id}/pieces/{piece_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * From File
+         * @description Take in a CSV of readings; from_on lines its first one up with putting the piece on.
+         */
+        post: operations["readings_from_file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3618,6 +3618,24 @@ export interface components {
              */
             source: "hand" | "surface";
         };
+        /** PutRightOut */
+        PutRightOut: {
+            /** Readings */
+            readings: number;
+            /** Cooks */
+            cooks: number[];
+        };
+        /**
+         * PutRightIn
+         * @description Since when readings are to be corrected anew.
+         */
+        PutRightIn: {
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+        };
         /**
          * ReadingsOut
          * @description accepted and duplicate are safe to forget; refused will never be taken, with the reason.
@@ -3640,24 +3658,6 @@ export interface components {
             field: string;
             /** Message */
             message: string;
-        };
-        /** PutRightOut */
-        PutRightOut: {
-            /** Readings */
-            readings: number;
-            /** Cooks */
-            cooks: number[];
-        };
-        /**
-         * PutRightIn
-         * @description Since when readings are to be corrected anew.
-         */
-        PutRightIn: {
-            /**
-             * Since
-             * Format: date-time
-             */
-            since: string;
         };
         /** GrillOut */
         GrillOut: {
@@ -5307,44 +5307,6 @@ export interface operations {
             };
         };
     };
-    readings_from_file: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                cook_id: number;
-                piece_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "multipart/form-data": {
-                    /**
-                     * File
-                     * Format: binary
-                     */
-                    file: string;
-                    /**
-                     * From On
-                     * @default false
-                     */
-                    from_on?: boolean;
-                };
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReadingsOut"];
-                };
-            };
-        };
-    };
     add_photo: {
         parameters: {
             query?: never;
@@ -5421,6 +5383,44 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PutRightOut"];
+                };
+            };
+        };
+    };
+    readings_from_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+                piece_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                    /**
+                     * From On
+                     * @default false
+                     */
+                    from_on?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingsOut"];
                 };
             };
         };

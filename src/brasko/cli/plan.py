@@ -9,13 +9,13 @@ from brasko.cli.simulation_format import StepOut
 from brasko.core.foods.doneness import scale_named
 from brasko.core.phrases import rendered
 from brasko.core.planner.amounts import amounts
-from brasko.core.planner.meal import meal
+from brasko.core.planner.meal import plan_meal
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.ranges import Span
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.timeline import check_eating_time
 from brasko.formats.meal import MealIn
-from brasko.formats.meal_convert import for_each, wish_of
+from brasko.formats.meal_convert import wishes_of
 from brasko.formats.piece import spoken_wish
 
 
@@ -78,8 +78,8 @@ def _amounts(plan: PiecePlan, eaters: int) -> AmountsOut:
 
 def meal_plan_of(given: MealIn, now: datetime | None = None) -> MealPlanOut:
     """The plan of a meal as it was exported. Raises InvalidInput, or Infeasible where it cannot be had."""
-    plans = for_each(given.pieces, lambda piece: planned(wish_of(piece)))
-    made = meal(plans)
+    made = plan_meal(wishes_of(given.pieces))
+    plans = made.plans
     check_eating_time(given.eat_at, now or datetime.now(UTC), made.tasks, plans[0].wish)
     return MealPlanOut(
         format="brasko/meal-plan@1",

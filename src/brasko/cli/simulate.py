@@ -18,6 +18,7 @@ from brasko.cli.simulation_format import (
     StepIn,
     StepOut,
 )
+from brasko.core.errors import inside
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.properties import Composition, Material, material_constant, material_from_composition
 from brasko.core.foods.shape import piece
@@ -25,7 +26,6 @@ from brasko.core.heat.constants import PATTED_DRY
 from brasko.core.heat.simulation import MODEL_VERSION, Food, Result, simulate
 from brasko.core.heat.vapour import saturation_density_kg_m3
 from brasko.core.programme.steps import INSULATED, MAX_STEP_S, Metal, Side, Step, Surroundings, Until
-from brasko.formats.inside import inside
 
 
 def simulated(given: SimulationIn) -> SimulationOut:

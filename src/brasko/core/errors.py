@@ -9,7 +9,8 @@ BraskoError
 from __future__ import annotations
 
 import difflib
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 
 LONGEST_NAME = 60
@@ -76,6 +77,17 @@ def _rebuilt(kind: type[BraskoError], args: tuple[object, ...], state: dict[str,
     made.args = args
     made.__dict__.update(state)
     return made
+
+
+@contextmanager
+def inside(place: str) -> Iterator[None]:
+    """Name the place of a field that is refused: food.thickness_m instead of thickness_m."""
+    try:
+        yield
+    except InvalidInput as exc:
+        raise InvalidInput(f"{place}.{exc.field}", exc.message, suggestion=exc.suggestion) from exc
+    except Infeasible as exc:
+        raise Infeasible(exc.reason, exc.remedies, f"{place}.{exc.field}") from exc
 
 
 def require_between(field: str, value: float, low: float, high: float, unit: str, hint: str = "") -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from brasko.core.cook.steps import AtFire, AtRest, Cook, CookStep, Ends, InBath, InPan, OnCounter, OnIron, Where
 from brasko.core.cook.told import Told, cooked
-from brasko.core.errors import InvalidInput
+from brasko.core.errors import InvalidInput, inside
 from brasko.core.fire.grills import Spot
 from brasko.core.fire.own import PLANNER_FIRES, placed, shipped
 from brasko.core.fire.rests import RESTS
@@ -15,7 +15,6 @@ from brasko.core.planner.methods import CRUSTS
 from brasko.formats import words
 from brasko.formats.cook import CookedPieceIn, CookIn, CookOut, CookStepIn, CookStepOut, GrateSpotIn, OnIn
 from brasko.formats.fire_convert import setup_of
-from brasko.formats.inside import inside
 from brasko.formats.piece import SPOKEN, renamed
 
 OPEN_ENDED_H = 4.0

@@ -2,17 +2,14 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import replace
-from typing import TypeVar
 
-from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.planner.meal import each_piece
 from brasko.core.planner.serving import Eater
 from brasko.core.planner.wish import Wish
 from brasko.formats.meal import PieceIn, TableIn
 from brasko.formats.piece import filled_values, sent_values
-
-T = TypeVar("T")
 
 
 def filled(piece: PieceIn) -> PieceIn:
@@ -30,21 +27,9 @@ def eaters_of(table: TableIn) -> tuple[Eater, ...]:
     return tuple(Eater(e.name, e.finish_c) for e in table.wishes)
 
 
-def for_each(pieces: Sequence[PieceIn], work: Callable[[PieceIn], T]) -> list[T]:
-    """Do something with every piece; where there are several, an error's field says which one it is of."""
-    done = []
-    for i, piece in enumerate(pieces):
-        try:
-            done.append(work(piece))
-        except InvalidInput as exc:
-            if len(pieces) == 1:
-                raise
-            raise InvalidInput(f"pieces.{i}.{exc.field}", exc.message, suggestion=exc.suggestion) from exc
-        except Infeasible as exc:
-            if len(pieces) == 1:
-                raise
-            raise Infeasible(exc.reason, exc.remedies, f"pieces.{i}.{exc.field}") from exc
-    return done
+def wishes_of(pieces: Sequence[PieceIn]) -> tuple[Wish, ...]:
+    """The core's wishes. Raises InvalidInput; where there are several pieces its field says which one it is of."""
+    return tuple(each_piece(pieces, lambda _, piece: wish_of(piece)))
 
 
 def wish_with_flips(piece: PieceIn, flip_every_s: float) -> Wish:

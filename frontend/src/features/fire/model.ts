@@ -225,3 +225,17 @@ export function curve(
   }
   return path;
 }
+
+/** What each thing on the grate is called: numbered where two are alike. */
+export function named(reference: FireReference, choices: Pan[], draft: FireDraft): Record<string, string> {
+  return Object.fromEntries(
+    draft.foods.map((f) => {
+      const same = draft.foods.filter((g) => g.cut === f.cut);
+      const name =
+        reference.foods.find((c) => c.key === f.cut)?.name ??
+        choices.find((p) => p.cut === f.cut)?.name ??
+        f.cut;
+      return [f.key, same.length > 1 ? `${name} ${same.indexOf(f) + 1}` : name];
+    }),
+  );
+}

@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Hashable, Sequence
+from collections.abc import Callable, Collection, Hashable, Sequence
+from contextlib import nullcontext
 from dataclasses import dataclass, replace
+from datetime import datetime, timedelta
+from typing import Literal, Protocol, TypeVar
 
-from brasko.core.planner.plan import PiecePlan, held_longer
+from brasko.core.errors import inside
+from brasko.core.planner.plan import PiecePlan, held_longer, planned
 from brasko.core.planner.tasks import Busy, Task, busy_hands, clash, with_free_hands, with_slack
 from brasko.core.planner.timeline import HANDLING_S, lead_s
+from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution
 
 STEP_S = 5.0
@@ -36,6 +41,12 @@ _AT_THE_FIRE = (
 _FOR_ALL = (*_AT_THE_FIRE, "shop")
 
 
+Anchor = Literal["eat", "light", "on"]
+"""Which moment is held fixed: of eating, of lighting the fire, of the first piece going on."""
+Item = TypeVar("Item")
+Done = TypeVar("Done")
+
+
 @dataclass(frozen=True)
 class Meal:
     """Plans that fit together. tasks are all of them in order, each knowing its piece; notes say what was moved and why.
@@ -52,6 +63,37 @@ class Meal:
     def lead_s(self) -> float:
         """From the first task to the table [s], shopping apart."""
         return lead_s(self.tasks)
+
+    def eat_at(self, what: Anchor, at: datetime) -> datetime:
+        """The hour of eating that follows from one moment that is held fixed."""
+        if what == "eat":
+            return at
+        on_s = min(plan.on_s for plan in self.plans)
+        begins = min((t.start_s for t in self.tasks if t.lane == "fire"), default=on_s) if what == "light" else on_s
+        return at - timedelta(seconds=begins)
+
+
+class PlanOne(Protocol):
+    """Plans one piece, as plan.planned does, or from what is at hand already."""
+
+    def __call__(self, wish: Wish, *, with_ranges: bool, quick: bool) -> PiecePlan: ...
+
+
+def each_piece(pieces: Sequence[Item], work: Callable[[int, Item], Done]) -> list[Done]:
+    """Do something with every piece; where there are several, an error's field says which one it is of."""
+    done = []
+    for i, piece in enumerate(pieces):
+        with inside(f"pieces.{i}") if len(pieces) > 1 else nullcontext():
+            done.append(work(i, piece))
+    return done
+
+
+def plan_meal(
+    wishes: Sequence[Wish], *, ranged: Collection[int] = (), quick: bool = False, plan: PlanOne = planned
+) -> Meal:
+    """A whole meal: every piece planned, those named with ranges, and fitted to one table. Raises InvalidInput, Infeasible."""
+    plans = each_piece(wishes, lambda i, wish: plan(wish, with_ranges=i in ranged, quick=quick))
+    return meal(plans, quick=quick)
 
 
 def meal(plans: Sequence[PiecePlan], *, quick: bool = False) -> Meal:

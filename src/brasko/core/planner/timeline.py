@@ -306,10 +306,14 @@ def lead_s(tasks: tuple[Task, ...]) -> float:
     return -min(task.start_s for task in tasks if task.key.split(":")[-1] != "shop")
 
 
+def earliest_eating(lead: float, now: datetime) -> datetime:
+    """The first whole minute at which what takes so long [s] could be eaten, with a moment to begin in."""
+    at = now + timedelta(seconds=lead + START_MARGIN_S)
+    return at.replace(second=0, microsecond=0) + timedelta(minutes=1)
+
+
 def check_eating_time(eat_at: datetime, now: datetime, tasks: tuple[Task, ...], wish: Wish) -> None:
     """Raise InvalidInput with the earliest possible time when eat_at is past or too soon."""
-    earliest = now + timedelta(seconds=lead_s(tasks) + START_MARGIN_S)
-    earliest = earliest.replace(second=0, microsecond=0) + timedelta(minutes=1)
     if eat_at >= now + timedelta(seconds=lead_s(tasks)):
         return
     what = "lies in the past" if eat_at <= now else "is too soon"
@@ -319,5 +323,5 @@ def check_eating_time(eat_at: datetime, now: datetime, tasks: tuple[Task, ...], 
         "eat_at",
         f"{what}: this cook takes {{time:{lead_s(tasks):.0f}}} from the first task to the table.{hint} "
         "The earliest possible time is offered.",
-        suggestion=earliest.isoformat(),
+        suggestion=earliest_eating(lead_s(tasks), now).isoformat(),
     )

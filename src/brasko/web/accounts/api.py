@@ -14,8 +14,7 @@ from brasko.core.errors import InvalidInput
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.accounts.models import Household
 from brasko.web.accounts.schemas import HouseholdOut, Preferences, SessionOut, SignIn, SignUp
-from brasko.web.accounts.signals import signed_out
-from brasko.web.yard.actions.start_yard import start_yard
+from brasko.web.accounts.signals import signed_out, signed_up
 
 router = Router(tags=["accounts"])
 
@@ -101,7 +100,7 @@ def sign_up(request: HttpRequest, payload: SignUp) -> Status[SessionOut]:
         with transaction.atomic():
             user = users.objects.create_user(payload.username, password=payload.password)
             Household.objects.create(user=user, name=payload.household)
-            start_yard(user)
+            signed_up.send(sender=None, user=user)
     except IntegrityError:
         raise InvalidInput("username", TAKEN) from None
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")

@@ -4,3 +4,5 @@ from django.dispatch import Signal
 
 signed_out = Signal()
 """A session is over, and gone from the store."""
+signed_up = Signal()
+"""There is a new account (user); what is told of it is part of the same transaction."""

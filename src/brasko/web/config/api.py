@@ -7,6 +7,7 @@ from brasko import __version__
 from brasko.web.accounts.api import router as accounts
 from brasko.web.common import problem
 from brasko.web.cooks.api import router as cooks
+from brasko.web.devices.api import files
 from brasko.web.devices.api import router as devices
 from brasko.web.fires.api import router as fires
 from brasko.web.guide.api import router as guide
@@ -19,6 +20,7 @@ problem.install(api)
 api.add_router("", accounts)
 api.add_router("", plans)
 api.add_router("", cooks)
+api.add_router("", files)
 api.add_router("", yard)
 api.add_router("", fires)
 api.add_router("", guide)

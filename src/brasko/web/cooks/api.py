@@ -5,7 +5,7 @@ from io import StringIO
 
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import File, Form, Router, Status
+from ninja import File, Router, Status
 from ninja.files import UploadedFile
 
 from brasko.web.accounts.auth import CookRequest
@@ -15,7 +15,7 @@ from brasko.web.cooks.actions.record import finish, rate, record_event, set_hand
 from brasko.web.cooks.actions.start_cook import start_cook
 from brasko.web.cooks.convert import cook_out, line_of, update_since
 from brasko.web.cooks.corrections import ask_practice, corrections_for, surface_for
-from brasko.web.cooks.models import Cook, Event, Photo, Piece
+from brasko.web.cooks.models import Cook, Event, Photo, Piece, labels
 from brasko.web.cooks.schemas import (
     AskIn,
     CookLine,
@@ -31,8 +31,6 @@ from brasko.web.cooks.schemas import (
     SurfaceOut,
     UpdateOut,
 )
-from brasko.web.devices.from_file import labels, readings_from_file
-from brasko.web.devices.schemas import ReadingsOut
 from brasko.web.machine.shares import waiter_of
 from brasko.web.plans.models import Plan
 from brasko.web.yard.models import Thermometer
@@ -118,15 +116,6 @@ def ask_one(request: CookRequest, cook_id: int, piece_id: int, payload: AskIn) -
     cook = _mine(request, cook_id)
     ask_practice(cook, get_object_or_404(Piece, id=piece_id, cook=cook), payload.source)
     return Status(202, payload)
-
-
-@router.post("cooks/{int:cook_id}/pieces/{int:piece_id}/file", response=ReadingsOut, operation_id="readings_from_file")
-def from_file(
-    request: CookRequest, cook_id: int, piece_id: int, file: File[UploadedFile], from_on: Form[bool] = False
-) -> ReadingsOut:
-    """Take in a CSV of readings; from_on lines its first one up with putting the piece on."""
-    cook = _mine(request, cook_id)
-    return readings_from_file(cook, get_object_or_404(Piece, id=piece_id, cook=cook), file, from_on)
 
 
 @router.post("cooks/{int:cook_id}/photo", response=CookOut, operation_id="add_photo")

@@ -8,8 +8,8 @@ from brasko.web.common.problem import Conflict
 from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.schemas import CorrectionOut, CorrectionsOut, SurfaceOut
 from brasko.web.cooks.story import story_of, table_at
+from brasko.web.cooks.wanted import wanted
 from brasko.web.cooks.watch import standing, wish_for
-from brasko.web.devices.wanted import ask
 from brasko.web.machine.shares import Waiter, computed_by
 
 SERVED_AFTER_S = 60.0
@@ -62,4 +62,4 @@ def ask_practice(cook: Cook, piece: Piece, source: str) -> None:
         raise Conflict(f"{piece.name} is not on the fire: there is nothing to read yet.")
     if source == "surface" and wish_for(piece).sear_zone is None:
         raise Conflict(f"{piece.name} is not seared: there is no grate to read.", "source")
-    ask(piece.id, source)
+    wanted.ask(piece.id, source)

@@ -1,5 +1,7 @@
 """Cooks: a plan put on the fire, with everything that was done and measured, in the order it was recorded."""
 
+from collections import Counter
+from collections.abc import Iterable
 from datetime import datetime, timedelta
 from typing import Any
 
@@ -165,3 +167,10 @@ class Photo(models.Model):
     width = models.PositiveIntegerField()
     height = models.PositiveIntegerField()
     added_at = models.DateTimeField(default=timezone.now)
+
+
+def labels(pieces: Iterable[Piece]) -> dict[int, str]:
+    """What each piece is called in a file: its name, or its number where two are named alike."""
+    pieces = list(pieces)
+    many = Counter(piece.name for piece in pieces)
+    return {p.id: p.name if many[p.name] == 1 else str(p.position + 1) for p in pieces}

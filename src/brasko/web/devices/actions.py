@@ -20,8 +20,8 @@ from brasko.web.cooks.bell import ring
 from brasko.web.cooks.clock import ahead_of_the_wall, kept_steady
 from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Piece, Reading
+from brasko.web.cooks.wanted import wanted
 from brasko.web.devices.schemas import ReadingsOut, Refused
-from brasko.web.devices.wanted import answered
 from brasko.web.machine.together import Together
 from brasko.web.yard.models import Thermometer
 
@@ -173,7 +173,7 @@ def _keep(sent: tuple[Thermometer, list[dict[str, Any]], int | None]) -> tuple[R
     if accepted:
         _newest.put(thermometer.id, max(max(accepted), -1 if newest is None else newest))
     for reading in fresh:
-        answered(reading.piece_id, reading.source)
+        wanted.answered(reading.piece_id, reading.source)
     _heard_of(thermometer, rows)
     if fresh and cook.ended_at is not None:
         refresh_outcomes(cook)

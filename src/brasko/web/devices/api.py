@@ -3,7 +3,8 @@
 import hmac
 
 from django.http import HttpRequest
-from ninja import Router
+from django.shortcuts import get_object_or_404
+from ninja import File, Form, Router, UploadedFile
 from ninja.security import HttpBearer
 
 from brasko.web.accounts.auth import CookRequest
@@ -11,12 +12,13 @@ from brasko.web.common.problem import TokenRefused
 from brasko.web.cooks.actions.record import advance
 from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.story import Story, story_of
+from brasko.web.cooks.wanted import wanted
 from brasko.web.devices.actions import take_readings, thermometer_for
-from brasko.web.devices.hub import hub_key, stand_ins_of
+from brasko.web.devices.from_file import readings_from_file
 from brasko.web.devices.schemas import ReadingsIn, ReadingsOut, Scene, ScenePiece
-from brasko.web.devices.wanted import wanted
 from brasko.web.machine.store import in_store
 from brasko.web.yard.models import Thermometer
+from brasko.web.yard.stand_ins import hub_key, stand_ins_of
 
 
 class DeviceToken(HttpBearer):
@@ -36,11 +38,21 @@ class HubKey(HttpBearer):
 
 
 router = Router(tags=["device"])
+files = Router(tags=["cooks"])
 
 
 @router.post("readings", auth=DeviceToken(), response=ReadingsOut, operation_id="post_readings")
 async def post_readings(request: CookRequest, payload: ReadingsIn) -> ReadingsOut:
     return await in_store(take_readings, request.auth, payload.readings, payload.cook)
+
+
+@files.post("cooks/{int:cook_id}/pieces/{int:piece_id}/file", response=ReadingsOut, operation_id="readings_from_file")
+def from_file(
+    request: CookRequest, cook_id: int, piece_id: int, file: File[UploadedFile], from_on: Form[bool] = False
+) -> ReadingsOut:
+    """Take in a CSV of readings; from_on lines its first one up with putting the piece on."""
+    cook = get_object_or_404(Cook, id=cook_id, owner=request.user)
+    return readings_from_file(cook, get_object_or_404(Piece, id=piece_id, cook=cook), file, from_on)
 
 
 @router.get("scenes", auth=HubKey(), response=list[Scene], operation_id="get_scenes")
@@ -79,5 +91,5 @@ def _scene_piece(piece: Piece, story: Story) -> ScenePiece:
         pull_c=story.pull_c,
         sear=story.sear,
         hold_s=story.hold_s,
-        wanted=wanted(piece.id),
+        wanted=wanted.of(piece.id),
     )

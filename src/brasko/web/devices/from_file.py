@@ -1,8 +1,9 @@
 """Readings that were recorded elsewhere, from a CSV with the columns at, temp_c and, if it has them, channel and piece."""
 
+from __future__ import annotations
+
 import csv
 import secrets
-from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
@@ -14,7 +15,7 @@ from django.utils.dateparse import parse_datetime
 from brasko.core.errors import InvalidInput
 from brasko.formats.bounds import EARLIEST, LATEST
 from brasko.web.common.problem import Conflict
-from brasko.web.cooks.models import Cook, Piece, Reading
+from brasko.web.cooks.models import Cook, Piece, Reading, labels
 from brasko.web.cooks.story import story_of
 from brasko.web.devices.actions import brief, take_readings
 from brasko.web.devices.schemas import ReadingsOut
@@ -74,13 +75,6 @@ def _number_of(raw: str | None) -> float | None:
         return float(raw or "")
     except ValueError:
         return None
-
-
-def labels(pieces: Iterable[Piece]) -> dict[int, str]:
-    """What each piece is called in a file: its name, or its number where two are named alike."""
-    pieces = list(pieces)
-    many = Counter(piece.name for piece in pieces)
-    return {p.id: p.name if many[p.name] == 1 else str(p.position + 1) for p in pieces}
 
 
 def _piece_of(row: Row, usual: Piece, pieces: list[Piece]) -> Piece:

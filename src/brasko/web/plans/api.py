@@ -12,7 +12,7 @@ from brasko.core.errors import InvalidInput
 from brasko.formats.cook import CookIn, CookOut
 from brasko.formats.cook_convert import cook_effort_s, told
 from brasko.formats.meal import MealIn
-from brasko.formats.meal_convert import for_each, wish_of
+from brasko.formats.meal_convert import wishes_of
 from brasko.web.accounts.auth import CookRequest, signed_in
 from brasko.web.machine.answers import computed_answer
 from brasko.web.machine.shares import waiter_of
@@ -95,7 +95,7 @@ async def ask_school(request: CookRequest, payload: SchoolIn) -> HttpResponse:
 @router.post("plans/details", response=DetailsOut, auth=signed_in, operation_id="tell_details")
 async def tell_details(request: CookRequest, payload: MealAsk) -> HttpResponse:
     """Amounts, shares of the eaters, and what to do when guests are late."""
-    for_each(payload.pieces, wish_of)
+    wishes_of(payload.pieces)
     return await computed_answer(request, WAYS * effort_of(payload.pieces, quick=True), details_of, payload)
 
 

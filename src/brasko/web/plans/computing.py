@@ -4,25 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime, timedelta
+from datetime import datetime
 from typing import Any
 
 from brasko.core.planner.effort import effort_s
 from brasko.core.planner.meal import Meal
 from brasko.core.planner.timeline import check_eating_time
 from brasko.formats.meal import PieceIn
-from brasko.formats.meal_convert import filled, for_each, wish_of
-from brasko.web.plans.convert import (
-    QUICK_FRAMES,
-    SECTION_FRAMES,
-    brief_of,
-    computed,
-    earliest_eating,
-    joined,
-    result_of,
-    task_out,
-)
-from brasko.web.plans.schemas import AnchorIn, CautionOut, PreviewIn, PreviewOut
+from brasko.formats.meal_convert import filled, wish_of, wishes_of
+from brasko.web.plans.kept import kept_plans
+from brasko.web.plans.present import piece_schema, preview_schema, task_schema
+from brasko.web.plans.schemas import PreviewIn, PreviewOut
 
 LONGEST_THICKNESS_M = 0.15
 
@@ -41,35 +33,11 @@ def previewed(payload: PreviewIn, now: datetime) -> PreviewOut:
     """A plan that is not kept."""
     quick = payload.quick and not payload.ranges
     ranged = (payload.focus,) if payload.ranges else ()
-    places = iter(range(len(payload.pieces)))
-    for_each(payload.pieces, lambda piece: computed(wish_of(piece), next(places) in ranged, quick))
-    made = joined(tuple(wish_of(piece) for piece in payload.pieces), ranged, quick)
-    eat_at = eating(payload.anchor, made)
+    made = kept_plans.meal(wishes_of(payload.pieces), ranged=ranged, quick=quick)
+    eat_at = None if payload.anchor is None else made.eat_at(payload.anchor.what, payload.anchor.at)
     if eat_at is not None:
         check_eating_time(eat_at, now, made.tasks, made.plans[0].wish)
-    focused = payload.pieces[payload.focus]
-    return PreviewOut(
-        piece=filled(focused),
-        result=result_of(made.plans[payload.focus], QUICK_FRAMES if quick else SECTION_FRAMES, focused.own_fire),
-        others=[brief_of(i, plan) for i, plan in enumerate(made.plans) if i != payload.focus],
-        order=[task_out(task) for task in made.tasks],
-        cautions=[CautionOut.model_validate(c, from_attributes=True) for c in made.cautions],
-        notes=list(made.notes),
-        lead_s=made.lead_s,
-        eat_at=eat_at,
-        earliest=earliest_eating(made.lead_s, now),
-    )
-
-
-def eating(anchor: AnchorIn | None, made: Meal) -> datetime | None:
-    """The hour of eating that follows from one fixed moment."""
-    if anchor is None or anchor.what == "eat":
-        return None if anchor is None else anchor.at
-    if anchor.what == "light":
-        begins = min((t.start_s for t in made.tasks if t.lane == "fire"), default=made.plans[0].on_s)
-    else:
-        begins = min(plan.on_s for plan in made.plans)
-    return anchor.at + timedelta(seconds=-begins)
+    return preview_schema(made, payload.pieces[payload.focus], payload.focus, eat_at, now, quick=quick)
 
 
 @dataclass(frozen=True)
@@ -86,23 +54,21 @@ class Prepared:
 
 def planned_alone(piece: PieceIn) -> None:
     """One piece, planned with its ranges; what is found stays at hand for the whole."""
-    computed(wish_of(piece), True)
+    kept_plans.piece(wish_of(piece), with_ranges=True)
 
 
 def prepared(pieces: list[PieceIn], eat_at: datetime | None, now: datetime) -> Prepared:
     """A whole plan with ranges. Raises InvalidInput where it cannot be eaten at that hour; None leaves the hour open."""
-    for_each(pieces, planned_alone)
-    wishes = tuple(wish_of(piece) for piece in pieces)
-    made = joined(wishes, tuple(range(len(wishes))))
+    made = kept_plans.meal(wishes_of(pieces), ranged=tuple(range(len(pieces))))
     if eat_at is not None:
         check_eating_time(eat_at, now, made.tasks, made.plans[0].wish)
     return Prepared(
         title=titled(made),
         lead_s=made.lead_s,
         notes=list(made.notes),
-        order=[task_out(task).model_dump() for task in made.tasks],
+        order=[task_schema(task).model_dump() for task in made.tasks],
         pieces=[
-            (piece.cut, filled(piece).model_dump(), result_of(plan, said=piece.own_fire).model_dump(mode="json"), plan.model_version)
+            (piece.cut, filled(piece).model_dump(), piece_schema(plan, said=piece.own_fire).model_dump(mode="json"), plan.model_version)
             for piece, plan in zip(pieces, made.plans, strict=True)
         ],
     )  # fmt: skip

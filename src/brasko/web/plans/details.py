@@ -17,9 +17,8 @@ from brasko.core.planner.serving import shared_out
 from brasko.core.planner.timeline import START_MARGIN_S
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.formats.meal import PieceIn, TableIn
-from brasko.formats.meal_convert import eaters_of, filled, wish_of
+from brasko.formats.meal_convert import eaters_of, filled, wish_of, wishes_of
 from brasko.formats.piece import outside_changes
-from brasko.web.plans.convert import computed, joined, smoke_out
 from brasko.web.plans.detail_schemas import (
     AmountsOut,
     BurgerIn,
@@ -40,9 +39,9 @@ from brasko.web.plans.detail_schemas import (
     VariantOut,
     WayOut,
 )
-from brasko.web.plans.schemas import (
-    ChoiceOut,
-)
+from brasko.web.plans.kept import kept_plans
+from brasko.web.plans.present import smoke_schema
+from brasko.web.plans.schemas import ChoiceOut
 
 
 def pick_of(ask: PickIn, kinds: list[str], now: datetime) -> PickOut:
@@ -68,9 +67,9 @@ def _fits(piece: PieceIn, available_s: float) -> bool:
     """Whether first task to table fits, ranges included; what cannot be had at all is refused elsewhere."""
     wish = wish_of(piece)
     try:
-        quick_s = computed(wish, False, True).lead_s
+        quick_s = kept_plans.piece(wish, quick=True).lead_s
         near = available_s / RANGES_MOVE < quick_s < available_s * RANGES_MOVE
-        return (computed(wish, True).lead_s if near else quick_s) <= available_s
+        return (kept_plans.piece(wish, with_ranges=True).lead_s if near else quick_s) <= available_s
     except Infeasible:
         return True
 
@@ -85,7 +84,7 @@ def _picked_piece(ask: PickIn, pick: Pick) -> PieceIn:
 def choices_of(piece: PieceIn, kinds: list[str]) -> ChoicesOut:
     """The plan's own way beside the best others."""
     wish = wish_of(piece)
-    mine = choice_of(wish, computed(wish, False, True))
+    mine = choice_of(wish, kept_plans.piece(wish, quick=True))
     others, refused = alternatives(wish, kinds)
     return ChoicesOut(
         questions=[ChoiceOut(key=key, name=name, why="") for key, name in questions(mine.plan).items()],
@@ -99,7 +98,7 @@ def choices_of(piece: PieceIn, kinds: list[str]) -> ChoicesOut:
 def school_told(ask: SchoolIn) -> SchoolOut:
     """One question where cooks disagree, every answer computed."""
     wish = wish_of(ask.piece)
-    told = school_of(computed(wish, False, True), ask.key)
+    told = school_of(kept_plans.piece(wish, quick=True), ask.key)
     variants = []
     for v in told.variants:
         change = {} if v.wish is None else outside_changes(wish, v.wish)
@@ -120,13 +119,13 @@ def _way(piece: PieceIn, choice: Choice, trade_off: str) -> WayOut:
         piece=filled(piece.model_copy(update=change)), name=wish.how.name, fire_name=fire, on_s=choice.on_s,
         lead_s=choice.lead_s, hands_s=choice.hands_s, grey_rim_share=choice.grey_rim_share, crust_share=choice.crust_share,
         climb_k_min=choice.climb_k_min, fuel_kg=choice.fuel_kg, fuel_name=choice.fuel_name,
-        mass_loss_share=choice.mass_loss_share, smoke=smoke_out(choice.smoke), trade_off=trade_off,
+        mass_loss_share=choice.mass_loss_share, smoke=smoke_schema(choice.smoke), trade_off=trade_off,
     )  # fmt: skip
 
 
 def details_of(ask: MealAsk) -> DetailsOut:
     """Amounts, shares, patties and what to do when guests are late, for every piece."""
-    made = joined(tuple(wish_of(piece) for piece in ask.pieces), (), True)
+    made = kept_plans.meal(wishes_of(ask.pieces), quick=True)
     pieces = [_details(plan, ask.table, ask.late_min, len(made.plans)) for plan in made.plans]
     costs = [p.amounts.cost for p in pieces if p.amounts.cost is not None]
     short = [p.amounts.words for p in pieces if p.amounts.words]
@@ -177,12 +176,12 @@ def burger_of(ask: BurgerIn) -> BurgerOut:
     )
     for _ in range(2):
         wish = wish_of(piece)
-        loss = computed(wish, False, True).solution.result.mass_loss_share
+        loss = kept_plans.piece(wish, quick=True).solution.result.mass_loss_share
         mass_g = 1000.0 * shaped_for(ask.bun_mm / 1000.0, ask.thickness_mm / 1000.0, cut, loss)
         piece = piece.model_copy(update={"mass_g": round(mass_g)})
     piece = piece.model_copy(update={"count": ask.patties})
     wish = wish_of(piece)
-    made = patty(wish, computed(wish, False, True).solution)
+    made = patty(wish, kept_plans.piece(wish, quick=True).solution)
     total = made.mass_kg * ask.patties * 1000.0
     return BurgerOut(
         piece=piece, lean_g=lean * total, rich_g=rich * total,

@@ -16,7 +16,7 @@ from brasko.core.planner.wish import SALTED_ON
 from brasko.core.safety.agency import needs_choice
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.fire_convert import said_setup, spot_schema
-from brasko.web.plans.convert import plan_grate
+from brasko.web.plans.present import plan_grate
 from brasko.web.plans.schemas import (
     BandOut,
     ChoiceOut,

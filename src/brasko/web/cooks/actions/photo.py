@@ -1,5 +1,7 @@
 """Keep a picture of a cook: small, and with nothing in it but the picture."""
 
+from __future__ import annotations
+
 import warnings
 from io import BytesIO
 

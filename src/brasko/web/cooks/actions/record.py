@@ -21,8 +21,8 @@ from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.schemas import EventIn, RatingIn
 from brasko.web.cooks.story import done_at, standing_events, story_of
+from brasko.web.cooks.wanted import wanted
 from brasko.web.cooks.watch import outlook, wish_for
-from brasko.web.devices.wanted import ask
 
 FUTURE_TOLERANCE = timedelta(seconds=60)
 MOST_EVENTS = 5000
@@ -332,7 +332,7 @@ def _can_be_read(cook: Cook, piece: Piece, events: list[Event], now: datetime) -
     if found is not None and reading.enough(piece, found):
         return True
     if found is None or (found.source == "hand" and now - found.at > READ_AGAIN):
-        ask(piece.id, Reading.Source.HAND)
+        wanted.ask(piece.id, Reading.Source.HAND)
     return False
 
 

@@ -16,9 +16,9 @@ from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
 from brasko.web.cooks.models import Cook, Event, Piece
 from brasko.web.cooks.schemas import StartIn
-from brasko.web.devices.hub import practice_devices, practice_probe
 from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.yard.models import Thermometer
+from brasko.web.yard.stand_ins import practice_devices, practice_probe
 
 HEAD_START = timedelta(seconds=60)
 MOST_COOKS = 10_000

@@ -8,8 +8,9 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
 from brasko.core.errors import InvalidInput
+from brasko.core.planner.meal import each_piece
 from brasko.formats.meal import PieceIn
-from brasko.formats.meal_convert import for_each, wish_of
+from brasko.formats.meal_convert import wishes_of
 from brasko.web.common.rows import room_for
 from brasko.web.machine.shares import Waiter, computed_by
 from brasko.web.plans.computing import Prepared, effort_of, planned_alone, prepared
@@ -28,12 +29,17 @@ def prepared_for(
     waiter: Waiter, pieces: list[PieceIn], eat_at: datetime | None, now: datetime | None = None
 ) -> Prepared:
     """A whole plan, computed piece by piece, so that other households have their turns in between."""
-    for_each(pieces, wish_of)
+    wishes_of(pieces)
     whole_s = effort_of(pieces, ranged=range(len(pieces)))
-    if len(pieces) > 1:
-        unlike = {piece.model_dump_json(): piece for piece in pieces}
-        for_each(pieces, lambda piece: computed_by(waiter, whole_s, planned_alone, unlike.pop(piece.model_dump_json()))
-                 if piece.model_dump_json() in unlike else None)  # fmt: skip
+    unlike = {piece.model_dump_json() for piece in pieces} if len(pieces) > 1 else set()
+
+    def planned(_: int, piece: PieceIn) -> None:
+        asked = piece.model_dump_json()
+        if asked in unlike:
+            unlike.remove(asked)
+            computed_by(waiter, whole_s, planned_alone, piece)
+
+    each_piece(pieces, planned)
     return computed_by(waiter, whole_s, prepared, pieces, eat_at, now or timezone.now())
 
 

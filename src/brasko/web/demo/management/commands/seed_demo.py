@@ -32,7 +32,6 @@ from brasko.web.demo.season import (
     PastCook,
 )
 from brasko.web.demo.yard import furnish
-from brasko.web.devices.hub import practice_probe
 from brasko.web.devices.management.commands.simulate_probe import CHANNELS
 from brasko.web.devices.truth import Shown, drawn_truth, reading_of, true_probe
 from brasko.web.machine.shares import Waiter
@@ -40,6 +39,7 @@ from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.models import Plan
 from brasko.web.plans.schemas import PlanIn
 from brasko.web.yard.actions.start_yard import start_yard
+from brasko.web.yard.stand_ins import practice_probe
 
 EVERY_S = 20.0
 

@@ -15,7 +15,6 @@ from brasko.core.forecast.history import Aside, Began, CookHistory, FireChange, 
 from brasko.core.planner.wish import Wish
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_with_flips
-from brasko.web.devices.hub import hub_key, probe_token
 from brasko.web.devices.truth import (
     Shown,
     Truth,
@@ -28,6 +27,7 @@ from brasko.web.devices.truth import (
     troubled,
     true_probe,
 )
+from brasko.web.yard.stand_ins import hub_key, probe_token
 
 EVERY_S = 10.0
 CHANNELS = ("tip", "shaft", "edge", "air")

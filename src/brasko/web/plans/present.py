@@ -1,28 +1,29 @@
-"""Between what people send and what the core computes."""
+"""Results of the core as the interface gets them: the only place where they become schemas."""
 
 import base64
 from dataclasses import replace
-from datetime import UTC, datetime, timedelta
-from functools import lru_cache
+from datetime import UTC, datetime
 
 import numpy as np
 
 from brasko.core.fire.grate import grate_map
 from brasko.core.fire.own import OwnFire
+from brasko.core.heat.section import section_of
 from brasko.core.heat.simulation import Result
-from brasko.core.planner.meal import Meal, meal
-from brasko.core.planner.near import alike
+from brasko.core.planner.meal import Meal
 from brasko.core.planner.parts import PartTold
-from brasko.core.planner.plan import PiecePlan, planned
+from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.programme import phase_of
 from brasko.core.planner.ranges import Span
 from brasko.core.planner.rendered_fat import fat_lost_share
 from brasko.core.planner.smoke import SmokeTold, smoke_of
 from brasko.core.planner.tasks import Task
-from brasko.core.planner.timeline import START_MARGIN_S
+from brasko.core.planner.timeline import earliest_eating
 from brasko.core.planner.wish import Wish
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.fire_convert import map_schema
+from brasko.formats.meal import PieceIn
+from brasko.formats.meal_convert import filled
 from brasko.web.plans.schemas import (
     BriefOut,
     CautionOut,
@@ -32,6 +33,7 @@ from brasko.web.plans.schemas import (
     PartOut,
     PieceResult,
     PlanGrate,
+    PreviewOut,
     SectionOut,
     SmokeOut,
     SpanOut,
@@ -40,33 +42,13 @@ from brasko.web.plans.schemas import (
     ZoneOut,
 )
 
-SECTION_ROWS, SECTION_COLUMNS, SECTION_FRAMES = 32, 26, 60
+SECTION_FRAMES = 60
 QUICK_FRAMES = 24
 """Enough of the section for a slider that is still moving."""
 BRIEF_POINTS = 90
 
 
-@lru_cache(maxsize=64)
-def computed(wish: Wish, with_ranges: bool = False, quick: bool = False) -> PiecePlan:
-    """The plan of a wish. Plans do not depend on the clock, so keeping what was just previewed costs nothing more.
-
-    A quick one begins from the last that was much alike: a slider moves by small steps.
-    """
-    if not quick:
-        return planned(wish, with_ranges=with_ranges)
-    key = alike(wish)
-    made = planned(wish, quick=True, near=_LAST.get(key))
-    if len(_LAST) >= MOST_LAST:
-        _LAST.clear()
-    _LAST[key] = made
-    return made
-
-
-_LAST: dict[Wish, PiecePlan] = {}
-MOST_LAST = 64
-
-
-def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | None = None) -> PieceResult:
+def piece_schema(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | None = None) -> PieceResult:
     """What is stored and shown of a computed plan; said is the cook's own fire as it was sent."""
     solution, result = plan.solution, plan.solution.result
     slow = [s.name for s in result.steps if phase_of(s.name) == plan.wish.how.slow][-1]
@@ -95,7 +77,7 @@ def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | N
         salmonella_log10_surface=result.salmonella_log10_surface,
         slow_step=slow,
         slow_task=next(t.key for t in plan.tasks if t.step == slow),
-        tasks=[task_out(t) for t in plan.tasks],
+        tasks=[task_schema(t) for t in plan.tasks],
         steps=[StepOut.model_validate(s, from_attributes=True) for s in result.steps],
         flips_s=list(result.flips_s),
         cautions=[CautionOut.model_validate(c, from_attributes=True) for c in plan.cautions],
@@ -107,7 +89,7 @@ def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | N
             core_low_c=_rounded(ranges.core_low_c) if ranges else None,
             core_high_c=_rounded(ranges.core_high_c) if ranges else None,
         ),
-        section=section_of(result, frames),
+        section=section_schema(result, frames),
         marks=[MarkOut.model_validate(m, from_attributes=True) for m in result.marks],
         marks_words=result.marks_words,
         on_rods=plan.wish.can_mark,
@@ -124,23 +106,34 @@ def result_of(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | N
         mass_loss_range=_span(ranges.mass_loss_share) if ranges else None,
         zones=_zones(plan.wish),
         grate=None if said is None else plan_grate(said, plan.wish.own_as_set),
-        smoke=smoke_out(smoke_of(plan.wish, solution)),
-        parts=[part_out(each) for each in plan.parts],
+        smoke=smoke_schema(smoke_of(plan.wish, solution)),
+        parts=[part_schema(each) for each in plan.parts],
         fat_lost_share=fat_lost_share(plan.wish.the_cut, result),
     )
 
 
-@lru_cache(maxsize=64)
-def joined(wishes: tuple[Wish, ...], ranged: tuple[int, ...] = (), quick: bool = False) -> Meal:
-    """The pieces of one meal fitted together; ranges only for those named."""
-    return meal([computed(wish, i in ranged, quick) for i, wish in enumerate(wishes)], quick=quick)
+def preview_schema(
+    made: Meal, piece: PieceIn, focus: int, eat_at: datetime | None, now: datetime, *, quick: bool
+) -> PreviewOut:
+    """A meal as it is shown while it is being planned, one piece of it in focus."""
+    return PreviewOut(
+        piece=filled(piece),
+        result=piece_schema(made.plans[focus], QUICK_FRAMES if quick else SECTION_FRAMES, piece.own_fire),
+        others=[brief_schema(i, plan) for i, plan in enumerate(made.plans) if i != focus],
+        order=[task_schema(task) for task in made.tasks],
+        cautions=[CautionOut.model_validate(c, from_attributes=True) for c in made.cautions],
+        notes=list(made.notes),
+        lead_s=made.lead_s,
+        eat_at=eat_at,
+        earliest=earliest_eating(made.lead_s, now.astimezone(UTC)),
+    )
 
 
-def task_out(task: Task) -> TaskOut:
+def task_schema(task: Task) -> TaskOut:
     return TaskOut.model_validate(task, from_attributes=True)
 
 
-def brief_of(index: int, plan: PiecePlan) -> BriefOut:
+def brief_schema(index: int, plan: PiecePlan) -> BriefOut:
     """What the line needs of a piece that is not in focus."""
     result = plan.solution.result
     every = max(1, len(result.time_s) // BRIEF_POINTS)
@@ -156,14 +149,14 @@ def brief_of(index: int, plan: PiecePlan) -> BriefOut:
     )
 
 
-def part_out(told: PartTold) -> PartOut:
+def part_schema(told: PartTold) -> PartOut:
     return PartOut(
         key=told.key, name=told.name, at_end=told.at == "end", thickness_mm=told.thickness_m * 1000.0, wanted_c=told.wanted_c, peak_c=told.peak_c,
         turned_c=told.turned_c, sooner_s=told.sooner_s, words=told.words,
     )  # fmt: skip
 
 
-def smoke_out(told: SmokeTold) -> SmokeOut:
+def smoke_schema(told: SmokeTold) -> SmokeOut:
     """Smoke, as it is told."""
     return SmokeOut(index=told.index, word=told.word, ring_mm=round(told.ring_m * 1000.0, 1), assumed=told.assumed)
 
@@ -181,41 +174,21 @@ def _rounded(values: np.ndarray) -> list[float]:
     return [round(float(v), 2) for v in values]
 
 
-def section_of(result: Result, frames: int = SECTION_FRAMES) -> SectionOut:
-    """The computed field on an even raster, at so many moments."""
-    grid = result.grid
-    thickness, half = float(grid.dz_m.sum()), float(grid.dr_m.sum())
-    z = (np.arange(SECTION_ROWS) + 0.5) / SECTION_ROWS * thickness
-    z[0], z[-1] = grid.z_m[0], grid.z_m[-1]
-    r = (np.arange(SECTION_COLUMNS) + 0.5) / SECTION_COLUMNS * half
-    picked = np.unique(np.linspace(0, len(result.frame_s) - 1, frames).astype(int))
-    rows = np.clip(np.searchsorted(grid.z_m, z), 1, len(grid.z_m) - 1)
-    columns = np.clip(np.searchsorted(grid.r_m, r), 1, len(grid.r_m) - 1)
-    fz = np.clip((z - grid.z_m[rows - 1]) / (grid.z_m[rows] - grid.z_m[rows - 1]), 0, 1)[:, None]
-    fr = np.clip((r - grid.r_m[columns - 1]) / (grid.r_m[columns] - grid.r_m[columns - 1]), 0, 1)[None, :]
-
-    def raster(fields: np.ndarray) -> str:
-        upper = fields[:, rows - 1] * (1 - fz) + fields[:, rows] * fz
-        even = upper[:, :, columns - 1] * (1 - fr) + upper[:, :, columns] * fr
-        return base64.b64encode(np.clip(np.rint(even), 0, 255).astype(np.uint8).tobytes()).decode()
-
+def section_schema(result: Result, frames: int = SECTION_FRAMES) -> SectionOut:
+    """A cut through the piece, one byte a spot."""
+    found = section_of(result, frames)
+    _, rows, columns = found.temp_c.shape
     return SectionOut(
-        rows=SECTION_ROWS,
-        columns=SECTION_COLUMNS,
-        thickness_mm=thickness * 1000.0,
-        half_width_mm=half * 1000.0,
-        bone_mm=float(grid.dr_m[: grid.bone_columns].sum()) * 1000.0,
-        middle_column=int(np.argmin(np.abs(r - grid.r_m[grid.middle_column]))),
-        time_s=_rounded(result.frame_s[picked]),
-        temp=raster(result.frame_temp_c[picked]),
-        peak=raster(result.frame_colour_c[picked]),
+        rows=rows,
+        columns=columns,
+        thickness_mm=found.thickness_m * 1000.0,
+        half_width_mm=found.half_width_m * 1000.0,
+        bone_mm=found.bone_m * 1000.0,
+        middle_column=found.middle_column,
+        time_s=_rounded(found.time_s),
+        temp=base64.b64encode(found.temp_c.tobytes()).decode(),
+        peak=base64.b64encode(found.peak_c.tobytes()).decode(),
     )
-
-
-def earliest_eating(lead_s: float, now: datetime) -> datetime:
-    """The first whole minute at which this could be eaten."""
-    at = now.astimezone(UTC) + timedelta(seconds=lead_s + START_MARGIN_S)
-    return at.replace(second=0, microsecond=0) + timedelta(minutes=1)
 
 
 def plan_grate(said: OwnFireIn, own: OwnFire) -> PlanGrate:

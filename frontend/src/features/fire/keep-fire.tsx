@@ -1,0 +1,54 @@
+import { useState } from "react";
+
+import { useKeepFire } from "@/api/yard";
+import { BOX, Button, Field } from "@/ui/controls";
+
+import type { FireDraft } from "./model";
+
+export function KeepFire({ draft, usual }: { draft: FireDraft; usual: string }) {
+  const keep = useKeepFire();
+  const [name, setName] = useState("");
+  const spot = (s: FireDraft["gentle"]) => ({ x_mm: s.x_mm, y_mm: s.y_mm, grate: draft.grate });
+  const setup = { ...draft.setup, weather: {} };
+  return (
+    <form
+      className="flex flex-col gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep.mutate({
+          name: name.trim() || usual,
+          setup,
+          gentle: spot(draft.gentle),
+          sear: spot(draft.sear),
+        });
+      }}
+    >
+      <Field
+        label="Keep this fire as"
+        hint="With its gentle and searing place. You can plan a cook on it."
+        error={keep.isError ? keep.error.message : undefined}
+      >
+        {({ id, describedBy, invalid }) => (
+          <input
+            id={id}
+            aria-describedby={describedBy}
+            aria-invalid={invalid}
+            maxLength={80}
+            placeholder={usual}
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+            className={BOX}
+          />
+        )}
+      </Field>
+      <Button type="submit" weight="ember" disabled={keep.isPending}>
+        Keep this fire
+      </Button>
+      {keep.isSuccess && (
+        <p role="status" className="m-0 text-sm text-probe">
+          Kept. Choose it under Everything else, Fire, when you plan.
+        </p>
+      )}
+    </form>
+  );
+}
