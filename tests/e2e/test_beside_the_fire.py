@@ -7,7 +7,7 @@ import time
 from pathlib import Path
 
 import pytest
-from conftest import DESKTOP, PHONE, begin, keep_a_plan, start_dialog
+from conftest import DESKTOP, PHONE, begin, keep_a_plan, put_on, start_dialog
 from playwright.sync_api import Page, expect
 
 from brasko.web.demo.season import RUNNING_TITLE
@@ -15,7 +15,7 @@ from brasko.web.demo.season import RUNNING_TITLE
 AXE = (Path(__file__).resolve().parents[2] / "frontend/node_modules/axe-core/axe.min.js").read_text()
 
 
-def put_on(page: Page, base: str, speed: str = "10×", trouble: str = "") -> int:
+def practise(page: Page, base: str, speed: str = "10×", trouble: str = "") -> int:
     """A practice cook with its piece on the fire, by way of the interface."""
     keep_a_plan(page, base)
     dialog = start_dialog(page)
@@ -23,10 +23,8 @@ def put_on(page: Page, base: str, speed: str = "10×", trouble: str = "") -> int
     if trouble:
         dialog.get_by_label("Trouble to practise").select_option(label=trouble)
     cook_id = begin(page)
-    now = page.get_by_role("region", name="Now")
-    for deed in ("Salted", "Lit", "Banked", "Lid is on", "Oiled", "It is on"):
-        now.get_by_role("button", name=deed, exact=True).click()
-    expect(now).to_contain_text(re.compile(r"probe\s*\d+ °F"), timeout=60_000)
+    put_on(page)
+    expect(page.get_by_role("region", name="Now")).to_contain_text(re.compile(r"probe\s*\d+ °F"), timeout=60_000)
     return cook_id
 
 
@@ -57,7 +55,7 @@ def kinds(kitchen, cook_id: int) -> list[str]:
 @pytest.mark.parametrize(("size", "scheme"), [(DESKTOP, "dark"), (PHONE, "light")], ids=["desktop-dark", "phone-light"])
 def test_two_browsers_and_a_stretch_without_wifi(visit, kitchen, wire, size, scheme):
     page = visit("/plan", size, scheme, quiet=False, base=wire.base)
-    cook_id = put_on(page, wire.base)
+    cook_id = practise(page, wire.base)
     other = visit(f"/cook/{cook_id}", PHONE, "dark")
     there = other.get_by_role("region", name="Now")
     expect(there).to_contain_text("Pull, let it wait")
@@ -94,7 +92,7 @@ def test_two_browsers_and_a_stretch_without_wifi(visit, kitchen, wire, size, sch
 
 def test_what_could_be_done_is_computed_before_it_is_chosen(visit, kitchen):
     page = visit("/plan")
-    put_on(page, kitchen.base, "1×")
+    practise(page, kitchen.base, "1×")
     page.get_by_role("button", name="Guests late").click()
     page.get_by_role("button", name="30 min", exact=True).click()
     page.get_by_role("button", name="What if", exact=True).click()
@@ -115,7 +113,7 @@ def test_what_could_be_done_is_computed_before_it_is_chosen(visit, kitchen):
 
 def test_rain_says_what_it_does_before_it_is_told(visit, kitchen):
     page = visit("/plan")
-    put_on(page, kitchen.base, "1×")
+    practise(page, kitchen.base, "1×")
     page.get_by_role("button", name="Vents, rain", exact=True).click()
     weather = page.get_by_role("region", name="Weather")
     expect(weather.get_by_role("button", name="It is so now")).to_be_disabled()
@@ -129,7 +127,7 @@ def test_rain_says_what_it_does_before_it_is_told(visit, kitchen):
 
 def test_a_cool_grate_and_a_flare_up(visit, kitchen):
     page = visit("/plan")
-    put_on(page, kitchen.base, "1×")
+    practise(page, kitchen.base, "1×")
     page.keyboard.press("Alt+r")
     page.get_by_label("Of what").select_option(label="The grate or pan, from above")
     page.get_by_label("What it says, °F").fill("400")
@@ -145,7 +143,7 @@ def test_a_cool_grate_and_a_flare_up(visit, kitchen):
 
 def test_practice_thermometers_are_read_at_a_press_and_files_taken_in(visit, kitchen, tmp_path):
     page = visit("/plan", PHONE, "dark")
-    cook_id = put_on(page, kitchen.base, "10×")
+    cook_id = practise(page, kitchen.base, "10×")
     page.get_by_role("button", name="Reading", exact=True).click()
     sheet = page.get_by_role("dialog")
     sheet.get_by_role("button", name="Read the practice thermometer in the middle").click()
@@ -169,7 +167,7 @@ def test_practice_thermometers_are_read_at_a_press_and_files_taken_in(visit, kit
 
 def test_a_lid_left_open_is_named(visit, kitchen):
     page = visit("/plan")
-    cook_id = put_on(page, kitchen.base, "60×", "Lid left open")
+    cook_id = practise(page, kitchen.base, "60×", "Lid left open")
     page.get_by_text("10×").first.click()
     expect(page.get_by_role("alert", name="Trouble")).to_contain_text("the lid is open", timeout=120_000)
     assert json.loads(page.evaluate(f"fetch('/api/cooks/{cook_id}').then(r => r.text())"))["outlooks"][0]["faults"]
@@ -177,7 +175,7 @@ def test_a_lid_left_open_is_named(visit, kitchen):
 
 def test_cues_can_be_switched_and_stay_switched(visit, kitchen):
     page = visit("/plan")
-    put_on(page, kitchen.base, "1×")
+    practise(page, kitchen.base, "1×")
     page.get_by_text("Spoken", exact=True).click()
     page.get_by_text("Sound", exact=True).click()
     page.reload()
@@ -191,7 +189,7 @@ SHEETS = ("Reading", "Move", "Vents, rain", "Note", "Flare-up", "Black smoke", "
 @pytest.mark.parametrize("scheme", ["light", "dark"])
 def test_every_sheet_is_named_and_without_violations(visit, kitchen, scheme):
     page = visit("/plan", PHONE, scheme)
-    put_on(page, kitchen.base, "1×")
+    practise(page, kitchen.base, "1×")
     page.evaluate(AXE)
     for name in SHEETS:
         page.get_by_role("button", name=name, exact=True).click()

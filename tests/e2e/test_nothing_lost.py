@@ -6,7 +6,7 @@ import sqlite3
 import time
 from pathlib import Path
 
-from conftest import begin, keep_a_plan, start_dialog
+from conftest import begin, keep_a_plan, put_on, start_dialog
 from playwright.sync_api import Page, expect
 
 
@@ -27,7 +27,11 @@ def stored(kitchen, cook_id: int) -> tuple[set[tuple[str, int]], set[int]]:
 
 def test_kill_and_restart_lose_no_reading_and_no_step(visit, kitchen):
     page = visit("/plan", quiet=False)
-    cook_id = start_practice(page, kitchen.base, "60×")
+    keep_a_plan(page, kitchen.base)
+    start_dialog(page).get_by_text("60×").click()
+    cook_id = begin(page)
+    put_on(page)
+    page.get_by_label("Mark the steps for me").click()
     expect(page.get_by_role("region", name="Now")).to_contain_text(re.compile(r"probe\s*\d+ °F"), timeout=150_000)
     seen_readings: set[tuple[str, int]] = set()
     seen_events: set[int] = set()

@@ -92,6 +92,64 @@ export function Tick({ label, value, onChange, error }: TickProps) {
 export const BOX =
   "min-h-11 w-full rounded-bar border border-seam bg-ground px-3 text-ink aria-[invalid=true]:border-alarm aria-[invalid=true]:border-2";
 
+interface TextFieldProps {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  error?: ReactNode;
+  hint?: ReactNode;
+  required?: boolean;
+  placeholder?: string;
+}
+
+/** A line of text, as long as a name may be. */
+export function TextField({ label, value, onChange, error, hint, ...rest }: TextFieldProps) {
+  return (
+    <Field label={label} error={error} hint={hint}>
+      {({ id, describedBy, invalid }) => (
+        <input
+          id={id}
+          aria-describedby={describedBy}
+          aria-invalid={invalid}
+          maxLength={80}
+          value={value}
+          onChange={(e) => onChange(e.target.value)}
+          className={BOX}
+          {...rest}
+        />
+      )}
+    </Field>
+  );
+}
+
+interface DecimalFieldProps {
+  label: string;
+  text: string;
+  onText: (text: string) => void;
+  className?: string;
+  autoFocus?: boolean;
+}
+
+/** A number to be typed, kept as it is typed. */
+export function DecimalField({ label, text, onText, className = "", autoFocus = false }: DecimalFieldProps) {
+  return (
+    <Field label={label}>
+      {({ id }) => (
+        <input
+          id={id}
+          inputMode="decimal"
+          autoFocus={autoFocus}
+          autoComplete="off"
+          aria-invalid={text !== "" && Number.isNaN(Number(text.replace(",", ".")))}
+          value={text}
+          onChange={(e) => onText(e.target.value)}
+          className={`${BOX} figure ${className}`}
+        />
+      )}
+    </Field>
+  );
+}
+
 interface ChoiceProps {
   label: string;
   value: string;

@@ -17,7 +17,8 @@ import { RatingForm } from "@/features/log/rating";
 import { Button, Failed, Waiting, Tick } from "@/ui/controls";
 import { clockText } from "@/units/units";
 
-import { Actions, TakeReading } from "./actions";
+import { Actions } from "./actions";
+import { TakeReading } from "./take-reading";
 import { useAwake, useCue, useCueSwitches } from "./cues";
 import { asksForReading, lastMark, nextFlip, nextOfEach, overFireSince } from "./model";
 import { latestTip, NowCard } from "./now-card";

@@ -3,7 +3,9 @@ import type { Deed } from "@/api/outbox";
 import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText, phrase, spanText, type System, tempText } from "@/units/units";
 
-import { type Send, Sheet } from "./actions";
+import { Sheet } from "@/ui/sheet";
+
+import type { Send } from "./actions";
 import type { Piece } from "./model";
 
 interface Props {

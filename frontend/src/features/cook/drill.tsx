@@ -1,0 +1,26 @@
+import { phrase, type System } from "@/units/units";
+
+import type { Piece } from "./model";
+
+/** Steps to follow now. */
+export function Drill({ steps, system }: { steps: string[]; system: System }) {
+  return (
+    <ol className="m-0 flex flex-col gap-2 pl-6 text-lg font-semibold">
+      {steps.map((s) => (
+        <li key={s}>{phrase(system, s)}</li>
+      ))}
+    </ol>
+  );
+}
+
+/** How to find the middle of a piece. */
+export function Centre({ piece, system }: { piece: Piece; system: System }) {
+  return (
+    <>
+      <Drill system={system} steps={piece.middle} />
+      <p className="m-0 text-ash">
+        A tip a few millimetres off reads high: the forecast tells you when the readings look like that.
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,81 @@
+import { useState } from "react";
+
+import { BOX, Button, DecimalField, Field } from "@/ui/controls";
+import { type System, temperature } from "@/units/units";
+
+/** What was done to the vents, or the air they were set for. */
+export function Vents({
+  system,
+  onAir,
+  onStep,
+}: {
+  system: System;
+  onAir: (c: number) => void;
+  onStep: (hotter: boolean) => void;
+}) {
+  const [text, setText] = useState("");
+  const scale = temperature(system);
+  const number = Number(text.replace(",", "."));
+  return (
+    <>
+      <div className="grid grid-cols-2 gap-2">
+        <Button className="min-h-16" onClick={() => onStep(true)}>
+          Opened: some hotter
+        </Button>
+        <Button className="min-h-16" onClick={() => onStep(false)}>
+          Closed: some cooler
+        </Button>
+      </div>
+      <form
+        className="flex items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (text !== "" && !Number.isNaN(number)) onAir(scale.si(number));
+        }}
+      >
+        <div className="flex-1">
+          <DecimalField
+            label={`Or set for, ${scale.unit} on the cool side`}
+            text={text}
+            onText={setText}
+            className="text-2xl"
+          />
+        </div>
+        <Button type="submit" disabled={text === "" || Number.isNaN(number)}>
+          Set
+        </Button>
+      </form>
+    </>
+  );
+}
+
+/** A few words for the log. */
+export function Note({ onDone }: { onDone: (text: string) => void }) {
+  const [text, setText] = useState("");
+  return (
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (text.trim()) onDone(text.trim());
+      }}
+    >
+      <Field label="What you see or did">
+        {({ id }) => (
+          <textarea
+            id={id}
+            rows={3}
+            maxLength={2000}
+            autoFocus
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            className={`${BOX} py-2`}
+          />
+        )}
+      </Field>
+      <Button type="submit" weight="ember" className="min-h-14" disabled={!text.trim()}>
+        Keep the note
+      </Button>
+    </form>
+  );
+}
