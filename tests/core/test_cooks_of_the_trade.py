@@ -66,7 +66,8 @@ def test_two_thicknesses_at_200_f_then_a_griddle_with_an_egg_and_oil_spread():
 
 def test_seared_first_then_twenty_minutes_in_hot_air():
     """A thick ribeye charred, then away from the fire at 500 °F: about 20 min to medium rare."""
-    wish = Wish("ribeye", 1.75 * IN, 1.25 * LB, celsius(130.0), celsius(42.0), "sear_then_low", "gas", celsius(500.0))
+    wish = Wish("ribeye", 1.75 * IN, 1.25 * LB, celsius(130.0), start_c=celsius(42.0), method="sear_then_low", fire="gas",
+                gentle_c=celsius(500.0))  # fmt: skip
     plan = planned(wish)
     assert 12.0 <= minutes(plan, "gentle") <= 28.0
 
@@ -240,7 +241,14 @@ def test_t_bones_with_quarter_turns():
 def test_a_big_ribeye_with_the_burner_off():
     """2.5 lb seared on high gas, then the burner below it off and the lid shut at 400 °F: 10 to 30 min more."""
     wish = Wish(
-        "ribeye_bone_in", 2.1 * IN, 2.5 * LB, celsius(132.0), celsius(62.0), "sear_then_low", "gas", celsius(400.0)
+        "ribeye_bone_in",
+        2.1 * IN,
+        2.5 * LB,
+        celsius(132.0),
+        start_c=celsius(62.0),
+        method="sear_then_low",
+        fire="gas",
+        gentle_c=celsius(400.0),
     )
     plan = planned(wish)
     assert 8.0 <= minutes(plan, "gentle") <= 35.0

@@ -177,6 +177,15 @@ def test_a_refuge_is_made_as_that_kind_of_grill_makes_one(grill, how):
     assert how in told[0].text
 
 
+def test_the_map_of_a_plate_is_how_hot_the_plate_is():
+    """As pan_on has it for as much of the plate as one burner heats."""
+    setup = usual_setup(GRILLS["flat_top_3"])
+    found, plate = grate_map(setup), setup.grill.kind.plate(setup.grill)
+    for x_m in (-0.22, 0.0, 0.22):
+        here = found.equivalent_c[len(found.y_m) // 2, int(np.argmin(np.abs(found.x_m - x_m)))]
+        assert here == pytest.approx(pan_on(setup, plate, Spot(x_m, 0.0)).settles_c, abs=25.0)
+
+
 def test_a_long_piece_across_the_zones_is_called_uneven():
     assert "uneven" in {w.key for w in laid(KETTLE, [Placed("fish", 0.02, 0.0, 0.4, 0.12, 0.03)]).warnings}
 

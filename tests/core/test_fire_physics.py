@@ -17,7 +17,8 @@ from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.kinds.gas import gas_grill
 from brasko.core.fire.kinds.kind import GAS_HEAT
 from brasko.core.fire.kinds.offset import CHAMBER_LOSES_W_MK
-from brasko.core.fire.pans import PAN_EMISSIVITY, pan_on
+from brasko.core.fire.metal import METAL_EMISSIVITY
+from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.weather import Weather
@@ -244,7 +245,7 @@ def test_a_pan_heats_as_its_balance_says():
         [(at.x_m + u * 0.13, v * 0.13) for u in np.linspace(-0.8, 0.8, 5) for v in np.linspace(-0.8, 0.8, 5)]
     )
     heat = heat_at(KETTLE, state, KETTLE.grill.grates[0], spots[:, 0], spots[:, 1])
-    area, film, e = math.pi / 4 * 0.26**2, float(heat.film_w_m2k.mean()), PAN_EMISSIVITY.value
+    area, film, e = math.pi / 4 * 0.26**2, float(heat.film_w_m2k.mean()), METAL_EMISSIVITY.value
 
     def rate(_: float, t: np.ndarray) -> np.ndarray:
         glow = SIGMA * (t + 273.15) ** 4

@@ -6,13 +6,14 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from brasko.core.errors import InvalidInput
 from brasko.core.fire import fires, own
 from brasko.core.fire.chamber import settled
 from brasko.core.fire.grills import WARES, Spot
 from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.pans import as_metal, pan_on
-from brasko.core.fire.setup import usual_setup
+from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.planner.invert import solved
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.plan import planned
@@ -126,3 +127,42 @@ def test_coals_in_a_gas_grill_bring_the_cautions_of_coals():
     found = own.planner_fire(tray, STEAK.geometry, 0.1)
     assert found.charcoal
     assert found.gas
+
+
+def test_a_flat_top_heats_its_plate_as_cooks_have_it():
+    """About 300 °F on low, 500 °F and more on high, a quarter of an hour to get there. Common practice, no source."""
+    grill = GRILLS["flat_top_3"]
+    plate = grill.kind.plate(grill)
+    low, high = (pan_on(FireSetup(grill, knobs=(k,) * 3), plate, Spot(0.0, 0.0)) for k in (0.3, 1.0))
+    assert fahrenheit(low.settles_c) == pytest.approx(300.0, abs=30.0)
+    assert 490.0 < fahrenheit(high.settles_c) < 600.0
+    assert 8.0 < high.ready_s / 60.0 < 20.0
+    one_end = replace(FireSetup(grill, knobs=(0.3, 0.8, 1.0)))
+    ends = [pan_on(one_end, plate, Spot(x, 0.0)).settles_c for x in (-0.22, 0.22)]
+    assert ends[0] < ends[1] - 60.0
+
+
+def test_a_flat_top_has_no_gentle_side_and_no_room_for_wood():
+    with pytest.raises(InvalidInput, match="no gentle side, no lid and no rods"):
+        Wish("ribeye", 0.038, 0.45, 55.0, method="low_then_sear", fire="flat_top")
+    with pytest.raises(InvalidInput, match="has no room in flat-top griddle"):
+        FireSetup(GRILLS["flat_top_2"], knobs=(0.5, 0.5), smoker_box="chips")
+    seared = planned(
+        Wish("ribeye", 0.038, 0.45, 55.0, method="low_then_sear", fire="kamado", sear_fire="flat_top"), quick=True
+    )
+    assert seared.wish.in_pan
+    assert not any(c.key == "bristles" for c in planned(
+        Wish("burger_80_20", 0.012, 0.11, 72.0, method="skillet", fire="flat_top", crust="good"), quick=True).cautions)  # fmt: skip
+
+
+@pytest.mark.parametrize(("grill", "said"), [
+    ("kettle", "carbon monoxide"), ("kamado", "or it flashes"), ("gas_3", "licensed fitter"), ("pellet", "burning grease"),
+    ("oven", "lid at hand"), ("flat_top_3", "hot to its rim"),
+])  # fmt: skip
+def test_each_fire_says_what_to_take_care_of(grill, said):
+    """Common practice, no source; local codes come first wherever this is shown."""
+    setup = usual_setup(GRILLS[grill])
+    assert said in " ".join(setup.grill.kind.dangers(setup))
+    if grill == "gas_3":
+        assert "carbon monoxide" not in " ".join(setup.grill.kind.dangers(setup))
+        assert "carbon monoxide" in " ".join(setup.grill.kind.dangers(replace(setup, coal_tray_kg=1.0)))

@@ -141,9 +141,9 @@ def test_what_brasko_picks_can_be_done_without_burning(key, kinds):
 
 def test_a_pull_of_ones_own_never_ends_below_the_reading():
     wish = usual("burger_80_20", "direct", "kettle_two_zone")
-    with pytest.raises(InvalidInput, match="pull_offset would take it off before"):
+    with pytest.raises(InvalidInput, match="pull_offset_k would take it off before"):
         replace(wish, pull_offset_k=5.0)
-    with pytest.raises(InvalidInput, match="pull_offset would take it off before"):
+    with pytest.raises(InvalidInput, match="pull_offset_k would take it off before"):
         Wish("ribeye", 0.038, 0.45, 63.5, at_risk=True, pull_offset_k=3.0)
     shoulder = usual("pork_shoulder", "low_and_slow", "kettle_ring", at_risk=True, pull_offset_k=3.0)
     assert shoulder.reading_c == pytest.approx(celsius(145.0))

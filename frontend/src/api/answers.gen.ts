@@ -484,6 +484,10 @@ export const ANSWERS: readonly Answer[] = [
     "name": "Gas grill, three burners"
    },
    {
+    "key": "flat_top",
+    "name": "Flat-top griddle, three burners"
+   },
+   {
     "key": "pellet",
     "name": "Pellet grill"
    },
@@ -573,6 +577,10 @@ export const ANSWERS: readonly Answer[] = [
    {
     "key": "gas",
     "name": "Gas grill, three burners"
+   },
+   {
+    "key": "flat_top",
+    "name": "Flat-top griddle, three burners"
    },
    {
     "key": "pellet",

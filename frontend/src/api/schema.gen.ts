@@ -3926,8 +3926,14 @@ export interface components {
             grates: components["schemas"]["GrateOfGrill"][];
             /** Burners */
             burners: components["schemas"]["BurnerOfGrill"][];
+            /** Layouts */
+            layouts: string[];
             /** Burns Coal */
             burns_coal: boolean;
+            /** Has Knobs */
+            has_knobs: boolean;
+            /** Has Box */
+            has_box: boolean;
             /** Has Lid */
             has_lid: boolean;
             /** Has Vents */
@@ -4184,6 +4190,8 @@ export interface components {
             /** Convert S */
             convert_s: number;
             steadiness: components["schemas"]["SteadinessOut"];
+            /** Dangers */
+            dangers: string[];
         };
         /**
          * CourseOut

@@ -16,6 +16,9 @@ const gas = {
   key: "gas_2",
   name: "Gas",
   kind: "gas",
+  layouts: [],
+  has_knobs: true,
+  has_box: true,
   burns_coal: false,
   has_lid: true,
   has_vents: false,
@@ -128,7 +131,7 @@ describe("wood and coals in a gas grill", () => {
     expect(text()).toContain("must be between 0.3 and 2");
   });
   it("is not offered for coals", () => {
-    show({ kind: { ...gas, kind: "kettle" } });
+    show({ kind: { ...gas, has_box: false } });
     expect(text()).not.toContain("Smoker box");
   });
 });

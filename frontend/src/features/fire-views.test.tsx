@@ -88,6 +88,9 @@ const kettle = {
   key: "kettle",
   name: "Kettle",
   kind: "kettle",
+  layouts: ["banked", "ring"],
+  has_knobs: false,
+  has_box: false,
   burns_coal: true,
   has_lid: true,
   has_vents: true,
@@ -220,17 +223,9 @@ describe("what a fire gives", () => {
     ])
       expect(text()).toContain(said);
   });
-  it("says the danger of its kind once", () => {
-    show(<Danger kind={kettle} />);
-    expect(text()).toContain("carbon monoxide");
-    show(<Danger kind={{ ...kettle, kind: "kamado" } as Schemas["GrillKind"]} />);
-    expect(text()).toContain("flashes");
-    show(<Danger kind={{ ...kettle, kind: "gas" } as Schemas["GrillKind"]} />);
-    expect(text()).toContain("soapy water");
-    expect(text()).not.toContain("carbon monoxide");
-    show(<Danger kind={{ ...kettle, kind: "gas" } as Schemas["GrillKind"]} tray />);
-    expect(text()).toContain("carbon monoxide");
-    expect(text()).toContain("licensed fitter");
+  it("says what the core says of its dangers", () => {
+    show(<Danger dangers={["Charcoal makes carbon monoxide.", "Codes come first."]} />);
+    expect(text()).toBe("Take care. Charcoal makes carbon monoxide. Codes come first.");
   });
   it("draws its course and can go back to the settled fire", () => {
     const onAt = vi.fn();
@@ -276,6 +271,9 @@ describe("how it is laid", () => {
     const gas = {
       ...kettle,
       kind: "gas",
+      layouts: [],
+      has_knobs: true,
+      has_box: true,
       burns_coal: false,
       has_vents: false,
       burners: [{ name: "Left" }, { name: "Right" }],

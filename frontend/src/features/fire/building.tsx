@@ -36,9 +36,9 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
     <>
       {coal && kind.burns_coal && (
         <>
-          {kind.kind !== "chimney" && (
+          {kind.layouts.length > 1 && (
             <Layouts
-              reference={reference}
+              layouts={reference.layouts.filter((l) => kind.layouts.includes(l.key))}
               value={coal.layout}
               side={coal.side ?? "right"}
               round={kind.grates[0]!.shape === "round"}
@@ -111,7 +111,7 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
           />
         </>
       )}
-      {kind.kind === "gas" &&
+      {kind.has_knobs &&
         (setup.knobs ?? []).map((knob, i) =>
           i === told?.tray_burner ? (
             <p key={i} className="m-0 text-sm">
@@ -134,9 +134,7 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
             />
           ),
         )}
-      {kind.kind === "gas" && (
-        <BoxAndTray reference={reference} setup={setup} wrong={wrong} onSetup={onSetup} />
-      )}
+      {kind.has_box && <BoxAndTray reference={reference} setup={setup} wrong={wrong} onSetup={onSetup} />}
       {kind.set_low_c != null && kind.set_high_c != null && (
         <Quantity
           label="Set to"
@@ -303,42 +301,40 @@ function burnerName(setup: Setup, kind: Kind, i: number): string {
 }
 
 function Layouts({
-  reference,
+  layouts,
   value,
   side,
   round,
   onChange,
 }: {
-  reference: FireReference;
+  layouts: FireReference["layouts"];
   value: string;
   side: string;
   round: boolean;
   onChange: (key: string) => void;
 }) {
-  const chosen = reference.layouts.find((l) => l.key === value);
+  const chosen = layouts.find((l) => l.key === value);
   return (
     <fieldset className="m-0 border-0 p-0">
       <legend className="mb-1 p-0 text-sm font-semibold [font-stretch:85%]">Coals</legend>
       <div className="grid grid-cols-6 gap-1">
-        {reference.layouts
-          .filter((l) => round || l.key !== "ring")
-          .map((l) => (
-            <label
-              key={l.key}
-              title={l.name}
-              className="flex min-h-11 cursor-pointer items-center justify-center rounded-bar border-2 border-seam p-1 has-checked:border-ember has-checked:bg-raised has-focus-visible:outline-3 has-focus-visible:outline-ember"
-            >
-              <input
-                type="radio"
-                name="layout"
-                className="sr-only"
-                checked={l.key === value}
-                onChange={() => onChange(l.key)}
-                aria-label={l.name}
-              />
-              <Sketch layout={l.key} flip={side === "left"} round={round} />
-            </label>
-          ))}
+        {layouts.map((l) => (
+          <label
+            key={l.key}
+            title={l.name}
+            className="flex min-h-11 cursor-pointer items-center justify-center rounded-bar border-2 border-seam p-1 has-checked:border-ember has-checked:bg-raised has-focus-visible:outline-3 has-focus-visible:outline-ember"
+          >
+            <input
+              type="radio"
+              name="layout"
+              className="sr-only"
+              checked={l.key === value}
+              onChange={() => onChange(l.key)}
+              aria-label={l.name}
+            />
+            <Sketch layout={l.key} flip={side === "left"} round={round} />
+          </label>
+        ))}
       </div>
       <p className="m-0 mt-1 text-sm text-ash">
         <strong className="text-ink">{chosen?.name}.</strong> {chosen?.why}

@@ -290,24 +290,11 @@ export const Steps = memo(function Steps({
   );
 });
 
-const COAL =
-  "Charcoal makes carbon monoxide: outdoors only, never in a garage or tent, even while it cools. Shut the vents afterwards; ash stays hot for a day or two.";
-const DANGER: Record<string, string> = {
-  gas: "Lid open to light. Test hoses with soapy water; close the bottle afterwards. Gas lines are work for a licensed fitter. Clean grease trays; never water on burning grease.",
-  pellet: "Clean the grease tray and fire pot; never water on burning grease. Outdoors only.",
-  oven: "A hot skillet and its fat burn: lid at hand to smother, never water.",
-};
-
-const TRAY =
-  " Charcoal in it makes carbon monoxide and hot ash too: outdoors only, even while it cools; ash stays hot for a day or two.";
-
-/** The danger note of this fire, once; coals may lie where gas burns. */
-export function Danger({ kind, tray = false }: { kind: Schemas["GrillKind"]; tray?: boolean }) {
-  const own = kind.kind === "kamado" ? " Ease the lid open a little first, or it flashes." : "";
+/** What to take care of with this fire, once. */
+export function Danger({ dangers }: { dangers: string[] }) {
   return (
     <p className="m-0 border-l-4 border-agency pl-2 text-sm">
-      <strong>Take care.</strong> {DANGER[kind.kind] ?? COAL + own}
-      {tray && TRAY} Local fire codes and bans come first.
+      <strong>Take care.</strong> {dangers.join(" ")}
     </p>
   );
 }

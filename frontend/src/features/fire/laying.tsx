@@ -42,7 +42,7 @@ export function Laying({ builder }: { builder: Builder }) {
         <SetFor
           key={builder.listed}
           setup={draft.setup}
-          system={kind.kind === "gas" ? "the knobs" : kind.has_vents ? "the vents" : "it"}
+          system={kind.has_knobs ? "the knobs" : kind.has_vents ? "the vents" : "it"}
           units={system}
           onSet={(told) => setSetup(sent(draft.setup.grill, told, sky))}
         />

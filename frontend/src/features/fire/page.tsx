@@ -79,25 +79,27 @@ function Later({ builder }: { builder: Builder }) {
   const { course, kind, system, draft } = builder;
   return (
     <div className="order-3 flex flex-col gap-4 lg:col-span-2 xl:col-span-1">
-      <section aria-label="Over time" className="plate flex flex-col gap-3 p-4">
-        <h2 className="m-0 text-lg">Over time</h2>
-        {course.shown ? (
-          <CourseChart
-            told={course.shown}
-            open={!kind.has_lid}
-            system={system}
-            atS={builder.atS}
-            onAt={builder.setAtS}
-          />
-        ) : (
-          <Waiting what="Lighting it…" />
-        )}
-      </section>
+      {(kind.has_lid || !kind.has_knobs) && (
+        <section aria-label="Over time" className="plate flex flex-col gap-3 p-4">
+          <h2 className="m-0 text-lg">Over time</h2>
+          {course.shown ? (
+            <CourseChart
+              told={course.shown}
+              open={!kind.has_lid}
+              system={system}
+              atS={builder.atS}
+              onAt={builder.setAtS}
+            />
+          ) : (
+            <Waiting what="Lighting it…" />
+          )}
+        </section>
+      )}
       {course.shown && (
         <section aria-label="Making it ready" className="plate flex flex-col gap-3 p-4">
           <h2 className="m-0 text-lg">Making it ready</h2>
           <Steps told={course.shown} system={system} weather={draft.setup.weather} />
-          <Danger kind={kind} tray={(draft.setup.coal_tray_kg ?? 0) > 0} />
+          <Danger dangers={course.shown.dangers} />
         </section>
       )}
       <section aria-label="Keep it" className="plate p-4">

@@ -203,7 +203,7 @@ function GrillForm({
           hint="More for thin or leaky walls"
         />
       )}
-      {kind.kind === "gas" &&
+      {kind.has_knobs &&
         burners.map((b, i) => (
           <Quantity
             key={i}

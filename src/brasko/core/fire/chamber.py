@@ -217,7 +217,8 @@ def _gas(setup: FireSetup, food_w: float) -> Settled:
     """
     grill, weather = setup.grill, setup.weather
     body = grill.body
-    assert body is not None
+    if body is None:
+        return _open_gas(setup)
     mains = [b for b in grill.burners if b.kind == "main"]
     heat = np.zeros(len(mains))
     for burner, power in zip(grill.burners, grill.kind.burners_w(setup), strict=True):
@@ -248,6 +249,19 @@ def _gas(setup: FireSetup, food_w: float) -> Settled:
     return Settled(
         total, flow, float(gas.mean()), wall, air, limit, Balance(total, 0.0, flue, through, food_w), total > 0.0,
         tuple(float(g) for g in gas),
+    )  # fmt: skip
+
+
+def _open_gas(setup: FireSetup) -> Settled:
+    """Burners without a lid over them: nearly everything rises straight out."""
+    total = sum(setup.grill.kind.burners_w(setup))
+    flow = total / (fuels.OXYGEN_HEAT.value * fuels.OXYGEN_SHARE.value) * FLUE_AIR.value
+    air = setup.weather.air_c
+    gas = air + OPEN_AIR_RISE_K.value
+    limit: Limit = "knobs" if total > 0.0 else "nothing"
+    return Settled(
+        total, flow, gas, air, air, limit, Balance(total, 0.0, total, 0.0, 0.0), total > 0.0,
+        tuple(gas for b in setup.grill.burners if b.kind == "main"),
     )  # fmt: skip
 
 

@@ -7,15 +7,17 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.ndimage import uniform_filter
 from scipy.special import erf
 
 from brasko.core.fire import fuels
 from brasko.core.fire.air import film_w_m2k
-from brasko.core.fire.chamber import Settled, settled
+from brasko.core.fire.chamber import OPEN_AIR_RISE_K, Settled, settled
 from brasko.core.fire.coals import coal_face_c, disc_strips
 from brasko.core.fire.emitter import BAFFLE_RISE_K, OPEN_BED_W_M2, Emitter, lowered
-from brasko.core.fire.grills import Grate
+from brasko.core.fire.grills import Grate, Ware
 from brasko.core.fire.hand import PALM_ABOVE_M, SKIN_C, hand_seconds
+from brasko.core.fire.metal import settles_c
 from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.views import Rectangle, seen
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
@@ -256,12 +258,20 @@ def grate_map(
     def shown(values: Floats) -> Floats:
         return np.where(on, values, np.nan)
 
-    equivalent = shown(heat.equivalent_c)
+    plate = setup.grill.kind.plate(setup.grill)
+    equivalent = shown(heat.equivalent_c if plate is None else _plate_c(heat, setup, plate, step_m))
     refuge = on & (equivalent < REFUGE_C) & (heat.fire_view < REFUGE_VIEW)
     return GrateMap(
         grate, x, y, equivalent, shown(heat.flux_w_m2()), shown(heat.air_c), shown(heat.fire_view), shown(hand),
         _zones(equivalent, xs, ys, on), float(refuge.sum() / on.sum()), emitters_of(setup, now, grate), now,
     )  # fmt: skip
+
+
+def _plate_c(heat: Heat, setup: FireSetup, plate: Ware, step_m: float) -> Floats:
+    """How hot an empty plate is, spot by spot: what comes from below is spread over as much of it as a piece draws from."""
+    spread = max(1, round(plate.width_m / step_m))
+    film, air, below = (uniform_filter(f, spread) for f in (heat.film_w_m2k, heat.air_c, heat.below_w_m2))
+    return settles_c(film, air, below, setup.weather.air_c + OPEN_AIR_RISE_K.value, heat.lid_c)
 
 
 def hand_field(setup: FireSetup, state: Settled, grate: Grate, x_m: Floats, y_m: Floats) -> Floats:

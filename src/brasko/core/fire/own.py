@@ -11,7 +11,7 @@ from brasko.core.errors import InvalidInput
 from brasko.core.fire import chamber, fires, setting
 from brasko.core.fire.course import Change, brought_up, conversion_s, course, poured
 from brasko.core.fire.grate import at_time, grate_map
-from brasko.core.fire.grills import WARES, Spot
+from brasko.core.fire.grills import WARES, Spot, Ware
 from brasko.core.fire.hours import chimney_ready_s, hours_of
 from brasko.core.fire.kinds import GRILLS, KINDS
 from brasko.core.fire.kinds.kind import Found, Ships, Words
@@ -72,6 +72,21 @@ def fires_of_kind(kind: str) -> tuple[str, ...]:
     """The planner's fires that a kind of grill makes, by key; none of a kind that is not known. Indoors there are burners too."""
     found = tuple(row.key for row in _ships(kind))
     return (*found, *fires.KITCHEN) if kind in KINDS and KINDS[kind].indoors else found
+
+
+A_STEAK = Geometry("disc", 0.038, 0.063)
+"""What is put on a fire to see whether it sears."""
+
+
+@lru_cache(maxsize=1)
+def searing_fires() -> tuple[str, ...]:
+    """The planner's fires that can sear what was gentle elsewhere: over coals or burners, on a plate, in a kitchen's pan."""
+    hot = [
+        key
+        for key, own in shipped().items()
+        if own.setup.grill.kind.plate(own.setup.grill) is not None or planner_fire(own, A_STEAK, 0.1).has("sear")
+    ]
+    return (*hot, *fires.KITCHEN)
 
 
 def placed(name: str, setup: FireSetup) -> OwnFire:
@@ -171,6 +186,7 @@ def fire_of(
     are as everywhere. Raises InvalidInput where a place is off the grate.
     """
     zones: list[Zone] = []
+    plate = setup.grill.kind.plate(setup.grill)
     for role, spot, fire in (
         ("gentle", gentle, replace(setup, lid_open=False)),
         ("sear", sear, opened_for_sear(setup)),
@@ -180,7 +196,7 @@ def fire_of(
             raise InvalidInput(
                 f"{role}.x_mm", f"puts the food off the grate of {setup.grill.name.lower()}: move it in."
             )
-        if role == "gentle" and setup.grill.body is None:
+        if plate is not None or (role == "gentle" and setup.grill.body is None):
             continue
         piece = Placed(role, spot.x_m, spot.y_m, *size_m, fat_share=fat_share, grate=spot.grate)
         state = chamber.settled(fire) if role == "gentle" else searing_state(setup)
@@ -189,13 +205,18 @@ def fire_of(
     if not setup.grill.kind.sears:
         zones = [z for z in zones if z.role == "gentle"]
     zones = [z for z in zones if z.role == "gentle" or z.shown_c >= LEAST_SEARING_C]
-    zones += [fires.WARM_FAT, *_pan_zone(setup, sear)]
+    zones += [*_plate_zone(setup, plate, sear)] if plate is not None else [fires.WARM_FAT, *_pan_zone(setup, sear)]
     convert = convert_s(setup)
     return Fire(
         "own", name, tuple(zones), preparations_of(setup), convert_s=convert,
         convert_name=setup.grill.kind.convert_name(), convert_why=convert_why(setup, convert),
         charcoal=setup.grill.kind.fuel in ("charcoal", "wood", "pellets") or setup.coal_tray_kg > 0.0, gas=setup.grill.kind.fuel == "gas",
     )  # fmt: skip
+
+
+def _plate_zone(setup: FireSetup, plate: Ware, at: Spot) -> tuple[Zone, ...]:
+    """A place on a plate, as hot as the fire as set makes it there."""
+    return (fires.pan_zone("plate", "Griddle plate", as_metal(setup, plate, at), "at the hot end of the plate"),)
 
 
 def _pan_zone(setup: FireSetup, at: Spot) -> tuple[Zone, ...]:

@@ -10,14 +10,12 @@ import numpy as np
 from brasko.core.fire.chamber import Settled, settled
 from brasko.core.fire.grate import Heat, heat_at
 from brasko.core.fire.grills import Spot, Ware
+from brasko.core.fire.metal import Floats, balance, settles_c
 from brasko.core.fire.setup import FireSetup
-from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.programme.steps import Metal
 from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.general import general
 
-PAN_EMISSIVITY = Sourced(0.85, "-", "incropera_2011", "from memory")
-"""Seasoned iron or blackened steel."""
 READY_SHARE = 0.95
 SAMPLES = 5
 
@@ -82,18 +80,16 @@ def _felt(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None) -> tupl
 
 
 def _balance(heat: Heat, above_c: float, temp_c: float) -> tuple[float, float]:
-    """(heat that an empty pan gains [W/m2], what it loses for each kelvin more [W/m2K])."""
-    film, glow = float(heat.film_w_m2k.mean()), PAN_EMISSIVITY.value * STEFAN_BOLTZMANN.value
-    coming = film * float(heat.air_c.mean()) + PAN_EMISSIVITY.value * float(heat.below_w_m2.mean())
-    coming += film / 2.0 * above_c + glow * (heat.lid_c + 273.15) ** 4
-    kelvin = temp_c + 273.15
-    return coming - 1.5 * film * temp_c - 2.0 * glow * kelvin**4, 1.5 * film + 8.0 * glow * kelvin**3
+    gained, slope = balance(*_means(heat), above_c, heat.lid_c, np.array(temp_c))
+    return float(gained), float(slope)
 
 
 def _settles(heat: Heat, above_c: float) -> tuple[float, float]:
     """(settled temperature [°C], heat lost for each kelvin about it [W/m2K])."""
-    temp = float(heat.air_c.mean())
-    for _ in range(30):
-        gained, slope = _balance(heat, above_c, temp)
-        temp += gained / slope
+    temp = float(settles_c(*_means(heat), above_c, heat.lid_c))
     return temp, _balance(heat, above_c, temp)[1]
+
+
+def _means(heat: Heat) -> tuple[Floats, Floats, Floats]:
+    """Film, air and radiation over the whole bottom."""
+    return np.array(heat.film_w_m2k.mean()), np.array(heat.air_c.mean()), np.array(heat.below_w_m2.mean())

@@ -67,7 +67,8 @@ def _known(wish: Wish) -> list[Caution]:
     fire = wish.own_fire or wish.shipped_own
     if fire is not None and fire.setup.grill.kind.flashes_back:
         notes.append(_FLASH_BACK)
-    if any(p.key == "oil" for f in fires for p in f.preparations):
+    on_plate = fire is not None and fire.setup.grill.kind.plate(fire.setup.grill) is not None
+    if not on_plate and any(p.key == "oil" for f in fires for p in f.preparations):
         notes.append(_BRISTLES)
     if wish.frozen:
         notes.append(_THAW)

@@ -5,8 +5,7 @@ from __future__ import annotations
 from typing import TYPE_CHECKING
 
 from brasko.core.errors import InvalidInput, require_between
-from brasko.core.fire.fires import KITCHEN
-from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.fire.own import PLANNER_FIRES, searing_fires
 from brasko.core.fire.zones import GENTLE_HINT, HOTTEST_GENTLE_C, with_gentle_air
 from brasko.core.foods.cuts import cut_named
 from brasko.core.planner.methods import why_not
@@ -89,7 +88,7 @@ def _check_sear_fire(wish: Wish) -> None:
         return
     if "gentle" not in wish.how.phases or "sear" not in wish.how.phases:
         raise InvalidInput("sear_fire", f"is for a cook in two parts; {wish.how.name.lower()} is one.")
-    if not (wish.searing_fire.has("sear") or wish.sear_fire in KITCHEN):
+    if wish.sear_fire not in searing_fires():
         raise InvalidInput(
             "sear_fire", f"cannot sear: {wish.searing_fire.name} has no searing side.", suggestion="burner_skillet"
         )

@@ -77,7 +77,7 @@ METHODS: dict[str, Method] = {
     ),
     "skillet": Method(
         "In the skillet", "cast iron on high heat, hot before the meat arrives; more fat than you think, and turn it often",
-        ("sear",), "sear", ("burner_skillet", "kettle_two_zone", "gas", "kamado", *PANS), sear_at="pan", flips_s=(60.0, 30.0, 120.0),
+        ("sear",), "sear", ("burner_skillet", "kettle_two_zone", "gas", "kamado", "flat_top", *PANS), sear_at="pan", flips_s=(60.0, 30.0, 120.0),
     ),
     "oven_then_skillet": Method(
         "Oven, then skillet", "gentle heat in the kitchen, then a pan that is as hot as it gets: no grill at all",
@@ -155,6 +155,8 @@ def why_not(method: str, fire: str, fire_name: str) -> str:
     how = METHODS[method]
     if fire == "chimney":
         return f"{fire_name} has no gentle side and no lid: it only sears."
+    if fire == "flat_top":
+        return f"{fire_name} has no gentle side, no lid and no rods: food lies on the plate, so take the skillet method there."
     if fire in (*KITCHEN, "oven_skillet") and method == "direct":
         return f"{fire_name} has no grate over a fire: take the skillet method there."
     if fire in KITCHEN:

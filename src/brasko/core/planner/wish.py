@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import KW_ONLY, dataclass, replace
 from typing import Annotated
 
 from brasko.core.fire import own as own_fires
@@ -74,6 +74,7 @@ class Wish:
         reset_by=("cut", "thickness_m"), spoken="weight")]
     finish_c: Annotated[float, Answer("temperature", "Finish", 38.0, 98.0, "Rare starts about 48 °C, well done is above 70 °C.",
         of_cut=lambda cut, _: cut.default_finish_c, reset_by=("cut",), group="first")]
+    _: KW_ONLY
     count: Annotated[int, Answer("count", "How many alike", 1.0, MOST_PIECES, "Plan a larger party as several meals.",
         slider=(1.0, 12.0), of="pieces")] = 1
     boned: Annotated[bool, Answer("flag", "The bone is taken out", reset_by=("cut",), when="bone")] = False

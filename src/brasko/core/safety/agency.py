@@ -81,7 +81,7 @@ _CHARCOAL = (
 )  # fmt: skip
 _GAS = Caution(
     "gas", "light",
-    "Lid open to light. Test the hoses with soapy water after every change of bottle, and close the bottle afterwards. "
+    "Lid open to light, where there is one. Test the hoses with soapy water after every change of bottle, and close the bottle afterwards. "
     "Outdoors only. Gas lines are work for a licensed fitter; local fire codes and bans come first.",
 )  # fmt: skip
 _GREASE = Caution("grease", "preheat", "Clean the grease tray first. Never water on burning grease: lid shut, gas off.")

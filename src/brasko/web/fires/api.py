@@ -151,7 +151,10 @@ def _kind(grill: Grill) -> GrillKind:
             )
             for b in grill.burners
         ],
+        layouts=list(grill.kind.layouts_known(grill)),
         burns_coal=grill.burns_coal,
+        has_knobs=grill.kind.rules == "knobs",
+        has_box=grill.kind.has_box,
         has_lid=grill.body is not None,
         has_vents=grill.body is not None and grill.body.bottom_m2 > 0.0,
         has_deflector=grill.deflector is not None,

@@ -15,6 +15,7 @@ from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import laid, moved
 from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.steadiness import steadiness_of
+from brasko.core.safety.fires import LOCAL
 from brasko.formats.fire import SetupOut
 from brasko.formats.fire_convert import (
     advice_schema,
@@ -88,6 +89,7 @@ def course_of(payload: CourseAskIn) -> CourseAnswer:
         course=course_schema(setup, payload.hours),
         convert_s=convert_s(setup),
         steadiness=SteadinessOut(**vars(steadiness_of(setup))),
+        dangers=[*setup.grill.kind.dangers(setup), LOCAL],
     )
 
 

@@ -99,6 +99,7 @@ class CourseAnswer(Schema):
     course: CourseOut
     convert_s: float
     steadiness: SteadinessOut
+    dangers: list[str]
 
 
 class SetForIn(Schema):
@@ -148,7 +149,10 @@ class GrillKind(Schema):
     kind: str
     grates: list[GrateOfGrill]
     burners: list[BurnerOfGrill]
+    layouts: list[str]
     burns_coal: bool
+    has_knobs: bool
+    has_box: bool
     has_lid: bool
     has_vents: bool
     has_deflector: bool

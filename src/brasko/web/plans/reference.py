@@ -2,10 +2,9 @@
 
 from functools import cache, lru_cache
 
-from brasko.core.fire.fires import KITCHEN
 from brasko.core.fire.kinds.kettle import FUSE_C
 from brasko.core.fire.kinds.kind import GENTLE_C
-from brasko.core.fire.own import PLANNER_FIRES, shipped
+from brasko.core.fire.own import PLANNER_FIRES, searing_fires, shipped
 from brasko.core.fire.zones import HOTTEST_GENTLE_C
 from brasko.core.foods.colour import COLOUR_ANCHORS
 from brasko.core.foods.cuts import Cut, all_cuts
@@ -30,7 +29,6 @@ from brasko.web.plans.schemas import (
 )
 
 USUAL_GENTLE_C = {"kettle_ring": FUSE_C, "oven_skillet": 135.0}
-SEARING_FIRES = ("kettle_two_zone", "kamado", "gas", "pellet", "chimney", *KITCHEN)
 
 
 def _named(names: dict[str, str]) -> list[ChoiceOut]:
@@ -88,7 +86,7 @@ def _method(key: str, how: Method) -> MethodOut:
         browns=how.browns,
         gentle=_gentle(key),
         fires=[ChoiceOut(key=f, name=PLANNER_FIRES[f], why="") for f in how.fires],
-        sear_fires=[ChoiceOut(key=f, name=PLANNER_FIRES[f], why="") for f in SEARING_FIRES] if two_parts else [],
+        sear_fires=[ChoiceOut(key=f, name=PLANNER_FIRES[f], why="") for f in searing_fires()] if two_parts else [],
         wraps=key == "low_and_slow",
     )
 

@@ -6,6 +6,7 @@ from brasko.core.errors import UnknownName
 from brasko.core.fire.grills import Grill
 from brasko.core.fire.kinds.brazier import Brazier
 from brasko.core.fire.kinds.chimney import Chimney
+from brasko.core.fire.kinds.flat_top import FlatTop
 from brasko.core.fire.kinds.gas import Gas
 from brasko.core.fire.kinds.kamado import Kamado
 from brasko.core.fire.kinds.kettle import Kettle
@@ -15,7 +16,7 @@ from brasko.core.fire.kinds.oven import Oven
 from brasko.core.fire.kinds.pellet import Pellet
 
 KINDS: dict[str, GrillKind] = {
-    kind.key: kind for kind in (Kettle(), Kamado(), Offset(), Gas(), Pellet(), Brazier(), Chimney(), Oven())
+    kind.key: kind for kind in (Kettle(), Kamado(), Offset(), Gas(), FlatTop(), Pellet(), Brazier(), Chimney(), Oven())
 }
 GRILLS: dict[str, Grill] = {grill.key: grill for kind in KINDS.values() for grill in kind.grills()}
 

@@ -11,6 +11,7 @@ from brasko.core.errors import InvalidInput
 from brasko.core.fire import fuels
 from brasko.core.fire.coals import LAYOUTS, Charcoal, bed_of, ring_kg_m, ring_most_m
 from brasko.core.fire.fuels import coal_named
+from brasko.core.fire.grills import Grill
 from brasko.core.fire.kinds.kind import MINUTE, OIL, Candidate, Found, GrillKind, Smoke
 from brasko.core.fire.setup import FireSetup, opening_words, with_vents
 from brasko.core.fire.zones import Preparation
@@ -34,6 +35,9 @@ class CharcoalKind(GrillKind):
                 "charcoal", f"is missing: {setup.grill.name.lower()} burns charcoal. Say how much and how it lies."
             )
         bed_of(setup.grill, setup.charcoal)
+
+    def layouts_known(self, grill: Grill) -> tuple[str, ...]:
+        return tuple(key for key in LAYOUTS if key != "ring" or grill.grates[0].shape == "round")
 
     def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
         assert setup.charcoal is not None

@@ -53,6 +53,9 @@ class Chimney(CharcoalKind):
             Ships("chimney", "Grate on a lit chimney starter", usual["chimney"], None, MIDDLE_SPOT, MIDDLE_SPOT, words),
         )
 
+    def layouts_known(self, grill: Grill) -> tuple[str, ...]:
+        return ("level",)
+
     def layouts(self, wanted: Wanted) -> tuple[str, ...]:
         return ("level",)
 

@@ -36,6 +36,7 @@ from brasko.core.fire.views import Rectangle
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
+from brasko.core.safety import fires as dangers
 from brasko.core.sourced import Sourced
 
 if TYPE_CHECKING:
@@ -67,6 +68,7 @@ class Gas(GrillKind):
     plume_under_lid: ClassVar[bool] = False
     converts: ClassVar[Converts] = "by its course"
     nitrous: ClassVar[float] = 0.3
+    has_box: ClassVar[bool] = True
     refuge: ClassVar[str] = "Turn off the burner at one end, and move it there when it flares."
 
     def grills(self) -> tuple[Grill, ...]:
@@ -84,6 +86,10 @@ class Gas(GrillKind):
             )
         for i, knob in enumerate(setup.knobs):
             require_between(f"knobs.{i}", knob, 0.0, 1.0, "", "0 is off, 1 is high; low is about 0.3.")
+        if not self.has_box and (setup.coal_tray_kg != 0.0 or setup.smoker_box != "none"):
+            raise InvalidInput(
+                "smoker_box", f"has no room in {setup.grill.name.lower()}, nor has a tray of coals.", suggestion="none"
+            )
         if setup.coal_tray_kg != 0.0:
             require_between("coal_tray_kg", setup.coal_tray_kg, *TRAY_KG, "kg", "A tray holds about half a chimney.")
 
@@ -99,6 +105,9 @@ class Gas(GrillKind):
         words = (("Low side, lid shut", "On the low side"), ("Over the high burner", "over the high burner"))
         row = usual["gas_3"]
         return (Ships("gas", "Gas grill, three burners", row, None, Spot(-0.22, 0.0), Spot(0.22, 0.0), words),)
+
+    def dangers(self, setup: FireSetup) -> tuple[str, ...]:
+        return (dangers.GAS, *((dangers.COALS_IN_GAS,) if setup.coal_tray_kg > 0.0 else ()))
 
     def burners_w(self, setup: FireSetup) -> tuple[float, ...]:
         given = list(super().burners_w(setup))

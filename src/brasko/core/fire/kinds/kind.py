@@ -14,10 +14,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from brasko.core.fire.emitter import Emitter
-from brasko.core.fire.grills import Grate, Grill, Spot
+from brasko.core.fire.grills import Grate, Grill, Spot, Ware
 from brasko.core.fire.setup import FireSetup, at_most, with_vents
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
+from brasko.core.safety import fires as dangers
 from brasko.core.sourced import Sourced
 
 if TYPE_CHECKING:
@@ -148,6 +149,7 @@ class GrillKind:
     nitrous             how much of the gases that make a smoke ring its fire gives, of a wood fire (assumed)
     converts            how it comes from gentle to searing heat
     flashes_back        air let in at once makes it flash
+    has_box             there is room in it for a box of wood and a tray of coals
     refuge              how a cool place to flee to is made on it
     """
 
@@ -167,6 +169,7 @@ class GrillKind:
     seared_on_the_way_up: ClassVar[bool] = False
     converts: ClassVar[Converts] = "in minutes"
     flashes_back: ClassVar[bool] = False
+    has_box: ClassVar[bool] = False
     refuge: ClassVar[str] = "Bank the coals on one side."
     nitrous: ClassVar[float] = 1.0
     follows_gas: ClassVar[Sourced] = GAS_HEAT
@@ -245,6 +248,18 @@ class GrillKind:
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         """What is done to the fire beforehand, in order, each with its time and reason. {target} stands for its heat."""
         raise NotImplementedError
+
+    def dangers(self, setup: FireSetup) -> tuple[str, ...]:
+        """What to take care of with a fire in it, besides what local codes say."""
+        return (dangers.COAL, *((dangers.FLASHES,) if self.flashes_back else ()))
+
+    def layouts_known(self, grill: Grill) -> tuple[str, ...]:
+        """Ways in which its coals can lie; none where nothing is laid."""
+        return ()
+
+    def plate(self, grill: Grill) -> Ware | None:
+        """What food lies on instead of rods, as much of it as one piece draws heat from; None for a grate."""
+        return None
 
     def convert_name(self) -> str:
         """The change to searing heat."""

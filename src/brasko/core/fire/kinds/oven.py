@@ -12,6 +12,7 @@ from brasko.core.fire.kinds.kind import MIDDLE, MIDDLE_SPOT, MINUTE, Converts, F
 from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
+from brasko.core.safety import fires as dangers
 from brasko.core.sourced import Sourced
 
 
@@ -46,6 +47,9 @@ class Oven(Controlled):
         words = (("Middle of the oven", "Into the oven"), MIDDLE)
         name = "Kitchen oven and skillet"
         return (Ships("oven_skillet", name, usual["oven"], None, MIDDLE_SPOT, MIDDLE_SPOT, words),)
+
+    def dangers(self, setup: FireSetup) -> tuple[str, ...]:
+        return (dangers.KITCHEN,)
 
     def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
         return Hours(preheat_s, 24 * 3600.0, (), "", 0.0, "electricity")

@@ -28,6 +28,7 @@ from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.views import Rectangle
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
+from brasko.core.safety import fires as dangers
 from brasko.core.sourced import Sourced
 
 if TYPE_CHECKING:
@@ -72,6 +73,9 @@ class Pellet(Controlled):
         half, deep = grate.width_m * 0.4, grate.depth_m * 0.4
         plate = Rectangle(-half, half, -deep, deep, grate.height_m)
         return (Emitter("heat plate", (plate,), state.gas_c + BAFFLE_RISE_K.value, 0.95),)
+
+    def dangers(self, setup: FireSetup) -> tuple[str, ...]:
+        return (dangers.PELLETS,)
 
     def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
         kg_h = power_w / fuels.PELLET_HEAT.value * 3600.0

@@ -1,0 +1,105 @@
+"""A flat-top griddle: a steel plate over a row of burners, no lid and no rods."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from typing import TYPE_CHECKING, ClassVar
+
+from brasko.core.errors import Infeasible, Remedy
+from brasko.core.fire import fuels
+from brasko.core.fire.emitter import Emitter
+from brasko.core.fire.grills import Burner, Grate, Grill, Spot, Ware
+from brasko.core.fire.kinds.gas import BOTTLE_KG, FLAME_C, Gas
+from brasko.core.fire.kinds.kind import MINUTE, Candidate, Converts, Found, Hours, Ships
+from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.views import Rectangle
+from brasko.core.fire.weather import Weather
+from brasko.core.fire.zones import Preparation
+from brasko.core.heat.constants import STEFAN_BOLTZMANN
+from brasko.core.safety import fires as dangers
+from brasko.core.sourced import Sourced
+
+if TYPE_CHECKING:
+    from brasko.core.fire.advisor import Wanted
+    from brasko.core.fire.chamber import Settled
+
+PLATE_J_M2K = Sourced(22000.0, "J m-2 K-1", "", "from memory")
+"""Steel, six millimetres."""
+SPREAD_M = 0.24
+"""As much of the plate as a piece draws from: heat creeps some 8 cm along 6 mm of steel (the fin length, incropera_2011, ch. 3)."""
+FLAME_SHARE = Sourced(0.4, "-", "", "assumed")
+"""Share of a burner's heat that shines up from it: a bare flame and the tray about it."""
+READY_S = 15 * MINUTE
+"""Until the plate is nearly as hot as it gets at a middling knob (computed of it: 16 to 24 min to 95 %)."""
+
+
+@dataclass(frozen=True)
+class FlatTop(Gas):
+    """Knobs heat parts of a plate; food lies in its own fat on it."""
+
+    key: ClassVar[str] = "flat_top"
+    converts: ClassVar[Converts] = "not"
+    sears: ClassVar[bool] = False
+    has_box: ClassVar[bool] = False
+    refuge: ClassVar[str] = "Turn the burner at one end down, and scrape what gives fat towards the cup."
+
+    def grills(self) -> tuple[Grill, ...]:
+        return tuple(flat_top(n) for n in (2, 3, 4))
+
+    def plate(self, grill: Grill) -> Ware | None:
+        return Ware("plate", "Griddle plate", SPREAD_M, SPREAD_M, PLATE_J_M2K.value * SPREAD_M**2, 400.0)
+
+    def usual(self, grill: Grill, weather: Weather) -> FireSetup:
+        return FireSetup(grill, knobs=tuple(0.3 if n == 0 else 0.8 for n in range(len(grill.burners))), weather=weather)
+
+    def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
+        words = (("Low end of the plate", "On the low end"), ("Hot end of the plate", "at the hot end of the plate"))
+        row = usual["flat_top_3"]
+        return (
+            Ships("flat_top", "Flat-top griddle, three burners", row, None, Spot(-0.22, 0.0), Spot(0.22, 0.0), words),
+        )
+
+    def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+        found = []
+        for burner, power in zip(setup.grill.burners, self.burners_w(setup), strict=True):
+            if power > 0.0:
+                width, depth = burner.width_m / 2.0, burner.depth_m / 2.0
+                under = Rectangle(burner.x_m - width, burner.x_m + width, -depth, depth, grate.height_m)
+                outside = (setup.weather.air_c + 273.15) ** 4
+                shines = (
+                    FLAME_SHARE.value * power / (burner.width_m * burner.depth_m) / STEFAN_BOLTZMANN.value + outside
+                )
+                found.append(Emitter(burner.name, (under,), shines**0.25 - 273.15, 0.9, power, FLAME_C.value))
+        return tuple(found)
+
+    def dangers(self, setup: FireSetup) -> tuple[str, ...]:
+        return (dangers.PLATE, dangers.GAS)
+
+    def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
+        kg_h = power_w / fuels.PROPANE_HEAT.value * 3600.0
+        lasts = BOTTLE_KG.value / kg_h * 3600.0 if kg_h > 0 else 0.0
+        return Hours(READY_S, lasts, (), f"another bottle ({BOTTLE_KG.value:g} kg assumed)", kg_h, "propane")
+
+    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+        if wanted.gentle_c is not None:
+            raise Infeasible("A plate has no gentle air.", (Remedy("wish for a searing place alone"),), "gentle_low_c")
+        yield Candidate(replace(base, knobs=tuple(1.0 for _ in base.knobs)), ("All burners high.",))
+
+    def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
+        return (
+            Preparation("light", "fire", "Light the burners", 1 * MINUTE, "One after the other. Hoses tested with soapy water when the bottle was changed."),
+            Preparation("preheat", "fire", "Let the plate get hot", READY_S, "Until a drop of water dances on it: thick steel takes its time."),
+            Preparation("oil", "hands", "Scrape and oil the plate", 3 * MINUTE, "A thin film, spread with a cloth held in tongs."),
+        )  # fmt: skip
+
+
+def flat_top(burners: int, *, power_w: float = 3500.0) -> Grill:
+    """A griddle with so many equal burners, side by side."""
+    pitch = 0.22
+    row = tuple(
+        Burner(f"burner{i + 1}", f"Burner {i + 1}", (i - (burners - 1) / 2.0) * pitch, 0.0, 0.12, 0.36, power_w)
+        for i in range(burners)
+    )
+    plate = Grate("main", "Griddle plate", "rectangle", pitch * burners + 0.02, 0.46, 0.04)
+    return Grill(f"flat_top_{burners}", f"Flat-top griddle, {burners} burners", FlatTop(), (plate,), burners=row)
