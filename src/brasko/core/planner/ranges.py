@@ -5,18 +5,19 @@ from __future__ import annotations
 import math
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
+from functools import partial
 from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 from scipy.stats import norm, qmc
 
-from brasko.core.heat.simulation import Result, State, StepEnd, simulate
+from brasko.core.heat.simulation import Result, StepEnd, simulate
 from brasko.core.planner.invert import Solution, tempered_start
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of, programme_of
 from brasko.core.planner.wish import Wish
-from brasko.core.programme.steps import Step, shifted
-from brasko.core.uncertainty.general import posterior, using
+from brasko.core.programme.steps import Programme, Step, shifted
+from brasko.core.uncertainty.general import General, posterior, using
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD
 
 Floats = NDArray[np.float64]
@@ -58,8 +59,9 @@ def ensemble_ranges(wish: Wish, solution: Solution, members: int = MEMBERS, seed
     """Run the plan in `members` kitchens that differ from the one assumed, drawn quasi-randomly."""
     unknowns = KITCHEN + len(posterior().parameters)
     draws = norm.ppf(qmc.Sobol(unknowns, seed=seed).random_base2(math.ceil(math.log2(members)))[:members])
+    planned, values = _as_planned(wish, solution), posterior().drawn(draws[:, KITCHEN:])
     with ThreadPoolExecutor(2) as pool:
-        runs = list(pool.map(lambda draw: kitchen(wish, solution, draw), draws))
+        runs = list(pool.map(partial(_carried_out, wish, planned), draws, values))
     nominal = kitchen(wish, solution, np.zeros(unknowns))
     known = solution.result
     names = [s.name for s in known.steps]
@@ -90,21 +92,28 @@ def kitchen(wish: Wish, solution: Solution, draw: Floats) -> Result:
 
     The cook pulls by the probe, wherever its tip is.
     """
-    film = math.exp(FILM_SD.value * float(draw[0]))
+    return _carried_out(wish, _as_planned(wish, solution), draw, posterior().drawn(draw[KITCHEN:])[0])
+
+
+def _as_planned(wish: Wish, solution: Solution) -> Programme:
+    programme = programme_of(replace(wish, rest_s=solution.rest_s), solution.pull_c, solution.sear)
+    return tuple(_by_probe(step) for step in programme)
+
+
+def _carried_out(wish: Wish, planned: Programme, draw: Floats, values: General) -> Result:
+    film, delta = math.exp(FILM_SD.value * float(draw[0])), FIRE_SD.value * float(draw[3])
     start_c = max(wish.start_c + START_SD.value * float(draw[2]), -1.0)
-    varied = replace(wish, start_c=start_c, rest_s=solution.rest_s)
     off_centre = min(abs(PROBE_SD_M.value / wish.thickness_m * float(draw[4])), 0.4)
     food = replace(
-        varied.food_thicker(1.0 + THICKNESS_SD.value * float(draw[1])),
+        wish.food_thicker(1.0 + THICKNESS_SD.value * float(draw[1])),
+        start_c=start_c,
         probe_depth_share=0.5 + math.copysign(off_centre, float(draw[4])),
     )
-    delta = FIRE_SD.value * float(draw[3])
     programme = tuple(
-        shifted((_by_probe(step),), delta if phase_of(step.name) in ("gentle", "sear") else 0.0, film)[0]
-        for step in programme_of(varied, solution.pull_c, solution.sear)
+        shifted((step,), delta if phase_of(step.name) in ("gentle", "sear") else 0.0, film)[0] for step in planned
     )
-    with using(posterior().drawn(draw[KITCHEN:])[0]):
-        start: State | None = tempered_start(varied, food, SEARCH_REFINE)
+    with using(values):
+        start = tempered_start(wish, food, SEARCH_REFINE)
         return simulate(food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start)
 
 
