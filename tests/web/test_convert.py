@@ -6,6 +6,7 @@ from datetime import timedelta
 import numpy as np
 import pytest
 from django.utils import timezone
+from pydantic import ValidationError
 
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.programme import programme_of
@@ -17,7 +18,9 @@ from brasko.web.cooks.models import Cook
 from brasko.web.cooks.story import done_at
 from brasko.web.devices.actions import take_readings
 from brasko.web.plans.kept import kept_plans
+from brasko.web.plans.models import Plan
 from brasko.web.plans.present import piece_schema, section_schema
+from brasko.web.plans.stored import stored_programme
 from brasko.web.yard.models import Thermometer
 
 RIBEYE = PieceIn(cut="ribeye", thickness_mm=38.1)
@@ -90,6 +93,34 @@ def test_the_earliest_hour_is_a_whole_minute_ahead_of_all_work():
     earliest = earliest_eating(3600.0, now)
     assert earliest.second == 0
     assert timedelta(seconds=3600) < earliest - now < timedelta(seconds=3600 + 240)
+
+
+OLD_TASKS = ("hands_s", "slack_s", "critical", "guide", "piece")
+
+
+def test_a_record_of_an_older_version_is_read_with_what_it_lacked(mara):
+    """Figures and answers that came later have their usual; answers that are not asked any more are left out."""
+    eat_at = (timezone.now() + timedelta(hours=6)).isoformat()
+    plan_id = mara.call(
+        "POST", "/api/plans", {"eat_at": eat_at, "pieces": [{"cut": "ribeye", "thickness_mm": 38.1}]}
+    ).json()["id"]
+    piece = Plan.objects.get(id=plan_id).pieces.get()
+    fresh = piece.programme
+    for later in ("reading_c", "zones", "model_version", "parts", "smoke", "fat_lost_share", "evaporated_share"):
+        piece.result.pop(later, None)
+    piece.result["tasks"] = [{k: v for k, v in t.items() if k not in OLD_TASKS} for t in piece.result["tasks"]]
+    piece.inputs = {"cut": "ribeye", "thickness_mm": 38.1, "spit": "yes"}
+    piece.save()
+    old = Plan.objects.get(id=plan_id).pieces.get()
+    assert (old.programme.reading_c, old.programme.zones, old.programme.model_version) == (None, [], "")
+    assert old.programme.step_names == fresh.step_names
+    assert old.asked == PieceIn(cut="ribeye", thickness_mm=38.1)
+    assert mara.call("GET", f"/api/plans/{plan_id}/plan.json").json()["pieces"][0]["cut"] == "ribeye"
+    piece.result.pop("pull_c")
+    with pytest.raises(ValidationError, match="pull_c"):
+        stored_programme(piece.result)
+    with pytest.raises(KeyError, match="char"):
+        fresh.step("char")
 
 
 @pytest.mark.parametrize(

@@ -20,7 +20,7 @@ OWN = {
 def test_every_grill_can_be_looked_at(mara):
     reference = mara.client.get("/api/fire/reference").json()
     kinds = {g["kind"] for g in reference["grills"]}
-    assert kinds == {"kettle", "kamado", "offset", "gas", "pellet", "brazier", "chimney", "oven"}
+    assert kinds == {"kettle", "kamado", "offset", "gas", "flat_top", "pellet", "brazier", "chimney", "oven"}
     for grill in reference["grills"]:
         looked = mara.call("POST", "/api/fire/look", {"setup": {"grill": grill["key"]}}).json()
         assert looked["settled"]["balance_error"] < 1e-6

@@ -2263,10 +2263,34 @@ export interface components {
             model_version: string;
             /** Cut Name */
             cut_name: string;
-            /** Headline */
-            headline: string;
             /** Finish C */
             finish_c: number;
+            /** Pull C */
+            pull_c: number;
+            /** Reading C */
+            reading_c?: number | null;
+            /** Peak Core C */
+            peak_core_c: number;
+            /** Sear S */
+            sear_s: number;
+            /** Flip Every S */
+            flip_every_s: number;
+            /** Lead S */
+            lead_s: number;
+            /** On S */
+            on_s: number;
+            /** Slow Step */
+            slow_step: string;
+            /** Slow Task */
+            slow_task: string;
+            /** Tasks */
+            tasks: components["schemas"]["TaskOut"][];
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            /** Zones */
+            zones: components["schemas"]["ZoneOut"][];
+            /** Headline */
+            headline: string;
             /** Finish Words */
             finish_words: {
                 [key: string]: string;
@@ -2282,20 +2306,6 @@ export interface components {
              * @default kettle_two_zone
              */
             fire?: string;
-            /** Pull C */
-            pull_c: number;
-            /** Reading C */
-            reading_c?: number | null;
-            /** Peak Core C */
-            peak_core_c: number;
-            /** Sear S */
-            sear_s: number;
-            /** Flip Every S */
-            flip_every_s: number;
-            /** Lead S */
-            lead_s: number;
-            /** On S */
-            on_s: number;
             /** Grey Rim Share */
             grey_rim_share: number;
             /** Mass Loss Share */
@@ -2304,14 +2314,6 @@ export interface components {
             salmonella_log10_core: number;
             /** Salmonella Log10 Surface */
             salmonella_log10_surface: number;
-            /** Slow Step */
-            slow_step: string;
-            /** Slow Task */
-            slow_task: string;
-            /** Tasks */
-            tasks: components["schemas"]["TaskOut"][];
-            /** Steps */
-            steps: components["schemas"]["StepOut"][];
             /** Flips S */
             flips_s: number[];
             /** Cautions */
@@ -2374,8 +2376,6 @@ export interface components {
             peak_range_c?: components["schemas"]["SpanOut"] | null;
             grey_rim_range?: components["schemas"]["SpanOut"] | null;
             mass_loss_range?: components["schemas"]["SpanOut"] | null;
-            /** Zones */
-            zones: components["schemas"]["ZoneOut"][];
             grate?: components["schemas"]["PlanGrate"] | null;
             smoke?: components["schemas"]["SmokeOut"] | null;
             /**

@@ -38,6 +38,7 @@ from brasko.web.cooks.schemas import (
 )
 from brasko.web.cooks.story import done_at, fire_under, table_at
 from brasko.web.cooks.watch import Outlook, outlook
+from brasko.web.plans.schemas import CurveOut
 
 AMID = ("turn", "read")
 """Tasks that belong to the middle of a step, whatever its length."""
@@ -47,10 +48,10 @@ CURSOR = re.compile(r"([0-9]{1,18})-([0-9]{1,18})")
 
 def slow_curve(piece: Piece) -> tuple[list[float], str, str, float]:
     """Of the phase that ends at the pull: its span in the plan's curve [s], its task, the task that follows, the pull."""
-    result = piece.result
-    step = next(s for s in result["steps"] if s["name"] == result["slow_step"])
-    after = result["steps"][result["steps"].index(step) + 1]["name"]
-    return [step["start_s"], step["end_s"]], result["slow_task"], after, result["pull_c"]
+    planned = piece.programme
+    step = planned.step(planned.slow_step)
+    after = planned.step_names[planned.step_names.index(step.name) + 1]
+    return [step.start_s, step.end_s], planned.slow_task, after, planned.pull_c
 
 
 def expected_of(
@@ -63,9 +64,7 @@ def expected_of(
     overdue_moves_on: bool = True,
 ) -> list[Expected]:
     """Every task of a piece as it stands (see core progress)."""
-    tasks = [
-        Planned(t["key"], t["start_s"], t["end_s"], t["step"], amid=t["key"] in AMID) for t in piece.result["tasks"]
-    ]
+    tasks = [Planned(t.key, t.start_s, t.end_s, t.step, amid=t.key in AMID) for t in piece.programme.tasks]
     tasks = held_longer(tasks, "wait", 0.0 if seen is None else seen.story.hold_s)
     done = {key: cook.seconds(at) for key, at in done_at(events, piece).items()}
     ahead = _ahead(cook, piece, now, seen)
@@ -80,14 +79,14 @@ def _ahead(cook: Cook, piece: Piece, now: datetime, seen: Outlook | None) -> Ahe
     if following is None:
         return None
     on_s = cook.seconds(seen.story.on_at)
-    coached = seen.coach is not None and seen.step != piece.result["slow_step"]
+    coached = seen.coach is not None and seen.step != piece.programme.slow_step
     if coached and cook.hands == Cook.Hands.PLAN:
         return None
     if coached and seen.coach is not None:
         return Ahead(following, _sear_ends(cook, piece, now, seen, on_s, seen.coach.stop_s))
     if seen.forecast is not None:
         return Ahead(following, on_s + seen.forecast.end_s)
-    if seen.step == piece.result["slow_step"]:
+    if seen.step == piece.programme.slow_step:
         latest = piece.readings.filter(source=Reading.Source.TIP).order_by("-at").first()
         if latest is not None and latest.temp_c >= seen.story.pull_c - 0.1:
             return Ahead(following, cook.seconds(latest.at))
@@ -99,17 +98,17 @@ def _sear_ends(cook: Cook, piece: Piece, now: datetime, seen: Outlook, on_s: flo
     ends = cook.seconds(now) + stop_s
     if stop_s > 0.0:
         return ends
-    step = next(s for s in piece.result["steps"] if s["name"] == seen.step)
-    return float(min(ends, on_s + seen.since_s + step["end_s"] - step["start_s"]))
+    step = piece.programme.step(seen.step)
+    return min(ends, on_s + seen.since_s + step.end_s - step.start_s)
 
 
 def _following(piece: Piece, step: str) -> str | None:
     """The task that follows a step of the programme."""
-    names = [s["name"] for s in piece.result["steps"]]
+    names = piece.programme.step_names
     later = names[names.index(step) + 1 :]
     if not later:
         return "serve"
-    return next((t["key"] for t in piece.result["tasks"] if t["step"] == later[0]), None)
+    return next((t.key for t in piece.programme.tasks if t.step == later[0]), None)
 
 
 def outlook_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> OutlookOut:
@@ -190,20 +189,21 @@ def expected_out(
     """All tasks of all pieces, soonest first."""
     found = []
     for piece in pieces:
-        named = {t["key"]: t for t in piece.result["tasks"]}
+        named = {t.key: t for t in piece.programme.tasks}
         outlook_now = seen[piece.id]
         if outlook_now is not None and outlook_now.story.hold_s > 0.0 and "wait" in named:
             story = outlook_now.story
-            named["wait"] = {**named["wait"], "why": f"Hold it {hold_words(story.pull_c, story.hold_s)}."}
+            held = f"Hold it {hold_words(story.pull_c, story.hold_s)}."
+            named["wait"] = named["wait"].model_copy(update={"why": held})
         for each in expected_of(cook, piece, events, now, outlook_now):
             task = named[each.key]
             found.append(
                 ExpectedOut(
                     piece_id=piece.id,
                     key=each.key,
-                    name=task["name"],
-                    lane=task["lane"],
-                    why=task["why"],
+                    name=task.name,
+                    lane=task.lane,
+                    why=task.why,
                     start_at=cook.moment(each.start_s),
                     end_at=cook.moment(each.end_s),
                     state=each.state,
@@ -260,12 +260,12 @@ def cook_out(cook: Cook) -> CookOut:
                 id=p.id,
                 position=p.position,
                 name=p.name,
-                inputs=p.inputs,
+                inputs=p.asked,
                 result=p.result,
                 thermometer=p.thermometer.name if p.thermometer else None,
                 outcome=OutcomeOut(**p.outcome) if p.outcome else None,
                 on_at=done_at(events, p).get("on"),
-                middle=list(find_the_middle(p.inputs["thickness_mm"] / 1000.0)),
+                middle=list(find_the_middle(p.asked.thickness_mm / 1000.0)),
             )
             for p in pieces
         ],
@@ -318,13 +318,13 @@ def outcome_of(cook: Cook, piece: Piece, because: tuple[str, ...] = ()) -> dict[
     measured = None
     if key in done and then_key in done:
         measured = (done[then_key] - done[key]).total_seconds()
-    curve = piece.result["curve"]
+    curve = CurveOut.model_validate(piece.result["curve"])
     found = compared(
-        np.array(curve["time_s"]),
-        np.array(curve["core_c"]),
+        np.array(curve.time_s),
+        np.array(curve.core_c),
         ends - begins,
         pull_c,
-        piece.result["peak_core_c"],
+        piece.programme.peak_core_c,
         readings,
         measured,
         because,
@@ -346,9 +346,9 @@ def line_of(cook: Cook) -> CookLine:
         started_at=cook.started_at,
         ended_at=cook.ended_at,
         eat_at=cook.eat_at,
-        cut=piece.result["cut_name"],
-        thickness_mm=piece.inputs["thickness_mm"],
-        finish_c=piece.result["finish_c"],
+        cut=piece.programme.cut_name,
+        thickness_mm=piece.asked.thickness_mm,
+        finish_c=piece.programme.finish_c,
         stars=cook.stars,
         note=cook.note,
         outcome=OutcomeOut(**piece.outcome) if piece.outcome else None,

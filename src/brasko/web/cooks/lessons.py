@@ -50,10 +50,10 @@ def _slow_phase(cook: Cook, piece: Piece) -> tuple[Wish, CookHistory, list[Seen]
     story, done = story_of(piece, events), done_at(events, piece)
     _, _, following, _ = slow_curve(piece)
     names = [b.step for b in story.began]
-    if story.on_at is None or piece.result["slow_step"] not in names or following not in done:
+    if story.on_at is None or piece.programme.slow_step not in names or following not in done:
         return None
     upto_s = (done[following] - story.on_at).total_seconds()
-    began = story.began[: names.index(piece.result["slow_step"]) + 1]
+    began = story.began[: names.index(piece.programme.slow_step) + 1]
     seen = [r for r in [*seen_of(piece, story), *story.by_hand] if 0.0 <= r.at_s <= upto_s]
     if sum(r.source != "air" for r in seen) < LEAST:
         return None

@@ -9,6 +9,8 @@ from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
+from brasko.web.plans.stored import Stored
+
 
 class Cook(models.Model):
     """One cook with its own clock, which runs at `clock_speed` from `clock_cook_at` since `clock_real_at`."""
@@ -61,7 +63,7 @@ class Cook(models.Model):
         return self.eat_at + timedelta(seconds=seconds)
 
 
-class Piece(models.Model):
+class Piece(Stored, models.Model):
     """One piece on the fire, with the wish and programme it was planned with, and what came of it."""
 
     cook = models.ForeignKey(Cook, on_delete=models.CASCADE, related_name="pieces")

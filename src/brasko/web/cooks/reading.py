@@ -35,20 +35,20 @@ class Taken:
 
 def needed_c(piece: Piece) -> float | None:
     """What the middle has to show before the last heat ends [°C]; None where that is the eater's own choice."""
-    return cast("float | None", piece.result.get("reading_c"))
+    return piece.programme.reading_c
 
 
 def off_task(piece: Piece) -> str:
     """The task that takes it off the last heat."""
-    last = piece.result["steps"][-1]["name"]
-    return str(next(t["key"] for t in piece.result["tasks"] if t["step"] == last))
+    last = piece.programme.step_names[-1]
+    return next(t.key for t in piece.programme.tasks if t.step == last)
 
 
 def last_heat_began(piece: Piece, events: Sequence[Event]) -> datetime | None:
     """When it went onto its last heat; None before."""
-    steps = [s["name"] for s in piece.result["steps"]][:-1]
+    steps = piece.programme.step_names[:-1]
     done = done_at(events, piece)
-    began = [done[t["key"]] for t in piece.result["tasks"] if t["step"] in steps[-1:] and t["key"] in done]
+    began = [done[t.key] for t in piece.programme.tasks if t.step in steps[-1:] and t.key in done]
     return max(began, default=None)
 
 

@@ -8,7 +8,6 @@ from brasko.core.fire.own import OwnFire
 from brasko.core.fire.weather_effects import fire_of, shift_of
 from brasko.core.forecast.history import Aside, Began, FireChange
 from brasko.core.forecast.readings import Reading as Seen
-from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_of
 from brasko.web.cooks.models import Cook, Event, Piece
 
@@ -56,15 +55,15 @@ def story_of(piece: Piece, events: Iterable[Event]) -> Story:
     standing = sorted(standing_events(events), key=lambda e: (e.at, e.id))
     mine = [e for e in standing if e.piece_id in (None, piece.id)]
     done = done_at(standing, piece)
-    result = piece.result
-    steps = {t["key"]: t["step"] for t in result["tasks"] if t["step"]}
+    planned = piece.programme
+    steps = {t.key: t.step for t in planned.tasks if t.step}
     first = next((key for key in steps if key == "on"), next(iter(steps)))
     on_at = done.get(first)
     pulls = [e for e in mine if e.kind == Event.Kind.PULL]
-    pull_c = float(pulls[-1].payload["pull_c"]) if pulls else float(result["pull_c"])
+    pull_c = float(pulls[-1].payload["pull_c"]) if pulls else planned.pull_c
     factor = float(pulls[-1].payload.get("sear_factor", 1.0)) if pulls else 1.0
     hold_s = float(pulls[-1].payload.get("hold_s", 0.0)) if pulls else 0.0
-    sear = (result["sear_s"] * factor, result["flip_every_s"])
+    sear = (planned.sear_s * factor, planned.flip_every_s)
     if on_at is None:
         return Story(None, (), (), (), pull_c, sear, hold_s, (), False, False)
 
@@ -128,7 +127,7 @@ def _changes(events: list[Event], since: object, piece: Piece) -> list[FireChang
     """What was done to the fire, and what the weather does. A vent names the change or the air that it is set for."""
     found: list[FireChange] = []
     weather = 0.0
-    gentle = next((z["shown_c"] for z in piece.result["zones"] if z["role"] == "gentle"), None)
+    gentle = next((z.shown_c for z in piece.programme.zones if z.role == "gentle"), None)
     for event in events:
         at = since(event)  # type: ignore[operator]
         total = sum(c.delta_k for c in found)
@@ -147,5 +146,5 @@ def _changes(events: list[Event], since: object, piece: Piece) -> list[FireChang
 
 def fire_under(piece: Piece) -> OwnFire | None:
     """The set-up of the fire that a piece is planned on, where one is known."""
-    wish = wish_of(PieceIn(**piece.inputs))
+    wish = wish_of(piece.asked)
     return fire_of(wish.fire_key, wish.own_fire)

@@ -27,7 +27,6 @@ from brasko.core.forecast.searing import SearCoach, sear_coach
 from brasko.core.forecast.update import Forecast, early_gap_k, forecast_of, region_near
 from brasko.core.forecast.why import probe_off_m, why
 from brasko.core.planner.wish import Wish
-from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_with_flips
 from brasko.web.cooks import worker
 from brasko.web.cooks.bell import ring
@@ -102,9 +101,9 @@ def forget_cook(cook: Cook) -> None:
 
 def wish_for(piece: Piece) -> Wish:
     """The core's wish of a piece, with the flips and the rest its plan settled on."""
-    rest = piece.result["steps"][-1]
-    wish = wish_with_flips(PieceIn(**piece.inputs), piece.result["flip_every_s"])
-    return replace(wish, rest_s=rest["end_s"] - rest["start_s"])
+    rest = piece.programme.steps[-1]
+    wish = wish_with_flips(piece.asked, piece.programme.flip_every_s)
+    return replace(wish, rest_s=rest.end_s - rest.start_s)
 
 
 def outlook(cook: Cook, piece: Piece, events: Sequence[Event], now: datetime) -> Outlook | None:
@@ -322,17 +321,17 @@ def _outlook(
     _slipped(kept, wrong, now_s)
     if kept.slipped_s is not None and not any(f.key == "slipped" for f in wrong):
         wrong = (Fault("slipped", kept.slipped_s, SLIPPED_WORDS, SLIPPED_ADVICE), *wrong)
-    step = next(s for s in piece.result["steps"] if s["name"] == so_far.current.name)
-    begun = next(s for s in piece.result["steps"] if s["name"] == story.began[0].step)
+    step = piece.programme.step(so_far.current.name)
+    begun = piece.programme.step(story.began[0].step)
     reason = ""
-    if forecast is not None and known is not None and so_far.current.name == piece.result["slow_step"]:
-        reason = why(wish, known, forecast, step["end_s"] - begun["start_s"])
+    if forecast is not None and known is not None and so_far.current.name == piece.programme.slow_step:
+        reason = why(wish, known, forecast, step.end_s - begun.start_s)
     coach = None
     ends_soon = forecast is not None and forecast.end_s - now_s < COACHED_S
     away = any(a.end_s is None and a.kind != "high" for a in story.asides)
     if so_far.phase == "sear" and not away and (wish.how.slow != "sear" or ends_soon):
         z = np.zeros(7) if forecast is None else forecast.posterior.z
-        coach = sear_coach(twin(wish, so_far, z, now_s), story.sear[0] > piece.result["sear_s"] + 1.0)
+        coach = sear_coach(twin(wish, so_far, z, now_s), story.sear[0] > piece.programme.sear_s + 1.0)
     peak_s, slice_now, least = None, False, 0.0
     if so_far.phase == "rest":
         least = 0.0 if wish.minimum is None else wish.minimum.rest_s

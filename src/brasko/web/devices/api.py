@@ -83,7 +83,7 @@ def _scene_piece(piece: Piece, story: Story) -> ScenePiece:
         piece_id=piece.id,
         position=piece.position,
         thermometer_id=piece.thermometer_id,
-        inputs=piece.inputs,
+        inputs=piece.asked,
         on_at=story.on_at,
         began=[(b.step, b.at_s) for b in story.began],
         asides=[(a.kind, a.start_s, a.end_s) for a in story.asides],

@@ -146,7 +146,7 @@ def duplicate_plan(request: CookRequest, plan_id: int) -> Status[dict[str, Any]]
     """The same plan once more, at its hour on the next day on which it can be met."""
     plan = _mine(request, plan_id)
     meal = meal_of(plan)
-    lead = max(piece.result["lead_s"] for piece in plan.pieces.all())
+    lead = max(piece.programme.lead_s for piece in plan.pieces.all())
     wanted = PlanIn(
         title=f"{plan.title}, again"[:120],
         eat_at=hour_to_come(plan.eat_at + timedelta(days=1), lead),
@@ -192,16 +192,16 @@ def bring_plan_back(request: CookRequest, plan_id: int) -> dict[str, Any]:
 
 def _line(plan: Plan) -> PlanLine:
     pieces = list(plan.pieces.all())
-    result = pieces[0].result
+    first = pieces[0].programme
     return PlanLine(
         id=plan.id,
         title=plan.title,
         eat_at=plan.eat_at,
-        cut=result["cut_name"],
-        first_task_at=plan.eat_at - timedelta(seconds=max(p.result["lead_s"] for p in pieces)),
-        pull_c=result["pull_c"],
-        finish_c=result["finish_c"],
-        thickness_mm=pieces[0].inputs["thickness_mm"],
+        cut=first.cut_name,
+        first_task_at=plan.eat_at - timedelta(seconds=max(p.programme.lead_s for p in pieces)),
+        pull_c=first.pull_c,
+        finish_c=first.finish_c,
+        thickness_mm=pieces[0].asked.thickness_mm,
         pieces=len(pieces),
     )
 
@@ -211,8 +211,8 @@ def _past(plan: Plan) -> PastLine:
     stars = [cook.stars for cook in cooks if cook.stars]
     piece = plan.pieces.all()[0]
     return PastLine(
-        id=plan.id, title=plan.title, eat_at=plan.eat_at, cut=piece.result["cut_name"], finish_c=piece.result["finish_c"],
-        thickness_mm=piece.inputs["thickness_mm"], cooked=len(cooks), stars=max(stars, default=None),
+        id=plan.id, title=plan.title, eat_at=plan.eat_at, cut=piece.programme.cut_name, finish_c=piece.programme.finish_c,
+        thickness_mm=piece.asked.thickness_mm, cooked=len(cooks), stars=max(stars, default=None),
     )  # fmt: skip
 
 
@@ -227,5 +227,5 @@ def _out(plan: Plan) -> dict[str, Any]:
         "table": plan.table,
         "order": plan.order,
         "notes": plan.notes,
-        "pieces": [{"position": p.position, "inputs": p.inputs, "result": p.result} for p in plan.pieces.all()],
+        "pieces": [{"position": p.position, "inputs": p.asked, "result": p.result} for p in plan.pieces.all()],
     }

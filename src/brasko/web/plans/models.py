@@ -3,6 +3,8 @@
 from django.conf import settings
 from django.db import models
 
+from brasko.web.plans.stored import Stored
+
 
 class Plan(models.Model):
     """A meal at one hour, of one or several pieces. Taking it away only sets it aside, so that it can come back."""
@@ -25,7 +27,7 @@ class Plan(models.Model):
         return self.title
 
 
-class PlanPiece(models.Model):
+class PlanPiece(Stored, models.Model):
     """One piece of a plan: its cut and wish (inputs), and the computed programme (result)."""
 
     plan = models.ForeignKey(Plan, on_delete=models.CASCADE, related_name="pieces")

@@ -171,15 +171,15 @@ class PartOut(Schema):
     words: str
 
 
-class PieceResult(Schema):
-    model_version: str
+class Programme(Schema):
+    """What is read back of a stored result: when each step and task was to be, and at which figures.
+
+    Records of before a field was there have its default; what was renamed since is put right in `stored_programme`.
+    """
+
+    model_version: str = ""
     cut_name: str
-    headline: str
     finish_c: float
-    finish_words: dict[str, str]
-    minimum: MinimumOut | None
-    method: str = "low_then_sear"
-    fire: str = "kettle_two_zone"
     pull_c: float
     reading_c: float | None = None
     peak_core_c: float
@@ -187,14 +187,36 @@ class PieceResult(Schema):
     flip_every_s: float
     lead_s: float
     on_s: float
-    grey_rim_share: float
-    mass_loss_share: float
-    salmonella_log10_core: float
-    salmonella_log10_surface: float
     slow_step: str
     slow_task: str
     tasks: list[TaskOut]
     steps: list[StepOut]
+    zones: list[ZoneOut] = []
+
+    def step(self, name: str) -> StepOut:
+        """The step with this name. Raises KeyError."""
+        for each in self.steps:
+            if each.name == name:
+                return each
+        raise KeyError(name)
+
+    @property
+    def step_names(self) -> list[str]:
+        """The steps in order."""
+        return [each.name for each in self.steps]
+
+
+class PieceResult(Programme):
+    model_version: str
+    headline: str
+    finish_words: dict[str, str]
+    minimum: MinimumOut | None
+    method: str = "low_then_sear"
+    fire: str = "kettle_two_zone"
+    grey_rim_share: float
+    mass_loss_share: float
+    salmonella_log10_core: float
+    salmonella_log10_surface: float
     flips_s: list[float]
     cautions: list[CautionOut]
     curve: CurveOut

@@ -187,17 +187,17 @@ def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any
 def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
     """What is told of pull, sear and hold changes the plan; what is not told stays as it was."""
     here = _on_the_fire(cook, piece)
-    story, planned_s = story_of(here, cook.events.all()), here.result["sear_s"]
+    story, planned_s = story_of(here, cook.events.all()), here.programme.sear_s
     if payload.pull_c is None and payload.sear_more_s is None and payload.hold_more_s is None:
         raise InvalidInput("pull_c", "is needed: at what core temperature to pull.")
     if payload.sear_more_s is not None and not planned_s:
         raise InvalidInput("sear_more_s", f"is not to be had: {here.name} is not seared for a set time.")
-    if payload.hold_more_s is not None and not any(s["name"] == "wait" for s in here.result["steps"]):
+    if payload.hold_more_s is not None and "wait" not in here.programme.step_names:
         raise InvalidInput("hold_more_s", f"is not to be had: {here.name} does not wait for a sear.")
     pull_c = story.pull_c if payload.pull_c is None else payload.pull_c
     require_between("pull_c", pull_c, 0.0, 100.0, "°C")
-    figure, last = reading.needed_c(here), here.result["steps"][-2]["name"]
-    if figure is not None and here.result["slow_step"] == last and pull_c < figure - 0.05:
+    figure, last = reading.needed_c(here), here.programme.step_names[-2]
+    if figure is not None and here.programme.slow_step == last and pull_c < figure - 0.05:
         raise InvalidInput("pull_c", f"must be at least {{least:{figure:.2f}}}: a reading of that ends the heat here.")
     hold_s, most_s = max(story.hold_s + (payload.hold_more_s or 0.0), 0.0), longest_hold_s(wish_for(here))
     if payload.hold_more_s is not None and hold_s > most_s:
@@ -238,7 +238,7 @@ def _on_the_fire(cook: Cook, piece: Piece | None) -> Piece:
 def _task(cook: Cook, piece: Piece | None, payload: EventIn) -> str:
     if piece is None:
         raise InvalidInput("piece_id", "is needed: this cook has several pieces.")
-    keys = [t["key"] for t in piece.result["tasks"]]
+    keys = [t.key for t in piece.programme.tasks]
     if payload.task is None or payload.task not in keys:
         raise InvalidInput("task", f"must be one of {', '.join(keys)} (got {payload.task!r}).")
     for event in standing_events(cook.events.all()):

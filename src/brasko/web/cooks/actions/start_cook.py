@@ -10,7 +10,6 @@ from django.db import transaction
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
-from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_of
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
@@ -61,7 +60,7 @@ def start_cook(owner: User, plan: Plan, payload: StartIn) -> Cook:
             piece = Piece.objects.create(
                 cook=cook,
                 position=each.position,
-                name=each.result["cut_name"],
+                name=each.programme.cut_name,
                 cut=each.cut,
                 inputs=each.inputs,
                 result=on_the_fire(each.result),
@@ -76,9 +75,9 @@ def start_cook(owner: User, plan: Plan, payload: StartIn) -> Cook:
 
 def _ends_as_it_must(piece: PlanPiece) -> None:
     """Raise Conflict for a plan of the time before the last heat had to end on a reading."""
-    if wish_of(PieceIn(**piece.inputs)).reading_c is not None and piece.result.get("reading_c") is None:
+    if wish_of(piece.asked).reading_c is not None and piece.programme.reading_c is None:
         raise Conflict(
-            f"This plan took {piece.result['cut_name'].lower()} off before a thermometer shows the agency's figure. "
+            f"This plan took {piece.programme.cut_name.lower()} off before a thermometer shows the agency's figure. "
             "Open it and keep it again: it is then planned to end on that reading."
         )
 
@@ -97,11 +96,11 @@ def practice_from(plan: Plan) -> float:
 
 def _mark_what_is_over(cook: Cook, piece: Piece) -> None:
     """What was done before a long wait counts as done when it was planned."""
-    for task in piece.result["tasks"]:
-        at = cook.moment(task["start_s"])
+    for task in piece.programme.tasks:
+        at = cook.moment(task.start_s)
         if at < cook.started_at:
             done = Event(cook=cook, piece=piece, client_id=uuid4(), kind=Event.Kind.DONE, at=at)
-            done.payload = {"task": task["key"]}
+            done.payload = {"task": task.key}
             done.save()
 
 

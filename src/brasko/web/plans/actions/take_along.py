@@ -6,7 +6,7 @@ from django.utils import timezone
 from icalendar import Alarm, Calendar, Event
 
 from brasko.core.phrases import rendered
-from brasko.formats.meal import MEAL_FORMAT, MealIn, PieceIn, TableIn
+from brasko.formats.meal import MEAL_FORMAT, MealIn, TableIn
 from brasko.web.plans.models import Plan
 
 NOT_CALLED = ("sear_turned", "sear_over", "sear_over_turned")
@@ -21,7 +21,7 @@ def calendar_of(plan: Plan, units: str) -> bytes:
     calendar.add("version", "2.0")
     calendar.add("x-wr-calname", plan.title)
     many = plan.pieces.count() > 1
-    names = [piece.result["cut_name"] for piece in plan.pieces.all()]
+    names = [piece.programme.cut_name for piece in plan.pieces.all()]
     for task in plan.order:
         key = task["key"].split(":", 1)[-1]
         if key in NOT_CALLED:
@@ -58,7 +58,7 @@ def meal_of(plan: Plan) -> MealIn:
         title=plan.title,
         eat_at=plan.eat_at,
         table=TableIn(**plan.table),
-        pieces=[PieceIn(**piece.inputs) for piece in pieces],
+        pieces=[piece.asked for piece in pieces],
     )
 
 

@@ -94,7 +94,7 @@ def put_on(owner: User, plan: Plan, *, practice: bool, started: datetime) -> tup
     )  # fmt: skip
     each = plan.pieces.all()[0]
     piece = Piece.objects.create(
-        cook=cook, position=0, name=each.result["cut_name"], cut=each.cut, inputs=each.inputs, result=on_the_fire(each.result),
+        cook=cook, position=0, name=each.programme.cut_name, cut=each.cut, inputs=each.inputs, result=on_the_fire(each.result),
         model_version=each.model_version, thermometer=practice_probe(owner, 0),
     )  # fmt: skip
     Event(cook=cook, client_id=uuid4(), kind="start", at=started, payload={"speed": 1}).save()
@@ -106,10 +106,8 @@ def mark(cook: Cook, piece: Piece, task: str, at: datetime, **shown: object) -> 
 
 
 def true_curve(piece: Piece, steps: list[tuple[str, float]], upto_s: float) -> Shown:
-    result, wish = piece.result, wish_for(piece)
-    so_far = cook_history(
-        wish, result["pull_c"], (result["sear_s"], result["flip_every_s"]), [Began(*s) for s in steps]
-    )
+    plan, wish = piece.programme, wish_for(piece)
+    so_far = cook_history(wish, plan.pull_c, (plan.sear_s, plan.flip_every_s), [Began(*s) for s in steps])
     return true_probe(wish, drawn_truth(piece.id), so_far, upto_s)
 
 
@@ -136,23 +134,23 @@ def log_cook(owner: User, past: PastCook) -> None:
     plan = save_plan(Waiter(owner.pk, apart=False), owner, payload, now=eat_at - timedelta(days=2))
     plan.set_aside_at = timezone.now()
     plan.save()
-    lead = timedelta(seconds=plan.pieces.all()[0].result["lead_s"])
+    lead = timedelta(seconds=plan.pieces.all()[0].programme.lead_s)
     cook, piece = put_on(owner, plan, practice=False, started=eat_at - lead - timedelta(minutes=5))
-    result = piece.result
-    planned = [(s["name"], s["start_s"]) for s in result["steps"]]
-    slow = next(i for i, (name, _) in enumerate(planned) if name == result["slow_step"])
-    longest = float(result["steps"][slow]["end_s"]) * 2.0
+    result = piece.programme
+    planned = [(s.name, s.start_s) for s in result.steps]
+    slow = next(i for i, (name, _) in enumerate(planned) if name == result.slow_step)
+    longest = result.steps[slow].end_s * 2.0
     slowly = true_curve(piece, planned[: slow + 1], longest)
     time_s, temp_c = slowly.time_s, slowly.channels["tip"]
-    reached = np.argmax(temp_c >= result["pull_c"]) if (temp_c >= result["pull_c"]).any() else len(time_s) - 1
-    late = float(time_s[reached]) - float(result["steps"][slow]["end_s"])
+    reached = np.argmax(temp_c >= result.pull_c) if (temp_c >= result.pull_c).any() else len(time_s) - 1
+    late = float(time_s[reached]) - result.steps[slow].end_s
     real = [(name, begin + (late if i > slow else 0.0)) for i, (name, begin) in enumerate(planned)]
-    end_s = float(result["steps"][-1]["end_s"]) + late
-    on_at = cook.moment(result["on_s"])
-    for task in result["tasks"]:
-        moved = late if task["start_s"] > result["on_s"] + planned[slow][1] + 1.0 else 0.0
-        shown = {"temp_c": round(float(temp_c[reached]), 1), "source": "probe"} if task["key"] == READ_TASK else {}
-        mark(cook, piece, task["key"], cook.moment(task["start_s"] + moved), **shown)
+    end_s = result.steps[-1].end_s + late
+    on_at = cook.moment(result.on_s)
+    for task in result.tasks:
+        moved = late if task.start_s > result.on_s + planned[slow][1] + 1.0 else 0.0
+        shown = {"temp_c": round(float(temp_c[reached]), 1), "source": "probe"} if task.key == READ_TASK else {}
+        mark(cook, piece, task.key, cook.moment(task.start_s + moved), **shown)
     keep_readings(cook, piece, on_at, true_curve(piece, real, end_s), EVERY_S)
     cook = finish(cook, on_at + timedelta(seconds=end_s + 60.0))
     cook.stars, cook.doneness, cook.crust, cook.note = past.stars, past.doneness, past.crust, past.note
@@ -164,14 +162,14 @@ def run_cook(owner: User) -> None:
     now = timezone.now()
     draft = PlanIn(title=RUNNING_TITLE, eat_at=now + timedelta(hours=6), pieces=[PieceIn(**RUNNING)])
     plan = save_plan(Waiter(owner.pk, apart=False), owner, draft)
-    on_s = plan.pieces.all()[0].result["on_s"]
-    lead_s = plan.pieces.all()[0].result["lead_s"]
+    on_s = plan.pieces.all()[0].programme.on_s
+    lead_s = plan.pieces.all()[0].programme.lead_s
     plan.eat_at = now + timedelta(seconds=-on_s - RUNNING_FOR_S)
     plan.set_aside_at = now
     plan.save()
     cook, piece = put_on(owner, plan, practice=True, started=plan.eat_at - timedelta(seconds=lead_s + 60))
-    for task in piece.result["tasks"]:
-        if task["start_s"] <= on_s:
-            mark(cook, piece, task["key"], cook.moment(task["start_s"]))
-    shown = true_curve(piece, [(piece.result["slow_step"], 0.0)], RUNNING_FOR_S)
+    for task in piece.programme.tasks:
+        if task.start_s <= on_s:
+            mark(cook, piece, task.key, cook.moment(task.start_s))
+    shown = true_curve(piece, [(piece.programme.slow_step, 0.0)], RUNNING_FOR_S)
     keep_readings(cook, piece, cook.moment(on_s), shown, 10.0)
