@@ -1,5 +1,7 @@
 """A running cook and its end: where it stands, what is next, and what was learned."""
 
+from pathlib import Path
+
 import numpy as np
 import pytest
 
@@ -133,7 +135,7 @@ def test_without_readings_there_is_nothing_to_compare():
     [
         ("Pull at {temp:44.4}.", "Pull at 44 °C.", "Pull at 112 °F."),
         ("adds {rise:10}", "adds 10 °C", "adds 18 °F"),
-        ("{len:38.1} thick", "38.1 mm thick", "1.5 in thick"),
+        ("{len:38.1} thick", "38 mm thick", "1.5 in thick"),
         ("{mass:454}", "454 g", "1 lb"),
         ("for {time:90}, {time:150} or {time:1500}", "for 90 s, 2½ min or 25 min", "for 90 s, 2½ min or 25 min"),
     ],
@@ -141,6 +143,16 @@ def test_without_readings_there_is_nothing_to_compare():
 def test_phrases_are_written_in_the_readers_units(text, metric, us):
     assert rendered(text, "metric") == metric
     assert rendered(text, "us") == us
+
+
+QUANTITIES = (Path(__file__).parents[1] / "quantities.csv").read_text(encoding="utf-8").splitlines()[1:]
+
+
+@pytest.mark.parametrize("row", QUANTITIES)
+def test_a_quantity_is_written_as_in_the_interface(row):
+    """The one table that the front end is tested with too. Whole degrees, three figures: common practice, no source."""
+    token, metric, us = row.split(",")
+    assert (rendered(token, "metric"), rendered(token, "us")) == (metric, us)
 
 
 @pytest.mark.parametrize(

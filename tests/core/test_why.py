@@ -48,7 +48,7 @@ def test_figures_are_those_of_the_kitchen_in_the_readers_units():
     assert f"nearer {fire} °C" in said([0.0, 0.0, 0.0, -1.5])
     assert " °F." in said([0.0, 0.0, 0.0, -1.5], "us")
     thick = 1000.0 * wish.thickness_m * (1.0 + 1.5 * THICKNESS_SD.value)
-    assert f"{thick:.1f} mm thick" in said([0.0, 1.5, 0.0, 0.0])
+    assert f"{thick:.0f} mm thick" in said([0.0, 1.5, 0.0, 0.0])
     assert f"at about {round(wish.start_c - 1.5 * START_SD.value)} °C" in said([0.0, 0.0, -1.5, 0.0])
 
 

@@ -1,5 +1,7 @@
 import { describe, expect, it } from "vitest";
 
+import { readFileSync } from "node:fs";
+
 import {
   countdown,
   lengthText,
@@ -28,6 +30,18 @@ describe("quantities", () => {
   it("leaves metric alone", () => {
     expect(tempText("metric", 54.4)).toBe("54 °C");
     expect(temperature("metric").si(54)).toBe(54);
+  });
+});
+
+describe("the one table of quantities", () => {
+  const rows = readFileSync("../tests/quantities.csv", "utf-8")
+    .trim()
+    .split("\n")
+    .slice(1)
+    .map((line) => line.split(","));
+  it.each(rows)("writes %s as everywhere else", (token, metric, us) => {
+    expect(phrase("metric", token!)).toBe(metric);
+    expect(phrase("us", token!)).toBe(us);
   });
 });
 

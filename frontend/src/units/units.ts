@@ -62,7 +62,8 @@ export const mass = (system: System): Scale =>
     : plain("g", 10);
 
 export function written(scale: Scale, si: number, digits = scale.digits): string {
-  const text = scale.shown(si).toFixed(digits);
+  const steps = 10 ** digits;
+  const text = (Math.floor(scale.shown(si) * steps + 0.5) / steps).toFixed(digits);
   return digits > 0 ? text.replace(/\.?0+$/, "") : text;
 }
 
@@ -77,14 +78,22 @@ export const leastText = (system: System, c: number) =>
     : `${Math.ceil(10 * (c - LEAST_SLACK)) / 10} °C`;
 export const riseText = (system: System, k: number) =>
   `${written(temperatureStep(system), k, 0)} ${temperature(system).unit}`;
+/** Three figures at the most, hundredths at the most, and no zeros behind the point. */
+function threeFigures(value: number): string {
+  const steps = value < 10 ? 100 : value < 100 ? 10 : 1;
+  return String(Math.floor(value * steps + 0.5) / steps);
+}
 export const lengthText = (system: System, mm: number) =>
-  `${written(thickness(system), mm, system === "us" ? 2 : 0)} ${thickness(system).unit}`;
+  system === "us"
+    ? `${threeFigures(thickness("us").shown(mm))} in`
+    : `${written(thickness(system), mm, 0)} mm`;
 
 export const fluxText = (kw: number) => `${kw.toFixed(kw < 10 ? 1 : 0)} kW/m²`;
 /** How long a palm bears it; a minute means that it is bearable. */
 export const handText = (s: number) =>
   s >= 60 ? "bears it" : s < 10 ? `${s.toFixed(1)} s` : `${Math.round(s)} s`;
-export const weightText = (system: System, g: number) => `${written(mass(system), g)} ${mass(system).unit}`;
+export const weightText = (system: System, g: number) =>
+  system === "us" ? `${threeFigures(mass("us").shown(g))} lb` : `${written(mass(system), g, 0)} g`;
 export const wind = (system: System): Scale =>
   system === "us"
     ? { unit: "mph", step: 1, digits: 0, shown: (v) => v * 2.236936, si: (v) => v / 2.236936 }
@@ -145,7 +154,7 @@ export function phrase(system: System, text: string): string {
     if (kind === "least") return leastText(system, value);
     if (kind === "rise") return riseText(system, value);
     if (kind === "len") return lengthText(system, value);
-    if (kind === "mass") return `${written(mass(system), value)} ${mass(system).unit}`;
+    if (kind === "mass") return weightText(system, value);
     if (kind === "small") return `${value.toFixed(value >= 20 ? 0 : 1)} g`;
     return spanText(value);
   });

@@ -22,23 +22,41 @@ def rendered(text: str, system: str = "metric") -> str:
 def _token(kind: str, value: float, system: str) -> str:
     us = system == "us"
     if kind == "temp":
-        return f"{fahrenheit(value):.0f} °F" if us else f"{value:.0f} °C"
+        return f"{_whole(fahrenheit(value))} °F" if us else f"{_whole(value)} °C"
     if kind == "least":
         return _least(value, us)
     if kind == "rise":
-        return f"{value * 1.8:.0f} °F" if us else f"{value:.0f} °C"
+        return f"{_whole(value * 1.8)} °F" if us else f"{_whole(value)} °C"
     if kind == "len":
-        return f"{value / MM_PER_INCH:.2g} in" if us else f"{value:g} mm"
+        return f"{_three_figures(value / MM_PER_INCH)} in" if us else f"{_whole(value)} mm"
     if kind == "mass":
-        return f"{value / GRAMS_PER_POUND:.2g} lb" if us else f"{value:.0f} g"
+        return f"{_three_figures(value / GRAMS_PER_POUND)} lb" if us else f"{_whole(value)} g"
     if kind == "small":
-        return f"{value:.0f} g" if value >= 20.0 else f"{value:.1f} g"
-    if value < 100.0:
-        return f"{value:.0f} s"
-    if value >= 7200.0:
-        minutes = round(value / 60.0) % 60
-        return f"{round(value / 60.0) // 60} h {minutes} min" if minutes else f"{round(value / 60.0) // 60} h"
-    return f"{value // 60:.0f}½ min" if value < 600.0 and value % 60.0 == 30.0 else f"{value / 60:.0f} min"
+        return f"{_whole(value)} g" if value >= 20.0 else f"{math.floor(10.0 * value + 0.5) / 10.0:.1f} g"
+    return _span(value)
+
+
+def _whole(value: float) -> int:
+    """Halves go up, as everywhere in the interface."""
+    return math.floor(value + 0.5)
+
+
+def _three_figures(value: float) -> str:
+    """Three figures at the most, hundredths at the most, and no zeros behind the point."""
+    steps = 100.0 if value < 10.0 else 10.0 if value < 100.0 else 1.0
+    return f"{_whole(value * steps) / steps:g}"
+
+
+def _span(value_s: float) -> str:
+    seconds = _whole(abs(value_s))
+    if seconds < 100:
+        return f"{seconds} s"
+    if seconds < 600 and seconds % 60 == 30:
+        return f"{seconds // 60}½ min"
+    minutes = _whole(seconds / 60.0)
+    if minutes < 120:
+        return f"{minutes} min"
+    return f"{minutes // 60} h {minutes % 60} min" if minutes % 60 else f"{minutes // 60} h"
 
 
 LEAST_SLACK_K = 0.05

@@ -76,7 +76,17 @@ class Pick:
     finish_c: float
     salt: str
     rest: str
-    why: str
+    way_why: str
+    salt_why: str
+
+    @property
+    def why(self) -> str:
+        """Why so, in sentences."""
+        return f"{self.way_why} {self.salt_why}".strip()
+
+    def salted_at_once(self) -> Pick:
+        """The same where there is no time to salt ahead."""
+        return replace(self, salt="just_before", salt_why="The time is short: salt it right before the fire.")
 
 
 def picked(cut_key: str, thickness_m: float, available_s: float | None = None, kinds: Collection[str] = ()) -> Pick:
@@ -108,12 +118,10 @@ def picked(cut_key: str, thickness_m: float, available_s: float | None = None, k
     else:
         salt, salted = "hour", "Salt it 50 min ahead, so that the surface is dry again."
     rest = "open" if cut.kind in ("ground", "plant", "fish") else "foil"
-    pick = Pick(
-        method, fire, _gentle_for(cut, method, fire), crust, cut.default_finish_c, salt, rest, f"{why} {salted}".strip()
-    )
+    pick = Pick(method, fire, _gentle_for(cut, method, fire), crust, cut.default_finish_c, salt, rest, why, salted)
     if needs_choice(cut) == "free":
         return pick
-    return _that_gets_there(cut, thickness_m, pick, at_hand, salted)
+    return _that_gets_there(cut, thickness_m, pick, at_hand)
 
 
 def _gentle_for(cut: Cut, method: str, fire: str) -> float | None:
@@ -126,7 +134,7 @@ _PATTY_WAYS = ("direct", "sear_then_low", "skillet", "low_then_sear")
 _MUST_REACH_WAYS = ("sear_then_low", "low_then_sear", "direct", "skillet", "low_and_slow")
 
 
-def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collection[str], salted: str) -> Pick:
+def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collection[str]) -> Pick:
     """The pick, or the first other way on a fire at hand in which the middle reads its figure before the outside burns.
 
     For what ends on a reading; each way is solved before it is taken, with less crust where the fire gives no more.
@@ -151,10 +159,8 @@ def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collecti
             except (Infeasible, InvalidInput):
                 continue
             if (method, fire) == (pick.method, pick.fire):
-                return replace(found, why=pick.why)
-            return replace(
-                found, why=" ".join(filter(None, (f"{cut.name}: {METHODS[method].why_for(cut.kind)}.", burns, salted)))
-            )
+                return found
+            return replace(found, way_why=f"{cut.name}: {METHODS[method].why_for(cut.kind)}. {burns}".strip())
     return pick
 
 

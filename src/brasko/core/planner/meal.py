@@ -233,8 +233,8 @@ def _one_errand(tasks: list[Task]) -> list[Task]:
     errands = sorted((t for t in tasks if t.key.endswith(":shop")), key=lambda t: t.start_s)
     if len(errands) < 2:
         return tasks
-    said = list(dict.fromkeys(part for t in errands for part in t.why.split(". ")))
-    one = replace(errands[0], why=". ".join(part.rstrip(".") for part in said) + ".")
+    buys = tuple(dict.fromkeys(part for t in errands for part in t.buys))
+    one = replace(errands[0], why=" ".join(buys), buys=buys)
     return [one, *(t for t in tasks if t not in errands)]
 
 

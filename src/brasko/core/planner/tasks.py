@@ -19,6 +19,7 @@ FLIP_S = 5.0
 class Task:
     """One thing on the timeline; start_s and end_s count from the hour of eating, so they are negative.
 
+    buys        of an errand: its sentences, so that two errands become one; why is all of them
     step        the programme step this task begins, or "" for work that the food does not feel
     before      the task that waits for this one, and gap_s how long it waits at least after its end
     hands_s     how long hands are busy from its start on
@@ -42,6 +43,7 @@ class Task:
     slack_s: float = 0.0
     guide: str = ""
     piece: int | None = None
+    buys: tuple[str, ...] = ()
 
     @property
     def critical(self) -> bool:

@@ -35,6 +35,7 @@ READ_S, READ_EACH_S = 20.0, 8.0
 """To read the middle of one piece, and of each further one (assumed)."""
 LAST_MINUTE_S = 60.0
 TURNED_FROM_S = 20 * 60.0
+HOME = "Cold on the way home, then straight into the fridge."
 START_MARGIN_S = 170.0
 """From now until the first task of the earliest plan that is offered: to read it and get up."""
 _AT_THE_FIRE = {"light": 60.0, "bank": 120.0, "fuse": 600.0, "preheat": 20.0, "heat_pan": 20.0, "heat_oven": 20.0}
@@ -229,9 +230,9 @@ def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
         )  # fmt: skip
         first, waiting = thawed - lasts, "thaw"
     shop = first - SHOP_AHEAD_S - SHOP_S
+    buys = tuple(filter(None, (_shopping(wish), fuel_for_step(wish).strip(), HOME)))
     tasks.append(
-        Task("shop", "hands", "Have it in the house", shop, shop + SHOP_S,
-             f"{_shopping(wish)} {fuel_for_step(wish)} Cold on the way home, then straight into the fridge.",
+        Task("shop", "hands", "Have it in the house", shop, shop + SHOP_S, " ".join(buys), buys=buys,
              before=waiting, hands_s=SHOP_S, movable=True, guide=f"cut:{wish.cut}")
     )  # fmt: skip
     return tasks

@@ -1,6 +1,5 @@
 """Picks, other ways, amounts, shares and holding plans, as the interface shows them."""
 
-from dataclasses import replace
 from datetime import datetime
 
 from brasko.core.errors import Infeasible
@@ -50,11 +49,7 @@ def pick_of(ask: PickIn, kinds: list[str], now: datetime) -> PickOut:
     pick = picked(ask.cut, ask.thickness_mm / 1000.0, available, kinds)
     piece = _picked_piece(ask, pick)
     if available is not None and pick.salt != "just_before" and not _fits(piece, available - START_MARGIN_S):
-        pick = replace(
-            pick,
-            salt="just_before",
-            why=f"{pick.why.rsplit('. ', 1)[0]}. The time is short: salt it right before the fire.",
-        )
+        pick = pick.salted_at_once()
         piece = _picked_piece(ask, pick)
     return PickOut(piece=filled(piece), why=pick.why)
 
