@@ -100,6 +100,7 @@ interface TextFieldProps {
   hint?: ReactNode;
   required?: boolean;
   placeholder?: string;
+  autoFocus?: boolean;
 }
 
 /** A line of text, as long as a name may be. */

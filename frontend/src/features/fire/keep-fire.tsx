@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import { useKeepFire } from "@/api/yard";
-import { BOX, Button, Field } from "@/ui/controls";
+import { Button, TextField } from "@/ui/controls";
 
 import type { FireDraft } from "./model";
 
@@ -23,24 +23,14 @@ export function KeepFire({ draft, usual }: { draft: FireDraft; usual: string }) 
         });
       }}
     >
-      <Field
+      <TextField
         label="Keep this fire as"
         hint="With its gentle and searing place. You can plan a cook on it."
         error={keep.isError ? keep.error.message : undefined}
-      >
-        {({ id, describedBy, invalid }) => (
-          <input
-            id={id}
-            aria-describedby={describedBy}
-            aria-invalid={invalid}
-            maxLength={80}
-            placeholder={usual}
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-            className={BOX}
-          />
-        )}
-      </Field>
+        placeholder={usual}
+        value={name}
+        onChange={setName}
+      />
       <Button type="submit" weight="ember" disabled={keep.isPending}>
         Keep this fire
       </Button>

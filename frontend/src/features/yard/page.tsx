@@ -1,4 +1,3 @@
-import { useState } from "react";
 import { Link } from "react-router";
 
 import {
@@ -11,11 +10,12 @@ import {
   useThermometers,
 } from "@/api/yard";
 import { useHousehold } from "@/app/session";
-import { Button, Failed, Waiting } from "@/ui/controls";
+import { Failed, Waiting } from "@/ui/controls";
 
-import { Grills, Pans } from "./grills";
+import { Grills } from "./grills";
+import { Pans } from "./pans";
+import { Shelf } from "./shelf";
 import { Thermometers } from "./thermometers";
-import { Undo } from "./undo";
 
 /** What stands in the yard. */
 export function YardPage() {
@@ -45,45 +45,30 @@ export function YardPage() {
 }
 
 function Fires({ fires }: { fires: LaidFire[] }) {
-  const [gone, setGone] = useState<LaidFire | null>(null);
   const away = usePutFireAway();
   return (
-    <section aria-label="Kept fires" className="plate flex flex-col gap-3 p-4">
-      <h2 className="m-0 text-lg">Kept fires</h2>
-      <ul className="m-0 flex list-none flex-col p-0">
-        {fires.map((f) => (
-          <li key={f.id} className="flex flex-wrap items-center gap-x-4 border-t border-seam py-2">
-            <strong className="min-w-48 flex-1">{f.fire.name}</strong>
-            <Link
-              to={`/fire?fire=${f.id}`}
-              className="min-h-11 content-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-            >
-              Open<span className="sr-only"> {f.fire.name}</span>
-            </Link>
-            <Button
-              weight="quiet"
-              onClick={() => away.mutate({ number: f.id, back: false }, { onSuccess: () => setGone(f) })}
-            >
-              Put away<span className="sr-only"> {f.fire.name}</span>
-            </Button>
-          </li>
-        ))}
-        {fires.length === 0 && (
-          <li className="text-ash">
-            None yet.{" "}
-            <Link to="/fire" className="text-ink">
-              Build one
-            </Link>{" "}
-            and keep it.
-          </li>
-        )}
-      </ul>
-      <Undo
-        what={gone?.fire.name ?? null}
-        onBack={() =>
-          gone && away.mutate({ number: gone.id, back: true }, { onSuccess: () => setGone(null) })
-        }
-      />
-    </section>
+    <Shelf
+      title="Kept fires"
+      things={fires}
+      nameOf={(f) => f.fire.name}
+      more={(f) => (
+        <Link
+          to={`/fire?fire=${f.id}`}
+          className="min-h-11 content-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+        >
+          Open<span className="sr-only"> {f.fire.name}</span>
+        </Link>
+      )}
+      empty={
+        <>
+          None yet.{" "}
+          <Link to="/fire" className="text-ink">
+            Build one
+          </Link>{" "}
+          and keep it.
+        </>
+      }
+      away={away}
+    />
   );
 }

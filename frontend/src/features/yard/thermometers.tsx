@@ -1,29 +1,10 @@
 import { useState } from "react";
 
-import { Problem } from "@/api/client";
-import {
-  type Thermometer,
-  useCheck,
-  useCorrectionTried,
-  useName,
-  usePair,
-  usePairAgain,
-  usePutRight,
-  useRevoke,
-  useTakeCheckBack,
-  useTrueReadings,
-} from "@/api/yard";
-import { BOX, Button, Choice, Field, Mistake, Quantity } from "@/ui/controls";
-import {
-  altitude,
-  clockText,
-  dayText,
-  phrase,
-  type System,
-  temperature,
-  temperatureStep,
-  written,
-} from "@/units/units";
+import { type Thermometer, useName, usePair, usePairAgain, useRevoke, useTakeCheckBack } from "@/api/yard";
+import { Button, Choice, TextField } from "@/ui/controls";
+import { clockText, dayText, type System, temperature, temperatureStep, written } from "@/units/units";
+
+import { CheckForm, fine, PutRight } from "./checks";
 
 /** Thermometers and their checks in ice and boiling water. */
 export function Thermometers({ thermometers, system }: { thermometers: Thermometer[]; system: System }) {
@@ -89,21 +70,14 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
                 }}
               >
                 <div className="flex-1">
-                  <Field label="Its name" error={rename.isError ? rename.error.message : undefined}>
-                    {({ id, describedBy, invalid }) => (
-                      <input
-                        id={id}
-                        required
-                        maxLength={80}
-                        autoFocus
-                        aria-describedby={describedBy}
-                        aria-invalid={invalid}
-                        value={naming.name}
-                        onChange={(e) => setNaming({ ...naming, name: e.target.value })}
-                        className={BOX}
-                      />
-                    )}
-                  </Field>
+                  <TextField
+                    label="Its name"
+                    required
+                    autoFocus
+                    value={naming.name}
+                    onChange={(name) => setNaming({ ...naming, name })}
+                    error={rename.isError ? rename.error.message : undefined}
+                  />
                 </div>
                 <Button type="submit" disabled={rename.isPending}>
                   Keep
@@ -152,20 +126,13 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
         }}
       >
         <div className="flex-1">
-          <Field label="Another thermometer" error={pair.isError ? pair.error.message : undefined}>
-            {({ id, describedBy, invalid }) => (
-              <input
-                id={id}
-                required
-                aria-describedby={describedBy}
-                aria-invalid={invalid}
-                maxLength={80}
-                value={name}
-                onChange={(e) => setName(e.target.value)}
-                className={BOX}
-              />
-            )}
-          </Field>
+          <TextField
+            label="Another thermometer"
+            required
+            value={name}
+            onChange={setName}
+            error={pair.isError ? pair.error.message : undefined}
+          />
         </div>
         <div className="w-44">
           <Choice label="What it is" value={kind} onChange={(k) => setKind(k as Kind)} options={KINDS} />
@@ -205,11 +172,6 @@ function heardOf(t: Thermometer): string {
     : `Last heard of ${dayText(new Date(t.last_seen_at))} at ${clockText(new Date(t.last_seen_at))}${battery}.`;
 }
 
-function fine(system: System, c: number) {
-  const scale = temperature(system);
-  return `${scale.shown(c).toFixed(1)} ${scale.unit}`;
-}
-
 function correction(t: Thermometer, system: System): string {
   if (t.checks.length === 0) return "Not checked yet: readings are taken as they come.";
   const step = temperatureStep(system);
@@ -218,113 +180,4 @@ function correction(t: Thermometer, system: System): string {
     return `${k > 0 ? "+" : ""}${k.toFixed(1)} ${step.unit}`;
   };
   return `Readings are put right by ${at(5)} near freezing, ${at(55)} at ${written(temperature(system), 55, 0)} ${step.unit}.`;
-}
-
-/** After a check was taken back: the readings it was carried into, put right from what the thermometer said. */
-function PutRight({ number, since, onDone }: { number: number; since: string; onDone: () => void }) {
-  const right = usePutRight();
-  return (
-    <p role="status" className="m-0 flex flex-wrap items-center gap-2 border-l-4 border-ember pl-3">
-      {right.data
-        ? `${right.data.readings === 1 ? "One reading was" : `${right.data.readings} readings were`} put right.`
-        : `Readings since ${dayText(new Date(since))}, ${clockText(new Date(since))}, were corrected by that check.`}
-      {!right.data && (
-        <Button disabled={right.isPending} onClick={() => right.mutate({ number, since })}>
-          Put them right
-        </Button>
-      )}
-      <Button weight="quiet" onClick={onDone}>
-        {right.data ? "All right" : "Leave them"}
-      </Button>
-      {right.isError && <Mistake>{right.error.message}</Mistake>}
-    </p>
-  );
-}
-
-function CheckForm({ number, system, onDone }: { number: number; system: System; onDone: () => void }) {
-  const [kind, setKind] = useState("ice");
-  const [read, setRead] = useState<number | null>(null);
-  const [height, setHeight] = useState<number | null>(0);
-  const check = useCheck();
-  const truth = useTrueReadings(height ?? 0);
-  const wrong = (field: string) => {
-    const e = check.error instanceof Problem ? check.error.of(field) : undefined;
-    return e ? phrase(system, e.message) : undefined;
-  };
-  const tooHigh = truth.error instanceof Problem ? truth.error.of("altitude_m") : undefined;
-  const would = useCorrectionTried(
-    number,
-    read === null
-      ? null
-      : { kind: kind === "ice" ? "ice" : "boiling", read_c: read, altitude_m: height ?? 0 },
-  );
-  const should = kind === "ice" ? truth.data?.ice_c : truth.data?.boiling_c;
-  return (
-    <form
-      className="grid gap-3 border-l-4 border-seam pl-3 sm:grid-cols-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        if (read !== null)
-          check.mutate(
-            {
-              number,
-              body: { kind: kind === "ice" ? "ice" : "boiling", read_c: read, altitude_m: height ?? 0 },
-            },
-            { onSuccess: onDone },
-          );
-      }}
-    >
-      <Choice
-        label="Held in"
-        value={kind}
-        options={[
-          { key: "ice", name: "Ice water" },
-          { key: "boiling", name: "Boiling water" },
-        ]}
-        onChange={setKind}
-        hint={
-          kind === "ice"
-            ? "Crushed ice filled up with water, stirred, a minute"
-            : "A rolling boil, not touching the pot"
-        }
-      />
-      <Quantity
-        label="It read"
-        slider={false}
-        value={read}
-        scale={temperature(system)}
-        low={-5}
-        high={105}
-        onChange={setRead}
-        error={wrong("read_c")}
-      />
-      <Quantity
-        label="Your altitude"
-        slider={false}
-        value={height}
-        scale={altitude(system)}
-        low={-400}
-        high={5000}
-        onChange={setHeight}
-        error={wrong("altitude_m") ?? (tooHigh ? phrase(system, tooHigh.message) : undefined)}
-        hint={should !== undefined ? `It should read ${fine(system, should)}` : undefined}
-      />
-      {would && (
-        <p role="status" className="m-0 text-sm sm:col-span-3">
-          With it{" "}
-          {would.read_c
-            .map((c, i) => `${fine(system, c)} counts as ${fine(system, would.right_c[i] ?? c)}`)
-            .join(", ")}
-          .
-        </p>
-      )}
-      {check.isError && !wrong("read_c") && !wrong("altitude_m") && <Mistake>{check.error.message}</Mistake>}
-      <div className="flex gap-2 sm:col-span-3">
-        <Button type="submit" weight="ember" disabled={check.isPending || read === null}>
-          Keep this check
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-      </div>
-    </form>
-  );
 }

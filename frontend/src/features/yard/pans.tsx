@@ -1,0 +1,136 @@
+import { useState } from "react";
+
+import { Problem, type Schemas } from "@/api/client";
+import { type Pan, usePutPanAway, useWritePan } from "@/api/yard";
+import { Choice, Mistake, Quantity, TextField } from "@/ui/controls";
+import { lengthText, type System, thickness } from "@/units/units";
+
+import { EditForm, saying } from "./edit-form";
+import { Shelf } from "./shelf";
+
+type Reference = Schemas["FireReference"];
+
+/** Pans, griddles, stones, trays. */
+export function Pans({ pans, reference, system }: { pans: Pan[]; reference: Reference; system: System }) {
+  const away = usePutPanAway();
+  return (
+    <Shelf
+      title="Pans, griddles, stones"
+      label="Pans"
+      things={pans}
+      nameOf={(p) => p.name}
+      about={(p) =>
+        `${lengthText(system, p.width_mm)} by ${lengthText(system, p.depth_mm)}, holds ${p.heat_j_k.toFixed(0)} J/K`
+      }
+      below={(p) =>
+        p.too_wide_for.length > 0 && (
+          <p className="m-0 border-l-4 border-alarm pl-2 text-sm text-alarm">
+            Wider than the grate of {p.too_wide_for.join(" and ")}.
+          </p>
+        )
+      }
+      empty="No pan yet."
+      away={away}
+      form={(p, onDone) => <PanForm pan={p} reference={reference} system={system} onDone={onDone} />}
+      addWords="Add a pan"
+    />
+  );
+}
+
+function PanForm({
+  pan,
+  reference,
+  system,
+  onDone,
+}: {
+  pan: Pan | null;
+  reference: Reference;
+  system: System;
+  onDone: () => void;
+}) {
+  const usual = reference.wares[0]!;
+  const [body, setBody] = useState<Schemas["PanBody"]>(
+    pan
+      ? {
+          name: pan.name,
+          like: pan.like,
+          width_mm: pan.width_mm,
+          depth_mm: pan.depth_mm,
+          heat_j_k: pan.heat_j_k,
+        }
+      : {
+          name: "",
+          like: usual.key,
+          width_mm: usual.width_mm,
+          depth_mm: usual.depth_mm,
+          heat_j_k: usual.heat_j_k,
+        },
+  );
+  const write = useWritePan();
+  const wrong = saying(write.error, system);
+  const set = (change: Partial<Schemas["PanBody"]>) => setBody({ ...body, ...change });
+  return (
+    <EditForm
+      isNew={!pan}
+      busy={write.isPending}
+      onKeep={() =>
+        write.mutate(
+          { number: pan?.id ?? null, body: { ...body, name: body.name.trim() } },
+          { onSuccess: onDone },
+        )
+      }
+      onLeave={onDone}
+    >
+      <TextField
+        label="Name"
+        required
+        value={body.name}
+        onChange={(name) => set({ name })}
+        error={wrong("name")}
+      />
+      <Choice
+        label="Kind"
+        value={body.like}
+        options={reference.wares}
+        onChange={(like) => {
+          const w = reference.wares.find((each) => each.key === like)!;
+          set({ like, width_mm: w.width_mm, depth_mm: w.depth_mm, heat_j_k: w.heat_j_k });
+        }}
+      />
+      <Quantity
+        label="Width"
+        value={body.width_mm}
+        scale={thickness(system)}
+        low={80}
+        high={1200}
+        slider={false}
+        onChange={(v) => set({ width_mm: v ?? 0 })}
+        error={wrong("width_mm")}
+      />
+      <Quantity
+        label="Depth"
+        value={body.depth_mm}
+        scale={thickness(system)}
+        low={80}
+        high={1200}
+        slider={false}
+        onChange={(v) => set({ depth_mm: v ?? 0 })}
+        error={wrong("depth_mm")}
+      />
+      <Quantity
+        label="Heat it holds"
+        value={body.heat_j_k}
+        scale={{ unit: "J/K", step: 10, digits: 0, shown: (v) => v, si: (v) => v }}
+        low={50}
+        high={10000}
+        slider={false}
+        onChange={(v) => set({ heat_j_k: v ?? 0 })}
+        error={wrong("heat_j_k")}
+        hint="Cast iron: about 460 J/K for each kilogram"
+      />
+      {write.isError && !(write.error instanceof Problem && write.error.errors.length) && (
+        <Mistake>{write.error.message}</Mistake>
+      )}
+    </EditForm>
+  );
+}
