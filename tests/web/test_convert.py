@@ -2,6 +2,7 @@
 
 import base64
 from datetime import timedelta
+from typing import get_args
 
 import numpy as np
 import pytest
@@ -14,7 +15,8 @@ from brasko.core.planner.timeline import earliest_eating
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import filled, wish_of
 from brasko.web.cooks.convert import cursor_parts, outcome_of, slow_curve
-from brasko.web.cooks.models import Cook
+from brasko.web.cooks.deeds import Deed, PullSet, ReadingTold, deed_of
+from brasko.web.cooks.models import Cook, Event
 from brasko.web.cooks.story import done_at
 from brasko.web.devices.actions import take_readings
 from brasko.web.plans.kept import kept_plans
@@ -164,3 +166,13 @@ def test_the_slow_phase_ends_at_the_pull(mara):
     steps = {s["name"]: s for s in cook.pieces.get().result["steps"]}
     assert steps["gentle"]["core_c"] == pytest.approx(pull_c, abs=0.05)
     assert ends > begins
+
+
+def test_every_kind_of_event_has_a_model_and_comes_back_as_it_was_told():
+    kinds = {get_args(model.model_fields["kind"].annotation)[0] for model in get_args(get_args(Deed)[0])}
+    assert kinds == set(Event.Kind.values)
+    told = PullSet(pull_c=51.5, hold_s=60.0)
+    assert deed_of("pull", told.payload()) == told
+    assert deed_of("reading", {"temp_c": 40.0, "source": "hand", "later": "unknown here"}) == ReadingTold(temp_c=40.0)
+    with pytest.raises(ValidationError, match="place"):
+        deed_of("move", {})

@@ -3,12 +3,14 @@
 from collections import Counter
 from collections.abc import Iterable
 from datetime import datetime, timedelta
+from functools import cached_property
 from typing import Any
 
 from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
+from brasko.web.cooks.deeds import Deed, deed_of
 from brasko.web.plans.stored import Stored
 
 
@@ -127,6 +129,11 @@ class Event(AppendOnly):
     class Meta:
         ordering = ["id"]
         constraints = [models.UniqueConstraint(fields=["cook", "client_id"], name="an_event_is_recorded_once")]
+
+    @cached_property
+    def deed(self) -> Deed:
+        """What it says, by its kind."""
+        return deed_of(self.kind, self.payload)
 
 
 class Reading(AppendOnly):

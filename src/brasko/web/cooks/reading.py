@@ -5,12 +5,13 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from datetime import datetime, timedelta
-from typing import Literal, cast
+from typing import Literal
 
 from django.db.models import QuerySet
 
 from brasko.core.forecast.faults import APART_K, MISPLACED, series, slipped
 from brasko.core.forecast.readings import Reading as Seen
+from brasko.web.cooks.deeds import Done, ReadingTold
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.story import done_at, standing_events
 from brasko.web.cooks.watch import Outlook
@@ -61,12 +62,9 @@ def taken(cook: Cook, piece: Piece, events: Sequence[Event], seen: Outlook | Non
     if began is None:
         return None
     by_hand = [
-        Taken(e.payload["temp_c"], e.at, "hand")
+        Taken(e.deed.temp_c, e.at, "hand")
         for e in standing_events(events)
-        if e.kind == Event.Kind.READING
-        and e.piece_id == piece.id
-        and e.payload.get("source") == Reading.Source.HAND
-        and e.at >= began
+        if isinstance(e.deed, ReadingTold) and e.piece_id == piece.id and e.deed.source == "hand" and e.at >= began
     ]
     mine = Reading.objects.filter(piece=piece, at__gte=began)
     device = mine.filter(source=Reading.Source.HAND).order_by("-at", "-id").first()
@@ -93,8 +91,8 @@ def _jumped(tip: QuerySet[Reading], began: datetime, now: datetime) -> bool:
 def kept_c(piece: Piece, events: Iterable[Event]) -> float | None:
     """What the middle showed as it came off [°C], as the log has it; None where none was kept."""
     for event in reversed(standing_events(events)):
-        if event.kind == Event.Kind.DONE and event.piece_id == piece.id and event.payload.get("task") == READ_TASK:
-            return cast("float | None", event.payload.get("temp_c"))
+        if isinstance(event.deed, Done) and event.piece_id == piece.id and event.deed.task == READ_TASK:
+            return event.deed.temp_c
     return None
 
 

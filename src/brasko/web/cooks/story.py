@@ -1,14 +1,26 @@
 """From the events of a cook to what the core asks: which steps began, what was aside, how the fire was changed."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
 from brasko.core.fire.own import OwnFire
 from brasko.core.fire.weather_effects import fire_of, shift_of
-from brasko.core.forecast.history import Aside, Began, FireChange
+from brasko.core.forecast.history import Aside, AsideKind, Began, FireChange
 from brasko.core.forecast.readings import Reading as Seen
 from brasko.formats.meal_convert import wish_of
+from brasko.web.cooks.deeds import (
+    Done,
+    GuestsLate,
+    LidMoved,
+    Moved,
+    Paused,
+    PullSet,
+    ReadingTold,
+    TakenBack,
+    VentSet,
+    WeatherTold,
+)
 from brasko.web.cooks.models import Cook, Event, Piece
 
 
@@ -31,22 +43,22 @@ class Story:
 def standing_events(events: Iterable[Event]) -> list[Event]:
     """The events that were not taken back."""
     events = list(events)
-    undone = {e.payload.get("undoes") for e in events if e.kind == Event.Kind.UNDO}
+    undone = {e.deed.undoes for e in events if isinstance(e.deed, TakenBack)}
     return [e for e in events if str(e.client_id) not in undone and e.kind != Event.Kind.UNDO]
 
 
 def done_at(events: Iterable[Event], piece: Piece) -> dict[str, datetime]:
     """When each task of a piece was marked."""
     return {
-        e.payload["task"]: e.at
+        e.deed.task: e.at
         for e in standing_events(events)
-        if e.kind == Event.Kind.DONE and e.piece_id == piece.id and "task" in e.payload
+        if isinstance(e.deed, Done) and e.piece_id == piece.id and e.deed.task
     }
 
 
 def table_at(cook: Cook, events: Iterable[Event]) -> datetime:
     """When it should be on the table: as planned, and later where the guests are."""
-    late = sum(e.payload["late_min"] for e in standing_events(events) if e.kind == Event.Kind.GUESTS)
+    late = sum(e.deed.late_min for e in standing_events(events) if isinstance(e.deed, GuestsLate))
     return cook.eat_at + timedelta(minutes=late)
 
 
@@ -59,11 +71,9 @@ def story_of(piece: Piece, events: Iterable[Event]) -> Story:
     steps = {t.key: t.step for t in planned.tasks if t.step}
     first = next((key for key in steps if key == "on"), next(iter(steps)))
     on_at = done.get(first)
-    pulls = [e for e in mine if e.kind == Event.Kind.PULL]
-    pull_c = float(pulls[-1].payload["pull_c"]) if pulls else planned.pull_c
-    factor = float(pulls[-1].payload.get("sear_factor", 1.0)) if pulls else 1.0
-    hold_s = float(pulls[-1].payload.get("hold_s", 0.0)) if pulls else 0.0
-    sear = (planned.sear_s * factor, planned.flip_every_s)
+    pulls = [e.deed for e in mine if isinstance(e.deed, PullSet)]
+    pull = pulls[-1] if pulls else PullSet(pull_c=planned.pull_c)
+    pull_c, hold_s, sear = pull.pull_c, pull.hold_s, (planned.sear_s * pull.sear_factor, planned.flip_every_s)
     if on_at is None:
         return Story(None, (), (), (), pull_c, sear, hold_s, (), False, False)
 
@@ -83,62 +93,60 @@ def story_of(piece: Piece, events: Iterable[Event]) -> Story:
         pull_c=pull_c,
         sear=sear,
         hold_s=hold_s,
-        by_hand=tuple(
-            Seen(since(e), e.payload["temp_c"], e.payload["source"]) for e in mine if e.kind == Event.Kind.READING
-        ),
+        by_hand=tuple(Seen(since(e), e.deed.temp_c, e.deed.source) for e in mine if isinstance(e.deed, ReadingTold)),
         lid_open=any(a.kind == "lid" and a.end_s is None for a in asides),
         paused=any(a.kind == "off" and a.end_s is None for a in asides),
     )
 
 
-def _asides(events: list[Event], since: object) -> list[Aside]:
+def _asides(events: list[Event], since: Callable[[Event], float]) -> list[Aside]:
     """Stretches away from where the step says; what begins one ends the one before."""
     found: list[Aside] = []
-    open_: dict[str, tuple[str, float]] = {}
+    open_: dict[str, tuple[AsideKind, float]] = {}
 
     def close(which: str, at: float) -> None:
         if which in open_:
             kind, start = open_.pop(which)
             if at > start:
-                found.append(Aside(kind, start, at))  # type: ignore[arg-type]
+                found.append(Aside(kind, start, at))
 
     for event in events:
-        at = since(event)  # type: ignore[operator]
-        if event.kind == Event.Kind.LID:
+        at, deed = since(event), event.deed
+        if isinstance(deed, LidMoved):
             close("lid", at)
-            if event.payload["open"]:
+            if deed.open:
                 open_["lid"] = ("lid", at)
-        elif event.kind == Event.Kind.MOVE:
+        elif isinstance(deed, Moved):
             close("place", at)
-            if event.payload["place"] != "back":
-                open_["place"] = (event.payload["place"], at)
-        elif event.kind == Event.Kind.PAUSE:
+            if deed.place != "back":
+                open_["place"] = (deed.place, at)
+        elif isinstance(deed, Paused):
             close("place", at)
-            if event.payload["on"]:
+            if deed.on:
                 open_["place"] = ("off", at)
-        elif event.kind == Event.Kind.DONE and event.payload.get("task") != "read":
+        elif isinstance(deed, Done) and deed.task != "read":
             close("place", at)
             close("lid", at)
-    found += [Aside(kind, start) for kind, start in open_.values()]  # type: ignore[arg-type]
+    found += [Aside(kind, start) for kind, start in open_.values()]
     return sorted(found, key=lambda a: a.start_s)
 
 
-def _changes(events: list[Event], since: object, piece: Piece) -> list[FireChange]:
+def _changes(events: list[Event], since: Callable[[Event], float], piece: Piece) -> list[FireChange]:
     """What was done to the fire, and what the weather does. A vent names the change or the air that it is set for."""
     found: list[FireChange] = []
     weather = 0.0
     gentle = next((z.shown_c for z in piece.programme.zones if z.role == "gentle"), None)
     for event in events:
-        at = since(event)  # type: ignore[operator]
+        at, deed = since(event), event.deed
         total = sum(c.delta_k for c in found)
-        if event.kind == Event.Kind.VENT:
-            delta = event.payload.get("delta_k")
-            if delta is None and gentle is not None and event.payload.get("air_c") is not None:
-                delta = event.payload["air_c"] - gentle - total
+        if isinstance(deed, VentSet):
+            delta = deed.delta_k
+            if delta is None and gentle is not None and deed.air_c is not None:
+                delta = deed.air_c - gentle - total
             if delta:
-                found.append(FireChange(at, float(delta)))
-        elif event.kind == Event.Kind.WEATHER:
-            settles = shift_of(fire_under(piece), event.payload["rain"], event.payload["wind"]).shift_k
+                found.append(FireChange(at, delta))
+        elif isinstance(deed, WeatherTold):
+            settles = shift_of(fire_under(piece), deed.rain, deed.wind).shift_k
             found.append(FireChange(at, settles - weather))
             weather = settles
     return found

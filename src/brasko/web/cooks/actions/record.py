@@ -1,7 +1,6 @@
 """Record what was done in a cook. Every call may be repeated safely."""
 
 from datetime import datetime, timedelta
-from typing import Any
 from uuid import UUID, uuid4, uuid5
 
 from django.db import transaction
@@ -17,6 +16,26 @@ from brasko.web.cooks import reading
 from brasko.web.cooks.bell import ring
 from brasko.web.cooks.clock import fresh, kept_steady
 from brasko.web.cooks.convert import expected_of, outcome_of
+from brasko.web.cooks.deeds import (
+    ClockSet,
+    Done,
+    Finished,
+    Flared,
+    Flipped,
+    GuestsLate,
+    LidMoved,
+    Moved,
+    Noted,
+    Paused,
+    PullSet,
+    ReadingTold,
+    Said,
+    Smoked,
+    TakenBack,
+    Turned,
+    VentSet,
+    WeatherTold,
+)
 from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.schemas import EventIn, RatingIn
@@ -44,8 +63,9 @@ def record_event(cook: Cook, payload: EventIn) -> Event:
         cook = kept_steady(cook)
         piece = _piece(cook, payload)
         at = _at(cook, payload.at)
-        body = _BODIES.get(payload.kind, _nothing)(cook, piece, payload)
-        event = _append(cook, payload.kind, at, payload.client_id, piece, body)
+        told = _BODIES.get(payload.kind)
+        deed = told(cook, piece, payload) if told else _PLAIN[payload.kind]
+        event = _append(cook, payload.kind, at, payload.client_id, piece, deed)
         _mark_as_read(cook, piece, event)
         ended = _end_when_served(cook)
     if ended:
@@ -65,8 +85,8 @@ def _at(cook: Cook, told: datetime | None) -> datetime:
     return at
 
 
-def _append(cook: Cook, kind: str, at: datetime, client_id: UUID, piece: Piece | None, body: dict[str, Any]) -> Event:
-    event = Event(cook=cook, piece=piece, client_id=client_id, kind=kind, at=at, payload=body)
+def _append(cook: Cook, kind: str, at: datetime, client_id: UUID, piece: Piece | None, deed: Said) -> Event:
+    event = Event(cook=cook, piece=piece, client_id=client_id, kind=kind, at=at, payload=deed.payload())
     event.save()
     return event
 
@@ -81,98 +101,93 @@ def _piece(cook: Cook, payload: EventIn) -> Piece | None:
     raise InvalidInput("piece_id", f"is not a piece of this cook (got {payload.piece_id}).")
 
 
-def _nothing(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
-    return {}
-
-
-def _done(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
+def _done(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     task = _task(cook, piece, payload)
     assert piece is not None
-    return {"task": task, **_read_first(cook, piece, task)}
+    found = _read_first(cook, piece, task)
+    return Done(task=task) if found is None else Done(task=task, temp_c=found.temp_c, source=found.source)
 
 
-def _read_first(cook: Cook, piece: Piece, task: str) -> dict[str, Any]:
+def _read_first(cook: Cook, piece: Piece, task: str) -> reading.Taken | None:
     """What the middle showed, for the task of reading it. Raises Conflict where it has to be read first, or again."""
     if reading.needed_c(piece) is None or task not in (reading.READ_TASK, reading.off_task(piece), "serve"):
-        return {}
+        return None
     events, now = list(cook.events.all()), cook.now()
     if task != reading.READ_TASK:
         if reading.READ_TASK in done_at(events, piece):
-            return {}
+            return None
         seen = outlook(cook, piece, events, now)
         raise Conflict(reading.asked(piece, reading.taken(cook, piece, events, seen, now), seen), "task")
     seen = outlook(cook, piece, events, now)
     found = reading.taken(cook, piece, events, seen, now)
     if found is None or not reading.enough(piece, found):
         raise Conflict(reading.asked(piece, found, seen), "task")
-    return {"temp_c": found.temp_c, "source": found.source}
+    return found
 
 
 def _mark_as_read(cook: Cook, piece: Piece | None, event: Event) -> None:
     """A reading by hand on the last heat that is enough marks the middle as read, once."""
-    if piece is None or event.kind != Event.Kind.READING or reading.needed_c(piece) is None:
+    if piece is None or not isinstance(event.deed, ReadingTold) or reading.needed_c(piece) is None:
         return
     events = list(cook.events.all())
     began = reading.last_heat_began(piece, events)
-    if event.payload["source"] != "hand" or began is None or event.at < began or "read" in done_at(events, piece):
+    if event.deed.source != "hand" or began is None or event.at < began or "read" in done_at(events, piece):
         return
     found = reading.taken(cook, piece, events, outlook(cook, piece, events, cook.now()), cook.now())
     if found is not None and reading.enough(piece, found):
-        body = {"task": reading.READ_TASK, "temp_c": found.temp_c, "source": found.source}
+        body = Done(task=reading.READ_TASK, temp_c=found.temp_c, source=found.source)
         _append(cook, Event.Kind.DONE, event.at, uuid5(event.client_id, reading.READ_TASK), piece, body)
 
 
-def _note(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
+def _note(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if not (payload.text or "").strip():
         raise InvalidInput("text", "is empty. Write the note first.")
-    return {"text": payload.text}
+    return Noted(text=payload.text or "")
 
 
-def _undo(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
-    return {"undoes": _undone(cook, payload)}
+def _undo(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
+    return TakenBack(undoes=_undone(cook, payload))
 
 
-def _move(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
+def _move(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.place is None:
         raise InvalidInput("place", "is needed: hot, cool, high, off or back.")
     here = _on_the_fire(cook, piece)
     if payload.place in ("hot", "cool"):
         wish = wish_for(here)
         elsewhere(wish, standing_in(wish.air_c), payload.place)
-    return {"place": payload.place}
+    return Moved(place=payload.place)
 
 
-def _lid(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
+def _lid(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.open is None:
         raise InvalidInput("open", "is needed: true for opened, false for shut.")
-    return {"open": payload.open}
+    return LidMoved(open=payload.open)
 
 
-def _switched(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
+def _switched(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.on is None:
         raise InvalidInput("on", "is needed: true as it begins, false as it ends.")
-    return {"on": payload.on}
+    return Paused(on=payload.on)
 
 
-def _weather(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
+def _weather(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.rain is None or payload.wind is None:
         missing = "rain" if payload.rain is None else "wind"
         raise InvalidInput(missing, "is needed: rain and wind together say what the weather is.")
-    return {"rain": payload.rain, "wind": payload.wind}
+    return WeatherTold(rain=payload.rain, wind=payload.wind)
 
 
-def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
+def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.air_c is not None:
         require_between("air_c", payload.air_c, 40.0, 500.0, "°C")
-        return {"air_c": payload.air_c}
+        return VentSet(air_c=payload.air_c)
     if payload.open is not None:
-        return {"delta_k": HOTTER_K[0] if payload.open else -COOLER_K}
-    if payload.delta_k is None:
-        return {}
-    return {"delta_k": payload.delta_k}
+        return VentSet(delta_k=HOTTER_K[0] if payload.open else -COOLER_K)
+    return VentSet(delta_k=payload.delta_k)
 
 
-def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
+def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.temp_c is None:
         raise InvalidInput("temp_c", "is needed: what the thermometer says.")
     source = payload.source or "hand"
@@ -181,10 +196,10 @@ def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any
         require_between("temp_c", payload.temp_c, -20.0, 120.0, "°C", "The middle of meat is no hotter: read it again.")
     else:
         require_between("temp_c", payload.temp_c, -20.0, 900.0, "°C")
-    return {"temp_c": payload.temp_c, "source": source}
+    return ReadingTold(temp_c=payload.temp_c, source=source)
 
 
-def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
+def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     """What is told of pull, sear and hold changes the plan; what is not told stays as it was."""
     here = _on_the_fire(cook, piece)
     story, planned_s = story_of(here, cook.events.all()), here.programme.sear_s
@@ -206,24 +221,23 @@ def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
             f"would hold it for {hold_s / 60:.0f} min: it counts as out of the fridge, at most {most_s / 60:.0f} min.",
         )
     sear_s = story.sear[0] + (payload.sear_more_s or 0.0)
-    return {
-        "pull_c": pull_c,
-        "sear_factor": payload.sear_factor or (max(sear_s, 0.0) / planned_s if planned_s else 1.0),
-        "hold_s": hold_s,
-    }
+    factor = payload.sear_factor or (max(sear_s, 0.0) / planned_s if planned_s else 1.0)
+    return PullSet(pull_c=pull_c, sear_factor=factor, hold_s=hold_s)
 
 
-def _guests(cook: Cook, piece: Piece | None, payload: EventIn) -> dict[str, Any]:
+def _guests(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.late_min is None:
         raise InvalidInput("late_min", "is needed: by how many minutes they are late.")
     require_between("late_min", payload.late_min, -120.0, 180.0, "min")
-    return {"late_min": payload.late_min}
+    return GuestsLate(late_min=payload.late_min)
 
 
 _BODIES = {
     "done": _done, "note": _note, "undo": _undo, "move": _move, "lid": _lid, "vent": _vent, "weather": _weather,
     "pause": _switched, "reading": _reading, "pull": _pull, "guests": _guests,
 }  # fmt: skip
+_PLAIN = {"flip": Flipped(), "turn": Turned(), "flare": Flared(), "smoke": Smoked()}
+"""Deeds of which nothing more is said."""
 
 
 def _on_the_fire(cook: Cook, piece: Piece | None) -> Piece:
@@ -242,7 +256,7 @@ def _task(cook: Cook, piece: Piece | None, payload: EventIn) -> str:
     if payload.task is None or payload.task not in keys:
         raise InvalidInput("task", f"must be one of {', '.join(keys)} (got {payload.task!r}).")
     for event in standing_events(cook.events.all()):
-        if event.kind == Event.Kind.DONE and event.piece_id == piece.id and event.payload["task"] == payload.task:
+        if isinstance(event.deed, Done) and event.piece_id == piece.id and event.deed.task == payload.task:
             raise Conflict(
                 f"{payload.task} is marked already, at {event.at:%H:%M:%S}. Undo it first to mark it anew.", "task"
             )
@@ -260,7 +274,7 @@ def _undone(cook: Cook, payload: EventIn) -> str:
 
 def _end_when_served(cook: Cook) -> bool:
     standing = standing_events(cook.events.all())
-    served = {e.piece_id: e.at for e in standing if e.kind == Event.Kind.DONE and e.payload.get("task") == "serve"}
+    served = {e.piece_id: e.at for e in standing if isinstance(e.deed, Done) and e.deed.task == "serve"}
     if len(served) != cook.pieces.count():
         return False
     return _end(cook, max(served.values()))
@@ -271,7 +285,7 @@ def _end(cook: Cook, at: datetime) -> bool:
     if cook.ended_at is not None:
         return False
     cook.ended_at = max(at, cook.started_at)
-    _append(cook, Event.Kind.FINISH, cook.ended_at, uuid4(), None, {})
+    _append(cook, Event.Kind.FINISH, cook.ended_at, uuid4(), None, Finished())
     cook.save(update_fields=["ended_at"])
     refresh_outcomes(cook)
     return True
@@ -306,7 +320,7 @@ def set_speed(cook: Cook, speed: float) -> Cook:
         here = cook.now(real)
         cook.clock_real_at, cook.clock_cook_at, cook.clock_speed = real, here, speed
         cook.save(update_fields=["clock_real_at", "clock_cook_at", "clock_speed"])
-        _append(cook, Event.Kind.CLOCK, here, uuid4(), None, {"speed": speed})
+        _append(cook, Event.Kind.CLOCK, here, uuid4(), None, ClockSet(speed=speed))
     ring(cook.id)
     return cook
 

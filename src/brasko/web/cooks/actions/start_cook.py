@@ -13,6 +13,7 @@ from django.utils import timezone
 from brasko.formats.meal_convert import wish_of
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
+from brasko.web.cooks.deeds import Done, Started
 from brasko.web.cooks.models import Cook, Event, Piece
 from brasko.web.cooks.schemas import StartIn
 from brasko.web.plans.models import Plan, PlanPiece
@@ -69,7 +70,13 @@ def start_cook(owner: User, plan: Plan, payload: StartIn) -> Cook:
             )
             if payload.practice:
                 _mark_what_is_over(cook, piece)
-        Event(cook=cook, client_id=uuid4(), kind=Event.Kind.START, at=begins, payload={"speed": payload.speed}).save()
+        Event(
+            cook=cook,
+            client_id=uuid4(),
+            kind=Event.Kind.START,
+            at=begins,
+            payload=Started(speed=payload.speed).payload(),
+        ).save()
     return cook
 
 
@@ -100,7 +107,7 @@ def _mark_what_is_over(cook: Cook, piece: Piece) -> None:
         at = cook.moment(task.start_s)
         if at < cook.started_at:
             done = Event(cook=cook, piece=piece, client_id=uuid4(), kind=Event.Kind.DONE, at=at)
-            done.payload = {"task": task.key}
+            done.payload = Done(task=task.key).payload()
             done.save()
 
 

@@ -1,0 +1,127 @@
+"""What an event says, a model for each kind: everything that is read of an event is read through these."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, TypeAdapter
+
+
+class Said(BaseModel):
+    """The base: what later versions say besides is not looked at."""
+
+    model_config = ConfigDict(frozen=True, extra="ignore")
+
+    def payload(self) -> dict[str, Any]:
+        """As it is stored beside the kind."""
+        return self.model_dump(mode="json", exclude={"kind"}, exclude_none=True)
+
+
+class Started(Said):
+    kind: Literal["start"] = "start"
+    speed: int = 1
+
+
+class Done(Said):
+    """A task was done; of reading the middle, what it showed."""
+
+    kind: Literal["done"] = "done"
+    task: str = ""
+    temp_c: float | None = None
+    source: Literal["hand", "probe"] | None = None
+
+
+class Flipped(Said):
+    kind: Literal["flip"] = "flip"
+
+
+class Turned(Said):
+    kind: Literal["turn"] = "turn"
+
+
+class Flared(Said):
+    kind: Literal["flare"] = "flare"
+
+
+class Smoked(Said):
+    kind: Literal["smoke"] = "smoke"
+
+
+class Moved(Said):
+    kind: Literal["move"] = "move"
+    place: Literal["hot", "cool", "high", "off", "back"]
+
+
+class LidMoved(Said):
+    kind: Literal["lid"] = "lid"
+    open: bool
+
+
+class VentSet(Said):
+    """By how much it is likely to change the air, or the air it was set for; neither is only a note."""
+
+    kind: Literal["vent"] = "vent"
+    air_c: float | None = None
+    delta_k: float | None = None
+
+
+class WeatherTold(Said):
+    kind: Literal["weather"] = "weather"
+    rain: str
+    wind: str
+
+
+class ReadingTold(Said):
+    kind: Literal["reading"] = "reading"
+    temp_c: float
+    source: Literal["hand", "surface", "air"] = "hand"
+
+
+class Paused(Said):
+    kind: Literal["pause"] = "pause"
+    on: bool
+
+
+class PullSet(Said):
+    kind: Literal["pull"] = "pull"
+    pull_c: float
+    sear_factor: float = 1.0
+    hold_s: float = 0.0
+
+
+class GuestsLate(Said):
+    kind: Literal["guests"] = "guests"
+    late_min: float
+
+
+class Noted(Said):
+    kind: Literal["note"] = "note"
+    text: str
+
+
+class TakenBack(Said):
+    kind: Literal["undo"] = "undo"
+    undoes: str
+
+
+class ClockSet(Said):
+    kind: Literal["clock"] = "clock"
+    speed: int = 1
+    set_back_s: float = 0.0
+
+
+class Finished(Said):
+    kind: Literal["finish"] = "finish"
+
+
+Deed = Annotated[
+    Started | Done | Flipped | Turned | Flared | Smoked | Moved | LidMoved | VentSet | WeatherTold | ReadingTold | Paused
+    | PullSet | GuestsLate | Noted | TakenBack | ClockSet | Finished,
+    Field(discriminator="kind"),
+]  # fmt: skip
+_DEEDS: TypeAdapter[Deed] = TypeAdapter(Deed)
+
+
+def deed_of(kind: str, payload: dict[str, Any]) -> Deed:
+    """What a stored event says. Raises pydantic's ValidationError where something of it is missing."""
+    return _DEEDS.validate_python({**payload, "kind": kind})
