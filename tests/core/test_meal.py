@@ -2,6 +2,7 @@
 
 import itertools
 from dataclasses import replace
+from datetime import UTC, datetime, timedelta
 
 import numpy as np
 import pytest
@@ -14,7 +15,7 @@ from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.own import OwnFire
 from brasko.core.fire.setup import usual_setup
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.meal import meal
+from brasko.core.planner.meal import meal, plan_meal
 from brasko.core.planner.plan import held_longer, planned
 from brasko.core.planner.tasks import Task, busy_hands, clash, fitted, with_free_hands, with_slack
 from brasko.core.planner.timeline import timeline
@@ -285,3 +286,42 @@ def test_two_fires_of_ones_own_are_two():
     assert {"0:light", "1:light"} <= {t.key for t in made.tasks}
     one = meal([planned(replace(w, own_fire=kettle), quick=True) for w in (RIBEYE, FILET)], quick=True)
     assert len([t for t in one.tasks if t.key.endswith(":light")]) == 1
+
+
+def test_a_whole_meal_is_planned_by_one_call_with_ranges_where_they_are_asked():
+    asked = []
+
+    def plan(wish, *, with_ranges, quick):
+        asked.append((wish.cut, with_ranges, quick))
+        return planned(wish, quick=True)
+
+    made = plan_meal((RIBEYE, FILET), ranged=(1,), quick=True, plan=plan)
+    assert asked == [("ribeye", False, True), ("filet", True, True)]
+    assert made.tasks == meal([planned(RIBEYE, quick=True), planned(FILET, quick=True)], quick=True).tasks
+
+
+def test_what_cannot_be_had_names_the_piece_where_there_are_several():
+    cold = replace(RIBEYE, finish_c=38.0, start_c=36.0)
+    with pytest.raises(Infeasible) as alone:
+        plan_meal((cold,), quick=True)
+    with pytest.raises(Infeasible) as second:
+        plan_meal((FILET, cold), quick=True)
+    assert second.value.field == f"pieces.1.{alone.value.field}"
+    assert (second.value.reason, second.value.remedies) == (alone.value.reason, alone.value.remedies)
+
+
+@pytest.mark.parametrize(("what", "task"), [("eat", None), ("light", "light"), ("on", "on")])
+def test_the_hour_of_eating_follows_from_whichever_moment_is_held(what, task):
+    made = plan_meal((RIBEYE,), quick=True)
+    fixed = datetime(2030, 6, 1, 17, 0, tzinfo=UTC)
+    begins = 0.0 if task is None else next(t.start_s for t in made.tasks if t.key == f"0:{task}")
+    assert made.eat_at(what, fixed) == fixed - timedelta(seconds=begins)
+
+
+def test_two_errands_are_one_with_every_sentence_once():
+    made = plan_meal((RIBEYE, FILET), quick=True)
+    shop = next(t for t in made.tasks if t.key.endswith(":shop"))
+    assert len([t for t in made.tasks if t.key.endswith(":shop")]) == 1
+    assert len(shop.buys) == len(set(shop.buys))
+    assert shop.why == " ".join(shop.buys)
+    assert {"Ribeye, {len:38} thick, {mass:450}.", "Filet, {len:44} thick, {mass:230}."} <= set(shop.buys)

@@ -10,14 +10,14 @@ import { keepAgain } from "./keep";
 
 type Household = NonNullable<Session["household"]>;
 
-const Context = createContext<Household | null>(null);
+export const HouseholdContext = createContext<Household | null>(null);
 const LEFT_DEMO = "brasko-left-demo";
 
 export const leaveDemo = () => sessionStorage.setItem(LEFT_DEMO, "1");
 
 /** The signed-in household. */
 export function useHousehold(): Household {
-  const household = useContext(Context);
+  const household = useContext(HouseholdContext);
   if (!household) throw new Error("useHousehold needs a signed-in household");
   return household;
 }
@@ -70,5 +70,5 @@ export function SessionGate({ children }: { children: ReactNode }) {
       </main>
     );
   if (!household) return <SignInPage demo={session.data.demo} />;
-  return <Context value={household}>{children}</Context>;
+  return <HouseholdContext value={household}>{children}</HouseholdContext>;
 }
