@@ -30,6 +30,8 @@ class Kitchen:
             "BRASKO_VAR": str(folder),
             "BRASKO_DB": str(folder / "brasko.sqlite3"),
             "BRASKO_DEMO": "1",
+            # browsers drawn by software share these cores: computing that gives way to them would wait for minutes
+            "BRASKO_COMPUTE_NICE": "0",
             "TZ": "UTC",
         }
         self.server: subprocess.Popen | None = None

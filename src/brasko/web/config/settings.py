@@ -118,5 +118,7 @@ STORE_THREADS = True
 """What devices post is kept by threads of their own; in tests by the test's, which has not committed what it made."""
 COMPUTE_APART = True
 """Plans and fires are computed by processes of their own; in tests within the request."""
+COMPUTE_NICE = int(os.environ.get("BRASKO_COMPUTE_NICE", "12"))
+"""How far computing gives way to answers; 0 where browsers run on the same machine and would starve it."""
 BUDGET_S = float(os.environ.get("BRASKO_BUDGET_S", "240"))
 """CPU seconds of computing that a household has in four minutes: one core, all the time."""

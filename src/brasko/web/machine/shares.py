@@ -31,7 +31,7 @@ LOOK_S = 0.1
 KILL_AFTER_S = 1.5
 """What has run for less is let go on when nobody waits for it: to begin a process anew costs more."""
 
-computing = Pool("plans and fires", processes=2, nice=12)
+computing = Pool("plans and fires", processes=2, nice=settings.COMPUTE_NICE)
 """What somebody waits for at a screen."""
 _budgets = SlidingWindowCounterRateLimiter(MemoryStorage())
 _budget = RateLimitItemPerMinute(int(BUDGET_S / TICK_S), OVER_MIN)
