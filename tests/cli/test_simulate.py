@@ -188,3 +188,15 @@ def test_wrong_input_is_one_line_that_names_the_field(brasko, document, line):
 def test_a_file_that_is_not_there(capsys):
     assert main(["simulate", "/nowhere/at/all.json"]) == 2
     assert "/nowhere/at/all.json cannot be read" in capsys.readouterr().err
+
+
+def test_a_simulation_does_not_wait_for_the_planner(tmp_path):
+    """Planner and fires take longer to import than an hour takes to simulate."""
+    file = tmp_path / "example.json"
+    file.write_text(json.dumps(EXAMPLE), encoding="utf-8")
+    code = (
+        "import sys; from brasko.cli.main import main; assert main(['simulate', sys.argv[1]]) == 0; "
+        "sys.exit(any(m.startswith(('brasko.core.planner', 'brasko.core.fire')) for m in sys.modules))"
+    )
+    done = subprocess.run([sys.executable, "-c", code, str(file)], capture_output=True, text=True)
+    assert done.returncode == 0, done.stderr[-500:]

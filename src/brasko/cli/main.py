@@ -58,9 +58,6 @@ def main(arguments: Sequence[str] | None = None) -> int:
 def _answered(verb: Verb, raw: Any) -> int:
     from brasko.core.errors import Infeasible, InvalidInput
     from brasko.core.phrases import rendered
-    from brasko.formats.piece import OUTSIDE, SPOKEN, renamed
-
-    names = SPOKEN if verb is VERBS["plan"] else OUTSIDE
 
     command = getattr(import_module(verb.module), verb.function)
     try:
@@ -69,11 +66,18 @@ def _answered(verb: Verb, raw: Any) -> int:
         return _failed(str(exc), WRONG_INPUT)
     except InvalidInput as exc:
         offer = f" Earliest: {exc.suggestion}." if exc.field == "eat_at" and exc.suggestion else ""
-        return _failed(rendered(f"{renamed(exc.field, names)} {exc.message}") + offer, WRONG_INPUT)
+        return _failed(rendered(f"{_called(verb, exc.field)} {exc.message}") + offer, WRONG_INPUT)
     except Infeasible as exc:
         could = "; ".join(rendered(remedy.text) for remedy in exc.remedies)
-        return _failed(f"{renamed(exc.field, names)}: {rendered(exc.reason)} You could: {could}.", NOT_TO_BE_HAD)
+        return _failed(f"{_called(verb, exc.field)}: {rendered(exc.reason)} You could: {could}.", NOT_TO_BE_HAD)
     return 0
+
+
+def _called(verb: Verb, field: str) -> str:
+    """A field of the core as the verb's format calls it. What knows that brings the planner with it, so it is asked last."""
+    from brasko.formats.piece import OUTSIDE, SPOKEN, renamed
+
+    return renamed(field, SPOKEN if verb is VERBS["plan"] else OUTSIDE)
 
 
 def _parser() -> argparse.ArgumentParser:

@@ -101,7 +101,7 @@ def _understood(each: Declared, said: Any, scale: str) -> Any:
 
 def filled_values(piece: BaseModel) -> dict[str, Any]:
     """What a piece leaves to its cut and its method, by the names outside."""
-    values = sent_values(piece)
+    values = {name: each.to_core(getattr(piece, each.outside)) for name, each in ANSWERS.items()}
     cut = cut_named(values["cut"])
     found = {}
     for name, value in _of_cut(cut, values):
