@@ -13,6 +13,7 @@ from pathlib import Path
 import numpy as np
 import pytest
 from asgiref.sync import sync_to_async
+from django.http import JsonResponse
 from django.test import AsyncClient, RequestFactory
 from households import RIBEYE, Visitor, errors
 from machine_work import burned, died_once, echoed, noted, own_pid, slept
@@ -22,6 +23,7 @@ from brasko.core.forecast.history import Began, cook_history
 from brasko.core.planner.effort import effort_s
 from brasko.core.planner.invert import solved
 from brasko.core.planner.wish import Wish
+from brasko.web.common.policy import safe_headers
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
 from brasko.web.cooks import worker
@@ -191,6 +193,26 @@ def test_the_door_reads_nothing_of_what_is_too_large():
     assert read <= 2 * USUAL_BODY, "one that does not say how large it is, is cut off"
     assert knocked("/api/cooks/1/photo", [10], 12 * 1024 * 1024)[0] == 200
     assert knocked("/api/plans", [1], -1)[0] == 413
+
+
+@pytest.mark.parametrize(("host", "status"), [("localhost", 200), ("elsewhere.example", 400)])
+def test_what_is_told_at_once_waits_for_no_application_and_refuses_other_names(host, status):
+    """The application never answers here: twenty people who plan did not keep the health answer waiting."""
+    answers = []
+
+    async def app(scope, receive, send):
+        raise AssertionError("asked")
+
+    async def send(message):
+        answers.append(message)
+
+    door = Door(app, at_once={"/healthz": safe_headers(lambda request: JsonResponse({"status": "well"}))})
+    scope = {"type": "http", "method": "GET", "path": "/healthz", "headers": [(b"host", host.encode())]}
+    asyncio.run(door(scope, None, send))
+    assert answers[0]["status"] == status
+    head = dict(answers[0]["headers"])
+    assert head[b"x-content-type-options"] == b"nosniff"
+    assert int(head[b"content-length"]) == len(answers[1]["body"])
 
 
 def a_practice_cook() -> tuple[Visitor, Cook]:

@@ -9,6 +9,8 @@ django_application = get_asgi_application()
 
 from brasko.core.fire.warm import warm_fire  # noqa: E402
 from brasko.core.heat.warm import warm  # noqa: E402
+from brasko.web.common.policy import safe_headers  # noqa: E402
+from brasko.web.config.health import health  # noqa: E402
 from brasko.web.cooks import worker  # noqa: E402
 from brasko.web.machine.door import Door  # noqa: E402
 from brasko.web.machine.shares import computing  # noqa: E402
@@ -22,7 +24,7 @@ def stop() -> None:
         pool.stop()
 
 
-application = Door(django_application, on_stop=stop)
+application = Door(django_application, on_stop=stop, at_once={"/healthz": safe_headers(health)})
 warm()
 warm_fire()
 for pool in POOLS:

@@ -11,7 +11,6 @@ from django.http import HttpRequest, JsonResponse
 
 from brasko.web.common.problem import problem, store_trouble
 from brasko.web.machine.shares import computing
-from brasko.web.machine.store import in_store
 
 LEAST_FREE = 50 * 1024 * 1024
 """With less room on the disk the next readings may not be kept (assumed)."""
@@ -19,9 +18,9 @@ _up_to_date: set[str] = set()
 """Stores that were found up to date: that does not change while the server runs."""
 
 
-async def health(request: HttpRequest) -> JsonResponse:
+def health(request: HttpRequest) -> JsonResponse:
     """200 where all is well, else the trouble as a problem document."""
-    trouble = await in_store(found)
+    trouble = found()
     if trouble is not None:
         return trouble
     return JsonResponse({"status": "well", "waiting": computing.waiting}, headers={"Cache-Control": "no-store"})

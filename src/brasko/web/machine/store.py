@@ -26,10 +26,11 @@ async def in_store(work: Callable[P, R], *args: P.args, **kwargs: P.kwargs) -> R
     """Do some work with the store off the event loop; in tests on the test's own connection."""
     if not settings.STORE_THREADS:
         return await sync_to_async(work, thread_sensitive=True)(*args, **kwargs)
-    return await asyncio.get_running_loop().run_in_executor(_threads, lambda: _kept_open(work, *args, **kwargs))
+    return await asyncio.get_running_loop().run_in_executor(_threads, lambda: kept_open(work, *args, **kwargs))
 
 
-def _kept_open(work: Callable[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
+def kept_open(work: Callable[P, R], *args: P.args, **kwargs: P.kwargs) -> R:
+    """Do some work with the store in this thread, which keeps its connection."""
     try:
         return work(*args, **kwargs)
     except DatabaseError:
