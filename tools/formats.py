@@ -16,6 +16,7 @@ from brasko.formats.cook import CookIn, CookOut  # noqa: E402
 from brasko.formats.fire import FireIn, FireOut  # noqa: E402
 from brasko.formats.meal import MealIn  # noqa: E402
 from brasko.formats.piece import ANSWERS, OUTSIDE  # noqa: E402
+from brasko.formats.table import MealTableIn, TableOut  # noqa: E402
 
 FORMATS: dict[str, type[BaseModel]] = {
     "simulation-1": SimulationIn,
@@ -24,6 +25,8 @@ FORMATS: dict[str, type[BaseModel]] = {
     "plan-1": PlanOut,
     "meal-1": MealIn,
     "meal-plan-1": MealPlanOut,
+    "meal-2": MealTableIn,
+    "table-plan-1": TableOut,
     "cook-1": CookIn,
     "cook-result-1": CookOut,
     "fire-1": FireIn,

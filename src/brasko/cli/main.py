@@ -30,12 +30,15 @@ class Verb:
 
 VERBS: dict[str, Verb] = {
     "simulate": Verb("simulate a food through its steps (brasko/simulation@1)", "brasko.cli.simulate", "simulated", "brasko.cli.simulation_format", "SimulationIn"),
-    "plan": Verb("plan a piece in a cook's own words (brasko/wish@1), or a meal as it was exported (brasko/meal@1)", "brasko.cli.plan", "plan_of", "brasko.cli.plan_format", "WishIn"),
+    "plan": Verb("plan a piece in a cook's own words (brasko/wish@1), a meal as it was exported (brasko/meal@1), or a whole table (brasko/meal@2)", "brasko.cli.plan", "plan_of", "brasko.cli.plan_format", "WishIn"),
     "cook": Verb("tell what comes of a cook, step by step (brasko/cook@1)", "brasko.formats.cook_convert", "told", "brasko.formats.cook", "CookIn"),
     "fire": Verb("tell what a fire gives, or which to build (brasko/fire@1)", "brasko.cli.fire", "fire_told", "brasko.formats.fire", "FireIn"),
 }  # fmt: skip
-MEAL_FORMAT = "brasko/meal@1"
-MEAL = Verb("", "brasko.cli.plan", "meal_plan_of", "brasko.formats.meal", "MealIn")
+MEALS = {
+    "brasko/meal@1": Verb("", "brasko.cli.plan", "meal_plan_of", "brasko.formats.meal", "MealIn"),
+    "brasko/meal@2": Verb("", "brasko.cli.plan", "table_plan_of", "brasko.formats.table", "MealTableIn"),
+}
+"""What `brasko plan` reads besides a wish, by its format."""
 
 
 class Wrong(Exception):
@@ -50,8 +53,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
         raw = _read(asked.file)
     except Wrong as exc:
         return _failed(str(exc), WRONG_INPUT)
-    if asked.command == "plan" and isinstance(raw, dict) and raw.get("format") == MEAL_FORMAT:
-        verb = MEAL
+    if asked.command == "plan" and isinstance(raw, dict):
+        verb = MEALS.get(str(raw.get("format")), verb)
     return _answered(verb, raw)
 
 

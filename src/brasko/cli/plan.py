@@ -14,9 +14,12 @@ from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.ranges import Span
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.timeline import check_eating_time
+from brasko.core.table.plan import plan_table
 from brasko.formats.meal import MealIn
 from brasko.formats.meal_convert import wishes_of
 from brasko.formats.piece import spoken_wish
+from brasko.formats.table import MealTableIn, TableOut
+from brasko.formats.table_convert import table_ask_of, table_told
 
 
 def plan_of(given: WishIn, now: datetime | None = None) -> PlanOut:
@@ -104,6 +107,11 @@ def meal_plan_of(given: MealIn, now: datetime | None = None) -> MealPlanOut:
         tasks=[MealTaskOut(**_task(t, given.eat_at).model_dump(), piece=t.piece) for t in made.tasks],
         notes=[rendered(note) for note in made.notes],
     )
+
+
+def table_plan_of(given: MealTableIn) -> TableOut:
+    """The plan of a whole table. Raises InvalidInput with the dish, fire or person that is wrong."""
+    return table_told(given, plan_table(table_ask_of(given)), "metric")
 
 
 def _task(task: Task, eat_at: datetime, units: str = "metric") -> TaskOut:

@@ -24,7 +24,7 @@ CROWDED_SHARE = 0.66
 """A grate covered by more than two thirds has no place left to move to (common practice, no source)."""
 TYPICAL_GRATE_M2 = 0.25
 """A grate of 57 cm (assumed, where a fire has no set-up of its own)."""
-_AT_THE_FIRE = (
+AT_THE_FIRE = (
     "light",
     "bank",
     "fuse",
@@ -38,7 +38,7 @@ _AT_THE_FIRE = (
     "sear_oil",
     "sear_bank",
 )
-_FOR_ALL = (*_AT_THE_FIRE, "shop")
+_FOR_ALL = (*AT_THE_FIRE, "shop")
 
 
 Anchor = Literal["eat", "light", "on"]
@@ -159,14 +159,12 @@ def _with_one_fire(plans: list[PiecePlan]) -> list[PiecePlan]:
     first: dict[tuple[Hashable, str], int] = {}
     for i, plan in enumerate(plans):
         for t in plan.tasks:
-            if t.key in _AT_THE_FIRE:
+            if t.key in AT_THE_FIRE:
                 place = _fire_of(plan, t.key), t.key
                 if place not in first or t.start_s < _start(plans[first[place]], t.key):
                     first[place] = i
     return [
-        replace(
-            p, tasks=tuple(t for t in p.tasks if t.key not in _AT_THE_FIRE or first[_fire_of(p, t.key), t.key] == i)
-        )
+        replace(p, tasks=tuple(t for t in p.tasks if t.key not in AT_THE_FIRE or first[_fire_of(p, t.key), t.key] == i))
         for i, p in enumerate(plans)
     ]
 

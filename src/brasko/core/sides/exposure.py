@@ -1,0 +1,49 @@
+"""The places of a fire as what lies there feels them: over the heat or beside it, as the fire is set or opened up."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from functools import lru_cache
+from typing import Literal
+
+from brasko.core.errors import InvalidInput
+from brasko.core.fire import chamber
+from brasko.core.fire.own import OwnFire, as_set, opened_for_sear, searing_state
+from brasko.core.fire.placing import Placed, local_exposure
+from brasko.core.fire.zones import Zone
+from brasko.core.foods.shape import Geometry
+
+Heat = Literal["set", "opened"]
+
+
+@dataclass(frozen=True)
+class FireState:
+    """How a fire stands: set for a gentle heat [°C] (None as it is laid), or opened up for a sear."""
+
+    heat: Heat
+    gentle_c: float | None = None
+
+
+@lru_cache(maxsize=256)
+def exposed(own: OwnFire, state: FireState, hot: bool, size_m: tuple[float, float, float]) -> Zone:
+    """The zone at the searing or the gentle place of a fire in a state, for food of a size (width, depth, thickness).
+
+    Raises InvalidInput where the fire has no such place, Infeasible where it does not get so hot.
+    """
+    there = as_set(own, state.gentle_c)
+    spot = own.sear if hot else own.gentle
+    setup = opened_for_sear(there.setup) if state.heat == "opened" else replace(there.setup, lid_open=False)
+    grate = setup.grill.grate(spot.grate)
+    if not grate.holds(spot.x_m, spot.y_m):
+        raise InvalidInput("place", f"lies off the grate of {setup.grill.name.lower()}.")
+    settled = searing_state(there.setup) if state.heat == "opened" else chamber.settled(setup)
+    piece = Placed("side", spot.x_m, spot.y_m, *size_m, fat_share=0.0, grate=spot.grate)
+    zone = local_exposure(setup, settled, piece).zone
+    return replace(zone, key=f"{'hot' if hot else 'cool'}:{state.heat}")
+
+
+def size_of(geometry: Geometry) -> tuple[float, float, float]:
+    """Width, depth and thickness [m] of a piece."""
+    across = 2.0 * geometry.half_width_m
+    along = geometry.length_m if geometry.shape == "bar" else across
+    return (max(across, 0.01), max(along, 0.01), max(geometry.thickness_m, 0.003))

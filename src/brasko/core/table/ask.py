@@ -1,0 +1,144 @@
+"""What the cook wants on the table: dishes, fires, people and hours, checked."""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Iterable
+from dataclasses import dataclass, field
+
+from brasko.core.errors import InvalidInput, UnknownName, require_between
+from brasko.core.fire.fires import KITCHEN
+from brasko.core.fire.own import OwnFire, shipped
+from brasko.core.planner.wish import Wish
+from brasko.core.sides.kinds import WAYS, SideKind, Way, side_named
+from brasko.core.table.problem import Person, Pin
+
+MOST_DISHES, MOST_FIRES, MOST_PEOPLE = 12, 4, 3
+"""Twelve dishes are planned in some seconds; more is a caterer's work."""
+MOST_EATERS = 60
+LONGEST_COURSE_S = 3 * 3600.0
+
+
+@dataclass(frozen=True)
+class FireAsk:
+    """A fire that is there: one that ships, or the cook's own. key names it among the table's."""
+
+    key: str
+    fire: str | None = None
+    own: OwnFire | None = None
+
+    def __post_init__(self) -> None:
+        if self.own is None and self.fire not in shipped() and self.fire not in KITCHEN:
+            raise UnknownName("fire", str(self.fire), [*shipped(), *KITCHEN])
+
+    @property
+    def set_up(self) -> OwnFire | None:
+        """The set-up behind it; None for a kitchen's burner."""
+        return self.own or shipped().get(self.fire or "")
+
+    @property
+    def name(self) -> str:
+        """What it is called."""
+        if self.set_up is not None:
+            return self.set_up.name
+        return KITCHEN[self.fire or ""].name
+
+
+@dataclass(frozen=True)
+class DishAsk:
+    """One dish: meat by a wish, or so many of a side. fires are those it may go on; all that can, where there are none.
+
+    serve_s is how long after the table's hour its course is served; lot which of how many lots it is, where it is split.
+    """
+
+    key: str
+    wish: Wish | None = None
+    side: str | None = None
+    way: Way | None = None
+    count: int | None = None
+    fires: tuple[str, ...] = ()
+    serve_s: float = 0.0
+    pin: Pin = field(default_factory=Pin)
+    lot: tuple[int, int] | None = None
+
+    def __post_init__(self) -> None:
+        if (self.wish is None) == (self.side is None):
+            raise InvalidInput("side", "or piece: a dish is one of them.")
+        require_between(
+            "serve_min", self.serve_s / 60.0, 0.0, LONGEST_COURSE_S / 60.0, "min", "Courses follow within three hours."
+        )
+        if self.kind is not None and self.way is not None and self.way not in self.kind.ways:
+            usual = ", ".join(WAYS[way] for way in self.kind.ways)
+            raise InvalidInput("way", f"is none for {self.kind.name.lower()} (got {self.way}). It goes {usual}.")
+        if self.count is not None:
+            require_between("count", self.count, 1, 200, "")
+
+    @property
+    def kind(self) -> SideKind | None:
+        """The side's kind."""
+        return None if self.side is None else side_named(self.side)
+
+    @property
+    def name(self) -> str:
+        """What it is called."""
+        name = self.kind.name if self.kind is not None else self.wish.the_cut.name if self.wish is not None else ""
+        return name if self.lot is None else f"{name}, lot {self.lot[0]} of {self.lot[1]}"
+
+
+@dataclass(frozen=True)
+class TableAsk:
+    """A whole table."""
+
+    dishes: tuple[DishAsk, ...]
+    fires: tuple[FireAsk, ...]
+    people: tuple[Person, ...]
+    eaters: int = 2
+
+    def __post_init__(self) -> None:
+        _some("dishes", len({d.key.split(".")[0] if d.lot else d.key for d in self.dishes}), MOST_DISHES, "dish", "Choose what goes on the table.",
+              f"{MOST_DISHES} are planned in some seconds; make a second table of the rest.")  # fmt: skip
+        _some(
+            "fires",
+            len(self.fires),
+            MOST_FIRES,
+            "fire",
+            "Choose what there is to cook on.",
+            "Leave out what is not lit.",
+        )
+        _some(
+            "people",
+            len(self.people),
+            MOST_PEOPLE,
+            "pair of hands",
+            "Somebody has to cook: add one.",
+            "More get in one another's way.",
+        )
+        require_between("eaters", self.eaters, 1, MOST_EATERS, "")
+        for field_, keys in (
+            ("dishes", [d.key for d in self.dishes]),
+            ("fires", [f.key for f in self.fires]),
+            ("people", [p.key for p in self.people]),
+        ):
+            twice = [key for key, n in Counter(keys).items() if n > 1]
+            if twice:
+                raise InvalidInput(field_, f"has {twice[0]!r} twice: each needs a key of its own.")
+        if not any("fire" in person.may for person in self.people):
+            raise InvalidInput("people", "has nobody who may work at the fire: let one of them.")
+        known = [f.key for f in self.fires]
+        for n, dish in enumerate(self.dishes):
+            for key in dish.fires:
+                if key not in known:
+                    raise UnknownName(f"dishes.{n}.fires", key, known)
+            if dish.pin.person is not None and dish.pin.person not in [p.key for p in self.people]:
+                raise UnknownName(f"dishes.{n}.pin.person", dish.pin.person, [p.key for p in self.people])
+
+    def fires_for(self, dish: DishAsk) -> Iterable[FireAsk]:
+        """The fires that a dish may go on."""
+        return (fire for fire in self.fires if not dish.fires or fire.key in dish.fires)
+
+
+def _some(field_: str, n: int, most: int, what: str, none: str, many: str) -> None:
+    if n == 0:
+        raise InvalidInput(field_, f"needs at least one {what}. {none}")
+    if n > most:
+        raise InvalidInput(field_, f"may be {most} at the most (got {n}). {many}")

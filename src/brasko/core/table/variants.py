@@ -1,0 +1,441 @@
+"""The ways in which a dish can be cooked on the fires of a table, computed: how long, where, with which calls on hands."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import replace
+from functools import lru_cache
+
+from brasko.core.errors import Infeasible, InvalidInput, UnknownName
+from brasko.core.fire.fires import KITCHEN, SKILLET_ZONE
+from brasko.core.fire.own import OwnFire, planner_fire
+from brasko.core.fire.zones import Zone
+from brasko.core.heat.simulation import simulate
+from brasko.core.planner.meal import AT_THE_FIRE, PlanOne
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.plan import PiecePlan, planned
+from brasko.core.planner.programme import SEARCH_REFINE, phase_of
+from brasko.core.planner.tasks import FLIP_S
+from brasko.core.planner.wish import Wish
+from brasko.core.programme.steps import Step, Until
+from brasko.core.sides.cooking import PLATE_C, SideDone, cooked_side
+from brasko.core.sides.exposure import FireState, exposed, size_of
+from brasko.core.sides.kinds import WAYS, SideKind, Way, side_named
+from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
+from brasko.core.table.places import OPENED, STEADY, gentle_of, place_of, state_of, table_fire
+from brasko.core.table.problem import GRID_S, Deed, Dish, Pin, Problem, Stay, Variant
+
+LONGEST_WAIT_S = 90 * 60.0
+SETTINGS_C = (190.0, 150.0)
+"""Gentle heats that sides are tried at, besides those that the meat wants: 300 and 375 °F (common practice, no source)."""
+ROOM_BETWEEN = 1.15
+"""What a piece takes of a grate, in parts of its own face: food that touches steams (assumed)."""
+HANDLE_S, EACH_S, MOST_HANDLED_S = 6.0, 2.0, 45.0
+"""To put on, turn or take off one piece, and each further one (assumed)."""
+PLATE_S = 30.0
+"""To cut or dish up and cover (assumed)."""
+PALE = 0.15
+"""Less brown than this, a vegetable from a grill is a boiled one (assumed)."""
+RAW_SHARE = 0.6
+"""Of its first place, after which every side of a piece has been to the fire (assumed)."""
+WAIT_AT_MOST_S = {"ground": 10 * 60.0, "fish": 5 * 60.0}
+"""What is past its best sooner than it is cold (common practice, no source)."""
+MOST_LOTS = 4
+PREP_AHEAD_S = 20 * 60.0
+OTHER_WAYS = ("low_then_sear", "sear_then_low", "direct", "skillet")
+"""Tried for intact meat where the wished way has no room."""
+
+
+def problem_of(ask: TableAsk, plan: PlanOne = planned, *, others: bool = False) -> tuple[TableAsk, Problem]:
+    """The table as a problem, every dish with its variants, and as it was asked for in the end: what is wider than every place
+    goes on in lots, each a dish of its own. others tries other methods than those wished too.
+
+    Raises InvalidInput with the dish, and the fires' reasons, where none can do it.
+    """
+    while True:
+        states, dishes = _with_variants(ask, plan, others)
+        fires = tuple(table_fire(fire, states[fire.key]) for fire in ask.fires)
+        room = {place.key: place.area_cm2 for fire in fires for place in fire.places}
+        wide = next((n for n, dish in enumerate(dishes) if not _fitting(dish, room)), None)
+        if wide is None:
+            fitting = tuple(replace(dish, variants=_fitting(dish, room)) for dish in dishes)
+            return ask, Problem(fitting, fires, ask.people)
+        ask = _in_lots(ask, wide, dishes[wide], room)
+
+
+def _with_variants(ask: TableAsk, plan: PlanOne, others: bool) -> tuple[dict[str, set[str]], list[Dish]]:
+    """Every dish with its variants, and the states in which they want the fires."""
+    states: dict[str, set[str]] = {fire.key: set() for fire in ask.fires}
+    found: dict[int, list[Variant]] = {}
+    # meat first: sides go by the heat that it wants
+    for n in sorted(range(len(ask.dishes)), key=lambda n: ask.dishes[n].wish is None):
+        dish, reasons = ask.dishes[n], list[str]()
+        if dish.wish is not None:
+            found[n] = _of_meat(ask, dish, dish.wish, plan, others, reasons)
+        else:
+            found[n] = _of_side(ask, dish, side_named(dish.side or ""), dict(states), reasons)
+        if not found[n]:
+            why = " ".join(dict.fromkeys(reasons))
+            raise InvalidInput(f"dishes.{n}", f"({dish.name}) can be cooked on no fire of this table. {why}")
+        if dish.wish is not None:
+            _note_states(found[n], states)
+    for variants in found.values():
+        _note_states(variants, states)
+    dishes = [
+        Dish(dish.key, dish.name, tuple(on_grid(v) for v in found[n]), dish.serve_s, dish.pin)
+        for n, dish in enumerate(ask.dishes)
+    ]
+    return states, dishes
+
+
+def _note_states(variants: list[Variant], states: dict[str, set[str]]) -> None:
+    for variant in variants:
+        for stay in variant.stays:
+            states[stay.place.partition("/")[0]].add(stay.state)
+
+
+def _fitting(dish: Dish, room: Mapping[str, int]) -> tuple[Variant, ...]:
+    """The variants that their places have room for."""
+    return tuple(v for v in dish.variants if all(s.area_cm2 <= room[s.place] for s in v.stays))
+
+
+def _in_lots(ask: TableAsk, n: int, dish: Dish, room: Mapping[str, int]) -> TableAsk:
+    """The table with a dish in as many lots as its widest place needs. Raises InvalidInput where one piece is too wide."""
+    asked = ask.dishes[n]
+    lots = min(max(math.ceil(s.area_cm2 / room[s.place]) for s in v.stays) for v in dish.variants)
+    count = (
+        asked.wish.count
+        if asked.wish is not None
+        else asked.count or side_named(asked.side or "").count_for(ask.eaters)
+    )
+    if count < lots or lots > MOST_LOTS:
+        raise InvalidInput(
+            f"dishes.{n}",
+            f"({dish.name}) is wider than every place here, with a refuge kept free. Cook fewer, or on a larger grill.",
+        )
+    each = [count // lots + (k < count % lots) for k in range(lots)]
+    split = tuple(
+        replace(
+            asked, key=f"{asked.key}.{k + 1}", lot=(k + 1, lots), pin=Pin(),
+            wish=None if asked.wish is None else replace(asked.wish, count=c), count=None if asked.wish is not None else c,
+        )
+        for k, c in enumerate(each)
+    )  # fmt: skip
+    dishes = (*ask.dishes[:n], *split, *ask.dishes[n + 1 :])
+    return replace(ask, dishes=dishes)
+
+
+def on_grid(variant: Variant) -> Variant:
+    """The same with every moment on the grid of schedules, never shorter."""
+
+    def down(value: float) -> float:
+        return GRID_S * math.floor(value / GRID_S + 1e-6)
+
+    def up(value: float) -> float:
+        return GRID_S * math.ceil(value / GRID_S - 1e-6)
+
+    return replace(
+        variant,
+        stays=tuple(replace(s, start_s=down(s.start_s), end_s=up(s.end_s)) for s in variant.stays),
+        deeds=tuple(
+            replace(d, start_s=down(d.start_s), lasts_s=max(up(d.start_s + d.lasts_s) - down(d.start_s), GRID_S))
+            for d in variant.deeds
+        ),
+        most_wait_s=down(variant.most_wait_s),
+    )
+
+
+def _of_meat(
+    ask: TableAsk, dish: DishAsk, wish: Wish, plan: PlanOne, others: bool, reasons: list[str]
+) -> list[Variant]:
+    ways = [wish.method]
+    if others:
+        ways += [m for m in OTHER_WAYS if m != wish.method]
+    found = [v for rank, method in enumerate(ways) for v in _by_method(ask, dish, wish, method, rank, plan, reasons)]
+    if not found and not others:
+        return _of_meat(ask, dish, wish, plan, True, reasons)
+    return found
+
+
+def _by_method(
+    ask: TableAsk, dish: DishAsk, wish: Wish, method: str, rank: int, plan: PlanOne, reasons: list[str]
+) -> list[Variant]:
+    found = []
+    for fire in ask.fires_for(dish):
+        on = _on(wish, method, fire)
+        if on is None:
+            reasons.append(f"{fire.name} does not do {METHODS[method].name.lower()}.")
+            continue
+        try:
+            variant = meat_variant(plan(on, with_ranges=False, quick=True), fire, ask, rank)
+        except Infeasible as exc:
+            reasons.append(f"{fire.name}: {exc.reason}")
+        except InvalidInput as exc:
+            reasons.append(f"{fire.name}: {exc.message}")
+        else:
+            if variant is None:
+                reasons.append(f"{fire.name}: its sear needs another fire, a skillet on a burner say.")
+            else:
+                found.append(variant)
+    return found
+
+
+def _on(wish: Wish, method: str, fire: FireAsk) -> Wish | None:
+    """The wish on a fire of the table; None where that fire does not do the method."""
+    how = METHODS[method]
+    try:
+        if fire.own is not None:
+            if fire.own.setup.grill.kind.key not in {_kind_of(key) for key in how.fires}:
+                return None
+            return replace(wish, method=method, fire=None, own_fire=fire.own, sear_fire=None)
+        if fire.fire not in how.fires:
+            return None
+        return replace(wish, method=method, fire=fire.fire, own_fire=None, sear_fire=None)
+    except (InvalidInput, UnknownName):
+        return None
+
+
+def _kind_of(key: str) -> str:
+    set_up = FireAsk("", key).set_up
+    return key if set_up is None else set_up.setup.grill.kind.key
+
+
+def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Variant | None:
+    """A planned piece as a variant; None where its sear needs a fire that this table does not have."""
+    wish, result = plan.wish, plan.solution.result
+    on_s = plan.on_s
+    sear_fire = fire
+    if wish.sears_elsewhere:
+        elsewhere = next((f for f in ask.fires if f.fire == wish.searing_fire.key), None)
+        if elsewhere is None:
+            return None
+        sear_fire = elsewhere
+    area = math.ceil(wish.geometry.face_m2 * wish.count * 1e4 * ROOM_BETWEEN)
+    stays: list[Stay] = []
+    for step in result.steps:
+        phase = phase_of(step.name)
+        if phase not in ("gentle", "sear"):
+            continue
+        at = fire if phase == "gentle" else sear_fire
+        place = place_of(at, phase == "sear")
+        stay = Stay(place, _state(wish, at, phase), on_s + step.start_s, on_s + step.end_s, area)
+        if stays and (stays[-1].place, stays[-1].state) == (stay.place, stay.state):
+            stays[-1] = replace(stays[-1], end_s=stay.end_s)
+        else:
+            stays.append(stay)
+    stays[:1] = _raw_at_first(stays[0])
+    deeds = [
+        Deed(t.key, t.name, t.why, t.start_s, t.hands_s, skill="fire", step=t.step)
+        for t in plan.tasks
+        if t.hands_s > 0.0 and not t.movable and t.key not in ("serve", "convert") and t.lane != "fire"
+    ]
+    deeds += [
+        Deed("flip", f"Turn the {wish.the_cut.name.lower()}", "", at - FLIP_S / 2.0, FLIP_S) for at in plan.flips_s
+    ]
+    deeds.append(
+        Deed(
+            "plate",
+            f"Cut or dish up the {wish.the_cut.name.lower()}",
+            next(t.why for t in plan.tasks if t.key == "serve"),
+            -60.0,
+            PLATE_S,
+            skill="kitchen",
+        )
+    )
+    before = [
+        Deed(t.key, t.name, t.why, t.start_s, t.hands_s, 3600.0, skill="kitchen")
+        for t in plan.tasks
+        if t.hands_s > 0.0 and t.movable and t.key not in (*AT_THE_FIRE, "shop")
+    ]
+    return Variant(
+        f"{wish.method}@{fire.key}", f"{wish.how.name}, {fire.name.lower()}", plan.headline, rank, fire.key,
+        tuple(stays), tuple(sorted(deeds, key=lambda d: d.start_s)), tuple(before), may_wait_s(plan), float(result.core_c[-1]),
+    )  # fmt: skip
+
+
+def _raw_at_first(stay: Stay) -> list[Stay]:
+    """The first stay in two: until its outside is cooked it is raw meat, and kept from what is ready to eat."""
+    middle = GRID_S * round((stay.start_s + RAW_SHARE * (stay.end_s - stay.start_s)) / GRID_S)
+    return [replace(stay, end_s=middle, kept="raw"), replace(stay, start_s=middle)]
+
+
+def _state(wish: Wish, fire: FireAsk, phase: str) -> str:
+    own = fire.set_up
+    if own is None or own.setup.grill.kind.converts == "not":
+        return STEADY
+    if phase == "sear":
+        return OPENED
+    return state_of(None if wish.how.gentle_at == "bath" else wish.air_wanted_c)
+
+
+def may_wait_s(plan: PiecePlan) -> float:
+    """How long a piece may wait under foil after its rest: until its middle is no longer hot, an hour and a half at the most."""
+    wish, result = plan.wish, plan.solution.result
+    most_s = WAIT_AT_MOST_S.get(wish.the_cut.kind, LONGEST_WAIT_S)
+    rest = Step("rest", plan.solution.programme[-1].surroundings, Until(most_s))
+    longer = simulate(wish.food, (rest,), every_s=60.0, refine=SEARCH_REFINE, start=result.end)
+    cold = longer.time_s[longer.core_c < PLATE_C]
+    return float(cold[0]) if len(cold) else most_s
+
+
+def _of_side(
+    ask: TableAsk, dish: DishAsk, kind: SideKind, states: dict[str, set[str]], reasons: list[str]
+) -> list[Variant]:
+    count = dish.count or kind.count_for(ask.eaters)
+    way = dish.way or kind.ways[0]
+    found = []
+    for fire in ask.fires_for(dish):
+        found += [
+            variant
+            for state in _states(fire, states[fire.key])
+            if (variant := side_variant(kind, way, count, fire, state, reasons)) is not None
+        ]
+    # what is pale is only for a table that can do no better
+    return [v for v in found if v.rank == min(each.rank for each in found)]
+
+
+def _states(fire: FireAsk, wanted: set[str]) -> list[str]:
+    own = fire.set_up
+    if own is None or own.setup.grill.kind.converts == "not":
+        return [STEADY]
+    gentle = {s for s in wanted if s != OPENED}
+    # where meat sets the heat, one more to try is enough
+    heats = sorted({*gentle, *(state_of(c) for c in (SETTINGS_C[:1] if gentle else SETTINGS_C))})
+    return [*heats, *([OPENED] if own.setup.grill.kind.sears else [])]
+
+
+def side_variant(kind: SideKind, way: Way, count: int, fire: FireAsk, state: str, reasons: list[str]) -> Variant | None:
+    """A side on a fire in a state, by the first of its places that does it well: over the heat, from there to the cool side,
+    or on the cool side all the time. None, and a reason, where none does."""
+    own = fire.set_up
+    try:
+        routes = _pan_routes(kind, way, fire) if own is None else _routes(own, kind, state)
+    except (InvalidInput, Infeasible) as exc:
+        reasons.append(f"{fire.name}: {exc.message if isinstance(exc, InvalidInput) else exc.reason}")
+        return None
+    if not routes:
+        reasons.append(f"{fire.name} has no place for it {WAYS[way]}.")
+        return None
+    why = ""
+    for hots, zones in routes:
+        done = cooked_side(kind, way, zones, count if kind.shape == "pot" else 1)
+        if done.done and not done.burnt and not (len(zones) > 1 and done.moved_s == 0.0):
+            return _as_variant(kind, way, count, fire, state, hots, done)
+        why = f"{fire.name}: {'black outside before it is done' if done.burnt else 'not done in two and a half hours'}."
+    reasons.append(why)
+    return None
+
+
+Route = tuple[tuple[bool, ...], tuple[Zone, ...]]
+
+
+def _pan_routes(kind: SideKind, way: Way, fire: FireAsk) -> list[Route]:
+    if way not in ("pan", "pot"):
+        return []
+    zone = next((z for z in KITCHEN[fire.fire or ""].zones if z.role == "pan"), SKILLET_ZONE)
+    return [((True,), (zone,))]
+
+
+def _routes(own: OwnFire, kind: SideKind, state: str) -> list[Route]:
+    if own.setup.grill.kind.plate(own.setup.grill) is not None:
+        return [((True,), (planner_fire(own, kind.geometry(), 0.0).zone("pan"),))]
+    size = size_of(kind.geometry())
+    as_set = FireState("opened" if state == OPENED else "set", gentle_of(state))
+    hot = _zone(own, as_set, True, size)
+    if own.setup.grill.kind.converts == "not" or own.gentle == own.sear:
+        return [((True,), (hot,))]
+    cool = _zone(own, as_set, False, size)
+    ways: list[Route] = [((True,), (hot,)), ((True, False), (hot, cool)), ((False,), (cool,))]
+    return ways if kind.place == "hot" else [ways[2], ways[1], ways[0]]
+
+
+@lru_cache(maxsize=512)
+def _zone(own: OwnFire, state: FireState, hot: bool, size: tuple[float, float, float]) -> Zone:
+    return exposed(own, state, hot, size)
+
+
+def _as_variant(
+    kind: SideKind, way: Way, count: int, fire: FireAsk, state: str, hots: tuple[bool, ...], done: SideDone
+) -> Variant:
+    area = math.ceil(
+        kind.geometry(count if kind.shape == "pot" else 1).face_m2
+        * (1 if kind.shape == "pot" else count)
+        * 1e4
+        * ROOM_BETWEEN
+    )
+    on_s = -PLATE_S - done.duration_s
+    kept = "raw" if kind.is_raw_meat else "ready" if kind.group in ("bread", "fruit", "cheese") else ""
+    cuts = [on_s, *([on_s + done.moved_s] if len(hots) > 1 else []), -PLATE_S]
+    stays = tuple(
+        Stay(place_of(fire, hot), state, cuts[n], cuts[n + 1], area, kept)  # type: ignore[arg-type]
+        for n, hot in enumerate(hots)
+    )
+    hands = HANDLE_S + EACH_S * (1 if kind.shape == "pot" or way == "basket" else count - 1)
+    hands = min(hands, MOST_HANDLED_S)
+    name = kind.name.split(",", maxsplit=1)[0].lower()
+    turning = (
+        "Stir the" if kind.shape == "pot" else "Toss the" if way in ("basket", "pan") and count > 4 else "Turn the"
+    )
+    deeds = [Deed("on", f"{kind.name} on, {WAYS[way]}", _about(kind, done), on_s, hands)]
+    deeds += [Deed("turn", f"{turning} {name}", "", on_s + at, hands) for at in done.turns_s]
+    if len(hots) > 1:
+        deeds.append(
+            Deed(
+                "move",
+                f"Move the {name} to the cool side",
+                "Brown enough; it turns soft there.",
+                on_s + done.moved_s,
+                hands,
+            )
+        )
+    last = -PLATE_S - hands
+    if kind.done_by == "reading":
+        deeds.append(
+            Deed(
+                "read",
+                f"Read the thickest of the {name}",
+                f"It must show {{least:{float(kind.target):.2f}}} before it comes off.",
+                last - 20.0,
+                20.0,
+            )
+        )
+    deeds.append(Deed("off", f"{kind.name} off", f"When {kind.done_words}.", last, hands + PLATE_S))
+    before = (
+        Deed(
+            "prep",
+            kind.prep,
+            "",
+            on_s - PREP_AHEAD_S,
+            kind.prep_s * (0.4 + 0.6 * count / max(kind.each * 2.0, 1.0)),
+            3 * 3600.0,
+            skill="kitchen",
+        ),
+    )
+    pale = kind.done_by in ("soft", "water") and way == "open" and done.browning < PALE
+    label = f"{WAYS[way].capitalize()}, {_where(fire, hots, state)}"
+    return Variant(
+        f"{way}@{fire.key}:{state}:{'-'.join('hot' if hot else 'cool' for hot in hots)}", label, _about(kind, done), 1 if pale else 0,
+        fire.key, stays, tuple(sorted(deeds, key=lambda d: d.start_s)), before, done.hot_for_s, done.middle_c, kind.done_words,
+    )  # fmt: skip
+
+
+def _where(fire: FireAsk, hots: tuple[bool, ...], state: str) -> str:
+    own = fire.set_up
+    if own is None:
+        return fire.name.lower()
+    if own.gentle == own.sear:
+        place = "on the grate"
+    else:
+        place = ", then ".join("over the heat" if hot else "on the cool side" for hot in hots)
+    heat = " opened up" if state == OPENED else f" at {{temp:{gentle_of(state):.0f}}}" if gentle_of(state) else ""
+    return f"{place} of {fire.name.lower()}{heat}"
+
+
+def _about(kind: SideKind, done: SideDone) -> str:
+    words = f"{{time:{done.duration_s:.0f}}} on the fire; done when {kind.done_words}."
+    if kind.done_by == "soft":
+        words += f" By then {done.soft_share * 100:.0f} % of its firmness is gone in the middle."
+    if kind.done_by == "water":
+        words += f" By then {done.water_share * 100:.0f} % of its weight has steamed away."
+    return words

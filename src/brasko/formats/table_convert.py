@@ -1,0 +1,152 @@
+"""Between the published table format and the core."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Literal
+
+from brasko.core.errors import InvalidInput, inside
+from brasko.core.heat.simulation import MODEL_VERSION
+from brasko.core.phrases import rendered
+from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
+from brasko.core.table.plan import PlannedTable
+from brasko.core.table.problem import Laid, Person, Pin, Skill
+from brasko.formats.fire_convert import own_of
+from brasko.formats.meal_convert import wish_of
+from brasko.formats.piece import OUTSIDE, renamed
+from brasko.formats.table import (
+    BarOut,
+    DishIn,
+    DishOut,
+    MealTableIn,
+    TableFireIn,
+    TableFireOut,
+    TableOut,
+    TablePlaceOut,
+    WayOut,
+    WorkOut,
+)
+
+_COLOURS: dict[str, Literal["meat", "plant", "bread", "other"]] = {
+    "bread": "bread",
+    "meat": "meat",
+    "seafood": "meat",
+    "cheese": "other",
+    "pot": "other",
+}
+
+
+def table_ask_of(given: MealTableIn) -> TableAsk:
+    """The core's table. Raises InvalidInput with the whole path of the field."""
+    dishes = []
+    for n, dish in enumerate(given.dishes):
+        with inside(f"dishes.{n}"):
+            dishes.append(_dish(dish))
+    fires = []
+    for n, fire in enumerate(given.fires):
+        with inside(f"fires.{n}"):
+            fires.append(_fire(fire))
+    people = tuple(Person(p.key, p.name, frozenset[Skill](p.may)) for p in given.people)
+    return TableAsk(tuple(dishes), tuple(fires), people, given.eaters)
+
+
+def _dish(dish: DishIn) -> DishAsk:
+    wish = None
+    if dish.piece is not None:
+        with inside("piece"):
+            try:
+                wish = wish_of(dish.piece)
+            except InvalidInput as exc:
+                exc.field = renamed(exc.field, OUTSIDE)
+                raise
+    wait_s = None if dish.pin.wait_min is None else max(60.0 * dish.pin.wait_min, 0.0)
+    return DishAsk(
+        dish.key, wish, dish.side, dish.way, dish.count, tuple(dish.fires), 60.0 * dish.course_min,
+        Pin(dish.pin.variant, dish.pin.person, wait_s),
+    )  # fmt: skip
+
+
+def _fire(fire: TableFireIn) -> FireAsk:
+    own = None
+    if fire.own_fire is not None:
+        with inside("own_fire"):
+            own = own_of(fire.own_fire)
+    return FireAsk(fire.key, fire.fire if own is None else None, own)
+
+
+def table_told(given: MealTableIn, made: PlannedTable, units: str | None = None) -> TableOut:
+    """What is told of a planned table; in units, "metric" or "us", its sentences are written out."""
+
+    def said(text: str) -> str:
+        return text if units is None else rendered(text, units)
+
+    laid = {each.dish: each for each in made.schedule.laid}
+    names = [dish.name for dish in made.problem.dishes]
+    return TableOut(
+        model_version=MODEL_VERSION,
+        title=given.title or ", ".join(dict.fromkeys(names))[:120],
+        eat_at=given.eat_at,
+        status=made.schedule.status,
+        gap=made.schedule.gap,
+        reasons=[said(reason) for reason in _reasons(made)],
+        clash=[names[n] for n in made.schedule.clash],
+        helps=[said(each) for each in made.schedule.helps],
+        begins_s=made.begins_s,
+        dishes=[_told(made, n, laid.get(n), said) for n in range(len(names))],
+        fires=[
+            TableFireOut(
+                key=fire.key,
+                name=fire.name,
+                places=[TablePlaceOut(key=p.key, name=p.name, area_cm2=p.area_cm2) for p in fire.places],
+            )
+            for fire in made.problem.fires
+        ],
+        work=[
+            WorkOut(
+                key=w.key, of=w.of, person=w.person, place=w.place, name=said(w.name), why=said(w.why),
+                start_s=w.start_s, lasts_s=w.lasts_s,
+            )
+            for w in made.work
+        ],
+    )  # fmt: skip
+
+
+def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], str]) -> DishOut:
+    dish, asked = made.problem.dishes[n], made.ask.dishes[n]
+    colour = "meat" if asked.kind is None else _COLOURS.get(asked.kind.group, "plant")
+    if asked.wish is not None and asked.wish.the_cut.kind == "plant":
+        colour = "plant"
+    ways = [
+        WayOut(key=v.key, label=said(v.label), on_s=v.on_s, most_wait_s=v.most_wait_s, as_wished=v.rank == 0)
+        for v in dish.variants
+    ]
+    if laid is None:
+        return DishOut(key=dish.key, name=dish.name, colour=colour, left_out=True, ways=ways)
+    variant = laid.variant
+    bars = [
+        BarOut(place=s.place, state=s.state, start_s=laid.at(s.start_s), end_s=laid.at(s.end_s), area_cm2=s.area_cm2)
+        for s in variant.stays
+    ]
+    return DishOut(
+        key=dish.key, name=dish.name, colour=colour, left_out=False, variant=variant.key, label=said(variant.label),
+        why=said(variant.why), done_words=variant.done_words, person=made.problem.people[laid.person].key,
+        on_s=laid.at(variant.on_s), done_s=max(bar.end_s for bar in bars), serve_s=dish.serve_s, wait_s=laid.wait_s,
+        most_wait_s=variant.most_wait_s, bars=bars, ways=ways,
+    )  # fmt: skip
+
+
+def _reasons(made: PlannedTable) -> list[str]:
+    """Why the schedule is as it is, in a few sentences."""
+    told = []
+    for each in made.schedule.laid:
+        dish = made.problem.dishes[each.dish]
+        if each.variant.rank > 0 and made.ask.dishes[each.dish].wish is not None:
+            told.append(
+                f"{dish.name}: by another way than wished, for the table has no room for that: {each.variant.label}."
+            )
+        if each.wait_s >= 120.0:
+            told.append(
+                f"{dish.name} waits {{time:{each.wait_s:.0f}}} under cover, of {{time:{each.variant.most_wait_s:.0f}}} that it may: "
+                "hands or a place were taken."
+            )
+    return told
