@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 
 from brasko.core.table.problem import GRID_S, Deed, Dish, Laid, Problem, Schedule, Stay, Variant, cost_of
 
@@ -26,6 +27,22 @@ def by_rule(problem: Problem) -> Schedule:
     if without:
         return Schedule("clash", done, None, clash=tuple(sorted(without)))
     return Schedule("rule", done, cost_of(problem, done))
+
+
+def tightened(problem: Problem, laid: tuple[Laid, ...]) -> tuple[Laid, ...]:
+    """The same schedule with every dish waiting no longer than the others make it, one after the other until none gains."""
+    found = list(laid)
+    gained = True
+    while gained:
+        gained = False
+        for n, each in enumerate(found):
+            others = [other for m, other in enumerate(found) if m != n]
+            for wait_s in (GRID_S * k for k in range(int(each.wait_s // GRID_S))):
+                tried = replace(each, wait_s=wait_s)
+                if all(_fit(problem, tried, other) for other in others) and _room(problem, tried, others):
+                    found[n], gained = tried, True
+                    break
+    return tuple(found)
 
 
 def _flexibility(dish: Dish) -> float:

@@ -8,6 +8,7 @@ from __future__ import annotations
 import time
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field, replace
+from itertools import combinations
 from math import ceil, floor
 from typing import Any
 
@@ -25,14 +26,17 @@ from brasko.core.table.problem import (
     Variant,
     cost_of,
 )
-from brasko.core.table.rule import by_rule
+from brasko.core.table.rule import by_rule, tightened
 
-EFFORT = 1.2
-"""Deterministic seconds of the search: about as many on a quick machine."""
+EFFORT = 0.5
+"""Deterministic seconds of the search: one and a half of the clock on a slow machine."""
 LONGEST_S = 20.0
 """Of the clock, whatever the machine: only a stop, never what decides."""
-CLASH_EFFORT = 0.3
+CLASH_EFFORT = 0.08
 Lit = Any
+Span = tuple[int, int]
+ENDLESS, FURTHEST = 100_000, 200_000
+"""On the grid: a gap that no table has, and an hour farther off than any."""
 
 
 @dataclass
@@ -44,17 +48,7 @@ class _Model:
     chosen: dict[tuple[int, int], Lit] = field(default_factory=dict)
     wait: list[Any] = field(default_factory=list)
     tends: dict[tuple[int, int], Lit] = field(default_factory=dict)
-
-
-@dataclass(frozen=True)
-class _Part:
-    """A stay or deed of a dish's variant on the grid: begins at serve - wait + start."""
-
-    dish: int
-    lit: Lit
-    start: int
-    length: int
-    serve: int
+    able: dict[int, list[int]] = field(default_factory=dict)
 
 
 def solved_table(problem: Problem, *, effort: float = EFFORT) -> Schedule:
@@ -81,6 +75,8 @@ def _searched(problem: Problem, effort: float, first: Schedule | None) -> Schedu
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
     laid = _read(problem, model, solver)
+    if status == cp_model.FEASIBLE:
+        laid = tightened(problem, laid)
     cost = cost_of(problem, laid)
     # the bound counts fire time to the grid, the cost to the minute: never above it
     bound = min(float(solver.best_objective_bound), float(cost.total))
@@ -95,6 +91,9 @@ def _solver(effort: float) -> cp_model.CpSolver:
     solver.parameters.num_workers = 1
     solver.parameters.random_seed = 7
     solver.parameters.max_deterministic_time = effort
+    # timetables against one another leave little to relax or to probe: both cost more than they gain here (measured)
+    solver.parameters.linearization_level = 0
+    solver.parameters.cp_model_probing_level = 0
     solver.parameters.max_time_in_seconds = LONGEST_S
     return solver
 
@@ -103,16 +102,14 @@ def _model(problem: Problem, dishes: Iterable[int] | None = None, *, optional: b
     wanted = set(range(len(problem.dishes)) if dishes is None else dishes)
     model = _Model(cp_model.CpModel())
     cp = model.cp
-    deeds: dict[int, list[_Part]] = {p: [] for p in range(len(problem.people))}
-    stays: list[tuple[_Part, Any]] = []
     for n, dish in enumerate(problem.dishes):
         most = max((v.most_wait_s for v in dish.variants), default=0.0)
-        model.wait.append(cp.new_int_var(0, int(most // GRID_S), f"wait {n}"))
+        model.wait.append(cp.new_int_var(0, _steps(most), f"wait {n}"))
         lits = []
         for v, variant in enumerate(dish.variants):
             lit = model.chosen[n, v] = cp.new_bool_var(f"dish {n} variant {v}")
             lits.append(lit)
-            cp.add(model.wait[n] <= int(variant.most_wait_s // GRID_S)).only_enforce_if(lit)
+            cp.add(model.wait[n] <= _steps(variant.most_wait_s)).only_enforce_if(lit)
             if dish.pin.variant not in (None, variant.key):
                 cp.add(lit == 0)
         if optional:
@@ -122,48 +119,156 @@ def _model(problem: Problem, dishes: Iterable[int] | None = None, *, optional: b
         else:
             cp.add(sum(lits) == 0)
         if dish.pin.wait_s is not None:
-            cp.add(model.wait[n] == int(min(dish.pin.wait_s, most) // GRID_S))
-        tending = _tending(problem, dish, n, model)
-        for v, variant in enumerate(dish.variants):
-            _lay(problem, dish, n, variant, model.chosen[n, v], tending, deeds, stays, model)
-    for parts in deeds.values():
-        if len(parts) > 1:
-            cp.add_no_overlap([_interval(model, part) for part in parts])
-    _share(problem, model, stays)
+            cp.add(model.wait[n] == _steps(min(dish.pin.wait_s, most)))
+        _tending(problem, dish, n, model)
+        if not model.able[n]:
+            cp.add(sum(lits) == 0)
+    _apart(problem, model)
+    _room(problem, model)
     return model
 
 
-def _tending(problem: Problem, dish: Dish, n: int, model: _Model) -> list[tuple[int, Lit | None]]:
-    """Who may look after a dish, each with the literal that says they do; None where there is no choice."""
+def _tending(problem: Problem, dish: Dish, n: int, model: _Model) -> None:
+    """Who may look after a dish, each with the literal that says they do where there is a choice."""
     able = [
         p for p, person in enumerate(problem.people) if "fire" in person.may and dish.pin.person in (None, person.key)
     ]
-    if len(able) <= 1:
-        return [(p, None) for p in able]
-    for p in able:
-        model.tends[n, p] = model.cp.new_bool_var(f"{p} tends {n}")
-    model.cp.add_exactly_one([model.tends[n, p] for p in able])
-    return [(p, model.tends[n, p]) for p in able]
+    model.able[n] = able
+    if len(able) > 1:
+        for p in able:
+            model.tends[n, p] = model.cp.new_bool_var(f"{p} tends {n}")
+        model.cp.add_exactly_one([model.tends[n, p] for p in able])
 
 
-def _lay(
-    problem: Problem, dish: Dish, n: int, variant: Variant, lit: Lit, tending: Sequence[tuple[int, Lit | None]],
-    deeds: dict[int, list[_Part]], stays: list[tuple[_Part, Any]], model: _Model,
-) -> None:  # fmt: skip
-    serve = round(dish.serve_s / GRID_S)
-    if not tending:
-        model.cp.add(lit == 0)
-    for person, tends in tending:
-        both = lit
-        if tends is not None:
-            both = model.cp.new_bool_var("")
-            model.cp.add_bool_and([lit, tends]).only_enforce_if(both)
-            model.cp.add_bool_or([lit.negated(), tends.negated(), both])
-        for start, length in merged((d.start_s, d.start_s + d.lasts_s) for d in variant.deeds):
-            deeds[person].append(_Part(n, both, start, length, serve))
-    for stay in variant.stays:
-        start = floor(stay.start_s / GRID_S)
-        stays.append((_Part(n, lit, start, max(ceil(stay.end_s / GRID_S) - start, 1), serve), stay))
+def _same_hands(problem: Problem, model: _Model) -> dict[tuple[int, int], Lit | None]:
+    """Of each two dishes the literal that says that one person looks after both; None where that is so whatever is chosen."""
+    cp = model.cp
+    people = range(len(problem.people))
+    found: dict[tuple[int, int], Lit | None] = {}
+    for one, other in combinations(range(len(problem.dishes)), 2):
+        mine, theirs = ({p: model.tends.get((n, p)) for p in people if p in model.able[n]} for n in (one, other))
+        both = [p for p in mine if p in theirs]
+        if not both:
+            continue
+        if len(mine) == 1 and len(theirs) == 1:
+            found[one, other] = None
+            continue
+        same = cp.new_bool_var("")
+        for p in both:
+            lits = [lit.negated() for lit in (mine[p], theirs[p]) if lit is not None]
+            cp.add_bool_or([*lits, same])
+        found[one, other] = same
+    return found
+
+
+def _apart(problem: Problem, model: _Model) -> None:
+    """What two dishes cannot do at once, as the differences of their waits that keep it apart: hands of one person, states of
+    one fire, raw beside ready. A whole timetable against another is one constraint."""
+    cp = model.cp
+    same = _same_hands(problem, model)
+    for one, other in combinations(range(len(problem.dishes)), 2):
+        a, b = problem.dishes[one], problem.dishes[other]
+        for i, first in enumerate(a.variants):
+            for j, second in enumerate(b.variants):
+                chosen = [model.chosen[one, i], model.chosen[other, j]]
+                difference = model.wait[one] - model.wait[other]
+                least, most = -_steps(second.most_wait_s), _steps(first.most_wait_s)
+                fires = _forbidden_by_fires(problem, a, first, b, second)
+                _keep(cp, difference, least, most, fires, chosen)
+                if (one, other) in same:
+                    lit = same[one, other]
+                    hands = [*fires, *_forbidden_by_hands(a, first, b, second)]
+                    _keep(cp, difference, least, most, hands, chosen if lit is None else [*chosen, lit])
+
+
+def _keep(cp: cp_model.CpModel, difference: Any, least: int, most: int, forbidden: list[Span], lits: list[Lit]) -> None:
+    if not forbidden:
+        return
+    allowed = allowed_of(least, most, forbidden)
+    if not allowed:
+        cp.add_bool_or([lit.negated() for lit in lits])
+    elif allowed != [(least, most)]:
+        cp.add_linear_expression_in_domain(difference, cp_model.Domain.from_intervals(allowed)).only_enforce_if(lits)
+
+
+def allowed_of(least: int, most: int, forbidden: Iterable[Span]) -> list[Span]:
+    """The whole numbers from least to most that lie in none of the spans, as spans; both ends belong to a span."""
+    found: list[Span] = []
+    at = least
+    for low, high in sorted(forbidden):
+        if low > most:
+            break
+        if low > at:
+            found.append((at, min(low - 1, most)))
+        at = max(at, high + 1)
+    if at <= most:
+        found.append((at, most))
+    return found
+
+
+def _steps(seconds: float) -> int:
+    return int(seconds // GRID_S)
+
+
+def _on_grid(start_s: float, end_s: float, serve_s: float) -> Span:
+    start = floor((serve_s + start_s) / GRID_S + 1e-6)
+    return start, max(ceil((serve_s + end_s) / GRID_S - 1e-6), start + 1)
+
+
+def _clash_of(one: Span, other: Span, gap_after_one: int, gap_after_other: int) -> Span:
+    """Differences of waits (one's less the other's) at which neither is over, with its gap, before the other begins."""
+    # one - wait1 ends by other - wait2: wait1 - wait2 >= one.end + gap - other.start, and the same the other way round
+    return one[0] - other[1] - gap_after_other + 1, one[1] + gap_after_one - other[0] - 1
+
+
+def _forbidden_by_hands(a: Dish, first: Variant, b: Dish, second: Variant) -> list[Span]:
+    return [
+        _clash_of((s + a_start, s + a_start + a_length), (t + b_start, t + b_start + b_length), 0, 0)
+        for s, t in ((round(a.serve_s / GRID_S), round(b.serve_s / GRID_S)),)
+        for a_start, a_length in merged((d.start_s, d.start_s + d.lasts_s) for d in first.deeds)
+        for b_start, b_length in merged((d.start_s, d.start_s + d.lasts_s) for d in second.deeds)
+    ]
+
+
+def _forbidden_by_fires(problem: Problem, a: Dish, first: Variant, b: Dish, second: Variant) -> list[Span]:
+    found: list[Span] = []
+    for mine in first.stays:
+        for theirs in second.stays:
+            if problem.places[mine.place].fire != problem.places[theirs.place].fire:
+                continue
+            forth: float | None = 0.0
+            back: float | None = 0.0
+            if mine.state != theirs.state:
+                forth = problem.change_s(mine.place, mine.state, theirs.state)
+                back = problem.change_s(mine.place, theirs.state, mine.state)
+            elif mine.place != theirs.place or {mine.kept, theirs.kept} != {"raw", "ready"}:
+                continue
+            one = _on_grid(mine.start_s, mine.end_s, a.serve_s)
+            other = _on_grid(theirs.start_s, theirs.end_s, b.serve_s)
+            # an order that cannot be is one with an endless gap
+            gaps = [ENDLESS if gap is None else ceil(gap / GRID_S) for gap in (forth, back)]
+            found.append(_clash_of(one, other, gaps[0], gaps[1]))
+    return found
+
+
+def _room(problem: Problem, model: _Model) -> None:
+    """Room in every place for all that lies there at once."""
+    cp = model.cp
+    for place in problem.places.values():
+        there, areas = [], []
+        for n, dish in enumerate(problem.dishes):
+            for v, variant in enumerate(dish.variants):
+                for stay in variant.stays:
+                    if stay.place == place.key:
+                        start, end = _on_grid(stay.start_s, stay.end_s, dish.serve_s)
+                        there.append(
+                            cp.new_optional_fixed_size_interval_var(
+                                start - model.wait[n], end - start, model.chosen[n, v], ""
+                            )
+                        )
+                        areas.append(stay.area_cm2)
+        if sum(areas) > place.area_cm2:
+            cp.add_cumulative(there, areas, place.area_cm2)
 
 
 def merged(spans: Iterable[tuple[float, float]]) -> list[tuple[int, int]]:
@@ -177,47 +282,6 @@ def merged(spans: Iterable[tuple[float, float]]) -> list[tuple[int, int]]:
         else:
             found.append([a, b])
     return [(a, b - a) for a, b in found]
-
-
-def _start(model: _Model, part: _Part) -> Any:
-    return part.serve + part.start - model.wait[part.dish]
-
-
-def _interval(model: _Model, part: _Part) -> Any:
-    return model.cp.new_optional_fixed_size_interval_var(_start(model, part), part.length, part.lit, "")
-
-
-def _share(problem: Problem, model: _Model, stays: Sequence[tuple[_Part, Any]]) -> None:
-    """Room in every place, one state of a fire at a time, raw apart from ready."""
-    cp = model.cp
-    for place in problem.places.values():
-        there = [(part, stay) for part, stay in stays if stay.place == place.key]
-        if there:
-            cp.add_cumulative(
-                [_interval(model, part) for part, _ in there], [s.area_cm2 for _, s in there], place.area_cm2
-            )
-    for i, (one, a) in enumerate(stays):
-        for other, b in stays[i + 1 :]:
-            if one.dish == other.dish or problem.places[a.place].fire != problem.places[b.place].fire:
-                continue
-            if a.state != b.state:
-                forth = problem.change_s(a.place, a.state, b.state)
-                back = problem.change_s(a.place, b.state, a.state)
-                _in_order(model, one, other, forth, back)
-            elif a.place == b.place and {a.kept, b.kept} == {"raw", "ready"}:
-                _in_order(model, one, other, 0.0, 0.0)
-
-
-def _in_order(model: _Model, one: _Part, other: _Part, forth_s: float | None, back_s: float | None) -> None:
-    """One is over so long before the other begins, or the other way round, where both are."""
-    orders = []
-    for a, b, gap in ((one, other, forth_s), (other, one, back_s)):
-        if gap is not None:
-            order = model.cp.new_bool_var("")
-            ends = _start(model, a) + a.length + ceil(gap / GRID_S)
-            model.cp.add(ends <= _start(model, b)).only_enforce_if(order)
-            orders.append(order)
-    model.cp.add_bool_or([one.lit.negated(), other.lit.negated(), *orders])
 
 
 def _costs(problem: Problem, model: _Model) -> Any:
@@ -240,19 +304,21 @@ def _costs(problem: Problem, model: _Model) -> Any:
             rush += [lit * round(d.lasts_s) for d in v.deeds if d.start_s >= -RUSH_FROM_S]
     spans = []
     for fire in problem.fires:
-        lit_parts = [
-            (_Part(n, model.chosen[n, i], floor(s.start_s / GRID_S), ceil((s.end_s - s.start_s) / GRID_S), round(dish.serve_s / GRID_S)))
-            for n, dish in enumerate(problem.dishes) for i, v in enumerate(dish.variants) for s in v.stays
-            if problem.places[s.place].fire == fire.key
-        ]  # fmt: skip
-        if not lit_parts:
+        there = [
+            (n, model.chosen[n, i], *_on_grid(stay.start_s, stay.end_s, dish.serve_s))
+            for n, dish in enumerate(problem.dishes)
+            for i, v in enumerate(dish.variants)
+            for stay in v.stays
+            if problem.places[stay.place].fire == fire.key
+        ]
+        if not there:
             continue
-        first = cp.new_int_var(-200_000, 200_000, "")
-        last = cp.new_int_var(-200_000, 200_000, "")
-        for part in lit_parts:
-            cp.add(first <= _start(model, part)).only_enforce_if(part.lit)
-            cp.add(last >= _start(model, part) + part.length).only_enforce_if(part.lit)
-        minutes = cp.new_int_var(0, 10_000, "")
+        first = cp.new_int_var(-FURTHEST, FURTHEST, "")
+        last = cp.new_int_var(-FURTHEST, FURTHEST, "")
+        for n, lit, start, end in there:
+            cp.add(first <= start - model.wait[n]).only_enforce_if(lit)
+            cp.add(last >= end - model.wait[n]).only_enforce_if(lit)
+        minutes = cp.new_int_var(0, FURTHEST, "")
         cp.add(round(60 / GRID_S) * minutes >= last - first)
         spans.append(minutes)
     return WEIGHTS[0] * changed + WEIGHTS[1] * sum(waiting) + WEIGHTS[2] * sum(rush) + WEIGHTS[3] * sum(spans)
@@ -275,12 +341,7 @@ def _read(problem: Problem, model: _Model, solver: cp_model.CpSolver) -> tuple[L
         if variant is None:
             continue
         tending = [p for (m, p), lit in model.tends.items() if m == n and solver.boolean_value(lit)]
-        alone = [
-            p
-            for p, person in enumerate(problem.people)
-            if "fire" in person.may and dish.pin.person in (None, person.key)
-        ]
-        person = tending[0] if tending else alone[0]
+        person = tending[0] if tending else model.able[n][0]
         laid.append(Laid(n, variant, GRID_S * solver.value(model.wait[n]), person, dish.serve_s))
     return tuple(laid)
 
