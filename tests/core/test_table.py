@@ -1,215 +1,195 @@
-"""Amounts, patties, shares and holding: what is on the table."""
+"""Whole tables: the rule, the solver and the order of work, checked by a checker written apart from them."""
 
+import itertools
+import json
 from dataclasses import replace
+from pathlib import Path
 
-import numpy as np
 import pytest
+from tables import random_table
 
 from brasko.core.errors import InvalidInput, UnknownName
-from brasko.core.foods.cuts import all_cuts
-from brasko.core.foods.salts import SALT_KINDS, salt_named, spoon_words
-from brasko.core.foods.serving import all_servings, serving_of
-from brasko.core.planner.amounts import amounts
-from brasko.core.planner.burger import blend_for, blended, patty, shaped_for, width_kept
-from brasko.core.planner.fuel import fuel_of
-from brasko.core.planner.late import holdings
-from brasko.core.planner.plan import planned
-from brasko.core.planner.serving import Eater, longer_s, shared_out, slices
 from brasko.core.planner.wish import Wish
+from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
+from brasko.core.table.checker import faults
+from brasko.core.table.orders import orders
+from brasko.core.table.plan import plan_table
+from brasko.core.table.problem import (
+    GRID_S,
+    Deed,
+    Dish,
+    Laid,
+    Person,
+    Pin,
+    Place,
+    Problem,
+    Schedule,
+    Stay,
+    TableFire,
+    Variant,
+    cost_of,
+)
+from brasko.core.table.rule import by_rule
+from brasko.core.table.solver import allowed_of, merged, solved_table
+from brasko.core.table.variants import problem_of
 
-RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0, crust="light")
-
-
-@pytest.fixture(scope="module")
-def steak():
-    return planned(RIBEYE, quick=True)
-
-
-@pytest.fixture(scope="module")
-def burger():
-    return planned(Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="none"), quick=True)
-
-
-# --- amounts ---------------------------------------------------------------------------------------------------------
-
-
-def test_a_balance_of_what_is_bought_and_what_is_eaten(steak):
-    told = amounts(steak.wish, steak.solution, 2, price_kg=30.0)
-    edible = (1.0 - serving_of("ribeye").trim_share) * 0.45
-    assert told.cooked_kg == pytest.approx(edible * (1.0 - steak.solution.result.mass_loss_share))
-    assert told.plate_kg == pytest.approx(told.cooked_kg / 2)
-    assert told.cost == pytest.approx(13.5)
-    assert told.enough
-    many = amounts(steak.wish, steak.solution, 6)
-    assert not many.enough
-    assert many.pieces_needed == 3
-    assert "For 6 it takes about" in many.words
-    assert many.needed_kg == pytest.approx(6 * 0.225 / (1.0 - 0.06))
-    assert amounts(steak.wish, steak.solution, 6, dishes=3).needed_kg == pytest.approx(many.needed_kg / 3)
-    assert amounts(steak.wish, steak.solution, 6, appetite="large").needed_kg > many.needed_kg
+ADA, BO = Person("ada", "Ada"), Person("bo", "Bo")
+GAS = FireAsk("gas", "gas")
+EXAMPLES = sorted((Path(__file__).parents[2] / "docs" / "examples").glob("*.json"))
 
 
-def test_salt_is_a_share_of_the_weight():
-    """About 1 % of the weight, up to 2 % for fatty cuts, less for lean ones (common practice, no source)."""
-    shares = {key: cut.salt_share for key, cut in all_cuts().items() if cut.kind == "intact"}
-    assert 0.0075 <= min(shares.values()) < max(shares.values()) <= 0.02
-    assert shares["venison_loin"] < shares["strip"] < shares["ribeye"]
-    plan = planned(replace(RIBEYE, count=2), quick=True)
-    assert amounts(plan.wish, plan.solution).salt_g == pytest.approx(0.012 * 900.0)
-    assert "{small:10.8}" in next(t.why for t in plan.tasks if t.key == "season")
+@pytest.mark.parametrize("seed", range(25))
+def test_neither_the_rule_nor_the_solver_lets_anything_clash(seed):
+    problem = random_table(seed)
+    rule, solver = by_rule(problem), solved_table(problem)
+    assert faults(problem, rule) == []
+    assert faults(problem, solver) == []
+    if rule.status == "rule":
+        assert solver.status != "clash"
+        assert solver.cost.total <= rule.cost.total
 
 
-def test_a_teaspoon_of_salt():
-    """Table salt: 6 g a teaspoon (usda_fdc, from memory); hollow grains hold about half of that."""
-    assert spoon_words(6.0, "table") == "1 tsp"
-    assert spoon_words(9.0, "table") == "1½ tsp"
-    assert spoon_words(18.0, "table") == "1 tbsp"
-    assert spoon_words(40.5, "table") == "2 tbsp and ¾ tsp"
-    assert spoon_words(0.2, "table") == "a pinch"
-    assert salt_named("coarse_light").teaspoon_g.value < 0.55 * salt_named("table").teaspoon_g.value
-    assert all(spoon_words(10.0, kind) for kind in SALT_KINDS)
-    with pytest.raises(UnknownName, match="salt_kind is not known"):
-        salt_named("pink")
+@pytest.mark.parametrize("seed", range(10))
+def test_nobody_does_two_things_at_once_in_the_order_of_work(seed):
+    problem = random_table(seed)
+    work = orders(problem, solved_table(problem))
+    for person in problem.people:
+        mine = sorted((w.start_s, w.start_s + w.lasts_s) for w in work if w.person == person.key)
+        assert all(a[1] <= b[0] + 1e-6 for a, b in itertools.pairwise(mine))
+
+
+def small(variants=2, dishes=2, wait=60.0) -> Problem:
+    """Small enough to try everything: dishes of one place, on a fire with two states."""
+    places = (Place("f/hot", "f", "Hot", 500),)
+    fire = TableFire("f", "F", places, {("set", "opened"): 60.0})
+    made = []
+    for n in range(dishes):
+        ways = tuple(
+            Variant(
+                f"v{k}", "", "", k, "f", (Stay("f/hot", "opened" if k else "set", -200.0 - 20 * n, -30.0, 300),),
+                (Deed("on", "", "", -200.0 - 20 * n, 20), Deed("off", "", "", -40.0, 20)), (), wait, 60.0,
+            )
+            for k in range(variants)
+        )  # fmt: skip
+        made.append(Dish(f"d{n}", f"D{n}", ways))
+    return Problem(tuple(made), (fire,), (ADA,))
+
+
+@pytest.mark.parametrize("wait", [60.0, 240.0, 600.0])
+def test_the_solver_finds_what_trying_everything_finds(wait):
+    """Every combination of ways and waits, judged by the checker alone: the same least cost, or none."""
+    problem = small(wait=wait)
+    waits = [GRID_S * k for k in range(int(wait / GRID_S) + 1)]
+    best = None
+    for first, second in itertools.product(*(itertools.product(d.variants, waits) for d in problem.dishes)):
+        laid = tuple(Laid(n, v, w, 0, 0.0) for n, (v, w) in enumerate((first, second)))
+        if not faults(problem, Schedule("rule", laid)):
+            cost = cost_of(problem, laid).total
+            best = cost if best is None else min(best, cost)
+    found = solved_table(problem)
+    assert (found.cost.total if found.status != "clash" else None) == best
+
+
+def test_the_checker_sees_each_kind_of_fault():
+    problem = random_table(0)
+    sound = solved_table(problem)
+    assert faults(problem, sound) == []
+    two = small(wait=600.0)
+    both = tuple(Laid(n, two.dishes[n].variants[n], 0.0, 0, 0.0) for n in (0, 1))
+    told = " ".join(faults(two, Schedule("rule", both)))
+    assert "hands" in told
+    assert "no room" in told
+    assert "two states" in told
+    late = (Laid(0, two.dishes[0].variants[0], 900.0, 0, 0.0),)
+    assert "at the most" in faults(two, Schedule("rule", late))[0]
+    kitchen = replace(two, people=(Person("x", "X", frozenset(("kitchen",))),))
+    assert any("may not work" in f for f in faults(kitchen, Schedule("rule", late)))
+
+
+def test_the_same_table_gives_the_same_answer():
+    problem = random_table(5)
+    assert solved_table(problem).laid == solved_table(problem).laid
+
+
+def test_what_is_impossible_is_told_by_a_smallest_set_and_what_would_do():
+    problem = small(variants=1, wait=60.0, dishes=3)
+    found = solved_table(problem)
+    assert found.status == "clash"
+    assert len(found.clash) == 2, "any two of the three are too many"
+    assert found.laid, "what fits is laid all the same"
+    assert faults(problem, found) == []
+
+
+def test_pins_are_kept():
+    problem = small(wait=600.0, dishes=1)
+    pinned = replace(problem, dishes=(replace(problem.dishes[0], pin=Pin("v1", "ada", 120.0)),))
+    (laid,) = solved_table(pinned).laid
+    assert (laid.variant.key, laid.wait_s) == ("v1", 120.0)
+
+
+def test_spans_and_what_is_left_of_them():
+    assert merged([(0, 4), (5, 9), (30, 31)]) == [(0, 2), (6, 1)]
+    assert allowed_of(-5, 5, [(-2, 1), (3, 9)]) == [(-5, -3), (2, 2)]
+    assert allowed_of(0, 3, [(-9, 9)]) == []
+
+
+def test_two_ribeyes_peppers_and_mushrooms_on_one_gas_row():
+    """Common practice, no source: the vegetables follow on the heat that the sear needed, within a quarter of an hour."""
+    ask = TableAsk(
+        (DishAsk("ribeyes", Wish("ribeye", 0.038, 0.45, 57.0, count=2)), DishAsk("peppers", side="bell_pepper"),
+         DishAsk("mushrooms", side="mushroom", way="basket")),
+        (GAS,), (ADA,), 2,
+    )  # fmt: skip
+    made = plan_table(ask)
+    assert made.schedule.status == "optimal"
+    assert faults(made.problem, made.schedule) == []
+    on = {made.problem.dishes[each.dish].key: each.at(each.variant.on_s) for each in made.schedule.laid}
+    assert on["ribeyes"] < on["peppers"]
+    assert on["peppers"] > -20 * 60.0
+    assert on["mushrooms"] > -20 * 60.0
+
+
+def test_twelve_patties_go_on_in_lots_where_the_grate_holds_no_more():
+    patties = Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=12)
+    ask, problem = problem_of(TableAsk((DishAsk("patties", patties),), (GAS,), (ADA, BO), 12))
+    assert [d.wish.count for d in ask.dishes] == [6, 6]
+    assert [d.name for d in problem.dishes] == ["Burger patty, 80/20, lot 1 of 2", "Burger patty, 80/20, lot 2 of 2"]
+    assert all(v.most_wait_s <= 600.0 for d in problem.dishes for v in d.variants), (
+        "ground meat waits ten minutes at the most"
+    )
 
 
 @pytest.mark.parametrize(
-    ("change", "said"),
+    ("wrong", "field", "words"),
     [
-        ({"eaters": 0}, "eaters must be between 1 and 60"),
-        ({"appetite": "huge"}, "appetite is not known"),
-        ({"price_kg": -1.0}, "price_kg must be between 0 and 5000"),
+        (lambda: TableAsk((), (GAS,), (ADA,)), "dishes", "at least one dish"),
+        (lambda: TableAsk((DishAsk("a", side="corn_bare"),), (), (ADA,)), "fires", "at least one fire"),
+        (lambda: TableAsk((DishAsk("a", side="corn_bare"),), (GAS,), ()), "people", "Somebody has to cook"),
+        (lambda: TableAsk((DishAsk("a", side="corn_bare"),), (GAS,), (Person("x", "X", frozenset(("kitchen",))),)), "people", "nobody who may work at the fire"),
+        (lambda: TableAsk(tuple(DishAsk(f"d{n}", side="bun") for n in range(40)), (GAS,), (ADA,)), "dishes", "12 at the most (got 40)"),
+        (lambda: DishAsk("a", side="corn_bare", way="pot"), "way", "It goes on the grate, in foil"),
+        (lambda: DishAsk("a"), "side", "a dish is one of them"),
+        (lambda: DishAsk("a", side="bun", serve_s=5 * 3600.0), "serve_min", "within three hours"),
+        (lambda: TableAsk((DishAsk("a", side="bun", fires=("gaz",)),), (GAS,), (ADA,)), "dishes.0.fires", "gas"),
     ],
-)
-def test_amounts_refuse_what_makes_no_sense(steak, change, said):
-    with pytest.raises(InvalidInput, match=said):
-        amounts(steak.wish, steak.solution, **change)
+    ids=["no dish", "no fire", "nobody", "nobody at the fire", "forty dishes", "no such way", "neither", "too late a course", "unknown fire"],
+)  # fmt: skip
+def test_bad_tables_are_told_where_they_are_wrong(wrong, field, words):
+    with pytest.raises(InvalidInput) as told:
+        wrong()
+    assert told.value.field == field
+    assert words in f"{told.value.message} {told.value.suggestion or ''}"
 
 
-def test_every_cut_can_be_served():
-    assert set(all_servings()) == set(all_cuts())
-    for key, serving in all_servings().items():
-        assert 0.05 <= serving.portion_kg <= 0.5, key
-        assert 0.0 <= serving.trim_share + serving.bone_share < 0.6
-        assert (serving.bone_share > 0.0) == (all_cuts()[key].bone_m > 0.0) or key in ("corn", "chicken_spatchcock")
-        assert serving.across
+def test_a_dish_that_no_fire_can_do_is_told_with_the_reasons():
+    with pytest.raises(InvalidInput, match="can be cooked on no fire") as told:
+        problem_of(TableAsk((DishAsk("a", side="asparagus"),), (FireAsk("hob", "burner_medium"),), (ADA,)))
+    assert told.value.field == "dishes.0"
+    with pytest.raises(UnknownName):
+        FireAsk("x", "campfire")
 
 
-def test_fuel_of_a_cook():
-    """A kettle lays three quarters of a chimney; gas burns by the hour; a kitchen burner costs no fuel of ours."""
-    kettle, gas, oven = (
-        replace(RIBEYE, fire=f, method=m)
-        for f, m in (
-            ("kettle_two_zone", "low_then_sear"),
-            ("gas", "low_then_sear"),
-            ("oven_skillet", "oven_then_skillet"),
-        )
-    )
-    assert fuel_of(kettle, 3600.0).laid_kg == pytest.approx(1.8, abs=0.3)
-    one, two = fuel_of(gas, 3600.0), fuel_of(gas, 7200.0)
-    assert 0.1 < one.used_kg < two.used_kg < 2.0
-    assert fuel_of(oven, 3600.0) is None
-
-
-# --- patties ---------------------------------------------------------------------------------------------------------
-
-
-def test_a_patty_is_shaped_so_that_it_fits_when_done(burger):
-    """Volume that is lost leaves the width: shaped for a bun and planned again, it ends as wide as the bun."""
-    loss = burger.solution.result.mass_loss_share
-    mass = shaped_for(0.105, 0.019, "burger_80_20", loss)
-    again = planned(replace(burger.wish, mass_kg=mass), quick=True)
-    made = patty(again.wish, again.solution)
-    assert made.cooked_width_m == pytest.approx(0.105, abs=0.003)
-    assert made.width_m > 0.105
-    assert made.dimple_width_m == pytest.approx(0.6 * made.width_m)
-    assert made.cheese_s == pytest.approx(again.solution.result.steps[-1].start_s - 60.0), "on for the last minute"
-    assert "Never press it" in made.words
-
-
-def test_width_kept_is_that_of_the_volume():
-    """By hand: 19 % of the mass lost and 5 % thicker leave 0.81/1.05 of the face."""
-    assert width_kept(0.19) ** 2 == pytest.approx(0.81 / 1.05)
-
-
-def test_blends_by_the_cross_of_alligation():
-    """Alligation, worked by hand: 20 % from 5 and 30 % is three parts rich to two lean."""
-    assert blended(0.2, 0.05, 0.3, 1.0) == (pytest.approx(0.4), pytest.approx(0.6))
-    assert blended(0.05, 0.05, 0.3, 2.0) == (pytest.approx(2.0), pytest.approx(0.0))
-    assert blend_for(0.2) == "burger_80_20"
-    assert blend_for(0.28) == "burger_70_30"
-    with pytest.raises(InvalidInput, match=r"fat_share must lie between the two meats, 5 and 15 % \(got 20 %\)"):
-        blended(0.2, 0.05, 0.15, 1.0)
-    with pytest.raises(InvalidInput, match="bun_mm must be between 50 and 200"):
-        shaped_for(0.4, 0.019, "burger_80_20", 0.1)
-    with pytest.raises(InvalidInput, match="cut is no patty"):
-        patty(RIBEYE, planned(RIBEYE, quick=True).solution)
-
-
-# --- who gets what ---------------------------------------------------------------------------------------------------
-
-
-def test_slices_are_more_done_towards_the_ends(steak):
-    reached, peak = slices(steak.wish, steak.solution)
-    assert reached[0] == 0.0
-    assert reached[-1] == pytest.approx(1.0)
-    assert (np.diff(reached) >= 0.0).all()
-    assert peak[0] > peak[-1] + 5.0
-    assert peak[-1] == pytest.approx(steak.solution.result.peak_core_c, abs=3.0)
-
-
-def test_a_chord_of_a_disc_holds_its_segment(steak):
-    """Share of a circle beyond half its radius: 0.1955 (circular segment, closed form); from one end to the middle, twice
-    that of the half."""
-    reached, _ = slices(steak.wish, steak.solution)
-    x = np.linspace(1.0, 0.0, len(reached))
-    segment = (np.arccos(0.5) - 0.5 * np.sqrt(0.75)) / np.pi
-    assert float(np.interp(-0.5, -x, reached)) == pytest.approx(2.0 * segment, abs=0.005)
-
-
-def test_who_wants_it_most_done_gets_the_ends(steak):
-    parts = shared_out(steak.wish, steak.solution, (Eater("A", 54.0), Eater("B", 66.0), Eater("C", 57.0)))
-    assert [p.eater.name for p in parts] == ["A", "B", "C"]
-    assert parts[1].peak_c > parts[2].peak_c > parts[0].peak_c
-    assert parts[1].from_share == 0.0
-    assert parts[0].to_share == pytest.approx(1.0)
-    assert "ends" in parts[1].words
-    assert "middle" in parts[0].words
-
-
-def test_who_cannot_be_served_so_is_told_what_would_do(steak):
-    (well,) = shared_out(steak.wish, steak.solution, (Eater("W", 75.0),))
-    assert well.off_k < -5.0
-    assert "longer" in well.words
-    assert 300.0 < longer_s(steak.wish, steak.solution, 65.0) < longer_s(steak.wish, steak.solution, 75.0)
-    (blue,) = shared_out(steak.wish, steak.solution, (Eater("R", 46.0),))
-    assert "more done than wished" in blue.words
-    each = shared_out(replace(steak.wish, count=2), steak.solution, (Eater("A", 57.0), Eater("B", 57.0)))
-    assert {p.words for p in each} == {"Piece 1.", "Piece 2."}
-    with pytest.raises(InvalidInput, match="eaters must be between 1 and 12"):
-        shared_out(steak.wish, steak.solution, ())
-
-
-# --- late guests -----------------------------------------------------------------------------------------------------
-
-
-def test_holding_is_computed_for_each_way(steak):
-    found = {h.key: h for h in holdings(steak.wish, steak.solution, 1800.0)}
-    assert set(found) == {"later", "foil", "warm", "wait"}
-    rest = steak.solution.result.core_c[-1]
-    assert found["foil"].served_core_c < rest, "half an hour more on the board cools it"
-    assert found["warm"].served_core_c > found["foil"].served_core_c
-    assert found["foil"].peak_core_c == pytest.approx(steak.solution.result.peak_core_c, abs=0.5)
-    assert all(h.words and h.when for h in found.values())
-
-
-def test_a_shoulder_stays_hot_in_its_box_and_the_clock_is_watched(steak):
-    """A wrapped roast keeps above 140 °F for an hour and more (common practice, no source)."""
-    shoulder = planned(Wish("pork_shoulder", 0.1, 2.0, 93.0, method="low_and_slow", crust="none"), quick=True)
-    box = next(h for h in holdings(shoulder.wish, shoulder.solution, 3600.0) if h.key == "box")
-    assert box.served_core_c > 60.0
-    assert box.within_clock
-    long = next(h for h in holdings(steak.wish, steak.solution, 150 * 60.0) if h.key == "foil")
-    assert not long.within_clock
-    assert "over the safe-time clock" in long.words
-    with pytest.raises(InvalidInput, match="late_min must be between 5 and 180"):
-        holdings(steak.wish, steak.solution, 10.0)
+def test_the_examples_are_invented_tables_of_the_published_format():
+    assert len(EXAMPLES) == 10
+    for path in EXAMPLES:
+        assert json.loads(path.read_text())["format"] == "brasko/meal@2"

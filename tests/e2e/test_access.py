@@ -10,6 +10,7 @@ from playwright.sync_api import Page, expect
 AXE = (Path(__file__).resolve().parents[2] / "frontend/node_modules/axe-core/axe.min.js").read_text()
 READY = {
     "/plan": "The order of the work",
+    "/table": "Put dishes on the table",
     "/cook": "Line",
     "/log": "The log",
     "/fire": "Making it ready",

@@ -365,6 +365,123 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Table Reference */
+        get: operations["get_table_reference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview Table
+         * @description Plan a table without keeping it: quick by the rule, else by the solver.
+         */
+        post: operations["preview_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Tables */
+        get: operations["list_tables"];
+        put?: never;
+        /**
+         * Create Table
+         * @description Plan a table and keep it (brasko/meal@2).
+         */
+        post: operations["create_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{table_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Table */
+        get: operations["get_table"];
+        /** Update Table */
+        put: operations["update_table"];
+        post?: never;
+        /**
+         * Set Table Aside
+         * @description Take a table off the list. It can be brought back.
+         */
+        delete: operations["set_table_aside"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{table_id}/table.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Table
+         * @description The table as brasko/meal@2.
+         */
+        get: operations["export_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{table_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring Table Back */
+        post: operations["bring_table_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plans/{plan_id}/start": {
         parameters: {
             query?: never;
@@ -3027,6 +3144,403 @@ export interface components {
             pieces: components["schemas"]["PieceIn"][];
         };
         /**
+         * NameOut
+         * @description A key and what it is called.
+         */
+        NameOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * SideOut
+         * @description A kind of side to choose from; each is how many an eater has; it usually takes from least_min
+         *     to most_min.
+         */
+        SideOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Each */
+            each: number;
+            /** Ways */
+            ways: string[];
+            /** Least Min */
+            least_min: number;
+            /** Most Min */
+            most_min: number;
+        };
+        /**
+         * TableReferenceOut
+         * @description What a table is put together from.
+         */
+        TableReferenceOut: {
+            /** Sides */
+            sides: components["schemas"]["SideOut"][];
+            /** Ways */
+            ways: components["schemas"]["NameOut"][];
+            /** Fires */
+            fires: components["schemas"]["NameOut"][];
+            /** Most Dishes */
+            most_dishes: number;
+            /** Most Fires */
+            most_fires: number;
+            /** Most People */
+            most_people: number;
+        };
+        /**
+         * BarOut
+         * @description A dish in a place of a fire for a while [s from eating].
+         */
+        BarOut: {
+            /** Place */
+            place: string;
+            /** State */
+            state: string;
+            /** Start S */
+            start_s: number;
+            /** End S */
+            end_s: number;
+            /** Area Cm2 */
+            area_cm2: number;
+        };
+        /**
+         * DishOut
+         * @description A dish in the schedule; left_out where there was no room for it.
+         */
+        DishOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * Colour
+             * @enum {string}
+             */
+            colour: "meat" | "plant" | "bread" | "other";
+            /** Left Out */
+            left_out: boolean;
+            /**
+             * Variant
+             * @default
+             */
+            variant?: string;
+            /**
+             * Label
+             * @default
+             */
+            label?: string;
+            /**
+             * Why
+             * @default
+             */
+            why?: string;
+            /**
+             * Done Words
+             * @default
+             */
+            done_words?: string;
+            /**
+             * Person
+             * @default
+             */
+            person?: string;
+            /**
+             * On S
+             * @default 0
+             */
+            on_s?: number;
+            /**
+             * Done S
+             * @default 0
+             */
+            done_s?: number;
+            /**
+             * Serve S
+             * @default 0
+             */
+            serve_s?: number;
+            /**
+             * Wait S
+             * @default 0
+             */
+            wait_s?: number;
+            /**
+             * Most Wait S
+             * @default 0
+             */
+            most_wait_s?: number;
+            /**
+             * Bars
+             * @default []
+             */
+            bars?: components["schemas"]["BarOut"][];
+            /**
+             * Ways
+             * @default []
+             */
+            ways?: components["schemas"]["DishWayOut"][];
+        };
+        /**
+         * DishWayOut
+         * @description One way in which a dish can be cooked here.
+         */
+        DishWayOut: {
+            /** Key */
+            key: string;
+            /** Label */
+            label: string;
+            /** On S */
+            on_s: number;
+            /** Most Wait S */
+            most_wait_s: number;
+            /** As Wished */
+            as_wished: boolean;
+        };
+        /**
+         * TableFireOut
+         * @description A fire of the table.
+         */
+        TableFireOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Places */
+            places: components["schemas"]["TablePlaceOut"][];
+        };
+        /**
+         * TableOut
+         * @description A table, planned. status "rule": a first answer; "optimal": proven the best; "feasible": at the most gap dearer than the
+         *     best; "clash": not all of it can be had, clash says which dishes are at odds and helps what would do.
+         */
+        TableOut: {
+            /**
+             * Format
+             * @default brasko/table-plan@1
+             * @constant
+             */
+            format?: "brasko/table-plan@1";
+            /** Model Version */
+            model_version: string;
+            /** Title */
+            title: string;
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "rule" | "feasible" | "optimal" | "clash";
+            /** Gap */
+            gap: number | null;
+            /** Reasons */
+            reasons: string[];
+            /** Clash */
+            clash: string[];
+            /** Helps */
+            helps: string[];
+            /** Begins S */
+            begins_s: number;
+            /** Dishes */
+            dishes: components["schemas"]["DishOut"][];
+            /** Fires */
+            fires: components["schemas"]["TableFireOut"][];
+            /** Work */
+            work: components["schemas"]["WorkOut"][];
+        };
+        /**
+         * TablePlaceOut
+         * @description A place of a fire, with the room it has for food.
+         */
+        TablePlaceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Area Cm2 */
+            area_cm2: number;
+        };
+        /**
+         * WorkOut
+         * @description One call on somebody's hands [s from eating]. of is a dish's key, or a fire's; place "" is the kitchen.
+         */
+        WorkOut: {
+            /** Key */
+            key: string;
+            /** Of */
+            of: string;
+            /** Person */
+            person: string;
+            /** Place */
+            place: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+            /** Start S */
+            start_s: number;
+            /** Lasts S */
+            lasts_s: number;
+        };
+        /**
+         * DishIn
+         * @description A dish: a piece of meat, or a side with how it lies there. Without fires it may go on any.
+         */
+        DishIn: {
+            /** Key */
+            key: string;
+            piece?: components["schemas"]["PieceIn"] | null;
+            /** Side */
+            side?: string | null;
+            /** Way */
+            way?: ("open" | "basket" | "foil" | "husk" | "pan" | "pot") | null;
+            /** Count */
+            count?: number | null;
+            /** Fires */
+            fires?: string[];
+            /**
+             * Course Min
+             * @default 0
+             */
+            course_min?: number;
+            pin?: components["schemas"]["PinIn"];
+        };
+        /**
+         * MealTableIn
+         * @description The whole of a table. Read again it gives the same plan, as long as model_version is the same.
+         */
+        MealTableIn: {
+            /**
+             * Format
+             * @default brasko/meal@2
+             * @constant
+             */
+            format?: "brasko/meal@2";
+            /**
+             * Model Version
+             * @default
+             */
+            model_version?: string;
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            /**
+             * Eaters
+             * @default 2
+             */
+            eaters?: number;
+            /** People */
+            people: components["schemas"]["PersonIn"][];
+            /** Fires */
+            fires: components["schemas"]["TableFireIn"][];
+            /** Dishes */
+            dishes: components["schemas"]["DishIn"][];
+        };
+        /**
+         * PersonIn
+         * @description Somebody with hands. At the fire, in the kitchen, or both.
+         */
+        PersonIn: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /**
+             * May
+             * @default [
+             *       "fire",
+             *       "kitchen"
+             *     ]
+             */
+            may?: ("fire" | "kitchen")[];
+        };
+        /**
+         * PinIn
+         * @description What is fixed of a dish; the rest is planned round it.
+         */
+        PinIn: {
+            /** Variant */
+            variant?: string | null;
+            /** Person */
+            person?: string | null;
+            /** Wait Min */
+            wait_min?: number | null;
+        };
+        /**
+         * TableAskIn
+         * @description A table to be planned; quick by the rule, at once.
+         */
+        TableAskIn: {
+            table: components["schemas"]["MealTableIn"];
+            /**
+             * Quick
+             * @default false
+             */
+            quick?: boolean;
+        };
+        /**
+         * TableFireIn
+         * @description A fire of the table: one that ships by its key, or the cook's own.
+         */
+        TableFireIn: {
+            /** Key */
+            key: string;
+            /** Fire */
+            fire?: string | null;
+            own_fire?: components["schemas"]["OwnFireIn"] | null;
+        };
+        /**
+         * TableLine
+         * @description A kept table in a list.
+         */
+        TableLine: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            /** Dishes */
+            dishes: string[];
+        };
+        /**
+         * KeptTableOut
+         * @description A kept table: as it was asked for and as it was planned.
+         */
+        KeptTableOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            /** Set Aside */
+            set_aside: boolean;
+            asked: components["schemas"]["MealTableIn"];
+            told: components["schemas"]["TableOut"];
+        };
+        /**
          * AheadOut
          * @description The curve as it is forecast now; time_s counts from the plan's hour of eating.
          */
@@ -5014,6 +5528,208 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+        };
+    };
+    get_table_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableReferenceOut"];
+                };
+            };
+        };
+    };
+    preview_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableAskIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableOut"];
+                };
+            };
+        };
+    };
+    list_tables: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableLine"][];
+                };
+            };
+        };
+    };
+    create_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MealTableIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTableOut"];
+                };
+            };
+        };
+    };
+    get_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTableOut"];
+                };
+            };
+        };
+    };
+    update_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MealTableIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTableOut"];
+                };
+            };
+        };
+    };
+    set_table_aside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTableOut"];
+                };
+            };
+        };
+    };
+    export_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MealTableIn"];
+                };
+            };
+        };
+    };
+    bring_table_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptTableOut"];
                 };
             };
         };

@@ -11,6 +11,7 @@ import { leaveDemo, useHousehold } from "./session";
 
 const PLACES = [
   { to: "/plan", name: "Plan" },
+  { to: "/table", name: "Table" },
   { to: "/fire", name: "Fire" },
   { to: "/cook", name: "Cook" },
   { to: "/log", name: "Log" },

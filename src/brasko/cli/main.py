@@ -54,7 +54,12 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except Wrong as exc:
         return _failed(str(exc), WRONG_INPUT)
     if asked.command == "plan" and isinstance(raw, dict):
-        verb = MEALS.get(str(raw.get("format")), verb)
+        named = str(raw.get("format"))
+        if named.startswith("brasko/meal@") and named not in MEALS:
+            return _failed(
+                f"format {named} is not one that this version reads: it knows {' and '.join(MEALS)}.", WRONG_INPUT
+            )
+        verb = MEALS.get(named, verb)
     return _answered(verb, raw)
 
 

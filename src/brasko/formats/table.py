@@ -81,7 +81,7 @@ class BarOut(BaseModel):
     area_cm2: int
 
 
-class WayOut(BaseModel):
+class DishWayOut(BaseModel):
     """One way in which a dish can be cooked here."""
 
     key: str
@@ -109,7 +109,7 @@ class DishOut(BaseModel):
     wait_s: float = 0.0
     most_wait_s: float = 0.0
     bars: list[BarOut] = []
-    ways: list[WayOut] = []
+    ways: list[DishWayOut] = []
 
 
 class TablePlaceOut(BaseModel):

@@ -18,12 +18,12 @@ from brasko.formats.table import (
     BarOut,
     DishIn,
     DishOut,
+    DishWayOut,
     MealTableIn,
     TableFireIn,
     TableFireOut,
     TableOut,
     TablePlaceOut,
-    WayOut,
     WorkOut,
 )
 
@@ -117,7 +117,7 @@ def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], s
     if asked.wish is not None and asked.wish.the_cut.kind == "plant":
         colour = "plant"
     ways = [
-        WayOut(key=v.key, label=said(v.label), on_s=v.on_s, most_wait_s=v.most_wait_s, as_wished=v.rank == 0)
+        DishWayOut(key=v.key, label=said(v.label), on_s=v.on_s, most_wait_s=v.most_wait_s, as_wished=v.rank == 0)
         for v in dish.variants
     ]
     if laid is None:

@@ -28,7 +28,7 @@ HOTTER_S = {
 
 def state_of(gentle_c: float | None) -> str:
     """The key of a fire set for a gentle heat; as it is laid, where none is asked for."""
-    return "set" if gentle_c is None else f"set:{gentle_c:.0f}"
+    return "set" if gentle_c is None else f"set:{gentle_c:.1f}"
 
 
 def gentle_of(state: str) -> float | None:

@@ -25,10 +25,11 @@ from brasko.core.sides.kinds import WAYS, SideKind, Way, side_named
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.places import OPENED, STEADY, gentle_of, place_of, state_of, table_fire
 from brasko.core.table.problem import GRID_S, Deed, Dish, Pin, Problem, Stay, Variant
+from brasko.core.units import celsius
 
 LONGEST_WAIT_S = 90 * 60.0
-SETTINGS_C = (190.0, 150.0)
-"""Gentle heats that sides are tried at, besides those that the meat wants: 300 and 375 °F (common practice, no source)."""
+SETTINGS_C = (celsius(375.0), celsius(300.0))
+"""Gentle heats that sides are tried at, besides those that the meat wants (common practice, no source)."""
 ROOM_BETWEEN = 1.15
 """What a piece takes of a grate, in parts of its own face: food that touches steams (assumed)."""
 HANDLE_S, EACH_S, MOST_HANDLED_S = 6.0, 2.0, 45.0
@@ -377,7 +378,8 @@ def _as_variant(
     turning = (
         "Stir the" if kind.shape == "pot" else "Toss the" if way in ("basket", "pan") and count > 4 else "Turn the"
     )
-    deeds = [Deed("on", f"{kind.name} on, {WAYS[way]}", _about(kind, done), on_s, hands)]
+    there = "on the grate" if way == "open" else f"on {WAYS[way]}"
+    deeds = [Deed("on", f"Put the {name} {there}", _about(kind, done), on_s, hands)]
     deeds += [Deed("turn", f"{turning} {name}", "", on_s + at, hands) for at in done.turns_s]
     if len(hots) > 1:
         deeds.append(
@@ -400,7 +402,7 @@ def _as_variant(
                 20.0,
             )
         )
-    deeds.append(Deed("off", f"{kind.name} off", f"When {kind.done_words}.", last, hands + PLATE_S))
+    deeds.append(Deed("off", f"Take the {name} off", f"When {kind.done_words}.", last, hands + PLATE_S))
     before = (
         Deed(
             "prep",
@@ -428,7 +430,7 @@ def _where(fire: FireAsk, hots: tuple[bool, ...], state: str) -> str:
         place = "on the grate"
     else:
         place = ", then ".join("over the heat" if hot else "on the cool side" for hot in hots)
-    heat = " opened up" if state == OPENED else f" at {{temp:{gentle_of(state):.0f}}}" if gentle_of(state) else ""
+    heat = " opened up" if state == OPENED else f" at {{temp:{gentle_of(state):.1f}}}" if gentle_of(state) else ""
     return f"{place} of {fire.name.lower()}{heat}"
 
 

@@ -13,12 +13,14 @@ from brasko.web.fires.api import router as fires
 from brasko.web.guide.api import router as guide
 from brasko.web.machine.api import router as machine
 from brasko.web.plans.api import router as plans
+from brasko.web.tables.api import router as tables
 from brasko.web.yard.api import router as yard
 
 api = NinjaAPI(title="Brasko", version=__version__, auth=django_auth, docs_url="docs", urls_namespace="api")
 problem.install(api)
 api.add_router("", accounts)
 api.add_router("", plans)
+api.add_router("", tables)
 api.add_router("", cooks)
 api.add_router("", files)
 api.add_router("", yard)

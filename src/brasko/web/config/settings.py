@@ -45,6 +45,7 @@ INSTALLED_APPS = [
     "brasko.web.accounts",
     "brasko.web.yard",
     "brasko.web.plans",
+    "brasko.web.tables",
     "brasko.web.cooks",
     "brasko.web.devices",
     "brasko.web.demo",

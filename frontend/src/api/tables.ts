@@ -1,0 +1,57 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+
+import { answer, client, type Schemas } from "./client";
+
+export type MealTable = Schemas["MealTableIn"];
+export type PlannedTable = Schemas["TableOut"];
+export type TableDish = Schemas["DishOut"];
+export type TableReference = Schemas["TableReferenceOut"];
+
+const keys = {
+  reference: ["tables", "reference"],
+  all: ["tables"],
+  one: (id: number) => ["tables", id],
+};
+
+export const useTableReference = () =>
+  useQuery({
+    queryKey: keys.reference,
+    staleTime: Infinity,
+    queryFn: ({ signal }) => answer(client.GET("/api/tables/reference", { signal })),
+  });
+
+export const useTables = () =>
+  useQuery({ queryKey: keys.all, queryFn: ({ signal }) => answer(client.GET("/api/tables", { signal })) });
+
+export const useTable = (id: number | null) =>
+  useQuery({
+    queryKey: keys.one(id ?? 0),
+    enabled: id !== null,
+    queryFn: ({ signal }) =>
+      answer(client.GET("/api/tables/{table_id}", { params: { path: { table_id: id ?? 0 } }, signal })),
+  });
+
+/** Keep a table: a new one, or a kept one anew. */
+export function useKeepTable(id: number | null) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: MealTable) =>
+      id === null
+        ? answer(client.POST("/api/tables", { body }))
+        : answer(client.PUT("/api/tables/{table_id}", { params: { path: { table_id: id } }, body })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.all }),
+  });
+}
+
+export function useTableAside() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, back }: { id: number; back: boolean }) => {
+      const params = { path: { table_id: id } };
+      return back
+        ? answer(client.POST("/api/tables/{table_id}/restore", { params }))
+        : answer(client.DELETE("/api/tables/{table_id}", { params }));
+    },
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.all }),
+  });
+}

@@ -1,0 +1,266 @@
+import { useState } from "react";
+
+import type { Problem } from "@/api/client";
+import type { Reference } from "@/api/hooks";
+import type { TableDish, TableReference } from "@/api/tables";
+import { Button, Choice, Mistake, Quantity } from "@/ui/controls";
+import { count, minutes, phrase, spanText, temperature, thickness, type System } from "@/units/units";
+
+import { askedKey, type Dish, dishFor, dishOfError, type TableDraft, withDish } from "./model";
+
+interface Props {
+  draft: TableDraft;
+  onDraft: (draft: TableDraft) => void;
+  told: readonly TableDish[];
+  reference: Reference;
+  sides: TableReference;
+  problem: Problem | null;
+  system: System;
+  focus: string | null;
+  onFocus: (key: string | null) => void;
+}
+
+/** What goes on the table, each with its own few answers folded away. */
+export function Dishes({ draft, onDraft, reference, sides, ...rest }: Props) {
+  const add = (choice: string) => {
+    const dish = dishFor(choice, draft, reference, sides);
+    if (!dish) return;
+    onDraft({ ...draft, dishes: [...draft.dishes, dish] });
+    rest.onFocus(dish.key);
+  };
+  const full = draft.dishes.length >= sides.most_dishes;
+  return (
+    <div className="flex flex-col gap-2">
+      <h2 className="m-0 text-lg">On the table</h2>
+      {draft.dishes.length === 0 && (
+        <p className="m-0 text-sm text-ash">
+          Nothing yet. Choose a first dish: meat, a side, bread or a pot.
+        </p>
+      )}
+      <ul className="m-0 flex list-none flex-col p-0">
+        {draft.dishes.map((dish, n) => (
+          <DishRow key={dish.key} dish={dish} place={n} {...{ draft, onDraft, reference, sides }} {...rest} />
+        ))}
+      </ul>
+      {full ? (
+        <p className="m-0 text-sm text-ash">
+          {sides.most_dishes} dishes are as many as are planned at once: make a second table of the rest.
+        </p>
+      ) : (
+        <Choice label="Add a dish" value="" onChange={add} options={offered(reference, sides)} />
+      )}
+    </div>
+  );
+}
+
+const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
+
+function offered(reference: Reference, sides: TableReference) {
+  const meat = reference.cuts
+    .filter((c) => c.group !== "vegetable")
+    .map((c) => ({ key: `cut:${c.key}`, name: c.name, group: capital(c.group) }));
+  const rest = sides.sides.map((s) => ({ key: `side:${s.key}`, name: s.name, group: capital(s.group) }));
+  return [{ key: "", name: "Choose…" }, ...meat, ...rest];
+}
+
+type RowProps = Props & { dish: Dish; place: number };
+
+function DishRow({ dish, place, told, problem, reference, sides, focus, onFocus, ...rest }: RowProps) {
+  const { draft, onDraft, system } = rest;
+  const name = dish.piece
+    ? (reference.cuts.find((c) => c.key === dish.piece?.cut)?.name ?? dish.key)
+    : (sides.sides.find((s) => s.key === dish.side)?.name ?? dish.key);
+  const shown = told.filter((d) => askedKey(d.key) === dish.key);
+  const open = focus === dish.key;
+  const error = problem?.errors.find((e) => dishOfError(e.field) === place);
+  const remove = () => {
+    onDraft({ ...draft, dishes: draft.dishes.filter((d) => d.key !== dish.key) });
+    if (open) onFocus(null);
+  };
+  return (
+    <li className="border-b border-seam py-1 last:border-0">
+      <div className="flex items-center gap-1">
+        <button
+          type="button"
+          aria-expanded={open}
+          onClick={() => onFocus(open ? null : dish.key)}
+          className="min-h-11 flex-1 rounded-bar px-1 text-left hover:bg-raised"
+        >
+          <span className="font-semibold [font-stretch:85%]">{name}</span>
+          <span className="block text-sm text-ash">{brief(dish, shown, system)}</span>
+        </button>
+        <Button weight="quiet" aria-label={`Remove ${name}`} onClick={remove}>
+          ✕
+        </Button>
+      </div>
+      {error && <Mistake>{phrase(system, error.message)}</Mistake>}
+      {open && <DishAnswers {...rest} {...{ dish, sides, shown }} />}
+    </li>
+  );
+}
+
+function brief(dish: Dish, shown: readonly TableDish[], system: System): string {
+  const first = shown[0];
+  if (!first) return dish.course_min ? `${dish.course_min} min later` : "";
+  if (first.left_out) return "no room for it";
+  return phrase(system, first.label ?? "");
+}
+
+interface AnswersProps {
+  dish: Dish;
+  draft: TableDraft;
+  onDraft: (draft: TableDraft) => void;
+  sides: TableReference;
+  shown: readonly TableDish[];
+  system: System;
+}
+
+function DishAnswers({ dish, draft, onDraft, sides, shown, system }: AnswersProps) {
+  const change = (part: Partial<Dish>) => onDraft(withDish(draft, dish.key, part));
+  const side = sides.sides.find((s) => s.key === dish.side);
+  const first = shown[0];
+  return (
+    <div className="flex flex-col gap-3 border-l-4 border-seam py-2 pl-3">
+      {first?.why && <p className="m-0 text-sm text-ash">{phrase(system, first.why)}</p>}
+      {dish.piece && <MeatAnswers {...{ dish, change, system }} />}
+      {side && side.ways.length > 1 && (
+        <Choice
+          label="How it lies there"
+          value={dish.way ?? side.ways[0] ?? ""}
+          onChange={(way) => change({ way: way as Dish["way"], pin: {} })}
+          options={side.ways.map((key) => ({
+            key,
+            name: sides.ways.find((w) => w.key === key)?.name ?? key,
+          }))}
+        />
+      )}
+      {side && (
+        <Quantity
+          label="How many"
+          value={dish.count ?? Math.max(1, Math.ceil(side.each * draft.eaters))}
+          onChange={(n) => n !== null && change({ count: Math.round(n) })}
+          scale={count}
+          low={1}
+          high={60}
+          slider={false}
+        />
+      )}
+      <Held {...{ dish, draft, change, system }} dishTold={first} />
+      <CourseField course={dish.course_min ?? 0} onCourse={(course_min) => change({ course_min })} />
+    </div>
+  );
+}
+
+function MeatAnswers({
+  dish,
+  change,
+  system,
+}: {
+  dish: Dish;
+  change: (part: Partial<Dish>) => void;
+  system: System;
+}) {
+  const piece = dish.piece!;
+  const set = (part: object) => change({ piece: { ...piece, ...part }, pin: {} });
+  return (
+    <>
+      <Quantity
+        label="How thick"
+        value={piece.thickness_mm}
+        onChange={(mm) => mm !== null && set({ thickness_mm: mm })}
+        scale={thickness(system)}
+        low={10}
+        high={150}
+      />
+      <Quantity
+        label="How many"
+        value={piece.count ?? 1}
+        onChange={(n) => n !== null && set({ count: Math.round(n) })}
+        scale={count}
+        low={1}
+        high={24}
+        slider={false}
+      />
+      <Quantity
+        label="Finish in the middle"
+        value={piece.finish_c ?? null}
+        onChange={(c) => set({ finish_c: c })}
+        scale={temperature(system)}
+        low={45}
+        high={98}
+        slider={false}
+        optional
+        hint="Empty: as the cut is usually eaten."
+      />
+    </>
+  );
+}
+
+interface HeldProps {
+  dish: Dish;
+  draft: TableDraft;
+  dishTold: TableDish | undefined;
+  change: (part: Partial<Dish>) => void;
+  system: System;
+}
+
+/** What the cook fixes of a dish: the fire and way, who looks after it, how long it waits. */
+function Held({ dish, draft, dishTold, change, system }: HeldProps) {
+  const pin = dish.pin ?? {};
+  const ways = dishTold?.ways ?? [];
+  const fixed = pin.variant ?? pin.person ?? pin.wait_min;
+  return (
+    <>
+      {ways.length > 1 && (
+        <Choice
+          label="Where and how"
+          value={pin.variant ?? ""}
+          onChange={(key) => change({ pin: { ...pin, variant: key || null } })}
+          options={[
+            { key: "", name: "Whatever fits best" },
+            ...ways.map((w) => ({ key: w.key, name: phrase(system, w.label) })),
+          ]}
+        />
+      )}
+      {draft.people.length > 1 && (
+        <Choice
+          label="Who looks after it"
+          value={pin.person ?? ""}
+          onChange={(key) => change({ pin: { ...pin, person: key || null } })}
+          options={[{ key: "", name: "Whoever is free" }, ...draft.people]}
+        />
+      )}
+      {dishTold && !dishTold.left_out && (
+        <p className="m-0 text-sm">
+          Waits {spanText(dishTold.wait_s ?? 0)} of at most {spanText(dishTold.most_wait_s ?? 0)}.
+          {pin.wait_min != null && " Held so."}
+        </p>
+      )}
+      {fixed != null && (
+        <Button weight="quiet" className="self-start" onClick={() => change({ pin: {} })}>
+          Let go of what is held
+        </Button>
+      )}
+    </>
+  );
+}
+
+function CourseField({ course, onCourse }: { course: number; onCourse: (min: number) => void }) {
+  const [later, setLater] = useState(course > 0);
+  if (!later)
+    return (
+      <Button weight="quiet" className="self-start" onClick={() => setLater(true)}>
+        Serve it later
+      </Button>
+    );
+  return (
+    <Quantity
+      label="Served after the first course"
+      value={course}
+      onChange={(min) => min !== null && onCourse(min)}
+      scale={minutes}
+      low={0}
+      high={180}
+    />
+  );
+}

@@ -1,0 +1,2 @@
+export { TablePage } from "./page";
+export { TableSheet } from "./sheet";

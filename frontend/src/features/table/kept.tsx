@@ -1,0 +1,66 @@
+import { useState } from "react";
+import { Link } from "react-router";
+
+import { useTableAside, useTables } from "@/api/tables";
+import { Button, Failed, Waiting } from "@/ui/controls";
+import { clockText, dayText } from "@/units/units";
+
+/** Tables that wait for their hour. */
+export function KeptTables() {
+  const tables = useTables();
+  const aside = useTableAside();
+  const [last, setLast] = useState<{ id: number; title: string } | null>(null);
+  const put = (table: { id: number; title: string }, back: boolean) =>
+    aside.mutate({ id: table.id, back }, { onSuccess: () => setLast(back ? null : table) });
+  return (
+    <section aria-labelledby="tables-title" className="plate p-4 print:hidden">
+      <h2 id="tables-title" className="m-0 text-lg">
+        Kept tables
+      </h2>
+      {last && (
+        <p role="status" className="m-0 flex items-center gap-3 text-sm">
+          {last.title} was set aside.
+          <Button weight="quiet" onClick={() => put(last, true)}>
+            Bring it back
+          </Button>
+        </p>
+      )}
+      {tables.isError ? (
+        <Failed error={tables.error} again={() => void tables.refetch()} />
+      ) : !tables.data ? (
+        <Waiting what="Fetching the tables…" />
+      ) : tables.data.length === 0 ? (
+        <p className="m-0 text-ash">None yet. Put a dish on the table, then keep it.</p>
+      ) : (
+        <ul className="m-0 list-none p-0">
+          {tables.data.map((table) => (
+            <li
+              key={table.id}
+              className="flex flex-wrap items-center gap-x-4 border-b border-seam py-1 last:border-0"
+            >
+              <span className="figure text-2xl">{clockText(new Date(table.eat_at))}</span>
+              <span className="min-w-40 flex-1">
+                <Link
+                  to={`/table/${table.id}`}
+                  className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+                >
+                  {table.title}
+                </Link>
+                <span className="block text-sm text-ash">
+                  {dayText(new Date(table.eat_at))} · {table.dishes.join(", ")}
+                </span>
+              </span>
+              <Button
+                weight="quiet"
+                aria-label={`Set aside: ${table.title}`}
+                onClick={() => put(table, false)}
+              >
+                Set aside
+              </Button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

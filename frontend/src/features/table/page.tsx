@@ -1,0 +1,249 @@
+import { useMemo, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+
+import { Problem } from "@/api/client";
+import { type Reference, useReference } from "@/api/hooks";
+import { type TableReference, useKeepTable, useTable, useTableReference } from "@/api/tables";
+import { useHousehold } from "@/app/session";
+import { dayOf, timeOf } from "@/features/plan/model";
+import { BOX, Button, Failed, Field, Mistake, Quantity, TextField, Waiting } from "@/ui/controls";
+import { clockText, count, dayText, phrase } from "@/units/units";
+
+import { Board } from "./board";
+import { Brief } from "./brief";
+import { Dishes } from "./dishes";
+import { Grates } from "./grates";
+import { KeptTables } from "./kept";
+import { asked, askedKey, draftOf, emptyTable, hourOf, type TableDraft, withDish } from "./model";
+import { People, TableFires } from "./people";
+import { usePreview } from "./use-preview";
+import { Work } from "./work";
+
+export function TablePage() {
+  const { tableId } = useParams();
+  const cuts = useReference();
+  const sides = useTableReference();
+  const kept = useTable(tableId ? Number(tableId) : null);
+  for (const each of [cuts, sides, kept])
+    if (each.isError) return <Failed error={each.error} again={() => void each.refetch()} />;
+  if (!cuts.data || !sides.data || (tableId && !kept.data)) return <Waiting what="Laying the table…" />;
+  return (
+    <Planner
+      key={tableId ?? "new"}
+      initial={kept.data ? draftOf(kept.data.asked) : emptyTable()}
+      id={kept.data?.id ?? null}
+      reference={cuts.data}
+      sides={sides.data}
+    />
+  );
+}
+
+interface Props {
+  initial: TableDraft;
+  id: number | null;
+  reference: Reference;
+  sides: TableReference;
+}
+
+function Planner({ initial, id, reference, sides }: Props) {
+  const system = useHousehold().units;
+  const [past, setPast] = useState<TableDraft[]>([]);
+  const [draft, setDraft] = useState(initial);
+  const [focus, setFocus] = useState<string | null>(null);
+  const [at, setAt] = useState(-600);
+  const change = (next: TableDraft) => {
+    setPast([...past.slice(-49), draft]);
+    setDraft(next);
+  };
+  const undo = () => {
+    const before = past.at(-1);
+    if (!before) return;
+    setPast(past.slice(0, -1));
+    setDraft(before);
+  };
+  const sent = useMemo(() => asked(draft), [draft]);
+  const { told, fresh, solving, problem } = usePreview(sent);
+  const eatAt = hourOf(draft) ?? new Date();
+  const changed = JSON.stringify(draft) !== JSON.stringify(initial);
+  return (
+    <div className="grid gap-4 pt-2 lg:grid-cols-[19rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_19rem]">
+      <h1 className="sr-only">Plan a whole table</h1>
+      <section aria-label="Answers" className="plate flex flex-col gap-4 self-start p-4">
+        <div role="toolbar" aria-label="This table" className="-mt-2 flex justify-end">
+          <Button weight="quiet" onClick={undo} disabled={past.length === 0}>
+            Undo
+          </Button>
+        </div>
+        <When draft={draft} onDraft={change} problem={problem} />
+        <Dishes
+          {...{ draft, reference, sides, problem, system, focus }}
+          onDraft={change}
+          onFocus={setFocus}
+          told={told?.dishes ?? []}
+        />
+        <TableFires draft={draft} onDraft={change} reference={sides} />
+        <People draft={draft} onDraft={change} reference={sides} />
+        <TextField
+          label="Name of the table"
+          value={draft.title}
+          onChange={(title) => change({ ...draft, title })}
+          placeholder="Named by its dishes"
+        />
+      </section>
+      <div className="flex min-w-0 flex-col gap-4">
+        <section aria-label="In short" className="plate flex flex-wrap items-start gap-x-6 gap-y-2 px-4 py-2">
+          {draft.dishes.length === 0 ? (
+            <p className="m-0 flex-1">
+              Put dishes on the table: Brasko finds out who does what, where and when, so that all of it is
+              hot at one hour.
+            </p>
+          ) : told || problem ? (
+            <Brief {...{ told, solving, problem, eatAt, system }} />
+          ) : (
+            <Waiting what="Fitting the dishes together…" />
+          )}
+          <Keep {...{ draft, id, changed }} possible={sent !== null && fresh && told?.status !== "clash"} />
+        </section>
+        {told && (
+          <section aria-label="Board" className="plate p-4">
+            <Board
+              {...{ told, eatAt, at, focus }}
+              people={draft.people}
+              onAt={setAt}
+              onFocus={(key) => setFocus(askedKey(key))}
+              onWait={(dish, waitS) => {
+                const key = askedKey(dish.key);
+                const pin = draft.dishes.find((d) => d.key === key)?.pin ?? {};
+                change(withDish(draft, key, { pin: { ...pin, wait_min: waitS / 60 } }));
+              }}
+            />
+          </section>
+        )}
+        {told && (
+          <section aria-label="Grates" className="plate p-4">
+            <Grates {...{ told, at, eatAt, system }} />
+          </section>
+        )}
+        <KeptTables />
+      </div>
+      {told && (
+        <section aria-label="Order of work" className="plate self-start p-4 lg:col-start-2 xl:col-start-3">
+          <h2 className="m-0 text-lg">The order of the work</h2>
+          <Work {...{ told, eatAt, at, system }} people={draft.people} onAt={setAt} />
+        </section>
+      )}
+    </div>
+  );
+}
+
+interface WhenProps {
+  draft: TableDraft;
+  onDraft: (draft: TableDraft) => void;
+  problem: Problem | null;
+}
+
+function When({ draft, onDraft, problem }: WhenProps) {
+  const system = useHousehold().units;
+  const error = problem?.errors.find((e) => e.field.endsWith("eat_at"));
+  const earliest = error?.suggestion ? new Date(error.suggestion) : null;
+  return (
+    <>
+      <Field
+        label="We eat at"
+        error={!hourOf(draft) ? "Give a day and an hour." : error && phrase(system, error.message)}
+      >
+        {({ id, describedBy, invalid }) => (
+          <div className="grid grid-cols-[1.1fr_1fr] gap-1">
+            <input
+              id={id}
+              type="date"
+              aria-describedby={describedBy}
+              aria-invalid={invalid}
+              className={`${BOX} min-w-0 px-1.5 text-[0.93rem]`}
+              value={draft.day}
+              onChange={(e) => onDraft({ ...draft, day: e.target.value })}
+            />
+            <input
+              type="time"
+              aria-label="Hour"
+              aria-invalid={invalid}
+              className={`${BOX} min-w-0 px-1.5 text-[0.93rem]`}
+              value={draft.time}
+              onChange={(e) => onDraft({ ...draft, time: e.target.value })}
+            />
+          </div>
+        )}
+      </Field>
+      {earliest && (
+        <Button
+          className="self-start"
+          onClick={() => onDraft({ ...draft, day: dayOf(earliest), time: timeOf(earliest) })}
+        >
+          Eat at {clockText(earliest)}, {dayText(earliest)}
+        </Button>
+      )}
+      <Quantity
+        label="Eaters"
+        value={draft.eaters}
+        onChange={(n) => n !== null && onDraft({ ...draft, eaters: Math.round(n) })}
+        scale={count}
+        low={1}
+        high={60}
+        slider={false}
+      />
+    </>
+  );
+}
+
+interface KeepProps {
+  draft: TableDraft;
+  id: number | null;
+  changed: boolean;
+  possible: boolean;
+}
+
+function Keep({ draft, id, changed, possible }: KeepProps) {
+  const again = useKeepTable(id);
+  const anew = useKeepTable(null);
+  const navigate = useNavigate();
+  const body = asked(draft);
+  const keep = (to: typeof again) => {
+    if (body) to.mutate(body, { onSuccess: (kept) => void navigate(`/table/${kept.id}`) });
+  };
+  const busy = again.isPending || anew.isPending;
+  const error = again.error ?? anew.error;
+  const said =
+    error instanceof Problem && error.errors[0]
+      ? `${error.errors[0].field} ${error.errors[0].message}`
+      : error?.message;
+  return (
+    <div className="flex flex-wrap items-end gap-2">
+      {id !== null && changed && (
+        <Button weight="ember" disabled={!possible || busy} onClick={() => keep(again)}>
+          Keep the changes
+        </Button>
+      )}
+      {id === null ? (
+        <Button weight="ember" disabled={!possible || busy} onClick={() => keep(anew)}>
+          {busy ? "Keeping…" : "Keep this table"}
+        </Button>
+      ) : (
+        <span className="flex flex-wrap gap-x-2">
+          <Link className={LINK} to={`/table/${id}/sheet`}>
+            Sheet
+          </Link>
+          <a className={LINK} href={`/api/tables/${id}/table.ics`}>
+            Calendar
+          </a>
+          <a className={LINK} href={`/api/tables/${id}/table.json`} download={`table-${id}.json`}>
+            File
+          </a>
+        </span>
+      )}
+      {said && <Mistake>{said}</Mistake>}
+    </div>
+  );
+}
+
+const LINK =
+  "flex min-h-11 items-center px-2 text-ink underline decoration-ember decoration-2 underline-offset-4";

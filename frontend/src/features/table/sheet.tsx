@@ -1,0 +1,80 @@
+import { Link, useParams } from "react-router";
+
+import { useTable } from "@/api/tables";
+import { useHousehold } from "@/app/session";
+import { Button, Failed, Waiting } from "@/ui/controls";
+import { clockText, dayText } from "@/units/units";
+
+import { Work } from "./work";
+
+/** A kept table on paper: one list a person, what goes where, and when it is served. */
+export function TableSheet() {
+  const system = useHousehold().units;
+  const id = Number(useParams().tableId);
+  const table = useTable(id);
+  if (table.isError) return <Failed error={table.error} again={() => void table.refetch()} />;
+  if (!table.data) return <Waiting what="Fetching the table…" />;
+  const { told, asked, title } = table.data;
+  const eatAt = new Date(asked.eat_at);
+  const hour = (s: number) => clockText(new Date(eatAt.getTime() + s * 1000));
+  const person = (key: string | undefined) => asked.people.find((p) => p.key === key)?.name ?? "";
+  return (
+    <article className="mx-auto w-full max-w-3xl pt-2">
+      <div className="flex flex-wrap items-baseline justify-between gap-2">
+        <h1 className="m-0 text-2xl">{title}</h1>
+        <span className="flex gap-2 print:hidden">
+          <Link
+            to={`/table/${id}`}
+            className="flex min-h-11 items-center px-2 text-ink underline decoration-ember decoration-2 underline-offset-4"
+          >
+            Back to the table
+          </Link>
+          <Button weight="ember" onClick={() => window.print()}>
+            Print
+          </Button>
+        </span>
+      </div>
+      <p className="m-0">
+        {dayText(eatAt)}, eat at <b className="figure text-xl">{clockText(eatAt)}</b>, {asked.eaters} eaters
+      </p>
+      <table className="my-3 w-full border-collapse text-left">
+        <thead>
+          <tr className="border-b-2 border-ink text-sm">
+            {["Dish", "On", "Off", "Served", "By"].map((h) => (
+              <th key={h} scope="col" className="py-1 pr-2">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {told.dishes.map((dish) => (
+            <tr key={dish.key} className="border-b border-seam align-baseline">
+              <th scope="row" className="py-1 pr-2 font-semibold">
+                {dish.name}
+                {dish.done_words && (
+                  <span className="block text-sm font-normal text-ash">When {dish.done_words}.</span>
+                )}
+              </th>
+              <td className="figure pr-2">{hour(dish.on_s ?? 0)}</td>
+              <td className="figure pr-2">{hour(dish.done_s ?? 0)}</td>
+              <td className="figure pr-2">{hour(dish.serve_s ?? 0)}</td>
+              <td>{person(dish.person)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Work
+        {...{ told, eatAt, system }}
+        people={asked.people}
+        at={told.begins_s - 1}
+        onAt={() => undefined}
+        open
+      />
+      <p className="text-sm">
+        Never leave a lit fire alone, keep children and animals away, and read poultry, ground meat and
+        skewers in the middle: what must reach a figure stays on until a thermometer shows it.
+      </p>
+    </article>
+  );
+}

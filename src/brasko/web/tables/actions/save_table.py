@@ -1,0 +1,41 @@
+"""Compute and keep a table."""
+
+from __future__ import annotations
+
+from datetime import datetime, timedelta
+
+from django.contrib.auth.models import User
+from django.utils import timezone
+
+from brasko.core.errors import InvalidInput
+from brasko.formats.table import MealTableIn
+from brasko.web.common.rows import room_for
+from brasko.web.machine.shares import Waiter, computed_by
+from brasko.web.tables.computing import effort_of, planned_table
+from brasko.web.tables.models import Table
+
+MOST_TABLES = 1000
+"""Kept by one household, set aside or not."""
+WRITTEN = ("title", "eat_at", "asked_json", "told_json", "model_version", "updated_at")
+FARTHEST = timedelta(days=366)
+
+
+def save_table(
+    waiter: Waiter, owner: User, asked: MealTableIn, table: Table | None = None, now: datetime | None = None
+) -> Table:
+    """Keep a table, or plan a kept one anew. Nothing is changed when anything is wrong."""
+    now = now or timezone.now()
+    if asked.eat_at > now + FARTHEST:
+        raise InvalidInput("eat_at", "is more than a year away. Choose a nearer day.")
+    if table is None:
+        room_for(Table.objects.filter(owner=owner), MOST_TABLES, "tables")
+    told = computed_by(waiter, effort_of(asked), planned_table, asked, False, now)
+    if told.status == "clash":
+        raise InvalidInput(
+            "dishes", f"cannot all be had at that hour: {', '.join(told.clash)}. {' '.join(told.helps)}".strip()
+        )
+    table = table or Table(owner=owner)
+    table.title, table.eat_at, table.model_version = told.title, asked.eat_at, told.model_version
+    table.asked_json, table.told_json = asked.model_dump(mode="json"), told.model_dump(mode="json")
+    table.save(update_fields=None if table.pk is None else WRITTEN)
+    return table

@@ -1,0 +1,103 @@
+"""Whole tables: planned while they change, kept, taken along, set aside and brought back."""
+
+from __future__ import annotations
+
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404
+from django.utils import timezone
+from ninja import Router, Status
+
+from brasko.formats.table import MealTableIn, TableOut
+from brasko.web.accounts.auth import CookRequest, signed_in
+from brasko.web.machine.answers import computed_answer
+from brasko.web.machine.shares import waiter_of
+from brasko.web.tables.actions.save_table import save_table
+from brasko.web.tables.actions.take_along import calendar_of
+from brasko.web.tables.computing import effort_of, planned_table, table_reference
+from brasko.web.tables.models import Table
+from brasko.web.tables.schemas import KeptTableOut, TableAskIn, TableLine, TableReferenceOut
+
+router = Router(tags=["tables"])
+
+
+def _mine(request: CookRequest, table_id: int) -> Table:
+    return get_object_or_404(Table, id=table_id, owner=request.user)
+
+
+@router.get("tables/reference", response=TableReferenceOut, operation_id="get_table_reference")
+def get_table_reference(request: CookRequest) -> TableReferenceOut:
+    return table_reference()
+
+
+@router.post("tables/preview", response=TableOut, auth=signed_in, operation_id="preview_table")
+async def preview_table(request: CookRequest, payload: TableAskIn) -> HttpResponse:
+    """Plan a table without keeping it: quick by the rule, else by the solver."""
+    effort = effort_of(payload.table)
+    return await computed_answer(request, effort, planned_table, payload.table, payload.quick, timezone.now())
+
+
+@router.get("tables", response=list[TableLine], operation_id="list_tables")
+def list_tables(request: CookRequest) -> list[TableLine]:
+    tables = Table.objects.filter(owner=request.user, set_aside_at=None)
+    return [TableLine(id=t.pk, title=t.title, eat_at=t.eat_at, dishes=[d.name for d in t.told.dishes]) for t in tables]
+
+
+@router.post("tables", response={201: KeptTableOut}, operation_id="create_table")
+def create_table(request: CookRequest, payload: MealTableIn) -> Status[KeptTableOut]:
+    """Plan a table and keep it (brasko/meal@2)."""
+    return Status(201, _out(save_table(waiter_of(request), request.user, payload)))
+
+
+@router.get("tables/{int:table_id}", response=KeptTableOut, operation_id="get_table")
+def get_table(request: CookRequest, table_id: int) -> KeptTableOut:
+    return _out(_mine(request, table_id))
+
+
+@router.put("tables/{int:table_id}", response=KeptTableOut, operation_id="update_table")
+def update_table(request: CookRequest, table_id: int, payload: MealTableIn) -> KeptTableOut:
+    return _out(save_table(waiter_of(request), request.user, payload, _mine(request, table_id)))
+
+
+@router.get("tables/{int:table_id}/table.json", response=MealTableIn, operation_id="export_table")
+def export_table(request: CookRequest, table_id: int) -> MealTableIn:
+    """The table as brasko/meal@2."""
+    table = _mine(request, table_id)
+    return table.asked.model_copy(update={"model_version": table.model_version, "title": table.title})
+
+
+@router.get("tables/{int:table_id}/table.ics", operation_id="export_table_calendar", include_in_schema=False)
+def export_table_calendar(request: CookRequest, table_id: int, person: str | None = None) -> HttpResponse:
+    """The order of work as iCalendar; of one person where one is named."""
+    table = _mine(request, table_id)
+    body = calendar_of(table, request.user.household.units, person)
+    response = HttpResponse(body, content_type="text/calendar; charset=utf-8")
+    response["Content-Disposition"] = f'attachment; filename="table-{table.pk}.ics"'
+    return response
+
+
+@router.delete("tables/{int:table_id}", response=KeptTableOut, operation_id="set_table_aside")
+def set_table_aside(request: CookRequest, table_id: int) -> KeptTableOut:
+    """Take a table off the list. It can be brought back."""
+    table = _mine(request, table_id)
+    table.set_aside_at = table.set_aside_at or timezone.now()
+    table.save(update_fields=["set_aside_at"])
+    return _out(table)
+
+
+@router.post("tables/{int:table_id}/restore", response=KeptTableOut, operation_id="bring_table_back")
+def bring_table_back(request: CookRequest, table_id: int) -> KeptTableOut:
+    table = _mine(request, table_id)
+    table.set_aside_at = None
+    table.save(update_fields=["set_aside_at"])
+    return _out(table)
+
+
+def _out(table: Table) -> KeptTableOut:
+    return KeptTableOut(
+        id=table.pk,
+        title=table.title,
+        eat_at=table.eat_at,
+        set_aside=table.set_aside_at is not None,
+        asked=table.asked,
+        told=table.told,
+    )

@@ -1,0 +1,38 @@
+"""Whole tables: what was asked for, and what came of it by which version of the model."""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.db import models
+
+from brasko.formats.table import MealTableIn, TableOut
+
+
+class Table(models.Model):
+    """A table of one household. Taking it away only sets it aside, so that it can come back."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="tables")
+    title = models.CharField(max_length=120)
+    eat_at = models.DateTimeField()
+    created_at = models.DateTimeField(auto_now_add=True)
+    updated_at = models.DateTimeField(auto_now=True)
+    asked_json = models.JSONField()
+    told_json = models.JSONField()
+    model_version = models.CharField(max_length=20)
+    set_aside_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["eat_at", "id"]
+
+    def __str__(self) -> str:
+        return self.title
+
+    @property
+    def asked(self) -> MealTableIn:
+        """The table as it was asked for (brasko/meal@2)."""
+        return MealTableIn.model_validate(self.asked_json)
+
+    @property
+    def told(self) -> TableOut:
+        """The table as it was planned (brasko/table-plan@1)."""
+        return TableOut.model_validate(self.told_json)

@@ -1,0 +1,66 @@
+"""The Table place, as a new user would use it: from nothing to a kept table, with what can go wrong on the way."""
+
+import re
+
+import pytest
+from conftest import DESKTOP, PHONE
+from playwright.sync_api import Page, expect
+from test_access import violations
+
+
+def settled(page: Page) -> None:
+    expect(page.get_by_text(re.compile("proven|The best that was found|Not all of it"))).to_be_visible(timeout=90_000)
+
+
+def laid(page: Page, *dishes: str) -> None:
+    for dish in dishes:
+        page.get_by_label("Add a dish").select_option(dish)
+    settled(page)
+
+
+@pytest.mark.parametrize(("size", "scheme"), [(DESKTOP, "light"), (PHONE, "dark")], ids=["desktop", "phone"])
+def test_two_ribeyes_with_peppers_and_mushrooms_from_nothing(visit, size, scheme):
+    page = visit("/table", size, scheme)
+    expect(page.get_by_text("Put dishes on the table")).to_be_visible()
+    assert violations(page) == []
+    laid(page, "cut:ribeye", "side:bell_pepper", "side:mushroom")
+    assert violations(page) == []
+    assert page.evaluate("document.documentElement.scrollWidth") <= size["width"]
+    bar = page.get_by_role("button", name=re.compile("^Bell pepper, halved, over the heat"))
+    before = bar.get_attribute("aria-label")
+    bar.focus()
+    page.keyboard.press("ArrowLeft")
+    expect(bar).not_to_have_attribute("aria-label", before or "", timeout=60_000)
+    settled(page)
+    page.get_by_role("button", name="Keep this table").click()
+    expect(page).to_have_url(re.compile(r"/table/\d+"))
+    page.get_by_role("link", name="Sheet").click()
+    expect(page.get_by_role("button", name="Print")).to_be_visible()
+    expect(page.get_by_role("row", name=re.compile("Ribeye"))).to_be_visible()
+    assert violations(page) == []
+
+
+def test_an_hour_too_near_offers_the_earliest_and_loses_nothing(visit):
+    page = visit("/table", quiet=False)
+    laid(page, "side:corn_bare")
+    day = page.get_by_label("We eat at")
+    day.fill("2020-01-01")
+    expect(page.get_by_text("is too soon")).to_be_visible()
+    expect(page.get_by_text("The table that stood before is shown.")).to_be_visible()
+    page.get_by_role("button", name=re.compile("^Eat at ")).click()
+    expect(page.get_by_text("is too soon")).not_to_be_visible()
+    settled(page)
+    page.get_by_role("button", name="Undo").click()
+    expect(day).to_have_value("2020-01-01")
+
+
+def test_dishes_that_clash_are_named_with_what_would_do(visit):
+    page = visit("/table")
+    laid(page, "side:potato_half", "side:potato_wedge", "side:potato_whole", "cut:tri_tip", "cut:filet", "side:cabbage")
+    expect(page.get_by_text("Not all of it can be had together")).to_be_visible()
+    expect(page.get_by_text("no room for it").first).to_be_visible()
+    assert page.get_by_role("button", name="Keep this table").is_disabled()
+    page.get_by_role("button", name="Another pair of hands").click()
+    page.get_by_label("Add a fire").select_option("kettle_two_zone")
+    page.get_by_label("Add a fire").select_option("kamado")
+    expect(page.get_by_text("Everything fits")).to_be_visible(timeout=90_000)

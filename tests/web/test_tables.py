@@ -1,0 +1,120 @@
+"""Whole tables over the API: planned, kept, taken along, set aside, and nobody else's business."""
+
+from datetime import timedelta
+
+import pytest
+from django.utils import timezone
+from households import errors
+from icalendar import Calendar
+
+from brasko.web.tables.models import Table
+
+
+def table(hours: float = 8.0, **more) -> dict:
+    return {
+        "format": "brasko/meal@2",
+        "title": "Tonight",
+        "eat_at": (timezone.now() + timedelta(hours=hours)).isoformat(),
+        "eaters": 2,
+        "people": [{"key": "ada", "name": "Ada"}, {"key": "bo", "name": "Bo", "may": ["kitchen"]}],
+        "fires": [{"key": "row", "fire": "gas"}],
+        "dishes": [
+            {"key": "ribeye", "piece": {"cut": "ribeye", "thickness_mm": 38, "count": 2}},
+            {"key": "peppers", "side": "bell_pepper"},
+        ],
+        **more,
+    }
+
+
+def preview(who, asked: dict, quick: bool = False):
+    return who.call("POST", "/api/tables/preview", {"table": asked, "quick": quick})
+
+
+def test_a_table_is_planned_by_the_rule_at_once_and_by_the_solver(mara):
+    first, best = (preview(mara, table(), quick).json() for quick in (True, False))
+    assert (first["status"], best["status"]) == ("rule", "optimal")
+    assert {d["key"]: d["left_out"] for d in best["dishes"]} == {"ribeye": False, "peppers": False}
+    assert {w["person"] for w in best["work"]} == {"ada", "bo"}
+    assert all(w["person"] == "ada" for w in best["work"] if w["place"]), "Bo stays in the kitchen"
+    assert best["begins_s"] < min(d["on_s"] for d in best["dishes"])
+
+
+def test_what_is_held_is_kept_and_the_rest_planned_round_it(mara):
+    asked = table()
+    asked["dishes"][1]["pin"] = {"wait_min": 5}
+    peppers = preview(mara, asked).json()["dishes"][1]
+    assert peppers["wait_s"] == 300.0
+
+
+@pytest.mark.parametrize(
+    ("more", "field", "words"),
+    [
+        ({"people": []}, "people", "Somebody has to cook"),
+        ({"dishes": [{"key": "a", "side": "corn"}]}, "side", "is not known"),
+        ({"dishes": [{"key": f"d{n}", "side": "bun"} for n in range(40)]}, "dishes", "12 at the most"),
+        ({"dishes": [{"key": "a", "side": "asparagus", "way": "pot"}]}, "way", "It goes on the grate"),
+        ({"dishes": [{"key": "a", "side": "corn_bare", "count": 100}]}, "0", "wider than every place"),
+        ({"fires": [{"key": "hob", "fire": "burner_low"}]}, "1", "can be cooked on no fire"),
+        ({"hours": 0.2}, "eat_at", "is too soon"),
+    ],
+    ids=["nobody", "no such side", "too many", "no such way", "too wide", "no fire for it", "an hour too near"],
+)
+def test_what_is_wrong_is_told_where_it_is(mara, more, field, words):
+    response = preview(mara, table(**more))
+    assert response.status_code == 422
+    assert words in errors(response)[field]
+
+
+def test_an_hour_too_near_comes_with_the_earliest_that_can_be_met(mara):
+    response = preview(mara, table(hours=0.2))
+    (error,) = response.json()["errors"]
+    assert preview(mara, {**table(), "eat_at": error["suggestion"]}).status_code == 200
+
+
+def test_a_table_is_kept_changed_taken_along_and_set_aside(mara):
+    kept = mara.call("POST", "/api/tables", table())
+    assert kept.status_code == 201
+    one = f"/api/tables/{kept.json()['id']}"
+    assert mara.call("GET", one).json()["told"]["status"] == "optimal"
+    file = mara.call("GET", f"{one}/table.json").json()
+    assert file["format"] == "brasko/meal@2"
+    assert mara.call("POST", "/api/tables", file).status_code == 201, "a file gives the same table"
+    events = Calendar.from_ical(mara.call("GET", f"{one}/table.ics").content).walk("VEVENT")
+    hers = Calendar.from_ical(mara.call("GET", f"{one}/table.ics?person=ada").content).walk("VEVENT")
+    assert 0 < len(hers) < len(events)
+    changed = mara.call("PUT", one, {**table(), "title": "Later"})
+    assert changed.json()["title"] == "Later"
+    assert mara.call("DELETE", one).json()["set_aside"]
+    assert len(mara.call("GET", "/api/tables").json()) == 1
+    assert not mara.call("POST", f"{one}/restore").json()["set_aside"]
+
+
+def test_a_table_that_cannot_be_had_is_told_and_not_kept(mara):
+    dishes = [{"key": f"p{n}", "side": "potato_half", "count": 7, "pin": {"wait_min": 0}} for n in range(4)]
+    response = mara.call("POST", "/api/tables", table(dishes=dishes))
+    assert response.status_code == 422
+    assert "cannot all be had" in errors(response)["dishes"]
+    assert not Table.objects.exists()
+
+
+def test_nobody_else_sees_a_table(mara, odell):
+    kept = mara.call("POST", "/api/tables", table()).json()["id"]
+    for method, path in (
+        ("GET", ""),
+        ("PUT", ""),
+        ("DELETE", ""),
+        ("GET", "/table.json"),
+        ("GET", "/table.ics"),
+        ("POST", "/restore"),
+    ):
+        body = table() if method == "PUT" else None
+        assert odell.call(method, f"/api/tables/{kept}{path}", body).status_code == 404
+    assert odell.call("GET", "/api/tables").json() == []
+
+
+def test_the_reference_names_every_side_way_and_fire(mara):
+    told = mara.call("GET", "/api/tables/reference").json()
+    assert len(told["sides"]) >= 25
+    ways = {w["key"] for w in told["ways"]}
+    assert all(set(side["ways"]) <= ways for side in told["sides"])
+    assert "kettle_two_zone" in {f["key"] for f in told["fires"]}
