@@ -31,9 +31,10 @@ def row(case: Case) -> str:
 def main() -> None:
     rows = [row(case) for case in CASES]
     trial = (ROOT / "docs" / "forecast_trial.md").read_text()
+    tables = (ROOT / "docs" / "table_trial.md").read_text()
     page = ROOT / "docs" / "validation.md"
     cooks = TITLE + page.read_text().partition(TITLE)[2].partition("\n## ")[0]
-    page.write_text(HEAD + "\n".join(rows) + "\n\n" + cooks.rstrip() + "\n\n" + trial)
+    page.write_text(HEAD + "\n".join(rows) + "\n\n" + cooks.rstrip() + "\n\n" + trial.rstrip() + "\n\n" + tables)
     print("\n".join(rows))
 
 

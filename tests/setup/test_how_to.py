@@ -144,6 +144,21 @@ def test_a_field_of_a_piece_is_a_row_and_its_effect(copy):
     assert len([p for p in copy.rglob("*.py") if before.get(p) != p.read_bytes()]) == 2
 
 
+def test_a_side_is_one_row(copy):
+    """A new vegetable with another's tissue: it is offered, and planned for a table."""
+    sides = copy / "brasko/core/sides/data/sides.csv"
+    row = next(line for line in sides.read_text().splitlines() if line.startswith("asparagus,"))
+    sides.write_text(sides.read_text() + row.replace("asparagus,Asparagus", "broccolini,Broccolini") + "\n")
+    said = run(
+        copy,
+        "from brasko.core.table.ask import *; from brasko.core.table.problem import Person\n"
+        "from brasko.core.table.plan import plan_table\n"
+        "ask = TableAsk((DishAsk('b', side='broccolini'),), (FireAsk('g', 'gas'),), (Person('a', 'Ada'),))\n"
+        "made = plan_table(ask); print(made.schedule.status, made.problem.dishes[0].name)",
+    )
+    assert said.split() == ["optimal", "Broccolini"]
+
+
 @pytest.mark.parametrize("page", sorted((ROOT / "docs/how-to").glob("*.md")), ids=lambda p: p.stem)
 def test_every_file_a_page_sends_to_is_there(page):
     """Whole paths, and those that leave out src/brasko."""

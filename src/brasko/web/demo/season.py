@@ -46,6 +46,21 @@ HOUSEHOLD = "Fennimore household"
 GRILL = "Kettle under the pear tree"
 TONIGHT = {"cut": "ribeye", "thickness_mm": 38.1, "finish_c": 57.0}
 TONIGHT_TITLE = "Ribeye for tonight"
+TABLE_TITLE = "For the long table"
+TABLE: dict[str, Any] = {
+    "eaters": 6,
+    "people": [{"key": "wren", "name": "Wren"}, {"key": "tobias", "name": "Tobias"}],
+    "fires": [{"key": "kettle", "fire": "kettle_two_zone"}, {"key": "row", "fire": "gas"}],
+    "dishes": [
+        {"key": "tri_tip", "piece": {"cut": "tri_tip", "thickness_mm": 50}},
+        {"key": "filet", "piece": {"cut": "filet", "thickness_mm": 44, "count": 2}},
+        {"key": "potatoes", "side": "potato_half", "count": 8},
+        {"key": "onions", "side": "onion", "count": 8},
+        {"key": "asparagus", "side": "asparagus", "count": 20},
+        {"key": "bread", "side": "garlic_bread", "count": 8},
+        {"key": "peaches", "side": "peach", "count": 6, "course_min": 40},
+    ],
+}
 RUNNING = {"cut": "strip", "thickness_mm": 40.0, "finish_c": 55.0}
 RUNNING_TITLE = "Strip for the late table"
 RUNNING_FOR_S = 25 * 60.0

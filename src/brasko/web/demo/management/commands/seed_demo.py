@@ -13,6 +13,7 @@ from django.utils import timezone
 
 from brasko.core.forecast.history import Began, cook_history
 from brasko.formats.meal import PieceIn
+from brasko.formats.table import MealTableIn
 from brasko.web.accounts.api import DEMO_USERNAME
 from brasko.web.accounts.models import Household
 from brasko.web.cooks.actions.record import finish
@@ -27,6 +28,8 @@ from brasko.web.demo.season import (
     RUNNING_FOR_S,
     RUNNING_TITLE,
     SEASON,
+    TABLE,
+    TABLE_TITLE,
     TONIGHT,
     TONIGHT_TITLE,
     PastCook,
@@ -38,6 +41,8 @@ from brasko.web.machine.shares import Waiter
 from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.models import Plan
 from brasko.web.plans.schemas import PlanIn
+from brasko.web.tables.actions.save_table import save_table
+from brasko.web.tables.models import Table
 from brasko.web.yard.actions.start_yard import start_yard
 from brasko.web.yard.stand_ins import practice_probe
 
@@ -67,6 +72,8 @@ class Command(BaseCommand):
                 owner,
                 PlanIn(title=TONIGHT_TITLE, eat_at=tonight(), pieces=[PieceIn(**TONIGHT)]),
             )
+        if not Table.objects.filter(owner=owner, title=TABLE_TITLE, eat_at__gt=timezone.now()).exists():
+            lay_table(owner)
         if not Cook.objects.filter(owner=owner, ended_at=None, eat_at__gt=timezone.now()).exists():
             run_cook(owner)
         self.stdout.write("The demo household is ready.")
@@ -83,6 +90,12 @@ def tonight(now: datetime | None = None) -> datetime:
     if soonest.day == now.day and soonest.hour < 23:
         return soonest.replace(second=0, microsecond=0)
     return seven + timedelta(days=1)
+
+
+def lay_table(owner: User) -> Table:
+    """A whole table for the evening after tonight's."""
+    asked = MealTableIn(title=TABLE_TITLE, eat_at=tonight() + timedelta(days=1), **TABLE)
+    return save_table(Waiter(owner.pk, apart=False), owner, asked)
 
 
 def put_on(owner: User, plan: Plan, *, practice: bool, started: datetime) -> tuple[Cook, Piece]:
