@@ -18,7 +18,7 @@ import { FirePage } from "./features/fire";
 import { GuidePage } from "./features/guide";
 import { LogEntryPage, LogPage } from "./features/log";
 import { PlanPage, SheetPage } from "./features/plan";
-import { TablePage, TableSheet } from "./features/table";
+import { TableNowPage, TablePage, TableSheet } from "./features/table";
 import { YardPage } from "./features/yard";
 
 const queries = new QueryClient({
@@ -46,6 +46,7 @@ const router = createBrowserRouter([
       { path: "plan/:planId/sheet", element: <SheetPage /> },
       { path: "table", element: <TablePage /> },
       { path: "table/:tableId", element: <TablePage /> },
+      { path: "table/:tableId/now", element: <TableNowPage /> },
       { path: "table/:tableId/sheet", element: <TableSheet /> },
       { path: "guide", element: <GuidePage /> },
       { path: "fire", element: <FirePage /> },

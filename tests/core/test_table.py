@@ -12,6 +12,7 @@ from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.planner.wish import Wish
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.checker import faults
+from brasko.core.table.later import gone_on, moved
 from brasko.core.table.orders import orders
 from brasko.core.table.plan import plan_table
 from brasko.core.table.problem import (
@@ -193,3 +194,47 @@ def test_the_examples_are_invented_tables_of_the_published_format():
     assert len(EXAMPLES) == 10
     for path in EXAMPLES:
         assert json.loads(path.read_text())["format"] == "brasko/meal@2"
+
+
+def cooking():
+    """A table of two dishes of different lengths, planned, as it is when the first is on and the second is not."""
+    ask = TableAsk((DishAsk("potatoes", side="potato_half"), DishAsk("asparagus", side="asparagus")), (GAS, FireAsk("k", "kettle_two_zone")), (ADA, BO), 4)  # fmt: skip
+    made = plan_table(ask)
+    on = {made.problem.dishes[each.dish].key: each.at(each.variant.on_s) for each in made.schedule.laid}
+    return made, on
+
+
+def test_what_is_on_stays_and_what_is_not_begun_moves_with_the_hour():
+    made, on = cooking()
+    now_s = (on["potatoes"] + on["asparagus"]) / 2.0
+    late = gone_on(made, 900.0, now_s)
+    assert late.made.schedule.status == "optimal"
+    assert faults(late.made.problem, late.made.schedule) == []
+    then = {late.made.problem.dishes[e.dish].key: e.at(e.variant.on_s) + 900.0 for e in late.made.schedule.laid}
+    assert then["potatoes"] == pytest.approx(on["potatoes"])
+    assert then["asparagus"] > on["asparagus"] + 300.0
+    assert set(late.pins) == {"potatoes"}
+    assert [name for name, _, _ in moved(made, late.made, 900.0)] == ["Asparagus"]
+
+
+def test_what_waits_past_its_best_is_told():
+    made, _ = cooking()
+    assert "Potatoes, halved" in gone_on(made, 90 * 60.0, -60.0).past_best
+
+
+def test_a_dish_that_cannot_be_ready_any_more_is_told():
+    """It was to be on long ago, and nobody put it on."""
+    made, on = cooking()
+    with pytest.raises(InvalidInput, match="not on yet and takes") as told:
+        gone_on(made, 60.0, -200.0, {"asparagus": on["asparagus"]})
+    assert told.value.field == "dishes.0"
+
+
+def test_what_went_on_late_is_reckoned_from_when_it_did():
+    made, on = cooking()
+    ten_late = {"potatoes": on["potatoes"] + 600.0}
+    waited = next(e.wait_s for e in made.schedule.laid if e.dish == 0)
+    with pytest.raises(InvalidInput, match="went on late"):
+        gone_on(made, 0.0, on["potatoes"] + 660.0, ten_late)
+    late = gone_on(made, 900.0, on["potatoes"] + 660.0, ten_late)
+    assert late.pins["potatoes"].wait_s == pytest.approx(waited + 300.0)

@@ -64,3 +64,29 @@ def test_dishes_that_clash_are_named_with_what_would_do(visit):
     page.get_by_label("Add a fire").select_option("kettle_two_zone")
     page.get_by_label("Add a fire").select_option("kamado")
     expect(page.get_by_text("Everything fits")).to_be_visible(timeout=90_000)
+
+
+def test_a_table_is_cooked_by_two_on_their_own_phones(visit):
+    """Marks made on one phone show on the other; a later hour is shown before it is taken."""
+    page = visit("/table", DESKTOP)
+    page.get_by_role("link", name="For the long table").click()
+    page.get_by_role("link", name="Cook it").click()
+    expect(page.get_by_role("timer")).to_be_visible()
+    assert violations(page) == []
+    other = visit(page.url.split("/", 3)[3].join(("/", "?person=wren")), PHONE, "dark")
+    expect(other.get_by_role("timer")).to_be_visible()
+    assert violations(other) == []
+    assert other.evaluate("document.documentElement.scrollWidth") <= 390
+    page.get_by_role("button", name="Wren").click()
+    first = page.get_by_role("region", name="Next").inner_text()
+    page.get_by_role("button", name="Done", exact=True).click()
+    expect(page.get_by_role("button", name=re.compile("^Not done after all"))).to_be_visible()
+    assert page.get_by_role("region", name="Next").inner_text() != first
+    expect(other.get_by_role("button", name=re.compile("^Not done after all"))).to_be_visible(timeout=20_000)
+    page.get_by_role("button", name=re.compile("^Not done after all")).click()
+    page.get_by_role("button", name="15 min later").click()
+    expect(page.get_by_text("Eat at 19:15").or_(page.get_by_text(re.compile(r"Eat at \d\d:\d\d"))).first).to_be_visible(
+        timeout=60_000
+    )
+    page.get_by_role("button", name="Take it").click()
+    expect(page.get_by_text("Taken.")).to_be_visible(timeout=60_000)

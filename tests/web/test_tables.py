@@ -107,7 +107,8 @@ def test_nobody_else_sees_a_table(mara, odell):
         ("GET", "/table.ics"),
         ("POST", "/restore"),
     ):
-        body = table() if method == "PUT" else None
+        bodies = {"": table(), "/marks": {"work": "x"}, "/later": {"by_min": 5, "at": timezone.now().isoformat()}}
+        body = bodies.get(path) if method != "GET" else None
         assert odell.call(method, f"/api/tables/{kept}{path}", body).status_code == 404
     assert odell.call("GET", "/api/tables").json() == []
 
@@ -118,3 +119,45 @@ def test_the_reference_names_every_side_way_and_fire(mara):
     ways = {w["key"] for w in told["ways"]}
     assert all(set(side["ways"]) <= ways for side in told["sides"])
     assert "kettle_two_zone" in {f["key"] for f in told["fires"]}
+
+
+def kept_at(who, hours: float) -> tuple[str, dict]:
+    """A kept table whose hour is so far off."""
+    made = who.call("POST", "/api/tables", table()).json()
+    one = Table.objects.get(id=made["id"])
+    one.asked_json["eat_at"] = (timezone.now() + timedelta(hours=hours)).isoformat()
+    one.save()
+    return f"/api/tables/{one.pk}", made["told"]
+
+
+def test_marks_are_shared_and_can_be_taken_back(mara):
+    one, told = kept_at(mara, 2.0)
+    first = told["work"][0]["id"]
+    for _ in range(2):
+        assert mara.call("POST", f"{one}/marks", {"work": first}).json()["done"] == [first]
+    assert mara.call("GET", f"{one}/now").json()["done"] == [first]
+    assert mara.call("POST", f"{one}/marks", {"work": first, "done": False}).json()["done"] == []
+    assert "none of this table" in errors(mara.call("POST", f"{one}/marks", {"work": "soup:on:0"}))["work"]
+
+
+def test_a_later_hour_is_shown_before_it_is_taken(mara):
+    """The steak is on; the peppers are not. Eaten a quarter of an hour later only the peppers move."""
+    one, told = kept_at(mara, 0.5)
+    assert {d["key"]: d["on_s"] < -1800 for d in told["dishes"]} == {"ribeye": True, "peppers": False}
+    asked = {"by_min": 15, "at": timezone.now().isoformat()}
+    shown = mara.call("POST", f"{one}/later", asked).json()
+    assert [m["name"] for m in shown["moves"]] == ["Bell pepper, halved"]
+    before = mara.call("GET", one).json()["asked"]["eat_at"]
+    taken = mara.call("POST", f"{one}/later", {**asked, "take": True}).json()
+    assert taken["told"]["dishes"] == shown["told"]["dishes"], "what was shown is what is taken"
+    after = mara.call("GET", one).json()
+    assert before < after["asked"]["eat_at"] == shown["eat_at"]
+    assert after["asked"]["dishes"][0]["pin"]["wait_min"] >= 15
+    again = mara.call("POST", f"{one}/later", {**asked, "by_min": 5}).json()
+    assert again["told"]["dishes"][0]["on_s"] == pytest.approx(after["told"]["dishes"][0]["on_s"] - 300)
+
+
+def test_a_later_hour_from_another_time_than_now_is_refused(mara):
+    one, _ = kept_at(mara, 2.0)
+    early = (timezone.now() - timedelta(hours=1)).isoformat()
+    assert "is not now" in errors(mara.call("POST", f"{one}/later", {"by_min": 5, "at": early}))["at"]

@@ -465,6 +465,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{table_id}/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Table Now
+         * @description A table while it is being cooked.
+         */
+        get: operations["see_table_now"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{table_id}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mark Table Work */
+        post: operations["mark_table_work"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tables/{table_id}/later": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Eat Table Later
+         * @description What comes of eating later: shown first, kept where it is to be taken.
+         */
+        post: operations["eat_table_later"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{table_id}/restore": {
         parameters: {
             query?: never;
@@ -3373,6 +3430,8 @@ export interface components {
          * @description One call on somebody's hands [s from eating]. of is a dish's key, or a fire's; place "" is the kitchen.
          */
         WorkOut: {
+            /** Id */
+            id: string;
             /** Key */
             key: string;
             /** Of */
@@ -3539,6 +3598,90 @@ export interface components {
             set_aside: boolean;
             asked: components["schemas"]["MealTableIn"];
             told: components["schemas"]["TableOut"];
+        };
+        /**
+         * NowOut
+         * @description A table while it is being cooked: what is done, and the server's clock.
+         */
+        NowOut: {
+            table: components["schemas"]["KeptTableOut"];
+            /** Done */
+            done: string[];
+            /**
+             * Server At
+             * Format: date-time
+             */
+            server_at: string;
+        };
+        /**
+         * MarkIn
+         * @description A piece of work by its id: done, or not done after all.
+         */
+        MarkIn: {
+            /** Work */
+            work: string;
+            /**
+             * Done
+             * @default true
+             */
+            done?: boolean;
+        };
+        /**
+         * LaterOut
+         * @description What comes of eating later: the table, what moves, and what will have waited past its best.
+         */
+        LaterOut: {
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            /** Status */
+            status: string;
+            /** Clash */
+            clash: string[];
+            /** Moves */
+            moves: components["schemas"]["MoveOut"][];
+            /** Past Best */
+            past_best: string[];
+            asked: components["schemas"]["MealTableIn"];
+            told: components["schemas"]["TableOut"];
+        };
+        /**
+         * MoveOut
+         * @description A dish that goes on at another time than it was to.
+         */
+        MoveOut: {
+            /** Name */
+            name: string;
+            /**
+             * Was At
+             * Format: date-time
+             */
+            was_at: string;
+            /**
+             * Is At
+             * Format: date-time
+             */
+            is_at: string;
+        };
+        /**
+         * LaterIn
+         * @description The table is to be eaten so much later; 0 plans the rest anew for the same hour. at is the moment from which the rest is planned; take keeps what comes of it.
+         */
+        LaterIn: {
+            /** By Min */
+            by_min: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Take
+             * @default false
+             */
+            take?: boolean;
         };
         /**
          * AheadOut
@@ -5708,6 +5851,80 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MealTableIn"];
+                };
+            };
+        };
+    };
+    see_table_now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NowOut"];
+                };
+            };
+        };
+    };
+    mark_table_work: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NowOut"];
+                };
+            };
+        };
+    };
+    eat_table_later: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LaterIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaterOut"];
                 };
             };
         };

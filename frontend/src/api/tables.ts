@@ -55,3 +55,36 @@ export function useTableAside() {
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.all }),
   });
 }
+
+export type TableNow = Schemas["NowOut"];
+export type TableLater = Schemas["LaterOut"];
+
+const NOW_MS = 5000;
+
+/** A table while it is being cooked: every phone looks again each few seconds. */
+export const useTableNow = (id: number) =>
+  useQuery({
+    queryKey: [...keys.one(id), "now"],
+    refetchInterval: NOW_MS,
+    queryFn: ({ signal }) =>
+      answer(client.GET("/api/tables/{table_id}/now", { params: { path: { table_id: id } }, signal })),
+  });
+
+export function useMarkWork(id: number) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { work: string; done: boolean }) =>
+      answer(client.POST("/api/tables/{table_id}/marks", { params: { path: { table_id: id } }, body })),
+    onSuccess: (now) => queries.setQueryData([...keys.one(id), "now"], now),
+  });
+}
+
+/** What comes of eating later; with take it is kept. */
+export function useEatLater(id: number) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: { by_min: number; at: string; take: boolean }) =>
+      answer(client.POST("/api/tables/{table_id}/later", { params: { path: { table_id: id } }, body })),
+    onSuccess: (_, { take }) => (take ? queries.invalidateQueries({ queryKey: keys.all }) : undefined),
+  });
+}

@@ -13,6 +13,7 @@ import {
   laned,
   linesOf,
   movedWait,
+  nextOf,
   placesAt,
   rowsOf,
   ticks,
@@ -61,10 +62,11 @@ const told = (part: Partial<PlannedTable> = {}): PlannedTable => ({
   ...part,
 });
 
-const work = (key: string, of: string, start_s: number) => ({
+const work = (key: string, of: string, start_s: number, person = "cook") => ({
+  id: `${of}:${key}:${start_s}`,
   key,
   of,
-  person: "cook",
+  person,
   place: "",
   name: `${key} the ${of}`,
   why: "",
@@ -161,6 +163,20 @@ test("what is done again and again stands once", () => {
     ["turn the corn", { everyS: 100, until: -600 }, ""],
     ["turn the beans", null, "Pot"],
   ]);
+});
+
+test("next is the first that is not done, for one or for all", () => {
+  const all = [work("on", "corn", -900), work("on", "beans", -800, "bo"), work("off", "corn", -100)];
+  expect(nextOf(all, [], null).next?.of).toBe("corn");
+  expect(nextOf(all, ["corn:on:-900"], null)).toMatchObject({ next: { of: "beans" }, last: { of: "corn" } });
+  expect(nextOf(all, ["corn:on:-900"], "cook").next?.key).toBe("off");
+  expect(
+    nextOf(
+      all,
+      all.map((w) => w.id),
+      null,
+    ).next,
+  ).toBeNull();
 });
 
 test("the clock has round ticks, few enough to read", () => {

@@ -131,6 +131,7 @@ class TableFireOut(BaseModel):
 class WorkOut(BaseModel):
     """One call on somebody's hands [s from eating]. of is a dish's key, or a fire's; place "" is the kitchen."""
 
+    id: str
     key: str
     of: str
     person: str

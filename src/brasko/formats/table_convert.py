@@ -2,15 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
+from collections import Counter
+from collections.abc import Callable, Sequence
 from typing import Literal
 
 from brasko.core.errors import InvalidInput, inside
 from brasko.core.heat.simulation import MODEL_VERSION
 from brasko.core.phrases import rendered
+from brasko.core.planner.meal import PlanOne
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
+from brasko.core.table.orders import Work, orders
 from brasko.core.table.plan import PlannedTable
-from brasko.core.table.problem import Laid, Person, Pin, Skill
+from brasko.core.table.problem import Laid, Person, Pin, Schedule, Skill, cost_of
+from brasko.core.table.variants import problem_of
 from brasko.formats.fire_convert import own_of
 from brasko.formats.meal_convert import wish_of
 from brasko.formats.piece import OUTSIDE, renamed
@@ -103,10 +107,11 @@ def table_told(given: MealTableIn, made: PlannedTable, units: str | None = None)
         ],
         work=[
             WorkOut(
+                id=id_,
                 key=w.key, of=w.of, person=w.person, place=w.place, name=said(w.name), why=said(w.why),
                 start_s=w.start_s, lasts_s=w.lasts_s,
             )
-            for w in made.work
+            for id_, w in zip(_ids(made.work), made.work, strict=True)
         ],
     )  # fmt: skip
 
@@ -133,6 +138,36 @@ def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], s
         on_s=laid.at(variant.on_s), done_s=max(bar.end_s for bar in bars), serve_s=dish.serve_s, wait_s=laid.wait_s,
         most_wait_s=variant.most_wait_s, bars=bars, ways=ways,
     )  # fmt: skip
+
+
+def _ids(work: Sequence[Work]) -> list[str]:
+    """What each is known by, the same however often the table is planned anew: of what, what, and which time."""
+    seen: Counter[str] = Counter()
+    found = []
+    for each in work:
+        stem = f"{each.of}:{each.key}"
+        found.append(f"{stem}:{seen[stem]}")
+        seen[stem] += 1
+    return found
+
+
+def made_as_told(given: MealTableIn, told: TableOut, plan: PlanOne) -> PlannedTable | None:
+    """A table as it was told before, with its ways at hand again; None where this version has other ways."""
+    ask = table_ask_of(given)
+    for others in (False, True):
+        posed, problem = problem_of(ask, plan, others=others)
+        people = [person.key for person in problem.people]
+        laid = []
+        for n, dish in enumerate(problem.dishes):
+            was = next((d for d in told.dishes if d.key == dish.key and not d.left_out), None)
+            variant = None if was is None else next((v for v in dish.variants if v.key == was.variant), None)
+            if was is None or variant is None or was.person not in people:
+                break
+            laid.append(Laid(n, variant, was.wait_s, people.index(was.person), dish.serve_s))
+        else:
+            schedule = Schedule("feasible", tuple(laid), cost_of(problem, tuple(laid)))
+            return PlannedTable(posed, problem, schedule, orders(problem, schedule))
+    return None
 
 
 def _reasons(made: PlannedTable) -> list[str]:

@@ -51,7 +51,7 @@ function Place({ place }: { place: At[number] }) {
     <figure className="m-0 flex-1 border border-seam bg-ground p-2">
       <figcaption className="flex justify-between gap-2 text-sm">
         <span>{place.name}</span>
-        <span className="figure text-ash">{Math.round(place.full * 100)} % of its room</span>
+        <span className="figure text-ash">{Math.round(place.full * 100)} % full</span>
       </figcaption>
       <ul className="m-0 mt-1 flex min-h-14 list-none flex-wrap content-start items-start gap-1 p-0">
         {place.there.map((food) => (

@@ -1,2 +1,3 @@
+export { TableNowPage } from "./now";
 export { TablePage } from "./page";
 export { TableSheet } from "./sheet";

@@ -265,6 +265,16 @@ export interface Line {
   again: { everyS: number; until: number } | null;
 }
 
+/** What a piece of work is for, where its own name does not say so. */
+export function forWhat(work: { of: string; name: string }, names: Record<string, string>): string {
+  const name = names[work.of] ?? "";
+  return work.name.toLowerCase().includes(name.split(",")[0]!.toLowerCase()) ? "" : name;
+}
+
+/** Names of dishes and fires by their keys. */
+export const namesOf = (told: Pick<PlannedTable, "dishes" | "fires">): Record<string, string> =>
+  Object.fromEntries([...told.dishes, ...told.fires].map((each) => [each.key, each.name]));
+
 const REPEATED = ["turn", "flip"];
 
 /** Somebody's work as it is read: what is done again and again to a dish stands once, with how often and until when. */
@@ -278,18 +288,27 @@ export function linesOf(work: PlannedTable["work"], names: Record<string, string
       before.again = { everyS, until: each.start_s };
       continue;
     }
-    const name = names[each.of] ?? "";
-    const said = each.name.toLowerCase().includes(name.split(",")[0]!.toLowerCase());
     lines.push({
       key: repeated ? `${each.key}:${each.of}` : `${lines.length}`,
       start: each.start_s,
       name: each.name,
       why: each.why,
-      of: said ? "" : name,
+      of: forWhat(each, names),
       again: null,
     });
   }
   return lines;
+}
+
+/** What is next for somebody, or for anybody; what follows; and what was marked last, to take it back. */
+export function nextOf(work: PlannedTable["work"], done: readonly string[], person: string | null) {
+  const mine = work.filter((w) => person === null || w.person === person);
+  const open = mine.filter((w) => !done.includes(w.id));
+  return {
+    next: open[0] ?? null,
+    after: open.slice(1, 6),
+    last: mine.filter((w) => done.includes(w.id)).at(-1) ?? null,
+  };
 }
 
 /** Where an error of the server belongs: a dish, or the table. */

@@ -229,6 +229,9 @@ function Keep({ draft, id, changed, possible }: KeepProps) {
         </Button>
       ) : (
         <span className="flex flex-wrap gap-x-2">
+          <Link className={LINK} to={`/table/${id}/now`}>
+            Cook it
+          </Link>
           <Link className={LINK} to={`/table/${id}/sheet`}>
             Sheet
           </Link>

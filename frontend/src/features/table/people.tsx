@@ -11,7 +11,7 @@ interface Props {
 }
 
 const MAY = [
-  { key: "both", name: "does everything", may: ["fire", "kitchen"] as const },
+  { key: "both", name: "everything", may: ["fire", "kitchen"] as const },
   { key: "fire", name: "fire only", may: ["fire"] as const },
   { key: "kitchen", name: "kitchen only", may: ["kitchen"] as const },
 ];

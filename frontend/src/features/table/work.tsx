@@ -3,7 +3,7 @@ import { useEffect, useRef } from "react";
 import type { MealTable, PlannedTable } from "@/api/tables";
 import { clockText, phrase, spanText, type System } from "@/units/units";
 
-import { type Line, linesOf } from "./model";
+import { type Line, linesOf, namesOf } from "./model";
 
 interface Props {
   told: PlannedTable;
@@ -18,7 +18,7 @@ interface Props {
 
 /** The order of work, a list for each person. */
 export function Work({ told, people, ...rest }: Props) {
-  const names = Object.fromEntries([...told.dishes, ...told.fires].map((d) => [d.key, d.name]));
+  const names = namesOf(told);
   return (
     <div className="flex flex-col gap-3">
       {people.map((person) => {

@@ -32,7 +32,7 @@ EFFORT = 0.5
 """Deterministic seconds of the search: one and a half of the clock on a slow machine."""
 LONGEST_S = 20.0
 """Of the clock, whatever the machine: only a stop, never what decides."""
-CLASH_EFFORT = 0.08
+CLASH_EFFORT = 0.04
 Lit = Any
 Span = tuple[int, int]
 ENDLESS, FURTHEST = 100_000, 200_000

@@ -11,11 +11,21 @@ from brasko.formats.table import MealTableIn, TableOut
 from brasko.web.accounts.auth import CookRequest, signed_in
 from brasko.web.machine.answers import computed_answer
 from brasko.web.machine.shares import waiter_of
+from brasko.web.tables.actions.cook_table import eat_later, mark_work
 from brasko.web.tables.actions.save_table import save_table
 from brasko.web.tables.actions.take_along import calendar_of
 from brasko.web.tables.computing import effort_of, planned_table, table_reference
 from brasko.web.tables.models import Table
-from brasko.web.tables.schemas import KeptTableOut, TableAskIn, TableLine, TableReferenceOut
+from brasko.web.tables.schemas import (
+    KeptTableOut,
+    LaterIn,
+    LaterOut,
+    MarkIn,
+    NowOut,
+    TableAskIn,
+    TableLine,
+    TableReferenceOut,
+)
 
 router = Router(tags=["tables"])
 
@@ -73,6 +83,25 @@ def export_table_calendar(request: CookRequest, table_id: int, person: str | Non
     response = HttpResponse(body, content_type="text/calendar; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="table-{table.pk}.ics"'
     return response
+
+
+@router.get("tables/{int:table_id}/now", response=NowOut, operation_id="see_table_now")
+def see_table_now(request: CookRequest, table_id: int) -> NowOut:
+    """A table while it is being cooked."""
+    table = _mine(request, table_id)
+    return NowOut(table=_out(table), done=list(table.marks.values_list("work", flat=True)), server_at=timezone.now())
+
+
+@router.post("tables/{int:table_id}/marks", response=NowOut, operation_id="mark_table_work")
+def mark_table_work(request: CookRequest, table_id: int, payload: MarkIn) -> NowOut:
+    mark_work(_mine(request, table_id), payload.work, payload.done)
+    return see_table_now(request, table_id)
+
+
+@router.post("tables/{int:table_id}/later", response=LaterOut, operation_id="eat_table_later")
+def eat_table_later(request: CookRequest, table_id: int, payload: LaterIn) -> LaterOut:
+    """What comes of eating later: shown first, kept where it is to be taken."""
+    return eat_later(waiter_of(request), _mine(request, table_id), payload)
 
 
 @router.delete("tables/{int:table_id}", response=KeptTableOut, operation_id="set_table_aside")

@@ -8,11 +8,13 @@ from brasko.core.errors import InvalidInput
 from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.sides.kinds import WAYS, all_sides
 from brasko.core.table.ask import MOST_DISHES, MOST_FIRES, MOST_PEOPLE
+from brasko.core.table.later import gone_on, moved
 from brasko.core.table.plan import plan_table, table_effort_s
-from brasko.formats.table import MealTableIn, TableOut
-from brasko.formats.table_convert import table_ask_of, table_told
+from brasko.core.table.problem import Pin
+from brasko.formats.table import MealTableIn, PinIn, TableOut
+from brasko.formats.table_convert import made_as_told, table_ask_of, table_told
 from brasko.web.plans.kept import kept_plans
-from brasko.web.tables.schemas import NameOut, SideOut, TableReferenceOut
+from brasko.web.tables.schemas import LaterOut, MoveOut, NameOut, SideOut, TableReferenceOut
 
 TO_BEGIN = timedelta(minutes=3)
 """From now until the first work of the earliest table that is offered: to read it and get up."""
@@ -38,6 +40,44 @@ def planned_table(asked: MealTableIn, quick: bool, now: datetime) -> TableOut:
             suggestion=earliest.astimezone(UTC).isoformat(),
         )
     return told
+
+
+def late_table(
+    asked: MealTableIn, told: TableOut, by_min: int, at: datetime, on_at: dict[str, datetime] | None
+) -> LaterOut:
+    """The rest of a table planned anew for a later hour, from a moment on; on_at is since when dishes are on, where that was marked. Raises InvalidInput with the dish that cannot be."""
+    before = made_as_told(asked, told, kept_plans.piece)
+    if before is None:
+        raise InvalidInput("by_min", "was planned by another version: keep the table anew, then move its hour.")
+    by_s = 60.0 * by_min
+    since = None if on_at is None else {key: (on - asked.eat_at).total_seconds() for key, on in on_at.items()}
+    late = gone_on(before, by_s, (at - asked.eat_at).total_seconds(), since)
+    eat_at = asked.eat_at + timedelta(minutes=by_min)
+    held = [
+        dish.model_copy(update={"pin": _pin(late.pins[dish.key])}) if dish.key in late.pins else dish
+        for dish in asked.dishes
+    ]
+    then = asked.model_copy(update={"eat_at": eat_at, "dishes": held})
+    return LaterOut(
+        eat_at=eat_at,
+        status=late.made.schedule.status,
+        clash=[late.made.problem.dishes[n].name for n in late.made.schedule.clash],
+        moves=[
+            MoveOut(name=name, was_at=_moment(asked.eat_at, was), is_at=_moment(asked.eat_at, is_))
+            for name, was, is_ in moved(before, late.made, by_s)
+        ],
+        past_best=list(late.past_best),
+        asked=then,
+        told=table_told(then, late.made),
+    )
+
+
+def _pin(pin: Pin) -> PinIn:
+    return PinIn(variant=pin.variant, person=pin.person, wait_min=None if pin.wait_s is None else pin.wait_s / 60.0)
+
+
+def _moment(eat_at: datetime, seconds: float) -> datetime:
+    return eat_at + timedelta(seconds=seconds)
 
 
 def table_reference() -> TableReferenceOut:

@@ -36,3 +36,17 @@ class Table(models.Model):
     def told(self) -> TableOut:
         """The table as it was planned (brasko/table-plan@1)."""
         return TableOut.model_validate(self.told_json)
+
+
+class TableMark(models.Model):
+    """That a piece of work of a table is done, whoever's phone said so."""
+
+    table = models.ForeignKey(Table, on_delete=models.CASCADE, related_name="marks")
+    work = models.CharField(max_length=160)
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["table", "work"], name="one_mark_a_work")]
+
+    def __str__(self) -> str:
+        return self.work

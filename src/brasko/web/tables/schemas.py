@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from datetime import datetime
 
-from ninja import Schema
+from ninja import Field, Schema
 
+from brasko.formats.bounds import Moment
 from brasko.formats.table import MealTableIn, TableOut
 
 
@@ -65,3 +66,46 @@ class TableReferenceOut(Schema):
     most_dishes: int
     most_fires: int
     most_people: int
+
+
+class MarkIn(Schema):
+    """A piece of work by its id: done, or not done after all."""
+
+    work: str = Field(max_length=160)
+    done: bool = True
+
+
+class NowOut(Schema):
+    """A table while it is being cooked: what is done, and the server's clock."""
+
+    table: KeptTableOut
+    done: list[str]
+    server_at: datetime
+
+
+class LaterIn(Schema):
+    """The table is to be eaten so much later; 0 plans the rest anew for the same hour. at is the moment from which the rest is planned; take keeps what comes of it."""
+
+    by_min: int = Field(ge=0, le=180)
+    at: Moment
+    take: bool = False
+
+
+class MoveOut(Schema):
+    """A dish that goes on at another time than it was to."""
+
+    name: str
+    was_at: datetime
+    is_at: datetime
+
+
+class LaterOut(Schema):
+    """What comes of eating later: the table, what moves, and what will have waited past its best."""
+
+    eat_at: datetime
+    status: str
+    clash: list[str]
+    moves: list[MoveOut]
+    past_best: list[str]
+    asked: MealTableIn
+    told: TableOut

@@ -1,0 +1,191 @@
+import { useEffect, useState } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
+
+import { type PlannedTable, type TableNow, useMarkWork, useTableNow } from "@/api/tables";
+import { useHousehold } from "@/app/session";
+import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
+import { clockText, countdown, phrase, type System } from "@/units/units";
+
+import { Grates } from "./grates";
+import { Later } from "./later";
+import { forWhat, namesOf, nextOf } from "./model";
+
+/** A table beside its fires: what is next, for everybody or for one, in figures to be read from two metres. */
+export function TableNowPage() {
+  const id = Number(useParams().tableId);
+  const now = useTableNow(id);
+  if (now.isError && !now.data) return <Failed error={now.error} again={() => void now.refetch()} />;
+  if (!now.data) return <Waiting what="Looking at the fires…" />;
+  return <Beside id={id} now={now.data} lost={now.isError} />;
+}
+
+/** The server's clock, ticking here. */
+function useServerClock(serverAt: string): Date {
+  const [offset, setOffset] = useState(0);
+  const [at, setAt] = useState(() => new Date(serverAt));
+  useEffect(() => {
+    const off = new Date(serverAt).getTime() - Date.now();
+    const timer = window.setTimeout(() => setOffset(off), 0);
+    return () => window.clearTimeout(timer);
+  }, [serverAt]);
+  useEffect(() => {
+    const timer = window.setInterval(() => setAt(new Date(Date.now() + offset)), 500);
+    return () => window.clearInterval(timer);
+  }, [offset]);
+  return at;
+}
+
+type Work = PlannedTable["work"][number];
+
+function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean }) {
+  const system = useHousehold().units;
+  const [params, setParams] = useSearchParams();
+  const person = params.get("person");
+  const clock = useServerClock(now.server_at);
+  const mark = useMarkWork(id);
+  const { told, asked, title } = now.table;
+  const eatAt = new Date(asked.eat_at);
+  const at = (clock.getTime() - eatAt.getTime()) / 1000;
+  const { next, after, last } = nextOf(told.work, now.done, person);
+  const names = namesOf(told);
+  const what = (work: Work) =>
+    [forWhat(work, names), !person && asked.people.length > 1 ? name(work.person) : ""].filter(Boolean);
+  const name = (key: string) => asked.people.find((p) => p.key === key)?.name ?? key;
+  return (
+    <div className="mx-auto flex w-full max-w-3xl flex-col gap-4 pt-2">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <h1 className="m-0 text-xl">{title}</h1>
+        <span>
+          {clockText(clock)}, eat at <b className="figure text-xl">{clockText(eatAt)}</b>
+        </span>
+        <Link
+          className="flex min-h-11 items-center text-ink underline decoration-ember decoration-2 underline-offset-4"
+          to={`/table/${id}`}
+        >
+          The whole table
+        </Link>
+      </div>
+      {asked.people.length > 1 && (
+        <Whose
+          people={asked.people}
+          person={person}
+          onPerson={(key) => setParams(key ? { person: key } : {}, { replace: true })}
+        />
+      )}
+      {(lost || mark.isError) && (
+        <Mistake>
+          {mark.isError ? mark.error.message : "The server does not answer: this is what was known last."}
+        </Mistake>
+      )}
+      <Next
+        {...{ next, at, system }}
+        what={next ? what(next) : []}
+        onDone={(work) => mark.mutate({ work: work.id, done: true })}
+        busy={mark.isPending}
+      />
+      {last && (
+        <Button
+          weight="quiet"
+          className="self-start"
+          onClick={() => mark.mutate({ work: last.id, done: false })}
+        >
+          Not done after all: {phrase(system, last.name)}
+        </Button>
+      )}
+      <After {...{ after, eatAt, system }} what={what} />
+      <section aria-label="Grates" className="plate p-4">
+        <Grates {...{ told, at, eatAt, system }} />
+      </section>
+      <Later id={id} clock={clock} eatAt={eatAt} />
+    </div>
+  );
+}
+
+interface WhoseProps {
+  people: TableNow["table"]["asked"]["people"];
+  person: string | null;
+  onPerson: (key: string | null) => void;
+}
+
+function Whose({ people, person, onPerson }: WhoseProps) {
+  return (
+    <div role="group" aria-label="Whose work" className="flex flex-wrap gap-2">
+      {[{ key: null, name: "Everybody" }, ...people].map((p) => (
+        <Button
+          key={p.key ?? ""}
+          aria-pressed={person === p.key}
+          onClick={() => onPerson(p.key)}
+          className="aria-pressed:outline-2 aria-pressed:outline-ember"
+        >
+          {p.name}
+        </Button>
+      ))}
+    </div>
+  );
+}
+
+interface NextProps {
+  next: Work | null;
+  at: number;
+  what: string[];
+  system: System;
+  onDone: (work: Work) => void;
+  busy: boolean;
+}
+
+function Next({ next, at, what, system, onDone, busy }: NextProps) {
+  if (!next)
+    return (
+      <section aria-label="Next" className="plate p-4">
+        <p className="m-0 text-2xl font-bold [font-stretch:80%]">Nothing left to do. Enjoy it.</p>
+      </section>
+    );
+  const left = next.start_s - at;
+  return (
+    <section aria-label="Next" className="plate flex flex-col gap-2 p-4">
+      <p className="kicker m-0">{["Next", ...what].join(" · ")}</p>
+      <p className="m-0 text-4xl leading-tight font-extrabold [font-stretch:75%]">
+        {phrase(system, next.name)}
+      </p>
+      <p role="timer" className="figure m-0 text-7xl">
+        {left > 0 ? countdown(left) : "now"}
+        {left < -60 && <span className="ml-3 text-2xl text-alarm">late by {countdown(-left)}</span>}
+      </p>
+      {next.why && <p className="m-0">{phrase(system, next.why)}</p>}
+      <Button weight="ember" className="min-h-16 text-2xl" disabled={busy} onClick={() => onDone(next)}>
+        Done
+      </Button>
+    </section>
+  );
+}
+
+interface AfterProps {
+  after: readonly Work[];
+  eatAt: Date;
+  what: (work: Work) => string[];
+  system: System;
+}
+
+function After({ after, eatAt, what, system }: AfterProps) {
+  if (after.length === 0) return null;
+  return (
+    <section aria-label="After that" className="plate p-4">
+      <h2 className="m-0 text-lg">After that</h2>
+      <ol className="m-0 list-none p-0">
+        {after.map((work) => (
+          <li
+            key={work.id}
+            className="grid grid-cols-[4rem_1fr] items-baseline border-b border-seam py-1 last:border-0"
+          >
+            <span className="figure text-xl">
+              {clockText(new Date(eatAt.getTime() + work.start_s * 1000))}
+            </span>
+            <span>
+              {phrase(system, work.name)} <span className="kicker">{what(work).join(" · ")}</span>
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
