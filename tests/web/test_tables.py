@@ -161,3 +161,57 @@ def test_a_later_hour_from_another_time_than_now_is_refused(mara):
     one, _ = kept_at(mara, 2.0)
     early = (timezone.now() - timedelta(hours=1)).isoformat()
     assert "is not now" in errors(mara.call("POST", f"{one}/later", {"by_min": 5, "at": early}))["at"]
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [
+        ({"eaters": 0}, "must be between 1 and 60"),
+        ({"eaters": 10**400}, "less than or equal"),
+        ({"eaters": "many"}, "whole number"),
+        ({"eat_at": "tomorrow"}, "date and time"),
+        ({"eat_at": "9999-12-31T19:00:00Z"}, "between the years"),
+        ({"format": "brasko/meal@1"}, "brasko/meal@2"),
+        ({"soup": True}, "not known here"),
+        ({"people": [{"key": "a", "name": "A"}, {"key": "a", "name": "B"}]}, "twice"),
+        ({"people": [{"key": "a", "name": "A", "may": ["kitchen"]}]}, "nobody who may work at the fire"),
+        ({"people": [{"key": "a", "name": "A", "may": ["sing"]}]}, "fire"),
+        ({"fires": []}, "at least one fire"),
+        ({"fires": [{"key": "x"}]}, "is not known"),
+        ({"dishes": [{"key": "a"}]}, "a dish is one of them"),
+        ({"dishes": [{"key": "a", "side": "bun", "course_min": 1e308}]}, "less than or equal"),
+        ({"dishes": [{"key": "a", "side": "bun", "course_min": -5}]}, "must be between 0 and 180"),
+        ({"dishes": [{"key": "a", "side": "bun", "fires": ["moon"]}]}, "is not known"),
+        ({"dishes": [{"key": "a", "side": "bun", "pin": {"person": "zoe"}}]}, "is not known"),
+        ({"dishes": [{"key": "a", "piece": {"cut": "ribeye", "thickness_mm": 1e9}}]}, "less than or equal"),
+        ({"dishes": [{"key": "a", "piece": {"cut": "ribeye", "thickness_mm": 900}}]}, "must be between"),
+    ],
+)
+def test_whatever_is_sent_is_answered_and_never_fails(mara, change, words):
+    response = preview(mara, {**table(), **change})
+    assert response.status_code == 422, response.content
+    assert words in " ".join(errors(response).values())
+
+
+def test_a_way_that_is_held_but_is_none_of_the_dish_leaves_it_out_and_says_so(mara):
+    asked = table()
+    asked["dishes"][1]["pin"] = {"variant": "open@moon"}
+    told = preview(mara, asked).json()
+    assert told["status"] == "clash"
+    assert told["clash"] == ["Bell pepper, halved"]
+    assert any("Nothing held fixed" in each for each in told["helps"])
+    assert [d["left_out"] for d in told["dishes"]] == [False, True]
+
+
+def test_a_wait_longer_than_a_dish_may_is_as_long_as_it_may(mara):
+    asked = table()
+    asked["dishes"][1]["pin"] = {"wait_min": 600}
+    peppers = preview(mara, asked).json()["dishes"][1]
+    assert peppers["wait_s"] == pytest.approx(peppers["most_wait_s"], abs=5.0)
+
+
+def test_a_fire_of_the_cooks_own_is_one_of_the_tables(mara):
+    own = mara.call("GET", "/api/reference").json()["grates"][0]["grate"]["fire"]
+    told = preview(mara, table(fires=[{"key": "mine", "own_fire": {**own, "name": "Under the tree"}}]))
+    assert told.status_code == 200, told.content
+    assert [f["name"] for f in told.json()["fires"]] == ["Under the tree"]

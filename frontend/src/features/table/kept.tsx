@@ -1,9 +1,11 @@
-import { useState } from "react";
-import { Link } from "react-router";
+import { useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
 
 import { useTableAside, useTables } from "@/api/tables";
-import { Button, Failed, Waiting } from "@/ui/controls";
+import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, dayText } from "@/units/units";
+
+import { fromFile } from "./model";
 
 /** Tables that wait for their hour. */
 export function KeptTables() {
@@ -14,9 +16,12 @@ export function KeptTables() {
     aside.mutate({ id: table.id, back }, { onSuccess: () => setLast(back ? null : table) });
   return (
     <section aria-labelledby="tables-title" className="plate p-4 print:hidden">
-      <h2 id="tables-title" className="m-0 text-lg">
-        Kept tables
-      </h2>
+      <div className="flex flex-wrap items-center justify-between gap-2">
+        <h2 id="tables-title" className="m-0 text-lg">
+          Kept tables
+        </h2>
+        <FromFile />
+      </div>
       {last && (
         <p role="status" className="m-0 flex items-center gap-3 text-sm">
           {last.title} was set aside.
@@ -62,5 +67,40 @@ export function KeptTables() {
         </ul>
       )}
     </section>
+  );
+}
+
+/** A table taken in from a file: it is opened, and kept only when it is wanted. */
+function FromFile() {
+  const input = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const [wrong, setWrong] = useState<string | null>(null);
+  const read = async (file: File) => {
+    const draft = fromFile(await file.text());
+    setWrong(
+      draft
+        ? null
+        : `${file.name} is no table (brasko/meal@2). Take the file that "File" beside a kept table gives.`,
+    );
+    if (draft) void navigate("/table", { state: { draft } });
+  };
+  return (
+    <span className="flex flex-wrap items-center gap-2">
+      <input
+        ref={input}
+        type="file"
+        accept="application/json,.json"
+        className="sr-only"
+        aria-label="A table from a file"
+        tabIndex={-1}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = "";
+          if (file) void read(file);
+        }}
+      />
+      <Button onClick={() => input.current?.click()}>From a file</Button>
+      {wrong && <Mistake>{wrong}</Mistake>}
+    </span>
   );
 }

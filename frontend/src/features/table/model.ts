@@ -44,6 +44,21 @@ export function draftOf(asked: MealTable): TableDraft {
   return { title, day: dayOf(at), time: timeOf(at), eaters, people, fires, dishes };
 }
 
+/** A table out of a file, at its hour on the first day that is still to come; null where it is none. */
+export function fromFile(text: string, now = new Date()): TableDraft | null {
+  let read: Partial<MealTable>;
+  try {
+    read = JSON.parse(text) as Partial<MealTable>;
+  } catch {
+    return null;
+  }
+  const at = new Date(read.eat_at ?? "");
+  if (read.format !== "brasko/meal@2" || !read.dishes || !read.fires || !read.people) return null;
+  if (Number.isNaN(at.getTime())) return null;
+  while (at.getTime() < now.getTime() + 2 * 3600e3) at.setDate(at.getDate() + 1);
+  return draftOf({ ...(read as MealTable), eat_at: at.toISOString() });
+}
+
 export function hourOf(draft: Pick<TableDraft, "day" | "time">): Date | null {
   const at = new Date(`${draft.day}T${draft.time}`);
   return Number.isNaN(at.getTime()) ? null : at;

@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
 
 import { Problem } from "@/api/client";
 import { type Reference, useReference } from "@/api/hooks";
@@ -21,6 +21,8 @@ import { Work } from "./work";
 
 export function TablePage() {
   const { tableId } = useParams();
+  const { key, state } = useLocation();
+  const read = (state as { draft?: TableDraft } | null)?.draft;
   const cuts = useReference();
   const sides = useTableReference();
   const kept = useTable(tableId ? Number(tableId) : null);
@@ -29,8 +31,8 @@ export function TablePage() {
   if (!cuts.data || !sides.data || (tableId && !kept.data)) return <Waiting what="Laying the table…" />;
   return (
     <Planner
-      key={tableId ?? "new"}
-      initial={kept.data ? draftOf(kept.data.asked) : emptyTable()}
+      key={tableId ?? (read ? key : "new")}
+      initial={kept.data ? draftOf(kept.data.asked) : (read ?? emptyTable())}
       id={kept.data?.id ?? null}
       reference={cuts.data}
       sides={sides.data}

@@ -23,7 +23,7 @@ from brasko.core.sides.cooking import PLATE_C, SideDone, cooked_side
 from brasko.core.sides.exposure import FireState, exposed, size_of
 from brasko.core.sides.kinds import WAYS, SideKind, Way, side_named
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
-from brasko.core.table.places import OPENED, STEADY, gentle_of, place_of, state_of, table_fire
+from brasko.core.table.places import OPENED, PAN_CM2, STEADY, gentle_of, place_of, state_of, table_fire
 from brasko.core.table.problem import GRID_S, Deed, Dish, Pin, Problem, Stay, Variant
 from brasko.core.units import celsius
 
@@ -42,6 +42,7 @@ RAW_SHARE = 0.6
 """Of its first place, after which every side of a piece has been to the fire (assumed)."""
 WAIT_AT_MOST_S = {"ground": 10 * 60.0, "fish": 5 * 60.0}
 """What is past its best sooner than it is cold (common practice, no source)."""
+REPEATED = ("turn", "flip")
 MOST_LOTS = 4
 PREP_AHEAD_S = 20 * 60.0
 OTHER_WAYS = ("low_then_sear", "sear_then_low", "direct", "skillet")
@@ -136,15 +137,31 @@ def on_grid(variant: Variant) -> Variant:
     def up(value: float) -> float:
         return GRID_S * math.ceil(value / GRID_S - 1e-6)
 
+    deeds = tuple(
+        replace(d, start_s=down(d.start_s), lasts_s=max(up(d.start_s + d.lasts_s) - down(d.start_s), GRID_S))
+        for d in variant.deeds
+    )
     return replace(
         variant,
         stays=tuple(replace(s, start_s=down(s.start_s), end_s=up(s.end_s)) for s in variant.stays),
-        deeds=tuple(
-            replace(d, start_s=down(d.start_s), lasts_s=max(up(d.start_s + d.lasts_s) - down(d.start_s), GRID_S))
-            for d in variant.deeds
-        ),
+        deeds=_one_at_a_time(deeds),
         most_wait_s=down(variant.most_wait_s),
     )
+
+
+def _one_at_a_time(deeds: tuple[Deed, ...]) -> tuple[Deed, ...]:
+    """The same with no two at once: a turn of what is taken in hand anyway is left out, a flip gives way by a few seconds."""
+    others = [d for d in deeds if d.key not in REPEATED]
+    kept = []
+    for deed in deeds:
+        meets = [o for o in others if o.start_s < deed.start_s + deed.lasts_s and deed.start_s < o.start_s + o.lasts_s]
+        if deed.key not in REPEATED or not meets:
+            kept.append(deed)
+        elif deed.key == "flip" and meets[0].start_s - deed.start_s >= GRID_S:
+            kept.append(replace(deed, lasts_s=meets[0].start_s - deed.start_s))
+        elif deed.key == "flip":
+            kept.append(replace(deed, start_s=meets[0].start_s + meets[0].lasts_s, lasts_s=GRID_S))
+    return tuple(sorted(kept, key=lambda d: d.start_s))
 
 
 def _of_meat(
@@ -220,7 +237,7 @@ def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Va
             continue
         at = fire if phase == "gentle" else sear_fire
         place = place_of(at, phase == "sear")
-        stay = Stay(place, _state(wish, at, phase), on_s + step.start_s, on_s + step.end_s, area)
+        stay = Stay(place, _state(wish, at, phase), on_s + step.start_s, on_s + step.end_s, _room_for(at, area))
         if stays and (stays[-1].place, stays[-1].state) == (stay.place, stay.state):
             stays[-1] = replace(stays[-1], end_s=stay.end_s)
         else:
@@ -253,6 +270,11 @@ def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Va
         f"{wish.method}@{fire.key}", f"{wish.how.name}, {fire.name.lower()}", plan.headline, rank, fire.key,
         tuple(stays), tuple(sorted(deeds, key=lambda d: d.start_s)), tuple(before), may_wait_s(plan), float(result.core_c[-1]),
     )  # fmt: skip
+
+
+def _room_for(fire: FireAsk, area_cm2: int) -> int:
+    """What food takes of a place: on a burner it has a pan or a pot to itself."""
+    return area_cm2 if fire.set_up is not None else max(area_cm2, PAN_CM2)
 
 
 def _raw_at_first(stay: Stay) -> list[Stay]:
@@ -369,7 +391,7 @@ def _as_variant(
     kept = "raw" if kind.is_raw_meat else "ready" if kind.group in ("bread", "fruit", "cheese") else ""
     cuts = [on_s, *([on_s + done.moved_s] if len(hots) > 1 else []), -PLATE_S]
     stays = tuple(
-        Stay(place_of(fire, hot), state, cuts[n], cuts[n + 1], area, kept)  # type: ignore[arg-type]
+        Stay(place_of(fire, hot), state, cuts[n], cuts[n + 1], _room_for(fire, area), kept)  # type: ignore[arg-type]
         for n, hot in enumerate(hots)
     )
     hands = HANDLE_S + EACH_S * (1 if kind.shape == "pot" or way == "basket" else count - 1)

@@ -1,0 +1,333 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { act, type ReactNode } from "react";
+import { createRoot } from "react-dom/client";
+import { MemoryRouter } from "react-router";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+
+import { Problem } from "@/api/client";
+import type { Reference, Session } from "@/api/hooks";
+import type { PlannedTable, TableReference } from "@/api/tables";
+import { HouseholdContext } from "@/app/session";
+
+import { Board } from "./table/board";
+import { Brief } from "./table/brief";
+import { Dishes } from "./table/dishes";
+import { Grates } from "./table/grates";
+import { emptyTable, fromFile, type TableDraft } from "./table/model";
+import { People } from "./table/people";
+import { Work } from "./table/work";
+
+const NOON = new Date("2027-06-12T12:00:00Z");
+const US = { name: "Us", username: "us", units: "us", scale: "kitchen", scheme: "light" } as NonNullable<
+  Session["household"]
+>;
+const REFERENCE = {
+  cuts: [
+    { key: "ribeye", name: "Ribeye", group: "beef", typical_thickness_mm: 38, typical_mass_g: 450 },
+    {
+      key: "corn",
+      name: "Corn on the cob",
+      group: "vegetable",
+      typical_thickness_mm: 45,
+      typical_mass_g: 230,
+    },
+  ],
+} as unknown as Reference;
+const SIDES: TableReference = {
+  sides: [
+    {
+      key: "bun",
+      name: "Burger buns, halved",
+      group: "bread",
+      each: 2,
+      ways: ["open"],
+      least_min: 1,
+      most_min: 2,
+    },
+    {
+      key: "corn_bare",
+      name: "Corn, husked",
+      group: "vegetable",
+      each: 1,
+      ways: ["open", "foil"],
+      least_min: 8,
+      most_min: 15,
+    },
+  ],
+  ways: [
+    { key: "open", name: "on the grate" },
+    { key: "foil", name: "in foil" },
+  ],
+  fires: [{ key: "gas", name: "Gas grill" }],
+  most_dishes: 2,
+  most_fires: 2,
+  most_people: 2,
+};
+const corn: PlannedTable["dishes"][number] = {
+  key: "corn_bare",
+  name: "Corn, husked",
+  colour: "plant",
+  left_out: false,
+  variant: "open@gas",
+  label: "On the grate at {temp:190.6}",
+  why: "{time:600} on the fire",
+  done_words: "",
+  person: "cook",
+  on_s: -900,
+  done_s: -300,
+  serve_s: 0,
+  wait_s: 120,
+  most_wait_s: 600,
+  bars: [{ place: "gas/hot", state: "set:190.6", start_s: -900, end_s: -300, area_cm2: 200 }],
+  ways: [
+    { key: "open@gas", label: "On the grate", on_s: -600, most_wait_s: 600, as_wished: true },
+    { key: "foil@gas", label: "In foil", on_s: -900, most_wait_s: 600, as_wished: true },
+  ],
+};
+const TOLD: PlannedTable = {
+  format: "brasko/table-plan@1",
+  model_version: "1",
+  title: "",
+  eat_at: NOON.toISOString(),
+  status: "optimal",
+  gap: 0,
+  reasons: ["Corn, husked waits {time:120} under cover."],
+  clash: [],
+  helps: [],
+  begins_s: -1800,
+  dishes: [corn],
+  fires: [
+    { key: "gas", name: "Gas grill", places: [{ key: "gas/hot", name: "Over the heat", area_cm2: 400 }] },
+  ],
+  work: [
+    {
+      id: "corn_bare:on:0",
+      key: "on",
+      of: "corn_bare",
+      person: "cook",
+      place: "gas/hot",
+      name: "Put the corn on the grate",
+      why: "{time:600} on the fire",
+      start_s: -900,
+      lasts_s: 10,
+    },
+    {
+      id: "corn_bare:turn:0",
+      key: "turn",
+      of: "corn_bare",
+      person: "cook",
+      place: "gas/hot",
+      name: "Turn the corn",
+      why: "",
+      start_s: -800,
+      lasts_s: 10,
+    },
+    {
+      id: "corn_bare:turn:1",
+      key: "turn",
+      of: "corn_bare",
+      person: "cook",
+      place: "gas/hot",
+      name: "Turn the corn",
+      why: "",
+      start_s: -700,
+      lasts_s: 10,
+    },
+  ],
+};
+const dish = {
+  key: "corn_bare",
+  side: "corn_bare",
+  piece: null,
+  way: null,
+  count: null,
+  fires: [],
+  course_min: 0,
+  pin: {},
+};
+const DRAFT = { ...emptyTable(NOON), dishes: [dish] } as TableDraft;
+
+let host: HTMLDivElement;
+let root: ReturnType<typeof createRoot>;
+
+beforeEach(() => {
+  (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
+  host = document.body.appendChild(document.createElement("div"));
+  root = createRoot(host);
+});
+afterEach(() => {
+  act(() => root.unmount());
+  host.remove();
+});
+
+function show(view: ReactNode) {
+  act(() =>
+    root.render(
+      <QueryClientProvider client={new QueryClient()}>
+        <MemoryRouter>
+          <HouseholdContext.Provider value={US}>{view}</HouseholdContext.Provider>
+        </MemoryRouter>
+      </QueryClientProvider>,
+    ),
+  );
+}
+const button = (name: RegExp) =>
+  [...host.querySelectorAll("button")].find((b) =>
+    name.test(b.getAttribute("aria-label") ?? b.textContent ?? ""),
+  )!;
+const press = (name: RegExp) => act(() => button(name).click());
+
+describe("the board", () => {
+  const onWait = vi.fn();
+  const onFocus = vi.fn();
+  const board = (focus: string | null = null) =>
+    show(
+      <Board
+        told={TOLD}
+        people={DRAFT.people}
+        eatAt={NOON}
+        at={-600}
+        onAt={() => undefined}
+        focus={focus}
+        onFocus={onFocus}
+        onWait={onWait}
+      />,
+    );
+
+  it("names each bar with its place, times and wait, for those who do not see it", () => {
+    board("corn_bare");
+    const bar = button(/^Corn, husked, over the heat/);
+    expect(bar.getAttribute("aria-label")).toMatch(/\d\d:\d\d to \d\d:\d\d, waits 2 min$/);
+    expect(bar.getAttribute("aria-pressed")).toBe("true");
+    expect(host.querySelector("input[type=range]")!.getAttribute("aria-valuetext")).toMatch(/^\d\d:\d\d$/);
+  });
+
+  it("moves a dish by a minute with the arrow keys, and opens it when it is pressed", () => {
+    board();
+    const bar = button(/^Corn, husked, over the heat/);
+    act(() => void bar.dispatchEvent(new KeyboardEvent("keydown", { key: "ArrowLeft", bubbles: true })));
+    expect(onWait).toHaveBeenLastCalledWith(corn, 180);
+    act(() => void bar.dispatchEvent(new KeyboardEvent("keydown", { key: "ArrowRight", bubbles: true })));
+    expect(onWait).toHaveBeenLastCalledWith(corn, 60);
+    press(/^Corn, husked, over the heat/);
+    expect(onFocus).toHaveBeenCalledWith("corn_bare");
+  });
+});
+
+describe("in short", () => {
+  const brief = (told: PlannedTable | null, problem: Problem | null = null, solving = false) =>
+    show(<Brief told={told} solving={solving} problem={problem} eatAt={NOON} system="us" />);
+
+  it("says how good the answer is", () => {
+    brief(TOLD);
+    expect(host.textContent).toContain("proven");
+    expect(host.textContent).toContain("Corn, husked waits 2 min under cover.");
+    brief({ ...TOLD, status: "rule", gap: null }, null, true);
+    expect(host.textContent).toContain("a better one is being worked out");
+    brief({ ...TOLD, status: "feasible", gap: 0.25 });
+    expect(host.textContent).toContain("at most 25\u00a0% of its waiting");
+  });
+
+  it("names what clashes and what would do", () => {
+    brief({ ...TOLD, status: "clash", clash: ["Corn, husked"], helps: ["One more pair of hands."] });
+    expect(host.textContent).toContain("Not all of it can be had together: Corn, husked.");
+    expect(host.textContent).toContain("What would do: One more pair of hands.");
+  });
+
+  it("keeps what stood before beside what is wrong", () => {
+    brief(
+      TOLD,
+      new Problem(422, "Wrong", [{ field: "table.people", message: "needs somebody.", suggestion: null }]),
+    );
+    expect(host.querySelector("[role=alert]")!.textContent).toBe("people needs somebody.");
+    expect(host.textContent).toContain("The table that stood before is shown.");
+  });
+});
+
+describe("the dishes", () => {
+  const onDraft = vi.fn();
+  const dishes = (draft: TableDraft, focus: string | null = null, problem: Problem | null = null) =>
+    show(
+      <Dishes
+        draft={draft}
+        onDraft={onDraft}
+        told={[corn]}
+        reference={REFERENCE}
+        sides={SIDES}
+        problem={problem}
+        system="us"
+        focus={focus}
+        onFocus={() => undefined}
+      />,
+    );
+
+  it("offers meat and sides, and vegetables only as sides", () => {
+    dishes(DRAFT);
+    const offered = [...host.querySelectorAll("option")].map((o) => o.value);
+    expect(offered).toEqual(["", "cut:ribeye", "side:bun", "side:corn_bare"]);
+    expect(host.textContent).toContain("On the grate at 375 °F");
+  });
+
+  it("says how many are as many as can be planned", () => {
+    dishes({ ...DRAFT, dishes: [DRAFT.dishes[0]!, { ...DRAFT.dishes[0]!, key: "two" }] });
+    expect(host.textContent).toContain("2 dishes are as many as are planned at once");
+  });
+
+  it("puts an error beside its dish, and lets go of what is held", () => {
+    const held = { ...DRAFT, dishes: [{ ...DRAFT.dishes[0]!, pin: { wait_min: 2 } }] };
+    const wrong = new Problem(422, "", [
+      { field: "table.dishes.0.way", message: "is none.", suggestion: null },
+    ]);
+    dishes(held, "corn_bare", wrong);
+    expect(host.querySelector("[role=alert]")!.textContent).toBe("is none.");
+    press(/Let go/);
+    expect(onDraft.mock.lastCall![0].dishes[0].pin).toEqual({});
+    press(/^Remove Corn/);
+    expect(onDraft.mock.lastCall![0].dishes).toEqual([]);
+  });
+});
+
+describe("hands", () => {
+  it("adds and removes people, and lets go of what was given to them", () => {
+    const onDraft = vi.fn();
+    const two = {
+      ...DRAFT,
+      people: [...DRAFT.people, { key: "bo", name: "Bo", may: ["fire" as const] }],
+      dishes: [{ ...DRAFT.dishes[0]!, pin: { person: "bo" } }],
+    };
+    show(<People draft={two} onDraft={onDraft} reference={SIDES} />);
+    expect(button(/Another pair/)).toBeUndefined();
+    press(/Remove Bo/);
+    expect(onDraft.mock.lastCall![0].people).toHaveLength(1);
+    expect(onDraft.mock.lastCall![0].dishes[0].pin.person).toBeNull();
+    show(<People draft={DRAFT} onDraft={onDraft} reference={SIDES} />);
+    press(/Another pair/);
+    expect(onDraft.mock.lastCall![0].people[1]).toMatchObject({ key: "helper", may: ["fire", "kitchen"] });
+  });
+});
+
+it("tells what lies where and how the fire stands, and what is done how often", () => {
+  show(<Grates told={TOLD} at={-600} eatAt={NOON} system="us" />);
+  expect(host.textContent).toContain("set for 375 °F");
+  expect(host.textContent).toContain("50 % full");
+  show(<Work told={TOLD} people={DRAFT.people} eatAt={NOON} at={-600} onAt={() => undefined} system="us" />);
+  expect(host.textContent).toContain("2 things to do");
+  expect(host.textContent).toContain("Again every 2 min, until");
+  expect(host.textContent).toContain("10 min on the fire");
+});
+
+it("takes a table from a file at an hour to come, and nothing else", () => {
+  const file = JSON.stringify({
+    format: "brasko/meal@2",
+    eat_at: "2020-06-12T19:00:00Z",
+    people: DRAFT.people,
+    fires: DRAFT.fires,
+    dishes: DRAFT.dishes,
+  });
+  const read = fromFile(file, NOON)!;
+  expect(read.dishes).toEqual(DRAFT.dishes);
+  expect(new Date(`${read.day}T${read.time}`).getTime()).toBeGreaterThan(NOON.getTime());
+  expect(fromFile("{", NOON)).toBeNull();
+  expect(fromFile(JSON.stringify({ format: "brasko/meal@1" }), NOON)).toBeNull();
+  expect(fromFile(file.replace("2020-06-12T19:00:00Z", "soon"), NOON)).toBeNull();
+});
