@@ -1523,6 +1523,8 @@ export interface components {
             crust: string;
             /** May Be Tenderised */
             may_be_tenderised: boolean;
+            /** Is Side */
+            is_side: boolean;
             /**
              * Below Agency
              * @enum {string}

@@ -28,6 +28,7 @@ const REFERENCE = {
       key: "corn",
       name: "Corn on the cob",
       group: "vegetable",
+      is_side: true,
       typical_thickness_mm: 45,
       typical_mass_g: 230,
     },

@@ -1,6 +1,8 @@
+import { useState } from "react";
 import { Link, Navigate } from "react-router";
 
 import { useCooks } from "@/api/hooks";
+import { useTables } from "@/api/tables";
 import { Kept } from "@/features/plan/kept";
 import { useSystem } from "@/app/session";
 import { Failed, Waiting } from "@/ui/controls";
@@ -46,7 +48,40 @@ export function CookListPage() {
           ))}
         </ul>
       </section>
+      <TablesToday />
       <Kept system={system} />
     </div>
+  );
+}
+
+const DAY_MS = 24 * 3600e3;
+
+/** Whole tables of the next hours, to be cooked from here. */
+function TablesToday() {
+  const tables = useTables().data ?? [];
+  const [now] = useState(() => Date.now());
+  const near = tables.filter((t) => Math.abs(new Date(t.eat_at).getTime() - now) < DAY_MS);
+  if (near.length === 0) return null;
+  return (
+    <section aria-labelledby="tables-today" className="plate p-4">
+      <h2 id="tables-today" className="m-0 text-lg">
+        Whole tables
+      </h2>
+      <ul className="m-0 list-none p-0">
+        {near.map((t) => (
+          <li key={t.id} className="border-b border-seam py-2 last:border-0">
+            <Link
+              to={`/table/${t.id}/now`}
+              className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+            >
+              {t.title}
+            </Link>{" "}
+            <span className="text-ash">
+              {dayText(new Date(t.eat_at))}, on the table at {clockText(new Date(t.eat_at))}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }

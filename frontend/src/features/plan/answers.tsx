@@ -89,9 +89,15 @@ export function Answers({
       <Choice
         label="What"
         value={each.piece.cut}
-        options={reference.cuts.map((c) => ({ ...c, group: c.group[0]!.toUpperCase() + c.group.slice(1) }))}
+        options={reference.cuts
+          .filter((c) => !c.is_side || c.key === each.piece.cut)
+          .map((c) => ({ ...c, group: c.group[0]!.toUpperCase() + c.group.slice(1) }))}
         onChange={(key) => onDraft(withCut(draft, reference, key))}
-        hint={cut?.note}
+        hint={
+          <>
+            {cut?.note} <Link to="/table">Sides, bread and pots go on the Table.</Link>
+          </>
+        }
         error={wrong("cut")}
       />
       <Quantity

@@ -57,7 +57,7 @@ const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 
 function offered(reference: Reference, sides: TableReference) {
   const meat = reference.cuts
-    .filter((c) => c.group !== "vegetable")
+    .filter((c) => !c.is_side)
     .map((c) => ({ key: `cut:${c.key}`, name: c.name, group: capital(c.group) }));
   const rest = sides.sides.map((s) => ({ key: `side:${s.key}`, name: s.name, group: capital(s.group) }));
   return [{ key: "", name: "Choose…" }, ...meat, ...rest];

@@ -66,6 +66,7 @@ def _cut(c: Cut) -> CutOut:
         default_finish_c=c.default_finish_c,
         method=c.method,
         crust=c.crust,
+        is_side=c.kind == "plant",
         may_be_tenderised=c.kind == "intact",
         below_agency=needs_choice(c),
         below_agency_tenderised=needs_choice(c, True),

@@ -325,6 +325,7 @@ class CutOut(Schema):
     method: str
     crust: str
     may_be_tenderised: bool
+    is_side: bool
     below_agency: Literal["free", "recorded", "never"]
     below_agency_tenderised: Literal["free", "recorded", "never"]
     note: str

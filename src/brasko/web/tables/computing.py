@@ -20,9 +20,14 @@ TO_BEGIN = timedelta(minutes=3)
 """From now until the first work of the earliest table that is offered: to read it and get up."""
 
 
+MOST_EFFORT_S = 90.0
+"""A table of more than may be is refused by what plans it, in words of its own."""
+
+
 def effort_of(asked: MealTableIn) -> float:
-    """CPU seconds that planning is likely to take. Raises InvalidInput."""
-    return table_effort_s(table_ask_of(asked))
+    """CPU seconds that planning is likely to take; nothing is worked out for that, for a server waits meanwhile."""
+    meats = sum(dish.piece is not None for dish in asked.dishes)
+    return min(table_effort_s(meats, len(asked.dishes) - meats, len(asked.fires)), MOST_EFFORT_S)
 
 
 def planned_table(asked: MealTableIn, quick: bool, now: datetime) -> TableOut:
