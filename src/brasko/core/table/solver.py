@@ -98,8 +98,7 @@ def _solver(effort: float) -> cp_model.CpSolver:
     return solver
 
 
-def _model(problem: Problem, dishes: Iterable[int] | None = None, *, optional: bool = False) -> _Model:
-    wanted = set(range(len(problem.dishes)) if dishes is None else dishes)
+def _model(problem: Problem, *, optional: bool = False) -> _Model:
     model = _Model(cp_model.CpModel())
     cp = model.cp
     for n, dish in enumerate(problem.dishes):
@@ -114,10 +113,8 @@ def _model(problem: Problem, dishes: Iterable[int] | None = None, *, optional: b
                 cp.add(lit == 0)
         if optional:
             cp.add_at_most_one(lits)
-        elif n in wanted:
-            cp.add_exactly_one(lits)
         else:
-            cp.add(sum(lits) == 0)
+            cp.add_exactly_one(lits)
         if dish.pin.wait_s is not None:
             cp.add(model.wait[n] == _steps(min(dish.pin.wait_s, most)))
         _tending(problem, dish, n, model)
@@ -346,36 +343,50 @@ def _read(problem: Problem, model: _Model, solver: cp_model.CpSolver) -> tuple[L
     return tuple(laid)
 
 
-def _possible(problem: Problem, dishes: Iterable[int]) -> bool:
-    """Whether these dishes fit together at all. What is not found in the effort there is counts as not possible."""
-    status = _solver(CLASH_EFFORT).solve(_model(problem, dishes).cp)
-    return status in (cp_model.OPTIMAL, cp_model.FEASIBLE)
+class _Trials:
+    """One model of a problem, asked again and again whether some of its dishes fit together."""
+
+    def __init__(self, problem: Problem) -> None:
+        self.problem, self.model = problem, _model(problem, optional=True)
+        self.there: list[Lit] = []
+        for n, dish in enumerate(problem.dishes):
+            there = self.model.cp.new_bool_var("")
+            self.model.cp.add(sum(self.model.chosen[n, v] for v in range(len(dish.variants))) == there)
+            self.there.append(there)
+
+    def possible(self, dishes: Iterable[int]) -> bool:
+        """Whether these fit together at all. What is not found in the effort there is counts as not possible."""
+        wanted = set(dishes)
+        self.model.cp.clear_assumptions()
+        self.model.cp.add_assumptions([lit if n in wanted else lit.negated() for n, lit in enumerate(self.there)])
+        return _solver(CLASH_EFFORT).solve(self.model.cp) in (cp_model.OPTIMAL, cp_model.FEASIBLE)
+
+    def as_many_as_fit(self) -> tuple[Laid, ...]:
+        """A schedule of as many dishes as there is room for, waiting little."""
+        cp = self.model.cp
+        cp.clear_assumptions()
+        cp.maximize(100_000 * sum(self.there) - sum(self.model.wait))
+        solver = _solver(CLASH_EFFORT)
+        if solver.solve(cp) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
+            return ()
+        return _read(self.problem, self.model, solver)
 
 
 def _clashing(problem: Problem) -> Schedule:
     """The smallest set of dishes found that cannot all be had, what would make it possible, and a schedule of as many others
     as there is room for."""
+    trials = _Trials(problem)
     clash = list(range(len(problem.dishes)))
     for n in list(clash):
         fewer = [m for m in clash if m != n]
-        if not _possible(problem, fewer):
+        if not trials.possible(fewer):
             clash = fewer
-    helps = tuple(_helps(problem, clash))
-    most = _as_many_as_fit(problem)
+    helps = tuple(_helps(problem, trials, clash))
+    most = trials.as_many_as_fit()
     return Schedule("clash", most, cost_of(problem, most), clash=tuple(clash), helps=helps)
 
 
-def _as_many_as_fit(problem: Problem) -> tuple[Laid, ...]:
-    model = _model(problem, optional=True)
-    count = sum(model.chosen.values())
-    model.cp.maximize(100_000 * count - sum(model.wait))
-    solver = _solver(CLASH_EFFORT)
-    if solver.solve(model.cp) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-        return ()
-    return _read(problem, model, solver)
-
-
-def _helps(problem: Problem, clash: Sequence[int]) -> list[str]:
+def _helps(problem: Problem, trials: _Trials, clash: Sequence[int]) -> list[str]:
     helps = []
     everything = range(len(problem.dishes))
     if len(problem.people) < 3:
@@ -383,13 +394,13 @@ def _helps(problem: Problem, clash: Sequence[int]) -> list[str]:
             problem,
             people=(*problem.people, replace(problem.people[0], key="one more", may=frozenset(("fire", "kitchen")))),
         )
-        if _possible(more, everything):
+        if _Trials(more).possible(everything):
             helps.append("One more pair of hands.")
     if any(dish.pin != Pin() for dish in problem.dishes):
         free = replace(problem, dishes=tuple(replace(d, pin=Pin()) for d in problem.dishes))
-        if _possible(free, everything):
+        if _Trials(free).possible(everything):
             helps.append("Nothing held fixed: let go of what is pinned.")
     for n in clash:
-        if _possible(problem, [m for m in everything if m != n]):
+        if trials.possible(m for m in everything if m != n):
             helps.append(f"{problem.dishes[n].name} in another course, or on another fire.")
     return helps
