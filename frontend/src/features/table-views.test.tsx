@@ -153,6 +153,11 @@ let root: ReturnType<typeof createRoot>;
 
 beforeEach(() => {
   (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
+  vi.stubGlobal("matchMedia", () => ({
+    matches: false,
+    addEventListener: vi.fn(),
+    removeEventListener: vi.fn(),
+  }));
   host = document.body.appendChild(document.createElement("div"));
   root = createRoot(host);
 });

@@ -116,9 +116,9 @@ test("bars that overlap lie below one another, and so do those whose names would
     label: name,
   });
   const window = { from: -1000, to: 0 };
-  expect(laned([bar("a", -900, -500), bar("b", -500, -100)], window).lanes).toBe(1);
-  expect(laned([bar("a", -900, -500), bar("b", -600, -100)], window).lanes).toBe(2);
-  const short = laned([bar("a", -900, -400), bar("b", -390, -380, "a long name")], window);
+  expect(laned([bar("a", -900, -500), bar("b", -500, -100)], window, 0.011).lanes).toBe(1);
+  expect(laned([bar("a", -900, -500), bar("b", -600, -100)], window, 0.011).lanes).toBe(2);
+  const short = laned([bar("a", -900, -400), bar("b", -390, -380, "a long name")], window, 0.011);
   expect(short.lanes).toBe(2);
   expect(short.bars.map((b) => b.narrow)).toEqual([false, true]);
 });
@@ -126,7 +126,7 @@ test("bars that overlap lie below one another, and so do those whose names would
 test("stays in one place are one bar, and hands have a row of their own", () => {
   const table = told({ work: [work("on", "corn", -900)] });
   const people = [{ key: "cook", name: "Ada", may: ["fire" as const] }];
-  const rows = rowsOf(table, people, windowOf(table, true));
+  const rows = rowsOf(table, people, windowOf(table, true), 0.011);
   expect(rows.map((r) => [r.key, r.bars.length])).toEqual([
     ["gas/hot", 2],
     ["cook", 1],

@@ -95,7 +95,11 @@ export function Answers({
         onChange={(key) => onDraft(withCut(draft, reference, key))}
         hint={
           <>
-            {cut?.note} <Link to="/table">Sides, bread and pots go on the Table.</Link>
+            {cut?.note}.{" "}
+            <Link to="/table" className="text-ash underline decoration-ember underline-offset-4">
+              Sides, bread and pots
+            </Link>{" "}
+            go on the Table.
           </>
         }
         error={wrong("cut")}

@@ -1,10 +1,23 @@
-import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, useId, useRef, useState, useSyncExternalStore } from "react";
 
 import type { MealTable, PlannedTable, TableDish } from "@/api/tables";
 import { Button } from "@/ui/controls";
 import { clockText, spanText } from "@/units/units";
 
 import { type Bar, isLong, movedWait, type Row, rowsOf, ticks, type Window, windowOf } from "./model";
+
+const NARROW = "(max-width: 47.99rem)";
+
+/** Whether the board is as narrow as on a phone: a letter takes more of it then. */
+const useIsNarrow = () =>
+  useSyncExternalStore(
+    (changed) => {
+      const media = matchMedia(NARROW);
+      media.addEventListener("change", changed);
+      return () => media.removeEventListener("change", changed);
+    },
+    () => matchMedia(NARROW).matches,
+  );
 
 interface Props {
   told: PlannedTable;
@@ -22,7 +35,7 @@ interface Props {
 export function Board({ told, people, eatAt, at, onAt, ...rest }: Props) {
   const [whole, setWhole] = useState(false);
   const window = windowOf(told, whole);
-  const rows = rowsOf(told, people, window);
+  const rows = rowsOf(told, people, window, useIsNarrow() ? 0.023 : 0.011);
   const at01 = (s: number) => ((s - window.from) / (window.to - window.from)) * 100;
   const hour = (s: number) => clockText(new Date(eatAt.getTime() + s * 1000));
   return (
@@ -74,7 +87,7 @@ function Clock({ window, eatAt, at01, hour }: Places & { eatAt: Date }) {
         {ticks(window, eatAt).map((s) => (
           <span
             key={s}
-            className="figure absolute -translate-x-1/2 text-sm text-ash"
+            className="figure absolute -translate-x-1/2 text-sm text-ash max-md:even:hidden"
             style={{ left: `${at01(s)}%` }}
           >
             {hour(s)}

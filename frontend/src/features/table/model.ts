@@ -134,13 +134,15 @@ export interface Row {
   bars: Bar[];
 }
 
-/** How much of what is shown a letter of a bar's name takes. */
-const LETTER_SHARE = 0.011;
-
-/** Bars one below another where they, or the names before them, overlap; how many lanes that takes. */
-export function laned(bars: Omit<Bar, "lane" | "narrow">[], window: Window): { lanes: number; bars: Bar[] } {
+/** Bars one below another where they, or the names before them, overlap; how many lanes that takes. A letter of a name takes
+ *  letterShare of what is shown. */
+export function laned(
+  bars: Omit<Bar, "lane" | "narrow">[],
+  window: Window,
+  letterShare: number,
+): { lanes: number; bars: Bar[] } {
   const ends: number[] = [];
-  const letter = LETTER_SHARE * (window.to - window.from);
+  const letter = letterShare * (window.to - window.from);
   const placed = [...bars]
     .map((bar) => {
       const seen = Math.max(bar.start, window.from);
@@ -159,7 +161,12 @@ export function laned(bars: Omit<Bar, "lane" | "narrow">[], window: Window): { l
 }
 
 /** Places of every fire that is used, then people, then the table. */
-export function rowsOf(told: PlannedTable, people: MealTable["people"], window: Window): Row[] {
+export function rowsOf(
+  told: PlannedTable,
+  people: MealTable["people"],
+  window: Window,
+  letterShare: number,
+): Row[] {
   const rows: Row[] = [];
   for (const fire of told.fires)
     for (const place of fire.places) {
@@ -175,7 +182,12 @@ export function rowsOf(told: PlannedTable, people: MealTable["people"], window: 
         })),
       );
       if (bars.length > 0)
-        rows.push({ key: place.key, name: place.name, group: fire.name, ...laned(bars, window) });
+        rows.push({
+          key: place.key,
+          name: place.name,
+          group: fire.name,
+          ...laned(bars, window, letterShare),
+        });
     }
   for (const person of people) {
     const bars = told.work
