@@ -11,6 +11,7 @@ from tables import random_table
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.planner.wish import Wish
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
+from brasko.core.table.cautions import cautions
 from brasko.core.table.checker import faults
 from brasko.core.table.later import gone_on, moved
 from brasko.core.table.orders import orders
@@ -238,3 +239,23 @@ def test_what_went_on_late_is_reckoned_from_when_it_did():
         gone_on(made, 0.0, on["potatoes"] + 660.0, ten_late)
     late = gone_on(made, 900.0, on["potatoes"] + 660.0, ten_late)
     assert late.pins["potatoes"].wait_s == pytest.approx(waited + 300.0)
+
+
+def test_danger_notes_stand_once_with_their_fire_or_their_dish():
+    """A kettle's carbon monoxide, gas's fitter, a hob's fat, raw meat kept apart. Common practice, no source."""
+    patties = Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=4)
+    ask = TableAsk(
+        (DishAsk("patties", patties, fires=("gas",)), DishAsk("skewers", side="chicken_skewer", fires=("k",)),
+         DishAsk("beans", side="beans_pot", fires=("hob",))),
+        (GAS, FireAsk("k", "kettle_two_zone"), FireAsk("hob", "burner_low"), FireAsk("unused", "kamado")), (ADA, BO), 4,
+    )  # fmt: skip
+    made = plan_table(ask)
+    notes = cautions(made.ask, made.problem, made.schedule)
+    texts = [note.text for note in notes]
+    assert len(texts) == len(set(texts))
+    by = {key: " ".join(n.text for n in notes if n.of == key) for key in ("gas", "k", "hob", "unused")}
+    assert "licensed fitter" in by["gas"]
+    assert "carbon monoxide" in by["k"]
+    assert "never water" in by["hob"]
+    assert by["unused"] == "", "a fire that is not lit has no dangers"
+    assert sum("never share plates" in text for text in texts) == 1

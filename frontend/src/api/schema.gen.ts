@@ -3361,6 +3361,16 @@ export interface components {
             as_wished: boolean;
         };
         /**
+         * NoteOut
+         * @description A danger note, of a fire or a dish by its key.
+         */
+        NoteOut: {
+            /** Of */
+            of: string;
+            /** Text */
+            text: string;
+        };
+        /**
          * TableFireOut
          * @description A fire of the table.
          */
@@ -3414,6 +3424,11 @@ export interface components {
             fires: components["schemas"]["TableFireOut"][];
             /** Work */
             work: components["schemas"]["WorkOut"][];
+            /**
+             * Cautions
+             * @default []
+             */
+            cautions?: components["schemas"]["NoteOut"][];
         };
         /**
          * TablePlaceOut

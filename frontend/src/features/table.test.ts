@@ -5,6 +5,7 @@ import type { PlannedTable, TableReference } from "@/api/tables";
 
 import {
   asked,
+  atRisk,
   dishFor,
   dishOfError,
   draftOf,
@@ -14,10 +15,12 @@ import {
   linesOf,
   movedWait,
   nextOf,
+  notesOf,
   placesAt,
   rowsOf,
   ticks,
   windowOf,
+  withRisk,
 } from "./table/model";
 
 const NOON = new Date("2027-06-12T12:00:00");
@@ -163,6 +166,40 @@ test("what is done again and again stands once", () => {
     ["turn the corn", { everyS: 100, until: -600 }, ""],
     ["turn the beans", null, "Pot"],
   ]);
+});
+
+test("danger notes stand at the first work of what they are of, whoever does it", () => {
+  const table = told({
+    work: [work("light", "gas", -1200), work("on", "corn", -900, "bo"), work("turn", "corn", -800)],
+    cautions: [
+      { of: "gas", text: "Lid open." },
+      { of: "corn", text: "Hot." },
+      { of: "gone", text: "Anyway." },
+    ],
+  });
+  expect(notesOf(table)).toEqual({ "gas:light:-1200": ["Lid open.", "Anyway."], "corn:on:-900": ["Hot."] });
+  expect(linesOf(table.work, {}, notesOf(table))[0]!.notes).toEqual(["Lid open.", "Anyway."]);
+});
+
+test("a guest at risk counts for every piece of meat, those to come too", () => {
+  const piece = { cut: "ribeye", thickness_mm: 38 };
+  const one = {
+    ...emptyTable(NOON),
+    dishes: [
+      { key: "a", piece },
+      { key: "b", side: "bun" },
+    ],
+  } as never;
+  expect(atRisk(one)).toBe(false);
+  const risky = withRisk(one, true);
+  expect(atRisk(risky)).toBe(true);
+  expect(risky.dishes.map((d) => d.piece?.at_risk)).toEqual([true, undefined]);
+  const cuts = {
+    cuts: [{ key: "ribeye", typical_thickness_mm: 38, typical_mass_g: 450 }],
+  } as unknown as Reference;
+  expect(dishFor("cut:ribeye", risky, cuts, { sides: [] } as unknown as TableReference)?.piece?.at_risk).toBe(
+    true,
+  );
 });
 
 test("next is the first that is not done, for one or for all", () => {

@@ -142,6 +142,13 @@ class WorkOut(BaseModel):
     lasts_s: float
 
 
+class NoteOut(BaseModel):
+    """A danger note, of a fire or a dish by its key."""
+
+    of: str
+    text: str
+
+
 class TableOut(BaseModel):
     """A table, planned. status "rule": a first answer; "optimal": proven the best; "feasible": at the most gap dearer than the
     best; "clash": not all of it can be had, clash says which dishes are at odds and helps what would do."""
@@ -159,3 +166,4 @@ class TableOut(BaseModel):
     dishes: list[DishOut]
     fires: list[TableFireOut]
     work: list[WorkOut]
+    cautions: list[NoteOut] = []

@@ -11,6 +11,7 @@ from brasko.core.heat.simulation import MODEL_VERSION
 from brasko.core.phrases import rendered
 from brasko.core.planner.meal import PlanOne
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
+from brasko.core.table.cautions import cautions
 from brasko.core.table.orders import Work, orders
 from brasko.core.table.plan import PlannedTable
 from brasko.core.table.problem import Laid, Person, Pin, Schedule, Skill, cost_of
@@ -24,6 +25,7 @@ from brasko.formats.table import (
     DishOut,
     DishWayOut,
     MealTableIn,
+    NoteOut,
     TableFireIn,
     TableFireOut,
     TableOut,
@@ -104,6 +106,9 @@ def table_told(given: MealTableIn, made: PlannedTable, units: str | None = None)
                 places=[TablePlaceOut(key=p.key, name=p.name, area_cm2=p.area_cm2) for p in fire.places],
             )
             for fire in made.problem.fires
+        ],
+        cautions=[
+            NoteOut(of=note.of, text=said(note.text)) for note in cautions(made.ask, made.problem, made.schedule)
         ],
         work=[
             WorkOut(

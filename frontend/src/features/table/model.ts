@@ -93,7 +93,8 @@ export function dishFor(
   if (what === "cut") {
     const cut = reference.cuts.find((c) => c.key === key);
     if (!cut) return null;
-    const piece = { cut: key, thickness_mm: cut.typical_thickness_mm, count: servings(cut, draft.eaters) };
+    const count = servings(cut, draft.eaters);
+    const piece = { cut: key, thickness_mm: cut.typical_thickness_mm, count, at_risk: atRisk(draft) };
     return { ...rest, key: freeKey(key, draft.dishes), piece, side: null, count: null } as Dish;
   }
   const side = sides.sides.find((s) => s.key === key);
@@ -103,6 +104,14 @@ export function dishFor(
 /** One steak an eater, one roast for all. */
 const servings = (cut: Reference["cuts"][number], eaters: number) =>
   cut.typical_mass_g > 600 ? 1 : Math.min(eaters, 24);
+
+/** Whether a guest eats who must not have meat below the agency figure. */
+export const atRisk = (draft: TableDraft) => draft.dishes.some((d) => d.piece?.at_risk);
+
+export const withRisk = (draft: TableDraft, at_risk: boolean): TableDraft => ({
+  ...draft,
+  dishes: draft.dishes.map((d) => (d.piece ? { ...d, piece: { ...d.piece, at_risk } } : d)),
+});
 
 export const withDish = (draft: TableDraft, key: string, change: Partial<Dish>): TableDraft => ({
   ...draft,
@@ -283,6 +292,8 @@ export function movedWait(dish: TableDish, byS: number): number {
 
 export interface Line {
   key: string;
+  /** Danger notes that belong here: at the first work of what they are of. */
+  notes: string[];
   start: number;
   name: string;
   why: string;
@@ -298,6 +309,16 @@ export function forWhat(work: { of: string; name: string }, names: Record<string
   return work.name.toLowerCase().includes(name.split(",")[0]!.toLowerCase()) ? "" : name;
 }
 
+/** Danger notes by the id of the work at which they stand: the first of the fire or the dish that they are of. */
+export function notesOf(told: PlannedTable): Record<string, string[]> {
+  const found: Record<string, string[]> = {};
+  for (const note of told.cautions ?? []) {
+    const first = told.work.find((w) => w.of === note.of) ?? told.work[0];
+    if (first) found[first.id] = [...(found[first.id] ?? []), note.text];
+  }
+  return found;
+}
+
 /** Names of dishes and fires by their keys. */
 export const namesOf = (told: Pick<PlannedTable, "dishes" | "fires">): Record<string, string> =>
   Object.fromEntries([...told.dishes, ...told.fires].map((each) => [each.key, each.name]));
@@ -305,7 +326,11 @@ export const namesOf = (told: Pick<PlannedTable, "dishes" | "fires">): Record<st
 const REPEATED = ["turn", "flip"];
 
 /** Somebody's work as it is read: what is done again and again to a dish stands once, with how often and until when. */
-export function linesOf(work: PlannedTable["work"], names: Record<string, string>): Line[] {
+export function linesOf(
+  work: PlannedTable["work"],
+  names: Record<string, string>,
+  notes: Record<string, string[]> = {},
+): Line[] {
   const lines: Line[] = [];
   for (const each of work) {
     const repeated = REPEATED.includes(each.key);
@@ -321,6 +346,7 @@ export function linesOf(work: PlannedTable["work"], names: Record<string, string
       name: each.name,
       why: each.why,
       of: forWhat(each, names),
+      notes: notes[each.id] ?? [],
       again: null,
     });
   }

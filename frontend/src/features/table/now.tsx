@@ -8,7 +8,7 @@ import { clockText, countdown, phrase, type System } from "@/units/units";
 
 import { Grates } from "./grates";
 import { Later } from "./later";
-import { forWhat, namesOf, nextOf } from "./model";
+import { forWhat, namesOf, nextOf, notesOf } from "./model";
 
 /** A table beside its fires: what is next, for everybody or for one, in figures to be read from two metres. */
 export function TableNowPage() {
@@ -80,6 +80,7 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
       <Next
         {...{ next, at, system }}
         what={next ? what(next) : []}
+        notes={next ? (notesOf(told)[next.id] ?? []) : []}
         onDone={(work) => mark.mutate({ work: work.id, done: true })}
         busy={mark.isPending}
       />
@@ -128,12 +129,13 @@ interface NextProps {
   next: Work | null;
   at: number;
   what: string[];
+  notes: string[];
   system: System;
   onDone: (work: Work) => void;
   busy: boolean;
 }
 
-function Next({ next, at, what, system, onDone, busy }: NextProps) {
+function Next({ next, at, what, notes, system, onDone, busy }: NextProps) {
   if (!next)
     return (
       <section aria-label="Next" className="plate p-4">
@@ -152,6 +154,11 @@ function Next({ next, at, what, system, onDone, busy }: NextProps) {
         {left < -60 && <span className="ml-3 text-2xl text-alarm">late by {countdown(-left)}</span>}
       </p>
       {next.why && <p className="m-0">{phrase(system, next.why)}</p>}
+      {notes.map((note) => (
+        <p key={note} className="m-0 border-l-4 border-agency pl-2 text-sm">
+          {phrase(system, note)}
+        </p>
+      ))}
       <Button weight="ember" className="min-h-16 text-2xl" disabled={busy} onClick={() => onDone(next)}>
         Done
       </Button>

@@ -6,7 +6,7 @@ import { type Reference, useReference } from "@/api/hooks";
 import { type TableReference, useKeepTable, useTable, useTableReference } from "@/api/tables";
 import { useHousehold } from "@/app/session";
 import { dayOf, timeOf } from "@/features/plan/model";
-import { BOX, Button, Failed, Field, Mistake, Quantity, TextField, Waiting } from "@/ui/controls";
+import { BOX, Button, Failed, Field, Mistake, Quantity, TextField, Tick, Waiting } from "@/ui/controls";
 import { clockText, count, dayText, phrase } from "@/units/units";
 
 import { Board } from "./board";
@@ -14,7 +14,17 @@ import { Brief } from "./brief";
 import { Dishes } from "./dishes";
 import { Grates } from "./grates";
 import { KeptTables } from "./kept";
-import { asked, askedKey, draftOf, emptyTable, hourOf, type TableDraft, withDish } from "./model";
+import {
+  asked,
+  askedKey,
+  atRisk,
+  draftOf,
+  emptyTable,
+  hourOf,
+  type TableDraft,
+  withDish,
+  withRisk,
+} from "./model";
 import { People, TableFires } from "./people";
 import { usePreview } from "./use-preview";
 import { Work } from "./work";
@@ -83,6 +93,13 @@ function Planner({ initial, id, reference, sides }: Props) {
           onFocus={setFocus}
           told={told?.dishes ?? []}
         />
+        {draft.dishes.some((d) => d.piece) && (
+          <Tick
+            label="A young child, or a pregnant, older or immune-weakened guest eats with us."
+            value={atRisk(draft)}
+            onChange={(at_risk) => change(withRisk(draft, at_risk))}
+          />
+        )}
         <TableFires draft={draft} onDraft={change} reference={sides} />
         <People draft={draft} onDraft={change} reference={sides} />
         <TextField

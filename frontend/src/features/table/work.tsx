@@ -3,7 +3,7 @@ import { useEffect, useRef } from "react";
 import type { MealTable, PlannedTable } from "@/api/tables";
 import { clockText, phrase, spanText, type System } from "@/units/units";
 
-import { type Line, linesOf, namesOf } from "./model";
+import { type Line, linesOf, namesOf, notesOf } from "./model";
 
 interface Props {
   told: PlannedTable;
@@ -19,12 +19,14 @@ interface Props {
 /** The order of work, a list for each person. */
 export function Work({ told, people, ...rest }: Props) {
   const names = namesOf(told);
+  const notes = notesOf(told);
   return (
     <div className="flex flex-col gap-3">
       {people.map((person) => {
         const lines = linesOf(
           told.work.filter((w) => w.person === person.key),
           names,
+          notes,
         );
         return (
           <details key={person.key} open={rest.open ?? true} className="print:break-inside-avoid">
@@ -74,6 +76,11 @@ function WorkList({ lines, eatAt, at, onAt, system }: ListProps) {
               {line.why && <span className="block text-sm text-ash">{phrase(system, line.why)}</span>}
             </span>
           </button>
+          {line.notes.map((note) => (
+            <p key={note} className="m-0 mb-1 ml-[3.6rem] border-l-4 border-agency pl-2 text-sm">
+              {phrase(system, note)}
+            </p>
+          ))}
         </li>
       ))}
     </ol>

@@ -89,6 +89,11 @@ _PAN = Caution(
     "hot_fat", "heat_pan",
     "Fat in a pan this hot can catch fire: lid at hand to smother it, never water. Open a window, or cook outside.",
 )  # fmt: skip
+RAW_AND_COOKED = Caution(
+    "raw_and_cooked", "season", "Raw and cooked never share plates, boards, tools or marinades. Wash hands after touching raw meat."
+)  # fmt: skip
+FIRE_CAUTIONS = frozenset(("carbon_monoxide", "lit_chimney", "ash", "gas", "grease", "hot_fat"))
+"""Keys of those that are of a fire and not of what is cooked on it."""
 _BATH = Caution(
     "fat_near_coals", "gentle",
     "A pan full of fat near coals: half full at most, on the cool side, lid at hand. Never water on burning fat.",
@@ -113,9 +118,7 @@ def cautions_for(
     notes += [_PAN] * (in_pan and not charcoal) + [_BATH] * in_fat
     if minimum is None:
         return tuple(notes)
-    notes.append(
-        Caution("raw_and_cooked", "season", "Raw and cooked never share plates, boards, tools or marinades. Wash hands after touching raw meat.")
-    )  # fmt: skip
+    notes.append(RAW_AND_COOKED)
     if finish_c < minimum.core_c:
         free = needs_choice(cut, tenderised) == "free"
         own = "That is the eater's own choice." if free else "The eater's choice of this is on record with the plan."

@@ -9,6 +9,8 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
 
+from brasko.core.safety.agency import Caution
+
 Skill = Literal["fire", "kitchen"]
 Kept = Literal["", "raw", "ready"]
 
@@ -63,6 +65,7 @@ class Variant:
     most_wait_s: float
     plate_c: float
     done_words: str = ""
+    cautions: tuple[Caution, ...] = ()
 
     @property
     def on_s(self) -> float:

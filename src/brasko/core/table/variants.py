@@ -268,7 +268,7 @@ def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Va
     ]
     return Variant(
         f"{wish.method}@{fire.key}", f"{wish.how.name}, {fire.name.lower()}", plan.headline, rank, fire.key,
-        tuple(stays), tuple(sorted(deeds, key=lambda d: d.start_s)), tuple(before), may_wait_s(plan), float(result.core_c[-1]),
+        tuple(stays), tuple(sorted(deeds, key=lambda d: d.start_s)), tuple(before), may_wait_s(plan), float(result.core_c[-1]), cautions=plan.cautions,
     )  # fmt: skip
 
 
