@@ -10,15 +10,25 @@ from households import RIBEYE
 from brasko.web.config.api import api
 from brasko.web.cooks.models import Cook, Event
 from brasko.web.plans.models import Plan
+from brasko.web.tables.models import Table
 from brasko.web.yard.models import Check, Grill, LaidFire, Pan, Thermometer
 
 OPEN = {"get_session", "sign_in", "enter_demo", "sign_up"}
 BY_TOKEN = {"post_readings", "get_scenes"}
-LISTS = {"list_plans", "list_cooks", "list_thermometers", "list_grills", "list_pans", "list_fires", "list_past_plans"}
+LISTS = {
+    "list_plans",
+    "list_cooks",
+    "list_thermometers",
+    "list_grills",
+    "list_pans",
+    "list_fires",
+    "list_past_plans",
+    "list_tables",
+}
 SHARED = {
     "get_reference", "tell_cook", "preview_plan", "create_plan", "pair_thermometer", "set_preferences", "sign_out", "add_grill",
     "add_pan", "keep_fire", "get_true_readings", "get_reach", "get_fire_reference", "look_at_fire", "look_at_food", "get_fire_course",
-    "set_fire_for", "advise_fire", "get_weather", "pick_way", "compare_ways", "tell_details", "make_burger", "import_plan", "ask_school", "get_guide",
+    "set_fire_for", "advise_fire", "get_weather", "pick_way", "compare_ways", "tell_details", "make_burger", "import_plan", "ask_school", "get_guide", "get_table_reference", "preview_table", "create_table",
 }  # fmt: skip
 PAN = {"name": "Pan", "like": "skillet", "width_mm": 260, "depth_mm": 260, "heat_j_k": 1060}
 FIRE = {
@@ -27,7 +37,11 @@ FIRE = {
     "gentle": {"x_mm": -140, "y_mm": 0},
     "sear": {"x_mm": 150, "y_mm": 0},
 }
+TABLE = {"eat_at": "2199-01-01T00:00:00Z", "people": [], "fires": [], "dishes": []}
 BODIES = {
+    "update_table": TABLE,
+    "mark_table_work": {"work": "corn:on:0"},
+    "eat_table_later": {"by_min": 5, "at": "2199-01-01T00:00:00Z"},
     "update_plan": {"eat_at": "2199-01-01T00:00:00Z", "pieces": [RIBEYE]},
     "start_cook": {"practice": True},
     "record_event": {"client_id": str(uuid4()), "kind": "done", "task": "season"},
@@ -58,6 +72,7 @@ def operations() -> list[tuple[str, str, str]]:
         ("export_readings", "GET", "/api/cooks/{cook_id}/readings.csv"),
         ("get_photo", "GET", "/api/cooks/{cook_id}/photo.jpg"),
         ("export_calendar", "GET", "/api/plans/{plan_id}/plan.ics"),
+        ("export_table_calendar", "GET", "/api/tables/{table_id}/table.ics"),
         ("stream", "GET", "/api/cooks/{cook_id}/stream"),
     ]
 
@@ -74,6 +89,7 @@ def belongings(mara) -> dict[str, int]:
     return {
         "plan_id": plan.id, "cook_id": cook["id"], "piece_id": cook["pieces"][0]["id"], "thermometer_id": thermometer, "check_id": checked["checks"][0]["id"],
         "grill_id": mara.grill.id, "pan_id": mara.call("POST", "/api/pans", PAN).json()["id"],
+        "table_id": Table.objects.create(owner=mara.user, title="T", eat_at=plan.eat_at, asked_json=TABLE, told_json={}).pk,
         "fire_id": mara.call("POST", "/api/fires", FIRE).json()["id"],
     }  # fmt: skip
 
@@ -81,7 +97,7 @@ def belongings(mara) -> dict[str, int]:
 def snapshot() -> tuple:
     return (
         list(Plan.objects.values()), list(Cook.objects.values()), Event.objects.count(), list(Thermometer.objects.values()), list(Grill.objects.values()), list(Pan.objects.values()), list(LaidFire.objects.values()),
-        Check.objects.count(),
+        Check.objects.count(), list(Table.objects.values()),
     )  # fmt: skip
 
 
