@@ -66,13 +66,13 @@ export function Shell() {
         </NavLink>
         <nav
           aria-label="Places"
-          className="order-last -mx-3 flex w-[calc(100%+1.5rem)] flex-wrap gap-x-1 md:order-none md:mx-0 md:w-auto"
+          className="order-last -mx-3 flex w-[calc(100%+1.5rem)] flex-wrap md:gap-x-1 md:order-none md:mx-0 md:w-auto"
         >
           {PLACES.map((place) => (
             <NavLink
               key={place.to}
               to={place.to}
-              className="relative flex min-h-11 items-center px-3 font-semibold text-ash no-underline [font-stretch:85%] hover:text-ink aria-[current=page]:text-ink aria-[current=page]:after:absolute aria-[current=page]:after:inset-x-2 aria-[current=page]:after:bottom-1 aria-[current=page]:after:h-1 aria-[current=page]:after:rounded-full aria-[current=page]:after:bg-ember"
+              className="relative flex min-h-11 items-center px-2 font-semibold md:px-3 text-ash no-underline [font-stretch:85%] hover:text-ink aria-[current=page]:text-ink aria-[current=page]:after:absolute aria-[current=page]:after:inset-x-2 aria-[current=page]:after:bottom-1 aria-[current=page]:after:h-1 aria-[current=page]:after:rounded-full aria-[current=page]:after:bg-ember"
             >
               {place.name}
             </NavLink>

@@ -48,6 +48,10 @@ export function Board({ told, people, eatAt, at, onAt, ...rest }: Props) {
           </Button>
         )}
       </div>
+      <p className="m-0 text-sm text-ash">
+        Drag a dish, or move it with the arrow keys: on earlier, it waits longer. The rest is planned round
+        it.
+      </p>
       <div className="relative grid grid-cols-[6.5rem_minmax(0,1fr)] md:grid-cols-[9.5rem_minmax(0,1fr)]">
         <Clock {...{ window, eatAt, at01, hour }} />
         {rows.map((row, n) => (
