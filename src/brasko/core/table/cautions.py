@@ -19,7 +19,7 @@ class Note:
 
 
 def cautions(ask: TableAsk, problem: Problem, schedule: Schedule) -> tuple[Note, ...]:
-    """Notes of the fires that are used, then of the dishes. Checked: tests/core/test_table.py."""
+    """Notes of the fires that are used, then of the dishes. Checked: tests/core/test_whole_table.py."""
     used = {problem.places[s.place].fire for each in schedule.laid for s in each.variant.stays}
     notes = [Note(fire.key, text) for fire in ask.fires if fire.key in used for text in _of_fire(fire)]
     for each in sorted(schedule.laid, key=lambda laid: laid.at(laid.variant.on_s)):

@@ -29,7 +29,7 @@ def gone_on(made: PlannedTable, by_s: float, now_s: float, on_at: Mapping[str, f
 
     on_at says by key which dishes are on and since when; where nobody said so, those are on whose time has come.
 
-    Raises InvalidInput with the dish that cannot be ready by then. Checked: tests/core/test_table.py.
+    Raises InvalidInput with the dish that cannot be ready by then. Checked: tests/core/test_whole_table.py.
     """
     now = now_s - by_s
     laid = {each.dish: each for each in made.schedule.laid}

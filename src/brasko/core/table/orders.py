@@ -35,7 +35,7 @@ class Work:
 
 
 def orders(problem: Problem, schedule: Schedule) -> tuple[Work, ...]:
-    """Everybody's work in the order it begins. Nobody does two things at once. Checked: tests/core/test_table.py."""
+    """Everybody's work in the order it begins. Nobody does two things at once. Checked: tests/core/test_whole_table.py."""
     fixed = [_fixed(problem, each, deed) for each in schedule.laid for deed in each.variant.deeds]
     movable: list[tuple[Deed, str, str, float]] = []
     for fire in problem.fires:

@@ -54,7 +54,7 @@ class _Model:
 def solved_table(problem: Problem, *, effort: float = EFFORT) -> Schedule:
     """The best schedule found, with a bound; where none exists, the dishes that clash and what would help.
 
-    Checked: tests/core/test_table.py, by a checker written apart.
+    Checked: tests/core/test_whole_table.py, by a checker written apart.
     """
     begun = time.perf_counter()
     first = by_rule(problem)
