@@ -215,3 +215,23 @@ def test_a_fire_of_the_cooks_own_is_one_of_the_tables(mara):
     told = preview(mara, table(fires=[{"key": "mine", "own_fire": {**own, "name": "Under the tree"}}]))
     assert told.status_code == 200, told.content
     assert [f["name"] for f in told.json()["fires"]] == ["Under the tree"]
+
+
+def test_ground_meat_is_not_called_done_without_its_reading(mara):
+    """Beside the fire of a table as anywhere: 160 °F in the middle, read and not foreseen. Source: fsis_safe_temperatures."""
+    patty = {"cut": "burger_80_20", "thickness_mm": 19, "method": "direct", "crust": "light", "count": 2}
+    made = mara.call("POST", "/api/tables", table(dishes=[{"key": "patties", "piece": patty}])).json()
+    one, work = f"/api/tables/{made['id']}/marks", {w["key"]: w for w in made["told"]["work"]}
+    assert work["read"]["least_c"] == pytest.approx(71.1, abs=0.1)
+    for key in ("rest", "plate"):
+        refused = mara.call("POST", one, {"work": work[key]["id"]})
+        assert "waits for its reading" in errors(refused)["reading_c"]
+    read = {"work": work["read"]["id"]}
+    assert "needs what the middle shows" in errors(mara.call("POST", one, read))["reading_c"]
+    assert "must show {least:71.11}" in errors(mara.call("POST", one, {**read, "reading_c": 70.9}))["reading_c"]
+    assert mara.call("GET", f"/api/tables/{made['id']}/now").json()["done"] == []
+    assert mara.call("POST", one, {**read, "reading_c": 71.2}).status_code == 200
+    assert mara.call("POST", one, {"work": work["rest"]["id"]}).status_code == 200
+    assert Table.objects.get(id=made["id"]).marks.get(work=read["work"]).reading_c == 71.2
+    mara.call("POST", one, {**read, "done": False})
+    assert "waits for its reading" in errors(mara.call("POST", one, {"work": work["plate"]["id"]}))["reading_c"]

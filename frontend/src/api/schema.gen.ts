@@ -3465,6 +3465,8 @@ export interface components {
             start_s: number;
             /** Lasts S */
             lasts_s: number;
+            /** Least C */
+            least_c?: number | null;
         };
         /**
          * DishIn
@@ -3632,7 +3634,7 @@ export interface components {
         };
         /**
          * MarkIn
-         * @description A piece of work by its id: done, or not done after all.
+         * @description A piece of work by its id: done, or not done after all; a reading with what the middle shows.
          */
         MarkIn: {
             /** Work */
@@ -3642,6 +3644,8 @@ export interface components {
              * @default true
              */
             done?: boolean;
+            /** Reading C */
+            reading_c?: number | null;
         };
         /**
          * LaterOut

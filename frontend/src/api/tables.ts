@@ -73,7 +73,7 @@ export const useTableNow = (id: number) =>
 export function useMarkWork(id: number) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (body: { work: string; done: boolean }) =>
+    mutationFn: (body: { work: string; done: boolean; reading_c?: number | null }) =>
       answer(client.POST("/api/tables/{table_id}/marks", { params: { path: { table_id: id } }, body })),
     onSuccess: (now) => queries.setQueryData([...keys.one(id), "now"], now),
   });

@@ -140,6 +140,7 @@ class WorkOut(BaseModel):
     why: str
     start_s: float
     lasts_s: float
+    least_c: float | None = None
 
 
 class NoteOut(BaseModel):

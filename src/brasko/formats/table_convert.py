@@ -114,7 +114,7 @@ def table_told(given: MealTableIn, made: PlannedTable, units: str | None = None)
             WorkOut(
                 id=id_,
                 key=w.key, of=w.of, person=w.person, place=w.place, name=said(w.name), why=said(w.why),
-                start_s=w.start_s, lasts_s=w.lasts_s,
+                start_s=w.start_s, lasts_s=w.lasts_s, least_c=w.least_c,
             )
             for id_, w in zip(_ids(made.work), made.work, strict=True)
         ],

@@ -1,10 +1,11 @@
 import { useEffect, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 
+import { Problem } from "@/api/client";
 import { type PlannedTable, type TableNow, useMarkWork, useTableNow } from "@/api/tables";
 import { useHousehold } from "@/app/session";
-import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
-import { clockText, countdown, phrase, type System } from "@/units/units";
+import { Button, Failed, Mistake, Quantity, Waiting } from "@/ui/controls";
+import { clockText, countdown, phrase, temperature, type System } from "@/units/units";
 
 import { Grates } from "./grates";
 import { Later } from "./later";
@@ -34,6 +35,9 @@ function useServerClock(serverAt: string): Date {
   }, [offset]);
   return at;
 }
+
+/** What the server says of a mark that it did not take. */
+const refused = (error: Error) => (error instanceof Problem && error.errors[0]?.message) || error.message;
 
 type Work = PlannedTable["work"][number];
 
@@ -74,14 +78,17 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
       )}
       {(lost || mark.isError) && (
         <Mistake>
-          {mark.isError ? mark.error.message : "The server does not answer: this is what was known last."}
+          {mark.isError
+            ? phrase(system, refused(mark.error))
+            : "The server does not answer: this is what was known last."}
         </Mistake>
       )}
       <Next
         {...{ next, at, system }}
         what={next ? what(next) : []}
         notes={next ? (notesOf(told)[next.id] ?? []) : []}
-        onDone={(work) => mark.mutate({ work: work.id, done: true })}
+        key={next?.id ?? "none"}
+        onDone={(work, reading_c) => mark.mutate({ work: work.id, done: true, reading_c })}
         busy={mark.isPending}
       />
       {last && (
@@ -131,11 +138,12 @@ interface NextProps {
   what: string[];
   notes: string[];
   system: System;
-  onDone: (work: Work) => void;
+  onDone: (work: Work, readingC: number | null) => void;
   busy: boolean;
 }
 
 function Next({ next, at, what, notes, system, onDone, busy }: NextProps) {
+  const [reading, setReading] = useState<number | null>(null);
   if (!next)
     return (
       <section aria-label="Next" className="plate p-4">
@@ -159,7 +167,24 @@ function Next({ next, at, what, notes, system, onDone, busy }: NextProps) {
           {phrase(system, note)}
         </p>
       ))}
-      <Button weight="ember" className="min-h-16 text-2xl" disabled={busy} onClick={() => onDone(next)}>
+      {next.least_c != null && (
+        <Quantity
+          label="The middle shows"
+          value={reading}
+          onChange={setReading}
+          scale={temperature(system)}
+          low={-20}
+          high={150}
+          slider={false}
+          optional
+        />
+      )}
+      <Button
+        weight="ember"
+        className="min-h-16 text-2xl"
+        disabled={busy || (next.least_c != null && reading === null)}
+        onClick={() => onDone(next, reading)}
+      >
         Done
       </Button>
     </section>

@@ -9,18 +9,17 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from brasko.core.table.places import OPENED
-from brasko.core.table.problem import Deed, Laid, Problem, Schedule, Skill
+from brasko.core.table.problem import Deed, Laid, Problem, Schedule
 
 CHANGE_HANDS_S = 30.0
 """To turn knobs, or take off a lid and open vents (assumed)."""
-FOR_ALL = "table"
 
 
 @dataclass(frozen=True)
 class Work:
-    """One call on somebody's hands, from the hour of eating [s]; until_s where it lasts without them.
+    """One call on somebody's hands, from the hour of eating [s].
 
-    dish is its key, or that of a fire; place where it is done, or "" in the kitchen.
+    of is the key of a dish or of a fire; place where it is done, or "" in the kitchen; least_c what a reading must show.
     """
 
     key: str
@@ -31,7 +30,7 @@ class Work:
     why: str
     start_s: float
     lasts_s: float
-    until_s: float
+    least_c: float | None = None
 
 
 def orders(problem: Problem, schedule: Schedule) -> tuple[Work, ...]:
@@ -54,7 +53,7 @@ def orders(problem: Problem, schedule: Schedule) -> tuple[Work, ...]:
     for deed, of, place, zero in sorted(movable, key=lambda m: -(m[3] + m[0].start_s)):
         person, start = _free(problem, deed, zero + deed.start_s, busy)
         busy[person].append((start, start + deed.lasts_s))
-        done.append(Work(deed.key, of, person, place, deed.name, deed.why, start, deed.lasts_s, start + deed.lasts_s))
+        done.append(Work(deed.key, of, person, place, deed.name, deed.why, start, deed.lasts_s))
     return tuple(sorted(done, key=lambda w: (w.start_s, w.of, w.key)))
 
 
@@ -63,7 +62,7 @@ def _fixed(problem: Problem, each: Laid, deed: Deed) -> Work:
     place = next((s.place for s in reversed(each.variant.stays) if s.start_s <= deed.start_s + deed.lasts_s), "")
     return Work(
         deed.key, problem.dishes[each.dish].key, problem.people[each.person].key,
-        "" if deed.skill == "kitchen" else place, deed.name, deed.why, start, deed.lasts_s, start + deed.lasts_s,
+        "" if deed.skill == "kitchen" else place, deed.name, deed.why, start, deed.lasts_s, deed.least_c,
     )  # fmt: skip
 
 
@@ -109,7 +108,7 @@ def _set_words(state: str) -> str:
 
 def _free(problem: Problem, deed: Deed, at_s: float, busy: dict[str, list[tuple[float, float]]]) -> tuple[str, float]:
     """Who is free soonest before a moment, and when: as late as can be, preferring whoever has least to do."""
-    able = [p.key for p in problem.people if _may(p.may, deed.skill)] or [problem.people[0].key]
+    able = [p.key for p in problem.people if deed.skill in p.may] or [problem.people[0].key]
     best: tuple[float, float, str] | None = None
     for person in able:
         start = at_s
@@ -123,7 +122,3 @@ def _free(problem: Problem, deed: Deed, at_s: float, busy: dict[str, list[tuple[
         best = better if best is None or better < best else best
     assert best is not None
     return best[2], -best[0]
-
-
-def _may(may: frozenset[Skill], skill: Skill) -> bool:
-    return skill in may

@@ -30,7 +30,8 @@ class Stay:
 
 @dataclass(frozen=True)
 class Deed:
-    """A call on somebody's hands: fixed to the food, or done up to earlier_s sooner. Times as of a dish that does not wait."""
+    """A call on somebody's hands: fixed to the food, or done up to earlier_s sooner. Times as of a dish that does not wait;
+    least_c is what the middle must show before the dish comes off, of a reading."""
 
     key: str
     name: str
@@ -39,7 +40,7 @@ class Deed:
     lasts_s: float
     earlier_s: float = 0.0
     skill: Skill = "fire"
-    step: str = ""
+    least_c: float | None = None
 
 
 @dataclass(frozen=True)
@@ -51,7 +52,6 @@ class Variant:
     before          what may be done sooner by anybody: prep, salt
     most_wait_s     how long it may wait for the table, off the heat
     plate_c         its middle when it comes to the table without waiting
-    lost            share of its weight lost by then
     """
 
     key: str

@@ -244,7 +244,7 @@ def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Va
             stays.append(stay)
     stays[:1] = _raw_at_first(stays[0])
     deeds = [
-        Deed(t.key, t.name, t.why, t.start_s, t.hands_s, skill="fire", step=t.step)
+        Deed(t.key, t.name, t.why, t.start_s, t.hands_s, least_c=wish.reading_c if t.key == "read" else None)
         for t in plan.tasks
         if t.hands_s > 0.0 and not t.movable and t.key not in ("serve", "convert") and t.lane != "fire"
     ]
@@ -422,6 +422,7 @@ def _as_variant(
                 f"It must show {{least:{float(kind.target):.2f}}} before it comes off.",
                 last - 20.0,
                 20.0,
+                least_c=float(kind.target),
             )
         )
     deeds.append(Deed("off", f"Take the {name} off", f"When {kind.done_words}.", last, hands + PLATE_S))

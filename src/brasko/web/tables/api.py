@@ -94,7 +94,7 @@ def see_table_now(request: CookRequest, table_id: int) -> NowOut:
 
 @router.post("tables/{int:table_id}/marks", response=NowOut, operation_id="mark_table_work")
 def mark_table_work(request: CookRequest, table_id: int, payload: MarkIn) -> NowOut:
-    mark_work(_mine(request, table_id), payload.work, payload.done)
+    mark_work(_mine(request, table_id), payload.work, payload.done, payload.reading_c)
     return see_table_now(request, table_id)
 
 

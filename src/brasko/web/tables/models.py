@@ -44,6 +44,7 @@ class TableMark(models.Model):
     table = models.ForeignKey(Table, on_delete=models.CASCADE, related_name="marks")
     work = models.CharField(max_length=160)
     at = models.DateTimeField(auto_now_add=True)
+    reading_c = models.FloatField(null=True, blank=True)
 
     class Meta:
         constraints = [models.UniqueConstraint(fields=["table", "work"], name="one_mark_a_work")]

@@ -6,7 +6,7 @@ from datetime import datetime
 
 from ninja import Field, Schema
 
-from brasko.formats.bounds import Moment
+from brasko.formats.bounds import Figure, Moment
 from brasko.formats.table import MealTableIn, TableOut
 
 
@@ -69,10 +69,11 @@ class TableReferenceOut(Schema):
 
 
 class MarkIn(Schema):
-    """A piece of work by its id: done, or not done after all."""
+    """A piece of work by its id: done, or not done after all; a reading with what the middle shows."""
 
     work: str = Field(max_length=160)
     done: bool = True
+    reading_c: Figure | None = None
 
 
 class NowOut(Schema):

@@ -7,6 +7,7 @@ from datetime import datetime, timedelta
 from django.utils import timezone
 
 from brasko.core.errors import InvalidInput
+from brasko.core.table.readings import refusal
 from brasko.web.common.problem import Conflict
 from brasko.web.machine.shares import Waiter, computed_by
 from brasko.web.tables.computing import effort_of, late_table
@@ -19,14 +20,22 @@ CLOCK_SLACK = timedelta(minutes=5)
 """A phone's clock may be off by so much."""
 
 
-def mark_work(table: Table, work: str, done: bool) -> None:
-    """Note that a piece of work is done, or take that back. Said twice it is one mark. Raises InvalidInput."""
-    if work not in {each.id for each in table.told.work}:
+def mark_work(table: Table, work: str, done: bool, reading_c: float | None = None) -> None:
+    """Note that a piece of work is done, or take that back. Said twice it is one mark.
+
+    Raises InvalidInput: with reading_c where the middle has not been read, or does not show its figure.
+    """
+    everything = table.told.work
+    this = next((each for each in everything if each.id == work), None)
+    if this is None:
         raise InvalidInput("work", "is none of this table: it may have been planned anew. Look again.")
-    if done:
-        TableMark.objects.get_or_create(table=table, work=work)
-    else:
+    if not done:
         TableMark.objects.filter(table=table, work=work).delete()
+        return
+    marked = set(table.marks.values_list("work", flat=True))
+    if (why := refusal(this, everything, marked, reading_c)) is not None:
+        raise InvalidInput("reading_c", why)
+    TableMark.objects.get_or_create(table=table, work=work, defaults={"reading_c": reading_c})
 
 
 def _on_at(table: Table) -> dict[str, datetime] | None:

@@ -1,0 +1,44 @@
+"""Nothing of a table is called done without the reading that it needs."""
+
+from __future__ import annotations
+
+from collections.abc import Collection, Sequence
+from typing import Protocol
+
+from brasko.core.phrases import LEAST_SLACK_K
+from brasko.core.table.variants import REPEATED
+
+
+class Told(Protocol):
+    """A piece of work as it was told."""
+
+    id: str
+    key: str
+    of: str
+    name: str
+    start_s: float
+    least_c: float | None
+
+
+def refusal(work: Told, everything: Sequence[Told], done: Collection[str], reading_c: float | None) -> str | None:
+    """Why a piece of work is not done yet, with phrase tokens; None where it may be called so.
+
+    A reading is done when the middle shows its figure; what follows it on the same dish waits for it. Carry-over is not counted
+    on. Checked: tests/web/test_whole_tables.py.
+    """
+    if work.least_c is not None:
+        figure = f"{{least:{work.least_c:.2f}}}"
+        if reading_c is None:
+            return f"needs what the middle shows: it must show {figure} before it comes off."
+        if reading_c < work.least_c - LEAST_SLACK_K:
+            return f"shows {{temp:{reading_c:.1f}}} and must show {figure}. Leave it over the heat, and read it again after a minute."
+        return None
+    if work.key in REPEATED:
+        return None
+    for read in everything:
+        waits = read.of == work.of and read.start_s <= work.start_s
+        if read.least_c is not None and waits and read.id not in done:
+            return (
+                f"waits for its reading: it must show {{least:{read.least_c:.2f}}} in the middle before it comes off."
+            )
+    return None
