@@ -6,6 +6,7 @@ from dataclasses import replace
 from pathlib import Path
 
 import pytest
+from ortools.sat.python import cp_model
 from tables import random_table
 
 from brasko.core.errors import InvalidInput, UnknownName
@@ -32,7 +33,7 @@ from brasko.core.table.problem import (
     cost_of,
 )
 from brasko.core.table.rule import by_rule
-from brasko.core.table.solver import allowed_of, merged, solved_table
+from brasko.core.table.solver import _costs, _model, _read, _solver, allowed_of, merged, solved_table
 from brasko.core.table.variants import problem_of
 
 ADA, BO = Person("ada", "Ada"), Person("bo", "Bo")
@@ -259,3 +260,22 @@ def test_danger_notes_stand_once_with_their_fire_or_their_dish():
     assert "never water" in by["hob"]
     assert by["unused"] == "", "a fire that is not lit has no dangers"
     assert sum("never share plates" in text for text in texts) == 1
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_what_is_called_proven_is_proven_of_the_cost_that_is_told(seed):
+    """The solver's own objective is the cost, to the unit: else its bound would be of something else."""
+    problem = random_table(seed)
+    model = _model(problem)
+    model.cp.minimize(_costs(problem, model))
+    solver = _solver(0.3)
+    if solver.solve(model.cp) == cp_model.OPTIMAL:
+        assert cost_of(problem, _read(problem, model, solver)).total == round(solver.objective_value)
+
+
+def test_skewers_of_beef_rest_as_the_agency_asks():
+    """145 °F and three minutes. Source: fsis_safe_temperatures."""
+    problem = problem_of(TableAsk((DishAsk("a", side="beef_skewer"),), (GAS,), (ADA,)))[1]
+    for variant in problem.dishes[0].variants:
+        assert max(s.end_s for s in variant.stays) <= -180.0
+        assert "rests {time:180}" in variant.deeds[-1].why

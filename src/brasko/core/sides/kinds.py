@@ -41,6 +41,7 @@ class SideKind:
     each            how many of them an eater has
     ways            how it can lie there, the usual one first
     place           where it usually goes: over the heat, or beside it
+    rest_s          so long it rests after its reading, where the agency's figure asks for that (fsis_safe_temperatures)
     hold_s          so long it may wait for the table before it is past its best
     prep, prep_s    what is done beforehand, and how long hands are busy with one eater's
     done_words      how a cook sees that it is done
@@ -63,6 +64,7 @@ class SideKind:
     each: float
     ways: tuple[Way, ...]
     place: Spot
+    rest_s: float
     hold_s: float
     prep: str
     prep_s: float
@@ -134,6 +136,7 @@ def _kind(row: dict[str, str]) -> SideKind:
         each=float(row["each"]),
         ways=tuple(w for part in row["ways"].split() for w in WAYS if w == part),
         place="hot" if row["place"] == "hot" else "cool",
+        rest_s=60.0 * float(row["rest_min"]),
         hold_s=60.0 * float(row["hold_min"]),
         prep=row["prep"],
         prep_s=float(row["prep_s"]),

@@ -5,6 +5,7 @@ All times are seconds from the hour of eating, so they are negative before it; a
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Literal
@@ -192,6 +193,7 @@ WEIGHTS = (1_000_000, 40, 4, 1)
 """Of a wish changed, a thousandth of a wait, a second of rush, a minute of fire: the first counts above all else; a dish that
 waits as long as it may is worth as much as 11 h of fire, a minute of work in the last quarter of an hour as much as 4 h."""
 RUSH_FROM_S = 15 * 60.0
+"""Work in the last quarter of an hour is rush (assumed)."""
 
 
 @dataclass(frozen=True)
@@ -216,20 +218,21 @@ class Schedule:
 
 
 def cost_of(problem: Problem, laid: tuple[Laid, ...]) -> Cost:
-    """What a schedule costs."""
-    waiting = sum(round(1000.0 * each.wait_s / max(each.variant.most_wait_s, GRID_S)) for each in laid)
-    rush = 0.0
+    """What a schedule costs, to the unit as the solver counts it: parts are rounded up, rush is that of a dish that does not
+    wait."""
+    waiting = rush = 0
     spans: dict[str, tuple[float, float]] = {}
     for each in laid:
-        for deed in each.variant.deeds:
-            rush += max(0.0, deed.lasts_s if each.at(deed.start_s) >= each.serve_s - RUSH_FROM_S else 0.0)
+        most = max(int(each.variant.most_wait_s // GRID_S), 1)
+        waiting += math.ceil(1000 * round(each.wait_s / GRID_S) / most)
+        rush += sum(round(d.lasts_s) for d in each.variant.deeds if d.start_s >= -RUSH_FROM_S)
         for stay in each.variant.stays:
             fire = problem.places[stay.place].fire
             start, end = each.at(stay.start_s), each.at(stay.end_s)
             first, last = spans.get(fire, (start, end))
             spans[fire] = min(first, start), max(last, end)
-    minutes = sum(round((last - first) / 60.0) for first, last in spans.values())
-    return Cost(sum(each.variant.rank for each in laid), waiting, round(rush), minutes)
+    minutes = sum(math.ceil((last - first) / 60.0 - 1e-6) for first, last in spans.values())
+    return Cost(sum(each.variant.rank for each in laid), waiting, rush, minutes)
 
 
 GRID_S = 5.0

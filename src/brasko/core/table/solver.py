@@ -33,6 +33,7 @@ EFFORT = 0.5
 LONGEST_S = 20.0
 """Of the clock, whatever the machine: only a stop, never what decides."""
 CLASH_EFFORT = 0.04
+"""Of the same, for each question whether some dishes fit together at all."""
 Lit = Any
 Span = tuple[int, int]
 ENDLESS, FURTHEST = 100_000, 200_000
@@ -44,7 +45,6 @@ class _Model:
     """The model of one problem, and where its answers are read off."""
 
     cp: cp_model.CpModel
-    present: list[Lit] = field(default_factory=list)
     chosen: dict[tuple[int, int], Lit] = field(default_factory=dict)
     wait: list[Any] = field(default_factory=list)
     tends: dict[tuple[int, int], Lit] = field(default_factory=dict)
@@ -78,7 +78,6 @@ def _searched(problem: Problem, effort: float, first: Schedule | None) -> Schedu
     if status == cp_model.FEASIBLE:
         laid = tightened(problem, laid)
     cost = cost_of(problem, laid)
-    # the bound counts fire time to the grid, the cost to the minute: never above it
     bound = min(float(solver.best_objective_bound), float(cost.total))
     optimal = status == cp_model.OPTIMAL
     if first is not None and first.cost is not None and first.cost.total < cost.total:
@@ -292,12 +291,11 @@ def _costs(problem: Problem, model: _Model) -> Any:
     for n, dish in enumerate(problem.dishes):
         for i, v in enumerate(dish.variants):
             lit = model.chosen[n, i]
-            steps = max(int(v.most_wait_s // GRID_S), 1)
+            steps = max(_steps(v.most_wait_s), 1)
             share = cp.new_int_var(0, 1000, "")
             # share = 1000 · wait / most, where this variant is the one
             cp.add(steps * share >= 1000 * model.wait[n] - 1000 * steps * (1 - lit))
             waiting.append(share)
-            # what a wait moves out of the last quarter of an hour is no rush: counted as of no wait
             rush += [lit * round(d.lasts_s) for d in v.deeds if d.start_s >= -RUSH_FROM_S]
     spans = []
     for fire in problem.fires:

@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import replace
-from functools import lru_cache
 
 from brasko.core.errors import Infeasible, InvalidInput, UnknownName
 from brasko.core.fire.fires import KITCHEN, SKILLET_ZONE
@@ -28,6 +27,7 @@ from brasko.core.table.problem import GRID_S, Deed, Dish, Pin, Problem, Stay, Va
 from brasko.core.units import celsius
 
 LONGEST_WAIT_S = 90 * 60.0
+"""Under cover, well within the two hours that the agency allows below 140 °F. Source: fsis_danger_zone."""
 SETTINGS_C = (celsius(375.0), celsius(300.0))
 """Gentle heats that sides are tried at, besides those that the meat wants (common practice, no source)."""
 ROOM_BETWEEN = 1.15
@@ -44,7 +44,9 @@ WAIT_AT_MOST_S = {"ground": 10 * 60.0, "fish": 5 * 60.0}
 """What is past its best sooner than it is cold (common practice, no source)."""
 REPEATED = ("turn", "flip")
 MOST_LOTS = 4
+"""Of one dish, one after the other: more is another table (assumed)."""
 PREP_AHEAD_S = 20 * 60.0
+"""Before it goes on, a side is made ready; sooner does no harm (assumed)."""
 OTHER_WAYS = ("low_then_sear", "sear_then_low", "direct", "skillet")
 """Tried for intact meat where the wished way has no room."""
 
@@ -365,17 +367,12 @@ def _routes(own: OwnFire, kind: SideKind, state: str) -> list[Route]:
         return [((True,), (planner_fire(own, kind.geometry(), 0.0).zone("pan"),))]
     size = size_of(kind.geometry())
     as_set = FireState("opened" if state == OPENED else "set", gentle_of(state))
-    hot = _zone(own, as_set, True, size)
+    hot = exposed(own, as_set, True, size)
     if own.setup.grill.kind.converts == "not" or own.gentle == own.sear:
         return [((True,), (hot,))]
-    cool = _zone(own, as_set, False, size)
+    cool = exposed(own, as_set, False, size)
     ways: list[Route] = [((True,), (hot,)), ((True, False), (hot, cool)), ((False,), (cool,))]
     return ways if kind.place == "hot" else [ways[2], ways[1], ways[0]]
-
-
-@lru_cache(maxsize=512)
-def _zone(own: OwnFire, state: FireState, hot: bool, size: tuple[float, float, float]) -> Zone:
-    return exposed(own, state, hot, size)
 
 
 def _as_variant(
@@ -387,9 +384,10 @@ def _as_variant(
         * 1e4
         * ROOM_BETWEEN
     )
-    on_s = -PLATE_S - done.duration_s
+    off_s = -PLATE_S - kind.rest_s
+    on_s = off_s - done.duration_s
     kept = "raw" if kind.is_raw_meat else "ready" if kind.group in ("bread", "fruit", "cheese") else ""
-    cuts = [on_s, *([on_s + done.moved_s] if len(hots) > 1 else []), -PLATE_S]
+    cuts = [on_s, *([on_s + done.moved_s] if len(hots) > 1 else []), off_s]
     stays = tuple(
         Stay(place_of(fire, hot), state, cuts[n], cuts[n + 1], _room_for(fire, area), kept)  # type: ignore[arg-type]
         for n, hot in enumerate(hots)
@@ -413,7 +411,7 @@ def _as_variant(
                 hands,
             )
         )
-    last = -PLATE_S - hands
+    last = off_s - hands
     if kind.done_by == "reading":
         deeds.append(
             Deed(
@@ -425,7 +423,7 @@ def _as_variant(
                 least_c=float(kind.target),
             )
         )
-    deeds.append(Deed("off", f"Take the {name} off", f"When {kind.done_words}.", last, hands + PLATE_S))
+    deeds.append(Deed("off", f"Take the {name} off", f"When {kind.done_words}.{_resting(kind)}", last, hands + PLATE_S))
     before = (
         Deed(
             "prep",
@@ -443,6 +441,10 @@ def _as_variant(
         f"{way}@{fire.key}:{state}:{'-'.join('hot' if hot else 'cool' for hot in hots)}", label, _about(kind, done), 1 if pale else 0,
         fire.key, stays, tuple(sorted(deeds, key=lambda d: d.start_s)), before, done.hot_for_s, done.middle_c, kind.done_words,
     )  # fmt: skip
+
+
+def _resting(kind: SideKind) -> str:
+    return f" It rests {{time:{kind.rest_s:.0f}}} before it is eaten." if kind.rest_s else ""
 
 
 def _where(fire: FireAsk, hots: tuple[bool, ...], state: str) -> str:
