@@ -70,7 +70,7 @@ def small(variants=2, dishes=2, wait=60.0) -> Problem:
         ways = tuple(
             Variant(
                 f"v{k}", "", "", k, "f", (Stay("f/hot", "opened" if k else "set", -200.0 - 20 * n, -30.0, 300),),
-                (Deed("on", "", "", -200.0 - 20 * n, 20), Deed("off", "", "", -40.0, 20)), (), wait, 60.0,
+                (Deed("on", "", "", -200.0 - 20 * n, 20), Deed("off", "", "", -40.0, 20)), (), wait,
             )
             for k in range(variants)
         )  # fmt: skip

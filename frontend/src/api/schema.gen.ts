@@ -3260,6 +3260,11 @@ export interface components {
             place: string;
             /** State */
             state: string;
+            /**
+             * State Words
+             * @default
+             */
+            state_words?: string;
             /** Start S */
             start_s: number;
             /** End S */
@@ -3649,7 +3654,7 @@ export interface components {
         };
         /**
          * LaterOut
-         * @description What comes of eating later: the table, what moves, and what will have waited past its best.
+         * @description What comes of eating later: the table, what moves, and what is past its best by then, in words.
          */
         LaterOut: {
             /**
@@ -3664,7 +3669,7 @@ export interface components {
             /** Moves */
             moves: components["schemas"]["MoveOut"][];
             /** Past Best */
-            past_best: string[];
+            past_best: string;
             asked: components["schemas"]["MealTableIn"];
             told: components["schemas"]["TableOut"];
         };

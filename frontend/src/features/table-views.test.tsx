@@ -79,7 +79,16 @@ const corn: PlannedTable["dishes"][number] = {
   serve_s: 0,
   wait_s: 120,
   most_wait_s: 600,
-  bars: [{ place: "gas/hot", state: "set:190.6", start_s: -900, end_s: -300, area_cm2: 200 }],
+  bars: [
+    {
+      place: "gas/hot",
+      state: "set:190.6",
+      state_words: "set for {temp:190.6}",
+      start_s: -900,
+      end_s: -300,
+      area_cm2: 200,
+    },
+  ],
   ways: [
     { key: "open@gas", label: "On the grate", on_s: -600, most_wait_s: 600, as_wished: true },
     { key: "foil@gas", label: "In foil", on_s: -900, most_wait_s: 600, as_wished: true },

@@ -76,6 +76,7 @@ class BarOut(BaseModel):
 
     place: str
     state: str
+    state_words: str = ""
     start_s: float
     end_s: float
     area_cm2: int

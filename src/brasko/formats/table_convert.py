@@ -13,6 +13,7 @@ from brasko.core.planner.meal import PlanOne
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.cautions import cautions
 from brasko.core.table.orders import Work, orders
+from brasko.core.table.places import state_words
 from brasko.core.table.plan import PlannedTable
 from brasko.core.table.problem import Laid, Person, Pin, Schedule, Skill, cost_of
 from brasko.core.table.variants import problem_of
@@ -134,7 +135,14 @@ def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], s
         return DishOut(key=dish.key, name=dish.name, colour=colour, left_out=True, ways=ways)
     variant = laid.variant
     bars = [
-        BarOut(place=s.place, state=s.state, start_s=laid.at(s.start_s), end_s=laid.at(s.end_s), area_cm2=s.area_cm2)
+        BarOut(
+            place=s.place,
+            state=s.state,
+            state_words=said(state_words(s.state)),
+            start_s=laid.at(s.start_s),
+            end_s=laid.at(s.end_s),
+            area_cm2=s.area_cm2,
+        )
         for s in variant.stays
     ]
     return DishOut(

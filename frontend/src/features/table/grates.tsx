@@ -1,5 +1,5 @@
 import type { PlannedTable } from "@/api/tables";
-import { clockText, tempText, type System } from "@/units/units";
+import { clockText, phrase, type System } from "@/units/units";
 
 import { placesAt } from "./model";
 
@@ -38,13 +38,8 @@ export function Grates({ told, at, eatAt, system }: Props) {
 
 type At = ReturnType<typeof placesAt>[number]["places"];
 
-function stateWords(places: At, system: System): string {
-  const state = places.flatMap((p) => p.there)[0]?.state;
-  if (!state) return "nothing on it";
-  if (state === "opened") return "opened up, fierce";
-  const set = /^set:([\d.]+)$/.exec(state)?.[1];
-  return set ? `set for ${tempText(system, Number(set))}` : state === "set" ? "at its gentle heat" : "lit";
-}
+const stateWords = (places: At, system: System) =>
+  phrase(system, places.flatMap((p) => p.there)[0]?.state ?? "nothing on it");
 
 function Place({ place }: { place: At[number] }) {
   return (

@@ -52,6 +52,7 @@ const Taken = () => (
 );
 
 function Change({ later, onTake }: { later: TableLater; onTake: () => void }) {
+  const system = useHousehold().units;
   const hour = (at: string) => clockText(new Date(at));
   if (later.status === "clash")
     return <Mistake>Not all can be ready then: {later.clash.join(", ")}. Try another hour.</Mistake>;
@@ -68,11 +69,8 @@ function Change({ later, onTake }: { later: TableLater; onTake: () => void }) {
           </li>
         ))}
       </ul>
-      {later.past_best.length > 0 && (
-        <p className="m-0 border-l-4 border-agency pl-2 text-sm">
-          {later.past_best.join(", ")}: waits past its best. Keep it covered and warm; what must stay safe
-          stays above the food-safety agency&apos;s 140 °F, or goes on again before it is served.
-        </p>
+      {later.past_best && (
+        <p className="m-0 border-l-4 border-agency pl-2 text-sm">{phrase(system, later.past_best)}</p>
       )}
       <Button weight="ember" className="self-start" onClick={onTake}>
         Take it

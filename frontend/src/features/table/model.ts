@@ -276,7 +276,7 @@ export function placesAt(told: PlannedTable, at: number) {
             name: dish.name,
             colour: dish.colour,
             share: b.area_cm2 / place.area_cm2,
-            state: b.state,
+            state: b.state_words ?? "",
           })),
       );
       return { ...place, there, full: there.reduce((sum, each) => sum + each.share, 0) };

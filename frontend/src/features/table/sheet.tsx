@@ -71,10 +71,6 @@ export function TableSheet() {
         onAt={() => undefined}
         open
       />
-      <p className="text-sm">
-        Never leave a lit fire alone, keep children and animals away, and read poultry, ground meat and
-        skewers in the middle: what must reach a figure stays on until a thermometer shows it.
-      </p>
     </article>
   );
 }

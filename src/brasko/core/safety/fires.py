@@ -13,4 +13,5 @@ COALS_IN_GAS = "Charcoal in it makes carbon monoxide and hot ash too: outdoors o
 PLATE = "The plate is hot to its rim and stays so for an hour: long sleeves off it, a scraper with a handle. Water on hot fat spits."
 PELLETS = "Clean the grease tray and fire pot; never water on burning grease. Outdoors only."
 KITCHEN = "A hot skillet and its fat burn: lid at hand to smother, never water."
+WATCHED = "Never leave a lit fire alone; keep children and animals away from it."
 LOCAL = "Local fire codes and bans come first."

@@ -23,6 +23,7 @@ COLD_C = 5.0
 PART_S, LONG_PART_S, LONG_SHARE = 15.0, 60.0, 0.08
 """It is looked so often; less often the longer it takes, by this share of the time so far."""
 LONGEST_S = 150.0 * 60.0
+"""What is not done by then is not cooked so (assumed)."""
 BLACK_C = Sourced(300.0, "°C", "", "from memory")
 """A face this hot turns to coal."""
 BLACK_FOR_S = {"meat": Sourced(60.0, "s", "", "assumed"), "else": Sourced(180.0, "s", "", "assumed")}
@@ -34,7 +35,9 @@ CRUST_SHARE = {"golden": 0.25, "light": 0.5, "good": 1.0}
 BROWN_ENOUGH = 0.75
 """From so much of a good crust on its paler face a side that is not soft yet is moved off the heat (assumed)."""
 OIL_FILM_KG_M2 = 0.02
+"""A little oil, as on meat that is patted dry (assumed)."""
 TOSSED_TURN_S = 60.0
+"""Food in a basket is tossed at least so often (common practice, no source)."""
 POT_W_M2K = Sourced(60.0, "W m-2 K-1", "", "assumed")
 """From a pot's wall into what is stirred in it now and then."""
 
@@ -50,7 +53,7 @@ class SideDone:
     soft_share      of its firmness, gone in the middle; water_share of its weight, steamed away
     browning        of the paler face, as a share of a good crust
     black_s         how long its hotter face was hot enough to turn to coal, and black_for_s how long it may be
-    middle_c        when it comes off; face_c of its hotter face
+    middle_c        when it comes off
     hot_for_s       so long its middle stays hot on a plate or in its wrapping
     """
 
@@ -64,7 +67,6 @@ class SideDone:
     black_s: float
     black_for_s: float
     middle_c: float
-    face_c: float
     hot_for_s: float
 
     @property
@@ -118,7 +120,7 @@ def _run(food: Food, kind: SideKind, way: Way, places: tuple[_Place, ...], turn_
     done, here, arrived = False, 0, True
     may_be_black_s = BLACK_FOR_S["meat" if kind.is_raw_meat else "else"].value
     enough = CRUST_SHARE[str(kind.target)] if kind.done_by == "browned" else BROWN_ENOUGH
-    middle = face = food.start_c
+    middle = food.start_c
     while at < LONGEST_S and not done:
         part = PART_S * round(min(max(LONG_SHARE * at, PART_S), LONG_PART_S) / PART_S)
         due = at > 0.0 and at - (turned[-1] if turned else 0.0) >= turn_s - 1e-6
@@ -143,7 +145,6 @@ def _run(food: Food, kind: SideKind, way: Way, places: tuple[_Place, ...], turn_
         dose += softened(kind.tissue, result.time_s, result.probe_c)
         water += result.evaporated_share
         black += _black_s(result)
-        face = float(max(result.face_a_c[-1], result.face_b_c[-1]))
         browning = float(min(state.browning_s)) / general().good_s
         at += part
         done = _is_done(kind, dose, water, browning, middle)
@@ -153,7 +154,7 @@ def _run(food: Food, kind: SideKind, way: Way, places: tuple[_Place, ...], turn_
             here, arrived, moved_s = here + 1, True, at
     hot = 0.0 if state is None else _hot_for_s(food, kind, way, state)
     return SideDone(
-        done, at, moved_s, tuple(turned), share_gone(dose), water, browning, black, may_be_black_s, middle, face, hot
+        done, at, moved_s, tuple(turned), share_gone(dose), water, browning, black, may_be_black_s, middle, hot
     )
 
 

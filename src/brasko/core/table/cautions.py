@@ -37,4 +37,4 @@ def _of_fire(fire: FireAsk) -> tuple[str, ...]:
     own = fire.set_up
     if own is None:
         return (dangers.KITCHEN,)
-    return (*own.setup.grill.kind.dangers(own.setup), dangers.LOCAL)
+    return (*own.setup.grill.kind.dangers(own.setup), dangers.WATCHED, dangers.LOCAL)

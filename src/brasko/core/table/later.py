@@ -6,22 +6,29 @@ from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import InvalidInput
+from brasko.core.safety.clock import WARM_ZONE_HIGH_C
 from brasko.core.table.orders import orders
 from brasko.core.table.plan import PlannedTable
 from brasko.core.table.problem import Dish, Laid, Pin
 from brasko.core.table.solver import solved_table
 
+KEPT_WARM = (
+    f"Keep it covered and warm: below {{temp:{WARM_ZONE_HIGH_C:.0f}}} food is kept no longer than two hours in all, one where it is hot outside, "
+    "or goes on again before it is served."
+)
+"""Source: fsis_danger_zone."""
 READY_S = 60.0
 """Nothing new is asked for sooner than this from now: to read it."""
 
 
 @dataclass(frozen=True)
 class Late:
-    """The rest of the evening, planned anew: pins hold what is true already, by dish; past_best what has waited too long."""
+    """The rest of the evening, planned anew: pins hold what is true already, by dish; past_best what has waited too long, words what to do then."""
 
     made: PlannedTable
     pins: dict[str, Pin]
     past_best: tuple[str, ...]
+    words: str = ""
 
 
 def gone_on(made: PlannedTable, by_s: float, now_s: float, on_at: Mapping[str, float] | None = None) -> Late:
@@ -54,7 +61,8 @@ def gone_on(made: PlannedTable, by_s: float, now_s: float, on_at: Mapping[str, f
             dishes.append(_not_begun(dish, n, now))
     problem = replace(made.problem, dishes=tuple(dishes))
     schedule = solved_table(problem)
-    return Late(PlannedTable(made.ask, problem, schedule, orders(problem, schedule)), pins, tuple(past))
+    words = f"{', '.join(past)}: past its best by then. {KEPT_WARM}" if past else ""
+    return Late(PlannedTable(made.ask, problem, schedule, orders(problem, schedule)), pins, tuple(past), words)
 
 
 def _on_since(dish: Dish, each: Laid, now_s: float, on_at: Mapping[str, float] | None) -> float | None:

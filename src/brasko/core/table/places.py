@@ -31,6 +31,16 @@ def state_of(gentle_c: float | None) -> str:
     return "set" if gentle_c is None else f"set:{gentle_c:.1f}"
 
 
+def state_words(state: str) -> str:
+    """How a fire stands, with phrase tokens."""
+    if state == OPENED:
+        return "opened up, fierce"
+    set_for = gentle_of(state)
+    return (
+        f"set for {{temp:{set_for:.1f}}}" if set_for is not None else "lit" if state == STEADY else "at its gentle heat"
+    )
+
+
 def gentle_of(state: str) -> float | None:
     """The gentle heat that a state's key stands for."""
     return float(state.partition(":")[2]) if ":" in state else None

@@ -52,7 +52,6 @@ class Variant:
     deeds           fixed to the food, with whoever looks after the dish; turns are among them
     before          what may be done sooner by anybody: prep, salt
     most_wait_s     how long it may wait for the table, off the heat
-    plate_c         its middle when it comes to the table without waiting
     """
 
     key: str
@@ -64,7 +63,6 @@ class Variant:
     deeds: tuple[Deed, ...]
     before: tuple[Deed, ...]
     most_wait_s: float
-    plate_c: float
     done_words: str = ""
     cautions: tuple[Caution, ...] = ()
 

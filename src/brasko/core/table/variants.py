@@ -270,7 +270,7 @@ def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Va
     ]
     return Variant(
         f"{wish.method}@{fire.key}", f"{wish.how.name}, {fire.name.lower()}", plan.headline, rank, fire.key,
-        tuple(stays), tuple(sorted(deeds, key=lambda d: d.start_s)), tuple(before), may_wait_s(plan), float(result.core_c[-1]), cautions=plan.cautions,
+        tuple(stays), tuple(sorted(deeds, key=lambda d: d.start_s)), tuple(before), may_wait_s(plan), cautions=plan.cautions,
     )  # fmt: skip
 
 
@@ -439,7 +439,7 @@ def _as_variant(
     label = f"{WAYS[way].capitalize()}, {_where(fire, hots, state)}"
     return Variant(
         f"{way}@{fire.key}:{state}:{'-'.join('hot' if hot else 'cool' for hot in hots)}", label, _about(kind, done), 1 if pale else 0,
-        fire.key, stays, tuple(sorted(deeds, key=lambda d: d.start_s)), before, done.hot_for_s, done.middle_c, kind.done_words,
+        fire.key, stays, tuple(sorted(deeds, key=lambda d: d.start_s)), before, done.hot_for_s, kind.done_words,
     )  # fmt: skip
 
 

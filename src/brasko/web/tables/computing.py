@@ -71,7 +71,7 @@ def late_table(
             MoveOut(name=name, was_at=_moment(asked.eat_at, was), is_at=_moment(asked.eat_at, is_))
             for name, was, is_ in moved(before, late.made, by_s)
         ],
-        past_best=list(late.past_best),
+        past_best=late.words,
         asked=then,
         told=table_told(then, late.made),
     )

@@ -101,12 +101,12 @@ class MoveOut(Schema):
 
 
 class LaterOut(Schema):
-    """What comes of eating later: the table, what moves, and what will have waited past its best."""
+    """What comes of eating later: the table, what moves, and what is past its best by then, in words."""
 
     eat_at: datetime
     status: str
     clash: list[str]
     moves: list[MoveOut]
-    past_best: list[str]
+    past_best: str
     asked: MealTableIn
     told: TableOut
