@@ -8,7 +8,7 @@ from brasko.core.sides.cooking import PLATE_C, cooked_side
 from brasko.core.sides.exposure import FireState, exposed, size_of
 from brasko.core.sides.kinds import WAYS, all_sides, side_named
 from brasko.core.sides.softening import ACTIVATION_J_MOL, GAS_J_MOLK, rate_s, share_gone, softened
-from brasko.core.table.variants import SETTINGS_C
+from brasko.core.table.side_ways import SETTINGS_C
 
 KETTLE = shipped()["kettle_two_zone"]
 

@@ -15,7 +15,8 @@ from brasko.core.sides.kinds import all_sides, side_named
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.places import OPENED, STEADY, gentle_of, one_place, state_of, table_fire
 from brasko.core.table.problem import GRID_S, Person
-from brasko.core.table.variants import WAIT_AT_MOST_S, may_wait_s, meat_variant, on_grid, problem_of, side_variant
+from brasko.core.table.side_ways import side_variant
+from brasko.core.table.variants import WAIT_AT_MOST_S, may_wait_s, meat_variant, on_grid, problem_of
 
 ADA = Person("ada", "Ada")
 KETTLE, GAS = FireAsk("kettle", "kettle_two_zone"), FireAsk("gas", "gas")
