@@ -2,7 +2,7 @@
 
 import itertools
 import json
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from pathlib import Path
 
 import pytest
@@ -32,6 +32,7 @@ from brasko.core.table.problem import (
     Variant,
     cost_of,
 )
+from brasko.core.table.readings import refusal
 from brasko.core.table.rule import by_rule
 from brasko.core.table.solver import _costs, _model, _read, _solver, allowed_of, merged, solved_table
 from brasko.core.table.variants import problem_of
@@ -279,3 +280,39 @@ def test_skewers_of_beef_rest_as_the_agency_asks():
     for variant in problem.dishes[0].variants:
         assert max(s.end_s for s in variant.stays) <= -180.0
         assert "rests {time:180}" in variant.deeds[-1].why
+
+
+@dataclass(frozen=True)
+class Job:
+    """A piece of work as it was told, as short as can be."""
+
+    id: str
+    of: str
+    start_s: float
+    least_c: float | None = None
+    key: str = "off"
+    name: str = ""
+
+
+@pytest.mark.parametrize(
+    ("job", "done", "reading_c", "words"),
+    [
+        (1, (), None, "must show {least:71.11}"),
+        (1, (), 71.0, "Leave it over the heat"),
+        (1, (), 71.11, None),
+        (2, (), None, "waits for its reading"),
+        (2, ("read",), None, None),
+        (0, (), None, None),
+        (3, (), None, None),
+        (4, (), None, None),
+    ],
+    ids=["no reading", "too low", "enough", "off unread", "off once read", "on before it", "another dish", "a turn"],
+)
+def test_nothing_is_done_without_its_reading(job, done, reading_c, words):
+    """Ground meat: 160 °F in the middle, whatever the rest would add. Source: fsis_safe_temperatures."""
+    jobs = [
+        Job("on", "patties", -600.0), Job("read", "patties", -100.0, 71.11, "read"), Job("off", "patties", -80.0),
+        Job("corn", "corn", -50.0), Job("turn", "patties", -60.0, key="turn"),
+    ]  # fmt: skip
+    told = refusal(jobs[job], jobs, done, reading_c)
+    assert told is None if words is None else words in told

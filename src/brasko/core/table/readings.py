@@ -24,7 +24,7 @@ def refusal(work: Told, everything: Sequence[Told], done: Collection[str], readi
     """Why a piece of work is not done yet, with phrase tokens; None where it may be called so.
 
     A reading is done when the middle shows its figure; what follows it on the same dish waits for it. Carry-over is not counted
-    on. Checked: tests/web/test_whole_tables.py.
+    on. Checked: tests/core/test_whole_table.py.
     """
     if work.least_c is not None:
         figure = f"{{least:{work.least_c:.2f}}}"
