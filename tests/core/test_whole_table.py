@@ -15,6 +15,7 @@ from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.cautions import cautions
 from brasko.core.table.checker import faults
 from brasko.core.table.later import gone_on, moved
+from brasko.core.table.model import allowed_of, costs_of, merged, model_of, read_off, solver_with
 from brasko.core.table.orders import orders
 from brasko.core.table.plan import plan_table
 from brasko.core.table.problem import (
@@ -34,7 +35,7 @@ from brasko.core.table.problem import (
 )
 from brasko.core.table.readings import refusal
 from brasko.core.table.rule import by_rule
-from brasko.core.table.solver import _costs, _model, _read, _solver, allowed_of, merged, solved_table
+from brasko.core.table.solver import solved_table
 from brasko.core.table.variants import problem_of
 
 ADA, BO = Person("ada", "Ada"), Person("bo", "Bo")
@@ -267,11 +268,11 @@ def test_danger_notes_stand_once_with_their_fire_or_their_dish():
 def test_what_is_called_proven_is_proven_of_the_cost_that_is_told(seed):
     """The solver's own objective is the cost, to the unit: else its bound would be of something else."""
     problem = random_table(seed)
-    model = _model(problem)
-    model.cp.minimize(_costs(problem, model))
-    solver = _solver(0.3)
+    model = model_of(problem)
+    model.cp.minimize(costs_of(problem, model))
+    solver = solver_with(0.3)
     if solver.solve(model.cp) == cp_model.OPTIMAL:
-        assert cost_of(problem, _read(problem, model, solver)).total == round(solver.objective_value)
+        assert cost_of(problem, read_off(problem, model, solver)).total == round(solver.objective_value)
 
 
 def test_skewers_of_beef_rest_as_the_agency_asks():

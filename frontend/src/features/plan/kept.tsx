@@ -1,9 +1,10 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { Problem, type Schemas } from "@/api/client";
 import { useDuplicate, useImport, usePastPlans, usePlans, useSetAside } from "@/api/hooks";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
+import { FilePick } from "@/ui/file-pick";
 import { clockText, dayText, lengthText, phrase, tempText, type System } from "@/units/units";
 
 import { StartDialog } from "./start-dialog";
@@ -100,7 +101,6 @@ export function Kept({ system }: { system: System }) {
 
 /** A plan taken in from a file that was exported. */
 function FromFile({ system }: { system: System }) {
-  const input = useRef<HTMLInputElement>(null);
   const taken = useImport();
   const navigate = useNavigate();
   const [wrong, setWrong] = useState<string | null>(null);
@@ -122,25 +122,13 @@ function FromFile({ system }: { system: System }) {
       ? `${taken.error.errors[0].field}: ${phrase(system, taken.error.errors[0].message)}`
       : taken.error?.message;
   return (
-    <span className="flex flex-wrap items-center gap-2">
-      <input
-        ref={input}
-        type="file"
-        accept="application/json,.json"
-        className="sr-only"
-        aria-label="A plan from a file"
-        tabIndex={-1}
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          e.target.value = "";
-          if (file) void read(file);
-        }}
-      />
-      <Button onClick={() => input.current?.click()} disabled={taken.isPending}>
-        From a file
-      </Button>
-      {(wrong ?? refused) && <Mistake>{wrong ?? refused}</Mistake>}
-    </span>
+    <FilePick
+      label="A plan from a file"
+      accept="application/json,.json"
+      onFile={(file) => void read(file)}
+      busy={taken.isPending}
+      error={wrong ?? refused}
+    />
   );
 }
 

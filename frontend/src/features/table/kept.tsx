@@ -1,8 +1,9 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { useTableAside, useTables } from "@/api/tables";
-import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
+import { Button, Failed, Waiting } from "@/ui/controls";
+import { FilePick } from "@/ui/file-pick";
 import { clockText, dayText } from "@/units/units";
 
 import { fromFile } from "./model";
@@ -72,7 +73,6 @@ export function KeptTables() {
 
 /** A table taken in from a file: it is opened, and kept only when it is wanted. */
 function FromFile() {
-  const input = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const [wrong, setWrong] = useState<string | null>(null);
   const read = async (file: File) => {
@@ -85,22 +85,11 @@ function FromFile() {
     if (draft) void navigate("/table", { state: { draft } });
   };
   return (
-    <span className="flex flex-wrap items-center gap-2">
-      <input
-        ref={input}
-        type="file"
-        accept="application/json,.json"
-        className="sr-only"
-        aria-label="A table from a file"
-        tabIndex={-1}
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          e.target.value = "";
-          if (file) void read(file);
-        }}
-      />
-      <Button onClick={() => input.current?.click()}>From a file</Button>
-      {wrong && <Mistake>{wrong}</Mistake>}
-    </span>
+    <FilePick
+      label="A table from a file"
+      accept="application/json,.json"
+      onFile={(file) => void read(file)}
+      error={wrong}
+    />
   );
 }

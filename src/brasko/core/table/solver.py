@@ -1,54 +1,21 @@
-"""The table planned by a constraint solver (OR-Tools CP-SAT): every dish by one variant, each with a wait, a person and its
-places, so that nothing clashes and the cost is least. One thread, a fixed seed and a deterministic limit: the same table
-gives the same answer.
+"""The table planned by a constraint solver: the least cost there is, or how far from it at the most. One thread, a fixed seed
+and a deterministic limit: the same table gives the same answer.
 """
 
 from __future__ import annotations
 
 import time
-from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, field, replace
-from itertools import combinations
-from math import ceil, floor
-from typing import Any
+from dataclasses import replace
 
 from ortools.sat.python import cp_model
 
-from brasko.core.table.problem import (
-    GRID_S,
-    RUSH_FROM_S,
-    WEIGHTS,
-    Dish,
-    Laid,
-    Pin,
-    Problem,
-    Schedule,
-    Variant,
-    cost_of,
-)
+from brasko.core.table.clash import clashing
+from brasko.core.table.model import Model, costs_of, model_of, read_off, solver_with
+from brasko.core.table.problem import GRID_S, Problem, Schedule, cost_of
 from brasko.core.table.rule import by_rule, tightened
 
 EFFORT = 0.5
 """Deterministic seconds of the search: one and a half of the clock on a slow machine."""
-LONGEST_S = 20.0
-"""Of the clock, whatever the machine: only a stop, never what decides."""
-CLASH_EFFORT = 0.04
-"""Of the same, for each question whether some dishes fit together at all."""
-Lit = Any
-Span = tuple[int, int]
-ENDLESS, FURTHEST = 100_000, 200_000
-"""On the grid: a gap that no table has, and an hour farther off than any."""
-
-
-@dataclass
-class _Model:
-    """The model of one problem, and where its answers are read off."""
-
-    cp: cp_model.CpModel
-    chosen: dict[tuple[int, int], Lit] = field(default_factory=dict)
-    wait: list[Any] = field(default_factory=list)
-    tends: dict[tuple[int, int], Lit] = field(default_factory=dict)
-    able: dict[int, list[int]] = field(default_factory=dict)
 
 
 def solved_table(problem: Problem, *, effort: float = EFFORT) -> Schedule:
@@ -60,21 +27,21 @@ def solved_table(problem: Problem, *, effort: float = EFFORT) -> Schedule:
     first = by_rule(problem)
     found = _searched(problem, effort, first)
     if found is None:
-        found = replace(first, bound=None) if first.status == "rule" else _clashing(problem)
+        found = replace(first, bound=None) if first.status == "rule" else clashing(problem)
     return replace(found, seconds=time.perf_counter() - begun)
 
 
 def _searched(problem: Problem, effort: float, first: Schedule | None) -> Schedule | None:
-    model = _model(problem)
-    costs = _costs(problem, model)
+    model = model_of(problem)
+    costs = costs_of(problem, model)
     model.cp.minimize(costs)
     if first is not None and first.status == "rule":
         _hint(problem, model, first)
-    solver = _solver(effort)
+    solver = solver_with(effort)
     status = solver.solve(model.cp)
     if status not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
         return None
-    laid = _read(problem, model, solver)
+    laid = read_off(problem, model, solver)
     if status == cp_model.FEASIBLE:
         laid = tightened(problem, laid)
     cost = cost_of(problem, laid)
@@ -85,241 +52,7 @@ def _searched(problem: Problem, effort: float, first: Schedule | None) -> Schedu
     return Schedule("optimal" if optimal else "feasible", laid, cost, bound=float(cost.total) if optimal else bound)
 
 
-def _solver(effort: float) -> cp_model.CpSolver:
-    solver = cp_model.CpSolver()
-    solver.parameters.num_workers = 1
-    solver.parameters.random_seed = 7
-    solver.parameters.max_deterministic_time = effort
-    # timetables against one another leave little to relax or to probe: both cost more than they gain here (measured)
-    solver.parameters.linearization_level = 0
-    solver.parameters.cp_model_probing_level = 0
-    solver.parameters.max_time_in_seconds = LONGEST_S
-    return solver
-
-
-def _model(problem: Problem, *, optional: bool = False) -> _Model:
-    model = _Model(cp_model.CpModel())
-    cp = model.cp
-    for n, dish in enumerate(problem.dishes):
-        most = max((v.most_wait_s for v in dish.variants), default=0.0)
-        model.wait.append(cp.new_int_var(0, _steps(most), f"wait {n}"))
-        lits = []
-        for v, variant in enumerate(dish.variants):
-            lit = model.chosen[n, v] = cp.new_bool_var(f"dish {n} variant {v}")
-            lits.append(lit)
-            cp.add(model.wait[n] <= _steps(variant.most_wait_s)).only_enforce_if(lit)
-            if dish.pin.variant not in (None, variant.key):
-                cp.add(lit == 0)
-        if optional:
-            cp.add_at_most_one(lits)
-        else:
-            cp.add_exactly_one(lits)
-        if dish.pin.wait_s is not None:
-            cp.add(model.wait[n] == _steps(min(dish.pin.wait_s, most)))
-        _tending(problem, dish, n, model)
-        if not model.able[n]:
-            cp.add(sum(lits) == 0)
-    _apart(problem, model)
-    _room(problem, model)
-    return model
-
-
-def _tending(problem: Problem, dish: Dish, n: int, model: _Model) -> None:
-    """Who may look after a dish, each with the literal that says they do where there is a choice."""
-    able = [
-        p for p, person in enumerate(problem.people) if "fire" in person.may and dish.pin.person in (None, person.key)
-    ]
-    model.able[n] = able
-    if len(able) > 1:
-        for p in able:
-            model.tends[n, p] = model.cp.new_bool_var(f"{p} tends {n}")
-        model.cp.add_exactly_one([model.tends[n, p] for p in able])
-
-
-def _same_hands(problem: Problem, model: _Model) -> dict[tuple[int, int], Lit | None]:
-    """Of each two dishes the literal that says that one person looks after both; None where that is so whatever is chosen."""
-    cp = model.cp
-    people = range(len(problem.people))
-    found: dict[tuple[int, int], Lit | None] = {}
-    for one, other in combinations(range(len(problem.dishes)), 2):
-        mine, theirs = ({p: model.tends.get((n, p)) for p in people if p in model.able[n]} for n in (one, other))
-        both = [p for p in mine if p in theirs]
-        if not both:
-            continue
-        if len(mine) == 1 and len(theirs) == 1:
-            found[one, other] = None
-            continue
-        same = cp.new_bool_var("")
-        for p in both:
-            lits = [lit.negated() for lit in (mine[p], theirs[p]) if lit is not None]
-            cp.add_bool_or([*lits, same])
-        found[one, other] = same
-    return found
-
-
-def _apart(problem: Problem, model: _Model) -> None:
-    """What two dishes cannot do at once, as the differences of their waits that keep it apart: hands of one person, states of
-    one fire, raw beside ready. A whole timetable against another is one constraint."""
-    cp = model.cp
-    same = _same_hands(problem, model)
-    for one, other in combinations(range(len(problem.dishes)), 2):
-        a, b = problem.dishes[one], problem.dishes[other]
-        for i, first in enumerate(a.variants):
-            for j, second in enumerate(b.variants):
-                chosen = [model.chosen[one, i], model.chosen[other, j]]
-                difference = model.wait[one] - model.wait[other]
-                least, most = -_steps(second.most_wait_s), _steps(first.most_wait_s)
-                fires = _forbidden_by_fires(problem, a, first, b, second)
-                _keep(cp, difference, least, most, fires, chosen)
-                if (one, other) in same:
-                    lit = same[one, other]
-                    hands = [*fires, *_forbidden_by_hands(a, first, b, second)]
-                    _keep(cp, difference, least, most, hands, chosen if lit is None else [*chosen, lit])
-
-
-def _keep(cp: cp_model.CpModel, difference: Any, least: int, most: int, forbidden: list[Span], lits: list[Lit]) -> None:
-    if not forbidden:
-        return
-    allowed = allowed_of(least, most, forbidden)
-    if not allowed:
-        cp.add_bool_or([lit.negated() for lit in lits])
-    elif allowed != [(least, most)]:
-        cp.add_linear_expression_in_domain(difference, cp_model.Domain.from_intervals(allowed)).only_enforce_if(lits)
-
-
-def allowed_of(least: int, most: int, forbidden: Iterable[Span]) -> list[Span]:
-    """The whole numbers from least to most that lie in none of the spans, as spans; both ends belong to a span."""
-    found: list[Span] = []
-    at = least
-    for low, high in sorted(forbidden):
-        if low > most:
-            break
-        if low > at:
-            found.append((at, min(low - 1, most)))
-        at = max(at, high + 1)
-    if at <= most:
-        found.append((at, most))
-    return found
-
-
-def _steps(seconds: float) -> int:
-    return int(seconds // GRID_S)
-
-
-def _on_grid(start_s: float, end_s: float, serve_s: float) -> Span:
-    start = floor((serve_s + start_s) / GRID_S + 1e-6)
-    return start, max(ceil((serve_s + end_s) / GRID_S - 1e-6), start + 1)
-
-
-def _clash_of(one: Span, other: Span, gap_after_one: int, gap_after_other: int) -> Span:
-    """Differences of waits (one's less the other's) at which neither is over, with its gap, before the other begins."""
-    # one - wait1 ends by other - wait2: wait1 - wait2 >= one.end + gap - other.start, and the same the other way round
-    return one[0] - other[1] - gap_after_other + 1, one[1] + gap_after_one - other[0] - 1
-
-
-def _forbidden_by_hands(a: Dish, first: Variant, b: Dish, second: Variant) -> list[Span]:
-    return [
-        _clash_of((s + a_start, s + a_start + a_length), (t + b_start, t + b_start + b_length), 0, 0)
-        for s, t in ((round(a.serve_s / GRID_S), round(b.serve_s / GRID_S)),)
-        for a_start, a_length in merged((d.start_s, d.start_s + d.lasts_s) for d in first.deeds)
-        for b_start, b_length in merged((d.start_s, d.start_s + d.lasts_s) for d in second.deeds)
-    ]
-
-
-def _forbidden_by_fires(problem: Problem, a: Dish, first: Variant, b: Dish, second: Variant) -> list[Span]:
-    found: list[Span] = []
-    for mine in first.stays:
-        for theirs in second.stays:
-            if problem.places[mine.place].fire != problem.places[theirs.place].fire:
-                continue
-            forth: float | None = 0.0
-            back: float | None = 0.0
-            if mine.state != theirs.state:
-                forth = problem.change_s(mine.place, mine.state, theirs.state)
-                back = problem.change_s(mine.place, theirs.state, mine.state)
-            elif mine.place != theirs.place or {mine.kept, theirs.kept} != {"raw", "ready"}:
-                continue
-            one = _on_grid(mine.start_s, mine.end_s, a.serve_s)
-            other = _on_grid(theirs.start_s, theirs.end_s, b.serve_s)
-            # an order that cannot be is one with an endless gap
-            gaps = [ENDLESS if gap is None else ceil(gap / GRID_S) for gap in (forth, back)]
-            found.append(_clash_of(one, other, gaps[0], gaps[1]))
-    return found
-
-
-def _room(problem: Problem, model: _Model) -> None:
-    """Room in every place for all that lies there at once."""
-    cp = model.cp
-    for place in problem.places.values():
-        there, areas = [], []
-        for n, dish in enumerate(problem.dishes):
-            for v, variant in enumerate(dish.variants):
-                for stay in variant.stays:
-                    if stay.place == place.key:
-                        start, end = _on_grid(stay.start_s, stay.end_s, dish.serve_s)
-                        there.append(
-                            cp.new_optional_fixed_size_interval_var(
-                                start - model.wait[n], end - start, model.chosen[n, v], ""
-                            )
-                        )
-                        areas.append(stay.area_cm2)
-        if sum(areas) > place.area_cm2:
-            cp.add_cumulative(there, areas, place.area_cm2)
-
-
-def merged(spans: Iterable[tuple[float, float]]) -> list[tuple[int, int]]:
-    """Spans of work on the grid as (start, length), those that touch as one."""
-    found: list[list[int]] = []
-    for begin, end in sorted(spans):
-        a = floor(begin / GRID_S + 1e-6)
-        b = max(ceil(end / GRID_S - 1e-6), a + 1)
-        if found and a <= found[-1][1]:
-            found[-1][1] = max(found[-1][1], b)
-        else:
-            found.append([a, b])
-    return [(a, b - a) for a, b in found]
-
-
-def _costs(problem: Problem, model: _Model) -> Any:
-    """The cost as the solver sees it; see problem.Cost."""
-    cp = model.cp
-    changed = sum(
-        v.rank * model.chosen[n, i] for n, dish in enumerate(problem.dishes) for i, v in enumerate(dish.variants)
-    )
-    waiting: list[Any] = []
-    rush: list[Any] = []
-    for n, dish in enumerate(problem.dishes):
-        for i, v in enumerate(dish.variants):
-            lit = model.chosen[n, i]
-            steps = max(_steps(v.most_wait_s), 1)
-            share = cp.new_int_var(0, 1000, "")
-            # share = 1000 · wait / most, where this variant is the one
-            cp.add(steps * share >= 1000 * model.wait[n] - 1000 * steps * (1 - lit))
-            waiting.append(share)
-            rush += [lit * round(d.lasts_s) for d in v.deeds if d.start_s >= -RUSH_FROM_S]
-    spans = []
-    for fire in problem.fires:
-        there = [
-            (n, model.chosen[n, i], *_on_grid(stay.start_s, stay.end_s, dish.serve_s))
-            for n, dish in enumerate(problem.dishes)
-            for i, v in enumerate(dish.variants)
-            for stay in v.stays
-            if problem.places[stay.place].fire == fire.key
-        ]
-        if not there:
-            continue
-        first = cp.new_int_var(-FURTHEST, FURTHEST, "")
-        last = cp.new_int_var(-FURTHEST, FURTHEST, "")
-        for n, lit, start, end in there:
-            cp.add(first <= start - model.wait[n]).only_enforce_if(lit)
-            cp.add(last >= end - model.wait[n]).only_enforce_if(lit)
-        minutes = cp.new_int_var(0, FURTHEST, "")
-        cp.add(round(60 / GRID_S) * minutes >= last - first)
-        spans.append(minutes)
-    return WEIGHTS[0] * changed + WEIGHTS[1] * sum(waiting) + WEIGHTS[2] * sum(rush) + WEIGHTS[3] * sum(spans)
-
-
-def _hint(problem: Problem, model: _Model, first: Schedule) -> None:
+def _hint(problem: Problem, model: Model, first: Schedule) -> None:
     for each in first.laid:
         model.cp.add_hint(model.wait[each.dish], int(each.wait_s // GRID_S))
         for i, variant in enumerate(problem.dishes[each.dish].variants):
@@ -327,78 +60,3 @@ def _hint(problem: Problem, model: _Model, first: Schedule) -> None:
         for (n, p), lit in model.tends.items():
             if n == each.dish:
                 model.cp.add_hint(lit, int(p == each.person))
-
-
-def _read(problem: Problem, model: _Model, solver: cp_model.CpSolver) -> tuple[Laid, ...]:
-    laid = []
-    for n, dish in enumerate(problem.dishes):
-        variant = next((v for i, v in enumerate(dish.variants) if solver.boolean_value(model.chosen[n, i])), None)
-        if variant is None:
-            continue
-        tending = [p for (m, p), lit in model.tends.items() if m == n and solver.boolean_value(lit)]
-        person = tending[0] if tending else model.able[n][0]
-        laid.append(Laid(n, variant, GRID_S * solver.value(model.wait[n]), person, dish.serve_s))
-    return tuple(laid)
-
-
-class _Trials:
-    """One model of a problem, asked again and again whether some of its dishes fit together."""
-
-    def __init__(self, problem: Problem) -> None:
-        self.problem, self.model = problem, _model(problem, optional=True)
-        self.there: list[Lit] = []
-        for n, dish in enumerate(problem.dishes):
-            there = self.model.cp.new_bool_var("")
-            self.model.cp.add(sum(self.model.chosen[n, v] for v in range(len(dish.variants))) == there)
-            self.there.append(there)
-
-    def possible(self, dishes: Iterable[int]) -> bool:
-        """Whether these fit together at all. What is not found in the effort there is counts as not possible."""
-        wanted = set(dishes)
-        self.model.cp.clear_assumptions()
-        self.model.cp.add_assumptions([lit if n in wanted else lit.negated() for n, lit in enumerate(self.there)])
-        return _solver(CLASH_EFFORT).solve(self.model.cp) in (cp_model.OPTIMAL, cp_model.FEASIBLE)
-
-    def as_many_as_fit(self) -> tuple[Laid, ...]:
-        """A schedule of as many dishes as there is room for, waiting little."""
-        cp = self.model.cp
-        cp.clear_assumptions()
-        cp.maximize(100_000 * sum(self.there) - sum(self.model.wait))
-        solver = _solver(CLASH_EFFORT)
-        if solver.solve(cp) not in (cp_model.OPTIMAL, cp_model.FEASIBLE):
-            return ()
-        return _read(self.problem, self.model, solver)
-
-
-def _clashing(problem: Problem) -> Schedule:
-    """The smallest set of dishes found that cannot all be had, what would make it possible, and a schedule of as many others
-    as there is room for."""
-    trials = _Trials(problem)
-    clash = list(range(len(problem.dishes)))
-    for n in list(clash):
-        fewer = [m for m in clash if m != n]
-        if not trials.possible(fewer):
-            clash = fewer
-    helps = tuple(_helps(problem, trials, clash))
-    most = trials.as_many_as_fit()
-    return Schedule("clash", most, cost_of(problem, most), clash=tuple(clash), helps=helps)
-
-
-def _helps(problem: Problem, trials: _Trials, clash: Sequence[int]) -> list[str]:
-    helps = []
-    everything = range(len(problem.dishes))
-    if len(problem.people) < 3:
-        more = replace(
-            problem,
-            people=(*problem.people, replace(problem.people[0], key="one more", may=frozenset(("fire", "kitchen")))),
-        )
-        if _Trials(more).possible(everything):
-            helps.append("One more pair of hands.")
-    if any(dish.pin != Pin() for dish in problem.dishes):
-        free = replace(problem, dishes=tuple(replace(d, pin=Pin()) for d in problem.dishes))
-        if _Trials(free).possible(everything):
-            helps.append("Nothing held fixed: let go of what is pinned.")
-    for n in clash:
-        if trials.possible(m for m in everything if m != n):
-            helps.append(f"{problem.dishes[n].name} in another course, or on another fire.")
-    return helps
