@@ -90,3 +90,30 @@ def test_a_table_is_cooked_by_two_on_their_own_phones(visit):
     )
     page.get_by_role("button", name="Take it").click()
     expect(page.get_by_text("Taken.")).to_be_visible(timeout=60_000)
+
+
+def test_a_patty_is_not_done_at_150_on_a_phone(visit):
+    """Beside the fire: the reading is asked for, refused below its figure beside the field, taken at it."""
+    page = visit("/table", PHONE, quiet=False)
+    laid(page, "cut:burger_80_20")
+    page.get_by_role("button", name="Keep this table").click()
+    expect(page).to_have_url(re.compile(r"/table/\d+"))
+    page.get_by_role("link", name="Cook it").click()
+    done, shows = page.get_by_role("button", name="Done", exact=True), page.get_by_label("The middle shows")
+    card = page.get_by_role("region", name="Next")
+    expect(card).to_be_visible()
+    while shows.count() == 0:
+        before = card.inner_text().split("\n")
+        done.click()
+        expect(page.get_by_role("button", name=re.compile("^Not done after all"))).to_be_visible()
+        page.wait_for_function(
+            "t => document.querySelector('[aria-label=Next]').innerText.split('\\n')[4] !== t", arg=before[4]
+        )
+    expect(done).to_be_disabled()
+    shows.fill("150")
+    done.click()
+    expect(card.get_by_role("alert")).to_contain_text("must show 160 °F")
+    assert violations(page) == []
+    shows.fill("161")
+    done.click()
+    expect(shows).not_to_be_visible()

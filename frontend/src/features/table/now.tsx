@@ -52,6 +52,8 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
   const at = (clock.getTime() - eatAt.getTime()) / 1000;
   const { next, after, last } = nextOf(told.work, now.done, person);
   const names = namesOf(told);
+  const asksReading = next?.least_c != null;
+  const wrong = mark.isError ? phrase(system, refused(mark.error)) : undefined;
   const what = (work: Work) =>
     [forWhat(work, names), !person && asked.people.length > 1 ? name(work.person) : ""].filter(Boolean);
   const name = (key: string) => asked.people.find((p) => p.key === key)?.name ?? key;
@@ -76,18 +78,14 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
           onPerson={(key) => setParams(key ? { person: key } : {}, { replace: true })}
         />
       )}
-      {(lost || mark.isError) && (
-        <Mistake>
-          {mark.isError
-            ? phrase(system, refused(mark.error))
-            : "The server does not answer: this is what was known last."}
-        </Mistake>
-      )}
+      {lost && <Mistake>The server does not answer: this is what was known last.</Mistake>}
+      {wrong && !asksReading && <Mistake>{wrong}</Mistake>}
       <Next
         {...{ next, at, system }}
         what={next ? what(next) : []}
         notes={next ? (notesOf(told)[next.id] ?? []) : []}
         key={next?.id ?? "none"}
+        error={asksReading ? wrong : undefined}
         onDone={(work, reading_c) => mark.mutate({ work: work.id, done: true, reading_c })}
         busy={mark.isPending}
       />
@@ -140,9 +138,11 @@ interface NextProps {
   system: System;
   onDone: (work: Work, readingC: number | null) => void;
   busy: boolean;
+  /** What is wrong with the reading. */
+  error: string | undefined;
 }
 
-function Next({ next, at, what, notes, system, onDone, busy }: NextProps) {
+function Next({ next, at, what, notes, system, onDone, busy, error }: NextProps) {
   const [reading, setReading] = useState<number | null>(null);
   if (!next)
     return (
@@ -170,6 +170,7 @@ function Next({ next, at, what, notes, system, onDone, busy }: NextProps) {
       {next.least_c != null && (
         <Quantity
           label="The middle shows"
+          error={error}
           value={reading}
           onChange={setReading}
           scale={temperature(system)}
