@@ -190,13 +190,13 @@ def test_a_file_that_is_not_there(capsys):
     assert "/nowhere/at/all.json cannot be read" in capsys.readouterr().err
 
 
-def test_a_simulation_does_not_wait_for_the_planner(tmp_path):
-    """Planner and fires take longer to import than an hour takes to simulate."""
+def test_a_simulation_waits_for_nothing_that_it_does_not_need(tmp_path):
+    """Planner, fires and SciPy take longer to import than an hour takes to simulate."""
     file = tmp_path / "example.json"
     file.write_text(json.dumps(EXAMPLE), encoding="utf-8")
     code = (
         "import sys; from brasko.cli.main import main; assert main(['simulate', sys.argv[1]]) == 0; "
-        "sys.exit(any(m.startswith(('brasko.core.planner', 'brasko.core.fire')) for m in sys.modules))"
+        "sys.exit(any(m.startswith(('brasko.core.planner', 'brasko.core.fire', 'scipy')) for m in sys.modules))"
     )
     done = subprocess.run([sys.executable, "-c", code, str(file)], capture_output=True, text=True)
     assert done.returncode == 0, done.stderr[-500:]

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import argparse
+import gc
 import json
 import sys
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager, nullcontext
 from dataclasses import dataclass
 from importlib import import_module
 from pathlib import Path
@@ -19,17 +21,21 @@ WRONG_INPUT, NOT_TO_BE_HAD = 2, 3
 
 @dataclass(frozen=True)
 class Verb:
-    """What can be asked for. Its modules are only imported when it is: they bring the whole core with them."""
+    """What can be asked for. Its modules are only imported when it is: they bring the whole core with them.
+
+    alone: that it needs the compiled kernel, and SciPy for nothing.
+    """
 
     help: str
     module: str
     function: str
     formats: str
     reads: str
+    alone: bool = False
 
 
 VERBS: dict[str, Verb] = {
-    "simulate": Verb("simulate a food through its steps (brasko/simulation@1)", "brasko.cli.simulate", "simulated", "brasko.cli.simulation_format", "SimulationIn"),
+    "simulate": Verb("simulate a food through its steps (brasko/simulation@1)", "brasko.cli.simulate", "simulated", "brasko.cli.simulation_format", "SimulationIn", alone=True),
     "plan": Verb("plan a piece in a cook's own words (brasko/wish@1), a meal as it was exported (brasko/meal@1), or a whole table (brasko/meal@2)", "brasko.cli.plan", "plan_of", "brasko.cli.plan_format", "WishIn"),
     "cook": Verb("tell what comes of a cook, step by step (brasko/cook@1)", "brasko.formats.cook_convert", "told", "brasko.formats.cook", "CookIn"),
     "fire": Verb("tell what a fire gives, or which to build (brasko/fire@1)", "brasko.cli.fire", "fire_told", "brasko.formats.fire", "FireIn"),
@@ -48,6 +54,14 @@ class Wrong(Exception):
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command. Returns the exit status."""
     asked = _parser().parse_args(arguments)
+    gc.disable()  # A command lives for seconds: looking for garbage among modules as they come in is a tenth of that.
+    try:
+        return _run(asked)
+    finally:
+        gc.enable()
+
+
+def _run(asked: argparse.Namespace) -> int:
     verb = VERBS[asked.command]
     try:
         raw = _read(asked.file)
@@ -67,9 +81,10 @@ def _answered(verb: Verb, raw: Any) -> int:
     from brasko.core.errors import Infeasible, InvalidInput
     from brasko.core.phrases import rendered
 
-    command = getattr(import_module(verb.module), verb.function)
     try:
-        print(command(_validated(getattr(import_module(verb.formats), verb.reads), raw)).model_dump_json(indent=1))
+        with _without_scipy() if verb.alone else nullcontext():
+            command = getattr(import_module(verb.module), verb.function)
+            print(command(_validated(getattr(import_module(verb.formats), verb.reads), raw)).model_dump_json(indent=1))
     except Wrong as exc:
         return _failed(str(exc), WRONG_INPUT)
     except InvalidInput as exc:
@@ -79,6 +94,19 @@ def _answered(verb: Verb, raw: Any) -> int:
         could = "; ".join(rendered(remedy.text) for remedy in exc.remedies)
         return _failed(f"{_called(verb, exc.field)}: {rendered(exc.reason)} You could: {could}.", NOT_TO_BE_HAD)
     return 0
+
+
+@contextmanager
+def _without_scipy() -> Iterator[None]:
+    """Numba looks for a BLAS, which no kernel here calls, by importing SciPy: a fifth of a second that nobody needs."""
+    if "scipy" in sys.modules:
+        yield
+        return
+    sys.modules["scipy"] = None  # type: ignore[assignment]
+    try:
+        yield
+    finally:
+        del sys.modules["scipy"]
 
 
 def _called(verb: Verb, field: str) -> str:
