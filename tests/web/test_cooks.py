@@ -7,7 +7,7 @@ import pytest
 from django.db import IntegrityError, connection, transaction
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
-from households import errors
+from households import RIBEYE, errors
 
 from brasko.web.cooks.actions.record import advance
 from brasko.web.cooks.models import Cook, Event, Reading
@@ -59,6 +59,26 @@ def test_a_real_cook_keeps_to_the_wall_clock(mara):
     cook = mara.start(plan, practice=False)
     assert mara.call("PUT", f"/api/cooks/{cook['id']}/speed", {"speed": 10}).status_code == 409
     assert mara.call("PUT", f"/api/cooks/{cook['id']}/hands", {"hands": "plan"}).status_code == 409
+
+
+def test_a_probe_goes_into_one_piece_and_must_be_paired(mara):
+    plan = mara.plan()
+    probe = mara.call("POST", "/api/thermometers", {"name": "Old faithful"}).json()["thermometer"]["id"]
+    start = f"/api/plans/{plan.id}/start"
+    assert mara.call("POST", start, {"practice": False, "thermometers": {"0": probe}}).status_code == 201
+    mara.call("DELETE", f"/api/thermometers/{probe}")
+    gone = mara.call("POST", start, {"practice": False, "thermometers": {"0": probe}})
+    assert gone.status_code == 409
+    assert "Pair it again" in errors(gone)["thermometers"]
+
+
+def test_a_probe_is_not_in_two_pieces_at_once(mara):
+    two = {"eat_at": (timezone.now() + timedelta(hours=6)).isoformat(), "pieces": [RIBEYE, RIBEYE]}
+    plan = mara.call("POST", "/api/plans", two).json()["id"]
+    probe = mara.call("POST", "/api/thermometers", {"name": "Old faithful"}).json()["thermometer"]["id"]
+    both = mara.call("POST", f"/api/plans/{plan}/start", {"practice": False, "thermometers": {"0": probe, "1": probe}})
+    assert both.status_code == 409
+    assert "two pieces at once" in errors(both)["thermometers"]
 
 
 def test_a_mark_counts_once_however_often_it_is_sent(mara):

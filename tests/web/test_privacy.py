@@ -44,6 +44,7 @@ BODIES = {
     "eat_table_later": {"by_min": 5, "at": "2199-01-01T00:00:00Z"},
     "update_plan": {"eat_at": "2199-01-01T00:00:00Z", "pieces": [RIBEYE]},
     "start_cook": {"practice": True},
+    "start_table": {"practice": True},
     "record_event": {"client_id": str(uuid4()), "kind": "done", "task": "season"},
     "set_speed": {"speed": 60},
     "set_hands": {"hands": "plan"},

@@ -219,10 +219,27 @@ export function cookTime(
 
 /** A ticking cook clock. */
 export function useCookTime(cook: Cook | undefined): number {
+  const wall = useWall();
+  return cook ? cookTime(cook.clock, skewMs, cook.ended_at, wall) : wall;
+}
+
+/** A ticking clock of which the server told with every answer; it stands still where what it is of is over. */
+export function useToldTime(clock: Schemas["ClockOut"], endedAt: string | null): number {
+  const wall = useWall();
+  const [aheadMs, setAheadMs] = useState(0);
+  useEffect(() => {
+    const ahead = Date.parse(clock.server_at) - Date.now();
+    const timer = window.setTimeout(() => setAheadMs(ahead), 0);
+    return () => window.clearTimeout(timer);
+  }, [clock.server_at]);
+  return cookTime(clock, aheadMs, endedAt, wall);
+}
+
+function useWall(): number {
   const [wall, setWall] = useState(() => Date.now());
   useEffect(() => {
     const timer = window.setInterval(() => setWall(Date.now()), 250);
     return () => window.clearInterval(timer);
   }, []);
-  return cook ? cookTime(cook.clock, skewMs, cook.ended_at, wall) : wall;
+  return wall;
 }

@@ -485,6 +485,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tables/{table_id}/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Start Table Cook
+         * @description Put the meat of a table on the way, for real or as a practice: readings come in, and its ends are foreseen.
+         */
+        post: operations["start_table"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tables/{table_id}/marks": {
         parameters: {
             query?: never;
@@ -3082,8 +3102,6 @@ export interface components {
              * Format: date-time
              */
             eat_at: string;
-            /** Cut */
-            cut: string;
             /**
              * First Task At
              * Format: date-time
@@ -3096,7 +3114,7 @@ export interface components {
             /** Thickness Mm */
             thickness_mm: number;
             /** Pieces */
-            pieces: number;
+            pieces: string[];
         };
         /** PlanOut */
         PlanOut: {
@@ -3274,7 +3292,7 @@ export interface components {
         };
         /**
          * DishOut
-         * @description A dish in the schedule; left_out where there was no room for it.
+         * @description A dish in the schedule; left_out where there was no room for it, piece where it is meat that a forecast can follow.
          */
         DishOut: {
             /** Key */
@@ -3288,6 +3306,11 @@ export interface components {
             colour: "meat" | "plant" | "bread" | "other";
             /** Left Out */
             left_out: boolean;
+            /**
+             * Piece
+             * @default false
+             */
+            piece?: boolean;
             /**
              * Variant
              * @default
@@ -3624,8 +3647,91 @@ export interface components {
             told: components["schemas"]["TableOut"];
         };
         /**
+         * AheadOut
+         * @description The curve as it is forecast now; time_s counts from the plan's hour of eating.
+         */
+        AheadOut: {
+            /** Time S */
+            time_s: number[];
+            /** Core C */
+            core_c: number[];
+            /** Core Low C */
+            core_low_c: number[];
+            /** Core High C */
+            core_high_c: number[];
+        };
+        /**
+         * ClockOut
+         * @description The cook's time is cook_at + (now - real_at) * speed; server_at tells the browser how its own clock differs.
+         */
+        ClockOut: {
+            /**
+             * Real At
+             * Format: date-time
+             */
+            real_at: string;
+            /**
+             * Cook At
+             * Format: date-time
+             */
+            cook_at: string;
+            /** Speed */
+            speed: number;
+            /**
+             * Server At
+             * Format: date-time
+             */
+            server_at: string;
+        };
+        /**
+         * CoachOut
+         * @description How long a sear still goes on; until is the moment to stop, by crust or by core, whichever is first.
+         */
+        CoachOut: {
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+            /** By */
+            by: string;
+            /** Crust At */
+            crust_at: string | null;
+            /** Core Limit At */
+            core_limit_at: string | null;
+            /** After K */
+            after_k: number;
+            /** Crust Share */
+            crust_share: number;
+            /** Words */
+            words: string;
+        };
+        /** DegreesOut */
+        DegreesOut: {
+            /** C */
+            c: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /** FaultOut */
+        FaultOut: {
+            /** Key */
+            key: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Words */
+            words: string;
+            /** Advice */
+            advice: string;
+        };
+        /**
          * NowOut
-         * @description A table while it is being cooked: what is done, and the server's clock.
+         * @description A table while it is being cooked: what is done, the meat on the way, and the clock that it goes by.
          */
         NowOut: {
             table: components["schemas"]["KeptTableOut"];
@@ -3636,6 +3742,152 @@ export interface components {
              * Format: date-time
              */
             server_at: string;
+            clock: components["schemas"]["ClockOut"];
+            /** Cook Id */
+            cook_id: number | null;
+            /** Practice */
+            practice: boolean;
+            /** Ended At */
+            ended_at: string | null;
+            /** Pieces */
+            pieces: components["schemas"]["TablePieceOut"][];
+        };
+        /**
+         * OutlookOut
+         * @description How a piece on the fire stands, and what is forecast of it. end is of the step that is on: the pull, for a slow one.
+         */
+        OutlookOut: {
+            /** Piece Id */
+            piece_id: number;
+            /** Phase */
+            phase: string;
+            /** Step */
+            step: string;
+            /** Aside */
+            aside: string;
+            /** Lid Open */
+            lid_open: boolean;
+            /** Pull C */
+            pull_c: number;
+            end: components["schemas"]["WhenOut"] | null;
+            done: components["schemas"]["WhenOut"] | null;
+            peak: components["schemas"]["DegreesOut"] | null;
+            /** Why */
+            why: string;
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+            /** Probe Off Mm */
+            probe_off_mm: number | null;
+            coach: components["schemas"]["CoachOut"] | null;
+            /** Peak At */
+            peak_at: string | null;
+            /** Slice Now */
+            slice_now: boolean;
+            reading?: components["schemas"]["ReadingAskOut"] | null;
+            /** Readings */
+            readings: number;
+            /** Members */
+            members: number;
+            ahead: components["schemas"]["AheadOut"] | null;
+        };
+        /**
+         * ReadingAskOut
+         * @description What the middle has to show before the last heat ends, and what it shows by hand or by a probe in its place.
+         */
+        ReadingAskOut: {
+            /** Needed C */
+            needed_c: number;
+            /** Read C */
+            read_c: number | null;
+            /** By */
+            by: ("hand" | "probe") | null;
+            /** Enough */
+            enough: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
+         * TablePieceOut
+         * @description A dish of meat on the way: what is foreseen of it, and how far behind its plan it is. outlook is None before it is on.
+         */
+        TablePieceOut: {
+            /** Dish */
+            dish: string;
+            /** Piece Id */
+            piece_id: number;
+            /** Name */
+            name: string;
+            /** Thermometer */
+            thermometer: string | null;
+            /**
+             * Planned At
+             * Format: date-time
+             */
+            planned_at: string;
+            /** Late S */
+            late_s: number;
+            /** Late Words */
+            late_words: string;
+            outlook: components["schemas"]["OutlookOut"] | null;
+        };
+        /**
+         * WhenOut
+         * @description A moment with the range in which it lies in eight cooks of ten.
+         */
+        WhenOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Low
+             * Format: date-time
+             */
+            low: string;
+            /**
+             * High
+             * Format: date-time
+             */
+            high: string;
+        };
+        /**
+         * StartIn
+         * @description How a plan is put on the fire. practice runs on a simulated probe at a chosen speed from the first task on.
+         */
+        StartIn: {
+            /**
+             * Practice
+             * @default true
+             */
+            practice?: boolean;
+            /**
+             * Speed
+             * @default 1
+             * @enum {integer}
+             */
+            speed?: 1 | 10 | 60;
+            /**
+             * Hands
+             * @default mine
+             * @enum {string}
+             */
+            hands?: "mine" | "plan";
+            /** Thermometer Id */
+            thermometer_id?: number | null;
+            /**
+             * Thermometers
+             * @default {}
+             */
+            thermometers?: {
+                [key: string]: number;
+            };
+            /**
+             * Trouble
+             * @default
+             * @enum {string}
+             */
+            trouble?: "" | "slipped" | "lid" | "dying" | "battery" | "dropouts";
         };
         /**
          * MarkIn
@@ -3709,66 +3961,6 @@ export interface components {
              */
             take?: boolean;
         };
-        /**
-         * AheadOut
-         * @description The curve as it is forecast now; time_s counts from the plan's hour of eating.
-         */
-        AheadOut: {
-            /** Time S */
-            time_s: number[];
-            /** Core C */
-            core_c: number[];
-            /** Core Low C */
-            core_low_c: number[];
-            /** Core High C */
-            core_high_c: number[];
-        };
-        /**
-         * ClockOut
-         * @description The cook's time is cook_at + (now - real_at) * speed; server_at tells the browser how its own clock differs.
-         */
-        ClockOut: {
-            /**
-             * Real At
-             * Format: date-time
-             */
-            real_at: string;
-            /**
-             * Cook At
-             * Format: date-time
-             */
-            cook_at: string;
-            /** Speed */
-            speed: number;
-            /**
-             * Server At
-             * Format: date-time
-             */
-            server_at: string;
-        };
-        /**
-         * CoachOut
-         * @description How long a sear still goes on; until is the moment to stop, by crust or by core, whichever is first.
-         */
-        CoachOut: {
-            /**
-             * Until
-             * Format: date-time
-             */
-            until: string;
-            /** By */
-            by: string;
-            /** Crust At */
-            crust_at: string | null;
-            /** Core Limit At */
-            core_limit_at: string | null;
-            /** After K */
-            after_k: number;
-            /** Crust Share */
-            crust_share: number;
-            /** Words */
-            words: string;
-        };
         /** CookPieceOut */
         CookPieceOut: {
             /** Id */
@@ -3786,15 +3978,6 @@ export interface components {
             on_at: string | null;
             /** Middle */
             middle: string[];
-        };
-        /** DegreesOut */
-        DegreesOut: {
-            /** C */
-            c: number;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
         };
         /**
          * DrillsOut
@@ -3859,20 +4042,6 @@ export interface components {
              */
             state: "done" | "now" | "next" | "later";
         };
-        /** FaultOut */
-        FaultOut: {
-            /** Key */
-            key: string;
-            /**
-             * Since
-             * Format: date-time
-             */
-            since: string;
-            /** Words */
-            words: string;
-            /** Advice */
-            advice: string;
-        };
         /** OutcomeOut */
         OutcomeOut: {
             /** Slow Foreseen S */
@@ -3896,44 +4065,6 @@ export interface components {
             /** Reading C */
             reading_c?: number | null;
         };
-        /**
-         * OutlookOut
-         * @description How a piece on the fire stands, and what is forecast of it. end is of the step that is on: the pull, for a slow one.
-         */
-        OutlookOut: {
-            /** Piece Id */
-            piece_id: number;
-            /** Phase */
-            phase: string;
-            /** Step */
-            step: string;
-            /** Aside */
-            aside: string;
-            /** Lid Open */
-            lid_open: boolean;
-            /** Pull C */
-            pull_c: number;
-            end: components["schemas"]["WhenOut"] | null;
-            done: components["schemas"]["WhenOut"] | null;
-            peak: components["schemas"]["DegreesOut"] | null;
-            /** Why */
-            why: string;
-            /** Faults */
-            faults: components["schemas"]["FaultOut"][];
-            /** Probe Off Mm */
-            probe_off_mm: number | null;
-            coach: components["schemas"]["CoachOut"] | null;
-            /** Peak At */
-            peak_at: string | null;
-            /** Slice Now */
-            slice_now: boolean;
-            reading?: components["schemas"]["ReadingAskOut"] | null;
-            /** Readings */
-            readings: number;
-            /** Members */
-            members: number;
-            ahead: components["schemas"]["AheadOut"] | null;
-        };
         /** RatingOut */
         RatingOut: {
             /** Stars */
@@ -3952,22 +4083,6 @@ export interface components {
             note: string;
             /** Photo */
             photo: boolean;
-        };
-        /**
-         * ReadingAskOut
-         * @description What the middle has to show before the last heat ends, and what it shows by hand or by a probe in its place.
-         */
-        ReadingAskOut: {
-            /** Needed C */
-            needed_c: number;
-            /** Read C */
-            read_c: number | null;
-            /** By */
-            by: ("hand" | "probe") | null;
-            /** Enough */
-            enough: boolean;
-            /** Words */
-            words: string;
         };
         /** ReadingOut */
         ReadingOut: {
@@ -4000,65 +4115,6 @@ export interface components {
             wind_name: string;
             /** Words */
             words: string;
-        };
-        /**
-         * WhenOut
-         * @description A moment with the range in which it lies in eight cooks of ten.
-         */
-        WhenOut: {
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /**
-             * Low
-             * Format: date-time
-             */
-            low: string;
-            /**
-             * High
-             * Format: date-time
-             */
-            high: string;
-        };
-        /**
-         * StartIn
-         * @description How a plan is put on the fire. practice runs on a simulated probe at a chosen speed from the first task on.
-         */
-        StartIn: {
-            /**
-             * Practice
-             * @default true
-             */
-            practice?: boolean;
-            /**
-             * Speed
-             * @default 1
-             * @enum {integer}
-             */
-            speed?: 1 | 10 | 60;
-            /**
-             * Hands
-             * @default mine
-             * @enum {string}
-             */
-            hands?: "mine" | "plan";
-            /** Thermometer Id */
-            thermometer_id?: number | null;
-            /**
-             * Thermometers
-             * @default {}
-             */
-            thermometers?: {
-                [key: string]: number;
-            };
-            /**
-             * Trouble
-             * @default
-             * @enum {string}
-             */
-            trouble?: "" | "slipped" | "lid" | "dying" | "battery" | "dropouts";
         };
         /** CookLine */
         CookLine: {
@@ -5894,6 +5950,32 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NowOut"];
+                };
+            };
+        };
+    };
+    start_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                table_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -93,12 +93,13 @@ class DishWayOut(BaseModel):
 
 
 class DishOut(BaseModel):
-    """A dish in the schedule; left_out where there was no room for it."""
+    """A dish in the schedule; left_out where there was no room for it, piece where it is meat that a forecast can follow."""
 
     key: str
     name: str
     colour: Literal["meat", "plant", "bread", "other"]
     left_out: bool
+    piece: bool = False
     variant: str = ""
     label: str = ""
     why: str = ""

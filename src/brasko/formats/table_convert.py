@@ -146,7 +146,7 @@ def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], s
         for s in variant.stays
     ]
     return DishOut(
-        key=dish.key, name=dish.name, colour=colour, left_out=False, variant=variant.key, label=said(variant.label),
+        key=dish.key, name=dish.name, colour=colour, left_out=False, piece=asked.wish is not None, variant=variant.key, label=said(variant.label),
         why=said(variant.why), done_words=variant.done_words, person=made.problem.people[laid.person].key,
         on_s=laid.at(variant.on_s), done_s=max(bar.end_s for bar in bars), serve_s=dish.serve_s, wait_s=laid.wait_s,
         most_wait_s=variant.most_wait_s, bars=bars, ways=ways,

@@ -3,11 +3,10 @@ import { Link, useNavigate } from "react-router";
 
 import { Problem, type Schemas } from "@/api/client";
 import { useDuplicate, useImport, usePastPlans, usePlans, useSetAside } from "@/api/hooks";
+import { StartPlan } from "@/features/cook/start-dialog";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
 import { clockText, dayText, lengthText, phrase, tempText, type System } from "@/units/units";
-
-import { StartDialog } from "./start-dialog";
 
 /** Plans that wait for their hour, a file to take in, and plans of the past to plan again. */
 export function Kept({ system }: { system: System }) {
@@ -61,8 +60,8 @@ export function Kept({ system }: { system: System }) {
                 <br />
                 <span className="text-sm text-ash">
                   {dayText(eat)} ·{" "}
-                  {plan.pieces > 1
-                    ? `${plan.pieces} pieces`
+                  {plan.pieces.length > 1
+                    ? `${plan.pieces.length} pieces`
                     : `${lengthText(system, plan.thickness_mm)} · pull ${tempText(system, plan.pull_c)}`}{" "}
                   · first task {clockText(new Date(plan.first_task_at))}
                 </span>
@@ -85,9 +84,10 @@ export function Kept({ system }: { system: System }) {
               >
                 Set aside
               </Button>
-              <StartDialog
-                planId={plan.id}
+              <StartPlan
+                id={plan.id}
                 title={plan.title}
+                pieces={plan.pieces}
                 trigger={<Button aria-label={`Start ${plan.title}`}>Start</Button>}
               />
             </li>

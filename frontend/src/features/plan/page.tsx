@@ -11,6 +11,7 @@ import { blockAt, lineOf, lineOfMeal } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { unpacked, widthMm } from "@/chart/section";
 import { roleOf } from "@/chart/where";
+import { StartPlan } from "@/features/cook/start-dialog";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, phrase } from "@/units/units";
 
@@ -22,7 +23,6 @@ import { type Draft, draftFor, draftOf, focused, hourOf, pieceOf, remedied, with
 import { Order } from "./order";
 import { type Panel, PANELS, Panels } from "./panels";
 import { Refusal } from "./refusal";
-import { StartDialog } from "./start-dialog";
 import { TakeAlong } from "./take-along";
 import { useDraft } from "./use-draft";
 import { useKeeping } from "./use-keeping";
@@ -51,7 +51,10 @@ export function PlanPage() {
     : planId
       ? draftOf(plan.data)
       : { ...draftOf(plan.data, fresh.day), time: fresh.time };
-  const kept = plan.data && planId ? { id: plan.data.id, title: plan.data.title } : null;
+  const kept =
+    plan.data && planId
+      ? { id: plan.data.id, title: plan.data.title, pieces: plan.data.pieces.map((p) => p.result.cut_name) }
+      : null;
   const key = plan.data
     ? JSON.stringify([
         planId ?? "again",
@@ -70,7 +73,7 @@ function Planner({
 }: {
   reference: Reference;
   initial: Draft;
-  kept: { id: number; title: string } | null;
+  kept: { id: number; title: string; pieces: string[] } | null;
 }) {
   const household = useHousehold();
   const system = household.units;
@@ -196,9 +199,10 @@ function Planner({
               />
               <span className="ml-auto flex flex-wrap gap-2">
                 {kept && !changed && (
-                  <StartDialog
-                    planId={kept.id}
+                  <StartPlan
+                    id={kept.id}
                     title={kept.title}
+                    pieces={kept.pieces}
                     trigger={<Button weight="ember">Start</Button>}
                   />
                 )}

@@ -8,8 +8,16 @@ import { clockText, phrase } from "@/units/units";
 
 const BY_MIN = [0, 5, 10, 15, 30, 45];
 
+interface LaterProps {
+  id: number;
+  clock: Date;
+  eatAt: Date;
+  /** Whether something on the fire is behind its plan. */
+  late: boolean;
+}
+
 /** Guests are late, or the fire is: the rest of the evening planned anew, shown before it is taken. */
-export function Later({ id, clock, eatAt }: { id: number; clock: Date; eatAt: Date }) {
+export function Later({ id, clock, eatAt, late }: LaterProps) {
   const system = useHousehold().units;
   const later = useEatLater(id);
   const [asked, setAsked] = useState<{ by_min: number; at: string } | null>(null);
@@ -31,6 +39,7 @@ export function Later({ id, clock, eatAt }: { id: number; clock: Date; eatAt: Da
   return (
     <section aria-label="Eat later" className="plate flex flex-col gap-2 p-4">
       <h2 className="m-0 text-lg">Late? We were to eat at {clockText(eatAt)}</h2>
+      {late && <p className="m-0">What is behind counts as it is foreseen now.</p>}
       <div className="flex flex-wrap gap-2">
         {BY_MIN.map((min) => (
           <Button key={min} disabled={later.isPending} onClick={() => ask(min)}>

@@ -1,15 +1,18 @@
-import { useEffect, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 
 import { Problem } from "@/api/client";
+import { useToldTime } from "@/api/live";
 import { type PlannedTable, type TableNow, useMarkWork, useTableNow } from "@/api/tables";
 import { useHousehold } from "@/app/session";
-import { Button, Failed, Mistake, Quantity, Waiting } from "@/ui/controls";
-import { clockText, countdown, phrase, temperature, type System } from "@/units/units";
+import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
+import { clockText, phrase, type System } from "@/units/units";
 
 import { Grates } from "./grates";
 import { Later } from "./later";
 import { forWhat, namesOf, nextOf, notesOf } from "./model";
+import { Next } from "./next";
+import { OnTheWay } from "./on-the-way";
+import { Phones } from "./phones";
 
 /** A table beside its fires: what is next, for everybody or for one, in figures to be read from two metres. */
 export function TableNowPage() {
@@ -18,22 +21,6 @@ export function TableNowPage() {
   if (now.isError && !now.data) return <Failed error={now.error} again={() => void now.refetch()} />;
   if (!now.data) return <Waiting what="Looking at the fires…" />;
   return <Beside id={id} now={now.data} lost={now.isError} />;
-}
-
-/** The server's clock, ticking here. */
-function useServerClock(serverAt: string): Date {
-  const [offset, setOffset] = useState(0);
-  const [at, setAt] = useState(() => new Date(serverAt));
-  useEffect(() => {
-    const off = new Date(serverAt).getTime() - Date.now();
-    const timer = window.setTimeout(() => setOffset(off), 0);
-    return () => window.clearTimeout(timer);
-  }, [serverAt]);
-  useEffect(() => {
-    const timer = window.setInterval(() => setAt(new Date(Date.now() + offset)), 500);
-    return () => window.clearInterval(timer);
-  }, [offset]);
-  return at;
 }
 
 /** What the server says of a mark that it did not take. */
@@ -45,7 +32,7 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
   const system = useHousehold().units;
   const [params, setParams] = useSearchParams();
   const person = params.get("person");
-  const clock = useServerClock(now.server_at);
+  const clock = new Date(useToldTime(now.clock, now.ended_at));
   const mark = useMarkWork(id);
   const { told, asked, title } = now.table;
   const eatAt = new Date(asked.eat_at);
@@ -98,11 +85,13 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
           Not done after all: {phrase(system, last.name)}
         </Button>
       )}
+      <OnTheWay now={now} system={system} />
       <After {...{ after, eatAt, system }} what={what} />
       <section aria-label="Grates" className="plate p-4">
         <Grates {...{ told, at, eatAt, system }} />
       </section>
-      <Later id={id} clock={clock} eatAt={eatAt} />
+      <Later id={id} clock={clock} eatAt={eatAt} late={now.pieces.some((p) => p.late_words)} />
+      {asked.people.length > 1 && <Phones people={asked.people} />}
     </div>
   );
 }
@@ -127,68 +116,6 @@ function Whose({ people, person, onPerson }: WhoseProps) {
         </Button>
       ))}
     </div>
-  );
-}
-
-interface NextProps {
-  next: Work | null;
-  at: number;
-  what: string[];
-  notes: string[];
-  system: System;
-  onDone: (work: Work, readingC: number | null) => void;
-  busy: boolean;
-  /** What is wrong with the reading. */
-  error: string | undefined;
-}
-
-function Next({ next, at, what, notes, system, onDone, busy, error }: NextProps) {
-  const [reading, setReading] = useState<number | null>(null);
-  if (!next)
-    return (
-      <section aria-label="Next" className="plate p-4">
-        <p className="m-0 text-2xl font-bold [font-stretch:80%]">Nothing left to do. Enjoy it.</p>
-      </section>
-    );
-  const left = next.start_s - at;
-  return (
-    <section aria-label="Next" className="plate flex flex-col gap-2 p-4">
-      <p className="kicker m-0">{["Next", ...what].join(" · ")}</p>
-      <p className="m-0 text-4xl leading-tight font-extrabold [font-stretch:75%]">
-        {phrase(system, next.name)}
-      </p>
-      <p role="timer" className="figure m-0 text-7xl">
-        {left > 0 ? countdown(left) : "now"}
-        {left < -60 && <span className="ml-3 text-2xl text-alarm">late by {countdown(-left)}</span>}
-      </p>
-      {next.why && <p className="m-0">{phrase(system, next.why)}</p>}
-      {notes.map((note) => (
-        <p key={note} className="m-0 border-l-4 border-agency pl-2 text-sm">
-          {phrase(system, note)}
-        </p>
-      ))}
-      {next.least_c != null && (
-        <Quantity
-          label="The middle shows"
-          error={error}
-          value={reading}
-          onChange={setReading}
-          scale={temperature(system)}
-          low={-20}
-          high={150}
-          slider={false}
-          optional
-        />
-      )}
-      <Button
-        weight="ember"
-        className="min-h-16 text-2xl"
-        disabled={busy || (next.least_c != null && reading === null)}
-        onClick={() => onDone(next, reading)}
-      >
-        Done
-      </Button>
-    </section>
   );
 }
 

@@ -167,7 +167,7 @@ def _by_method(
 ) -> list[Variant]:
     found = []
     for fire in ask.fires_for(dish):
-        on = _on(wish, method, fire)
+        on = on_fire(wish, method, fire)
         if on is None:
             reasons.append(f"{fire.name} does not do {METHODS[method].name.lower()}.")
             continue
@@ -185,7 +185,7 @@ def _by_method(
     return found
 
 
-def _on(wish: Wish, method: str, fire: FireAsk) -> Wish | None:
+def on_fire(wish: Wish, method: str, fire: FireAsk) -> Wish | None:
     """The wish on a fire of the table; None where that fire does not do the method."""
     how = METHODS[method]
     try:

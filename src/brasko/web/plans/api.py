@@ -197,12 +197,11 @@ def _line(plan: Plan) -> PlanLine:
         id=plan.id,
         title=plan.title,
         eat_at=plan.eat_at,
-        cut=first.cut_name,
         first_task_at=plan.eat_at - timedelta(seconds=max(p.programme.lead_s for p in pieces)),
         pull_c=first.pull_c,
         finish_c=first.finish_c,
         thickness_mm=pieces[0].asked.thickness_mm,
-        pieces=len(pieces),
+        pieces=[p.programme.cut_name for p in pieces],
     )
 
 

@@ -281,12 +281,11 @@ class PlanLine(Schema):
     id: int
     title: str
     eat_at: datetime
-    cut: str
     first_task_at: datetime
     pull_c: float
     finish_c: float
     thickness_mm: float
-    pieces: int
+    pieces: list[str]
 
 
 class PastLine(Schema):

@@ -9,13 +9,16 @@ from ninja import Router, Status
 
 from brasko.formats.table import MealTableIn, TableOut
 from brasko.web.accounts.auth import CookRequest, signed_in
+from brasko.web.cooks.schemas import StartIn
 from brasko.web.machine.answers import computed_answer
 from brasko.web.machine.shares import waiter_of
 from brasko.web.tables.actions.cook_table import eat_later, mark_work
 from brasko.web.tables.actions.save_table import save_table
+from brasko.web.tables.actions.start_table import start_table
 from brasko.web.tables.actions.take_along import calendar_of
 from brasko.web.tables.computing import effort_of, planned_table, table_reference
 from brasko.web.tables.models import Table
+from brasko.web.tables.present import kept_schema, now_schema
 from brasko.web.tables.schemas import (
     KeptTableOut,
     LaterIn,
@@ -31,7 +34,7 @@ router = Router(tags=["tables"])
 
 
 def _mine(request: CookRequest, table_id: int) -> Table:
-    return get_object_or_404(Table, id=table_id, owner=request.user)
+    return get_object_or_404(Table.objects.select_related("cook"), id=table_id, owner=request.user)
 
 
 @router.get("tables/reference", response=TableReferenceOut, operation_id="get_table_reference")
@@ -55,17 +58,17 @@ def list_tables(request: CookRequest) -> list[TableLine]:
 @router.post("tables", response={201: KeptTableOut}, operation_id="create_table")
 def create_table(request: CookRequest, payload: MealTableIn) -> Status[KeptTableOut]:
     """Plan a table and keep it (brasko/meal@2)."""
-    return Status(201, _out(save_table(waiter_of(request), request.user, payload)))
+    return Status(201, kept_schema(save_table(waiter_of(request), request.user, payload)))
 
 
 @router.get("tables/{int:table_id}", response=KeptTableOut, operation_id="get_table")
 def get_table(request: CookRequest, table_id: int) -> KeptTableOut:
-    return _out(_mine(request, table_id))
+    return kept_schema(_mine(request, table_id))
 
 
 @router.put("tables/{int:table_id}", response=KeptTableOut, operation_id="update_table")
 def update_table(request: CookRequest, table_id: int, payload: MealTableIn) -> KeptTableOut:
-    return _out(save_table(waiter_of(request), request.user, payload, _mine(request, table_id)))
+    return kept_schema(save_table(waiter_of(request), request.user, payload, _mine(request, table_id)))
 
 
 @router.get("tables/{int:table_id}/table.json", response=MealTableIn, operation_id="export_table")
@@ -88,14 +91,20 @@ def export_table_calendar(request: CookRequest, table_id: int, person: str | Non
 @router.get("tables/{int:table_id}/now", response=NowOut, operation_id="see_table_now")
 def see_table_now(request: CookRequest, table_id: int) -> NowOut:
     """A table while it is being cooked."""
-    table = _mine(request, table_id)
-    return NowOut(table=_out(table), done=list(table.marks.values_list("work", flat=True)), server_at=timezone.now())
+    return now_schema(_mine(request, table_id))
+
+
+@router.post("tables/{int:table_id}/start", response={201: NowOut}, operation_id="start_table")
+def start_table_cook(request: CookRequest, table_id: int, payload: StartIn) -> Status[NowOut]:
+    """Put the meat of a table on the way, for real or as a practice: readings come in, and its ends are foreseen."""
+    table = start_table(waiter_of(request), request.user, _mine(request, table_id), payload)
+    return Status(201, now_schema(table))
 
 
 @router.post("tables/{int:table_id}/marks", response=NowOut, operation_id="mark_table_work")
 def mark_table_work(request: CookRequest, table_id: int, payload: MarkIn) -> NowOut:
     mark_work(_mine(request, table_id), payload.work, payload.done, payload.reading_c)
-    return see_table_now(request, table_id)
+    return now_schema(_mine(request, table_id))
 
 
 @router.post("tables/{int:table_id}/later", response=LaterOut, operation_id="eat_table_later")
@@ -110,7 +119,7 @@ def set_table_aside(request: CookRequest, table_id: int) -> KeptTableOut:
     table = _mine(request, table_id)
     table.set_aside_at = table.set_aside_at or timezone.now()
     table.save(update_fields=["set_aside_at"])
-    return _out(table)
+    return kept_schema(table)
 
 
 @router.post("tables/{int:table_id}/restore", response=KeptTableOut, operation_id="bring_table_back")
@@ -118,15 +127,4 @@ def bring_table_back(request: CookRequest, table_id: int) -> KeptTableOut:
     table = _mine(request, table_id)
     table.set_aside_at = None
     table.save(update_fields=["set_aside_at"])
-    return _out(table)
-
-
-def _out(table: Table) -> KeptTableOut:
-    return KeptTableOut(
-        id=table.pk,
-        title=table.title,
-        eat_at=table.eat_at,
-        set_aside=table.set_aside_at is not None,
-        asked=table.asked,
-        told=table.told,
-    )
+    return kept_schema(table)

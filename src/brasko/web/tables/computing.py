@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 
 from brasko.core.errors import InvalidInput
@@ -9,11 +10,15 @@ from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.sides.kinds import WAYS, all_sides
 from brasko.core.table.ask import MOST_DISHES, MOST_FIRES, MOST_PEOPLE
 from brasko.core.table.later import gone_on, moved
+from brasko.core.table.pieces import pieces_of
 from brasko.core.table.plan import plan_table, table_effort_s
 from brasko.core.table.problem import Pin
+from brasko.formats.meal_convert import filled
 from brasko.formats.table import MealTableIn, PinIn, TableOut
 from brasko.formats.table_convert import made_as_told, table_ask_of, table_told
+from brasko.web.cooks.to_cook import ToCookPiece
 from brasko.web.plans.kept import kept_plans
+from brasko.web.plans.present import piece_schema
 from brasko.web.tables.schemas import LaterOut, MoveOut, NameOut, SideOut, TableReferenceOut
 
 TO_BEGIN = timedelta(minutes=3)
@@ -75,6 +80,48 @@ def late_table(
         asked=then,
         told=table_told(then, late.made),
     )
+
+
+@dataclass(frozen=True)
+class MeatToCook:
+    """The meat of a table, ready to go on: the keys of its dishes and what is kept of each."""
+
+    keys: list[str]
+    pieces: list[ToCookPiece]
+
+
+def meat_to_cook(asked: MealTableIn, told: TableOut, by_s: float = 0.0) -> MeatToCook:
+    """The meat of a kept table on the fires that its schedule gives it, by_s later. Raises InvalidInput where another version
+    planned it."""
+    made = made_as_told(asked, told, kept_plans.piece)
+    if made is None:
+        raise InvalidInput("table", "was planned by another version: keep the table anew, then cook it.")
+    found = pieces_of(made, kept_plans.piece, by_s)
+    given = {dish.key: dish.piece for dish in asked.dishes}
+    fires = {fire.key: fire for fire in asked.fires}
+    pieces = []
+    for each in found:
+        said = given.get(each.key) or given[each.key.rpartition(".")[0]]
+        assert said is not None, "it was made of one"
+        fire = fires[each.fire]
+        piece = filled(
+            said.model_copy(
+                update={
+                    "method": each.wish.method,
+                    "count": each.wish.count,
+                    "sear_fire": None,
+                    "fire": None if fire.own_fire else fire.fire,
+                    "own_fire": fire.own_fire,
+                }
+            )
+        )
+        result = piece_schema(each.plan, said=fire.own_fire)
+        pieces.append(
+            ToCookPiece(
+                each.name, piece.cut, piece.model_dump(), result.model_dump(mode="json"), each.plan.model_version
+            )
+        )
+    return MeatToCook([each.key for each in found], pieces)
 
 
 def _pin(pin: Pin) -> PinIn:

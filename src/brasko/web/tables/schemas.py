@@ -8,6 +8,7 @@ from ninja import Field, Schema
 
 from brasko.formats.bounds import Figure, Moment
 from brasko.formats.table import MealTableIn, TableOut
+from brasko.web.cooks.schemas import ClockOut, OutlookOut
 
 
 class TableAskIn(Schema):
@@ -76,12 +77,30 @@ class MarkIn(Schema):
     reading_c: Figure | None = None
 
 
+class TablePieceOut(Schema):
+    """A dish of meat on the way: what is foreseen of it, and how far behind its plan it is. outlook is None before it is on."""
+
+    dish: str
+    piece_id: int
+    name: str
+    thermometer: str | None
+    planned_at: datetime
+    late_s: float
+    late_words: str
+    outlook: OutlookOut | None
+
+
 class NowOut(Schema):
-    """A table while it is being cooked: what is done, and the server's clock."""
+    """A table while it is being cooked: what is done, the meat on the way, and the clock that it goes by."""
 
     table: KeptTableOut
     done: list[str]
     server_at: datetime
+    clock: ClockOut
+    cook_id: int | None
+    practice: bool
+    ended_at: datetime | None
+    pieces: list[TablePieceOut]
 
 
 class LaterIn(Schema):

@@ -1,5 +1,7 @@
 """Put a plan on the fire."""
 
+from __future__ import annotations
+
 from datetime import timedelta
 from itertools import pairwise
 from typing import Any
@@ -16,6 +18,7 @@ from brasko.web.common.rows import room_for
 from brasko.web.cooks.deeds import Done, Started
 from brasko.web.cooks.models import Cook, Event, Piece
 from brasko.web.cooks.schemas import StartIn
+from brasko.web.cooks.to_cook import ToCook, ToCookPiece
 from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.yard.models import Thermometer
 from brasko.web.yard.stand_ins import practice_devices, practice_probe
@@ -28,7 +31,16 @@ LONG_WAIT_S = 2.0 * 3600.0
 
 
 def start_cook(owner: User, plan: Plan, payload: StartIn) -> Cook:
-    """Start a cook from a plan. A practice cook's clock begins just before the first task that nobody waits long after."""
+    """Start a cook from a plan."""
+    pieces = list(plan.pieces.all())
+    for each in pieces:
+        _ends_as_it_must(each)
+    what = [ToCookPiece(p.programme.cut_name, p.cut, p.inputs, on_the_fire(p.result), p.model_version) for p in pieces]
+    return put_on(owner, ToCook(plan.title, plan.eat_at, what, plan), payload)
+
+
+def put_on(owner: User, what: ToCook, payload: StartIn) -> Cook:
+    """Start a cook. A practice cook's clock begins just before the first task that nobody waits long after."""
     if payload.speed != 1 and not payload.practice:
         raise Conflict("Only a practice cook can run faster than the wall clock.", "speed")
     if payload.hands == "plan" and not payload.practice:
@@ -40,14 +52,14 @@ def start_cook(owner: User, plan: Plan, payload: StartIn) -> Cook:
     with transaction.atomic():
         begins = real
         if payload.practice:
-            begins = plan.eat_at + timedelta(seconds=practice_from(plan)) - HEAD_START
+            begins = what.eat_at + timedelta(seconds=practice_from(what)) - HEAD_START
             practice_devices(owner)
         cook = Cook.objects.create(
             owner=owner,
-            plan=plan,
-            grill=plan.grill,
-            title=plan.title,
-            eat_at=plan.eat_at,
+            plan=what.plan,
+            grill=what.plan.grill if what.plan else None,
+            title=what.title,
+            eat_at=what.eat_at,
             practice=payload.practice,
             hands=payload.hands,
             started_at=begins,
@@ -56,17 +68,16 @@ def start_cook(owner: User, plan: Plan, payload: StartIn) -> Cook:
             clock_speed=payload.speed,
             trouble=payload.trouble,
         )
-        for each in plan.pieces.all():
-            _ends_as_it_must(each)
+        for position, each in enumerate(what.pieces):
             piece = Piece.objects.create(
                 cook=cook,
-                position=each.position,
-                name=each.programme.cut_name,
+                position=position,
+                name=each.name,
                 cut=each.cut,
                 inputs=each.inputs,
-                result=on_the_fire(each.result),
+                result=each.result,
                 model_version=each.model_version,
-                thermometer=_thermometer(owner, payload, each.position),
+                thermometer=_thermometer(owner, payload, position),
             )
             if payload.practice:
                 _mark_what_is_over(cook, piece)
@@ -89,15 +100,15 @@ def _ends_as_it_must(piece: PlanPiece) -> None:
         )
 
 
-def practice_from(plan: Plan) -> float:
+def practice_from(what: ToCook) -> float:
     """When a practice begins, in seconds from the hour of eating: after the last long wait before the food is on."""
-    tasks = [t for p in plan.pieces.all() for t in on_the_fire(p.result)["tasks"]]
-    on_s = min(t["start_s"] for t in tasks if t["step"])
-    before = sorted((t for t in tasks if t["start_s"] <= on_s), key=lambda t: t["start_s"])
-    begins = before[0]["start_s"]
-    for earlier, later in pairwise(before):
-        if later["start_s"] - earlier["end_s"] > LONG_WAIT_S:
-            begins = later["start_s"]
+    work = what.work or [(t["start_s"], t["end_s"], bool(t["step"])) for p in what.pieces for t in p.result["tasks"]]
+    on_s = min(start for start, _, goes_on in work if goes_on)
+    before = sorted((start, end) for start, end, _ in work if start <= on_s)
+    begins = before[0][0]
+    for (_, ended), (starts, _) in pairwise(before):
+        if starts - ended > LONG_WAIT_S:
+            begins = starts
     return float(begins)
 
 
@@ -120,4 +131,11 @@ def _thermometer(owner: User, payload: StartIn, position: int) -> Thermometer | 
     if payload.practice:
         return practice_probe(owner, position)
     number = payload.thermometers.get(position, payload.thermometer_id if position == 0 else None)
-    return None if number is None else get_object_or_404(Thermometer, id=number, owner=owner)
+    if number is None:
+        return None
+    found = get_object_or_404(Thermometer, id=number, owner=owner)
+    if list(payload.thermometers.values()).count(number) > 1:
+        raise Conflict(f"{found.name} cannot be in two pieces at once. Give each its own.", "thermometers")
+    if found.revoked_at is not None:
+        raise Conflict(f"{found.name} is not paired any more. Pair it again in the Yard.", "thermometers")
+    return found

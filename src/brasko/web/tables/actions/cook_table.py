@@ -3,15 +3,25 @@
 from __future__ import annotations
 
 from datetime import datetime, timedelta
+from uuid import uuid4
 
+from django.db import transaction
 from django.utils import timezone
 
 from brasko.core.errors import InvalidInput
 from brasko.core.table.readings import refusal
+from brasko.core.table.variants import REPEATED
+from brasko.formats.table import WorkOut
 from brasko.web.common.problem import Conflict
+from brasko.web.cooks.actions.record import record_event
+from brasko.web.cooks.deeds import Done
+from brasko.web.cooks.models import Cook, Piece
+from brasko.web.cooks.schemas import EventIn
+from brasko.web.cooks.story import done_at, standing_events
 from brasko.web.machine.shares import Waiter, computed_by
-from brasko.web.tables.computing import effort_of, late_table
+from brasko.web.tables.computing import effort_of, late_table, meat_to_cook
 from brasko.web.tables.models import Table, TableMark
+from brasko.web.tables.present import done_work, late_by
 from brasko.web.tables.schemas import LaterIn, LaterOut
 
 ON = ":on:0"
@@ -21,7 +31,8 @@ CLOCK_SLACK = timedelta(minutes=5)
 
 
 def mark_work(table: Table, work: str, done: bool, reading_c: float | None = None) -> None:
-    """Note that a piece of work is done, or take that back. Said twice it is one mark.
+    """Note that a piece of work is done, or take that back. Said twice it is one mark. What is done with a piece that is on the
+    way is an event of its cook too.
 
     Raises InvalidInput: with reading_c where the middle has not been read, or does not show its figure.
     """
@@ -30,23 +41,67 @@ def mark_work(table: Table, work: str, done: bool, reading_c: float | None = Non
     if this is None:
         raise InvalidInput("work", "is none of this table: it may have been planned anew. Look again.")
     if not done:
-        TableMark.objects.filter(table=table, work=work).delete()
+        with transaction.atomic():
+            TableMark.objects.filter(table=table, work=work).delete()
+            _take_back(table, this)
         return
-    marked = set(table.marks.values_list("work", flat=True))
-    if (why := refusal(this, everything, marked, reading_c)) is not None:
+    if (why := refusal(this, everything, done_work(table), reading_c)) is not None:
         raise InvalidInput("reading_c", why)
-    TableMark.objects.get_or_create(table=table, work=work, defaults={"reading_c": reading_c})
+    with transaction.atomic():
+        _tell_the_cook(table, this, reading_c)
+        TableMark.objects.get_or_create(table=table, work=work, defaults={"reading_c": reading_c, "at": table.now()})
+
+
+def _going_on(table: Table, work: WorkOut) -> tuple[Cook, Piece] | None:
+    """The cook and the piece that a work is of, while it goes on."""
+    piece = table.pieces.get(work.of)
+    return None if piece is None or table.cook is None or table.cook.ended_at is not None else (table.cook, piece)
+
+
+def _tell_the_cook(table: Table, work: WorkOut, reading_c: float | None) -> None:
+    found = _going_on(table, work)
+    if found is None:
+        return
+    cook, piece = found
+    if work.key in REPEATED:
+        record_event(cook, EventIn(client_id=uuid4(), kind="flip", piece_id=piece.pk))
+        return
+    if reading_c is not None and "on" in done_at(cook.events.all(), piece):
+        record_event(cook, EventIn(client_id=uuid4(), kind="reading", piece_id=piece.pk, temp_c=reading_c))
+    known = work.key in {task.key for task in piece.programme.tasks}
+    if known and work.key not in done_at(cook.events.all(), piece):
+        record_event(cook, EventIn(client_id=uuid4(), kind="done", piece_id=piece.pk, task=work.key))
+
+
+def _take_back(table: Table, work: WorkOut) -> None:
+    found = _going_on(table, work)
+    if found is None:
+        return
+    cook, piece = found
+    for event in standing_events(cook.events.all()):
+        if isinstance(event.deed, Done) and event.piece_id == piece.pk and event.deed.task == work.key:
+            record_event(cook, EventIn(client_id=uuid4(), kind="undo", piece_id=piece.pk, undoes=event.client_id))
 
 
 def _on_at(table: Table) -> dict[str, datetime] | None:
-    """Since when dishes are on, as it was marked; None where nothing was marked at all."""
+    """Since when dishes are on, as it was marked, each so much later as it is behind; None where nothing was marked at all."""
     marks = dict(table.marks.values_list("work", "at"))
-    return {work.removesuffix(ON): at for work, at in marks.items() if work.endswith(ON)} if marks else None
+    on = {work.removesuffix(ON): at for work, at in marks.items() if work.endswith(ON)}
+    if table.cook is not None:
+        events = list(table.cook.events.all())
+        for key, piece in table.pieces.items():
+            at = done_at(events, piece).get("on")
+            if at is not None:
+                on[key] = at
+    late = late_by(table)
+    on = {key: at + timedelta(seconds=late.get(key, 0.0)) for key, at in on.items()}
+    return on if marks or on else None
 
 
 def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
     """Plan the rest of a table for a later hour; what is on already stays. Kept only where it is to be taken."""
-    if abs(asked.at - timezone.now()) > CLOCK_SLACK:
+    speed = 1.0 if table.cook is None else table.cook.clock_speed
+    if abs(asked.at - table.now()) > CLOCK_SLACK * speed:
         raise InvalidInput("at", "is not now: the rest is planned from what is true now. Look again.")
     was = table.updated_at
     told = computed_by(
@@ -56,12 +111,28 @@ def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
         return told
     if told.status == "clash":
         raise InvalidInput("by_min", f"is too little: {', '.join(told.clash)} cannot all be ready then.")
-    changed = Table.objects.filter(pk=table.pk, updated_at=was).update(
-        eat_at=told.eat_at,
-        asked_json=told.asked.model_dump(mode="json"),
-        told_json=told.told.model_dump(mode="json"),
-        updated_at=timezone.now(),
-    )
-    if not changed:
-        raise Conflict("Somebody else changed this table meanwhile. Look again, then move its hour.")
+    with transaction.atomic():
+        changed = Table.objects.filter(pk=table.pk, updated_at=was).update(
+            eat_at=told.eat_at,
+            asked_json=told.asked.model_dump(mode="json"),
+            told_json=told.told.model_dump(mode="json"),
+            updated_at=timezone.now(),
+        )
+        if not changed:
+            raise Conflict("Somebody else changed this table meanwhile. Look again, then move its hour.")
+        if table.cook is not None and table.cook.ended_at is None:
+            _move_the_cook(waiter, table, table.cook, told, asked.by_min)
     return told
+
+
+def _move_the_cook(waiter: Waiter, table: Table, cook: Cook, told: LaterOut, by_min: int) -> None:
+    """The pieces that are not on yet follow the new plan; those that are stay as they were planned."""
+    by_s = (told.eat_at - cook.eat_at).total_seconds()
+    meat = computed_by(waiter, effort_of(told.asked), meat_to_cook, told.asked, told.told, by_s)
+    anew, events = dict(zip(meat.keys, meat.pieces, strict=True)), list(cook.events.all())
+    for key, piece in table.pieces.items():
+        if key in anew and "on" not in done_at(events, piece):
+            piece.inputs, piece.result = anew[key].inputs, anew[key].result
+            piece.save(update_fields=["inputs", "result"])
+    if by_min:
+        record_event(cook, EventIn(client_id=uuid4(), kind="guests", late_min=by_min))

@@ -1,0 +1,223 @@
+import { Dialog } from "radix-ui";
+import { type ReactNode, useState } from "react";
+import { useNavigate } from "react-router";
+
+import type { Schemas } from "@/api/client";
+import { useStartCook } from "@/api/hooks";
+import { useThermometers } from "@/api/yard";
+import { Button, Choice, Mistake, Tick } from "@/ui/controls";
+
+type How = Required<Pick<Schemas["StartIn"], "practice" | "speed" | "hands" | "trouble" | "thermometers">>;
+const TROUBLES: { key: How["trouble"]; name: string }[] = [
+  { key: "", name: "None" },
+  { key: "slipped", name: "The probe slips" },
+  { key: "lid", name: "Lid left open" },
+  { key: "dying", name: "The fire dies" },
+  { key: "battery", name: "The battery runs out" },
+  { key: "dropouts", name: "The radio drops out" },
+];
+const AT_FIRST: How = { practice: true, speed: 10, hands: "mine", trouble: "", thermometers: {} };
+const ROW = "flex min-h-11 items-start gap-3 rounded-bar p-2 hover:bg-raised";
+
+interface StartDialogProps {
+  title: string;
+  /** What each piece is called, in their order. */
+  pieces: readonly string[];
+  trigger: ReactNode;
+  onStart: (how: How) => void;
+  error: Error | null;
+  busy: boolean;
+}
+
+/** Put something on the fire: on the wall clock, or as a practice run with a simulated probe. */
+export function StartDialog({ title, pieces, trigger, onStart, error, busy }: StartDialogProps) {
+  const [how, setHow] = useState<How>(AT_FIRST);
+  const set = (change: Partial<How>) => setHow({ ...how, ...change });
+  const start = () =>
+    onStart(
+      how.practice
+        ? { ...how, thermometers: {} }
+        : { ...AT_FIRST, practice: false, speed: 1, thermometers: how.thermometers },
+    );
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>{trigger}</Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 bg-black/60" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="plate fixed inset-x-3 bottom-3 z-10 mx-auto flex max-h-[92dvh] max-w-lg flex-col gap-3 overflow-auto p-5 md:top-24 md:bottom-auto"
+        >
+          <Dialog.Title className="m-0 text-2xl">Start: {title}</Dialog.Title>
+          <PracticeOrReal practice={how.practice} onChange={(practice) => set({ practice })} />
+          {how.practice ? (
+            <PracticeFields how={how} onChange={set} />
+          ) : (
+            <Probes
+              pieces={pieces}
+              chosen={how.thermometers}
+              onChange={(thermometers) => set({ thermometers })}
+            />
+          )}
+          {error && <Mistake>{error.message}</Mistake>}
+          <div className="flex justify-end gap-2">
+            <Dialog.Close asChild>
+              <Button>Not yet</Button>
+            </Dialog.Close>
+            <Button weight="ember" onClick={start} disabled={busy}>
+              Start the cook
+            </Button>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+/** A kept plan put on the fire. */
+export function StartPlan({
+  id,
+  title,
+  pieces,
+  trigger,
+}: { id: number } & Pick<StartDialogProps, "title" | "pieces" | "trigger">) {
+  const start = useStartCook();
+  const navigate = useNavigate();
+  return (
+    <StartDialog
+      {...{ title, pieces, trigger }}
+      onStart={(body) =>
+        start.mutate({ id, body }, { onSuccess: (cook) => void navigate(`/cook/${cook.id}`) })
+      }
+      error={start.error}
+      busy={start.isPending}
+    />
+  );
+}
+
+function PracticeOrReal({
+  practice,
+  onChange,
+}: {
+  practice: boolean;
+  onChange: (practice: boolean) => void;
+}) {
+  const ways = [
+    {
+      is: true,
+      name: "Practice",
+      what: "A simulated probe in a kitchen that is not quite the planned one. The clock begins at the first step.",
+    },
+    { is: false, name: "For real", what: "On the clock on the wall. You mark each step." },
+  ];
+  return (
+    <fieldset className="m-0 flex flex-col border-0 p-0">
+      <legend className="sr-only">How</legend>
+      {ways.map((way) => (
+        <label key={way.name} className={ROW}>
+          <input
+            type="radio"
+            name="how"
+            checked={practice === way.is}
+            onChange={() => onChange(way.is)}
+            className="mt-1.5 accent-(--c-ember)"
+          />
+          <span>
+            <b>{way.name}</b>
+            <br />
+            <span className="text-sm text-ash">{way.what}</span>
+          </span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+interface HowProps {
+  how: How;
+  onChange: (change: Partial<How>) => void;
+}
+
+function PracticeFields({ how, onChange }: HowProps) {
+  return (
+    <>
+      <fieldset className="m-0 flex items-center gap-2 border-0 p-0">
+        <legend className="mb-1 text-sm font-semibold">Clock</legend>
+        {([1, 10, 60] as const).map((speed) => (
+          <label
+            key={speed}
+            className="flex min-h-11 flex-1 items-center justify-center gap-2 rounded-bar bg-raised has-checked:bg-ember has-checked:text-on-ember"
+          >
+            <input
+              type="radio"
+              name="speed"
+              checked={how.speed === speed}
+              onChange={() => onChange({ speed })}
+              className="sr-only"
+            />
+            <span className="figure text-lg">{speed}×</span>
+          </label>
+        ))}
+      </fieldset>
+      <div className={ROW}>
+        <Tick
+          value={how.hands === "plan"}
+          onChange={(itself) => onChange({ hands: itself ? "plan" : "mine" })}
+          label={
+            <>
+              <b className="text-base">Mark the steps for me</b>
+              <br />
+              <span className="text-ash">Lean back and watch; each step is marked when it is due.</span>
+            </>
+          }
+        />
+      </div>
+      <Choice
+        label="Trouble to practise"
+        value={how.trouble}
+        onChange={(trouble) => onChange({ trouble: trouble as How["trouble"] })}
+        options={TROUBLES}
+      />
+    </>
+  );
+}
+
+interface ProbesProps {
+  pieces: readonly string[];
+  chosen: How["thermometers"];
+  onChange: (chosen: How["thermometers"]) => void;
+}
+
+/** Which of the household's leave-in probes goes into which piece. */
+function Probes({ pieces, chosen, onChange }: ProbesProps) {
+  const thermometers = useThermometers();
+  const probes = (thermometers.data ?? []).filter(
+    (t) => t.kind === "probe" && !t.simulated && t.revoked_at === null,
+  );
+  if (probes.length === 0)
+    return (
+      <p className="m-0 text-sm text-ash">
+        No probe of yours is paired. Pair one in the Yard, or take readings by hand as it cooks.
+      </p>
+    );
+  const none = { key: "", name: "None: by hand" };
+  const put = (position: number, id: string) => {
+    const rest = Object.entries(chosen).filter(([at, t]) => at !== String(position) && String(t) !== id);
+    onChange(Object.fromEntries(id ? [...rest, [String(position), Number(id)]] : rest));
+  };
+  return (
+    <>
+      {pieces.map((name, position) => (
+        <Choice
+          key={position}
+          label={
+            pieces.length > 1 ? `Probe in ${position + 1}, ${name}` : `Probe in the ${name.toLowerCase()}`
+          }
+          value={String(chosen[String(position)] ?? "")}
+          onChange={(id) => put(position, id)}
+          options={[none, ...probes.map((t) => ({ key: String(t.id), name: t.name }))]}
+        />
+      ))}
+    </>
+  );
+}

@@ -1,0 +1,37 @@
+"""What is put on the fire, whether it was planned as a meal or as a table."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from typing import TYPE_CHECKING, Any
+
+if TYPE_CHECKING:
+    from brasko.web.plans.models import Plan
+
+
+@dataclass(frozen=True)
+class ToCook:
+    """What goes on the fire, as it was planned: a plan's pieces, or the meat of a table.
+
+    work is all that is to be done, the pieces' own tasks where nothing else is: when each begins and ends [s from eating],
+    and whether food goes on with it.
+    """
+
+    title: str
+    eat_at: datetime
+    pieces: Sequence[ToCookPiece]
+    plan: Plan | None = None
+    work: Sequence[tuple[float, float, bool]] = ()
+
+
+@dataclass(frozen=True)
+class ToCookPiece:
+    """A piece with its wish and its programme, as plain data for the store."""
+
+    name: str
+    cut: str
+    inputs: dict[str, Any]
+    result: dict[str, Any]
+    model_version: str

@@ -1,0 +1,30 @@
+"""Put the meat of a table on the fire, so that readings come in and forecasts are made; sides go by their marks."""
+
+from __future__ import annotations
+
+from django.contrib.auth.models import User
+from django.db import transaction
+
+from brasko.web.common.problem import Conflict
+from brasko.web.cooks.actions.start_cook import put_on
+from brasko.web.cooks.schemas import StartIn
+from brasko.web.cooks.to_cook import ToCook
+from brasko.web.machine.shares import Waiter, computed_by
+from brasko.web.tables.computing import effort_of, meat_to_cook
+from brasko.web.tables.models import Table
+
+
+def start_table(waiter: Waiter, owner: User, table: Table, payload: StartIn) -> Table:
+    """Start the cook of a table, or a practice of it. Marks of an earlier one are cleared. Raises Conflict while one goes on."""
+    if table.cook is not None and table.cook.ended_at is None:
+        raise Conflict("This table is being cooked already. End that first.")
+    meat = computed_by(waiter, effort_of(table.asked), meat_to_cook, table.asked, table.told)
+    if not meat.pieces:
+        raise Conflict("There is no meat on this table to foresee anything of: mark the work as it is done.")
+    work = [(w.start_s, w.start_s + w.lasts_s, w.key == "on") for w in table.told.work]
+    with transaction.atomic():
+        table.cook = put_on(owner, ToCook(table.title, table.eat_at, meat.pieces, work=work), payload)
+        table.cooked = meat.keys
+        table.save(update_fields=["cook", "cooked"])
+        table.marks.all().delete()
+    return table
