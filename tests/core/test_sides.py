@@ -14,7 +14,7 @@ KETTLE = shipped()["kettle_two_zone"]
 
 
 def zone(kind, hot, gentle_c=SETTINGS_C[0]):
-    return exposed(KETTLE, FireState("set", gentle_c), hot, size_of(kind.geometry()))
+    return exposed(KETTLE, FireState("set", gentle_c), "hot" if hot else "cool", size_of(kind.geometry()))
 
 
 def test_the_table_has_the_kinds_that_cooks_bring_each_with_a_way_and_a_time():

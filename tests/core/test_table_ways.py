@@ -10,12 +10,12 @@ from brasko.core.fire.own import shipped
 from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 from brasko.core.sides.cooking import cooked_side
-from brasko.core.sides.exposure import FireState, exposed, size_of
+from brasko.core.sides.exposure import FireState, exposed, rack_of, size_of
 from brasko.core.sides.kinds import all_sides, side_named
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.places import OPENED, STEADY, gentle_of, one_place, state_of, table_fire
 from brasko.core.table.problem import GRID_S, Person
-from brasko.core.table.side_ways import side_variant
+from brasko.core.table.side_ways import side_variants
 from brasko.core.table.variants import WAIT_AT_MOST_S, may_wait_s, meat_variant, on_grid, problem_of
 
 ADA = Person("ada", "Ada")
@@ -78,15 +78,40 @@ def test_what_must_be_read_has_the_reading_among_its_work():
 
 def test_a_side_is_turned_moved_and_taken_off_in_that_order():
     kinds = [
-        side_variant(side_named(key), side_named(key).ways[0], 4, KETTLE, state_of(190.6), [])
+        variant
         for key in ("cabbage", "potato_half")
+        for variant in side_variants(side_named(key), side_named(key).ways[0], 4, KETTLE, state_of(190.6), [])
     ]
-    assert any(v is not None and len(v.stays) == 2 for v in kinds), "from over the heat to the cool side"
+    assert any(len(v.stays) == 2 for v in kinds), "from over the heat to the cool side"
     for variant in kinds:
         starts = [d.start_s for d in variant.deeds]
         assert starts == sorted(starts)
         assert variant.deeds[0].key == "on"
         assert variant.deeds[-1].key == "off"
+
+
+def test_a_rack_takes_vegetables_and_bread_but_nothing_raw():
+    """A rack is cooler than the grate over the heat, takes longer, and nothing raw hangs over what is eaten (fsis_danger_zone)."""
+    gas = FireAsk("row", "gas")
+
+    def ways(side: str):
+        return {v.stays[0].place: v for v in posed(DishAsk("a", side=side), fires=(gas,)).dishes[0].variants}
+
+    asparagus = ways("asparagus")
+    assert "row/rack" in asparagus
+    heats = [exposed(shipped()["gas"], FireState("set", 190.6), where, (0.1, 0.1, 0.02)) for where in ("rack", "hot")]
+    assert heats[0].air_c < heats[1].air_c + 60.0
+    for side in ("chicken_skewer", "prawns"):
+        assert "row/rack" not in ways(side)
+    assert all(
+        "rack" not in v.stays[0].place
+        for v in posed(DishAsk("b", side="asparagus"), fires=(KETTLE,)).dishes[0].variants
+    )
+
+
+def test_a_side_burner_takes_a_pot():
+    variants = posed(DishAsk("beans", side="beans_pot"), fires=(FireAsk("side", "side_burner"),)).dishes[0].variants
+    assert variants[0].stays[0].place == "side/pan"
 
 
 def test_pots_go_on_burners_and_vegetables_do_not():
@@ -107,7 +132,10 @@ def test_every_fire_has_places_with_a_refuge_kept_free(key):
     fire = table_fire(FireAsk(key, key), {"set", state_of(190.6), OPENED})
     grill = own.setup.grill
     whole = sum({spot.grate: grill.grate(spot.grate).area_m2 for spot in (own.gentle, own.sear)}.values()) * 1e4
-    assert len(fire.places) == (1 if one_place(own) else 2)
+    rack = rack_of(own)
+    assert len(fire.places) == (1 if one_place(own) else 2) + (rack is not None)
+    if rack is not None:
+        whole += rack.area_m2 * 1e4
     assert sum(place.area_cm2 for place in fire.places) == pytest.approx(whole * 2.0 / 3.0, rel=0.01)
 
 
@@ -146,7 +174,7 @@ def test_meat_that_no_fire_does_as_wished_is_cooked_another_way():
 def test_no_side_takes_for_ever_burns_unsaid_or_gains_weight(key, fire, gentle_c, hot):
     """Whatever the kind, the fire and the place: what is called done is done, and its figures are such as can be."""
     kind = side_named(key)
-    zone = exposed(shipped()[fire], FireState("set", gentle_c), hot, size_of(kind.geometry()))
+    zone = exposed(shipped()[fire], FireState("set", gentle_c), "hot" if hot else "cool", size_of(kind.geometry()))
     told = cooked_side(kind, kind.ways[0], (zone,))
     assert 0.0 < told.duration_s <= 151.0 * 60.0
     assert 0.0 <= told.soft_share <= 1.0

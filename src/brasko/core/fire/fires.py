@@ -75,6 +75,11 @@ KITCHEN: dict[str, Fire] = {
             _heated("Skillet on low heat", 8), charcoal=False,
         ),
         Fire(
+            "side_burner", "Skillet on a side burner",
+            (pan_zone("skillet", "Skillet on a side burner", _at(SKILLET, 200.0, 800.0)),),
+            _heated("Skillet on the grill's side burner", 8, "Out of the wind, or its flame heats the yard."), charcoal=False,
+        ),
+        Fire(
             "oven_pan", "Skillet warmed in the oven, then a burner",
             (pan_zone("skillet", "Skillet on a burner", _at(SKILLET, OVEN_WARM_C, 1300.0)),),
             _heated(f"Skillet into the oven at {{temp:{OVEN_WARM_C:.0f}}}", 30, _OVEN_WARM), charcoal=False,

@@ -8,12 +8,19 @@ from typing import Literal
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire import chamber
+from brasko.core.fire.grills import Grate, Spot
 from brasko.core.fire.own import OwnFire, as_set, opened_for_sear, searing_state
 from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.fire.zones import Zone
 from brasko.core.foods.shape import Geometry
 
 Heat = Literal["set", "opened"]
+Where = Literal["hot", "cool", "rack"]
+"""Over the heat, beside it, or on the rack above."""
+
+
+RACK = "upper"
+"""The grate of a grill that hangs above the one that is cooked on."""
 
 
 @dataclass(frozen=True)
@@ -25,13 +32,13 @@ class FireState:
 
 
 @lru_cache(maxsize=256)
-def exposed(own: OwnFire, state: FireState, hot: bool, size_m: tuple[float, float, float]) -> Zone:
-    """The zone at the searing or the gentle place of a fire in a state, for food of a size (width, depth, thickness).
+def exposed(own: OwnFire, state: FireState, where: Where, size_m: tuple[float, float, float]) -> Zone:
+    """The zone at a place of a fire in a state, for food of a size (width, depth, thickness).
 
     Raises InvalidInput where the fire has no such place, Infeasible where it does not get so hot.
     """
     there = as_set(own, state.gentle_c)
-    spot = own.sear if hot else own.gentle
+    spot = spot_of(own, where)
     setup = opened_for_sear(there.setup) if state.heat == "opened" else replace(there.setup, lid_open=False)
     grate = setup.grill.grate(spot.grate)
     if not grate.holds(spot.x_m, spot.y_m):
@@ -39,7 +46,26 @@ def exposed(own: OwnFire, state: FireState, hot: bool, size_m: tuple[float, floa
     settled = searing_state(there.setup) if state.heat == "opened" else chamber.settled(setup)
     piece = Placed("side", spot.x_m, spot.y_m, *size_m, fat_share=0.0, grate=spot.grate)
     zone = local_exposure(setup, settled, piece).zone
-    return replace(zone, key=f"{'hot' if hot else 'cool'}:{state.heat}")
+    return replace(zone, key=f"{where}:{state.heat}")
+
+
+def rack_of(own: OwnFire) -> Grate | None:
+    """The rack above the grate, where the grill comes with one and the set-up does not cook on it anyway."""
+    grill = own.setup.grill
+    if not grill.kind.comes_with_rack or RACK in (own.gentle.grate, own.sear.grate):
+        return None
+    return next((grate for grate in grill.grates if grate.key == RACK), None)
+
+
+def spot_of(own: OwnFire, where: Where) -> Spot:
+    """Where food lies. On a rack above the gentle place, as far as the rack reaches."""
+    if where != "rack":
+        return own.sear if where == "hot" else own.gentle
+    rack = rack_of(own)
+    if rack is None:
+        raise InvalidInput("place", f"is a rack, which {own.name.lower()} does not have.")
+    x_m = own.gentle.x_m if rack.holds(own.gentle.x_m, 0.0) else 0.0
+    return Spot(x_m, 0.0, rack.key)
 
 
 def size_of(geometry: Geometry) -> tuple[float, float, float]:

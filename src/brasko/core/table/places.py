@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from brasko.core.fire.own import OwnFire, convert_s, preparations_of
+from brasko.core.sides.exposure import Where, rack_of
 from brasko.core.sourced import Sourced
 from brasko.core.table.ask import FireAsk
 from brasko.core.table.problem import Deed, Place, TableFire
@@ -51,13 +52,13 @@ def one_place(own: OwnFire) -> bool:
     return own.gentle == own.sear
 
 
-def place_of(fire: FireAsk, hot: bool) -> str:
-    """The key of a fire's place over the heat, or beside it."""
+def place_of(fire: FireAsk, where: Where) -> str:
+    """The key of a fire's place over the heat, beside it, or on its rack."""
     if fire.set_up is None:
         return f"{fire.key}/pan"
-    if one_place(fire.set_up):
+    if where != "rack" and one_place(fire.set_up):
         return f"{fire.key}/grate"
-    return f"{fire.key}/{'hot' if hot else 'cool'}"
+    return f"{fire.key}/{where}"
 
 
 def table_fire(fire: FireAsk, states: set[str]) -> TableFire:
@@ -77,6 +78,9 @@ def table_fire(fire: FireAsk, states: set[str]) -> TableFire:
             Place(f"{fire.key}/hot", fire.key, "Over the heat", round(sizes[0] / halves)),
             Place(f"{fire.key}/cool", fire.key, "Cool side", round(sizes[1] / halves)),
         )
+    rack = rack_of(own)
+    if rack is not None:
+        places += (Place(f"{fire.key}/rack", fire.key, rack.name, round(rack.area_m2 * 1e4 * usable)),)
     return TableFire(fire.key, fire.name, places, _changes(own, states), grill.kind.convert_name(), _ready(own))
 
 

@@ -9,7 +9,7 @@ from brasko.core.fire.fires import KITCHEN, SKILLET_ZONE
 from brasko.core.fire.own import OwnFire, planner_fire
 from brasko.core.fire.zones import Zone
 from brasko.core.sides.cooking import SideDone, cooked_side
-from brasko.core.sides.exposure import FireState, exposed, size_of
+from brasko.core.sides.exposure import FireState, Where, exposed, rack_of, size_of
 from brasko.core.sides.kinds import WAYS, SideKind, Way
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.places import OPENED, PAN_CM2, STEADY, gentle_of, place_of, state_of
@@ -42,11 +42,8 @@ def ways_of_side(
     way = dish.way or kind.ways[0]
     found = []
     for fire in ask.fires_for(dish):
-        found += [
-            variant
-            for state in _states(fire, states[fire.key])
-            if (variant := side_variant(kind, way, count, fire, state, reasons)) is not None
-        ]
+        for state in _states(fire, states[fire.key]):
+            found += side_variants(kind, way, count, fire, state, reasons)
     # what is pale is only for a table that can do no better
     return [v for v in found if v.rank == min(each.rank for each in found)]
 
@@ -61,53 +58,61 @@ def _states(fire: FireAsk, wanted: set[str]) -> list[str]:
     return [*heats, *([OPENED] if own.setup.grill.kind.sears else [])]
 
 
-def side_variant(kind: SideKind, way: Way, count: int, fire: FireAsk, state: str, reasons: list[str]) -> Variant | None:
+def side_variants(kind: SideKind, way: Way, count: int, fire: FireAsk, state: str, reasons: list[str]) -> list[Variant]:
     """A side on a fire in a state, by the first of its places that does it well: over the heat, from there to the cool side,
-    or on the cool side all the time. None, and a reason, where none does."""
+    or on the cool side all the time; and on the rack too, where that does it. None, and a reason, where none does."""
     own = fire.set_up
     try:
         routes = _pan_routes(kind, way, fire) if own is None else _routes(own, kind, state)
     except (InvalidInput, Infeasible) as exc:
         reasons.append(f"{fire.name}: {exc.message if isinstance(exc, InvalidInput) else exc.reason}")
-        return None
+        return []
     if not routes:
         reasons.append(f"{fire.name} has no place for it {WAYS[way]}.")
-        return None
-    why = ""
-    for hots, zones in routes:
+        return []
+    why, found = "", list[Variant]()
+    for wheres, zones in routes:
+        if found and wheres != ("rack",):
+            continue
         done = cooked_side(kind, way, zones, count if kind.shape == "pot" else 1)
         if done.done and not done.burnt and not (len(zones) > 1 and done.moved_s == 0.0):
-            return _as_variant(kind, way, count, fire, state, hots, done)
+            found.append(_as_variant(kind, way, count, fire, state, wheres, done))
         why = f"{fire.name}: {'black outside before it is done' if done.burnt else 'not done in two and a half hours'}."
-    reasons.append(why)
-    return None
+    if not found:
+        reasons.append(why)
+    return found
 
 
-Route = tuple[tuple[bool, ...], tuple[Zone, ...]]
+Route = tuple[tuple[Where, ...], tuple[Zone, ...]]
+"""The places where a side lies in turn, and what it feels there."""
 
 
 def _pan_routes(kind: SideKind, way: Way, fire: FireAsk) -> list[Route]:
     if way not in ("pan", "pot"):
         return []
     zone = next((z for z in KITCHEN[fire.fire or ""].zones if z.role == "pan"), SKILLET_ZONE)
-    return [((True,), (zone,))]
+    return [(("hot",), (zone,))]
 
 
 def _routes(own: OwnFire, kind: SideKind, state: str) -> list[Route]:
     if own.setup.grill.kind.plate(own.setup.grill) is not None:
-        return [((True,), (planner_fire(own, kind.geometry(), 0.0).zone("pan"),))]
+        return [(("hot",), (planner_fire(own, kind.geometry(), 0.0).zone("pan"),))]
     size = size_of(kind.geometry())
     as_set = FireState("opened" if state == OPENED else "set", gentle_of(state))
-    hot = exposed(own, as_set, True, size)
+    hot = exposed(own, as_set, "hot", size)
+    rack: list[Route] = []
+    # what is raw never hangs over what is eaten
+    if rack_of(own) is not None and not kind.is_raw_meat and kind.shape != "pot":
+        rack = [(("rack",), (exposed(own, as_set, "rack", size),))]
     if own.setup.grill.kind.converts == "not" or own.gentle == own.sear:
-        return [((True,), (hot,))]
-    cool = exposed(own, as_set, False, size)
-    ways: list[Route] = [((True,), (hot,)), ((True, False), (hot, cool)), ((False,), (cool,))]
-    return ways if kind.place == "hot" else [ways[2], ways[1], ways[0]]
+        return [(("hot",), (hot,)), *rack]
+    cool = exposed(own, as_set, "cool", size)
+    ways: list[Route] = [(("hot",), (hot,)), (("hot", "cool"), (hot, cool)), (("cool",), (cool,))]
+    return [*(ways if kind.place == "hot" else [ways[2], ways[1], ways[0]]), *rack]
 
 
 def _as_variant(
-    kind: SideKind, way: Way, count: int, fire: FireAsk, state: str, hots: tuple[bool, ...], done: SideDone
+    kind: SideKind, way: Way, count: int, fire: FireAsk, state: str, wheres: tuple[Where, ...], done: SideDone
 ) -> Variant:
     area = math.ceil(
         kind.geometry(count if kind.shape == "pot" else 1).face_m2
@@ -118,10 +123,10 @@ def _as_variant(
     off_s = -PLATE_S - kind.rest_s
     on_s = off_s - done.duration_s
     kept = "raw" if kind.is_raw_meat else "ready" if kind.group in ("bread", "fruit", "cheese") else ""
-    cuts = [on_s, *([on_s + done.moved_s] if len(hots) > 1 else []), off_s]
+    cuts = [on_s, *([on_s + done.moved_s] if len(wheres) > 1 else []), off_s]
     stays = tuple(
-        Stay(place_of(fire, hot), state, cuts[n], cuts[n + 1], room_for(fire, area), kept)  # type: ignore[arg-type]
-        for n, hot in enumerate(hots)
+        Stay(place_of(fire, where), state, cuts[n], cuts[n + 1], room_for(fire, area), kept)  # type: ignore[arg-type]
+        for n, where in enumerate(wheres)
     )
     hands = HANDLE_S + EACH_S * (1 if kind.shape == "pot" or way == "basket" else count - 1)
     hands = min(hands, MOST_HANDLED_S)
@@ -132,7 +137,7 @@ def _as_variant(
     there = "on the grate" if way == "open" else f"on {WAYS[way]}"
     deeds = [Deed("on", f"Put the {name} {there}", _about(kind, done), on_s, hands)]
     deeds += [Deed("turn", f"{turning} {name}", "", on_s + at, hands) for at in done.turns_s]
-    if len(hots) > 1:
+    if len(wheres) > 1:
         deeds.append(
             Deed(
                 "move",
@@ -167,25 +172,28 @@ def _as_variant(
         ),
     )
     pale = kind.done_by in ("soft", "water") and way == "open" and done.browning < PALE
-    label = f"{WAYS[way].capitalize()}, {_where(fire, hots, state)}"
+    label = f"{WAYS[way].capitalize()}, {_where(fire, wheres, state)}"
     return Variant(
-        f"{way}@{fire.key}:{state}:{'-'.join('hot' if hot else 'cool' for hot in hots)}", label, _about(kind, done), 1 if pale else 0,
+        f"{way}@{fire.key}:{state}:{'-'.join(wheres)}", label, _about(kind, done), 1 if pale else 0,
         fire.key, stays, tuple(sorted(deeds, key=lambda d: d.start_s)), before, done.hot_for_s, kind.done_words,
     )  # fmt: skip
+
+
+PLACE_WORDS: dict[Where, str] = {"hot": "over the heat", "cool": "on the cool side", "rack": "on the rack"}
 
 
 def _resting(kind: SideKind) -> str:
     return f" It rests {{time:{kind.rest_s:.0f}}} before it is eaten." if kind.rest_s else ""
 
 
-def _where(fire: FireAsk, hots: tuple[bool, ...], state: str) -> str:
+def _where(fire: FireAsk, wheres: tuple[Where, ...], state: str) -> str:
     own = fire.set_up
     if own is None:
         return fire.name.lower()
-    if own.gentle == own.sear:
+    if own.gentle == own.sear and "rack" not in wheres:
         place = "on the grate"
     else:
-        place = ", then ".join("over the heat" if hot else "on the cool side" for hot in hots)
+        place = ", then ".join(PLACE_WORDS[where] for where in wheres)
     heat = " opened up" if state == OPENED else f" at {{temp:{gentle_of(state):.1f}}}" if gentle_of(state) else ""
     return f"{place} of {fire.name.lower()}{heat}"
 

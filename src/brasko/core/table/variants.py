@@ -222,7 +222,7 @@ def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Va
         if phase not in ("gentle", "sear"):
             continue
         at = fire if phase == "gentle" else sear_fire
-        place = place_of(at, phase == "sear")
+        place = place_of(at, "hot" if phase == "sear" else "cool")
         stay = Stay(place, _state(wish, at, phase), on_s + step.start_s, on_s + step.end_s, room_for(at, area))
         if stays and (stays[-1].place, stays[-1].state) == (stay.place, stay.state):
             stays[-1] = replace(stays[-1], end_s=stay.end_s)

@@ -63,6 +63,7 @@ class Gas(GrillKind):
     """Knobs set the heat, burner by burner."""
 
     key: ClassVar[str] = "gas"
+    comes_with_rack: ClassVar[bool] = True
     rules: ClassVar[Rules] = "knobs"
     fuel: ClassVar[Fuel] = "gas"
     plume_under_lid: ClassVar[bool] = False

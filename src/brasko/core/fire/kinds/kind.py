@@ -147,6 +147,7 @@ class GrillKind:
     seared_on_the_way_up
                         it is opened up for a sear and not left to settle: that would be far too hot
     nitrous             how much of the gases that make a smoke ring its fire gives, of a wood fire (assumed)
+    comes_with_rack     its upper grate is part of it, not bought beside it
     converts            how it comes from gentle to searing heat
     flashes_back        air let in at once makes it flash
     has_box             there is room in it for a box of wood and a tray of coals
@@ -167,6 +168,7 @@ class GrillKind:
     indoors: ClassVar[bool] = False
     sears: ClassVar[bool] = True
     seared_on_the_way_up: ClassVar[bool] = False
+    comes_with_rack: ClassVar[bool] = False
     converts: ClassVar[Converts] = "in minutes"
     flashes_back: ClassVar[bool] = False
     has_box: ClassVar[bool] = False

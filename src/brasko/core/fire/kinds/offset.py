@@ -59,6 +59,7 @@ class Offset(GrillKind):
     """Hot gas enters at one end of the chamber and leaves at the other: the near end and the top are hotter."""
 
     key: ClassVar[str] = "offset"
+    comes_with_rack: ClassVar[bool] = True
     refuge: ClassVar[str] = "Move it to the end away from the firebox."
     fuel: ClassVar[Fuel] = "wood"
     hotter_end: ClassVar[bool] = True

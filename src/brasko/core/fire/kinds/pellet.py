@@ -43,6 +43,7 @@ class Pellet(Controlled):
     """Set and held, stirred by its fan; it sears at its highest and no hotter."""
 
     key: ClassVar[str] = "pellet"
+    comes_with_rack: ClassVar[bool] = True
     fuel: ClassVar[Fuel] = "pellets"
     converts: ClassVar[Converts] = "by its course"
     blows_w_k: ClassVar[Sourced] = Sourced(12.0, "W K-1", "", "assumed")
