@@ -4,9 +4,10 @@ import numpy as np
 import pytest
 
 from brasko.core.fire.own import shipped
-from brasko.core.sides.cooking import PLATE_C, cooked_side
+from brasko.core.sides.cooking import PLATE_C, SideDone, cooked_side
 from brasko.core.sides.exposure import FireState, exposed, size_of
 from brasko.core.sides.kinds import WAYS, all_sides, side_named
+from brasko.core.sides.look import look_of
 from brasko.core.sides.softening import ACTIVATION_J_MOL, GAS_J_MOLK, rate_s, share_gone, softened
 from brasko.core.table.side_ways import SETTINGS_C
 
@@ -95,3 +96,30 @@ def test_a_fuller_pot_takes_longer():
     beans = side_named("beans_pot")
     few, many = (cooked_side(beans, "pot", (zone(beans, False),), eaters).duration_s for eaters in (2, 12))
     assert many > 1.3 * few
+
+
+def done_so(browning: float, black_s: float = 0.0) -> SideDone:
+    return SideDone(True, 600.0, 0.0, (), 0.7, 0.2, browning, black_s, 180.0, 80.0, 300.0, browning)
+
+
+@pytest.mark.parametrize("key", sorted(all_sides()))
+def test_every_side_has_a_look_of_its_own(key):
+    kind = side_named(key)
+    seen = look_of(kind, kind.ways[0], done_so(0.9))
+    assert all(0 <= part <= 255 for colour in (seen.face, seen.marks, seen.inside) for part in colour)
+    assert seen.words.endswith(".")
+
+
+def test_more_browning_is_darker_and_coal_is_darkest():
+    pale, brown, black = (look_of(side_named("onion"), "open", done_so(*so)) for so in ((0.02,), (1.0,), (1.0, 180.0)))
+    assert sum(pale.marks) > sum(brown.marks) > sum(black.marks)
+    assert sum(brown.face) > sum(brown.marks), "between the rods it keeps its colour"
+    assert pale.marks_share == 0.0
+    assert "Hardly coloured" in pale.words
+    assert "black in places" in black.words
+
+
+def test_what_is_wrapped_does_not_brown():
+    seen = look_of(side_named("potato_whole"), "foil", done_so(2.0, 500.0))
+    assert (seen.marks_share, seen.black_share) == (0.0, 0.0)
+    assert "wrapped" in seen.words

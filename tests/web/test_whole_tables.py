@@ -235,3 +235,20 @@ def test_ground_meat_is_not_called_done_without_its_reading(mara):
     assert Table.objects.get(id=made["id"]).marks.get(work=read["work"]).reading_c == 71.2
     mara.call("POST", one, {**read, "done": False})
     assert "waits for its reading" in errors(mara.call("POST", one, {"work": work["plate"]["id"]}))["reading_c"]
+
+
+def test_those_who_come_later_are_cooked_for_again(mara):
+    dishes = [
+        {"key": "ribeye", "piece": {"cut": "ribeye", "thickness_mm": 38, "count": 4}},
+        {"key": "bread", "side": "bun"},
+    ]
+    told = preview(mara, table(eaters=4, sittings=[{"eaters": 1, "after_min": 40}], dishes=dishes)).json()
+    assert told["status"] in ("optimal", "feasible")
+    assert {d["key"]: d["serve_s"] for d in told["dishes"]} == {
+        "ribeye": 0, "ribeye.s1": 2400, "bread": 0, "bread.s1": 2400,
+    }  # fmt: skip
+    one = {"key": "bird", "piece": {"cut": "chicken_spatchcock", "thickness_mm": 50}}
+    told = preview(mara, table(eaters=4, sittings=[{"eaters": 1, "after_min": 40}], dishes=[one])).json()
+    assert "is for all alike" in " ".join(told["reasons"])
+    wrong = preview(mara, table(eaters=2, sittings=[{"eaters": 1, "after_min": 1}]))
+    assert "eats with the others" in errors(wrong)["after_min"]

@@ -512,6 +512,10 @@ export const ANSWERS: readonly Answer[] = [
     "name": "Skillet on a burner, low"
    },
    {
+    "key": "side_burner",
+    "name": "Skillet on a side burner"
+   },
+   {
     "key": "oven_pan",
     "name": "Skillet warmed in the oven, then a burner"
    },
@@ -605,6 +609,10 @@ export const ANSWERS: readonly Answer[] = [
    {
     "key": "burner_low",
     "name": "Skillet on a burner, low"
+   },
+   {
+    "key": "side_burner",
+    "name": "Skillet on a side burner"
    },
    {
     "key": "oven_pan",

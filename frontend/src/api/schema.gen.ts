@@ -3268,6 +3268,8 @@ export interface components {
             most_fires: number;
             /** Most People */
             most_people: number;
+            /** Most Sittings */
+            most_sittings: number;
         };
         /**
          * BarOut
@@ -3331,6 +3333,7 @@ export interface components {
              * @default
              */
             done_words?: string;
+            look?: components["schemas"]["SideLookOut"] | null;
             /**
              * Person
              * @default
@@ -3397,6 +3400,29 @@ export interface components {
             of: string;
             /** Text */
             text: string;
+        };
+        /**
+         * SideLookOut
+         * @description How a side looks as it comes off, cut open: colours as #rrggbb, size in mm. marks_share of its faces is marked, black_share
+         *     of the marks is coal.
+         */
+        SideLookOut: {
+            /** Face */
+            face: string;
+            /** Marks */
+            marks: string;
+            /** Inside */
+            inside: string;
+            /** Marks Share */
+            marks_share: number;
+            /** Black Share */
+            black_share: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Thickness Mm */
+            thickness_mm: number;
+            /** Words */
+            words: string;
         };
         /**
          * TableFireOut
@@ -3550,6 +3576,8 @@ export interface components {
              * @default 2
              */
             eaters?: number;
+            /** Sittings */
+            sittings?: components["schemas"]["SittingIn"][];
             /** People */
             people: components["schemas"]["PersonIn"][];
             /** Fires */
@@ -3586,6 +3614,16 @@ export interface components {
             person?: string | null;
             /** Wait Min */
             wait_min?: number | null;
+        };
+        /**
+         * SittingIn
+         * @description So many of the eaters come so much later: what comes in pieces is cooked again for them.
+         */
+        SittingIn: {
+            /** Eaters */
+            eaters: number;
+            /** After Min */
+            after_min: number;
         };
         /**
          * TableAskIn

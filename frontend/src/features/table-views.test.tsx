@@ -13,8 +13,9 @@ import { Board } from "./table/board";
 import { Brief } from "./table/brief";
 import { Dishes } from "./table/dishes";
 import { Grates } from "./table/grates";
-import { emptyTable, fromFile, type TableDraft } from "./table/model";
+import { asked, emptyTable, fromFile, type TableDraft } from "./table/model";
 import { People } from "./table/people";
+import { Sittings } from "./table/sittings";
 import { Work } from "./table/work";
 
 const NOON = new Date("2027-06-12T12:00:00Z");
@@ -63,6 +64,7 @@ const SIDES: TableReference = {
   most_dishes: 2,
   most_fires: 2,
   most_people: 2,
+  most_sittings: 3,
 };
 const corn: PlannedTable["dishes"][number] = {
   key: "corn_bare",
@@ -230,8 +232,22 @@ describe("the board", () => {
 });
 
 describe("in short", () => {
+  const onStop = vi.fn();
+  const onAgain = vi.fn();
   const brief = (told: PlannedTable | null, problem: Problem | null = null, solving = false) =>
-    show(<Brief told={told} solving={solving} problem={problem} eatAt={NOON} system="us" />);
+    show(<Brief {...{ told, solving, problem, onStop, onAgain }} eatAt={NOON} system="us" />);
+
+  it("leaves it at the first answer, and looks for a better one after all", () => {
+    const first = { ...TOLD, status: "rule" as const, gap: null };
+    brief(first, null, true);
+    expect(host.querySelector("progress")!.getAttribute("aria-label")).toContain("better order");
+    press(/first answer will do/);
+    expect(onStop).toHaveBeenCalledOnce();
+    brief(first);
+    expect(host.textContent).toContain("there may be a better one");
+    press(/Look for a better one/);
+    expect(onAgain).toHaveBeenCalledOnce();
+  });
 
   it("says how good the answer is", () => {
     brief(TOLD);
@@ -256,6 +272,39 @@ describe("in short", () => {
     );
     expect(host.querySelector("[role=alert]")!.textContent).toBe("people needs somebody.");
     expect(host.textContent).toContain("The table that stood before is shown.");
+  });
+});
+
+describe("who comes later", () => {
+  const onDraft = vi.fn();
+  const sittings = (draft: TableDraft, problem: Problem | null = null) =>
+    show(<Sittings {...{ draft, onDraft, problem }} reference={SIDES} />);
+  const two = { ...DRAFT, eaters: 4, sittings: [{ eaters: 2, after_min: 30 }] };
+
+  it("comes half an hour after those before, and may stay away after all", () => {
+    sittings(two);
+    press(/^Somebody comes later$/);
+    expect(onDraft.mock.lastCall![0].sittings).toEqual([
+      { eaters: 2, after_min: 30 },
+      { eaters: 1, after_min: 60 },
+    ]);
+    press(/^Nobody comes later, 1$/);
+    expect(onDraft.mock.lastCall![0].sittings).toEqual([]);
+  });
+
+  it("hears what is wrong beside its own field, and nobody is offered where one is left", () => {
+    const wrong = new Problem(422, "", [
+      { field: "table.sittings.0.after_min", message: "must be later.", suggestion: null },
+    ]);
+    sittings({ ...two, eaters: 3 }, wrong);
+    expect(host.querySelector("[role=alert]")!.textContent).toBe("must be later.");
+    expect(host.textContent).not.toContain("Somebody comes later");
+  });
+
+  it("is kept in the file and read out of it", () => {
+    const body = asked(two)!;
+    expect(body.sittings).toEqual(two.sittings);
+    expect(fromFile(JSON.stringify(body))!.sittings).toEqual(two.sittings);
   });
 });
 

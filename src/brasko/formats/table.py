@@ -58,6 +58,13 @@ class DishIn(_Sent):
     pin: PinIn = Field(default_factory=PinIn)
 
 
+class SittingIn(_Sent):
+    """So many of the eaters come so much later: what comes in pieces is cooked again for them."""
+
+    eaters: int = Field(ge=-1_000_000, le=1_000_000)
+    after_min: Figure
+
+
 class MealTableIn(_Sent):
     """The whole of a table. Read again it gives the same plan, as long as model_version is the same."""
 
@@ -66,6 +73,7 @@ class MealTableIn(_Sent):
     title: str = Field("", max_length=120)
     eat_at: Moment
     eaters: int = Field(2, ge=-1_000_000, le=1_000_000)
+    sittings: list[SittingIn] = Field(default_factory=list, max_length=MOST_SENT)
     people: list[PersonIn] = Field(max_length=MOST_SENT)
     fires: list[TableFireIn] = Field(max_length=MOST_SENT)
     dishes: list[DishIn] = Field(max_length=MOST_SENT)
@@ -92,6 +100,20 @@ class DishWayOut(BaseModel):
     as_wished: bool
 
 
+class SideLookOut(BaseModel):
+    """How a side looks as it comes off, cut open: colours as #rrggbb, size in mm. marks_share of its faces is marked, black_share
+    of the marks is coal."""
+
+    face: str
+    marks: str
+    inside: str
+    marks_share: float
+    black_share: float
+    width_mm: float
+    thickness_mm: float
+    words: str
+
+
 class DishOut(BaseModel):
     """A dish in the schedule; left_out where there was no room for it, piece where it is meat that a forecast can follow."""
 
@@ -104,6 +126,7 @@ class DishOut(BaseModel):
     label: str = ""
     why: str = ""
     done_words: str = ""
+    look: SideLookOut | None = None
     person: str = ""
     on_s: float = 0.0
     done_s: float = 0.0

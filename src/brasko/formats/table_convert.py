@@ -10,12 +10,16 @@ from brasko.core.errors import InvalidInput, inside
 from brasko.core.heat.simulation import MODEL_VERSION
 from brasko.core.phrases import rendered
 from brasko.core.planner.meal import PlanOne
-from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
+from brasko.core.sides.exposure import size_of
+from brasko.core.sides.look import Rgb
+from brasko.core.table.ask import DishAsk, FireAsk, Sitting, TableAsk
 from brasko.core.table.cautions import cautions
+from brasko.core.table.later import KEPT_WARM
 from brasko.core.table.orders import Work, orders
 from brasko.core.table.places import state_words
 from brasko.core.table.plan import PlannedTable
-from brasko.core.table.problem import Laid, Person, Pin, Schedule, Skill, cost_of
+from brasko.core.table.problem import Laid, Person, Pin, Schedule, Skill, Variant, cost_of
+from brasko.core.table.sittings import kept_for_later
 from brasko.core.table.variants import problem_of
 from brasko.formats.fire_convert import own_of
 from brasko.formats.meal_convert import wish_of
@@ -27,6 +31,7 @@ from brasko.formats.table import (
     DishWayOut,
     MealTableIn,
     NoteOut,
+    SideLookOut,
     TableFireIn,
     TableFireOut,
     TableOut,
@@ -54,7 +59,8 @@ def table_ask_of(given: MealTableIn) -> TableAsk:
         with inside(f"fires.{n}"):
             fires.append(_fire(fire))
     people = tuple(Person(p.key, p.name, frozenset[Skill](p.may)) for p in given.people)
-    return TableAsk(tuple(dishes), tuple(fires), people, given.eaters)
+    sittings = tuple(Sitting(s.eaters, 60.0 * s.after_min) for s in given.sittings)
+    return TableAsk(tuple(dishes), tuple(fires), people, given.eaters, sittings)
 
 
 def _dish(dish: DishIn) -> DishAsk:
@@ -147,10 +153,25 @@ def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], s
     ]
     return DishOut(
         key=dish.key, name=dish.name, colour=colour, left_out=False, piece=asked.wish is not None, variant=variant.key, label=said(variant.label),
-        why=said(variant.why), done_words=variant.done_words, person=made.problem.people[laid.person].key,
+        why=said(variant.why), done_words=variant.done_words, look=_look(asked, variant), person=made.problem.people[laid.person].key,
         on_s=laid.at(variant.on_s), done_s=max(bar.end_s for bar in bars), serve_s=dish.serve_s, wait_s=laid.wait_s,
         most_wait_s=variant.most_wait_s, bars=bars, ways=ways,
     )  # fmt: skip
+
+
+def _look(asked: DishAsk, variant: Variant) -> SideLookOut | None:
+    look, kind = variant.look, asked.kind
+    if look is None or kind is None:
+        return None
+    width_m, _, thickness_m = size_of(kind.geometry())
+    return SideLookOut(
+        face=_hexed(look.face), marks=_hexed(look.marks), inside=_hexed(look.inside), marks_share=look.marks_share, black_share=look.black_share,
+        width_mm=1000.0 * width_m, thickness_mm=1000.0 * thickness_m, words=look.words,
+    )  # fmt: skip
+
+
+def _hexed(rgb: Rgb) -> str:
+    return "#{:02x}{:02x}{:02x}".format(*rgb)
 
 
 def _ids(work: Sequence[Work]) -> list[str]:
@@ -179,13 +200,16 @@ def made_as_told(given: MealTableIn, told: TableOut, plan: PlanOne) -> PlannedTa
             laid.append(Laid(n, variant, was.wait_s, people.index(was.person), dish.serve_s))
         else:
             schedule = Schedule("feasible", tuple(laid), cost_of(problem, tuple(laid)))
-            return PlannedTable(posed, problem, schedule, orders(problem, schedule))
+            return PlannedTable(ask, posed, problem, schedule, orders(problem, schedule))
     return None
 
 
 def _reasons(made: PlannedTable) -> list[str]:
     """Why the schedule is as it is, in a few sentences."""
-    told = []
+    told = [
+        f"{dish.name} is for all alike: those who come last have it {{time:{after_s:.0f}}} later. {KEPT_WARM}"
+        for dish, after_s in kept_for_later(made.asked)
+    ]
     for each in made.schedule.laid:
         dish = made.problem.dishes[each.dish]
         if each.variant.rank > 0 and made.ask.dishes[each.dish].wish is not None:

@@ -7,6 +7,7 @@ import { Button, Choice, Mistake, Quantity } from "@/ui/controls";
 import { count, minutes, phrase, spanText, temperature, thickness, type System } from "@/units/units";
 
 import { askedKey, type Dish, dishFor, dishOfError, type TableDraft, withDish } from "./model";
+import { SideFace } from "./side-face";
 
 interface Props {
   draft: TableDraft;
@@ -122,6 +123,7 @@ function DishAnswers({ dish, draft, onDraft, sides, shown, system }: AnswersProp
   return (
     <div className="flex flex-col gap-3 border-l-4 border-seam py-2 pl-3">
       {first?.why && <p className="m-0 text-sm text-ash">{phrase(system, first.why)}</p>}
+      {side && first?.look && <SideFace name={side.name} look={first.look} />}
       {dish.piece && <MeatAnswers {...{ dish, change, system }} />}
       {side && side.ways.length > 1 && (
         <Choice

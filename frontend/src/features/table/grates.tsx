@@ -24,7 +24,7 @@ export function Grates({ told, at, eatAt, system }: Props) {
               {fire.name}
               <span className="ml-2 text-sm font-normal text-ash">{stateWords(fire.places, system)}</span>
             </p>
-            <div className="flex gap-1">
+            <div className="flex flex-wrap gap-1">
               {fire.places.map((place) => (
                 <Place key={place.key} place={place} />
               ))}
@@ -43,7 +43,7 @@ const stateWords = (places: At, system: System) =>
 
 function Place({ place }: { place: At[number] }) {
   return (
-    <figure className="m-0 flex-1 border border-seam bg-ground p-2">
+    <figure className="m-0 min-w-32 flex-1 border border-seam bg-ground p-2">
       <figcaption className="flex justify-between gap-2 text-sm">
         <span>{place.name}</span>
         <span className="figure text-ash">{Math.round(place.full * 100)} % full</span>

@@ -2,10 +2,11 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { useTableAside, useTables } from "@/api/tables";
-import { Button, Failed, Waiting } from "@/ui/controls";
+import { Button, Choice, Failed, Waiting } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
 import { clockText, dayText } from "@/units/units";
 
+import { example, EXAMPLES } from "./examples";
 import { fromFile } from "./model";
 
 /** Tables that wait for their hour. */
@@ -21,7 +22,10 @@ export function KeptTables() {
         <h2 id="tables-title" className="m-0 text-lg">
           Kept tables
         </h2>
-        <FromFile />
+        <span className="flex flex-wrap items-end gap-3">
+          <FromExample />
+          <FromFile />
+        </span>
       </div>
       {last && (
         <p role="status" className="m-0 flex items-center gap-3 text-sm">
@@ -68,6 +72,23 @@ export function KeptTables() {
         </ul>
       )}
     </section>
+  );
+}
+
+/** An invented table to look at, or to begin with. */
+function FromExample() {
+  const navigate = useNavigate();
+  const open = async (key: string) => {
+    const draft = await example(key);
+    if (draft) void navigate("/table", { state: { draft } });
+  };
+  return (
+    <Choice
+      label="Begin with an example"
+      value=""
+      onChange={(key) => void open(key)}
+      options={[{ key: "", name: "Choose…" }, ...EXAMPLES]}
+    />
   );
 }
 

@@ -10,6 +10,8 @@ export interface TableDraft {
   day: string;
   time: string;
   eaters: number;
+  /** Those of them who come later. */
+  sittings: { eaters: number; after_min: number }[];
   people: MealTable["people"];
   fires: MealTable["fires"];
   dishes: Dish[];
@@ -32,6 +34,7 @@ export function emptyTable(now = new Date()): TableDraft {
     day: dayOf(at),
     time: timeOf(at),
     eaters: 4,
+    sittings: [],
     people: [{ key: "cook", name: "Cook", may: ["fire", "kitchen"] }],
     fires: [{ key: "gas", fire: "gas", own_fire: null }],
     dishes: [],
@@ -40,8 +43,8 @@ export function emptyTable(now = new Date()): TableDraft {
 
 export function draftOf(asked: MealTable): TableDraft {
   const at = new Date(asked.eat_at);
-  const { title = "", eaters = 4, people, fires, dishes } = asked;
-  return { title, day: dayOf(at), time: timeOf(at), eaters, people, fires, dishes };
+  const { title = "", eaters = 4, sittings = [], people, fires, dishes } = asked;
+  return { title, day: dayOf(at), time: timeOf(at), eaters, sittings, people, fires, dishes };
 }
 
 /** A table out of a file, at its hour on the first day that is still to come; null where it is none. */
@@ -68,13 +71,14 @@ export function hourOf(draft: Pick<TableDraft, "day" | "time">): Date | null {
 export function asked(draft: TableDraft): MealTable | null {
   const at = hourOf(draft);
   if (!at || draft.dishes.length === 0 || draft.fires.length === 0) return null;
-  const { title, eaters, people, fires, dishes } = draft;
+  const { title, eaters, sittings, people, fires, dishes } = draft;
   return {
     format: "brasko/meal@2",
     model_version: "",
     title,
     eat_at: at.toISOString(),
     eaters,
+    sittings,
     people,
     fires,
     dishes,
@@ -118,8 +122,8 @@ export const withDish = (draft: TableDraft, key: string, change: Partial<Dish>):
   dishes: draft.dishes.map((d) => (d.key === key ? { ...d, ...change } : d)),
 });
 
-/** A dish in lots has keys with a number behind: patties.1, patties.2. */
-export const askedKey = (key: string) => key.replace(/\.\d+$/, "");
+/** A dish in lots, or for a later sitting, has keys with a number behind: patties.1, patties.s1.2. */
+export const askedKey = (key: string) => key.replace(/(\.s?\d+)+$/, "");
 
 export interface Bar {
   key: string;

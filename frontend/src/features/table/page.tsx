@@ -26,6 +26,7 @@ import {
   withRisk,
 } from "./model";
 import { People, TableFires } from "./people";
+import { Sittings } from "./sittings";
 import { usePreview } from "./use-preview";
 import { Work } from "./work";
 
@@ -74,7 +75,7 @@ function Planner({ initial, id, reference, sides }: Props) {
     setDraft(before);
   };
   const sent = useMemo(() => asked(draft), [draft]);
-  const { told, fresh, solving, problem } = usePreview(sent);
+  const { told, fresh, solving, problem, stop, again } = usePreview(sent);
   const eatAt = hourOf(draft) ?? new Date();
   const changed = JSON.stringify(draft) !== JSON.stringify(initial);
   return (
@@ -86,7 +87,7 @@ function Planner({ initial, id, reference, sides }: Props) {
             Undo
           </Button>
         </div>
-        <When draft={draft} onDraft={change} problem={problem} />
+        <When draft={draft} onDraft={change} problem={problem} reference={sides} />
         <Dishes
           {...{ draft, reference, sides, problem, system, focus }}
           onDraft={change}
@@ -117,7 +118,7 @@ function Planner({ initial, id, reference, sides }: Props) {
               hot at one hour.
             </p>
           ) : told || problem ? (
-            <Brief {...{ told, solving, problem, eatAt, system }} />
+            <Brief {...{ told, solving, problem, eatAt, system }} onStop={stop} onAgain={again} />
           ) : (
             <Waiting what="Fitting the dishes together…" />
           )}
@@ -159,9 +160,10 @@ interface WhenProps {
   draft: TableDraft;
   onDraft: (draft: TableDraft) => void;
   problem: Problem | null;
+  reference: TableReference;
 }
 
-function When({ draft, onDraft, problem }: WhenProps) {
+function When({ draft, onDraft, problem, reference }: WhenProps) {
   const system = useHousehold().units;
   const error = problem?.errors.find((e) => e.field.endsWith("eat_at"));
   const earliest = error?.suggestion ? new Date(error.suggestion) : null;
@@ -210,6 +212,7 @@ function When({ draft, onDraft, problem }: WhenProps) {
         high={60}
         slider={false}
       />
+      <Sittings {...{ draft, onDraft, problem, reference }} />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 
 import { answer, client, Problem } from "@/api/client";
 import type { MealTable, PlannedTable } from "@/api/tables";
@@ -9,19 +9,26 @@ export interface TablePreview {
   fresh: boolean;
   solving: boolean;
   problem: Problem | null;
+  /** Leave it at the first answer; ask again for the best one. */
+  stop: () => void;
+  again: () => void;
 }
 
 const IDLE_MS = 350;
-const NOTHING: TablePreview = { told: null, fresh: false, solving: false, problem: null };
+const NOTHING = { told: null, fresh: false, solving: false, problem: null };
+type State = Omit<TablePreview, "stop" | "again"> & { of: string | null };
 const lost = () => new Problem(0, "The server does not answer. Your entries are kept.", []);
 
 /** The planned table: by the rule at once, then by the solver once nothing moves. What stood before stays where one is refused. */
 export function usePreview(asked: MealTable | null): TablePreview {
   const body = asked && JSON.stringify(asked);
-  const [state, setState] = useState<TablePreview & { of: string | null }>({ ...NOTHING, of: null });
+  const [state, setState] = useState<State>({ ...NOTHING, of: null });
+  const [asks, setAsks] = useState(0);
+  const running = useRef<AbortController | null>(null);
   useEffect(() => {
     if (!body) return;
     const stale = new AbortController();
+    running.current = stale;
     const table = JSON.parse(body) as MealTable;
     const ask = async (quick: boolean) => {
       try {
@@ -47,7 +54,12 @@ export function usePreview(asked: MealTable | null): TablePreview {
       stale.abort();
       window.clearTimeout(timer);
     };
-  }, [body]);
-  if (!body) return NOTHING;
-  return state.of === body ? state : { ...state, fresh: false, solving: true };
+  }, [body, asks]);
+  const stop = () => {
+    running.current?.abort();
+    setState((s) => ({ ...s, solving: false }));
+  };
+  const again = () => setAsks((n) => n + 1);
+  if (!body) return { ...NOTHING, stop, again };
+  return { ...(state.of === body ? state : { ...state, fresh: false, solving: true }), stop, again };
 }

@@ -51,7 +51,7 @@ class SideDone:
     moved_s         when it went on to the second zone; 0 where it stayed
     turns_s         when it is turned or tossed
     soft_share      of its firmness, gone in the middle; water_share of its weight, steamed away
-    browning        of the paler face, as a share of a good crust
+    browning        of the paler face, as a share of a good crust; browning_most of the darker one
     black_s         how long its hotter face was hot enough to turn to coal, and black_for_s how long it may be
     middle_c        when it comes off
     hot_for_s       so long its middle stays hot on a plate or in its wrapping
@@ -68,6 +68,7 @@ class SideDone:
     black_for_s: float
     middle_c: float
     hot_for_s: float
+    browning_most: float = 0.0
 
     @property
     def burnt(self) -> bool:
@@ -154,8 +155,9 @@ def _run(food: Food, kind: SideKind, way: Way, places: tuple[_Place, ...], turn_
             here, arrived, moved_s = here + 1, True, at
     hot = 0.0 if state is None else _hot_for_s(food, kind, way, state)
     return SideDone(
-        done, at, moved_s, tuple(turned), share_gone(dose), water, browning, black, may_be_black_s, middle, hot
-    )
+        done, at, moved_s, tuple(turned), share_gone(dose), water, browning, black, may_be_black_s, middle, hot,
+        0.0 if state is None else float(max(state.browning_s)) / general().good_s,
+    )  # fmt: skip
 
 
 def _is_done(kind: SideKind, dose: float, water: float, browning: float, middle_c: float) -> bool:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections import Counter
 from collections.abc import Iterable
 from dataclasses import dataclass, field
@@ -17,6 +18,24 @@ MOST_DISHES, MOST_FIRES, MOST_PEOPLE = 12, 4, 3
 """Twelve dishes are planned in some seconds; more is a caterer's work."""
 MOST_EATERS = 60
 LONGEST_COURSE_S = 3 * 3600.0
+MOST_SITTINGS = 3
+SOONEST_SITTING_S, LATEST_SITTING_S = 10 * 60.0, 2 * 3600.0
+"""Who comes sooner after the others eats with them; who comes later has a table of their own (assumed)."""
+SITTINGS = ("", "second", "third", "fourth")
+_PART = re.compile(r"(\.s?\d+)+$")
+
+
+def whole_key(key: str) -> str:
+    """The key of the dish that a lot, or the part of a later sitting, is of."""
+    return _PART.sub("", key)
+
+
+@dataclass(frozen=True)
+class Sitting:
+    """So many of the eaters come so much later than the table's hour."""
+
+    eaters: int
+    after_s: float
 
 
 @dataclass(frozen=True)
@@ -48,7 +67,8 @@ class FireAsk:
 class DishAsk:
     """One dish: meat by a wish, or so many of a side. fires are those it may go on; all that can, where there are none.
 
-    serve_s is how long after the table's hour its course is served; lot which of how many lots it is, where it is split.
+    serve_s is how long after the table's hour its course is served; lot which of how many lots it is, where it is split;
+    sitting for whom it is: 0 for those who come at the table's hour.
     """
 
     key: str
@@ -60,6 +80,7 @@ class DishAsk:
     serve_s: float = 0.0
     pin: Pin = field(default_factory=Pin)
     lot: tuple[int, int] | None = None
+    sitting: int = 0
 
     def __post_init__(self) -> None:
         if (self.wish is None) == (self.side is None):
@@ -82,20 +103,23 @@ class DishAsk:
     def name(self) -> str:
         """What it is called."""
         name = self.kind.name if self.kind is not None else self.wish.the_cut.name if self.wish is not None else ""
+        if self.sitting:
+            name = f"{name}, {SITTINGS[self.sitting]} sitting"
         return name if self.lot is None else f"{name}, lot {self.lot[0]} of {self.lot[1]}"
 
 
 @dataclass(frozen=True)
 class TableAsk:
-    """A whole table."""
+    """A whole table. sittings are those of its eaters who come later, in their order."""
 
     dishes: tuple[DishAsk, ...]
     fires: tuple[FireAsk, ...]
     people: tuple[Person, ...]
     eaters: int = 2
+    sittings: tuple[Sitting, ...] = ()
 
     def __post_init__(self) -> None:
-        _some("dishes", len({d.key.split(".")[0] if d.lot else d.key for d in self.dishes}), MOST_DISHES, "dish", "Choose what goes on the table.",
+        _some("dishes", len({d.key.rpartition(".")[0] if d.lot else d.key for d in self.dishes}), MOST_DISHES, "dish", "Choose what goes on the table.",
               f"{MOST_DISHES} are planned in some seconds; make a second table of the rest.")  # fmt: skip
         _some(
             "fires",
@@ -114,6 +138,7 @@ class TableAsk:
             "More get in one another's way.",
         )
         require_between("eaters", self.eaters, 1, MOST_EATERS, "")
+        self._check_sittings()
         for field_, keys in (
             ("dishes", [d.key for d in self.dishes]),
             ("fires", [f.key for f in self.fires]),
@@ -131,6 +156,22 @@ class TableAsk:
                     raise UnknownName(f"dishes.{n}.fires", key, known)
             if dish.pin.person is not None and dish.pin.person not in [p.key for p in self.people]:
                 raise UnknownName(f"dishes.{n}.pin.person", dish.pin.person, [p.key for p in self.people])
+
+    def _check_sittings(self) -> None:
+        if len(self.sittings) > MOST_SITTINGS:
+            raise InvalidInput("sittings", f"may be {MOST_SITTINGS} at the most (got {len(self.sittings)}).")
+        before_s = 0.0
+        for n, sitting in enumerate(self.sittings):
+            require_between(
+                f"sittings.{n}.after_min", sitting.after_s / 60.0, SOONEST_SITTING_S / 60.0, LATEST_SITTING_S / 60.0, "min",
+                "Who comes sooner eats with the others; for later ones make a table of their own.",
+            )  # fmt: skip
+            if sitting.after_s <= before_s:
+                raise InvalidInput(f"sittings.{n}.after_min", "must be later than the one before it.")
+            before_s = sitting.after_s
+            require_between(f"sittings.{n}.eaters", sitting.eaters, 1, MOST_EATERS, "")
+        if sum(s.eaters for s in self.sittings) >= self.eaters:
+            raise InvalidInput("sittings", "leave nobody to eat at the hour itself: move the hour instead.")
 
     def fires_for(self, dish: DishAsk) -> Iterable[FireAsk]:
         """The fires that a dish may go on."""

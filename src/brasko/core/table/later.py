@@ -62,7 +62,9 @@ def gone_on(made: PlannedTable, by_s: float, now_s: float, on_at: Mapping[str, f
     problem = replace(made.problem, dishes=tuple(dishes))
     schedule = solved_table(problem)
     words = f"{', '.join(past)}: past its best by then. {KEPT_WARM}" if past else ""
-    return Late(PlannedTable(made.ask, problem, schedule, orders(problem, schedule)), pins, tuple(past), words)
+    return Late(
+        PlannedTable(made.asked, made.ask, problem, schedule, orders(problem, schedule)), pins, tuple(past), words
+    )
 
 
 def _on_since(dish: Dish, each: Laid, now_s: float, on_at: Mapping[str, float] | None) -> float | None:

@@ -22,8 +22,12 @@ SOLVER_S = 3.0
 
 @dataclass(frozen=True)
 class PlannedTable:
-    """A table as it fits together. Nothing in it depends on the clock: times count from the hour of eating."""
+    """A table as it fits together. Nothing in it depends on the clock: times count from the hour of eating.
 
+    asked is what was wished for, ask the same with lots and sittings as dishes of their own.
+    """
+
+    asked: TableAsk
     ask: TableAsk
     problem: Problem
     schedule: Schedule
@@ -49,7 +53,7 @@ def plan_table(ask: TableAsk, *, quick: bool = False, plan: PlanOne = planned) -
             other = by_rule(wider) if quick else solved_table(wider)
             if other.status != "clash" or len(other.laid) > len(schedule.laid):
                 posed, problem, schedule = posed_wider, wider, other
-    return PlannedTable(posed, problem, schedule, orders(problem, schedule))
+    return PlannedTable(ask, posed, problem, schedule, orders(problem, schedule))
 
 
 def table_effort_s(meats: int, sides: int, fires: int) -> float:

@@ -11,6 +11,7 @@ from dataclasses import dataclass, field
 from typing import Literal
 
 from brasko.core.safety.agency import Caution
+from brasko.core.sides.look import Look
 
 Skill = Literal["fire", "kitchen"]
 Kept = Literal["", "raw", "ready"]
@@ -52,6 +53,7 @@ class Variant:
     deeds           fixed to the food, with whoever looks after the dish; turns are among them
     before          what may be done sooner by anybody: prep, salt
     most_wait_s     how long it may wait for the table, off the heat
+    look            of a side, as it comes off
     """
 
     key: str
@@ -65,6 +67,7 @@ class Variant:
     most_wait_s: float
     done_words: str = ""
     cautions: tuple[Caution, ...] = ()
+    look: Look | None = None
 
     @property
     def on_s(self) -> float:

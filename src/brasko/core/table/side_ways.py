@@ -11,6 +11,7 @@ from brasko.core.fire.zones import Zone
 from brasko.core.sides.cooking import SideDone, cooked_side
 from brasko.core.sides.exposure import FireState, Where, exposed, rack_of, size_of
 from brasko.core.sides.kinds import WAYS, SideKind, Way
+from brasko.core.sides.look import look_of
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.places import OPENED, PAN_CM2, STEADY, gentle_of, place_of, state_of
 from brasko.core.table.problem import Deed, Stay, Variant
@@ -176,6 +177,7 @@ def _as_variant(
     return Variant(
         f"{way}@{fire.key}:{state}:{'-'.join(wheres)}", label, _about(kind, done), 1 if pale else 0,
         fire.key, stays, tuple(sorted(deeds, key=lambda d: d.start_s)), before, done.hot_for_s, kind.done_words,
+        look=look_of(kind, way, done),
     )  # fmt: skip
 
 

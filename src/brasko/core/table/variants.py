@@ -21,6 +21,7 @@ from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.places import OPENED, STEADY, place_of, state_of, table_fire
 from brasko.core.table.problem import GRID_S, Deed, Dish, Pin, Problem, Stay, Variant
 from brasko.core.table.side_ways import PLATE_S, ROOM_BETWEEN, room_for, ways_of_side
+from brasko.core.table.sittings import count_of, seated
 
 LONGEST_WAIT_S = 90 * 60.0
 """Under cover, well within the two hours that the agency allows below 140 °F. Source: fsis_danger_zone."""
@@ -41,6 +42,7 @@ def problem_of(ask: TableAsk, plan: PlanOne = planned, *, others: bool = False) 
 
     Raises InvalidInput with the dish, and the fires' reasons, where none can do it.
     """
+    ask = seated(ask)
     while True:
         states, dishes = _with_variants(ask, plan, others)
         fires = tuple(table_fire(fire, states[fire.key]) for fire in ask.fires)
@@ -92,11 +94,7 @@ def _in_lots(ask: TableAsk, n: int, dish: Dish, room: Mapping[str, int]) -> Tabl
     """The table with a dish in as many lots as its widest place needs. Raises InvalidInput where one piece is too wide."""
     asked = ask.dishes[n]
     lots = min(max(math.ceil(s.area_cm2 / room[s.place]) for s in v.stays) for v in dish.variants)
-    count = (
-        asked.wish.count
-        if asked.wish is not None
-        else asked.count or side_named(asked.side or "").count_for(ask.eaters)
-    )
+    count = count_of(ask, asked)
     if count < lots or lots > MOST_LOTS:
         raise InvalidInput(
             f"dishes.{n}",

@@ -8,7 +8,7 @@ from datetime import UTC, datetime, timedelta
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.sides.kinds import WAYS, all_sides
-from brasko.core.table.ask import MOST_DISHES, MOST_FIRES, MOST_PEOPLE
+from brasko.core.table.ask import MOST_DISHES, MOST_FIRES, MOST_PEOPLE, MOST_SITTINGS, whole_key
 from brasko.core.table.later import gone_on, moved
 from brasko.core.table.pieces import pieces_of
 from brasko.core.table.plan import plan_table, table_effort_s
@@ -101,7 +101,7 @@ def meat_to_cook(asked: MealTableIn, told: TableOut, by_s: float = 0.0) -> MeatT
     fires = {fire.key: fire for fire in asked.fires}
     pieces = []
     for each in found:
-        said = given.get(each.key) or given[each.key.rpartition(".")[0]]
+        said = given.get(each.key) or given[whole_key(each.key)]
         assert said is not None, "it was made of one"
         fire = fires[each.fire]
         piece = filled(
@@ -152,4 +152,5 @@ def table_reference() -> TableReferenceOut:
         most_dishes=MOST_DISHES,
         most_fires=MOST_FIRES,
         most_people=MOST_PEOPLE,
+        most_sittings=MOST_SITTINGS,
     )

@@ -67,6 +67,7 @@ class TableReferenceOut(Schema):
     most_dishes: int
     most_fires: int
     most_people: int
+    most_sittings: int
 
 
 class MarkIn(Schema):
