@@ -207,7 +207,8 @@ def laplace(z: Floats, fit: Fit) -> Floats:
 
 
 def left_out(z: Floats, fit: Fit) -> dict[str, tuple[int, int]]:
-    """Each group foretold by a fit of the others: in range, of how many. One step of Gauss and Newton from the joint fit."""
+    """Each group foretold by a fit of the others: in range, of how many. One step of Gauss and Newton from the joint
+    fit."""
     told: dict[str, tuple[int, int]] = {}
     misses = WEIGHTS * shouldered(off(fit.values(z)))
     heavy = 1.0 / (1.0 + misses**2)
@@ -241,10 +242,17 @@ def written(z: Floats, fit: Fit) -> None:
     correlation = covariance / np.outer(spreads, spreads)
     KEPT.write_text(
         json.dumps(
-            {"made_by": "make calibrate", "parameters": [vars(p) for p in rows], "correlation": np.round(correlation, 3).tolist()},
-            indent=1, ensure_ascii=False,
-        ) + "\n", encoding="utf-8",
-    )  # fmt: skip
+            {
+                "made_by": "make calibrate",
+                "parameters": [vars(p) for p in rows],
+                "correlation": np.round(correlation, 3).tolist(),
+            },
+            indent=1,
+            ensure_ascii=False,
+        )
+        + "\n",
+        encoding="utf-8",
+    )
     TOLD.write_text(told_of(z, fit, rows, spreads, correlation, left_out(z, fit)), encoding="utf-8")
 
 
@@ -254,24 +262,33 @@ Made by `make calibrate`. Fifteen general parameters, each with a prior, are fit
 count, weighted by how sure each is (high 1, medium 0.8, low 0.5; strained ones at 0.4 of that). What no parameter
 can reach pulls little (Cauchy). Anywhere in a range is
 about as good as its middle; beyond it a miss soon counts. Of the
-sets of parameters that the fit tries, that with most cooks in range, by confidence, less a little for leaving the priors, is kept; it begins from what was kept before.
-Last rounds start there and take, by the fit's own slopes, the nearest parameters that bring most cooks safely into their ranges. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
-errors go together (Laplace), from which plans, ranges and forecasts draw.
+sets of parameters that the fit tries, that with most cooks in range, by confidence, less a little for leaving the
+priors, is kept; it begins from what was kept before. Last rounds start there and take, by the fit's own slopes, the
+nearest parameters that bring most cooks safely into their ranges. No parameter belongs to a case, a cut or a grill.
+What is kept: the best values, their spread and how their errors go together (Laplace), from which plans, ranges and
+forecasts draw.
 """
 
 
 def told_of(
-    z: Floats, fit: Fit, rows: Sequence[Parameter], spreads: Floats, correlation: Floats, folds: dict[str, tuple[int, int]]
-) -> str:  # fmt: skip
+    z: Floats,
+    fit: Fit,
+    rows: Sequence[Parameter],
+    spreads: Floats,
+    correlation: Floats,
+    folds: dict[str, tuple[int, int]],
+) -> str:
     values, before = fit.values(z), fit.values(np.zeros(len(z)))
     within = (values >= LOW) & (values <= HIGH)
     at_first = int(((before >= LOW) & (before <= HIGH)).sum())
     lines = [
         HEAD,
-        f"In range: **{int(within.sum())} of {len(COUNTED)}** ({at_first} with the priors alone); each group foretold by a "
+        f"In range: **{int(within.sum())} of {len(COUNTED)}** ({at_first} with the priors alone); each group "
+        f"foretold by a "
         f"fit of the others: **{sum(a for a, _ in folds.values())} of {len(COUNTED)}**.\n",
-        "| group | rows | in range | foretold by the others |", "| --- | --- | --- | --- |",
-    ]  # fmt: skip
+        "| group | rows | in range | foretold by the others |",
+        "| --- | --- | --- | --- |",
+    ]
     for group in GROUPS:
         here = np.array([r.group == group for r in COUNTED])
         lines.append(f"| {group} | {int(here.sum())} | {int((within & here).sum())} | {folds[group][0]} |")
@@ -285,13 +302,16 @@ def told_of(
         strongest = np.argsort(-np.abs(push[:, n]))[:4]
         said = ", ".join(COUNTED[i].id for i in strongest if abs(push[i, n]) > 0.05) or "nothing"
         lines.append(
-            f"| {p.name} | {p.unit} | {p.prior:.3g} ({p.low:.3g} to {p.high:.3g}) | {p.source} | {p.value:.4g} | {p.sd:.2g} | {spreads[n]:.2f} | {said} |"
+            f"| {p.name} | {p.unit} | {p.prior:.3g} ({p.low:.3g} to {p.high:.3g}) | {p.source} | {p.value:.4g} "
+            f"| {p.sd:.2g} | {spreads[n]:.2f} | {said} |"
         )
     loose = [p.name for p, s in zip(rows, spreads, strict=True) if s > 0.85]
     pairs = [
         f"{rows[i].name} and {rows[j].name} ({correlation[i, j]:+.2f})"
-        for i in range(len(rows)) for j in range(i) if abs(correlation[i, j]) > 0.35
-    ]  # fmt: skip
+        for i in range(len(rows))
+        for j in range(i)
+        if abs(correlation[i, j]) > 0.35
+    ]
     lines += [
         "",
         f"Not identified, so left near the prior: {', '.join(loose) or 'none'}.",

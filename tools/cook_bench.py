@@ -1,5 +1,6 @@
-"""Beside the fire, measured, in under six minutes: kitchens of a forecast, a reading until the forecast is told, fifty cooks
-on one server, people who preview and save meanwhile, and a cook of hours at sixty times its speed. It prints as it goes."""
+"""Beside the fire, measured, in under six minutes: kitchens of a forecast, a reading until the forecast is told, fifty
+cooks on one server, people who preview and save meanwhile, and a cook of hours at sixty times its speed. It prints as
+it goes."""
 
 import http.client
 import json
@@ -126,7 +127,8 @@ def four_pieces(caller: Caller) -> None:
         took.append(1000.0 * (time.perf_counter() - begun))
         time.sleep(0.05)
     say(
-        f"| four pieces: reading sent until the forecast is told, median / p95 | {statistics.median(took):.0f} / {p95(took):.0f} ms |"
+        f"| four pieces: reading sent until the forecast is told, median / p95 | {statistics.median(took):.0f} "
+        f"/ {p95(took):.0f} ms |"
     )
 
 
@@ -169,7 +171,8 @@ class Probes:
 
 
 def fifty_cooks(kitchen: Kitchen) -> None:
-    """A household each; their probes spread over the second, all in the same moment, and with twenty people planning."""
+    """A household each; their probes spread over the second, all in the same moment, and with twenty people
+    planning."""
     begun = time.perf_counter()
     homes = [Caller(kitchen.base, f"home-{n}") for n in range(COOKS)]
     cooks = [home.start(1, f"Cook {n}") for n, home in enumerate(homes)]
@@ -178,23 +181,29 @@ def fifty_cooks(kitchen: Kitchen) -> None:
     for name, first, apart in (("spread over the second", 0, True), ("all in the same moment", 1000, False)):
         took = Probes(kitchen.base, tokens, first, apart).run(SECONDS)
         say(
-            f"| {COOKS} cooks, a reading each second, {name}: answer, median / p95 | {statistics.median(took):.0f} / {p95(took):.0f} ms |"
+            f"| {COOKS} cooks, a reading each second, {name}: answer, median / p95 | "
+            f"{statistics.median(took):.0f} / {p95(took):.0f} ms |"
         )
     alone = watched(kitchen.base, homes[:CLIENTS], lambda: time.sleep(SECONDS))
     say(
-        f"| {CLIENTS} people move a slider: {len(alone.previews)} previews, median / p95 | {statistics.median(alone.previews):.0f} / {p95(alone.previews):.0f} ms |"
+        f"| {CLIENTS} people move a slider: {len(alone.previews)} previews, median / p95 | "
+        f"{statistics.median(alone.previews):.0f} / {p95(alone.previews):.0f} ms |"
     )
     say(
-        f"| the health answer meanwhile, median / p95 | {statistics.median(alone.health):.0f} / {p95(alone.health):.0f} ms |"
+        f"| the health answer meanwhile, median / p95 | {statistics.median(alone.health):.0f} / "
+        f"{p95(alone.health):.0f} ms |"
     )
     probes = Probes(kitchen.base, tokens, 2000, True)
     busy = watched(kitchen.base, homes[:CLIENTS], lambda: probes.run(SECONDS))
     say(
-        f"| {COOKS} cooks and {CLIENTS} people who move a slider: a reading's answer, median / p95 | {statistics.median(probes.took):.0f} / {p95(probes.took):.0f} ms |"
+        f"| {COOKS} cooks and {CLIENTS} people who move a slider: a reading's answer, median / p95 | "
+        f"{statistics.median(probes.took):.0f} / {p95(probes.took):.0f} ms |"
     )
     say(f"| both: the health answer, median / p95 | {statistics.median(busy.health):.0f} / {p95(busy.health):.0f} ms |")
     say(
-        f"| both: {len(busy.previews)} previews, median / p95; refused until later | {statistics.median(busy.previews):.0f} / {p95(busy.previews):.0f} ms; {busy.refused + alone.refused} |"
+        f"| both: {len(busy.previews)} previews, median / p95; refused until later | "
+        f"{statistics.median(busy.previews):.0f} / {p95(busy.previews):.0f} ms; {busy.refused + alone.refused} "
+        f"|"
     )
     savers = [threading.Thread(target=save_shoulders, args=(home,)) for home in homes[-4:]]
     for each in savers:
@@ -203,7 +212,8 @@ def fifty_cooks(kitchen: Kitchen) -> None:
     for each in savers:
         each.join()
     say(
-        f"| four plans of four unlike shoulders at once: a reading's answer, p95 / longest | {p95(took):.0f} / {max(took):.0f} ms |"
+        f"| four plans of four unlike shoulders at once: a reading's answer, p95 / longest | {p95(took):.0f} / "
+        f"{max(took):.0f} ms |"
     )
     with sqlite3.connect(Path(kitchen.env["BRASKO_DB"])) as db:
         kept = db.execute(
@@ -304,7 +314,8 @@ def for_hours(caller: Caller, kitchen: Kitchen) -> None:
     for name, some in (("first", looks[:quarter]), ("last", looks[-quarter:])):
         took, behind, memory = (statistics.median(each) for each in zip(*some, strict=True))
         say(
-            f"| its {name} quarter: answer / readings behind / memory | {took:.0f} ms / {behind:.1f} s / {memory:.0f} MB |"
+            f"| its {name} quarter: answer / readings behind / memory | {took:.0f} ms / {behind:.1f} s / "
+            f"{memory:.0f} MB |"
         )
 
 

@@ -19,11 +19,12 @@ from brasko.core.planner.wish import Wish  # noqa: E402
 
 HEAD = """# Every plan
 
-Made by `make every-plan`: each cut at its usual size and finish, by every method, on every fire that can do it; first answer
-of the planner (good to about 1 K). What makes no sense is refused before it is computed, what cannot be had with its reason.
+Made by `make every-plan`: each cut at its usual size and finish, by every method, on every fire that can do it; first
+answer of the planner (good to about 1 K). What makes no sense is refused before it is computed, what cannot be had with
+its reason.
 
-| cut | method | fire | on the fire, min | in all, min | pull °F | finish °F | grey rim % | crust % | loss % | hands, min | a minute late, °F |
-| --- | --- | --- | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: |
+| cut | method | fire | on the fire, min | in all, min | pull °F | finish °F | grey rim % | crust % | loss % | hands,
+min | a minute late, °F | | --- | --- | --- | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: |
 """
 
 
@@ -33,16 +34,29 @@ def line(row: Row) -> str:
     solution = choice.plan.solution
     f = lambda c: f"{c * 1.8 + 32:.0f}"  # noqa: E731
     return (
-        f"| {all_cuts()[row.cut].name} | {METHODS[row.method].name} | {PLANNER_FIRES[row.fire]} | {choice.on_s / 60:.0f} | {choice.lead_s / 60:.0f} "
-        f"| {f(solution.pull_c)} | {f(solution.result.peak_core_c)} | {choice.grey_rim_share * 100:.0f} | {choice.crust_share * 100:.0f} "
+        f"| {all_cuts()[row.cut].name} | {METHODS[row.method].name} | {PLANNER_FIRES[row.fire]} | "
+        f"{choice.on_s / 60:.0f} | {choice.lead_s / 60:.0f} "
+        f"| {f(solution.pull_c)} | {f(solution.result.peak_core_c)} | {choice.grey_rim_share * 100:.0f} | "
+        f"{choice.crust_share * 100:.0f} "
         f"| {choice.mass_loss_share * 100:.0f} | {choice.hands_s / 60:.0f} | {choice.climb_k_min * 1.8:.1f} |"
     )
 
 
 ONE_OF_EACH = (
-    "ribeye", "skirt", "pork_chop", "pork_shoulder", "burger_80_20", "sausage", "chicken_breast", "chicken_spatchcock",
-    "salmon", "bell_pepper", "corn", "mushroom", "potato",
-)  # fmt: skip
+    "ribeye",
+    "skirt",
+    "pork_chop",
+    "pork_shoulder",
+    "burger_80_20",
+    "sausage",
+    "chicken_breast",
+    "chicken_spatchcock",
+    "salmon",
+    "bell_pepper",
+    "corn",
+    "mushroom",
+    "potato",
+)
 
 
 def tasks_of(key: str) -> list[str]:
@@ -50,9 +64,17 @@ def tasks_of(key: str) -> list[str]:
     cut = all_cuts()[key]
     pick = picked(key, cut.typical_thickness_m, 6 * 3600.0)
     wish = Wish(
-        key, cut.typical_thickness_m, cut.typical_mass_kg, pick.finish_c, method=pick.method, fire=pick.fire,
-        gentle_c=pick.gentle_c, crust=pick.crust, salt=pick.salt, rest=pick.rest,
-    )  # fmt: skip
+        key,
+        cut.typical_thickness_m,
+        cut.typical_mass_kg,
+        pick.finish_c,
+        method=pick.method,
+        fire=pick.fire,
+        gentle_c=pick.gentle_c,
+        crust=pick.crust,
+        salt=pick.salt,
+        rest=pick.rest,
+    )
     plan = planned(wish, quick=True)
     said = [f"\n### {cut.name}\n", rendered(pick.why, "us"), "", rendered(plan.headline, "us"), ""]
     said += [f"- **{-t.start_s / 60:.0f} min: {t.name}.** {rendered(t.why, 'us')}" for t in plan.tasks]
@@ -96,7 +118,8 @@ def main() -> None:
     times = sorted(t for t, _ in spent)
     slow = [(t, r) for t, r in spent if t > 0.25]
     print(
-        f"{dict(kinds)}; median {times[len(times) // 2] * 1e3:.0f} ms, p95 {times[int(0.95 * len(times))] * 1e3:.0f} ms, over 250 ms: {len(slow)} of {len(times)}"
+        f"{dict(kinds)}; median {times[len(times) // 2] * 1e3:.0f} ms, p95 "
+        f"{times[int(0.95 * len(times))] * 1e3:.0f} ms, over 250 ms: {len(slow)} of {len(times)}"
     )
     for t, r in sorted(slow, key=lambda x: -x[0])[:15]:
         print(f"  {t * 1e3:.0f} ms {r.cut} {r.method} {r.fire} {r.kind}")

@@ -46,12 +46,20 @@ def answer_told(each: Declared) -> dict[str, object]:
     asked = each.answer
     low, high = asked.slider or (asked.low, asked.high)
     return {
-        "field": each.outside, "kind": asked.kind, "words": asked.words, "low": low, "high": high,
+        "field": each.outside,
+        "kind": asked.kind,
+        "words": asked.words,
+        "low": low,
+        "high": high,
         "options": [{"key": key, "name": name[0].upper() + name[1:]} for key, name in asked.named().items()],
         "usual": each.to_outside(each.default) if each.has_default else None,
-        "resetBy": [OUTSIDE[name] for name in asked.reset_by], "picked": asked.picked, "group": asked.group,
-        "when": asked.when, "own": asked.own, "starts": asked.starts,
-    }  # fmt: skip
+        "resetBy": [OUTSIDE[name] for name in asked.reset_by],
+        "picked": asked.picked,
+        "group": asked.group,
+        "when": asked.when,
+        "own": asked.own,
+        "starts": asked.starts,
+    }
 
 
 def main(folder: Path, typed: Path) -> None:

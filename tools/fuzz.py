@@ -32,13 +32,60 @@ NEVER = {"sign_out", "enter_demo", "sign_in", "sign_up"}
 """Calls that would end the session, or are slow on purpose."""
 
 ODD: tuple[Any, ...] = (
-    None, True, False, 0, -1, 1, 10**18, -(10**18), 10**400, 2**63, 1e308, -1e308, 1e-320, 0.1, "", " ", "x", "x" * 70_000, "²", "1-²", "\x00",
-    "\ud7ff", "🔥" * 300, "../../etc", "1e999", "NaN", "-0", [], [[]], {}, {"": {}}, [None] * 50, "9999-12-31T23:59:59-14:00", "0001-01-01T00:00:00+14:00",
-    "2030-02-30T00:00:00Z", "2030-01-01T00:00:00", "00000000-0000-0000-0000-000000000000", "kamado", "direct", "ribeye",
-)  # fmt: skip
+    None,
+    True,
+    False,
+    0,
+    -1,
+    1,
+    10**18,
+    -(10**18),
+    10**400,
+    2**63,
+    1e308,
+    -1e308,
+    1e-320,
+    0.1,
+    "",
+    " ",
+    "x",
+    "x" * 70_000,
+    "²",
+    "1-²",
+    "\x00",
+    "\ud7ff",
+    "🔥" * 300,
+    "../../etc",
+    "1e999",
+    "NaN",
+    "-0",
+    [],
+    [[]],
+    {},
+    {"": {}},
+    [None] * 50,
+    "9999-12-31T23:59:59-14:00",
+    "0001-01-01T00:00:00+14:00",
+    "2030-02-30T00:00:00Z",
+    "2030-01-01T00:00:00",
+    "00000000-0000-0000-0000-000000000000",
+    "kamado",
+    "direct",
+    "ribeye",
+)
 RAW: tuple[bytes, ...] = (
-    b"", b"{", b"[" * 5000, b"nul", b"\xff\xfe", b'{"a":' * 3000, b"9" * 5000, b'{"pieces":NaN}', b'{"x":1e999}', b"\x00" * 100, b'"' + b"\\u0000" * 200 + b'"',
-)  # fmt: skip
+    b"",
+    b"{",
+    b"[" * 5000,
+    b"nul",
+    b"\xff\xfe",
+    b'{"a":' * 3000,
+    b"9" * 5000,
+    b'{"pieces":NaN}',
+    b'{"x":1e999}',
+    b"\x00" * 100,
+    b'"' + b"\\u0000" * 200 + b'"',
+)
 
 
 def mutated(body: Any, dice: random.Random) -> Any:
@@ -109,37 +156,129 @@ class Household:
         anchored = {"pieces": [self.piece], "anchor": {"what": "eat", "at": eat_at}, "quick": True}
         self.bodies: list[tuple[str, str, Any]] = [
             ("POST", "/api/plans/preview", anchored),
-            ("POST", "/api/plans/preview", {"pieces": [{**self.piece, "own_fire": {"name": "Mine", "setup": setup, "gentle": {"x_mm": 100.0, "y_mm": 0.0}, "sear": {"x_mm": -100.0, "y_mm": 0.0}}, "fire": None}], "quick": True}),
+            (
+                "POST",
+                "/api/plans/preview",
+                {
+                    "pieces": [
+                        {
+                            **self.piece,
+                            "own_fire": {
+                                "name": "Mine",
+                                "setup": setup,
+                                "gentle": {"x_mm": 100.0, "y_mm": 0.0},
+                                "sear": {"x_mm": -100.0, "y_mm": 0.0},
+                            },
+                            "fire": None,
+                        }
+                    ],
+                    "quick": True,
+                },
+            ),
             ("POST", "/api/plans/pick", {"cut": "strip", "thickness_mm": 30.0, "eat_at": eat_at}),
             ("POST", "/api/plans/school", {"piece": self.piece, "key": "temper"}),
             ("POST", "/api/plans/choices", {"pieces": [self.piece], "table": {"eaters": 2}}),
-            ("POST", "/api/plans/details", {"pieces": [self.piece], "table": {"eaters": 2, "wishes": [{"name": "Wren", "finish_c": 55.0}]}, "late_min": 30.0}),
-            ("POST", "/api/plans/burger", {"bun_mm": 105.0, "thickness_mm": 19.0, "fat_share": 0.2, "lean_fat": 0.07, "rich_fat": 0.3, "patties": 4}),
+            (
+                "POST",
+                "/api/plans/details",
+                {
+                    "pieces": [self.piece],
+                    "table": {"eaters": 2, "wishes": [{"name": "Wren", "finish_c": 55.0}]},
+                    "late_min": 30.0,
+                },
+            ),
+            (
+                "POST",
+                "/api/plans/burger",
+                {
+                    "bun_mm": 105.0,
+                    "thickness_mm": 19.0,
+                    "fat_share": 0.2,
+                    "lean_fat": 0.07,
+                    "rich_fat": 0.3,
+                    "patties": 4,
+                },
+            ),
             ("POST", "/api/plans", {"eat_at": eat_at, "pieces": [self.piece], "table": {"eaters": 2}}),
             ("PUT", f"/api/plans/{plan_id}", {"eat_at": eat_at, "pieces": [self.piece]}),
             ("POST", "/api/plans/import", {"format": "brasko/meal@1", "eat_at": eat_at, "pieces": [self.piece]}),
             ("POST", f"/api/plans/{plan_id}/start", {"practice": True, "speed": 10, "thermometers": {}}),
-            ("POST", f"/api/cooks/{cook_id}/events", {"client_id": client_id, "kind": "done", "task": "on", "piece_id": piece_id}),
-            ("POST", f"/api/cooks/{cook_id}/events", {"client_id": client_id, "kind": "reading", "temp_c": 50.0, "source": "hand", "piece_id": piece_id, "at": eat_at}),
-            ("POST", f"/api/cooks/{cook_id}/events", {"client_id": client_id, "kind": "pull", "pull_c": 50.0, "sear_more_s": 30.0, "hold_more_s": 60.0, "piece_id": piece_id}),
+            (
+                "POST",
+                f"/api/cooks/{cook_id}/events",
+                {"client_id": client_id, "kind": "done", "task": "on", "piece_id": piece_id},
+            ),
+            (
+                "POST",
+                f"/api/cooks/{cook_id}/events",
+                {
+                    "client_id": client_id,
+                    "kind": "reading",
+                    "temp_c": 50.0,
+                    "source": "hand",
+                    "piece_id": piece_id,
+                    "at": eat_at,
+                },
+            ),
+            (
+                "POST",
+                f"/api/cooks/{cook_id}/events",
+                {
+                    "client_id": client_id,
+                    "kind": "pull",
+                    "pull_c": 50.0,
+                    "sear_more_s": 30.0,
+                    "hold_more_s": 60.0,
+                    "piece_id": piece_id,
+                },
+            ),
             ("PUT", f"/api/cooks/{cook_id}/speed", {"speed": 60}),
             ("PUT", f"/api/cooks/{cook_id}/hands", {"hands": "plan"}),
             ("PUT", f"/api/cooks/{cook_id}/rating", {"stars": 4, "note": "Good"}),
             ("POST", f"/api/cooks/{cook_id}/pieces/{piece_id}/surface", {"temp_c": 260.0}),
             ("POST", f"/api/cooks/{cook_id}/pieces/{piece_id}/ask", {"source": "hand"}),
-            ("POST", "/api/fire/look", look), ("POST", "/api/fire/food", look), ("POST", "/api/fire/course", {"setup": setup, "hours": 3.0}),
+            ("POST", "/api/fire/look", look),
+            ("POST", "/api/fire/food", look),
+            ("POST", "/api/fire/course", {"setup": setup, "hours": 3.0}),
             ("POST", "/api/fire/set", {"setup": setup, "wanted_c": 120.0}),
             ("POST", "/api/fire/advise", {"setup": setup, "wished": {"gentle_c": 115.0, "sear_c": 280.0}}),
             ("POST", "/api/grills", {"name": "G", "spec": {"like": "gas_3"}}),
-            ("POST", "/api/pans", {"name": "P", "like": "skillet", "width_mm": 260.0, "depth_mm": 260.0, "heat_j_k": 1060.0}),
-            ("POST", "/api/fires", {"name": "F", "setup": setup, "gentle": {"x_mm": 100.0, "y_mm": 0.0}, "sear": {"x_mm": -100.0, "y_mm": 0.0}}),
-            ("POST", "/api/thermometers", {"name": "T", "kind": "hand"}), ("PUT", f"/api/thermometers/{thermometer}/name", {"name": "T"}),
+            (
+                "POST",
+                "/api/pans",
+                {"name": "P", "like": "skillet", "width_mm": 260.0, "depth_mm": 260.0, "heat_j_k": 1060.0},
+            ),
+            (
+                "POST",
+                "/api/fires",
+                {
+                    "name": "F",
+                    "setup": setup,
+                    "gentle": {"x_mm": 100.0, "y_mm": 0.0},
+                    "sear": {"x_mm": -100.0, "y_mm": 0.0},
+                },
+            ),
+            ("POST", "/api/thermometers", {"name": "T", "kind": "hand"}),
+            ("PUT", f"/api/thermometers/{thermometer}/name", {"name": "T"}),
             ("POST", f"/api/thermometers/{thermometer}/checks", {"kind": "ice", "read_c": 0.4, "altitude_m": 100.0}),
-            ("POST", f"/api/thermometers/{thermometer}/checks/try", {"kind": "boiling", "read_c": 99.0, "altitude_m": 100.0}),
+            (
+                "POST",
+                f"/api/thermometers/{thermometer}/checks/try",
+                {"kind": "boiling", "read_c": 99.0, "altitude_m": 100.0},
+            ),
             ("POST", f"/api/thermometers/{thermometer}/put-right", {"since": eat_at}),
             ("PATCH", "/api/preferences", {"name": "F", "units": "us", "scale": "home", "scheme": "dark"}),
-            ("POST", "/api/device/readings", {"readings": [{"sequence": 1, "at": eat_at, "temp_c": 20.0, "channel": "tip", "battery": 0.5, "piece": 1}], "cook": cook_id}),
-        ]  # fmt: skip
+            (
+                "POST",
+                "/api/device/readings",
+                {
+                    "readings": [
+                        {"sequence": 1, "at": eat_at, "temp_c": 20.0, "channel": "tip", "battery": 0.5, "piece": 1}
+                    ],
+                    "cook": cook_id,
+                },
+            ),
+        ]
         self.looks = [
             f"/api/cooks/{cook_id}/updates?after=",
             "/api/cooks?running=",
@@ -282,7 +421,8 @@ def main() -> int:
                 print(failure)
             counts = ", ".join(f"{status}: {many}" for status, many in sorted(answers.items()))
             print(
-                f"| mutations | {sum(answers.values())} requests in {time.monotonic() - begun:.0f} s | {len(failures)} x 5xx | {counts} |",
+                f"| mutations | {sum(answers.values())} requests in {time.monotonic() - begun:.0f} s | "
+                f"{len(failures)} x 5xx | {counts} |",
                 flush=True,
             )
             well, told = by_description(home)
@@ -292,7 +432,8 @@ def main() -> int:
                 if "generated" in line.lower() or "server error" in line.lower() or "passed" in line.lower()
             ]
             print(
-                f"| by description, {EXAMPLES} examples an operation | {'no 5xx' if well else 'FAILED'} | {' '.join(kept)[:300]} |"
+                f"| by description, {EXAMPLES} examples an operation | {'no 5xx' if well else 'FAILED'} | "
+                f"{' '.join(kept)[:300]} |"
             )
             if not well:
                 print(told[-6000:])

@@ -1,4 +1,5 @@
-"""Lines of code that are not blank, and the share that are tests. Generated files, locks and migrations do not count."""
+"""Lines of code that are not blank, and the share that are tests. Generated files, locks and migrations do not
+count."""
 
 import subprocess
 from pathlib import Path

@@ -19,10 +19,12 @@ def section(found: list[Verdict], reasons: dict[str, str]) -> str:
     counted = [v for v in found if v.reference.is_counted]
     lines = [
         f"{TITLE}\n",
-        "Made by `make reference`: what cooks see and published experiments, each told forwards (`brasko cook`) and read off. "
+        "Made by `make reference`: what cooks see and published experiments, each told forwards (`brasko "
+        "cook`) and read off. "
         f"In range: **{sum(v.within for v in counted)} of {len(counted)}** that count.\n",
-        "| group | rows | in range |", "| --- | --- | --- |",
-    ]  # fmt: skip
+        "| group | rows | in range |",
+        "| --- | --- | --- |",
+    ]
     for group in dict.fromkeys(v.reference.group for v in counted):
         rows = [v for v in counted if v.reference.group == group]
         lines.append(f"| {group} | {len(rows)} | {sum(v.within for v in rows)} |")
@@ -32,7 +34,8 @@ def section(found: list[Verdict], reasons: dict[str, str]) -> str:
         verdict = "in range" if v.within else f"missed: {reasons.get(r.id, 'not looked at')}"
         what = r.what if r.is_counted else f"{r.what} (does not count)"
         lines.append(
-            f"| {r.id} | {what.replace('|', '/')} | {r.low:.3g} to {r.high:.3g} {r.unit} | {v.value:.3g} {r.unit} | {verdict} | {r.source} |"
+            f"| {r.id} | {what.replace('|', '/')} | {r.low:.3g} to {r.high:.3g} {r.unit} | {v.value:.3g} "
+            f"{r.unit} | {verdict} | {r.source} |"
         )
     return "\n".join(lines) + "\n"
 
@@ -54,7 +57,8 @@ def main() -> None:
         ]
     for v in found:
         print(
-            f"{'  ' if v.within else '✗ '}{v.reference.id}  {v.reference.low:g} to {v.reference.high:g} {v.reference.unit}: {v.value:.3g}"
+            f"{'  ' if v.within else '✗ '}{v.reference.id}  {v.reference.low:g} to {v.reference.high:g} "
+            f"{v.reference.unit}: {v.value:.3g}"
         )
     new = section(found, json.loads(REASONS.read_text(encoding="utf-8")))
     PAGE.write_text(replaced(PAGE.read_text(encoding="utf-8"), new), encoding="utf-8")

@@ -1,7 +1,8 @@
-"""What must hold when things go wrong, each tried on real servers, into docs/reliability.md. Bounded: about a quarter of an hour.
+"""What must hold when things go wrong, each tried on real servers, into docs/reliability.md. Bounded: about a quarter
+of an hour.
 
-A store that is full or cannot be written is a small file system of its own, which only root can make; without it these two
-rows say so.
+A store that is full or cannot be written is a small file system of its own, which only root can make; without it these
+two rows say so.
 """
 
 import http.client
@@ -47,8 +48,12 @@ def note(what: str, asked: str, found: str, well: bool) -> None:
 def tests(what: str, asked: str, *words: str, **env: str) -> None:
     begun = time.monotonic()
     run = subprocess.run(
-        [sys.executable, "-m", "pytest", "-q", "--no-header", *words], cwd=ROOT, env={**os.environ, **env}, capture_output=True, text=True
-    )  # fmt: skip
+        [sys.executable, "-m", "pytest", "-q", "--no-header", *words],
+        cwd=ROOT,
+        env={**os.environ, **env},
+        capture_output=True,
+        text=True,
+    )
     last = next((line for line in reversed(run.stdout.splitlines()) if line.strip()), "")
     counted = len(re.findall(r"\.", "".join(re.findall(r"^[.FEsx]+", run.stdout, re.M))))
     note(
@@ -126,7 +131,8 @@ def stores_that_fail() -> None:
             after = posted(kitchen, tokens[0], numbers)[0]
             with closing(sqlite3.connect(kitchen.env["BRASKO_DB"])) as db:
                 kept = db.execute(
-                    "SELECT count(DISTINCT sequence) FROM cooks_reading r JOIN yard_thermometer t ON t.id = r.thermometer_id WHERE t.name = 'Small 0'"
+                    "SELECT count(DISTINCT sequence) FROM cooks_reading r JOIN yard_thermometer t ON t.id = "
+                    "r.thermometer_id WHERE t.name = 'Small 0'"
                 ).fetchone()[0]
             well = (
                 before == after == 200
@@ -135,8 +141,13 @@ def stores_that_fail() -> None:
                 and health[0] == 507
                 and kept == numbers - 1
             )
-            note("a full disk", "507, said as what it is; health fails; goes on once there is room; what was acknowledged is kept",
-                 f"{told[0]} “{told[1].get('title', '')}”, health {health[0]}, afterwards {after}, {kept} of {numbers - 1} kept", well)  # fmt: skip
+            note(
+                "a full disk",
+                "507, said as what it is; health fails; goes on once there is room; what was acknowledged is kept",
+                f"{told[0]} “{told[1].get('title', '')}”, health {health[0]}, afterwards {after}, {kept} of "
+                f"{numbers - 1} kept",
+                well,
+            )
             # nothing may hold a file open for writing while the disk is made read-only
             kitchen.stop()
             subprocess.run(["mount", "-o", "remount,ro", str(place)], check=True)
@@ -200,7 +211,8 @@ def two_servers(kitchen: Kitchen) -> None:
             each.join()
         with closing(sqlite3.connect(kitchen.env["BRASKO_DB"])) as db:
             kept = db.execute(
-                "SELECT count(*) FROM cooks_reading r JOIN yard_thermometer t ON t.id = r.thermometer_id WHERE t.name = 'Two 0'"
+                "SELECT count(*) FROM cooks_reading r JOIN yard_thermometer t ON t.id = r.thermometer_id WHERE "
+                "t.name = 'Two 0'"
             ).fetchone()[0]
         note(
             "two servers on one store",
@@ -230,8 +242,13 @@ def bombs(kitchen: Kitchen) -> None:
         + b"\r\n--x--\r\n"
     )
     cookies = {c.name: c.value for c in caller.jar}
-    headers = {"Content-Type": "multipart/form-data; boundary=x", "Referer": kitchen.base, "Origin": kitchen.base, "X-CSRFToken": cookies["csrftoken"],
-               "Cookie": "; ".join(f"{k}={v}" for k, v in cookies.items())}  # fmt: skip
+    headers = {
+        "Content-Type": "multipart/form-data; boundary=x",
+        "Referer": kitchen.base,
+        "Origin": kitchen.base,
+        "X-CSRFToken": cookies["csrftoken"],
+        "Cookie": "; ".join(f"{k}={v}" for k, v in cookies.items()),
+    }
     found = []
 
     def send(method: str, path: str, data: bytes | Callable[[], object], more: dict[str, str]) -> None:
@@ -261,8 +278,13 @@ def bombs(kitchen: Kitchen) -> None:
         and grown < 60.0
         and answer(kitchen.base)[0] == 200
     )
-    note("bombs: a picture of 1.6 thousand million pixels in 200 kB, a quarter of a million brackets, a body said to be a gigabyte, one that never ends",
-         "refused; the server grows by less than 60 MB and stays well", f"answered {', '.join(map(str, found))}; grew by {grown:.0f} MB", well)  # fmt: skip
+    note(
+        "bombs: a picture of 1.6 thousand million pixels in 200 kB, a quarter of a million brackets, a body "
+        "said to be a gigabyte, one that never ends",
+        "refused; the server grows by less than 60 MB and stays well",
+        f"answered {', '.join(map(str, found))}; grew by {grown:.0f} MB",
+        well,
+    )
 
 
 def eight_shoulders(kitchen: Kitchen) -> None:
@@ -356,8 +378,8 @@ def fuzz() -> None:
 
 HEAD = """# What holds when things go wrong
 
-Made by `make reliability` on real servers, each on a data folder of its own. The figures are of the machine it ran on, with
-everything on the same two cores: the server, its computing processes and whatever sends to it.
+Made by `make reliability` on real servers, each on a data folder of its own. The figures are of the machine it ran on,
+with everything on the same two cores: the server, its computing processes and whatever sends to it.
 
 | tried | asked | found | holds |
 | --- | --- | --- | --- |

@@ -1,5 +1,5 @@
-"""Two hundred random tables by the rule and by the solver, checked apart. Writes docs/table_trial.md; `make validation` puts it
-into docs/validation.md."""
+"""Two hundred random tables by the rule and by the solver, checked apart. Writes docs/table_trial.md; `make validation`
+puts it into docs/validation.md."""
 
 import random
 import statistics
@@ -35,18 +35,36 @@ def report(found: list[Tried]) -> str:
     large = [t.solver.seconds for t in found if t.size[0] >= 8]
     rows = [
         ("tables of 2 to 10 dishes, 1 to 3 fires, 1 to 3 people", f"{len(found)}"),
-        ("clashes of hands, room, heat, or raw beside ready, found by the checker", f"{sum(len(t.faults) for t in found)}"),
-        ("fit together: by the rule / by the solver", f"{sum(t.rule.status == 'rule' for t in found)} / {sum(t.solver.status != 'clash' for t in found)}"),
+        (
+            "clashes of hands, room, heat, or raw beside ready, found by the checker",
+            f"{sum(len(t.faults) for t in found)}",
+        ),
+        (
+            "fit together: by the rule / by the solver",
+            f"{sum(t.rule.status == 'rule' for t in found)} / {sum(t.solver.status != 'clash' for t in found)}",
+        ),
         ("of those, only by the solver", f"{len(rescued)}"),
-        ("the solver cheaper / the same / dearer than the rule", f"{len(gained)} / {len(both) - len(gained)} / 0" if all(t.solver.cost.total <= t.rule.cost.total for t in both) else "dearer in some"),
+        (
+            "the solver cheaper / the same / dearer than the rule",
+            f"{len(gained)} / {len(both) - len(gained)} / 0"
+            if all(t.solver.cost.total <= t.rule.cost.total for t in both)
+            else "dearer in some",
+        ),
         ("cheaper by, median", f"{100 * statistics.median(share):.0f} %" if share else "-"),
         ("proven best", f"{sum(t.solver.status == 'optimal' for t in found)}"),
-        ("largest gap of the others", f"{100 * max((t.solver.gap or 0.0 for t in found if t.solver.status == 'feasible'), default=0.0):.0f} %"),
-        ("seconds, median / 95th of 100 / longest", f"{statistics.median(seconds):.2f} / {seconds[int(0.95 * len(seconds))]:.2f} / {seconds[-1]:.2f}"),
+        (
+            "largest gap of the others",
+            f"{100 * max((t.solver.gap or 0.0 for t in found if t.solver.status == 'feasible'), default=0.0):.0f} %",
+        ),
+        (
+            "seconds, median / 95th of 100 / longest",
+            f"{statistics.median(seconds):.2f} / {seconds[int(0.95 * len(seconds))]:.2f} / {seconds[-1]:.2f}",
+        ),
         ("seconds with 8 dishes and more, median / longest", f"{statistics.median(large):.2f} / {max(large):.2f}"),
-    ]  # fmt: skip
+    ]
     head = (
-        f"## Whole tables\n\nMade by `make table-trial`: {len(found)} random tables (seed {SEED}) out of 5 kinds of meat and 15 sides on a kettle, a gas\n"
+        f"## Whole tables\n\nMade by `make table-trial`: {len(found)} random tables (seed {SEED}) out of 5 "
+        f"kinds of meat and 15 sides on a kettle, a gas\n"
         "grill and a burner. The checker walks over every second and knows neither the rule nor the solver.\n\n"
     )
     table_ = "| what | found |\n| --- | --- |\n" + "".join(f"| {what} | {value} |\n" for what, value in rows)

@@ -1,4 +1,5 @@
-"""Write docs/validation.md: every outside check with its source, what it expects, what is computed and what is missed."""
+"""Write docs/validation.md: every outside check with its source, what it expects, what is computed and what is
+missed."""
 
 import sys
 from pathlib import Path
@@ -13,8 +14,8 @@ from reference import TITLE  # noqa: E402
 
 HEAD = """# Validation
 
-Made by `make validation`. One set of parameters serves every row; none is tuned for a case. Analytic solutions of plates,
-cylinders and bars, balances and properties are checked in `tests/core` to the tolerances stated there.
+Made by `make validation`. One set of parameters serves every row; none is tuned for a case. Analytic solutions of
+plates, cylinders and bars, balances and properties are checked in `tests/core` to the tolerances stated there.
 
 | source | what | expected | computed | missed by |
 | --- | --- | --- | --- | --- |
@@ -25,7 +26,10 @@ def row(case: Case) -> str:
     value = case.computed()
     missed = missed_by(case, value)
     said = f"{missed:.3g} {case.unit}: {case.reason}" if missed else "–"
-    return f"| {case.source} | {case.what} | {case.low:.3g} to {case.high:.3g} {case.unit} | {value:.3g} {case.unit} | {said} |"
+    return (
+        f"| {case.source} | {case.what} | {case.low:.3g} to {case.high:.3g} {case.unit} | {value:.3g} "
+        f"{case.unit} | {said} |"
+    )
 
 
 def main() -> None:

@@ -11,13 +11,23 @@ COOK = {
     "format": "brasko/cook@1",
     "piece": {"cut": "strip", "thickness": "1.5 in", "weight": "0.9 lb", "start": "40 F", "surface": "patted dry"},
     "steps": [
-        {"name": "gentle", "on": {"fire": "kamado", "place": "gentle", "air": "237 F"}, "until": {"core": "110 F", "minutes": 170}, "flip_every_s": None},
+        {
+            "name": "gentle",
+            "on": {"fire": "kamado", "place": "gentle", "air": "237 F"},
+            "until": {"core": "110 F", "minutes": 170},
+            "flip_every_s": None,
+        },
         {"name": "wait", "on": {"rest": "open"}, "until": {"minutes": 6.5}},
-        {"name": "sear", "on": {"fire": "kamado", "place": "sear", "lid": "open"}, "until": {"crust": "good", "minutes": 15}, "flip_every_s": 30},
+        {
+            "name": "sear",
+            "on": {"fire": "kamado", "place": "sear", "lid": "open"},
+            "until": {"crust": "good", "minutes": 15},
+            "flip_every_s": 30,
+        },
         {"name": "rest", "on": {"rest": "foil"}, "until": {"minutes": 10}},
     ],
     "every_s": 10,
-}  # fmt: skip
+}
 
 
 def test_a_steak_low_and_then_seared(brasko):  # noqa: F811
@@ -48,13 +58,32 @@ def changed(step: dict) -> dict:
 @pytest.mark.parametrize(
     "on",
     [
-        {"pan": "500 F", "power_w": 1300}, {"pan": "260 C"}, {"iron": "400 F"}, {"plates": "163 C"}, {"bath": "131 F", "of": "fat"}, {"bath": "131 F"},
-        {"rest": "paper"}, {"counter": "70 F"}, {"fire": "gas"}, {"fire": "Pellet grill", "place": "sear", "air": "500 F"}, {"fire": "chimney", "place": "sear"},
-        {"fire": "kettle_ring"}, {"fire": "offset", "air": "243 F"}, {"fire": "oven_skillet", "air": "550 F"}, {"fire": "kettle_two_zone", "place": {"x_mm": 100}},
-        {"fire": {"format": "brasko/fire@1", "grill": "kettle", "charcoal": {"layout": "half", "amount": 1, "unit": "chimneys", "fuel": "briquettes"}}, "place": "sear"},
+        {"pan": "500 F", "power_w": 1300},
+        {"pan": "260 C"},
+        {"iron": "400 F"},
+        {"plates": "163 C"},
+        {"bath": "131 F", "of": "fat"},
+        {"bath": "131 F"},
+        {"rest": "paper"},
+        {"counter": "70 F"},
+        {"fire": "gas"},
+        {"fire": "Pellet grill", "place": "sear", "air": "500 F"},
+        {"fire": "chimney", "place": "sear"},
+        {"fire": "kettle_ring"},
+        {"fire": "offset", "air": "243 F"},
+        {"fire": "oven_skillet", "air": "550 F"},
+        {"fire": "kettle_two_zone", "place": {"x_mm": 100}},
+        {
+            "fire": {
+                "format": "brasko/fire@1",
+                "grill": "kettle",
+                "charcoal": {"layout": "half", "amount": 1, "unit": "chimneys", "fuel": "briquettes"},
+            },
+            "place": "sear",
+        },
         {"fire": {"format": "brasko/fire@1", "grill": "kamado"}, "place": {"x_mm": 0, "y_mm": 50}},
     ],
-)  # fmt: skip
+)
 def test_every_place_that_can_be_told(brasko, on):  # noqa: F811
     jsonschema.validate(changed({"on": on}), schema("cook-1"))
     status, told, line = brasko("cook", changed({"on": on}))
@@ -78,7 +107,7 @@ def test_every_place_that_can_be_told(brasko, on):  # noqa: F811
         ({"on": {"rest": "open"}, "until": {"crust": "ebony", "minutes": 1}}, "steps.0.until.crust is not known"),
         ({"on": {"fire": "gas", "place": {"x_mm": 4000}}}, "steps.0.on.gentle.x_mm puts the food off the grate"),
     ],
-)  # fmt: skip
+)
 def test_wrong_input_is_one_line_with_its_field(brasko, step, line):  # noqa: F811
     status, told, complaint = brasko("cook", changed(step))
     assert (status, told) == (2, None)

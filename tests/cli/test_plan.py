@@ -52,16 +52,33 @@ def test_words_in_plan_out(brasko):  # noqa: F811
         ({"thickness": "400 mm"}, 2, "thickness must be between 6 and 150 mm (got 400)"),
         ({"finish": "rosy"}, 2, "finish is not known (got 'rosy')"),
         ({"method": "boiled"}, 2, "method is not known"),
-        ({"fire": "chimney"}, 2, "fire cannot do this: Grate on a lit chimney starter has no gentle side and no lid: it only sears."),
+        (
+            {"fire": "chimney"},
+            2,
+            "fire cannot do this: Grate on a lit chimney starter has no gentle side and no lid: it only sears.",
+        ),
         ({"eat_at": "2001-06-01T19:00:00+02:00"}, 2, "eat_at lies in the past"),
         ({"eat_at": "seven"}, 2, "eat_at is wrong"),
-        ({"cut": "burger patty, 80/20", "finish": "130 F", "method": None, "fire": None, "thickness": None}, 2,
-         "finish is below the agency figure for ground meat: 71 °C"),
-        ({"cut": "chicken breast", "finish": "150 F", "method": None, "fire": None, "thickness": None,
-          "below_agency_accepted": True}, 2, "finish must reach the agency figure for poultry: 74 °C"),
+        (
+            {"cut": "burger patty, 80/20", "finish": "130 F", "method": None, "fire": None, "thickness": None},
+            2,
+            "finish is below the agency figure for ground meat: 71 °C",
+        ),
+        (
+            {
+                "cut": "chicken breast",
+                "finish": "150 F",
+                "method": None,
+                "fire": None,
+                "thickness": None,
+                "below_agency_accepted": True,
+            },
+            2,
+            "finish must reach the agency figure for poultry: 74 °C",
+        ),
         ({"thickness": "1/4 in", "finish": "rare", "crust": "good"}, 3, "finish: A piece 6 mm thick cannot have"),
     ],
-)  # fmt: skip
+)
 def test_what_is_refused(brasko, change, status, line):  # noqa: F811
     code, printed, complaint = brasko("plan", {k: v for k, v in {**WISH, **change}.items() if v is not None})
     assert code == status

@@ -90,8 +90,11 @@ def test_the_example_runs_and_fits_its_schemas(brasko):
 def test_it_is_installed_and_reads_standard_input():
     done = subprocess.run(
         [str(Path(sys.executable).with_name("brasko")), "simulate", "-"],
-        input=json.dumps(EXAMPLE), capture_output=True, text=True, check=True,
-    )  # fmt: skip
+        input=json.dumps(EXAMPLE),
+        capture_output=True,
+        text=True,
+        check=True,
+    )
     assert json.loads(done.stdout)["steps"][0]["name"] == "gentle"
 
 
@@ -128,9 +131,12 @@ def test_moist_air_slows_drying(brasko):
     losses = []
     for humidity in (0.02, 0.5):
         document = changed(
-            food__properties=..., food__moisture=True, food__cut="strip",
-            steps__0__surroundings={"relative_humidity": humidity, "air_c": 90}, steps__0__until={"max_s": 1800},
-        )  # fmt: skip
+            food__properties=...,
+            food__moisture=True,
+            food__cut="strip",
+            steps__0__surroundings={"relative_humidity": humidity, "air_c": 90},
+            steps__0__until={"max_s": 1800},
+        )
         jsonschema.validate(document, schema("simulation-1"))
         losses.append(brasko("simulate", document)[1]["evaporated_share"])
     assert losses[1] < 0.7 * losses[0]
@@ -138,8 +144,15 @@ def test_moist_air_slows_drying(brasko):
 
 def test_a_bar_a_bone_a_pan_and_marks(brasko):
     pan = {"contact_w_m2k": 400, "heat_j_k": 1000, "start_c": 250, "power_w": 1000, "loss_w_k": 4, "share": 0.2}
-    food = {"shape": "bar", "thickness_mm": 40, "mass_g": 700, "length_mm": 150, "bone_mm": 12, "start_c": 4,
-            "composition": {"water": 0.65, "protein": 0.2, "fat": 0.14, "ash": 0.01}}  # fmt: skip
+    food = {
+        "shape": "bar",
+        "thickness_mm": 40,
+        "mass_g": 700,
+        "length_mm": 150,
+        "bone_mm": 12,
+        "start_c": 4,
+        "composition": {"water": 0.65, "protein": 0.2, "fat": 0.14, "ash": 0.01},
+    }
     steps = [{"name": "sear", "metal": pan, "until": {"max_s": 600}, "flip_every_s": 300}]
     status, result, complaint = brasko("simulate", {**EXAMPLE, "food": food, "steps": steps})
     assert (status, complaint) == (0, "")

@@ -45,4 +45,14 @@ def _variant(k: int, fire: str, rng: random.Random) -> Variant:
         wait = rng.choice((180.0, 300.0, 600.0))
     deeds = [Deed("on", "On", "", stays[0].start_s, 15), *(Deed("turn", "Turn", "", at, 10) for at in turns)]
     deeds.append(Deed("off", "Off", "", -rest - 10, 15))
-    return Variant(f"v{k}", f"V{k}", "", k, fire, stays, tuple(deeds), (Deed("prep", "Prep", "", stays[0].start_s - 600, 120, 3600, "kitchen"),), wait)  # fmt: skip
+    return Variant(
+        f"v{k}",
+        f"V{k}",
+        "",
+        k,
+        fire,
+        stays,
+        tuple(deeds),
+        (Deed("prep", "Prep", "", stays[0].start_s - 600, 120, 3600, "kitchen"),),
+        wait,
+    )

@@ -158,8 +158,8 @@ def test_slices_are_more_done_towards_the_ends(steak):
 
 
 def test_a_chord_of_a_disc_holds_its_segment(steak):
-    """Share of a circle beyond half its radius: 0.1955 (circular segment, closed form); from one end to the middle, twice
-    that of the half."""
+    """Share of a circle beyond half its radius: 0.1955 (circular segment, closed form); from one end to the middle,
+    twice that of the half."""
     reached, _ = slices(steak.wish, steak.solution)
     x = np.linspace(1.0, 0.0, len(reached))
     segment = (np.arccos(0.5) - 0.5 * np.sqrt(0.75)) / np.pi

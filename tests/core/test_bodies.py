@@ -1,4 +1,5 @@
-"""What a piece can lie on, in or beside: metal with its own heat, rods, warm fat, a bone; lids, films, films of juice."""
+"""What a piece can lie on, in or beside: metal with its own heat, rods, warm fat, a bone; lids, films, films of
+juice."""
 
 from dataclasses import replace
 
@@ -71,7 +72,8 @@ def test_a_dry_slab_and_a_pan_share_their_heat():
 
 
 def test_a_pan_is_held_by_turning_the_knob():
-    """Left alone a pan under a crust gets hotter and hotter; held, it comes back to its heat and stays, and its books close."""
+    """Left alone a pan under a crust gets hotter and hotter; held, it comes back to its heat and stays, and its books
+    close."""
     alone = simulate(RIBEYE.food, (in_pan(600.0, flip_s=120.0),))
     held = simulate(RIBEYE.food, (in_pan(600.0, replace(PAN, most_c=250.0), flip_s=120.0),))
     assert alone.metal_c.max() > 290.0
@@ -215,8 +217,12 @@ def test_more_flips_never_a_thicker_rim(thickness, finish, often):
 
 
 @settings(max_examples=10, deadline=None)
-@given(cut=st.sampled_from(["filet", "burger_80_20", "salmon", "potato", "bell_pepper", "tomahawk"]), seconds=st.floats(30.0, 900.0),
-       pan_c=st.floats(80.0, 350.0), flip=st.floats(20.0, 400.0))  # fmt: skip
+@given(
+    cut=st.sampled_from(["filet", "burger_80_20", "salmon", "potato", "bell_pepper", "tomahawk"]),
+    seconds=st.floats(30.0, 900.0),
+    pan_c=st.floats(80.0, 350.0),
+    flip=st.floats(20.0, 400.0),
+)
 def test_every_kind_of_food_stays_in_bounds_in_a_pan(cut, seconds, pan_c, flip):
     """Between the coldest and the hottest thing about it, with both books closed, whatever it is made of."""
     found = cut_named(cut)

@@ -45,7 +45,8 @@ def cylinder_series(biot: float, fourier: float, r: np.ndarray, terms: int = 40)
 
 
 def plate_cook(biot: float, seconds: float, refine: float = 1.0) -> tuple[np.ndarray, np.ndarray, np.ndarray]:
-    """Positions from the middle (of half-thickness 1), computed and exact temperatures across a wide insulated-edge disc."""
+    """Positions from the middle (of half-thickness 1), computed and exact temperatures across a wide insulated-edge
+    disc."""
     thickness = 0.038
     h = biot * K / (thickness / 2)
     side = Side(air_c=AIR, h_w_m2k=h)

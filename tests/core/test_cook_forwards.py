@@ -62,7 +62,8 @@ def test_it_ends_by_whichever_comes_first():
 
 
 def test_a_bath_warms_a_slab_as_published_tables_say():
-    """25 mm from 5 °C to within half a kelvin of a stirred bath of 55 °C: about 75 min. Source: baldwin_2012, from memory."""
+    """25 mm from 5 °C to within half a kelvin of a stirred bath of 55 °C: about 75 min. Source: baldwin_2012, from
+    memory."""
     slab = Food(STRIP.geometry(0.025, 3.0), STRIP.material, 5.0)
     told = cooked(Cook(slab, 0.1, (CookStep("bath", InBath(55.0), Ends(300.0, core_c=54.5)),)))
     assert 63.0 <= told.steps[0].end_s / 60.0 <= 86.0
@@ -77,8 +78,8 @@ def test_a_thermometer_shows_more_than_the_coldest_point_after_fierce_heat():
 
 
 def test_a_thermometer_in_an_even_slope_is_off_by_its_stem():
-    """In T = g s the mean over exp(-s/L) lies L further on: exact for a line, from above for either side up, and slanting
-    into the side of a thinner piece, where less of it is upwards."""
+    """In T = g s the mean over exp(-s/L) lies L further on: exact for a line, from above for either side up, and
+    slanting into the side of a thinner piece, where less of it is upwards."""
     grid = graded_grid(replace(STEAK.geometry, thickness_m=0.07), 1.0)
     slope = np.repeat((1000.0 * grid.z_m)[:, None], len(grid.dr_m), axis=1)
     middle = 500.0 * float(grid.dz_m.sum())
@@ -113,9 +114,13 @@ def test_wrong_cooks_are_answered_with_their_field():
             cooked(cook(step()))
         assert refused.value.field == field
     for make, field in (
-        (lambda: Ends(), "until"), (lambda: InPan(900.0), "pan"), (lambda: OnIron(900.0), "iron"), (lambda: InBath(120.0), "bath"),
-        (lambda: AtFire(shipped()["gas"], air_c=500.0), "air"), (lambda: Cook(STEAK, 0.1, ()), "steps"),
-    ):  # fmt: skip
+        (lambda: Ends(), "until"),
+        (lambda: InPan(900.0), "pan"),
+        (lambda: OnIron(900.0), "iron"),
+        (lambda: InBath(120.0), "bath"),
+        (lambda: AtFire(shipped()["gas"], air_c=500.0), "air"),
+        (lambda: Cook(STEAK, 0.1, ()), "steps"),
+    ):
         with pytest.raises(InvalidInput) as refused_input:
             make()
         assert refused_input.value.field == field

@@ -1,4 +1,5 @@
-"""Cooks as they are told at the fire, planned: each lies where cooks have it. All of them common practice, no source."""
+"""Cooks as they are told at the fire, planned: each lies where cooks have it. All of them common practice, no
+source."""
 
 from dataclasses import replace
 
@@ -53,10 +54,20 @@ def test_the_filet_on_three_fires(fire):
 def test_two_thicknesses_at_200_f_then_a_griddle_with_an_egg_and_oil_spread():
     """Two strips on one pellet grill: the thinner one is up first by a third or more, both end at the same finish."""
     thin, thick = (
-        planned(Wish("strip", t * IN, 0.6 * t * LB, celsius(130.0), fire="pellet", gentle_c=celsius(200.0),
-                     sear_fire="griddle", fat="spread"))
+        planned(
+            Wish(
+                "strip",
+                t * IN,
+                0.6 * t * LB,
+                celsius(130.0),
+                fire="pellet",
+                gentle_c=celsius(200.0),
+                sear_fire="griddle",
+                fat="spread",
+            )
+        )
         for t in (1.0, 1.5)
-    )  # fmt: skip
+    )
     assert 1.3 <= minutes(thick, "gentle") / minutes(thin, "gentle") <= 2.3
     for plan in (thin, thick):
         assert 101.0 <= pulled_f(plan) <= 120.0
@@ -66,8 +77,16 @@ def test_two_thicknesses_at_200_f_then_a_griddle_with_an_egg_and_oil_spread():
 
 def test_seared_first_then_twenty_minutes_in_hot_air():
     """A thick ribeye charred, then away from the fire at 500 °F: about 20 min to medium rare."""
-    wish = Wish("ribeye", 1.75 * IN, 1.25 * LB, celsius(130.0), start_c=celsius(42.0), method="sear_then_low", fire="gas",
-                gentle_c=celsius(500.0))  # fmt: skip
+    wish = Wish(
+        "ribeye",
+        1.75 * IN,
+        1.25 * LB,
+        celsius(130.0),
+        start_c=celsius(42.0),
+        method="sear_then_low",
+        fire="gas",
+        gentle_c=celsius(500.0),
+    )
     plan = planned(wish)
     assert 12.0 <= minutes(plan, "gentle") <= 28.0
 
@@ -139,7 +158,8 @@ def test_ordinary_steaks_on_gas_are_planned_whatever_the_crust(thick_in, least, 
 
 
 def test_skirt():
-    """Thin, over high gas, lid open, to the upper side of medium rare: 2 to 4 min a side (no crust to speak of on gas; ours is fierce)."""
+    """Thin, over high gas, lid open, to the upper side of medium rare: 2 to 4 min a side (no crust to speak of on gas;
+    ours is fierce)."""
     plan = planned(
         Wish(
             "skirt", 0.55 * IN, 1.0 * LB, celsius(138.0), start_c=celsius(58.0), method="direct", fire="gas", lid="open"
@@ -167,8 +187,8 @@ def test_patties():
 
 
 def test_the_skillet_chart():
-    """1.5 in strip in hot iron: rare, medium rare and medium in the chart's order; the chart's own times lie at the bound of
-    conduction, so ours are up to a third longer."""
+    """1.5 in strip in hot iron: rare, medium rare and medium in the chart's order; the chart's own times lie at the
+    bound of conduction, so ours are up to a third longer."""
     plans = [
         planned(Wish("strip", 1.5 * IN, 0.84 * LB, celsius(f), start_c=celsius(68.0), method="skillet"))
         for f in (122.0, 134.0, 145.0)

@@ -35,7 +35,8 @@ def strip():
     return scene(STRIP)
 
 
-# --- what a cook has been through --------------------------------------------------------------------------------------
+# --- what a cook has been through
+# --------------------------------------------------------------------------------------
 
 
 def test_the_past_lasts_as_long_as_it_lasted(strip):
@@ -69,7 +70,8 @@ def test_a_step_that_was_never_planned_is_refused(strip):
         cook_history(wish, solution.pull_c, solution.sear, [])
 
 
-# --- kitchens ----------------------------------------------------------------------------------------------------------
+# --- kitchens
+# ----------------------------------------------------------------------------------------------------------
 
 
 def test_slopes_are_those_of_the_terms():
@@ -209,12 +211,14 @@ def test_a_probe_off_the_middle_is_told():
     assert probe_off_m(forecast_of(known, [])) is None
 
 
-# --- faults ------------------------------------------------------------------------------------------------------------
+# --- faults
+# ------------------------------------------------------------------------------------------------------------
 
 
 @pytest.mark.parametrize("injected", ["slipped", "lid", "dying"])
 def test_faults_are_named_within_three_minutes(injected):
-    """Six of eight at least, a dying fire give or take a look at the air; the rate over hundreds is in docs/validation.md."""
+    """Six of eight at least, a dying fire give or take a look at the air; the rate over hundreds is in
+    docs/validation.md."""
     found = [alarmed(STRIP, truth, injected) for truth in truths(8, seed=3)]
     assert sum(a.named_after_s is not None and a.named_after_s <= 200.0 for a in found) >= 6
 
@@ -251,7 +255,8 @@ def test_a_flare_a_stall_and_what_no_meat_does():
     assert "fat" in keys(rising(900.0), 905.0, misfit_k=2.0, early_gap_k=-1.0)
 
 
-# --- corrections -------------------------------------------------------------------------------------------------------
+# --- corrections
+# -------------------------------------------------------------------------------------------------------
 
 
 @pytest.fixture(scope="module")
@@ -342,8 +347,8 @@ def test_what_is_offered_over_the_fire_can_be_done(strip):
 
 
 def test_a_hold_that_was_chosen_is_followed_and_can_be_made_longer(strip):
-    """A warm place no hotter than the pull and a little: it neither cools nor cooks on much (common practice, no source).
-    Two hours out of the fridge in all: fsis_safe_temperatures, from memory."""
+    """A warm place no hotter than the pull and a little: it neither cools nor cooks on much (common practice, no
+    source). Two hours out of the fridge in all: fsis_safe_temperatures, from memory."""
     wish, solution, _, _ = strip
     began = [Began("gentle", 0.0), Began("wait", 2350.0)]
     cores = []

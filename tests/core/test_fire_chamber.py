@@ -268,7 +268,8 @@ GAS = replace(usual_setup(GRILLS["gas_3"]), knobs=(0.0, 0.0, 0.0, 0.0))
 
 
 def test_coals_in_a_gas_grill_are_the_hot_end_and_their_books_close():
-    """Half a chimney burns for about an hour and a half and shines as coals do; the far end stays gentle. Common practice, no source."""
+    """Half a chimney burns for about an hour and a half and shines as coals do; the far end stays gentle. Common
+    practice, no source."""
     tray = replace(GAS, coal_tray_kg=1.2)
     state = settled(tray)
     assert state.zones_c[0] < state.zones_c[1] < state.zones_c[2]
@@ -282,9 +283,13 @@ def test_coals_in_a_gas_grill_are_the_hot_end_and_their_books_close():
 
 @pytest.mark.parametrize(
     ("change", "field"),
-    [({"coal_tray_kg": 0.1}, "coal_tray_kg"), ({"coal_tray_kg": 5.0}, "coal_tray_kg"), ({"coal_tray_kg": -1.0}, "coal_tray_kg"),
-     ({"smoker_box": "logs"}, "smoker_box")],
-)  # fmt: skip
+    [
+        ({"coal_tray_kg": 0.1}, "coal_tray_kg"),
+        ({"coal_tray_kg": 5.0}, "coal_tray_kg"),
+        ({"coal_tray_kg": -1.0}, "coal_tray_kg"),
+        ({"smoker_box": "logs"}, "smoker_box"),
+    ],
+)
 def test_wrong_trays_and_boxes_name_their_field(change, field):
     with pytest.raises(InvalidInput) as caught:
         replace(GAS, **change)

@@ -1,4 +1,5 @@
-"""Each kind of grill does what the trade says of it; each wrong figure is named. Figures: common practice, no source."""
+"""Each kind of grill does what the trade says of it; each wrong figure is named. Figures: common practice, no
+source."""
 
 from dataclasses import replace
 
@@ -141,10 +142,16 @@ def test_upper_grates_see_less_of_the_fire():
 @pytest.mark.parametrize(
     ("key", "method"),
     [
-        ("kettle", "low_then_sear"), ("kettle", "sear_then_low"), ("kettle", "direct"), ("kettle", "skillet"),
-        ("kamado", "low_then_sear"), ("gas_3", "low_then_sear"), ("gas_4", "direct"), ("brazier", "direct"),
+        ("kettle", "low_then_sear"),
+        ("kettle", "sear_then_low"),
+        ("kettle", "direct"),
+        ("kettle", "skillet"),
+        ("kamado", "low_then_sear"),
+        ("gas_3", "low_then_sear"),
+        ("gas_4", "direct"),
+        ("brazier", "direct"),
     ],
-)  # fmt: skip
+)
 def test_plans_on_ones_own_fire_meet_the_finish(key, method):
     """The peak after the rest is the finish, as on any fire."""
     setup = usual_setup(GRILLS[key])
@@ -216,7 +223,8 @@ def test_cold_and_wind_ask_for_wider_vents():
 
 @pytest.mark.parametrize("key", sorted(shipped()))
 def test_the_harder_it_rains_the_cooler_a_fire_gets_that_is_left_as_it_is(key):
-    """Rain and wind cost heat; a controller makes up for it, an oven and open coals hardly mind (common practice, no source)."""
+    """Rain and wind cost heat; a controller makes up for it, an oven and open coals hardly mind (common practice, no
+    source)."""
     fire = shipped()[key]
     falls = [shift_of(fire, rain, "still").shift_k for rain in RAINS]
     if key in ("pellet", "oven_skillet", "chimney", "flat_top"):
@@ -254,15 +262,27 @@ def test_gentle_heat_is_advised_on_every_grill_with_a_lid(key):
 def test_words_for_every_opening():
     said = [opening_words(s) for s in (0.0, 0.05, 0.12, 0.2, 0.25, 0.33, 0.5, 0.66, 0.75, 0.9, 1.0)]
     assert said == [
-        "shut", "a crack", "an eighth", "a fifth", "a quarter", "a third", "half", "two thirds", "three quarters",
-        "nearly all", "all the way",
-    ]  # fmt: skip
+        "shut",
+        "a crack",
+        "an eighth",
+        "a fifth",
+        "a quarter",
+        "a third",
+        "half",
+        "two thirds",
+        "three quarters",
+        "nearly all",
+        "all the way",
+    ]
 
 
 @pytest.mark.parametrize(
     ("make", "said"),
     [
-        (lambda: Grate("g", "G", "round", 0.05, 0.5, 0.1), r"grate\.width_mm must be between 120 and 2500 mm \(got 50\)"),
+        (
+            lambda: Grate("g", "G", "round", 0.05, 0.5, 0.1),
+            r"grate\.width_mm must be between 120 and 2500 mm \(got 50\)",
+        ),
         (lambda: Grate("g", "G", "round", 0.5, 0.5, 2.0), r"grate\.height_mm must be between 30 and 900"),
         (lambda: Burner("b", "B", 0.0, 0.0, 0.1, 0.4, 90000.0), r"b\.power_w must be between 500 and 12000"),
         (lambda: Burner("b", "B", 0.0, 0.0, 0.001, 0.4, 3000.0), r"b\.width_mm must be between 20"),
@@ -272,9 +292,15 @@ def test_words_for_every_opening():
         (lambda: Controller(5000.0, 2000.0, 5.0, 60.0, 70.0, 260.0), r"controller\.low_w must be between 100 and 2000"),
         (lambda: Ware("p", "Pan", 0.01, 0.2, 900.0, 400.0), r"ware\.width_mm must be between 80"),
         (lambda: Ware("p", "Pan", 0.2, 0.2, 1.0, 400.0), r"ware\.heat_j_k must be between 50"),
-        (lambda: Grill("g", "G", KINDS["gas"], (Grate("g", "G", "round", 0.5, 0.5, 0.1),)), "burners need at least one main burner"),
+        (
+            lambda: Grill("g", "G", KINDS["gas"], (Grate("g", "G", "round", 0.5, 0.5, 0.1),)),
+            "burners need at least one main burner",
+        ),
         (lambda: Grill("g", "G", KINDS["oven"], ()), "grates need at least one cooking surface"),
-        (lambda: replace(gas_grill(2), burners=(Burner("b", "B", 0.5, 0.0, 0.1, 0.4, 3000.0),)), r"b\.x_mm puts the burner outside"),
+        (
+            lambda: replace(gas_grill(2), burners=(Burner("b", "B", 0.5, 0.0, 0.1, 0.4, 3000.0),)),
+            r"b\.x_mm puts the burner outside",
+        ),
         (lambda: Charcoal("heap", 1.0), r"charcoal\.layout is not known \(got 'heap'\)"),
         (lambda: Charcoal("level", -1.0), r"charcoal\.amount_kg must be between \{mass:100\}.*got \{mass:-1000\}"),
         (lambda: Charcoal("level", 1.0, "coke"), r"charcoal\.fuel is not known"),
@@ -293,15 +319,15 @@ def test_words_for_every_opening():
         (lambda: replace(usual_setup(GRILLS["gas_2"]), knobs=(2.0, 0.0)), r"knobs\.0 must be between 0 and 1"),
         (lambda: replace(usual_setup(GRILLS["chimney"]), charcoal=Charcoal("half", 1.0)), "must be level in a chimney"),
     ],
-)  # fmt: skip
+)
 def test_a_wrong_figure_names_its_field_and_what_is_allowed(make, said):
     with pytest.raises(InvalidInput, match=said):
         make()
 
 
 def test_what_the_chimney_and_the_fuse_ask_for_is_said():
-    """A lit chimney with food over it stands raised, on bare ground, and is touched with long gloves; a fuse is begun with a
-    dozen lit briquettes, not with a chimney full (common practice, no source)."""
+    """A lit chimney with food over it stands raised, on bare ground, and is touched with long gloves; a fuse is begun
+    with a dozen lit briquettes, not with a chimney full (common practice, no source)."""
     chimney = " ".join(p.why for p in preparations_of(shipped()["chimney"].setup))
     assert "bare ground" in chimney
     assert "Raised on a brick" in chimney

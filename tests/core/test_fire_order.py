@@ -21,7 +21,8 @@ SHARE = st.floats(0.0, 1.0)
 @settings(max_examples=25, deadline=None)
 @given(st.lists(SHARE, min_size=3, max_size=3), st.integers(0, 2), SHARE)
 def test_a_knob_turned_up_cools_no_zone(knobs, which, up):
-    """The knob's own zone and its neighbours gain or stay; more gas moves more air through, so the far end may lose a little."""
+    """The knob's own zone and its neighbours gain or stay; more gas moves more air through, so the far end may lose a
+    little."""
     side = (0.0,)
     low = FireSetup(GRILLS["gas_3"], knobs=(*knobs, *side))
     more = [max(k, up) if i == which else k for i, k in enumerate(knobs)]

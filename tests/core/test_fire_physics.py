@@ -1,4 +1,5 @@
-"""The fire's sums against independent ones: a reference integrator, root finders, rays, and formulas written out by hand."""
+"""The fire's sums against independent ones: a reference integrator, root finders, rays, and formulas written out by
+hand."""
 
 import math
 from dataclasses import replace
@@ -221,9 +222,12 @@ def test_equivalent_temperature_is_the_root_of_its_definition():
     heat = heat_at(KETTLE, chamber.settled(KETTLE), KETTLE.grill.grates[0], np.linspace(-0.2, 0.2, 9), np.zeros(9))
     for h, flux, told in zip(heat.film_w_m2k, heat.flux_w_m2(), heat.equivalent_c, strict=True):
         root = brentq(
-            lambda t, h=h, flux=flux: h * (t - FOOD_C) + 0.9 * SIGMA * ((t + 273.15) ** 4 - (FOOD_C + 273.15) ** 4) - flux,
-            0.0, 1500.0,
-        )  # fmt: skip
+            lambda t, h=h, flux=flux: (
+                h * (t - FOOD_C) + 0.9 * SIGMA * ((t + 273.15) ** 4 - (FOOD_C + 273.15) ** 4) - flux
+            ),
+            0.0,
+            1500.0,
+        )
         assert told == pytest.approx(root, abs=0.01)
 
 

@@ -134,8 +134,20 @@ def test_every_source_that_is_named_is_in_the_bibliography():
 
 
 def test_what_goes_with_a_method_is_set_back_and_nothing_else():
-    set_ = Wish("ribeye", 0.038, 0.45, 55.0, fire="kettle_two_zone", gentle_c=110.0, flip_every_s=20.0, sear_fire="chimney",
-                pull_offset_k=5.0, salt="overnight", rest_s=600.0, count=3)  # fmt: skip
+    set_ = Wish(
+        "ribeye",
+        0.038,
+        0.45,
+        55.0,
+        fire="kettle_two_zone",
+        gentle_c=110.0,
+        flip_every_s=20.0,
+        sear_fire="chimney",
+        pull_offset_k=5.0,
+        salt="overnight",
+        rest_s=600.0,
+        count=3,
+    )
     other = with_answers(set_, method="direct")
     back = {"fire": None, "gentle_c": None, "flip_every_s": None, "sear_fire": None, "pull_offset_k": None}
     assert other == replace(set_, method="direct", **back)

@@ -183,7 +183,8 @@ def test_the_core_is_what_has_been_heated_least():
     assert cells.core_of(resting, peak, 0, 1, 0) == 52.0
 
 
-# --- juice on its way out -----------------------------------------------------------------------------------------------
+# --- juice on its way out
+# -----------------------------------------------------------------------------------------------
 
 
 def seeped(temp_c: float, tau: float, depth_share: float = 1.0) -> tuple[float, float]:

@@ -26,11 +26,17 @@ RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0, crust="light")
 FILET = Wish("filet", 0.044, 0.23, 53.0, crust="light")
 BURGER = Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="none", salt="just_before")
 POOL = (
-    RIBEYE, FILET, BURGER, replace(RIBEYE, fire="gas", salt="twice"), replace(RIBEYE, method="sear_then_low", flip_every_s=15.0),
-    replace(RIBEYE, marks="quarter", temper_s=1500.0, finishing="butter"), replace(FILET, method="skillet", count=3),
-    Wish("flank", 0.02, 0.7, 54.5, method="direct", crust="none", flip_every_s=20.0), replace(RIBEYE, method="char_then_bath", frozen=True),
+    RIBEYE,
+    FILET,
+    BURGER,
+    replace(RIBEYE, fire="gas", salt="twice"),
+    replace(RIBEYE, method="sear_then_low", flip_every_s=15.0),
+    replace(RIBEYE, marks="quarter", temper_s=1500.0, finishing="butter"),
+    replace(FILET, method="skillet", count=3),
+    Wish("flank", 0.02, 0.7, 54.5, method="direct", crust="none", flip_every_s=20.0),
+    replace(RIBEYE, method="char_then_bath", frozen=True),
     Wish("pork_chop", 0.032, 0.32, 63.0, crust="light", method="oven_then_skillet", sear_fire="chimney"),
-)  # fmt: skip
+)
 
 quickly = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 
@@ -61,17 +67,31 @@ def test_nothing_begins_before_what_it_waits_for_is_over(wishes):
 @settings(max_examples=60, deadline=None)
 @given(
     cut=st.sampled_from(["ribeye", "burger_80_20", "chicken_breast", "salmon", "pork_chop"]),
-    finish=st.floats(45.0, 80.0), temper_min=st.floats(0.0, 120.0), air=st.floats(10.0, 45.0),
-    treatment=st.sampled_from(["whole", "tenderised"]), accepted=st.booleans(), at_risk=st.booleans(),
-)  # fmt: skip
+    finish=st.floats(45.0, 80.0),
+    temper_min=st.floats(0.0, 120.0),
+    air=st.floats(10.0, 45.0),
+    treatment=st.sampled_from(["whole", "tenderised"]),
+    accepted=st.booleans(),
+    at_risk=st.booleans(),
+)
 def test_no_figure_of_safety_is_broken_unseen(cut, finish, temper_min, air, treatment, accepted, at_risk):
-    """Below the agency's figure: refused, or allowed to be asked with a caution; the clock of the fridge: told when over."""
+    """Below the agency's figure: refused, or allowed to be asked with a caution; the clock of the fridge: told when
+    over."""
     plan, refusal = None, None
     try:
         wish = Wish(
-            cut, 0.03, 0.3, finish, method="skillet", crust="none", temper_s=60.0 * temper_min, air_c=air, treatment=treatment,
-            below_agency_accepted=accepted, at_risk=at_risk,
-        )  # fmt: skip
+            cut,
+            0.03,
+            0.3,
+            finish,
+            method="skillet",
+            crust="none",
+            temper_s=60.0 * temper_min,
+            air_c=air,
+            treatment=treatment,
+            below_agency_accepted=accepted,
+            at_risk=at_risk,
+        )
         plan = planned(wish, quick=True)
     except (InvalidInput, Infeasible) as exc:
         refusal = exc
@@ -171,7 +191,8 @@ def task(key: str, start: float, end: float, **more) -> Task:
 
 
 def test_slack_is_that_of_the_critical_path_method():
-    """A worked network: c waits for a and for b; b has 60 s to spare, a none (critical path method, common practice)."""
+    """A worked network: c waits for a and for b; b has 60 s to spare, a none (critical path method, common
+    practice)."""
     found = {
         t.key: t
         for t in with_slack([task("a", -300, -100, before="c"), task("b", -260, -160, before="c"), task("c", -100, 0)])

@@ -151,7 +151,8 @@ def test_flipping_often_cooks_sooner():
     ],
 )
 def test_fat_runs_out_of_patties_and_of_long_cooks(wish, low, high):
-    """Patties lose a quarter to two fifths of their fat, a shoulder about half, a steak hardly any. From memory (yield tables)."""
+    """Patties lose a quarter to two fifths of their fat, a shoulder about half, a steak hardly any. From memory (yield
+    tables)."""
     lost = fat_lost_share(wish.the_cut, solved(wish, every_s=20.0, frame_s=60.0, quick=True).result)
     assert low <= lost / wish.the_cut.composition.fraction("fat") <= high
 

@@ -151,14 +151,25 @@ def test_a_flat_top_has_no_gentle_side_and_no_room_for_wood():
         Wish("ribeye", 0.038, 0.45, 55.0, method="low_then_sear", fire="kamado", sear_fire="flat_top"), quick=True
     )
     assert seared.wish.in_pan
-    assert not any(c.key == "bristles" for c in planned(
-        Wish("burger_80_20", 0.012, 0.11, 72.0, method="skillet", fire="flat_top", crust="good"), quick=True).cautions)  # fmt: skip
+    assert not any(
+        c.key == "bristles"
+        for c in planned(
+            Wish("burger_80_20", 0.012, 0.11, 72.0, method="skillet", fire="flat_top", crust="good"), quick=True
+        ).cautions
+    )
 
 
-@pytest.mark.parametrize(("grill", "said"), [
-    ("kettle", "carbon monoxide"), ("kamado", "or it flashes"), ("gas_3", "licensed fitter"), ("pellet", "burning grease"),
-    ("oven", "lid at hand"), ("flat_top_3", "hot to its rim"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("grill", "said"),
+    [
+        ("kettle", "carbon monoxide"),
+        ("kamado", "or it flashes"),
+        ("gas_3", "licensed fitter"),
+        ("pellet", "burning grease"),
+        ("oven", "lid at hand"),
+        ("flat_top_3", "hot to its rim"),
+    ],
+)
 def test_each_fire_says_what_to_take_care_of(grill, said):
     """Common practice, no source; local codes come first wherever this is shown."""
     setup = usual_setup(GRILLS[grill])

@@ -94,7 +94,8 @@ def test_the_thin_tail_of_a_breast_is_told_to_be_folded_and_never_ends_below_the
     ids=["poultry", "a guest at risk"],
 )
 def test_what_must_read_a_figure_is_never_taken_off_sooner_by_a_forecast(wish):
-    """A thin end of it stays until a thermometer shows the figure: no minutes, no cooler place. Source: fsis_safe_temperatures."""
+    """A thin end of it stays until a thermometer shows the figure: no minutes, no cooler place. Source:
+    fsis_safe_temperatures."""
     assert wish.reading_c is not None
     (end,) = parts_told(wish, solved(wish, quick=True))
     assert end.sooner_s is None

@@ -38,8 +38,8 @@ def test_peak_after_the_rest_meets_the_wish(method, finish):
 
 @pytest.mark.parametrize("method", ["low_then_sear", "direct", "skillet"])
 def test_a_quick_plan_is_near_the_whole_one(method):
-    """For a moving slider: within 1 K of the finish on the default grid, and its pull within 2 K of that of a whole plan
-    with the same flips."""
+    """For a moving slider: within 1 K of the finish on the default grid, and its pull within 2 K of that of a whole
+    plan with the same flips."""
     wish = replace(RIBEYE, method=method, crust="light")
     quick = solved(wish, quick=True)
     whole = solved(replace(wish, flip_every_s=wish.flips_s))
@@ -119,8 +119,9 @@ def test_gentle_phase_of_an_ordinary_steak():
 
 
 def test_pulled_at_115_to_120_finishes_medium_rare():
-    """Pulled at 115-120 °F before a sear with 30 s flips, finishing medium rare, 130-135 °F (common practice, no source).
-    Ours is pulled up to 6 °F later: its banked coals give a good crust in a minute (f07 of the reference cooks)."""
+    """Pulled at 115-120 °F before a sear with 30 s flips, finishing medium rare, 130-135 °F (common practice, no
+    source). Ours is pulled up to 6 °F later: its banked coals give a good crust in a minute (f07 of the reference
+    cooks)."""
     usual = solved(replace(RIBEYE, flip_every_s=30.0))
     assert 112.0 <= fahrenheit(usual.pull_c) <= 126.0
     assert 130.0 <= fahrenheit(usual.result.peak_core_c) <= 135.0
@@ -171,7 +172,8 @@ def test_rest_by_thickness():
 
 @pytest.mark.parametrize(("thickness_m", "method"), [(0.019, "low_then_sear"), (0.019, "direct"), (0.025, "direct")])
 def test_a_thin_steak_gives_up_crust_for_its_middle(thickness_m, method):
-    """A thin steak cannot have a thick crust and a rare middle (common practice, no source): cooks grill it all the same."""
+    """A thin steak cannot have a thick crust and a rare middle (common practice, no source): cooks grill it all the
+    same."""
     wish = Wish("strip", thickness_m, 0.25, 52.0, method=method, fire="gas", crust="deep")
     solution = solved(wish)
     assert solution.result.peak_core_c == pytest.approx(52.0, abs=1.0)
@@ -309,7 +311,8 @@ def test_a_plan_keeps_its_inputs_and_model():
 
 @pytest.mark.parametrize("wish", [RIBEYE, Wish("beef_roast", 0.1, 2.5, 55.0), replace(RIBEYE, fire="kamado")])
 def test_the_core_does_not_fall_while_the_fire_gets_hot(wish):
-    """The middle of a piece that waits climbs on or stands still, give or take 2 °F, however cool its faces get. Common practice, no source."""
+    """The middle of a piece that waits climbs on or stands still, give or take 2 °F, however cool its faces get. Common
+    practice, no source."""
     result = solved(wish).result
     wait = next(s for s in result.steps if s.name == "wait")
     waiting = result.core_c[(result.time_s >= wait.start_s) & (result.time_s <= wait.end_s)]

@@ -34,11 +34,26 @@ def test_eight_in_ten_kitchens_land_in_the_range(method):
 
     slow = wish.how.slow
     shares = [
-        inside([ended(r, slow).end_s for r in runs], ended(nominal, slow).end_s, ended(solution.result, slow).end_s, ranges.step_end_s[slow]),
-        inside([ended(r, slow).core_c for r in runs], ended(nominal, slow).core_c, ended(solution.result, slow).core_c, ranges.step_core_c[slow]),
+        inside(
+            [ended(r, slow).end_s for r in runs],
+            ended(nominal, slow).end_s,
+            ended(solution.result, slow).end_s,
+            ranges.step_end_s[slow],
+        ),
+        inside(
+            [ended(r, slow).core_c for r in runs],
+            ended(nominal, slow).core_c,
+            ended(solution.result, slow).core_c,
+            ranges.step_core_c[slow],
+        ),
         inside([r.peak_core_c for r in runs], nominal.peak_core_c, solution.result.peak_core_c, ranges.peak_core_c),
-        inside([r.mass_loss_share for r in runs], nominal.mass_loss_share, solution.result.mass_loss_share, ranges.mass_loss_share),
-    ]  # fmt: skip
+        inside(
+            [r.mass_loss_share for r in runs],
+            nominal.mass_loss_share,
+            solution.result.mass_loss_share,
+            ranges.mass_loss_share,
+        ),
+    ]
     assert all(0.68 <= share <= 0.92 for share in shares), shares
 
 

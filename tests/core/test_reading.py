@@ -1,5 +1,5 @@
-"""No plan counts on carry-over for safety: where the agency's figure is not the eater's own choice, a reading of it ends
-the heat.
+"""No plan counts on carry-over for safety: where the agency's figure is not the eater's own choice, a reading of it
+ends the heat.
 
 Source of the figures: fsis_safe_temperatures (ground meat 160 °F, poultry 165 °F, whole cuts 145 °F and 3 min rest).
 """
@@ -30,9 +30,16 @@ def usual(key, method, fire, **change):
     cut = all_cuts()[key]
     crust = cut.crust if METHODS[method].browns else "none"
     return Wish(
-        key, cut.typical_thickness_m, cut.typical_mass_kg, cut.default_finish_c, method=method, fire=fire, crust=crust,
-        rest="open", **change,
-    )  # fmt: skip
+        key,
+        cut.typical_thickness_m,
+        cut.typical_mass_kg,
+        cut.default_finish_c,
+        method=method,
+        fire=fire,
+        crust=crust,
+        rest="open",
+        **change,
+    )
 
 
 MUST = [key for key, cut in all_cuts().items() if cut.kind in ("ground", "poultry")]
@@ -71,10 +78,18 @@ def test_the_heat_ends_on_the_figure_over_cuts_methods_fires_guests_and_treatmen
     own_choice = not at_risk and cut.kind != "poultry" and below > 1.0
     finish = figure - below if own_choice else max(figure, cut.default_finish_c)
     wish = Wish(
-        key, scale * cut.typical_thickness_m, scale * cut.typical_mass_kg, finish, method=method, fire=fire,
-        crust=cut.crust if METHODS[method].browns else "none", at_risk=at_risk, treatment=treatment, rest="open",
+        key,
+        scale * cut.typical_thickness_m,
+        scale * cut.typical_mass_kg,
+        finish,
+        method=method,
+        fire=fire,
+        crust=cut.crust if METHODS[method].browns else "none",
+        at_risk=at_risk,
+        treatment=treatment,
+        rest="open",
         below_agency_accepted=own_choice,
-    )  # fmt: skip
+    )
     chosen = cut.kind in ("intact", "fish") and treatment == "whole" and not at_risk
     assert (wish.reading_c is None) == chosen
     if chosen:
@@ -104,7 +119,8 @@ def test_the_heat_ends_on_the_figure_over_cuts_methods_fires_guests_and_treatmen
 
 @pytest.mark.parametrize("key", MUST)
 def test_as_little_above_the_figure_as_can_be(key):
-    """Its own method leaves the middle on the figure, hardly above it, where a gentle part or the fire itself ends it."""
+    """Its own method leaves the middle on the figure, hardly above it, where a gentle part or the fire itself ends
+    it."""
     cut = all_cuts()[key]
     plan = planned(usual(key, "sear_then_low", "kettle_two_zone"))
     wanted = plan.wish.reading_c

@@ -49,9 +49,9 @@ def test_thin_slices_in_boiling_water_are_tender_when_cooks_say(tissue, share, l
 
 
 def test_nearly_all_kinds_are_done_within_their_usual_times_on_a_kettle():
-    """At the hottest or at medium heat, over the coals, from there to the cool side, or on the cool side. Nothing is fitted to
-    a kind: tissues share their rates. Six lie outside: by up to four tenths, and a
-    wedge of cabbage takes more than twice as long, for steam goes between its leaves, which no solid block lets through."""
+    """At the hottest or at medium heat, over the coals, from there to the cool side, or on the cool side. Nothing is
+    fitted to a kind: tissues share their rates. Six lie outside: by up to four tenths, and a wedge of cabbage takes
+    more than twice as long, for steam goes between its leaves, which no solid block lets through."""
     late = {}
     for kind in all_sides().values():
         hot, mild, cool = zone(kind, True), zone(kind, True, SETTINGS_C[1]), zone(kind, False)

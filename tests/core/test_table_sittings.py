@@ -1,5 +1,5 @@
-"""Eaters who come later: what comes in pieces is cooked again for them, what does not is told to be kept hot. Common practice, no
-source."""
+"""Eaters who come later: what comes in pieces is cooked again for them, what does not is told to be kept hot. Common
+practice, no source."""
 
 import pytest
 

@@ -1,5 +1,7 @@
-"""The ways of a dish: which places and states it takes, what it calls for, and how fires change. Common practice, no source,
-unless said."""
+"""The ways of a dish: which places and states it takes, what it calls for, and how fires change. Common practice, no
+source, unless said."""
+
+from dataclasses import replace
 
 import pytest
 from hypothesis import HealthCheck, given, settings
@@ -14,7 +16,8 @@ from brasko.core.sides.exposure import FireState, exposed, rack_of, size_of
 from brasko.core.sides.kinds import all_sides, side_named
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.places import OPENED, STEADY, gentle_of, one_place, state_of, table_fire
-from brasko.core.table.problem import GRID_S, Person
+from brasko.core.table.plan import plan_table
+from brasko.core.table.problem import GRID_S, Person, Pin
 from brasko.core.table.side_ways import side_variants
 from brasko.core.table.variants import WAIT_AT_MOST_S, may_wait_s, meat_variant, on_grid, problem_of
 
@@ -29,7 +32,12 @@ def posed(*dishes: DishAsk, fires: tuple[FireAsk, ...] = (GAS,), eaters: int = 2
 
 @pytest.fixture(scope="module")
 def ribeye():
-    return meat_variant(planned(Wish("ribeye", 0.038, 0.45, 57.0, fire="gas"), quick=True), GAS, TableAsk((DishAsk("a", RIBEYE),), (GAS,), (ADA,)), 0)  # fmt: skip
+    return meat_variant(
+        planned(Wish("ribeye", 0.038, 0.45, 57.0, fire="gas"), quick=True),
+        GAS,
+        TableAsk((DishAsk("a", RIBEYE),), (GAS,), (ADA,)),
+        0,
+    )
 
 
 def test_low_then_sear_lies_on_the_cool_side_and_then_over_the_opened_heat(ribeye):
@@ -91,11 +99,13 @@ def test_a_side_is_turned_moved_and_taken_off_in_that_order():
 
 
 def test_a_rack_takes_vegetables_and_bread_but_nothing_raw():
-    """A rack is cooler than the grate over the heat, takes longer, and nothing raw hangs over what is eaten (fsis_danger_zone)."""
+    """A rack is cooler than the grate over the heat, takes longer, and nothing raw hangs over what is eaten
+    (fsis_danger_zone)."""
     gas = FireAsk("row", "gas")
 
     def ways(side: str):
-        return {v.stays[0].place: v for v in posed(DishAsk("a", side=side), fires=(gas,)).dishes[0].variants}
+        (dish,) = posed(DishAsk("a", side=side), fires=(gas,)).dishes
+        return {v.stays[0].place: v for v in (*dish.variants, *dish.spare)}
 
     asparagus = ways("asparagus")
     assert "row/rack" in asparagus
@@ -107,6 +117,18 @@ def test_a_rack_takes_vegetables_and_bread_but_nothing_raw():
         "rack" not in v.stays[0].place
         for v in posed(DishAsk("b", side="asparagus"), fires=(KETTLE,)).dishes[0].variants
     )
+
+
+def test_a_rack_is_tried_where_it_is_held_or_where_else_nothing_fits():
+    gas = FireAsk("row", "gas")
+    asked = TableAsk((DishAsk("a", side="asparagus"),), (gas,), (ADA,))
+    (dish,) = problem_of(asked)[1].dishes
+    spare = dish.spare[0]
+    assert not any(v.on_rack for v in dish.variants)
+    assert any(v.on_rack for v in problem_of(asked, others=True)[1].dishes[0].variants)
+    held = replace(asked, dishes=(DishAsk("a", side="asparagus", pin=Pin(variant=spare.key)),))
+    made = plan_table(held)
+    assert [each.variant.key for each in made.schedule.laid] == [spare.key]
 
 
 def test_a_side_burner_takes_a_pot():
@@ -141,10 +163,17 @@ def test_every_fire_has_places_with_a_refuge_kept_free(key):
 
 @pytest.mark.parametrize(
     ("key", "there", "back", "cooler"),
-    [("kettle_two_zone", True, True, False), ("gas", True, True, True), ("pellet", True, True, False), ("kamado", True, False, False), ("chimney", False, False, False)],
-)  # fmt: skip
+    [
+        ("kettle_two_zone", True, True, False),
+        ("gas", True, True, True),
+        ("pellet", True, True, False),
+        ("kamado", True, False, False),
+        ("chimney", False, False, False),
+    ],
+)
 def test_fires_change_as_their_kind_does(key, there, back, cooler):
-    """A kamado that was taken to searing heat holds it for hours; coals and thick walls do not cool for the next dish."""
+    """A kamado that was taken to searing heat holds it for hours; coals and thick walls do not cool for the next
+    dish."""
     low, high = state_of(110.0), state_of(190.0)
     changes = table_fire(FireAsk(key, key), {low, high, OPENED}).changes
     assert ((low, OPENED) in changes) == there
@@ -168,9 +197,11 @@ def test_meat_that_no_fire_does_as_wished_is_cooked_another_way():
 
 @settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 @given(
-    key=st.sampled_from(sorted(all_sides())), fire=st.sampled_from(["kettle_two_zone", "gas"]),
-    gentle_c=st.sampled_from([110.0, 150.0, 190.6]), hot=st.booleans(),
-)  # fmt: skip
+    key=st.sampled_from(sorted(all_sides())),
+    fire=st.sampled_from(["kettle_two_zone", "gas"]),
+    gentle_c=st.sampled_from([110.0, 150.0, 190.6]),
+    hot=st.booleans(),
+)
 def test_no_side_takes_for_ever_burns_unsaid_or_gains_weight(key, fire, gentle_c, hot):
     """Whatever the kind, the fire and the place: what is called done is done, and its figures are such as can be."""
     kind = side_named(key)

@@ -23,7 +23,8 @@ def test_the_page_lists_every_case():
 
 
 def test_the_stall_comes_and_stays_by_itself():
-    """The core rises 20 K in its second half hour and under half a kelvin in its fifth hour, in constant air of 95 °C."""
+    """The core rises 20 K in its second half hour and under half a kelvin in its fifth hour, in constant air of 95
+    °C."""
     core = stalled().core_c
     assert core[60] - core[30] > 20.0
     assert 0.0 <= core[299] - core[240] < 0.5

@@ -34,9 +34,11 @@ def contour_view_factor(normal: np.ndarray, corners: list[tuple[float, float, fl
 
 def corners_of(r: Rectangle, x: float, y: float) -> list[tuple[float, float, float]]:
     return [
-        (r.left_m - x, r.front_m - y, -r.gap_m), (r.right_m - x, r.front_m - y, -r.gap_m),
-        (r.right_m - x, r.back_m - y, -r.gap_m), (r.left_m - x, r.back_m - y, -r.gap_m),
-    ]  # fmt: skip
+        (r.left_m - x, r.front_m - y, -r.gap_m),
+        (r.right_m - x, r.front_m - y, -r.gap_m),
+        (r.right_m - x, r.back_m - y, -r.gap_m),
+        (r.left_m - x, r.back_m - y, -r.gap_m),
+    ]
 
 
 def rays_hit(r: Rectangle, x: float, y: float, screens: tuple[Rectangle, ...] = (), rays: int = 400_000) -> float:

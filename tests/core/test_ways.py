@@ -1,4 +1,5 @@
-"""Every way of cooking a wish allows: marks, lids, wraps, fats, two fires, own pulls, guests at risk, and what is refused."""
+"""Every way of cooking a wish allows: marks, lids, wraps, fats, two fires, own pulls, guests at risk, and what is
+refused."""
 
 from dataclasses import replace
 
@@ -26,7 +27,8 @@ SHOULDER = Wish("pork_shoulder", 0.09, 1.6, 93.0, method="low_and_slow", crust="
 
 
 def test_quarter_turns_as_the_trade_has_them():
-    """T-bone over a very hot fire: quarter turn after 2 min, flip after 4, the same again (common practice, no source)."""
+    """T-bone over a very hot fire: quarter turn after 2 min, flip after 4, the same again (common practice, no
+    source)."""
     wish = Wish("t_bone", 0.038, 0.7, 55.0, method="direct", crust="none", marks="quarter")
     steps = programme_of(wish, 45.0, (480.0, 240.0))
     assert [s.until.max_s for s in steps[:3]] == [120.0, 120.0, 120.0]
@@ -113,7 +115,8 @@ def test_computed_fires_are_set_for_the_wished_gentle_heat(fire):
 
 
 def test_foil_ends_the_stall_sooner_than_patience():
-    """Wrapping stops evaporation, and with it the stall (common practice, no source): less is lost, and it is done no later."""
+    """Wrapping stops evaporation, and with it the stall (common practice, no source): less is lost, and it is done no
+    later."""
     bare, foil = (solved(replace(SHOULDER, wrap=wrap), quick=True).result for wrap in ("none", "foil"))
     assert foil.mass_loss_share < bare.mass_loss_share
     assert the_phase(foil, "gentle").end_s < the_phase(bare, "gentle").end_s
@@ -123,7 +126,8 @@ def test_foil_ends_the_stall_sooner_than_patience():
 
 
 def test_a_pull_of_ones_own_is_kept_and_its_peak_told():
-    """ "Pull 10 °F under" is the usual rule (common practice, no source); after gentle heat and a long sear over burners it ends above."""
+    """ "Pull 10 °F under" is the usual rule (common practice, no source); after gentle heat and a long sear over
+    burners it ends above."""
     plan = planned(replace(RIBEYE, fire="gas", pull_offset_k=10.0 / 1.8))
     assert plan.solution.pull_c == pytest.approx(57.0 - 10.0 / 1.8)
     assert plan.solution.result.peak_core_c > 57.9
@@ -196,10 +200,14 @@ def test_every_fire_does_a_method_or_says_why_not(method):
 @pytest.mark.parametrize(
     ("cut", "thickness_m", "method"),
     [
-        ("strip", 0.019, "direct"), ("strip", 0.0381, "low_then_sear"), ("skirt", 0.012, "direct"), ("flank", 0.04, "low_then_sear"),
-        ("burger_80_20", 0.019, "direct"), ("pork_shoulder", 0.13, "low_and_slow"),
+        ("strip", 0.019, "direct"),
+        ("strip", 0.0381, "low_then_sear"),
+        ("skirt", 0.012, "direct"),
+        ("flank", 0.04, "low_then_sear"),
+        ("burger_80_20", 0.019, "direct"),
+        ("pork_shoulder", 0.13, "low_and_slow"),
     ],
-)  # fmt: skip
+)
 def test_the_pick_is_the_trades(cut, thickness_m, method):
     """Direct under an inch, for skirt, flank and burgers; low first for thick cuts; low and slow for shoulder (common
     practice, no source)."""
@@ -224,9 +232,17 @@ def test_every_pick_can_be_planned(cut):
     own = all_cuts()[cut]
     pick = picked(cut, own.typical_thickness_m, 6 * 3600.0)
     wish = Wish(
-        cut, own.typical_thickness_m, own.typical_mass_kg, pick.finish_c, method=pick.method, fire=pick.fire, gentle_c=pick.gentle_c,
-        crust=pick.crust, salt=pick.salt, rest=pick.rest,
-    )  # fmt: skip
+        cut,
+        own.typical_thickness_m,
+        own.typical_mass_kg,
+        pick.finish_c,
+        method=pick.method,
+        fire=pick.fire,
+        gentle_c=pick.gentle_c,
+        crust=pick.crust,
+        salt=pick.salt,
+        rest=pick.rest,
+    )
     plan = planned(wish, quick=True)
     assert off_aim_k(plan.solution.result, wish) == pytest.approx(0.0, abs=1.5)
 
@@ -249,11 +265,14 @@ def test_other_ways_are_computed_and_compared():
 @pytest.mark.parametrize(
     ("cut", "method", "fire", "kind"),
     [
-        ("ribeye", "low_then_sear", "kettle_two_zone", "plan"), ("skirt", "low_then_sear", "kettle_two_zone", "nonsense"),
-        ("ribeye", "chimney", "chimney", "nonsense"), ("ribeye", "direct", "offset", "no such fire"),
-        ("strip", "low_then_sear", "pellet", "plan"), ("pork_shoulder", "direct", "gas", "nonsense"),
+        ("ribeye", "low_then_sear", "kettle_two_zone", "plan"),
+        ("skirt", "low_then_sear", "kettle_two_zone", "nonsense"),
+        ("ribeye", "chimney", "chimney", "nonsense"),
+        ("ribeye", "direct", "offset", "no such fire"),
+        ("strip", "low_then_sear", "pellet", "plan"),
+        ("pork_shoulder", "direct", "gas", "nonsense"),
     ],
-)  # fmt: skip
+)
 def test_a_cell_of_the_table_of_everything(cut, method, fire, kind):
     row = row_of(all_cuts()[cut], method, fire)
     assert row.kind == kind

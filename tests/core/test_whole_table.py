@@ -11,11 +11,12 @@ from tables import random_table
 
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.planner.wish import Wish
+from brasko.core.table.apart import allowed_of, merged
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.cautions import cautions
 from brasko.core.table.checker import faults
 from brasko.core.table.later import gone_on, moved
-from brasko.core.table.model import allowed_of, costs_of, merged, model_of, read_off, solver_with
+from brasko.core.table.model import costs_of, model_of, read_off, solver_with
 from brasko.core.table.orders import orders
 from brasko.core.table.plan import plan_table
 from brasko.core.table.problem import (
@@ -71,11 +72,18 @@ def small(variants=2, dishes=2, wait=60.0) -> Problem:
     for n in range(dishes):
         ways = tuple(
             Variant(
-                f"v{k}", "", "", k, "f", (Stay("f/hot", "opened" if k else "set", -200.0 - 20 * n, -30.0, 300),),
-                (Deed("on", "", "", -200.0 - 20 * n, 20), Deed("off", "", "", -40.0, 20)), (), wait,
+                f"v{k}",
+                "",
+                "",
+                k,
+                "f",
+                (Stay("f/hot", "opened" if k else "set", -200.0 - 20 * n, -30.0, 300),),
+                (Deed("on", "", "", -200.0 - 20 * n, 20), Deed("off", "", "", -40.0, 20)),
+                (),
+                wait,
             )
             for k in range(variants)
-        )  # fmt: skip
+        )
         made.append(Dish(f"d{n}", f"D{n}", ways))
     return Problem(tuple(made), (fire,), (ADA,))
 
@@ -139,12 +147,18 @@ def test_spans_and_what_is_left_of_them():
 
 
 def test_two_ribeyes_peppers_and_mushrooms_on_one_gas_row():
-    """Common practice, no source: the vegetables follow on the heat that the sear needed, within a quarter of an hour."""
+    """Common practice, no source: the vegetables follow on the heat that the sear needed, within a quarter of an
+    hour."""
     ask = TableAsk(
-        (DishAsk("ribeyes", Wish("ribeye", 0.038, 0.45, 57.0, count=2)), DishAsk("peppers", side="bell_pepper"),
-         DishAsk("mushrooms", side="mushroom", way="basket")),
-        (GAS,), (ADA,), 2,
-    )  # fmt: skip
+        (
+            DishAsk("ribeyes", Wish("ribeye", 0.038, 0.45, 57.0, count=2)),
+            DishAsk("peppers", side="bell_pepper"),
+            DishAsk("mushrooms", side="mushroom", way="basket"),
+        ),
+        (GAS,),
+        (ADA,),
+        2,
+    )
     made = plan_table(ask)
     assert made.schedule.status == "optimal"
     assert faults(made.problem, made.schedule) == []
@@ -170,15 +184,33 @@ def test_twelve_patties_go_on_in_lots_where_the_grate_holds_no_more():
         (lambda: TableAsk((), (GAS,), (ADA,)), "dishes", "at least one dish"),
         (lambda: TableAsk((DishAsk("a", side="corn_bare"),), (), (ADA,)), "fires", "at least one fire"),
         (lambda: TableAsk((DishAsk("a", side="corn_bare"),), (GAS,), ()), "people", "Somebody has to cook"),
-        (lambda: TableAsk((DishAsk("a", side="corn_bare"),), (GAS,), (Person("x", "X", frozenset(("kitchen",))),)), "people", "nobody who may work at the fire"),
-        (lambda: TableAsk(tuple(DishAsk(f"d{n}", side="bun") for n in range(40)), (GAS,), (ADA,)), "dishes", "12 at the most (got 40)"),
+        (
+            lambda: TableAsk((DishAsk("a", side="corn_bare"),), (GAS,), (Person("x", "X", frozenset(("kitchen",))),)),
+            "people",
+            "nobody who may work at the fire",
+        ),
+        (
+            lambda: TableAsk(tuple(DishAsk(f"d{n}", side="bun") for n in range(40)), (GAS,), (ADA,)),
+            "dishes",
+            "12 at the most (got 40)",
+        ),
         (lambda: DishAsk("a", side="corn_bare", way="pot"), "way", "It goes on the grate, in foil"),
         (lambda: DishAsk("a"), "side", "a dish is one of them"),
         (lambda: DishAsk("a", side="bun", serve_s=5 * 3600.0), "serve_min", "within three hours"),
         (lambda: TableAsk((DishAsk("a", side="bun", fires=("gaz",)),), (GAS,), (ADA,)), "dishes.0.fires", "gas"),
     ],
-    ids=["no dish", "no fire", "nobody", "nobody at the fire", "forty dishes", "no such way", "neither", "too late a course", "unknown fire"],
-)  # fmt: skip
+    ids=[
+        "no dish",
+        "no fire",
+        "nobody",
+        "nobody at the fire",
+        "forty dishes",
+        "no such way",
+        "neither",
+        "too late a course",
+        "unknown fire",
+    ],
+)
 def test_bad_tables_are_told_where_they_are_wrong(wrong, field, words):
     with pytest.raises(InvalidInput) as told:
         wrong()
@@ -202,7 +234,12 @@ def test_the_examples_are_invented_tables_of_the_published_format():
 
 def cooking():
     """A table of two dishes of different lengths, planned, as it is when the first is on and the second is not."""
-    ask = TableAsk((DishAsk("potatoes", side="potato_half"), DishAsk("asparagus", side="asparagus")), (GAS, FireAsk("k", "kettle_two_zone")), (ADA, BO), 4)  # fmt: skip
+    ask = TableAsk(
+        (DishAsk("potatoes", side="potato_half"), DishAsk("asparagus", side="asparagus")),
+        (GAS, FireAsk("k", "kettle_two_zone")),
+        (ADA, BO),
+        4,
+    )
     made = plan_table(ask)
     on = {made.problem.dishes[each.dish].key: each.at(each.variant.on_s) for each in made.schedule.laid}
     return made, on
@@ -248,10 +285,15 @@ def test_danger_notes_stand_once_with_their_fire_or_their_dish():
     """A kettle's carbon monoxide, gas's fitter, a hob's fat, raw meat kept apart. Common practice, no source."""
     patties = Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=4)
     ask = TableAsk(
-        (DishAsk("patties", patties, fires=("gas",)), DishAsk("skewers", side="chicken_skewer", fires=("k",)),
-         DishAsk("beans", side="beans_pot", fires=("hob",))),
-        (GAS, FireAsk("k", "kettle_two_zone"), FireAsk("hob", "burner_low"), FireAsk("unused", "kamado")), (ADA, BO), 4,
-    )  # fmt: skip
+        (
+            DishAsk("patties", patties, fires=("gas",)),
+            DishAsk("skewers", side="chicken_skewer", fires=("k",)),
+            DishAsk("beans", side="beans_pot", fires=("hob",)),
+        ),
+        (GAS, FireAsk("k", "kettle_two_zone"), FireAsk("hob", "burner_low"), FireAsk("unused", "kamado")),
+        (ADA, BO),
+        4,
+    )
     made = plan_table(ask)
     notes = cautions(made.ask, made.problem, made.schedule)
     texts = [note.text for note in notes]
@@ -312,8 +354,11 @@ class Job:
 def test_nothing_is_done_without_its_reading(job, done, reading_c, words):
     """Ground meat: 160 °F in the middle, whatever the rest would add. Source: fsis_safe_temperatures."""
     jobs = [
-        Job("on", "patties", -600.0), Job("read", "patties", -100.0, 71.11, "read"), Job("off", "patties", -80.0),
-        Job("corn", "corn", -50.0), Job("turn", "patties", -60.0, key="turn"),
-    ]  # fmt: skip
+        Job("on", "patties", -600.0),
+        Job("read", "patties", -100.0, 71.11, "read"),
+        Job("off", "patties", -80.0),
+        Job("corn", "corn", -50.0),
+        Job("turn", "patties", -60.0, key="turn"),
+    ]
     told = refusal(jobs[job], jobs, done, reading_c)
     assert told is None if words is None else words in told

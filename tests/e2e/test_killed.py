@@ -1,4 +1,5 @@
-"""A server that is killed at any moment, and a network that drops, repeats and reorders: the record equals what was sent."""
+"""A server that is killed at any moment, and a network that drops, repeats and reorders: the record equals what was
+sent."""
 
 import json
 import os

@@ -1,5 +1,5 @@
-"""The phone at the fire: pages over the machine's own address on the network, plainly and with a certificate made on the
-spot; burgers cooked there with their reading; one household's marks never sent as another's."""
+"""The phone at the fire: pages over the machine's own address on the network, plainly and with a certificate made on
+the spot; burgers cooked there with their reading; one household's marks never sent as another's."""
 
 import json
 import re
@@ -73,8 +73,8 @@ def call(page: Page, method: str, path: str, body: dict | None = None) -> dict:
     """As the page itself would."""
     script = """async ([method, path, body]) => {
       const token = /csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
-      const r = await fetch(path, {method, headers: {"Content-Type": "application/json", "X-CSRFToken": token}, body: body ? JSON.stringify(body) : undefined});
-      return {status: r.status, body: await r.json()};
+      const r = await fetch(path, {method, headers: {"Content-Type": "application/json", "X-CSRFToken": token}, body:
+      body ? JSON.stringify(body) : undefined}); return {status: r.status, body: await r.json()};
     }"""
     return page.evaluate(script, [method, path, body])
 
@@ -167,7 +167,8 @@ def test_the_page_shows_how_another_phone_joins(yard, phone):
 
 
 def test_the_certificate_is_the_yards_and_of_every_name(yard, tmp_path):
-    """A client that trusts the yard's authority, and nothing else, finds nothing to complain of (RFC 5280, by OpenSSL)."""
+    """A client that trusts the yard's authority, and nothing else, finds nothing to complain of (RFC 5280, by
+    OpenSSL)."""
     context = ssl.create_default_context(cadata=(Path(yard.env["BRASKO_VAR"]) / "tls/yard.crt").read_text())
     for name in (ADDRESS, "localhost", "127.0.0.1"):
         with urllib.request.urlopen(f"https://{name}:{yard.port + 1}/healthz", context=context, timeout=10) as answer:

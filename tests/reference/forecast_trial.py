@@ -1,7 +1,7 @@
 """Simulated cooks whose truth differs from the plan: how well the forecast and the fault rules do.
 
-The truth is the heat core on its usual grid; what differs is drawn evenly from the bounds that are stated. It is no check
-against a published figure, but of the forecast against what it claims.
+The truth is the heat core on its usual grid; what differs is drawn evenly from the bounds that are stated. It is no
+check against a published figure, but of the forecast against what it claims.
 """
 
 from __future__ import annotations

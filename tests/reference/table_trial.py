@@ -16,13 +16,29 @@ from brasko.core.table.variants import problem_of
 
 FIRES = ("kettle_two_zone", "gas", "burner_medium")
 MEATS = (
-    Wish("ribeye", 0.038, 0.45, 57.0, count=2), Wish("filet", 0.044, 0.23, 53.0, count=2), Wish("tri_tip", 0.05, 1.0, 55.0),
-    Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=4), Wish("pork_chop", 0.032, 0.32, 63.0, count=2),
-)  # fmt: skip
+    Wish("ribeye", 0.038, 0.45, 57.0, count=2),
+    Wish("filet", 0.044, 0.23, 53.0, count=2),
+    Wish("tri_tip", 0.05, 1.0, 55.0),
+    Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=4),
+    Wish("pork_chop", 0.032, 0.32, 63.0, count=2),
+)
 SIDES = (
-    "asparagus", "bell_pepper", "corn_husk", "mushroom", "onion", "potato_half", "bun", "flatbread", "green_beans", "halloumi",
-    "beans_pot", "sauce_pot", "carrot", "tomato", "peach",
-)  # fmt: skip
+    "asparagus",
+    "bell_pepper",
+    "corn_husk",
+    "mushroom",
+    "onion",
+    "potato_half",
+    "bun",
+    "flatbread",
+    "green_beans",
+    "halloumi",
+    "beans_pot",
+    "sauce_pot",
+    "carrot",
+    "tomato",
+    "peach",
+)
 SEED, EATERS = 20, 4
 
 

@@ -1,8 +1,8 @@
 """The reference cooks of tests/reference/cooks, run forwards: what is read of each, and whether it lies in its range.
 
-A document holds a cook (brasko/cook@1), what is read of it, the range that cooks or published experiments give, how sure
-that is, and its source. `solve` says that a step lasts as long as it takes to a peak after the rest, or to a core, with
-one flip half-way.
+A document holds a cook (brasko/cook@1), what is read of it, the range that cooks or published experiments give, how
+sure that is, and its source. `solve` says that a step lasts as long as it takes to a peak after the rest, or to a core,
+with one flip half-way.
 """
 
 from __future__ import annotations
@@ -33,8 +33,12 @@ MOIST_C = 60.0
 MEDIUM_LOW = 0.4
 """Knobs: low is 0.3 of high (common practice, no source)."""
 UNITS: dict[str, Callable[[float], float]] = {
-    "min": lambda s: s / 60.0, "h": lambda s: s / 3600.0, "s": lambda s: s, "F": fahrenheit, "C": lambda c: c,
-}  # fmt: skip
+    "min": lambda s: s / 60.0,
+    "h": lambda s: s / 3600.0,
+    "s": lambda s: s,
+    "F": fahrenheit,
+    "C": lambda c: c,
+}
 
 
 @dataclass(frozen=True)
@@ -136,8 +140,10 @@ def _lasts_s(told: Told, name: str) -> float:
 def _with_length(cook: Cook, name: str, length_s: float, one_flip: bool) -> Cook:
     steps = tuple(
         replace(s, until=Ends(length_s / 60.0), flip_every_s=length_s / 2.0 if one_flip else s.flip_every_s)
-        if s.name == name else s for s in cook.steps
-    )  # fmt: skip
+        if s.name == name
+        else s
+        for s in cook.steps
+    )
     return replace(cook, steps=steps)
 
 

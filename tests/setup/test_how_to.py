@@ -53,9 +53,9 @@ from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 cut = cut_named("beef_cheek")
 pick = picked(cut.key, cut.typical_thickness_m)
-wish = Wish(cut.key, cut.typical_thickness_m, cut.typical_mass_kg, pick.finish_c, method=pick.method, fire=pick.fire, crust=pick.crust)
-plan = planned(wish, quick=True)
-print(json.dumps({"method": pick.method, "hours": -plan.on_s / 3600.0, "peak": plan.solution.result.peak_core_c,
+wish = Wish(cut.key, cut.typical_thickness_m, cut.typical_mass_kg, pick.finish_c, method=pick.method, fire=pick.fire,
+crust=pick.crust) plan = planned(wish, quick=True) print(json.dumps({"method": pick.method, "hours": -plan.on_s /
+3600.0, "peak": plan.solution.result.peak_core_c,
                   "tasks": [t.key for t in plan.tasks], "parts": [p.key for p in plan.parts]}))
 """
 
@@ -80,7 +80,8 @@ def test_a_thin_end_is_a_third_row(copy):
 
 
 def test_a_kind_of_grill_is_a_file_and_a_row(copy):
-    """A plancha-like brazier: the same file under another key, registered beside the others, found by everything that lists grills."""
+    """A plancha-like brazier: the same file under another key, registered beside the others, found by everything that
+    lists grills."""
     kinds = copy / "brasko/core/fire/kinds"
     text = (kinds / "brazier.py").read_text(encoding="utf-8")
     renamed = text.replace("class Brazier", "class FirePit").replace(
@@ -98,12 +99,14 @@ def test_a_kind_of_grill_is_a_file_and_a_row(copy):
         copy,
         "from brasko.core.fire.kinds import GRILLS, KINDS\nfrom brasko.core.fire.setup import usual_setup\n"
         "from brasko.core.fire.chamber import settled\n"
-        "print('fire_pit' in KINDS, settled(usual_setup(next(g for g in GRILLS.values() if g.kind.key == 'fire_pit'))).alight)",
+        "print('fire_pit' in KINDS, settled(usual_setup(next(g for g in GRILLS.values() if g.kind.key == "
+        "'fire_pit'))).alight)",
     )
     assert said.split() == ["True", "True"]
 
 
-WOOD = """    wood: Annotated[str, Answer("name", "Wood", names={"oak": "Oak", "apple": "Apple"}, reset_by=("method",), group="fire",
+WOOD = """    wood: Annotated[str, Answer("name", "Wood", names={"oak": "Oak", "apple": "Apple"}, reset_by=("method",),
+group="fire",
         when="gentle")] = "oak"
     # fmt: on
 """
@@ -122,17 +125,19 @@ try:
     wish_of(PieceIn(**piece, wood="lead"))
 except InvalidInput as exc:
     refused = str(exc)
-said = WishIn.model_validate({"format": "brasko/wish@1", "cut": "ribeye", "eat_at": "2030-06-01T18:00:00Z", "wood": "Apple"})
-print(json.dumps({
+said = WishIn.model_validate({"format": "brasko/wish@1", "cut": "ribeye", "eat_at": "2030-06-01T18:00:00Z", "wood":
+"Apple"}) print(json.dumps({
     "share": smoke["apple"] / smoke["oak"], "refused": refused, "spoken": spoken_wish(said, "kitchen").wood,
-    "format": "wood" in MealIn.model_json_schema()["$defs"]["PieceIn"]["properties"], "asked": ANSWERS["wood"].answer.words,
-    "back": with_answers(wish_of(PieceIn(**piece, wood="apple")), method="direct", fire="gas").wood,
+    "format": "wood" in MealIn.model_json_schema()["$defs"]["PieceIn"]["properties"], "asked":
+    ANSWERS["wood"].answer.words, "back": with_answers(wish_of(PieceIn(**piece, wood="apple")), method="direct",
+    fire="gas").wood,
 }))
 """
 
 
 def test_a_field_of_a_piece_is_a_row_and_its_effect(copy):
-    """One more answer, the wood for smoke: declared, and felt in the smoke; formats, command line, bounds and resets follow."""
+    """One more answer, the wood for smoke: declared, and felt in the smoke; formats, command line, bounds and resets
+    follow."""
     before = {p: p.read_bytes() for p in copy.rglob("*.py")}
     edited(copy / "brasko/core/planner/wish.py", "    # fmt: on\n", WOOD)
     share = "dose = {'oak': 1.0, 'apple': 0.8}[wish.wood] * max(doses.values())"

@@ -88,8 +88,12 @@ def test_the_demo_is_closed_unless_it_is_a_demo(client, settings):
 def test_preferences_are_kept_per_person(mara, odell):
     mara.call("PATCH", "/api/preferences", {"units": "metric", "scheme": "dark", "scale": "home"})
     assert mara.client.get("/api/session").json()["household"] == {
-        "name": "mara household", "username": "mara", "units": "metric", "scale": "home", "scheme": "dark",
-    }  # fmt: skip
+        "name": "mara household",
+        "username": "mara",
+        "units": "metric",
+        "scale": "home",
+        "scheme": "dark",
+    }
     assert odell.client.get("/api/session").json()["household"]["units"] == "us"
     assert mara.call("PATCH", "/api/preferences", {"units": "stone"}).status_code == 422
 
@@ -112,7 +116,8 @@ def test_cookies_are_secure_outside_debug_and_demo():
     env = {k: v for k, v in os.environ.items() if not k.startswith("BRASKO_")}
     code = (
         "from brasko.web.config import settings as s;"
-        "print(s.SESSION_COOKIE_SECURE, s.CSRF_COOKIE_SECURE, s.SECURE_HSTS_SECONDS > 0, s.DEBUG, s.SESSION_COOKIE_HTTPONLY)"
+        "print(s.SESSION_COOKIE_SECURE, s.CSRF_COOKIE_SECURE, s.SECURE_HSTS_SECONDS > 0, s.DEBUG, "
+        "s.SESSION_COOKIE_HTTPONLY)"
     )
     said = subprocess.run(
         [sys.executable, "-c", code], env={**env, "PYTHONPATH": "src"}, capture_output=True, text=True

@@ -128,8 +128,13 @@ def test_steps_mark_themselves_when_asked_to(mara):
     cook = wind_to(cook, "on")
     assert advance(cook) == 6
     assert {e["key"] for e in mara.client.get(f"/api/cooks/{cook.id}").json()["expected"] if e["state"] == "done"} == {
-        "season", "light", "bank", "preheat", "oil", "on",
-    }  # fmt: skip
+        "season",
+        "light",
+        "bank",
+        "preheat",
+        "oil",
+        "on",
+    }
     assert advance(Cook.objects.get(id=cook.id)) == 0
 
 

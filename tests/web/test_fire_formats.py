@@ -1,4 +1,5 @@
-"""The published fire format: there and back, the same on the command line and over the web, for every grill and layout."""
+"""The published fire format: there and back, the same on the command line and over the web, for every grill and
+layout."""
 
 import json
 from dataclasses import replace

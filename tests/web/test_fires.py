@@ -196,7 +196,8 @@ def test_fires_are_kept_changed_put_away_and_brought_back(mara):
 
 
 def test_checks_correct_the_readings_that_follow(mara):
-    """Half a degree too warm in ice, and in water that boils at 1500 m: readings are put right, and kept as sent too."""
+    """Half a degree too warm in ice, and in water that boils at 1500 m: readings are put right, and kept as sent
+    too."""
     paired = mara.call("POST", "/api/thermometers", {"name": "Pen"}).json()
     number = paired["thermometer"]["id"]
     mara.call("POST", f"/api/thermometers/{number}/checks", {"kind": "ice", "read_c": 0.5})

@@ -183,9 +183,11 @@ def test_what_is_exported_and_imported_is_the_same_plan(mara, odell):
 def test_a_file_that_is_no_plan_is_refused_with_its_field(mara):
     good = {"format": "brasko/meal@1", "eat_at": in_hours(30).isoformat(), "pieces": [RIBEYE]}
     for change, field, words in (
-        ({"format": "other@1"}, "format", "brasko/meal@1"), ({"pieces": []}, "pieces", "at least 1"),
-        ({"pieces": [{**RIBEYE, "cut": "ribye"}]}, "cut", "Did you mean ribeye"), ({"colour": 1}, "body", "has a field that is not known"),
-    ):  # fmt: skip
+        ({"format": "other@1"}, "format", "brasko/meal@1"),
+        ({"pieces": []}, "pieces", "at least 1"),
+        ({"pieces": [{**RIBEYE, "cut": "ribye"}]}, "cut", "Did you mean ribeye"),
+        ({"colour": 1}, "body", "has a field that is not known"),
+    ):
         answer = mara.call("POST", "/api/plans/import", {**good, **change})
         assert answer.status_code == 422
         assert words in errors(answer)[field]
@@ -197,14 +199,24 @@ def test_a_file_that_is_no_plan_is_refused_with_its_field(mara):
 @settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
 @given(
     st.builds(
-        PieceIn, cut=st.sampled_from(["ribeye", "skirt"]), thickness_mm=st.floats(6, 150), mass_g=st.none() | st.floats(50, 5000),
-        finish_c=st.none() | st.floats(40, 98), start_c=st.floats(-1, 40), method=st.sampled_from(list(METHODS)), salt=st.sampled_from(list(SALTS)),
-        marks=st.sampled_from(list(MARKS)), rub=st.sampled_from(list(RUBS)), finishing=st.sampled_from(list(FINISHES)), frozen=st.booleans(),
-        pull_offset=st.none() | st.floats(0, 40), count=st.integers(1, 24),
+        PieceIn,
+        cut=st.sampled_from(["ribeye", "skirt"]),
+        thickness_mm=st.floats(6, 150),
+        mass_g=st.none() | st.floats(50, 5000),
+        finish_c=st.none() | st.floats(40, 98),
+        start_c=st.floats(-1, 40),
+        method=st.sampled_from(list(METHODS)),
+        salt=st.sampled_from(list(SALTS)),
+        marks=st.sampled_from(list(MARKS)),
+        rub=st.sampled_from(list(RUBS)),
+        finishing=st.sampled_from(list(FINISHES)),
+        frozen=st.booleans(),
+        pull_offset=st.none() | st.floats(0, 40),
+        count=st.integers(1, 24),
     ),
     st.builds(TableIn, eaters=st.integers(1, 60), price_kg=st.none() | st.floats(0, 100)),
     st.text(max_size=120),
-)  # fmt: skip
+)
 def test_a_meal_is_read_as_it_was_written(piece, table, title):
     meal = MealIn(format="brasko/meal@1", title=title, eat_at=in_hours(3), table=table, pieces=[piece])
     assert MealIn.model_validate_json(meal.model_dump_json()) == meal

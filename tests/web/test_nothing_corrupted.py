@@ -212,8 +212,13 @@ def test_a_device_with_a_clock_of_its_own_is_believed(mara, paired, monkeypatch)
 def test_one_absurd_reading_never_fails_its_batch(mara, paired):
     cook = Cook.objects.get(id=mara.start(practice=False, thermometer_id=paired.id)["id"])
     at = cook.started_at.isoformat()
-    rows = [{"sequence": 1, "at": at, "temp_c": 20.0}, {"sequence": 2, "at": at, "temp_c": 10**400}, {"sequence": 10**400, "at": at, "temp_c": 1.0},
-            {"sequence": 3, "at": at, "temp_c": 21.0, "battery": 10**400}, {"sequence": 4, "at": at, "temp_c": 22.0}]  # fmt: skip
+    rows = [
+        {"sequence": 1, "at": at, "temp_c": 20.0},
+        {"sequence": 2, "at": at, "temp_c": 10**400},
+        {"sequence": 10**400, "at": at, "temp_c": 1.0},
+        {"sequence": 3, "at": at, "temp_c": 21.0, "battery": 10**400},
+        {"sequence": 4, "at": at, "temp_c": 22.0},
+    ]
     told = take_readings(paired, rows)
     assert told.accepted == [1, 4]
     assert [r.index for r in told.refused] == [1, 2, 3]
@@ -225,12 +230,24 @@ def test_one_absurd_reading_never_fails_its_batch(mara, paired):
     [
         ("POST", "/api/plans/preview", {"pieces": [{"cut": "ribeye", "thickness_mm": 1e308}]}),
         ("POST", "/api/plans/preview", {"pieces": [{"cut": "ribeye", "thickness_mm": 38, "count": 10**400}]}),
-        ("POST", "/api/plans", {"eat_at": "9999-12-31T23:59:59-14:00", "pieces": [{"cut": "ribeye", "thickness_mm": 38}]}),
-        ("POST", "/api/plans", {"eat_at": "0001-01-01T00:00:00+14:00", "pieces": [{"cut": "ribeye", "thickness_mm": 38}]}),
+        (
+            "POST",
+            "/api/plans",
+            {"eat_at": "9999-12-31T23:59:59-14:00", "pieces": [{"cut": "ribeye", "thickness_mm": 38}]},
+        ),
+        (
+            "POST",
+            "/api/plans",
+            {"eat_at": "0001-01-01T00:00:00+14:00", "pieces": [{"cut": "ribeye", "thickness_mm": 38}]},
+        ),
         ("POST", "/api/plans/preview", {"pieces": [{"cut": "q" * 1_000_000, "thickness_mm": 38}]}),
-        ("POST", "/api/fire/look", {"setup": {"grill": {"like": "kettle"}}, "pieces": [{"x_mm": 1e308, "y_mm": -1e308}]}),
+        (
+            "POST",
+            "/api/fire/look",
+            {"setup": {"grill": {"like": "kettle"}}, "pieces": [{"x_mm": 1e308, "y_mm": -1e308}]},
+        ),
     ],
-)  # fmt: skip
+)
 def test_what_is_out_of_all_bounds_is_told_in_a_line(mara, method, path, body):
     answer = mara.call(method, path, body)
     assert answer.status_code == 422
@@ -290,9 +307,16 @@ def test_a_cooks_own_csv_read_again_is_known_and_pieces_are_honoured(mara):
 
 @pytest.mark.parametrize(
     "text",
-    ["at,temp_c\n2030-01-01T00:00:00Z," + "9" * 200_000, "at,temp_c\n9999-12-31T23:59:59-14:00,20", "at,temp_c\n0001-01-01T00:00:00+14:00,20",
-     "at,temp_c\n2030-01-01T00:00:00Z,1\x00", "at,temp_c\n", "", "at;temp_c\n"],
-)  # fmt: skip
+    [
+        "at,temp_c\n2030-01-01T00:00:00Z," + "9" * 200_000,
+        "at,temp_c\n9999-12-31T23:59:59-14:00,20",
+        "at,temp_c\n0001-01-01T00:00:00+14:00,20",
+        "at,temp_c\n2030-01-01T00:00:00Z,1\x00",
+        "at,temp_c\n",
+        "",
+        "at;temp_c\n",
+    ],
+)
 def test_files_that_are_none_are_refused(mara, text):
     cook = Cook.objects.get(id=mara.start(practice=True)["id"])
     assert "file" in errors(send(mara, cook, text))
@@ -313,9 +337,14 @@ def picture(kind: str, size: tuple[int, int]) -> bytes:
 
 @pytest.mark.parametrize(
     "data",
-    [picture("PNG", (20_000, 20_000)), picture("GIF", (30, 30)), b"\x00\x00\x00\x20ftypavif" + b"\x00" * 40, picture("PNG", (400, 400))[:60]],
+    [
+        picture("PNG", (20_000, 20_000)),
+        picture("GIF", (30, 30)),
+        b"\x00\x00\x00\x20ftypavif" + b"\x00" * 40,
+        picture("PNG", (400, 400))[:60],
+    ],
     ids=["a bomb", "no listed format", "a broken AVIF", "cut off"],
-)  # fmt: skip
+)
 def test_pictures_that_are_none_are_refused(mara, data):
     """A file of 21 kB once took a gigabyte to unpack."""
     cook = mara.start(practice=True)
@@ -328,9 +357,14 @@ def test_pictures_that_are_none_are_refused(mara, data):
 
 @pytest.mark.parametrize(
     ("said", "status", "kind"),
-    [("database or disk is full", 507, "disk-full"), ("attempt to write a readonly database", 503, "read-only"), ("no such table: cooks_cook", 503, "unmigrated"),
-     ("database is locked", 503, "busy"), ("malformed", 503, "store")],
-)  # fmt: skip
+    [
+        ("database or disk is full", 507, "disk-full"),
+        ("attempt to write a readonly database", 503, "read-only"),
+        ("no such table: cooks_cook", 503, "unmigrated"),
+        ("database is locked", 503, "busy"),
+        ("malformed", 503, "store"),
+    ],
+)
 def test_a_store_that_fails_is_told_as_what_it_is(said, status, kind):
     answer = store_trouble(OperationalError(said))
     assert (answer.status_code, answer.headers.get("Retry-After")) == (status, "2" if kind == "busy" else None)

@@ -21,8 +21,19 @@ def test_preview_computes_a_whole_plan(mara):
     assert answer["piece"]["mass_g"] == pytest.approx(451, abs=2)
     assert result["peak_core_c"] == pytest.approx(answer["piece"]["finish_c"], abs=0.3)
     assert [t["key"] for t in result["tasks"]] == [
-        "shop", "season", "light", "bank", "preheat", "oil", "on", "wait", "convert", "sear", "rest", "serve",
-    ]  # fmt: skip
+        "shop",
+        "season",
+        "light",
+        "bank",
+        "preheat",
+        "oil",
+        "on",
+        "wait",
+        "convert",
+        "sear",
+        "rest",
+        "serve",
+    ]
     assert result["step_ranges_s"]["gentle"]["low"] < result["steps"][0]["end_s"]
     section = result["section"]
     size = section["rows"] * section["columns"] * len(section["time_s"])

@@ -26,10 +26,36 @@ LISTS = {
     "list_tables",
 }
 SHARED = {
-    "get_reference", "tell_cook", "preview_plan", "create_plan", "pair_thermometer", "set_preferences", "sign_out", "add_grill",
-    "add_pan", "keep_fire", "get_true_readings", "get_reach", "get_fire_reference", "look_at_fire", "look_at_food", "get_fire_course",
-    "set_fire_for", "advise_fire", "get_weather", "pick_way", "compare_ways", "tell_details", "make_burger", "import_plan", "ask_school", "get_guide", "get_table_reference", "preview_table", "create_table",
-}  # fmt: skip
+    "get_reference",
+    "tell_cook",
+    "preview_plan",
+    "create_plan",
+    "pair_thermometer",
+    "set_preferences",
+    "sign_out",
+    "add_grill",
+    "add_pan",
+    "keep_fire",
+    "get_true_readings",
+    "get_reach",
+    "get_fire_reference",
+    "look_at_fire",
+    "look_at_food",
+    "get_fire_course",
+    "set_fire_for",
+    "advise_fire",
+    "get_weather",
+    "pick_way",
+    "compare_ways",
+    "tell_details",
+    "make_burger",
+    "import_plan",
+    "ask_school",
+    "get_guide",
+    "get_table_reference",
+    "preview_table",
+    "create_table",
+}
 PAN = {"name": "Pan", "like": "skillet", "width_mm": 260, "depth_mm": 260, "heat_j_k": 1060}
 FIRE = {
     "name": "F",
@@ -88,18 +114,32 @@ def belongings(mara) -> dict[str, int]:
     thermometer = mara.call("POST", "/api/thermometers", {"name": "Mine"}).json()["thermometer"]["id"]
     checked = mara.call("POST", f"/api/thermometers/{thermometer}/checks", {"kind": "ice", "read_c": 0.4}).json()
     return {
-        "plan_id": plan.id, "cook_id": cook["id"], "piece_id": cook["pieces"][0]["id"], "thermometer_id": thermometer, "check_id": checked["checks"][0]["id"],
-        "grill_id": mara.grill.id, "pan_id": mara.call("POST", "/api/pans", PAN).json()["id"],
-        "table_id": Table.objects.create(owner=mara.user, title="T", eat_at=plan.eat_at, asked_json=TABLE, told_json={}).pk,
+        "plan_id": plan.id,
+        "cook_id": cook["id"],
+        "piece_id": cook["pieces"][0]["id"],
+        "thermometer_id": thermometer,
+        "check_id": checked["checks"][0]["id"],
+        "grill_id": mara.grill.id,
+        "pan_id": mara.call("POST", "/api/pans", PAN).json()["id"],
+        "table_id": Table.objects.create(
+            owner=mara.user, title="T", eat_at=plan.eat_at, asked_json=TABLE, told_json={}
+        ).pk,
         "fire_id": mara.call("POST", "/api/fires", FIRE).json()["id"],
-    }  # fmt: skip
+    }
 
 
 def snapshot() -> tuple:
     return (
-        list(Plan.objects.values()), list(Cook.objects.values()), Event.objects.count(), list(Thermometer.objects.values()), list(Grill.objects.values()), list(Pan.objects.values()), list(LaidFire.objects.values()),
-        Check.objects.count(), list(Table.objects.values()),
-    )  # fmt: skip
+        list(Plan.objects.values()),
+        list(Cook.objects.values()),
+        Event.objects.count(),
+        list(Thermometer.objects.values()),
+        list(Grill.objects.values()),
+        list(Pan.objects.values()),
+        list(LaidFire.objects.values()),
+        Check.objects.count(),
+        list(Table.objects.values()),
+    )
 
 
 def test_every_endpoint_is_sorted_here():

@@ -1,5 +1,5 @@
-"""Beside the fire nothing that must reach the agency's figure is called done without a reading of it (160 °F ground meat,
-165 °F poultry: fsis_safe_temperatures)."""
+"""Beside the fire nothing that must reach the agency's figure is called done without a reading of it (160 °F ground
+meat, 165 °F poultry: fsis_safe_temperatures)."""
 
 from datetime import timedelta
 from uuid import uuid4
@@ -95,7 +95,8 @@ def test_a_probe_that_jumped_or_is_silent_does_not_count(mara, cook):
 
 
 def test_the_lowest_reading_is_the_middle(mara, cook):
-    """A probe that shows much less than the hand did counts: draw the thermometer through, the lowest is the middle (trade)."""
+    """A probe that shows much less than the hand did counts: draw the thermometer through, the lowest is the middle
+    (trade)."""
     tip(cook, 55.0)
     by_hand(mara, cook, 73.0)
     told = ask(mara, cook)

@@ -79,7 +79,8 @@ def test_a_side_goes_by_its_marks(mara):
 
 
 def test_a_piece_that_is_late_is_told_and_moves_the_rest(mara):
-    """Not on a quarter of an hour after its time: the table says so, and planned anew for a later hour it is not behind."""
+    """Not on a quarter of an hour after its time: the table says so, and planned anew for a later hour it is not
+    behind."""
     one, now = started(mara)
     told = next(d for d in now["table"]["told"]["dishes"] if d["key"] == "ribeye")
     late = timedelta(seconds=-told["on_s"] - 900.0)

@@ -40,10 +40,15 @@ def read_by_probe(cook: Cook, seed: int, upto_s: float, every_s: float = 15.0) -
     )
     shown = true_probe(wish_for(piece), drawn_truth(seed), so_far, upto_s)
     rows = [
-        {"sequence": n * 4 + k, "at": (on_at + timedelta(seconds=n * every_s)).isoformat(), "temp_c": round(shown.at(c, n * every_s), 2), "channel": c}
+        {
+            "sequence": n * 4 + k,
+            "at": (on_at + timedelta(seconds=n * every_s)).isoformat(),
+            "temp_c": round(shown.at(c, n * every_s), 2),
+            "channel": c,
+        }
         for n in range(1, int(upto_s / every_s))
         for k, c in enumerate(("tip", "shaft", "edge", "air"))
-    ]  # fmt: skip
+    ]
     take_readings(Thermometer.objects.get(id=piece.thermometer_id), rows)
 
 
@@ -112,10 +117,27 @@ def test_a_slipped_probe_is_named_and_not_believed(mara, settings):
 def test_what_is_done_at_the_fire_is_kept_and_can_be_taken_back(mara):
     cook = on_the_fire(mara)
     for kind, body in (
-        ("flip", {}), ("turn", {}), ("move", {"place": "hot"}), ("move", {"place": "back"}), ("lid", {"open": True}),
-        ("vent", {"delta_k": 14.0}), ("vent", {"open": True}), ("vent", {"air_c": 120.0}), ("weather", {"rain": "steady", "wind": "breeze"}), ("pause", {"on": True}),
-        ("reading", {"temp_c": 21.5}), ("flare", {}), ("smoke", {}), ("pull", {"pull_c": 42.0}), ("pull", {"sear_more_s": 30.0}), ("move", {"place": "high"}), ("move", {"place": "back"}), ("pause", {"on": True}), ("pull", {"pull_c": 40.0}), ("guests", {"late_min": 20}),
-    ):  # fmt: skip
+        ("flip", {}),
+        ("turn", {}),
+        ("move", {"place": "hot"}),
+        ("move", {"place": "back"}),
+        ("lid", {"open": True}),
+        ("vent", {"delta_k": 14.0}),
+        ("vent", {"open": True}),
+        ("vent", {"air_c": 120.0}),
+        ("weather", {"rain": "steady", "wind": "breeze"}),
+        ("pause", {"on": True}),
+        ("reading", {"temp_c": 21.5}),
+        ("flare", {}),
+        ("smoke", {}),
+        ("pull", {"pull_c": 42.0}),
+        ("pull", {"sear_more_s": 30.0}),
+        ("move", {"place": "high"}),
+        ("move", {"place": "back"}),
+        ("pause", {"on": True}),
+        ("pull", {"pull_c": 40.0}),
+        ("guests", {"late_min": 20}),
+    ):
         made = act(mara, cook, kind, **body)
         assert made.status_code == 201, (kind, made.content)
     told = look(mara, cook)

@@ -218,7 +218,8 @@ def test_a_fire_of_the_cooks_own_is_one_of_the_tables(mara):
 
 
 def test_ground_meat_is_not_called_done_without_its_reading(mara):
-    """Beside the fire of a table as anywhere: 160 °F in the middle, read and not foreseen. Source: fsis_safe_temperatures."""
+    """Beside the fire of a table as anywhere: 160 °F in the middle, read and not foreseen. Source:
+    fsis_safe_temperatures."""
     patty = {"cut": "burger_80_20", "thickness_mm": 19, "method": "direct", "crust": "light", "count": 2}
     made = mara.call("POST", "/api/tables", table(dishes=[{"key": "patties", "piece": patty}])).json()
     one, work = f"/api/tables/{made['id']}/marks", {w["key"]: w for w in made["told"]["work"]}
@@ -245,8 +246,11 @@ def test_those_who_come_later_are_cooked_for_again(mara):
     told = preview(mara, table(eaters=4, sittings=[{"eaters": 1, "after_min": 40}], dishes=dishes)).json()
     assert told["status"] in ("optimal", "feasible")
     assert {d["key"]: d["serve_s"] for d in told["dishes"]} == {
-        "ribeye": 0, "ribeye.s1": 2400, "bread": 0, "bread.s1": 2400,
-    }  # fmt: skip
+        "ribeye": 0,
+        "ribeye.s1": 2400,
+        "bread": 0,
+        "bread.s1": 2400,
+    }
     one = {"key": "bird", "piece": {"cut": "chicken_spatchcock", "thickness_mm": 50}}
     told = preview(mara, table(eaters=4, sittings=[{"eaters": 1, "after_min": 40}], dishes=[one])).json()
     assert "is for all alike" in " ".join(told["reasons"])

@@ -1,4 +1,5 @@
-"""`brasko simulate | plan | cook | fire FILE.json`: exit status 0 with JSON, 2 for wrong input, 3 for what cannot be had."""
+"""`brasko simulate | plan | cook | fire FILE.json`: exit status 0 with JSON, 2 for wrong input, 3 for what cannot be
+had."""
 
 from __future__ import annotations
 
@@ -35,11 +36,37 @@ class Verb:
 
 
 VERBS: dict[str, Verb] = {
-    "simulate": Verb("simulate a food through its steps (brasko/simulation@1)", "brasko.cli.simulate", "simulated", "brasko.cli.simulation_format", "SimulationIn", alone=True),
-    "plan": Verb("plan a piece in a cook's own words (brasko/wish@1), a meal as it was exported (brasko/meal@1), or a whole table (brasko/meal@2)", "brasko.cli.plan", "plan_of", "brasko.cli.plan_format", "WishIn"),
-    "cook": Verb("tell what comes of a cook, step by step (brasko/cook@1)", "brasko.formats.cook_convert", "told", "brasko.formats.cook", "CookIn"),
-    "fire": Verb("tell what a fire gives, or which to build (brasko/fire@1)", "brasko.cli.fire", "fire_told", "brasko.formats.fire", "FireIn"),
-}  # fmt: skip
+    "simulate": Verb(
+        "simulate a food through its steps (brasko/simulation@1)",
+        "brasko.cli.simulate",
+        "simulated",
+        "brasko.cli.simulation_format",
+        "SimulationIn",
+        alone=True,
+    ),
+    "plan": Verb(
+        "plan a piece in a cook's own words (brasko/wish@1), a meal as it was exported (brasko/meal@1), or a "
+        "whole table (brasko/meal@2)",
+        "brasko.cli.plan",
+        "plan_of",
+        "brasko.cli.plan_format",
+        "WishIn",
+    ),
+    "cook": Verb(
+        "tell what comes of a cook, step by step (brasko/cook@1)",
+        "brasko.formats.cook_convert",
+        "told",
+        "brasko.formats.cook",
+        "CookIn",
+    ),
+    "fire": Verb(
+        "tell what a fire gives, or which to build (brasko/fire@1)",
+        "brasko.cli.fire",
+        "fire_told",
+        "brasko.formats.fire",
+        "FireIn",
+    ),
+}
 MEALS = {
     "brasko/meal@1": Verb("", "brasko.cli.plan", "meal_plan_of", "brasko.formats.meal", "MealIn"),
     "brasko/meal@2": Verb("", "brasko.cli.plan", "table_plan_of", "brasko.formats.table", "MealTableIn"),
@@ -110,7 +137,8 @@ def _without_scipy() -> Iterator[None]:
 
 
 def _called(verb: Verb, field: str) -> str:
-    """A field of the core as the verb's format calls it. What knows that brings the planner with it, so it is asked last."""
+    """A field of the core as the verb's format calls it. What knows that brings the planner with it, so it is asked
+    last."""
     from brasko.formats.piece import OUTSIDE, SPOKEN, renamed
 
     return renamed(field, SPOKEN if verb is VERBS["plan"] else OUTSIDE)

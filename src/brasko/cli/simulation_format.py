@@ -1,4 +1,5 @@
-"""brasko/simulation@1: a food, its steps and what each side sees. SI, temperatures in °C, lengths in mm, masses in g."""
+"""brasko/simulation@1: a food, its steps and what each side sees. SI, temperatures in °C, lengths in mm, masses in
+g."""
 
 from __future__ import annotations
 

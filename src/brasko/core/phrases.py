@@ -1,7 +1,8 @@
 """Sentences that carry quantities in SI, to be shown in the reader's own units at the edge.
 
-A token is {kind:value}: {temp:43.3} a temperature in °C, {least:71.11} one that must be reached and is never rounded down, {rise:8} a temperature difference in K, {len:38} a length
-in mm, {mass:450} a mass in g, {small:5.4} a dose in g, {time:1500} a span in s.
+A token is {kind:value}: {temp:43.3} a temperature in °C, {least:71.11} one that must be reached and is never rounded
+down, {rise:8} a temperature difference in K, {len:38} a length in mm, {mass:450} a mass in g, {small:5.4} a dose in g,
+{time:1500} a span in s.
 """
 
 from __future__ import annotations

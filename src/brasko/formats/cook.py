@@ -15,7 +15,8 @@ COOK_RESULT_FORMAT = "brasko/cook-result@1"
 
 
 class CookedPieceIn(Strict):
-    """What is cooked. Quantities are words with their unit, "1.5 in", "0.9 lb", "40 F"; a bare number is in mm, g or °C."""
+    """What is cooked. Quantities are words with their unit, "1.5 in", "0.9 lb", "40 F"; a bare number is in mm, g or
+    °C."""
 
     cut: str
     thickness: str | Figure

@@ -28,7 +28,8 @@ def told(given: CookIn) -> CookOut:
 
 
 def cook_effort_s(given: CookIn) -> float:
-    """CPU seconds that a cook is likely to take: a simulated day and a fire to be settled take about one each (measured)."""
+    """CPU seconds that a cook is likely to take: a simulated day and a fire to be settled take about one each
+    (measured)."""
     hours = sum(OPEN_ENDED_H if s.until.minutes is None else max(s.until.minutes, 0.0) / 60.0 for s in given.steps)
     fires = sum(s.on.fire is not None for s in given.steps)
     return 0.3 + 0.04 * hours + 0.3 * fires

@@ -1,4 +1,5 @@
-"""brasko/fire@1: a grill, its fire and the food on it, or the zones that are wished of it. Lengths in mm, temperatures in °C."""
+"""brasko/fire@1: a grill, its fire and the food on it, or the zones that are wished of it. Lengths in mm, temperatures
+in °C."""
 
 from __future__ import annotations
 

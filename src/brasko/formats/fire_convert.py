@@ -53,18 +53,26 @@ def grill_of(given: str | GrillIn) -> Grill:
     if given.burners is not None:
         burners = tuple(
             Burner(
-                f"burner{i + 1}", b.name or f"Burner {i + 1}", b.x_mm / 1000.0, b.y_mm / 1000.0, b.width_mm / 1000.0,
-                b.depth_mm / 1000.0, b.power_w, b.kind,
+                f"burner{i + 1}",
+                b.name or f"Burner {i + 1}",
+                b.x_mm / 1000.0,
+                b.y_mm / 1000.0,
+                b.width_mm / 1000.0,
+                b.depth_mm / 1000.0,
+                b.power_w,
+                b.kind,
             )
             for i, b in enumerate(given.burners)
-        )  # fmt: skip
+        )
         grill = replace(grill, burners=burners)
     require_between("grill.loses", given.loses, 0.3, 3.0, "times")
     require_between("grill.draws", given.draws, 0.3, 2.0, "times")
     if grill.body is not None:
         body = replace(
-            grill.body, outer_w_k=grill.body.outer_w_k * given.loses, used_share=min(grill.body.used_share * given.draws, 0.95)
-        )  # fmt: skip
+            grill.body,
+            outer_w_k=grill.body.outer_w_k * given.loses,
+            used_share=min(grill.body.used_share * given.draws, 0.95),
+        )
         grill = replace(grill, body=body)
     return grill
 
@@ -100,9 +108,9 @@ def said_setup(setup: FireSetup) -> SetupIn:
     sky = setup.weather
     return SetupIn(
         grill=setup.grill.key,
-        charcoal=None if coal is None else CharcoalIn(
-            layout=coal.layout, amount=coal.mass_kg, fuel=coal.fuel, side=coal.side, wood=coal.wood
-        ),
+        charcoal=None
+        if coal is None
+        else CharcoalIn(layout=coal.layout, amount=coal.mass_kg, fuel=coal.fuel, side=coal.side, wood=coal.wood),
         bottom_share=setup.bottom_share,
         top_share=setup.top_share,
         knobs=list(setup.knobs) or None,
@@ -113,9 +121,13 @@ def said_setup(setup: FireSetup) -> SetupIn:
         smoker_box=None if setup.smoker_box == "none" else setup.smoker_box,
         coal_tray_kg=setup.coal_tray_kg or None,
         weather=WeatherIn(
-            air_c=sky.air_c, wind_m_s=sky.wind_m_s, sun_w_m2=sky.sun_w_m2, humidity=sky.humidity, rain_mm_h=sky.rain_mm_h
+            air_c=sky.air_c,
+            wind_m_s=sky.wind_m_s,
+            sun_w_m2=sky.sun_w_m2,
+            humidity=sky.humidity,
+            rain_mm_h=sky.rain_mm_h,
         ),
-    )  # fmt: skip
+    )
 
 
 def own_of(given: OwnFireIn) -> OwnFire:
@@ -131,9 +143,15 @@ def wanted_of(given: WishedIn) -> Wanted:
 def placed_of(given: PlacedIn) -> Placed:
     """The core's piece."""
     return Placed(
-        given.key, given.x_mm / 1000.0, given.y_mm / 1000.0, given.width_mm / 1000.0, given.depth_mm / 1000.0,
-        given.thickness_mm / 1000.0, given.fat_share, given.grate,
-    )  # fmt: skip
+        given.key,
+        given.x_mm / 1000.0,
+        given.y_mm / 1000.0,
+        given.width_mm / 1000.0,
+        given.depth_mm / 1000.0,
+        given.thickness_mm / 1000.0,
+        given.fat_share,
+        given.grate,
+    )
 
 
 def spot_of(given: SpotIn) -> Spot:
@@ -233,9 +251,7 @@ def steps_schema(setup: FireSetup) -> list[out.PreparationOut]:
 
 def map_schema(setup: FireSetup, shown: GrateMap) -> out.MapOut:
     """A map, rounded to what it is good for."""
-    boxes = [
-        _box(e.name, s, e.temp_c) for e in shown.emitters for s in e.strips
-    ]  # fmt: skip
+    boxes = [_box(e.name, s, e.temp_c) for e in shown.emitters for s in e.strips]
     if setup.bed is not None:
         boxes += [_box("unlit", s, None) for s in setup.bed.unlit]
     if setup.drip_pan and not setup.deflector:
@@ -252,12 +268,19 @@ def map_schema(setup: FireSetup, shown: GrateMap) -> out.MapOut:
         hand_s=_rows(shown.hand_s, 1),
         flux_kw_m2=_rows(shown.flux_w_m2 / 1000.0, 1),
         zones=[
-            out.NamedZoneOut(key=z.key, name=z.name, share=z.share, x_mm=z.x_m * 1000.0, y_mm=z.y_m * 1000.0, equivalent_c=z.equivalent_c)
+            out.NamedZoneOut(
+                key=z.key,
+                name=z.name,
+                share=z.share,
+                x_mm=z.x_m * 1000.0,
+                y_mm=z.y_m * 1000.0,
+                equivalent_c=z.equivalent_c,
+            )
             for z in shown.zones
         ],
         refuge_share=shown.refuge_share,
         fire=boxes,
-    )  # fmt: skip
+    )
 
 
 def _box(name: str, r: object, temp_c: float | None) -> out.BoxOut:
@@ -297,9 +320,13 @@ def reading_schema(setup: FireSetup, at: SpotIn) -> out.SpotOut:
     """The read-out at a spot. Raises InvalidInput off the grate."""
     read = spot(setup, at.x_mm / 1000.0, at.y_mm / 1000.0, at.grate)
     return out.SpotOut(
-        x_mm=at.x_mm, y_mm=at.y_mm, equivalent_c=read["equivalent_c"], flux_kw_m2=read["flux_w_m2"] / 1000.0,
-        hand_s=read["hand_s"], air_c=read["air_c"],
-    )  # fmt: skip
+        x_mm=at.x_mm,
+        y_mm=at.y_mm,
+        equivalent_c=read["equivalent_c"],
+        flux_kw_m2=read["flux_w_m2"] / 1000.0,
+        hand_s=read["hand_s"],
+        air_c=read["air_c"],
+    )
 
 
 def course_schema(setup: FireSetup, hours: float) -> out.CourseOut:
@@ -321,11 +348,15 @@ def course_schema(setup: FireSetup, hours: float) -> out.CourseOut:
         fuel_kg=thinned(run.fuel_kg, 3),
         changes=[
             out.ChangeOut(
-                at_s=c.at_s, bottom_words=opening_words(c.setup.bottom_share), top_words=opening_words(c.setup.top_share)
+                at_s=c.at_s,
+                bottom_words=opening_words(c.setup.bottom_share),
+                top_words=opening_words(c.setup.top_share),
             )
             for c in stages
-        ] if coals and setup.grill.body is not None else [],
-    )  # fmt: skip
+        ]
+        if coals and setup.grill.body is not None
+        else [],
+    )
 
 
 def advice_schema(found: Advised) -> out.AdvisedOut:

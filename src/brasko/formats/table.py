@@ -1,4 +1,5 @@
-"""brasko/meal@2: a whole table as it is asked for, kept and taken along, and what `brasko plan` and the interface tell of it.
+"""brasko/meal@2: a whole table as it is asked for, kept and taken along, and what `brasko plan` and the interface tell
+of it.
 
 Temperatures in °C, lengths in mm, masses in g, waits and courses in minutes.
 """
@@ -101,8 +102,8 @@ class DishWayOut(BaseModel):
 
 
 class SideLookOut(BaseModel):
-    """How a side looks as it comes off, cut open: colours as #rrggbb, size in mm. marks_share of its faces is marked, black_share
-    of the marks is coal."""
+    """How a side looks as it comes off, cut open: colours as #rrggbb, size in mm. marks_share of its faces is marked,
+    black_share of the marks is coal."""
 
     face: str
     marks: str
@@ -115,7 +116,8 @@ class SideLookOut(BaseModel):
 
 
 class DishOut(BaseModel):
-    """A dish in the schedule; left_out where there was no room for it, piece where it is meat that a forecast can follow."""
+    """A dish in the schedule; left_out where there was no room for it, piece where it is meat that a forecast can
+    follow."""
 
     key: str
     name: str
@@ -176,8 +178,8 @@ class NoteOut(BaseModel):
 
 
 class TableOut(BaseModel):
-    """A table, planned. status "rule": a first answer; "optimal": proven the best; "feasible": at the most gap dearer than the
-    best; "clash": not all of it can be had, clash says which dishes are at odds and helps what would do."""
+    """A table, planned. status "rule": a first answer; "optimal": proven the best; "feasible": at the most gap dearer
+    than the best; "clash": not all of it can be had, clash says which dishes are at odds and helps what would do."""
 
     format: Literal["brasko/table-plan@1"] = "brasko/table-plan@1"
     model_version: str

@@ -74,9 +74,15 @@ def _dish(dish: DishIn) -> DishAsk:
                 raise
     wait_s = None if dish.pin.wait_min is None else max(60.0 * dish.pin.wait_min, 0.0)
     return DishAsk(
-        dish.key, wish, dish.side, dish.way, dish.count, tuple(dish.fires), 60.0 * dish.course_min,
+        dish.key,
+        wish,
+        dish.side,
+        dish.way,
+        dish.count,
+        tuple(dish.fires),
+        60.0 * dish.course_min,
         Pin(dish.pin.variant, dish.pin.person, wait_s),
-    )  # fmt: skip
+    )
 
 
 def _fire(fire: TableFireIn) -> FireAsk:
@@ -120,12 +126,19 @@ def table_told(given: MealTableIn, made: PlannedTable, units: str | None = None)
         work=[
             WorkOut(
                 id=id_,
-                key=w.key, of=w.of, person=w.person, place=w.place, name=said(w.name), why=said(w.why),
-                start_s=w.start_s, lasts_s=w.lasts_s, least_c=w.least_c,
+                key=w.key,
+                of=w.of,
+                person=w.person,
+                place=w.place,
+                name=said(w.name),
+                why=said(w.why),
+                start_s=w.start_s,
+                lasts_s=w.lasts_s,
+                least_c=w.least_c,
             )
             for id_, w in zip(_ids(made.work), made.work, strict=True)
         ],
-    )  # fmt: skip
+    )
 
 
 def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], str]) -> DishOut:
@@ -135,7 +148,7 @@ def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], s
         colour = "plant"
     ways = [
         DishWayOut(key=v.key, label=said(v.label), on_s=v.on_s, most_wait_s=v.most_wait_s, as_wished=v.rank == 0)
-        for v in dish.variants
+        for v in (*dish.variants, *dish.spare)
     ]
     if laid is None:
         return DishOut(key=dish.key, name=dish.name, colour=colour, left_out=True, ways=ways)
@@ -152,11 +165,25 @@ def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], s
         for s in variant.stays
     ]
     return DishOut(
-        key=dish.key, name=dish.name, colour=colour, left_out=False, piece=asked.wish is not None, variant=variant.key, label=said(variant.label),
-        why=said(variant.why), done_words=variant.done_words, look=_look(asked, variant), person=made.problem.people[laid.person].key,
-        on_s=laid.at(variant.on_s), done_s=max(bar.end_s for bar in bars), serve_s=dish.serve_s, wait_s=laid.wait_s,
-        most_wait_s=variant.most_wait_s, bars=bars, ways=ways,
-    )  # fmt: skip
+        key=dish.key,
+        name=dish.name,
+        colour=colour,
+        left_out=False,
+        piece=asked.wish is not None,
+        variant=variant.key,
+        label=said(variant.label),
+        why=said(variant.why),
+        done_words=variant.done_words,
+        look=_look(asked, variant),
+        person=made.problem.people[laid.person].key,
+        on_s=laid.at(variant.on_s),
+        done_s=max(bar.end_s for bar in bars),
+        serve_s=dish.serve_s,
+        wait_s=laid.wait_s,
+        most_wait_s=variant.most_wait_s,
+        bars=bars,
+        ways=ways,
+    )
 
 
 def _look(asked: DishAsk, variant: Variant) -> SideLookOut | None:
@@ -165,9 +192,15 @@ def _look(asked: DishAsk, variant: Variant) -> SideLookOut | None:
         return None
     width_m, _, thickness_m = size_of(kind.geometry())
     return SideLookOut(
-        face=_hexed(look.face), marks=_hexed(look.marks), inside=_hexed(look.inside), marks_share=look.marks_share, black_share=look.black_share,
-        width_mm=1000.0 * width_m, thickness_mm=1000.0 * thickness_m, words=look.words,
-    )  # fmt: skip
+        face=_hexed(look.face),
+        marks=_hexed(look.marks),
+        inside=_hexed(look.inside),
+        marks_share=look.marks_share,
+        black_share=look.black_share,
+        width_mm=1000.0 * width_m,
+        thickness_mm=1000.0 * thickness_m,
+        words=look.words,
+    )
 
 
 def _hexed(rgb: Rgb) -> str:
@@ -218,7 +251,8 @@ def _reasons(made: PlannedTable) -> list[str]:
             )
         if each.wait_s >= 120.0:
             told.append(
-                f"{dish.name} waits {{time:{each.wait_s:.0f}}} under cover, of {{time:{each.variant.most_wait_s:.0f}}} that it may: "
+                f"{dish.name} waits {{time:{each.wait_s:.0f}}} under cover, of "
+                f"{{time:{each.variant.most_wait_s:.0f}}} that it may: "
                 "hands or a place were taken."
             )
     return told

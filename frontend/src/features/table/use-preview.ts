@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 
 import { answer, client, Problem } from "@/api/client";
 import type { MealTable, PlannedTable } from "@/api/tables";
@@ -19,42 +19,28 @@ const NOTHING = { told: null, fresh: false, solving: false, problem: null };
 type State = Omit<TablePreview, "stop" | "again"> & { of: string | null };
 const lost = () => new Problem(0, "The server does not answer. Your entries are kept.", []);
 
-/** The planned table: by the rule at once, then by the solver once nothing moves. What stood before stays where one is refused. */
+/**
+ * The planned table: by the rule at once, one question at a time while it moves, then by the solver once nothing moves. What
+ * stood before stays where one is refused.
+ */
 export function usePreview(asked: MealTable | null): TablePreview {
   const body = asked && JSON.stringify(asked);
   const [state, setState] = useState<State>({ ...NOTHING, of: null });
   const [asks, setAsks] = useState(0);
+  const quick = useQuick(setState);
   const running = useRef<AbortController | null>(null);
   useEffect(() => {
     if (!body) return;
     const stale = new AbortController();
     running.current = stale;
-    const table = JSON.parse(body) as MealTable;
-    const ask = async (quick: boolean) => {
-      try {
-        const told = await answer(
-          client.POST("/api/tables/preview", { body: { table, quick }, signal: stale.signal }),
-        );
-        // a rule that found no room says little: the solver's word is waited for
-        if (!stale.signal.aborted && !(quick && told.status === "clash"))
-          setState({ told, fresh: true, solving: quick, problem: null, of: body });
-      } catch (error) {
-        if (stale.signal.aborted) return;
-        const problem = error instanceof Problem ? error : lost();
-        setState((s) => ({ ...s, fresh: false, solving: false, problem, of: body }));
-        throw error;
-      }
-    };
-    const timer = window.setTimeout(() => {
-      void ask(true)
-        .then(() => ask(false))
-        .catch(() => undefined);
-    }, IDLE_MS);
+    const first = quick(body);
+    const best = () => (stale.signal.aborted ? undefined : ask(body, false, stale.signal, setState));
+    const timer = window.setTimeout(() => void first.then(best), IDLE_MS);
     return () => {
       stale.abort();
       window.clearTimeout(timer);
     };
-  }, [body, asks]);
+  }, [body, asks, quick]);
   const stop = () => {
     running.current?.abort();
     setState((s) => ({ ...s, solving: false }));
@@ -62,4 +48,51 @@ export function usePreview(asked: MealTable | null): TablePreview {
   const again = () => setAsks((n) => n + 1);
   if (!body) return { ...NOTHING, stop, again };
   return { ...(state.of === body ? state : { ...state, fresh: false, solving: true }), stop, again };
+}
+
+type SetState = (change: (state: State) => State) => void;
+
+/** Ask the rule, one question at a time: of what changed meanwhile only the last is asked. Resolves when nothing is left to ask. */
+function useQuick(setState: SetState): (body: string) => Promise<void> {
+  const wanted = useRef<string | null>(null);
+  const asking = useRef<Promise<void> | null>(null);
+  return useCallback(
+    (body: string) => {
+      wanted.current = body;
+      asking.current ??= (async () => {
+        while (wanted.current !== null) {
+          const now = wanted.current;
+          await ask(now, true, null, setState);
+          if (wanted.current === now) wanted.current = null;
+        }
+        asking.current = null;
+      })();
+      return asking.current;
+    },
+    [setState],
+  );
+}
+
+async function ask(body: string, quick: boolean, signal: AbortSignal | null, setState: SetState) {
+  try {
+    const told = await answer(
+      client.POST("/api/tables/preview", {
+        body: { table: JSON.parse(body) as MealTable, quick },
+        ...(signal && { signal }),
+      }),
+    );
+    if (signal?.aborted) return;
+    // a rule that found no room says little, and a solver's answer is never taken back by it
+    if (quick)
+      setState((s) =>
+        told.status === "clash" || (s.of === body && s.fresh && !s.solving)
+          ? s
+          : { told, fresh: true, solving: true, problem: null, of: body },
+      );
+    else setState(() => ({ told, fresh: true, solving: false, problem: null, of: body }));
+  } catch (error) {
+    if (signal?.aborted) return;
+    const problem = error instanceof Problem ? error : lost();
+    setState((s) => ({ ...s, fresh: false, solving: false, problem, of: body }));
+  }
 }

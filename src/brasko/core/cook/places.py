@@ -18,7 +18,8 @@ from brasko.core.uncertainty.general import general
 STIRRED_WATER_W_M2K = Sourced(95.0, "W m-2 K-1", "baldwin_2020", "from memory")
 """A bag in a stirred bath."""
 PLATENS_PRESS = Sourced(6.0, "-", "", "assumed")
-"""How much faster juice leaves between platens that press on the piece: belt grills lose 17 to 26 % to 70 °C (from memory)."""
+"""How much faster juice leaves between platens that press on the piece: belt grills lose 17 to 26 % to 70 °C (from
+memory)."""
 
 
 @dataclass(frozen=True)

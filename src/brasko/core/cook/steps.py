@@ -91,7 +91,8 @@ Where = AtFire | InPan | OnIron | InBath | AtRest | OnCounter
 
 @dataclass(frozen=True)
 class Ends:
-    """When a step ends: whichever comes first. core_c is of the coldest point, crust a key of planner.methods.CRUSTS."""
+    """When a step ends: whichever comes first. core_c is of the coldest point, crust a key of
+    planner.methods.CRUSTS."""
 
     minutes: float | None = None
     core_c: float | None = None

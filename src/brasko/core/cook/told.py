@@ -77,18 +77,32 @@ def cooked(cook: Cook, *, every_s: float = 10.0, refine: float = 1.0) -> Told:
         end = result.steps[0]
         told.append(
             StepTold(
-                step.name, now, now + end.end_s, end.reached, end.core_c,
+                step.name,
+                now,
+                now + end.end_s,
+                end.reached,
+                end.core_c,
                 hand_reading_c(result.grid, state.temp_c, a_down=state.a_down),
-                float(result.face_a_c[-1]), float(result.face_b_c[-1]), float(min(state.browning_s)) / crust_dose_s("good"), lost,
+                float(result.face_a_c[-1]),
+                float(result.face_b_c[-1]),
+                float(min(state.browning_s)) / crust_dose_s("good"),
+                lost,
             )
-        )  # fmt: skip
+        )
         runs.append(result)
         now += end.end_s
     assert state is not None
     return Told(
-        *_curves(runs), tuple(told), peak_core, grey_rim_share(cook.food, runs[-1].grid, state), told[-1].crust_share,
-        char_share(state), lost, killed, tuple(runs),
-    )  # fmt: skip
+        *_curves(runs),
+        tuple(told),
+        peak_core,
+        grey_rim_share(cook.food, runs[-1].grid, state),
+        told[-1].crust_share,
+        char_share(state),
+        lost,
+        killed,
+        tuple(runs),
+    )
 
 
 def _placed(cook: Cook, step: CookStep, number: int) -> Place:
@@ -110,18 +124,22 @@ def _one(step: CookStep, place: Place, before: Place | None, number: int) -> Ste
         crust = max(crust_dose_s(until.crust), 1.0)
     longest = MAX_STEP_S if until.minutes is None else until.minutes * 60.0
     return Step(
-        step.name, place.surroundings, Until(longest, core_c=until.core_c, crust_s=crust),
-        flip_every_s=step.flip_every_s, flip_first=step.flip_first, metal=metal, pressed=place.pressed,
-    )  # fmt: skip
+        step.name,
+        place.surroundings,
+        Until(longest, core_c=until.core_c, crust_s=crust),
+        flip_every_s=step.flip_every_s,
+        flip_first=step.flip_first,
+        metal=metal,
+        pressed=place.pressed,
+    )
 
 
 def _curves(runs: list[Result]) -> tuple[Floats, Floats, Floats, Floats]:
     """(time, core, face a, face b) of all runs, one after another; a moment where two meet stands once."""
     begins = np.cumsum([0.0, *(run.duration_s for run in runs[:-1])])
     columns = [
-        (run.time_s + begun, run.core_c, run.face_a_c, run.face_b_c)
-        for run, begun in zip(runs, begins, strict=True)
-    ]  # fmt: skip
+        (run.time_s + begun, run.core_c, run.face_a_c, run.face_b_c) for run, begun in zip(runs, begins, strict=True)
+    ]
     parts = [tuple(c if n == 0 else c[1:] for c in column) for n, column in enumerate(columns)]
     time, core, a, b = (np.concatenate(values) for values in zip(*parts, strict=True))
     return time, core, a, b

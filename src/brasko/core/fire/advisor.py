@@ -21,12 +21,14 @@ from brasko.core.fire.zones import Preparation
 SEAR_HAND_S = 3.5
 """A spot sears where a palm bears no longer than this, the lid off (common practice: one to three seconds)."""
 SEAR_EQUIVALENT_C = 290.0
-"""A spot under a lid, or over plates and burners, sears from about this equivalent temperature (550 °F, common practice)."""
+"""A spot under a lid, or over plates and burners, sears from about this equivalent temperature (550 °F, common
+practice)."""
 
 
 @dataclass(frozen=True)
 class Wanted:
-    """Zones to be had: air [°C] of the gentle place, lowest and highest, or None; a searing place or none; for so long."""
+    """Zones to be had: air [°C] of the gentle place, lowest and highest, or None; a searing place or none; for so
+    long."""
 
     gentle_low_c: float | None = None
     gentle_high_c: float | None = None
@@ -83,9 +85,14 @@ def advised(grill: Grill, wanted: Wanted, weather: Weather | None = None) -> Adv
     sky = weather or Weather()
     if wanted.gentle_c is not None and grill.body is None:
         raise Infeasible(
-            f"{grill.name} has no lid: the air over it is hardly warmer than outside, so no place holds an even gentle heat.",
-            (Remedy("wish for a searing place alone"), Remedy("do the gentle part on a grill with a lid, or in an oven")), "gentle_low_c",
-        )  # fmt: skip
+            f"{grill.name} has no lid: the air over it is hardly warmer than outside, so no place holds an "
+            f"even gentle heat.",
+            (
+                Remedy("wish for a searing place alone"),
+                Remedy("do the gentle part on a grill with a lid, or in an oven"),
+            ),
+            "gentle_low_c",
+        )
     failed: Infeasible | None = None
     for candidate in grill.kind.candidates(usual_setup(grill, sky), wanted):
         try:
@@ -98,8 +105,9 @@ def advised(grill: Grill, wanted: Wanted, weather: Weather | None = None) -> Adv
         return found
     raise failed or Infeasible(
         f"{grill.name} does not hold enough charcoal for {wanted.hours:g} hours of this.",
-        (Remedy("ask for fewer hours, and add coals in between", "hours", f"{wanted.hours / 2:g}"),), "hours",
-    )  # fmt: skip
+        (Remedy("ask for fewer hours, and add coals in between", "hours", f"{wanted.hours / 2:g}"),),
+        "hours",
+    )
 
 
 def _set(candidate: Candidate) -> FireSetup:
@@ -116,9 +124,13 @@ def _gas_row(base: FireSetup, gentle_c: float) -> FireSetup:
     mains = [b for b in base.grill.burners if b.kind == "main"]
 
     def at(share: float) -> FireSetup:
-        return replace(base, knobs=tuple(
-            0.0 if b.kind == "side" else 1.0 if b is mains[-1] or b.kind == "sear" else share for b in base.grill.burners
-        ))  # fmt: skip
+        return replace(
+            base,
+            knobs=tuple(
+                0.0 if b.kind == "side" else 1.0 if b is mains[-1] or b.kind == "sear" else share
+                for b in base.grill.burners
+            ),
+        )
 
     shares = np.linspace(0.0, 1.0, 41)
     cool = [chamber.settled(at(float(s))).zones_c[0] for s in shares]
@@ -154,8 +166,9 @@ def _judged(setup: FireSetup, why: tuple[str, ...], wanted: Wanted) -> Advised:
         if not wanted.gentle_low_c - 1.0 <= gentle_c <= wanted.gentle_high_c + 1.0:
             raise Infeasible(
                 f"{setup.grill.name}: its gentlest place is at {{temp:{gentle_c:.0f}}} so.",
-                (Remedy(f"ask for {{temp:{gentle_c:.0f}}} there", "gentle_low_c", f"{gentle_c - 8:.0f}"),), "gentle_low_c",
-            )  # fmt: skip
+                (Remedy(f"ask for {{temp:{gentle_c:.0f}}} there", "gentle_low_c", f"{gentle_c - 8:.0f}"),),
+                "gentle_low_c",
+            )
     opened = opened_for_sear(setup)
     if wanted.sear:
         hotter = grate_map(opened)
@@ -167,20 +180,33 @@ def _judged(setup: FireSetup, why: tuple[str, ...], wanted: Wanted) -> Advised:
         ):
             raise Infeasible(
                 f"{setup.grill.name} so laid sears too slowly: {{temp:{sear_c:.0f}}} at its hottest place.",
-                (*(setting.gains(setup)[1:] if setup.grill.body is not None else ()), Remedy("sear in a skillet that is hot before the meat arrives")), "sear",
-            )  # fmt: skip
+                (
+                    *(setting.gains(setup)[1:] if setup.grill.body is not None else ()),
+                    Remedy("sear in a skillet that is hot before the meat arrives"),
+                ),
+                "sear",
+            )
     hours = hours_of(setup)
     if setup.grill.burns_coal and hours.usable_s < wanted.hours * 3600.0:
         raise Infeasible(
             f"So much charcoal lasts {{time:{hours.usable_s:.0f}}}.",
-            (Remedy("ask for fewer hours, and add coals in between", "hours", f"{hours.usable_s / 3600:.1f}"),), "hours",
-        )  # fmt: skip
+            (Remedy("ask for fewer hours, and add coals in between", "hours", f"{hours.usable_s / 3600:.1f}"),),
+            "hours",
+        )
     reasons += _reasons(setup, hours, gentle_c, sear_c, hand)
     gentle_spot = cool if gentle_c is not None else None
     return Advised(
-        setup, tuple(reasons), preparations_of(setup), hours, gentle_spot, gentle_c, hot if wanted.sear else None, sear_c,
-        hand, convert_s(setup) if wanted.sear and gentle_c is not None else 0.0,
-    )  # fmt: skip
+        setup,
+        tuple(reasons),
+        preparations_of(setup),
+        hours,
+        gentle_spot,
+        gentle_c,
+        hot if wanted.sear else None,
+        sear_c,
+        hand,
+        convert_s(setup) if wanted.sear and gentle_c is not None else 0.0,
+    )
 
 
 def _reasons(
@@ -189,12 +215,14 @@ def _reasons(
     found = []
     if setup.charcoal is not None and setup.grill.burns_coal:
         found.append(
-            f"{{mass:{setup.charcoal.mass_kg * 1000:.0f}}} of {setup.charcoal.coal.name.lower()} last {{time:{hours.usable_s:.0f}}} so."
+            f"{{mass:{setup.charcoal.mass_kg * 1000:.0f}}} of {setup.charcoal.coal.name.lower()} last "
+            f"{{time:{hours.usable_s:.0f}}} so."
         )
     if gentle_c is not None and setup.grill.burns_coal and setup.grill.body is not None:
         both = "both vents" if setup.grill.kind.vents_together else "the bottom vent"
         found.append(
-            f"For {{temp:{gentle_c:.0f}}} on the gentle side open {both} {opening_words(setup.bottom_share)}: the air that comes in sets the heat."
+            f"For {{temp:{gentle_c:.0f}}} on the gentle side open {both} {opening_words(setup.bottom_share)}: "
+            f"the air that comes in sets the heat."
         )
     if sear_c is not None and hand is not None:
         how = f"a palm bears {hand:.0f} s there" if hand < 20 else "lid shut"

@@ -49,7 +49,8 @@ def air_density_kg_m3(air_c: float) -> float:
 
 
 def _air(film_c: float) -> tuple[float, float]:
-    """(conductivity [W/mK], kinematic viscosity [m2/s]) of air. Source: incropera_2011, table A.4, power laws through it."""
+    """(conductivity [W/mK], kinematic viscosity [m2/s]) of air. Source: incropera_2011, table A.4, power laws through
+    it."""
     warm = (film_c + 273.15) / 300.0
     return 0.0263 * warm**0.81, 1.589e-5 * warm**1.72
 

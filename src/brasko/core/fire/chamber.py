@@ -102,14 +102,16 @@ def oxygen_power_w(flow_kg_s: float, used_share: float = 1.0) -> float:
 
 
 def shell_w_k(body: Body, gas_c: float, weather: Weather) -> tuple[float, float]:
-    """Heat from the gas to the walls, and from the walls to outside [W/K each], for gas so hot, the wind and the rain."""
+    """Heat from the gas to the walls, and from the walls to outside [W/K each], for gas so hot, the wind and the
+    rain."""
     grown = 1.0 + HOTTER_LOSES.value * max(gas_c - weather.air_c, 0.0)
     inner, outer = body.inner_w_k * grown, body.outer_w_k * grown * weather.shell_factor
     return inner, outer + _rain_w_k(body, inner, outer, gas_c, weather)
 
 
 def _rain_w_k(body: Body, inner: float, outer: float, gas_c: float, weather: Weather) -> float:
-    """What rain takes from the walls for each kelvin that they are above outside: less and less once they boil it off."""
+    """What rain takes from the walls for each kelvin that they are above outside: less and less once they boil it
+    off."""
     wet = body.area_m2 * weather.rain_w_m2_k
     air, boils = weather.air_c, WATER_BOILS_C.value
     if wet <= 0.0 or air + inner * (gas_c - air) / (inner + outer + wet) <= boils:
@@ -160,7 +162,8 @@ def settled(setup: FireSetup, food_w: float = 0.0) -> Settled:
 
 
 def _fed(surplus: Callable[[float], float], low_c: float, empty_c: float, food_w: float) -> tuple[float, float]:
-    """The hottest state below the empty one that spares the food its heat; where none does, the one that spares most."""
+    """The hottest state below the empty one that spares the food its heat; where none does, the one that spares
+    most."""
     temps = np.linspace(empty_c, low_c, 60)
     spared = np.array([surplus(float(t)) for t in temps])
     enough = np.flatnonzero(spared >= food_w)
@@ -247,9 +250,16 @@ def _gas(setup: FireSetup, food_w: float) -> Settled:
         gas, wall = air + rise * LIDLESS_SHARE.value, air
     limit: Limit = "knobs" if total > 0.0 else "nothing"
     return Settled(
-        total, flow, float(gas.mean()), wall, air, limit, Balance(total, 0.0, flue, through, food_w), total > 0.0,
+        total,
+        flow,
+        float(gas.mean()),
+        wall,
+        air,
+        limit,
+        Balance(total, 0.0, flue, through, food_w),
+        total > 0.0,
         tuple(float(g) for g in gas),
-    )  # fmt: skip
+    )
 
 
 def _open_gas(setup: FireSetup) -> Settled:
@@ -260,9 +270,16 @@ def _open_gas(setup: FireSetup) -> Settled:
     gas = air + OPEN_AIR_RISE_K.value
     limit: Limit = "knobs" if total > 0.0 else "nothing"
     return Settled(
-        total, flow, gas, air, air, limit, Balance(total, 0.0, total, 0.0, 0.0), total > 0.0,
+        total,
+        flow,
+        gas,
+        air,
+        air,
+        limit,
+        Balance(total, 0.0, total, 0.0, 0.0),
+        total > 0.0,
         tuple(gas for b in setup.grill.burners if b.kind == "main"),
-    )  # fmt: skip
+    )
 
 
 def _controlled(setup: FireSetup, food_w: float) -> Settled:
@@ -290,6 +307,11 @@ def _controlled(setup: FireSetup, food_w: float) -> Settled:
     if setup.lid_open:
         gas = setup.weather.air_c + LIDLESS_SHARE.value * (gas - setup.weather.air_c)
     return Settled(
-        power, setup.grill.kind.blows_w_k.value / fuels.AIR_HEAT.value, gas, wall, setup.weather.air_c,
-        "fuel" if limit == "fuel" else "controller", Balance(power, 0.0, flue, through, food_w),
-    )  # fmt: skip
+        power,
+        setup.grill.kind.blows_w_k.value / fuels.AIR_HEAT.value,
+        gas,
+        wall,
+        setup.weather.air_c,
+        "fuel" if limit == "fuel" else "controller",
+        Balance(power, 0.0, flue, through, food_w),
+    )

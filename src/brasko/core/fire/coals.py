@@ -148,7 +148,8 @@ def _mirrored(r: Rectangle, sign: float) -> Rectangle:
 def disc_strips(
     radius: float, from_x: float | None = None, strips: int = STRIPS
 ) -> list[tuple[float, float, float, float]]:
-    """Strips (left, right, front, back) of equal width with together the exact area of a disc, all or right of from_x."""
+    """Strips (left, right, front, back) of equal width with together the exact area of a disc, all or right of
+    from_x."""
     edges = np.linspace(-radius if from_x is None else from_x, radius, strips + 1)
 
     def below(x: float) -> float:
@@ -195,7 +196,7 @@ def _ring(grill: Grill, charcoal: Charcoal) -> CoalBed:
             f"is more than fits: a fuse round the edge of this grill holds at most {{mass:{most * per_m * 1000:.0f}}} "
             f"(got {{mass:{charcoal.mass_kg * 1000:.0f}}}).",
             suggestion=f"{most * per_m:.2f}",
-        )  # fmt: skip
+        )
     radius = (grill.floor_width_m + grill.floor_depth_m) / 4.0 - RING_WIDE_M / 2.0
     gap = grill.grates[0].height_m - 0.09
     pieces = max(2, math.ceil(length / 0.055))
@@ -225,7 +226,8 @@ def coal_face_c(
 ) -> NDArray[np.float64]:
     """Temperature of the coals' face: what they give off, less what the air through them carries away, is radiated.
 
-    P (1 - m c_p (T - T_air)) = (1 + b) ε σ A (T⁴ - T_air⁴), b what it loses elsewhere, m the air a watt needs, by oxygen. Power and area may be arrays.
+    P (1 - m c_p (T - T_air)) = (1 + b) ε σ A (T⁴ - T_air⁴), b what it loses elsewhere, m the air a watt needs, by
+    oxygen. Power and area may be arrays.
     Source: huggett_1980 for m, incropera_2011 for the balance. Not checked against a measured bed.
     """
     power, area = np.broadcast_arrays(np.asarray(power_w, dtype=float), np.asarray(area_m2, dtype=float))

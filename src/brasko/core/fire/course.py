@@ -116,18 +116,44 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
     weather = first.weather
     plate = first.grill.deflector
     n = burn(
-        np.array([
-            body.heat_j_k, body.inner_w_k, body.outer_w_k, body.bottom_m2, body.top_m2, body.leak_m2, body.column_m,
-            first.used_share, weather.air_c, weather.wind_m_s, weather.shell_factor, chamber.sun_w(body, weather),
-            fuel.mass_kg, fuel.glowing_kg, fuel.heat_j_kg, fuel.pace_w_kg, fuel.fuse_w, weather.air_c if start_c is None else start_c,
-            plate.heat_j_k if plate else 1.0,
-            controller.low_w if controller else 0.0, controller.high_w if controller else 0.0,
-            controller.band_k if controller else 0.0, controller.start_s if controller else 0.0, first.grill.kind.blows_w_k.value,
-            first.grill.kind.follows_gas.value,
-            body.area_m2 * weather.rain_w_m2_k, WATER_BOILS_C.value,
-        ]),
-        _CONSTANTS, rows, steps, round(SAMPLE_S / STEP_S), _MODES[first.grill.kind.rules], out,
-    )  # fmt: skip
+        np.array(
+            [
+                body.heat_j_k,
+                body.inner_w_k,
+                body.outer_w_k,
+                body.bottom_m2,
+                body.top_m2,
+                body.leak_m2,
+                body.column_m,
+                first.used_share,
+                weather.air_c,
+                weather.wind_m_s,
+                weather.shell_factor,
+                chamber.sun_w(body, weather),
+                fuel.mass_kg,
+                fuel.glowing_kg,
+                fuel.heat_j_kg,
+                fuel.pace_w_kg,
+                fuel.fuse_w,
+                weather.air_c if start_c is None else start_c,
+                plate.heat_j_k if plate else 1.0,
+                controller.low_w if controller else 0.0,
+                controller.high_w if controller else 0.0,
+                controller.band_k if controller else 0.0,
+                controller.start_s if controller else 0.0,
+                first.grill.kind.blows_w_k.value,
+                first.grill.kind.follows_gas.value,
+                body.area_m2 * weather.rain_w_m2_k,
+                WATER_BOILS_C.value,
+            ]
+        ),
+        _CONSTANTS,
+        rows,
+        steps,
+        round(SAMPLE_S / STEP_S),
+        _MODES[first.grill.kind.rules],
+        out,
+    )
     done = out[:n]
     gas, plate_c = done[:, OUT_GAS], done[:, OUT_PLATE]
     if first.grill.body is None:
@@ -147,10 +173,17 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
         else np.array([])
     )
     return Course(
-        done[:, OUT_T], gas, grate, done[:, OUT_WALL], done[:, OUT_POWER],
-        _faces(first, done[:, OUT_POWER]), done[:, OUT_FUEL], done[:, OUT_LIT],
-        abs(missing) / came, float(done[dead[0], OUT_T]) if dead.size else None,
-    )  # fmt: skip
+        done[:, OUT_T],
+        gas,
+        grate,
+        done[:, OUT_WALL],
+        done[:, OUT_POWER],
+        _faces(first, done[:, OUT_POWER]),
+        done[:, OUT_FUEL],
+        done[:, OUT_LIT],
+        abs(missing) / came,
+        float(done[dead[0], OUT_T]) if dead.size else None,
+    )
 
 
 def _faces(setup: FireSetup, power_w: Floats) -> Floats:
@@ -164,12 +197,27 @@ def _faces(setup: FireSetup, power_w: Floats) -> Floats:
 
 _MODES = {"air": MODE_COAL, "knobs": MODE_KNOBS, "controller": MODE_CONTROLLER}
 _OPEN_BODY = Body(heat_j_k=3000.0, inner_w_k=5.0, outer_w_k=10.0, area_m2=0.0)
-_CONSTANTS = np.array([
-    fuels.AIR_DENSITY.value, fuels.AIR_HEAT.value, GRAVITY.value, chamber.DISCHARGE.value, chamber.WIND_DRAWS.value,
-    chamber.HOTTER_LOSES.value, fuels.OXYGEN_SHARE.value * fuels.OXYGEN_HEAT.value, fuels.LIGHTING_PACE.value,
-    fuels.LEAST_FIRE_W.value, fuels.DYING_S.value, OPEN_LID_W_K.value, DEFLECTOR_FILM_W_K.value, STEP_S, chamber.FLUE_AIR.value,
-    chamber.DRAUGHT_PACE.value, fuels.STARVED_LOSS.value, FIRST_DRAUGHT_K.value,
-])  # fmt: skip
+_CONSTANTS = np.array(
+    [
+        fuels.AIR_DENSITY.value,
+        fuels.AIR_HEAT.value,
+        GRAVITY.value,
+        chamber.DISCHARGE.value,
+        chamber.WIND_DRAWS.value,
+        chamber.HOTTER_LOSES.value,
+        fuels.OXYGEN_SHARE.value * fuels.OXYGEN_HEAT.value,
+        fuels.LIGHTING_PACE.value,
+        fuels.LEAST_FIRE_W.value,
+        fuels.DYING_S.value,
+        OPEN_LID_W_K.value,
+        DEFLECTOR_FILM_W_K.value,
+        STEP_S,
+        chamber.FLUE_AIR.value,
+        chamber.DRAUGHT_PACE.value,
+        fuels.STARVED_LOSS.value,
+        FIRST_DRAUGHT_K.value,
+    ]
+)
 
 
 def _at(changes: Sequence[Change], time_s: float) -> Change:
@@ -181,9 +229,17 @@ def _row(change: Change, end_s: float) -> list[float]:
     watts = chamber.fuel_power_w(s) if s.grill.kind.rules == "knobs" else 0.0
     lidless = 1.0 if s.lid_open or s.grill.body is None else 0.0
     return [
-        change.at_s, s.bottom_share, s.top_share, lidless, 1.0 if s.deflector else 0.0, watts, s.set_c or 0.0,
-        change.add_lit_kg, change.add_unlit_kg, end_s,
-    ]  # fmt: skip
+        change.at_s,
+        s.bottom_share,
+        s.top_share,
+        lidless,
+        1.0 if s.deflector else 0.0,
+        watts,
+        s.set_c or 0.0,
+        change.add_lit_kg,
+        change.add_unlit_kg,
+        end_s,
+    ]
 
 
 def _fuel(setup: FireSetup, lit: bool) -> Loaded:

@@ -19,7 +19,8 @@ SKILLET = Metal(
     start_c=250.0,
     most_c=250.0,
 )
-"""Cast iron of 2.3 kg and 26 cm, hot before the meat arrives; contact of meat on hot metal 200 to 600 W/m2K (from memory)."""
+"""Cast iron of 2.3 kg and 26 cm, hot before the meat arrives; contact of meat on hot metal 200 to 600 W/m2K (from
+memory)."""
 GRIDDLE = replace(SKILLET, heat_j_k=2900.0, power_w=2200.0, loss_w_k=9.0, start_c=230.0, most_c=230.0)
 """A steel plate of 42 by 34 cm over two burners."""
 OVEN_WARM_C = 260.0
@@ -55,7 +56,8 @@ def _at(pan: Metal, hot_c: float, power_w: float) -> Metal:
 
 HEAT_PAN = _heated("Skillet on high heat", 6)[0]
 _OVEN_WARM = (
-    "Heat comes through to the rim, so it is as hot at the edge as in the middle, and the burner only has to keep it so. "
+    "Heat comes through to the rim, so it is as hot at the edge as in the middle, and the burner only has to "
+    "keep it so. "
     "Its handle is as hot as the pan: a dry, thick glove, and a cloth left over it."
 )
 
@@ -87,7 +89,8 @@ KITCHEN: dict[str, Fire] = {
         Fire(
             "griddle", "Griddle over two burners",
             (pan_zone("griddle", "Griddle over two burners", GRIDDLE, "on the griddle"),),
-            _heated("Griddle on high heat", 12, "Both burners under it, until a drop of water dances all over: a thick plate takes its time."),
+            _heated("Griddle on high heat", 12, "Both burners under it, until a drop of water dances all over: a "
+                "thick plate takes its time."),
             charcoal=False,
         ),
     )

@@ -33,7 +33,8 @@ GLOW_W_M2 = Sourced(18000.0, "W m-2", "", "assumed")
 LEAST_FIRE_W = Sourced(150.0, "W", "", "assumed")
 """Fewer glowing coals than give this do not keep one another hot: the fire goes out."""
 STARVED_LOSS = Sourced(0.8, "-", "", "assumed")
-"""Glowing coals that get no air at all for a moment still waste fuel, as carbon monoxide: so much more than they give off."""
+"""Glowing coals that get no air at all for a moment still waste fuel, as carbon monoxide: so much more than they give
+off."""
 DYING_S = Sourced(900.0, "s", "", "assumed")
 """Starved coals lose two thirds of their glow in this time."""
 FUSE_SPEED = Sourced(0.11 / 3600.0, "m s-1", "", "assumed")
@@ -44,7 +45,8 @@ CoalKind = Literal["briquettes", "lump"]
 
 @dataclass(frozen=True)
 class Coal:
-    """Charcoal of one kind: heat [J/kg], bulk density [kg/m3], size of one piece [m] and, of briquettes, its mass [kg]."""
+    """Charcoal of one kind: heat [J/kg], bulk density [kg/m3], size of one piece [m] and, of briquettes, its mass
+    [kg]."""
 
     key: str
     name: str
@@ -59,7 +61,8 @@ COALS: dict[str, Coal] = {
     c.key: c
     for c in (
         Coal(
-            "briquettes", "Briquettes",
+            "briquettes",
+            "Briquettes",
             Sourced(25.0e6, "J kg-1", "", "assumed"),
             Sourced(440.0, "kg m-3", "", "assumed"),
             Sourced(0.045, "m", "", "assumed"),
@@ -67,7 +70,8 @@ COALS: dict[str, Coal] = {
             Sourced(2.4, "kg", "", "common practice"),
         ),
         Coal(
-            "lump", "Lump",
+            "lump",
+            "Lump",
             Sourced(29.0e6, "J kg-1", "", "from memory"),
             Sourced(230.0, "kg m-3", "", "assumed"),
             Sourced(0.05, "m", "", "assumed"),
@@ -75,7 +79,7 @@ COALS: dict[str, Coal] = {
             Sourced(1.6, "kg", "", "common practice"),
         ),
     )
-}  # fmt: skip
+}
 
 SPLIT_HEAT = Sourced(15.0e6, "J kg-1", "", "from memory")
 """Seasoned wood with a fifth of water."""
@@ -97,7 +101,8 @@ COALS_TO_SMOKE = Sourced(0.0005, "-", "", "assumed")
 PELLETS_TO_SMOKE = Sourced(0.012, "-", "", "assumed")
 PELLETS_SMOKE_AT_C = Sourced(93.0, "°C", "", "common practice")
 PELLETS_CLEANER_PER = Sourced(60.0, "K", "", "assumed")
-"""The same of pellets at their lowest setting, 200 °F, where they smoke most; e times less for each so many kelvin above."""
+"""The same of pellets at their lowest setting, 200 °F, where they smoke most; e times less for each so many kelvin
+above."""
 
 
 def coal_named(key: str) -> Coal:

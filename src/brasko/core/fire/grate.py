@@ -1,4 +1,5 @@
-"""The grate from above: what every spot of it sees below, the air that rises there, and what that means to food or a palm."""
+"""The grate from above: what every spot of it sees below, the air that rises there, and what that means to food or a
+palm."""
 
 from __future__ import annotations
 
@@ -198,9 +199,12 @@ def _plume(emitter: Emitter, x_m: Floats, y_m: Floats, air_c: Floats) -> tuple[F
 
 
 ZONE_NAMES: tuple[tuple[float, str, str], ...] = (
-    (260.0, "sear", "Searing"), (205.0, "hot", "Hot"), (160.0, "medium", "Medium"), (95.0, "gentle", "Gentle"),
+    (260.0, "sear", "Searing"),
+    (205.0, "hot", "Hot"),
+    (160.0, "medium", "Medium"),
+    (95.0, "gentle", "Gentle"),
     (-300.0, "warm", "Keeping warm"),
-)  # fmt: skip
+)
 """From the top: lowest equivalent temperature [°C], key, name (common practice, no source)."""
 
 
@@ -262,13 +266,24 @@ def grate_map(
     equivalent = shown(heat.equivalent_c if plate is None else _plate_c(heat, setup, plate, step_m))
     refuge = on & (equivalent < REFUGE_C) & (heat.fire_view < REFUGE_VIEW)
     return GrateMap(
-        grate, x, y, equivalent, shown(heat.flux_w_m2()), shown(heat.air_c), shown(heat.fire_view), shown(hand),
-        _zones(equivalent, xs, ys, on), float(refuge.sum() / on.sum()), emitters_of(setup, now, grate), now,
-    )  # fmt: skip
+        grate,
+        x,
+        y,
+        equivalent,
+        shown(heat.flux_w_m2()),
+        shown(heat.air_c),
+        shown(heat.fire_view),
+        shown(hand),
+        _zones(equivalent, xs, ys, on),
+        float(refuge.sum() / on.sum()),
+        emitters_of(setup, now, grate),
+        now,
+    )
 
 
 def _plate_c(heat: Heat, setup: FireSetup, plate: Ware, step_m: float) -> Floats:
-    """How hot an empty plate is, spot by spot: what comes from below is spread over as much of it as a piece draws from."""
+    """How hot an empty plate is, spot by spot: what comes from below is spread over as much of it as a piece draws
+    from."""
     spread = max(1, round(plate.width_m / step_m))
     film, air, below = (uniform_filter(f, spread) for f in (heat.film_w_m2k, heat.air_c, heat.below_w_m2))
     return settles_c(film, air, below, setup.weather.air_c + OPEN_AIR_RISE_K.value, heat.lid_c)
@@ -296,10 +311,14 @@ def _zones(equivalent: Floats, xs: Floats, ys: Floats, on: NDArray[np.bool_]) ->
         if inside.sum() / on.sum() >= 0.03:
             found.append(
                 NamedZone(
-                    key, name, float(inside.sum() / on.sum()), float(xs[inside].mean()), float(ys[inside].mean()),
+                    key,
+                    name,
+                    float(inside.sum() / on.sum()),
+                    float(xs[inside].mean()),
+                    float(ys[inside].mean()),
                     float(equivalent[inside].mean()),
                 )
-            )  # fmt: skip
+            )
     return tuple(found)
 
 
@@ -320,7 +339,8 @@ def at_time(setup: FireSetup, base: Settled, gas_c: float, wall_c: float, power_
 
 
 def half_distance_gain(setup: FireSetup) -> float:
-    """How many times as much of the fire a spot above its middle sees from half as far: 4 for a point, less over a wide bed."""
+    """How many times as much of the fire a spot above its middle sees from half as far: 4 for a point, less over a wide
+    bed."""
     state = settled(setup)
     grate = setup.grill.grates[0]
     emitter = max(emitters_of(setup, state, grate), key=lambda e: e.temp_c, default=None)

@@ -1,4 +1,5 @@
-"""Grills as bodies: grates, burners, vents, walls; and what goes onto a grate. What differs by kind is in fire.kinds."""
+"""Grills as bodies: grates, burners, vents, walls; and what goes onto a grate. What differs by kind is in
+fire.kinds."""
 
 from __future__ import annotations
 
@@ -156,7 +157,8 @@ class Grill:
             if burner.kind == "main" and abs(burner.x_m) + burner.width_m / 2 > grate.width_m / 2 + 0.05:
                 raise InvalidInput(
                     f"{burner.key}.x_mm",
-                    f"puts the burner outside the grate: keep it within {{len:{grate.width_m * 500:.0f}}} of the middle.",
+                    f"puts the burner outside the grate: keep it within {{len:{grate.width_m * 500:.0f}}} of "
+                    f"the middle.",
                 )
 
     def grate(self, key: str | None = None) -> Grate:
@@ -180,7 +182,8 @@ def with_size(grill: Grill, width_m: float, depth_m: float, height_m: float) -> 
     if grill.deflector is not None and grill.deflector.gap_m > height_m - 0.03:
         raise InvalidInput(
             "height_mm",
-            f"leaves no room for the deflector: at least {(grill.deflector.gap_m + 0.03) * 1000:.0f} mm (got {height_m * 1000:.0f}).",
+            f"leaves no room for the deflector: at least {(grill.deflector.gap_m + 0.03) * 1000:.0f} mm (got "
+            f"{height_m * 1000:.0f}).",
         )
     fw, fd, lift = width_m / old.width_m, depth_m / old.depth_m, height_m - old.height_m
     grates = tuple(
@@ -191,9 +194,12 @@ def with_size(grill: Grill, width_m: float, depth_m: float, height_m: float) -> 
         for b in grill.burners
     )
     return replace(
-        grill, grates=grates, burners=burners, floor_width_m=grill.floor_width_m * fw,
+        grill,
+        grates=grates,
+        burners=burners,
+        floor_width_m=grill.floor_width_m * fw,
         floor_depth_m=grill.floor_depth_m * fd,
-    )  # fmt: skip
+    )
 
 
 @dataclass(frozen=True)
@@ -222,7 +228,8 @@ class Ware:
             if size > room:
                 raise InvalidInput(
                     field,
-                    f"is more than the grate has: {self.name} of {{len:{size * 1000:.0f}}} on {{len:{room * 1000:.0f}}}. "
+                    f"is more than the grate has: {self.name} of {{len:{size * 1000:.0f}}} on "
+                    f"{{len:{room * 1000:.0f}}}. "
                     "Take a smaller one, or another grate.",
                 )
         return self

@@ -8,9 +8,15 @@ from numpy.typing import ArrayLike, NDArray
 from brasko.core.errors import require_between
 
 PAIN_THRESHOLD: tuple[tuple[float, float], ...] = (
-    (1740.0, 60.0), (2330.0, 40.0), (2900.0, 30.0), (4730.0, 16.0), (6940.0, 9.0), (9460.0, 6.0), (11670.0, 4.0),
+    (1740.0, 60.0),
+    (2330.0, 40.0),
+    (2900.0, 30.0),
+    (4730.0, 16.0),
+    (6940.0, 9.0),
+    (9460.0, 6.0),
+    (11670.0, 4.0),
     (19870.0, 2.0),
-)  # fmt: skip
+)
 """Flux on bare skin [W/m2] and seconds until it hurts. Source: api_521, from memory."""
 
 _FLUX, _SECONDS = np.log([f for f, _ in PAIN_THRESHOLD]), np.log([s for _, s in PAIN_THRESHOLD])

@@ -72,7 +72,8 @@ def usable_s(setup: FireSetup, state: chamber.Settled) -> float:
 
 
 def _preheat_s(setup: FireSetup) -> float:
-    """From a cold grill with its fire lit until the grate has come within a tenth of its rise and stays (5 min at least)."""
+    """From a cold grill with its fire lit until the grate has come within a tenth of its rise and stays (5 min at
+    least)."""
     air = setup.weather.air_c
     rise = chamber.settled(replace(setup, lid_open=False)).gas_c - air
     if rise < 20.0:

@@ -19,7 +19,8 @@ def balance(
 ) -> tuple[Floats, Floats]:
     """(heat that empty metal gains [W/m2], what it loses for each kelvin more [W/m2K]), spot by spot.
 
-    h (T_air - T) + ε (E_below - σ T⁴) below, h/2 (T_above - T) + ε σ (T_lid⁴ - T⁴) above. Source: incropera_2011, ch. 5.
+    h (T_air - T) + ε (E_below - σ T⁴) below, h/2 (T_above - T) + ε σ (T_lid⁴ - T⁴) above. Source: incropera_2011, ch.
+    5.
     """
     glow = METAL_EMISSIVITY.value * STEFAN_BOLTZMANN.value
     coming = film_w_m2k * air_c + METAL_EMISSIVITY.value * below_w_m2

@@ -1,4 +1,5 @@
-"""A cook's own fire, as the planner and the advisor see it: places, what to do beforehand, and the change to searing heat."""
+"""A cook's own fire, as the planner and the advisor see it: places, what to do beforehand, and the change to searing
+heat."""
 
 from __future__ import annotations
 
@@ -49,7 +50,8 @@ class OwnFire:
 
 @lru_cache(maxsize=1)
 def shipped() -> dict[str, OwnFire]:
-    """The fires that ship, by the planner's keys: set-ups of the fire model like any cook's own, with places for the food."""
+    """The fires that ship, by the planner's keys: set-ups of the fire model like any cook's own, with places for the
+    food."""
     return {
         row.key: OwnFire(
             row.name,
@@ -69,7 +71,8 @@ def _ships(kind: str) -> tuple[Ships, ...]:
 
 
 def fires_of_kind(kind: str) -> tuple[str, ...]:
-    """The planner's fires that a kind of grill makes, by key; none of a kind that is not known. Indoors there are burners too."""
+    """The planner's fires that a kind of grill makes, by key; none of a kind that is not known. Indoors there are
+    burners too."""
     found = tuple(row.key for row in _ships(kind))
     return (*found, *fires.KITCHEN) if kind in KINDS and KINDS[kind].indoors else found
 
@@ -80,7 +83,8 @@ A_STEAK = Geometry("disc", 0.038, 0.063)
 
 @lru_cache(maxsize=1)
 def searing_fires() -> tuple[str, ...]:
-    """The planner's fires that can sear what was gentle elsewhere: over coals or burners, on a plate, in a kitchen's pan."""
+    """The planner's fires that can sear what was gentle elsewhere: over coals or burners, on a plate, in a kitchen's
+    pan."""
     hot = [
         key
         for key, own in shipped().items()
@@ -90,7 +94,8 @@ def searing_fires() -> tuple[str, ...]:
 
 
 def placed(name: str, setup: FireSetup) -> OwnFire:
-    """A fire with the food where its grate, as set and shut, is coolest, and for the sear where it is hottest once opened."""
+    """A fire with the food where its grate, as set and shut, is coolest, and for the sear where it is hottest once
+    opened."""
     opened = opened_for_sear(setup)
     return OwnFire(name, setup, _extreme(replace(setup, lid_open=False), False), _extreme(opened, True))
 
@@ -208,10 +213,16 @@ def fire_of(
     zones += [*_plate_zone(setup, plate, sear)] if plate is not None else [fires.WARM_FAT, *_pan_zone(setup, sear)]
     convert = convert_s(setup)
     return Fire(
-        "own", name, tuple(zones), preparations_of(setup), convert_s=convert,
-        convert_name=setup.grill.kind.convert_name(), convert_why=convert_why(setup, convert),
-        charcoal=setup.grill.kind.fuel in ("charcoal", "wood", "pellets") or setup.coal_tray_kg > 0.0, gas=setup.grill.kind.fuel == "gas",
-    )  # fmt: skip
+        "own",
+        name,
+        tuple(zones),
+        preparations_of(setup),
+        convert_s=convert,
+        convert_name=setup.grill.kind.convert_name(),
+        convert_why=convert_why(setup, convert),
+        charcoal=setup.grill.kind.fuel in ("charcoal", "wood", "pellets") or setup.coal_tray_kg > 0.0,
+        gas=setup.grill.kind.fuel == "gas",
+    )
 
 
 def _plate_zone(setup: FireSetup, plate: Ware, at: Spot) -> tuple[Zone, ...]:
@@ -232,7 +243,8 @@ def _pan_zone(setup: FireSetup, at: Spot) -> tuple[Zone, ...]:
 
 @lru_cache(maxsize=64)
 def convert_s(setup: FireSetup) -> float:
-    """From gentle to searing heat [s]: a grill with a chamber by its own course, coals with the lid off in five minutes."""
+    """From gentle to searing heat [s]: a grill with a chamber by its own course, coals with the lid off in five
+    minutes."""
     converts = setup.grill.kind.converts
     if converts == "not":
         return 0.0

@@ -45,7 +45,8 @@ def pan_on(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None = None)
 
 
 def as_metal(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None = None) -> Metal:
-    """The pan as food meets it: hot as this fire makes it, HOT_C at the most, and heated on with what is left over there.
+    """The pan as food meets it: hot as this fire makes it, HOT_C at the most, and heated on with what is left over
+    there.
 
     Its balance is that of pan_on, linear about where it stands. Raises InvalidInput where it is wider than the grate.
     """

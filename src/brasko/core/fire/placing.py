@@ -37,7 +37,8 @@ FLARE_AREA_M2 = Sourced(0.012, "m2", "", "assumed")
 FLARE_SOME, FLARE_HIGH = 0.25, 0.8
 """Scores from which flames are possible, and likely (assumed)."""
 MOST_DRAWN = Sourced(0.3, "-", "", "assumed")
-"""Of a fire's heat, what food can take from the chamber's air; what coals shine straight on it costs the air nothing."""
+"""Of a fire's heat, what food can take from the chamber's air; what coals shine straight on it costs the air
+nothing."""
 
 
 @dataclass(frozen=True)
@@ -109,7 +110,8 @@ class Table:
 def laid(
     setup: FireSetup, pieces: Sequence[Placed], grate_key: str | None = None, state: Settled | None = None
 ) -> Table:
-    """The grate with this food on it, settled or in another state. Food cools the chamber, shades food above, and its neighbours.
+    """The grate with this food on it, settled or in another state. Food cools the chamber, shades food above, and its
+    neighbours.
 
     Raises InvalidInput for a piece on a grate that the grill has not.
     """
@@ -154,8 +156,10 @@ def local_exposure(setup: FireSetup, state: Settled, piece: Placed, others: Sequ
     grate = setup.grill.grate(piece.grate)
     spots = [
         (piece.x_m + u * piece.width_m / 2.0, piece.y_m + v * piece.depth_m / 2.0)
-        for u in np.linspace(-0.8, 0.8, SAMPLES) for v in np.linspace(-0.8, 0.8, SAMPLES) if u * u + v * v <= 0.9
-    ]  # fmt: skip
+        for u in np.linspace(-0.8, 0.8, SAMPLES)
+        for v in np.linspace(-0.8, 0.8, SAMPLES)
+        if u * u + v * v <= 0.9
+    ]
     x, y = np.array([s[0] for s in spots]), np.array([s[1] for s in spots])
     below = [p for p in others if p is not piece and setup.grill.grate(p.grate).height_m < grate.height_m - 0.01]
     screens = [_shade(p, grate.height_m - setup.grill.grate(p.grate).height_m) for p in below]
@@ -191,9 +195,14 @@ def local_exposure(setup: FireSetup, state: Settled, piece: Placed, others: Sequ
     flux, equivalent = float(heat.flux_w_m2().mean()), float(heat.equivalent_c.mean())
     hand = hand_field(setup, state, grate, np.array([piece.x_m]), np.array([piece.y_m]))
     return LocalExposure(
-        piece.key, zone, equivalent, flux, float(hand[0]), drawn_w(setup, state, piece),
+        piece.key,
+        zone,
+        equivalent,
+        flux,
+        float(hand[0]),
+        drawn_w(setup, state, piece),
         flare_of(piece, fire, fire_c, setup),
-    )  # fmt: skip
+    )
 
 
 def name_of(setup: FireSetup, piece: Placed) -> str:
@@ -236,7 +245,8 @@ def _edge_view(setup: FireSetup, state: Settled, piece: Placed) -> float:
 
 
 def _free_ways(piece: Placed, others: Sequence[Placed]) -> float:
-    """Share of the view from the edges that no neighbour fills: each hides half its angle, if nearer than it is thick."""
+    """Share of the view from the edges that no neighbour fills: each hides half its angle, if nearer than it is
+    thick."""
     hidden = 0.0
     for other in others:
         dx, dy = other.x_m - piece.x_m, other.y_m - piece.y_m
@@ -315,8 +325,12 @@ def _warnings(
                 )
     if cover > CROWDED.value:
         found.append(
-            Advice("crowded", f"Food covers {cover * 100:.0f} % of the grate. Leave a third free: crowded food steams, and there is nowhere to move it.")
-        )  # fmt: skip
+            Advice(
+                "crowded",
+                f"Food covers {cover * 100:.0f} % of the grate. Leave a third free: crowded food steams, and "
+                f"there is nowhere to move it.",
+            )
+        )
     fatty = [
         p
         for p in pieces
@@ -330,7 +344,7 @@ def _warnings(
                 f"{setup.grill.kind.refuge}",
                 tuple(p.key for p in fatty),
             )
-        )  # fmt: skip
+        )
     found += [w for p in pieces if (w := _uneven(setup, state, grate, p)) is not None]
     return tuple(found)
 
@@ -359,6 +373,8 @@ def spot(setup: FireSetup, x_m: float, y_m: float, grate_key: str | None = None)
     heat = heat_at(setup, state, grate, x, y)
     hand = float(hand_field(setup, state, grate, x, y)[0])
     return {
-        "equivalent_c": float(heat.equivalent_c[0]), "flux_w_m2": float(heat.flux_w_m2()[0]),
-        "hand_s": min(hand, LONGEST_S), "air_c": float(heat.air_c[0]),
-    }  # fmt: skip
+        "equivalent_c": float(heat.equivalent_c[0]),
+        "flux_w_m2": float(heat.flux_w_m2()[0]),
+        "hand_s": min(hand, LONGEST_S),
+        "air_c": float(heat.air_c[0]),
+    }

@@ -33,7 +33,8 @@ def set_for(setup: FireSetup, wanted_c: float) -> FireSetup:
     if setup.grill.body is None:
         raise InvalidInput(
             "wanted_c",
-            f"cannot be had of {setup.grill.name.lower()}: without a lid there is no chamber to hold. Set zones by hand-test seconds.",
+            f"cannot be had of {setup.grill.name.lower()}: without a lid there is no chamber to hold. Set "
+            f"zones by hand-test seconds.",
         )
     most = highest_c(setup)
     if wanted_c > most + 0.5:

@@ -61,7 +61,8 @@ class FireSetup:
             if not least <= self.set_c <= most:
                 raise InvalidInput(
                     "set_c",
-                    f"must be between {{temp:{least:.1f}}} and {{temp:{most:.1f}}} on this grill (got {{temp:{self.set_c:.1f}}}).",
+                    f"must be between {{temp:{least:.1f}}} and {{temp:{most:.1f}}} on this grill (got "
+                    f"{{temp:{self.set_c:.1f}}}).",
                     suggestion=f"{min(max(self.set_c, least), most):.1f}",
                 )
         if self.deflector and grill.deflector is None:
@@ -110,9 +111,17 @@ def at_most(setup: FireSetup) -> FireSetup:
 def opening_words(share: float) -> str:
     """A share of a vent in words: "a third", "half", "nearly shut"."""
     for most, words in (
-        (0.02, "shut"), (0.08, "a crack"), (0.15, "an eighth"), (0.22, "a fifth"), (0.29, "a quarter"), (0.41, "a third"), (0.58, "half"),
-        (0.70, "two thirds"), (0.85, "three quarters"), (0.95, "nearly all"),
-    ):  # fmt: skip
+        (0.02, "shut"),
+        (0.08, "a crack"),
+        (0.15, "an eighth"),
+        (0.22, "a fifth"),
+        (0.29, "a quarter"),
+        (0.41, "a third"),
+        (0.58, "half"),
+        (0.70, "two thirds"),
+        (0.85, "three quarters"),
+        (0.95, "nearly all"),
+    ):
         if share < most:
             return words
     return "all the way"

@@ -13,7 +13,8 @@ Floats = NDArray[np.float64]
 
 
 def smoke_g_m3(setup: FireSetup, since_s: Floats) -> Floats:
-    """How much smoke hangs in the chamber at moments after the food went on [g m-3]: what is given off, thinned by the draught.
+    """How much smoke hangs in the chamber at moments after the food went on [g m-3]: what is given off, thinned by the
+    draught.
 
     None without a lid that is shut: it blows away.
     """

@@ -71,7 +71,8 @@ def seen(rectangle: Rectangle, x_m: Floats, y_m: Floats, screens: Sequence[Recta
 
 
 def upright_corner(x: Floats, y: Floats, gap: Floats) -> Floats:
-    """View factor from an upright patch that faces along x to a level rectangle below that reaches from its foot to (x, y).
+    """View factor from an upright patch that faces along x to a level rectangle below that reaches from its foot to (x,
+    y).
 
     F = 1/2π [atan(y/c) - c/√(x²+c²) atan(y/√(x²+c²))], c the height. Odd in y; x not negative.
     Source: howell_catalogue, differential element to perpendicular rectangle. Checked: tests/core/test_views.py.
@@ -81,7 +82,8 @@ def upright_corner(x: Floats, y: Floats, gap: Floats) -> Floats:
 
 
 def upright_view_factors(rectangles: Sequence[Rectangle], x_m: float, y_m: float, turns: int) -> Floats:
-    """View factors from an upright patch at a spot, that faces right, back, left or front (turns 0 to 3), to rectangles."""
+    """View factors from an upright patch at a spot, that faces right, back, left or front (turns 0 to 3), to
+    rectangles."""
     edges = np.array([[r.left_m - x_m, r.right_m - x_m, r.front_m - y_m, r.back_m - y_m] for r in rectangles]).T
     gap = np.array([r.gap_m for r in rectangles])
     ahead, beyond, low, high = (edges[0], edges[1], edges[2], edges[3])

@@ -44,7 +44,8 @@ WINDS = {
 
 @dataclass(frozen=True)
 class Shift:
-    """What a sky does: how much hotter the air at the gentle place settles [K], whether the fire lives, and in words."""
+    """What a sky does: how much hotter the air at the gentle place settles [K], whether the fire lives, and in
+    words."""
 
     shift_k: float
     alight: bool
@@ -53,9 +54,11 @@ class Shift:
 
 @lru_cache(maxsize=256)
 def shift_of(own: OwnFire | None, rain: str, wind: str) -> Shift:
-    """Of a fire with its vents, knobs or controller left as they are. None is a fire indoors, or on no grill that is known.
+    """Of a fire with its vents, knobs or controller left as they are. None is a fire indoors, or on no grill that is
+    known.
 
-    It is what the fire settles at after a quarter of an hour or so. Raises UnknownName for a sky that is not in the tables.
+    It is what the fire settles at after a quarter of an hour or so. Raises UnknownName for a sky that is not in the
+    tables.
     """
     if rain not in RAINS:
         raise UnknownName("rain", rain, RAINS)

@@ -1,7 +1,7 @@
 """Zones of a fire as the food feels them.
 
-Each zone has its air, its lid and the coals it sees, as fire.placing reads them off a set-up of the fire model; pans are in
-fire.fires.
+Each zone has its air, its lid and the coals it sees, as fire.placing reads them off a set-up of the fire model; pans
+are in fire.fires.
 """
 
 from __future__ import annotations
@@ -33,7 +33,8 @@ def radiant_equivalent_c(seen: tuple[tuple[float, float], ...]) -> float:
 WIRE_HALF = Sourced(0.59, "-", "", "assumed")
 """Lower half of the wires' surface, in parts of the grate: half of π 6 mm in every 16 mm."""
 WIRE_FILM = Sourced(2.0, "-", "incropera_2011", "from memory")
-"""How much better a thin wire takes up heat from the air than a piece of meat does: films grow as bodies get smaller."""
+"""How much better a thin wire takes up heat from the air than a piece of meat does: films grow as bodies get
+smaller."""
 
 
 @dataclass(frozen=True)
@@ -72,9 +73,12 @@ class Rods:
         )
         touch = self.share * self.contact_w_m2k
         return replace(
-            side, h_w_m2k=(1.0 - self.hidden) * side.h_w_m2k, view_factor=(1.0 - self.hidden) * side.view_factor,
-            contact_c=free_c, contact_w_m2k=taken * touch / (taken + touch),
-        )  # fmt: skip
+            side,
+            h_w_m2k=(1.0 - self.hidden) * side.h_w_m2k,
+            view_factor=(1.0 - self.hidden) * side.view_factor,
+            contact_c=free_c,
+            contact_w_m2k=taken * touch / (taken + touch),
+        )
 
 
 @dataclass(frozen=True)
@@ -283,7 +287,8 @@ def with_lid(zone: Zone, lid: str) -> Zone:
 
 
 def lid_open(zone: Zone, outside_c: float) -> Surroundings:
-    """The zone's surroundings with its lid open: the air above is half from outside, the sky is overhead, it moves more."""
+    """The zone's surroundings with its lid open: the air above is half from outside, the sky is overhead, it moves
+    more."""
     around = zone.surroundings
     above = (zone.air_c + outside_c) / 2.0
     top = replace(around.top, air_c=above, radiant_c=outside_c, h_w_m2k=1.3 * zone.film_w_m2k, vapour_kg_m3=0.010)

@@ -20,10 +20,11 @@ KINDS: tuple[Kind, ...] = get_args(Kind)
 class Cut:
     """One cut with its raw composition [mass fractions], its shape and usual size, and how it is usually cooked.
 
-    skin_passes is the share of vapour that its skin or casing lets through (assumed); gentle_c is the air it is usually roasted in, where that is not the gentle heat of the fire (common practice, no source);
-    holding_shift_k and holding_share are of its juice (see foods.properties): fish gives it up some ten degrees sooner than meat (assumed), poultry
-    loses three quarters of what red meat does, salted sausage meat half, plants none (from memory);
-    length_m and bone_m are of a bar (see foods.shape); method and crust are keys of the planner's tables.
+    skin_passes is the share of vapour that its skin or casing lets through (assumed); gentle_c is the air it is usually
+    roasted in, where that is not the gentle heat of the fire (common practice, no source); holding_shift_k and
+    holding_share are of its juice (see foods.properties): fish gives it up some ten degrees sooner than meat (assumed),
+    poultry loses three quarters of what red meat does, salted sausage meat half, plants none (from memory); length_m
+    and bone_m are of a bar (see foods.shape); method and crust are keys of the planner's tables.
     """
 
     key: str

@@ -38,9 +38,14 @@ def all_parts() -> dict[str, tuple[Part, ...]]:
     found: dict[str, tuple[Part, ...]] = {}
     for row in csv.DictReader(text.splitlines()):
         part = Part(
-            row["key"], row["name"], "end" if row["at"] == "end" else "edge", float(row["share"]),
-            float(row["inside_mm"]) / 1000.0, float(row["wants_k"]), row["tuck"],
-        )  # fmt: skip
+            row["key"],
+            row["name"],
+            "end" if row["at"] == "end" else "edge",
+            float(row["share"]),
+            float(row["inside_mm"]) / 1000.0,
+            float(row["wants_k"]),
+            row["tuck"],
+        )
         found[row["cut"]] = (*found.get(row["cut"], ()), part)
     return found
 

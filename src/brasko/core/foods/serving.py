@@ -28,11 +28,14 @@ def all_servings() -> dict[str, Serving]:
     text = resources.files(__package__).joinpath("data/serving.csv").read_text(encoding="utf-8")
     return {
         row["key"]: Serving(
-            float(row["portion_g"]) / 1000.0, float(row["trim_share"]), float(row["bone_share"]),
-            float(row["slice_mm"]) / 1000.0, row["across"],
+            float(row["portion_g"]) / 1000.0,
+            float(row["trim_share"]),
+            float(row["bone_share"]),
+            float(row["slice_mm"]) / 1000.0,
+            row["across"],
         )
         for row in csv.DictReader(text.splitlines())
-    }  # fmt: skip
+    }
 
 
 def serving_of(cut: str) -> Serving:

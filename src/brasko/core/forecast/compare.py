@@ -54,9 +54,15 @@ def compared(
             foreseen = np.interp([t for t, _ in inside], time_s, core_c)
             gap = float(np.mean(np.array([c for _, c in inside]) - foreseen))
     return Comparison(
-        slow_end_s, slow_measured_s, pull_c, at_pull, peak_c, peak, gap,
+        slow_end_s,
+        slow_measured_s,
+        pull_c,
+        at_pull,
+        peak_c,
+        peak,
+        gap,
         _lessons(slow_end_s, slow_measured_s, pull_c, at_pull, peak_c, peak, because),
-    )  # fmt: skip
+    )
 
 
 def _lessons(

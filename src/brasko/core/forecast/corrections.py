@@ -89,7 +89,8 @@ class Twin:
 
 
 def twin(wish: Wish, so_far: CookHistory, z: Floats, now_s: float) -> Twin:
-    """The cook as it is now in the kitchen z. One that is all sear needs the usual grid: the coarse one is a kelvin off."""
+    """The cook as it is now in the kitchen z. One that is all sear needs the usual grid: the coarse one is a kelvin
+    off."""
     food = varied_food(wish, z)
     refine = 1.0 if wish.how.slow == "sear" else SEARCH_REFINE
     start = tempered_start(replace(wish, start_c=food.start_c), food, refine)
@@ -112,7 +113,8 @@ def ends_too_low(here: Twin, result: Result) -> bool:
 
 
 def corrections(here: Twin, eat_s: float | None = None) -> tuple[Correction, ...]:
-    """What can be done now, going on as it is first. eat_s is when it should be on the table [s since putting it on]."""
+    """What can be done now, going on as it is first. eat_s is when it should be on the table [s since putting it
+    on]."""
     current, rest = here.current, here.so_far.rest
     found: list[tuple[str, str, str, Programme, dict[str, object]]] = [
         ("as_is", "Go on as it is", "Change nothing.", (current, *rest), {})
@@ -139,19 +141,27 @@ def _gentle(
         where = "the vents or turn the knob up" if delta > 0.0 else "the vents a little or turn the knob down"
         found.append(
             (
-                f"fire_{delta:+.0f}", f"{word}: {{temp:{air + delta:.0f}}} on the cool side", f"{word} {where}; give it some minutes.",
-                (changed, *rest), {"kind": "vent", "delta_k": delta},
+                f"fire_{delta:+.0f}",
+                f"{word}: {{temp:{air + delta:.0f}}} on the cool side",
+                f"{word} {where}; give it some minutes.",
+                (changed, *rest),
+                {"kind": "vent", "delta_k": delta},
             )
-        )  # fmt: skip
+        )
     if here.wish.sear_zone is not None and here.wish.sear_zone.pan is None and not here.wish.sears_elsewhere:
         around, _ = elsewhere(here.wish, current.surroundings, "hot")
         over = replace(
             current, surroundings=around, metal=None, flip_every_s=45.0, until=replace(current.until, max_s=900.0)
         )
         found.append(
-            ("hot", "Move it over the fire", "Over the coals, turned every 45 s, till it pulls. Watch it.",
-             (over, *rest), {"kind": "move", "place": "hot"})
-        )  # fmt: skip
+            (
+                "hot",
+                "Move it over the fire",
+                "Over the coals, turned every 45 s, till it pulls. Watch it.",
+                (over, *rest),
+                {"kind": "move", "place": "hot"},
+            )
+        )
     found += _earlier_pull(here, current, rest)
     return found + _late_table(here, current, rest, eat_s)
 
@@ -183,10 +193,14 @@ def _earlier_pull(
     _, early, longer = best
     sear_s = sum(s.until.max_s for s in rest if phase_of(s.name) == "sear") * longer
     return [
-        ("pull_early", f"Pull at {{temp:{pull_c - early:.0f}}} and sear longer",
-         f"Take it off {{rise:{early:.0f}}} sooner; sear {{time:{sear_s:.0f}}} in all.",
-         _pulled(current, rest, early, longer), {"kind": "pull", "pull_c": pull_c - early, "sear_factor": longer})
-    ]  # fmt: skip
+        (
+            "pull_early",
+            f"Pull at {{temp:{pull_c - early:.0f}}} and sear longer",
+            f"Take it off {{rise:{early:.0f}}} sooner; sear {{time:{sear_s:.0f}}} in all.",
+            _pulled(current, rest, early, longer),
+            {"kind": "pull", "pull_c": pull_c - early, "sear_factor": longer},
+        )
+    ]
 
 
 def _pulled(current: Step, rest: Programme, early_k: float, longer: float) -> Programme:
@@ -202,7 +216,8 @@ def _pulled(current: Step, rest: Programme, early_k: float, longer: float) -> Pr
 def _held(
     here: Twin, current: Step, rest: Programme, spare_s: float
 ) -> tuple[str, str, str, Programme, dict[str, object]]:
-    """Wait so much longer, before the sear where there is one to come: from the pull on, or from now if it is off already."""
+    """Wait so much longer, before the sear where there is one to come: from the pull on, or from now if it is off
+    already."""
     pull_c = current.until.core_c if current.until.core_c is not None else here.wish.aim_c
     if current.name == "wait":
         pull_c = float(here.state.peak_c.min())
@@ -234,17 +249,27 @@ def _over_fire(here: Twin, current: Step, rest: Programme) -> list[tuple[str, st
     found: list[tuple[str, str, str, Programme, dict[str, object]]] = []
     if current.metal is None or current.metal.share < 1.0:
         found.append(
-            ("raise", "Raise it a hand's breadth", "On a higher grate or a rack, over the same fire.", (cooler, *rest),
-             {"kind": "move", "place": "high"})
-        )  # fmt: skip
+            (
+                "raise",
+                "Raise it a hand's breadth",
+                "On a higher grate or a rack, over the same fire.",
+                (cooler, *rest),
+                {"kind": "move", "place": "high"},
+            )
+        )
     # a piece that is done over the fire alone ends by its core, not after so long
     ends_by_time = here.wish.how.slow != "sear"
     for more in (30.0, 60.0):
         longer = replace(current, until=replace(current.until, max_s=current.until.max_s + more, crust_s=None))
         found.append(
-            (f"sear+{more:.0f}", f"Sear {{time:{more:.0f}}} longer", "For more crust; it costs the middle what it says.",
-             (longer, *rest), {"kind": "pull", "sear_more_s": more} if ends_by_time else {"kind": "note"})
-        )  # fmt: skip
+            (
+                f"sear+{more:.0f}",
+                f"Sear {{time:{more:.0f}}} longer",
+                "For more crust; it costs the middle what it says.",
+                (longer, *rest),
+                {"kind": "pull", "sear_more_s": more} if ends_by_time else {"kind": "note"},
+            )
+        )
     found.append(("stop", "Take it off now", "The crust is what it is.", rest, {"kind": "done"}))
     return found
 
@@ -257,8 +282,14 @@ def _resting(
     if spare > WORTH_S:
         foil = Step("hold", RESTS["foil"][1], Until(spare))
         found.append(
-            ("foil", "Keep it under foil", f"{{time:{spare:.0f}}} more; slice only when they sit down.", (current, foil), {"kind": "note"})
-        )  # fmt: skip
+            (
+                "foil",
+                "Keep it under foil",
+                f"{{time:{spare:.0f}}} more; slice only when they sit down.",
+                (current, foil),
+                {"kind": "note"},
+            )
+        )
     return found
 
 
@@ -281,7 +312,10 @@ def _judged(
         crust = float(min(result.end.browning_s)) / wanted if here.wish.crust_s else 1.0
         said = _said(here.wish, peak, first_peak, result.grey_rim_share, key == "as_is")
         if too_low:
-            said += f" By the plan it comes off below {{least:{here.wish.reading_c:.2f}}}: leave it on until a thermometer shows that in the middle."
+            said += (
+                f" By the plan it comes off below {{least:{here.wish.reading_c:.2f}}}: leave it on until a "
+                f"thermometer shows that in the middle."
+            )
         found.append(
             Correction(key, name, how, done_s, first_s - done_s, peak, result.grey_rim_share, crust, said, dict(event))
         )

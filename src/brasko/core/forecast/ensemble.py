@@ -1,4 +1,5 @@
-"""The kitchens a forecast looks at: the same cook with other heat, size, start and fire, and what a probe shows there."""
+"""The kitchens a forecast looks at: the same cook with other heat, size, start and fire, and what a probe shows
+there."""
 
 from __future__ import annotations
 
@@ -29,7 +30,8 @@ Floats = NDArray[np.float64]
 
 INSIDE_M = {"shaft": Sourced(0.019, "m", "", "assumed"), "edge": Sourced(0.004, "m", "", "assumed")}
 INSIDE_SD_M = Sourced(0.0018, "m", "", "assumed")
-"""Two more sensors on the shaft of a probe, so far inside the edge when it is in up to its mark, and how nearly it is."""
+"""Two more sensors on the shaft of a probe, so far inside the edge when it is in up to its mark, and how nearly it
+is."""
 BODY = ("film", "thickness", "start", "fire")
 TIP = (*BODY, "depth")
 SHAFT = (*TIP, "edge")
@@ -89,7 +91,8 @@ class Ensemble:
 
     sensors         what each sensor of a probe shows over time_s
     core_of         coldest point over time_s while the step that is on goes on
-    hand_above_k    how far a thermometer put in by hand shows above the coldest point, over time_s, in the kitchen planned for
+    hand_above_k    how far a thermometer put in by hand shows above the coldest point, over time_s, in the kitchen
+                    planned for
     tail_of         coldest point over tail_s after that step's own end
     ends_of         columns: log of how long the step still lasts from since_s, log of the length of all that follows,
                     peak core, grey rim share, least browning dose (log)

@@ -84,7 +84,8 @@ def faults(
     """Everything that is wrong at this moment.
 
     Args: phase_since_s  when the surroundings last changed: a sensor may jump then;  gentle  whether the food is on the
-    gentle side;  lid_told  the cook has said that the lid is open;  misfit_k  how far the readings lie from any kitchen;
+    gentle side;  lid_told  the cook has said that the lid is open;  misfit_k  how far the readings lie from any
+                  kitchen;
     early_gap_k  how far they lay above (or below) it in the first half.
     """
     tip, air = series(readings, "tip"), series(readings, "air")
@@ -124,10 +125,12 @@ def slipped(tip: Series, now_s: float, from_s: float = 0.0) -> Fault | None:
         if (away > limit).sum() >= 2 or (away < -limit).sum() >= 2:
             hotter = float(away[-1]) > 0.0
             return Fault(
-                "slipped", at,
-                f"The probe jumped {{rise:{abs(float(away[-1])):.0f}}} {'up' if hotter else 'down'}: it has slipped, or was moved.",
+                "slipped",
+                at,
+                f"The probe jumped {{rise:{abs(float(away[-1])):.0f}}} {'up' if hotter else 'down'}: it has "
+                f"slipped, or was moved.",
                 "Put it back in from the side to half the width; the lowest reading on the way through is the middle.",
-            )  # fmt: skip
+            )
     return None
 
 
@@ -149,9 +152,11 @@ def lid_open(air: Series, now_s: float, from_s: float = 0.0) -> Fault | None:
     if since is None:
         return None
     return Fault(
-        "lid", since, "The air fell at once: the lid is open, or the wind is in.",
+        "lid",
+        since,
+        "The air fell at once: the lid is open, or the wind is in.",
         "Shut it. A look costs some minutes: the probe tells as much.",
-    )  # fmt: skip
+    )
 
 
 def dying(air: Series, now_s: float, from_s: float = 0.0) -> Fault | None:
@@ -169,10 +174,12 @@ def dying(air: Series, now_s: float, from_s: float = 0.0) -> Fault | None:
     lately = smooth[at >= now_s - DYING_OVER_S]
     if newest < lowest - DYING_K and newest <= float(lately.min()) + 0.5 and newest < level - LEAST_DYING_K:
         return Fault(
-            "dying", now_s - DYING_OVER_S / 2.0,
+            "dying",
+            now_s - DYING_OVER_S / 2.0,
             f"The fire is going down: {{rise:{level - newest:.0f}}} in the last minutes, still falling.",
-            "Open the bottom vent; if that does not turn it in five minutes, add lit fuel. Keep the lid shut meanwhile.",
-        )  # fmt: skip
+            "Open the bottom vent; if that does not turn it in five minutes, add lit fuel. Keep the lid shut "
+            "meanwhile.",
+        )
     return None
 
 
@@ -184,9 +191,11 @@ def flare(air: Series, now_s: float, from_s: float = 0.0) -> Fault | None:
     newest = lately.since(float(lately.at_s[-1]) - FLARE_WITHIN_S)
     if float(newest.temp_c[-1] - newest.temp_c.min()) > FLARE_K:
         return Fault(
-            "flare", float(newest.at_s[0]), "The air leapt up: fat is burning.",
+            "flare",
+            float(newest.at_s[0]),
+            "The air leapt up: fat is burning.",
             "Move the food to the cool side, lid open, and let it burn out there. Never water on burning fat.",
-        )  # fmt: skip
+        )
     return None
 
 
@@ -194,9 +203,11 @@ def _silent(tip: Series, now_s: float) -> Fault | None:
     if tip.empty or now_s - float(tip.at_s[-1]) < SILENT_S:
         return None
     return Fault(
-        "silent", float(tip.at_s[-1]), f"No reading for {{time:{now_s - float(tip.at_s[-1]):.0f}}}.",
+        "silent",
+        float(tip.at_s[-1]),
+        f"No reading for {{time:{now_s - float(tip.at_s[-1]):.0f}}}.",
         "The forecast goes on without it. Check its battery and range, or take readings by hand.",
-    )  # fmt: skip
+    )
 
 
 def _battery(share: float | None, now_s: float) -> Fault | None:
@@ -215,10 +226,11 @@ def _stall(tip: Series, now_s: float) -> Fault | None:
     rise = float(np.median(lately.temp_c[-third:]) - np.median(lately.temp_c[:third]))
     if rise < STALL_K and STALL_FROM_C < float(lately.temp_c[-1]) < STALL_TO_C:
         return Fault(
-            "stall", now_s - STALL_S,
+            "stall",
+            now_s - STALL_S,
             "It stalls: drying takes as much heat as the fire gives.",
             "This is foreseen. Wait, or wrap it in paper or foil to be through sooner.",
-        )  # fmt: skip
+        )
     return None
 
 
@@ -237,22 +249,30 @@ def _apart(readings: Sequence[Reading], now_s: float) -> Fault | None:
         return None
     if gap > 0.0:
         return Fault(
-            "off_centre", hand.at_s, f"By hand the middle is {{rise:{gap:.0f}}} cooler: the probe is not in the middle.",
+            "off_centre",
+            hand.at_s,
+            f"By hand the middle is {{rise:{gap:.0f}}} cooler: the probe is not in the middle.",
             "The lower one counts. Set the probe anew: from the side to half the width.",
-        )  # fmt: skip
+        )
     return Fault(
-        "disagree", hand.at_s, f"By hand it reads {{rise:{-gap:.0f}}} more than the probe: one of them is not in the middle.",
+        "disagree",
+        hand.at_s,
+        f"By hand it reads {{rise:{-gap:.0f}}} more than the probe: one of them is not in the middle.",
         "Draw the hand thermometer through once more; the lowest reading is the middle. Then check both in ice water.",
-    )  # fmt: skip
+    )
 
 
 def _odd(now_s: float, early_gap_k: float) -> Fault:
     if early_gap_k > 0.0:
         return Fault(
-            "bone", now_s, "The probe warmed sooner than meat can: it may touch bone, or lie near a face.",
+            "bone",
+            now_s,
+            "The probe warmed sooner than meat can: it may touch bone, or lie near a face.",
             "Set it anew, away from the bone, from the side to half the width.",
-        )  # fmt: skip
+        )
     return Fault(
-        "fat", now_s, "The probe warms slower than meat does: it may sit in a seam of fat.",
+        "fat",
+        now_s,
+        "The probe warms slower than meat does: it may sit in a seam of fat.",
         "Set it anew a finger's width away; the lowest reading in lean meat is the middle.",
-    )  # fmt: skip
+    )

@@ -42,7 +42,8 @@ class Began:
 
 @dataclass(frozen=True)
 class Aside:
-    """A stretch in which the food was not where its step says: the lid open, over the fire, on the cool side, higher up, off.
+    """A stretch in which the food was not where its step says: the lid open, over the fire, on the cool side, higher
+    up, off.
 
     end_s is None while it lasts.
     """
@@ -185,7 +186,10 @@ def longest_hold_s(wish: Wish) -> float:
 
 def hold_words(pull_c: float, hold_s: float) -> str:
     """Where and how long to hold, with phrase tokens."""
-    return f"{{time:{hold_s:.0f}}} longer on the coolest place or in an oven at {{temp:{warm_place_c(pull_c):.0f}}}, no warmer"
+    return (
+        f"{{time:{hold_s:.0f}}} longer on the coolest place or in an oven at "
+        f"{{temp:{warm_place_c(pull_c):.0f}}}, no warmer"
+    )
 
 
 def raised(step: Step) -> Step:

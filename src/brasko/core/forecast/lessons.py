@@ -43,7 +43,8 @@ def _lesson(wish: Wish, ensemble: Ensemble, name: str, z: float, longer_s: float
         delta = FIRE_SD.value * z
         way = "hotter" if delta < 0.0 else "cooler"
         return (
-            f"The air about it was nearer {{temp:{ensemble.air_c + delta:.0f}}} than {{temp:{ensemble.air_c:.0f}}}. {took} "
+            f"The air about it was nearer {{temp:{ensemble.air_c + delta:.0f}}} than "
+            f"{{temp:{ensemble.air_c:.0f}}}. {took} "
             f"Next time set the fire {{rise:{abs(delta):.0f}}} {way}, or plan with what it gives."
         )
     if name == "fire":
@@ -51,10 +52,16 @@ def _lesson(wish: Wish, ensemble: Ensemble, name: str, z: float, longer_s: float
     if name == "thickness":
         mm = 1000.0 * wish.thickness_m
         like = mm * (1.0 + THICKNESS_SD.value * z)
-        return f"It cooked like a piece {{len:{like:.1f}}} thick, not {{len:{mm:.1f}}}. {took} Measure where it is thickest."
+        return (
+            f"It cooked like a piece {{len:{like:.1f}}} thick, not {{len:{mm:.1f}}}. {took} Measure where it is "
+            f"thickest."
+        )
     if name == "start":
         began_c = max(wish.start_c + START_SD.value * z, 0.0)
-        return f"It went on at about {{temp:{began_c:.0f}}}, not {{temp:{wish.start_c:.0f}}}. {took} Take its temperature first."
+        return (
+            f"It went on at about {{temp:{began_c:.0f}}}, not {{temp:{wish.start_c:.0f}}}. {took} Take its "
+            f"temperature first."
+        )
     percent = 100.0 * (math.exp(FILM_SD.value * z) - 1.0)
     word, of = (
         ("slower", "Still air or a crowded grate does that")

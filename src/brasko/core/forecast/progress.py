@@ -105,7 +105,8 @@ def _passed_over(tasks: Sequence[Planned], done_s: Mapping[str, float], shift: f
 def _moved(
     tasks: Sequence[Planned], done_s: Mapping[str, float], ahead: Ahead | None
 ) -> Callable[[Planned], float] | None:
-    """How far the forecast moves a task: by as much as the next step, or in proportion where it lies in the one that is on."""
+    """How far the forecast moves a task: by as much as the next step, or in proportion where it lies in the one that is
+    on."""
     if ahead is None or ahead.then_key in done_s:
         return None
     then_s = _start(tasks, ahead.then_key)

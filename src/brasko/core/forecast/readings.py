@@ -22,8 +22,9 @@ AIR_SD = Sourced(4.0, "K", "", "assumed")
 class Reading:
     """One temperature [°C] at a moment since putting the food on [s].
 
-    source      tip, shaft and edge are the sensors of a leave-in probe, from the middle outwards; hand is the lowest a quick thermometer found on
-                its way through; air lies beside the food; surface is of the grate, the pan or the meat, from above
+    source      tip, shaft and edge are the sensors of a leave-in probe, from the middle outwards; hand is the lowest a
+                quick thermometer found on its way through; air lies beside the food; surface is of the grate, the pan
+                or the meat, from above
     """
 
     at_s: float

@@ -42,7 +42,8 @@ class SearCoach:
 
 
 def sear_coach(here: Twin, asked: bool = False) -> SearCoach:
-    """When to stop a sear that is on. asked: the cook chose its length, knowing the cost. Raises InvalidInput in another phase."""
+    """When to stop a sear that is on. asked: the cook chose its length, knowing the cost. Raises InvalidInput in
+    another phase."""
     if here.so_far.phase != "sear":
         raise InvalidInput("step", "is no sear.")
     rest = here.so_far.rest
@@ -76,7 +77,10 @@ def sear_coach(here: Twin, asked: bool = False) -> SearCoach:
         said = "Stop when both faces have their crust: the middle has room till then."
     elif by == "core":
         share = float(np.interp(stop, more_s, crusts))
-        said = f"Stop for the middle, at {100.0 * min(share, 1.0):.0f} % of the crust: every half minute more adds {{rise:{after:.1f}}} to it."
+        said = (
+            f"Stop for the middle, at {100.0 * min(share, 1.0):.0f} % of the crust: every half minute more adds "
+            f"{{rise:{after:.1f}}} to it."
+        )
     else:
         said = "Neither crust nor middle is there in two minutes: the fire is too cool. Make it hotter or take it off."
     return SearCoach(stop, by, crust_at, limit_at, after, crusts[0], said)
@@ -121,7 +125,10 @@ def _whole_over_fire(
         )
         return SearCoach(MORE_S[-1], "longer", crust_s, None, after_k, crusts[0], said)
     share = 100.0 * min(float(np.interp(limit_s, MORE_S, crusts)), 1.0)
-    said = f"Off for the middle, with {share:.0f} % of the crust: every half minute more adds {{rise:{after_k:.1f}}} to it."
+    said = (
+        f"Off for the middle, with {share:.0f} % of the crust: every half minute more adds "
+        f"{{rise:{after_k:.1f}}} to it."
+    )
     return SearCoach(limit_s, "core", crust_s, limit_s, after_k, crusts[0], said)
 
 
@@ -171,8 +178,10 @@ def sear_check(here: Twin, read_c: float) -> SearCheck:
         said = f"At {{temp:{read_c:.1f}}} it never gets its crust. Wait for {{temp:{needed:.0f}}}."
     elif read_c < needed - 12.0 and (over > 1.0 or length > 1.2 * planned_s):
         said = (
-            f"Too cool: at {{temp:{read_c:.1f}}} the crust takes {{time:{length:.0f}}} instead of {{time:{planned_s:.0f}}}, "
-            f"and the middle ends {{rise:{max(over, 0.0):.1f}}} over. Wait for {{temp:{needed:.0f}}}; the meat can wait."
+            f"Too cool: at {{temp:{read_c:.1f}}} the crust takes {{time:{length:.0f}}} instead of "
+            f"{{time:{planned_s:.0f}}}, "
+            f"and the middle ends {{rise:{max(over, 0.0):.1f}}} over. Wait for {{temp:{needed:.0f}}}; the meat "
+            f"can wait."
         )
     else:
         said = f"Hot enough: {{time:{length:.0f}}} in all gives the crust."
@@ -180,8 +189,8 @@ def sear_check(here: Twin, read_c: float) -> SearCheck:
 
 
 def _over_fire_of(step: Step, read_c: float, needed_c: float, air_c: float) -> Step:
-    """The same step over a fire whose grate or pan is so hot instead: air by its excess over that outside, what radiates
-    by the excess of the fourth power of its kelvins."""
+    """The same step over a fire whose grate or pan is so hot instead: air by its excess over that outside, what
+    radiates by the excess of the fourth power of its kelvins."""
     outside = (air_c + 273.15) ** 4
     radiant = max((read_c + 273.15) ** 4 - outside, 0.0) / max((needed_c + 273.15) ** 4 - outside, 1.0)
     excess = max(read_c - air_c, 1.0) / max(needed_c - air_c, 1.0)

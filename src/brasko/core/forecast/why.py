@@ -43,7 +43,10 @@ def _cause(wish: Wish, ensemble: Ensemble, forecast: Forecast, late: float) -> s
             return f"the cool side is nearer {{temp:{ensemble.air_c + delta:.0f}}}"
         return f"the fire is {'cooler' if delta < 0.0 else 'hotter'} than planned"
     if name == "thickness":
-        return f"it cooks like a piece {{len:{1000.0 * wish.thickness_m * (1.0 + THICKNESS_SD.value * float(z[1])):.1f}}} thick"
+        return (
+            f"it cooks like a piece "
+            f"{{len:{1000.0 * wish.thickness_m * (1.0 + THICKNESS_SD.value * float(z[1])):.1f}}} thick"
+        )
     if name == "start":
         start_c = max(wish.start_c + START_SD.value * float(z[2]), 0.0)
         return f"it went on at about {{temp:{start_c:.0f}}}"
@@ -58,7 +61,8 @@ def length_s(ensemble: Ensemble, z: np.ndarray) -> float:
 
 
 def probe_off_m(forecast: Forecast) -> float | None:
-    """How far the tip is off the middle [m], where the readings tell; None where it may be in the middle, or nearly is."""
+    """How far the tip is off the middle [m], where the readings tell; None where it may be in the middle, or nearly
+    is."""
     depth = np.abs(forecast.posterior.draws[:, 4])
     off = float(np.mean(depth))
     sure = float(np.std(depth))

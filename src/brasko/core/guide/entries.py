@@ -22,11 +22,13 @@ KIND_NAMES: dict[Kind, str] = {
     "school": "Where cooks disagree", "glossary": "Words",
 }  # fmt: skip
 _GOOD_FOR = {
-    "low_then_sear": "At 200-275 °F to a core of 110-120 °F, off, fire hot, then 30 s to 3 min a side. For thick or costly cuts.",
+    "low_then_sear": "At 200-275 °F to a core of 110-120 °F, off, fire hot, then 30 s to 3 min a side. For thick or "
+    "costly cuts.",
     "sear_then_low": "Very hot first, 30 s to 5 min a side, then the cool side with the lid on.",
     "direct": "Under an inch, skirt, flank, burgers: anything that needs under about 20 min.",
     "chimney": "Thin steaks, flipped every 60-90 s.",
-    "char_then_bath": "Fatty steaks taken to medium. The fat is held a little above the target and never bubbles; measure under the meat, where it is hottest.",
+    "char_then_bath": "Fatty steaks taken to medium. The fat is held a little above the target and never bubbles; "
+    "measure under the meat, where it is hottest.",
     "skillet": "Any finish, for whoever has a pan. Hot before the meat arrives.",
     "oven_then_skillet": "No grill at all: oven at about 275 °F to 110 °F, then the pan.",
     "low_and_slow": "Shoulder and roasts, 225-275 °F for hours.",
@@ -87,8 +89,10 @@ def _of_cut(cut: Cut) -> Entry:
     serving, minimum = serving_of(cut.key), minimum_for(cut)
     said = [
         f"{cut.note[0].upper()}{cut.note[1:]}.",
-        f"Usually {{len:{cut.typical_thickness_m * 1000:.0f}}} thick, {{mass:{cut.typical_mass_kg * 1000:.0f}}}; {cut.composition.fat * 100:.0f} % fat.",
-        f"Usual finish {{temp:{cut.default_finish_c:.1f}}}, {METHODS[cut.method].name[0].lower()}{METHODS[cut.method].name[1:]}.",
+        f"Usually {{len:{cut.typical_thickness_m * 1000:.0f}}} thick, "
+        f"{{mass:{cut.typical_mass_kg * 1000:.0f}}}; {cut.composition.fat * 100:.0f} % fat.",
+        f"Usual finish {{temp:{cut.default_finish_c:.1f}}}, "
+        f"{METHODS[cut.method].name[0].lower()}{METHODS[cut.method].name[1:]}.",
         f"{serving.across}."
         if serving.slice_m == 0.0
         else f"{serving.across}, {{len:{serving.slice_m * 1000:.0f}}} thick.",

@@ -43,7 +43,8 @@ CHAR_ENERGY = Sourced(120000.0, "J mol-1", "", "from memory", 180.0, 450.0)
 CHAR_SECONDS = Sourced(120.0, "s", "", "assumed")
 """Seconds at CHAR_AT_C that char two thirds of a face."""
 LONGEST_STEP = Sourced(30.0, "s", "", "assumed")
-"""Longest super-step of the solver: water is moved once in each, and twice as long moves the core by 0.01 °C an hour."""
+"""Longest super-step of the solver: water is moved once in each, and twice as long moves the core by 0.01 °C an
+hour."""
 LONGEST_STEP_DRY = Sourced(60.0, "s", "", "assumed")
 """The same where no water moves."""
 BOILING_STEP = Sourced(2.0, "s", "", "assumed")

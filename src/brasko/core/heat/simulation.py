@@ -16,7 +16,7 @@ from brasko.core.heat import constants as known
 from brasko.core.heat import vapour
 from brasko.core.heat.geometry import Grid, graded_grid
 from brasko.core.heat.kernel import columns as kernel
-from brasko.core.heat.kernel.loop import run
+from brasko.core.heat.kernel.loop import Begins, Body, Kept, Looks, run
 from brasko.core.heat.vectors import constants_vector, material_vector, step_row
 from brasko.core.programme.steps import Programme
 from brasko.core.uncertainty.general import general
@@ -70,7 +70,8 @@ class State:
     """Everything needed to go on from a moment: fields over (nz, nr), browning per face, which face is down.
 
     gone_kg     what left the cells as vapour and was not made good since: it leaves a crust
-    grey_s, char_s  seconds at the reference temperatures that take as much red of each cell, that char each face as much
+    grey_s, char_s  seconds at the reference temperatures that take as much red of each cell, that char each face as
+                    much
     film_kg     water on the faces (a, b, edge; cell), raw juice or what was squeezed out
     marks_s     browning under the rods of a grate, (face, angle); metal_c  what it lies on, None before any metal
     """
@@ -223,11 +224,36 @@ def simulate(
     metal_before = _metal_before(programme, state)
     angles = _angles(programme)
     n, nf, nflip, a_down, metal_c = run(
-        grid.dz_m, grid.dr_m, grid.area_z_m2, grid.face_r_m, grid.bone_columns, grid.inner_columns, food.is_whole,
-        material_vector(food.material), constants_vector(food.moisture, refine, food.skin_passes), _TABLE, np.array([step_row(s, food.skin_passes if food.moisture else 0.0, angles) for s in programme]),
-        every_s, spacing, probe_i, probe_fraction, grid.middle_column, temp, water,
-        _raw_water(food, grid), film, state.a_down, metal_before, gone, peak, grey, dose, char, marks, samples, frame_temp, frame_colour, frame_times, flips, step_ends, tally,
-    )  # fmt: skip
+        Body(
+            dz=grid.dz_m,
+            dr=grid.dr_m,
+            area_z=grid.area_z_m2,
+            face_r=grid.face_r_m,
+            bone=grid.bone_columns,
+            inner=grid.inner_columns,
+            whole=food.is_whole,
+        ),
+        material_vector(food.material),
+        constants_vector(food.moisture, refine, food.skin_passes),
+        _TABLE,
+        np.array([step_row(s, food.skin_passes if food.moisture else 0.0, angles) for s in programme]),
+        Looks(every_s, spacing, probe_i, probe_fraction, grid.middle_column),
+        Begins(
+            t=temp,
+            w=water,
+            w0=_raw_water(food, grid),
+            film=film,
+            a_down=state.a_down,
+            metal_c=metal_before,
+            gone=gone,
+            peak=peak,
+            grey=grey,
+            dose=dose,
+            char=char,
+            marks=marks,
+        ),
+        Kept(samples, frame_temp, frame_colour, frame_times, flips, step_ends, tally),
+    )
     starts = [0.0, *(float(row[0]) for row in step_ends[:-1])]
     steps = tuple(
         StepEnd(s.name, begun, float(row[0]), float(row[1]), _REASONS[int(row[2])])

@@ -1,4 +1,5 @@
-"""What a thermometer shows: more than the coldest point, for its stem leads heat in and nobody hits the middle quite."""
+"""What a thermometer shows: more than the coldest point, for its stem leads heat in and nobody hits the middle
+quite."""
 
 from __future__ import annotations
 
@@ -9,11 +10,13 @@ from brasko.core.heat.geometry import Grid
 from brasko.core.sourced import Sourced
 
 STEM_LENGTH = Sourced(0.0025, "m", "", "assumed")
-"""How far along a thin steel stem its tip still feels: a fin of 15 W/mK, 1.5 mm thick in its wall's worth of metal, in meat."""
+"""How far along a thin steel stem its tip still feels: a fin of 15 W/mK, 1.5 mm thick in its wall's worth of metal, in
+meat."""
 TIP_OFF = Sourced(0.001, "m", "", "assumed")
 """How far above or below the middle a careful hand puts the tip."""
 SLANT = Sourced(0.6, "-", "", "assumed")
-"""A hand goes into the side of a piece slanting, by some thirty-five degrees: so much of the way along the stem is upwards."""
+"""A hand goes into the side of a piece slanting, by some thirty-five degrees: so much of the way along the stem is
+upwards."""
 FROM_ABOVE_FROM_M = Sourced(0.06, "m", "", "common practice")
 """A thinner piece is probed from its side, a thicker one from above."""
 

@@ -77,7 +77,8 @@ def constants_vector(moisture: bool, refine: float = 1.0, skin_passes: float = 1
 
 
 def side_row(side: Side, passes: float) -> list[float]:
-    """What one side sees: film, radiation made into source and coefficient, contact, vapour; passes is the skin's share of it."""
+    """What one side sees: film, radiation made into source and coefficient, contact, vapour; passes is the skin's share
+    of it."""
     coefficient = known.STEFAN_BOLTZMANN.value * side.view_factor * side.emissivity
     source = 0.0
     if side.radiant_c is None:
@@ -129,6 +130,13 @@ def metal_row(metal: Metal | None) -> list[float]:
         return [0.0] * 9
     start = -2.0 * kernel.OFF if metal.start_c is None else metal.start_c
     return [
-        metal.share, metal.hides, metal.contact_w_m2k, metal.heat_j_k, metal.power_w, metal.loss_w_k, metal.around_c, start,
+        metal.share,
+        metal.hides,
+        metal.contact_w_m2k,
+        metal.heat_j_k,
+        metal.power_w,
+        metal.loss_w_k,
+        metal.around_c,
+        start,
         math.inf if metal.most_c is None else metal.most_c,
-    ]  # fmt: skip
+    ]

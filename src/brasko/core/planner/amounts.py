@@ -78,11 +78,23 @@ def amounts(
     enough = raw >= LEAST_SHARE * needed
     on_fire_s = solution.result.steps[-1].start_s
     return Amounts(
-        eaters, raw, needed, pieces, cooked, cooked / eaters, None if price_kg is None else price_kg * raw, salt_g,
-        spoon_words(salt_g, salt_kind), _fat_g(wish), fuel_of(wish, on_fire_s), enough,
-        "" if enough else
-        f"For {eaters} it takes about {{mass:{needed * 1000:.0f}}}: {pieces} of this size. Planned are {{mass:{raw * 1000:.0f}}}.",
-    )  # fmt: skip
+        eaters,
+        raw,
+        needed,
+        pieces,
+        cooked,
+        cooked / eaters,
+        None if price_kg is None else price_kg * raw,
+        salt_g,
+        spoon_words(salt_g, salt_kind),
+        _fat_g(wish),
+        fuel_of(wish, on_fire_s),
+        enough,
+        ""
+        if enough
+        else f"For {eaters} it takes about {{mass:{needed * 1000:.0f}}}: {pieces} of this size. Planned are "
+        f"{{mass:{raw * 1000:.0f}}}.",
+    )
 
 
 def _fat_g(wish: Wish) -> float:

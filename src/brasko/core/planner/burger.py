@@ -25,7 +25,8 @@ class Patty:
     """A raw patty and what becomes of it. Lengths in m.
 
     width_m, thickness_m    as shaped; cooked_width_m when done
-    cheese_s                when the cheese goes on, from when the patty goes on [s]; None where it is never left in peace
+    cheese_s                when the cheese goes on, from when the patty goes on [s]; None where it is never left in
+                            peace
     """
 
     mass_kg: float
@@ -63,17 +64,27 @@ def patty(wish: Wish, solution: Solution) -> Patty:
     kept = width_kept(loss)
     off_s = solution.result.steps[-1].start_s
     return Patty(
-        wish.mass_kg, width, wish.thickness_m, DIMPLE_WIDTH.value * width, DIMPLE_DEPTH.value * wish.thickness_m,
-        kept * width, 1.0 - kept, loss, max(off_s - CHEESE_S.value, 0.0), wish.cut,
+        wish.mass_kg,
+        width,
+        wish.thickness_m,
+        DIMPLE_WIDTH.value * width,
+        DIMPLE_DEPTH.value * wish.thickness_m,
+        kept * width,
+        1.0 - kept,
+        loss,
+        max(off_s - CHEESE_S.value, 0.0),
+        wish.cut,
         f"Shape it {{len:{width * 1000:.0f}}} wide and {{len:{wish.thickness_m * 1000:.0f}}} thick, with a dimple "
-        f"{{len:{DIMPLE_WIDTH.value * width * 1000:.0f}}} wide and {{len:{DIMPLE_DEPTH.value * wish.thickness_m * 1000:.0f}}} deep. "
+        f"{{len:{DIMPLE_WIDTH.value * width * 1000:.0f}}} wide and "
+        f"{{len:{DIMPLE_DEPTH.value * wish.thickness_m * 1000:.0f}}} deep. "
         f"It loses {loss * 100:.0f} % of its weight and ends {{len:{kept * width * 1000:.0f}}} wide. "
         f"Cheese on {{time:{max(off_s - CHEESE_S.value, 0.0):.0f}}} after it goes on. Never press it.",
-    )  # fmt: skip
+    )
 
 
 def shaped_for(bun_m: float, thickness_m: float, cut: str, mass_loss_share: float) -> float:
-    """Mass of a patty of this thickness that ends as wide as the bun [kg]. Raises InvalidInput with the field's name."""
+    """Mass of a patty of this thickness that ends as wide as the bun [kg]. Raises InvalidInput with the field's
+    name."""
     require_between("bun_mm", bun_m * 1000.0, 50.0, 200.0, "mm", "Usual buns are 100 to 115 mm wide.")
     width = bun_m / width_kept(mass_loss_share)
     return all_cuts()[cut].material.density_kg_m3 * math.pi * (width / 2.0) ** 2 * thickness_m

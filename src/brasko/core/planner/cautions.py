@@ -32,9 +32,11 @@ _GENTLER = ("low_then_sear", "sear_then_low", "oven_then_skillet")
 SALMONELLA_GOAL_LOG10 = 6.5
 """What the agency's time and temperature tables for red meat aim at. Source: fsis_appendix_a."""
 _FLASH_BACK = Caution(
-    "flash_back", "convert",
-    "A kamado short of air can flash when it is opened: ease the lid up a finger's breadth, wait, then open. Long gloves for the hot plate.",
-)  # fmt: skip
+    "flash_back",
+    "convert",
+    "A kamado short of air can flash when it is opened: ease the lid up a finger's breadth, wait, then open. "
+    "Long gloves for the hot plate.",
+)
 _BRISTLES = Caution(
     "bristles", "oil", "Wire bristles break off and end in food: look the grate over, or use a wooden scraper."
 )
@@ -58,12 +60,17 @@ def _known(wish: Wish) -> list[Caution]:
     zone, gentle = wish.sear_zone, wish.gentle_zone
     notes = list(
         cautions_for(
-            wish.the_cut, wish.finish_c, wish.temper_s, wish.air_c,
-            charcoal=any(f.charcoal for f in fires), gas=any(f.gas for f in fires),
-            in_pan=zone is not None and zone.pan is not None, in_fat=gentle is not None and gentle.in_fat,
+            wish.the_cut,
+            wish.finish_c,
+            wish.temper_s,
+            wish.air_c,
+            charcoal=any(f.charcoal for f in fires),
+            gas=any(f.gas for f in fires),
+            in_pan=zone is not None and zone.pan is not None,
+            in_fat=gentle is not None and gentle.in_fat,
             tenderised=wish.treatment == "tenderised",
         )
-    )  # fmt: skip
+    )
     fire = wish.own_fire or wish.shipped_own
     if fire is not None and fire.setup.grill.kind.flashes_back:
         notes.append(_FLASH_BACK)
@@ -87,31 +94,45 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
         and (zone.pan.start_c or 0.0) > smoke.value + A_LITTLE_SMOKE_K
     ):
         notes.append(
-            Caution("smoking_fat", "sear" if wish.how.phases[0] == "gentle" else "on",
-                    f"{wish.the_fat.name} smokes and burns from {{temp:{smoke.value:.0f}}} on, and the pan is at {{temp:{zone.pan.start_c or 0.0:.0f}}}: "
-                    "begin in a neutral oil and add it for the last minute.")
-        )  # fmt: skip
+            Caution(
+                "smoking_fat",
+                "sear" if wish.how.phases[0] == "gentle" else "on",
+                f"{wish.the_fat.name} smokes and burns from {{temp:{smoke.value:.0f}}} on, and the pan is at "
+                f"{{temp:{zone.pan.start_c or 0.0:.0f}}}: "
+                "begin in a neutral oil and add it for the last minute.",
+            )
+        )
     scorch = RUBS[wish.rub][1]
     hottest = float(result.end.peak_c.max())
     if scorch is not None and hottest > scorch.value:
         notes.append(
-            Caution("scorched_rub", "season",
-                    f"The surface reaches {{temp:{hottest:.0f}}}: {RUBS[wish.rub][0].lower()} scorch from about {{temp:{scorch.value:.0f}}} on and turn bitter. "
-                    "Put it on after the sear.")
-        )  # fmt: skip
+            Caution(
+                "scorched_rub",
+                "season",
+                f"The surface reaches {{temp:{hottest:.0f}}}: {RUBS[wish.rub][0].lower()} scorch from about "
+                f"{{temp:{scorch.value:.0f}}} on and turn bitter. "
+                "Put it on after the sear.",
+            )
+        )
     if wish.minimum is not None:
         notes += _germs(wish, solution)
     notes += _large_carry_over(wish, result)
     notes += _short_of_crust(wish, result)
     if wish.salt_lead_s is not None and 600.0 < wish.salt_lead_s - 180.0 < 2400.0:
         notes.append(
-            Caution("wet_window", "season", "Salted 10 to 40 min before the fire the surface is wet: it steams before it browns. Pat it dry again, or salt at another time.")
-        )  # fmt: skip
+            Caution(
+                "wet_window",
+                "season",
+                "Salted 10 to 40 min before the fire the surface is wet: it steams before it browns. Pat it "
+                "dry again, or salt at another time.",
+            )
+        )
     return notes
 
 
 def _large_carry_over(wish: Wish, result: Result) -> list[Caution]:
-    """A whole cut that gains much after the heat: nobody sees that coming, and a minute at the fire more is a lot of it."""
+    """A whole cut that gains much after the heat: nobody sees that coming, and a minute at the fire more is a lot of
+    it."""
     adds = carry_over_k(result)
     if wish.the_cut.kind not in ("intact", "fish") or wish.reading_c is not None or adds <= LARGE_CARRY_OVER_K.value:
         return []
@@ -122,10 +143,14 @@ def _large_carry_over(wish: Wish, result: Result) -> list[Caution]:
     )
     gentler = f" Gentler: {remedy.text[0].lower()}{remedy.text[1:]}." if remedy else ""
     return [
-        Caution("carry_over", "rest",
-                f"It gains {{rise:{adds:.1f}}} after it is off: so much heat is in its outside. Off on time, or it is past its finish.{gentler}",
-                remedy)
-    ]  # fmt: skip
+        Caution(
+            "carry_over",
+            "rest",
+            f"It gains {{rise:{adds:.1f}}} after it is off: so much heat is in its outside. Off on time, or it "
+            f"is past its finish.{gentler}",
+            remedy,
+        )
+    ]
 
 
 def _short_of_crust(wish: Wish, result: Result) -> list[Caution]:
@@ -137,10 +162,15 @@ def _short_of_crust(wish: Wish, result: Result) -> list[Caution]:
     press = f", or {remedy.text}" if remedy else ""
     when = "before the middle is done" if wish.how.slow == "sear" else "in a sear that does not cook it through"
     return [
-        Caution("short_of_crust", "sear" if wish.how.phases[0] == "gentle" else "on",
-                f"It gets about {round(100 * share, -1 if share > 0.1 else 0):.0f} % of a {CRUSTS[wish.crust][0].lower()} crust {when}. "
-                f"More would take {ways}{press}.", remedy)
-    ]  # fmt: skip
+        Caution(
+            "short_of_crust",
+            "sear" if wish.how.phases[0] == "gentle" else "on",
+            f"It gets about {round(100 * share, -1 if share > 0.1 else 0):.0f} % of a "
+            f"{CRUSTS[wish.crust][0].lower()} crust {when}. "
+            f"More would take {ways}{press}.",
+            remedy,
+        )
+    ]
 
 
 def _germs(wish: Wish, solution: Solution) -> list[Caution]:
@@ -151,15 +181,24 @@ def _germs(wish: Wish, solution: Solution) -> list[Caution]:
     middle, outside = _fall_words(result.salmonella_log10_core), _fall_words(result.salmonella_log10_surface)
     also = "" if reached else f", on the surface {outside}"
     notes.append(
-        Caution("lethality", "finish", f"At the coldest point Salmonella falls {middle}{also} (the agency's tables for red meat aim at {SALMONELLA_GOAL_LOG10:g} powers of ten).")
-    )  # fmt: skip
+        Caution(
+            "lethality",
+            "finish",
+            f"At the coldest point Salmonella falls {middle}{also} (the agency's tables for red meat aim at "
+            f"{SALMONELLA_GOAL_LOG10:g} powers of ten).",
+        )
+    )
     warm_s = warm_zone_s(solution)
     if warm_s > THROUGH_WARM_ZONE_S.value:
         notes.append(
-            Caution("warm_zone", "on",
-                    f"The middle takes {{time:{warm_s:.0f}}} to {{temp:60}}; four hours are the usual limit. In an intact piece germs sit outside, where it is hot at once: "
-                    "no injecting, no probe before the surface is hot, or a hotter fire.")
-        )  # fmt: skip
+            Caution(
+                "warm_zone",
+                "on",
+                f"The middle takes {{time:{warm_s:.0f}}} to {{temp:60}}; four hours are the usual limit. In an "
+                f"intact piece germs sit outside, where it is hot at once: "
+                "no injecting, no probe before the surface is hot, or a hotter fire.",
+            )
+        )
     serving = 600.0 + wish.temper_s
     limit = fridge_limit_s(wish.air_c)
     if serving > limit >= wish.temper_s:
@@ -167,7 +206,8 @@ def _germs(wish: Wish, solution: Solution) -> list[Caution]:
             Caution(
                 "clock",
                 "serve",
-                f"{{time:{serving:.0f}}} of the {{time:{limit:.0f}}} outside the fridge are used by the first bite: what is left goes back at once.",
+                f"{{time:{serving:.0f}}} of the {{time:{limit:.0f}}} outside the fridge are used by the first "
+                f"bite: what is left goes back at once.",
             )
         )
     return notes
@@ -178,7 +218,8 @@ def _fall_words(log10: float) -> str:
 
 
 def warm_zone_s(solution: Solution) -> float:
-    """How long the coldest point is between fridge and 60 °C [s], from when it goes on until it has passed it, or is eaten."""
+    """How long the coldest point is between fridge and 60 °C [s], from when it goes on until it has passed it, or is
+    eaten."""
     result = solution.result
     above = np.nonzero(result.core_c >= WARM_ZONE_HIGH_C)[0]
     return float(result.time_s[above[0]]) if len(above) else 0.0

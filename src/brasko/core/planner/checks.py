@@ -49,7 +49,8 @@ def _check_own_pull(wish: Wish, offset_k: float) -> None:
     if not ends_at_pull or wish.finish_c - offset_k < reading - 0.05:
         raise InvalidInput(
             "pull_offset_k",
-            f"would take it off before a thermometer shows {{least:{reading:.2f}}} in the middle; what the rest adds is "
+            f"would take it off before a thermometer shows {{least:{reading:.2f}}} in the middle; what the "
+            f"rest adds is "
             "never counted on here. Leave your own pull out.",
         )
 
@@ -62,16 +63,15 @@ def _check_fire(wish: Wish) -> None:
     if wish.fire_key not in wish.how.fires:
         usable = ", ".join(wish.how.fires)
         raise InvalidInput(
-            "fire", f"cannot do this: {why_not(wish.method, wish.fire_key, name)} It needs one of {usable}.",
+            "fire",
+            f"cannot do this: {why_not(wish.method, wish.fire_key, name)} It needs one of {usable}.",
             suggestion=wish.how.fires[0],
-        )  # fmt: skip
+        )
     if wish.gentle_c is not None and "gentle" in wish.how.phases:
         if wish.shipped_own is None or wish.how.gentle_at == "bath":
             with_gentle_air(wish.the_fire, wish.gentle_c, wish.how.gentle_at)
         else:
-            require_between(
-                "gentle_c", wish.gentle_c, 80.0, HOTTEST_GENTLE_C, "°C", GENTLE_HINT
-            )  # fmt: skip
+            require_between("gentle_c", wish.gentle_c, 80.0, HOTTEST_GENTLE_C, "°C", GENTLE_HINT)
         _check_warm_enough(wish, wish.gentle_c)
 
 

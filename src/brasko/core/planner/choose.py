@@ -90,7 +90,8 @@ class Pick:
 
 
 def picked(cut_key: str, thickness_m: float, available_s: float | None = None, kinds: Collection[str] = ()) -> Pick:
-    """Method, fire, finish, salt and rest for a cut. available_s until eating; kinds of grill at hand, the first preferred.
+    """Method, fire, finish, salt and rest for a cut. available_s until eating; kinds of grill at hand, the first
+    preferred.
 
     The cut's own way at its usual size; thinner steaks over the fire, thicker ones low first. Of the fires that can do
     it, the first that is at hand.
@@ -171,9 +172,17 @@ def _down_from(crust: str) -> tuple[str, ...]:
 
 def _wish_of(cut: Cut, thickness_m: float, pick: Pick) -> Wish:
     return Wish(
-        cut.key, thickness_m, cut.usual_mass_kg(thickness_m), pick.finish_c, method=pick.method, fire=pick.fire,
-        gentle_c=pick.gentle_c, crust=pick.crust, salt=pick.salt, rest=pick.rest,
-    )  # fmt: skip
+        cut.key,
+        thickness_m,
+        cut.usual_mass_kg(thickness_m),
+        pick.finish_c,
+        method=pick.method,
+        fire=pick.fire,
+        gentle_c=pick.gentle_c,
+        crust=pick.crust,
+        salt=pick.salt,
+        rest=pick.rest,
+    )
 
 
 def _method_for(cut: Cut, thickness_m: float) -> tuple[str, str]:
@@ -213,12 +222,17 @@ class Choice:
 
     @property
     def cost(self) -> float:
-        """How much speaks against it: the rim of red meat, a missing crust, time, work, risk and loss, weighed (assumed)."""
+        """How much speaks against it: the rim of red meat, a missing crust, time, work, risk and loss, weighed
+        (assumed)."""
         rim = self.grey_rim_share if self.wish.the_cut.kind == "intact" and self.wish.finish_c < 68.0 else 0.0
         return (
-            3.0 * rim + 1.0 * max(1.0 - self.crust_share, 0.0) + self.on_s / 7200.0 + self.hands_s / 2400.0
-            + 0.12 * self.climb_k_min + 2.0 * self.mass_loss_share
-        )  # fmt: skip
+            3.0 * rim
+            + 1.0 * max(1.0 - self.crust_share, 0.0)
+            + self.on_s / 7200.0
+            + self.hands_s / 2400.0
+            + 0.12 * self.climb_k_min
+            + 2.0 * self.mass_loss_share
+        )
 
 
 @dataclass(frozen=True)
@@ -237,17 +251,26 @@ def choice_of(wish: Wish, plan: PiecePlan | None = None) -> Choice:
     fuel = fuel_of(wish, result.steps[-1].start_s)
     crust = float(min(result.end.browning_s)) / wish.crust_s if wish.crust_s > 0.0 else 1.0
     return Choice(
-        wish, plan, -plan.on_s, plan.lead_s, plan.hands_s, result.grey_rim_share, min(crust, 1.5), plan.climb_k_min,
-        0.0 if fuel is None else max(fuel.used_kg, fuel.laid_kg), "" if fuel is None else fuel.name,
+        wish,
+        plan,
+        -plan.on_s,
+        plan.lead_s,
+        plan.hands_s,
+        result.grey_rim_share,
+        min(crust, 1.5),
+        plan.climb_k_min,
+        0.0 if fuel is None else max(fuel.used_kg, fuel.laid_kg),
+        "" if fuel is None else fuel.name,
         result.mass_loss_share + fat_lost_share(wish.the_cut, result),
         smoke_of(wish, plan.solution),
-    )  # fmt: skip
+    )
 
 
 def alternatives(
     wish: Wish, kinds: Collection[str] = (), most: int = 2
 ) -> tuple[tuple[Choice, ...], tuple[Refused, ...]]:
-    """The best other ways for the same piece and finish, each on its first fire at hand, and those refused with reasons."""
+    """The best other ways for the same piece and finish, each on its first fire at hand, and those refused with
+    reasons."""
     found: list[Choice] = []
     refused: list[Refused] = []
     at_hand = [f for kind in (*kinds, "oven", "chimney") for f in fires_of_kind(kind)]
@@ -319,9 +342,15 @@ def reasoned(mine: Choice, others: Collection[Choice]) -> str:
     if mine.on_s < best.on_s - 180.0:
         return f"It is at the table {{time:{best.on_s - mine.on_s:.0f}}} sooner than {best.wish.how.name.lower()}."
     if mine.climb_k_min < best.climb_k_min - 0.5:
-        return f"A minute too late costs {{rise:{mine.climb_k_min:.1f}}}, with {best.wish.how.name.lower()} {{rise:{best.climb_k_min:.1f}}}."
+        return (
+            f"A minute too late costs {{rise:{mine.climb_k_min:.1f}}}, with {best.wish.how.name.lower()} "
+            f"{{rise:{best.climb_k_min:.1f}}}."
+        )
     told = compared(mine, best)
-    return f"By the figures {best.wish.how.name[0].lower()}{best.wish.how.name[1:]} does as well or better: it {told[0].lower()}{told[1:]}"
+    return (
+        f"By the figures {best.wish.how.name[0].lower()}{best.wish.how.name[1:]} does as well or better: it "
+        f"{told[0].lower()}{told[1:]}"
+    )
 
 
 @dataclass(frozen=True)

@@ -1,7 +1,7 @@
 """How long planning a piece takes a processor, as far as it can be told beforehand.
 
-Fitted to the plans of docs/every-plan.md and to whole plans with ranges (CPU seconds on one core of the machine they were
-made on): time goes with the square of the thickness, as the cook does.
+Fitted to the plans of docs/every-plan.md and to whole plans with ranges (CPU seconds on one core of the machine they
+were made on): time goes with the square of the thickness, as the cook does.
 """
 
 from __future__ import annotations

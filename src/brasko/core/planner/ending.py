@@ -1,4 +1,5 @@
-"""How a cook ends: what a thermometer has to show before the last heat is over, and what that heat does to the outside."""
+"""How a cook ends: what a thermometer has to show before the last heat is over, and what that heat does to the
+outside."""
 
 from __future__ import annotations
 

@@ -21,8 +21,8 @@ def way_remedy(wish: Wish, method: str, fire: str) -> Remedy:
 
 
 def as_way(wish: Wish, method: str, fire: str) -> Wish | None:
-    """The same piece by another way, with what belongs to a way at its usual; None where that cannot be. "own" keeps the
-    cook's own fire."""
+    """The same piece by another way, with what belongs to a way at its usual; None where that cannot be. "own" keeps
+    the cook's own fire."""
     own = wish.own_fire if fire == "own" else None
     crust = wish.crust if METHODS[method].browns else "none"
     try:

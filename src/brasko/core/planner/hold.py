@@ -14,7 +14,8 @@ from brasko.core.programme.steps import Programme, Until
 def rested_longer(
     food: Food, programme: Programme, result: Result, by_s: float, *, every_s: float, frame_s: float, refine: float
 ) -> tuple[Programme, Result]:
-    """The programme with a rest so much longer, and its result: only the added time is run, from the state at the end."""
+    """The programme with a rest so much longer, and its result: only the added time is run, from the state at the
+    end."""
     rest = programme[-1]
     longer = replace(rest, until=Until(rest.until.max_s + by_s))
     more = simulate(
@@ -27,8 +28,18 @@ def rested_longer(
 
     curves: dict[str, Any] = {
         name: after(name)
-        for name in ("core_c", "face_a_c", "face_b_c", "probe_c", "browning_a_s", "browning_b_s", "metal_c", "frame_temp_c", "frame_colour_c")
-    }  # fmt: skip
+        for name in (
+            "core_c",
+            "face_a_c",
+            "face_b_c",
+            "probe_c",
+            "browning_a_s",
+            "browning_b_s",
+            "metal_c",
+            "frame_temp_c",
+            "frame_colour_c",
+        )
+    }
     ended = replace(more.steps[-1], name=last.name, start_s=last.start_s, end_s=at + more.duration_s)
     lost: dict[str, Any] = {
         name: getattr(result, name) + getattr(more, name)

@@ -48,7 +48,8 @@ def no_such_finish(wish: Wish, excess_k: float) -> Infeasible:
     if wish.temper_s > 0:
         remedies.append(Remedy("put it on straight from the fridge", "temper_s", 0.0))
     return Infeasible(
-        f"A piece {{len:{wish.thickness_m * 1000:.0f}}} thick cannot have a middle of {{temp:{wish.finish_c:.1f}}} here: "
+        f"A piece {{len:{wish.thickness_m * 1000:.0f}}} thick cannot have a middle of "
+        f"{{temp:{wish.finish_c:.1f}}} here: "
         f"the shortest sear there is carries the core to {{temp:{reachable:.1f}}}.",
         tuple(remedies),
         "finish_c",
@@ -61,7 +62,8 @@ class TooFierce(Infeasible):
     def __init__(self, wish: Wish, burnt_s: float, ways: tuple[Remedy, ...] = ()) -> None:
         self.wish, self.burnt_s = wish, burnt_s
         super().__init__(
-            f"The outside is burnt before the middle reads {{least:{wish.reading_c:.2f}}}: it would be hot enough to turn to "
+            f"The outside is burnt before the middle reads {{least:{wish.reading_c:.2f}}}: it would be hot "
+            f"enough to turn to "
             f"coal for {{time:{burnt_s:.0f}}}. What the rest adds is not counted on here, so it wants gentler heat.",
             ways,
             "method",

@@ -45,13 +45,16 @@ RIM_MATTERS = 0.005
 """Other flips than the usual only where they make the grey rim thinner by half a per cent of the thickness."""
 MAX_FLIPS_TRIED = 3
 MOST_SEARS, MOST_SHORTENED = 3, 5
-"""A colder piece wants a longer sear, and a longer sear an earlier pull: so often are both found anew; so often is one made shorter."""
+"""A colder piece wants a longer sear, and a longer sear an earlier pull: so often are both found anew; so often is one
+made shorter."""
 FRUITLESS_SEAR_S = 240.0
-"""Where a fire does not brown a piece in MAX_SEAR_S it is seared for two minutes a side: longer only dries it (assumed)."""
+"""Where a fire does not brown a piece in MAX_SEAR_S it is seared for two minutes a side: longer only dries it
+(assumed)."""
 HIGHEST_ABOVE_AIM_K = 3.0
 """How far above the finish a pull may lie: near boiling the middle falls at once when it comes off."""
 MOST_SEAR_RISE_K = 14.0
-"""What a sear after gentle heat may add: cooks pull 10 to 20 °F under, 25 °F at the most (common practice, no source)."""
+"""What a sear after gentle heat may add: cooks pull 10 to 20 °F under, 25 °F at the most (common practice, no
+source)."""
 LONGEST_REST_S, PAST_PEAK, STILL_CLIMBS = 45 * 60.0, 1.3, 0.95
 FAIR_K = 1.0
 """Flips are compared at the same finish, so nearly."""
@@ -136,7 +139,8 @@ class Search:
             self.shared, self.shared_c, self.shared_s = result.end, core_c, result.duration_s
 
     def run(self, pull_c: float, sear: Sear | None, *, wish: Wish | None = None) -> Result:
-        """One run that pulls at pull_c, going on from the shared part where it can; for another wish with the same start."""
+        """One run that pulls at pull_c, going on from the shared part where it can; for another wish with the same
+        start."""
         wish = wish or self.wish
         if (pull_c, sear, wish) in self._done:
             result, self.slow_s = self._done[pull_c, sear, wish]
@@ -164,7 +168,8 @@ def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, q
     """Find pull temperature, sear and flips: a search on a coarse grid, then corrections on the default one.
 
     quick stays on the coarse grid and takes the usual flips: good to about 1 K, for a slider that is still moving.
-    Where the finish cannot be had together with the crust, the crust gives way: as much of it as leaves the middle right.
+    Where the finish cannot be had together with the crust, the crust gives way: as much of it as leaves the middle
+    right.
     Raises: Infeasible with the reason, the nearest that can be had, and what would make it possible.
     """
     try:

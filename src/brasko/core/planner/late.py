@@ -93,9 +93,11 @@ def _before_the_sear(wish: Wish, solution: Solution, late_s: float, warm: bool) 
     length = even_sear(min(sear.end_s - sear.start_s, MAX_SEAR_S), wish.flips_s)[0]
     name = f"At {{temp:{place_c:.0f}}} on the coolest place, before the sear" if warm else "Under foil, before the sear"
     how = (
-        f"Vents nearly shut, or an oven at its lowest with the door ajar: {{temp:{place_c:.0f}}}, no warmer. Sear when they sit down: {{time:{length / 2.0:.0f}}} a side."
+        f"Vents nearly shut, or an oven at its lowest with the door ajar: {{temp:{place_c:.0f}}}, no warmer. "
+        f"Sear when they sit down: {{time:{length / 2.0:.0f}}} a side."
         if warm
-        else f"Off, under loose foil. Keep the fire for the sear: {{time:{length / 2.0:.0f}}} a side when they sit down."
+        else f"Off, under loose foil. Keep the fire for the sear: {{time:{length / 2.0:.0f}}} a side when they sit "
+        f"down."
     )
     return _judged(wish, result, late_s, "warm" if warm else "wait", name, "before the sear", how, cold=not warm)
 
@@ -115,9 +117,15 @@ def _after(wish: Wish, solution: Solution, late_s: float, key: str, name: str, a
 def _later(wish: Wish, late_s: float) -> Holding:
     """Known early: everything begins later, and nothing changes."""
     return Holding(
-        "later", "Begin everything later", "before it goes on", None, wish.finish_c, None, True,
+        "later",
+        "Begin everything later",
+        "before it goes on",
+        None,
+        wish.finish_c,
+        None,
+        True,
         f"If you know before it goes on: move the hour of eating by {{time:{late_s:.0f}}}. Nothing else changes.",
-    )  # fmt: skip
+    )
 
 
 def _judged(

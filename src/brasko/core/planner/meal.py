@@ -49,7 +49,8 @@ Done = TypeVar("Done")
 
 @dataclass(frozen=True)
 class Meal:
-    """Plans that fit together. tasks are all of them in order, each knowing its piece; notes say what was moved and why.
+    """Plans that fit together. tasks are all of them in order, each knowing its piece; notes say what was moved and
+    why.
 
     cautions of all pieces, each once, beside the task it is for or "finish".
     """
@@ -91,7 +92,8 @@ def each_piece(pieces: Sequence[Item], work: Callable[[int, Item], Done]) -> lis
 def plan_meal(
     wishes: Sequence[Wish], *, ranged: Collection[int] = (), quick: bool = False, plan: PlanOne = planned
 ) -> Meal:
-    """A whole meal: every piece planned, those named with ranges, and fitted to one table. Raises InvalidInput, Infeasible."""
+    """A whole meal: every piece planned, those named with ranges, and fitted to one table. Raises InvalidInput,
+    Infeasible."""
     plans = each_piece(wishes, lambda i, wish: plan(wish, with_ranges=i in ranged, quick=quick))
     return meal(plans, quick=quick)
 
@@ -132,7 +134,8 @@ def _converts(plan: PiecePlan) -> bool:
 
 
 def _one_conversion(plans: Sequence[PiecePlan]) -> list[float]:
-    """How much earlier each piece must be so that each fire is opened up once, when nothing gentle needs it any more."""
+    """How much earlier each piece must be so that each fire is opened up once, when nothing gentle needs it any
+    more."""
     holds = [0.0] * len(plans)
     for mine in _by_fire(plans):
         converting = [i for i in mine if _converts(plans[i])]
@@ -258,7 +261,8 @@ def _moved_notes(plans: Sequence[PiecePlan], holds: list[float]) -> list[str]:
     names = ", ".join(f"{plan.wish.the_cut.name} {{time:{hold:.0f}}}" for plan, hold in moved)
     wraps = sorted({plan.wish.rest for plan, _ in moved})
     return [
-        f"Off earlier than alone, and held for the others ({' or '.join(wraps)}): {names}. The fire is opened up once for all, "
+        f"Off earlier than alone, and held for the others ({' or '.join(wraps)}): {names}. The fire is opened "
+        f"up once for all, "
         "and hands do one thing at a time."
     ]
 
@@ -273,12 +277,14 @@ def _sharing_notes(plans: Sequence[PiecePlan]) -> list[str]:
         name = mine[0].wish.the_fire.name
         if heats and max(heats) - min(heats) > SAME_HEAT_K:
             notes.append(
-                f"{name}: one gentle side cannot be at {{temp:{min(heats):.0f}}} and at {{temp:{max(heats):.0f}}}. Ask the same of all, or use two fires."
+                f"{name}: one gentle side cannot be at {{temp:{min(heats):.0f}}} and at "
+                f"{{temp:{max(heats):.0f}}}. Ask the same of all, or use two fires."
             )
         late = [p for p in mine if p.wish.how.phases == ("sear", "gentle")]
         if late and any(_converts(p) for p in mine):
             notes.append(
-                f"{name}: {late[0].wish.the_cut.name.lower()} needs the cool side while the fire is opened up for the sear. Cook it low first too, or on another fire."
+                f"{name}: {late[0].wish.the_cut.name.lower()} needs the cool side while the fire is opened up "
+                f"for the sear. Cook it low first too, or on another fire."
             )
     return notes
 
@@ -292,7 +298,8 @@ def _crowding_notes(plans: Sequence[PiecePlan]) -> list[str]:
         share = area / max(half, 1e-6)
         if share > CROWDED_SHARE:
             notes.append(
-                f"{mine[0].wish.the_fire.name}: the food covers {min(share, 9.99) * 100:.0f} % of one side of the grate. "
+                f"{mine[0].wish.the_fire.name}: the food covers {min(share, 9.99) * 100:.0f} % of one side of "
+                f"the grate. "
                 "It steams and leaves no place to move to: cook in two lots, or on two fires."
             )
     return notes

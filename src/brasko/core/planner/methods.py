@@ -54,40 +54,76 @@ PANS = tuple(key for key in KITCHEN if key != BURNER.key)
 
 METHODS: dict[str, Method] = {
     "low_then_sear": Method(
-        "Low, then sear", "gentle heat first, a short fierce sear last: the widest margin and the thinnest grey rim",
-        ("gentle", "wait", "sear"), "gentle", ("kettle_two_zone", "kamado", "gas", "pellet", "offset"), flips_s=_OFTEN,
+        "Low, then sear",
+        "gentle heat first, a short fierce sear last: the widest margin and the thinnest grey rim",
+        ("gentle", "wait", "sear"),
+        "gentle",
+        ("kettle_two_zone", "kamado", "gas", "pellet", "offset"),
+        flips_s=_OFTEN,
         plainly="gentle heat first brings it up evenly, a short fierce sear last gives it colour",
     ),
     "sear_then_low": Method(
-        "Sear, then cool side", "the crust first, then the cool side with the lid on: less time, a little more rim",
-        ("sear", "gentle"), "gentle", ("kettle_two_zone", "gas"), flips_s=_SELDOM,
+        "Sear, then cool side",
+        "the crust first, then the cool side with the lid on: less time, a little more rim",
+        ("sear", "gentle"),
+        "gentle",
+        ("kettle_two_zone", "gas"),
+        flips_s=_SELDOM,
         plainly="colour first, then the cool side with the lid on until it is done through",
     ),
     "direct": Method(
-        "Over the fire all the way", "hot and fast with many flips: for what needs under about 20 minutes",
-        ("sear",), "sear", ("kettle_two_zone", "gas", "kamado", "pellet"), flips_s=_ANY,
+        "Over the fire all the way",
+        "hot and fast with many flips: for what needs under about 20 minutes",
+        ("sear",),
+        "sear",
+        ("kettle_two_zone", "gas", "kamado", "pellet"),
+        flips_s=_ANY,
     ),
     "chimney": Method(
-        "Over the chimney", "the strongest heat a backyard has: for thin steaks, crusted before the middle knows of it",
-        ("sear",), "sear", ("chimney",), flips_s=(90.0, 75.0, 60.0),
+        "Over the chimney",
+        "the strongest heat a backyard has: for thin steaks, crusted before the middle knows of it",
+        ("sear",),
+        "sear",
+        ("chimney",),
+        flips_s=(90.0, 75.0, 60.0),
     ),
     "char_then_bath": Method(
-        "Char, then warm fat", "a hard char while the inside is still cold, then warm fat brings the middle up evenly",
-        ("sear", "gentle"), "gentle", ("kettle_two_zone", "gas", "kamado"), gentle_at="bath", flips_s=_SELDOM,
+        "Char, then warm fat",
+        "a hard char while the inside is still cold, then warm fat brings the middle up evenly",
+        ("sear", "gentle"),
+        "gentle",
+        ("kettle_two_zone", "gas", "kamado"),
+        gentle_at="bath",
+        flips_s=_SELDOM,
     ),
     "skillet": Method(
-        "In the skillet", "cast iron on high heat, hot before the meat arrives; more fat than you think, and turn it often",
-        ("sear",), "sear", ("burner_skillet", "kettle_two_zone", "gas", "kamado", "flat_top", *PANS), sear_at="pan", flips_s=(60.0, 30.0, 120.0),
+        "In the skillet",
+        "cast iron on high heat, hot before the meat arrives; more fat than you think, and turn it often",
+        ("sear",),
+        "sear",
+        ("burner_skillet", "kettle_two_zone", "gas", "kamado", "flat_top", *PANS),
+        sear_at="pan",
+        flips_s=(60.0, 30.0, 120.0),
     ),
     "oven_then_skillet": Method(
-        "Oven, then skillet", "gentle heat in the kitchen, then a pan that is as hot as it gets: no grill at all",
-        ("gentle", "sear"), "gentle", ("oven_skillet",), sear_at="pan", flips_s=(30.0, 60.0),
+        "Oven, then skillet",
+        "gentle heat in the kitchen, then a pan that is as hot as it gets: no grill at all",
+        ("gentle", "sear"),
+        "gentle",
+        ("oven_skillet",),
+        sear_at="pan",
+        flips_s=(30.0, 60.0),
     ),
     "low_and_slow": Method(
-        "Low and slow", "hours in gentle heat and smoke, past the stall, until it gives way",
-        ("gentle",), "gentle", ("kettle_ring", "offset", "kamado", "pellet", "gas", "kettle_two_zone", "oven_skillet"), browns=False, longest_s=30 * 3600.0,
+        "Low and slow",
+        "hours in gentle heat and smoke, past the stall, until it gives way",
+        ("gentle",),
+        "gentle",
+        ("kettle_ring", "offset", "kamado", "pellet", "gas", "kettle_two_zone", "oven_skillet"),
+        browns=False,
+        longest_s=30 * 3600.0,
     ),
-}  # fmt: skip
+}
 
 CRUSTS: dict[str, tuple[str, Sourced]] = {
     "none": ("As it comes", Sourced(0.0, "of a good one", "", "common practice")),
@@ -156,7 +192,10 @@ def why_not(method: str, fire: str, fire_name: str) -> str:
     if fire == "chimney":
         return f"{fire_name} has no gentle side and no lid: it only sears."
     if fire == "flat_top":
-        return f"{fire_name} has no gentle side, no lid and no rods: food lies on the plate, so take the skillet method there."
+        return (
+            f"{fire_name} has no gentle side, no lid and no rods: food lies on the plate, so take the skillet "
+            f"method there."
+        )
     if fire in (*KITCHEN, "oven_skillet") and method == "direct":
         return f"{fire_name} has no grate over a fire: take the skillet method there."
     if fire in KITCHEN:
@@ -172,7 +211,10 @@ def why_not(method: str, fire: str, fire_name: str) -> str:
     if fire == "kamado" and method == "sear_then_low":
         return f"{fire_name} that has seared takes an hour to come down again: sear last."
     if fire == "offset":
-        return f"The chamber of {fire_name.lower()} sees no fire: do it low first, then sear over the coals of its firebox."
+        return (
+            f"The chamber of {fire_name.lower()} sees no fire: do it low first, then sear over the coals of its "
+            f"firebox."
+        )
     if fire == "pellet":
         return f"{fire_name} does not get hot enough for that; do it low first and sear elsewhere."
     return f"{how.name} is not done on {fire_name.lower()}: use a kettle, a kamado or a gas grill."

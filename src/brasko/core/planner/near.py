@@ -1,4 +1,5 @@
-"""The next plan from the last one, while a slider moves: its pull and sear, moved a little, are nearly right already."""
+"""The next plan from the last one, while a slider moves: its pull and sear, moved a little, are nearly right
+already."""
 
 from __future__ import annotations
 
@@ -26,9 +27,16 @@ def alike(wish: Wish) -> Wish:
     """The wish without what a slider moves: plans of wishes that are equal so are near one another."""
     cut = wish.the_cut
     return replace(
-        wish, thickness_m=cut.typical_thickness_m, mass_kg=cut.typical_mass_kg, finish_c=max(cut.default_finish_c, 90.0),
-        start_c=4.0, gentle_c=None, temper_s=0.0, count=1, air_c=22.0,
-    )  # fmt: skip
+        wish,
+        thickness_m=cut.typical_thickness_m,
+        mass_kg=cut.typical_mass_kg,
+        finish_c=max(cut.default_finish_c, 90.0),
+        start_c=4.0,
+        gentle_c=None,
+        temper_s=0.0,
+        count=1,
+        air_c=22.0,
+    )
 
 
 def solved_near(wish: Wish, near: Solution, near_aim_c: float) -> Solution | None:

@@ -1,6 +1,7 @@
 """What becomes of a thin end or of another muscle while the thick middle gets its finish, and what to do about it.
 
-A thin end is a piece of its own, run through the very steps of the plan; one at the edge is read off the plan's own field.
+A thin end is a piece of its own, run through the very steps of the plan; one at the edge is read off the plan's own
+field.
 """
 
 from __future__ import annotations
@@ -25,7 +26,8 @@ AS_WISHED_K = 2.0
 WORTH_TURNING_K = 1.5
 LEAST_SOONER_S = 120.0
 LEAST_SLOW_S = 60.0
-"""Less of a difference is not worth turning the piece for, or cutting an end off; no slow phase is shorter (assumed)."""
+"""Less of a difference is not worth turning the piece for, or cutting an end off; no slow phase is shorter
+(assumed)."""
 HALVINGS = 9
 """Of the slow phase, to find when an end is done: to a few seconds."""
 
@@ -69,7 +71,10 @@ def _edge_told(wish: Wish, solution: Solution, part: Part) -> PartTold:
     if abs(peak - wanted) <= AS_WISHED_K:
         words = f"The {name} eats best a little above the eye, and ends so."
     elif peak < wanted:
-        words = f"The {name} eats best at about {{temp:{wanted:.0f}}}: lay that edge towards the fire, or stand it on its edge to sear."
+        words = (
+            f"The {name} eats best at about {{temp:{wanted:.0f}}}: lay that edge towards the fire, or stand it "
+            f"on its edge to sear."
+        )
     else:
         words = f"The {name} ends well above the eye: keep that edge away from the fire."
     return PartTold(part.key, part.name, part.at, wish.thickness_m, wanted, peak, None, None, words)
@@ -145,7 +150,8 @@ def _sooner_s(wish: Wish, thin: Food, clocked: Programme, wanted_c: float) -> fl
 
 
 def _turned(wish: Wish, clocked: Programme) -> Programme | None:
-    """The steps of an end that lies farther from the fire: the thick end lies towards it. None where a place has no side."""
+    """The steps of an end that lies farther from the fire: the thick end lies towards it. None where a place has no
+    side."""
     if wish.own_fire is None and wish.shipped_own is None:
         return None
     away = _farther(wish, wish.own_as_set)

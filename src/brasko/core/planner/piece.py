@@ -1,6 +1,7 @@
 """What can be answered about a piece, and how an answer is declared.
 
-Each is declared once, beside its field in planner.wish: everything that reads, bounds, sends, shows or resets it follows.
+Each is declared once, beside its field in planner.wish: everything that reads, bounds, sends, shows or resets it
+follows.
 """
 
 from __future__ import annotations
@@ -23,9 +24,21 @@ Kind = Literal[
 ]
 Group = Literal["first", "piece", "salt", "fire", "sear", "rest"]
 When = Literal[
-    "", "bone", "intact", "frozen", "tempered", "salted_ahead", "pan", "gentle", "two_parts", "long", "browns", "rods",
-    "flipped", "lid",
-]  # fmt: skip
+    "",
+    "bone",
+    "intact",
+    "frozen",
+    "tempered",
+    "salted_ahead",
+    "pan",
+    "gentle",
+    "two_parts",
+    "long",
+    "browns",
+    "rods",
+    "flipped",
+    "lid",
+]
 """What must hold for an answer to mean anything; the interface asks only then."""
 
 
@@ -38,7 +51,8 @@ class Named(Protocol):
 
 @dataclass(frozen=True)
 class Unit:
-    """How a kind of quantity is written outside the core: its unit, how many go into one of ours, how a field's name ends."""
+    """How a kind of quantity is written outside the core: its unit, how many go into one of ours, how a field's name
+    ends."""
 
     outside: str
     per: float

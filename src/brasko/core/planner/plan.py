@@ -123,7 +123,8 @@ def _headline(wish: Wish, solution: Solution) -> str:
         adds = carry_over_k(solution.result)
         over = solution.result.peak_core_c - max(wish.aim_c, wish.reading_c)
         said += (
-            f" Off when a thermometer shows {{temp:{max(wish.reading_c, heat_end_c(solution.result)):.1f}}} in the middle, "
+            f" Off when a thermometer shows {{temp:{max(wish.reading_c, heat_end_c(solution.result)):.1f}}} in "
+            f"the middle, "
             f"never below {{least:{wish.reading_c:.2f}}}"
         )
         said += f"; the rest may add {{rise:{adds:.1f}}}, and is not counted on." if adds > 0.5 else "."
@@ -145,8 +146,14 @@ def held_longer(plan: PiecePlan, by_s: float, *, quick: bool = False) -> PiecePl
     wish, old = plan.wish, plan.solution
     every_s, frame_s = (20.0, 60.0) if quick else (10.0, 30.0)
     programme, result = rested_longer(
-        wish.food, old.programme, old.result, by_s, every_s=every_s, frame_s=frame_s, refine=SEARCH_REFINE if quick else 1.0
-    )  # fmt: skip
+        wish.food,
+        old.programme,
+        old.result,
+        by_s,
+        every_s=every_s,
+        frame_s=frame_s,
+        refine=SEARCH_REFINE if quick else 1.0,
+    )
     made = replace(old, programme=programme, result=result)
     return assembled(wish, made, _longer(plan.ranges, old.result, result), quick=quick)
 

@@ -43,12 +43,14 @@ def stretch(result: Result, phase: str) -> StepEnd | None:
 
 
 def flip_moments(result: Result, on_s: float) -> list[float]:
-    """Flips that are not the beginning of a step, nor so near its end that a cook takes it off instead; counted as on_s is [s]."""
+    """Flips that are not the beginning of a step, nor so near its end that a cook takes it off instead; counted as on_s
+    is [s]."""
     begins, ends = [s.start_s for s in result.steps], [s.end_s for s in result.steps]
     return [
-        on_s + flip for flip in result.flips_s
+        on_s + flip
+        for flip in result.flips_s
         if min(abs(flip - b) for b in begins) > 1.0 and not any(0.0 <= end - flip < NO_FLIP_BEFORE_S for end in ends)
-    ]  # fmt: skip
+    ]
 
 
 def the_phase(result: Result, phase: str) -> StepEnd:
@@ -63,8 +65,8 @@ def programme_of(
 ) -> Programme:
     """The steps of the wish's method when its slow phase ends at pull_c.
 
-    Over a fierce fire the middle is what counts, as a probe reads it: between flips a face can be colder than that. Where
-    a reading has to end the heat, the point that was heated least counts.
+    Over a fierce fire the middle is what counts, as a probe reads it: between flips a face can be colder than that.
+    Where a reading has to end the heat, the point that was heated least counts.
 
     sear fixes the length and flip interval of a sear that is there for the crust; left out, it ends when both faces
     have theirs. Where the whole cook is over the fire its flip interval counts, and with marks its length says when to

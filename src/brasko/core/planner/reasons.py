@@ -19,9 +19,13 @@ def step_name(wish: Wish, step: str) -> str:
         place = wish.sear_zone.doing
         return f"On, {place}" if wish.how.phases[0] == "sear" else f"Sear {place}"
     return {
-        "wait": "Pull, let it wait", "rest": "Rest", "gentle_wrapped": f"Wrap it: {wish.wrap}", "sear_over": "Over",
-        "sear_turned": f"Turn it {wish.turn_deg:.0f}°", "sear_over_turned": f"Turn it {wish.turn_deg:.0f}° again",
-    }.get(step, step)  # fmt: skip
+        "wait": "Pull, let it wait",
+        "rest": "Rest",
+        "gentle_wrapped": f"Wrap it: {wish.wrap}",
+        "sear_over": "Over",
+        "sear_turned": f"Turn it {wish.turn_deg:.0f}°",
+        "sear_over_turned": f"Turn it {wish.turn_deg:.0f}° again",
+    }.get(step, step)
 
 
 def step_why(wish: Wish, solution: Solution, step: str) -> str:
@@ -59,15 +63,27 @@ def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
     if wish.the_cut.kind == "plant":
         return "Until a skewer goes in without a push. No flipping needed."
     if wish.reading_c is not None and wish.how.phases[-1] == "gentle":
-        return f"Until the middle reads {{temp:{solution.pull_c:.2f}}}, never below {{least:{wish.reading_c:.2f}}}. No flipping needed."
+        return (
+            f"Until the middle reads {{temp:{solution.pull_c:.2f}}}, never below {{least:{wish.reading_c:.2f}}}. "
+            f"No flipping needed."
+        )
     if wish.reading_c is not None:
-        return f"Until the middle reads {{temp:{solution.pull_c:.2f}}}; over the fire it then goes on to {{least:{wish.reading_c:.2f}}} at least. No flipping needed."
+        return (
+            f"Until the middle reads {{temp:{solution.pull_c:.2f}}}; over the fire it then goes on to "
+            f"{{least:{wish.reading_c:.2f}}} at least. No flipping needed."
+        )
     rise = solution.result.peak_core_c - solution.pull_c
     before_sear = wish.how.phases[0] == "gentle" and "sear" in wish.how.phases
     later = "the sear and the rest add" if before_sear else "the rest adds"
-    said = f"Until the core reads {{temp:{solution.pull_c:.2f}}}: {later} {{rise:{rise:.1f}}}.{by_hand_words(wish, solution)} No flipping needed."
+    said = (
+        f"Until the core reads {{temp:{solution.pull_c:.2f}}}: {later} "
+        f"{{rise:{rise:.1f}}}.{by_hand_words(wish, solution)} No flipping needed."
+    )
     if wish.pull_offset_k is not None:
-        said += f" Your own pull: it ends at {{temp:{solution.result.peak_core_c:.2f}}}, wanted {{temp:{wish.finish_c:.1f}}}."
+        said += (
+            f" Your own pull: it ends at {{temp:{solution.result.peak_core_c:.2f}}}, wanted "
+            f"{{temp:{wish.finish_c:.1f}}}."
+        )
     return f"{WRAPS[wish.wrap]}: no more drying, so the stall is over. {said}" if step == "gentle_wrapped" else said
 
 
@@ -76,12 +92,21 @@ def _sear_why(wish: Wish, solution: Solution) -> str:
     if wish.how.slow == "sear":
         way = f"Flip every {{time:{solution.flip_every_s:.0f}}}"
         if wish.turn_deg:
-            way = f"Turn it {wish.turn_deg:.0f}° after {{time:{solution.sear_s / 4:.0f}}}, over after {{time:{solution.sear_s / 2:.0f}}}, the same again,"
+            way = (
+                f"Turn it {wish.turn_deg:.0f}° after {{time:{solution.sear_s / 4:.0f}}}, over after "
+                f"{{time:{solution.sear_s / 2:.0f}}}, the same again,"
+            )
         if wish.the_cut.kind == "plant":
             return f"{way} until it has colour and gives to the tongs."
         if wish.reading_c is not None:
-            return f"{way} until the middle reads {{temp:{solution.pull_c:.2f}}}, never below {{least:{wish.reading_c:.2f}}}."
-        return f"{way} until the core reads {{temp:{solution.pull_c:.2f}}}: the rest adds {{rise:{rise:.1f}}}.{by_hand_words(wish, solution)}"
+            return (
+                f"{way} until the middle reads {{temp:{solution.pull_c:.2f}}}, never below "
+                f"{{least:{wish.reading_c:.2f}}}."
+            )
+        return (
+            f"{way} until the core reads {{temp:{solution.pull_c:.2f}}}: the rest adds "
+            f"{{rise:{rise:.1f}}}.{by_hand_words(wish, solution)}"
+        )
     side = solution.sear_s / 2.0
     flips = round(solution.sear_s / solution.flip_every_s) - 1
     how = "flip once" if flips <= 1 else f"flip every {{time:{solution.flip_every_s:.0f}}}, {flips} flips"

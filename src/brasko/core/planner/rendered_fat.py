@@ -1,7 +1,7 @@
 """Fat that melts and runs out of a piece while it cooks.
 
-Fat runs once it is melted, first what lies free (ground meat, fat under a skin), slowly what sits in whole muscle. In each
-cell 1 - exp(-t / τ) of what can run is gone after it was melted for t.
+Fat runs once it is melted, first what lies free (ground meat, fat under a skin), slowly what sits in whole muscle. In
+each cell 1 - exp(-t / τ) of what can run is gone after it was melted for t.
 """
 
 from __future__ import annotations
@@ -32,7 +32,8 @@ RUNS: dict[Kind, Runs] = {
     "poultry": Runs(Sourced(0.5, "-", "", "from memory"), Sourced(3600.0, "s", "", "assumed")),
     "fish": Runs(Sourced(0.2, "-", "", "assumed"), Sourced(1800.0, "s", "", "assumed")),
 }
-"""Patties of a fifth of fat lose a quarter to two fifths of it, a shoulder that falls apart about half (from memory)."""
+"""Patties of a fifth of fat lose a quarter to two fifths of it, a shoulder that falls apart about half (from
+memory)."""
 
 
 def fat_lost_share(cut: Cut, result: Result) -> float:

@@ -111,9 +111,15 @@ def _variant(mine: PiecePlan, name: str, wish: Wish | str) -> Variant:
         return Variant(name, same, wish, why=exc.reason)
     result = plan.solution.result
     return Variant(
-        name, same, wish, -plan.on_s, plan.solution.pull_c, result.peak_core_c - plan.solution.pull_c, result.grey_rim_share,
+        name,
+        same,
+        wish,
+        -plan.on_s,
+        plan.solution.pull_c,
+        result.peak_core_c - plan.solution.pull_c,
+        result.grey_rim_share,
         result.mass_loss_share,
-    )  # fmt: skip
+    )
 
 
 def _says(key: str, variants: tuple[Variant, ...]) -> str:
@@ -125,17 +131,22 @@ def _says(key: str, variants: tuple[Variant, ...]) -> str:
         low, high = min(had, key=lambda v: v.rise_k), max(had, key=lambda v: v.rise_k)
         if high.rise_k - low.rise_k < LITTLE_K:
             return "The carry-over is the same within a degree: choose by the crust you like."
-        return f"{_start(high.name)} adds {{rise:{high.rise_k:.1f}}} after the pull, {_lower(low.name)} {{rise:{low.rise_k:.1f}}}: the pull is moved by as much."
+        return (
+            f"{_start(high.name)} adds {{rise:{high.rise_k:.1f}}} after the pull, {_lower(low.name)} "
+            f"{{rise:{low.rise_k:.1f}}}: the pull is moved by as much."
+        )
     said = []
     thin, thick = min(had, key=lambda v: v.grey_rim_share), max(had, key=lambda v: v.grey_rim_share)
     if thick.grey_rim_share - thin.grey_rim_share > LITTLE_SHARE:
         said.append(
-            f"{_start(thin.name)} leaves {thin.grey_rim_share * 100:.0f} % grey, {_lower(thick.name)} {thick.grey_rim_share * 100:.0f} %"
+            f"{_start(thin.name)} leaves {thin.grey_rim_share * 100:.0f} % grey, {_lower(thick.name)} "
+            f"{thick.grey_rim_share * 100:.0f} %"
         )
     fast, slow = min(had, key=lambda v: v.on_s), max(had, key=lambda v: v.on_s)
     if slow.on_s - fast.on_s > LITTLE_S:
         said.append(
-            f"{_start(fast.name) if not said else _lower(fast.name)} is {{time:{slow.on_s - fast.on_s:.0f}}} sooner at the table than {_lower(slow.name)}"
+            f"{_start(fast.name) if not said else _lower(fast.name)} is {{time:{slow.on_s - fast.on_s:.0f}}} "
+            f"sooner at the table than {_lower(slow.name)}"
         )
     return (
         "; ".join(said) + "."
@@ -156,9 +167,16 @@ def _rubs(mine: PiecePlan) -> School:
     """Pepper and rubs before a fierce sear: by the hottest the surface gets."""
     hottest = float(mine.solution.result.end.peak_c.max())
     variants = tuple(
-        Variant(name, key == mine.wish.rub, _kept(_changed(mine.wish, rub=key)), why="" if at is None or hottest <= at.value else f"scorches from about {{temp:{at.value:.0f}}} on: put it on after the sear.")
+        Variant(
+            name,
+            key == mine.wish.rub,
+            _kept(_changed(mine.wish, rub=key)),
+            why=""
+            if at is None or hottest <= at.value
+            else f"scorches from about {{temp:{at.value:.0f}}} on: put it on after the sear.",
+        )
         for key, (name, at) in RUBS.items()
-    )  # fmt: skip
+    )
     return School("rub", "Pepper and rubs before the sear?", variants, f"The surface reaches {{temp:{hottest:.0f}}}.")
 
 

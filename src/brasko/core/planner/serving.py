@@ -95,8 +95,14 @@ def shared_out(wish: Wish, solution: Solution, eaters: tuple[Eater, ...]) -> tup
             mine = solution.result.peak_core_c
         off = mine - eaters[i].finish_c
         parts[i] = Part(
-            eaters[i], place if wish.count >= len(eaters) else 0, low, high, mine, off, _words(wish, solution, place, len(eaters), eaters[i], off)
-        )  # fmt: skip
+            eaters[i],
+            place if wish.count >= len(eaters) else 0,
+            low,
+            high,
+            mine,
+            off,
+            _words(wish, solution, place, len(eaters), eaters[i], off),
+        )
     return tuple(parts[i] for i in range(len(eaters)))
 
 
@@ -118,11 +124,17 @@ def _words(wish: Wish, solution: Solution, place: int, of: int, eater: Eater, of
     if abs(off_k) <= NEAR_K:
         return f"{where}."
     if off_k > 0.0:
-        return f"{where}: more done than wished by {{rise:{off_k:.0f}}}. Plan the finish lower, and give the others more time."
+        return (
+            f"{where}: more done than wished by {{rise:{off_k:.0f}}}. Plan the finish lower, and give the others "
+            f"more time."
+        )
     more = longer_s(wish, solution, eater.finish_c)
     if more is None:
         return f"{where}: less done than wished by {{rise:{-off_k:.0f}}}. Finish it in a pan."
-    return f"{where}: less done than wished by {{rise:{-off_k:.0f}}}. Leave it on {{time:{more:.0f}}} longer before the others' pull, or plan it as a piece of its own."
+    return (
+        f"{where}: less done than wished by {{rise:{-off_k:.0f}}}. Leave it on {{time:{more:.0f}}} longer before "
+        f"the others' pull, or plan it as a piece of its own."
+    )
 
 
 def longer_s(wish: Wish, solution: Solution, finish_c: float) -> float | None:

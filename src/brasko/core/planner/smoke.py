@@ -1,8 +1,10 @@
 """What smoke does to a plan: how much of it the faces take up, and how deep a ring it likely leaves.
 
-Smoke settles by thermophoresis, from hot gas towards a cooler face: v = 0.55 ν/T dT/dz, with dT/dz = h (T_air - T_face) / k.
-Source: the usual law for fine particles, from memory. A cool, moist face takes up its vapours as well. The ring is where gases of
-the fire bind to the red of the meat before heat has set it: they creep in by diffusion until a depth reaches SETS_C.
+Smoke settles by thermophoresis, from hot gas towards a cooler face: v = 0.55 ν/T dT/dz, with dT/dz = h (T_air - T_face)
+/ k.
+Source: the usual law for fine particles, from memory. A cool, moist face takes up its vapours as well. The ring is
+where gases of the fire bind to the red of the meat before heat has set it: they creep in by diffusion until a depth
+reaches SETS_C.
 """
 
 from __future__ import annotations
@@ -38,14 +40,16 @@ LEAST_RING_SMOKE_G_M2 = Sourced(0.05, "g m-2", "", "assumed")
 WORDS = ((0.5, "none"), (2.0, "a hint"), (4.0, "light"), (6.5, "clear"), (10.1, "strong"))
 """Words for the index, each up to so much (assumed)."""
 ASSUMED = (
-    "Wood is assumed to be two fists of chunks or a handful of chips, put on as the food goes on; how much a face takes up is reckoned, "
+    "Wood is assumed to be two fists of chunks or a handful of chips, put on as the food goes on; how much a "
+    "face takes up is reckoned, "
     "not measured. Compare by it; do not take it for a promise."
 )
 
 
 @dataclass(frozen=True)
 class SmokeTold:
-    """index 0 to 10, in a word; dose_g_m2 on the face that has more; ring_m likely depth of the ring; assumed says what is."""
+    """index 0 to 10, in a word; dose_g_m2 on the face that has more; ring_m likely depth of the ring; assumed says what
+    is."""
 
     index: float
     word: str

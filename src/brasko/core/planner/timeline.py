@@ -60,10 +60,19 @@ def _of_the_food(wish: Wish, solution: Solution, on_s: float, at: dict[str, tupl
         start, end = at[step.name]
         following = steps[n + 1].name if n + 1 < len(steps) else "serve"
         tasks.append(
-            Task("on" if n == 0 else step.name, "meat", step_name(wish, step.name), start, end,
-                 step_why(wish, solution, step.name), step.name, following, hands_s=min(HANDLING_S, end - start),
-                 guide=f"method:{wish.method}" if n == 0 else f"rest:{wish.rest}" if step.name == "rest" else "")
-        )  # fmt: skip
+            Task(
+                "on" if n == 0 else step.name,
+                "meat",
+                step_name(wish, step.name),
+                start,
+                end,
+                step_why(wish, solution, step.name),
+                step.name,
+                following,
+                hands_s=min(HANDLING_S, end - start),
+                guide=f"method:{wish.method}" if n == 0 else f"rest:{wish.rest}" if step.name == "rest" else "",
+            )
+        )
     if wish.reading_c is not None:
         tasks.append(_reading(wish, wish.reading_c, at[steps[-2].name][1], flip_moments(solution.result, on_s)))
     sear = at["sear"][0] if "sear" in at else on_s
@@ -71,9 +80,18 @@ def _of_the_food(wish: Wish, solution: Solution, on_s: float, at: dict[str, tupl
     if "wait" in at and not wish.sears_elsewhere and fire.convert_s > 0.0:
         start = at["wait"][0] + 2.0 * HANDLING_S
         tasks.append(
-            Task("convert", "fire", fire.convert_name, start, sear, fire.convert_why, before="sear", hands_s=min(30.0, sear - start),
-                 guide="glossary:convert")
-        )  # fmt: skip
+            Task(
+                "convert",
+                "fire",
+                fire.convert_name,
+                start,
+                sear,
+                fire.convert_why,
+                before="sear",
+                hands_s=min(30.0, sear - start),
+                guide="glossary:convert",
+            )
+        )
     tasks += _turned_half_way(wish, at)
     if wish.finishing != "none":
         tasks.append(_last_touch(wish, solution, on_s))
@@ -88,11 +106,18 @@ def _reading(wish: Wish, reading_c: float, off_s: float, flips_s: list[float]) -
     each = "the middle" if wish.count == 1 else "the middle of each piece"
     least = "It" if wish.count == 1 else "The lowest"
     return Task(
-        "read", "hands", f"Read {each}", off_s - max(hands, 1.0), off_s,
-        f"In from the side, the tip in the middle. {least} must show {{least:{reading_c:.2f}}} before it comes off; below that it "
+        "read",
+        "hands",
+        f"Read {each}",
+        off_s - max(hands, 1.0),
+        off_s,
+        f"In from the side, the tip in the middle. {least} must show {{least:{reading_c:.2f}}} before it comes "
+        f"off; below that it "
         "goes back over the heat, and is read again after a minute. What the rest adds is not counted on.",
-        before="rest", hands_s=hands, guide="danger:reading",
-    )  # fmt: skip
+        before="rest",
+        hands_s=hands,
+        guide="danger:reading",
+    )
 
 
 def _turned_half_way(wish: Wish, at: dict[str, tuple[float, float]]) -> list[Task]:
@@ -155,7 +180,8 @@ def _salt(wish: Wish) -> tuple[float, float, str]:
     if wish.salt_lead_s is not None:
         wet = WET_FROM_S < wish.salt_lead_s - SALTING_S < DRY_AFTER_S
         said = (
-            "That is in the wet window, 10 to 40 min: juice stands on the surface and steams. Pat it dry again, or choose another time."
+            "That is in the wet window, 10 to 40 min: juice stands on the surface and steams. Pat it dry "
+            "again, or choose another time."
             if wet
             else "Your own time."
         )
@@ -177,13 +203,15 @@ def _salt(wish: Wish) -> tuple[float, float, str]:
     if wish.salting in ("overnight", "twice"):
         half = ", half of it now and half at the fire," if wish.salting == "twice" else ""
         return (
-            SALT_OVERNIGHT_S, OVERNIGHT_AT_LEAST_S,
+            SALT_OVERNIGHT_S,
+            OVERNIGHT_AT_LEAST_S,
             f"{dose}{half} and leave it open in the fridge: the salt goes in and the surface dries.{rub}",
-        )  # fmt: skip
+        )
     return (
-        SALT_HOUR_S, DRY_AFTER_S,
+        SALT_HOUR_S,
+        DRY_AFTER_S,
         f"{dose}. Between 10 and 40 min after salting the surface is wet and steams; by 50 min it is dry again.{rub}",
-    )  # fmt: skip
+    )
 
 
 def _salting_name(wish: Wish) -> str:
@@ -198,23 +226,53 @@ def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
         lead, wait, why = _salt(wish)
         start, lasts = on_s - lead, min(SALTING_S, lead)
         tasks.append(
-            Task("season", "hands", _salting_name(wish), start, start + lasts, why, before="on", gap_s=wait,
-                 hands_s=lasts, movable=True, guide=f"salt:{wish.salting}")
-        )  # fmt: skip
+            Task(
+                "season",
+                "hands",
+                _salting_name(wish),
+                start,
+                start + lasts,
+                why,
+                before="on",
+                gap_s=wait,
+                hands_s=lasts,
+                movable=True,
+                guide=f"salt:{wish.salting}",
+            )
+        )
         if wish.salting == "twice":
             again = on_s - OIL_S - 60.0
             tasks.append(
-                Task("salt_again", "hands", "The other half of the salt", again, again + 45.0,
-                     "Right before the fire: what is on the surface now stays there.", before="on", hands_s=45.0, movable=True)
-            )  # fmt: skip
+                Task(
+                    "salt_again",
+                    "hands",
+                    "The other half of the salt",
+                    again,
+                    again + 45.0,
+                    "Right before the fire: what is on the surface now stays there.",
+                    before="on",
+                    hands_s=45.0,
+                    movable=True,
+                )
+            )
     first = tasks[0].start_s if tasks else on_s
     if wish.temper_s > 0.0:
         out = on_s - wish.temper_s
         first = min(first, out)
         tasks.append(
-            Task("temper", "meat", "Out of the fridge", out, on_s, _temper_why(wish, solution), before="on", hands_s=30.0,
-                 movable=True, guide="school:temper")
-        )  # fmt: skip
+            Task(
+                "temper",
+                "meat",
+                "Out of the fridge",
+                out,
+                on_s,
+                _temper_why(wish, solution),
+                before="on",
+                hands_s=30.0,
+                movable=True,
+                guide="school:temper",
+            )
+        )
     waiting = "season" if salted else "temper" if wish.temper_s > 0.0 else "on"
     if wish.frozen:
         lasts = thaw_s(wish.mass_kg, wish.thaw)
@@ -225,16 +283,37 @@ def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
             else f"{{time:{lasts:.0f}}} in a tight bag under cold water, changed every half hour; cook it at once."
         )
         tasks.append(
-            Task("thaw", "meat", "Thaw it", thawed - lasts, thawed, f"{how} Never on the counter.", before=waiting, hands_s=60.0,
-                 movable=True, guide="danger:thaw")
-        )  # fmt: skip
+            Task(
+                "thaw",
+                "meat",
+                "Thaw it",
+                thawed - lasts,
+                thawed,
+                f"{how} Never on the counter.",
+                before=waiting,
+                hands_s=60.0,
+                movable=True,
+                guide="danger:thaw",
+            )
+        )
         first, waiting = thawed - lasts, "thaw"
     shop = first - SHOP_AHEAD_S - SHOP_S
     buys = tuple(filter(None, (_shopping(wish), fuel_for_step(wish).strip(), HOME)))
     tasks.append(
-        Task("shop", "hands", "Have it in the house", shop, shop + SHOP_S, " ".join(buys), buys=buys,
-             before=waiting, hands_s=SHOP_S, movable=True, guide=f"cut:{wish.cut}")
-    )  # fmt: skip
+        Task(
+            "shop",
+            "hands",
+            "Have it in the house",
+            shop,
+            shop + SHOP_S,
+            " ".join(buys),
+            buys=buys,
+            before=waiting,
+            hands_s=SHOP_S,
+            movable=True,
+            guide=f"cut:{wish.cut}",
+        )
+    )
     return tasks
 
 
@@ -242,7 +321,10 @@ def _shopping(wish: Wish) -> str:
     many = f"{wish.count} × " if wish.count > 1 else ""
     name = wish.the_cut.name.lower() if many else wish.the_cut.name
     state = "frozen, " if wish.frozen else ""
-    return f"{many}{name}, {state}{{len:{wish.thickness_m * 1000:.0f}}} thick, {{mass:{wish.mass_kg * 1000:.0f}}}{' each' if wish.count > 1 else ''}."
+    return (
+        f"{many}{name}, {state}{{len:{wish.thickness_m * 1000:.0f}}} thick, "
+        f"{{mass:{wish.mass_kg * 1000:.0f}}}{' each' if wish.count > 1 else ''}."
+    )
 
 
 def _temper_why(wish: Wish, solution: Solution) -> str:
@@ -250,7 +332,8 @@ def _temper_why(wish: Wish, solution: Solution) -> str:
     first_gentle = wish.how.phases[0] == "gentle"
     instead = " The gentle phase does the same work." if first_gentle else ""
     return (
-        f"Your choice: it warms the middle by {{rise:{done.gain_k:.1f}}} and saves {{time:{max(done.saved_s, 0.0):.0f}}} on the fire.{instead} "
+        f"Your choice: it warms the middle by {{rise:{done.gain_k:.1f}}} and saves "
+        f"{{time:{max(done.saved_s, 0.0):.0f}}} on the fire.{instead} "
         "The safe-time clock runs."
     )
 
@@ -272,10 +355,19 @@ def _preparations(wish: Wish, on_s: float, at: dict[str, tuple[float, float]]) -
     if wish.how.gentle_at == "bath" and wish.gentle_zone is not None:
         start = max(at["gentle"][0] - 900.0, on_s + 2.0 * HANDLING_S) if not gentle_first else at["gentle"][0] - 900.0
         tasks.append(
-            Task("melt", "fire", "Warm the fat on the cool side", start, max(at["gentle"][0], start + 30.0),
-                 f"Hold it at {{temp:{wish.gentle_zone.air_c:.0f}}}; it never bubbles. Enough to cover the piece.",
-                 before="gentle", hands_s=30.0, movable=True, guide="method:char_then_bath")
-        )  # fmt: skip
+            Task(
+                "melt",
+                "fire",
+                "Warm the fat on the cool side",
+                start,
+                max(at["gentle"][0], start + 30.0),
+                f"Hold it at {{temp:{wish.gentle_zone.air_c:.0f}}}; it never bubbles. Enough to cover the piece.",
+                before="gentle",
+                hands_s=30.0,
+                movable=True,
+                guide="method:char_then_bath",
+            )
+        )
     return tasks
 
 
@@ -294,9 +386,19 @@ def _chain(
         why = each.why.replace("{target}", f"{{temp:{shown_c:.0f}}}")
         hands = min(_AT_THE_FIRE.get(each.key, each.lasts_s), each.lasts_s)
         tasks.append(
-            Task(key, each.lane, each.name, end - each.lasts_s, end, why, before=waits[each.before], hands_s=hands,
-                 movable=True, guide=f"fire:{each.key}")
-        )  # fmt: skip
+            Task(
+                key,
+                each.lane,
+                each.name,
+                end - each.lasts_s,
+                end,
+                why,
+                before=waits[each.before],
+                hands_s=hands,
+                movable=True,
+                guide=f"fire:{each.key}",
+            )
+        )
         ends[each.before] = end - each.lasts_s
         waits[each.before] = key
     return tasks

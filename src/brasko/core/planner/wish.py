@@ -49,7 +49,8 @@ SALTED_ON = ("ground", "plant")
 
 @dataclass(frozen=True)
 class Wish:
-    """One piece, or several alike, as their eaters want them: each answer is declared here, and nowhere else. Temperatures in °C, lengths in m, masses in kg, times in s.
+    """One piece, or several alike, as their eaters want them: each answer is declared here, and nowhere else.
+    Temperatures in °C, lengths in m, masses in kg, times in s.
 
     mass_kg                 of one piece
     fire                    None takes the method's usual one
@@ -72,7 +73,8 @@ class Wish:
         must=True, of_cut=lambda cut, _: cut.typical_thickness_m, reset_by=("cut",), group="first")]
     mass_kg: Annotated[float, Answer("mass", "Weight of one", slider=(40.0, 1500.0), of_cut=Cut.usual_mass_kg,
         reset_by=("cut", "thickness_m"), spoken="weight")]
-    finish_c: Annotated[float, Answer("temperature", "Finish", 38.0, 98.0, "Rare starts about 48 °C, well done is above 70 °C.",
+    finish_c: Annotated[float, Answer("temperature", "Finish", 38.0, 98.0, "Rare starts about 48 °C, well done is "
+        "above 70 °C.",
         of_cut=lambda cut, _: cut.default_finish_c, reset_by=("cut",), group="first")]
     _: KW_ONLY
     count: Annotated[int, Answer("count", "How many alike", 1.0, MOST_PIECES, "Plan a larger party as several meals.",

@@ -76,12 +76,14 @@ _CHARCOAL = (
         "Charcoal makes carbon monoxide: outdoors only, never in a garage, tent or porch, even while it cools. "
         "Local fire codes and bans come first. Keep clear of house, rails and branches, with an extinguisher at hand.",
     ),
-    Caution("lit_chimney", "light", "A lit chimney burns skin and decking: gloves, closed shoes, a stable place to set it down."),
+    Caution("lit_chimney", "light", "A lit chimney burns skin and decking: gloves, closed shoes, a stable place to "
+        "set it down."),
     Caution("ash", "serve", "Shut the vents afterwards. Ash stays hot for a day or two."),
 )  # fmt: skip
 _GAS = Caution(
     "gas", "light",
-    "Lid open to light, where there is one. Test the hoses with soapy water after every change of bottle, and close the bottle afterwards. "
+    "Lid open to light, where there is one. Test the hoses with soapy water after every change of bottle, and "
+        "close the bottle afterwards. "
     "Outdoors only. Gas lines are work for a licensed fitter; local fire codes and bans come first.",
 )  # fmt: skip
 _GREASE = Caution("grease", "preheat", "Clean the grease tray first. Never water on burning grease: lid shut, gas off.")
@@ -90,7 +92,8 @@ _PAN = Caution(
     "Fat in a pan this hot can catch fire: lid at hand to smother it, never water. Open a window, or cook outside.",
 )  # fmt: skip
 RAW_AND_COOKED = Caution(
-    "raw_and_cooked", "season", "Raw and cooked never share plates, boards, tools or marinades. Wash hands after touching raw meat."
+    "raw_and_cooked", "season", "Raw and cooked never share plates, boards, tools or marinades. Wash hands after "
+        "touching raw meat."
 )  # fmt: skip
 FIRE_CAUTIONS = frozenset(("carbon_monoxide", "lit_chimney", "ash", "gas", "grease", "hot_fat"))
 """Keys of those that are of a fire and not of what is cooked on it."""
@@ -134,7 +137,8 @@ def cautions_for(
         notes.append(
             Caution(
                 "out_of_fridge", "temper",
-                f"Out of the fridge for {{time:{out_of_fridge_s:.0f}}} before the heat: the limit is {{time:{limit:.0f}}} in all.",
+                f"Out of the fridge for {{time:{out_of_fridge_s:.0f}}} before the heat: the limit is "
+                    f"{{time:{limit:.0f}}} in all.",
             )
         )  # fmt: skip
     return tuple(notes)

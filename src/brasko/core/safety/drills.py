@@ -1,10 +1,12 @@
-"""What to do at once, in the order it is done (common practice, no source). Local codes and the fire brigade come first."""
+"""What to do at once, in the order it is done (common practice, no source). Local codes and the fire brigade come
+first."""
 
 FLARE_UP = (
     "Tongs: the food to the cool side, now.",
     "Lid open, hands and face back. Let the fat burn out there.",
     "Vents half shut if it keeps on. Never water on burning fat.",
-    "If it leaves the grill: gas off at the bottle, lid shut if you can reach it, extinguisher, and call the fire brigade.",
+    "If it leaves the grill: gas off at the bottle, lid shut if you can reach it, extinguisher, and call the "
+    "fire brigade.",
 )
 BLACK_SMOKE = (
     "Soot tastes bitter: move the food off, or shut the damper towards it.",

@@ -1,6 +1,7 @@
 """A side over a fire: how long until it is done, how it looks then, and how long it stays good on its way to the table.
 
-The same kernel as for meat, run in short parts, each going on from the last, until what "done" means for this kind is so.
+The same kernel as for meat, run in short parts, each going on from the last, until what "done" means for this kind is
+so.
 """
 
 from __future__ import annotations
@@ -78,13 +79,17 @@ class SideDone:
 
 @lru_cache(maxsize=512)
 def cooked_side(kind: SideKind, way: Way, zones: tuple[Zone, ...], count: int = 1) -> SideDone:
-    """What comes of one of these, lying there in this way: in one zone, or in a first one until it is brown and then in a
-    second until it is done. count is how many eaters a pot is for. Checked: tests/core/test_sides.py.
+    """What comes of one of these, lying there in this way: in one zone, or in a first one until it is brown and then in
+    a second until it is done. count is how many eaters a pot is for. Checked: tests/core/test_sides.py.
     """
     food = Food(
-        kind.geometry(count), kind.material, COLD_C if kind.is_raw_meat else START_C,
-        film_kg_m2=OIL_FILM_KG_M2, skin_passes=kind.skin_passes, probe_depth_share=kind.depth_share,
-    )  # fmt: skip
+        kind.geometry(count),
+        kind.material,
+        COLD_C if kind.is_raw_meat else START_C,
+        film_kg_m2=OIL_FILM_KG_M2,
+        skin_passes=kind.skin_passes,
+        probe_depth_share=kind.depth_share,
+    )
     places = tuple(_about(food, way, zone) for zone in zones)
     turn_s = kind.turn_s if way != "basket" else min(kind.turn_s or TOSSED_TURN_S, TOSSED_TURN_S)
     once = turn_s == 0.0
@@ -132,9 +137,12 @@ def _run(food: Food, kind: SideKind, way: Way, places: tuple[_Place, ...], turn_
             turned.append(at)
         around, metal = places[here]
         step = Step(
-            "side", around, Until(part), flip_first=turn,
+            "side",
+            around,
+            Until(part),
+            flip_first=turn,
             metal=metal if metal is None or arrived else replace(metal, start_c=None),
-        )  # fmt: skip
+        )
         result = simulate(food, (step,), every_s=5.0, refine=0.5, start=state)
         state, arrived = result.end, False
         if way == "pot":
@@ -155,9 +163,19 @@ def _run(food: Food, kind: SideKind, way: Way, places: tuple[_Place, ...], turn_
             here, arrived, moved_s = here + 1, True, at
     hot = 0.0 if state is None else _hot_for_s(food, kind, way, state)
     return SideDone(
-        done, at, moved_s, tuple(turned), share_gone(dose), water, browning, black, may_be_black_s, middle, hot,
+        done,
+        at,
+        moved_s,
+        tuple(turned),
+        share_gone(dose),
+        water,
+        browning,
+        black,
+        may_be_black_s,
+        middle,
+        hot,
         0.0 if state is None else float(max(state.browning_s)) / general().good_s,
-    )  # fmt: skip
+    )
 
 
 def _is_done(kind: SideKind, dose: float, water: float, browning: float, middle_c: float) -> bool:

@@ -34,8 +34,9 @@ class SideKind:
 
     tissue          whose softening it has (see softening)
     thickness_m, mass_kg, length_m   of one; of what is in a pot, an eater's mass
-    done_by         "soft": so much of its firmness is gone in the middle; "water": so much of its weight has steamed away;
-                    "browned": both faces have a crust of this name; "hot", "reading": the middle has this temperature [°C]
+    done_by         "soft": so much of its firmness is gone in the middle; "water": so much of its weight has steamed
+                    away; "browned": both faces have a crust of this name; "hot", "reading": the middle has this
+                    temperature [°C]
     target          of done_by: a share, the name of a crust, or a temperature
     turn_s          turned or tossed so often; 0 is once, half-way
     each            how many of them an eater has

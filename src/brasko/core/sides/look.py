@@ -1,4 +1,5 @@
-"""How a side looks when it is done: the colours of its faces and of its middle, from its browning, its char and its softness."""
+"""How a side looks when it is done: the colours of its faces and of its middle, from its browning, its char and its
+softness."""
 
 from __future__ import annotations
 
@@ -49,9 +50,13 @@ def look_of(kind: SideKind, way: Way, done: SideDone) -> Look:
     between = 1.0 if kind.group in EVEN else BETWEEN
     inside = _mixed(inside_raw, inside_done, 1.0 if kind.done_by in ("hot", "reading") else _done_share(kind, done))
     return Look(
-        _browned(raw, browning, MOST_BROWN * between), _mixed(_browned(raw, browning, MOST_BROWN), BLACK, 0.6 * black),
-        inside, MARKED[way] if browning >= PALE_BELOW else 0.0, black, _words(kind, way, done, browning, black),
-    )  # fmt: skip
+        _browned(raw, browning, MOST_BROWN * between),
+        _mixed(_browned(raw, browning, MOST_BROWN), BLACK, 0.6 * black),
+        inside,
+        MARKED[way] if browning >= PALE_BELOW else 0.0,
+        black,
+        _words(kind, way, done, browning, black),
+    )
 
 
 def _done_share(kind: SideKind, done: SideDone) -> float:

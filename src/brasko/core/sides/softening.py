@@ -22,7 +22,8 @@ AT_100_C = {
     "firm": Sourced(0.16, "1/min", "rao_lund_1986", "from memory"),
     "starchy": Sourced(0.32, "1/min", "harada_1985", "from memory"),
 }
-"""Rate at 100 °C by tissue: slices of it in boiling water are tender in about 2 min (asparagus), 12 min (carrot), 6 min (potato)."""
+"""Rate at 100 °C by tissue: slices of it in boiling water are tender in about 2 min (asparagus), 12 min (carrot), 6 min
+(potato)."""
 
 
 def rate_s(tissue: str, temp_c: np.ndarray) -> np.ndarray:

@@ -67,8 +67,8 @@ class FireAsk:
 class DishAsk:
     """One dish: meat by a wish, or so many of a side. fires are those it may go on; all that can, where there are none.
 
-    serve_s is how long after the table's hour its course is served; lot which of how many lots it is, where it is split;
-    sitting for whom it is: 0 for those who come at the table's hour.
+    serve_s is how long after the table's hour its course is served; lot which of how many lots it is, where it is
+    split; sitting for whom it is: 0 for those who come at the table's hour.
     """
 
     key: str
@@ -119,8 +119,14 @@ class TableAsk:
     sittings: tuple[Sitting, ...] = ()
 
     def __post_init__(self) -> None:
-        _some("dishes", len({d.key.rpartition(".")[0] if d.lot else d.key for d in self.dishes}), MOST_DISHES, "dish", "Choose what goes on the table.",
-              f"{MOST_DISHES} are planned in some seconds; make a second table of the rest.")  # fmt: skip
+        _some(
+            "dishes",
+            len({d.key.rpartition(".")[0] if d.lot else d.key for d in self.dishes}),
+            MOST_DISHES,
+            "dish",
+            "Choose what goes on the table.",
+            f"{MOST_DISHES} are planned in some seconds; make a second table of the rest.",
+        )
         _some(
             "fires",
             len(self.fires),
@@ -163,9 +169,13 @@ class TableAsk:
         before_s = 0.0
         for n, sitting in enumerate(self.sittings):
             require_between(
-                f"sittings.{n}.after_min", sitting.after_s / 60.0, SOONEST_SITTING_S / 60.0, LATEST_SITTING_S / 60.0, "min",
+                f"sittings.{n}.after_min",
+                sitting.after_s / 60.0,
+                SOONEST_SITTING_S / 60.0,
+                LATEST_SITTING_S / 60.0,
+                "min",
                 "Who comes sooner eats with the others; for later ones make a table of their own.",
-            )  # fmt: skip
+            )
             if sitting.after_s <= before_s:
                 raise InvalidInput(f"sittings.{n}.after_min", "must be later than the one before it.")
             before_s = sitting.after_s

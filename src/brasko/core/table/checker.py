@@ -74,6 +74,7 @@ def _changes(problem: Problem, events: list[tuple[float, float, str, str, int, s
                     found.append(f"{fire.key} cannot go from {earlier[6]} to {later[6]}")
                 elif later[0] - earlier[1] < takes - CLOSE_S:
                     found.append(
-                        f"{fire.key} goes from {earlier[6]} to {later[6]} in {later[0] - earlier[1]:.0f} s, {takes:.0f} needed"
+                        f"{fire.key} goes from {earlier[6]} to {later[6]} in {later[0] - earlier[1]:.0f} s, "
+                        f"{takes:.0f} needed"
                     )
     return found

@@ -44,8 +44,8 @@ class Trials:
 
 
 def clashing(problem: Problem) -> Schedule:
-    """The smallest set of dishes found that cannot all be had, what would make it possible, and a schedule of as many others
-    as there is room for."""
+    """The smallest set of dishes found that cannot all be had, what would make it possible, and a schedule of as many
+    others as there is room for."""
     trials = Trials(problem)
     clash = list(range(len(problem.dishes)))
     for n in list(clash):

@@ -13,7 +13,8 @@ from brasko.core.table.problem import Dish, Laid, Pin
 from brasko.core.table.solver import solved_table
 
 KEPT_WARM = (
-    f"Keep it covered and warm: below {{temp:{WARM_ZONE_HIGH_C:.0f}}} food is kept no longer than two hours in all, one where it is hot outside, "
+    f"Keep it covered and warm: below {{temp:{WARM_ZONE_HIGH_C:.0f}}} food is kept no longer than two hours in "
+    f"all, one where it is hot outside, "
     "or goes on again before it is served."
 )
 """Source: fsis_danger_zone."""
@@ -23,7 +24,8 @@ READY_S = 60.0
 
 @dataclass(frozen=True)
 class Late:
-    """The rest of the evening, planned anew: pins hold what is true already, by dish; past_best what has waited too long, words what to do then."""
+    """The rest of the evening, planned anew: pins hold what is true already, by dish; past_best what has waited too
+    long, words what to do then."""
 
     made: PlannedTable
     pins: dict[str, Pin]
@@ -97,7 +99,8 @@ def _not_begun(dish: Dish, n: int, now_s: float) -> Dish:
 
 
 def moved(before: PlannedTable, after: PlannedTable, by_s: float) -> tuple[tuple[str, float, float], ...]:
-    """The dishes whose time on the fire changes: name, when it was to go on and when it is now [s from the old hour]."""
+    """The dishes whose time on the fire changes: name, when it was to go on and when it is now [s from the old
+    hour]."""
     was = {before.problem.dishes[each.dish].key: each.at(each.variant.on_s) for each in before.schedule.laid}
     found = []
     for each in after.schedule.laid:

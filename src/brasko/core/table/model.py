@@ -1,23 +1,22 @@
-"""A table as a constraint model (OR-Tools CP-SAT): each dish by one variant, with a wait and a person, so that nothing clashes."""
+"""A table as a constraint model (OR-Tools CP-SAT): each dish by one variant, with a wait and a person, so that nothing
+clashes."""
 
 from __future__ import annotations
 
-from collections.abc import Iterable
 from dataclasses import dataclass, field
 from itertools import combinations
-from math import ceil, floor
 from typing import Any
 
 from ortools.sat.python import cp_model
 
-from brasko.core.table.problem import GRID_S, RUSH_FROM_S, WEIGHTS, Dish, Laid, Problem, Variant
+from brasko.core.table.apart import Span, allowed_of, forbidden_by_fires, forbidden_by_hands, on_the_grid, steps_of
+from brasko.core.table.problem import GRID_S, RUSH_FROM_S, WEIGHTS, Dish, Laid, Problem
 
 LONGEST_S = 20.0
 """Of the clock, whatever the machine: only a stop, never what decides."""
 Lit = Any
-Span = tuple[int, int]
-ENDLESS, FURTHEST = 100_000, 200_000
-"""On the grid: a gap that no table has, and an hour farther off than any."""
+FURTHEST = 200_000
+"""On the grid: an hour farther off than any."""
 
 
 @dataclass
@@ -36,12 +35,12 @@ def model_of(problem: Problem, *, optional: bool = False) -> Model:
     cp = model.cp
     for n, dish in enumerate(problem.dishes):
         most = max((v.most_wait_s for v in dish.variants), default=0.0)
-        model.wait.append(cp.new_int_var(0, _steps(most), f"wait {n}"))
+        model.wait.append(cp.new_int_var(0, steps_of(most), f"wait {n}"))
         lits = []
         for v, variant in enumerate(dish.variants):
             lit = model.chosen[n, v] = cp.new_bool_var(f"dish {n} variant {v}")
             lits.append(lit)
-            cp.add(model.wait[n] <= _steps(variant.most_wait_s)).only_enforce_if(lit)
+            cp.add(model.wait[n] <= steps_of(variant.most_wait_s)).only_enforce_if(lit)
             if dish.pin.variant not in (None, variant.key):
                 cp.add(lit == 0)
         if optional:
@@ -49,7 +48,7 @@ def model_of(problem: Problem, *, optional: bool = False) -> Model:
         else:
             cp.add_exactly_one(lits)
         if dish.pin.wait_s is not None:
-            cp.add(model.wait[n] == _steps(min(dish.pin.wait_s, most)))
+            cp.add(model.wait[n] == steps_of(min(dish.pin.wait_s, most)))
         _tending(problem, dish, n, model)
         if not model.able[n]:
             cp.add(sum(lits) == 0)
@@ -71,7 +70,8 @@ def _tending(problem: Problem, dish: Dish, n: int, model: Model) -> None:
 
 
 def _same_hands(problem: Problem, model: Model) -> dict[tuple[int, int], Lit | None]:
-    """Of each two dishes the literal that says that one person looks after both; None where that is so whatever is chosen."""
+    """Of each two dishes the literal that says that one person looks after both; None where that is so whatever is
+    chosen."""
     cp = model.cp
     people = range(len(problem.people))
     found: dict[tuple[int, int], Lit | None] = {}
@@ -92,8 +92,8 @@ def _same_hands(problem: Problem, model: Model) -> dict[tuple[int, int], Lit | N
 
 
 def _apart(problem: Problem, model: Model) -> None:
-    """What two dishes cannot do at once, as the differences of their waits that keep it apart: hands of one person, states of
-    one fire, raw beside ready. A whole timetable against another is one constraint."""
+    """What two dishes cannot do at once, as the differences of their waits that keep it apart: hands of one person,
+    states of one fire, raw beside ready. A whole timetable against another is one constraint."""
     cp = model.cp
     same = _same_hands(problem, model)
     for one, other in combinations(range(len(problem.dishes)), 2):
@@ -102,12 +102,12 @@ def _apart(problem: Problem, model: Model) -> None:
             for j, second in enumerate(b.variants):
                 chosen = [model.chosen[one, i], model.chosen[other, j]]
                 difference = model.wait[one] - model.wait[other]
-                least, most = -_steps(second.most_wait_s), _steps(first.most_wait_s)
-                fires = _forbidden_by_fires(problem, a, first, b, second)
+                least, most = -steps_of(second.most_wait_s), steps_of(first.most_wait_s)
+                fires = forbidden_by_fires(problem, a, first, b, second)
                 _keep(cp, difference, least, most, fires, chosen)
                 if (one, other) in same:
                     lit = same[one, other]
-                    hands = [*fires, *_forbidden_by_hands(a, first, b, second)]
+                    hands = [*fires, *forbidden_by_hands(a, first, b, second)]
                     _keep(cp, difference, least, most, hands, chosen if lit is None else [*chosen, lit])
 
 
@@ -121,66 +121,6 @@ def _keep(cp: cp_model.CpModel, difference: Any, least: int, most: int, forbidde
         cp.add_linear_expression_in_domain(difference, cp_model.Domain.from_intervals(allowed)).only_enforce_if(lits)
 
 
-def allowed_of(least: int, most: int, forbidden: Iterable[Span]) -> list[Span]:
-    """The whole numbers from least to most that lie in none of the spans, as spans; both ends belong to a span."""
-    found: list[Span] = []
-    at = least
-    for low, high in sorted(forbidden):
-        if low > most:
-            break
-        if low > at:
-            found.append((at, min(low - 1, most)))
-        at = max(at, high + 1)
-    if at <= most:
-        found.append((at, most))
-    return found
-
-
-def _steps(seconds: float) -> int:
-    return int(seconds // GRID_S)
-
-
-def _on_grid(start_s: float, end_s: float, serve_s: float) -> Span:
-    start = floor((serve_s + start_s) / GRID_S + 1e-6)
-    return start, max(ceil((serve_s + end_s) / GRID_S - 1e-6), start + 1)
-
-
-def _clash_of(one: Span, other: Span, gap_after_one: int, gap_after_other: int) -> Span:
-    """Differences of waits (one's less the other's) at which neither is over, with its gap, before the other begins."""
-    # one - wait1 ends by other - wait2: wait1 - wait2 >= one.end + gap - other.start, and the same the other way round
-    return one[0] - other[1] - gap_after_other + 1, one[1] + gap_after_one - other[0] - 1
-
-
-def _forbidden_by_hands(a: Dish, first: Variant, b: Dish, second: Variant) -> list[Span]:
-    return [
-        _clash_of((s + a_start, s + a_start + a_length), (t + b_start, t + b_start + b_length), 0, 0)
-        for s, t in ((round(a.serve_s / GRID_S), round(b.serve_s / GRID_S)),)
-        for a_start, a_length in merged((d.start_s, d.start_s + d.lasts_s) for d in first.deeds)
-        for b_start, b_length in merged((d.start_s, d.start_s + d.lasts_s) for d in second.deeds)
-    ]
-
-
-def _forbidden_by_fires(problem: Problem, a: Dish, first: Variant, b: Dish, second: Variant) -> list[Span]:
-    found: list[Span] = []
-    for mine in first.stays:
-        for theirs in second.stays:
-            if problem.places[mine.place].fire != problem.places[theirs.place].fire:
-                continue
-            forth: float | None = 0.0
-            back: float | None = 0.0
-            if mine.state != theirs.state:
-                forth = problem.change_s(mine.place, mine.state, theirs.state)
-                back = problem.change_s(mine.place, theirs.state, mine.state)
-            elif mine.place != theirs.place or {mine.kept, theirs.kept} != {"raw", "ready"}:
-                continue
-            one = _on_grid(mine.start_s, mine.end_s, a.serve_s)
-            other = _on_grid(theirs.start_s, theirs.end_s, b.serve_s)
-            # an order that cannot be is one with an endless gap
-            gaps = [ENDLESS if gap is None else ceil(gap / GRID_S) for gap in (forth, back)]
-            found.append(_clash_of(one, other, gaps[0], gaps[1]))
-    return found
-
-
 def _room(problem: Problem, model: Model) -> None:
     """Room in every place for all that lies there at once."""
     cp = model.cp
@@ -190,7 +130,7 @@ def _room(problem: Problem, model: Model) -> None:
             for v, variant in enumerate(dish.variants):
                 for stay in variant.stays:
                     if stay.place == place.key:
-                        start, end = _on_grid(stay.start_s, stay.end_s, dish.serve_s)
+                        start, end = on_the_grid(stay.start_s, stay.end_s, dish.serve_s)
                         there.append(
                             cp.new_optional_fixed_size_interval_var(
                                 start - model.wait[n], end - start, model.chosen[n, v], ""
@@ -199,19 +139,6 @@ def _room(problem: Problem, model: Model) -> None:
                         areas.append(stay.area_cm2)
         if sum(areas) > place.area_cm2:
             cp.add_cumulative(there, areas, place.area_cm2)
-
-
-def merged(spans: Iterable[tuple[float, float]]) -> list[tuple[int, int]]:
-    """Spans of work on the grid as (start, length), those that touch as one."""
-    found: list[list[int]] = []
-    for begin, end in sorted(spans):
-        a = floor(begin / GRID_S + 1e-6)
-        b = max(ceil(end / GRID_S - 1e-6), a + 1)
-        if found and a <= found[-1][1]:
-            found[-1][1] = max(found[-1][1], b)
-        else:
-            found.append([a, b])
-    return [(a, b - a) for a, b in found]
 
 
 def costs_of(problem: Problem, model: Model) -> Any:
@@ -225,7 +152,7 @@ def costs_of(problem: Problem, model: Model) -> Any:
     for n, dish in enumerate(problem.dishes):
         for i, v in enumerate(dish.variants):
             lit = model.chosen[n, i]
-            steps = max(_steps(v.most_wait_s), 1)
+            steps = max(steps_of(v.most_wait_s), 1)
             share = cp.new_int_var(0, 1000, "")
             # share = 1000 · wait / most, where this variant is the one
             cp.add(steps * share >= 1000 * model.wait[n] - 1000 * steps * (1 - lit))
@@ -234,7 +161,7 @@ def costs_of(problem: Problem, model: Model) -> Any:
     spans = []
     for fire in problem.fires:
         there = [
-            (n, model.chosen[n, i], *_on_grid(stay.start_s, stay.end_s, dish.serve_s))
+            (n, model.chosen[n, i], *on_the_grid(stay.start_s, stay.end_s, dish.serve_s))
             for n, dish in enumerate(problem.dishes)
             for i, v in enumerate(dish.variants)
             for stay in v.stays

@@ -19,7 +19,8 @@ CHANGE_HANDS_S = 30.0
 class Work:
     """One call on somebody's hands, from the hour of eating [s].
 
-    of is the key of a dish or of a fire; place where it is done, or "" in the kitchen; least_c what a reading must show.
+    of is the key of a dish or of a fire; place where it is done, or "" in the kitchen; least_c what a reading must
+    show.
     """
 
     key: str
@@ -34,7 +35,8 @@ class Work:
 
 
 def orders(problem: Problem, schedule: Schedule) -> tuple[Work, ...]:
-    """Everybody's work in the order it begins. Nobody does two things at once. Checked: tests/core/test_whole_table.py."""
+    """Everybody's work in the order it begins. Nobody does two things at once. Checked:
+    tests/core/test_whole_table.py."""
     fixed = [_fixed(problem, each, deed) for each in schedule.laid for deed in each.variant.deeds]
     movable: list[tuple[Deed, str, str, float]] = []
     for fire in problem.fires:
@@ -61,9 +63,16 @@ def _fixed(problem: Problem, each: Laid, deed: Deed) -> Work:
     start = each.at(deed.start_s)
     place = next((s.place for s in reversed(each.variant.stays) if s.start_s <= deed.start_s + deed.lasts_s), "")
     return Work(
-        deed.key, problem.dishes[each.dish].key, problem.people[each.person].key,
-        "" if deed.skill == "kitchen" else place, deed.name, deed.why, start, deed.lasts_s, deed.least_c,
-    )  # fmt: skip
+        deed.key,
+        problem.dishes[each.dish].key,
+        problem.people[each.person].key,
+        "" if deed.skill == "kitchen" else place,
+        deed.name,
+        deed.why,
+        start,
+        deed.lasts_s,
+        deed.least_c,
+    )
 
 
 def _stays(problem: Problem, laid: Iterable[Laid], fire: str) -> list[tuple[float, float, str]]:

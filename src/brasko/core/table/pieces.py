@@ -53,7 +53,8 @@ def _of_the_piece(task: Task) -> bool:
 
 
 def behind(name: str, planned_s: float, foreseen_s: float) -> tuple[float, str]:
-    """How far a piece is behind its plan [s], and what to say of it with phrase tokens; nothing where it is near enough."""
+    """How far a piece is behind its plan [s], and what to say of it with phrase tokens; nothing where it is near
+    enough."""
     late_s = foreseen_s - planned_s
     if late_s < LATE_FROM_S:
         return max(late_s, 0.0), ""

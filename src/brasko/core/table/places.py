@@ -18,7 +18,8 @@ BACK_S = {
     "pellets": Sourced(900.0, "s", "", "assumed"),
     "charcoal": Sourced(420.0, "s", "", "assumed"),
 }
-"""From opened up back to a gentle heat: knobs and the lid, a controller, the lid and the vents of coals that lie banked."""
+"""From opened up back to a gentle heat: knobs and the lid, a controller, the lid and the vents of coals that lie
+banked."""
 HOTTER_S = {
     "gas": Sourced(240.0, "s", "", "assumed"),
     "pellets": Sourced(600.0, "s", "", "assumed"),

@@ -40,8 +40,8 @@ class PlannedTable:
 
 
 def plan_table(ask: TableAsk, *, quick: bool = False, plan: PlanOne = planned) -> PlannedTable:
-    """Plan a table: quick by the rule, else by the solver. Where no schedule does what was wished, other methods are tried for
-    the meat; where none exists at all, the schedule tells what clashes and what would help.
+    """Plan a table: quick by the rule, else by the solver. Where no schedule does what was wished, other methods are
+    tried for the meat; where none exists at all, the schedule tells what clashes and what would help.
 
     Raises InvalidInput with the dish that no fire can do.
     """

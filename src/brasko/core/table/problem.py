@@ -8,6 +8,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Literal
 
 from brasko.core.safety.agency import Caution
@@ -19,8 +20,9 @@ Kept = Literal["", "raw", "ready"]
 
 @dataclass(frozen=True)
 class Stay:
-    """A dish takes room in a place of a fire for a while, and wants the fire in a state meanwhile. Times as of a dish that
-    does not wait; kept says whether it is raw meat, or ready to eat as it is: the two never lie in one place together."""
+    """A dish takes room in a place of a fire for a while, and wants the fire in a state meanwhile. Times as of a dish
+    that does not wait; kept says whether it is raw meat, or ready to eat as it is: the two never lie in one place
+    together."""
 
     place: str
     state: str
@@ -32,8 +34,8 @@ class Stay:
 
 @dataclass(frozen=True)
 class Deed:
-    """A call on somebody's hands: fixed to the food, or done up to earlier_s sooner. Times as of a dish that does not wait;
-    least_c is what the middle must show before the dish comes off, of a reading."""
+    """A call on somebody's hands: fixed to the food, or done up to earlier_s sooner. Times as of a dish that does not
+    wait; least_c is what the middle must show before the dish comes off, of a reading."""
 
     key: str
     name: str
@@ -70,6 +72,11 @@ class Variant:
     look: Look | None = None
 
     @property
+    def on_rack(self) -> bool:
+        """Whether it lies on a rack above the grate."""
+        return any(stay.place.endswith("/rack") for stay in self.stays)
+
+    @property
     def on_s(self) -> float:
         """When it first goes on."""
         return min(stay.start_s for stay in self.stays)
@@ -86,13 +93,14 @@ class Pin:
 
 @dataclass(frozen=True)
 class Dish:
-    """One dish of the table, served with its course."""
+    """One dish of the table, served with its course. spare are ways that can be held, but are not tried unasked."""
 
     key: str
     name: str
     variants: tuple[Variant, ...]
     serve_s: float = 0.0
     pin: Pin = field(default_factory=Pin)
+    spare: tuple[Variant, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -139,7 +147,7 @@ class Problem:
         """The fire with this key."""
         return next(fire for fire in self.fires if fire.key == key)
 
-    @property
+    @cached_property
     def places(self) -> dict[str, Place]:
         """Every place by its key."""
         return {place.key: place for fire in self.fires for place in fire.places}
@@ -171,8 +179,8 @@ Status = Literal["rule", "feasible", "optimal", "clash"]
 
 @dataclass(frozen=True)
 class Cost:
-    """What a schedule costs, in the order in which it counts: wishes changed, then waiting (a dish that waits as long as it
-    may is 1000), then work in the last quarter of an hour [s], then minutes of fire."""
+    """What a schedule costs, in the order in which it counts: wishes changed, then waiting (a dish that waits as long
+    as it may is 1000), then work in the last quarter of an hour [s], then minutes of fire."""
 
     changed: int
     waiting: int
@@ -191,16 +199,17 @@ class Cost:
 
 
 WEIGHTS = (1_000_000, 40, 4, 1)
-"""Of a wish changed, a thousandth of a wait, a second of rush, a minute of fire: the first counts above all else; a dish that
-waits as long as it may is worth as much as 11 h of fire, a minute of work in the last quarter of an hour as much as 4 h."""
+"""Of a wish changed, a thousandth of a wait, a second of rush, a minute of fire: the first counts above all else; a
+dish that waits as long as it may is worth as much as 11 h of fire, a minute of work in the last quarter of an hour as
+much as 4 h."""
 RUSH_FROM_S = 15 * 60.0
 """Work in the last quarter of an hour is rush (assumed)."""
 
 
 @dataclass(frozen=True)
 class Schedule:
-    """How the dishes fit together. bound is what no schedule can cost less than, where that was proven; clash the dishes that
-    cannot all be had, and helps what would do."""
+    """How the dishes fit together. bound is what no schedule can cost less than, where that was proven; clash the
+    dishes that cannot all be had, and helps what would do."""
 
     status: Status
     laid: tuple[Laid, ...]
@@ -219,8 +228,8 @@ class Schedule:
 
 
 def cost_of(problem: Problem, laid: tuple[Laid, ...]) -> Cost:
-    """What a schedule costs, to the unit as the solver counts it: parts are rounded up, rush is that of a dish that does not
-    wait."""
+    """What a schedule costs, to the unit as the solver counts it: parts are rounded up, rush is that of a dish that
+    does not wait."""
     waiting = rush = 0
     spans: dict[str, tuple[float, float]] = {}
     for each in laid:

@@ -23,15 +23,18 @@ class Told(Protocol):
 def refusal(work: Told, everything: Sequence[Told], done: Collection[str], reading_c: float | None) -> str | None:
     """Why a piece of work is not done yet, with phrase tokens; None where it may be called so.
 
-    A reading is done when the middle shows its figure; what follows it on the same dish waits for it. Carry-over is not counted
-    on. Checked: tests/core/test_whole_table.py.
+    A reading is done when the middle shows its figure; what follows it on the same dish waits for it. Carry-over is not
+    counted on. Checked: tests/core/test_whole_table.py.
     """
     if work.least_c is not None:
         figure = f"{{least:{work.least_c:.2f}}}"
         if reading_c is None:
             return f"needs what the middle shows: it must show {figure} before it comes off."
         if reading_c < work.least_c - LEAST_SLACK_K:
-            return f"shows {{temp:{reading_c:.1f}}} and must show {figure}. Leave it over the heat, and read it again after a minute."
+            return (
+                f"shows {{temp:{reading_c:.1f}}} and must show {figure}. Leave it over the heat, and read it "
+                f"again after a minute."
+            )
         return None
     if work.key in REPEATED:
         return None

@@ -1,19 +1,21 @@
-"""A first answer at once: dish by dish, the least flexible first, each by the first way and the shortest wait that fits."""
+"""A first answer at once: dish by dish, the least flexible first, each by the first way and the shortest wait that
+fits."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 
-from brasko.core.table.problem import GRID_S, Deed, Dish, Laid, Problem, Schedule, Stay, Variant, cost_of
+from brasko.core.table.apart import Span, allowed_of, forbidden_by_fires, forbidden_by_hands, steps_of
+from brasko.core.table.problem import GRID_S, Dish, Laid, Problem, Schedule, Stay, Variant, cost_of
 
-Span = tuple[float, float]
-STEP_S = 3.0 * GRID_S
-"""Waits are tried so far apart."""
+STEPS = 3
+"""Waits are tried so far apart, on the grid."""
 
 
 def by_rule(problem: Problem) -> Schedule:
-    """The rule's schedule; status "clash" with the dishes it found no room for, which need not mean that there is none."""
+    """The rule's schedule; status "clash" with the dishes it found no room for, which need not mean that there is
+    none."""
     order = sorted(range(len(problem.dishes)), key=lambda n: (_flexibility(problem.dishes[n]), n))
     laid: list[Laid] = []
     without: list[int] = []
@@ -30,19 +32,26 @@ def by_rule(problem: Problem) -> Schedule:
 
 
 def tightened(problem: Problem, laid: tuple[Laid, ...]) -> tuple[Laid, ...]:
-    """The same schedule with every dish waiting no longer than the others make it, one after the other until none gains."""
-    found = list(laid)
+    """The same schedule with every dish waiting no longer than the others make it, one after the other until none
+    gains."""
+    found, areas = list(laid), _areas(problem)
     gained = True
     while gained:
         gained = False
         for n, each in enumerate(found):
             others = [other for m, other in enumerate(found) if m != n]
-            for wait_s in (GRID_S * k for k in range(int(each.wait_s // GRID_S))):
-                tried = replace(each, wait_s=wait_s)
-                if all(_fit(problem, tried, other) for other in others) and _room(problem, tried, others):
-                    found[n], gained = tried, True
+            forbidden = _forbidden(problem, each.dish, each.variant, each.person, others)
+            for begin, end in allowed_of(0, round(each.wait_s / GRID_S) - 1, forbidden):
+                tried = (replace(each, wait_s=GRID_S * wait) for wait in range(begin, end + 1))
+                sooner = next((t for t in tried if _room(areas, t, others)), None)
+                if sooner is not None:
+                    found[n], gained = sooner, True
                     break
     return tuple(found)
+
+
+def _areas(problem: Problem) -> dict[str, int]:
+    return {key: place.area_cm2 for key, place in problem.places.items()}
 
 
 def _flexibility(dish: Dish) -> float:
@@ -50,22 +59,42 @@ def _flexibility(dish: Dish) -> float:
 
 
 def _first_fit(problem: Problem, n: int, laid: Sequence[Laid]) -> Laid | None:
-    dish = problem.dishes[n]
+    dish, areas = problem.dishes[n], _areas(problem)
     for variant in sorted(dish.variants, key=lambda v: v.rank):
         if dish.pin.variant not in (None, variant.key):
             continue
-        for wait_s in _waits(dish, variant):
-            for person in _people(problem, dish):
-                tried = Laid(n, variant, wait_s, person, dish.serve_s)
-                if all(_fit(problem, tried, other) for other in laid) and _room(problem, tried, laid):
-                    return tried
+        found = []
+        for person in _people(problem, dish):
+            waits = _waits(dish, variant, _forbidden(problem, n, variant, person, laid))
+            tried = (Laid(n, variant, GRID_S * wait, person, dish.serve_s) for wait in waits)
+            fit = next((each for each in tried if _room(areas, each, laid)), None)
+            if fit is not None:
+                found.append(fit)
+        if found:
+            return min(found, key=lambda each: each.wait_s)
     return None
 
 
-def _waits(dish: Dish, variant: Variant) -> list[float]:
+def _forbidden(problem: Problem, n: int, variant: Variant, person: int, others: Sequence[Laid]) -> list[Span]:
+    """The waits, on the grid, that a dish cannot have beside those that are laid."""
+    dish, found = problem.dishes[n], list[Span]()
+    for other in others:
+        theirs, waits = problem.dishes[other.dish], round(other.wait_s / GRID_S)
+        spans = forbidden_by_fires(problem, dish, variant, theirs, other.variant)
+        if other.person == person:
+            spans += forbidden_by_hands(dish, variant, theirs, other.variant)
+        found += [(low + waits, high + waits) for low, high in spans]
+    return found
+
+
+def _waits(dish: Dish, variant: Variant, forbidden: list[Span]) -> Iterator[int]:
+    """Waits to try, on the grid, the shortest first."""
+    most = steps_of(variant.most_wait_s)
+    low = high = None
     if dish.pin.wait_s is not None:
-        return [min(dish.pin.wait_s, variant.most_wait_s)]
-    return [STEP_S * k for k in range(int(variant.most_wait_s // STEP_S) + 1)]
+        low = high = min(steps_of(dish.pin.wait_s), most)
+    for begin, end in allowed_of(low or 0, most if high is None else high, forbidden):
+        yield from range(begin, end + 1, STEPS)
 
 
 def _people(problem: Problem, dish: Dish) -> list[int]:
@@ -74,46 +103,11 @@ def _people(problem: Problem, dish: Dish) -> list[int]:
     ]
 
 
-def _span(each: Laid, part: Stay | Deed) -> Span:
-    end = part.end_s if isinstance(part, Stay) else part.start_s + part.lasts_s
-    return each.at(part.start_s), each.at(end)
+def _span(each: Laid, stay: Stay) -> tuple[float, float]:
+    return each.at(stay.start_s), each.at(stay.end_s)
 
 
-def _apart(one: Span, other: Span, gap_before_s: float | None, gap_after_s: float | None) -> bool:
-    """Whether one ends in time before the other begins, or the other way round; None where that order cannot be."""
-    if gap_before_s is not None and one[1] + gap_before_s <= other[0] + 1e-6:
-        return True
-    return gap_after_s is not None and other[1] + gap_after_s <= one[0] + 1e-6
-
-
-def _fit(problem: Problem, one: Laid, other: Laid) -> bool:
-    """Hands, states of a fire, and raw beside ready: whether two dishes get along."""
-    if one.person == other.person:
-        for mine in one.variant.deeds:
-            for theirs in other.variant.deeds:
-                if not _apart(_span(one, mine), _span(other, theirs), 0.0, 0.0):
-                    return False
-    for a in one.variant.stays:
-        for b in other.variant.stays:
-            if problem.places[a.place].fire != problem.places[b.place].fire:
-                continue
-            if a.state != b.state and not _apart(
-                _span(one, a),
-                _span(other, b),
-                problem.change_s(a.place, a.state, b.state),
-                problem.change_s(a.place, b.state, a.state),
-            ):
-                return False
-            if (
-                a.place == b.place
-                and {a.kept, b.kept} == {"raw", "ready"}
-                and not _apart(_span(one, a), _span(other, b), 0.0, 0.0)
-            ):
-                return False
-    return True
-
-
-def _room(problem: Problem, tried: Laid, laid: Sequence[Laid]) -> bool:
+def _room(areas: Mapping[str, int], tried: Laid, laid: Sequence[Laid]) -> bool:
     """Whether every place it takes has room for all that lies there meanwhile."""
     for stay in tried.variant.stays:
         mine = _span(tried, stay)
@@ -122,9 +116,6 @@ def _room(problem: Problem, tried: Laid, laid: Sequence[Laid]) -> bool:
         ]
         moments = [mine[0], *(span[0] for span, _ in there if mine[0] <= span[0] < mine[1])]
         for at in moments:
-            if (
-                sum(area for span, area in there if span[0] <= at < span[1] - 1e-6)
-                > problem.places[stay.place].area_cm2
-            ):
+            if sum(area for span, area in there if span[0] <= at < span[1] - 1e-6) > areas[stay.place]:
                 return False
     return True

@@ -60,8 +60,9 @@ def _states(fire: FireAsk, wanted: set[str]) -> list[str]:
 
 
 def side_variants(kind: SideKind, way: Way, count: int, fire: FireAsk, state: str, reasons: list[str]) -> list[Variant]:
-    """A side on a fire in a state, by the first of its places that does it well: over the heat, from there to the cool side,
-    or on the cool side all the time; and on the rack too, where that does it. None, and a reason, where none does."""
+    """A side on a fire in a state, by the first of its places that does it well: over the heat, from there to the cool
+    side, or on the cool side all the time; and on the rack too, where that does it. None, and a reason, where none
+    does."""
     own = fire.set_up
     try:
         routes = _pan_routes(kind, way, fire) if own is None else _routes(own, kind, state)
@@ -175,10 +176,18 @@ def _as_variant(
     pale = kind.done_by in ("soft", "water") and way == "open" and done.browning < PALE
     label = f"{WAYS[way].capitalize()}, {_where(fire, wheres, state)}"
     return Variant(
-        f"{way}@{fire.key}:{state}:{'-'.join(wheres)}", label, _about(kind, done), 1 if pale else 0,
-        fire.key, stays, tuple(sorted(deeds, key=lambda d: d.start_s)), before, done.hot_for_s, kind.done_words,
+        f"{way}@{fire.key}:{state}:{'-'.join(wheres)}",
+        label,
+        _about(kind, done),
+        1 if pale else 0,
+        fire.key,
+        stays,
+        tuple(sorted(deeds, key=lambda d: d.start_s)),
+        before,
+        done.hot_for_s,
+        kind.done_words,
         look=look_of(kind, way, done),
-    )  # fmt: skip
+    )
 
 
 PLACE_WORDS: dict[Where, str] = {"hot": "over the heat", "cool": "on the cool side", "rack": "on the rack"}

@@ -1,4 +1,5 @@
-"""Eaters who come later: what can be shared out is cooked again for them, what cannot is carved for them at the hour."""
+"""Eaters who come later: what can be shared out is cooked again for them, what cannot is carved for them at the
+hour."""
 
 from __future__ import annotations
 

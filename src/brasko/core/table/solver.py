@@ -1,5 +1,5 @@
-"""The table planned by a constraint solver: the least cost there is, or how far from it at the most. One thread, a fixed seed
-and a deterministic limit: the same table gives the same answer.
+"""The table planned by a constraint solver: the least cost there is, or how far from it at the most. One thread, a
+fixed seed and a deterministic limit: the same table gives the same answer.
 """
 
 from __future__ import annotations

@@ -1,17 +1,19 @@
-"""The ways in which a dish can be cooked on the fires of a table, computed: how long, where, with which calls on hands."""
+"""The ways in which a dish can be cooked on the fires of a table, computed: how long, where, with which calls on
+hands."""
 
 from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import replace
+from dataclasses import dataclass, field, replace
+from functools import lru_cache
 
 from brasko.core.errors import Infeasible, InvalidInput, UnknownName
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.meal import AT_THE_FIRE, PlanOne
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.plan import PiecePlan, planned
-from brasko.core.planner.programme import SEARCH_REFINE, phase_of
+from brasko.core.planner.programme import SEARCH_REFINE, Sear, phase_of
 from brasko.core.planner.tasks import FLIP_S
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Step, Until
@@ -37,8 +39,8 @@ OTHER_WAYS = ("low_then_sear", "sear_then_low", "direct", "skillet")
 
 
 def problem_of(ask: TableAsk, plan: PlanOne = planned, *, others: bool = False) -> tuple[TableAsk, Problem]:
-    """The table as a problem, every dish with its variants, and as it was asked for in the end: what is wider than every place
-    goes on in lots, each a dish of its own. others tries other methods than those wished too.
+    """The table as a problem, every dish with its variants, and as it was asked for in the end: what is wider than
+    every place goes on in lots, each a dish of its own. others tries other methods than those wished too.
 
     Raises InvalidInput with the dish, and the fires' reasons, where none can do it.
     """
@@ -47,9 +49,12 @@ def problem_of(ask: TableAsk, plan: PlanOne = planned, *, others: bool = False) 
         states, dishes = _with_variants(ask, plan, others)
         fires = tuple(table_fire(fire, states[fire.key]) for fire in ask.fires)
         room = {place.key: place.area_cm2 for fire in fires for place in fire.places}
-        wide = next((n for n, dish in enumerate(dishes) if not _fitting(dish, room)), None)
+        wide = next((n for n, dish in enumerate(dishes) if not _fitting(dish.variants, room)), None)
         if wide is None:
-            fitting = tuple(replace(dish, variants=_fitting(dish, room)) for dish in dishes)
+            fitting = tuple(
+                replace(dish, variants=_fitting(dish.variants, room), spare=_fitting(dish.spare, room))
+                for dish in dishes
+            )
             return ask, Problem(fitting, fires, ask.people)
         ask = _in_lots(ask, wide, dishes[wide], room)
 
@@ -72,11 +77,17 @@ def _with_variants(ask: TableAsk, plan: PlanOne, others: bool) -> tuple[dict[str
             _note_states(found[n], states)
     for variants in found.values():
         _note_states(variants, states)
-    dishes = [
-        Dish(dish.key, dish.name, tuple(on_grid(v) for v in found[n]), dish.serve_s, dish.pin)
-        for n, dish in enumerate(ask.dishes)
-    ]
+    dishes = [_posed(dish, found[n], others) for n, dish in enumerate(ask.dishes)]
     return states, dishes
+
+
+def _posed(dish: DishAsk, variants: list[Variant], others: bool) -> Dish:
+    """A dish with its ways. Those on a rack are spare: more to choose from would cost the solver more than they gain."""
+    ways = [on_grid(v) for v in variants]
+    spare = [v for v in ways if v.on_rack and not others and v.key != dish.pin.variant]
+    if len(spare) == len(ways):
+        spare = []
+    return Dish(dish.key, dish.name, tuple(v for v in ways if v not in spare), dish.serve_s, dish.pin, tuple(spare))
 
 
 def _note_states(variants: list[Variant], states: dict[str, set[str]]) -> None:
@@ -85,13 +96,14 @@ def _note_states(variants: list[Variant], states: dict[str, set[str]]) -> None:
             states[stay.place.partition("/")[0]].add(stay.state)
 
 
-def _fitting(dish: Dish, room: Mapping[str, int]) -> tuple[Variant, ...]:
+def _fitting(variants: tuple[Variant, ...], room: Mapping[str, int]) -> tuple[Variant, ...]:
     """The variants that their places have room for."""
-    return tuple(v for v in dish.variants if all(s.area_cm2 <= room[s.place] for s in v.stays))
+    return tuple(v for v in variants if all(s.area_cm2 <= room[s.place] for s in v.stays))
 
 
 def _in_lots(ask: TableAsk, n: int, dish: Dish, room: Mapping[str, int]) -> TableAsk:
-    """The table with a dish in as many lots as its widest place needs. Raises InvalidInput where one piece is too wide."""
+    """The table with a dish in as many lots as its widest place needs. Raises InvalidInput where one piece is too
+    wide."""
     asked = ask.dishes[n]
     lots = min(max(math.ceil(s.area_cm2 / room[s.place]) for s in v.stays) for v in dish.variants)
     count = count_of(ask, asked)
@@ -103,11 +115,15 @@ def _in_lots(ask: TableAsk, n: int, dish: Dish, room: Mapping[str, int]) -> Tabl
     each = [count // lots + (k < count % lots) for k in range(lots)]
     split = tuple(
         replace(
-            asked, key=f"{asked.key}.{k + 1}", lot=(k + 1, lots), pin=Pin(),
-            wish=None if asked.wish is None else replace(asked.wish, count=c), count=None if asked.wish is not None else c,
+            asked,
+            key=f"{asked.key}.{k + 1}",
+            lot=(k + 1, lots),
+            pin=Pin(),
+            wish=None if asked.wish is None else replace(asked.wish, count=c),
+            count=None if asked.wish is not None else c,
         )
         for k, c in enumerate(each)
-    )  # fmt: skip
+    )
     dishes = (*ask.dishes[:n], *split, *ask.dishes[n + 1 :])
     return replace(ask, dishes=dishes)
 
@@ -134,7 +150,8 @@ def on_grid(variant: Variant) -> Variant:
 
 
 def _one_at_a_time(deeds: tuple[Deed, ...]) -> tuple[Deed, ...]:
-    """The same with no two at once: a turn of what is taken in hand anyway is left out, a flip gives way by a few seconds."""
+    """The same with no two at once: a turn of what is taken in hand anyway is left out, a flip gives way by a few
+    seconds."""
     others = [d for d in deeds if d.key not in REPEATED]
     kept = []
     for deed in deeds:
@@ -251,9 +268,17 @@ def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Va
         if t.hands_s > 0.0 and t.movable and t.key not in (*AT_THE_FIRE, "shop")
     ]
     return Variant(
-        f"{wish.method}@{fire.key}", f"{wish.how.name}, {fire.name.lower()}", plan.headline, rank, fire.key,
-        tuple(stays), tuple(sorted(deeds, key=lambda d: d.start_s)), tuple(before), may_wait_s(plan), cautions=plan.cautions,
-    )  # fmt: skip
+        f"{wish.method}@{fire.key}",
+        f"{wish.how.name}, {fire.name.lower()}",
+        plan.headline,
+        rank,
+        fire.key,
+        tuple(stays),
+        tuple(sorted(deeds, key=lambda d: d.start_s)),
+        tuple(before),
+        may_wait_s(plan),
+        cautions=plan.cautions,
+    )
 
 
 def _raw_at_first(stay: Stay) -> list[Stay]:
@@ -271,11 +296,27 @@ def _state(wish: Wish, fire: FireAsk, phase: str) -> str:
     return state_of(None if wish.how.gentle_at == "bath" else wish.air_wanted_c)
 
 
+@dataclass(frozen=True)
+class _Cooked:
+    """A planned piece, known by what it is and how it was solved."""
+
+    wish: Wish
+    pull_c: float
+    sear: Sear
+    plan: PiecePlan = field(compare=False)
+
+
 def may_wait_s(plan: PiecePlan) -> float:
-    """How long a piece may wait under foil after its rest: until its middle is no longer hot, an hour and a half at the most."""
-    wish, result = plan.wish, plan.solution.result
+    """How long a piece may wait under foil after its rest: until its middle is no longer hot, an hour and a half at the
+    most."""
+    return _may_wait_s(_Cooked(plan.wish, plan.solution.pull_c, plan.solution.sear, plan))
+
+
+@lru_cache(maxsize=64)
+def _may_wait_s(cooked: _Cooked) -> float:
+    wish, solution = cooked.wish, cooked.plan.solution
     most_s = WAIT_AT_MOST_S.get(wish.the_cut.kind, LONGEST_WAIT_S)
-    rest = Step("rest", plan.solution.programme[-1].surroundings, Until(most_s))
-    longer = simulate(wish.food, (rest,), every_s=60.0, refine=SEARCH_REFINE, start=result.end)
+    rest = Step("rest", solution.programme[-1].surroundings, Until(most_s))
+    longer = simulate(wish.food, (rest,), every_s=60.0, refine=SEARCH_REFINE, start=solution.result.end)
     cold = longer.time_s[longer.core_c < PLATE_C]
     return float(cold[0]) if len(cold) else most_s

@@ -93,7 +93,8 @@ class Posterior:
         return General(*(p.prior for p in self.parameters))
 
     def drawn(self, z: Floats) -> tuple[General, ...]:
-        """Sets of parameters for rows of independent standard normal numbers (rows, n): correlated as the fit left them."""
+        """Sets of parameters for rows of independent standard normal numbers (rows, n): correlated as the fit left
+        them."""
         spread = np.array([p.sd for p in self.parameters])
         root = np.linalg.cholesky(self.correlation + 1e-9 * np.eye(len(spread)))
         values = np.array([p.value for p in self.parameters]) + (np.atleast_2d(z) @ root.T) * spread

@@ -1,4 +1,5 @@
-"""What a cook cannot know exactly of one kitchen: how far one cook differs from the one assumed, in standard deviations.
+"""What a cook cannot know exactly of one kitchen: how far one cook differs from the one assumed, in standard
+deviations.
 
 One set for plans and forecasts alike. ±30 % in heat transfer, ±10 % in thickness, ±5 K at the start, ±20 K in the fire,
 ±4 mm of the probe, each evenly likely, have these.

@@ -114,15 +114,36 @@ class Trouble:
 
 
 TROUBLES = (
-    Trouble(("disk is full",), "disk-full", "The disk is full",
-            "The disk of this machine is full: nothing was kept. Free some space, then send the same again.", 507),
-    Trouble(("readonly", "read-only", "unable to open database", "disk i/o error"), "read-only", "The store cannot be written",
-            "The store cannot be written: nothing was kept. Whoever runs this machine must look at the disk and who may write to it."),
-    Trouble(("no such table", "no such column", "has no column"), "unmigrated", "The store is of an older version",
-            "The store is of an older version than the program: nothing was kept. Whoever runs this machine must run: make serve, which updates it."),
-    Trouble(("locked", "busy"), "busy", "Busy",
-            "The store was busy for too long; nothing was kept. Send the same again in a moment.", 503, 2),
-)  # fmt: skip
+    Trouble(
+        ("disk is full",),
+        "disk-full",
+        "The disk is full",
+        "The disk of this machine is full: nothing was kept. Free some space, then send the same again.",
+        507,
+    ),
+    Trouble(
+        ("readonly", "read-only", "unable to open database", "disk i/o error"),
+        "read-only",
+        "The store cannot be written",
+        "The store cannot be written: nothing was kept. Whoever runs this machine must look at the disk and "
+        "who may write to it.",
+    ),
+    Trouble(
+        ("no such table", "no such column", "has no column"),
+        "unmigrated",
+        "The store is of an older version",
+        "The store is of an older version than the program: nothing was kept. Whoever runs this machine must "
+        "run: make serve, which updates it.",
+    ),
+    Trouble(
+        ("locked", "busy"),
+        "busy",
+        "Busy",
+        "The store was busy for too long; nothing was kept. Send the same again in a moment.",
+        503,
+        2,
+    ),
+)
 UNKNOWN_TROUBLE = Trouble(
     (),
     "store",

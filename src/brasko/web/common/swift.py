@@ -1,7 +1,7 @@
 """Django's own middlewares for sessions, forged requests and sign-in, without a change of threads in every request.
 
-Under ASGI each of their steps would be taken to a thread and back. None of the steps taken here on the event loop waits for
-anything: a session is read by whoever asks for it, and what has to be written still is written in a thread.
+Under ASGI each of their steps would be taken to a thread and back. None of the steps taken here on the event loop waits
+for anything: a session is read by whoever asks for it, and what has to be written still is written in a thread.
 """
 
 from __future__ import annotations

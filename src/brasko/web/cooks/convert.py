@@ -47,7 +47,8 @@ CURSOR = re.compile(r"([0-9]{1,18})-([0-9]{1,18})")
 
 
 def slow_curve(piece: Piece) -> tuple[list[float], str, str, float]:
-    """Of the phase that ends at the pull: its span in the plan's curve [s], its task, the task that follows, the pull."""
+    """Of the phase that ends at the pull: its span in the plan's curve [s], its task, the task that follows, the
+    pull."""
     planned = piece.programme
     step = planned.step(planned.slow_step)
     after = planned.step_names[planned.step_names.index(step.name) + 1]
@@ -144,8 +145,13 @@ def outlook_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> Outlo
         coach=None
         if coach is None or later is None
         else CoachOut(
-            until=now + timedelta(seconds=coach.stop_s), by=coach.by, crust_at=later(coach.crust_s),
-            core_limit_at=later(coach.core_limit_s), after_k=coach.after_k, crust_share=coach.crust_share, words=coach.words,
+            until=now + timedelta(seconds=coach.stop_s),
+            by=coach.by,
+            crust_at=later(coach.crust_s),
+            core_limit_at=later(coach.core_limit_s),
+            after_k=coach.after_k,
+            crust_share=coach.crust_share,
+            words=coach.words,
         ),
         peak_at=None if seen.peak_s is None else at(seen.peak_s),
         slice_now=seen.slice_now,
@@ -155,10 +161,12 @@ def outlook_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> Outlo
         ahead=None
         if found is None
         else AheadOut(
-            time_s=_rounded(found.time_s + shift, 0), core_c=_rounded(found.core_c),
-            core_low_c=_rounded(found.core_low_c), core_high_c=_rounded(found.core_high_c),
+            time_s=_rounded(found.time_s + shift, 0),
+            core_c=_rounded(found.core_c),
+            core_low_c=_rounded(found.core_low_c),
+            core_high_c=_rounded(found.core_high_c),
         ),
-    )  # fmt: skip
+    )
 
 
 def _reading_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> ReadingAskOut | None:
@@ -169,9 +177,12 @@ def _reading_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> Read
         return None
     found = reading.taken(cook, piece, events, seen, now)
     return ReadingAskOut(
-        needed_c=figure, read_c=None if found is None else found.temp_c, by=None if found is None else found.source,
-        enough=reading.enough(piece, found), words=reading.asked(piece, found, seen),
-    )  # fmt: skip
+        needed_c=figure,
+        read_c=None if found is None else found.temp_c,
+        by=None if found is None else found.source,
+        enough=reading.enough(piece, found),
+        words=reading.asked(piece, found, seen),
+    )
 
 
 def _rounded(values: np.ndarray, digits: int = 1) -> list[float]:

@@ -30,12 +30,20 @@ def corrections_for(waiter: Waiter, cook: Cook, piece: Piece) -> CorrectionsOut:
         late_s=on_s + found[0].done_s + SERVED_AFTER_S - cook.seconds(table),
         options=[
             CorrectionOut(
-                key=c.key, name=c.name, how=c.how, done_at=cook.moment(on_s + c.done_s + SERVED_AFTER_S), sooner_s=c.sooner_s,
-                peak_c=c.peak_c, grey_rim_share=c.grey_rim_share, crust_share=c.crust_share, words=c.words, event=c.event,
+                key=c.key,
+                name=c.name,
+                how=c.how,
+                done_at=cook.moment(on_s + c.done_s + SERVED_AFTER_S),
+                sooner_s=c.sooner_s,
+                peak_c=c.peak_c,
+                grey_rim_share=c.grey_rim_share,
+                crust_share=c.crust_share,
+                words=c.words,
+                event=c.event,
             )
             for c in found
         ],
-    )  # fmt: skip
+    )
 
 
 def surface_for(waiter: Waiter, cook: Cook, piece: Piece, temp_c: float) -> SurfaceOut:

@@ -115,10 +115,26 @@ class Finished(Said):
 
 
 Deed = Annotated[
-    Started | Done | Flipped | Turned | Flared | Smoked | Moved | LidMoved | VentSet | WeatherTold | ReadingTold | Paused
-    | PullSet | GuestsLate | Noted | TakenBack | ClockSet | Finished,
+    Started
+    | Done
+    | Flipped
+    | Turned
+    | Flared
+    | Smoked
+    | Moved
+    | LidMoved
+    | VentSet
+    | WeatherTold
+    | ReadingTold
+    | Paused
+    | PullSet
+    | GuestsLate
+    | Noted
+    | TakenBack
+    | ClockSet
+    | Finished,
     Field(discriminator="kind"),
-]  # fmt: skip
+]
 _DEEDS: TypeAdapter[Deed] = TypeAdapter(Deed)
 
 

@@ -31,7 +31,8 @@ class Taken:
     at: datetime
     source: Literal["hand", "probe"]
     by_hand_c: float | None = None
-    """What was read by hand meanwhile, where a probe in the middle shows much less: the lowest reading is the middle."""
+    """What was read by hand meanwhile, where a probe in the middle shows much less: the lowest reading is the
+    middle."""
 
 
 def needed_c(piece: Piece) -> float | None:
@@ -114,14 +115,21 @@ def asked(piece: Piece, found: Taken | None, seen: Outlook | None) -> str:
     """What to do until it is enough, with phrase tokens."""
     figure = f"{{least:{needed_c(piece):.2f}}}"
     if found is None and not in_place(seen):
-        return f"The probe does not look to be in the middle. Read it by hand: it must show {figure} before {piece.name.lower()} comes off."
+        return (
+            f"The probe does not look to be in the middle. Read it by hand: it must show {figure} before "
+            f"{piece.name.lower()} comes off."
+        )
     if found is None:
         return f"Read the middle: it must show {figure} before {piece.name.lower()} comes off."
     if not enough(piece, found) and found.by_hand_c is not None:
         return (
-            f"By hand it showed {{temp:{found.by_hand_c:.1f}}}, but the probe shows {{temp:{found.temp_c:.1f}}}, and the lowest "
+            f"By hand it showed {{temp:{found.by_hand_c:.1f}}}, but the probe shows "
+            f"{{temp:{found.temp_c:.1f}}}, and the lowest "
             f"reading is the middle: it must show {figure}. Read it again; take the probe out if it is wrong."
         )
     if not enough(piece, found):
-        return f"The middle shows {{temp:{found.temp_c:.1f}}} and must show {figure}. Leave it over the heat, and read it again after a minute."
+        return (
+            f"The middle shows {{temp:{found.temp_c:.1f}}} and must show {figure}. Leave it over the heat, and "
+            f"read it again after a minute."
+        )
     return f"The middle shows {{temp:{found.temp_c:.1f}}}: enough. It may come off."

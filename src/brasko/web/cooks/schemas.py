@@ -32,9 +32,22 @@ class EventIn(Schema):
 
     client_id: UUID
     kind: Literal[
-        "done", "flip", "turn", "move", "lid", "vent", "weather", "reading", "flare", "smoke", "pause", "pull", "guests",
-        "note", "undo",
-    ]  # fmt: skip
+        "done",
+        "flip",
+        "turn",
+        "move",
+        "lid",
+        "vent",
+        "weather",
+        "reading",
+        "flare",
+        "smoke",
+        "pause",
+        "pull",
+        "guests",
+        "note",
+        "undo",
+    ]
     piece_id: Number | None = None
     at: Moment | None = None
     task: str | None = Field(default=None, max_length=40)
@@ -166,7 +179,8 @@ class ReadingAskOut(Schema):
 
 
 class OutlookOut(Schema):
-    """How a piece on the fire stands, and what is forecast of it. end is of the step that is on: the pull, for a slow one."""
+    """How a piece on the fire stands, and what is forecast of it. end is of the step that is on: the pull, for a slow
+    one."""
 
     piece_id: int
     phase: str

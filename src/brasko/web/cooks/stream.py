@@ -46,7 +46,10 @@ async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse | Stre
     cursor = request.headers.get("Last-Event-ID") or request.GET.get("after", "")
     signed_in = request.session.session_key
     if _open[signed_in] >= MOST_STREAMS:
-        said = f"This browser follows {MOST_STREAMS} cooks already: close one of its tabs, or ask for updates now and then."
+        said = (
+            f"This browser follows {MOST_STREAMS} cooks already: close one of its tabs, or ask for updates now "
+            f"and then."
+        )
         return later(said, 5)
     response = StreamingHttpResponse(_messages(cook_id, cursor, signed_in), content_type="text/event-stream")
     response["Cache-Control"] = "no-cache, no-transform"

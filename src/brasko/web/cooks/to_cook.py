@@ -15,8 +15,8 @@ if TYPE_CHECKING:
 class ToCook:
     """What goes on the fire, as it was planned: a plan's pieces, or the meat of a table.
 
-    work is all that is to be done, the pieces' own tasks where nothing else is: when each begins and ends [s from eating],
-    and whether food goes on with it.
+    work is all that is to be done, the pieces' own tasks where nothing else is: when each begins and ends [s from
+    eating], and whether food goes on with it.
     """
 
     title: str

@@ -5,7 +5,8 @@ from collections import defaultdict
 
 
 class Wanted:
-    """What is asked of each piece. A piece has a handful of places to read, so it never grows beyond the cooks that run."""
+    """What is asked of each piece. A piece has a handful of places to read, so it never grows beyond the cooks that
+    run."""
 
     def __init__(self) -> None:
         self._lock = threading.Lock()

@@ -1,7 +1,7 @@
 """Watches running cooks: keeps for every piece the kitchens it is compared with and the forecast they give.
 
-Nothing here is kept on disk: whatever is lost with the process is computed anew from the records. Kitchens are simulated
-by a worker process, never inside a request; until they are there the plan's own times stand.
+Nothing here is kept on disk: whatever is lost with the process is computed anew from the records. Kitchens are
+simulated by a worker process, never inside a request; until they are there the plan's own times stand.
 """
 
 from __future__ import annotations
@@ -337,15 +337,26 @@ def _outlook(
         least = 0.0 if wish.minimum is None else wish.minimum.rest_s
         peak_s, slice_now = _rested(forecast, seen, so_far.since_s, now_s, least)
     return Outlook(
-        story, so_far.phase, so_far.current.name, so_far.since_s, forecast, reason, wrong,
-        None if forecast is None else probe_off_m(forecast), coach, peak_s, slice_now, least,
-    )  # fmt: skip
+        story,
+        so_far.phase,
+        so_far.current.name,
+        so_far.since_s,
+        forecast,
+        reason,
+        wrong,
+        None if forecast is None else probe_off_m(forecast),
+        coach,
+        peak_s,
+        slice_now,
+        least,
+    )
 
 
 def _rested(
     forecast: Forecast | None, seen: Sequence[Seen], since_s: float, now_s: float, least_s: float
 ) -> tuple[float | None, bool]:
-    """When the middle peaks in the rest, and whether it is time to slice: the peak is over and the least rest is kept."""
+    """When the middle peaks in the rest, and whether it is time to slice: the peak is over and the least rest is
+    kept."""
     peak_s = None
     if forecast is not None:
         resting = forecast.time_s >= since_s

@@ -158,9 +158,15 @@ def _keep(sent: tuple[Thermometer, list[dict[str, Any]], int | None]) -> tuple[R
             temp_c = corrected_c(reading.temp_c, thermometer.offset_k, thermometer.slope)
             for piece in mine:
                 each = Reading(
-                    cook=cook, piece=piece, thermometer=thermometer, sequence=reading.sequence, at=reading.at,
-                    temp_c=temp_c, raw_c=reading.raw_c, source=reading.source,
-                )  # fmt: skip
+                    cook=cook,
+                    piece=piece,
+                    thermometer=thermometer,
+                    sequence=reading.sequence,
+                    at=reading.at,
+                    temp_c=temp_c,
+                    raw_c=reading.raw_c,
+                    source=reading.source,
+                )
                 known[each.source, each.sequence, piece.id] = each
                 fresh.append(each)
             accepted.append(reading.sequence)
@@ -224,7 +230,10 @@ FIELDS = ("sequence", "at", "temp_c", "channel", "battery", "piece")
 
 def _reading(row: dict[str, Any], cook: Cook, usual: str) -> Reading:
     if set(row) - set(FIELDS):
-        said = "has a field that is not known. A reading has sequence, at, temp_c, and may have channel, battery and piece."
+        said = (
+            "has a field that is not known. A reading has sequence, at, temp_c, and may have channel, battery "
+            "and piece."
+        )
         raise InvalidInput("readings", said)
     channel = row.get("channel", usual)
     if channel not in Reading.Source.values:
@@ -244,7 +253,8 @@ def _reading(row: dict[str, Any], cook: Cook, usual: str) -> Reading:
     if not LOWEST_C <= temp <= HIGHEST_C:
         raise InvalidInput(
             "temp_c",
-            f"must be between {LOWEST_C:g} and {HIGHEST_C:g} °C (got {brief(temp)}). The reading was not kept: check the plug.",
+            f"must be between {LOWEST_C:g} and {HIGHEST_C:g} °C (got {brief(temp)}). The reading was not kept: "
+            f"check the plug.",
         )
     at = _moment(row.get("at"))
     now, ahead = cook.now(), ahead_of_the_wall(cook)
@@ -254,7 +264,8 @@ def _reading(row: dict[str, Any], cook: Cook, usual: str) -> Reading:
     if at > now + CLOCK_TOLERANCE * max(cook.clock_speed, 1.0):
         raise InvalidInput(
             "at",
-            f"lies in the future: the cook's clock says {now.isoformat()} (got {at.isoformat()}). Set the device's clock.",
+            f"lies in the future: the cook's clock says {now.isoformat()} (got {at.isoformat()}). Set the "
+            f"device's clock.",
         )
     if at < cook.started_at - CLOCK_TOLERANCE:
         raise InvalidInput(

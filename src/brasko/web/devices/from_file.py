@@ -1,4 +1,5 @@
-"""Readings that were recorded elsewhere, from a CSV with the columns at, temp_c and, if it has them, channel and piece."""
+"""Readings that were recorded elsewhere, from a CSV with the columns at, temp_c and, if it has them, channel and
+piece."""
 
 from __future__ import annotations
 
@@ -121,8 +122,14 @@ def readings_from_file(cook: Cook, piece: Piece, file: UploadedFile[bytes], from
             told.duplicate.append(number)
             continue
         batch.append(
-            {"sequence": number, "at": at.isoformat(), "temp_c": row.temp_c, "channel": row.channel, "piece": of.position + 1}
-        )  # fmt: skip
+            {
+                "sequence": number,
+                "at": at.isoformat(),
+                "temp_c": row.temp_c,
+                "channel": row.channel,
+                "piece": of.position + 1,
+            }
+        )
     for begin in range(0, len(batch), 2000):
         some = take_readings(device, batch[begin : begin + 2000], cook.id)
         told.accepted += some.accepted

@@ -116,7 +116,8 @@ def _reference() -> FireReference:
             for w in WARES.values()
         ],
         foods=[_food(c) for c in all_cuts().values()],
-        half_distance="Halve the distance and the heat is four times: true of a point. A bed of coals is wide, so from half as "
+        half_distance="Halve the distance and the heat is four times: true of a point. A bed of coals is wide, so "
+        "from half as "
         "far a spot sees hardly more of it.",
     )
 
@@ -126,9 +127,14 @@ def _food(cut: Cut) -> FoodKind:
     across = shape.half_width_m if shape.bone_m else 2.0 * shape.half_width_m
     along = shape.length_m if shape.shape == "bar" else across
     return FoodKind(
-        key=cut.key, name=cut.name, group=cut.group, width_mm=round(min(across, along) * 1000), depth_mm=round(max(across, along) * 1000),
-        thickness_mm=cut.typical_thickness_m * 1000, fat_share=cut.composition.fat,
-    )  # fmt: skip
+        key=cut.key,
+        name=cut.name,
+        group=cut.group,
+        width_mm=round(min(across, along) * 1000),
+        depth_mm=round(max(across, along) * 1000),
+        thickness_mm=cut.typical_thickness_m * 1000,
+        fat_share=cut.composition.fat,
+    )
 
 
 def _kind(grill: Grill) -> GrillKind:
@@ -140,14 +146,25 @@ def _kind(grill: Grill) -> GrillKind:
         kind=grill.kind.key,
         grates=[
             GrateOfGrill(
-                key=g.key, name=g.name, shape=g.shape, width_mm=g.width_m * 1000, depth_mm=g.depth_m * 1000, height_mm=g.height_m * 1000
+                key=g.key,
+                name=g.name,
+                shape=g.shape,
+                width_mm=g.width_m * 1000,
+                depth_mm=g.depth_m * 1000,
+                height_mm=g.height_m * 1000,
             )
             for g in grill.grates
         ],
         burners=[
             BurnerOfGrill(
-                key=b.key, name=b.name, kind=b.kind, x_mm=b.x_m * 1000, y_mm=b.y_m * 1000, width_mm=b.width_m * 1000,
-                depth_mm=b.depth_m * 1000, power_w=b.power_w,
+                key=b.key,
+                name=b.name,
+                kind=b.kind,
+                x_mm=b.x_m * 1000,
+                y_mm=b.y_m * 1000,
+                width_mm=b.width_m * 1000,
+                depth_mm=b.depth_m * 1000,
+                power_w=b.power_w,
             )
             for b in grill.burners
         ],
@@ -161,4 +178,4 @@ def _kind(grill: Grill) -> GrillKind:
         set_low_c=None if control is None else control.lowest_c,
         set_high_c=None if control is None else control.highest_c,
         usual=setup_schema(usual),
-    )  # fmt: skip
+    )

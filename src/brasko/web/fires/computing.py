@@ -50,10 +50,13 @@ def looked_at(payload: LookIn) -> LookOut:
     state = None if payload.at_s is None else _state_at(setup, payload.at_s)
     table = laid(setup, [placed_of(p) for p in payload.pieces], payload.grate, state)
     return LookOut(
-        setup=setup_schema(setup), settled=settled_schema(setup), map=map_schema(setup, table.map),
+        setup=setup_schema(setup),
+        settled=settled_schema(setup),
+        map=map_schema(setup, table.map),
         half_distance_gain=half_distance_gain(setup),
-        pans=_pans(setup, payload), **food_schema(table),
-    )  # fmt: skip
+        pans=_pans(setup, payload),
+        **food_schema(table),
+    )
 
 
 def food_on(payload: LookIn) -> FoodOut:

@@ -40,7 +40,8 @@ class TooLarge(Exception):
 
 
 class Door:
-    """Wraps the application. What is to be told at_once has a thread of its own and stands in no line behind those who plan."""
+    """Wraps the application. What is to be told at_once has a thread of its own and stands in no line behind those who
+    plan."""
 
     def __init__(
         self,

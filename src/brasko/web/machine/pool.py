@@ -1,4 +1,5 @@
-"""Processes that compute, shared fairly: households take turns, nobody waited for is computed for, nothing runs for ever."""
+"""Processes that compute, shared fairly: households take turns, nobody waited for is computed for, nothing runs for
+ever."""
 
 from __future__ import annotations
 
@@ -52,7 +53,8 @@ class _Process:
 
 
 def begin(nice: int) -> None:
-    """How a process of a pool begins: after whatever somebody waits for, never outliving the server, compiled and ready."""
+    """How a process of a pool begins: after whatever somebody waits for, never outliving the server, compiled and
+    ready."""
     os.nice(nice)
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     ctypes.CDLL(None, use_errno=True).prctl(_DIE_WITH_PARENT, signal.SIGKILL)
@@ -113,7 +115,8 @@ class Pool:
         return job
 
     def let_go(self, job: Job, *, end: bool = True) -> None:
-        """Nobody waits for this any more: it is not begun; where it has begun its process is ended, or goes on to the end."""
+        """Nobody waits for this any more: it is not begun; where it has begun its process is ended, or goes on to the
+        end."""
         with self._lock:
             job.future.cancel()
             running = job.running

@@ -1,4 +1,5 @@
-"""Serve Brasko on this machine alone, or to the yard's Wi-Fi too: plainly and, with a certificate made on the spot, securely.
+"""Serve Brasko on this machine alone, or to the yard's Wi-Fi too: plainly and, with a certificate made on the spot,
+securely.
 
 python -m brasko.web.machine.serve --port 8000 [--lan]
 """

@@ -96,7 +96,8 @@ def computed_by(waiter: Waiter, estimate_s: float, work: Callable[..., R], *args
 
 
 async def computed_soon(waiter: Waiter, estimate_s: float, work: Callable[..., R], *args: Any) -> R:
-    """The same without a thread that waits. Where the browser leaves, this is cancelled and what it asked for let go."""
+    """The same without a thread that waits. Where the browser leaves, this is cancelled and what it asked for let
+    go."""
     job = _asked(waiter, estimate_s, work, args)
     if job is None:
         return work(*args)

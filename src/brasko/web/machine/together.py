@@ -22,7 +22,8 @@ class _Asked(Generic[A, R]):
 class Together(Generic[A, R]):
     """Does some writing for each caller, and commits for all that wait at once. It returns after the commit.
 
-    Whoever gets the turn works for all; each has a savepoint, so that what is refused of one changes nothing of another.
+    Whoever gets the turn works for all; each has a savepoint, so that what is refused of one changes nothing of
+    another.
     """
 
     def __init__(self, work: Callable[[A], R]) -> None:

@@ -61,7 +61,8 @@ async def tell_cook(request: CookRequest, payload: CookIn) -> HttpResponse:
 
 @router.post("plans/preview", response=PreviewOut, auth=signed_in, operation_id="preview_plan")
 async def preview_plan(request: CookRequest, payload: PreviewIn) -> HttpResponse:
-    """Compute a plan without keeping it; quick, good to about 1 K. With an anchor, also refuse an hour that cannot be met."""
+    """Compute a plan without keeping it; quick, good to about 1 K. With an anchor, also refuse an hour that cannot be
+    met."""
     if payload.focus >= len(payload.pieces):
         raise InvalidInput(
             "focus", f"must be one of the {len(payload.pieces)} pieces, counted from 0 (got {payload.focus})."
@@ -210,9 +211,15 @@ def _past(plan: Plan) -> PastLine:
     stars = [cook.stars for cook in cooks if cook.stars]
     piece = plan.pieces.all()[0]
     return PastLine(
-        id=plan.id, title=plan.title, eat_at=plan.eat_at, cut=piece.programme.cut_name, finish_c=piece.programme.finish_c,
-        thickness_mm=piece.asked.thickness_mm, cooked=len(cooks), stars=max(stars, default=None),
-    )  # fmt: skip
+        id=plan.id,
+        title=plan.title,
+        eat_at=plan.eat_at,
+        cut=piece.programme.cut_name,
+        finish_c=piece.programme.finish_c,
+        thickness_mm=piece.asked.thickness_mm,
+        cooked=len(cooks),
+        stars=max(stars, default=None),
+    )
 
 
 def _out(plan: Plan) -> dict[str, Any]:

@@ -58,7 +58,8 @@ def planned_alone(piece: PieceIn) -> None:
 
 
 def prepared(pieces: list[PieceIn], eat_at: datetime | None, now: datetime) -> Prepared:
-    """A whole plan with ranges. Raises InvalidInput where it cannot be eaten at that hour; None leaves the hour open."""
+    """A whole plan with ranges. Raises InvalidInput where it cannot be eaten at that hour; None leaves the hour
+    open."""
     made = kept_plans.meal(wishes_of(pieces), ranged=tuple(range(len(pieces))))
     if eat_at is not None:
         check_eating_time(eat_at, now, made.tasks, made.plans[0].wish)
@@ -68,10 +69,15 @@ def prepared(pieces: list[PieceIn], eat_at: datetime | None, now: datetime) -> P
         notes=list(made.notes),
         order=[task_schema(task).model_dump() for task in made.tasks],
         pieces=[
-            (piece.cut, filled(piece).model_dump(), piece_schema(plan, said=piece.own_fire).model_dump(mode="json"), plan.model_version)
+            (
+                piece.cut,
+                filled(piece).model_dump(),
+                piece_schema(plan, said=piece.own_fire).model_dump(mode="json"),
+                plan.model_version,
+            )
             for piece, plan in zip(pieces, made.plans, strict=True)
         ],
-    )  # fmt: skip
+    )
 
 
 def titled(made: Meal) -> str:

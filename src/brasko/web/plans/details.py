@@ -55,7 +55,8 @@ def pick_of(ask: PickIn, kinds: list[str], now: datetime) -> PickOut:
 
 
 RANGES_MOVE = 1.3
-"""A plan with its ranges takes 0.79 to 1.08 times what the quick one takes (measured, all cuts): near the limit it counts."""
+"""A plan with its ranges takes 0.79 to 1.08 times what the quick one takes (measured, all cuts): near the limit it
+counts."""
 
 
 def _fits(piece: PieceIn, available_s: float) -> bool:
@@ -71,9 +72,16 @@ def _fits(piece: PieceIn, available_s: float) -> bool:
 
 def _picked_piece(ask: PickIn, pick: Pick) -> PieceIn:
     return PieceIn(
-        cut=ask.cut, thickness_mm=ask.thickness_mm, finish_c=pick.finish_c, method=pick.method, fire=pick.fire,
-        gentle_c=pick.gentle_c, crust=pick.crust, salt=pick.salt, rest=pick.rest,
-    )  # fmt: skip
+        cut=ask.cut,
+        thickness_mm=ask.thickness_mm,
+        finish_c=pick.finish_c,
+        method=pick.method,
+        fire=pick.fire,
+        gentle_c=pick.gentle_c,
+        crust=pick.crust,
+        salt=pick.salt,
+        rest=pick.rest,
+    )
 
 
 def choices_of(piece: PieceIn, kinds: list[str]) -> ChoicesOut:
@@ -99,10 +107,17 @@ def school_told(ask: SchoolIn) -> SchoolOut:
         change = {} if v.wish is None else outside_changes(wish, v.wish)
         variants.append(
             VariantOut(
-                name=v.name, mine=v.mine, on_s=v.on_s, pull_c=v.pull_c, rise_k=v.rise_k, grey_rim_share=v.grey_rim_share,
-                mass_loss_share=v.mass_loss_share, why=v.why, change=change,
+                name=v.name,
+                mine=v.mine,
+                on_s=v.on_s,
+                pull_c=v.pull_c,
+                rise_k=v.rise_k,
+                grey_rim_share=v.grey_rim_share,
+                mass_loss_share=v.mass_loss_share,
+                why=v.why,
+                change=change,
             )
-        )  # fmt: skip
+        )
     return SchoolOut(key=told.key, question=told.question, says=told.says, variants=variants)
 
 
@@ -111,11 +126,21 @@ def _way(piece: PieceIn, choice: Choice, trade_off: str) -> WayOut:
     change = outside_changes(wish_of(piece), wish)
     fire = wish.own_fire.name if wish.own_fire is not None else PLANNER_FIRES[wish.fire_key]
     return WayOut(
-        piece=filled(piece.model_copy(update=change)), name=wish.how.name, fire_name=fire, on_s=choice.on_s,
-        lead_s=choice.lead_s, hands_s=choice.hands_s, grey_rim_share=choice.grey_rim_share, crust_share=choice.crust_share,
-        climb_k_min=choice.climb_k_min, fuel_kg=choice.fuel_kg, fuel_name=choice.fuel_name,
-        mass_loss_share=choice.mass_loss_share, smoke=smoke_schema(choice.smoke), trade_off=trade_off,
-    )  # fmt: skip
+        piece=filled(piece.model_copy(update=change)),
+        name=wish.how.name,
+        fire_name=fire,
+        on_s=choice.on_s,
+        lead_s=choice.lead_s,
+        hands_s=choice.hands_s,
+        grey_rim_share=choice.grey_rim_share,
+        crust_share=choice.crust_share,
+        climb_k_min=choice.climb_k_min,
+        fuel_kg=choice.fuel_kg,
+        fuel_name=choice.fuel_name,
+        mass_loss_share=choice.mass_loss_share,
+        smoke=smoke_schema(choice.smoke),
+        trade_off=trade_off,
+    )
 
 
 def details_of(ask: MealAsk) -> DetailsOut:
@@ -135,28 +160,54 @@ def _details(plan: PiecePlan, table: TableIn, late_min: float, of: int) -> Piece
     parts = shared_out(wish, solution, wishes) if wishes and wish.the_cut.kind != "plant" else ()
     return PieceDetails(
         amounts=AmountsOut(
-            cut_name=wish.the_cut.name, count=wish.count, eaters=told.eaters, raw_kg=told.raw_kg, needed_kg=told.needed_kg,
-            pieces_needed=told.pieces_needed, cooked_kg=told.cooked_kg, plate_kg=told.plate_kg, cost=told.cost, salt_g=told.salt_g,
-            salt_spoons=told.salt_spoons, fat_g=told.fat_g, enough=told.enough, words=told.words,
+            cut_name=wish.the_cut.name,
+            count=wish.count,
+            eaters=told.eaters,
+            raw_kg=told.raw_kg,
+            needed_kg=told.needed_kg,
+            pieces_needed=told.pieces_needed,
+            cooked_kg=told.cooked_kg,
+            plate_kg=told.plate_kg,
+            cost=told.cost,
+            salt_g=told.salt_g,
+            salt_spoons=told.salt_spoons,
+            fat_g=told.fat_g,
+            enough=told.enough,
+            words=told.words,
             fuel=None if told.fuel is None else FuelOut.model_validate(told.fuel, from_attributes=True),
         ),
         patty=_patty(patty(wish, solution), "") if is_patty else None,
         parts=[
-            PartOut(eater=p.eater.name, piece=p.piece, from_share=p.from_share, to_share=p.to_share, peak_c=p.peak_c, off_k=p.off_k, words=p.words)
+            PartOut(
+                eater=p.eater.name,
+                piece=p.piece,
+                from_share=p.from_share,
+                to_share=p.to_share,
+                peak_c=p.peak_c,
+                off_k=p.off_k,
+                words=p.words,
+            )
             for p in parts
         ],
-        holdings=[HoldingOut.model_validate(h, from_attributes=True) for h in holdings(wish, solution, 60.0 * late_min)],
+        holdings=[
+            HoldingOut.model_validate(h, from_attributes=True) for h in holdings(wish, solution, 60.0 * late_min)
+        ],
         clock_s=wish.temper_s,
         clock_limit_s=fridge_limit_s(wish.air_c),
         warm_zone_s=warm_zone_s(solution),
-    )  # fmt: skip
+    )
 
 
 def _patty(made: Patty, for_bun: str) -> PattyOut:
     return PattyOut(
-        mass_kg=made.mass_kg, width_m=made.width_m, thickness_m=made.thickness_m, cooked_width_m=made.cooked_width_m,
-        cheese_s=made.cheese_s, words=made.words, for_bun=for_bun,
-    )  # fmt: skip
+        mass_kg=made.mass_kg,
+        width_m=made.width_m,
+        thickness_m=made.thickness_m,
+        cooked_width_m=made.cooked_width_m,
+        cheese_s=made.cheese_s,
+        words=made.words,
+        for_bun=for_bun,
+    )
 
 
 def burger_of(ask: BurgerIn) -> BurgerOut:
@@ -179,6 +230,10 @@ def burger_of(ask: BurgerIn) -> BurgerOut:
     made = patty(wish, kept_plans.piece(wish, quick=True).solution)
     total = made.mass_kg * ask.patties * 1000.0
     return BurgerOut(
-        piece=piece, lean_g=lean * total, rich_g=rich * total,
-        patty=_patty(made, f"It ends {{len:{made.cooked_width_m * 1000:.0f}}} wide, for a bun of {{len:{ask.bun_mm:.0f}}}."),
-    )  # fmt: skip
+        piece=piece,
+        lean_g=lean * total,
+        rich_g=rich * total,
+        patty=_patty(
+            made, f"It ends {{len:{made.cooked_width_m * 1000:.0f}}} wide, for a bun of {{len:{ask.bun_mm:.0f}}}."
+        ),
+    )

@@ -151,9 +151,16 @@ def brief_schema(index: int, plan: PiecePlan) -> BriefOut:
 
 def part_schema(told: PartTold) -> PartOut:
     return PartOut(
-        key=told.key, name=told.name, at_end=told.at == "end", thickness_mm=told.thickness_m * 1000.0, wanted_c=told.wanted_c, peak_c=told.peak_c,
-        turned_c=told.turned_c, sooner_s=told.sooner_s, words=told.words,
-    )  # fmt: skip
+        key=told.key,
+        name=told.name,
+        at_end=told.at == "end",
+        thickness_mm=told.thickness_m * 1000.0,
+        wanted_c=told.wanted_c,
+        peak_c=told.peak_c,
+        turned_c=told.turned_c,
+        sooner_s=told.sooner_s,
+        words=told.words,
+    )
 
 
 def smoke_schema(told: SmokeTold) -> SmokeOut:

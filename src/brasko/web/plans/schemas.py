@@ -158,7 +158,8 @@ class SmokeOut(Schema):
 
 
 class PartOut(Schema):
-    """A thin end or another muscle of the piece: where it ends, and what to do about it. sooner_s before the rest is done."""
+    """A thin end or another muscle of the piece: where it ends, and what to do about it. sooner_s before the rest is
+    done."""
 
     key: str
     name: str
@@ -174,7 +175,8 @@ class PartOut(Schema):
 class Programme(BaseModel):
     """What is read back of a stored result: when each step and task was to be, and at which figures.
 
-    Plain pydantic, like what it holds: it is read at every reading that comes in, and a Schema takes twenty times as long (measured).
+    Plain pydantic, like what it holds: it is read at every reading that comes in, and a Schema takes twenty times as
+    long (measured).
 
     Records of before a field was there have its default; what was renamed since is put right in `stored_programme`.
     """

@@ -55,7 +55,8 @@ def planned_table(asked: MealTableIn, quick: bool, now: datetime) -> TableOut:
 def late_table(
     asked: MealTableIn, told: TableOut, by_min: int, at: datetime, on_at: dict[str, datetime] | None
 ) -> LaterOut:
-    """The rest of a table planned anew for a later hour, from a moment on; on_at is since when dishes are on, where that was marked. Raises InvalidInput with the dish that cannot be."""
+    """The rest of a table planned anew for a later hour, from a moment on; on_at is since when dishes are on, where
+    that was marked. Raises InvalidInput with the dish that cannot be."""
     before = made_as_told(asked, told, kept_plans.piece)
     if before is None:
         raise InvalidInput("by_min", "was planned by another version: keep the table anew, then move its hour.")
@@ -91,8 +92,8 @@ class MeatToCook:
 
 
 def meat_to_cook(asked: MealTableIn, told: TableOut, by_s: float = 0.0) -> MeatToCook:
-    """The meat of a kept table on the fires that its schedule gives it, by_s later. Raises InvalidInput where another version
-    planned it."""
+    """The meat of a kept table on the fires that its schedule gives it, by_s later. Raises InvalidInput where another
+    version planned it."""
     made = made_as_told(asked, told, kept_plans.piece)
     if made is None:
         raise InvalidInput("table", "was planned by another version: keep the table anew, then cook it.")

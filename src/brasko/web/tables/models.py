@@ -15,7 +15,8 @@ from brasko.web.cooks.models import Cook, Piece
 class Table(models.Model):
     """A table of one household. Taking it away only sets it aside, so that it can come back.
 
-    cook is that of its meat, once it is on the way; cooked are the keys of the dishes that are its pieces, in their order.
+    cook is that of its meat, once it is on the way; cooked are the keys of the dishes that are its pieces, in their
+    order.
     """
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="tables")

@@ -79,7 +79,8 @@ class MarkIn(Schema):
 
 
 class TablePieceOut(Schema):
-    """A dish of meat on the way: what is foreseen of it, and how far behind its plan it is. outlook is None before it is on."""
+    """A dish of meat on the way: what is foreseen of it, and how far behind its plan it is. outlook is None before it
+    is on."""
 
     dish: str
     piece_id: int
@@ -105,7 +106,8 @@ class NowOut(Schema):
 
 
 class LaterIn(Schema):
-    """The table is to be eaten so much later; 0 plans the rest anew for the same hour. at is the moment from which the rest is planned; take keeps what comes of it."""
+    """The table is to be eaten so much later; 0 plans the rest anew for the same hour. at is the moment from which the
+    rest is planned; take keeps what comes of it."""
 
     by_min: int = Field(ge=0, le=180)
     at: Moment

@@ -102,9 +102,15 @@ def _pan(pan: Pan) -> PanOut:
         except InvalidInput:
             wide.append(grill.name)
     return PanOut(
-        id=pan.id, name=pan.name, like=pan.like, width_mm=pan.width_mm, depth_mm=pan.depth_mm, heat_j_k=pan.heat_j_k,
-        set_aside=pan.set_aside_at is not None, too_wide_for=wide,
-    )  # fmt: skip
+        id=pan.id,
+        name=pan.name,
+        like=pan.like,
+        width_mm=pan.width_mm,
+        depth_mm=pan.depth_mm,
+        heat_j_k=pan.heat_j_k,
+        set_aside=pan.set_aside_at is not None,
+        too_wide_for=wide,
+    )
 
 
 def _write_pan(pan: Pan, payload: PanBody) -> PanOut:
@@ -189,11 +195,15 @@ def restore_fire(request: CookRequest, fire_id: int) -> LaidFireOut:
 def _thermometer(found: Thermometer) -> ThermometerOut:
     checks = [
         CheckOut(
-            id=c.id, kind=c.kind, read_c=c.read_c, altitude_m=c.altitude_m, at=c.at,
+            id=c.id,
+            kind=c.kind,
+            read_c=c.read_c,
+            altitude_m=c.altitude_m,
+            at=c.at,
             true_c=altitude.Check(kind_of(c), c.read_c, c.altitude_m).true_c,
         )
         for c in found.checks.all()
-    ]  # fmt: skip
+    ]
     told: dict[str, Any] = {f: getattr(found, f) for f in ThermometerOut.model_fields if f != "checks"}
     return ThermometerOut(**told, checks=checks)
 

@@ -78,7 +78,8 @@ class CharcoalKind(GrillKind):
         return (
             *laid(setup, lit),
             Preparation("preheat", "fire", "Lid on, preheat", preheat,
-                        f"Vents wide at first, then the bottom one {opening_words(setup.bottom_share)} open: {{time:{preheat:.0f}}}, for about {{target}}."),
+                        f"Vents wide at first, then the bottom one {opening_words(setup.bottom_share)} open: "
+                            f"{{time:{preheat:.0f}}}, for about {{target}}."),
             OIL,
         )  # fmt: skip
 
@@ -114,6 +115,7 @@ def laid(setup: FireSetup, lit: Preparation) -> tuple[Preparation, Preparation]:
         replace(lit, name="Light a dozen briquettes", why="Lay them at one end of the fuse when they are ashed over."),
         replace(
             lay, lasts_s=10 * MINUTE,
-            why=f"{lay.why} Two wide and two high round the edge, one row on top, so that they burn in turn. Drip pan with water in the middle, wood at the start.",
+            why=f"{lay.why} Two wide and two high round the edge, one row on top, so that they burn in turn. Drip "
+                f"pan with water in the middle, wood at the start.",
         ),
     )  # fmt: skip

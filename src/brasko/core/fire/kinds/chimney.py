@@ -61,8 +61,12 @@ class Chimney(CharcoalKind):
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         lit = chimney_lit(found)
-        raised = f"Raised on a brick so that air gets in, on bare ground. Ready when the top glows, about {{time:{lit.lasts_s:.0f}}}."
+        raised = (
+            f"Raised on a brick so that air gets in, on bare ground. Ready when the top glows, about "
+            f"{{time:{lit.lasts_s:.0f}}}."
+        )
         return (
             replace(lit, why=raised),
-            Preparation("oil", "hands", "Small grate on top, oil it", 1 * MINUTE, "Long gloves: the gas above it burns."),
+            Preparation("oil", "hands", "Small grate on top, oil it", 1 * MINUTE, "Long gloves: the gas above it "
+                "burns."),
         )  # fmt: skip

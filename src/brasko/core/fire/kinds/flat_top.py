@@ -27,7 +27,8 @@ if TYPE_CHECKING:
 PLATE_J_M2K = Sourced(22000.0, "J m-2 K-1", "", "from memory")
 """Steel, six millimetres."""
 SPREAD_M = 0.24
-"""As much of the plate as a piece draws from: heat creeps some 8 cm along 6 mm of steel (the fin length, incropera_2011, ch. 3)."""
+"""As much of the plate as a piece draws from: heat creeps some 8 cm along 6 mm of steel (the fin length,
+incropera_2011, ch. 3)."""
 FLAME_SHARE = Sourced(0.4, "-", "", "assumed")
 """Share of a burner's heat that shines up from it: a bare flame and the tray about it."""
 READY_S = 15 * MINUTE
@@ -88,9 +89,12 @@ class FlatTop(Gas):
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         return (
-            Preparation("light", "fire", "Light the burners", 1 * MINUTE, "One after the other. Hoses tested with soapy water when the bottle was changed."),
-            Preparation("preheat", "fire", "Let the plate get hot", READY_S, "Until a drop of water dances on it: thick steel takes its time."),
-            Preparation("oil", "hands", "Scrape and oil the plate", 3 * MINUTE, "A thin film, spread with a cloth held in tongs."),
+            Preparation("light", "fire", "Light the burners", 1 * MINUTE, "One after the other. Hoses tested with "
+                "soapy water when the bottle was changed."),
+            Preparation("preheat", "fire", "Let the plate get hot", READY_S, "Until a drop of water dances on it: "
+                "thick steel takes its time."),
+            Preparation("oil", "hands", "Scrape and oil the plate", 3 * MINUTE, "A thin film, spread with a cloth "
+                "held in tongs."),
         )  # fmt: skip
 
 

@@ -181,8 +181,10 @@ class Gas(GrillKind):
         coals = (chimney_lit(found), TRAY) if setup.coal_tray_kg > 0.0 else ()
         return (
             *coals,
-            Preparation("light", "fire", "Light the burners, lid open", 1 * MINUTE, "Lid open to light. Hoses tested with soapy water when the bottle was changed."),
-            Preparation("preheat", "fire", "Lid on, preheat", ready, f"All burners high at first, then set them. About {{time:{ready:.0f}}}."),
+            Preparation("light", "fire", "Light the burners, lid open", 1 * MINUTE, "Lid open to light. Hoses "
+                "tested with soapy water when the bottle was changed."),
+            Preparation("preheat", "fire", "Lid on, preheat", ready, f"All burners high at first, then set them. "
+                f"About {{time:{ready:.0f}}}."),
             OIL,
         )  # fmt: skip
 
@@ -195,7 +197,8 @@ class Gas(GrillKind):
 
 TRAY = Preparation(
     "bank", "hands", "Tip the coals into the tray", 2 * MINUTE,
-    "In place of the last burner's plate, that burner off. Only in a grill whose maker allows coals in it: hoses, knobs and valves stay "
+    "In place of the last burner's plate, that burner off. Only in a grill whose maker allows coals in it: "
+        "hoses, knobs and valves stay "
     "clear of the heat, the lid stays open while you tip.",
 )  # fmt: skip
 

@@ -69,9 +69,11 @@ class Kamado(CharcoalKind):
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         first = found.first_closed_s if found.first_closed_s is not None else 300.0
         return (
-            Preparation("light", "fire", "Light the lump in one place", max(first, 5 * MINUTE), "One place only; lid open a few minutes, then shut with both vents wide."),
+            Preparation("light", "fire", "Light the lump in one place", max(first, 5 * MINUTE), "One place only; "
+                "lid open a few minutes, then shut with both vents wide."),
             Preparation("preheat", "fire", "Close the vents in steps", max(found.ready_s - first, 10 * MINUTE),
-                        f"To {opening_words(setup.bottom_share)} as the walls warm. Catch it on the way up: it comes down slowly."),
+                        f"To {opening_words(setup.bottom_share)} as the walls warm. Catch it on the way up: it "
+                            f"comes down slowly."),
             OIL,
         )  # fmt: skip
 
@@ -79,4 +81,7 @@ class Kamado(CharcoalKind):
         return "Plate out, vents open"
 
     def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
-        return f"Heavy gloves; ease the lid up first, it can flash. {{time:{convert_s:.0f}}} with all vents open brings it to {{temp:{reached_c:.0f}}}."
+        return (
+            f"Heavy gloves; ease the lid up first, it can flash. {{time:{convert_s:.0f}}} with all vents open "
+            f"brings it to {{temp:{reached_c:.0f}}}."
+        )

@@ -1,7 +1,7 @@
 """What a kind of grill is: everything that differs from one kind to the next, and nothing else.
 
-The machinery of fires (chamber, course, grate, hours, setting) asks a grill's kind and never which kind it is. A new kind
-is one file here and a row in the registry.
+The machinery of fires (chamber, course, grate, hours, setting) asks a grill's kind and never which kind it is. A new
+kind is one file here and a row in the registry.
 """
 
 from __future__ import annotations
@@ -65,8 +65,8 @@ class Hours:
 
 @dataclass(frozen=True)
 class Found:
-    """What was computed of a fire before words are put to it [s]: from lighting until it is ready, how long the coals in a
-    chimney take, when vents are first closed (None where they are not)."""
+    """What was computed of a fire before words are put to it [s]: from lighting until it is ready, how long the coals
+    in a chimney take, when vents are first closed (None where they are not)."""
 
     ready_s: float
     chimney_s: float
@@ -75,7 +75,8 @@ class Found:
 
 @dataclass(frozen=True)
 class Loaded:
-    """Fuel at the beginning: its mass, of it glowing, heat [J/kg], heat of a glowing kilogram [W/kg], most of a fuse [W]."""
+    """Fuel at the beginning: its mass, of it glowing, heat [J/kg], heat of a glowing kilogram [W/kg], most of a fuse
+    [W]."""
 
     mass_kg: float
     glowing_kg: float
@@ -231,8 +232,8 @@ class GrillKind:
         return np.full_like(x_m, state.gas_c)
 
     def through_m_s(self, grill: Grill, flow_m3_s: float, height_m: float) -> float:
-        """Speed of what is drawn through the chamber past the food [m/s]; height_m of the gas above the fire. Usually it
-        goes up through the grate."""
+        """Speed of what is drawn through the chamber past the food [m/s]; height_m of the gas above the fire. Usually
+        it goes up through the grate."""
         return flow_m3_s / grill.grates[0].area_m2
 
     def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
@@ -248,7 +249,8 @@ class GrillKind:
         raise NotImplementedError
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
-        """What is done to the fire beforehand, in order, each with its time and reason. {target} stands for its heat."""
+        """What is done to the fire beforehand, in order, each with its time and reason. {target} stands for its
+        heat."""
         raise NotImplementedError
 
     def dangers(self, setup: FireSetup) -> tuple[str, ...]:

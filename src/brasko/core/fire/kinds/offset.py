@@ -101,7 +101,8 @@ class Offset(GrillKind):
         return Loaded(LOAD_KG, GLOWING_KG, heat, heat * fuels.COAL_PACE.value * SPLITS_PACE)
 
     def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
-        """The chamber sees no fire; a grate in the firebox lies over its embers, raked level, that burn as an open bed."""
+        """The chamber sees no fire; a grate in the firebox lies over its embers, raked level, that burn as an open
+        bed."""
         if grate.key != FIREBOX or not state.alight:
             return ()
         half = math.sqrt(EMBERS_M2.value) / 2.0
@@ -137,8 +138,10 @@ class Offset(GrillKind):
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         return (
-            Preparation("light", "fire", "Light a bed of coals in the firebox", 15 * MINUTE, "A chimney of lit coals, then two splits: the bed carries the fire."),
-            Preparation("preheat", "fire", "Bring the chamber to heat", found.ready_s, "Dampers wide until the smoke runs thin and blue, then as set. White smoke is bitter."),
+            Preparation("light", "fire", "Light a bed of coals in the firebox", 15 * MINUTE, "A chimney of lit "
+                "coals, then two splits: the bed carries the fire."),
+            Preparation("preheat", "fire", "Bring the chamber to heat", found.ready_s, "Dampers wide until the "
+                "smoke runs thin and blue, then as set. White smoke is bitter."),
             OIL,
         )  # fmt: skip
 
@@ -146,4 +149,7 @@ class Offset(GrillKind):
         return "Rake the coals level"
 
     def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
-        return f"Flames down, the embers raked level, a small grate over them: {{time:{convert_s:.0f}}}. Gloves, and stand aside as you open the firebox."
+        return (
+            f"Flames down, the embers raked level, a small grate over them: {{time:{convert_s:.0f}}}. Gloves, "
+            f"and stand aside as you open the firebox."
+        )

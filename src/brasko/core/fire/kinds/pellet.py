@@ -91,8 +91,10 @@ class Pellet(Controlled):
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         return (
-            Preparation("light", "fire", "Start it with the lid open", STARTS_S, "About {time:360} until the fire pot has caught; the fan clears the first smoke."),
-            Preparation("preheat", "fire", "Lid on, preheat", max(found.ready_s - STARTS_S, 300.0), f"Until it holds {{temp:{setup.set_c or 0.0:.0f}}}."),
+            Preparation("light", "fire", "Start it with the lid open", STARTS_S, "About {time:360} until the fire "
+                "pot has caught; the fan clears the first smoke."),
+            Preparation("preheat", "fire", "Lid on, preheat", max(found.ready_s - STARTS_S, 300.0), f"Until it holds "
+                f"{{temp:{setup.set_c or 0.0:.0f}}}."),
             OIL,
         )  # fmt: skip
 
@@ -100,4 +102,7 @@ class Pellet(Controlled):
         return "Set it to its highest"
 
     def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
-        return f"It reaches {{temp:{most_c:.0f}}} in {{time:{convert_s:.0f}}} and no more: for a hard sear use a skillet or another fire."
+        return (
+            f"It reaches {{temp:{most_c:.0f}}} in {{time:{convert_s:.0f}}} and no more: for a hard sear use a "
+            f"skillet or another fire."
+        )

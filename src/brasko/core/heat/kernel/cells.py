@@ -38,7 +38,7 @@ from brasko.core.heat.kernel.columns import (
     S_PER_VOLUME,
     S_SOLIDS,
     S_VOLUME,
-)  # fmt: skip
+)
 from brasko.core.heat.kernel.jit import borrowing
 
 
@@ -104,7 +104,8 @@ def ability(wetness, raw):
     """Integral of the relative diffusivity of water over its content [kg m-3], from dry to `wetness`.
 
     Water creeps the slower the drier the meat is: relative diffusivity (wetness / raw)^2 (drying of meat, from memory).
-    What creeps between two places is the difference of this between them, whatever lies between (Kirchhoff's transform).
+    What creeps between two places is the difference of this between them, whatever lies between (Kirchhoff's
+    transform).
     """
     share = wetness / raw
     return wetness * share * share / 3.0
@@ -242,8 +243,8 @@ def outer_rows(dz):
 
 @borrowing
 def core_of(t, peak, bone, inner, outer):
-    """Temperature of the core: the point that has been heated least, in the columns from the bone to `inner` and without
-    `outer` rows at either face.
+    """Temperature of the core: the point that has been heated least, in the columns from the bone to `inner` and
+    without `outer` rows at either face.
 
     While a piece warms this is its coldest point. While it rests its surface is colder than its middle, but has been
     hot: that is no core.

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Any, NamedTuple
 
 import numpy as np
 
@@ -72,7 +73,7 @@ from brasko.core.heat.kernel.columns import (
     UNTIL_S,
     W_END,
     W_START,
-)  # fmt: skip
+)
 from brasko.core.heat.kernel.jit import borrowing, jit
 from brasko.core.heat.kernel.skin import booked, browned, faces_prepared, followed, given_by_metal, sides_now
 from brasko.core.heat.kernel.stepping import MAX_STAGES, coupled, longest_stable, stage_weights, stages_for, super_step
@@ -199,17 +200,70 @@ def coloured(peak, grey, colour, c):
             colours[q] = min(peaks[q], max(lasting, RED_BELOW_C))
 
 
+class Body(NamedTuple):
+    """The grid of a piece: cells through its thickness and from its middle outwards, areas and radii between them.
+
+    The first bone columns are bone, and those before inner may hold the core; whole where every depth may.
+    """
+
+    dz: Any
+    dr: Any
+    area_z: Any
+    face_r: Any
+    bone: int
+    inner: int
+    whole: bool
+
+
+class Looks(NamedTuple):
+    """How often it is looked at, and where the thermometer's tip lies."""
+
+    every_s: float
+    frame_s: float
+    probe_i: int
+    probe_fraction: float
+    column: int
+
+
+class Begins(NamedTuple):
+    """The state in which it begins; the arrays are changed to that in which it ends. w0 is the raw piece's water."""
+
+    t: Any
+    w: Any
+    w0: Any
+    film: Any
+    a_down: bool
+    metal_c: float
+    gone: Any
+    peak: Any
+    grey: Any
+    dose: Any
+    char: Any
+    marks: Any
+
+
+class Kept(NamedTuple):
+    """Where what is seen on the way is written. step_ends rows: end s, core °C, why."""
+
+    samples: Any
+    frames_t: Any
+    frames_colour: Any
+    frame_times: Any
+    flips: Any
+    step_ends: Any
+    tally: Any
+
+
 @jit
-def run(
-    dz, dr, area_z, face_r, bone, inner, whole, m, c, table, steps, every_s, frame_s, probe_i, probe_fraction, column,
-    t, w, w0, film, a_down_start, metal_start, gone, peak, grey, dose, char, marks, samples, frames_t, frames_colour, frame_times, flips,
-    step_ends, tally,
-):  # fmt: skip
+def run(body, m, c, table, steps, looks, begins, kept):
     """Run a programme. Returns counts of samples, frames, flips, whether face a is down, and the metal's last °C.
 
-    t, w, film, gone, peak, grey, dose, char and marks are the state and are changed. step_ends rows: end s, core °C, why. The first
-    `bone` columns are bone, and those before `inner` may hold the core.
+    m is the material's vector, c that of constants, table the tabulated water vapour, steps a row each.
     """
+    dz, dr, area_z, face_r, bone, inner, whole = body
+    every_s, frame_s, probe_i, probe_fraction, column = looks
+    t, w, w0, film, a_down_start, metal_start, gone, peak, grey, dose, char, marks = begins
+    samples, frames_t, frames_colour, frame_times, flips, step_ends, tally = kept
     nz, nr = t.shape
     pad, n = nr + 1, nz * nr
     juice = np.zeros(3)
@@ -288,8 +342,30 @@ def run(
                 if c[C_MOIST] > 0.0:
                     squeezed(t, w, enthalpy, still, m, c, holding, pace, tau, step[PRESSED], tally, flat, juice)
                     wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally)
-                faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain,
-                               source, flows, bone, gone)  # fmt: skip
+                faces_prepared(
+                    t,
+                    cap,
+                    resist,
+                    w,
+                    w0,
+                    film,
+                    volume,
+                    dz,
+                    dr,
+                    area_z,
+                    face_r,
+                    m,
+                    c,
+                    table,
+                    tau,
+                    sides,
+                    ts,
+                    gain,
+                    source,
+                    flows,
+                    bone,
+                    gone,
+                )
                 fastest = coupled(flat, t, heat, gain, source)
                 if tau > longest_stable(fastest):
                     tau = longest_stable(fastest)
@@ -307,8 +383,9 @@ def run(
                 settled(t, w, enthalpy, evaporated, gone, w0, still, m, c, tally, bone, hottest, flat)
                 new_core = core_of(t, peak, bone, inner, outer)
                 new_probe = probe_at(t, probe_i, probe_fraction, column)
-                part = min(part_to_event(core, new_core, step[UNTIL_CORE]),
-                           part_to_event(probe, new_probe, step[UNTIL_PROBE]))  # fmt: skip
+                part = min(
+                    part_to_event(core, new_core, step[UNTIL_CORE]), part_to_event(probe, new_probe, step[UNTIL_PROBE])
+                )
                 if part == 1.0 or attempt == 7:
                     break
                 tau *= part
@@ -327,8 +404,29 @@ def run(
             peaked(t, peak)
             greyed(t, tau, grey, c)
             followed(t, cap, flows, hottest, ts, midway)
-            browned(keep_t, cap, keep_w, w0, volume, area_z, dz, m, c, table, tau, midway, open_side, rods, down,
-                    int(step[MARK]), dose, char, marks, bone, keep_gone)  # fmt: skip
+            browned(
+                keep_t,
+                cap,
+                keep_w,
+                w0,
+                volume,
+                area_z,
+                dz,
+                m,
+                c,
+                table,
+                tau,
+                midway,
+                open_side,
+                rods,
+                down,
+                int(step[MARK]),
+                dose,
+                char,
+                marks,
+                bone,
+                keep_gone,
+            )
             tally[LOG_CORE] += tau * killed_per_second(0.5 * (core + new_core), c)
             tally[LOG_SURFACE] += tau * killed_per_second(min(ts[0, nr // 2], ts[1, nr // 2]), c)
             core, probe = new_core, new_probe

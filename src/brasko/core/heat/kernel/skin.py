@@ -56,7 +56,7 @@ from brasko.core.heat.kernel.columns import (
     VAPOUR,
     W_EVAP,
     H,
-)  # fmt: skip
+)
 from brasko.core.heat.kernel.jit import borrowing
 
 BROWNS_FROM_C, CHARS_FROM_C = 100.0, 180.0
@@ -71,8 +71,8 @@ def surface(t_cell, resistance, wet, film, creeping, side, touch, c, table, gues
 
     A wet surface gives off h_m / (R_v T_film) (p_s - p_v) P / (P - p_mean), Stefan's flow at the film's temperature.
     The vapour is what the air can take from a wet surface: from its wet share no more than the film holds, from the
-    rest no more than creeps up from inside (film and creeping in kg m-2 s-1). touch [W m-2 K-1] is what metal gives. On a surface below the dew point of the
-    air vapour condenses instead, and the flow is negative.
+    rest no more than creeps up from inside (film and creeping in kg m-2 s-1). touch [W m-2 K-1] is what metal gives. On
+    a surface below the dew point of the air vapour condenses instead, and the flow is negative.
     Returns heat entering the cell [W m-2], vapour leaving [kg m-2 s-1], surface °C, latent heat [J/kg], how the first
     three change with the cell's temperature, and the share of the vapour that the film gave.
     """
@@ -164,8 +164,30 @@ def creeping_supply(w, volume, area, d, m, c, tau):
 
 
 @borrowing
-def faces_prepared(t, cap, resist, w, w0, film, volume, dz, dr, area_z, face_r, m, c, table, tau, sides, ts, gain, source,
-                   flows, bone, gone):  # fmt: skip
+def faces_prepared(
+    t,
+    cap,
+    resist,
+    w,
+    w0,
+    film,
+    volume,
+    dz,
+    dr,
+    area_z,
+    face_r,
+    m,
+    c,
+    table,
+    tau,
+    sides,
+    ts,
+    gain,
+    source,
+    flows,
+    bone,
+    gone,
+):
     """Linearise the three outer faces about the present temperatures. gone is what left the cells as vapour [kg].
 
     A boundary cell gains source - gain * T [W]. flows (face, index) keeps what booking needs (see columns).
@@ -271,7 +293,8 @@ def sides_now(step, a_down, metal_c, sides, open_side):
 
 @borrowing
 def arrhenius(temp_c, reference_c, energy_k):
-    """How much faster than at the reference temperature; energy_k is the activation energy over the gas constant [K]."""
+    """How much faster than at the reference temperature; energy_k is the activation energy over the gas constant
+    [K]."""
     return math.exp(energy_k * (1.0 / (reference_c + 273.15) - 1.0 / (temp_c + 273.15)))
 
 
@@ -290,8 +313,9 @@ def charring_rate(temp_c, c):
 
 
 @borrowing
-def browned(t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, rods, down, mark, dose, char, marks, bone,
-            gone):  # fmt: skip
+def browned(
+    t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, rods, down, mark, dose, char, marks, bone, gone
+):
     """Add a super-step's browning and char to both faces, averaged over the meat, and to the marks of the rods below.
 
     Nothing browns while it is wet. Under a rod only the rod is felt, between rods only the air and the fire; both are
@@ -336,7 +360,8 @@ def browned(t, cap, w, w0, volume, area_z, dz, m, c, table, tau, ts, open_side, 
 
 @borrowing
 def given_by_metal(mean, ts, flows, area_z, down, metal_c, nz, tau):
-    """Heat that went from the metal into the food in a super-step [J], by the same linear surface as the food's books."""
+    """Heat that went from the metal into the food in a super-step [J], by the same linear surface as the food's
+    books."""
     given = 0.0
     i = 0 if down == 0 else nz - 1
     for n in range(area_z.shape[0]):

@@ -25,7 +25,7 @@ from brasko.core.heat.kernel.columns import (
     ROOM,
     SHOWN,
     SOURCE,
-)  # fmt: skip
+)
 from brasko.core.heat.kernel.jit import borrowing, jit
 
 MAX_STAGES = 41
@@ -99,9 +99,19 @@ def coupled(flat, t, heat, gain, source):
     shown_first(ts, flat[CAP, at], per, shown, flat[ROOM, at])
     scaled(sources, per, flat[SOURCE, at])
     first_rate(
-        shown, flat[SHOWN, up], flat[SHOWN, down], flat[SHOWN, right], flat[SHOWN, left], flat[JOINT_Z, at],
-        flat[JOINT_Z, down], flat[JOINT_R, at], flat[JOINT_R, left], own, flat[SOURCE, at], flat[FIRST, at],
-    )  # fmt: skip
+        shown,
+        flat[SHOWN, up],
+        flat[SHOWN, down],
+        flat[SHOWN, right],
+        flat[SHOWN, left],
+        flat[JOINT_Z, at],
+        flat[JOINT_Z, down],
+        flat[JOINT_R, at],
+        flat[JOINT_R, left],
+        own,
+        flat[SOURCE, at],
+        flat[FIRST, at],
+    )
     return fastest
 
 
@@ -140,16 +150,26 @@ def scaled(values, by, out):
 @borrowing
 def first_rate(here, up, down, right, left, jz, jz_before, jr, jr_before, own, source, first):
     for q in range(first.shape[0]):
-        first[q] = (jz[q] * up[q] + jz_before[q] * down[q] + jr[q] * right[q] + jr_before[q] * left[q]
-                    + source[q] - own[q] * here[q])  # fmt: skip
+        first[q] = (
+            jz[q] * up[q]
+            + jz_before[q] * down[q]
+            + jr[q] * right[q]
+            + jr_before[q] * left[q]
+            + source[q]
+            - own[q] * here[q]
+        )
 
 
 @borrowing
 def stage_on(z, up, down, right, left, jz, jz_before, jr, jr_before, own, first, older, mu, nu, d, e):
     """One stage, written over the one before the last. A single loop over so few rows runs in vectors."""
     for q in range(older.shape[0]):
-        older[q] = (nu * older[q] + (mu - d * own[q]) * z[q] + e * first[q]
-                    + d * (jz[q] * up[q] + jz_before[q] * down[q] + jr[q] * right[q] + jr_before[q] * left[q]))  # fmt: skip
+        older[q] = (
+            nu * older[q]
+            + (mu - d * own[q]) * z[q]
+            + e * first[q]
+            + d * (jz[q] * up[q] + jz_before[q] * down[q] + jr[q] * right[q] + jr_before[q] * left[q])
+        )
 
 
 @borrowing
@@ -208,15 +228,44 @@ def super_step(flat, t, tau, stages, mu, nu, mu_t, gamma_t, omega, boiling):
             capped(flat[new, at], flat[ROOM, at], flat[SHOWN, at])
             met(mean, flat[SHOWN, at], omega[stage - 1], nz, nr)
             capped_stage_on(
-                flat[new, at], flat[SHOWN, at], flat[SHOWN, up], flat[SHOWN, down], flat[SHOWN, right],
-                flat[SHOWN, left], jz, jz_before, jr, jr_before, own, first, flat[old, at], a, b, d, e,
-            )  # fmt: skip
+                flat[new, at],
+                flat[SHOWN, at],
+                flat[SHOWN, up],
+                flat[SHOWN, down],
+                flat[SHOWN, right],
+                flat[SHOWN, left],
+                jz,
+                jz_before,
+                jr,
+                jr_before,
+                own,
+                first,
+                flat[old, at],
+                a,
+                b,
+                d,
+                e,
+            )
         else:
             met(mean, flat[new, at], omega[stage - 1], nz, nr)
             stage_on(
-                flat[new, at], flat[new, up], flat[new, down], flat[new, right], flat[new, left], jz, jz_before, jr,
-                jr_before, own, first, flat[old, at], a, b, d, e,
-            )  # fmt: skip
+                flat[new, at],
+                flat[new, up],
+                flat[new, down],
+                flat[new, right],
+                flat[new, left],
+                jz,
+                jz_before,
+                jr,
+                jr_before,
+                own,
+                first,
+                flat[old, at],
+                a,
+                b,
+                d,
+                e,
+            )
         old, new = new, old
     showed(t.reshape(-1), flat[CAP, at], flat[PER, at], mean)
     return new

@@ -50,7 +50,7 @@ from brasko.core.heat.kernel.columns import (
     W_DRIP,
     W_EVAP,
     WORK,
-)  # fmt: skip
+)
 from brasko.core.heat.kernel.jit import borrowing, jit
 
 HOLDING_FROM_C, HOLDING_ROWS = 30.0, 161
@@ -61,8 +61,8 @@ MOST_PASSES = 4
 def water_holding(m, c):
     """Water a kilogram of solids can hold [kg/kg] at 30, 31, … °C, scaled so that raw meat just holds its own.
 
-    c_eq = raw (1 - loss / (1 + exp(-(T - middle) / width))), the form of vandersman_2007 and feyissa_2013 (from memory).
-    The middle of the fall and its depth belong to the food: fish falls sooner, a plant not at all.
+    c_eq = raw (1 - loss / (1 + exp(-(T - middle) / width))), the form of vandersman_2007 and feyissa_2013 (from
+    memory). The middle of the fall and its depth belong to the food: fish falls sooner, a plant not at all.
     """
     raw = m[RHO_W] / max(m[RHO_W] + m[RHO_S], 1e-9)
     holding = np.empty(HOLDING_ROWS)
@@ -74,7 +74,8 @@ def water_holding(m, c):
 
 @jit
 def squeezing_pace(c):
-    """How fast juice above the holding capacity leaves near a face [s-1] at 30, 31, … °C, no faster than where water boils."""
+    """How fast juice above the holding capacity leaves near a face [s-1] at 30, 31, … °C, no faster than where water
+    boils."""
     pace = np.empty(HOLDING_ROWS)
     for n in range(HOLDING_ROWS):
         at = min(HOLDING_FROM_C + n, c[C_BOIL])
@@ -84,7 +85,8 @@ def squeezing_pace(c):
 
 @jit
 def slowed_by_depth(still, c):
-    """Turn the row S_DEPTH from a depth [m] into the share of the pace that juice from there has: its way out is long."""
+    """Turn the row S_DEPTH from a depth [m] into the share of the pace that juice from there has: its way out is
+    long."""
     for q in range(still.shape[1]):
         still[S_DEPTH, q] = 1.0 / (1.0 + (still[S_DEPTH, q] / c[C_SEEPS_M]) ** 2)
 
@@ -149,8 +151,8 @@ def gained(values, moved, moved_before):
 
 @borrowing
 def squeezed(t, w, enthalpy, still, m, c, holding, pace, tau, pressed, tally, flat, juice):
-    """Take out juice above the water-holding capacity, so many times faster where it is pressed. juice gets what comes out at each face [kg],
-    which is the nearest one. The row WORK of flat is written over.
+    """Take out juice above the water-holding capacity, so many times faster where it is pressed. juice gets what comes
+    out at each face [kg], which is the nearest one. The row WORK of flat is written over.
     """
     nz, nr = t.shape
     n, pad = nz * nr, nr + 1
@@ -186,8 +188,9 @@ def seeping(ts, ws, solids, share, holding, pace, time_s, lost):
 
 @borrowing
 def wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally):
-    """Let a share of the juice run off at once and spread the rest evenly over the face that it came out of. One that boils sheds it, the
-    upper face holds a puddle, the lower one and the edge what hangs on them; the rest, and what no air takes up, drips off.
+    """Let a share of the juice run off at once and spread the rest evenly over the face that it came out of. One that
+    boils sheds it, the upper face holds a puddle, the lower one and the edge what hangs on them; the rest, and what no
+    air takes up, drips off.
     """
     nz, nr = dz.shape[0], area_z.shape[0]
     upright, level = face_r[nr] * dz.sum(), area_z[bone:].sum()
@@ -208,11 +211,12 @@ def wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally):
 
 @borrowing
 def settled(t, w, enthalpy, evaporated, gone, w0, still, m, c, tally, bone, hottest, flat):
-    """Take off what evaporated, boil away what is above the plateau, and read temperatures back from enthalpy. gone keeps what left
-    a cell as vapour and has not been made good since.
+    """Take off what evaporated, boil away what is above the plateau, and read temperatures back from enthalpy. gone
+    keeps what left a cell as vapour and has not been made good since.
 
     A cell that runs dry within the super-step was given heat as if it went on boiling. It gets no hotter than the
-    hottest surface; what is left over goes to the cell behind it or, where that is dry too, was never taken up. The rows WORK and FIRST of flat are written over.
+    hottest surface; what is left over goes to the cell behind it or, where that is dry too, was never taken up. The
+    rows WORK and FIRST of flat are written over.
     """
     nz, nr = t.shape
     n, pad = nz * nr, nr + 1
@@ -232,8 +236,9 @@ def settled(t, w, enthalpy, evaporated, gone, w0, still, m, c, tally, bone, hott
             for i in range(nz):
                 for j in range(bone, nr):
                     if t[i, j] > c[C_BOIL] - 5.0 and w[i, j] > 0.0:
-                        passed_on |= boiled_away(t, w, enthalpy, gone, volume[i * nr + j], i, j, m, c, tally, latent,
-                                                 boiling_heat, hottest)  # fmt: skip
+                        passed_on |= boiled_away(
+                            t, w, enthalpy, gone, volume[i * nr + j], i, j, m, c, tally, latent, boiling_heat, hottest
+                        )
                         gone[i, j] = min(gone[i, j], max(w0[i, j] - w[i, j], 0.0))
     ts, ws, hs = t.reshape(-1), w.reshape(-1), enthalpy.reshape(-1)
     missed, slope = flat[WORK, pad : pad + n], flat[FIRST, pad : pad + n]
@@ -273,7 +278,8 @@ def taken_off(t, w, enthalpy, evaporated, gone, i, j, m, c, tally):
 
 @borrowing
 def boiled_away(t, w, enthalpy, gone, volume, i, j, m, c, tally, latent, boiling_heat, hottest):
-    """Boil away the water that a cell's heat above the plateau can. Returns whether heat was left over and passed on."""
+    """Boil away the water that a cell's heat above the plateau can. Returns whether heat was left over and passed
+    on."""
     excess = enthalpy[i, j] - volume * dry_heat(m, c[C_BOIL]) - w[i, j] * boiling_heat
     if excess <= 0.0:
         return False

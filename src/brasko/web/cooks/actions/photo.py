@@ -28,7 +28,8 @@ def _opened(upload: UploadedFile[bytes]) -> Image.Image:
         if raw.width * raw.height > MOST_PIXELS or max(raw.size) > 30_000:
             raise InvalidInput(
                 "photo",
-                f"has {raw.width} by {raw.height} pixels; {MOST_PIXELS // 10**6} million are the most. Take a smaller one.",
+                f"has {raw.width} by {raw.height} pixels; {MOST_PIXELS // 10**6} million are the most. Take a "
+                f"smaller one.",
             )
         raw.draft("RGB", (LONGEST_PX, LONGEST_PX))
         raw.thumbnail((LONGEST_PX, LONGEST_PX))

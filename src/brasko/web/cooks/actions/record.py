@@ -233,9 +233,18 @@ def _guests(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
 
 
 _BODIES = {
-    "done": _done, "note": _note, "undo": _undo, "move": _move, "lid": _lid, "vent": _vent, "weather": _weather,
-    "pause": _switched, "reading": _reading, "pull": _pull, "guests": _guests,
-}  # fmt: skip
+    "done": _done,
+    "note": _note,
+    "undo": _undo,
+    "move": _move,
+    "lid": _lid,
+    "vent": _vent,
+    "weather": _weather,
+    "pause": _switched,
+    "reading": _reading,
+    "pull": _pull,
+    "guests": _guests,
+}
 _PLAIN = {"flip": Flipped(), "turn": Turned(), "flare": Flared(), "smoke": Smoked()}
 """Deeds of which nothing more is said."""
 

@@ -31,8 +31,8 @@ CLOCK_SLACK = timedelta(minutes=5)
 
 
 def mark_work(table: Table, work: str, done: bool, reading_c: float | None = None) -> None:
-    """Note that a piece of work is done, or take that back. Said twice it is one mark. What is done with a piece that is on the
-    way is an event of its cook too.
+    """Note that a piece of work is done, or take that back. Said twice it is one mark. What is done with a piece that
+    is on the way is an event of its cook too.
 
     Raises InvalidInput: with reading_c where the middle has not been read, or does not show its figure.
     """
@@ -84,7 +84,8 @@ def _take_back(table: Table, work: WorkOut) -> None:
 
 
 def _on_at(table: Table) -> dict[str, datetime] | None:
-    """Since when dishes are on, as it was marked, each so much later as it is behind; None where nothing was marked at all."""
+    """Since when dishes are on, as it was marked, each so much later as it is behind; None where nothing was marked at
+    all."""
     marks = dict(table.marks.values_list("work", "at"))
     on = {work.removesuffix(ON): at for work, at in marks.items() if work.endswith(ON)}
     if table.cook is not None:

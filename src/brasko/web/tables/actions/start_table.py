@@ -15,7 +15,8 @@ from brasko.web.tables.models import Table
 
 
 def start_table(waiter: Waiter, owner: User, table: Table, payload: StartIn) -> Table:
-    """Start the cook of a table, or a practice of it. Marks of an earlier one are cleared. Raises Conflict while one goes on."""
+    """Start the cook of a table, or a practice of it. Marks of an earlier one are cleared. Raises Conflict while one
+    goes on."""
     if table.cook is not None and table.cook.ended_at is None:
         raise Conflict("This table is being cooked already. End that first.")
     meat = computed_by(waiter, effort_of(table.asked), meat_to_cook, table.asked, table.told)

@@ -1,4 +1,5 @@
-"""Keep a check of a thermometer, or take one back; carry its correction into readings to come, and put old ones right."""
+"""Keep a check of a thermometer, or take one back; carry its correction into readings to come, and put old ones
+right."""
 
 from datetime import datetime
 from typing import Literal

@@ -102,14 +102,29 @@ def put_on(owner: User, plan: Plan, *, practice: bool, started: datetime) -> tup
     """A cook from a plan with its clock at wall-clock speed."""
     real = timezone.now()
     cook = Cook.objects.create(
-        owner=owner, plan=plan, grill=plan.grill, title=plan.title, eat_at=plan.eat_at, practice=practice,
-        hands="plan" if practice else "mine", created_at=started, started_at=started, clock_real_at=real, clock_cook_at=real,
-    )  # fmt: skip
+        owner=owner,
+        plan=plan,
+        grill=plan.grill,
+        title=plan.title,
+        eat_at=plan.eat_at,
+        practice=practice,
+        hands="plan" if practice else "mine",
+        created_at=started,
+        started_at=started,
+        clock_real_at=real,
+        clock_cook_at=real,
+    )
     each = plan.pieces.all()[0]
     piece = Piece.objects.create(
-        cook=cook, position=0, name=each.programme.cut_name, cut=each.cut, inputs=each.inputs, result=on_the_fire(each.result),
-        model_version=each.model_version, thermometer=practice_probe(owner, 0),
-    )  # fmt: skip
+        cook=cook,
+        position=0,
+        name=each.programme.cut_name,
+        cut=each.cut,
+        inputs=each.inputs,
+        result=on_the_fire(each.result),
+        model_version=each.model_version,
+        thermometer=practice_probe(owner, 0),
+    )
     Event(cook=cook, client_id=uuid4(), kind="start", at=started, payload={"speed": 1}).save()
     return cook, piece
 
@@ -133,9 +148,17 @@ def keep_readings(cook: Cook, piece: Piece, on_at: datetime, shown: Shown, every
             temp = reading_of(truth, shown.at(channel, float(since)), at, piece.id, channel)
             if temp is not None:
                 rows.append(
-                    Reading(cook=cook, piece=piece, thermometer=piece.thermometer, sequence=int(since * 10) * len(CHANNELS) + number,
-                            at=at, recorded_at=at, temp_c=temp, source=channel)
-                )  # fmt: skip
+                    Reading(
+                        cook=cook,
+                        piece=piece,
+                        thermometer=piece.thermometer,
+                        sequence=int(since * 10) * len(CHANNELS) + number,
+                        at=at,
+                        recorded_at=at,
+                        temp_c=temp,
+                        source=channel,
+                    )
+                )
     Reading.objects.bulk_create(rows)
 
 

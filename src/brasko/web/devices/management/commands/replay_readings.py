@@ -15,7 +15,8 @@ from brasko.web.devices.from_file import rows_of
 
 
 def recorded(path: Path) -> list[tuple[float, float, str]]:
-    """Rows of a CSV as (seconds since the first, °C, channel), in the order of time. Raises CommandError naming the line."""
+    """Rows of a CSV as (seconds since the first, °C, channel), in the order of time. Raises CommandError naming the
+    line."""
     try:
         with path.open(newline="", encoding="utf-8") as file:
             rows = rows_of(file)

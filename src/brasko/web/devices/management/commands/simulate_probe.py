@@ -93,10 +93,13 @@ class Hub:
                 if temp is not None:
                     rows.append(
                         {
-                            "sequence": int(since * 10) * len(CHANNELS) + number, "at": at.isoformat(), "temp_c": temp,
-                            "channel": channel, "battery": battery_of(scene["trouble"], since),
+                            "sequence": int(since * 10) * len(CHANNELS) + number,
+                            "at": at.isoformat(),
+                            "temp_c": temp,
+                            "channel": channel,
+                            "battery": battery_of(scene["trouble"], since),
                         }
-                    )  # fmt: skip
+                    )
         self._send(piece["thermometer_id"], rows)
         if "controller" in scene["devices"]:
             self._send(scene["devices"]["controller"], pit, scene["cook_id"])
