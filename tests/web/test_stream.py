@@ -62,7 +62,7 @@ async def test_a_stream_brings_what_is_new_and_goes_on_from_its_cursor():
     assert response["Content-Type"] == "text/event-stream"
     (first,) = await messages(response, 1)
     assert [r["temp_c"] for r in first["readings"]] == [20.0, 21.0, 22.0, 23.0, 24.0]
-    assert [e["kind"] for e in first["events"]] == ["start"]
+    assert [e["deed"]["kind"] for e in first["events"]] == ["start"]
     await sync_to_async(add_readings)(cook, 5, 3)
     for how in ({"cursor": first["id"]}, {"cursor": "0-0", "header": first["id"]}):
         (second,) = await messages(await opened(visitor, cook, **how), 1)
@@ -79,7 +79,7 @@ async def test_a_recorded_mark_wakes_the_stream(monkeypatch):
     mark = EventIn(client_id=uuid4(), kind="done", task="season")
     await sync_to_async(record_event)(cook, mark)
     _, woken = await asyncio.wait_for(waiting, 10)
-    assert [e["payload"] for e in woken["events"]] == [{"task": "season"}]
+    assert [(e["deed"]["kind"], e["deed"]["task"]) for e in woken["events"]] == [("done", "season")]
     assert next(e for e in woken["expected"] if e["key"] == "season")["state"] == "done"
 
 
@@ -92,7 +92,7 @@ async def test_the_end_of_a_cook_is_always_told():
     await sync_to_async(finish)(cook)
     _, last = await asyncio.wait_for(waiting, 10)
     assert last["ended_at"] is not None
-    assert [e["kind"] for e in last["events"]] == ["finish"]
+    assert [e["deed"]["kind"] for e in last["events"]] == ["finish"]
 
 
 async def test_a_quiet_stream_says_that_it_is_still_here(monkeypatch):

@@ -170,23 +170,16 @@ export function withWaiting(cook: Cook, outbox: readonly Waiting[]): Cook {
       id: -1 - i,
       client_id: w.deed.client_id,
       piece_id: w.deed.piece_id ?? null,
-      kind: w.deed.kind,
       at: w.deed.at,
-      payload: {
-        task: w.deed.task,
-        undoes: w.deed.undoes,
-        text: w.deed.text,
-        rain: w.deed.rain,
-        wind: w.deed.wind,
-      } as Record<string, unknown>,
+      deed: said(w.deed),
     })),
   ];
   const undone = new Set(mine.filter((w) => w.deed.kind === "undo").map((w) => w.deed.undoes));
   const done = mine.filter((w) => w.deed.kind === "done" && !undone.has(w.deed.client_id));
   const taken = new Set(
-    cook.events
-      .filter((e) => e.kind === "done" && undone.has(e.client_id))
-      .map((e) => `${e.piece_id}-${String(e.payload.task)}`),
+    cook.events.flatMap((e) =>
+      e.deed.kind === "done" && undone.has(e.client_id) ? [`${e.piece_id}-${e.deed.task}`] : [],
+    ),
   );
   const expected = cook.expected.map((e) => {
     const here = done.find((w) => w.deed.task === e.key && (w.deed.piece_id ?? null) === e.piece_id);
@@ -208,15 +201,49 @@ export function withWaiting(cook: Cook, outbox: readonly Waiting[]): Cook {
   };
 }
 
+type Said = Cook["events"][number]["deed"];
+
+/** What was sent, as it will come back: of what the server works out there is nothing yet. */
+function said(deed: Waiting["deed"]): Said {
+  const { kind } = deed;
+  switch (kind) {
+    case "done":
+      return { kind, task: deed.task ?? "" };
+    case "undo":
+      return { kind, undoes: deed.undoes ?? "" };
+    case "note":
+      return { kind, text: deed.text ?? "" };
+    case "weather":
+      return { kind, rain: deed.rain ?? "none", wind: deed.wind ?? "still" };
+    case "move":
+      return { kind, place: deed.place ?? "back" };
+    case "lid":
+      return { kind, open: deed.open ?? false };
+    case "pause":
+      return { kind, on: deed.on ?? false };
+    case "reading":
+      return { kind, temp_c: deed.temp_c ?? 0, source: deed.source ?? "hand" };
+    case "pull":
+      return { kind, pull_c: deed.pull_c ?? 0 };
+    case "guests":
+      return { kind, late_min: deed.late_min ?? 0 };
+    case "vent":
+      return { kind, air_c: deed.air_c ?? null, delta_k: deed.delta_k ?? null };
+    default:
+      return { kind };
+  }
+}
+
 type Outlook = Cook["outlooks"][number];
 
 /** How the lid and a piece stand after what was done here. */
 function standing(outlook: Outlook, cook: Cook, mine: readonly Waiting[]): Outlook {
   let { lid_open, aside } = outlook;
   for (const { deed } of mine) {
-    const taken = deed.kind === "undo" ? cook.events.find((e) => e.client_id === deed.undoes) : undefined;
+    const taken =
+      deed.kind === "undo" ? cook.events.find((e) => e.client_id === deed.undoes)?.deed : undefined;
     if (deed.kind === "lid") lid_open = deed.open ?? lid_open;
-    if (taken?.kind === "lid") lid_open = !taken.payload.open;
+    if (taken?.kind === "lid") lid_open = !taken.open;
     if (deed.piece_id !== outlook.piece_id) continue;
     if (deed.kind === "done") {
       lid_open = false;

@@ -122,7 +122,8 @@ export interface paths {
         put?: never;
         /**
          * Preview Plan
-         * @description Compute a plan without keeping it; quick, good to about 1 K. With an anchor, also refuse an hour that cannot be met.
+         * @description Compute a plan without keeping it; quick, good to about 1 K. With an anchor, also refuse an hour that cannot be
+         *     met.
          */
         post: operations["preview_plan"];
         delete?: never;
@@ -1955,7 +1956,8 @@ export interface components {
         };
         /**
          * CookedPieceIn
-         * @description What is cooked. Quantities are words with their unit, "1.5 in", "0.9 lb", "40 F"; a bare number is in mm, g or °C.
+         * @description What is cooked. Quantities are words with their unit, "1.5 in", "0.9 lb", "40 F"; a bare number is in mm, g or
+         *     °C.
          */
         CookedPieceIn: {
             /** Cut */
@@ -2248,7 +2250,8 @@ export interface components {
         };
         /**
          * PartOut
-         * @description A thin end or another muscle of the piece: where it ends, and what to do about it. sooner_s before the rest is done.
+         * @description A thin end or another muscle of the piece: where it ends, and what to do about it. sooner_s before the rest is
+         *     done.
          */
         PartOut: {
             /** Key */
@@ -3294,7 +3297,8 @@ export interface components {
         };
         /**
          * DishOut
-         * @description A dish in the schedule; left_out where there was no room for it, piece where it is meat that a forecast can follow.
+         * @description A dish in the schedule; left_out where there was no room for it, piece where it is meat that a forecast can
+         *     follow.
          */
         DishOut: {
             /** Key */
@@ -3403,8 +3407,8 @@ export interface components {
         };
         /**
          * SideLookOut
-         * @description How a side looks as it comes off, cut open: colours as #rrggbb, size in mm. marks_share of its faces is marked, black_share
-         *     of the marks is coal.
+         * @description How a side looks as it comes off, cut open: colours as #rrggbb, size in mm. marks_share of its faces is marked,
+         *     black_share of the marks is coal.
          */
         SideLookOut: {
             /** Face */
@@ -3438,8 +3442,8 @@ export interface components {
         };
         /**
          * TableOut
-         * @description A table, planned. status "rule": a first answer; "optimal": proven the best; "feasible": at the most gap dearer than the
-         *     best; "clash": not all of it can be had, clash says which dishes are at odds and helps what would do.
+         * @description A table, planned. status "rule": a first answer; "optimal": proven the best; "feasible": at the most gap dearer
+         *     than the best; "clash": not all of it can be had, clash says which dishes are at odds and helps what would do.
          */
         TableOut: {
             /**
@@ -3792,7 +3796,8 @@ export interface components {
         };
         /**
          * OutlookOut
-         * @description How a piece on the fire stands, and what is forecast of it. end is of the step that is on: the pull, for a slow one.
+         * @description How a piece on the fire stands, and what is forecast of it. end is of the step that is on: the pull, for a slow
+         *     one.
          */
         OutlookOut: {
             /** Piece Id */
@@ -3846,7 +3851,8 @@ export interface components {
         };
         /**
          * TablePieceOut
-         * @description A dish of meat on the way: what is foreseen of it, and how far behind its plan it is. outlook is None before it is on.
+         * @description A dish of meat on the way: what is foreseen of it, and how far behind its plan it is. outlook is None before it
+         *     is on.
          */
         TablePieceOut: {
             /** Dish */
@@ -3983,7 +3989,8 @@ export interface components {
         };
         /**
          * LaterIn
-         * @description The table is to be eaten so much later; 0 plans the rest anew for the same hour. at is the moment from which the rest is planned; take keeps what comes of it.
+         * @description The table is to be eaten so much later; 0 plans the rest anew for the same hour. at is the moment from which the
+         *     rest is planned; take keeps what comes of it.
          */
         LaterIn: {
             /** By Min */
@@ -3998,6 +4005,24 @@ export interface components {
              * @default false
              */
             take?: boolean;
+        };
+        /** ClockSet */
+        ClockSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "clock";
+            /**
+             * Speed
+             * @default 1
+             */
+            speed?: number;
+            /**
+             * Set Back S
+             * @default 0
+             */
+            set_back_s?: number;
         };
         /** CookPieceOut */
         CookPieceOut: {
@@ -4018,6 +4043,26 @@ export interface components {
             middle: string[];
         };
         /**
+         * Done
+         * @description A task was done; of reading the middle, what it showed.
+         */
+        Done: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "done";
+            /**
+             * Task
+             * @default
+             */
+            task?: string;
+            /** Temp C */
+            temp_c?: number | null;
+            /** Source */
+            source?: ("hand" | "probe") | null;
+        };
+        /**
          * DrillsOut
          * @description What to do at once; with every cook, so that it is there without the server.
          */
@@ -4029,7 +4074,10 @@ export interface components {
             /** Vents */
             vents: string[];
         };
-        /** EventOut */
+        /**
+         * EventOut
+         * @description Something that was done; deed says what, by its kind.
+         */
         EventOut: {
             /** Id */
             id: number;
@@ -4040,17 +4088,13 @@ export interface components {
             client_id: string;
             /** Piece Id */
             piece_id: number | null;
-            /** Kind */
-            kind: string;
             /**
              * At
              * Format: date-time
              */
             at: string;
-            /** Payload */
-            payload: {
-                [key: string]: unknown;
-            };
+            /** Deed */
+            deed: components["schemas"]["Started"] | components["schemas"]["Done"] | components["schemas"]["Flipped"] | components["schemas"]["Turned"] | components["schemas"]["Flared"] | components["schemas"]["Smoked"] | components["schemas"]["Moved"] | components["schemas"]["LidMoved"] | components["schemas"]["VentSet"] | components["schemas"]["WeatherTold"] | components["schemas"]["ReadingTold"] | components["schemas"]["Paused"] | components["schemas"]["PullSet"] | components["schemas"]["GuestsLate"] | components["schemas"]["Noted"] | components["schemas"]["TakenBack"] | components["schemas"]["ClockSet"] | components["schemas"]["Finished"];
         };
         /** ExpectedOut */
         ExpectedOut: {
@@ -4080,6 +4124,73 @@ export interface components {
              */
             state: "done" | "now" | "next" | "later";
         };
+        /** Finished */
+        Finished: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "finish";
+        };
+        /** Flared */
+        Flared: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "flare";
+        };
+        /** Flipped */
+        Flipped: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "flip";
+        };
+        /** GuestsLate */
+        GuestsLate: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "guests";
+            /** Late Min */
+            late_min: number;
+        };
+        /** LidMoved */
+        LidMoved: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "lid";
+            /** Open */
+            open: boolean;
+        };
+        /** Moved */
+        Moved: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "move";
+            /**
+             * Place
+             * @enum {string}
+             */
+            place: "hot" | "cool" | "high" | "off" | "back";
+        };
+        /** Noted */
+        Noted: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "note";
+            /** Text */
+            text: string;
+        };
         /** OutcomeOut */
         OutcomeOut: {
             /** Slow Foreseen S */
@@ -4102,6 +4213,36 @@ export interface components {
             reading_needed_c?: number | null;
             /** Reading C */
             reading_c?: number | null;
+        };
+        /** Paused */
+        Paused: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pause";
+            /** On */
+            on: boolean;
+        };
+        /** PullSet */
+        PullSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pull";
+            /** Pull C */
+            pull_c: number;
+            /**
+             * Sear Factor
+             * @default 1
+             */
+            sear_factor?: number;
+            /**
+             * Hold S
+             * @default 0
+             */
+            hold_s?: number;
         };
         /** RatingOut */
         RatingOut: {
@@ -4138,6 +4279,22 @@ export interface components {
             /** Source */
             source: string;
         };
+        /** ReadingTold */
+        ReadingTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "reading";
+            /** Temp C */
+            temp_c: number;
+            /**
+             * Source
+             * @default hand
+             * @enum {string}
+             */
+            source?: "hand" | "surface" | "air";
+        };
         /**
          * SkyOut
          * @description Rain and wind together, and what they do to the fire as it is set; with every cook, as the drills.
@@ -4153,6 +4310,72 @@ export interface components {
             wind_name: string;
             /** Words */
             words: string;
+        };
+        /** Smoked */
+        Smoked: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "smoke";
+        };
+        /** Started */
+        Started: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "start";
+            /**
+             * Speed
+             * @default 1
+             */
+            speed?: number;
+        };
+        /** TakenBack */
+        TakenBack: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "undo";
+            /** Undoes */
+            undoes: string;
+        };
+        /** Turned */
+        Turned: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "turn";
+        };
+        /**
+         * VentSet
+         * @description By how much it is likely to change the air, or the air it was set for; neither is only a note.
+         */
+        VentSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "vent";
+            /** Air C */
+            air_c?: number | null;
+            /** Delta K */
+            delta_k?: number | null;
+        };
+        /** WeatherTold */
+        WeatherTold: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "weather";
+            /** Rain */
+            rain: string;
+            /** Wind */
+            wind: string;
         };
         /** CookLine */
         CookLine: {

@@ -35,12 +35,19 @@ describe("cook", () => {
     });
   });
   it("finds the newest mark that stands", () => {
-    const event = (client_id: string, kind: string, payload: object = {}) => ({ client_id, kind, payload });
+    const event = (client_id: string, kind: string, payload: object = {}) => ({
+      client_id,
+      deed: { kind, ...payload },
+    });
     const cook = {
-      events: [event("a", "done"), event("b", "done"), event("c", "undo", { undoes: "b" })],
+      events: [
+        event("a", "done", { task: "light" }),
+        event("b", "done"),
+        event("c", "undo", { undoes: "b" }),
+      ],
     } as unknown as Cook;
     expect(lastMark(cook)?.client_id).toBe("a");
-    expect([lastOf(cook, "done")?.client_id, lastOf(cook, "weather")]).toEqual(["a", null]);
+    expect([lastOf(cook, "done")?.task, lastOf(cook, "weather")]).toEqual(["light", null]);
   });
   it("names the deed", () =>
     expect([deed("wait", "Pull"), deed("odd", "Odd")]).toEqual(["Pulled", "Done: Odd"]));
@@ -155,8 +162,8 @@ describe("what waits to be sent", () => {
       { piece_id: 8, lid_open: false, aside: "" },
     ],
     events: [
-      { id: 1, client_id: "a", kind: "done", piece_id: 7, payload: { task: "light" } },
-      { id: 2, client_id: "l", kind: "lid", piece_id: 7, payload: { open: false } },
+      { id: 1, client_id: "a", piece_id: 7, deed: { kind: "done", task: "light" } },
+      { id: 2, client_id: "l", piece_id: 7, deed: { kind: "lid", open: false } },
     ],
     expected: [
       { piece_id: 7, key: "light", state: "done", start_at: "x" },

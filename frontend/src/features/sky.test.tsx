@@ -14,7 +14,7 @@ const sky = (rain: string, wind: string, words: string) => ({
   words,
 });
 const cook = {
-  events: [{ client_id: "a", kind: "weather", payload: { rain: "light", wind: "still" } }],
+  events: [{ client_id: "a", deed: { kind: "weather", rain: "light", wind: "still" } }],
   skies: [
     sky("none", "still", "Nothing."),
     sky("light", "still", "A little."),

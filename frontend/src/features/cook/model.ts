@@ -60,23 +60,26 @@ export function overFireSince(piece: Piece, expected: readonly Expected[]): numb
 }
 
 export type Mark = Cook["events"][number];
-const NOT_UNDONE = new Set(["start", "finish", "clock", "undo"]);
+type Said = Mark["deed"];
+type Kinds = Said["kind"];
+const NOT_UNDONE = new Set<Kinds>(["start", "finish", "clock", "undo"]);
 
 function standing(cook: Cook): Mark[] {
-  const undone = new Set(cook.events.filter((e) => e.kind === "undo").map((e) => e.payload.undoes));
-  return cook.events.filter((e) => !NOT_UNDONE.has(e.kind) && !undone.has(e.client_id));
+  const undone = new Set(cook.events.flatMap((e) => (e.deed.kind === "undo" ? [e.deed.undoes] : [])));
+  return cook.events.filter((e) => !NOT_UNDONE.has(e.deed.kind) && !undone.has(e.client_id));
 }
 
 /** The newest thing that was done and can be taken back. */
 export const lastMark = (cook: Cook): Mark | null => standing(cook).at(-1) ?? null;
 
 /** The newest of a kind that was not taken back. */
-export const lastOf = (cook: Cook, kind: string): Mark | null =>
+export const lastOf = <Kind extends Kinds>(cook: Cook, kind: Kind): Extract<Said, { kind: Kind }> | null =>
   standing(cook)
-    .filter((e) => e.kind === kind)
+    .map((e) => e.deed)
+    .filter((said): said is Extract<Said, { kind: Kind }> => said.kind === kind)
     .at(-1) ?? null;
 
-const KINDS: Record<string, string> = {
+const KINDS: Record<Exclude<Kinds, "start" | "finish" | "clock" | "undo" | "done">, string> = {
   flip: "flip",
   turn: "turn",
   move: "move",
@@ -94,9 +97,12 @@ const KINDS: Record<string, string> = {
 
 /** What a mark is called where it can be taken back. */
 export function markName(cook: Cook, mark: Mark): string {
-  if (mark.kind !== "done") return KINDS[mark.kind] ?? mark.kind;
-  const task = cook.expected.find((e) => e.key === mark.payload.task && e.piece_id === mark.piece_id);
-  return task?.name ?? String(mark.payload.task);
+  const { deed } = mark;
+  if (deed.kind === "done")
+    return (
+      cook.expected.find((e) => e.key === deed.task && e.piece_id === mark.piece_id)?.name ?? deed.task ?? ""
+    );
+  return deed.kind in KINDS ? KINDS[deed.kind as keyof typeof KINDS] : deed.kind;
 }
 
 /** Whether what is next is a reading, which is taken and not only marked. */

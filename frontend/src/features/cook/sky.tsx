@@ -20,7 +20,7 @@ export function Weather({
   system: System;
   onDone: (rain: Rain, wind: Wind) => void;
 }) {
-  const told = lastOf(cook, "weather")?.payload;
+  const told = lastOf(cook, "weather");
   const first = cook.skies[0];
   const [rain, setRain] = useState(String(told?.rain ?? first?.rain));
   const [wind, setWind] = useState(String(told?.wind ?? first?.wind));

@@ -82,7 +82,7 @@ def _with_variants(ask: TableAsk, plan: PlanOne, others: bool) -> tuple[dict[str
 
 
 def _posed(dish: DishAsk, variants: list[Variant], others: bool) -> Dish:
-    """A dish with its ways. Those on a rack are spare: more to choose from would cost the solver more than they gain."""
+    """A dish with its ways. Those on a rack are spare: more of them would cost the solver more than they gain."""
     ways = [on_grid(v) for v in variants]
     spare = [v for v in ways if v.on_rack and not others and v.key != dish.pin.variant]
     if len(spare) == len(ways):

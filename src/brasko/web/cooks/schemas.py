@@ -9,6 +9,7 @@ from pydantic import ConfigDict, Field
 
 from brasko.formats.bounds import Count, Figure, Moment, Number
 from brasko.formats.meal import PieceIn
+from brasko.web.cooks.deeds import Deed
 from brasko.web.plans.schemas import PieceResult
 
 
@@ -99,12 +100,13 @@ class ClockOut(Schema):
 
 
 class EventOut(Schema):
+    """Something that was done; deed says what, by its kind."""
+
     id: int
     client_id: UUID
     piece_id: int | None
-    kind: str
     at: datetime
-    payload: dict[str, Any]
+    deed: Deed
 
 
 class ReadingOut(Schema):
