@@ -200,11 +200,10 @@ def sliding(page) -> list[float]:
           for (let n = 0; n < 32; n++) {
             const before = document.querySelector('figure[data-revision]').dataset.revision;
             const begun = performance.now();
-            thumb.dispatchEvent(new KeyboardEvent('keydown', {key: n % 16 < 8 ? 'ArrowRight' : 'ArrowLeft', bubbles:
-            true})); await new Promise((done) => { const look = () =>
-            document.querySelector('figure[data-revision]')?.dataset.revision !== before ? requestAnimationFrame(done) :
-            requestAnimationFrame(look); look(); }); spent.push(performance.now() - begun); await new Promise((r) =>
-            setTimeout(r, 250));
+            thumb.dispatchEvent(new KeyboardEvent('keydown', {key: n % 16 < 8 ? 'ArrowRight' : 'ArrowLeft', bubbles: true}));
+            await new Promise((done) => { const look = () => document.querySelector('figure[data-revision]')?.dataset.revision !== before ? requestAnimationFrame(done) : requestAnimationFrame(look); look(); });
+            spent.push(performance.now() - begun);
+            await new Promise((r) => setTimeout(r, 250));
           }
           return spent;
         }"""
@@ -224,14 +223,22 @@ def holding(page, base: str) -> list[float]:
     page.wait_for_timeout(5000)
     spent: list[float] = page.evaluate(
         """async () => {
-          const bar = () => [...document.querySelectorAll('button[aria-label^="Flatbread"]')].find((b) => / to
-          /.test(b.ariaLabel)); const spent = []; for (let n = 0; n < 32; n++) {
+          const flatbread = (b) => b.ariaLabel.startsWith('Flatbread') && b.ariaLabel.includes(' to ');
+          const bar = () => [...document.querySelectorAll('button[aria-label]')].find(flatbread);
+          const spent = [];
+          for (let n = 0; n < 32; n++) {
             const before = bar().ariaLabel;
+            const key = n % 8 < 4 ? 'ArrowLeft' : 'ArrowRight';
             const begun = performance.now();
-            bar().dispatchEvent(new KeyboardEvent('keydown', {key: n % 8 < 4 ? 'ArrowLeft' : 'ArrowRight', bubbles:
-            true})); const late = begun + 5000; await new Promise((done) => { const look = () => bar().ariaLabel !==
-            before || performance.now() > late ? requestAnimationFrame(done) : requestAnimationFrame(look); look(); });
-            spent.push(performance.now() - begun); await new Promise((r) => setTimeout(r, 250));
+            bar().dispatchEvent(new KeyboardEvent('keydown', {key, bubbles: true}));
+            const late = begun + 5000;
+            const moved = () => bar().ariaLabel !== before || performance.now() > late;
+            await new Promise((done) => {
+              const look = () => requestAnimationFrame(moved() ? done : look);
+              look();
+            });
+            spent.push(performance.now() - begun);
+            await new Promise((r) => setTimeout(r, 250));
           }
           return spent;
         }"""
@@ -261,10 +268,10 @@ def dragging(page, base: str) -> None:
           for (let n = 0; n < 40; n++) {
             const before = figure.dataset.revision;
             const begun = performance.now();
-            thing.dispatchEvent(new KeyboardEvent('keydown', {key: n % 20 < 10 ? 'ArrowRight' : 'ArrowLeft', bubbles:
-            true})); await new Promise((done) => { const look = () => figure.dataset.revision !== before ?
-            requestAnimationFrame(done) : requestAnimationFrame(look); look(); }); spent.push(performance.now() -
-            begun); await new Promise((r) => setTimeout(r, 150));
+            thing.dispatchEvent(new KeyboardEvent('keydown', {key: n % 20 < 10 ? 'ArrowRight' : 'ArrowLeft', bubbles: true}));
+            await new Promise((done) => { const look = () => figure.dataset.revision !== before ? requestAnimationFrame(done) : requestAnimationFrame(look); look(); });
+            spent.push(performance.now() - begun);
+            await new Promise((r) => setTimeout(r, 150));
           }
           return spent;
         }"""

@@ -262,11 +262,9 @@ Made by `make calibrate`. Fifteen general parameters, each with a prior, are fit
 count, weighted by how sure each is (high 1, medium 0.8, low 0.5; strained ones at 0.4 of that). What no parameter
 can reach pulls little (Cauchy). Anywhere in a range is
 about as good as its middle; beyond it a miss soon counts. Of the
-sets of parameters that the fit tries, that with most cooks in range, by confidence, less a little for leaving the
-priors, is kept; it begins from what was kept before. Last rounds start there and take, by the fit's own slopes, the
-nearest parameters that bring most cooks safely into their ranges. No parameter belongs to a case, a cut or a grill.
-What is kept: the best values, their spread and how their errors go together (Laplace), from which plans, ranges and
-forecasts draw.
+sets of parameters that the fit tries, that with most cooks in range, by confidence, less a little for leaving the priors, is kept; it begins from what was kept before.
+Last rounds start there and take, by the fit's own slopes, the nearest parameters that bring most cooks safely into their ranges. No parameter belongs to a case, a cut or a grill. What is kept: the best values, their spread and how their
+errors go together (Laplace), from which plans, ranges and forecasts draw.
 """
 
 

@@ -19,12 +19,11 @@ from brasko.core.planner.wish import Wish  # noqa: E402
 
 HEAD = """# Every plan
 
-Made by `make every-plan`: each cut at its usual size and finish, by every method, on every fire that can do it; first
-answer of the planner (good to about 1 K). What makes no sense is refused before it is computed, what cannot be had with
-its reason.
+Made by `make every-plan`: each cut at its usual size and finish, by every method, on every fire that can do it; first answer
+of the planner (good to about 1 K). What makes no sense is refused before it is computed, what cannot be had with its reason.
 
-| cut | method | fire | on the fire, min | in all, min | pull °F | finish °F | grey rim % | crust % | loss % | hands,
-min | a minute late, °F | | --- | --- | --- | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: |
+| cut | method | fire | on the fire, min | in all, min | pull °F | finish °F | grey rim % | crust % | loss % | hands, min | a minute late, °F |
+| --- | --- | --- | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: | ---: |
 """
 
 

@@ -26,11 +26,11 @@ PROBES = (
 FAULTS = (("slipped", 100), ("lid", 100), ("dying", 100), ("none", 200))
 HEAD = """## The forecast, in simulated cooks
 
-Made by `make forecast-trial`. Truth differs from the plan, evenly between the bounds: heat transfer ±30 %, thickness
-±10 %, start ±5 °C, fire ±20 °C, probe ±4 mm off the middle and ±3 mm off its mark; readings every 10 s with noise of
-0.25 K, an offset of 0.3 K, 5 % missing; the air wanders by 3 K and is read 3 K off. Steaks of 32 to 50 mm, low then
-seared and seared then low. The forecast is that after a third of the gentle phase. Asked for: pull time within 2 min or
-5 % in 90 %, and inside the 80 % range in 75 to 85 %; faults named within 3 min in 90 %, false alarms under 5 %.
+Made by `make forecast-trial`. Truth differs from the plan, evenly between the bounds: heat transfer ±30 %, thickness ±10 %,
+start ±5 °C, fire ±20 °C, probe ±4 mm off the middle and ±3 mm off its mark; readings every 10 s with noise of 0.25 K, an
+offset of 0.3 K, 5 % missing; the air wanders by 3 K and is read 3 K off. Steaks of 32 to 50 mm, low then seared and seared
+then low. The forecast is that after a third of the gentle phase. Asked for: pull time within 2 min or 5 % in 90 %, and inside
+the 80 % range in 75 to 85 %; faults named within 3 min in 90 %, false alarms under 5 %.
 
 """
 

@@ -378,8 +378,8 @@ def fuzz() -> None:
 
 HEAD = """# What holds when things go wrong
 
-Made by `make reliability` on real servers, each on a data folder of its own. The figures are of the machine it ran on,
-with everything on the same two cores: the server, its computing processes and whatever sends to it.
+Made by `make reliability` on real servers, each on a data folder of its own. The figures are of the machine it ran on, with
+everything on the same two cores: the server, its computing processes and whatever sends to it.
 
 | tried | asked | found | holds |
 | --- | --- | --- | --- |

@@ -14,8 +14,8 @@ from reference import TITLE  # noqa: E402
 
 HEAD = """# Validation
 
-Made by `make validation`. One set of parameters serves every row; none is tuned for a case. Analytic solutions of
-plates, cylinders and bars, balances and properties are checked in `tests/core` to the tolerances stated there.
+Made by `make validation`. One set of parameters serves every row; none is tuned for a case. Analytic solutions of plates,
+cylinders and bars, balances and properties are checked in `tests/core` to the tolerances stated there.
 
 | source | what | expected | computed | missed by |
 | --- | --- | --- | --- | --- |

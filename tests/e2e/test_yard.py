@@ -73,8 +73,8 @@ def call(page: Page, method: str, path: str, body: dict | None = None) -> dict:
     """As the page itself would."""
     script = """async ([method, path, body]) => {
       const token = /csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
-      const r = await fetch(path, {method, headers: {"Content-Type": "application/json", "X-CSRFToken": token}, body:
-      body ? JSON.stringify(body) : undefined}); return {status: r.status, body: await r.json()};
+      const r = await fetch(path, {method, headers: {"Content-Type": "application/json", "X-CSRFToken": token}, body: body ? JSON.stringify(body) : undefined});
+      return {status: r.status, body: await r.json()};
     }"""
     return page.evaluate(script, [method, path, body])
 

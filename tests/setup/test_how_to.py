@@ -53,9 +53,9 @@ from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 cut = cut_named("beef_cheek")
 pick = picked(cut.key, cut.typical_thickness_m)
-wish = Wish(cut.key, cut.typical_thickness_m, cut.typical_mass_kg, pick.finish_c, method=pick.method, fire=pick.fire,
-crust=pick.crust) plan = planned(wish, quick=True) print(json.dumps({"method": pick.method, "hours": -plan.on_s /
-3600.0, "peak": plan.solution.result.peak_core_c,
+wish = Wish(cut.key, cut.typical_thickness_m, cut.typical_mass_kg, pick.finish_c, method=pick.method, fire=pick.fire, crust=pick.crust)
+plan = planned(wish, quick=True)
+print(json.dumps({"method": pick.method, "hours": -plan.on_s / 3600.0, "peak": plan.solution.result.peak_core_c,
                   "tasks": [t.key for t in plan.tasks], "parts": [p.key for p in plan.parts]}))
 """
 
@@ -105,8 +105,7 @@ def test_a_kind_of_grill_is_a_file_and_a_row(copy):
     assert said.split() == ["True", "True"]
 
 
-WOOD = """    wood: Annotated[str, Answer("name", "Wood", names={"oak": "Oak", "apple": "Apple"}, reset_by=("method",),
-group="fire",
+WOOD = """    wood: Annotated[str, Answer("name", "Wood", names={"oak": "Oak", "apple": "Apple"}, reset_by=("method",), group="fire",
         when="gentle")] = "oak"
     # fmt: on
 """
@@ -125,12 +124,11 @@ try:
     wish_of(PieceIn(**piece, wood="lead"))
 except InvalidInput as exc:
     refused = str(exc)
-said = WishIn.model_validate({"format": "brasko/wish@1", "cut": "ribeye", "eat_at": "2030-06-01T18:00:00Z", "wood":
-"Apple"}) print(json.dumps({
+said = WishIn.model_validate({"format": "brasko/wish@1", "cut": "ribeye", "eat_at": "2030-06-01T18:00:00Z", "wood": "Apple"})
+print(json.dumps({
     "share": smoke["apple"] / smoke["oak"], "refused": refused, "spoken": spoken_wish(said, "kitchen").wood,
-    "format": "wood" in MealIn.model_json_schema()["$defs"]["PieceIn"]["properties"], "asked":
-    ANSWERS["wood"].answer.words, "back": with_answers(wish_of(PieceIn(**piece, wood="apple")), method="direct",
-    fire="gas").wood,
+    "format": "wood" in MealIn.model_json_schema()["$defs"]["PieceIn"]["properties"], "asked": ANSWERS["wood"].answer.words,
+    "back": with_answers(wish_of(PieceIn(**piece, wood="apple")), method="direct", fire="gas").wood,
 }))
 """
 
