@@ -215,20 +215,20 @@ def holding(page, base: str) -> list[float]:
     """From a press that holds a dish a minute sooner on a table of eight to the redrawn board [ms]: the rule's answer,
     the solver behind it. 32 presses."""
     page.goto(base + "/table")
-    page.get_by_label("Begin with an example").select_option(label="Three cuts")
-    for side in ("Asparagus", "Onion, in thick rounds", "Flatbread", "Mushrooms, whole"):
-        page.get_by_label("Add a dish").select_option(label=side)
+    page.get_by_role("link", name="For the long table").click()
+    page.get_by_label("Add a dish").select_option(label="Flatbread")
     page.get_by_label("Add a fire").select_option("flat_top")
+    page.get_by_role("button", name="Another pair of hands").click()
     page.get_by_text("Everything fits").wait_for(timeout=120_000)
-    page.wait_for_timeout(5000)
+    page.wait_for_timeout(9000)
     spent: list[float] = page.evaluate(
         """async () => {
-          const flatbread = (b) => b.ariaLabel.startsWith('Flatbread') && b.ariaLabel.includes(' to ');
-          const bar = () => [...document.querySelectorAll('button[aria-label]')].find(flatbread);
+          const peaches = (b) => b.ariaLabel.startsWith('Peach') && b.ariaLabel.includes(' to ');
+          const bar = () => [...document.querySelectorAll('button[aria-label]')].find(peaches);
           const spent = [];
           for (let n = 0; n < 32; n++) {
             const before = bar().ariaLabel;
-            const key = n % 8 < 4 ? 'ArrowLeft' : 'ArrowRight';
+            const key = n % 4 < 2 ? 'ArrowLeft' : 'ArrowRight';
             const begun = performance.now();
             bar().dispatchEvent(new KeyboardEvent('keydown', {key, bubbles: true}));
             const late = begun + 5000;

@@ -11,7 +11,7 @@ from tables import random_table
 
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.planner.wish import Wish
-from brasko.core.table.apart import allowed_of, merged
+from brasko.core.table.apart import allowed_of
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.cautions import cautions
 from brasko.core.table.checker import faults
@@ -30,9 +30,11 @@ from brasko.core.table.problem import (
     Problem,
     Schedule,
     Stay,
+    Stood,
     TableFire,
     Variant,
     cost_of,
+    merged,
 )
 from brasko.core.table.readings import refusal
 from brasko.core.table.rule import by_rule
@@ -362,3 +364,24 @@ def test_nothing_is_done_without_its_reading(job, done, reading_c, words):
     ]
     told = refusal(jobs[job], jobs, done, reading_c)
     assert told is None if words is None else words in told
+
+
+@pytest.mark.parametrize("seed", range(12))
+def test_the_rule_keeps_what_can_stay_as_it_stood(seed):
+    """A dish of the solver's answer is held a little longer: nothing clashes, and most of the rest lies as it lay."""
+    problem = random_table(seed)
+    best = solved_table(problem)
+    if best.status == "clash":
+        return
+    stood = {
+        problem.dishes[e.dish].key: Stood(e.variant.key, problem.people[e.person].key, e.wait_s) for e in best.laid
+    }
+    assert by_rule(problem, stood).laid == best.laid, "nothing changed, nothing moves"
+    moved_dish = best.laid[0]
+    pin = Pin(wait_s=min(moved_dish.wait_s + 60.0, moved_dish.variant.most_wait_s))
+    dishes = (replace(problem.dishes[moved_dish.dish], pin=pin), *problem.dishes[1:])
+    held = replace(problem, dishes=dishes)
+    near = by_rule(held, stood)
+    assert faults(held, near) == []
+    if near.status == "rule":
+        assert near.laid[0].wait_s == pin.wait_s // GRID_S * GRID_S

@@ -3630,8 +3630,22 @@ export interface components {
             after_min: number;
         };
         /**
+         * StoodIn
+         * @description How a dish was laid before something changed.
+         */
+        StoodIn: {
+            /** Dish */
+            dish: string;
+            /** Variant */
+            variant: string;
+            /** Person */
+            person: string;
+            /** Wait S */
+            wait_s: number;
+        };
+        /**
          * TableAskIn
-         * @description A table to be planned; quick by the rule, at once.
+         * @description A table to be planned; quick by the rule, at once, and near to how it stood.
          */
         TableAskIn: {
             table: components["schemas"]["MealTableIn"];
@@ -3640,6 +3654,8 @@ export interface components {
              * @default false
              */
             quick?: boolean;
+            /** Stood */
+            stood?: components["schemas"]["StoodIn"][];
         };
         /**
          * TableFireIn

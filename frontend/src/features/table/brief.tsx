@@ -74,7 +74,7 @@ function Seconds() {
   return (
     <progress
       aria-label="Looking for a better order of work"
-      className="h-2 w-32 accent-(--c-ember)"
+      className="h-2 w-32 appearance-none [&::-moz-progress-bar]:bg-ember [&::-webkit-progress-bar]:bg-raised [&::-webkit-progress-value]:bg-ember"
       max={SOLVED_WITHIN_S}
       value={Math.min(seconds, SOLVED_WITHIN_S)}
     />

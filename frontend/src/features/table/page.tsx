@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { memo, useDeferredValue, useMemo, useState } from "react";
 import { Link, useLocation, useNavigate, useParams } from "react-router";
 
 import { Problem } from "@/api/client";
@@ -58,6 +58,9 @@ interface Props {
   sides: TableReference;
 }
 
+const GratesBehind = memo(Grates);
+const WorkBehind = memo(Work);
+
 function Planner({ initial, id, reference, sides }: Props) {
   const system = useHousehold().units;
   const [past, setPast] = useState<TableDraft[]>([]);
@@ -76,7 +79,10 @@ function Planner({ initial, id, reference, sides }: Props) {
   };
   const sent = useMemo(() => asked(draft), [draft]);
   const { told, fresh, solving, problem, stop, again } = usePreview(sent);
-  const eatAt = hourOf(draft) ?? new Date();
+  // the board is redrawn first: lists and grates follow when there is time
+  const behind = useDeferredValue(told);
+  const { day, time } = draft;
+  const eatAt = useMemo(() => hourOf({ day, time }) ?? new Date(), [day, time]);
   const changed = JSON.stringify(draft) !== JSON.stringify(initial);
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[19rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_19rem]">
@@ -141,7 +147,7 @@ function Planner({ initial, id, reference, sides }: Props) {
         )}
         {told && (
           <section aria-label="Grates" className="plate p-4">
-            <Grates {...{ told, at, eatAt, system }} />
+            <GratesBehind told={behind ?? told} {...{ at, eatAt, system }} />
           </section>
         )}
         <KeptTables />
@@ -149,7 +155,7 @@ function Planner({ initial, id, reference, sides }: Props) {
       {told && (
         <section aria-label="Order of work" className="plate self-start p-4 lg:col-start-2 xl:col-start-3">
           <h2 className="m-0 text-lg">The order of the work</h2>
-          <Work {...{ told, eatAt, at, system }} people={draft.people} onAt={setAt} />
+          <WorkBehind told={behind ?? told} {...{ eatAt, at, system }} people={draft.people} onAt={setAt} />
         </section>
       )}
     </div>

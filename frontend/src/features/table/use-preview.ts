@@ -1,6 +1,6 @@
-import { useCallback, useEffect, useRef, useState } from "react";
+import { type RefObject, useCallback, useEffect, useRef, useState } from "react";
 
-import { answer, client, Problem } from "@/api/client";
+import { answer, client, Problem, type Schemas } from "@/api/client";
 import type { MealTable, PlannedTable } from "@/api/tables";
 
 export interface TablePreview {
@@ -27,14 +27,18 @@ export function usePreview(asked: MealTable | null): TablePreview {
   const body = asked && JSON.stringify(asked);
   const [state, setState] = useState<State>({ ...NOTHING, of: null });
   const [asks, setAsks] = useState(0);
-  const quick = useQuick(setState);
+  const told = useRef<PlannedTable | null>(null);
+  useEffect(() => {
+    told.current = state.told;
+  }, [state.told]);
+  const quick = useQuick(setState, told);
   const running = useRef<AbortController | null>(null);
   useEffect(() => {
     if (!body) return;
     const stale = new AbortController();
     running.current = stale;
     const first = quick(body);
-    const best = () => (stale.signal.aborted ? undefined : ask(body, false, stale.signal, setState));
+    const best = () => (stale.signal.aborted ? undefined : ask(body, null, stale.signal, setState));
     const timer = window.setTimeout(() => void first.then(best), IDLE_MS);
     return () => {
       stale.abort();
@@ -53,7 +57,7 @@ export function usePreview(asked: MealTable | null): TablePreview {
 type SetState = (change: (state: State) => State) => void;
 
 /** Ask the rule, one question at a time: of what changed meanwhile only the last is asked. Resolves when nothing is left to ask. */
-function useQuick(setState: SetState): (body: string) => Promise<void> {
+function useQuick(setState: SetState, told: RefObject<PlannedTable | null>): (body: string) => Promise<void> {
   const wanted = useRef<string | null>(null);
   const asking = useRef<Promise<void> | null>(null);
   return useCallback(
@@ -62,22 +66,39 @@ function useQuick(setState: SetState): (body: string) => Promise<void> {
       asking.current ??= (async () => {
         while (wanted.current !== null) {
           const now = wanted.current;
-          await ask(now, true, null, setState);
+          await ask(now, stoodOf(told.current), null, setState);
           if (wanted.current === now) wanted.current = null;
         }
         asking.current = null;
       })();
       return asking.current;
     },
-    [setState],
+    [setState, told],
   );
 }
 
-async function ask(body: string, quick: boolean, signal: AbortSignal | null, setState: SetState) {
+/** How the dishes lie now: what can stay so does. */
+const stoodOf = (told: PlannedTable | null): Schemas["StoodIn"][] =>
+  (told?.dishes ?? [])
+    .filter((dish) => !dish.left_out)
+    .map((dish) => ({
+      dish: dish.key,
+      variant: dish.variant ?? "",
+      person: dish.person ?? "",
+      wait_s: dish.wait_s ?? 0,
+    }));
+
+async function ask(
+  body: string,
+  stood: Schemas["StoodIn"][] | null,
+  signal: AbortSignal | null,
+  setState: SetState,
+) {
+  const quick = stood !== null;
   try {
     const told = await answer(
       client.POST("/api/tables/preview", {
-        body: { table: JSON.parse(body) as MealTable, quick },
+        body: { table: JSON.parse(body) as MealTable, quick, stood: stood ?? [] },
         ...(signal && { signal }),
       }),
     );

@@ -48,8 +48,8 @@ def forbidden_by_hands(a: Dish, first: Variant, b: Dish, second: Variant) -> lis
     return [
         _clash_of((s + a_start, s + a_start + a_length), (t + b_start, t + b_start + b_length), 0, 0)
         for s, t in ((round(a.serve_s / GRID_S), round(b.serve_s / GRID_S)),)
-        for a_start, a_length in merged((d.start_s, d.start_s + d.lasts_s) for d in first.deeds)
-        for b_start, b_length in merged((d.start_s, d.start_s + d.lasts_s) for d in second.deeds)
+        for a_start, a_length in first.calls
+        for b_start, b_length in second.calls
     ]
 
 
@@ -72,16 +72,3 @@ def forbidden_by_fires(problem: Problem, a: Dish, first: Variant, b: Dish, secon
             gaps = [ENDLESS if gap is None else ceil(gap / GRID_S) for gap in (forth, back)]
             found.append(_clash_of(one, other, gaps[0], gaps[1]))
     return found
-
-
-def merged(spans: Iterable[tuple[float, float]]) -> list[tuple[int, int]]:
-    """Spans of work on the grid as (start, length), those that touch as one."""
-    found: list[list[int]] = []
-    for begin, end in sorted(spans):
-        a = floor(begin / GRID_S + 1e-6)
-        b = max(ceil(end / GRID_S - 1e-6), a + 1)
-        if found and a <= found[-1][1]:
-            found[-1][1] = max(found[-1][1], b)
-        else:
-            found.append([a, b])
-    return [(a, b - a) for a, b in found]

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 
 from brasko.core.planner.meal import PlanOne
 from brasko.core.planner.plan import planned
 from brasko.core.table.ask import TableAsk
 from brasko.core.table.orders import Work, orders
-from brasko.core.table.problem import Problem, Schedule
+from brasko.core.table.problem import Problem, Schedule, Stood
 from brasko.core.table.rule import by_rule
 from brasko.core.table.solver import solved_table
 from brasko.core.table.variants import problem_of
@@ -39,18 +40,21 @@ class PlannedTable:
         return min((w.start_s for w in self.work), default=0.0)
 
 
-def plan_table(ask: TableAsk, *, quick: bool = False, plan: PlanOne = planned) -> PlannedTable:
+def plan_table(
+    ask: TableAsk, *, quick: bool = False, plan: PlanOne = planned, stood: Mapping[str, Stood] | None = None
+) -> PlannedTable:
     """Plan a table: quick by the rule, else by the solver. Where no schedule does what was wished, other methods are
-    tried for the meat; where none exists at all, the schedule tells what clashes and what would help.
+    tried for the meat; where none exists at all, the schedule tells what clashes and what would help. A quick one keeps
+    what it can of how the table stood, and tries nothing else.
 
     Raises InvalidInput with the dish that no fire can do.
     """
     posed, problem = problem_of(ask, plan)
-    schedule = by_rule(problem) if quick else solved_table(problem)
-    if schedule.status == "clash":
+    schedule = by_rule(problem, stood) if quick else solved_table(problem)
+    if schedule.status == "clash" and not quick:
         posed_wider, wider = problem_of(ask, plan, others=True)
         if wider.dishes != problem.dishes:
-            other = by_rule(wider) if quick else solved_table(wider)
+            other = solved_table(wider)
             if other.status != "clash" or len(other.laid) > len(schedule.laid):
                 posed, problem, schedule = posed_wider, wider, other
     return PlannedTable(ask, posed, problem, schedule, orders(problem, schedule))

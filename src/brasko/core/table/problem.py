@@ -6,7 +6,7 @@ All times are seconds from the hour of eating, so they are negative before it; a
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal
@@ -16,6 +16,19 @@ from brasko.core.sides.look import Look
 
 Skill = Literal["fire", "kitchen"]
 Kept = Literal["", "raw", "ready"]
+
+
+def merged(spans: Iterable[tuple[float, float]]) -> list[tuple[int, int]]:
+    """Spans of work on the grid as (start, length), those that touch as one."""
+    found: list[list[int]] = []
+    for begin, end in sorted(spans):
+        a = math.floor(begin / GRID_S + 1e-6)
+        b = max(math.ceil(end / GRID_S - 1e-6), a + 1)
+        if found and a <= found[-1][1]:
+            found[-1][1] = max(found[-1][1], b)
+        else:
+            found.append([a, b])
+    return [(a, b - a) for a, b in found]
 
 
 @dataclass(frozen=True)
@@ -70,6 +83,11 @@ class Variant:
     done_words: str = ""
     cautions: tuple[Caution, ...] = ()
     look: Look | None = None
+
+    @cached_property
+    def calls(self) -> list[tuple[int, int]]:
+        """Its deeds on the grid as (start, length), those that touch as one."""
+        return merged((d.start_s, d.start_s + d.lasts_s) for d in self.deeds)
 
     @property
     def on_rack(self) -> bool:
@@ -172,6 +190,15 @@ class Laid:
     def at(self, offset_s: float) -> float:
         """When something of the variant happens."""
         return self.serve_s - self.wait_s + offset_s
+
+
+@dataclass(frozen=True)
+class Stood:
+    """How a dish was laid before something changed: variant and person by their keys, and how long it waited."""
+
+    variant: str
+    person: str
+    wait_s: float
 
 
 Status = Literal["rule", "feasible", "optimal", "clash"]

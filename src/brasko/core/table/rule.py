@@ -7,20 +7,31 @@ from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 
 from brasko.core.table.apart import Span, allowed_of, forbidden_by_fires, forbidden_by_hands, steps_of
-from brasko.core.table.problem import GRID_S, Dish, Laid, Problem, Schedule, Stay, Variant, cost_of
+from brasko.core.table.problem import GRID_S, Dish, Laid, Problem, Schedule, Stay, Stood, Variant, cost_of
 
 STEPS = 3
 """Waits are tried so far apart, on the grid."""
 
 
-def by_rule(problem: Problem) -> Schedule:
-    """The rule's schedule; status "clash" with the dishes it found no room for, which need not mean that there is
-    none."""
+def by_rule(problem: Problem, stood: Mapping[str, Stood] | None = None) -> Schedule:
+    """The rule's schedule; status "clash" with the dishes it found no room for, which need not mean that there is none.
+
+    stood is how dishes were laid before, by key: what still fits stays so, and what was moved goes first.
+    """
+    if stood:
+        order = sorted(range(len(problem.dishes)), key=lambda n: (problem.dishes[n].pin.wait_s is None, n))
+        near = _laid_by_rule(problem, order, stood)
+        if near.status != "clash":
+            return near
     order = sorted(range(len(problem.dishes)), key=lambda n: (_flexibility(problem.dishes[n]), n))
+    return _laid_by_rule(problem, order, {})
+
+
+def _laid_by_rule(problem: Problem, order: Sequence[int], stood: Mapping[str, Stood]) -> Schedule:
     laid: list[Laid] = []
     without: list[int] = []
     for n in order:
-        found = _first_fit(problem, n, laid)
+        found = _as_it_stood(problem, n, laid, stood.get(problem.dishes[n].key)) or _first_fit(problem, n, laid)
         if found is None:
             without.append(n)
         else:
@@ -29,6 +40,25 @@ def by_rule(problem: Problem) -> Schedule:
     if without:
         return Schedule("clash", done, None, clash=tuple(sorted(without)))
     return Schedule("rule", done, cost_of(problem, done))
+
+
+def _as_it_stood(problem: Problem, n: int, laid: Sequence[Laid], stood: Stood | None) -> Laid | None:
+    """The dish as it was laid before, but for what is held of it now; None where that does not fit."""
+    dish = problem.dishes[n]
+    if stood is None:
+        return None
+    variant = next((v for v in dish.variants if v.key == (dish.pin.variant or stood.variant)), None)
+    person = next(
+        (p for p in _people(problem, dish) if problem.people[p].key == (dish.pin.person or stood.person)), None
+    )
+    if variant is None or person is None:
+        return None
+    wait_s = stood.wait_s if dish.pin.wait_s is None else dish.pin.wait_s
+    wait = min(steps_of(max(wait_s, 0.0)), steps_of(variant.most_wait_s))
+    tried = Laid(n, variant, GRID_S * wait, person, dish.serve_s)
+    if not allowed_of(wait, wait, _forbidden(problem, n, variant, person, laid)):
+        return None
+    return tried if _room(_areas(problem), tried, laid) else None
 
 
 def tightened(problem: Problem, laid: tuple[Laid, ...]) -> tuple[Laid, ...]:

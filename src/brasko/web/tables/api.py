@@ -16,7 +16,7 @@ from brasko.web.tables.actions.cook_table import eat_later, mark_work
 from brasko.web.tables.actions.save_table import save_table
 from brasko.web.tables.actions.start_table import start_table
 from brasko.web.tables.actions.take_along import calendar_of
-from brasko.web.tables.computing import effort_of, planned_table, table_reference
+from brasko.web.tables.computing import effort_of, previewed_table, table_reference
 from brasko.web.tables.models import Table
 from brasko.web.tables.present import kept_schema, now_schema
 from brasko.web.tables.schemas import (
@@ -46,7 +46,7 @@ def get_table_reference(request: CookRequest) -> TableReferenceOut:
 async def preview_table(request: CookRequest, payload: TableAskIn) -> HttpResponse:
     """Plan a table without keeping it: quick by the rule, else by the solver."""
     effort = effort_of(payload.table)
-    return await computed_answer(request, effort, planned_table, payload.table, payload.quick, timezone.now())
+    return await computed_answer(request, effort, previewed_table, payload, timezone.now())
 
 
 @router.get("tables", response=list[TableLine], operation_id="list_tables")

@@ -12,14 +12,14 @@ from brasko.core.table.ask import MOST_DISHES, MOST_FIRES, MOST_PEOPLE, MOST_SIT
 from brasko.core.table.later import gone_on, moved
 from brasko.core.table.pieces import pieces_of
 from brasko.core.table.plan import plan_table, table_effort_s
-from brasko.core.table.problem import Pin
+from brasko.core.table.problem import Pin, Stood
 from brasko.formats.meal_convert import filled
 from brasko.formats.table import MealTableIn, PinIn, TableOut
 from brasko.formats.table_convert import made_as_told, table_ask_of, table_told
 from brasko.web.cooks.to_cook import ToCookPiece
 from brasko.web.plans.kept import kept_plans
 from brasko.web.plans.present import piece_schema
-from brasko.web.tables.schemas import LaterOut, MoveOut, NameOut, SideOut, TableReferenceOut
+from brasko.web.tables.schemas import LaterOut, MoveOut, NameOut, SideOut, TableAskIn, TableReferenceOut
 
 TO_BEGIN = timedelta(minutes=3)
 """From now until the first work of the earliest table that is offered: to read it and get up."""
@@ -35,9 +35,15 @@ def effort_of(asked: MealTableIn) -> float:
     return min(table_effort_s(meats, len(asked.dishes) - meats, len(asked.fires)), MOST_EFFORT_S)
 
 
-def planned_table(asked: MealTableIn, quick: bool, now: datetime) -> TableOut:
+def previewed_table(payload: TableAskIn, now: datetime) -> TableOut:
+    """A table that is not kept, planned as planned_table does."""
+    stood = {each.dish: Stood(each.variant, each.person, each.wait_s) for each in payload.stood}
+    return planned_table(payload.table, payload.quick, now, stood)
+
+
+def planned_table(asked: MealTableIn, quick: bool, now: datetime, stood: dict[str, Stood] | None = None) -> TableOut:
     """A table, planned. Raises InvalidInput, with the earliest hour where its own cannot be met."""
-    made = plan_table(table_ask_of(asked), quick=quick, plan=kept_plans.piece)
+    made = plan_table(table_ask_of(asked), quick=quick, plan=kept_plans.piece, stood=stood)
     told = table_told(asked, made)
     begins = asked.eat_at + timedelta(seconds=told.begins_s)
     if begins < now:

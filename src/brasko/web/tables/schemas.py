@@ -11,11 +11,21 @@ from brasko.formats.table import MealTableIn, TableOut
 from brasko.web.cooks.schemas import ClockOut, OutlookOut
 
 
+class StoodIn(Schema):
+    """How a dish was laid before something changed."""
+
+    dish: str = Field(max_length=60)
+    variant: str = Field(max_length=120)
+    person: str = Field(max_length=40)
+    wait_s: Figure
+
+
 class TableAskIn(Schema):
-    """A table to be planned; quick by the rule, at once."""
+    """A table to be planned; quick by the rule, at once, and near to how it stood."""
 
     table: MealTableIn
     quick: bool = False
+    stood: list[StoodIn] = Field(default_factory=list, max_length=100)
 
 
 class TableLine(Schema):
