@@ -1,8 +1,8 @@
 import { act } from "react";
-import { createRoot } from "react-dom/client";
-import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { describe, expect, it, vi } from "vitest";
 
 import { Problem, type Schemas } from "@/api/client";
+import { Stage } from "@/testing/stage";
 
 import { Building } from "./fire/building";
 import type { FireReference, Kind, Setup } from "./fire/model";
@@ -49,26 +49,23 @@ const told = (more: Partial<Schemas["SetupOut"]> = {}) =>
     ...more,
   }) as Schemas["SetupOut"];
 
-let host: HTMLDivElement;
-let root: ReturnType<typeof createRoot>;
+const stage = new Stage();
 const show = (props: Partial<Parameters<typeof Building>[0]> = {}) =>
-  act(() =>
-    root.render(
-      <Building
-        reference={reference}
-        kind={gas}
-        setup={setup}
-        told={told()}
-        problem={null}
-        system="us"
-        onSetup={vi.fn()}
-        {...props}
-      />,
-    ),
+  stage.show(
+    <Building
+      reference={reference}
+      kind={gas}
+      setup={setup}
+      told={told()}
+      problem={null}
+      system="us"
+      onSetup={vi.fn()}
+      {...props}
+    />,
   );
-const text = () => host.textContent ?? "";
+const text = () => stage.text();
 const field = (name: string) => {
-  const label = [...host.querySelectorAll("label")].find((l) => l.textContent?.startsWith(name));
+  const label = [...stage.host.querySelectorAll("label")].find((l) => l.textContent?.startsWith(name));
   return document.getElementById(label?.htmlFor ?? "none") as HTMLSelectElement;
 };
 const choose = (name: string, value: string) =>
@@ -77,27 +74,6 @@ const choose = (name: string, value: string) =>
     select.value = value;
     select.dispatchEvent(new Event("change", { bubbles: true }));
   });
-
-beforeEach(() => {
-  (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
-  globalThis.ResizeObserver ??= class {
-    observe() {
-      /* nothing to measure here */
-    }
-    unobserve() {
-      /* nor here */
-    }
-    disconnect() {
-      /* nor here */
-    }
-  };
-  host = document.body.appendChild(document.createElement("div"));
-  root = createRoot(host);
-});
-afterEach(() => {
-  act(() => root.unmount());
-  host.remove();
-});
 
 describe("wood and coals in a gas grill", () => {
   it("offers a box and a tray, empty at first", () => {
@@ -120,8 +96,8 @@ describe("wood and coals in a gas grill", () => {
   it("has no knob where the coals lie, whichever burner the core says", () => {
     show({ told: told({ tray_burner: 1 }), setup: { ...setup, coal_tray_kg: 1.2 } });
     expect(text()).toContain("Right off: coals in its place");
-    expect([...host.querySelectorAll("label")].map((l) => l.textContent)).not.toContain("Right");
-    expect([...host.querySelectorAll("label")].map((l) => l.textContent)).toContain("Left");
+    expect([...stage.host.querySelectorAll("label")].map((l) => l.textContent)).not.toContain("Right");
+    expect([...stage.host.querySelectorAll("label")].map((l) => l.textContent)).toContain("Left");
   });
   it("says beside the field what is wrong", () => {
     const problem = new Problem(422, "Not a fire", [

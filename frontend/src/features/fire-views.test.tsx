@@ -1,10 +1,10 @@
-import { act, type ReactNode } from "react";
-import { createRoot } from "react-dom/client";
+import { act, type ReactElement } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 import { Problem, type Schemas } from "@/api/client";
 import { GrateSurface, type Item, ZoneList } from "@/chart/grate-surface";
 
+import { Stage } from "@/testing/stage";
 import { Tick } from "@/ui/controls";
 
 import { Building } from "./fire/building";
@@ -106,34 +106,12 @@ const reference = {
   ],
 } as unknown as FireReference;
 
-let host: HTMLDivElement;
-let root: ReturnType<typeof createRoot>;
-const show = (what: ReactNode) => act(() => root.render(what));
-const text = () => host.textContent ?? "";
+const stage = new Stage();
+const show = (what: ReactElement) => stage.show(what);
+const text = () => stage.text();
 
-beforeEach(() => {
-  (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
-  globalThis.ResizeObserver ??= class {
-    observe() {
-      /* nothing to measure here */
-    }
-    unobserve() {
-      /* nor here */
-    }
-    disconnect() {
-      /* nor here */
-    }
-  };
-  vi.spyOn(HTMLCanvasElement.prototype, "getContext").mockReturnValue(null);
-  host = document.createElement("div");
-  document.body.append(host);
-  root = createRoot(host);
-});
-afterEach(() => {
-  act(() => root.unmount());
-  host.remove();
-  vi.restoreAllMocks();
-});
+beforeEach(() => void vi.spyOn(HTMLCanvasElement.prototype, "getContext").mockReturnValue(null));
+afterEach(() => void vi.restoreAllMocks());
 
 describe("the grate", () => {
   const press = (target: Element, key: string, shiftKey = false) =>
@@ -143,7 +121,7 @@ describe("the grate", () => {
   it("moves food with the arrow keys, further with Shift", () => {
     const onMove = vi.fn();
     show(<GrateSurface map={map} items={[steak]} system="us" label="Grate" onMove={onMove} />);
-    const thing = host.querySelector("[data-thing]")!;
+    const thing = stage.host.querySelector("[data-thing]")!;
     expect(thing.getAttribute("aria-label")).toBe("Steak, feels 250 °F. Arrow keys move it.");
     press(thing, "ArrowRight");
     press(thing, "ArrowUp", true);
@@ -154,11 +132,11 @@ describe("the grate", () => {
   });
   it("does not move what is only shown", () => {
     show(<GrateSurface map={map} items={[steak]} system="us" label="Grate" />);
-    expect(host.querySelector("[data-thing]")!.getAttribute("aria-label")).not.toContain("move");
+    expect(stage.host.querySelector("[data-thing]")!.getAttribute("aria-label")).not.toContain("move");
   });
   it("reads a spot in the reader's units", () => {
     show(<GrateSurface map={map} items={[]} system="us" label="Grate" />);
-    press(host.querySelector("[role=application]")!, "ArrowRight");
+    press(stage.host.querySelector("[role=application]")!, "ArrowRight");
     expect(text()).toContain("248 °F to food here · 3.0 kW/m² · palm 12 s");
   });
   it("lists its zones with heat and room", () => {
@@ -203,7 +181,7 @@ describe("what a fire gives", () => {
     show(<FoodTable food={laid} names={{ a: "Ribeye", p: "Skillet" }} system="metric" onRemove={onRemove} />);
     expect(text()).toContain("Ribeyeleft120 °C110 °Cnone");
     expect(text()).toContain("nearly so hot after 10 min");
-    act(() => host.querySelector<HTMLButtonElement>("[aria-label='Take Skillet off']")!.click());
+    act(() => stage.host.querySelector<HTMLButtonElement>("[aria-label='Take Skillet off']")!.click());
     expect(onRemove).toHaveBeenCalledWith("p");
     show(<FoodTable food={food} names={{}} system="metric" onRemove={onRemove} />);
     expect(text()).toBe("");
@@ -230,11 +208,13 @@ describe("what a fire gives", () => {
   it("draws its course and can go back to the settled fire", () => {
     const onAt = vi.fn();
     show(<CourseChart told={told} open={false} system="us" atS={1200} onAt={onAt} />);
-    expect(host.querySelector("[role=img]")!.getAttribute("aria-label")).toContain(
+    expect(stage.host.querySelector("[role=img]")!.getAttribute("aria-label")).toContain(
       "ready after 30 min, gauge up to 266 °F",
     );
     act(() =>
-      [...host.querySelectorAll("button")].find((b) => b.textContent?.includes("after lighting"))!.click(),
+      [...stage.host.querySelectorAll("button")]
+        .find((b) => b.textContent?.includes("after lighting"))!
+        .click(),
     );
     expect(onAt).toHaveBeenCalledWith(null);
   });
@@ -263,9 +243,9 @@ describe("how it is laid", () => {
         onSetup={onSetup}
       />,
     );
-    act(() => host.querySelector<HTMLInputElement>("input[aria-label=Fuse]")!.click());
+    act(() => stage.host.querySelector<HTMLInputElement>("input[aria-label=Fuse]")!.click());
     expect(onSetup).toHaveBeenCalledWith({ charcoal: { ...setup.charcoal, layout: "ring" } });
-    expect(host.querySelector("[role=alert]")!.textContent).toBe("is more than fits: at most 1500 g.");
+    expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("is more than fits: at most 1500 g.");
   });
   it("has a knob for each burner and hides vents where there are none", () => {
     const gas = {
@@ -289,7 +269,7 @@ describe("how it is laid", () => {
         onSetup={vi.fn()}
       />,
     );
-    expect([...host.querySelectorAll("label")].map((l) => l.textContent)).toEqual([
+    expect([...stage.host.querySelectorAll("label")].map((l) => l.textContent)).toEqual([
       "Left",
       "Right",
       "Smoker box",
@@ -306,8 +286,8 @@ describe("how it is laid", () => {
         <Undo what="Old kettle" onBack={() => onChange("back")} />
       </>,
     );
-    act(() => host.querySelector("input")!.click());
-    act(() => host.querySelector("button")!.click());
+    act(() => stage.host.querySelector("input")!.click());
+    act(() => stage.host.querySelector("button")!.click());
     expect(onChange.mock.calls).toEqual([[true], ["back"]]);
   });
 });

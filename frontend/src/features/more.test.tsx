@@ -1,12 +1,10 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act } from "react";
-import { createRoot } from "react-dom/client";
-import { MemoryRouter } from "react-router";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 import { ANSWERS } from "@/api/answers.gen";
 import type { Reference, Session } from "@/api/hooks";
 import { HouseholdContext } from "@/app/session";
+import { Stage } from "@/testing/stage";
 
 import { answerOf, type Draft, draftFor, focused, holding, type SearPlace, withAnswers } from "./plan/model";
 import { More } from "./plan/more";
@@ -55,39 +53,31 @@ const US = {
 } as NonNullable<Session["household"]>;
 const RODS: SearPlace = { rods: true, pan: false, lid: true };
 
-let host: HTMLDivElement;
-let root: ReturnType<typeof createRoot>;
-let queries: QueryClient;
+const stage = new Stage();
 let draft: Draft;
 const onDraft = vi.fn((next: Draft) => {
   draft = next;
   show();
 });
 function show(place = RODS, wrong: (field: string) => string | undefined = () => undefined) {
-  act(() =>
-    root.render(
-      <QueryClientProvider client={queries}>
-        <MemoryRouter>
-          <HouseholdContext.Provider value={US}>
-            <More
-              draft={draft}
-              onDraft={onDraft}
-              reference={reference}
-              wrong={wrong}
-              massG={451}
-              flipS={30}
-              gentleC={107}
-              place={place}
-            />
-          </HouseholdContext.Provider>
-        </MemoryRouter>
-      </QueryClientProvider>,
-    ),
+  stage.show(
+    <HouseholdContext.Provider value={US}>
+      <More
+        draft={draft}
+        onDraft={onDraft}
+        reference={reference}
+        wrong={wrong}
+        massG={451}
+        flipS={30}
+        gentleC={107}
+        place={place}
+      />
+    </HouseholdContext.Provider>,
   );
 }
-const labels = () => [...host.querySelectorAll("label")].map((l) => l.textContent!.trim());
+const labels = () => [...stage.host.querySelectorAll("label")].map((l) => l.textContent!.trim());
 const labelled = (name: string) =>
-  [...host.querySelectorAll("label")].find((l) => l.textContent!.trim() === name)!;
+  [...stage.host.querySelectorAll("label")].find((l) => l.textContent!.trim() === name)!;
 const field = (name: string) => document.getElementById(labelled(name).htmlFor) as HTMLInputElement;
 const tick = (name: string) => act(() => labelled(name).querySelector("input")!.click());
 const choose = (name: string, key: string) =>
@@ -97,24 +87,10 @@ const choose = (name: string, key: string) =>
   });
 
 beforeEach(() => {
-  (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
-  (globalThis as { ResizeObserver?: unknown }).ResizeObserver = class {
-    observe = () => undefined;
-    unobserve = () => undefined;
-    disconnect = () => undefined;
-  };
-  queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
-  queries.setQueryData(["fires"], []);
-  host = document.createElement("div");
-  document.body.append(host);
-  root = createRoot(host);
+  stage.queries.setQueryData(["fires"], []);
   draft = draftFor(reference, new Date(2030, 5, 1, 12, 0));
 });
-afterEach(() => {
-  act(() => root.unmount());
-  host.remove();
-  onDraft.mockClear();
-});
+afterEach(() => void onDraft.mockClear());
 
 describe("everything else", () => {
   it("asks for every declared answer that means something here, and for no other", () => {
@@ -178,7 +154,7 @@ describe("everything else", () => {
   });
   it("says beside the field what is wrong", () => {
     show(RODS, (name) => (name === "rub" ? "is not known" : undefined));
-    expect(host.querySelector("[role=alert]")!.textContent).toBe("is not known");
+    expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("is not known");
     expect(field("Rub").getAttribute("aria-invalid")).toBe("true");
   });
   it("asks for fat where there is a pan, and for marks where there are rods", () => {

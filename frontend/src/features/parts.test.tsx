@@ -1,7 +1,7 @@
-import { act, type ReactNode } from "react";
-import { createRoot } from "react-dom/client";
-import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { act, type ReactElement } from "react";
+import { beforeEach, describe, expect, it, vi } from "vitest";
 
+import { Stage } from "@/testing/stage";
 import { DecimalField, TextField, Tick } from "@/ui/controls";
 
 import { EditForm } from "./yard/edit-form";
@@ -12,28 +12,16 @@ interface Thing {
   name: string;
 }
 
-let host: HTMLDivElement;
-let root: ReturnType<typeof createRoot>;
-const show = (what: ReactNode) => act(() => root.render(what));
-const text = () => host.textContent ?? "";
+const stage = new Stage();
+const show = (what: ReactElement) => stage.show(what);
+const text = () => stage.text();
 const press = (name: string) =>
-  act(() => [...host.querySelectorAll("button")].find((b) => b.textContent === name)!.click());
+  act(() => [...stage.host.querySelectorAll("button")].find((b) => b.textContent === name)!.click());
 const type = (input: HTMLInputElement, value: string) =>
   act(() => {
     Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!.call(input, value);
     input.dispatchEvent(new Event("input", { bubbles: true }));
   });
-
-beforeEach(() => {
-  (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
-  host = document.createElement("div");
-  document.body.append(host);
-  root = createRoot(host);
-});
-afterEach(() => {
-  act(() => root.unmount());
-  host.remove();
-});
 
 describe("a shelf of the yard", () => {
   const things: Thing[] = [
@@ -71,13 +59,13 @@ describe("a shelf of the yard", () => {
   it("puts away and brings back", () => {
     shelf();
     press("Put away Clay");
-    expect(host.querySelector("[role=status]")!.textContent).toContain("Clay is put away.");
+    expect(stage.host.querySelector("[role=status]")!.textContent).toContain("Clay is put away.");
     press("Bring it back");
     expect(away.mutate.mock.calls.map(([what]) => what)).toEqual([
       { number: 2, back: false },
       { number: 2, back: true },
     ]);
-    expect(host.querySelector("[role=status]")).toBeNull();
+    expect(stage.host.querySelector("[role=status]")).toBeNull();
   });
   it("says that it is empty, and offers no form where there is none", () => {
     shelf({ things: [], form: undefined });
@@ -89,7 +77,7 @@ describe("fields", () => {
   it("say what is wrong where it is wrong, and keep what is typed", () => {
     const onChange = vi.fn();
     show(<TextField label="Name" value="Ke" onChange={onChange} error="is taken." />);
-    const input = host.querySelector("input")!;
+    const input = stage.host.querySelector("input")!;
     expect(input.getAttribute("aria-invalid")).toBe("true");
     expect(document.getElementById(input.getAttribute("aria-describedby")!)!.textContent).toBe("is taken.");
     type(input, "Kettle");
@@ -98,16 +86,16 @@ describe("fields", () => {
   it("mark what is no number, and let a comma be a point", () => {
     const invalid = (value: string) => {
       show(<DecimalField label="It read" text={value} onText={vi.fn()} />);
-      return host.querySelector("input")!.getAttribute("aria-invalid");
+      return stage.host.querySelector("input")!.getAttribute("aria-invalid");
     };
     expect(["", "12,5", "12.5", "warm"].map(invalid)).toEqual(["false", "false", "false", "true"]);
   });
   it("tick beside their words", () => {
     const onChange = vi.fn();
     show(<Tick label="It is frozen" value={false} onChange={onChange} error="cannot be." />);
-    act(() => host.querySelector("input")!.click());
+    act(() => stage.host.querySelector("input")!.click());
     expect(onChange).toHaveBeenCalledWith(true);
-    expect(host.querySelector("[role=alert]")!.textContent).toBe("cannot be.");
+    expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("cannot be.");
   });
   it("are kept together or left together", () => {
     const [onKeep, onLeave] = [vi.fn(), vi.fn()];

@@ -1,13 +1,11 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { act, type ReactNode, useMemo } from "react";
-import { createRoot } from "react-dom/client";
-import { MemoryRouter } from "react-router";
-import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { act, type ReactElement, useMemo } from "react";
+import { afterEach, describe, expect, it, vi } from "vitest";
 
 import { client, Problem, type Schemas } from "@/api/client";
 import { keys, type PieceResult, type Reference, type Task } from "@/api/hooks";
 import { inRow, lineOfMeal, rowsOf } from "@/chart/line-model";
 import { roleOf } from "@/chart/where";
+import { Stage } from "@/testing/stage";
 
 import { Brief } from "./plan/brief";
 import { LossLine } from "./plan/loss-line";
@@ -95,36 +93,13 @@ const cautions = [
   { key: "below", place: "finish", text: "{temp:57} is below." },
 ];
 
-let host: HTMLDivElement;
-let root: ReturnType<typeof createRoot>;
-let queries: QueryClient;
-const show = (what: ReactNode) =>
-  act(() =>
-    root.render(
-      <QueryClientProvider client={queries}>
-        <MemoryRouter>{what}</MemoryRouter>
-      </QueryClientProvider>,
-    ),
-  );
-const text = () => host.textContent ?? "";
-const button = (name: RegExp) =>
-  [...host.querySelectorAll("button")].find((b) =>
-    name.test(b.getAttribute("aria-label") ?? b.textContent ?? ""),
-  )!;
+const stage = new Stage();
+const show = (what: ReactElement) => stage.show(what);
+const text = () => stage.text();
+const button = (name: RegExp) => stage.button(name);
 const press = (target: Element) => act(() => (target as HTMLElement).click());
 
-beforeEach(() => {
-  (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
-  queries = new QueryClient({ defaultOptions: { queries: { retry: false, staleTime: Infinity } } });
-  host = document.createElement("div");
-  document.body.append(host);
-  root = createRoot(host);
-});
-afterEach(() => {
-  act(() => root.unmount());
-  host.remove();
-  vi.restoreAllMocks();
-});
+afterEach(() => void vi.restoreAllMocks());
 
 describe("the order of the work", () => {
   const given = { result, focus: 0, order, cautions, eatAt: eat, system: "us" as const, moment: -3000 };
@@ -142,14 +117,14 @@ describe("the order of the work", () => {
       "in eight cooks of ten",
     ])
       expect(text()).toContain(said);
-    expect(host.querySelector("a[href='/guide#salt:hour']")).not.toBeNull();
-    expect(host.querySelectorAll("[aria-current=step]")).toHaveLength(1);
+    expect(stage.host.querySelector("a[href='/guide#salt:hour']")).not.toBeNull();
+    expect(stage.host.querySelectorAll("[aria-current=step]")).toHaveLength(1);
   });
   it("names the piece of each task where there are several, but not of what serves all", () => {
     show(<Order {...given} names={["Ribeye", "Skirt"]} onMoment={() => undefined} />);
     expect(text()).toContain("2 Skirt");
     expect(
-      [...host.querySelectorAll("li")].find((li) => li.textContent?.includes("light"))?.textContent,
+      [...stage.host.querySelectorAll("li")].find((li) => li.textContent?.includes("light"))?.textContent,
     ).not.toContain("Ribeye");
   });
   it("moves the shared moment to a task", () => {
@@ -188,7 +163,7 @@ describe("in short", () => {
         system="metric"
       />,
     );
-    expect(host.querySelector("input")?.value).toBe("17:53");
+    expect(stage.host.querySelector("input")?.value).toBe("17:53");
     expect(text()).toContain("48 °C");
   });
 });
@@ -233,7 +208,7 @@ describe("other ways", () => {
   });
   it("are told in figures and taken at one press", () => {
     const body = JSON.stringify({ pieces: [pieceToSend(draft.pieces[0]!)] });
-    queries.setQueryData(keys.choices(body), {
+    stage.queries.setQueryData(keys.choices(body), {
       why: "It is sooner.",
       questions: [],
       mine: way("low"),

@@ -1,8 +1,8 @@
 import { act } from "react";
-import { createRoot } from "react-dom/client";
-import { afterEach, beforeEach, expect, it, vi } from "vitest";
+import { expect, it, vi } from "vitest";
 
 import type { Cook } from "@/api/hooks";
+import { Stage } from "@/testing/stage";
 
 import { Weather } from "./cook/sky";
 
@@ -23,28 +23,20 @@ const cook = {
   ],
 } as unknown as Cook;
 
-let host: HTMLDivElement;
-let root: ReturnType<typeof createRoot>;
-const button = (name: string) => [...host.querySelectorAll("button")].find((b) => b.textContent === name)!;
-
-beforeEach(() => {
-  (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
-  host = document.createElement("div");
-  document.body.append(host);
-  root = createRoot(host);
-});
-afterEach(() => {
-  act(() => root.unmount());
-  host.remove();
-});
+const stage = new Stage();
+const button = (name: string) =>
+  [...stage.host.querySelectorAll("button")].find((b) => b.textContent === name)!;
 
 it("begins with the weather last told, and says what another does before it is told", () => {
   const onDone = vi.fn();
-  act(() => root.render(<Weather cook={cook} system="us" onDone={onDone} />));
+  stage.show(<Weather cook={cook} system="us" onDone={onDone} />);
   expect(button("light rain").getAttribute("aria-pressed")).toBe("true");
-  expect([host.textContent?.includes("A little."), button("It is so now").disabled]).toEqual([true, true]);
+  expect([stage.host.textContent?.includes("A little."), button("It is so now").disabled]).toEqual([
+    true,
+    true,
+  ]);
   act(() => button("breeze air").click());
-  expect(host.textContent).toContain("18 °F lower.");
+  expect(stage.host.textContent).toContain("18 °F lower.");
   expect(onDone).not.toHaveBeenCalled();
   act(() => button("It is so now").click());
   expect(onDone).toHaveBeenCalledWith("light", "breeze");

@@ -1,13 +1,11 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { act, type ReactNode } from "react";
-import { createRoot } from "react-dom/client";
-import { MemoryRouter } from "react-router";
-import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { act, type ReactElement } from "react";
+import { beforeEach, describe, expect, it, vi } from "vitest";
 
 import { Problem } from "@/api/client";
 import type { Reference, Session } from "@/api/hooks";
 import type { PlannedTable, TableReference } from "@/api/tables";
 import { HouseholdContext } from "@/app/session";
+import { Stage } from "@/testing/stage";
 
 import { Board } from "./table/board";
 import { Brief } from "./table/brief";
@@ -159,39 +157,19 @@ const dish = {
 };
 const DRAFT = { ...emptyTable(NOON), dishes: [dish] } as TableDraft;
 
-let host: HTMLDivElement;
-let root: ReturnType<typeof createRoot>;
+const stage = new Stage();
 
-beforeEach(() => {
-  (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
+beforeEach(() =>
   vi.stubGlobal("matchMedia", () => ({
     matches: false,
     addEventListener: vi.fn(),
     removeEventListener: vi.fn(),
-  }));
-  host = document.body.appendChild(document.createElement("div"));
-  root = createRoot(host);
-});
-afterEach(() => {
-  act(() => root.unmount());
-  host.remove();
-});
+  })),
+);
 
-function show(view: ReactNode) {
-  act(() =>
-    root.render(
-      <QueryClientProvider client={new QueryClient()}>
-        <MemoryRouter>
-          <HouseholdContext.Provider value={US}>{view}</HouseholdContext.Provider>
-        </MemoryRouter>
-      </QueryClientProvider>,
-    ),
-  );
-}
-const button = (name: RegExp) =>
-  [...host.querySelectorAll("button")].find((b) =>
-    name.test(b.getAttribute("aria-label") ?? b.textContent ?? ""),
-  )!;
+const show = (view: ReactElement) =>
+  stage.show(<HouseholdContext.Provider value={US}>{view}</HouseholdContext.Provider>);
+const button = (name: RegExp) => stage.button(name);
 const press = (name: RegExp) => act(() => button(name).click());
 
 describe("the board", () => {
@@ -216,7 +194,9 @@ describe("the board", () => {
     const bar = button(/^Corn, husked, over the heat/);
     expect(bar.getAttribute("aria-label")).toMatch(/\d\d:\d\d to \d\d:\d\d, waits 2 min$/);
     expect(bar.getAttribute("aria-pressed")).toBe("true");
-    expect(host.querySelector("input[type=range]")!.getAttribute("aria-valuetext")).toMatch(/^\d\d:\d\d$/);
+    expect(stage.host.querySelector("input[type=range]")!.getAttribute("aria-valuetext")).toMatch(
+      /^\d\d:\d\d$/,
+    );
   });
 
   it("moves a dish by a minute with the arrow keys, and opens it when it is pressed", () => {
@@ -240,29 +220,29 @@ describe("in short", () => {
   it("leaves it at the first answer, and looks for a better one after all", () => {
     const first = { ...TOLD, status: "rule" as const, gap: null };
     brief(first, null, true);
-    expect(host.querySelector("progress")!.getAttribute("aria-label")).toContain("better order");
+    expect(stage.host.querySelector("progress")!.getAttribute("aria-label")).toContain("better order");
     press(/first answer will do/);
     expect(onStop).toHaveBeenCalledOnce();
     brief(first);
-    expect(host.textContent).toContain("there may be a better one");
+    expect(stage.host.textContent).toContain("there may be a better one");
     press(/Look for a better one/);
     expect(onAgain).toHaveBeenCalledOnce();
   });
 
   it("says how good the answer is", () => {
     brief(TOLD);
-    expect(host.textContent).toContain("proven");
-    expect(host.textContent).toContain("Corn, husked waits 2 min under cover.");
+    expect(stage.host.textContent).toContain("proven");
+    expect(stage.host.textContent).toContain("Corn, husked waits 2 min under cover.");
     brief({ ...TOLD, status: "rule", gap: null }, null, true);
-    expect(host.textContent).toContain("a better one is being worked out");
+    expect(stage.host.textContent).toContain("a better one is being worked out");
     brief({ ...TOLD, status: "feasible", gap: 0.25 });
-    expect(host.textContent).toContain("at most 25\u00a0% of its waiting");
+    expect(stage.host.textContent).toContain("at most 25\u00a0% of its waiting");
   });
 
   it("names what clashes and what would do", () => {
     brief({ ...TOLD, status: "clash", clash: ["Corn, husked"], helps: ["One more pair of hands."] });
-    expect(host.textContent).toContain("Not all of it can be had together: Corn, husked.");
-    expect(host.textContent).toContain("What would do: One more pair of hands.");
+    expect(stage.host.textContent).toContain("Not all of it can be had together: Corn, husked.");
+    expect(stage.host.textContent).toContain("What would do: One more pair of hands.");
   });
 
   it("keeps what stood before beside what is wrong", () => {
@@ -270,8 +250,8 @@ describe("in short", () => {
       TOLD,
       new Problem(422, "Wrong", [{ field: "table.people", message: "needs somebody.", suggestion: null }]),
     );
-    expect(host.querySelector("[role=alert]")!.textContent).toBe("people needs somebody.");
-    expect(host.textContent).toContain("The table that stood before is shown.");
+    expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("people needs somebody.");
+    expect(stage.host.textContent).toContain("The table that stood before is shown.");
   });
 });
 
@@ -297,8 +277,8 @@ describe("who comes later", () => {
       { field: "table.sittings.0.after_min", message: "must be later.", suggestion: null },
     ]);
     sittings({ ...two, eaters: 3 }, wrong);
-    expect(host.querySelector("[role=alert]")!.textContent).toBe("must be later.");
-    expect(host.textContent).not.toContain("Somebody comes later");
+    expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("must be later.");
+    expect(stage.host.textContent).not.toContain("Somebody comes later");
   });
 
   it("is kept in the file and read out of it", () => {
@@ -327,14 +307,14 @@ describe("the dishes", () => {
 
   it("offers meat and sides, and vegetables only as sides", () => {
     dishes(DRAFT);
-    const offered = [...host.querySelectorAll("option")].map((o) => o.value);
+    const offered = [...stage.host.querySelectorAll("option")].map((o) => o.value);
     expect(offered).toEqual(["", "cut:ribeye", "side:bun", "side:corn_bare"]);
-    expect(host.textContent).toContain("On the grate at 375 °F");
+    expect(stage.host.textContent).toContain("On the grate at 375 °F");
   });
 
   it("says how many are as many as can be planned", () => {
     dishes({ ...DRAFT, dishes: [DRAFT.dishes[0]!, { ...DRAFT.dishes[0]!, key: "two" }] });
-    expect(host.textContent).toContain("2 dishes are as many as are planned at once");
+    expect(stage.host.textContent).toContain("2 dishes are as many as are planned at once");
   });
 
   it("puts an error beside its dish, and lets go of what is held", () => {
@@ -343,7 +323,7 @@ describe("the dishes", () => {
       { field: "table.dishes.0.way", message: "is none.", suggestion: null },
     ]);
     dishes(held, "corn_bare", wrong);
-    expect(host.querySelector("[role=alert]")!.textContent).toBe("is none.");
+    expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("is none.");
     press(/Let go/);
     expect(onDraft.mock.lastCall![0].dishes[0].pin).toEqual({});
     press(/^Remove Corn/);
@@ -372,12 +352,12 @@ describe("hands", () => {
 
 it("tells what lies where and how the fire stands, and what is done how often", () => {
   show(<Grates told={TOLD} at={-600} eatAt={NOON} system="us" />);
-  expect(host.textContent).toContain("set for 375 °F");
-  expect(host.textContent).toContain("50 % full");
+  expect(stage.host.textContent).toContain("set for 375 °F");
+  expect(stage.host.textContent).toContain("50 % full");
   show(<Work told={TOLD} people={DRAFT.people} eatAt={NOON} at={-600} onAt={() => undefined} system="us" />);
-  expect(host.textContent).toContain("2 things to do");
-  expect(host.textContent).toContain("Again every 2 min, until");
-  expect(host.textContent).toContain("10 min on the fire");
+  expect(stage.host.textContent).toContain("2 things to do");
+  expect(stage.host.textContent).toContain("Again every 2 min, until");
+  expect(stage.host.textContent).toContain("10 min on the fire");
 });
 
 it("takes a table from a file at an hour to come, and nothing else", () => {

@@ -1,9 +1,8 @@
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { act } from "react";
-import { createRoot } from "react-dom/client";
 import { expect, it, vi } from "vitest";
 
 import { client } from "@/api/client";
+import { Stage } from "@/testing/stage";
 
 import type { Piece } from "./cook/model";
 import { WhatIf } from "./cook/what-if";
@@ -26,28 +25,21 @@ const told = (name: string) =>
     response: new Response(),
   }) as never;
 
+const stage = new Stage();
+
 it("never offers what was worked out before for what could be done now", async () => {
-  (globalThis as { IS_REACT_ACT_ENVIRONMENT?: boolean }).IS_REACT_ACT_ENVIRONMENT = true;
-  const host = document.createElement("div");
-  document.body.append(host);
-  const root = createRoot(host);
-  const queries = new QueryClient();
   const send = vi.fn();
   const show = (open: boolean) =>
-    act(() =>
-      root.render(
-        <QueryClientProvider client={queries}>
-          <WhatIf
-            cookId={1}
-            piece={{ id: 2, name: "Strip" } as Piece}
-            system="us"
-            open={open}
-            told
-            onClose={() => undefined}
-            send={send}
-          />
-        </QueryClientProvider>,
-      ),
+    stage.show(
+      <WhatIf
+        cookId={1}
+        piece={{ id: 2, name: "Strip" } as Piece}
+        system="us"
+        open={open}
+        told
+        onClose={() => undefined}
+        send={send}
+      />,
     );
   let answerLater: (value: never) => void = () => undefined;
   vi.spyOn(client, "GET")
@@ -70,6 +62,4 @@ it("never offers what was worked out before for what could be done now", async (
     [...document.querySelectorAll("button")].find((b) => b.textContent?.startsWith("Do this"))!.click(),
   );
   expect(send).toHaveBeenCalledWith("pull", { hold_more_s: 60 });
-  act(() => root.unmount());
-  host.remove();
 });

@@ -52,6 +52,12 @@ export class Stage {
     return this.host.textContent ?? "";
   }
 
+  /** The button that says so, or is named so. */
+  button(says: RegExp): HTMLButtonElement {
+    const named = (b: Element) => says.test(b.getAttribute("aria-label") ?? b.textContent ?? "");
+    return [...this.host.querySelectorAll("button")].find(named)!;
+  }
+
   /** Press the button, or the label, that says so: in a dialog too. */
   press(says: string) {
     const all = [...document.querySelectorAll<HTMLElement>("button, label, a")];
