@@ -71,6 +71,17 @@ def test_what_is_marked_beside_the_fire_is_done_on_the_table(mara):
     assert work_of(now, "ribeye", "on")["id"] in mara.call("GET", f"{one}/now").json()["done"]
 
 
+def test_it_is_over_when_its_meat_is_dished_up(mara):
+    """Everything of the steak marked in its order: its cook ends, and the table says so."""
+    one, now = started(mara)
+    for work in (w for w in now["table"]["told"]["work"] if w["of"] == "ribeye"):
+        marked = mara.call("POST", f"{one}/marks", {"work": work["id"], "reading_c": 60.0})
+        assert marked.status_code == 200, (work["key"], marked.content)
+    assert marked.json()["ended_at"] is not None
+    assert marked.json()["pieces"][0]["late_s"] == 0.0
+    assert Cook.objects.get().ended_at is not None
+
+
 def test_a_side_goes_by_its_marks(mara):
     one, now = started(mara)
     on = work_of(now, "peppers", "on")["id"]
@@ -122,6 +133,13 @@ def test_a_practice_that_marks_itself_marks_the_sides_too(mara):
     Cook.objects.update(clock_cook_at=Table.objects.get().eat_at, clock_speed=1)
     done = set(mara.call("GET", f"{one}/now").json()["done"])
     assert {w["id"] for w in now["table"]["told"]["work"] if w["of"] == "peppers"} <= done
+
+
+def test_a_table_that_is_being_cooked_is_not_planned_from_under_it(mara):
+    one, _ = started(mara)
+    changed = mara.call("PUT", one, {**table(), "title": "Another"})
+    assert changed.status_code == 409
+    assert "is being cooked" in changed.json()["detail"]
 
 
 def test_it_is_started_once_and_by_nobody_else(mara, odell):

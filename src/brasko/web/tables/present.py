@@ -58,14 +58,19 @@ def done_work(table: Table) -> set[str]:
     now_s, began_s = table.seconds(cook.now()), table.seconds(cook.started_at)
 
     def done(work: WorkOut) -> bool:
-        if work.key in tasks.get(work.of, ()):
-            return work.key in known[work.of]
+        if task_of(work.key) in tasks.get(work.of, ()):
+            return task_of(work.key) in known[work.of]
         by_itself = cook.practice and work.start_s + work.lasts_s < (
             now_s if cook.hands == Cook.Hands.PLAN else began_s
         )
         return by_itself or work.id in marked
 
     return {work.id for work in table.told.work if done(work)}
+
+
+def task_of(work: str) -> str:
+    """The task of a piece that a table's work is: dished up, it is served."""
+    return "serve" if work == "plate" else work
 
 
 def late_by(table: Table) -> dict[str, float]:

@@ -21,7 +21,7 @@ from brasko.web.cooks.story import done_at, standing_events
 from brasko.web.machine.shares import Waiter, computed_by
 from brasko.web.tables.computing import effort_of, late_table, meat_to_cook
 from brasko.web.tables.models import Table, TableMark
-from brasko.web.tables.present import done_work, late_by
+from brasko.web.tables.present import done_work, late_by, task_of
 from brasko.web.tables.schemas import LaterIn, LaterOut
 
 ON = ":on:0"
@@ -68,9 +68,10 @@ def _tell_the_cook(table: Table, work: WorkOut, reading_c: float | None) -> None
         return
     if reading_c is not None and "on" in done_at(cook.events.all(), piece):
         record_event(cook, EventIn(client_id=uuid4(), kind="reading", piece_id=piece.pk, temp_c=reading_c))
-    known = work.key in {task.key for task in piece.programme.tasks}
-    if known and work.key not in done_at(cook.events.all(), piece):
-        record_event(cook, EventIn(client_id=uuid4(), kind="done", piece_id=piece.pk, task=work.key))
+    task = task_of(work.key)
+    known = task in {each.key for each in piece.programme.tasks}
+    if known and task not in done_at(cook.events.all(), piece):
+        record_event(cook, EventIn(client_id=uuid4(), kind="done", piece_id=piece.pk, task=task))
 
 
 def _take_back(table: Table, work: WorkOut) -> None:
@@ -79,7 +80,7 @@ def _take_back(table: Table, work: WorkOut) -> None:
         return
     cook, piece = found
     for event in standing_events(cook.events.all()):
-        if isinstance(event.deed, Done) and event.piece_id == piece.pk and event.deed.task == work.key:
+        if isinstance(event.deed, Done) and event.piece_id == piece.pk and event.deed.task == task_of(work.key):
             record_event(cook, EventIn(client_id=uuid4(), kind="undo", piece_id=piece.pk, undoes=event.client_id))
 
 

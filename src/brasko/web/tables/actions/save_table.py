@@ -9,6 +9,7 @@ from django.utils import timezone
 
 from brasko.core.errors import InvalidInput
 from brasko.formats.table import MealTableIn
+from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
 from brasko.web.machine.shares import Waiter, computed_by
 from brasko.web.tables.computing import effort_of, planned_table
@@ -29,6 +30,10 @@ def save_table(
         raise InvalidInput("eat_at", "is more than a year away. Choose a nearer day.")
     if table is None:
         room_for(Table.objects.filter(owner=owner), MOST_TABLES, "tables")
+    elif table.cook is not None and table.cook.ended_at is None:
+        raise Conflict(
+            "This table is being cooked: beside the fire its hour can be moved, and the rest is planned anew."
+        )
     told = computed_by(waiter, effort_of(asked), planned_table, asked, False, now)
     if told.status == "clash":
         raise InvalidInput(
