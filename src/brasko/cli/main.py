@@ -18,6 +18,7 @@ if TYPE_CHECKING:
     from pydantic import BaseModel
 
 WRONG_INPUT, NOT_TO_BE_HAD = 2, 3
+"""Exit statuses."""
 
 
 @dataclass(frozen=True)

@@ -14,6 +14,7 @@ from brasko.formats.strict import Strict
 
 WISH_FORMAT = "brasko/wish@1"
 PLAN_FORMAT = "brasko/plan@1"
+"""Names of the published formats."""
 
 
 if TYPE_CHECKING:

@@ -11,6 +11,7 @@ from brasko.formats.strict import Strict
 
 FORMAT = "brasko/simulation@1"
 RESULT_FORMAT = "brasko/simulation-result@1"
+"""Names of the published formats."""
 
 
 class PropertiesIn(Strict):

@@ -13,6 +13,7 @@ import re
 from brasko.core.units import GRAMS_PER_POUND, MM_PER_INCH, fahrenheit
 
 TOKEN = re.compile(r"\{(temp|least|rise|len|mass|small|time):(-?[0-9.]+)\}")
+"""A quantity within a sentence."""
 
 
 def rendered(text: str, system: str = "metric") -> str:

@@ -5,6 +5,7 @@ from __future__ import annotations
 MM_PER_INCH = 25.4
 GRAMS_PER_POUND = 453.59237
 KELVIN_OFFSET = 273.15
+"""Exact by definition."""
 
 
 def fahrenheit(celsius: float) -> float:

@@ -12,7 +12,9 @@ from pydantic import AfterValidator, AwareDatetime, Field
 from pydantic_core import PydanticCustomError
 
 MOST = 1e7
+"""No figure that is sent is larger."""
 EARLIEST, LATEST = datetime(1970, 1, 2, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC)
+"""No moment that is sent lies before or after."""
 
 
 def _within(at: datetime) -> datetime:

@@ -12,6 +12,7 @@ from brasko.formats.strict import Strict
 
 COOK_FORMAT = "brasko/cook@1"
 COOK_RESULT_FORMAT = "brasko/cook-result@1"
+"""Names of the published formats."""
 
 
 class CookedPieceIn(Strict):

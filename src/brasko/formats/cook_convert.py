@@ -20,6 +20,7 @@ from brasko.formats.piece import SPOKEN, renamed
 OPEN_ENDED_H = 4.0
 """What a step without a number of minutes is likely to take."""
 SURFACES = {"patted dry": PATTED_DRY.value, "wet": FILM_MOST.value, "dry": 0.0}
+"""Water on the surface by what it is called [kg m-2]."""
 
 
 def told(given: CookIn) -> CookOut:

@@ -12,6 +12,7 @@ from brasko.formats.strict import Strict
 
 FORMAT = "brasko/fire@1"
 RESULT_FORMAT = "brasko/fire-result@1"
+"""Names of the published formats."""
 
 
 class BurnerIn(Strict):

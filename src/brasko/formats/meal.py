@@ -13,7 +13,9 @@ from brasko.formats.bounds import Figure, Moment
 from brasko.formats.piece import sent_fields
 
 MEAL_FORMAT = "brasko/meal@1"
+"""Name of the published format."""
 MOST_PIECES = 8
+"""More are another meal."""
 
 
 if TYPE_CHECKING:

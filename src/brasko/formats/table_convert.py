@@ -46,6 +46,7 @@ _COLOURS: dict[str, Literal["meat", "plant", "bread", "other"]] = {
     "cheese": "other",
     "pot": "other",
 }
+"""How groups of sides are told apart on a board."""
 
 
 def table_ask_of(given: MealTableIn) -> TableAsk:

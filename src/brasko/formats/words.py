@@ -17,14 +17,18 @@ _LENGTH: Units = {
     "cm": lambda v: 10.0 * v,
     **dict.fromkeys(("in", "inch", "inches", '"'), lambda v: v * MM_PER_INCH),
 }
+"""Units that are read, with what one of them is."""
 _MASS: Units = {
     "g": lambda v: v,
     "kg": lambda v: 1000.0 * v,
     **dict.fromkeys(("lb", "lbs", "pound", "pounds"), lambda v: v * GRAMS_PER_POUND),
     "oz": lambda v: v * GRAMS_PER_POUND / 16.0,
 }
+"""Units that are read, with what one of them is."""
 _TEMPERATURE: Units = {**dict.fromkeys(("c", "°c"), lambda v: v), **dict.fromkeys(("f", "°f"), celsius)}
+"""Units that are read, with how they become °C."""
 _QUANTITY = re.compile(r"^\s*(-?[0-9]+(?:[.,][0-9]+)?)(?:\s+([0-9]+)/([0-9]+)|/([0-9]+))?\s*([^\s0-9].*?)?\s*$")
+"""A number, perhaps with a fraction, and a unit."""
 
 
 def _quantity(field: str, said: Spoken, units: Units, example: str) -> float:

@@ -9,6 +9,7 @@ from brasko.core.heat.kernel.jit import jit
 (OUT_T, OUT_GAS, OUT_WALL, OUT_PLATE, OUT_POWER, OUT_FUEL, OUT_LIT, OUT_FLUE, OUT_SHELL, OUT_CAME) = range(10)
 (ROW_START, ROW_BOTTOM, ROW_TOP, ROW_LID, ROW_PLATE, ROW_WATTS, ROW_SET, ROW_ADD_LIT, ROW_ADD, ROW_END) = range(10)
 MODE_COAL, MODE_KNOBS, MODE_CONTROLLER = range(3)
+"""Columns of what a run tells and of what it is given, and how a fire is driven."""
 
 
 @jit

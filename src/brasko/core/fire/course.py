@@ -196,7 +196,9 @@ def _faces(setup: FireSetup, power_w: Floats) -> Floats:
 
 
 _MODES = {"air": MODE_COAL, "knobs": MODE_KNOBS, "controller": MODE_CONTROLLER}
+"""How a fire is driven, as the compiled code knows it."""
 _OPEN_BODY = Body(heat_j_k=3000.0, inner_w_k=5.0, outer_w_k=10.0, area_m2=0.0)
+"""An open fire has next to no walls: little that stores heat, and none to hold it in (assumed)."""
 _CONSTANTS = np.array(
     [
         fuels.AIR_DENSITY.value,
@@ -218,6 +220,7 @@ _CONSTANTS = np.array(
         FIRST_DRAUGHT_K.value,
     ]
 )
+"""What the compiled code reads of the fire's constants, in its order."""
 
 
 def _at(changes: Sequence[Change], time_s: float) -> Change:
@@ -292,6 +295,7 @@ def brought_up(setup: FireSetup) -> list[Change]:
 
 MOST_STAGES = 8
 STAGE_S = 480.0
+"""Vents are opened up in so many stages at the most, each so long."""
 
 
 def _holding_share(setup: FireSetup, body: Body, gas_c: float, wall_c: float) -> float:

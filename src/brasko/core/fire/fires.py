@@ -9,6 +9,7 @@ from brasko.core.programme.steps import Metal
 from brasko.core.uncertainty.general import general
 
 MINUTE = 60.0
+"""Seconds."""
 
 SKILLET = Metal(
     contact_w_m2k=general().contact_w_m2k,
@@ -44,6 +45,7 @@ SKILLET_ZONE = pan_zone("skillet", "Skillet on a burner", SKILLET)
 """A pan on a kitchen's burner."""
 
 EMPTY = "Empty, until a drop of water dances: a cool pan loses its heat to the meat. Keep the handle turned in."
+"""What is said of every pan that is heated."""
 
 
 def _heated(name: str, minutes: float, why: str = EMPTY) -> tuple[Preparation, ...]:
@@ -55,6 +57,7 @@ def _at(pan: Metal, hot_c: float, power_w: float) -> Metal:
 
 
 HEAT_PAN = _heated("Skillet on high heat", 6)[0]
+"""Getting the usual pan ready."""
 _OVEN_WARM = (
     "Heat comes through to the rim, so it is as hot at the edge as in the middle, and the burner only has to "
     "keep it so. "

@@ -41,6 +41,7 @@ PLUME_EDGE_M = Sourced(0.03, "m", "", "assumed")
 WATER_PAN_C = Sourced(96.0, "°C", "", "common practice")
 STEP_M = 0.015
 PLATE_STRIPS = 5
+"""A map has a spot so often; a plate is cut into so many strips."""
 
 
 @dataclass(frozen=True)

@@ -244,3 +244,4 @@ WARES: dict[str, Ware] = {
         Ware("drip_pan", "Drip pan with water", 0.30, 0.22, 4500.0, 100.0),
     )
 }
+"""Pans that ship, by key."""

@@ -28,6 +28,7 @@ LONGEST_S = 60.0
 """Nobody holds still longer: above this a spot is simply cool."""
 PALM_ABOVE_M = 0.10
 SKIN_C = 33.0
+"""A palm is held so far above the grate, and is so warm (common practice, no source)."""
 
 
 def hand_seconds(flux_w_m2: ArrayLike) -> NDArray[np.float64]:

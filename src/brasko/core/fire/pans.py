@@ -18,6 +18,7 @@ from brasko.core.uncertainty.general import general
 
 READY_SHARE = 0.95
 SAMPLES = 5
+"""A pan is ready at this share of its rise; its heat is taken at so many spots each way."""
 
 
 @dataclass(frozen=True)

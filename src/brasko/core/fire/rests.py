@@ -9,6 +9,7 @@ from brasko.core.programme.steps import Side, Surroundings
 from brasko.core.sourced import Sourced
 
 _AIR = STILL_AIR_W_M2K.value
+"""Film of air that is not stirred."""
 
 
 COOL_AIR_W_M2K = Sourced(4.5, "W m-2 K-1", "incropera_2011", "fitted")

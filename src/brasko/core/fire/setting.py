@@ -11,6 +11,7 @@ from brasko.core.fire.chamber import settled
 from brasko.core.fire.setup import FireSetup, at_most, with_vents
 
 VENT_STEPS = 1e-4
+"""Vents and knobs are found this finely."""
 
 
 def highest_c(setup: FireSetup) -> float:

@@ -15,6 +15,8 @@ LOOK_S = 60.0
 RUN_IN_S = 5400.0
 TOO_HOT_K = 50.0
 BACK_WITHIN = 0.05
+"""A fire is run in so long, its lid then opened so long; it is back when so much of its rise is missing. How fast it
+cools is told from so much too hot."""
 
 
 @dataclass(frozen=True)

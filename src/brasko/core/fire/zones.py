@@ -238,11 +238,13 @@ ROLE_WORDS: dict[Role, str] = {
     "pan": "pan",
     "bath": "bath of warm fat",
 }
+"""What a zone is called by its role."""
 
 
 HOTTEST_GENTLE_C = 290.0
 """555 °F: roasting away from the fire is done no hotter (common practice, no source)."""
 GENTLE_HINT = "The gentle side runs at 200-275 °F, and up to 550 °F for roasting away from the fire."
+"""Said where a gentle heat is asked for that no fire gives."""
 
 
 def with_gentle_air(fire: Fire, air_c: float, role: Role = "gentle") -> Fire:
@@ -271,6 +273,7 @@ def with_held_air(zone: Zone, air_c: float) -> Zone:
 
 
 OUTSIDE_C = 20.0
+"""The air of the yard where nothing else is said."""
 
 
 def with_lid(zone: Zone, lid: str) -> Zone:

@@ -60,6 +60,7 @@ SCALES: dict[str, Scale] = {
         212,
     ),
 }
+"""Every scale of doneness by its key."""
 
 
 def scale_named(key: str) -> Scale:

@@ -15,6 +15,7 @@ from brasko.core.errors import InvalidInput, require_between
 Quadratic = tuple[float, float, float]
 
 COMPONENTS = ("protein", "fat", "carbohydrate", "ash", "water")
+"""What food is made of, as the formulae name it."""
 
 CONDUCTIVITY_W_MK: dict[str, Quadratic] = {
     "protein": (1.7881e-1, 1.1958e-3, -2.7178e-6),
@@ -23,6 +24,7 @@ CONDUCTIVITY_W_MK: dict[str, Quadratic] = {
     "ash": (3.2962e-1, 1.4011e-3, -2.9069e-6),
     "water": (5.7109e-1, 1.7625e-3, -6.7036e-6),
 }
+"""Of each component as a quadratic in °C. Source: choi_okos_1986."""
 
 SPECIFIC_HEAT_J_KGK: dict[str, Quadratic] = {
     "protein": (2008.2, 1.2089, -1.3129e-3),
@@ -31,6 +33,7 @@ SPECIFIC_HEAT_J_KGK: dict[str, Quadratic] = {
     "ash": (1092.6, 1.8896, -3.6817e-3),
     "water": (4128.9, -9.0864e-2, 5.4731e-3),
 }
+"""Of each component as a quadratic in °C. Source: choi_okos_1986."""
 
 DENSITY_KG_M3: dict[str, Quadratic] = {
     "protein": (1329.9, -0.51840, 0.0),
@@ -39,6 +42,7 @@ DENSITY_KG_M3: dict[str, Quadratic] = {
     "ash": (2423.8, -0.28063, 0.0),
     "water": (997.18, 3.1439e-3, -3.7574e-3),
 }
+"""Of each component as a quadratic in °C. Source: choi_okos_1986."""
 
 AIR_CONDUCTIVITY_W_MK = 0.026
 """Air in the pores of a dried crust, about 30 °C. Source: incropera_2011, table A.4."""

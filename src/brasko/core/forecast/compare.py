@@ -12,6 +12,7 @@ Floats = NDArray[np.float64]
 
 CLOSE_K = 2.0
 CLOSE_SHARE = 0.08
+"""So near to what was foreseen is as foreseen (assumed)."""
 
 
 @dataclass(frozen=True)

@@ -29,6 +29,7 @@ READ_NEARLY_K = 0.3
 """A thermometer does not tell less apart (assumed)."""
 WORTH_S = 60.0
 FAR_OFF_K = 1.2
+"""Less time to spare, or a finish nearer than this, is not worth a word (assumed)."""
 
 
 @dataclass(frozen=True)

@@ -72,6 +72,7 @@ class SamplingRegion:
 
 
 WHOLE_REGION = SamplingRegion(np.zeros(len(SHAFT)), np.ones(len(SHAFT)), DEGREE)
+"""Kitchens from everywhere, before any reading."""
 
 
 @dataclass(frozen=True)

@@ -20,6 +20,7 @@ FLOOR = 0.35
 """No unknown is known better than that: so many standard deviations of the fire are what a sensor of the air
 is off (assumed)."""
 MOST = 2
+"""More lessons than this nobody keeps in mind."""
 
 
 def learned(wish: Wish, ensemble: Ensemble, forecast: Forecast) -> tuple[str, ...]:

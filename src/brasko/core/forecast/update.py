@@ -82,6 +82,7 @@ class Forecast:
 
 
 _NORMAL = norm.ppf(qmc.Sobol(PARTS, seed=5).random(DRAWS))
+"""The same draws each time: a forecast changes by its readings alone."""
 
 
 def posterior_of(ensemble: Ensemble, readings: Sequence[Reading]) -> Posterior:

@@ -33,6 +33,7 @@ _GOOD_FOR = {
     "oven_then_skillet": "No grill at all: oven at about 275 °F to 110 °F, then the pan.",
     "low_and_slow": "Shoulder and roasts, 225-275 °F for hours.",
 }
+"""What each method is good for."""
 
 
 @dataclass(frozen=True)
@@ -74,6 +75,7 @@ _REST_TEXT = {
     "sauce": "Warm sauce or juices under it: the underside stays moist and gives up its crust.",
     "paper": "Paper lets some steam through: between foil and open.",
 }
+"""What each way of resting does."""
 
 
 def _salt_text(key: str) -> str:

@@ -21,6 +21,7 @@ RADIAL_CELLS = 16
 RADIAL_GROWTH = 1.35
 GROWTH = 1.2
 COARSE_GROWTH = 1.45
+"""Cells are fine where heat comes in, and grow inwards by these factors up to the largest; sizes of refine 1."""
 
 
 @dataclass(frozen=True)

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from brasko.core.heat.simulation import Result
 
 ROWS, COLUMNS = 32, 26
+"""How finely a section is drawn."""
 
 
 @dataclass(frozen=True)

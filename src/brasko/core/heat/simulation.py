@@ -27,6 +27,7 @@ MODEL_VERSION = "6"
 """Raised whenever the same input may give another answer; kept with every plan."""
 
 _TABLE = vapour.saturation_table()
+"""Water vapour at saturation, tabulated once."""
 _REASONS = {
     kernel.ENDED_TIME: "time",
     kernel.ENDED_CORE: "core",
@@ -34,8 +35,10 @@ _REASONS = {
     kernel.ENDED_PEAK: "peak",
     kernel.ENDED_PROBE: "probe",
 }
+"""Why a step ended, as the kernel counts it."""
 MAX_FRAMES = 160
 MAX_FLIPS = 4000
+"""No more pictures, and no more flips, are kept of one run."""
 
 
 @dataclass(frozen=True)

@@ -23,6 +23,7 @@ _IF97 = (
     -0.23855557567849,
     0.65017534844798e3,
 )
+"""The steam table's coefficients of saturation. Source: iapws_if97."""
 
 
 def saturation_pressure_pa(temp_c: NDArray[np.float64]) -> NDArray[np.float64]:

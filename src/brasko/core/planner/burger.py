@@ -18,6 +18,7 @@ DIMPLE_DEPTH = Sourced(0.25, "of the thickness", "", "common practice")
 CHEESE_S = Sourced(60.0, "s", "", "common practice")
 """On for the last minute."""
 _BLENDS = ("burger_93_7", "burger_90_10", "burger_85_15", "burger_80_20", "burger_70_30")
+"""Ground beef from the leanest to the fattest."""
 
 
 @dataclass(frozen=True)

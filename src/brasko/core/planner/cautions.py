@@ -45,6 +45,7 @@ _THAW = Caution(
     "thaw",
     "Never thaw on the counter or in warm water. What thawed in cold water is cooked at once and not frozen again raw.",
 )
+"""Cautions that depend on nothing computed (common practice, no source)."""
 
 
 def placed_cautions(wish: Wish, solution: Solution, tasks: tuple[Task, ...]) -> tuple[Caution, ...]:

@@ -133,6 +133,7 @@ def _gentle_for(cut: Cut, method: str, fire: str) -> float | None:
 
 _PATTY_WAYS = ("direct", "sear_then_low", "skillet", "low_then_sear")
 _MUST_REACH_WAYS = ("sear_then_low", "low_then_sear", "direct", "skillet", "low_and_slow")
+"""Methods in the order in which they are picked for patties, and for what must reach the agency's figure."""
 
 
 def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collection[str]) -> Pick:

@@ -12,6 +12,7 @@ from brasko.core.planner.wish import Wish
 GENTLER = ("sear_then_low", "low_then_sear", "oven_then_skillet", "low_and_slow")
 """Ways that end in gentle heat, or go through it, in the order in which they are tried."""
 MOST_WAYS = 2
+"""More ways to be gentler are not offered."""
 
 
 def way_remedy(wish: Wish, method: str, fire: str) -> Remedy:

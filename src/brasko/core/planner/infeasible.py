@@ -13,9 +13,11 @@ from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, SEARCH_REFINE, pro
 from brasko.core.planner.wish import Wish
 
 PAN = BURNER.key
+"""Where a sear is offered that the fire cannot give."""
 HIGHEST_SENSIBLE_C = 71.0
 THICKER = (1.15, 1.3, 1.5, 1.75, 2.0, 2.5, 3.0)
 OTHER_METHODS = ("chimney", "direct", "sear_then_low", "low_then_sear")
+"""What is tried where a wish cannot be had: no finish above this, pieces so many times as thick, these methods."""
 
 
 def could_be(wish: Wish) -> bool:

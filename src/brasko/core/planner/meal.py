@@ -38,7 +38,9 @@ AT_THE_FIRE = (
     "sear_oil",
     "sear_bank",
 )
+"""Tasks that are done once for a fire, however many pieces go on it."""
 _FOR_ALL = (*AT_THE_FIRE, "shop")
+"""And what is bought once for all."""
 
 
 Anchor = Literal["eat", "light", "on"]

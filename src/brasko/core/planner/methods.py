@@ -48,6 +48,8 @@ class Method:
 _OFTEN = (30.0, 15.0, 60.0, 120.0)
 _ANY = (30.0, 60.0, 120.0, 240.0)
 _SELDOM = (120.0, 60.0, 300.0)
+"""Seconds between flips that are tried, the usual first: for what is turned often, for anything, for what is turned
+seldom (common practice, no source)."""
 
 PANS = tuple(key for key in KITCHEN if key != BURNER.key)
 """Other pans and heats in a kitchen than a skillet on high."""
@@ -124,6 +126,7 @@ METHODS: dict[str, Method] = {
         longest_s=30 * 3600.0,
     ),
 }
+"""Every method by its key, in the order in which it is offered."""
 
 CRUSTS: dict[str, tuple[str, Sourced]] = {
     "none": ("As it comes", Sourced(0.0, "of a good one", "", "common practice")),
@@ -146,11 +149,13 @@ SALTS: dict[str, str] = {
     "overnight": "the night before, open in the fridge",
     "twice": "half the night before, half at the fire",
 }
+"""How it is salted, by key."""
 
 TREATMENTS: dict[str, str] = {
     "whole": "Whole, as cut",
     "tenderised": "Blade-tenderised or injected",
 }
+"""What was done to the meat before it was bought, by key."""
 
 MARKS: dict[str, tuple[str, float]] = {
     "none": ("Crust all over: keep moving it", 0.0),
@@ -160,6 +165,7 @@ MARKS: dict[str, tuple[str, float]] = {
 """How a piece is turned on the rods, and by how many degrees: half of each side's time before the turn, half after."""
 
 LIDS: dict[str, str] = {"usual": "As is usual for this fire", "open": "Open", "shut": "Shut"}
+"""How the lid stands, by key."""
 
 WRAP_AT_C = Sourced(71.0, "°C", "", "common practice")
 """A long cook is wrapped once it stalls, about 160 °F."""
@@ -168,6 +174,7 @@ WRAPS: dict[str, str] = {
     "paper": "In butcher paper from {temp:71} on",
     "foil": "In foil from {temp:71} on",
 }
+"""What it is wrapped in when it stalls, by key."""
 
 RUBS: dict[str, tuple[str, Sourced | None]] = {
     "none": ("Salt only", None),
@@ -182,8 +189,10 @@ FINISHES: dict[str, str] = {
     "herbs": "Herbs and garlic in fat for the last minute",
     "oil": "Good oil and flakes of salt on the board",
 }
+"""What is done to it last, by key."""
 
 THAWS: dict[str, str] = {"fridge": "In the fridge", "cold_water": "In cold water, changed every half hour"}
+"""How it is thawed, by key."""
 
 
 def why_not(method: str, fire: str, fire_name: str) -> str:

@@ -68,7 +68,9 @@ UNITS: Mapping[Kind, Unit] = {
     "minutes": Unit("min", 1.0 / 60.0, "_min", "_s"),
     "seconds": Unit("s", 1.0, "_s", "_s"),
 }
+"""How a kind of quantity is said outside."""
 PLAIN = Unit("", 1.0, "", "")
+"""A number without a unit."""
 
 
 @dataclass(frozen=True)

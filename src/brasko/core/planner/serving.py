@@ -19,6 +19,7 @@ CORE_SHARE = 0.3
 """A slice is judged by the middle third of its thickness (assumed)."""
 SLICES = 60
 MOST_EATERS = 12
+"""A piece is cut into so many slices to be told, for so many eaters at the most."""
 
 
 @dataclass(frozen=True)

@@ -44,6 +44,7 @@ ASSUMED = (
     "face takes up is reckoned, "
     "not measured. Compare by it; do not take it for a promise."
 )
+"""What is said to be assumed of smoke."""
 
 
 @dataclass(frozen=True)

@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 from brasko.core.errors import InvalidInput, require_between
 
 MAX_STEP_S = 48 * 3600.0
+"""No step lasts longer."""
 
 
 @dataclass(frozen=True)
@@ -60,6 +61,7 @@ class Side:
 
 
 INSULATED = Side()
+"""A face that gives and takes nothing."""
 
 
 @dataclass(frozen=True)

@@ -37,6 +37,7 @@ _TENDERISED = Minimum(
 _FISH = Minimum(celsius(145.0), 0.0, "fish: {temp:62.8}")
 _GROUND = Minimum(celsius(160.0), 0.0, "ground meat: {temp:71.1}")
 _POULTRY = Minimum(celsius(165.0), 0.0, "poultry: {temp:73.9}")
+"""The agency's figures by kind of food. Source: fsis_safe_temperatures."""
 
 
 def minimum_for(cut: Cut, tenderised: bool = False) -> Minimum | None:

@@ -18,6 +18,7 @@ VENTS = (
     "A kamado flashes when it gets air at once: ease the lid open a little first.",
     "Gas that went out: lid open, off, wait five minutes.",
 )
+"""What to do at once, step by step (common practice, no source)."""
 
 
 def find_the_middle(thickness_m: float) -> tuple[str, ...]:

@@ -23,3 +23,4 @@ PELLETS = "Clean the grease tray and fire pot; never water on burning grease. Ou
 KITCHEN = "A hot skillet and its fat burn: lid at hand to smother, never water."
 WATCHED = "Never leave a lit fire alone; keep children and animals away from it."
 LOCAL = "Local fire codes and bans come first."
+"""What each kind of fire can do to a cook, a sentence or two (common practice, no source)."""

@@ -25,6 +25,7 @@ WAYS: dict[Way, str] = {
     "pan": "in a pan",
     "pot": "in a pot",
 }
+"""How a side lies there, as it is said."""
 Spot = Literal["hot", "cool"]
 
 

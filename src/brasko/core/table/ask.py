@@ -22,7 +22,9 @@ MOST_SITTINGS = 3
 SOONEST_SITTING_S, LATEST_SITTING_S = 10 * 60.0, 2 * 3600.0
 """Who comes sooner after the others eats with them; who comes later has a table of their own (assumed)."""
 SITTINGS = ("", "second", "third", "fourth")
+"""What a sitting is called."""
 _PART = re.compile(r"(\.s?\d+)+$")
+"""What stands behind a dish's key for a lot, or for a sitting."""
 
 
 def whole_key(key: str) -> str:

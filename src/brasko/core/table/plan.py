@@ -19,6 +19,7 @@ SECONDS_A_WAY = 0.12
 WAYS_OF_MEAT, WAYS_OF_A_SIDE = 1, 3
 """On each fire, on the average."""
 SOLVER_S = 3.0
+"""And the solver at the most, on the average."""
 
 
 @dataclass(frozen=True)

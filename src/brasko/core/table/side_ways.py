@@ -191,6 +191,7 @@ def _as_variant(
 
 
 PLACE_WORDS: dict[Where, str] = {"hot": "over the heat", "cool": "on the cool side", "rack": "on the rack"}
+"""Where a side lies, as it is said."""
 
 
 def _resting(kind: SideKind) -> str:

@@ -59,6 +59,7 @@ class General:
 
 
 NAMES: tuple[str, ...] = tuple(f.name for f in fields(General))
+"""The parameters in their order."""
 
 
 @dataclass(frozen=True)

@@ -19,7 +19,9 @@ from brasko.web.accounts.signals import signed_out, signed_up
 router = Router(tags=["accounts"])
 
 DEMO_USERNAME = "demo"
+"""Whom a look round signs in."""
 TAKEN = "is taken. Choose another."
+"""Said of a name that somebody has."""
 
 
 def _guarded(request: HttpRequest) -> None:

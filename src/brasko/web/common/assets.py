@@ -10,6 +10,7 @@ from whitenoise.middleware import WhiteNoiseMiddleware
 from whitenoise.responders import StaticFile
 
 _HASHED = re.compile(r"^/assets/.+-[\w-]{8}\.\w+$")
+"""A file whose name changes with what is in it."""
 
 
 async def _chunks(handle: object, size: int = 65536) -> AsyncIterator[bytes]:

@@ -26,6 +26,7 @@ POLICY = "; ".join(
         "form-action 'self'",
     ]
 )
+"""What a page may load, and from where."""
 
 
 HEADERS = {

@@ -67,6 +67,7 @@ _PLAIN = {
     "timezone_aware": "must carry a time zone (got {got}).",
     "uuid_parsing": "must be a UUID (got {got}).",
 }
+"""What pydantic says, as we say it."""
 
 
 def _validation_errors(raw: list[dict[str, Any]]) -> list[dict[str, Any]]:
@@ -84,6 +85,7 @@ def _validation_errors(raw: list[dict[str, Any]]) -> list[dict[str, Any]]:
 
 
 MOST_TOLD, LONGEST_ECHO = 20, 60
+"""So many errors are told at once, and so many characters of what was sent are given back."""
 
 
 def _brief(got: object) -> str:
@@ -144,12 +146,14 @@ TROUBLES = (
         2,
     ),
 )
+"""What can be wrong with the store, by what the database says."""
 UNKNOWN_TROUBLE = Trouble(
     (),
     "store",
     "The store failed",
     "The store failed: nothing was kept. Whoever runs this machine finds why in its log.",
 )
+"""Where the database says something else."""
 
 
 def trouble_of(exc: Exception) -> Trouble:

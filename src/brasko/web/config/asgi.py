@@ -16,6 +16,7 @@ from brasko.web.machine.door import Door  # noqa: E402
 from brasko.web.machine.shares import computing  # noqa: E402
 
 POOLS = (computing, worker.forecasting)
+"""Processes that end with the server."""
 
 
 def stop() -> None:

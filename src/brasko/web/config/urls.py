@@ -13,6 +13,7 @@ from brasko.web.cooks.stream import cook_stream
 from brasko.web.machine.api import yard_certificate
 
 _MISSING = "The front end is not built. Run: make build"
+"""Said where there is no page to give."""
 
 
 @never_cache

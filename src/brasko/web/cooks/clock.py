@@ -12,6 +12,7 @@ SET_BACK = timedelta(seconds=2)
 
 
 HEARD_EVERY = timedelta(seconds=1)
+"""A running clock is noted so often."""
 
 
 def fresh(cook: Cook) -> Cook:

@@ -43,7 +43,9 @@ from brasko.web.plans.schemas import CurveOut
 AMID = ("turn", "read")
 """Tasks that belong to the middle of a step, whatever its length."""
 SPARK_POINTS = 40
+"""A line of the log has so many points."""
 CURSOR = re.compile(r"([0-9]{1,18})-([0-9]{1,18})")
+"""The newest reading and the newest event that a browser has seen."""
 
 
 def slow_curve(piece: Piece) -> tuple[list[float], str, str, float]:

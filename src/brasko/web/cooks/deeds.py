@@ -136,6 +136,7 @@ Deed = Annotated[
     Field(discriminator="kind"),
 ]
 _DEEDS: TypeAdapter[Deed] = TypeAdapter(Deed)
+"""Reads what an event says by its kind."""
 
 
 def deed_of(kind: str, payload: dict[str, Any]) -> Deed:

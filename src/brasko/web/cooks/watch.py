@@ -44,6 +44,7 @@ COACHED_S = 240.0
 """A cook that is all sear is coached so long before its end."""
 SLIPPED_WORDS = "The probe is not in the middle: the forecast goes on without it."
 SLIPPED_ADVICE = "Put it back in from the side to half the width, or take readings by hand."
+"""Said as long as a probe is out of its place."""
 
 log = logging.getLogger(__name__)
 _lock = threading.Lock()

@@ -149,11 +149,13 @@ SEASON = (
         "Salted at noon: the surface was dry and the crust came fast.",
     ),
 )
+"""The cooks of the season, oldest first."""
 
 HOUSEHOLD = "Fennimore household"
 GRILL = "Kettle under the pear tree"
 TONIGHT = {"cut": "ribeye", "thickness_mm": 38.1, "finish_c": 57.0}
 TONIGHT_TITLE = "Ribeye for tonight"
+"""The household of the demo, its grill, and its plan for tonight."""
 TABLE_TITLE = "For the long table"
 TABLE: dict[str, Any] = {
     "eaters": 6,
@@ -169,6 +171,8 @@ TABLE: dict[str, Any] = {
         {"key": "peaches", "side": "peach", "count": 6, "course_min": 40},
     ],
 }
+"""A whole table for the household."""
 RUNNING = {"cut": "strip", "thickness_mm": 40.0, "finish_c": 55.0}
 RUNNING_TITLE = "Strip for the late table"
 RUNNING_FOR_S = 25 * 60.0
+"""What is on the fire when the demo opens, and since when."""

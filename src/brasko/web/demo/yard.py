@@ -7,16 +7,19 @@ from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
 from brasko.web.yard.schemas import CheckIn
 
 ALTITUDE_M = 420.0
+"""Where the demo's yard lies."""
 GRILLS = (
     ("Clay cooker behind the shed", {"like": "kamado"}),
     ("Three burners on the terrace", {"like": "gas_3", "height_mm": 100.0}),
     ("Pellet box by the kitchen door", {"like": "pellet"}),
     ("Long smoker at the fence", {"like": "offset", "loses": 1.15}),
 )
+"""The grills of the demo's yard."""
 PANS = (
     ("Black skillet", "skillet", 260.0, 260.0, 1060.0),
     ("Grandmother's griddle", "griddle", 420.0, 340.0, 2900.0),
 )
+"""The pans of the demo's yard."""
 KEPT = {
     "name": "Steak night on the kettle",
     "setup": {
@@ -29,6 +32,7 @@ KEPT = {
     "gentle": {"x_mm": -140.0, "y_mm": 0.0},
     "sear": {"x_mm": 150.0, "y_mm": 0.0},
 }
+"""Fires that the demo's household has kept."""
 
 
 def furnish(owner: User) -> None:

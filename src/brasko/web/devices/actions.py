@@ -29,7 +29,9 @@ POSTED = RateLimitItemPerMinute(12_000, 1)
 """Readings of one thermometer: a hundred times what any takes, room enough to catch up."""
 _posted = FixedWindowRateLimiter(MemoryStorage())
 LOWEST_C, HIGHEST_C = -30.0, 550.0
+"""No thermometer of a cook reads less or more."""
 CLOCK_TOLERANCE = timedelta(seconds=30)
+"""A thermometer's clock may be off by so much."""
 
 
 def thermometer_for(token: str) -> Thermometer:
@@ -226,6 +228,7 @@ def brief(got: object) -> str:
 
 
 FIELDS = ("sequence", "at", "temp_c", "channel", "battery", "piece")
+"""What is read of a reading."""
 
 
 def _reading(row: dict[str, Any], cook: Cook, usual: str) -> Reading:

@@ -18,6 +18,7 @@ MOST_FRAMES = 720
 TROUBLE_FROM_S = 720.0
 """Trouble that is wished for begins so long after putting it on."""
 AIR_WANDER_K = 2.0
+"""By so much the air beside the food wanders (assumed)."""
 
 
 @dataclass(frozen=True)
@@ -63,6 +64,7 @@ class Shown:
 
 AIR_LAG_S = 45.0
 FRAME_S = 10.0
+"""Air follows the fire so slowly (assumed); the truth is kept so often."""
 
 
 def true_probe(wish: Wish, truth: Truth, so_far: CookHistory, upto_s: float) -> Shown:

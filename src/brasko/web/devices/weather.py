@@ -7,6 +7,7 @@ from datetime import datetime, timedelta
 from brasko.core.fire.weather import Weather
 
 SOURCE = "simulated weather"
+"""Named beside what it says."""
 
 
 def weather_at(at: datetime) -> Weather:

@@ -22,12 +22,15 @@ Send = Callable[[MutableMapping[str, Any]], Awaitable[None]]
 App = Callable[[Any, Any, Any], Awaitable[None]]
 
 KB, MB = 1024, 1024 * 1024
+"""Bytes."""
 BODIES: tuple[tuple[re.Pattern[str], int], ...] = (
     (re.compile(r"^/api/cooks/\d+/photo$"), 13 * MB),
     (re.compile(r"^/api/cooks/\d+/pieces/\d+/file$"), 3 * MB),
     (re.compile(r"^/api/device/readings$"), 1 * MB),
 )
+"""How much may be sent where, by the path."""
 USUAL_BODY = 256 * KB
+"""And everywhere else."""
 
 
 def most_bytes(path: str) -> int:

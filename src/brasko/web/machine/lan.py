@@ -21,6 +21,7 @@ _SIOCGIFADDR = 0x8915
 YARD_LIFE, PAGE_LIFE = timedelta(days=3650), timedelta(days=397)
 """Browsers take a page's certificate for 398 days at the most."""
 RENEW_BEFORE = timedelta(days=30)
+"""A certificate is made anew so long before it ends."""
 
 
 def addresses() -> list[str]:

@@ -23,6 +23,7 @@ import uvicorn
 from brasko.web.machine.lan import addresses, certificate, names
 
 APP = "brasko.web.config.asgi:application"
+"""What is served."""
 
 
 class Quiet(uvicorn.Server):

@@ -9,6 +9,7 @@ from datetime import datetime
 from pathlib import Path
 
 COPIES_KEPT = 5
+"""Copies of the store from before an upgrade; older ones go."""
 
 
 class UpgradeFailed(Exception):

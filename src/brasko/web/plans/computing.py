@@ -17,6 +17,7 @@ from brasko.web.plans.present import piece_schema, preview_schema, task_schema
 from brasko.web.plans.schemas import PreviewIn, PreviewOut
 
 LONGEST_THICKNESS_M = 0.15
+"""What is thicker is refused in a moment, and costs no more than this."""
 
 
 def effort_of(pieces: Sequence[PieceIn], *, quick: bool = False, ranged: Sequence[int] = ()) -> float:

@@ -46,6 +46,7 @@ SECTION_FRAMES = 60
 QUICK_FRAMES = 24
 """Enough of the section for a slider that is still moving."""
 BRIEF_POINTS = 90
+"""Lines of pieces that are not in focus have so many points."""
 
 
 def piece_schema(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | None = None) -> PieceResult:

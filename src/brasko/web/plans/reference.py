@@ -29,6 +29,7 @@ from brasko.web.plans.schemas import (
 )
 
 USUAL_GENTLE_C = {"kettle_ring": FUSE_C, "oven_skillet": 135.0}
+"""Fires that have a gentle heat of their own."""
 
 
 def _named(names: dict[str, str]) -> list[ChoiceOut]:

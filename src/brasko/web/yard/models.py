@@ -10,6 +10,7 @@ from django.db import models
 from django.utils import timezone
 
 TOKEN_LIFE = timedelta(days=365)
+"""A thermometer is paired for so long."""
 
 
 def usual_spec() -> dict[str, Any]:

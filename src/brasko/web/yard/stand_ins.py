@@ -33,6 +33,7 @@ STAND_INS = {
     Thermometer.Kind.HAND: "Practice hand thermometer",
     Thermometer.Kind.INFRARED: "Practice infrared thermometer",
 }
+"""Practice devices by kind."""
 
 
 def practice_probe(owner: User, position: int) -> Thermometer:

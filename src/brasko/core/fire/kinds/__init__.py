@@ -18,7 +18,9 @@ from brasko.core.fire.kinds.pellet import Pellet
 KINDS: dict[str, GrillKind] = {
     kind.key: kind for kind in (Kettle(), Kamado(), Offset(), Gas(), FlatTop(), Pellet(), Brazier(), Chimney(), Oven())
 }
+"""Every kind of grill by its key."""
 GRILLS: dict[str, Grill] = {grill.key: grill for kind in KINDS.values() for grill in kind.grills()}
+"""Every grill that ships by its key."""
 
 
 def grill_named(key: str) -> Grill:

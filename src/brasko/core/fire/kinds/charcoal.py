@@ -21,6 +21,7 @@ if TYPE_CHECKING:
 
 LONG_H = 3.0
 MOST_PORTIONS = 16
+"""A fire that is wanted longer than this is laid as a fuse; more coals than so many portions no kettle holds."""
 
 
 @dataclass(frozen=True)

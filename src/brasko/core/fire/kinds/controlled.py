@@ -13,6 +13,7 @@ if TYPE_CHECKING:
     from brasko.core.fire.advisor import Wanted
 
 HOT_C = 200.0
+"""Advised where no sear is wanted and no controller is there."""
 
 
 @dataclass(frozen=True)

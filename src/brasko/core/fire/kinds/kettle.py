@@ -15,6 +15,7 @@ from brasko.core.fire.weather import Weather
 
 FUSE_C = 121.0
 FUSE_KG = 1.9
+"""The heat that a fuse of the usual weight of coals gives (common practice, no source)."""
 
 
 @dataclass(frozen=True)

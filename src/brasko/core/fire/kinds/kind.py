@@ -129,6 +129,7 @@ OIL = Preparation(
     3 * MINUTE,
     "After the preheat: hot residue brushes off. Look for loose bristles.",
 )
+"""The last thing before food goes on any grate."""
 
 
 @dataclass(frozen=True)

@@ -52,6 +52,7 @@ FIREBOX = "firebox"
 EMBERS_COVER = 0.9
 """How much of the raked bed glows (assumed)."""
 WARM_C = 150.0
+"""An offset runs so where nothing else is wanted (common practice, no source)."""
 
 
 @dataclass(frozen=True)

@@ -36,6 +36,7 @@ if TYPE_CHECKING:
 
 HOPPER_KG = Sourced(9.0, "kg", "", "assumed")
 STARTS_S = 6 * MINUTE
+"""Until its pellets burn (common practice, no source)."""
 
 
 @dataclass(frozen=True)

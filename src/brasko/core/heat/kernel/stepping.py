@@ -29,6 +29,7 @@ from brasko.core.heat.kernel.columns import (
 from brasko.core.heat.kernel.jit import borrowing, jit
 
 MAX_STAGES = 41
+"""A super-step has no more stages."""
 
 
 @jit

@@ -55,6 +55,7 @@ from brasko.core.heat.kernel.jit import borrowing, jit
 
 HOLDING_FROM_C, HOLDING_ROWS = 30.0, 161
 MOST_PASSES = 4
+"""A table of what is held, a row each °C; juice is handed on so many times at the most."""
 
 
 @jit

@@ -14,6 +14,7 @@ from brasko.web.cooks.models import Cook, Photo
 MOST_BYTES = 12 * 1024 * 1024
 LONGEST_PX = 1600
 QUALITY = 82
+"""The largest picture that is taken in, and how large and how good it is kept."""
 
 
 FORMATS = ("JPEG", "PNG", "WEBP")

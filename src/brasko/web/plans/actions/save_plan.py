@@ -23,6 +23,7 @@ MOST_PLANS = 3000
 WRITTEN = ("title", "eat_at", "grill", "table", "notes", "order", "updated_at")
 """What making a plan anew writes: whether it is set aside meanwhile is not its business."""
 FARTHEST = timedelta(days=366)
+"""No plan is kept for a later day."""
 
 
 def prepared_for(

@@ -12,6 +12,7 @@ from brasko.web.plans.models import Plan
 NOT_CALLED = ("sear_turned", "sear_over", "sear_over_turned")
 """Turns seconds apart are for the cook's own view, not for a calendar."""
 AHEAD = timedelta(minutes=2)
+"""A calendar calls so long before."""
 
 
 def calendar_of(plan: Plan, units: str) -> bytes:

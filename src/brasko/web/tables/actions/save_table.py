@@ -18,7 +18,9 @@ from brasko.web.tables.models import Table
 MOST_TABLES = 1000
 """Kept by one household, set aside or not."""
 WRITTEN = ("title", "eat_at", "asked_json", "told_json", "model_version", "updated_at")
+"""What planning a table anew writes: whether it is set aside meanwhile is not its business."""
 FARTHEST = timedelta(days=366)
+"""No table is kept for a later day."""
 
 
 def save_table(

@@ -47,6 +47,7 @@ from brasko.web.yard.actions.start_yard import start_yard
 from brasko.web.yard.stand_ins import practice_probe
 
 EVERY_S = 20.0
+"""The demo's thermometers read so often."""
 
 
 class Command(BaseCommand):

@@ -34,6 +34,8 @@ CHANNELS = ("tip", "shaft", "edge", "air")
 MOST_ROWS = 1500
 POLL_S = 1.0
 FASTEST_POLL_S = 0.5
+"""A probe reads so often, in these channels; the hub posts so many rows at once and looks so often for what is
+wanted."""
 
 
 class Hub:
