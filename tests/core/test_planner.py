@@ -12,12 +12,13 @@ from hypothesis import strategies as st
 from brasko.core.errors import Infeasible, InvalidInput, UnknownName
 from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.invert import TOLERANCE_K, even_sear, solved
+from brasko.core.planner.invert import TOLERANCE_K, solved
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.near import alike, solved_near
 from brasko.core.planner.plan import planned
 from brasko.core.planner.programme import programme_of
 from brasko.core.planner.ranges import ensemble_ranges
+from brasko.core.planner.search import even_sear
 from brasko.core.planner.timeline import check_eating_time, lead_s, timeline
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Side, Surroundings, Until

@@ -7,10 +7,10 @@ from case import MEMORY, TRADE, Case
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.doneness import SCALES
-from brasko.core.planner.invert import tempered_start
 from brasko.core.planner.late import holdings
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
+from brasko.core.planner.search import tempered_start
 from brasko.core.planner.timeline import timeline
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.clock import thaw_s

@@ -11,7 +11,7 @@ from brasko.core.heat.simulation import MODEL_VERSION
 from brasko.core.phrases import rendered
 from brasko.core.planner.meal import PlanOne
 from brasko.core.sides.exposure import size_of
-from brasko.core.sides.look import Rgb
+from brasko.core.sides.kinds import Rgb
 from brasko.core.table.ask import DishAsk, FireAsk, Sitting, TableAsk
 from brasko.core.table.cautions import cautions
 from brasko.core.table.later import KEPT_WARM

@@ -19,8 +19,8 @@ from brasko.core.forecast.history import GOES_ON_S, CookHistory
 from brasko.core.heat.geometry import Grid
 from brasko.core.heat.simulation import Food, Result, simulate
 from brasko.core.heat.thermometer import hand_reading_c
-from brasko.core.planner.invert import tempered_start
 from brasko.core.planner.programme import phase_of
+from brasko.core.planner.search import tempered_start
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Step, Until, shifted
 from brasko.core.sourced import Sourced

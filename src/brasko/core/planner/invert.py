@@ -6,18 +6,25 @@ import math
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible
-from brasko.core.fire.rests import COOL_AIR_W_M2K, RESTS, standing_in
-from brasko.core.heat.simulation import Food, Result, State, simulate
+from brasko.core.fire.rests import RESTS
+from brasko.core.heat.simulation import Result, simulate
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, heat_end_c, off_aim_k
 from brasko.core.planner.infeasible import TooFierce, lighter_crusts, no_such_finish, not_in_time
 from brasko.core.planner.programme import (
-    LEAST_SLOW_PHASE_K,
     SEARCH_REFINE,
     SHORTEST_SEAR_S,
     Sear,
-    phase_of,
     programme_of,
     the_phase,
+)
+from brasko.core.planner.search import (
+    LOOSE_K,
+    MAX_CORRECTIONS,
+    Search,
+    TooHot,
+    even_sear,
+    searched,
+    slope_of,
 )
 from brasko.core.planner.wish import SURE_OF_THE_FIGURE_K, Wish
 from brasko.core.programme.steps import Programme, Step, Until
@@ -25,20 +32,8 @@ from brasko.core.programme.steps import Programme, Step, Until
 TOLERANCE_K, COARSE_K = 0.1, 2.0
 QUICK_K = 0.6
 """A quick plan is this near the wish."""
-MAX_CORRECTIONS = 7
-"""Then a jump lies where the peak should be, and other flips are tried."""
-LOOSE_AFTER, LOOSE_K = 3, 0.25
-"""With flips every half minute the peak moves in small jumps; after some tries a miss below half a °F will do."""
 FURTHEST_K = 2.0
 """No further than this is a start guessed beyond what was tried."""
-LEAST_BRACKET_K = 0.1
-"""A jump of the peak that lies between two pulls as near as this cannot be had any nearer."""
-FLATTEST, STEEPEST = 0.25, 4.0
-"""How much the peak moves with the pull, at least and at most, as far as a next try trusts the last two."""
-QUICKEST_FLIP_S = 15.0
-"""Nobody turns a steak over more often, unless that is what is wished (common practice, no source)."""
-SEAR_ENOUGH, SEAR_KEEPS_FLIPS = 0.94, 0.1
-"""Of the length needed, at least; and how much another flip interval than wished weighs beside a longer sear."""
 CRUST_ENOUGH = 0.8
 """A crust counts as met from this share of its dose on: browning doubles every 10 °C, so 0.8 is a matter of 3 °C."""
 RIM_MATTERS = 0.005
@@ -50,8 +45,6 @@ made shorter."""
 FRUITLESS_SEAR_S = 240.0
 """Where a fire does not brown a piece in MAX_SEAR_S it is seared for two minutes a side: longer only dries it
 (assumed)."""
-HIGHEST_ABOVE_AIM_K = 3.0
-"""How far above the finish a pull may lie: near boiling the middle falls at once when it comes off."""
 MOST_SEAR_RISE_K = 14.0
 """What a sear after gentle heat may add: cooks pull 10 to 20 °F under, 25 °F at the most (common practice, no
 source)."""
@@ -83,85 +76,6 @@ class Solution:
     def sear(self) -> Sear:
         """Length of the sear and time between flips [s]."""
         return self.sear_s, self.flip_every_s
-
-
-def tempered_start(wish: Wish, food: Food, refine: float = 1.0) -> State | None:
-    """The state after standing out of the fridge, or None when it goes straight on."""
-    if wish.temper_s <= 0.0:
-        return None
-    out = Step("temper", standing_in(wish.air_c, COOL_AIR_W_M2K.value), Until(wish.temper_s))
-    end = simulate(food, (out,), every_s=60.0, refine=refine).end
-    return replace(end, peak_c=end.temp_c.copy(), a_down=True)
-
-
-def even_sear(needed_s: float, flip_every_s: float) -> Sear:
-    """A sear of equal sides in whole 5 s: its length and flip interval [s].
-
-    As long as is needed or hardly less, no longer than it must be, flipped about as often as wished.
-    """
-    best, least = (2.0 * flip_every_s, flip_every_s), math.inf
-    quickest = min(QUICKEST_FLIP_S, flip_every_s)
-    for pairs in range(1, max(2, round(needed_s / flip_every_s)) + 1):
-        for side in {5.0 * max(1, math.floor(needed_s / (10.0 * pairs)) + more) for more in (0, 1)}:
-            if side < quickest:
-                continue
-            length = 2.0 * pairs * side
-            off = abs(length - needed_s) / needed_s + SEAR_KEEPS_FLIPS * abs(side - flip_every_s) / flip_every_s
-            if length >= SEAR_ENOUGH * needed_s and off < least:
-                best, least = (length, side), off
-    return best
-
-
-class Search:
-    """The runs of one search on one grid; they share the first part of a gentle phase that comes first.
-
-    Where there is none to share, runs are kept with their curves and fields, spaced as they will be shown.
-    """
-
-    def __init__(self, wish: Wish, refine: float, every_s: float = 30.0, frame_s: float | None = None) -> None:
-        self.wish, self.refine, self.tries, self.slow_s = wish, refine, 0, 0.0
-        self.shows = wish.how.phases[0] != "gentle"
-        self.every_s, self.frame_s = (every_s, frame_s) if self.shows else (30.0, None)
-        self.food = wish.food
-        self.start = tempered_start(wish, self.food, refine)
-        coldest = wish.start_c if self.start is None else float(self.start.temp_c.min())
-        self.lowest_c = coldest + LEAST_SLOW_PHASE_K
-        self.shared, self.shared_c, self.shared_s = self.start, coldest, 0.0
-        self._done: dict[tuple[float, Sear | None, Wish], tuple[Result, float]] = {}
-
-    def share_until(self, core_c: float) -> None:
-        """Run the gentle phase once up to this core temperature; later runs go on from there."""
-        if self.wish.how.phases[0] == "gentle" and core_c > self.shared_c + 5.0:
-            first = tuple(s for s in programme_of(self.wish, core_c) if phase_of(s.name) == "gentle")
-            result = simulate(self.food, first, every_s=60.0, refine=self.refine, start=self.start)
-            if result.steps[-1].reached == "time":
-                raise not_in_time(self.wish, result.steps[-1].core_c, result.duration_s)
-            self.shared, self.shared_c, self.shared_s = result.end, core_c, result.duration_s
-
-    def run(self, pull_c: float, sear: Sear | None, *, wish: Wish | None = None) -> Result:
-        """One run that pulls at pull_c, going on from the shared part where it can; for another wish with the same
-        start."""
-        wish = wish or self.wish
-        if (pull_c, sear, wish) in self._done:
-            result, self.slow_s = self._done[pull_c, sear, wish]
-            return result
-        self.tries += 1
-        going_on = pull_c > self.shared_c
-        begin = self.shared if going_on else self.start
-        programme = programme_of(wish, pull_c, sear)
-        result = simulate(
-            self.food, programme, every_s=self.every_s, frame_s=self.frame_s, refine=self.refine, start=begin
-        )
-        slow = the_phase(result, wish.how.slow)
-        self.slow_s = slow.end_s - slow.start_s + (self.shared_s if going_on else 0.0)
-        if slow.reached == "time":
-            raise not_in_time(wish, slow.core_c, self.slow_s)
-        self._done[pull_c, sear, wish] = result, self.slow_s
-        return result
-
-    def miss(self, pull_c: float, sear: Sear | None) -> float:
-        """How far it lands above the wish [K] (see off_aim_k)."""
-        return off_aim_k(self.run(pull_c, sear), self.wish)
 
 
 def solved(wish: Wish, *, every_s: float = 10.0, frame_s: float | None = 30.0, quick: bool = False) -> Solution:
@@ -202,8 +116,8 @@ def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> S
         if quick and wish.how.slow == "gentle" and wish.reading_c is None:
             pull = max(pull - coarse.miss(pull, None), coarse.lowest_c)
         else:
-            pull = _searched(coarse, pull, None, near)
-    except _TooHot:
+            pull = searched(coarse, pull, None, near)
+    except TooHot:
         pull = _coolest(coarse)
     refusal: Infeasible | None = None
     best: Solution | None = None
@@ -219,7 +133,7 @@ def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> S
             fine = Search(flipped, 1.0, every_s, frame_s)
         try:
             found = _corrected(fine, pull, every_s, frame_s, coarse.tries, near if quick else tolerance)
-        except _TooHot as exc:
+        except TooHot as exc:
             refusal = refusal or no_such_finish(fine.wish, exc.missed_k)
             continue
         except Infeasible as exc:
@@ -284,14 +198,6 @@ def _peak_in_rest_s(result: Result) -> float:
     return float(result.time_s[resting][result.core_c[resting].argmax()]) - result.steps[-1].start_s
 
 
-class _TooHot(Exception):
-    """Pulled as early as can be, the peak still lands above the wish."""
-
-    def __init__(self, missed_k: float) -> None:
-        super().__init__(missed_k)
-        self.missed_k = missed_k
-
-
 def _coolest(search: Search) -> float:
     """The pull temperature with the lowest peak that has its crust.
 
@@ -320,7 +226,7 @@ def _corrected(
     wish = fine.wish
     fine.share_until(pull - 8.0)
     sear = _sear_needed(fine, pull)
-    pull = _searched(fine, pull, sear, tolerance)
+    pull = searched(fine, pull, sear, tolerance)
     for _ in range(MOST_SEARS):
         if sear is None or not wish.crust_s or _crust(fine.run(pull, sear)) >= CRUST_ENOUGH * wish.crust_s:
             break
@@ -328,7 +234,7 @@ def _corrected(
         if longer is None or longer[0] <= sear[0]:
             break
         sear = longer
-        pull = _searched(fine, pull, sear, tolerance)
+        pull = searched(fine, pull, sear, tolerance)
     if sear is not None and wish.how.phases[0] == "gentle":
         sear, pull = _no_longer_than_it_may(fine, pull, sear, tolerance)
     pull, result = _at_the_reading(fine, pull, sear, every_s, frame_s)
@@ -354,7 +260,7 @@ def _no_longer_than_it_may(search: Search, pull: float, sear: Sear, tolerance: f
         if shorter[0] >= sear[0]:
             break
         sear = shorter
-        pull = _searched(search, min(pull + rise - MOST_SEAR_RISE_K, wish.aim_c), sear, tolerance)
+        pull = searched(search, min(pull + rise - MOST_SEAR_RISE_K, wish.aim_c), sear, tolerance)
     return sear, pull
 
 
@@ -443,42 +349,6 @@ def _flips_by_rank(search: Search, pull_c: float) -> list[tuple[float, float]]:
     if wish.how.slow == "sear" and min(ranks.values())[0] > 0 and 30.0 <= once <= 600.0:
         judge(once)
     return [(flips, pulls[flips]) for flips in sorted(ranks, key=lambda flips: ranks[flips])]
-
-
-def slope_of(pull_k: float, peak_k: float) -> float:
-    """How much the peak moves with the pull, from the last two tries."""
-    return min(max(peak_k / pull_k, FLATTEST), STEEPEST) if abs(pull_k) > 1e-6 else 1.0
-
-
-def _searched(search: Search, pull_c: float, sear: Sear | None, tolerance: float) -> float:
-    """Pull temperature at which the peak meets the wish, or comes nearest to it.
-
-    Steps by the miss and the slope of the last two tries, kept inside a bracket.
-    """
-    low, high = search.lowest_c, search.wish.aim_c + HIGHEST_ABOVE_AIM_K
-    nearest, best = math.inf, pull_c
-    last: tuple[float, float] | None = None
-    for n in range(MAX_CORRECTIONS):
-        missed = search.miss(pull_c, sear)
-        if abs(missed) < nearest:
-            nearest, best = abs(missed), pull_c
-        if abs(missed) <= (tolerance if n < LOOSE_AFTER else max(tolerance, LOOSE_K)):
-            break
-        if missed > 0.0 and pull_c <= search.lowest_c:
-            if search.wish.reading_c is not None:
-                return pull_c
-            raise _TooHot(missed)
-        low, high = (low, pull_c) if missed > 0.0 else (pull_c, high)
-        if high - low < LEAST_BRACKET_K:
-            break
-        slope = 1.0 if last is None else slope_of(pull_c - last[0], missed - last[1])
-        last = pull_c, missed
-        step = pull_c - missed / slope
-        if step <= search.lowest_c and low == search.lowest_c:
-            pull_c = search.lowest_c
-        else:
-            pull_c = step if low < step < high else 0.5 * (low + high)
-    return best
 
 
 def _sear_needed(search: Search, pull_c: float) -> Sear | None:

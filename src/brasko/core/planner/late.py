@@ -7,8 +7,9 @@ from dataclasses import dataclass
 from brasko.core.errors import require_between
 from brasko.core.fire.rests import RESTS
 from brasko.core.heat.simulation import Result, simulate
-from brasko.core.planner.invert import Solution, even_sear, tempered_start
+from brasko.core.planner.invert import Solution
 from brasko.core.planner.programme import MAX_SEAR_S, SEARCH_REFINE, programme_of, the_phase
+from brasko.core.planner.search import even_sear, tempered_start
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
 from brasko.core.safety.clock import WARM_ZONE_HIGH_C, fridge_limit_s

@@ -16,8 +16,9 @@ from brasko.core.fire.grills import Spot
 from brasko.core.fire.own import OwnFire, planner_fire
 from brasko.core.foods.parts import Part, Where, parts_of
 from brasko.core.heat.simulation import Food, Result, simulate
-from brasko.core.planner.invert import Solution, tempered_start
+from brasko.core.planner.invert import Solution
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of
+from brasko.core.planner.search import tempered_start
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Surroundings, Until
 

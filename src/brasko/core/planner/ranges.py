@@ -13,8 +13,9 @@ from numpy.typing import NDArray
 from scipy.stats import norm, qmc
 
 from brasko.core.heat.simulation import Result, StepEnd, simulate
-from brasko.core.planner.invert import Solution, tempered_start
+from brasko.core.planner.invert import Solution
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of, programme_of
+from brasko.core.planner.search import tempered_start
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Step, shifted
 from brasko.core.uncertainty.general import General, posterior, using

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from brasko.core.heat.simulation import State, simulate
-from brasko.core.planner.invert import tempered_start
 from brasko.core.planner.programme import SEARCH_REFINE, Sear, programme_of, the_phase
+from brasko.core.planner.search import tempered_start
 from brasko.core.planner.wish import Wish
 
 

@@ -27,6 +27,7 @@ WAYS: dict[Way, str] = {
 }
 """How a side lies there, as it is said."""
 Spot = Literal["hot", "cool"]
+Rgb = tuple[int, int, int]
 
 
 @dataclass(frozen=True)
@@ -48,6 +49,7 @@ class SideKind:
     prep, prep_s    what is done beforehand, and how long hands are busy with one eater's
     done_words      how a cook sees that it is done
     usual_s         how long it usually takes there, at least and at most
+    colours         outside raw, inside raw and inside done, as red, green and blue (0-255)
     """
 
     key: str
@@ -72,6 +74,7 @@ class SideKind:
     prep_s: float
     done_words: str
     usual_s: tuple[float, float]
+    colours: tuple[Rgb, Rgb, Rgb]
 
     @property
     def material(self) -> Material:
@@ -144,4 +147,9 @@ def _kind(row: dict[str, str]) -> SideKind:
         prep_s=float(row["prep_s"]),
         done_words=row["done_words"],
         usual_s=(60.0 * float(row["low_min"]), 60.0 * float(row["high_min"])),
+        colours=(_rgb(row["raw"]), _rgb(row["inside_raw"]), _rgb(row["inside_done"])),
     )
+
+
+def _rgb(hexed: str) -> Rgb:
+    return int(hexed[0:2], 16), int(hexed[2:4], 16), int(hexed[4:6], 16)

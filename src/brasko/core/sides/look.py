@@ -3,15 +3,11 @@ softness."""
 
 from __future__ import annotations
 
-import csv
 from dataclasses import dataclass
-from functools import cache
-from importlib import resources
 
 from brasko.core.sides.cooking import SideDone
-from brasko.core.sides.kinds import SideKind, Way
+from brasko.core.sides.kinds import Rgb, SideKind, Way
 
-Rgb = tuple[int, int, int]
 BROWN: Rgb = (122, 70, 28)
 """A good crust, as on bread and on meat (from memory)."""
 BLACK: Rgb = (34, 28, 24)
@@ -43,7 +39,7 @@ class Look:
 
 def look_of(kind: SideKind, way: Way, done: SideDone) -> Look:
     """The look of a side as it comes off. Checked: tests/core/test_sides.py."""
-    raw, inside_raw, inside_done = _colours()[kind.key]
+    raw, inside_raw, inside_done = kind.colours
     covered = way in ("foil", "husk", "pot")
     black = 0.0 if covered else min(done.black_s / done.black_for_s, 1.0)
     browning = 0.0 if covered else done.browning_most
@@ -90,17 +86,3 @@ def _words(kind: SideKind, way: Way, done: SideDone, browning: float, black: flo
     if kind.done_by == "water":
         return f"{colour}; {done.water_share * 100:.0f} % of its weight has steamed away."
     return f"{colour}."
-
-
-@cache
-def _colours() -> dict[str, tuple[Rgb, Rgb, Rgb]]:
-    """Raw outside, raw inside and done inside, by kind."""
-    text = resources.files(__package__).joinpath("data/looks.csv").read_text(encoding="utf-8")
-    return {
-        row["key"]: (_rgb(row["raw"]), _rgb(row["inside_raw"]), _rgb(row["inside_done"]))
-        for row in csv.DictReader(text.splitlines())
-    }
-
-
-def _rgb(hexed: str) -> Rgb:
-    return int(hexed[0:2], 16), int(hexed[2:4], 16), int(hexed[4:6], 16)
