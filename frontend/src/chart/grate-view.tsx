@@ -3,7 +3,9 @@ import type { Schemas } from "@/api/client";
 import { tempText, type System } from "@/units/units";
 
 import type { Spot } from "./grate-model";
-import { GrateSurface, HeatScale, type Item } from "./grate-surface";
+import { HeatScale } from "./grate-legend";
+import { GrateSurface } from "./grate-surface";
+import type { Item } from "./grate-thing";
 
 interface Props {
   grate: Schemas["PlanGrate"];

@@ -2,7 +2,9 @@ import { act, type ReactElement } from "react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 import { Problem, type Schemas } from "@/api/client";
-import { GrateSurface, type Item, ZoneList } from "@/chart/grate-surface";
+import { ZoneList } from "@/chart/grate-legend";
+import { GrateSurface } from "@/chart/grate-surface";
+import type { Item } from "@/chart/grate-thing";
 
 import { Stage } from "@/testing/stage";
 import { Tick } from "@/ui/controls";

@@ -1,6 +1,6 @@
 import { useState } from "react";
 
-import { HeatScale, ZoneList } from "@/chart/grate-surface";
+import { HeatScale, ZoneList } from "@/chart/grate-legend";
 import { Button, Mistake, Waiting } from "@/ui/controls";
 import { phrase } from "@/units/units";
 

@@ -1,5 +1,6 @@
 import { at as readAt } from "@/chart/grate-model";
-import { GrateSurface, type Item } from "@/chart/grate-surface";
+import { GrateSurface } from "@/chart/grate-surface";
+import type { Item } from "@/chart/grate-thing";
 import { useHousehold } from "@/app/session";
 import { tempText } from "@/units/units";
 

@@ -46,7 +46,7 @@ export function Sittings({ draft, onDraft, problem, reference }: Props) {
             slider={false}
           />
           <Quantity
-            label="By"
+            label="Later by"
             error={wrong(n, "after_min")}
             value={sitting.after_min}
             onChange={(after_min) => after_min !== null && change(n, { after_min })}
