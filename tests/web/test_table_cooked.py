@@ -118,6 +118,20 @@ def test_a_later_hour_moves_what_is_not_on_yet(mara):
     assert [e.deed.late_min for e in Event.objects.filter(kind="guests")] == [30]
 
 
+def test_what_was_never_put_on_is_not_taken_to_be_on(mara):
+    """A started table, nothing marked, the steak's time past: planned anew for later it goes on later."""
+    one, now = started(mara)
+    told = next(d for d in now["table"]["told"]["dishes"] if d["key"] == "ribeye")
+    eat_at = timezone.now() + timedelta(seconds=-told["on_s"] - 900.0)
+    row = Table.objects.get()
+    row.eat_at, row.asked_json["eat_at"] = eat_at, eat_at.isoformat()
+    row.save()
+    Cook.objects.update(eat_at=eat_at)
+    shown = mara.call("POST", f"{one}/later", {"by_min": 45, "at": timezone.now().isoformat()})
+    assert shown.status_code == 200, shown.content
+    assert "Ribeye" in [move["name"] for move in shown.json()["moves"]]
+
+
 def test_a_practice_begins_before_its_first_work_and_runs_as_fast_as_it_is_let(mara):
     _, now = started(mara, how=PRACTICE)
     assert now["practice"]

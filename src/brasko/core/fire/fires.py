@@ -65,6 +65,8 @@ _OVEN_WARM = (
 )
 
 BURNER = Fire("burner_skillet", "Skillet on a burner, high", (SKILLET_ZONE,), (HEAT_PAN,), charcoal=False)
+SIDE_BURNER_C, SIDE_BURNER_W = 200.0, 800.0
+"""Some 3 kW of gas, of which a quarter reaches a pan out of doors (from memory)."""
 KITCHEN: dict[str, Fire] = {
     fire.key: fire
     for fire in (
@@ -81,7 +83,7 @@ KITCHEN: dict[str, Fire] = {
         ),
         Fire(
             "side_burner", "Skillet on a side burner",
-            (pan_zone("skillet", "Skillet on a side burner", _at(SKILLET, 200.0, 800.0)),),
+            (pan_zone("skillet", "Skillet on a side burner", _at(SKILLET, SIDE_BURNER_C, SIDE_BURNER_W)),),
             _heated("Skillet on the grill's side burner", 8, "Out of the wind, or its flame heats the yard."), charcoal=False,
         ),
         Fire(

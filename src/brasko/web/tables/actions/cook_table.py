@@ -19,7 +19,7 @@ from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.schemas import EventIn
 from brasko.web.cooks.story import done_at, standing_events
 from brasko.web.machine.shares import Waiter, computed_by
-from brasko.web.tables.computing import effort_of, late_table, meat_to_cook
+from brasko.web.tables.computing import MeatToCook, effort_of, late_table, meat_to_cook
 from brasko.web.tables.models import Table, TableMark
 from brasko.web.tables.present import done_work, late_by, task_of
 from brasko.web.tables.schemas import LaterIn, LaterOut
@@ -97,7 +97,7 @@ def _on_at(table: Table) -> dict[str, datetime] | None:
                 on[key] = at
     late = late_by(table)
     on = {key: at + timedelta(seconds=late.get(key, 0.0)) for key, at in on.items()}
-    return on if marks or on else None
+    return on if marks or table.cook is not None else None
 
 
 def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
@@ -113,6 +113,9 @@ def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
         return told
     if told.status == "clash":
         raise InvalidInput("by_min", f"is too little: {', '.join(told.clash)} cannot all be ready then.")
+    cook = table.cook if table.cook is not None and table.cook.ended_at is None else None
+    # computed before anything is written: nobody else's write waits for it
+    meat = None if cook is None else _meat_of(waiter, cook, told)
     with transaction.atomic():
         changed = Table.objects.filter(pk=table.pk, updated_at=was).update(
             eat_at=told.eat_at,
@@ -122,15 +125,18 @@ def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
         )
         if not changed:
             raise Conflict("Somebody else changed this table meanwhile. Look again, then move its hour.")
-        if table.cook is not None and table.cook.ended_at is None:
-            _move_the_cook(waiter, table, table.cook, told, asked.by_min)
+        if cook is not None and meat is not None:
+            _move_the_cook(table, cook, meat, asked.by_min)
     return told
 
 
-def _move_the_cook(waiter: Waiter, table: Table, cook: Cook, told: LaterOut, by_min: int) -> None:
-    """The pieces that are not on yet follow the new plan; those that are stay as they were planned."""
+def _meat_of(waiter: Waiter, cook: Cook, told: LaterOut) -> MeatToCook:
     by_s = (told.eat_at - cook.eat_at).total_seconds()
-    meat = computed_by(waiter, effort_of(told.asked), meat_to_cook, told.asked, told.told, by_s)
+    return computed_by(waiter, effort_of(told.asked), meat_to_cook, told.asked, told.told, by_s)
+
+
+def _move_the_cook(table: Table, cook: Cook, meat: MeatToCook, by_min: int) -> None:
+    """The pieces that are not on yet follow the new plan; those that are stay as they were planned."""
     anew, events = dict(zip(meat.keys, meat.pieces, strict=True)), list(cook.events.all())
     for key, piece in table.pieces.items():
         if key in anew and "on" not in done_at(events, piece):

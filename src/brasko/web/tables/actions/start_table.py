@@ -24,8 +24,10 @@ def start_table(waiter: Waiter, owner: User, table: Table, payload: StartIn) -> 
         raise Conflict("There is no meat on this table to foresee anything of: mark the work as it is done.")
     work = [(w.start_s, w.start_s + w.lasts_s, w.key == "on") for w in table.told.work]
     with transaction.atomic():
-        table.cook = put_on(owner, ToCook(table.title, table.eat_at, meat.pieces, work=work), payload)
-        table.cooked = meat.keys
-        table.save(update_fields=["cook", "cooked"])
+        cook = put_on(owner, ToCook(table.title, table.eat_at, meat.pieces, work=work), payload)
+        same = Table.objects.filter(pk=table.pk, cook=table.cook, updated_at=table.updated_at)
+        if not same.update(cook=cook, cooked=meat.keys):
+            raise Conflict("Somebody else started or changed this table meanwhile. Look again.")
         table.marks.all().delete()
+    table.refresh_from_db()
     return table
