@@ -4,8 +4,13 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  resolve: { alias: { "@": new URL("./src", import.meta.url).pathname } },
+  resolve: {
+    alias: {
+      "@": new URL("./src", import.meta.url).pathname,
+      "@catalogue": new URL("../src/brasko/words", import.meta.url).pathname,
+    },
+  },
   build: { target: "es2022", sourcemap: false, assetsInlineLimit: 0 },
-  server: { proxy: { "/api": "http://127.0.0.1:8000" } },
+  server: { fs: { allow: [".."] }, proxy: { "/api": "http://127.0.0.1:8000" } },
   test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
 });

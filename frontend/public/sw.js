@@ -1,14 +1,19 @@
 // Keeps what the interface is made of, so that a reload beside the fire works with the server or the Wi-Fi gone.
 // Data is never kept here: the page has its own copy of the cook that is on.
-const KEPT = "brasko-shell-1";
+const KEPT = "brasko-shell-2";
 
 const ASSET = /\/assets\/[\w.-]+/g;
+const PART = /["'](?:assets\/|\.\/)([\w.-]+\.(?:js|css))["']/g;
 
 async function keepAll() {
   const kept = await caches.open(KEPT);
   const page = await fetch("/", { cache: "no-store" });
   const named = new Set((await page.clone().text()).match(ASSET) ?? []);
   await kept.put("/", page);
+  for (const path of named) {
+    if (!path.endsWith(".js")) continue;
+    for (const [, part] of (await (await fetch(path)).text()).matchAll(PART)) named.add(`/assets/${part}`);
+  }
   for (const path of [...named].filter((p) => p.endsWith(".css"))) {
     for (const font of (await (await fetch(path)).text()).match(ASSET) ?? []) named.add(font);
   }

@@ -6,6 +6,7 @@ from datetime import datetime, timedelta
 import jsonschema
 import pytest
 from test_simulate import brasko, schema  # noqa: F401
+from wording import refusing
 
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.foods.doneness import scale_named
@@ -97,7 +98,7 @@ def test_quantities_in_every_spelling():
     assert words.temperature_c("start", "40 F") == pytest.approx(4.444, abs=0.001)
     assert words.temperature_c("start", "-1 °C") == -1.0
     for nonsense in ("1/0 in", "two in", "5 stone", ""):
-        with pytest.raises(InvalidInput, match="is not understood"):
+        with refusing(InvalidInput, match="is not understood"):
             words.length_mm("thickness", nonsense)
 
 
@@ -105,7 +106,7 @@ def test_finish_words_mean_the_middle_of_their_band():
     kitchen = scale_named("kitchen")
     assert words.finish_c("finish", "Medium-Rare", kitchen) == pytest.approx((132.0 - 32) / 1.8)
     assert words.finish_c("finish", "131 F", kitchen) == pytest.approx(55.0)
-    with pytest.raises(UnknownName, match="Did you mean medium rare"):
+    with refusing(UnknownName, match="Did you mean medium rare"):
         words.finish_c("finish", "medum rare", kitchen)
 
 

@@ -4,6 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.foods.cuts import all_cuts
@@ -43,7 +44,7 @@ def test_a_balance_of_what_is_bought_and_what_is_eaten(steak):
     many = amounts(steak.wish, steak.solution, 6)
     assert not many.enough
     assert many.pieces_needed == 3
-    assert "For 6 it takes about" in many.words
+    assert "For 6 it takes about" in worded(many.words)
     assert many.needed_kg == pytest.approx(6 * 0.225 / (1.0 - 0.06))
     assert amounts(steak.wish, steak.solution, 6, dishes=3).needed_kg == pytest.approx(many.needed_kg / 3)
     assert amounts(steak.wish, steak.solution, 6, appetite="large").needed_kg > many.needed_kg
@@ -61,14 +62,14 @@ def test_salt_is_a_share_of_the_weight():
 
 def test_a_teaspoon_of_salt():
     """Table salt: 6 g a teaspoon (usda_fdc, from memory); hollow grains hold about half of that."""
-    assert spoon_words(6.0, "table") == "1 tsp"
-    assert spoon_words(9.0, "table") == "1½ tsp"
-    assert spoon_words(18.0, "table") == "1 tbsp"
-    assert spoon_words(40.5, "table") == "2 tbsp and ¾ tsp"
-    assert spoon_words(0.2, "table") == "a pinch"
+    assert worded(spoon_words(6.0, "table")) == "1 tsp"
+    assert worded(spoon_words(9.0, "table")) == "1½ tsp"
+    assert worded(spoon_words(18.0, "table")) == "1 tbsp"
+    assert worded(spoon_words(40.5, "table")) == "2 tbsp and ¾ tsp"
+    assert worded(spoon_words(0.2, "table")) == "a pinch"
     assert salt_named("coarse_light").teaspoon_g.value < 0.55 * salt_named("table").teaspoon_g.value
     assert all(spoon_words(10.0, kind) for kind in SALT_KINDS)
-    with pytest.raises(UnknownName, match="salt_kind is not known"):
+    with refusing(UnknownName, match="salt_kind is not known"):
         salt_named("pink")
 
 
@@ -81,7 +82,7 @@ def test_a_teaspoon_of_salt():
     ],
 )
 def test_amounts_refuse_what_makes_no_sense(steak, change, said):
-    with pytest.raises(InvalidInput, match=said):
+    with refusing(InvalidInput, match=said):
         amounts(steak.wish, steak.solution, **change)
 
 
@@ -123,7 +124,7 @@ def test_a_patty_is_shaped_so_that_it_fits_when_done(burger):
     assert made.width_m > 0.105
     assert made.dimple_width_m == pytest.approx(0.6 * made.width_m)
     assert made.cheese_s == pytest.approx(again.solution.result.steps[-1].start_s - 60.0), "on for the last minute"
-    assert "Never press it" in made.words
+    assert "Never press it" in worded(made.words)
 
 
 def test_width_kept_is_that_of_the_volume():
@@ -137,11 +138,11 @@ def test_blends_by_the_cross_of_alligation():
     assert blended(0.05, 0.05, 0.3, 2.0) == (pytest.approx(2.0), pytest.approx(0.0))
     assert blend_for(0.2) == "burger_80_20"
     assert blend_for(0.28) == "burger_70_30"
-    with pytest.raises(InvalidInput, match=r"fat_share must lie between the two meats, 5 and 15 % \(got 20 %\)"):
+    with refusing(InvalidInput, match=r"fat_share must lie between the two meats, 5 and 15 % \(got 20 %\)"):
         blended(0.2, 0.05, 0.15, 1.0)
-    with pytest.raises(InvalidInput, match="bun_mm must be between 50 and 200"):
+    with refusing(InvalidInput, match="bun_mm must be between 50 and 200"):
         shaped_for(0.4, 0.019, "burger_80_20", 0.1)
-    with pytest.raises(InvalidInput, match="cut is no patty"):
+    with refusing(InvalidInput, match="cut is no patty"):
         patty(RIBEYE, planned(RIBEYE, quick=True).solution)
 
 
@@ -172,20 +173,20 @@ def test_who_wants_it_most_done_gets_the_ends(steak):
     assert parts[1].peak_c > parts[2].peak_c > parts[0].peak_c
     assert parts[1].from_share == 0.0
     assert parts[0].to_share == pytest.approx(1.0)
-    assert "ends" in parts[1].words
-    assert "middle" in parts[0].words
+    assert "ends" in worded(parts[1].words)
+    assert "middle" in worded(parts[0].words)
 
 
 def test_who_cannot_be_served_so_is_told_what_would_do(steak):
     (well,) = shared_out(steak.wish, steak.solution, (Eater("W", 75.0),))
     assert well.off_k < -5.0
-    assert "longer" in well.words
+    assert "longer" in worded(well.words)
     assert 300.0 < longer_s(steak.wish, steak.solution, 65.0) < longer_s(steak.wish, steak.solution, 75.0)
     (blue,) = shared_out(steak.wish, steak.solution, (Eater("R", 46.0),))
-    assert "more done than wished" in blue.words
+    assert "more done than wished" in worded(blue.words)
     each = shared_out(replace(steak.wish, count=2), steak.solution, (Eater("A", 57.0), Eater("B", 57.0)))
-    assert {p.words for p in each} == {"Piece 1.", "Piece 2."}
-    with pytest.raises(InvalidInput, match="eaters must be between 1 and 12"):
+    assert {worded(p.words) for p in each} == {"Piece 1.", "Piece 2."}
+    with refusing(InvalidInput, match="eaters must be between 1 and 12"):
         shared_out(steak.wish, steak.solution, ())
 
 
@@ -210,6 +211,6 @@ def test_a_shoulder_stays_hot_in_its_box_and_the_clock_is_watched(steak):
     assert box.within_clock
     long = next(h for h in holdings(steak.wish, steak.solution, 150 * 60.0) if h.key == "foil")
     assert not long.within_clock
-    assert "over the safe-time clock" in long.words
-    with pytest.raises(InvalidInput, match="late_min must be between 5 and 180"):
+    assert "over the safe-time clock" in worded(long.words)
+    with refusing(InvalidInput, match="late_min must be between 5 and 180"):
         holdings(steak.wish, steak.solution, 10.0)

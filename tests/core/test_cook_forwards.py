@@ -5,6 +5,7 @@ from dataclasses import replace
 import numpy as np
 import pytest
 from ht import Nu_vertical_plate_Churchill
+from wording import refusing
 
 from brasko.core.cook.steps import AtFire, AtRest, Cook, CookStep, Ends, InBath, InPan, OnCounter, OnIron
 from brasko.core.cook.told import cooked
@@ -110,7 +111,7 @@ def test_wrong_cooks_are_answered_with_their_field():
         (lambda: CookStep("s", AtRest("hammock"), Ends(1.0)), "steps.0.on.rest"),
         (lambda: CookStep("s", OnCounter(20.0), Ends(1.0, crust="ebony")), "steps.0.until.crust"),
     ):
-        with pytest.raises(InvalidInput, match="known") as refused:
+        with refusing(InvalidInput, match="known") as refused:
             cooked(cook(step()))
         assert refused.value.field == field
     for make, field in (

@@ -10,6 +10,7 @@ import pytest
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "reference"))
 
 from forecast_trial import WANDER_K, alarmed, judged, readings_of, real_cook, scene, truths
+from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.forecast.corrections import corrections, raised, twin
@@ -22,10 +23,10 @@ from brasko.core.forecast.searing import sear_check, sear_coach
 from brasko.core.forecast.update import forecast_of
 from brasko.core.forecast.why import probe_off_m, why
 from brasko.core.heat.simulation import simulate
-from brasko.core.phrases import rendered
 from brasko.core.planner.invert import solved
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Until
+from brasko.words import rendered
 
 STRIP, FIRST_SEARED = 1, 4
 
@@ -44,7 +45,7 @@ def test_the_past_lasts_as_long_as_it_lasted(strip):
     began = [Began("gentle", 0.0), Began("wait", 2500.0), Began("sear", 2700.0)]
     so_far = cook_history(wish, solution.pull_c, solution.sear, began)
     assert [(s.name, s.until.max_s) for s in so_far.past] == [("gentle", 2500.0), ("wait", 200.0)]
-    assert so_far.current.name == "sear"
+    assert worded(so_far.current.name) == "sear"
     assert [s.name for s in so_far.rest] == ["rest"]
 
 
@@ -64,9 +65,9 @@ def test_stretches_aside_are_cut_out_of_their_step(strip):
 
 def test_a_step_that_was_never_planned_is_refused(strip):
     wish, solution, _, _ = strip
-    with pytest.raises(InvalidInput, match="not planned"):
+    with refusing(InvalidInput, match="not planned"):
         cook_history(wish, solution.pull_c, solution.sear, [Began("bath", 0.0)])
-    with pytest.raises(InvalidInput, match="nothing is on the fire"):
+    with refusing(InvalidInput, match="nothing is on the fire"):
         cook_history(wish, solution.pull_c, solution.sear, [])
 
 
@@ -171,7 +172,7 @@ def test_it_says_why(strip):
     )
     said = why(wish, known, found, solution.result.steps[0].end_s)
     assert rendered(said, "us").startswith("Runs ")
-    assert "behind: the cool side is nearer" in said
+    assert "behind: the cool side is nearer" in worded(said)
     assert why(wish, known, forecast_of(known, []), solution.result.steps[0].end_s) == ""
 
 
@@ -182,7 +183,7 @@ def test_a_finished_phase_teaches_what_the_air_was(strip, fire, word):
     truth = replace(truths(1)[0], film=0.0, thickness=0.0, start=0.0, fire=fire)
     real, share = real_cook(STRIP, truth)
     seen = readings_of(STRIP, truth, real, share, real.duration_s, ("tip", "shaft", "edge", "air"))
-    said = next(s for s in learned(wish, known, forecast_of(known, seen)) if s.startswith("The air"))
+    said = next(s for s in learned(wish, known, forecast_of(known, seen)) if worded(s).startswith("The air"))
     told_c = float(said.split("{temp:")[1].split("}")[0])
     assert told_c == pytest.approx(so_far.current.surroundings.top.air_c + 20.0 * fire, abs=6.0)
     assert word in rendered(said, "us").split("Next time")[1]
@@ -295,7 +296,7 @@ def test_a_pull_below_the_agency_figure_is_never_offered_unsaid():
     so_far = cook_history(wish, 66.0, (60.0, 30.0), [Began("gentle", 0.0)])
     for each in corrections(twin(wish, so_far, np.zeros(7), 900.0)):
         if each.peak_c < 71.0:
-            assert "below the agency figure" in each.words or each.key == "as_is"
+            assert "below the agency figure" in worded(each.words) or each.key == "as_is"
 
 
 def seared(strip, for_s, z=None, early_s=0.0):
@@ -319,7 +320,7 @@ def test_a_sear_stops_by_crust_or_by_core(strip):
     )
     hot = sear_coach(twin(strip[0], late, np.zeros(7), late_s + 30.0))
     assert hot.by == "core"
-    assert "every half minute more adds" in hot.words
+    assert "every half minute more adds" in worded(hot.words)
     assert hot.after_k > 0.3
 
 
@@ -336,8 +337,8 @@ def test_a_longer_sear_that_was_chosen_goes_on_and_tells_its_cost(strip):
         assert chosen.stop_s == pytest.approx(solution.sear_s)
         said.append(chosen.words)
     assert chosen.stop_s > sear_coach(seared(strip, 60.0)).stop_s
-    assert "has room" in said[0]
-    assert "over the finish" in said[1]
+    assert "has room" in worded(said[0])
+    assert "over the finish" in worded(said[1])
 
 
 def test_what_is_offered_over_the_fire_can_be_done(strip):
@@ -363,9 +364,9 @@ def test_a_hold_that_was_chosen_is_followed_and_can_be_made_longer(strip):
         )
         cores.append(found["hold"].peak_c)
     assert max(cores) < wish.aim_c + 4.0
-    assert "{time:7200} at the most" in found["hold"].how
+    assert "{time:7200} at the most" in worded(found["hold"].how)
     late = {c.key: c for c in corrections(now, 6000.0 + 2.5 * 3600.0)}
-    assert "Do not" in late["hold"].how
+    assert "Do not" in worded(late["hold"].how)
     assert late["hold"].event == {"kind": "note"}
 
 
@@ -385,23 +386,23 @@ def test_a_cook_that_is_all_sear_stops_for_the_middle():
     near, far = (sear_coach(twin(wish, so_far, np.zeros(7), ends_s - left)) for left in (15.0, 240.0))
     assert near.by == "core"
     assert near.stop_s == pytest.approx(15.0, abs=12.0)
-    assert "of the crust: every half minute more adds" in near.words
+    assert "of the crust: every half minute more adds" in worded(near.words)
     assert far.by == "longer"
     assert far.core_limit_s is None
 
 
 def test_no_coach_without_a_sear(half_way):
-    with pytest.raises(InvalidInput, match="is no sear"):
+    with refusing(InvalidInput, match="is no sear"):
         sear_coach(half_way)
 
 
 def test_a_grate_that_is_too_cool_is_told_with_what_it_costs(half_way):
     cool, hot = sear_check(half_way, 205.0), sear_check(half_way, 430.0)
-    assert "Wait for" in cool.words
-    assert hot.words.startswith("Hot enough")
+    assert "Wait for" in worded(cool.words)
+    assert worded(hot.words).startswith("Hot enough")
     assert cool.sear_s is None or cool.sear_s > hot.sear_s
     for cold_c in (5.0, 60.0, 140.0):
-        assert "it never gets its crust" in sear_check(half_way, cold_c).words
+        assert "it never gets its crust" in worded(sear_check(half_way, cold_c).words)
 
 
 def test_raised_it_browns_slower(strip):

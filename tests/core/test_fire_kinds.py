@@ -5,6 +5,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire import chamber, setting
@@ -132,7 +133,7 @@ def test_upper_grates_see_less_of_the_fire():
         setup = usual_setup(GRILLS[key])
         lower, upper = (np.nanmax(grate_map(setup, g).fire_view) for g in ("main", "upper"))
         assert upper < lower
-    with pytest.raises(InvalidInput, match="grate is not known"):
+    with refusing(InvalidInput, match="grate is not known"):
         grate_map(KETTLE, "attic")
 
 
@@ -171,19 +172,19 @@ def test_the_danger_of_the_fuel_stands_in_the_plan():
         own = OwnFire("Mine", usual_setup(GRILLS[key]), Spot(-0.14, 0.0), Spot(0.15, 0.0))
         plan = planned(Wish("ribeye", 0.038, 0.45, 63.0, method="direct", own_fire=own, crust="none"), quick=True)
         said[key] = " ".join(c.text for c in plan.cautions if c.place in {t.key for t in plan.tasks})
-    assert "carbon monoxide" in said["kettle"]
-    assert "soapy water" in said["gas_3"]
-    assert "licensed fitter" in said["gas_3"]
-    assert "Never water on burning grease" in said["gas_3"]
+    assert "carbon monoxide" in worded(said["kettle"])
+    assert "soapy water" in worded(said["gas_3"])
+    assert "licensed fitter" in worded(said["gas_3"])
+    assert "Never water on burning grease" in worded(said["gas_3"])
 
 
 def test_ones_own_fire_must_have_what_the_method_needs():
     brazier = usual_setup(GRILLS["brazier"])
     own = OwnFire("Mine", brazier, Spot(-0.1, 0.0), Spot(0.1, 0.0))
-    with pytest.raises(InvalidInput, match="no gentle side"):
+    with refusing(InvalidInput, match="no gentle side"):
         Wish("ribeye", 0.038, 0.45, 55.0, own_fire=own)
     cold = OwnFire("Mine", with_vents(KETTLE, 0.02, 0.02), Spot(-0.14, 0.0), Spot(0.14, 0.0))
-    with pytest.raises(InvalidInput, match="must be above the wanted finish"):
+    with refusing(InvalidInput, match="must be above the wanted finish"):
         Wish("ribeye", 0.038, 0.45, 60.0, own_fire=cold)
 
 
@@ -235,12 +236,12 @@ def test_the_harder_it_rains_the_cooler_a_fire_gets_that_is_left_as_it_is(key):
     assert shift_of(fire, "steady", "breeze").shift_k < falls[2]
     said = shift_of(fire, "steady", "still").words
     assert "lower" in said
-    assert "never goes under a roof" in said
+    assert "never goes under a roof" in worded(said)
 
 
 def test_a_sky_that_is_not_in_the_table_is_named():
     assert shift_of(None, "heavy", "windy").shift_k == 0.0
-    with pytest.raises(UnknownName, match="drizzle"):
+    with refusing(UnknownName, match="drizzle"):
         shift_of(None, "drizzle", "still")
 
 
@@ -261,7 +262,7 @@ def test_gentle_heat_is_advised_on_every_grill_with_a_lid(key):
 
 def test_words_for_every_opening():
     said = [opening_words(s) for s in (0.0, 0.05, 0.12, 0.2, 0.25, 0.33, 0.5, 0.66, 0.75, 0.9, 1.0)]
-    assert said == [
+    assert worded(said) == [
         "shut",
         "a crack",
         "an eighth",
@@ -321,7 +322,7 @@ def test_words_for_every_opening():
     ],
 )
 def test_a_wrong_figure_names_its_field_and_what_is_allowed(make, said):
-    with pytest.raises(InvalidInput, match=said):
+    with refusing(InvalidInput, match=said):
         make()
 
 
@@ -329,9 +330,9 @@ def test_what_the_chimney_and_the_fuse_ask_for_is_said():
     """A lit chimney with food over it stands raised, on bare ground, and is touched with long gloves; a fuse is begun
     with a dozen lit briquettes, not with a chimney full (common practice, no source)."""
     chimney = " ".join(p.why for p in preparations_of(shipped()["chimney"].setup))
-    assert "bare ground" in chimney
-    assert "Raised on a brick" in chimney
-    assert "Long gloves" in chimney
+    assert "bare ground" in worded(chimney)
+    assert "Raised on a brick" in worded(chimney)
+    assert "Long gloves" in worded(chimney)
     fuse = {p.key: p for p in preparations_of(shipped()["kettle_ring"].setup)}
-    assert fuse["light"].name == "Light a dozen briquettes"
-    assert "burn in turn" in fuse["bank"].why
+    assert worded(fuse["light"].name) == "Light a dozen briquettes"
+    assert "burn in turn" in worded(fuse["bank"].why)

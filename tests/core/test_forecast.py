@@ -4,10 +4,11 @@ from pathlib import Path
 
 import numpy as np
 import pytest
+from wording import worded
 
 from brasko.core.forecast.compare import compared
 from brasko.core.forecast.progress import Ahead, Planned, held_longer, progress
-from brasko.core.phrases import rendered
+from brasko.words import rendered
 
 TASKS = (
     Planned("light", -4800.0, -3900.0),
@@ -113,14 +114,16 @@ def test_a_cook_as_foreseen_teaches_to_keep_the_plan():
     found = compare([(t, float(c)) for t, c in zip(TIME, CORE, strict=True)] + [(2500.0, 57.2)], 2410.0)
     assert found.mean_gap_k == pytest.approx(0.0, abs=1e-9)
     assert found.peak_measured_c == 57.2
-    assert found.lessons == ("It went as foreseen: keep this plan.",)
+    assert worded(found.lessons) == ["It went as foreseen: keep this plan."]
 
 
 def test_lessons_name_the_difference():
     found = compare([(t * 1.3, float(c)) for t, c in zip(TIME, CORE, strict=True)] + [(3200.0, 61.0)], 3000.0)
-    said = [rendered(lesson, "metric") for lesson in found.lessons]
-    assert any(s.startswith("The slow phase took 10 min longer than foreseen: the cool side was cooler") for s in said)
-    assert any("The core peaked 4 °C above the plan" in s for s in said)
+    said = [rendered(lesson) for lesson in found.lessons]
+    assert any(
+        worded(s).startswith("The slow phase took 10 min longer than foreseen: the cool side was cooler") for s in said
+    )
+    assert any("The core peaked 4 °C above the plan" in worded(s) for s in said)
 
 
 def test_without_readings_there_is_nothing_to_compare():
@@ -151,8 +154,8 @@ QUANTITIES = (Path(__file__).parents[1] / "quantities.csv").read_text(encoding="
 @pytest.mark.parametrize("row", QUANTITIES)
 def test_a_quantity_is_written_as_in_the_interface(row):
     """The one table that the front end is tested with too. Whole degrees, three figures: common practice, no source."""
-    token, metric, us = row.split(",")
-    assert (rendered(token, "metric"), rendered(token, "us")) == (metric, us)
+    token, metric, us, german = row.split(";")
+    assert (rendered(token, "metric"), rendered(token, "us"), rendered(token, "metric", "de")) == (metric, us, german)
 
 
 @pytest.mark.parametrize(

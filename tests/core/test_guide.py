@@ -6,10 +6,11 @@ import pytest
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.guide.entries import KIND_NAMES, all_entries
-from brasko.core.phrases import TOKEN, rendered
 from brasko.core.planner.methods import METHODS, SALTS
 from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
+from brasko.words import rendered
+from brasko.words.quantities import TOKEN
 
 
 def test_every_link_leads_to_an_entry():

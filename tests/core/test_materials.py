@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 from scipy.integrate import dblquad
 from thermal import kettle
+from wording import refusing
 
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire.fires import BURNER
@@ -58,14 +59,14 @@ def test_fat_insulates():
 
 
 def test_composition_must_add_up():
-    with pytest.raises(InvalidInput, match=r"must add up to 1 within 0\.02 \(got 1\.110\)"):
+    with refusing(InvalidInput, match=r"must add up to 1 within 0\.02 \(got 1\.110\)"):
         Composition(0.8, 0.2, 0.1)
-    with pytest.raises(InvalidInput, match=r"composition\.fat must be between 0 and 1"):
+    with refusing(InvalidInput, match=r"composition\.fat must be between 0 and 1"):
         Composition(0.8, 0.2, -0.1)
 
 
 def test_constant_material_refuses_nonsense():
-    with pytest.raises(InvalidInput, match="conductivity_w_mk must be between"):
+    with refusing(InvalidInput, match="conductivity_w_mk must be between"):
         material_constant(-1.0, 1000.0, 3000.0)
 
 
@@ -77,9 +78,9 @@ def test_every_cut_is_complete():
 
 
 def test_unknown_names_offer_the_nearest():
-    with pytest.raises(UnknownName, match=r"cut is not known \(got 'ribye'\)\. Did you mean ribeye"):
+    with refusing(UnknownName, match=r"cut is not known \(got 'ribye'\)\. Did you mean ribeye"):
         cut_named("ribye")
-    with pytest.raises(UnknownName, match="scale is not known"):
+    with refusing(UnknownName, match="scale is not known"):
         scale_named("none")
 
 
@@ -129,9 +130,9 @@ def test_radiant_equivalent_of_one_source_is_itself():
 
 
 def test_fire_refuses_what_it_cannot_be():
-    with pytest.raises(InvalidInput, match=r"gentle_c must be between 80 and 290 °C \(got 300\)"):
+    with refusing(InvalidInput, match=r"gentle_c must be between 80 and 290 °C \(got 300\)"):
         with_gentle_air(kettle(), 300.0)
-    with pytest.raises(InvalidInput, match=r"fire has no gentle side \(Skillet on a burner, high\)"):
+    with refusing(InvalidInput, match=r"fire has no gentle side \(Skillet on a burner, high\)"):
         with_gentle_air(BURNER, 110.0)
-    with pytest.raises(InvalidInput, match="coal_view must be between"):
+    with refusing(InvalidInput, match="coal_view must be between"):
         Zone("z", "z", "sear", "Sear", air_c=100.0, film_w_m2k=10.0, lid_c=50.0, coal_view=1.4)

@@ -2,6 +2,7 @@
 
 import numpy as np
 import pytest
+from wording import worded
 
 from brasko.core.fire.own import shipped
 from brasko.core.sides.cooking import PLATE_C, SideDone, cooked_side
@@ -107,7 +108,7 @@ def test_every_side_has_a_look_of_its_own(key):
     kind = side_named(key)
     seen = look_of(kind, kind.ways[0], done_so(0.9))
     assert all(0 <= part <= 255 for colour in (seen.face, seen.marks, seen.inside) for part in colour)
-    assert seen.words.endswith(".")
+    assert worded(seen.words).endswith(".")
 
 
 def test_more_browning_is_darker_and_coal_is_darkest():
@@ -115,11 +116,11 @@ def test_more_browning_is_darker_and_coal_is_darkest():
     assert sum(pale.marks) > sum(brown.marks) > sum(black.marks)
     assert sum(brown.face) > sum(brown.marks), "between the rods it keeps its colour"
     assert pale.marks_share == 0.0
-    assert "Hardly coloured" in pale.words
-    assert "black in places" in black.words
+    assert "Hardly coloured" in worded(pale.words)
+    assert "black in places" in worded(black.words)
 
 
 def test_what_is_wrapped_does_not_brown():
     seen = look_of(side_named("potato_whole"), "foil", done_so(2.0, 500.0))
     assert (seen.marks_share, seen.black_share) == (0.0, 0.0)
-    assert "wrapped" in seen.words
+    assert "wrapped" in worded(seen.words)

@@ -2,6 +2,7 @@
 practice, no source."""
 
 import pytest
+from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.planner.wish import Wish
@@ -41,7 +42,7 @@ def test_each_sitting_is_served_at_its_own_hour_and_nothing_clashes():
     assert served["patties"] == served["buns"] == 0.0
     assert served["patties.s1"] == served["buns.s1"] == 1800.0
     names = {d.key: d.name for d in made.problem.dishes}
-    assert names["patties.s1"].endswith(", second sitting")
+    assert worded(names["patties.s1"]).endswith(", second sitting")
     assert made.begins_s < 0.0 < max(w.start_s for w in made.work)
 
 
@@ -64,7 +65,7 @@ def test_one_shoulder_is_for_all_and_what_waits_is_told():
     ],
 )
 def test_sittings_that_cannot_be_are_told_where_they_are(sittings, field, words):
-    with pytest.raises(InvalidInput, match=words) as refused:
+    with refusing(InvalidInput, match=words) as refused:
         table(PATTIES, sittings=sittings)
     assert refused.value.field == field
 

@@ -8,6 +8,7 @@ import math
 
 import numpy as np
 import pytest
+from wording import refusing
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.views import Rectangle, level_view_factor, seen, upright_view_factors
@@ -113,5 +114,5 @@ def test_a_point_source_gains_four_and_a_wide_bed_much_less():
 
 
 def test_no_gap_is_refused():
-    with pytest.raises(InvalidInput, match=r"gap_m must be between 0\.005 and 3"):
+    with refusing(InvalidInput, match=r"gap_m must be between 0\.005 and 3"):
         level_view_factor(-1.0, 1.0, -1.0, 1.0, 0.0)

@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 from ortools.sat.python import cp_model
 from tables import random_table
+from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.planner.wish import Wish
@@ -113,12 +114,12 @@ def test_the_checker_sees_each_kind_of_fault():
     both = tuple(Laid(n, two.dishes[n].variants[n], 0.0, 0, 0.0) for n in (0, 1))
     told = " ".join(faults(two, Schedule("rule", both)))
     assert "hands" in told
-    assert "no room" in told
-    assert "two states" in told
+    assert "no room" in worded(told)
+    assert "two states" in worded(told)
     late = (Laid(0, two.dishes[0].variants[0], 900.0, 0, 0.0),)
-    assert "at the most" in faults(two, Schedule("rule", late))[0]
+    assert "at the most" in worded(faults(two, Schedule("rule", late))[0])
     kitchen = replace(two, people=(Person("x", "X", frozenset(("kitchen",))),))
-    assert any("may not work" in f for f in faults(kitchen, Schedule("rule", late)))
+    assert any("may not work" in worded(f) for f in faults(kitchen, Schedule("rule", late)))
 
 
 def test_the_same_table_gives_the_same_answer():
@@ -174,7 +175,10 @@ def test_twelve_patties_go_on_in_lots_where_the_grate_holds_no_more():
     patties = Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=12)
     ask, problem = problem_of(TableAsk((DishAsk("patties", patties),), (GAS,), (ADA, BO), 12))
     assert [d.wish.count for d in ask.dishes] == [6, 6]
-    assert [d.name for d in problem.dishes] == ["Burger patty, 80/20, lot 1 of 2", "Burger patty, 80/20, lot 2 of 2"]
+    assert worded([d.name for d in problem.dishes]) == [
+        "Burger patty, 80/20, lot 1 of 2",
+        "Burger patty, 80/20, lot 2 of 2",
+    ]
     assert all(v.most_wait_s <= 600.0 for d in problem.dishes for v in d.variants), (
         "ground meat waits ten minutes at the most"
     )
@@ -217,11 +221,11 @@ def test_bad_tables_are_told_where_they_are_wrong(wrong, field, words):
     with pytest.raises(InvalidInput) as told:
         wrong()
     assert told.value.field == field
-    assert words in f"{told.value.message} {told.value.suggestion or ''}"
+    assert words in worded(f"{told.value.message} {told.value.suggestion or ''}")
 
 
 def test_a_dish_that_no_fire_can_do_is_told_with_the_reasons():
-    with pytest.raises(InvalidInput, match="can be cooked on no fire") as told:
+    with refusing(InvalidInput, match="can be cooked on no fire") as told:
         problem_of(TableAsk((DishAsk("a", side="asparagus"),), (FireAsk("hob", "burner_medium"),), (ADA,)))
     assert told.value.field == "dishes.0"
     with pytest.raises(UnknownName):
@@ -262,13 +266,13 @@ def test_what_is_on_stays_and_what_is_not_begun_moves_with_the_hour():
 
 def test_what_waits_past_its_best_is_told():
     made, _ = cooking()
-    assert "Potatoes, halved" in gone_on(made, 90 * 60.0, -60.0).past_best
+    assert "Potatoes, halved" in worded(gone_on(made, 90 * 60.0, -60.0).past_best)
 
 
 def test_a_dish_that_cannot_be_ready_any_more_is_told():
     """It was to be on long ago, and nobody put it on."""
     made, on = cooking()
-    with pytest.raises(InvalidInput, match="not on yet and takes") as told:
+    with refusing(InvalidInput, match="not on yet and takes") as told:
         gone_on(made, 60.0, -200.0, {"asparagus": on["asparagus"]})
     assert told.value.field == "dishes.0"
 
@@ -277,7 +281,7 @@ def test_what_went_on_late_is_reckoned_from_when_it_did():
     made, on = cooking()
     ten_late = {"potatoes": on["potatoes"] + 600.0}
     waited = next(e.wait_s for e in made.schedule.laid if e.dish == 0)
-    with pytest.raises(InvalidInput, match="went on late"):
+    with refusing(InvalidInput, match="went on late"):
         gone_on(made, 0.0, on["potatoes"] + 660.0, ten_late)
     late = gone_on(made, 900.0, on["potatoes"] + 660.0, ten_late)
     assert late.pins["potatoes"].wait_s == pytest.approx(waited + 300.0)
@@ -301,11 +305,11 @@ def test_danger_notes_stand_once_with_their_fire_or_their_dish():
     texts = [note.text for note in notes]
     assert len(texts) == len(set(texts))
     by = {key: " ".join(n.text for n in notes if n.of == key) for key in ("gas", "k", "hob", "unused")}
-    assert "licensed fitter" in by["gas"]
-    assert "carbon monoxide" in by["k"]
-    assert "never water" in by["hob"]
+    assert "licensed fitter" in worded(by["gas"])
+    assert "carbon monoxide" in worded(by["k"])
+    assert "never water" in worded(by["hob"])
     assert by["unused"] == "", "a fire that is not lit has no dangers"
-    assert sum("never share plates" in text for text in texts) == 1
+    assert sum("never share plates" in worded(text) for text in texts) == 1
 
 
 @pytest.mark.parametrize("seed", range(12))
@@ -324,7 +328,7 @@ def test_skewers_of_beef_rest_as_the_agency_asks():
     problem = problem_of(TableAsk((DishAsk("a", side="beef_skewer"),), (GAS,), (ADA,)))[1]
     for variant in problem.dishes[0].variants:
         assert max(s.end_s for s in variant.stays) <= -180.0
-        assert "rests {time:180}" in variant.deeds[-1].why
+        assert "rests {time:180}" in worded(variant.deeds[-1].why)
 
 
 @dataclass(frozen=True)
@@ -363,7 +367,7 @@ def test_nothing_is_done_without_its_reading(job, done, reading_c, words):
         Job("turn", "patties", -60.0, key="turn"),
     ]
     told = refusal(jobs[job], jobs, done, reading_c)
-    assert told is None if words is None else words in told
+    assert told is None if words is None else words in worded(told)
 
 
 @pytest.mark.parametrize("seed", range(12))

@@ -10,11 +10,12 @@ import pytest
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "reference"))
 
 from forecast_trial import scene
+from wording import worded
 
 from brasko.core.forecast.update import forecast_from, posterior_of
 from brasko.core.forecast.why import why
-from brasko.core.phrases import rendered
 from brasko.core.uncertainty.unknowns import FIRE_SD, START_SD, THICKNESS_SD
+from brasko.words import rendered
 
 STRIP = 1
 
@@ -45,16 +46,16 @@ def test_the_cause_is_named(z, words):
 def test_figures_are_those_of_the_kitchen_in_the_readers_units():
     wish, _, _, known = scene(STRIP)
     fire = round(known.air_c - 1.5 * FIRE_SD.value)
-    assert f"nearer {fire} °C" in said([0.0, 0.0, 0.0, -1.5])
-    assert " °F." in said([0.0, 0.0, 0.0, -1.5], "us")
+    assert f"nearer {fire} °C" in worded(said([0.0, 0.0, 0.0, -1.5]))
+    assert " °F." in worded(said([0.0, 0.0, 0.0, -1.5], "us"))
     thick = 1000.0 * wish.thickness_m * (1.0 + 1.5 * THICKNESS_SD.value)
-    assert f"{thick:.0f} mm thick" in said([0.0, 1.5, 0.0, 0.0])
-    assert f"at about {round(wish.start_c - 1.5 * START_SD.value)} °C" in said([0.0, 0.0, -1.5, 0.0])
+    assert f"{thick:.0f} mm thick" in worded(said([0.0, 1.5, 0.0, 0.0]))
+    assert f"at about {round(wish.start_c - 1.5 * START_SD.value)} °C" in worded(said([0.0, 0.0, -1.5, 0.0]))
 
 
 def test_of_two_causes_the_greater_is_told():
-    assert "the cool side" in said([0.0, 0.4, 0.0, -1.6])
-    assert "like a piece" in said([0.0, 1.6, 0.0, -0.3])
+    assert "the cool side" in worded(said([0.0, 0.4, 0.0, -1.6]))
+    assert "like a piece" in worded(said([0.0, 1.6, 0.0, -0.3]))
 
 
 def test_small_differences_need_no_reason():

@@ -8,6 +8,7 @@ from django.db import IntegrityError, connection, transaction
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
 from households import RIBEYE, errors
+from wording import worded
 
 from brasko.web.cooks.actions.record import advance
 from brasko.web.cooks.models import Cook, Event, Reading
@@ -30,7 +31,7 @@ def test_a_practice_cook_begins_just_before_its_first_task(mara):
     gap = parse_datetime(first["start_at"]) - parse_datetime(cook["clock"]["cook_at"])
     assert gap == timedelta(seconds=60)
     assert first["state"] == "next"
-    assert cook["pieces"][0]["thermometer"] == "Practice probe 1"
+    assert worded(cook["pieces"][0]["thermometer"]) == "Practice probe 1"
 
 
 def test_a_practice_does_not_wait_out_the_night_the_salt_needs(mara):
@@ -69,7 +70,7 @@ def test_a_probe_goes_into_one_piece_and_must_be_paired(mara):
     mara.call("DELETE", f"/api/thermometers/{probe}")
     gone = mara.call("POST", start, {"practice": False, "thermometers": {"0": probe}})
     assert gone.status_code == 409
-    assert "Pair it again" in errors(gone)["thermometers"]
+    assert "Pair it again" in worded(errors(gone)["thermometers"])
 
 
 def test_a_probe_is_not_in_two_pieces_at_once(mara):
@@ -78,7 +79,7 @@ def test_a_probe_is_not_in_two_pieces_at_once(mara):
     probe = mara.call("POST", "/api/thermometers", {"name": "Old faithful"}).json()["thermometer"]["id"]
     both = mara.call("POST", f"/api/plans/{plan}/start", {"practice": False, "thermometers": {"0": probe, "1": probe}})
     assert both.status_code == 409
-    assert "two pieces at once" in errors(both)["thermometers"]
+    assert "two pieces at once" in worded(errors(both)["thermometers"])
 
 
 def test_a_mark_counts_once_however_often_it_is_sent(mara):
@@ -86,7 +87,7 @@ def test_a_mark_counts_once_however_often_it_is_sent(mara):
     same = str(uuid4())
     ids = {mara.mark(cook["id"], "season", client_id=same).json()["id"] for _ in range(3)}
     assert len(ids) == 1
-    assert "marked already" in errors(mara.mark(cook["id"], "season"))["task"]
+    assert "marked already" in worded(errors(mara.mark(cook["id"], "season"))["task"])
 
 
 @pytest.mark.parametrize(
@@ -193,7 +194,7 @@ def test_readings_go_out_as_csv(mara):
     lines = text.strip().splitlines()
     assert lines[0] == "piece,thermometer,channel,at,temp_c"
     assert len(lines) == 61
-    assert lines[1].startswith("Ribeye,Practice probe 1,tip,20")
+    assert worded(lines[1]).startswith("Ribeye,Practice probe 1,tip,20")
 
 
 @pytest.mark.parametrize("table", ["cooks_event", "cooks_reading"])

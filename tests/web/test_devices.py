@@ -4,6 +4,7 @@ from datetime import timedelta
 
 import pytest
 from django.utils import timezone
+from wording import worded
 
 from brasko.core.forecast.history import Aside, Began, cook_history
 from brasko.formats.meal import PieceIn
@@ -108,7 +109,7 @@ def test_nonsense_is_refused_and_its_neighbours_kept(probe, change, field, said)
 def test_a_number_used_for_another_reading_is_refused(probe):
     probe.post(probe.row(1, 5.0))
     (refused,) = probe.post(probe.row(1, 9.0)).json()["refused"]
-    assert "never use a number twice" in refused["message"]
+    assert "never use a number twice" in worded(refused["message"])
     assert Reading.objects.get().temp_c == 5.0
 
 
@@ -119,12 +120,12 @@ def test_tokens_that_are_not_accepted(probe):
         assert answer["Content-Type"] == "application/problem+json"
         return answer.json()["detail"]
 
-    assert "No thermometer has this token. Pair it in the Yard" in said("guess")
+    assert "No thermometer has this token. Pair it in the Yard" in worded(said("guess"))
     Thermometer.objects.filter(id=probe.id).update(expires_at=timezone.now() - timedelta(days=1))
-    assert "expired on" in said()
-    assert "Pair it again in the Yard" in said()
+    assert "expired on" in worded(said())
+    assert "Pair it again in the Yard" in worded(said())
     probe.visitor.call("DELETE", f"/api/thermometers/{probe.id}")
-    assert "was revoked" in said()
+    assert "was revoked" in worded(said())
     fresh = probe.visitor.call("POST", f"/api/thermometers/{probe.id}/token").json()["token"]
     assert probe.post(probe.row(1), token=fresh).json()["accepted"] == [1]
     assert Reading.objects.count() == 1
@@ -143,7 +144,7 @@ def test_a_thermometer_in_no_cook_is_told_so(mara):
         headers={"Authorization": f"Bearer {token}"},
     )
     assert answer.status_code == 409
-    assert "is in no cook" in answer.json()["detail"]
+    assert "is in no cook" in worded(answer.json()["detail"])
 
 
 def test_late_readings_reach_a_cook_that_is_over(probe):
@@ -316,11 +317,11 @@ def test_the_practice_devices_read_the_pit_and_what_is_asked_of_them(mara):
 def test_a_practice_thermometer_is_read_only_where_there_is_something_to_read(mara):
     cook = mara.start(practice=True)
     path = f"/api/cooks/{cook['id']}/pieces/{cook['pieces'][0]['id']}/ask"
-    assert "not on the fire" in mara.call("POST", path, {"source": "hand"}).json()["detail"]
+    assert "not on the fire" in worded(mara.call("POST", path, {"source": "hand"}).json()["detail"])
     assert mara.call("POST", path, {"source": "nose"}).status_code == 422
     real = mara.start(practice=False)
     path = f"/api/cooks/{real['id']}/pieces/{real['pieces'][0]['id']}/ask"
-    assert "Read your own" in mara.call("POST", path, {"source": "hand"}).json()["detail"]
+    assert "Read your own" in worded(mara.call("POST", path, {"source": "hand"}).json()["detail"])
 
 
 def paired(visitor, kind: str) -> str:
@@ -342,7 +343,7 @@ def test_a_hand_thermometer_reads_the_newest_cook_or_the_one_it_names(probe, ode
     assert Reading.objects.get(source="hand", sequence=2).cook == older
     foreign = {"Authorization": f"Bearer {paired(odell, 'hand')}"}
     answer = Client().generic("POST", "/api/device/readings", content, content_type="application/json", headers=foreign)
-    assert "must be a cook of yours" in answer.json()["errors"][0]["message"]
+    assert "must be a cook of yours" in worded(answer.json()["errors"][0]["message"])
     refused = probe.post({**row, "sequence": 3, "piece": 2}, token=token).json()["refused"][0]
     assert (refused["field"], refused["message"]) == ("piece", "must be a whole number from 1 to 1 (got 2).")
 
@@ -371,9 +372,9 @@ def test_a_file_of_readings_is_taken_in_once(mara):
     ]
     early = send(file)["refused"][0]
     assert early["field"] == "at"
-    assert "line 2: at must be" in send("at,temp_c\nnoon,5\n")["errors"][0]["message"]
-    assert "holds no reading" in send("at,temp_c\n")["errors"][0]["message"]
-    assert "needs the columns" in send("a,b\n1,2\n")["errors"][0]["message"]
+    assert "line 2: at must be" in worded(send("at,temp_c\nnoon,5\n")["errors"][0]["message"])
+    assert "holds no reading" in worded(send("at,temp_c\n")["errors"][0]["message"])
+    assert "needs the columns" in worded(send("a,b\n1,2\n")["errors"][0]["message"])
 
 
 def test_what_is_refused_of_one_changes_nothing_of_those_that_wait_with_it(mara):

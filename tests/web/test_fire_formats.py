@@ -9,6 +9,7 @@ import jsonschema
 import pytest
 from django.core.management import call_command
 from households import errors
+from wording import worded
 
 from brasko.core.fire.chamber import settled
 from brasko.core.fire.coals import LAYOUTS
@@ -69,8 +70,8 @@ def test_every_layout_is_told_by_the_schema(layout):
         json.loads(told.model_dump_json()), json.loads((FORMATS / "fire-result-1.schema.json").read_text())
     )
     assert told.setup.charcoal_kg == pytest.approx(1.5)
-    assert any(box.name == "coals" for box in told.map.fire)
-    assert any(box.name == "unlit" for box in told.map.fire) == (layout == "ring")
+    assert any(worded(box.name) == "coals" for box in told.map.fire)
+    assert any(worded(box.name) == "unlit" for box in told.map.fire) == (layout == "ring")
 
 
 def test_the_web_and_the_command_line_say_the_same(mara):
@@ -103,19 +104,19 @@ def test_burners_of_ones_own_are_taken(mara):
     ]
     setup = {"grill": {"like": "gas_2", "width_mm": 560, "burners": burners}, "knobs": [0.3, 1.0, 1.0]}
     looked = mara.call("POST", "/api/fire/look", {"setup": setup}).json()
-    assert {b["name"] for b in looked["map"]["fire"]} == {"Burner 1", "Burner 2", "Burner 3"}
+    assert {worded(b["name"]) for b in looked["map"]["fire"]} == {"Burner 1", "Burner 2", "Burner 3"}
     hottest = max((z["equivalent_c"], z["x_mm"]) for z in looked["map"]["zones"])
     assert hottest[1] > 0
     short = mara.call("POST", "/api/fire/look", {"setup": {**setup, "knobs": [1.0]}})
-    assert "one setting for each of the 3 burners" in errors(short)["knobs"]
+    assert "one setting for each of the 3 burners" in worded(errors(short)["knobs"])
 
 
 def test_the_told_course_is_short_and_its_hours_add_up():
     setup = usual_setup(GRILLS["kettle"])
     told = course_schema(setup, 10.0)
     assert len(told.time_s) <= 420
-    assert told.changes[0].bottom_words == "all the way"
-    assert told.changes[-1].bottom_words == "a third"
+    assert worded(told.changes[0].bottom_words) == "all the way"
+    assert worded(told.changes[-1].bottom_words) == "a third"
     hours = hours_schema(setup)
     burnt = hours.fuel_kg_h * hours.usable_s / 3600.0
     assert burnt < setup.charcoal.mass_kg

@@ -4,6 +4,7 @@ from datetime import UTC, datetime, timedelta
 
 import pytest
 from households import RIBEYE, errors
+from wording import worded
 
 from brasko.core.fire.altitude import boiling_c
 from brasko.web.devices.weather import weather_at
@@ -43,9 +44,9 @@ def test_pans_are_read_where_they_stand(mara):
     read = mara.call("POST", "/api/fire/food", {"setup": KETTLE, "pans": pans}).json()["pans"][0]
     assert 150 < read["settles_c"] < 400
     small = mara.call("POST", "/api/fire/food", {"setup": {"grill": "chimney"}, "pans": pans})
-    assert "more than the grate has" in errors(small)["width_mm"]
+    assert "more than the grate has" in worded(errors(small)["width_mm"])
     odd = mara.call("POST", "/api/fire/food", {"setup": KETTLE, "pans": [{**pans[0], "ware": "wok"}]})
-    assert "not known" in errors(odd)["ware"]
+    assert "not known" in worded(errors(odd)["ware"])
 
 
 def test_the_course_tells_smoke_fuse_and_what_a_lid_costs(mara):
@@ -71,7 +72,7 @@ def test_vents_and_advice_are_computed(mara):
     assert 92 <= found["advised"]["gentle_c"] <= 108
     too_hot = mara.call("POST", "/api/fire/set", {"setup": KETTLE, "wanted_c": 480})
     assert too_hot.status_code == 422
-    assert "at the most" in errors(too_hot)["wanted_c"]
+    assert "at the most" in worded(errors(too_hot)["wanted_c"])
 
 
 @pytest.mark.parametrize(
@@ -124,7 +125,7 @@ def test_moving_a_piece_plans_anew(mara):
         result = answer.json()["result"]
         assert result["fire"] == "own"
         assert result["grate"]["fire"]["gentle"]["x_mm"] == x_mm
-        return next(s["end_s"] - s["start_s"] for s in result["steps"] if s["name"] == "gentle")
+        return next(s["end_s"] - s["start_s"] for s in result["steps"] if worded(s["name"]) == "gentle")
 
     assert slow_s(-20) < 0.85 * slow_s(-160)
 
@@ -132,7 +133,7 @@ def test_moving_a_piece_plans_anew(mara):
 def test_a_plan_on_ones_own_fire_is_kept_and_cooked(mara):
     plan = mara.plan(own_fire=OWN)
     kept = mara.client.get(f"/api/plans/{plan.id}").json()["pieces"][0]
-    assert kept["inputs"]["own_fire"]["name"] == "Mine"
+    assert worded(kept["inputs"]["own_fire"]["name"]) == "Mine"
     assert kept["result"]["grate"]["map"]["grate"] == "main"
     cook = mara.start(plan, practice=True)
     assert cook["title"]
@@ -146,9 +147,8 @@ def test_ones_own_fire_is_set_for_the_wished_heat(mara):
     refused = mara.call("POST", "/api/plans/preview", {"pieces": [{**RIBEYE, "own_fire": OWN, "gentle_c": 400}]})
     assert refused.status_code == 422
     off = {**OWN, "sear": {"x_mm": 900, "y_mm": 0}}
-    assert (
-        "off the grate"
-        in errors(mara.call("POST", "/api/plans/preview", {"pieces": [{**RIBEYE, "own_fire": off}]}))["x_mm"]
+    assert "off the grate" in worded(
+        errors(mara.call("POST", "/api/plans/preview", {"pieces": [{**RIBEYE, "own_fire": off}]}))["x_mm"]
     )
 
 
@@ -169,14 +169,14 @@ def test_grills_are_kept_changed_put_away_and_brought_back(mara):
     mara.call("POST", f"/api/grills/{number}/restore")
     assert number in {g["id"] for g in mara.client.get("/api/grills").json()}
     wrong = mara.call("POST", "/api/grills", {"name": "Odd", "spec": {"like": "kettle", "width_mm": 9}})
-    assert "between 120" in errors(wrong)["width_mm"]
+    assert "between 120" in worded(errors(wrong)["width_mm"])
 
 
 def test_a_pan_too_wide_for_a_grill_is_named(mara):
     pan = {"name": "Plank", "like": "griddle", "width_mm": 700, "depth_mm": 340, "heat_j_k": 2900}
     assert mara.call("POST", "/api/pans", pan).json()["too_wide_for"] == [mara.grill.name]
     bad = mara.call("POST", "/api/pans", {**pan, "like": "wok"})
-    assert "not known" in errors(bad)["like"]
+    assert "not known" in worded(errors(bad)["like"])
     number = mara.client.get("/api/pans").json()[0]["id"]
     assert mara.call("PUT", f"/api/pans/{number}", {**pan, "width_mm": 300}).json()["too_wide_for"] == []
     mara.call("DELETE", f"/api/pans/{number}")
@@ -188,7 +188,7 @@ def test_a_pan_too_wide_for_a_grill_is_named(mara):
 def test_fires_are_kept_changed_put_away_and_brought_back(mara):
     number = mara.call("POST", "/api/fires", OWN).json()["id"]
     mara.call("PUT", f"/api/fires/{number}", {**OWN, "name": "Ours"})
-    assert mara.client.get("/api/fires").json()[0]["fire"]["name"] == "Ours"
+    assert worded(mara.client.get("/api/fires").json()[0]["fire"]["name"]) == "Ours"
     mara.call("DELETE", f"/api/fires/{number}")
     assert mara.client.get("/api/fires").json() == []
     mara.call("POST", f"/api/fires/{number}/restore")
@@ -223,8 +223,8 @@ def test_a_wild_check_changes_nothing(mara):
     number = mara.call("POST", "/api/thermometers", {"name": "Pen"}).json()["thermometer"]["id"]
     wild = mara.call("POST", f"/api/thermometers/{number}/checks", {"kind": "ice", "read_c": 9.0})
     assert wild.status_code == 422
-    assert "no correction" in errors(wild)["read_c"]
+    assert "no correction" in worded(errors(wild)["read_c"])
     assert mara.client.get("/api/thermometers").json()[0]["checks"] == []
     true = mara.client.get("/api/yard/true?altitude_m=1500").json()
     assert true["boiling_c"] == pytest.approx(95.0, abs=0.1)
-    assert "between -430 and 5000" in errors(mara.client.get("/api/yard/true?altitude_m=9000"))["altitude_m"]
+    assert "between -430 and 5000" in worded(errors(mara.client.get("/api/yard/true?altitude_m=9000"))["altitude_m"])

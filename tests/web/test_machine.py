@@ -17,6 +17,7 @@ from django.http import JsonResponse
 from django.test import AsyncClient, RequestFactory
 from households import RIBEYE, Visitor, errors
 from machine_work import burned, died_once, echoed, noted, own_pid, slept
+from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.forecast.history import Began, cook_history
@@ -101,7 +102,7 @@ class Unreadable:
 
 
 def test_a_refusal_comes_through_whole(apart):
-    with pytest.raises(InvalidInput, match="cut is not known") as caught:
+    with refusing(InvalidInput, match="cut is not known") as caught:
         computed_by(Waiter("a"), 1.0, Wish, "ribey", 0.038, 0.45, 57.0)
     assert (caught.value.field, caught.value.suggestion) == ("cut", "ribeye")
 
@@ -122,7 +123,7 @@ def test_an_overdrawn_household_is_told_when_to_come_again(mara, monkeypatch):
     monkeypatch.setattr("brasko.web.machine.answers.computed_soon", overdrawn)
     answer = mara.call("POST", "/api/plans/preview", {"pieces": [RIBEYE]})
     assert (answer.status_code, answer["Retry-After"]) == (429, "13")
-    assert "nothing is lost" in answer.json()["detail"]
+    assert "nothing is lost" in worded(answer.json()["detail"])
 
 
 def test_what_is_estimated_to_take_too_long_is_not_begun(apart):
@@ -250,7 +251,7 @@ async def test_a_stream_ends_with_its_session():
 
 def test_a_household_keeps_only_so_much(mara):
     mara.plan()
-    with pytest.raises(Conflict, match="keeps 1 plans, which is the most"):
+    with refusing(Conflict, match="keeps 1 plans, which is the most"):
         room_for(mara.user.plans.all(), 1, "plans")
 
 
@@ -258,7 +259,7 @@ def test_unknown_keys_and_long_words_are_not_echoed(mara):
     answer = mara.call("POST", "/api/plans/preview", {"pieces": [RIBEYE], "k" * 5000: 1})
     assert answer.status_code == 422
     assert b"kkkk" not in answer.content
-    assert "not known" in errors(answer)["body"]
+    assert "not known" in worded(errors(answer)["body"])
 
 
 def test_a_device_may_post_so_much_a_minute(mara, monkeypatch):

@@ -19,6 +19,7 @@ from django.test import Client
 from django.utils import timezone
 from households import Visitor, errors
 from PIL import Image
+from wording import worded
 
 from brasko.web.common.problem import store_trouble
 from brasko.web.cooks import clock
@@ -299,9 +300,8 @@ def test_a_cooks_own_csv_read_again_is_known_and_pieces_are_honoured(mara):
     other = text.replace("20.123", "31.0").replace("21.123", "32.0").replace("10.25", "11.25")
     assert send(mara, cook, other.replace(":", ":", 1)).status_code == 200
     assert Reading.objects.filter(piece__position=1).exists()
-    assert (
-        "piece must be one of 1, 2"
-        in errors(send(mara, cook, text.replace(",tip,", ",tip,").replace("\n2,", "\nNobody,")))["file"]
+    assert "piece must be one of 1, 2" in worded(
+        errors(send(mara, cook, text.replace(",tip,", ",tip,").replace("\n2,", "\nNobody,")))["file"]
     )
 
 

@@ -7,6 +7,7 @@ import pytest
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
 from households import RIBEYE, errors
+from wording import worded
 
 from brasko.web.plans.models import Plan
 
@@ -80,24 +81,24 @@ def test_what_cannot_be_had_is_refused_with_remedies(mara):
     answer = mara.call("POST", "/api/plans/preview", {"pieces": [{"cut": "strip", "thickness_mm": 8, "finish_c": 52}]})
     assert answer.status_code == 422
     assert answer.json()["type"] == "urn:brasko:infeasible"
-    assert "cannot have a middle of" in answer.json()["detail"]
+    assert "cannot have a middle of" in worded(answer.json()["detail"])
     remedies = {e["field"]: e for e in answer.json()["errors"] if e["field"].startswith("remedy:")}
-    assert "use a piece {len:" in remedies["remedy:thickness_mm"]["message"]
+    assert "use a piece 9 mm" in worded(remedies["remedy:thickness_mm"]["message"])
     assert float(remedies["remedy:thickness_mm"]["suggestion"]) > 8.0
 
 
 def test_ground_meat_below_the_figure_needs_a_recorded_choice(mara):
     patty = {"cut": "burger_80_20", "thickness_mm": 19, "finish_c": 60, "method": "direct", "crust": "none"}
     refused = mara.call("POST", "/api/plans", {"eat_at": in_hours(8), "pieces": [patty]})
-    assert "below the agency figure" in errors(refused)["finish_c"]
+    assert "below the agency figure" in worded(errors(refused)["finish_c"])
     assert not Plan.objects.exists()
     chosen = {**patty, "below_agency_accepted": True}
     kept = mara.call("POST", "/api/plans", {"eat_at": in_hours(8), "pieces": [chosen]}).json()
     assert kept["pieces"][0]["inputs"]["below_agency_accepted"] is True
-    assert any("on record" in c["text"] for c in kept["pieces"][0]["result"]["cautions"])
+    assert any("on record" in worded(c["text"]) for c in kept["pieces"][0]["result"]["cautions"])
     bird = {"cut": "chicken_breast", "thickness_mm": 32, "finish_c": 65, "below_agency_accepted": True}
     never = mara.call("POST", "/api/plans/preview", {"pieces": [bird]})
-    assert "must reach the agency figure for poultry" in errors(never)["finish_c"]
+    assert "must reach the agency figure for poultry" in worded(errors(never)["finish_c"])
 
 
 @pytest.mark.parametrize(("hours", "said"), [(-2, "lies in the past"), (0.5, "is too soon")])
@@ -186,7 +187,7 @@ def test_a_cook_is_told_forwards(mara, client):
     wrong = {**COOK, "steps": [{"name": "pan", "on": {"pan": "hot"}, "until": {"minutes": 3}}]}
     answer = mara.call("POST", "/api/cooked", wrong)
     assert answer.status_code == 422
-    assert errors(answer)["pan"].startswith("is not understood")
+    assert worded(errors(answer)["pan"]).startswith("is not understood")
     long = {**COOK, "steps": [{"name": "g", "on": {"bath": "140 F"}, "until": {"minutes": 2880}}] * 100}
     assert mara.call("POST", "/api/cooked", long).status_code in (422, 429), "more than a share of the machine"
     assert mara.call("POST", "/api/cooked", {**COOK, "every_s": 0.01}).status_code == 422

@@ -9,6 +9,7 @@ import pytest
 from asgiref.sync import sync_to_async
 from django.test import AsyncClient
 from households import Visitor
+from wording import worded
 
 from brasko.web.cooks import stream
 from brasko.web.cooks.actions.record import finish, record_event
@@ -39,7 +40,9 @@ async def messages(response, wanted: int) -> list[dict]:
     found: list[dict] = []
     async for chunk in response:
         lines = dict(
-            line.split(": ", 1) for line in chunk.decode().strip().splitlines() if ": " in line and line[0] != ":"
+            line.split(": ", 1)
+            for line in chunk.decode().strip().splitlines()
+            if ": " in worded(line) and line[0] != ":"
         )
         if "data" in lines:
             found.append({"id": lines["id"], **json.loads(lines["data"])})

@@ -7,6 +7,7 @@ import pytest
 from django.utils import timezone
 from households import errors
 from test_whole_tables import kept_at, table
+from wording import worded
 
 from brasko.core.planner.plan import planned
 from brasko.core.table.pieces import pieces_of
@@ -99,7 +100,7 @@ def test_a_piece_that_is_late_is_told_and_moves_the_rest(mara):
     Cook.objects.update(eat_at=timezone.now() + late)
     seen = mara.call("GET", f"{one}/now").json()["pieces"][0]
     assert seen["late_s"] == pytest.approx(900.0, abs=5.0)
-    assert "behind its plan" in seen["late_words"]
+    assert "behind its plan" in worded(seen["late_words"])
 
 
 def test_a_later_hour_moves_what_is_not_on_yet(mara):
@@ -153,7 +154,7 @@ def test_a_table_that_is_being_cooked_is_not_planned_from_under_it(mara):
     one, _ = started(mara)
     changed = mara.call("PUT", one, {**table(), "title": "Another"})
     assert changed.status_code == 409
-    assert "is being cooked" in changed.json()["detail"]
+    assert "is being cooked" in worded(changed.json()["detail"])
 
 
 def test_it_is_started_once_and_by_nobody_else(mara, odell):
@@ -166,5 +167,5 @@ def test_a_table_of_sides_alone_has_nothing_to_foresee(mara):
     kept = mara.call("POST", "/api/tables", table(dishes=[{"key": "peppers", "side": "bell_pepper"}])).json()
     answer = mara.call("POST", f"/api/tables/{kept['id']}/start", REAL)
     assert answer.status_code == 409
-    assert "no meat" in answer.json()["detail"]
+    assert "no meat" in worded(answer.json()["detail"])
     assert errors(answer) == {}

@@ -9,9 +9,11 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.utils.dateparse import parse_datetime
 from households import errors
 from PIL import Image
+from wording import worded
 
 from brasko.core.fire.weather_effects import shift_of
 from brasko.core.forecast.history import Began, cook_history
+from brasko.core.words import quantity
 from brasko.web.cooks import watch
 from brasko.web.cooks.models import Cook, Event, Photo
 from brasko.web.cooks.story import fire_under, story_of
@@ -190,7 +192,7 @@ def test_rain_is_taken_over_until_it_is_over(mara):
     assert sum(c.delta_k for c in changes) == pytest.approx(0.0)
     weather_effects = {(s["rain"], s["wind"]): s["words"] for s in look(mara, cook)["skies"]}
     assert len(weather_effects) == 12
-    assert f"{{rise:{-steady:.1f}}} lower" in weather_effects["steady", "still"]
+    assert f"{quantity.rise(-steady)} lower" in worded(weather_effects["steady", "still"])
 
 
 def test_nothing_is_moved_before_it_is_on(mara):
@@ -211,7 +213,7 @@ def test_corrections_come_with_their_effect(mara):
     assert told["late_s"] < -600.0
     assert all(o["words"] for o in told["options"])
     cool = mara.call("POST", f"/api/cooks/{cook.id}/pieces/{cook.pieces.get().id}/surface", {"temp_c": 205}).json()
-    assert "Wait for" in cool["words"]
+    assert "Wait for" in worded(cool["words"])
 
 
 def test_a_hold_that_is_chosen_keeps_the_table(mara):
@@ -225,7 +227,7 @@ def test_a_hold_that_is_chosen_keeps_the_table(mara):
     after = {e["key"]: parse_datetime(e["start_at"]) for e in look(mara, cook)["expected"]}
     assert after["wait"] == before["wait"]
     (wait,) = [e for e in look(mara, cook)["expected"] if e["key"] == "wait"]
-    assert "no warmer" in wait["why"]
+    assert "no warmer" in worded(wait["why"])
     for later in ("convert", "sear", "rest", "serve"):
         assert (after[later] - before[later]).total_seconds() == pytest.approx(hold["hold_more_s"], abs=1.0)
     assert abs(mara.client.get(path).json()["late_s"]) < 60.0
@@ -278,8 +280,8 @@ def test_the_log_tells_what_the_readings_taught(mara, settings):
     mara.mark(cook.id, "wait", at=(on_at + timedelta(seconds=slow_s)).isoformat())
     mara.call("POST", f"/api/cooks/{cook.id}/finish")
     lessons = cook.pieces.get().outcome["lessons"]
-    assert any("That made it" in lesson for lesson in lessons), lessons
-    assert not any("or the piece" in lesson for lesson in lessons)
+    assert any("That made it" in worded(lesson) for lesson in lessons), lessons
+    assert not any("or the piece" in worded(lesson) for lesson in lessons)
 
 
 def picture(place: bool = True) -> bytes:
@@ -310,4 +312,4 @@ def test_what_is_no_photo_is_refused(mara):
     cook = on_the_fire(mara)
     answer = mara.client.post(f"/api/cooks/{cook.id}/photo", {"photo": SimpleUploadedFile("a.jpg", b"no picture")})
     assert answer.status_code == 422
-    assert "is no picture" in errors(answer)["photo"]
+    assert "is no picture" in worded(errors(answer)["photo"])

@@ -6,6 +6,7 @@ import pytest
 from django.utils import timezone
 from households import errors
 from icalendar import Calendar
+from wording import worded
 
 from brasko.web.tables.models import Table
 
@@ -83,7 +84,7 @@ def test_a_table_is_kept_changed_taken_along_and_set_aside(mara):
     hers = Calendar.from_ical(mara.call("GET", f"{one}/table.ics?person=ada").content).walk("VEVENT")
     assert 0 < len(hers) < len(events)
     changed = mara.call("PUT", one, {**table(), "title": "Later"})
-    assert changed.json()["title"] == "Later"
+    assert worded(changed.json()["title"]) == "Later"
     assert mara.call("DELETE", one).json()["set_aside"]
     assert len(mara.call("GET", "/api/tables").json()) == 1
     assert not mara.call("POST", f"{one}/restore").json()["set_aside"]
@@ -93,7 +94,7 @@ def test_a_table_that_cannot_be_had_is_told_and_not_kept(mara):
     dishes = [{"key": f"p{n}", "side": "potato_half", "count": 7, "pin": {"wait_min": 0}} for n in range(4)]
     response = mara.call("POST", "/api/tables", table(dishes=dishes))
     assert response.status_code == 422
-    assert "cannot all be had" in errors(response)["dishes"]
+    assert "cannot all be had" in worded(errors(response)["dishes"])
     assert not Table.objects.exists()
 
 
@@ -137,7 +138,7 @@ def test_marks_are_shared_and_can_be_taken_back(mara):
         assert mara.call("POST", f"{one}/marks", {"work": first}).json()["done"] == [first]
     assert mara.call("GET", f"{one}/now").json()["done"] == [first]
     assert mara.call("POST", f"{one}/marks", {"work": first, "done": False}).json()["done"] == []
-    assert "none of this table" in errors(mara.call("POST", f"{one}/marks", {"work": "soup:on:0"}))["work"]
+    assert "none of this table" in worded(errors(mara.call("POST", f"{one}/marks", {"work": "soup:on:0"}))["work"])
 
 
 def test_a_later_hour_is_shown_before_it_is_taken(mara):
@@ -160,7 +161,7 @@ def test_a_later_hour_is_shown_before_it_is_taken(mara):
 def test_a_later_hour_from_another_time_than_now_is_refused(mara):
     one, _ = kept_at(mara, 2.0)
     early = (timezone.now() - timedelta(hours=1)).isoformat()
-    assert "is not now" in errors(mara.call("POST", f"{one}/later", {"by_min": 5, "at": early}))["at"]
+    assert "is not now" in worded(errors(mara.call("POST", f"{one}/later", {"by_min": 5, "at": early}))["at"])
 
 
 @pytest.mark.parametrize(
@@ -199,7 +200,7 @@ def test_a_way_that_is_held_but_is_none_of_the_dish_leaves_it_out_and_says_so(ma
     told = preview(mara, asked).json()
     assert told["status"] == "clash"
     assert told["clash"] == ["Bell pepper, halved"]
-    assert any("Nothing held fixed" in each for each in told["helps"])
+    assert any("Nothing held fixed" in worded(each) for each in told["helps"])
     assert [d["left_out"] for d in told["dishes"]] == [False, True]
 
 
@@ -226,16 +227,16 @@ def test_ground_meat_is_not_called_done_without_its_reading(mara):
     assert work["read"]["least_c"] == pytest.approx(71.1, abs=0.1)
     for key in ("rest", "plate"):
         refused = mara.call("POST", one, {"work": work[key]["id"]})
-        assert "waits for its reading" in errors(refused)["reading_c"]
+        assert "waits for its reading" in worded(errors(refused)["reading_c"])
     read = {"work": work["read"]["id"]}
-    assert "needs what the middle shows" in errors(mara.call("POST", one, read))["reading_c"]
-    assert "must show {least:71.11}" in errors(mara.call("POST", one, {**read, "reading_c": 70.9}))["reading_c"]
+    assert "needs what the middle shows" in worded(errors(mara.call("POST", one, read))["reading_c"])
+    assert "must show 71.1 °C" in worded(errors(mara.call("POST", one, {**read, "reading_c": 70.9}))["reading_c"])
     assert mara.call("GET", f"/api/tables/{made['id']}/now").json()["done"] == []
     assert mara.call("POST", one, {**read, "reading_c": 71.2}).status_code == 200
     assert mara.call("POST", one, {"work": work["rest"]["id"]}).status_code == 200
     assert Table.objects.get(id=made["id"]).marks.get(work=read["work"]).reading_c == 71.2
     mara.call("POST", one, {**read, "done": False})
-    assert "waits for its reading" in errors(mara.call("POST", one, {"work": work["plate"]["id"]}))["reading_c"]
+    assert "waits for its reading" in worded(errors(mara.call("POST", one, {"work": work["plate"]["id"]}))["reading_c"])
 
 
 def test_those_who_come_later_are_cooked_for_again(mara):
@@ -253,6 +254,6 @@ def test_those_who_come_later_are_cooked_for_again(mara):
     }
     one = {"key": "bird", "piece": {"cut": "chicken_spatchcock", "thickness_mm": 50}}
     told = preview(mara, table(eaters=4, sittings=[{"eaters": 1, "after_min": 40}], dishes=[one])).json()
-    assert "is for all alike" in " ".join(told["reasons"])
+    assert "is for all alike" in worded(" ".join(told["reasons"]))
     wrong = preview(mara, table(eaters=2, sittings=[{"eaters": 1, "after_min": 1}]))
-    assert "eats with the others" in errors(wrong)["after_min"]
+    assert "eats with the others" in worded(errors(wrong)["after_min"])

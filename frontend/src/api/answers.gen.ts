@@ -110,11 +110,11 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "whole",
-    "name": "Whole, as cut"
+    "name": "⟦methods-whole-as-cut⟧"
    },
    {
     "key": "tenderised",
-    "name": "Blade-tenderised or injected"
+    "name": "⟦methods-blade-tenderised-or-injected⟧"
    }
   ],
   "usual": "whole",
@@ -153,11 +153,11 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "fridge",
-    "name": "In the fridge"
+    "name": "⟦methods-in-the-fridge⟧"
    },
    {
     "key": "cold_water",
-    "name": "In cold water, changed every half hour"
+    "name": "⟦methods-in-cold-water-changed-every-half⟧"
    }
   ],
   "usual": "fridge",
@@ -256,19 +256,19 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "hour",
-    "name": "50 minutes before the fire"
+    "name": "⟦methods-50-minutes-before-the-fire⟧"
    },
    {
     "key": "just_before",
-    "name": "Right before it goes on"
+    "name": "⟦methods-right-before-it-goes-on⟧"
    },
    {
     "key": "overnight",
-    "name": "The night before, open in the fridge"
+    "name": "⟦methods-the-night-before-open-in-the⟧"
    },
    {
     "key": "twice",
-    "name": "Half the night before, half at the fire"
+    "name": "⟦methods-half-the-night-before-half-at⟧"
    }
   ],
   "usual": "hour",
@@ -305,15 +305,15 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "none",
-    "name": "Salt only"
+    "name": "⟦methods-salt-only⟧"
    },
    {
     "key": "pepper",
-    "name": "Pepper and dry spices"
+    "name": "⟦methods-pepper-and-dry-spices⟧"
    },
    {
     "key": "sugar",
-    "name": "A rub with sugar"
+    "name": "⟦methods-a-rub-with-sugar⟧"
    }
   ],
   "usual": "none",
@@ -335,19 +335,19 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "oil",
-    "name": "Neutral oil"
+    "name": "⟦fats-neutral-oil⟧"
    },
    {
     "key": "tallow",
-    "name": "Beef tallow"
+    "name": "⟦fats-beef-tallow⟧"
    },
    {
     "key": "clarified",
-    "name": "Clarified butter"
+    "name": "⟦fats-clarified-butter⟧"
    },
    {
     "key": "olive",
-    "name": "Olive oil"
+    "name": "⟦fats-olive-oil⟧"
    },
    {
     "key": "butter",
@@ -355,11 +355,11 @@ export const ANSWERS: readonly Answer[] = [
    },
    {
     "key": "spread",
-    "name": "Egg-and-oil spread"
+    "name": "⟦fats-egg-and-oil-spread⟧"
    },
    {
     "key": "none",
-    "name": "None: a dry pan"
+    "name": "⟦fats-none-a-dry-pan⟧"
    }
   ],
   "usual": "oil",
@@ -381,19 +381,19 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "none",
-    "name": "Nothing more"
+    "name": "⟦methods-nothing-more⟧"
    },
    {
     "key": "butter",
-    "name": "Butter for the last minute"
+    "name": "⟦methods-butter-for-the-last-minute⟧"
    },
    {
     "key": "herbs",
-    "name": "Herbs and garlic in fat for the last minute"
+    "name": "⟦methods-herbs-and-garlic-in-fat-for⟧"
    },
    {
     "key": "oil",
-    "name": "Good oil and flakes of salt on the board"
+    "name": "⟦methods-good-oil-and-flakes-of-salt⟧"
    }
   ],
   "usual": "none",
@@ -415,35 +415,35 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "low_then_sear",
-    "name": "Low, then sear"
+    "name": "⟦methods-low-then-sear⟧"
    },
    {
     "key": "sear_then_low",
-    "name": "Sear, then cool side"
+    "name": "⟦methods-sear-then-cool-side⟧"
    },
    {
     "key": "direct",
-    "name": "Over the fire all the way"
+    "name": "⟦methods-over-the-fire-all-the-way⟧"
    },
    {
     "key": "chimney",
-    "name": "Over the chimney"
+    "name": "⟦methods-over-the-chimney⟧"
    },
    {
     "key": "char_then_bath",
-    "name": "Char, then warm fat"
+    "name": "⟦methods-char-then-warm-fat⟧"
    },
    {
     "key": "skillet",
-    "name": "In the skillet"
+    "name": "⟦methods-in-the-skillet⟧"
    },
    {
     "key": "oven_then_skillet",
-    "name": "Oven, then skillet"
+    "name": "⟦methods-oven-then-skillet⟧"
    },
    {
     "key": "low_and_slow",
-    "name": "Low and slow"
+    "name": "⟦methods-low-and-slow⟧"
    }
   ],
   "usual": "low_then_sear",
@@ -465,11 +465,11 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "kettle_two_zone",
-    "name": "Charcoal kettle, two zones"
+    "name": "⟦kettle-charcoal-kettle-two-zones⟧"
    },
    {
     "key": "kettle_ring",
-    "name": "Charcoal kettle, fuse of coals round the edge"
+    "name": "⟦kettle-charcoal-kettle-fuse-of-coals-round⟧"
    },
    {
     "key": "kamado",
@@ -477,51 +477,51 @@ export const ANSWERS: readonly Answer[] = [
    },
    {
     "key": "offset",
-    "name": "Offset smoker"
+    "name": "⟦offset-offset-smoker⟧"
    },
    {
     "key": "gas",
-    "name": "Gas grill, three burners"
+    "name": "⟦gas-gas-grill-three-burners⟧"
    },
    {
     "key": "flat_top",
-    "name": "Flat-top griddle, three burners"
+    "name": "⟦flat-top-flat-top-griddle-three-burners⟧"
    },
    {
     "key": "pellet",
-    "name": "Pellet grill"
+    "name": "⟦pellet-pellet-grill⟧"
    },
    {
     "key": "chimney",
-    "name": "Grate on a lit chimney starter"
+    "name": "⟦chimney-grate-on-a-lit-chimney-starter⟧"
    },
    {
     "key": "oven_skillet",
-    "name": "Kitchen oven and skillet"
+    "name": "⟦oven-kitchen-oven-and-skillet⟧"
    },
    {
     "key": "burner_skillet",
-    "name": "Skillet on a burner, high"
+    "name": "⟦fires-skillet-on-a-burner-high⟧"
    },
    {
     "key": "burner_medium",
-    "name": "Skillet on a burner, medium"
+    "name": "⟦fires-skillet-on-a-burner-medium⟧"
    },
    {
     "key": "burner_low",
-    "name": "Skillet on a burner, low"
+    "name": "⟦fires-skillet-on-a-burner-low⟧"
    },
    {
     "key": "side_burner",
-    "name": "Skillet on a side burner"
+    "name": "⟦fires-skillet-on-a-side-burner⟧"
    },
    {
     "key": "oven_pan",
-    "name": "Skillet warmed in the oven, then a burner"
+    "name": "⟦fires-skillet-warmed-in-the-oven-then⟧"
    },
    {
     "key": "griddle",
-    "name": "Griddle over two burners"
+    "name": "⟦fires-griddle-over-two-burners⟧"
    }
   ],
   "usual": null,
@@ -564,11 +564,11 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "kettle_two_zone",
-    "name": "Charcoal kettle, two zones"
+    "name": "⟦kettle-charcoal-kettle-two-zones⟧"
    },
    {
     "key": "kettle_ring",
-    "name": "Charcoal kettle, fuse of coals round the edge"
+    "name": "⟦kettle-charcoal-kettle-fuse-of-coals-round⟧"
    },
    {
     "key": "kamado",
@@ -576,51 +576,51 @@ export const ANSWERS: readonly Answer[] = [
    },
    {
     "key": "offset",
-    "name": "Offset smoker"
+    "name": "⟦offset-offset-smoker⟧"
    },
    {
     "key": "gas",
-    "name": "Gas grill, three burners"
+    "name": "⟦gas-gas-grill-three-burners⟧"
    },
    {
     "key": "flat_top",
-    "name": "Flat-top griddle, three burners"
+    "name": "⟦flat-top-flat-top-griddle-three-burners⟧"
    },
    {
     "key": "pellet",
-    "name": "Pellet grill"
+    "name": "⟦pellet-pellet-grill⟧"
    },
    {
     "key": "chimney",
-    "name": "Grate on a lit chimney starter"
+    "name": "⟦chimney-grate-on-a-lit-chimney-starter⟧"
    },
    {
     "key": "oven_skillet",
-    "name": "Kitchen oven and skillet"
+    "name": "⟦oven-kitchen-oven-and-skillet⟧"
    },
    {
     "key": "burner_skillet",
-    "name": "Skillet on a burner, high"
+    "name": "⟦fires-skillet-on-a-burner-high⟧"
    },
    {
     "key": "burner_medium",
-    "name": "Skillet on a burner, medium"
+    "name": "⟦fires-skillet-on-a-burner-medium⟧"
    },
    {
     "key": "burner_low",
-    "name": "Skillet on a burner, low"
+    "name": "⟦fires-skillet-on-a-burner-low⟧"
    },
    {
     "key": "side_burner",
-    "name": "Skillet on a side burner"
+    "name": "⟦fires-skillet-on-a-side-burner⟧"
    },
    {
     "key": "oven_pan",
-    "name": "Skillet warmed in the oven, then a burner"
+    "name": "⟦fires-skillet-warmed-in-the-oven-then⟧"
    },
    {
     "key": "griddle",
-    "name": "Griddle over two burners"
+    "name": "⟦fires-griddle-over-two-burners⟧"
    }
   ],
   "usual": null,
@@ -661,15 +661,15 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "none",
-    "name": "Not wrapped"
+    "name": "⟦methods-not-wrapped⟧"
    },
    {
     "key": "paper",
-    "name": "In butcher paper from {temp:71} on"
+    "name": "⟦methods-in-butcher-paper-from-on⟧"
    },
    {
     "key": "foil",
-    "name": "In foil from {temp:71} on"
+    "name": "⟦methods-in-foil-from-on⟧"
    }
   ],
   "usual": "none",
@@ -692,7 +692,7 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "none",
-    "name": "As it comes"
+    "name": "⟦methods-as-it-comes⟧"
    },
    {
     "key": "golden",
@@ -730,15 +730,15 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "none",
-    "name": "Crust all over: keep moving it"
+    "name": "⟦methods-crust-all-over-keep-moving-it⟧"
    },
    {
     "key": "quarter",
-    "name": "Squares: a quarter turn on each side"
+    "name": "⟦methods-squares-a-quarter-turn-on-each⟧"
    },
    {
     "key": "diamond",
-    "name": "Diamonds: a turn by 45° on each side"
+    "name": "⟦methods-diamonds-a-turn-by-45-on⟧"
    }
   ],
   "usual": "none",
@@ -781,7 +781,7 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "usual",
-    "name": "As is usual for this fire"
+    "name": "⟦methods-as-is-usual-for-this-fire⟧"
    },
    {
     "key": "open",
@@ -831,23 +831,23 @@ export const ANSWERS: readonly Answer[] = [
   "options": [
    {
     "key": "open",
-    "name": "On a rack, open"
+    "name": "⟦rests-on-a-rack-open⟧"
    },
    {
     "key": "board",
-    "name": "On a board, open"
+    "name": "⟦rests-on-a-board-open⟧"
    },
    {
     "key": "foil",
-    "name": "On a board under loose foil"
+    "name": "⟦rests-on-a-board-under-loose-foil⟧"
    },
    {
     "key": "sauce",
-    "name": "On a board of warm sauce or juices"
+    "name": "⟦rests-on-a-board-of-warm-sauce⟧"
    },
    {
     "key": "paper",
-    "name": "Wrapped in butcher paper"
+    "name": "⟦rests-wrapped-in-butcher-paper⟧"
    }
   ],
   "usual": "foil",

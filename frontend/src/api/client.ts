@@ -1,12 +1,15 @@
 import createClient from "openapi-fetch";
 
 import type { components, paths } from "./schema.gen";
+import { say, writtenOut } from "@/words/say";
 
 export type Schemas = components["schemas"];
 
 export interface FieldError {
   field: string;
   message: string;
+  /** The same as a message of the core, to be said in the reader's language. */
+  said?: string;
   suggestion?: string | null;
 }
 
@@ -68,12 +71,14 @@ interface Answer<T> {
 /** The body of a success, or a thrown Problem. */
 export async function answer<T>(call: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await call;
-  if (response.ok && data !== undefined) return data;
-  const body = (error ?? {}) as { detail?: string; errors?: FieldError[] };
+  if (response.ok && data !== undefined) return writtenOut(data);
+  const body = writtenOut(error ?? {}) as { detail?: string; said?: string; errors?: FieldError[] };
   throw new Problem(
     response.status,
-    body.detail ?? `The server answered ${response.status}. Try again.`,
-    body.errors ?? [],
+    body.said ??
+      body.detail ??
+      say("screen-client-the-server-answered-try-again", { status: response.status }),
+    (body.errors ?? []).map((e) => ({ ...e, message: e.said ?? e.message })),
   );
 }
 

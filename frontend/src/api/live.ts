@@ -2,6 +2,8 @@ import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useEffect, useState } from "react";
 
 import { answer, client, type Schemas } from "./client";
+import { writtenOut } from "@/words/say";
+
 import { keys, type Cook } from "./hooks";
 
 export type Link = "live" | "waiting" | "off";
@@ -123,7 +125,7 @@ function follow(
       if (source?.readyState === EventSource.CLOSED) timer = window.setTimeout(listen, ASK_MS);
     };
     source.addEventListener("update", (message) =>
-      onUpdate(JSON.parse((message as MessageEvent<string>).data) as Update),
+      onUpdate(writtenOut(JSON.parse((message as MessageEvent<string>).data) as Update)),
     );
   };
   const ask = async () => {

@@ -1369,6 +1369,11 @@ export interface components {
              * @enum {string}
              */
             scheme: "system" | "light" | "dark";
+            /**
+             * Language
+             * @enum {string}
+             */
+            language: "en" | "de";
         };
         /** SessionOut */
         SessionOut: {
@@ -1404,6 +1409,8 @@ export interface components {
             scale?: ("kitchen" | "home") | null;
             /** Scheme */
             scheme?: ("system" | "light" | "dark") | null;
+            /** Language */
+            language?: ("en" | "de") | null;
         };
         /** BandOut */
         BandOut: {

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { answer, client, type Schemas } from "./client";
 import { keys } from "./hooks";
+import { say } from "@/words/say";
 
 export const yardKeys = {
   fireReference: ["fire-reference"] as const,
@@ -192,7 +193,7 @@ export function useCorrectionTried(
   body: Schemas["CheckIn"] | null,
 ): Schemas["CheckEffectOut"] | undefined {
   return useQuery({
-    queryKey: ["check tried", number, body],
+    queryKey: [say("screen-yard-check-tried"), number, body],
     enabled: body !== null,
     retry: false,
     queryFn: ({ signal }) =>

@@ -2,6 +2,8 @@ import { createSyncStoragePersister } from "@tanstack/query-sync-storage-persist
 import { defaultShouldDehydrateQuery, type Query } from "@tanstack/react-query";
 import { removeOldestQuery } from "@tanstack/react-query-persist-client";
 
+import { language } from "@/words/catalogue";
+
 const DAY_MS = 24 * 3600 * 1000;
 const KEPT = new Set(["session", "reference", "cooks"]);
 
@@ -29,7 +31,7 @@ export const keeping = {
     throttleTime: 2000,
   }),
   maxAge: DAY_MS,
-  buster: "2",
+  buster: `3-${language()}`,
   dehydrateOptions: {
     shouldDehydrateQuery: (query: Query) =>
       defaultShouldDehydrateQuery(query) && KEPT.has(String(query.queryKey[0])) && !isNobody(query),

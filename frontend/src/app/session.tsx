@@ -3,10 +3,12 @@ import { createContext, type ReactNode, useContext, useEffect, useMemo } from "r
 import { type Session, useEnterDemo, useIsSigningOut, useSession } from "@/api/hooks";
 import { speakFor } from "@/api/outbox";
 import { SignInPage } from "@/features/account";
+import { listen } from "@/words/language";
 import { Failed, Waiting } from "@/ui/controls";
 import type { System } from "@/units/units";
 
 import { keepAgain } from "./keep";
+import { say } from "@/words/say";
 
 type Household = NonNullable<Session["household"]>;
 
@@ -44,6 +46,10 @@ export function SessionGate({ children }: { children: ReactNode }) {
     dark.addEventListener("change", paint);
     return () => dark.removeEventListener("change", paint);
   }, [scheme]);
+  const wanted = session.data?.household?.language;
+  useEffect(() => {
+    if (wanted) listen(wanted);
+  }, [wanted]);
   const name = session.data?.household?.username ?? null;
   useEffect(() => {
     speakFor(name);
@@ -60,13 +66,13 @@ export function SessionGate({ children }: { children: ReactNode }) {
   if (session.isPending || (enter && !demo.isError))
     return (
       <main className="p-6">
-        <Waiting what="Lighting up…" />
+        <Waiting what={say("screen-session-lighting-up")} />
       </main>
     );
   if (leaving)
     return (
       <main className="p-6">
-        <Waiting what="Shutting the lid…" />
+        <Waiting what={say("screen-session-shutting-the-lid")} />
       </main>
     );
   if (!household) return <SignInPage demo={session.data.demo} />;

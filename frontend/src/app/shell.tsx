@@ -8,15 +8,16 @@ import { Button } from "@/ui/controls";
 
 import { leaveNothing } from "./leave";
 import { leaveDemo, useHousehold } from "./session";
+import { say } from "@/words/say";
 
 const PLACES = [
-  { to: "/plan", name: "Plan" },
-  { to: "/table", name: "Table" },
-  { to: "/fire", name: "Fire" },
-  { to: "/cook", name: "Cook" },
-  { to: "/log", name: "Log" },
-  { to: "/yard", name: "Yard" },
-  { to: "/guide", name: "Guide" },
+  { to: "/plan", name: say("screen-shell-plan") },
+  { to: "/table", name: say("screen-shell-table") },
+  { to: "/fire", name: say("screen-shell-fire") },
+  { to: "/cook", name: say("screen-shell-cook") },
+  { to: "/log", name: say("screen-shell-log") },
+  { to: "/yard", name: say("screen-shell-yard") },
+  { to: "/guide", name: say("screen-shell-guide") },
 ];
 
 function Mark() {
@@ -36,6 +37,9 @@ function Mark() {
 }
 
 /** Header with the places, and the preferences of the household. */
+const ENGLISH = { tag: "en", name: "English" } as const;
+const GERMAN = { tag: "de", name: "Deutsch" } as const;
+
 export function Shell() {
   const household = useHousehold();
   const preferences = usePreferences();
@@ -47,6 +51,7 @@ export function Shell() {
     signOut.mutate(undefined);
   };
   const dark = document.documentElement.dataset.scheme === "dark";
+  const other = household.language === "de" ? ENGLISH : GERMAN;
   const small = "min-h-11 rounded-bar px-3 text-sm font-semibold hover:bg-raised [font-stretch:80%]";
   return (
     <div className="mx-auto flex min-h-dvh max-w-[100rem] flex-col">
@@ -54,7 +59,7 @@ export function Shell() {
         href="#main"
         className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-ember focus:p-3 focus:text-on-ember"
       >
-        Skip to the content
+        {say("screen-shell-skip-to-the-content")}
       </a>
       <header className="flex print:hidden flex-wrap items-center gap-x-6 px-4 pt-1 md:px-6">
         <NavLink
@@ -62,10 +67,10 @@ export function Shell() {
           className="flex items-center gap-2 py-2 text-xl font-extrabold text-ink no-underline [font-stretch:112%]"
         >
           <Mark />
-          Brasko
+          {say("screen-shell-brasko")}
         </NavLink>
         <nav
-          aria-label="Places"
+          aria-label={say("screen-shell-places")}
           className="order-last -mx-3 flex w-[calc(100%+1.5rem)] flex-wrap md:gap-x-1 md:order-none md:mx-0 md:w-auto"
         >
           {PLACES.map((place) => (
@@ -88,8 +93,8 @@ export function Shell() {
             {household.units === "us" ? "°F" : "°C"}
             <span className="sr-only">
               {household.units === "us"
-                ? " and inches. Change to Celsius and millimetres"
-                : " and millimetres. Change to Fahrenheit and inches"}
+                ? say("screen-shell-and-inches-change-to-celsius-and")
+                : say("screen-shell-and-millimetres-change-to-fahrenheit")}
             </span>
           </button>
           <button
@@ -97,24 +102,37 @@ export function Shell() {
             className={small}
             onClick={() => preferences.mutate({ scheme: dark ? "light" : "dark" })}
           >
-            {dark ? "Light" : "Dark"}
-            <span className="sr-only"> scheme</span>
+            {dark ? say("screen-shell-light") : say("screen-shell-dark")}
+            <span className="sr-only">{say("screen-shell-scheme")}</span>
+          </button>
+          <button
+            type="button"
+            className={small}
+            lang={other.tag}
+            onClick={() => preferences.mutate({ language: other.tag })}
+          >
+            {other.tag.toUpperCase()}
+            <span className="sr-only">: {other.name}</span>
           </button>
           <button
             type="button"
             className={small}
             onClick={() => (unsent().length > 0 ? setSure(true) : leave())}
           >
-            Sign out
+            {say("screen-shell-sign-out")}
           </button>
         </div>
         {sure && (
           <p role="alert" className="m-0 flex w-full flex-wrap items-center gap-2 text-alarm">
-            {unsent().length === 1 ? "One mark is" : `${unsent().length} marks are`} not with the server yet,
-            and would be lost.
-            <Button onClick={leave}>Sign out all the same</Button>
+            {say("screen-shell-not-with-the-server-yet-and", {
+              value:
+                unsent().length === 1
+                  ? say("screen-shell-one-mark-is")
+                  : say("screen-shell-marks-are", { length: unsent().length }),
+            })}
+            <Button onClick={leave}>{say("screen-shell-sign-out-all-the-same")}</Button>
             <Button weight="quiet" onClick={() => setSure(false)}>
-              Stay
+              {say("screen-shell-stay")}
             </Button>
           </p>
         )}

@@ -4,6 +4,7 @@ import type { Reference } from "@/api/hooks";
 import { temperature, tempText, type System } from "@/units/units";
 
 import { css, sampled } from "./palette";
+import { say } from "@/words/say";
 
 interface Props {
   scale: Reference["scales"][number];
@@ -41,7 +42,9 @@ export function Doneness({
   return (
     <div className="flex flex-col gap-1">
       <div className="flex items-baseline justify-between">
-        <span className="text-sm font-semibold [font-stretch:85%]">Finish in the middle</span>
+        <span className="text-sm font-semibold [font-stretch:85%]">
+          {say("screen-doneness-finish-in-the-middle")}
+        </span>
         <span>
           <b className="figure text-xl">{tempText(system, value)}</b>{" "}
           {words && <span className="text-sm">{wordFor(scale, value)}</span>}
@@ -64,7 +67,7 @@ export function Doneness({
           }}
         />
         <RadixSlider.Thumb
-          aria-label="Finish in the middle"
+          aria-label={say("screen-doneness-finish-in-the-middle")}
           aria-valuetext={
             words ? `${tempText(system, value)}, ${wordFor(scale, value)}` : tempText(system, value)
           }
@@ -93,7 +96,9 @@ export function Doneness({
       </div>
       {agencyC !== null && (
         <p className="m-0 text-xs text-agency">
-          Dashed: the food-safety agency's figure, {tempText(system, agencyC)}.
+          {say("screen-doneness-dashed-the-food-safety-agencys-figure", {
+            agency: tempText(system, agencyC),
+          })}
         </p>
       )}
     </div>

@@ -6,6 +6,7 @@ import { lengthText, tempText, type System } from "@/units/units";
 
 import { css, sampled } from "./palette";
 import { coreAt, frameAt, pixels, spots, widthMm, type Section } from "./section";
+import { say } from "@/words/say";
 
 interface Props {
   section: Section;
@@ -63,13 +64,17 @@ export function FaceView({
   }, [section, frame, ramp]);
 
   const said = raw
-    ? `Raw, ${tempText(system, here.middleC)} all through`
-    : `Middle ${tempText(system, here.middleC)}, under the lower face ${tempText(system, here.bottomC)}, under the upper face ${tempText(system, here.topC)}`;
+    ? say("screen-face-view-raw-all-through", { middle: tempText(system, here.middleC) })
+    : say("screen-face-view-middle-under-the-lower-face-under", {
+        middle: tempText(system, here.middleC),
+        bottom: tempText(system, here.bottomC),
+        top: tempText(system, here.topC),
+      });
   return (
     <figure className="m-0 flex h-full flex-col gap-2">
       <figcaption className="flex items-baseline justify-between gap-3">
         <h2 className="m-0 text-base">
-          Face <span className="kicker ml-1">{label}</span>
+          {say("screen-face-view-face")} <span className="kicker ml-1">{label}</span>
         </h2>
         <span className="figure text-2xl">{tempText(system, here.middleC)}</span>
       </figcaption>
@@ -77,35 +82,45 @@ export function FaceView({
         <canvas
           ref={canvas}
           role="img"
-          aria-label={`Cut face. ${said}. Planned finish: ${word}.`}
+          aria-label={say("screen-face-view-cut-face-planned-finish", { said, word })}
           className="block h-auto max-h-44 w-full object-contain"
         />
       </div>
       <p className="m-0 flex flex-wrap justify-between gap-x-4 text-sm text-ash">
         <span>
           {raw ? (
-            "Raw"
+            say("screen-face-view-raw")
           ) : (
             <>
-              faces <b className="figure text-ink">{tempText(system, here.bottomC)}</b> below,{" "}
-              <b className="figure text-ink">{tempText(system, here.topC)}</b> above
+              {say("screen-face-view-faces")}{" "}
+              <b className="figure text-ink">{tempText(system, here.bottomC)}</b>{" "}
+              {say("screen-face-view-below")} <b className="figure text-ink">{tempText(system, here.topC)}</b>{" "}
+              {say("screen-face-view-above")}
             </>
           )}
         </span>
         <span>
-          {lengthText(system, section.thicknessMm)} thick{section.boneMm > 0 && " · bone at the left"}
-          {marks && ` · ${marks}`} · grey rim at the end{" "}
+          {say("screen-face-view-thick-grey-rim-at-the-end", {
+            thickness: lengthText(system, section.thicknessMm),
+            bone: section.boneMm > 0 && say("screen-face-view-bone-at-the-left"),
+            marks: marks && ` · ${marks}`,
+          })}{" "}
           <b className="figure text-ink">{Math.round(greyShare * 100)} %</b>
         </span>
       </p>
-      <ol aria-label="What the colours mean" className="m-0 flex list-none gap-px p-0 text-xs text-ash">
+      <ol
+        aria-label={say("screen-face-view-what-the-colours-mean")}
+        className="m-0 flex list-none gap-px p-0 text-xs text-ash"
+      >
         {[45, 52, 57, 63, 68, 80, 145].map((t) => (
           <li key={t} className="flex-1">
             <span className="block h-2 rounded-[1px]" style={{ background: css(sampled(ramp, t)) }} />
             <span className="figure">{tempText(system, t).replace(/ .*/, "")}</span>
           </li>
         ))}
-        <li className="self-end pl-1 figure">{system === "us" ? "°F" : "°C"} at most</li>
+        <li className="self-end pl-1 figure">
+          {say("screen-face-view-at-most", { value: system === "us" ? "°F" : "°C" })}
+        </li>
       </ol>
     </figure>
   );

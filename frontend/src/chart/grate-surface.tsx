@@ -5,6 +5,7 @@ import { fluxText, handText, type System, tempText } from "@/units/units";
 import { at as readAt, beds, inside, labels, type Spot } from "./grate-model";
 import { type HeatMap, MARGIN_MM, paint, Rods } from "./grate-paint";
 import { type Item, Thing } from "./grate-thing";
+import { say } from "@/words/say";
 
 interface Props {
   map: HeatMap;
@@ -85,7 +86,7 @@ export function GrateSurface({
       <div
         ref={box}
         role="application"
-        aria-label={`${label}. Arrow keys read the heat at a spot.`}
+        aria-label={say("screen-grate-surface-arrow-keys-read-the-heat-at", { label })}
         tabIndex={0}
         className="relative mx-auto w-full"
         style={{ aspectRatio: `${width} / ${depth}`, maxWidth: `calc(${maxHeight} * ${width / depth})` }}
@@ -256,8 +257,12 @@ export function GrateSurface({
       </div>
       <figcaption className="figure min-h-5 text-center text-sm text-ash" aria-live="polite">
         {read
-          ? `${tempText(system, read.equivalent_c)} to food here · ${fluxText(read.flux_kw_m2)} · palm ${handText(read.hand_s)}`
-          : "Point at a spot to read it"}
+          ? say("screen-grate-surface-to-food-here-palm", {
+              equivalent: tempText(system, read.equivalent_c),
+              flux_text: fluxText(read.flux_kw_m2),
+              hand_text: handText(read.hand_s),
+            })
+          : say("screen-grate-surface-point-at-a-spot-to-read")}
       </figcaption>
     </figure>
   );

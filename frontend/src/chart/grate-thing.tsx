@@ -1,4 +1,5 @@
 import type { KeyboardEvent, PointerEvent } from "react";
+import { say } from "@/words/say";
 
 /** Something that lies on the grate, or a place that is meant for it. */
 export interface Item {
@@ -38,7 +39,7 @@ export function Thing({ item, silent, x, y, size, chosen, movable, onHold, onKey
       data-thing
       role="button"
       tabIndex={0}
-      aria-label={`${item.label}${item.said ? `, ${item.said}` : ""}${movable ? ". Arrow keys move it." : ""}`}
+      aria-label={`${item.label}${item.said ? `, ${item.said}` : ""}${movable ? say("screen-grate-thing-arrow-keys-move-it") : ""}`}
       aria-pressed={chosen}
       style={{ cursor: movable ? "grab" : "default", touchAction: "none" }}
       onPointerDown={onHold}

@@ -6,6 +6,7 @@ import type { Spot } from "./grate-model";
 import { HeatScale } from "./grate-legend";
 import { GrateSurface } from "./grate-surface";
 import type { Item } from "./grate-thing";
+import { say } from "@/words/say";
 
 interface Props {
   grate: Schemas["PlanGrate"];
@@ -43,14 +44,15 @@ export function GrateView({ grate, zones, role, where, radiusMm, system, onMove 
         width_mm: size,
         depth_mm: size * (here ? 0.86 : 1),
         kind: here ? "food" : "place",
-        said: `${zone.name}${here ? ", the food lies here" : ""}`,
+        said: `${zone.name}${here ? say("screen-grate-view-the-food-lies-here") : ""}`,
       };
     });
   return (
     <div className="flex h-full flex-col gap-2">
       <div className="flex items-baseline justify-between gap-3">
         <h2 className="m-0 text-base">
-          Grate <span className="kicker ml-1">from above</span>
+          {say("screen-grate-view-grate")}{" "}
+          <span className="kicker ml-1">{say("screen-grate-view-from-above")}</span>
         </h2>
         <span className="figure text-sm text-ash">{where}</span>
       </div>
@@ -59,20 +61,21 @@ export function GrateView({ grate, zones, role, where, radiusMm, system, onMove 
         items={items}
         system={system}
         maxHeight="15rem"
-        label={`Grate seen from above. ${zones.map((z) => `${z.name}: ${tempText(system, z.shown_c)}`).join(". ")}. Food: ${where}`}
+        label={say("screen-grate-view-grate-seen-from-above-food", {
+          zones: zones.map((z) => `${z.name}: ${tempText(system, z.shown_c)}`).join(". "),
+          where,
+        })}
         onMove={onMove && ((key, to) => onMove(key as "gentle" | "sear", to))}
       />
       <HeatScale system={system} />
       {apart && (
         <p className="m-0 text-xs text-ash">
-          The sear is on another grate: {zones.find((z) => z.role === "sear")?.name.toLowerCase()}.
+          {say("screen-grate-view-the-sear-is-on-another-grate", {
+            name: zones.find((z) => z.role === "sear")?.name.toLowerCase(),
+          })}
         </p>
       )}
-      {onMove && (
-        <p className="m-0 text-xs text-ash">
-          Drag a place, or move it with the arrow keys: the plan follows.
-        </p>
-      )}
+      {onMove && <p className="m-0 text-xs text-ash">{say("screen-grate-view-drag-a-place-or-move-it")}</p>}
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import type { PieceResult } from "@/api/hooks";
+import { say } from "@/words/say";
 
 export interface Point {
   s: number;
@@ -129,7 +130,11 @@ export function rowsOf(model: Pick<LineModel, "others">): Row[] {
   const meat: Row[] =
     pieces === 1
       ? [{ lane: "meat", label: "meat" }]
-      : Array.from({ length: pieces }, (_, i) => ({ lane: "meat", label: `meat ${i + 1}`, piece: i }));
+      : Array.from({ length: pieces }, (_, i) => ({
+          lane: "meat",
+          label: say("screen-line-model-meat", { i: i + 1 }),
+          piece: i,
+        }));
   return [{ lane: "fire", label: "fire" }, ...meat, { lane: "hands", label: "hands" }];
 }
 

@@ -5,6 +5,7 @@ import { useEffect, useId, useMemo, useRef, useState } from "react";
 import { clockText, temperature, tempText, type System } from "@/units/units";
 
 import { inRow, type LineModel, type Point, rowsOf, valueAt } from "./line-model";
+import { say } from "@/words/say";
 
 interface Props {
   model: LineModel;
@@ -97,17 +98,22 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
   const marks: { c: number; name: string; colour: string; dash: string }[] = [
     {
       c: model.finishC,
-      name: `finish ${tempText(system, model.finishC)}`,
+      name: say("screen-line-view-finish", { finish: tempText(system, model.finishC) }),
       colour: "var(--c-ember)",
       dash: "",
     },
-    { c: model.pullC, name: `pull ${tempText(system, model.pullC)}`, colour: "var(--c-ink)", dash: "2 4" },
+    {
+      c: model.pullC,
+      name: say("screen-line-view-pull", { pull: tempText(system, model.pullC) }),
+      colour: "var(--c-ink)",
+      dash: "2 4",
+    },
     ...(model.agencyC === null
       ? []
       : [
           {
             c: model.agencyC,
-            name: `agency ${tempText(system, model.agencyC)}`,
+            name: say("screen-line-view-agency", { agency: tempText(system, model.agencyC) }),
             colour: "var(--c-agency)",
             dash: "8 3",
           },
@@ -121,20 +127,21 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
     <figure className="m-0" data-revision={revision}>
       <figcaption className="flex flex-wrap items-baseline justify-between gap-x-4">
         <h2 className="m-0 text-base">
-          Line <span className="kicker ml-1">core, surface, and the work</span>
+          {say("screen-line-view-line")}{" "}
+          <span className="kicker ml-1">{say("screen-line-view-core-surface-and-the-work")}</span>
         </h2>
         <p className="m-0 text-sm text-ash">
-          at <b className="figure text-lg text-ink">{stamp(moment)}</b>
+          {say("screen-line-view-at")} <b className="figure text-lg text-ink">{stamp(moment)}</b>
           {core !== null && (
             <>
-              {" "}
-              foreseen core <b className="figure text-lg text-ink">{tempText(system, core)}</b>
+              {say("screen-line-view-foreseen-core")}{" "}
+              <b className="figure text-lg text-ink">{tempText(system, core)}</b>
             </>
           )}
           {measuredNow !== null && (
             <>
-              {" "}
-              measured <b className="figure text-lg text-probe">{tempText(system, measuredNow)}</b>
+              {say("screen-line-view-measured")}{" "}
+              <b className="figure text-lg text-probe">{tempText(system, measuredNow)}</b>
             </>
           )}
         </p>
@@ -353,11 +360,11 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
         <div
           role="slider"
           tabIndex={0}
-          aria-label="Moment shown in all three views"
+          aria-label={say("screen-line-view-moment-shown-in-all-three-views")}
           aria-valuemin={Math.round(model.from)}
           aria-valuemax={Math.round(model.to)}
           aria-valuenow={Math.round(moment)}
-          aria-valuetext={`${stamp(moment)}${core === null ? "" : `, foreseen core ${tempText(system, core)}`}`}
+          aria-valuetext={`${stamp(moment)}${core === null ? "" : say("screen-line-view-foreseen-core-2", { core: tempText(system, core) })}`}
           className="pointer-events-none absolute top-0 h-[calc(100%-1.2rem)] w-5 -translate-x-1/2"
           style={{ left: `${(x(moment) / width) * 100}%` }}
           onKeyDown={(e) => {

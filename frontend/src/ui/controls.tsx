@@ -2,6 +2,7 @@ import { Label, Slider as RadixSlider } from "radix-ui";
 import { type ButtonHTMLAttributes, type ReactNode, useId, useState } from "react";
 
 import { type Scale, written } from "@/units/units";
+import { figure, say } from "@/words/say";
 
 type Weight = "ember" | "plain" | "quiet";
 const WEIGHTS: Record<Weight, string> = {
@@ -228,15 +229,22 @@ export function Quantity({
   slider = true,
   optional = false,
 }: QuantityProps) {
-  const [text, setText] = useState(value === null ? "" : written(scale, value));
+  const [text, setText] = useState(value === null ? "" : figure(written(scale, value)));
   const [typing, setTyping] = useState(false);
-  const shown = typing || value === null ? text : written(scale, value);
+  const shown = typing || value === null ? text : figure(written(scale, value));
   const unread =
     typing && ((text.trim() === "" && !optional) || Number.isNaN(Number(text.replace(",", "."))));
   return (
     <Field
       label={label}
-      error={error ?? (unread ? `Write a number${scale.unit ? ` of ${scale.unit}` : ""}.` : undefined)}
+      error={
+        error ??
+        (unread
+          ? say("screen-controls-write-a-number", {
+              value: scale.unit ? say("screen-controls-of", { unit: scale.unit }) : "",
+            })
+          : undefined)
+      }
       hint={hint}
     >
       {({ id, describedBy, invalid }) => (
@@ -309,7 +317,7 @@ export function Failed({ error, again }: { error: Error; again: () => void }) {
   return (
     <div role="alert" className="plate flex flex-col items-start gap-3 p-6">
       <p className="m-0 font-semibold">{error.message}</p>
-      <Button onClick={again}>Try again</Button>
+      <Button onClick={again}>{say("screen-controls-try-again")}</Button>
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { useRef } from "react";
 
 import { Button, Mistake } from "./controls";
+import { say } from "@/words/say";
 
 interface Props {
   /** What is picked, for those who do not see the button. */
@@ -30,7 +31,7 @@ export function FilePick({ label, accept, onFile, busy = false, error }: Props) 
         }}
       />
       <Button onClick={() => input.current?.click()} disabled={busy}>
-        From a file
+        {say("screen-file-pick-from-a-file")}
       </Button>
       {error && <Mistake>{error}</Mistake>}
     </span>

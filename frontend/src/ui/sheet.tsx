@@ -2,6 +2,7 @@ import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
 
 import { Button } from "./controls";
+import { say } from "@/words/say";
 
 interface Props {
   title: string;
@@ -28,7 +29,7 @@ export function Sheet({ title, open, onClose, children }: Props) {
           <div className="flex items-center justify-between gap-2">
             <Dialog.Title className="m-0 text-2xl">{title}</Dialog.Title>
             <Dialog.Close asChild>
-              <Button>Close</Button>
+              <Button>{say("screen-sheet-close")}</Button>
             </Dialog.Close>
           </div>
           {children}

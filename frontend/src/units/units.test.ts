@@ -1,4 +1,6 @@
-import { describe, expect, it } from "vitest";
+import { afterEach, describe, expect, it } from "vitest";
+
+import { speak } from "@/words/catalogue";
 
 import { readFileSync } from "node:fs";
 
@@ -38,10 +40,13 @@ describe("the one table of quantities", () => {
     .trim()
     .split("\n")
     .slice(1)
-    .map((line) => line.split(","));
-  it.each(rows)("writes %s as everywhere else", (token, metric, us) => {
+    .map((line) => line.split(";"));
+  afterEach(() => speak("en"));
+  it.each(rows)("writes %s as everywhere else", async (token, metric, us, german) => {
     expect(phrase("metric", token!)).toBe(metric);
     expect(phrase("us", token!)).toBe(us);
+    await speak("de");
+    expect(phrase("metric", token!)).toBe(german);
   });
 });
 

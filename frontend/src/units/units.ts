@@ -1,3 +1,5 @@
+import { locale } from "@/words/catalogue";
+import { figure, say } from "@/words/say";
 /** Quantities as the core speaks them, branded so that a Celsius never meets a Fahrenheit by accident. */
 declare const brand: unique symbol;
 type Branded<T extends string> = number & { readonly [brand]: T };
@@ -75,25 +77,27 @@ const LEAST_SLACK = 0.05;
 export const leastText = (system: System, c: number) =>
   system === "us"
     ? `${Math.ceil(temperature("us").shown(c - LEAST_SLACK))} °F`
-    : `${Math.ceil(10 * (c - LEAST_SLACK)) / 10} °C`;
+    : `${figure(String(Math.ceil(10 * (c - LEAST_SLACK)) / 10))} °C`;
 export const riseText = (system: System, k: number) =>
   `${written(temperatureStep(system), k, 0)} ${temperature(system).unit}`;
 /** Three figures at the most, hundredths at the most, and no zeros behind the point. */
 function threeFigures(value: number): string {
   const steps = value < 10 ? 100 : value < 100 ? 10 : 1;
-  return String(Math.floor(value * steps + 0.5) / steps);
+  return figure(String(Math.floor(value * steps + 0.5) / steps));
 }
 export const lengthText = (system: System, mm: number) =>
   system === "us"
-    ? `${threeFigures(thickness("us").shown(mm))} in`
-    : `${written(thickness(system), mm, 0)} mm`;
+    ? say("screen-units-in", { three_figures: threeFigures(thickness("us").shown(mm)) })
+    : say("screen-units-mm", { written: written(thickness(system), mm, 0) });
 
-export const fluxText = (kw: number) => `${kw.toFixed(kw < 10 ? 1 : 0)} kW/m²`;
+export const fluxText = (kw: number) => say("screen-units-kw-m", { kw: figure(kw.toFixed(kw < 10 ? 1 : 0)) });
 /** How long a palm bears it; a minute means that it is bearable. */
 export const handText = (s: number) =>
-  s >= 60 ? "bears it" : s < 10 ? `${s.toFixed(1)} s` : `${Math.round(s)} s`;
+  s >= 60 ? say("screen-units-bears-it") : s < 10 ? `${figure(s.toFixed(1))} s` : `${Math.round(s)} s`;
 export const weightText = (system: System, g: number) =>
-  system === "us" ? `${threeFigures(mass("us").shown(g))} lb` : `${written(mass(system), g, 0)} g`;
+  system === "us"
+    ? say("screen-units-lb", { three_figures: threeFigures(mass("us").shown(g)) })
+    : `${written(mass(system), g, 0)} g`;
 export const wind = (system: System): Scale =>
   system === "us"
     ? { unit: "mph", step: 1, digits: 0, shown: (v) => v * 2.236936, si: (v) => v / 2.236936 }
@@ -132,16 +136,16 @@ export function scaleOf(kind: string, system: System): Scale {
 export const priceScale = (system: System): Scale =>
   system === "us"
     ? {
-        unit: "a lb",
+        unit: say("screen-units-a-lb"),
         step: 0.5,
         digits: 2,
         shown: (v) => v * (GRAMS_PER_POUND / 1000),
         si: (v) => v / (GRAMS_PER_POUND / 1000),
       }
-    : { unit: "a kg", step: 0.5, digits: 2, shown: (v) => v, si: (v) => v };
+    : { unit: say("screen-units-a-kg"), step: 0.5, digits: 2, shown: (v) => v, si: (v) => v };
 export const percent: Scale = { unit: "%", step: 1, digits: 0, shown: (v) => v * 100, si: (v) => v / 100 };
 
-const TOKEN = /\{(temp|least|rise|len|mass|small|time):(-?[0-9.]+)\}/g;
+const TOKEN = /\{(temp|least|rise|len|mass|small|time|num):(-?[0-9.]+)\}/g;
 
 /** A share as whole percent, never broken before its sign. */
 export const share = (of: number) => `${Math.round(of * 100)}\u00a0%`;
@@ -150,12 +154,13 @@ export const share = (of: number) => `${Math.round(of * 100)}\u00a0%`;
 export function phrase(system: System, text: string): string {
   return text.replace(TOKEN, (_, kind: string, raw: string) => {
     const value = Number(raw);
+    if (kind === "num") return figure(raw);
     if (kind === "temp") return tempText(system, value);
     if (kind === "least") return leastText(system, value);
     if (kind === "rise") return riseText(system, value);
     if (kind === "len") return lengthText(system, value);
     if (kind === "mass") return weightText(system, value);
-    if (kind === "small") return `${value.toFixed(value >= 20 ? 0 : 1)} g`;
+    if (kind === "small") return `${figure(value.toFixed(value >= 20 ? 0 : 1))} g`;
     return spanText(value);
   });
 }
@@ -163,11 +168,13 @@ export function phrase(system: System, text: string): string {
 export function spanText(seconds: number): string {
   const s = Math.abs(Math.round(seconds));
   if (s < 100) return `${s} s`;
-  if (s < 600 && s % 60 === 30) return `${Math.floor(s / 60)}½ min`;
+  if (s < 600 && s % 60 === 30) return say("screen-units-min", { floor: Math.floor(s / 60) });
   const minutes = Math.round(s / 60);
-  if (minutes < 120) return `${minutes} min`;
+  if (minutes < 120) return say("screen-units-min-2", { minutes });
   const rest = minutes % 60;
-  return rest ? `${Math.floor(minutes / 60)} h ${rest} min` : `${Math.floor(minutes / 60)} h`;
+  return rest
+    ? say("screen-units-h-min", { floor: Math.floor(minutes / 60), rest })
+    : `${Math.floor(minutes / 60)} h`;
 }
 
 /** 1:05:09 or 12:30, for a countdown. */
@@ -180,11 +187,11 @@ export function countdown(seconds: number): string {
 }
 
 export const clockText = (at: Date, seconds = false) =>
-  at.toLocaleTimeString("en-GB", {
+  at.toLocaleTimeString(locale(), {
     hour: "2-digit",
     minute: "2-digit",
     ...(seconds ? { second: "2-digit" } : {}),
   });
 
 export const dayText = (at: Date) =>
-  at.toLocaleDateString("en-GB", { weekday: "short", day: "numeric", month: "short" });
+  at.toLocaleDateString(locale(), { weekday: "short", day: "numeric", month: "short" });

@@ -14,6 +14,8 @@ from importlib import import_module
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
+from brasko.core.words import say
+
 if TYPE_CHECKING:
     from pydantic import BaseModel
 
@@ -62,8 +64,8 @@ VERBS: dict[str, Verb] = {
     ),
     "fire": Verb(
         "tell what a fire gives, or which to build (brasko/fire@1)",
-        "brasko.cli.fire",
-        "fire_told",
+        "brasko.formats.fire_convert",
+        "fire_of_words",
         "brasko.formats.fire",
         "FireIn",
     ),
@@ -98,30 +100,46 @@ def _run(asked: argparse.Namespace) -> int:
     if asked.command == "plan" and isinstance(raw, dict):
         named = str(raw.get("format"))
         if named.startswith("brasko/meal@") and named not in MEALS:
-            return _failed(
-                f"format {named} is not one that this version reads: it knows {' and '.join(MEALS)}.", WRONG_INPUT
-            )
+            return _failed(say("main-format-is-not-one-that-this", named=named, meals=" and ".join(MEALS)), WRONG_INPUT)
         verb = MEALS.get(named, verb)
     return _answered(verb, raw)
 
 
 def _answered(verb: Verb, raw: Any) -> int:
     from brasko.core.errors import Infeasible, InvalidInput
-    from brasko.core.phrases import rendered
 
     try:
         with _without_scipy() if verb.alone else nullcontext():
             command = getattr(import_module(verb.module), verb.function)
-            print(command(_validated(getattr(import_module(verb.formats), verb.reads), raw)).model_dump_json(indent=1))
+            given = _validated(getattr(import_module(verb.formats), verb.reads), raw)
+            told = command(given).model_dump_json(indent=1)
+            print(told if verb.alone else _written_out(told, getattr(given, "units", "metric")))
     except Wrong as exc:
         return _failed(str(exc), WRONG_INPUT)
     except InvalidInput as exc:
-        offer = f" Earliest: {exc.suggestion}." if exc.field == "eat_at" and exc.suggestion else ""
-        return _failed(rendered(f"{_called(verb, exc.field)} {exc.message}") + offer, WRONG_INPUT)
+        offer = say("main-earliest", suggestion=exc.suggestion) if exc.field == "eat_at" and exc.suggestion else ""
+        return _failed(f"{_called(verb, exc.field)} {exc.message}{offer}", WRONG_INPUT)
     except Infeasible as exc:
-        could = "; ".join(rendered(remedy.text) for remedy in exc.remedies)
-        return _failed(f"{_called(verb, exc.field)}: {rendered(exc.reason)} You could: {could}.", NOT_TO_BE_HAD)
+        could = "; ".join(remedy.text for remedy in exc.remedies)
+        return _failed(
+            say("main-you-could", called=_called(verb, exc.field), reason=exc.reason, could=could),
+            NOT_TO_BE_HAD,
+        )
     return 0
+
+
+def _written_out(told: str, units: str) -> str:
+    """What is told as JSON, its messages and quantities written out."""
+    from brasko.words import rendered
+
+    def out(value: Any) -> Any:
+        if isinstance(value, str):
+            return rendered(value, units)
+        if isinstance(value, dict):
+            return {k: out(v) for k, v in value.items()}
+        return [out(v) for v in value] if isinstance(value, list) else value
+
+    return json.dumps(out(json.loads(told)), indent=1, ensure_ascii=False)
 
 
 @contextmanager
@@ -155,7 +173,9 @@ def _parser() -> argparse.ArgumentParser:
 
 
 def _failed(line: str, status: int) -> int:
-    print(f"brasko: {' '.join(line.split())}", file=sys.stderr)
+    from brasko.words import rendered
+
+    print(f"brasko: {' '.join(rendered(line).split())}", file=sys.stderr)
     return status
 
 
@@ -163,11 +183,13 @@ def _read(file: str) -> Any:
     try:
         text = sys.stdin.read() if file == "-" else Path(file).read_text(encoding="utf-8")
     except (OSError, UnicodeDecodeError) as exc:
-        raise Wrong(f"{file} cannot be read: {exc}") from exc
+        raise Wrong(say("main-cannot-be-read", file=file, exc=exc)) from exc
     try:
         return json.loads(text)
     except json.JSONDecodeError as exc:
-        raise Wrong(f"{file} is not JSON: {exc.msg} at line {exc.lineno}, column {exc.colno}.") from exc
+        raise Wrong(
+            say("main-is-not-json-at-line-column", file=file, msg=exc.msg, lineno=exc.lineno, colno=exc.colno)
+        ) from exc
 
 
 def _validated(format_: type[BaseModel], raw: Any) -> BaseModel:
@@ -182,22 +204,22 @@ def _validated(format_: type[BaseModel], raw: Any) -> BaseModel:
         if "|" in said:
             below, said = said.split("|")
             place = f"{place}.{below}" if place else below
-        raise Wrong(f"{place or 'the input'} {said}") from exc
+        raise Wrong(f"{place or say('main-the-input')} {said}") from exc
 
 
 def _said(error: Any) -> str:
     kind, got = error["type"], error.get("input")
     if kind == "missing":
-        return "is required."
+        return say("main-is-required")
     if kind == "extra_forbidden":
-        return "is not a known field."
+        return say("main-is-not-a-known-field")
     if kind == "value_error":
         return str(error["ctx"]["error"])
     if kind == "literal_error":
-        return f"must be {error['ctx']['expected']} (got {got!r})."
+        return say("main-must-be-got", error=error["ctx"]["expected"], got=f"{got!r}")
     if kind in ("float_type", "finite_number"):
-        return f"must be a number (got {got!r})."
-    return f"is wrong: {error['msg']} (got {got!r})."
+        return say("main-must-be-a-number-got", got=f"{got!r}")
+    return say("main-is-wrong-got", error=error["msg"], got=f"{got!r}")
 
 
 if __name__ == "__main__":

@@ -7,7 +7,6 @@ from datetime import UTC, datetime, timedelta
 from brasko.cli.plan_format import AmountsOut, MealPlanOut, MealTaskOut, PiecePlanOut, PlanOut, SpanOut, TaskOut, WishIn
 from brasko.cli.simulation_format import StepOut
 from brasko.core.foods.doneness import scale_named
-from brasko.core.phrases import rendered
 from brasko.core.planner.amounts import amounts
 from brasko.core.planner.meal import plan_meal
 from brasko.core.planner.plan import PiecePlan, planned
@@ -30,9 +29,6 @@ def plan_of(given: WishIn, now: datetime | None = None) -> PlanOut:
     solution, result, ranges = plan.solution, plan.solution.result, plan.ranges
     assert ranges is not None
 
-    def said(text: str) -> str:
-        return rendered(text, given.units)
-
     return PlanOut(
         format="brasko/plan@1",
         model_version=plan.model_version,
@@ -54,11 +50,11 @@ def plan_of(given: WishIn, now: datetime | None = None) -> PlanOut:
         peak_core_range_c=_span(ranges.peak_core_c),
         grey_rim_share=result.grey_rim_share,
         mass_loss_share=result.mass_loss_share,
-        headline=said(plan.headline),
+        headline=plan.headline,
         steps=[StepOut.model_validate(s, from_attributes=True) for s in result.steps],
         step_end_ranges_s={name: _span(span) for name, span in ranges.step_end_s.items()},
-        tasks=[_task(task, given.eat_at, given.units) for task in plan.tasks],
-        cautions=[said(caution.text) for caution in plan.cautions],
+        tasks=[_task(task, given.eat_at) for task in plan.tasks],
+        cautions=[caution.text for caution in plan.cautions],
         amounts=_amounts(plan, given.eaters),
         salmonella_log10_core=result.salmonella_log10_core,
         salmonella_log10_surface=result.salmonella_log10_surface,
@@ -100,28 +96,28 @@ def meal_plan_of(given: MealIn, now: datetime | None = None) -> MealPlanOut:
                 flip_every_s=p.solution.flip_every_s,
                 rest_s=p.solution.rest_s,
                 peak_core_c=p.solution.result.peak_core_c,
-                cautions=[rendered(c.text) for c in p.cautions],
+                cautions=[c.text for c in p.cautions],
             )
             for p in made.plans
         ],
         tasks=[MealTaskOut(**_task(t, given.eat_at).model_dump(), piece=t.piece) for t in made.tasks],
-        notes=[rendered(note) for note in made.notes],
+        notes=list(made.notes),
     )
 
 
 def table_plan_of(given: MealTableIn) -> TableOut:
     """The plan of a whole table. Raises InvalidInput with the dish, fire or person that is wrong."""
-    return table_told(given, plan_table(table_ask_of(given)), "metric")
+    return table_told(given, plan_table(table_ask_of(given)))
 
 
-def _task(task: Task, eat_at: datetime, units: str = "metric") -> TaskOut:
+def _task(task: Task, eat_at: datetime) -> TaskOut:
     return TaskOut(
         key=task.key,
         lane=task.lane,
         name=task.name,
         at=eat_at + timedelta(seconds=round(task.start_s)),
         until=eat_at + timedelta(seconds=round(task.end_s)),
-        why=rendered(task.why, units),
+        why=task.why,
         slack_s=task.slack_s,
         critical=task.critical,
     )

@@ -13,6 +13,8 @@ from collections.abc import Iterable, Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 
+from brasko.core.words import quantity, say
+
 LONGEST_NAME = 60
 """What came is told and compared no further than this."""
 
@@ -40,8 +42,10 @@ class UnknownName(InvalidInput):
     def __init__(self, field: str, got: str, known: Iterable[str]) -> None:
         names, got = sorted(known), got[:LONGEST_NAME]
         near = difflib.get_close_matches(got, names, n=3, cutoff=0.5)
-        hint = f"Did you mean {', '.join(near)}?" if near else f"Known: {', '.join(names)}."
-        super().__init__(field, f"is not known (got {got!r}). {hint}", suggestion=near[0] if near else None)
+        hint = say("errors-did-you-mean", near=", ".join(near)) if near else say("errors-known", names=", ".join(names))
+        super().__init__(
+            field, say("errors-is-not-known-got", got=f"{got!r}", hint=hint), suggestion=near[0] if near else None
+        )
 
 
 @dataclass(frozen=True)
@@ -94,4 +98,14 @@ def require_between(field: str, value: float, low: float, high: float, unit: str
     """Raise InvalidInput unless low <= value <= high (a value that is not a number fails too)."""
     if not low <= value <= high:
         tail = f" {hint}" if hint else ""
-        raise InvalidInput(field, f"must be between {low:g} and {high:g} {unit} (got {value:g}).{tail}")
+        raise InvalidInput(
+            field,
+            say(
+                "errors-must-be-between-and-got",
+                low=quantity.general(low),
+                high=quantity.general(high),
+                unit=unit,
+                value=quantity.general(value),
+                tail=tail,
+            ),
+        )

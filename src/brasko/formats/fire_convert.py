@@ -22,6 +22,7 @@ from brasko.core.fire.own import OwnFire, preparations_of
 from brasko.core.fire.placing import LocalExposure, Placed, Table, laid, spot
 from brasko.core.fire.setup import FireSetup, opening_words, usual_setup
 from brasko.core.fire.weather import Weather
+from brasko.core.words import quantity, say
 from brasko.formats import fire as out
 from brasko.formats.fire import (
     CharcoalIn,
@@ -54,7 +55,7 @@ def grill_of(given: str | GrillIn) -> Grill:
         burners = tuple(
             Burner(
                 f"burner{i + 1}",
-                b.name or f"Burner {i + 1}",
+                b.name or say("fire-convert-burner", i=i + 1),
                 b.x_mm / 1000.0,
                 b.y_mm / 1000.0,
                 b.width_mm / 1000.0,
@@ -240,7 +241,7 @@ def hours_schema(setup: FireSetup) -> out.HoursOut:
 
 def steps_schema(setup: FireSetup) -> list[out.PreparationOut]:
     """What is done to the fire beforehand, for the heat it settles at."""
-    target = f"{{temp:{chamber.settled(setup).gas_c:.0f}}}"
+    target = quantity.temp(chamber.settled(setup).gas_c)
     return [
         out.PreparationOut(
             key=p.key, lane=p.lane, name=p.name, lasts_s=p.lasts_s, why=p.why.replace("{target}", target)
@@ -255,7 +256,7 @@ def map_schema(setup: FireSetup, shown: GrateMap) -> out.MapOut:
     if setup.bed is not None:
         boxes += [_box("unlit", s, None) for s in setup.bed.unlit]
     if setup.drip_pan and not setup.deflector:
-        boxes.append(_box("drip pan", drip_pan_of(setup), None))
+        boxes.append(_box(say("fire-convert-drip-pan"), drip_pan_of(setup), None))
     return out.MapOut(
         grate=shown.grate.key,
         name=shown.grate.name,

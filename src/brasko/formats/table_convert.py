@@ -3,12 +3,11 @@
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from typing import Literal
 
 from brasko.core.errors import InvalidInput, inside
 from brasko.core.heat.simulation import MODEL_VERSION
-from brasko.core.phrases import rendered
 from brasko.core.planner.meal import PlanOne
 from brasko.core.sides.exposure import size_of
 from brasko.core.sides.kinds import Rgb
@@ -21,6 +20,7 @@ from brasko.core.table.plan import PlannedTable
 from brasko.core.table.problem import Laid, Person, Pin, Schedule, Skill, Variant, cost_of
 from brasko.core.table.sittings import kept_for_later
 from brasko.core.table.variants import problem_of
+from brasko.core.words import quantity, say
 from brasko.formats.fire_convert import own_of
 from brasko.formats.meal_convert import wish_of
 from brasko.formats.piece import OUTSIDE, renamed
@@ -38,6 +38,7 @@ from brasko.formats.table import (
     TablePlaceOut,
     WorkOut,
 )
+from brasko.words import rendered
 
 _COLOURS: dict[str, Literal["meat", "plant", "bread", "other"]] = {
     "bread": "bread",
@@ -94,25 +95,21 @@ def _fire(fire: TableFireIn) -> FireAsk:
     return FireAsk(fire.key, fire.fire if own is None else None, own)
 
 
-def table_told(given: MealTableIn, made: PlannedTable, units: str | None = None) -> TableOut:
-    """What is told of a planned table; in units, "metric" or "us", its sentences are written out."""
-
-    def said(text: str) -> str:
-        return text if units is None else rendered(text, units)
-
+def table_told(given: MealTableIn, made: PlannedTable) -> TableOut:
+    """What is told of a planned table."""
     laid = {each.dish: each for each in made.schedule.laid}
     names = [dish.name for dish in made.problem.dishes]
     return TableOut(
         model_version=MODEL_VERSION,
-        title=given.title or ", ".join(dict.fromkeys(names))[:120],
+        title=given.title or rendered(", ".join(dict.fromkeys(names)))[:120],
         eat_at=given.eat_at,
         status=made.schedule.status,
         gap=made.schedule.gap,
-        reasons=[said(reason) for reason in _reasons(made)],
+        reasons=list(_reasons(made)),
         clash=[names[n] for n in made.schedule.clash],
-        helps=[said(each) for each in made.schedule.helps],
+        helps=list(made.schedule.helps),
         begins_s=made.begins_s,
-        dishes=[_told(made, n, laid.get(n), said) for n in range(len(names))],
+        dishes=[_told(made, n, laid.get(n)) for n in range(len(names))],
         fires=[
             TableFireOut(
                 key=fire.key,
@@ -121,9 +118,7 @@ def table_told(given: MealTableIn, made: PlannedTable, units: str | None = None)
             )
             for fire in made.problem.fires
         ],
-        cautions=[
-            NoteOut(of=note.of, text=said(note.text)) for note in cautions(made.ask, made.problem, made.schedule)
-        ],
+        cautions=[NoteOut(of=note.of, text=note.text) for note in cautions(made.ask, made.problem, made.schedule)],
         work=[
             WorkOut(
                 id=id_,
@@ -131,8 +126,8 @@ def table_told(given: MealTableIn, made: PlannedTable, units: str | None = None)
                 of=w.of,
                 person=w.person,
                 place=w.place,
-                name=said(w.name),
-                why=said(w.why),
+                name=w.name,
+                why=w.why,
                 start_s=w.start_s,
                 lasts_s=w.lasts_s,
                 least_c=w.least_c,
@@ -142,13 +137,13 @@ def table_told(given: MealTableIn, made: PlannedTable, units: str | None = None)
     )
 
 
-def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], str]) -> DishOut:
+def _told(made: PlannedTable, n: int, laid: Laid | None) -> DishOut:
     dish, asked = made.problem.dishes[n], made.ask.dishes[n]
     colour = "meat" if asked.kind is None else _COLOURS.get(asked.kind.group, "plant")
     if asked.wish is not None and asked.wish.the_cut.kind == "plant":
         colour = "plant"
     ways = [
-        DishWayOut(key=v.key, label=said(v.label), on_s=v.on_s, most_wait_s=v.most_wait_s, as_wished=v.rank == 0)
+        DishWayOut(key=v.key, label=v.label, on_s=v.on_s, most_wait_s=v.most_wait_s, as_wished=v.rank == 0)
         for v in (*dish.variants, *dish.spare)
     ]
     if laid is None:
@@ -158,7 +153,7 @@ def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], s
         BarOut(
             place=s.place,
             state=s.state,
-            state_words=said(state_words(s.state)),
+            state_words=state_words(s.state),
             start_s=laid.at(s.start_s),
             end_s=laid.at(s.end_s),
             area_cm2=s.area_cm2,
@@ -172,8 +167,8 @@ def _told(made: PlannedTable, n: int, laid: Laid | None, said: Callable[[str], s
         left_out=False,
         piece=asked.wish is not None,
         variant=variant.key,
-        label=said(variant.label),
-        why=said(variant.why),
+        label=variant.label,
+        why=variant.why,
         done_words=variant.done_words,
         look=_look(asked, variant),
         person=made.problem.people[laid.person].key,
@@ -241,19 +236,25 @@ def made_as_told(given: MealTableIn, told: TableOut, plan: PlanOne) -> PlannedTa
 def _reasons(made: PlannedTable) -> list[str]:
     """Why the schedule is as it is, in a few sentences."""
     told = [
-        f"{dish.name} is for all alike: those who come last have it {{time:{after_s:.0f}}} later. {KEPT_WARM}"
+        say(
+            "table-convert-is-for-all-alike-those-who",
+            name=dish.name,
+            after=quantity.span(after_s),
+            kept_warm=KEPT_WARM,
+        )
         for dish, after_s in kept_for_later(made.asked)
     ]
     for each in made.schedule.laid:
         dish = made.problem.dishes[each.dish]
         if each.variant.rank > 0 and made.ask.dishes[each.dish].wish is not None:
-            told.append(
-                f"{dish.name}: by another way than wished, for the table has no room for that: {each.variant.label}."
-            )
+            told.append(say("table-convert-by-another-way-than-wished-for", name=dish.name, label=each.variant.label))
         if each.wait_s >= 120.0:
             told.append(
-                f"{dish.name} waits {{time:{each.wait_s:.0f}}} under cover, of "
-                f"{{time:{each.variant.most_wait_s:.0f}}} that it may: "
-                "hands or a place were taken."
+                say(
+                    "table-convert-waits-under-cover-of-that-it",
+                    name=dish.name,
+                    wait=quantity.span(each.wait_s),
+                    most_wait=quantity.span(each.variant.most_wait_s),
+                )
             )
     return told

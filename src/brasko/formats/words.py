@@ -8,6 +8,8 @@ from collections.abc import Callable, Mapping
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.foods.doneness import Scale
 from brasko.core.units import GRAMS_PER_POUND, MM_PER_INCH, celsius
+from brasko.core.words import say
+from brasko.words import LANGUAGES, rendered
 
 Spoken = str | float
 Units = Mapping[str, Callable[[float], float]]
@@ -37,7 +39,7 @@ def _quantity(field: str, said: Spoken, units: Units, example: str) -> float:
     match = _QUANTITY.match(said)
     unit = (match.group(5) or "").lower() if match else ""
     if match is None or unit not in units or match.group(3) == "0" or match.group(4) == "0":
-        raise InvalidInput(field, f"is not understood (got {said!r}). Write it as {example}.")
+        raise InvalidInput(field, say("words-is-not-understood", got=f"{said!r}", example=example))
     value = float(match.group(1).replace(",", "."))
     if match.group(2):
         value += float(match.group(2)) / float(match.group(3))
@@ -48,17 +50,17 @@ def _quantity(field: str, said: Spoken, units: Units, example: str) -> float:
 
 def length_mm(field: str, said: Spoken) -> float:
     """A thickness, "1.5 in", "1 1/2 in", "38 mm", or a number of mm."""
-    return _quantity(field, said, _LENGTH, '"1.5 in" or "38 mm"')
+    return _quantity(field, said, _LENGTH, say("words-as-a-length"))
 
 
 def mass_g(field: str, said: Spoken) -> float:
     """A weight, "1 lb", "450 g", or a number of grams."""
-    return _quantity(field, said, _MASS, '"1 lb" or "450 g"')
+    return _quantity(field, said, _MASS, say("words-as-a-mass"))
 
 
 def temperature_c(field: str, said: Spoken) -> float:
     """A temperature, "130 F", "54 C", or a number of °C."""
-    return _quantity(field, said, _TEMPERATURE, '"130 F" or "54 C"')
+    return _quantity(field, said, _TEMPERATURE, say("words-as-a-temperature"))
 
 
 def finish_c(field: str, said: Spoken, scale: Scale) -> float:
@@ -73,12 +75,12 @@ def finish_c(field: str, said: Spoken, scale: Scale) -> float:
 
 
 def _plain(text: str) -> str:
-    return re.sub(r"[^a-z0-9]+", " ", text.lower()).strip()
+    return re.sub(r"\W+", " ", text.lower()).strip()
 
 
 def key_of(field: str, said: str, names: Mapping[str, str]) -> str:
-    """The key that was said, by itself or by its name, in any spelling of spaces and capitals."""
+    """The key that was said, by itself or by its name in any language, in any spelling of spaces and capitals."""
     for key, name in names.items():
-        if _plain(said) in (_plain(key), _plain(name)):
+        if _plain(said) in {_plain(key), *(_plain(rendered(name, language=tag)) for tag in LANGUAGES)}:
             return key
     raise UnknownName(field, said, names)

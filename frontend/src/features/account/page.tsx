@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 import { Problem } from "@/api/client";
 import { useEnterDemo, useSignIn, useSignUp } from "@/api/hooks";
 import { BOX, Button, Field, Mistake } from "@/ui/controls";
+import { say } from "@/words/say";
 
 /** Sign in, or make an account. */
 export function SignInPage({ demo }: { demo: boolean }) {
@@ -38,30 +39,34 @@ export function SignInPage({ demo }: { demo: boolean }) {
   return (
     <main className="mx-auto grid min-h-dvh max-w-4xl items-center gap-10 p-6 md:grid-cols-2">
       <div>
-        <h1 className="m-0 text-5xl leading-none font-extrabold [font-stretch:112%]">Brasko</h1>
-        <p className="mt-4 max-w-sm text-lg">
-          Say what you cook, how thick it is and when you eat. Brasko works out the fire, the pull and the
-          sear, and stays with you until it is on the board.
-        </p>
+        <h1 className="m-0 text-5xl leading-none font-extrabold [font-stretch:112%]">
+          {say("screen-account-brasko")}
+        </h1>
+        <p className="mt-4 max-w-sm text-lg">{say("screen-account-say-what-you-cook-how-thick")}</p>
       </div>
       <form onSubmit={submit} className="plate flex flex-col gap-4 p-6" aria-labelledby="account-title">
         <h2 id="account-title" className="m-0 text-2xl">
-          {fresh ? "A new household" : "Sign in"}
+          {fresh ? say("screen-account-a-new-household") : say("screen-account-sign-in")}
         </h2>
-        {fresh && box("household", "Household", "text", "organization")}
-        {box("username", "Name", "text", "username")}
-        {box("password", "Password", "password", fresh ? "new-password" : "current-password")}
+        {fresh && box("household", say("screen-account-household"), "text", "organization")}
+        {box("username", say("screen-account-name"), "text", "username")}
+        {box(
+          "password",
+          say("screen-account-password"),
+          "password",
+          fresh ? "new-password" : "current-password",
+        )}
         {active.error && !problem?.errors.length && <Mistake>{active.error.message}</Mistake>}
         <Button type="submit" weight="ember" disabled={active.isPending}>
-          {fresh ? "Make the account" : "Sign in"}
+          {fresh ? say("screen-account-make-the-account") : say("screen-account-sign-in")}
         </Button>
         <div className="flex flex-wrap gap-4">
           <Button weight="quiet" onClick={() => setFresh(!fresh)}>
-            {fresh ? "I have an account" : "Make an account"}
+            {fresh ? say("screen-account-i-have-an-account") : say("screen-account-make-an-account")}
           </Button>
           {demo && (
             <Button weight="quiet" onClick={() => enterDemo.mutate(undefined)}>
-              Enter the demo household
+              {say("screen-account-enter-the-demo-household")}
             </Button>
           )}
         </div>

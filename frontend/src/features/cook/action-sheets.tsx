@@ -10,15 +10,16 @@ import type { Piece } from "./model";
 import { Reading } from "./reading";
 import { Weather } from "./sky";
 import { Note, Vents } from "./small-sheets";
+import { say } from "@/words/say";
 
 export type Open = "" | "reading" | "move" | "fire" | "note" | "flare" | "smoke" | "guests" | "centre";
 
 const PLACES: { place: NonNullable<Deed["place"]>; name: string }[] = [
-  { place: "hot", name: "Over the fire" },
-  { place: "cool", name: "To the cool side" },
-  { place: "high", name: "Raised, over the same fire" },
-  { place: "off", name: "Off the grate" },
-  { place: "back", name: "Back in its place" },
+  { place: "hot", name: say("screen-action-sheets-over-the-fire") },
+  { place: "cool", name: say("screen-action-sheets-to-the-cool-side") },
+  { place: "high", name: say("screen-action-sheets-raised-over-the-same-fire") },
+  { place: "off", name: say("screen-action-sheets-off-the-grate") },
+  { place: "back", name: say("screen-action-sheets-back-in-its-place") },
 ];
 const LATE_MIN = [10, 20, 30, 45, 60, 90];
 
@@ -40,7 +41,11 @@ export function ActionSheets({ cook, piece, system, send, open, onOpen }: Props)
   };
   return (
     <>
-      <Sheet title={`A reading of ${piece.name}`} open={open === "reading"} onClose={close}>
+      <Sheet
+        title={say("screen-action-sheets-a-reading-of", { name: piece.name })}
+        open={open === "reading"}
+        onClose={close}
+      >
         <Reading
           cook={cook}
           piece={piece}
@@ -49,10 +54,14 @@ export function ActionSheets({ cook, piece, system, send, open, onOpen }: Props)
           onCentre={() => onOpen("centre")}
         />
       </Sheet>
-      <Sheet title="Find the middle" open={open === "centre"} onClose={close}>
+      <Sheet title={say("screen-action-sheets-find-the-middle")} open={open === "centre"} onClose={close}>
         <Centre piece={piece} system={system} />
       </Sheet>
-      <Sheet title={`Move ${piece.name}`} open={open === "move"} onClose={close}>
+      <Sheet
+        title={say("screen-action-sheets-move", { name: piece.name })}
+        open={open === "move"}
+        onClose={close}
+      >
         <div className="grid grid-cols-2 gap-2">
           {PLACES.map(({ place, name }) => (
             <Button
@@ -65,7 +74,7 @@ export function ActionSheets({ cook, piece, system, send, open, onOpen }: Props)
           ))}
         </div>
       </Sheet>
-      <Sheet title="Fire and weather" open={open === "fire"} onClose={close}>
+      <Sheet title={say("screen-action-sheets-fire-and-weather")} open={open === "fire"} onClose={close}>
         <Vents
           system={system}
           onAir={(air_c) => done("vent", { air_c })}
@@ -74,27 +83,27 @@ export function ActionSheets({ cook, piece, system, send, open, onOpen }: Props)
         <Weather cook={cook} system={system} onDone={(rain, wind) => done("weather", { rain, wind })} />
         <p className="m-0 text-sm text-ash">{cook.drills.vents.join(" ")}</p>
       </Sheet>
-      <Sheet title="A note" open={open === "note"} onClose={close}>
+      <Sheet title={say("screen-action-sheets-a-note")} open={open === "note"} onClose={close}>
         <Note onDone={(text) => done("note", { text })} />
       </Sheet>
-      <Sheet title="The guests are late" open={open === "guests"} onClose={close}>
-        <p className="m-0">The table waits; the food does not have to. See "What if" for how to hold it.</p>
+      <Sheet title={say("screen-action-sheets-the-guests-are-late")} open={open === "guests"} onClose={close}>
+        <p className="m-0">{say("screen-action-sheets-the-table-waits-the-food-does")}</p>
         <div className="grid grid-cols-3 gap-2">
           {LATE_MIN.map((m) => (
             <Button key={m} className="min-h-14" onClick={() => done("guests", { late_min: m })}>
-              {m} min
+              {say("screen-action-sheets-min", { m })}
             </Button>
           ))}
         </div>
       </Sheet>
       <Trouble
-        title="Flare-up"
+        title={say("screen-action-sheets-flare-up")}
         steps={cook.drills.flare_up}
         system={system}
         open={open === "flare"}
         onClose={close}
-        away={{ name: "It is on the cool side", place: "cool" }}
-        over="It burned out: back in its place"
+        away={{ name: say("screen-action-sheets-it-is-on-the-cool-side"), place: "cool" }}
+        over={say("screen-action-sheets-it-burned-out-back-in-its")}
         onAway={(place) => {
           send("flare");
           done("move", { place });
@@ -102,13 +111,13 @@ export function ActionSheets({ cook, piece, system, send, open, onOpen }: Props)
         onOver={() => done("move", { place: "back" })}
       />
       <Trouble
-        title="Black smoke"
+        title={say("screen-action-sheets-black-smoke")}
         steps={cook.drills.black_smoke}
         system={system}
         open={open === "smoke"}
         onClose={close}
-        away={{ name: "It is off", place: "off" }}
-        over="Clear again: back in its place"
+        away={{ name: say("screen-action-sheets-it-is-off"), place: "off" }}
+        over={say("screen-action-sheets-clear-again-back-in-its-place")}
         onAway={(place) => {
           send("smoke");
           done("move", { place });

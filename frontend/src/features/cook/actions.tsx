@@ -7,6 +7,7 @@ import type { System } from "@/units/units";
 
 import { ActionSheets, type Open } from "./action-sheets";
 import type { Outlook, Piece } from "./model";
+import { say } from "@/words/say";
 
 export type Send = (kind: Deed["kind"], more?: Partial<Deed>) => void;
 
@@ -64,29 +65,34 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
     </Button>
   );
   return (
-    <section aria-label="What you do" className="plate p-3">
+    <section aria-label={say("screen-actions-what-you-do")} className="plate p-3">
       <h2 className="m-0 mb-2 flex items-baseline justify-between text-base">
-        What you do <span className="kicker hidden md:inline">Alt + F T M L V R P N, X</span>
+        {say("screen-actions-what-you-do")}{" "}
+        <span className="kicker hidden md:inline">{say("screen-actions-alt-f-t-m-l-v")}</span>
       </h2>
       <div className="grid grid-cols-4 gap-2">
-        {tile("flip", "Flip", "f")}
-        {tile("turn", "Turn", "t")}
-        {tile("move", "Move", "m")}
-        {tile("lid", outlook?.lid_open ? "Lid shut" : "Lid open", "l")}
-        {tile("fire", "Vents, rain", "v")}
-        {tile("reading", "Reading", "r")}
-        {tile("pause", paused ? "Go on" : "Pause", "p")}
-        {tile("note", "Note", "n")}
+        {tile("flip", say("screen-actions-flip"), "f")}
+        {tile("turn", say("screen-actions-turn"), "t")}
+        {tile("move", say("screen-actions-move"), "m")}
+        {tile(
+          "lid",
+          outlook?.lid_open ? say("screen-actions-lid-shut") : say("screen-actions-lid-open"),
+          "l",
+        )}
+        {tile("fire", say("screen-actions-vents-rain"), "v")}
+        {tile("reading", say("screen-actions-reading"), "r")}
+        {tile("pause", paused ? say("screen-actions-go-on") : say("screen-actions-pause"), "p")}
+        {tile("note", say("screen-actions-note"), "n")}
         {tile("flare", "Flare-up", "x")}
-        {tile("smoke", "Black smoke", "")}
-        {tile("guests", "Guests late", "")}
+        {tile("smoke", say("screen-actions-black-smoke"), "")}
+        {tile("guests", say("screen-actions-guests-late"), "")}
         <Button
           weight="ember"
           disabled={!on}
           className="min-h-14 px-1 text-base leading-tight"
           onClick={onWhatIf}
         >
-          What if
+          {say("screen-actions-what-if")}
         </Button>
       </div>
       <ActionSheets cook={cook} piece={piece} system={system} send={send} open={open} onOpen={setOpen} />

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import { say } from "@/words/say";
 
 /** Sound, vibration and speech, each of its own; and the screen that stays awake. Kept in this browser. */
 export interface Cues {
@@ -53,7 +54,7 @@ export function beep(hz: number, seconds: number, loud = 0.3) {
   }
 }
 
-export function say(words: string) {
+export function speakAloud(words: string) {
   if (!("speechSynthesis" in window)) return;
   window.speechSynthesis.cancel();
   window.speechSynthesis.speak(new SpeechSynthesisUtterance(words));
@@ -67,7 +68,7 @@ export function give(cues: Cues, words: string, urgent: boolean) {
   // a browser refuses, aloud, to vibrate before the page was touched
   if (cues.buzz && "vibrate" in navigator && navigator.userActivation?.hasBeenActive)
     navigator.vibrate(urgent ? [220, 90, 220] : 120);
-  if (cues.speech) say(words);
+  if (cues.speech) speakAloud(words);
 }
 
 export interface Awaited {
@@ -100,8 +101,11 @@ export function useCue(cues: Cues, awaited: Awaited | null, speed: number): stri
     give(
       cues,
       last === 0
-        ? `${awaited.name}, now`
-        : `${awaited.name} in ${last === 60 ? "one minute" : "ten seconds"}`,
+        ? say("screen-cues-now", { name: awaited.name })
+        : say("screen-cues-in", {
+            name: awaited.name,
+            value: last === 60 ? say("screen-cues-one-minute") : say("screen-cues-ten-seconds"),
+          }),
       last === 0,
     );
   }, [awaited, cues, speed]);

@@ -1,6 +1,7 @@
 import { phrase, type System } from "@/units/units";
 
 import type { Piece } from "./model";
+import { say } from "@/words/say";
 
 /** Steps to follow now. */
 export function Drill({ steps, system }: { steps: string[]; system: System }) {
@@ -18,9 +19,7 @@ export function Centre({ piece, system }: { piece: Piece; system: System }) {
   return (
     <>
       <Drill system={system} steps={piece.middle} />
-      <p className="m-0 text-ash">
-        A tip a few millimetres off reads high: the forecast tells you when the readings look like that.
-      </p>
+      <p className="m-0 text-ash">{say("screen-drill-a-tip-a-few-millimetres-off")}</p>
     </>
   );
 }

@@ -2,6 +2,7 @@ import { useState } from "react";
 
 import { useReadingsFile } from "@/api/hooks";
 import { Field, Mistake, Tick } from "@/ui/controls";
+import { say } from "@/words/say";
 
 /** Readings of a piece that another device recorded, from a CSV. */
 export function FromFile({ cookId, pieceId, name }: { cookId: number; pieceId: number; name: string }) {
@@ -10,13 +11,17 @@ export function FromFile({ cookId, pieceId, name }: { cookId: number; pieceId: n
   const told = send.data;
   return (
     <details className="mt-2">
-      <summary className="min-h-11 cursor-pointer py-2 font-semibold">Readings from a file</summary>
+      <summary className="min-h-11 cursor-pointer py-2 font-semibold">
+        {say("screen-from-file-readings-from-a-file")}
+      </summary>
       <div className="flex flex-col gap-2">
-        <p className="m-0 text-sm text-ash">
-          A CSV of {name} with the columns at (with a time zone), temp_c and, if it has one, channel.
-        </p>
-        <Tick label="Its first reading is from when it went on" value={fromOn} onChange={setFromOn} />
-        <Field label="CSV file">
+        <p className="m-0 text-sm text-ash">{say("screen-from-file-a-csv-of-with-the-columns", { name })}</p>
+        <Tick
+          label={say("screen-from-file-its-first-reading-is-from-when")}
+          value={fromOn}
+          onChange={setFromOn}
+        />
+        <Field label={say("screen-from-file-csv-file")}>
           {({ id }) => (
             <input
               id={id}
@@ -33,19 +38,31 @@ export function FromFile({ cookId, pieceId, name }: { cookId: number; pieceId: n
         </Field>
         {send.isPending && (
           <p role="status" className="m-0">
-            Reading the file…
+            {say("screen-from-file-reading-the-file")}
           </p>
         )}
         {told && (
           <p role="status" className="m-0 font-semibold">
-            {told.accepted.length === 1 ? "1 reading" : `${told.accepted.length} readings`} kept
-            {told.duplicate.length > 0 && `, ${told.duplicate.length} were here already`}
-            {told.refused.length > 0 && `, ${told.refused.length} not taken`}.
+            {say("screen-from-file-kept", {
+              value:
+                told.accepted.length === 1
+                  ? say("screen-from-file-1-reading")
+                  : say("screen-from-file-readings", { length: told.accepted.length }),
+              length:
+                told.duplicate.length > 0 &&
+                say("screen-from-file-were-here-already", { length: told.duplicate.length }),
+              length2:
+                told.refused.length > 0 && say("screen-from-file-not-taken", { length: told.refused.length }),
+            })}
           </p>
         )}
         {told?.refused[0] && (
           <Mistake>
-            Reading {told.refused[0].index + 1}: {told.refused[0].field} {told.refused[0].message}
+            {say("screen-from-file-reading", {
+              index: told.refused[0].index + 1,
+              field: told.refused[0].field,
+              message: told.refused[0].message,
+            })}
           </Mistake>
         )}
         {send.isError && <Mistake>{send.error.message}</Mistake>}

@@ -7,27 +7,30 @@ import { Kept } from "@/features/plan/kept";
 import { useSystem } from "@/app/session";
 import { Failed, Waiting } from "@/ui/controls";
 import { clockText, dayText } from "@/units/units";
+import { say } from "@/words/say";
 
 /** Cooks on the fire now. With exactly one, go straight to it. */
 export function CookListPage() {
   const cooks = useCooks();
   const system = useSystem();
   if (cooks.isError) return <Failed error={cooks.error} again={() => void cooks.refetch()} />;
-  if (!cooks.data) return <Waiting what="Looking at the fire…" />;
+  if (!cooks.data) return <Waiting what={say("screen-list-looking-at-the-fire")} />;
   const running = cooks.data.filter((c) => c.ended_at === null);
   if (running.length === 1) return <Navigate to={`/cook/${running[0]!.id}`} replace />;
   return (
     <div className="flex max-w-3xl flex-col gap-4 pt-2">
       <section className="plate p-4">
-        <h1 className="m-0 mb-2 text-2xl">{running.length ? "On the fire now" : "Nothing is on the fire"}</h1>
+        <h1 className="m-0 mb-2 text-2xl">
+          {running.length ? say("screen-list-on-the-fire-now") : say("screen-list-nothing-is-on-the-fire")}
+        </h1>
         {running.length === 0 && (
           <p className="m-0">
-            Start one of your plans, or{" "}
+            {say("screen-list-start-one-of-your-plans-or")}{" "}
             <Link
               to="/plan"
               className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
             >
-              make a plan
+              {say("screen-list-make-a-plan")}
             </Link>
             .
           </p>
@@ -42,7 +45,10 @@ export function CookListPage() {
                 {c.title}
               </Link>{" "}
               <span className="text-ash">
-                {dayText(new Date(c.eat_at))}, on the table at {clockText(new Date(c.eat_at))}
+                {say("screen-list-on-the-table-at", {
+                  day_text: dayText(new Date(c.eat_at)),
+                  clock_text: clockText(new Date(c.eat_at)),
+                })}
               </span>
             </li>
           ))}
@@ -65,7 +71,7 @@ function TablesToday() {
   return (
     <section aria-labelledby="tables-today" className="plate p-4">
       <h2 id="tables-today" className="m-0 text-lg">
-        Whole tables
+        {say("screen-list-whole-tables")}
       </h2>
       <ul className="m-0 list-none p-0">
         {near.map((t) => (
@@ -77,7 +83,10 @@ function TablesToday() {
               {t.title}
             </Link>{" "}
             <span className="text-ash">
-              {dayText(new Date(t.eat_at))}, on the table at {clockText(new Date(t.eat_at))}
+              {say("screen-list-on-the-table-at", {
+                day_text: dayText(new Date(t.eat_at)),
+                clock_text: clockText(new Date(t.eat_at)),
+              })}
             </span>
           </li>
         ))}

@@ -1,5 +1,6 @@
 import type { Schemas } from "@/api/client";
 import type { Cook, Expected, PieceResult } from "@/api/hooks";
+import { say } from "@/words/say";
 
 export type Piece = Cook["pieces"][number];
 export type Outlook = Schemas["OutlookOut"];
@@ -84,14 +85,14 @@ const KINDS: Record<Exclude<Kinds, "start" | "finish" | "clock" | "undo" | "done
   turn: "turn",
   move: "move",
   lid: "lid",
-  vent: "fire change",
+  vent: say("screen-model-fire-change"),
   weather: "weather",
   reading: "reading",
   flare: "flare-up",
-  smoke: "black smoke",
+  smoke: say("screen-model-black-smoke"),
   pause: "pause",
-  pull: "change of plan",
-  guests: "late guests",
+  pull: say("screen-model-change-of-plan"),
+  guests: say("screen-model-late-guests"),
   note: "note",
 };
 
@@ -109,24 +110,24 @@ export function markName(cook: Cook, mark: Mark): string {
 export const asksForReading = (next: Expected | null): boolean => next?.key === "read";
 
 const VERBS: Record<string, string> = {
-  season: "Salted",
-  temper: "It is out",
-  light: "Lit",
-  bank: "Banked",
-  preheat: "Lid is on",
-  oil: "Oiled",
-  on: "It is on",
-  heat_oven: "Oven is on",
-  heat_pan: "Skillet is on",
-  melt: "Fat is warming",
-  fuse: "Fuse is laid",
-  wait: "Pulled",
-  gentle: "It is over there",
-  convert: "Vents are open",
-  sear: "Searing",
-  rest: "It rests",
-  serve: "Served",
+  season: say("screen-model-salted"),
+  temper: say("screen-model-it-is-out"),
+  light: say("screen-model-lit"),
+  bank: say("screen-model-banked"),
+  preheat: say("screen-model-lid-is-on"),
+  oil: say("screen-model-oiled"),
+  on: say("screen-model-it-is-on"),
+  heat_oven: say("screen-model-oven-is-on"),
+  heat_pan: say("screen-model-skillet-is-on"),
+  melt: say("screen-model-fat-is-warming"),
+  fuse: say("screen-model-fuse-is-laid"),
+  wait: say("screen-model-pulled"),
+  gentle: say("screen-model-it-is-over-there"),
+  convert: say("screen-model-vents-are-open"),
+  sear: say("screen-model-searing"),
+  rest: say("screen-model-it-rests"),
+  serve: say("screen-model-served"),
 };
 
 /** What the big button says: the deed, in the past. */
-export const deed = (key: string, name: string) => VERBS[key] ?? `Done: ${name}`;
+export const deed = (key: string, name: string) => VERBS[key] ?? say("screen-model-done", { name });

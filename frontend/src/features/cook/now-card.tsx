@@ -6,6 +6,7 @@ import { clockText, countdown, leastText, phrase, spanText, type System, tempTex
 
 import type { Send } from "./actions";
 import { asksForReading, deed, lastMark, markName, type Outlook, type Piece } from "./model";
+import { say } from "@/words/say";
 
 interface Props {
   cook: Cook;
@@ -23,7 +24,11 @@ interface Props {
   onRead: () => void;
 }
 
-const SAID: Record<LinkState, string> = { live: "live", waiting: "connecting again…", off: "paused" };
+const SAID: Record<LinkState, string> = {
+  live: "live",
+  waiting: say("screen-now-card-connecting-again"),
+  off: "paused",
+};
 
 /** What now, and how long still: legible from two metres, done with one thumb. */
 export function NowCard({
@@ -52,15 +57,15 @@ export function NowCard({
       : null;
   const reads = asksForReading(next);
   return (
-    <section aria-label="Now" className="plate flex flex-col gap-1 p-4">
+    <section aria-label={say("screen-now-card-now")} className="plate flex flex-col gap-1 p-4">
       <p className="m-0 flex flex-wrap justify-between gap-x-3 text-sm text-ash">
         <span>
           {current ? (
             <>
-              now: <b className="text-ink">{current.name}</b>
+              {say("screen-now-card-now-2")} <b className="text-ink">{current.name}</b>
             </>
           ) : (
-            "before the first step"
+            say("screen-now-card-before-the-first-step")
           )}
         </span>
         <span>
@@ -80,23 +85,26 @@ export function NowCard({
           <p className="m-0 flex flex-wrap items-baseline gap-x-3">
             <span
               role="timer"
-              aria-label={left > 0 ? `in ${spanText(left)}` : "now"}
+              aria-label={left > 0 ? say("screen-now-card-in", { left: spanText(left) }) : "now"}
               className={`figure leading-[0.95] ${left > 0 ? (left >= 3600 ? "text-[5.6rem]" : "text-[7.6rem]") : "text-[7rem] text-ember"}`}
             >
-              {left > 0 ? countdown(left) : "Now"}
+              {left > 0 ? countdown(left) : say("screen-now-card-now")}
             </span>
             <span className="text-lg text-ash">
               {left > 0 ? (
                 <>
-                  at {clockText(new Date(next.start_at))}
+                  {say("screen-now-card-at", { clock_text: clockText(new Date(next.start_at)) })}
                   {byForecast && (
                     <span className="block text-base">
-                      {clockText(new Date(byForecast.low))} to {clockText(new Date(byForecast.high))}
+                      {say("screen-now-card-to", {
+                        clock_text: clockText(new Date(byForecast.low)),
+                        clock_text2: clockText(new Date(byForecast.high)),
+                      })}
                     </span>
                   )}
                 </>
               ) : left < -60 ? (
-                `${spanText(left)} late`
+                say("screen-now-card-late", { left: spanText(left) })
               ) : (
                 ""
               )}
@@ -114,21 +122,21 @@ export function NowCard({
           )}
         </>
       ) : (
-        <h2 className="m-0 text-4xl">On the board. Enjoy it.</h2>
+        <h2 className="m-0 text-4xl">{say("screen-now-card-on-the-board-enjoy-it")}</h2>
       )}
       {missed && (
         <p role="status" className="m-0 font-semibold text-alarm">
-          While the screen slept: {missed}.
+          {say("screen-now-card-while-the-screen-slept", { missed })}
         </p>
       )}
       {outlook && (
         <p className="m-0 flex flex-wrap items-baseline gap-x-5 border-t border-seam pt-2">
           <span className="text-ash">
-            probe{" "}
+            {say("screen-now-card-probe")}{" "}
             <b className="figure text-5xl text-probe">{latest === null ? "—" : tempText(system, latest)}</b>
           </span>
           <span className="text-ash">
-            {piece.result.reading_c == null ? "pull at" : "off at"}{" "}
+            {piece.result.reading_c == null ? say("screen-now-card-pull-at") : say("screen-now-card-off-at")}{" "}
             <b className="figure text-3xl text-ink">
               {piece.result.reading_c == null
                 ? tempText(system, outlook.pull_c)
@@ -136,7 +144,7 @@ export function NowCard({
             </b>
           </span>
           <span className="text-ash">
-            ends at{" "}
+            {say("screen-now-card-ends-at")}{" "}
             <b className="figure text-3xl text-ink">
               {outlook.peak ? tempText(system, outlook.peak.c) : tempText(system, piece.result.finish_c)}
             </b>
@@ -158,19 +166,25 @@ export function NowCard({
       )}
       {outlook && outlook.members === 0 && (
         <p role="status" className="m-0 text-sm text-ash">
-          The forecast is being worked out; until then the plan's times stand.
+          {say("screen-now-card-the-forecast-is-being-worked-out")}
         </p>
       )}
       {onTheWay > 0 && outbox.failing && (
         <p role="status" className="m-0 text-alarm">
-          The server does not answer. {onTheWay === 1 ? "Your mark is" : `Your ${onTheWay} marks are`} kept
-          and sent again.
+          {say("screen-now-card-the-server-does-not-answer-kept", {
+            value:
+              onTheWay === 1
+                ? say("screen-now-card-your-mark-is")
+                : say("screen-now-card-your-marks-are", { on_the_way: onTheWay }),
+          })}
         </p>
       )}
       {refused.map((w) => (
         <p key={w.deed.client_id} role="alert" className="m-0 flex items-center gap-2 text-alarm">
-          <span className="flex-1">Not taken: {phrase(system, w.refused ?? "")}</span>
-          <Button onClick={() => forget(w.deed.client_id)}>All right</Button>
+          <span className="flex-1">
+            {say("screen-now-card-not-taken", { refused: phrase(system, w.refused ?? "") })}
+          </span>
+          <Button onClick={() => forget(w.deed.client_id)}>{say("screen-now-card-all-right")}</Button>
         </p>
       ))}
       <div className="fixed inset-x-0 bottom-0 z-10 flex gap-2 border-t-2 border-seam bg-panel p-3 md:static md:border-0 md:p-0 md:pt-1">
@@ -200,7 +214,8 @@ export function NowCard({
             aria-keyshortcuts="Alt+Z"
             onClick={() => send("undo", { undoes: mark.client_id, piece_id: null })}
           >
-            Undo<span className="block truncate text-xs font-normal">{markName(cook, mark)}</span>
+            {say("screen-now-card-undo")}
+            <span className="block truncate text-xs font-normal">{markName(cook, mark)}</span>
           </Button>
         )}
       </div>

@@ -25,12 +25,13 @@ import { latestTip, NowCard } from "./now-card";
 import { Coach, CueSwitches, Pieces, RestWatch, Trouble } from "./panels";
 import { OnAnotherPhone, PlainPage } from "./reach";
 import { WhatIf } from "./what-if";
+import { say } from "@/words/say";
 
 export function CookPage() {
   const id = Number(useParams().cookId);
   const cook = useLiveCook(id);
   if (cook.isError && !cook.data) return <Failed error={cook.error} again={() => void cook.refetch()} />;
-  if (!cook.data) return <Waiting what="Going to the fire…" />;
+  if (!cook.data) return <Waiting what={say("screen-cook-going-to-the-fire")} />;
   return <Running key={id} cook={cook.data} link={cook.link} />;
 }
 
@@ -81,7 +82,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
     cook.ended_at || !soonest.next
       ? null
       : flip && flip.inS < nextLeft
-        ? { key: `flip-${soonest.piece.id}-${flip.number}`, name: "Flip", leftS: flip.inS }
+        ? { key: `flip-${soonest.piece.id}-${flip.number}`, name: say("screen-cook-flip"), leftS: flip.inS }
         : { key: `${soonest.piece.id}-${soonest.next.key}`, name: soonest.next.name, leftS: nextLeft };
   const missed = useCue(cues, awaited, cook.clock.speed);
   const mark = lastMark(cook);
@@ -103,17 +104,20 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
     <div className="grid gap-3 pt-2 pb-28 md:pb-0 lg:grid-cols-[25rem_minmax(0,1fr)]">
       <div className="flex min-w-0 flex-col gap-3">
         <h1 className="m-0 text-xl">
-          {cook.title} {cook.practice && <span className="kicker">practice, {cook.clock.speed}×</span>}
+          {cook.title}{" "}
+          {cook.practice && (
+            <span className="kicker">{say("screen-cook-practice", { speed: cook.clock.speed })}</span>
+          )}
         </h1>
         {cook.ended_at ? (
-          <section aria-label="Afterwards" className="plate flex flex-col gap-3 p-4">
-            <h2 className="m-0 text-3xl">It is over. How was it?</h2>
+          <section aria-label={say("screen-cook-afterwards")} className="plate flex flex-col gap-3 p-4">
+            <h2 className="m-0 text-3xl">{say("screen-cook-it-is-over-how-was-it")}</h2>
             <RatingForm cook={cook} />
             <Link
               to={`/log/${cook.id}`}
               className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
             >
-              See it in the log, foreseen against measured
+              {say("screen-cook-see-it-in-the-log-foreseen")}
             </Link>
           </section>
         ) : (
@@ -151,7 +155,8 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
                   key={o.piece_id}
                   outlook={o}
                   serve={
-                    cook.expected.find((e) => e.piece_id === o.piece_id && e.key === "serve")?.name ?? "Serve"
+                    cook.expected.find((e) => e.piece_id === o.piece_id && e.key === "serve")?.name ??
+                    say("screen-cook-serve")
                   }
                   tip={latestTip(cook, cook.pieces.find((p) => p.id === o.piece_id) ?? piece)}
                   nowMs={nowMs}
@@ -202,7 +207,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
         )}
       </div>
       <div className="flex min-w-0 flex-col gap-4">
-        <section aria-label="Line" className="plate p-4">
+        <section aria-label={say("screen-cook-line")} className="plate p-4">
           <LineView
             model={model}
             eatAt={eat}
@@ -215,32 +220,32 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
           <p className="m-0 flex min-h-11 flex-wrap items-center justify-between gap-2 text-sm text-ash">
             <span>
               <span aria-hidden className="mr-1 inline-block h-0.5 w-6 bg-ink align-middle" />
-              forecast{" "}
+              {say("screen-cook-forecast")}{" "}
               {model.planned.length > 0 && (
                 <>
                   <span
                     aria-hidden
                     className="mr-1 ml-3 inline-block w-6 border-t-2 border-dashed border-ash align-middle"
                   />
-                  as planned{" "}
+                  {say("screen-cook-as-planned")}
                 </>
               )}
               <span
                 aria-hidden
                 className="mr-1 ml-3 inline-block w-6 border-t-4 border-dotted border-probe align-middle"
               />
-              measured
+              {say("screen-cook-measured")}
             </span>
             {held !== null && !cook.ended_at && (
               <Button weight="quiet" onClick={() => setHeld(null)}>
-                Back to now
+                {say("screen-cook-back-to-now")}
               </Button>
             )}
           </p>
         </section>
         <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
           {reference.data && (
-            <section aria-label="Face" className="plate p-4">
+            <section aria-label={say("screen-cook-face")} className="plate p-4">
               <FaceView
                 section={section}
                 curve={piece.result.curve}
@@ -250,17 +255,22 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
                 greyShare={piece.result.grey_rim_share}
                 word={piece.result.finish_words[scale] ?? ""}
                 marks={piece.result.marks_words ?? ""}
-                label={`by the forecast at ${clockText(new Date(eat.getTime() + moment * 1000))}`}
+                label={say("screen-cook-by-the-forecast-at", {
+                  clock_text: clockText(new Date(eat.getTime() + moment * 1000)),
+                })}
               />
             </section>
           )}
           {grate && (
-            <section aria-label="Grate" className="plate p-4">
+            <section aria-label={say("screen-cook-grate")} className="plate p-4">
               <GrateView
                 grate={grate}
                 zones={piece.result.zones}
                 role={roleOf(piece.result, doing && ownKey(doing.key))}
-                where={doing?.name ?? (moment < onS ? "not on yet" : "on the board")}
+                where={
+                  doing?.name ??
+                  (moment < onS ? say("screen-cook-not-on-yet") : say("screen-cook-on-the-board"))
+                }
                 radiusMm={widthMm(section) / 2}
                 system={system}
               />
@@ -278,11 +288,13 @@ function Steering({ cook }: { cook: Cook }) {
   const finish = useFinish(cook.id);
   const [sure, setSure] = useState(false);
   return (
-    <section aria-label="Steering" className="plate flex flex-col gap-2 p-4">
+    <section aria-label={say("screen-cook-steering")} className="plate flex flex-col gap-2 p-4">
       {cook.practice && (
         <>
           <fieldset className="m-0 flex gap-2 border-0 p-0">
-            <legend className="mb-1 text-sm font-semibold">Clock of this practice</legend>
+            <legend className="mb-1 text-sm font-semibold">
+              {say("screen-cook-clock-of-this-practice")}
+            </legend>
             {([1, 10, 60] as const).map((s) => (
               <Button
                 key={s}
@@ -295,7 +307,7 @@ function Steering({ cook }: { cook: Cook }) {
             ))}
           </fieldset>
           <Tick
-            label="Mark the steps for me"
+            label={say("screen-cook-mark-the-steps-for-me")}
             value={hands.isPending ? hands.variables === "plan" : cook.hands === "plan"}
             onChange={(mine) => hands.mutate(mine ? "plan" : "mine")}
           />
@@ -303,15 +315,15 @@ function Steering({ cook }: { cook: Cook }) {
       )}
       {sure ? (
         <p className="m-0 flex flex-wrap items-center gap-2 text-sm">
-          End it now? It goes to the log as it stands.
-          <Button onClick={() => finish.mutate(undefined)}>Yes, end it</Button>
+          {say("screen-cook-end-it-now-it-goes-to")}
+          <Button onClick={() => finish.mutate(undefined)}>{say("screen-cook-yes-end-it")}</Button>
           <Button weight="quiet" onClick={() => setSure(false)}>
-            No
+            {say("screen-cook-no")}
           </Button>
         </p>
       ) : (
         <Button weight="quiet" className="self-start" onClick={() => setSure(true)}>
-          End this cook early
+          {say("screen-cook-end-this-cook-early")}
         </Button>
       )}
     </section>

@@ -5,6 +5,7 @@ import type { Send } from "./actions";
 import { type Cues, useMetronome } from "./cues";
 import { nextFlip, type nextOfEach, type Outlook, overFireSince, type Piece } from "./model";
 import type { Cook } from "@/api/hooks";
+import { say } from "@/words/say";
 
 /** What is wrong, where the eye is first. */
 export function Trouble({
@@ -27,7 +28,7 @@ export function Trouble({
   if (found.length === 0 && off.length === 0) return null;
   return (
     <section
-      aria-label="Trouble"
+      aria-label={say("screen-panels-trouble")}
       role="alert"
       className="flex flex-col gap-2 rounded-bar border-2 border-alarm bg-panel p-3"
     >
@@ -40,15 +41,14 @@ export function Trouble({
           <p className="m-0">{phrase(system, f.advice)}</p>
           {f.key === "dying" && f.piece && (
             <Button className="mt-1" onClick={() => onOpenWhatIf(f.piece!.id)}>
-              What can be done
+              {say("screen-panels-what-can-be-done")}
             </Button>
           )}
         </div>
       ))}
       {off.map((o) => (
         <p key={o.piece_id} className="m-0">
-          The probe looks to be {Math.round(o.probe_off_mm ?? 0)} mm off the middle and reads high. The
-          forecast allows for it.
+          {say("screen-panels-the-probe-looks-to-be-mm", { probe_off: Math.round(o.probe_off_mm ?? 0) })}
         </p>
       ))}
     </section>
@@ -72,7 +72,7 @@ export function Pieces({
   system: System;
 }) {
   return (
-    <section aria-label="Pieces" className="plate p-2">
+    <section aria-label={say("screen-panels-pieces")} className="plate p-2">
       <ul className="m-0 flex list-none flex-col gap-1 p-0">
         {each.map(({ piece, current, next }) => {
           const outlook = outlooks.find((o) => o.piece_id === piece.id);
@@ -89,23 +89,25 @@ export function Pieces({
                 <span className="min-w-0">
                   <b className="block truncate">{piece.name}</b>
                   <span className="block truncate text-sm text-ash">
-                    {current ? current.name : "not yet"}
-                    {outlook?.aside === "off" && ", off the grate"}
+                    {current ? current.name : say("screen-panels-not-yet")}
+                    {outlook?.aside === "off" && say("screen-panels-off-the-grate")}
                   </span>
                 </span>
                 <span className="text-right">
                   {next ? (
                     <>
                       <b className={`figure text-2xl ${left <= 0 ? "text-ember" : ""}`}>
-                        {left > 0 ? countdown(left) : "now"}
+                        {left > 0 ? countdown(left) : say("screen-panels-now")}
                       </b>
                       <span className="block text-sm text-ash">{next.name}</span>
                     </>
                   ) : (
-                    <span className="text-sm text-ash">served</span>
+                    <span className="text-sm text-ash">{say("screen-panels-served")}</span>
                   )}
                   {outlook?.peak && (
-                    <span className="sr-only">, ends at about {tempText(system, outlook.peak.c)}</span>
+                    <span className="sr-only">
+                      {say("screen-panels-ends-at-about", { c: tempText(system, outlook.peak.c) })}
+                    </span>
                   )}
                 </span>
               </button>
@@ -144,22 +146,27 @@ export function Coach({
   useMetronome(cues.metronome && cook.clock.speed <= 1 && since !== null, flip?.inS ?? until);
   if (since === null && !coach) return null;
   return (
-    <section aria-label="Sear" className="plate flex flex-col gap-2 border-2 border-ember p-4">
+    <section
+      aria-label={say("screen-panels-sear")}
+      className="plate flex flex-col gap-2 border-2 border-ember p-4"
+    >
       {flip && (
         <div className="flex items-baseline gap-3">
           <span className="text-xl font-bold">
-            Flip {flip.number}
-            {flip.of !== null && ` of ${flip.of}`}
+            {say("screen-panels-flip", {
+              number: flip.number,
+              of: flip.of !== null && say("screen-panels-of", { of: flip.of }),
+            })}
           </span>
           <span
             className="figure text-6xl leading-none text-ember"
             role="timer"
-            aria-label={`flip in ${spanText(flip.inS)}`}
+            aria-label={say("screen-panels-flip-in", { in: spanText(flip.inS) })}
           >
             {countdown(flip.inS)}
           </span>
           <Button className="ml-auto min-h-14" onClick={() => send("flip")}>
-            Flipped
+            {say("screen-panels-flipped")}
           </Button>
         </div>
       )}
@@ -168,14 +175,14 @@ export function Coach({
           <p className="m-0 flex items-baseline gap-3">
             <span className="text-lg font-bold">
               {coach.by === "core"
-                ? "Off for the middle in"
+                ? say("screen-panels-off-for-the-middle-in")
                 : coach.by === "crust"
-                  ? "Off with its crust in"
+                  ? say("screen-panels-off-with-its-crust-in")
                   : coach.by === "reading"
-                    ? "Read the middle in"
+                    ? say("screen-panels-read-the-middle-in")
                     : coach.by === "asked"
-                      ? "Off, as you chose, in"
-                      : "Look again in"}
+                      ? say("screen-panels-off-as-you-chose-in")
+                      : say("screen-panels-look-again-in")}
             </span>
             <span className="figure text-4xl">{countdown(Math.max(0, until))}</span>
           </p>
@@ -183,7 +190,9 @@ export function Coach({
           <div
             className="h-3 overflow-hidden rounded-bar bg-raised"
             role="img"
-            aria-label={`crust at ${Math.round(Math.min(1, coach.crust_share) * 100)} per cent`}
+            aria-label={say("screen-panels-crust-at-per-cent", {
+              min: Math.round(Math.min(1, coach.crust_share) * 100),
+            })}
           >
             <div
               className="h-full bg-ember"
@@ -193,7 +202,7 @@ export function Coach({
         </>
       )}
       <Tick
-        label="Tick every second"
+        label={say("screen-panels-tick-every-second")}
         value={cues.metronome}
         onChange={(metronome) => onCues({ metronome })}
       />
@@ -218,37 +227,46 @@ export function RestWatch({
   if (outlook.phase !== "rest") return null;
   const peak = outlook.peak_at ? (Date.parse(outlook.peak_at) - nowMs) / 1000 : null;
   return (
-    <section aria-label="Rest" className="plate flex flex-col gap-1 p-4">
+    <section aria-label={say("screen-panels-rest")} className="plate flex flex-col gap-1 p-4">
       {outlook.slice_now ? (
         <p className="m-0 text-4xl font-extrabold text-ember" role="status">
-          Now: {serve}
+          {say("screen-panels-now-2", { serve })}
         </p>
       ) : (
         <p className="m-0 text-xl font-bold">
           {peak === null ? (
-            "Rest it"
+            say("screen-panels-rest-it")
           ) : peak > 0 ? (
             <>
-              It climbs for <span className="figure text-4xl">{countdown(peak)}</span> yet
+              {say("screen-panels-it-climbs-for")} <span className="figure text-4xl">{countdown(peak)}</span>{" "}
+              {say("screen-panels-yet")}
             </>
           ) : (
-            "The peak is over; let it rest its time"
+            say("screen-panels-the-peak-is-over-let-it")
           )}
         </p>
       )}
       <p className="m-0">
         {tip !== null && (
           <>
-            now <b className="figure text-3xl text-probe">{tempText(system, tip)}</b>,{" "}
+            {say("screen-panels-now")} <b className="figure text-3xl text-probe">{tempText(system, tip)}</b>
+            ,{" "}
           </>
         )}
         {outlook.peak && (
           <>
-            peak at about <b className="figure text-3xl">{tempText(system, outlook.peak.c)}</b> (
-            {tempText(system, outlook.peak.low)} to {tempText(system, outlook.peak.high)})
+            {say("screen-panels-peak-at-about")}{" "}
+            <b className="figure text-3xl">{tempText(system, outlook.peak.c)}</b>{" "}
+            {say("screen-panels-to", {
+              low: tempText(system, outlook.peak.low),
+              high: tempText(system, outlook.peak.high),
+            })}
           </>
         )}
-        {outlook.peak_at && <> at {clockText(new Date(outlook.peak_at))}</>}.
+        {outlook.peak_at && (
+          <>{say("screen-panels-at", { clock_text: clockText(new Date(outlook.peak_at)) })}</>
+        )}
+        .
       </p>
     </section>
   );
@@ -264,14 +282,14 @@ export function CueSwitches({
   awake: boolean;
 }) {
   const each: [keyof Cues, string][] = [
-    ["sound", "Sound"],
-    ["buzz", "Vibration"],
-    ["speech", "Spoken"],
-    ["awake", awake ? "Awake" : "Stay awake"],
+    ["sound", say("screen-panels-sound")],
+    ["buzz", say("screen-panels-vibration")],
+    ["speech", say("screen-panels-spoken")],
+    ["awake", awake ? say("screen-panels-awake") : say("screen-panels-stay-awake")],
   ];
   return (
     <fieldset className="m-0 grid grid-cols-4 gap-1 border-0 p-0">
-      <legend className="sr-only">Cues</legend>
+      <legend className="sr-only">{say("screen-panels-cues")}</legend>
       {each.map(([key, name]) => (
         <label
           key={key}

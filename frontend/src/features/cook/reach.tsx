@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 
 import { answer, client } from "@/api/client";
+import { say } from "@/words/say";
 
 const useReach = (path: string) =>
   useQuery({
@@ -15,8 +16,12 @@ export function OnAnotherPhone({ path }: { path: string }) {
   const reach = useReach(path);
   return (
     <details className="plate p-4">
-      <summary className="min-h-11 cursor-pointer py-2 text-lg font-semibold">On another phone</summary>
-      {reach.isPending && <p className="m-0 text-ash">Looking for this machine's addresses…</p>}
+      <summary className="min-h-11 cursor-pointer py-2 text-lg font-semibold">
+        {say("screen-reach-on-another-phone")}
+      </summary>
+      {reach.isPending && (
+        <p className="m-0 text-ash">{say("screen-reach-looking-for-this-machines-addresses")}</p>
+      )}
       {reach.isError && (
         <p role="alert" className="m-0 text-alarm">
           {reach.error.message}
@@ -25,21 +30,21 @@ export function OnAnotherPhone({ path }: { path: string }) {
       {reach.data && reach.data.links.length === 0 && (
         <p className="m-0">
           {reach.data.shared ? (
-            "This machine has no address on a network."
+            say("screen-reach-this-machine-has-no-address-on")
           ) : (
             <>
-              Only this machine is served. Start it with <code>LAN=1</code> and a phone on the yard's Wi-Fi
-              can open this page.
+              {say("screen-reach-only-this-machine-is-served-start")} <code>{say("screen-reach-lan-1")}</code>{" "}
+              {say("screen-reach-and-a-phone-on-the-yards")}
             </>
           )}
         </p>
       )}
       {reach.data && reach.data.links.length > 0 && (
         <div className="flex flex-col gap-2">
-          <p className="m-0">Scan it with a phone on the same Wi-Fi, and sign in there.</p>
+          <p className="m-0">{say("screen-reach-scan-it-with-a-phone-on")}</p>
           <img
             src={reach.data.picture}
-            alt={`A code that opens ${reach.data.links[0]?.url ?? ""}`}
+            alt={say("screen-reach-a-code-that-opens", { url: reach.data.links[0]?.url ?? "" })}
             width={190}
             height={190}
             className="self-center rounded-bar bg-white"
@@ -54,15 +59,15 @@ export function OnAnotherPhone({ path }: { path: string }) {
                   {link.url}
                 </a>{" "}
                 <span className="text-sm text-ash">
-                  {link.secure ? "everything works" : "plainly: the screen may go dark"}
+                  {link.secure ? say("screen-reach-everything-works") : "plainly: the screen may go dark"}
                 </span>
               </li>
             ))}
           </ul>
           <p className="m-0 text-sm text-ash">
-            The secure page warns once, for the phone does not know this yard. To end that,{" "}
+            {say("screen-reach-the-secure-page-warns-once-for")}{" "}
             <a href="/yard.crt" className="underline">
-              trust the yard's own certificate
+              {say("screen-reach-trust-the-yards-own-certificate")}
             </a>
             .
           </p>
@@ -80,15 +85,14 @@ export function PlainPage({ path }: { path: string }) {
   const secure = reach.data?.links.find((link) => link.secure && link.url.includes(window.location.hostname));
   return (
     <p role="note" className="m-0 rounded-bar border-l-4 border-agency bg-panel p-3 text-sm">
-      This page came plainly. Everything you mark is kept; but the screen may go dark, and a reload needs the
-      server.
+      {say("screen-reach-this-page-came-plainly-everything-you")}
       {secure && (
         <>
           {" "}
           <a href={secure.url} className="font-semibold underline">
-            Open the secure page
+            {say("screen-reach-open-the-secure-page")}
           </a>{" "}
-          for both.
+          {say("screen-reach-for-both")}
         </>
       )}
     </p>

@@ -6,12 +6,13 @@ import { phrase, type System, temperature, tempText } from "@/units/units";
 
 import { FromFile } from "./from-file";
 import type { Piece } from "./model";
+import { say } from "@/words/say";
 
 type Source = "hand" | "surface" | "air";
 const SOURCES: { key: Source; name: string }[] = [
-  { key: "hand", name: "The middle, by hand" },
-  { key: "air", name: "The air beside it" },
-  { key: "surface", name: "The grate or pan, from above" },
+  { key: "hand", name: say("screen-reading-the-middle-by-hand") },
+  { key: "air", name: say("screen-reading-the-air-beside-it") },
+  { key: "surface", name: say("screen-reading-the-grate-or-pan-from-above") },
 ];
 
 interface ReadingProps {
@@ -55,18 +56,23 @@ export function Reading({
       }}
     >
       {!onlyMiddle && (
-        <Choice label="Of what" value={source} onChange={(v) => setSource(v as Source)} options={SOURCES} />
+        <Choice
+          label={say("screen-reading-of-what")}
+          value={source}
+          onChange={(v) => setSource(v as Source)}
+          options={SOURCES}
+        />
       )}
       <DecimalField
-        label={`${lowest ? "The lowest of them" : "What it says"}, ${scale.unit}`}
+        label={`${lowest ? say("screen-reading-the-lowest-of-them") : say("screen-reading-what-it-says")}, ${scale.unit}`}
         text={text}
         onText={setText}
         className="text-4xl"
         autoFocus
       />
-      {wrong && <Mistake>Write a number of {scale.unit}.</Mistake>}
+      {wrong && <Mistake>{say("screen-reading-write-a-number-of", { unit: scale.unit })}</Mistake>}
       <Button type="submit" weight="ember" className="min-h-16 text-xl" disabled={text === "" || wrong}>
-        Keep this reading
+        {say("screen-reading-keep-this-reading")}
       </Button>
       {cook.practice && source !== "air" && (
         <PracticeReading
@@ -88,7 +94,7 @@ export function Reading({
       {surface.isError && <Mistake>{surface.error.message}</Mistake>}
       {source === "hand" && (
         <Button weight="quiet" onClick={onCentre}>
-          How do I find the middle?
+          {say("screen-reading-how-do-i-find-the-middle")}
         </Button>
       )}
       {!onlyMiddle && <FromFile cookId={cook.id} pieceId={piece.id} name={piece.name} />}
@@ -134,18 +140,19 @@ function PracticeReading({
         }}
       >
         {source === "hand"
-          ? "Read the practice thermometer in the middle"
-          : "Aim the practice infrared at the grate"}
+          ? say("screen-reading-read-the-practice-thermometer-in-the")
+          : say("screen-reading-aim-the-practice-infrared-at-the")}
       </Button>
       {after !== null && !ask.isError && (
         <p role="status" className="m-0 text-lg">
           {read ? (
             <>
-              It says <b className="figure text-3xl text-probe">{tempText(system, read.temp_c)}</b>, and that
-              is kept.
+              {say("screen-reading-it-says")}{" "}
+              <b className="figure text-3xl text-probe">{tempText(system, read.temp_c)}</b>
+              {say("screen-reading-and-that-is-kept")}
             </>
           ) : (
-            "Wait for it to settle…"
+            say("screen-reading-wait-for-it-to-settle")
           )}
         </p>
       )}

@@ -6,6 +6,7 @@ import { Button } from "@/ui/controls";
 import { phrase, type System } from "@/units/units";
 
 import { lastOf } from "./model";
+import { say } from "@/words/say";
 
 type Rain = NonNullable<Deed["rain"]>;
 type Wind = NonNullable<Deed["wind"]>;
@@ -39,12 +40,15 @@ export function Weather({
       </Button>
     ));
   return (
-    <section aria-label="Weather" className="flex flex-col gap-2 border-t-2 border-seam pt-3">
-      <h3 className="m-0 text-base">Weather that came up</h3>
-      <div role="group" aria-label="Rain" className="flex gap-2">
+    <section
+      aria-label={say("screen-sky-weather")}
+      className="flex flex-col gap-2 border-t-2 border-seam pt-3"
+    >
+      <h3 className="m-0 text-base">{say("screen-sky-weather-that-came-up")}</h3>
+      <div role="group" aria-label={say("screen-sky-rain")} className="flex gap-2">
         {row(rains, rain, setRain)}
       </div>
-      <div role="group" aria-label="Wind" className="flex gap-2">
+      <div role="group" aria-label={say("screen-sky-wind")} className="flex gap-2">
         {row(winds, wind, setWind)}
       </div>
       {sky && (
@@ -58,7 +62,7 @@ export function Weather({
         disabled={rain === String(told?.rain ?? first?.rain) && wind === String(told?.wind ?? first?.wind)}
         onClick={() => onDone(rain as Rain, wind as Wind)}
       >
-        It is so now
+        {say("screen-sky-it-is-so-now")}
       </Button>
     </section>
   );

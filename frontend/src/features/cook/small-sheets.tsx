@@ -2,6 +2,7 @@ import { useState } from "react";
 
 import { BOX, Button, DecimalField, Field } from "@/ui/controls";
 import { type System, temperature } from "@/units/units";
+import { say } from "@/words/say";
 
 /** What was done to the vents, or the air they were set for. */
 export function Vents({
@@ -20,10 +21,10 @@ export function Vents({
     <>
       <div className="grid grid-cols-2 gap-2">
         <Button className="min-h-16" onClick={() => onStep(true)}>
-          Opened: some hotter
+          {say("screen-small-sheets-opened-some-hotter")}
         </Button>
         <Button className="min-h-16" onClick={() => onStep(false)}>
-          Closed: some cooler
+          {say("screen-small-sheets-closed-some-cooler")}
         </Button>
       </div>
       <form
@@ -35,14 +36,14 @@ export function Vents({
       >
         <div className="flex-1">
           <DecimalField
-            label={`Or set for, ${scale.unit} on the cool side`}
+            label={say("screen-small-sheets-or-set-for-on-the-cool", { unit: scale.unit })}
             text={text}
             onText={setText}
             className="text-2xl"
           />
         </div>
         <Button type="submit" disabled={text === "" || Number.isNaN(number)}>
-          Set
+          {say("screen-small-sheets-set")}
         </Button>
       </form>
     </>
@@ -60,7 +61,7 @@ export function Note({ onDone }: { onDone: (text: string) => void }) {
         if (text.trim()) onDone(text.trim());
       }}
     >
-      <Field label="What you see or did">
+      <Field label={say("screen-small-sheets-what-you-see-or-did")}>
         {({ id }) => (
           <textarea
             id={id}
@@ -74,7 +75,7 @@ export function Note({ onDone }: { onDone: (text: string) => void }) {
         )}
       </Field>
       <Button type="submit" weight="ember" className="min-h-14" disabled={!text.trim()}>
-        Keep the note
+        {say("screen-small-sheets-keep-the-note")}
       </Button>
     </form>
   );

@@ -6,15 +6,16 @@ import type { Schemas } from "@/api/client";
 import { useStartCook } from "@/api/hooks";
 import { useThermometers } from "@/api/yard";
 import { Button, Choice, Mistake, Tick } from "@/ui/controls";
+import { say } from "@/words/say";
 
 type How = Required<Pick<Schemas["StartIn"], "practice" | "speed" | "hands" | "trouble" | "thermometers">>;
 const TROUBLES: { key: How["trouble"]; name: string }[] = [
-  { key: "", name: "None" },
-  { key: "slipped", name: "The probe slips" },
-  { key: "lid", name: "Lid left open" },
-  { key: "dying", name: "The fire dies" },
-  { key: "battery", name: "The battery runs out" },
-  { key: "dropouts", name: "The radio drops out" },
+  { key: "", name: say("screen-start-dialog-none") },
+  { key: "slipped", name: say("screen-start-dialog-the-probe-slips") },
+  { key: "lid", name: say("screen-start-dialog-lid-left-open") },
+  { key: "dying", name: say("screen-start-dialog-the-fire-dies") },
+  { key: "battery", name: say("screen-start-dialog-the-battery-runs-out") },
+  { key: "dropouts", name: say("screen-start-dialog-the-radio-drops-out") },
 ];
 const AT_FIRST: How = { practice: true, speed: 10, hands: "mine", trouble: "", thermometers: {} };
 const ROW = "flex min-h-11 items-start gap-3 rounded-bar p-2 hover:bg-raised";
@@ -48,7 +49,7 @@ export function StartDialog({ title, pieces, trigger, onStart, error, busy }: St
           aria-describedby={undefined}
           className="plate fixed inset-x-3 bottom-3 z-10 mx-auto flex max-h-[92dvh] max-w-lg flex-col gap-3 overflow-auto p-5 md:top-24 md:bottom-auto"
         >
-          <Dialog.Title className="m-0 text-2xl">Start: {title}</Dialog.Title>
+          <Dialog.Title className="m-0 text-2xl">{say("screen-start-dialog-start", { title })}</Dialog.Title>
           <PracticeOrReal practice={how.practice} onChange={(practice) => set({ practice })} />
           {how.practice ? (
             <PracticeFields how={how} onChange={set} />
@@ -62,10 +63,10 @@ export function StartDialog({ title, pieces, trigger, onStart, error, busy }: St
           {error && <Mistake>{error.message}</Mistake>}
           <div className="flex justify-end gap-2">
             <Dialog.Close asChild>
-              <Button>Not yet</Button>
+              <Button>{say("screen-start-dialog-not-yet")}</Button>
             </Dialog.Close>
             <Button weight="ember" onClick={start} disabled={busy}>
-              Start the cook
+              {say("screen-start-dialog-start-the-cook")}
             </Button>
           </div>
         </Dialog.Content>
@@ -105,14 +106,18 @@ function PracticeOrReal({
   const ways = [
     {
       is: true,
-      name: "Practice",
-      what: "A simulated probe in a kitchen that is not quite the planned one. The clock begins at the first step.",
+      name: say("screen-start-dialog-practice"),
+      what: say("screen-start-dialog-a-simulated-probe-in-a-kitchen"),
     },
-    { is: false, name: "For real", what: "On the clock on the wall. You mark each step." },
+    {
+      is: false,
+      name: say("screen-start-dialog-for-real"),
+      what: say("screen-start-dialog-on-the-clock-on-the-wall"),
+    },
   ];
   return (
     <fieldset className="m-0 flex flex-col border-0 p-0">
-      <legend className="sr-only">How</legend>
+      <legend className="sr-only">{say("screen-start-dialog-how")}</legend>
       {ways.map((way) => (
         <label key={way.name} className={ROW}>
           <input
@@ -142,7 +147,7 @@ function PracticeFields({ how, onChange }: HowProps) {
   return (
     <>
       <fieldset className="m-0 flex items-center gap-2 border-0 p-0">
-        <legend className="mb-1 text-sm font-semibold">Clock</legend>
+        <legend className="mb-1 text-sm font-semibold">{say("screen-start-dialog-clock")}</legend>
         {([1, 10, 60] as const).map((speed) => (
           <label
             key={speed}
@@ -165,15 +170,15 @@ function PracticeFields({ how, onChange }: HowProps) {
           onChange={(itself) => onChange({ hands: itself ? "plan" : "mine" })}
           label={
             <>
-              <b className="text-base">Mark the steps for me</b>
+              <b className="text-base">{say("screen-start-dialog-mark-the-steps-for-me")}</b>
               <br />
-              <span className="text-ash">Lean back and watch; each step is marked when it is due.</span>
+              <span className="text-ash">{say("screen-start-dialog-lean-back-and-watch-each-step")}</span>
             </>
           }
         />
       </div>
       <Choice
-        label="Trouble to practise"
+        label={say("screen-start-dialog-trouble-to-practise")}
         value={how.trouble}
         onChange={(trouble) => onChange({ trouble: trouble as How["trouble"] })}
         options={TROUBLES}
@@ -195,12 +200,8 @@ function Probes({ pieces, chosen, onChange }: ProbesProps) {
     (t) => t.kind === "probe" && !t.simulated && t.revoked_at === null,
   );
   if (probes.length === 0)
-    return (
-      <p className="m-0 text-sm text-ash">
-        No probe of yours is paired. Pair one in the Yard, or take readings by hand as it cooks.
-      </p>
-    );
-  const none = { key: "", name: "None: by hand" };
+    return <p className="m-0 text-sm text-ash">{say("screen-start-dialog-no-probe-of-yours-is-paired")}</p>;
+  const none = { key: "", name: say("screen-start-dialog-none-by-hand") };
   const put = (position: number, id: string) => {
     const rest = Object.entries(chosen).filter(([at, t]) => at !== String(position) && String(t) !== id);
     onChange(Object.fromEntries(id ? [...rest, [String(position), Number(id)]] : rest));
@@ -211,7 +212,9 @@ function Probes({ pieces, chosen, onChange }: ProbesProps) {
         <Choice
           key={position}
           label={
-            pieces.length > 1 ? `Probe in ${position + 1}, ${name}` : `Probe in the ${name.toLowerCase()}`
+            pieces.length > 1
+              ? say("screen-start-dialog-probe-in", { position: position + 1, name })
+              : say("screen-start-dialog-probe-in-the", { name: name.toLowerCase() })
           }
           value={String(chosen[String(position)] ?? "")}
           onChange={(id) => put(position, id)}

@@ -9,6 +9,7 @@ import type { Send } from "./actions";
 import { Centre } from "./drill";
 import type { Outlook, Piece } from "./model";
 import { Reading } from "./reading";
+import { say } from "@/words/say";
 
 interface Props {
   cook: Cook;
@@ -30,7 +31,11 @@ export function TakeReading({ cook, piece, outlook, open, onClose, system, send 
     onClose();
   };
   return (
-    <Sheet title={`Read the middle: ${piece.name}`} open={open} onClose={close}>
+    <Sheet
+      title={say("screen-take-reading-read-the-middle", { name: piece.name })}
+      open={open}
+      onClose={close}
+    >
       {asked && (
         <p role="status" className="m-0 text-xl font-bold">
           {phrase(system, asked.words)}
@@ -45,7 +50,7 @@ export function TakeReading({ cook, piece, outlook, open, onClose, system, send 
             close();
           }}
         >
-          Take what the probe shows
+          {say("screen-take-reading-take-what-the-probe-shows")}
         </Button>
       )}
       {centre ? (

@@ -7,6 +7,7 @@ import { Sheet } from "@/ui/sheet";
 
 import type { Send } from "./actions";
 import type { Piece } from "./model";
+import { say } from "@/words/say";
 
 interface Props {
   cookId: number;
@@ -26,23 +27,27 @@ export function WhatIf({ cookId, piece, system, open, told, onClose, send }: Pro
   const working = !found.isError && (found.isFetching || !told);
   const late = found.data?.late_s ?? 0;
   return (
-    <Sheet title={`What if: ${piece.name}`} open={open} onClose={onClose}>
+    <Sheet title={say("screen-what-if-what-if", { name: piece.name })} open={open} onClose={onClose}>
       {found.isError && <Failed error={found.error} again={() => void found.refetch()} />}
-      {working && <Waiting what="Cooking each of them to its end…" />}
+      {working && <Waiting what={say("screen-what-if-cooking-each-of-them-to-its")} />}
       {found.data && !working && (
         <>
           <p className="m-0 text-lg">
             {Math.abs(late) < 90 ? (
-              "In time for the table."
+              say("screen-what-if-in-time-for-the-table")
             ) : late > 0 ? (
               <>
-                It is <b>{spanText(late)} late</b> for the table at {clockText(new Date(found.data.table_at))}
-                .
+                {say("screen-what-if-it-is")} <b>{say("screen-what-if-late", { late: spanText(late) })}</b>{" "}
+                {say("screen-what-if-for-the-table-at", {
+                  clock_text: clockText(new Date(found.data.table_at)),
+                })}
               </>
             ) : (
               <>
-                It is <b>{spanText(late)} early</b> for the table at{" "}
-                {clockText(new Date(found.data.table_at))}.
+                {say("screen-what-if-it-is")} <b>{say("screen-what-if-early", { late: spanText(late) })}</b>{" "}
+                {say("screen-what-if-for-the-table-at", {
+                  clock_text: clockText(new Date(found.data.table_at)),
+                })}
               </>
             )}
           </p>
@@ -60,24 +65,28 @@ export function WhatIf({ cookId, piece, system, open, told, onClose, send }: Pro
                     <br />
                     <span className="text-sm text-ash">
                       {Math.abs(o.sooner_s) < 20
-                        ? "as it is"
+                        ? say("screen-what-if-as-it-is")
                         : o.sooner_s > 0
-                          ? `${spanText(o.sooner_s)} sooner`
-                          : `${spanText(o.sooner_s)} later`}
+                          ? say("screen-what-if-sooner", { sooner: spanText(o.sooner_s) })
+                          : say("screen-what-if-later", { sooner: spanText(o.sooner_s) })}
                     </span>
                   </span>
                 </div>
                 <p className="m-0 mt-1 flex flex-wrap gap-x-4 text-sm">
                   <span>
-                    middle <b className="figure text-lg">{tempText(system, o.peak_c)}</b>
+                    {say("screen-what-if-middle")}{" "}
+                    <b className="figure text-lg">{tempText(system, o.peak_c)}</b>
                   </span>
                   <span>
-                    grey rim <b className="figure text-lg">{Math.round(o.grey_rim_share * 100)} %</b>
+                    {say("screen-what-if-grey-rim")}{" "}
+                    <b className="figure text-lg">{Math.round(o.grey_rim_share * 100)} %</b>
                   </span>
                   <span>
-                    crust{" "}
+                    {say("screen-what-if-crust")}{" "}
                     <b className="figure text-lg">
-                      {o.crust_share > 2 ? "over twice" : `${Math.round(o.crust_share * 100)} %`}
+                      {o.crust_share > 2
+                        ? say("screen-what-if-over-twice")
+                        : `${Math.round(o.crust_share * 100)} %`}
                     </b>
                   </span>
                 </p>
@@ -92,15 +101,14 @@ export function WhatIf({ cookId, piece, system, open, told, onClose, send }: Pro
                       onClose();
                     }}
                   >
-                    Do this<span className="sr-only">: {phrase(system, o.name)}</span>
+                    {say("screen-what-if-do-this")}
+                    <span className="sr-only">: {phrase(system, o.name)}</span>
                   </Button>
                 )}
               </li>
             ))}
           </ul>
-          <p className="m-0 text-sm text-ash">
-            Each was simulated on from now, in the kitchen that the readings point to.
-          </p>
+          <p className="m-0 text-sm text-ash">{say("screen-what-if-each-was-simulated-on-from-now")}</p>
         </>
       )}
     </Sheet>

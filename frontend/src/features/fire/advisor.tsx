@@ -5,6 +5,7 @@ import { Button, Mistake, Quantity, Tick } from "@/ui/controls";
 import { phrase, spanText, type System, temperature } from "@/units/units";
 
 import type { Setup } from "./model";
+import { say } from "@/words/say";
 
 interface Props {
   setup: Setup;
@@ -53,7 +54,9 @@ export function Advisor({ setup, system, onAdvised }: Props) {
       setState({
         busy: false,
         problem:
-          error instanceof Problem ? error : new Problem(0, "The server does not answer. Try again.", []),
+          error instanceof Problem
+            ? error
+            : new Problem(0, say("screen-advisor-the-server-does-not-answer-try"), []),
         why: [],
         lightS: 0,
       });
@@ -63,17 +66,21 @@ export function Advisor({ setup, system, onAdvised }: Props) {
   return (
     <form
       className="flex flex-col gap-3"
-      aria-label="Wished zones"
+      aria-label={say("screen-advisor-wished-zones")}
       onSubmit={(e) => {
         e.preventDefault();
         void ask();
       }}
     >
-      <Tick label="A gentle place" value={wish.gentle} onChange={(gentle) => set({ gentle })} />
+      <Tick
+        label={say("screen-advisor-a-gentle-place")}
+        value={wish.gentle}
+        onChange={(gentle) => set({ gentle })}
+      />
       {wish.gentle && (
         <div className="grid grid-cols-2 gap-2">
           <Quantity
-            label="from"
+            label={say("screen-advisor-from")}
             slider={false}
             value={wish.low}
             scale={temperature(system)}
@@ -82,7 +89,7 @@ export function Advisor({ setup, system, onAdvised }: Props) {
             onChange={(c) => c !== null && set({ low: c })}
           />
           <Quantity
-            label="to"
+            label={say("screen-advisor-to")}
             slider={false}
             value={wish.high}
             scale={temperature(system)}
@@ -93,11 +100,19 @@ export function Advisor({ setup, system, onAdvised }: Props) {
         </div>
       )}
       <div className="flex flex-wrap gap-x-5">
-        <Tick label="A searing place" value={wish.sear} onChange={(sear) => set({ sear })} />
-        <Tick label="Fatty cuts" value={wish.fatty} onChange={(fatty) => set({ fatty })} />
+        <Tick
+          label={say("screen-advisor-a-searing-place")}
+          value={wish.sear}
+          onChange={(sear) => set({ sear })}
+        />
+        <Tick
+          label={say("screen-advisor-fatty-cuts")}
+          value={wish.fatty}
+          onChange={(fatty) => set({ fatty })}
+        />
       </div>
       <Quantity
-        label="For"
+        label={say("screen-advisor-for")}
         value={wish.hours}
         scale={HOURS}
         low={0.5}
@@ -105,14 +120,14 @@ export function Advisor({ setup, system, onAdvised }: Props) {
         onChange={(h) => h !== null && set({ hours: h })}
       />
       <Button type="submit" weight="ember" disabled={state.busy}>
-        {state.busy ? "Working it out…" : "Build it for me"}
+        {state.busy ? say("screen-advisor-working-it-out") : say("screen-advisor-build-it-for-me")}
       </Button>
       {state.problem && (
         <div className="flex flex-col gap-1">
           <Mistake>{phrase(system, said?.message ?? state.problem.message)}</Mistake>
           {state.problem.errors.filter((e) => e.field.startsWith("remedy:")).length > 0 && (
             <p className="m-0 text-sm text-ash">
-              You could:{" "}
+              {say("screen-advisor-you-could")}{" "}
               {state.problem.errors
                 .filter((e) => e.field.startsWith("remedy:"))
                 .map((e) => phrase(system, e.message))
@@ -128,7 +143,9 @@ export function Advisor({ setup, system, onAdvised }: Props) {
           aria-live="polite"
         >
           <li>
-            <strong>Light it {spanText(state.lightS)} before the food goes on.</strong>
+            <strong>
+              {say("screen-advisor-light-it-before-the-food-goes", { light: spanText(state.lightS) })}
+            </strong>
           </li>
           {state.why.map((w) => (
             <li key={w}>{phrase(system, w)}</li>

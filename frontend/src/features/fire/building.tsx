@@ -3,6 +3,7 @@ import { Button, Choice, Mistake, Quantity, Tick } from "@/ui/controls";
 import { type Scale, mass, percent, phrase, rain, type System, temperature, wind } from "@/units/units";
 
 import type { FireReference, Kind, Setup } from "./model";
+import { figure, say } from "@/words/say";
 
 interface Props {
   reference: FireReference;
@@ -46,41 +47,41 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
             />
           )}
           <Quantity
-            label="Charcoal"
+            label={say("screen-building-charcoal")}
             value={coal.amount}
             scale={chimneys}
             low={0.1 * fuel.chimney_kg}
             high={2.5 * fuel.chimney_kg}
             onChange={(kg) => kg !== null && setCoal({ amount: kg })}
             error={wrong("amount_kg") ?? wrong("amount")}
-            hint={`${grams.shown(coal.amount * 1000).toFixed(1)} ${grams.unit}`}
+            hint={`${figure(grams.shown(coal.amount * 1000).toFixed(1))} ${grams.unit}`}
           />
           <div className="grid grid-cols-2 gap-2">
             <Choice
-              label="Kind"
+              label={say("screen-building-kind")}
               value={coal.fuel ?? "briquettes"}
               options={reference.fuels}
               onChange={(key) => setCoal({ fuel: key })}
               error={wrong("fuel")}
             />
             <Choice
-              label="Smoke wood"
+              label={say("screen-building-smoke-wood")}
               value={coal.wood ?? "none"}
               options={[
-                { key: "none", name: "None" },
-                { key: "chips", name: "Chips" },
-                { key: "chunks", name: "Chunks" },
+                { key: "none", name: say("screen-building-none") },
+                { key: "chips", name: say("screen-building-chips") },
+                { key: "chunks", name: say("screen-building-chunks") },
               ]}
               onChange={(wood) => setCoal({ wood })}
             />
           </div>
           {["half", "third", "banked", "ring"].includes(coal.layout) && (
             <Choice
-              label="Coals on the"
+              label={say("screen-building-coals-on-the")}
               value={coal.side ?? "right"}
               options={[
-                { key: "left", name: "Left" },
-                { key: "right", name: "Right" },
+                { key: "left", name: say("screen-building-left") },
+                { key: "right", name: say("screen-building-right") },
               ]}
               onChange={(side) => setCoal({ side: side === "left" ? "left" : "right" })}
             />
@@ -90,24 +91,24 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
       {kind.has_vents && !setup.lid_open && (
         <>
           <Quantity
-            label="Bottom vent"
+            label={say("screen-building-bottom-vent")}
             value={setup.bottom_share ?? 0.5}
             scale={percent}
             low={0}
             high={1}
             onChange={(v) => v !== null && onSetup({ bottom_share: v })}
             error={wrong("bottom_share")}
-            hint={told ? `open ${told.bottom_words}` : undefined}
+            hint={told ? say("screen-building-open", { bottom_words: told.bottom_words }) : undefined}
           />
           <Quantity
-            label="Top vent"
+            label={say("screen-building-top-vent")}
             value={setup.top_share ?? 0.5}
             scale={percent}
             low={0}
             high={1}
             onChange={(v) => v !== null && onSetup({ top_share: v })}
             error={wrong("top_share")}
-            hint={told ? `open ${told.top_words}` : undefined}
+            hint={told ? say("screen-building-open-2", { top_words: told.top_words }) : undefined}
           />
         </>
       )}
@@ -116,7 +117,7 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
           i === told?.tray_burner ? (
             <p key={i} className="m-0 text-sm">
               <strong className="font-semibold [font-stretch:85%]">{burnerName(setup, kind, i)}</strong>{" "}
-              <span className="text-ash">off: coals in its place</span>
+              <span className="text-ash">{say("screen-building-off-coals-in-its-place")}</span>
             </p>
           ) : (
             <Quantity
@@ -137,7 +138,7 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
       {kind.has_box && <BoxAndTray reference={reference} setup={setup} wrong={wrong} onSetup={onSetup} />}
       {kind.set_low_c != null && kind.set_high_c != null && (
         <Quantity
-          label="Set to"
+          label={say("screen-building-set-to")}
           value={setup.set_c ?? null}
           scale={temperature(system)}
           low={kind.set_low_c}
@@ -149,21 +150,21 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         {kind.has_lid && (
           <Tick
-            label="Lid open"
+            label={say("screen-building-lid-open")}
             value={setup.lid_open ?? false}
             onChange={(lid_open) => onSetup({ lid_open })}
           />
         )}
         {kind.has_deflector && (
           <Tick
-            label="Deflector in"
+            label={say("screen-building-deflector-in")}
             value={setup.deflector ?? false}
             onChange={(deflector) => onSetup({ deflector })}
           />
         )}
         {kind.burns_coal && kind.has_lid && !setup.deflector && (
           <Tick
-            label="Drip pan"
+            label={say("screen-building-drip-pan")}
             value={setup.drip_pan ?? false}
             onChange={(drip_pan) => onSetup({ drip_pan })}
           />
@@ -182,15 +183,15 @@ interface BoxAndTrayProps {
 }
 
 const WOODS = [
-  { key: "none", name: "Empty" },
-  { key: "chips", name: "Chips" },
-  { key: "chunks", name: "Chunks" },
+  { key: "none", name: say("screen-building-empty") },
+  { key: "chips", name: say("screen-building-chips") },
+  { key: "chunks", name: say("screen-building-chunks") },
 ];
 const TRAYS = [
-  ["0", "No coals"],
-  ["0.25", "A quarter chimney"],
-  ["0.5", "Half a chimney"],
-  ["0.75", "Three quarters"],
+  ["0", say("screen-building-no-coals")],
+  ["0.25", say("screen-building-a-quarter-chimney")],
+  ["0.5", say("screen-building-half-a-chimney")],
+  ["0.75", say("screen-building-three-quarters")],
 ] as const;
 
 /** Wood and charcoal in a gas grill. */
@@ -204,14 +205,14 @@ function BoxAndTray({ reference, setup, wrong, onSetup }: BoxAndTrayProps) {
   return (
     <div className="flex flex-col gap-2">
       <Choice
-        label="Smoker box"
+        label={say("screen-building-smoker-box")}
         value={setup.smoker_box ?? "none"}
         options={WOODS}
         error={wrong("smoker_box")}
         onChange={(smoker_box) => onSetup({ smoker_box })}
       />
       <Choice
-        label="Coals in a tray"
+        label={say("screen-building-coals-in-a-tray")}
         value={nearest}
         options={TRAYS.map(([key, name]) => ({ key, name }))}
         error={wrong("coal_tray_kg")}
@@ -239,7 +240,7 @@ export function WeatherControls({
   return (
     <>
       <Quantity
-        label="Air outside"
+        label={say("screen-building-air-outside")}
         value={sky.air_c ?? 20}
         scale={temperature(system)}
         low={-15}
@@ -248,7 +249,7 @@ export function WeatherControls({
         error={wrong("air_c")}
       />
       <Quantity
-        label="Wind"
+        label={say("screen-building-wind")}
         value={sky.wind_m_s ?? 1}
         scale={wind(system)}
         low={0}
@@ -257,7 +258,7 @@ export function WeatherControls({
         error={wrong("wind_m_s")}
       />
       <Quantity
-        label="Rain"
+        label={say("screen-building-rain")}
         value={sky.rain_mm_h ?? 0}
         scale={rain(system)}
         low={0}
@@ -268,7 +269,8 @@ export function WeatherControls({
       {live && (
         <p className="m-0 flex flex-wrap items-center justify-between gap-2 text-sm text-ash">
           <span>
-            Now {phrase(system, live.words)} <span className="kicker">{live.source}</span>
+            {say("screen-building-now", { words: phrase(system, live.words) })}{" "}
+            <span className="kicker">{live.source}</span>
           </span>
           <Button
             weight="quiet"
@@ -281,14 +283,18 @@ export function WeatherControls({
               })
             }
           >
-            Take it
+            {say("screen-building-take-it")}
           </Button>
         </p>
       )}
       {live && (
         <p className="m-0 text-sm text-ash">
-          Raw food may be out for {live.fridge_clock_s / 3600 === 1 ? "one hour" : "two hours"} in all in this
-          air.
+          {say("screen-building-raw-food-may-be-out-for", {
+            value:
+              live.fridge_clock_s / 3600 === 1
+                ? say("screen-building-one-hour")
+                : say("screen-building-two-hours"),
+          })}
         </p>
       )}
     </>
@@ -297,7 +303,7 @@ export function WeatherControls({
 
 function burnerName(setup: Setup, kind: Kind, i: number): string {
   const own = typeof setup.grill === "string" ? undefined : setup.grill.burners?.[i]?.name;
-  return own || (kind.burners[i]?.name ?? `Burner ${i + 1}`);
+  return own || (kind.burners[i]?.name ?? say("screen-building-burner", { i: i + 1 }));
 }
 
 function Layouts({
@@ -316,7 +322,9 @@ function Layouts({
   const chosen = layouts.find((l) => l.key === value);
   return (
     <fieldset className="m-0 border-0 p-0">
-      <legend className="mb-1 p-0 text-sm font-semibold [font-stretch:85%]">Coals</legend>
+      <legend className="mb-1 p-0 text-sm font-semibold [font-stretch:85%]">
+        {say("screen-building-coals")}
+      </legend>
       <div className="grid grid-cols-6 gap-1">
         {layouts.map((l) => (
           <label

@@ -5,6 +5,7 @@ import { countdown, spanText, type System, temperature, tempText } from "@/units
 
 import { curve } from "./model";
 import type { CourseAnswer } from "./use-fire";
+import { say } from "@/words/say";
 
 const W = 340;
 const H = 170;
@@ -45,7 +46,12 @@ export const CourseChart = memo(function CourseChart({
         viewBox={`0 0 ${W} ${H}`}
         className="w-full"
         role="img"
-        aria-label={`The fire over ${spanText(end)}: ready after ${spanText(told.hours.ready_s)}, ${open ? "coals" : "gauge"} up to ${tempText(system, Math.max(...main))}.`}
+        aria-label={say("screen-course-chart-the-fire-over-ready-after-up", {
+          end: spanText(end),
+          ready: spanText(told.hours.ready_s),
+          value: open ? "coals" : "gauge",
+          max: tempText(system, Math.max(...main)),
+        })}
       >
         <rect
           x={x(ready)}
@@ -80,7 +86,7 @@ export const CourseChart = memo(function CourseChart({
             fontSize={12.5}
             fill="var(--c-ash)"
           >
-            {s === 0 ? "lit" : s % 3600 ? "" : `${s / 3600} h`}
+            {s === 0 ? say("screen-course-chart-lit") : s % 3600 ? "" : `${s / 3600} h`}
           </text>
         ))}
         {!open && (
@@ -122,31 +128,31 @@ export const CourseChart = memo(function CourseChart({
         {open ? (
           <span>
             <span aria-hidden className="mr-1 inline-block w-5 border-t-2 border-ink align-middle" />
-            coals
+            {say("screen-course-chart-coals")}
           </span>
         ) : (
           <>
             <span>
               <span aria-hidden className="mr-1 inline-block w-5 border-t-[3px] border-ember align-middle" />
-              at the grate
+              {say("screen-course-chart-at-the-grate")}
             </span>
             <span>
               <span
                 aria-hidden
                 className="mr-1 inline-block w-5 border-t-2 border-dashed border-ink align-middle"
               />
-              gauge in the lid
+              {say("screen-course-chart-gauge-in-the-lid")}
             </span>
           </>
         )}
         <span>
           <span aria-hidden className="mr-1 inline-block h-3 w-5 bg-ember/15 align-middle" />
-          good to cook on
+          {say("screen-course-chart-good-to-cook-on")}
         </span>
         {changes.length > 1 && (
           <span>
             <span aria-hidden className="mr-1 inline-block h-2 w-px bg-ink align-middle" />
-            vents moved
+            {say("screen-course-chart-vents-moved")}
           </span>
         )}
       </p>
@@ -163,7 +169,7 @@ export const CourseChart = memo(function CourseChart({
             <Slider.Range className="absolute h-full rounded-full bg-probe" />
           </Slider.Track>
           <Slider.Thumb
-            aria-label="Look at the grate after"
+            aria-label={say("screen-course-chart-look-at-the-grate-after")}
             aria-valuetext={atS === null ? "settled" : spanText(atS)}
             className="block h-7 w-4 rounded-bar border-2 border-panel bg-probe"
           />
@@ -174,7 +180,9 @@ export const CourseChart = memo(function CourseChart({
           onClick={() => onAt(null)}
           disabled={atS === null}
         >
-          {atS === null ? "settled" : `${countdown(atS)} after lighting`}
+          {atS === null
+            ? say("screen-course-chart-settled")
+            : say("screen-course-chart-after-lighting", { at: countdown(atS) })}
         </button>
       </div>
     </div>

@@ -13,6 +13,7 @@ import {
 } from "@/units/units";
 
 import type { CourseAnswer, FoodAnswer, Look } from "./use-fire";
+import { say } from "@/words/say";
 
 /** In a line: what the fire gives. */
 export function InShort({ look, told, system }: { look: Look; told: CourseAnswer | null; system: System }) {
@@ -32,7 +33,7 @@ export function InShort({ look, told, system }: { look: Look; told: CourseAnswer
         <Fact
           name="Hottest place"
           value={tempText(system, hottest.equivalent_c)}
-          note={`palm ${handText(palm)}`}
+          note={say("screen-given-palm", { hand_text: handText(palm) })}
           strong={s.highest_c == null}
         />
       )}
@@ -73,10 +74,10 @@ function Fact({
 }
 
 const LIMITS: Record<string, string> = {
-  air: "The air through the vents sets the heat: open them for more.",
-  fuel: "The fuel sets the heat: more of it, or more of it lit, gives more.",
-  knobs: "The knobs set the heat.",
-  controller: "The controller holds the heat.",
+  air: say("screen-given-the-air-through-the-vents-sets"),
+  fuel: say("screen-given-the-fuel-sets-the-heat-more"),
+  knobs: say("screen-given-the-knobs-set-the-heat"),
+  controller: say("screen-given-the-controller-holds-the-heat"),
   nothing: "",
 };
 
@@ -97,9 +98,12 @@ export function Notes({
     <div className="flex flex-col gap-1 text-sm" aria-live="polite">
       {!s.alight && (
         <p role="alert" className="m-0 border-l-4 border-alarm pl-2 font-semibold text-alarm">
-          With so little air this fire goes out
-          {s.dies_after_s != null ? `, ${spanText(s.dies_after_s)} after the vents are shut` : ""}. Open them
-          to keep it; shut is right when you are done.
+          {say("screen-given-with-so-little-air-this-fire", {
+            value:
+              s.dies_after_s != null
+                ? say("screen-given-after-the-vents-are-shut", { dies_after: spanText(s.dies_after_s) })
+                : "",
+          })}
         </p>
       )}
       {food.warnings.map((w) => (
@@ -117,7 +121,10 @@ export function Notes({
         .map((p) => (
           <p key={p.key} className="m-0 border-l-4 border-ember pl-2">
             <strong>
-              {names[p.key] ?? p.key}: flare-ups {p.flare.risk === "high" ? "likely" : "possible"}.
+              {say("screen-given-flare-ups", {
+                names: names[p.key] ?? p.key,
+                value: p.flare.risk === "high" ? say("screen-given-likely") : say("screen-given-possible"),
+              })}
             </strong>{" "}
             {p.flare.words}
           </p>
@@ -125,7 +132,9 @@ export function Notes({
       {s.alight && LIMITS[s.limited_by] && (
         <p className="m-0 text-ash">
           {LIMITS[s.limited_by]}
-          {s.highest_c != null ? ` The most it reaches: ${tempText(system, s.highest_c)}.` : ""}
+          {s.highest_c != null
+            ? say("screen-given-the-most-it-reaches", { highest: tempText(system, s.highest_c) })
+            : ""}
         </p>
       )}
     </div>
@@ -147,16 +156,16 @@ export function FoodTable({
   if (food.pieces.length + food.pans.length === 0) return null;
   return (
     <table className="w-full border-collapse text-sm">
-      <caption className="sr-only">Food on the grate and what it feels</caption>
+      <caption className="sr-only">{say("screen-given-food-on-the-grate-and-what")}</caption>
       <thead>
         <tr className="text-left text-ash">
-          <th className="font-normal">Food</th>
-          <th className="font-normal">Where</th>
-          <th className="font-normal">Feels</th>
-          <th className="font-normal">Air</th>
-          <th className="font-normal">Flare-up</th>
+          <th className="font-normal">{say("screen-given-food")}</th>
+          <th className="font-normal">{say("screen-given-where")}</th>
+          <th className="font-normal">{say("screen-given-feels")}</th>
+          <th className="font-normal">{say("screen-given-air")}</th>
+          <th className="font-normal">{say("screen-given-flare-up")}</th>
           <th>
-            <span className="sr-only">Take off</span>
+            <span className="sr-only">{say("screen-given-take-off")}</span>
           </th>
         </tr>
       </thead>
@@ -171,7 +180,7 @@ export function FoodTable({
             <td className="text-right">
               <button
                 type="button"
-                aria-label={`Take ${names[p.key] ?? p.key} off`}
+                aria-label={say("screen-given-take-off-2", { names: names[p.key] ?? p.key })}
                 className="min-h-9 min-w-9 rounded-bar text-ash hover:bg-raised hover:text-ink"
                 onClick={() => onRemove(p.key)}
               >
@@ -183,13 +192,13 @@ export function FoodTable({
         {food.pans.map((p) => (
           <tr key={p.key} className="border-t border-seam">
             <td className="font-semibold">{names[p.key] ?? p.key}</td>
-            <td>empty</td>
+            <td>{say("screen-given-empty")}</td>
             <td className="figure">{tempText(system, p.settles_c)}</td>
-            <td colSpan={2}>nearly so hot after {spanText(p.ready_s)}</td>
+            <td colSpan={2}>{say("screen-given-nearly-so-hot-after", { ready: spanText(p.ready_s) })}</td>
             <td className="text-right">
               <button
                 type="button"
-                aria-label={`Take ${names[p.key] ?? p.key} off`}
+                aria-label={say("screen-given-take-off-2", { names: names[p.key] ?? p.key })}
                 className="min-h-9 min-w-9 rounded-bar text-ash hover:bg-raised hover:text-ink"
                 onClick={() => onRemove(p.key)}
               >
@@ -226,7 +235,7 @@ export const Steps = memo(function Steps({
       ))}
       {moved.length > 1 && (
         <li className="grid grid-cols-[4.5rem_1fr] gap-2">
-          <span className="kicker">vents</span>
+          <span className="kicker">{say("screen-given-vents")}</span>
           <span>
             {moved
               .map((c) => `${spanText(c.at_s)}: ${c.bottom_words}`)
@@ -239,7 +248,8 @@ export const Steps = memo(function Steps({
         <li className="grid grid-cols-[4.5rem_1fr] gap-2">
           <span className="figure text-base text-ember">{spanText(told.convert_s)}</span>
           <span>
-            <strong>To searing heat</strong> once the gentle part is over.
+            <strong>{say("screen-given-to-searing-heat")}</strong>{" "}
+            {say("screen-given-once-the-gentle-part-is-over")}
           </span>
         </li>
       )}
@@ -247,7 +257,8 @@ export const Steps = memo(function Steps({
         <li className="grid grid-cols-[4.5rem_1fr] gap-2">
           <span className="figure text-base text-ember">{spanText(told.hours.refuel_s[0])}</span>
           <span>
-            <strong>Add fuel</strong> so long after it is ready, and as often again: {told.hours.add_words}.
+            <strong>{say("screen-given-add-fuel")}</strong>{" "}
+            {say("screen-given-so-long-after-it-is-ready", { add_words: told.hours.add_words })}
           </span>
         </li>
       )}
@@ -255,8 +266,8 @@ export const Steps = memo(function Steps({
         <li className="grid grid-cols-[4.5rem_1fr] gap-2">
           <span className="figure text-base text-ember">{lengthText(system, told.hours.fuse_m * 1000)}</span>
           <span>
-            <strong>of fuse</strong> burn for {spanText(told.hours.usable_s)} at this heat; a dozen lit at one
-            end.
+            <strong>{say("screen-given-of-fuse")}</strong>{" "}
+            {say("screen-given-burn-for-at-this-heat-a", { usable: spanText(told.hours.usable_s) })}
           </span>
         </li>
       )}
@@ -264,26 +275,35 @@ export const Steps = memo(function Steps({
         <li className="grid grid-cols-[4.5rem_1fr] gap-2">
           <span className="figure text-base text-ember">{spanText(told.hours.smoke_s)}</span>
           <span>
-            <strong>of smoke</strong> from the wood, laid on when the fire burns clean.
+            <strong>{say("screen-given-of-smoke")}</strong> {say("screen-given-from-the-wood-laid-on-when")}
           </span>
         </li>
       )}
       {told.steadiness.drop_k != null && (
         <li className="grid grid-cols-[4.5rem_1fr] gap-2">
-          <span className="kicker">lid</span>
+          <span className="kicker">{say("screen-given-lid")}</span>
           <span>
-            Open for a minute it costs {riseText(system, told.steadiness.drop_k)}
-            {told.steadiness.back_s != null ? `, made up after ${spanText(told.steadiness.back_s)}` : ""}.
-            {told.steadiness.down_s != null
-              ? ` Run ${riseText(system, told.steadiness.too_hot_k)} too hot, it takes ${spanText(told.steadiness.down_s)} to come down.`
-              : ""}
+            {say("screen-given-open-for-a-minute-it-costs", {
+              drop: riseText(system, told.steadiness.drop_k),
+              value:
+                told.steadiness.back_s != null
+                  ? say("screen-given-made-up-after", { back: spanText(told.steadiness.back_s) })
+                  : "",
+              value2:
+                told.steadiness.down_s != null
+                  ? say("screen-given-run-too-hot-it-takes-to", {
+                      too_hot: riseText(system, told.steadiness.too_hot_k),
+                      down: spanText(told.steadiness.down_s),
+                    })
+                  : "",
+            })}
           </span>
         </li>
       )}
       {weather && (weather.wind_m_s ?? 0) > 4 && (
         <li className="grid grid-cols-[4.5rem_1fr] gap-2">
-          <span className="kicker">wind</span>
-          <span>It costs heat and fuel: shelter the fire, well away from walls.</span>
+          <span className="kicker">{say("screen-given-wind")}</span>
+          <span>{say("screen-given-it-costs-heat-and-fuel-shelter")}</span>
         </li>
       )}
     </ol>
@@ -294,7 +314,7 @@ export const Steps = memo(function Steps({
 export function Danger({ dangers }: { dangers: string[] }) {
   return (
     <p className="m-0 border-l-4 border-agency pl-2 text-sm">
-      <strong>Take care.</strong> {dangers.join(" ")}
+      <strong>{say("screen-given-take-care")}</strong> {dangers.join(" ")}
     </p>
   );
 }

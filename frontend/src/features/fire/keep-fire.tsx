@@ -4,6 +4,7 @@ import { useKeepFire } from "@/api/yard";
 import { Button, TextField } from "@/ui/controls";
 
 import type { FireDraft } from "./model";
+import { say } from "@/words/say";
 
 export function KeepFire({ draft, usual }: { draft: FireDraft; usual: string }) {
   const keep = useKeepFire();
@@ -24,19 +25,19 @@ export function KeepFire({ draft, usual }: { draft: FireDraft; usual: string }) 
       }}
     >
       <TextField
-        label="Keep this fire as"
-        hint="With its gentle and searing place. You can plan a cook on it."
+        label={say("screen-keep-fire-keep-this-fire-as")}
+        hint={say("screen-keep-fire-with-its-gentle-and-searing-place")}
         error={keep.isError ? keep.error.message : undefined}
         placeholder={usual}
         value={name}
         onChange={setName}
       />
       <Button type="submit" weight="ember" disabled={keep.isPending}>
-        Keep this fire
+        {say("screen-keep-fire-keep-this-fire")}
       </Button>
       {keep.isSuccess && (
         <p role="status" className="m-0 text-sm text-probe">
-          Kept. Choose it under Everything else, Fire, when you plan.
+          {say("screen-keep-fire-kept-choose-it-under-everything-else")}
         </p>
       )}
     </form>

@@ -6,16 +6,20 @@ import { Building, WeatherControls } from "./building";
 import { sent } from "./model";
 import { SetFor } from "./set-for";
 import type { Builder } from "./use-builder";
+import { say } from "@/words/say";
 
 /** How a fire is laid and set. */
 export function Laying({ builder }: { builder: Builder }) {
   const { reference, kind, draft, change, setSetup, system, look, wrong } = builder;
   const sky = draft.setup.weather ?? {};
   return (
-    <section aria-label="How it is laid and set" className="plate order-2 flex flex-col gap-4 p-4 lg:order-1">
+    <section
+      aria-label={say("screen-laying-how-it-is-laid-and-set")}
+      className="plate order-2 flex flex-col gap-4 p-4 lg:order-1"
+    >
       {builder.other && <WhichLayout builder={builder} />}
       <Choice
-        label="Grill"
+        label={say("screen-laying-grill")}
         value={builder.listed}
         options={builder.options}
         onChange={builder.takeGrill}
@@ -23,7 +27,7 @@ export function Laying({ builder }: { builder: Builder }) {
       />
       {kind.grates.length > 1 && (
         <Choice
-          label="Grate"
+          label={say("screen-laying-grate")}
           value={draft.grate}
           options={kind.grates}
           onChange={(grate) => change({ ...draft, grate })}
@@ -42,12 +46,18 @@ export function Laying({ builder }: { builder: Builder }) {
         <SetFor
           key={builder.listed}
           setup={draft.setup}
-          system={kind.has_knobs ? "the knobs" : kind.has_vents ? "the vents" : "it"}
+          system={
+            kind.has_knobs
+              ? say("screen-laying-the-knobs")
+              : kind.has_vents
+                ? say("screen-laying-the-vents")
+                : "it"
+          }
           units={system}
           onSet={(told) => setSetup(sent(draft.setup.grill, told, sky))}
         />
       )}
-      <Fold title="Weather">
+      <Fold title={say("screen-laying-weather")}>
         <WeatherControls
           setup={draft.setup}
           live={builder.weather}
@@ -56,7 +66,7 @@ export function Laying({ builder }: { builder: Builder }) {
           wrong={wrong}
         />
       </Fold>
-      <Fold title="Tell me what to build">
+      <Fold title={say("screen-laying-tell-me-what-to-build")}>
         <Advisor
           setup={draft.setup}
           system={system}
@@ -76,8 +86,12 @@ export function Laying({ builder }: { builder: Builder }) {
 
 function WhichLayout({ builder }: { builder: Builder }) {
   return (
-    <div role="group" aria-label="Which layout you set" className="grid grid-cols-2 gap-1">
-      {["This fire", "The other"].map((name, i) => (
+    <div
+      role="group"
+      aria-label={say("screen-laying-which-layout-you-set")}
+      className="grid grid-cols-2 gap-1"
+    >
+      {[say("screen-laying-this-fire"), say("screen-laying-the-other")].map((name, i) => (
         <Button
           key={name}
           weight={i === builder.active ? "ember" : "plain"}

@@ -10,9 +10,11 @@ import { named, withFood, withMoved } from "./model";
 import { Surface } from "./surface";
 import type { Builder } from "./use-builder";
 import type { Look } from "./use-fire";
+import { figure, say } from "@/words/say";
 
 /** What a layout is called beside another one. */
-export const layoutName = (isFirst: boolean) => (isFirst ? "This fire" : "The other");
+export const layoutName = (isFirst: boolean) =>
+  isFirst ? say("screen-on-the-grate-this-fire") : say("screen-on-the-grate-the-other");
 
 /** The grate from above with what lies on it, and what that means to it. */
 export function OnTheGrate({ builder, look }: { builder: Builder; look: Look }) {
@@ -21,16 +23,20 @@ export function OnTheGrate({ builder, look }: { builder: Builder; look: Look }) 
   const names = named(reference, choices, draft);
   const things = [...reference.foods.map((f) => ({ ...f, cut: f.key })), ...choices];
   return (
-    <section aria-label="Grate" className="plate flex flex-col gap-2 p-4">
+    <section aria-label={say("screen-on-the-grate-grate")} className="plate flex flex-col gap-2 p-4">
       <div className="flex flex-wrap items-center justify-between gap-2">
         <h2 className="m-0 text-lg">
           {look.map.name}{" "}
           <span className="kicker ml-1">
-            {builder.atS === null ? "settled, from above" : "on its way, from above"}
+            {builder.atS === null
+              ? say("screen-on-the-grate-settled-from-above")
+              : say("screen-on-the-grate-on-its-way-from-above")}
           </span>
         </h2>
         <Button weight="quiet" onClick={builder.toggleOther}>
-          {other ? "Only this one" : "Beside another layout"}
+          {other
+            ? say("screen-on-the-grate-only-this-one")
+            : say("screen-on-the-grate-beside-another-layout")}
         </Button>
       </div>
       <Surfaces builder={builder} look={look} />
@@ -62,7 +68,10 @@ export function OnTheGrate({ builder, look }: { builder: Builder; look: Look }) 
       <Notes look={look} food={food} names={names} system={system} />
       {kind.burns_coal && (
         <p className="m-0 text-sm text-ash">
-          {reference.half_distance} Here: {look.half_distance_gain.toFixed(1)} times.
+          {say("screen-on-the-grate-here-times", {
+            half_distance: reference.half_distance,
+            half_distance_gain: figure(look.half_distance_gain.toFixed(1)),
+          })}
         </p>
       )}
     </section>
@@ -86,7 +95,7 @@ function Surfaces({ builder, look }: { builder: Builder; look: Look }) {
         revision={felt.shown ? felt.shown.pieces.map((p) => p.equivalent_c.toFixed(3)).join("/") : ""}
         onMove={(key, to) => change(withMoved(draft, look.map, key, to))}
       />
-      {other && !beside.shown && <Waiting what="Working out the other…" />}
+      {other && !beside.shown && <Waiting what={say("screen-on-the-grate-working-out-the-other")} />}
       {other && beside.shown && (
         <Surface
           choices={choices}

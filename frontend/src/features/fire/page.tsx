@@ -12,6 +12,7 @@ import { Laying } from "./laying";
 import { layoutName, OnTheGrate } from "./on-the-grate";
 import { type Builder, type BuilderProps, useBuilder } from "./use-builder";
 import type { Look } from "./use-fire";
+import { say } from "@/words/say";
 
 export function FirePage() {
   const reference = useFireReference();
@@ -20,7 +21,8 @@ export function FirePage() {
   const [query] = useSearchParams();
   for (const each of [reference, grills, fires])
     if (each.isError) return <Failed error={each.error} again={() => void each.refetch()} />;
-  if (!reference.data || !grills.data || !fires.data) return <Waiting what="Fetching your grills…" />;
+  if (!reference.data || !grills.data || !fires.data)
+    return <Waiting what={say("screen-fire-fetching-your-grills")} />;
   return (
     <Build
       key={query.toString()}
@@ -39,7 +41,7 @@ function Build(props: BuilderProps) {
   const refused = problem && <Refused problem={problem} system={builder.system} />;
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] xl:grid-cols-[18.500rem_minmax(0,1fr)_21rem]">
-      <h1 className="sr-only">Build a fire</h1>
+      <h1 className="sr-only">{say("screen-fire-build-a-fire")}</h1>
       <Laying builder={builder} />
       <div className="order-1 flex min-w-0 flex-col gap-4 lg:order-2">
         {shown ? (
@@ -49,7 +51,7 @@ function Build(props: BuilderProps) {
             <OnTheGrate builder={builder} look={shown} />
           </>
         ) : (
-          (refused ?? <Waiting what="Working out the heat…" />)
+          (refused ?? <Waiting what={say("screen-fire-working-out-the-heat")} />)
         )}
       </div>
       <Later builder={builder} />
@@ -61,7 +63,7 @@ function Build(props: BuilderProps) {
 function Shortly({ builder, look }: { builder: Builder; look: Look }) {
   const { other, active, course, beside, besideCourse, system } = builder;
   return (
-    <section aria-label="In short" className="plate px-4 py-2">
+    <section aria-label={say("screen-fire-in-short")} className="plate px-4 py-2">
       {other && <h2 className="m-0 text-base">{layoutName(active === 0)}</h2>}
       <InShort look={look} told={course.shown} system={system} />
       {other && beside.shown && (
@@ -80,8 +82,8 @@ function Later({ builder }: { builder: Builder }) {
   return (
     <div className="order-3 flex flex-col gap-4 lg:col-span-2 xl:col-span-1">
       {(kind.has_lid || !kind.has_knobs) && (
-        <section aria-label="Over time" className="plate flex flex-col gap-3 p-4">
-          <h2 className="m-0 text-lg">Over time</h2>
+        <section aria-label={say("screen-fire-over-time")} className="plate flex flex-col gap-3 p-4">
+          <h2 className="m-0 text-lg">{say("screen-fire-over-time")}</h2>
           {course.shown ? (
             <CourseChart
               told={course.shown}
@@ -91,18 +93,18 @@ function Later({ builder }: { builder: Builder }) {
               onAt={builder.setAtS}
             />
           ) : (
-            <Waiting what="Lighting it…" />
+            <Waiting what={say("screen-fire-lighting-it")} />
           )}
         </section>
       )}
       {course.shown && (
-        <section aria-label="Making it ready" className="plate flex flex-col gap-3 p-4">
-          <h2 className="m-0 text-lg">Making it ready</h2>
+        <section aria-label={say("screen-fire-making-it-ready")} className="plate flex flex-col gap-3 p-4">
+          <h2 className="m-0 text-lg">{say("screen-fire-making-it-ready")}</h2>
           <Steps told={course.shown} system={system} weather={draft.setup.weather} />
           <Danger dangers={course.shown.dangers} />
         </section>
       )}
-      <section aria-label="Keep it" className="plate p-4">
+      <section aria-label={say("screen-fire-keep-it")} className="plate p-4">
         <KeepFire
           draft={draft}
           usual={builder.options.find((o) => o.key === builder.listed)?.name ?? kind.name}
@@ -115,7 +117,9 @@ function Later({ builder }: { builder: Builder }) {
 function Refused({ problem, system }: { problem: Problem; system: Builder["system"] }) {
   return (
     <div role="alert" className="plate border-alarm p-4">
-      <h2 className="m-0 text-lg">{problem.status === 0 ? "No answer" : "This fire cannot be laid"}</h2>
+      <h2 className="m-0 text-lg">
+        {problem.status === 0 ? say("screen-fire-no-answer") : say("screen-fire-this-fire-cannot-be-laid")}
+      </h2>
       <p className="m-0">{phrase(system, problem.errors[0]?.message ?? problem.message)}</p>
     </div>
   );

@@ -5,6 +5,7 @@ import { Button, Mistake, Quantity } from "@/ui/controls";
 import { phrase, temperature } from "@/units/units";
 
 import type { sent, Setup } from "./model";
+import { say } from "@/words/say";
 
 /** Has a fire set for an air that is wished for. */
 export function SetFor({
@@ -26,7 +27,9 @@ export function SetFor({
       setProblem(null);
     } catch (error) {
       setProblem(
-        error instanceof Problem ? error : new Problem(0, "The server does not answer. Try again.", []),
+        error instanceof Problem
+          ? error
+          : new Problem(0, say("screen-set-for-the-server-does-not-answer-try"), []),
       );
     }
   };
@@ -35,7 +38,7 @@ export function SetFor({
     <div className="flex flex-col gap-1">
       <div className="flex items-end gap-2">
         <Quantity
-          label="For an air of"
+          label={say("screen-set-for-for-an-air-of")}
           slider={false}
           value={wanted}
           scale={temperature(units)}
@@ -44,13 +47,14 @@ export function SetFor({
           onChange={setWanted}
         />
         <Button onClick={() => void ask()} disabled={wanted === null}>
-          Set {system}
+          {say("screen-set-for-set", { system })}
         </Button>
       </div>
       {problem && (
         <Mistake>
           {phrase(units, problem.errors[0]?.message ?? problem.message)}
-          {more.length > 0 && ` You could: ${more.map((e) => phrase(units, e.message)).join("; ")}.`}
+          {more.length > 0 &&
+            say("screen-set-for-you-could", { more: more.map((e) => phrase(units, e.message)).join("; ") })}
         </Mistake>
       )}
     </div>

@@ -6,6 +6,7 @@ import { tempText } from "@/units/units";
 
 import { type FireDraft, type FireReference, kindOf, named, type Pan, pans, placed } from "./model";
 import type { FoodAnswer, Look } from "./use-fire";
+import { say } from "@/words/say";
 
 interface SurfaceProps {
   choices: Pan[];
@@ -40,12 +41,12 @@ export function Surface({
     const size = Math.min(110, look.map.width_mm * 0.3);
     return {
       key,
-      label: key === "gentle" ? "gentle place" : "searing place",
+      label: key === "gentle" ? say("screen-surface-gentle-place") : say("screen-surface-searing-place"),
       ...draft[key],
       width_mm: size,
       depth_mm: size,
       kind: "place",
-      said: read ? `${tempText(system, read.equivalent_c)} there` : "",
+      said: read ? say("screen-surface-there", { equivalent: tempText(system, read.equivalent_c) }) : "",
     };
   };
   const items: Item[] = [
@@ -61,7 +62,7 @@ export function Surface({
         width_mm: p.width_mm,
         depth_mm: p.depth_mm,
         kind: "pan",
-        said: hot ? `settles at ${tempText(system, hot.settles_c)}` : "",
+        said: hot ? say("screen-surface-settles-at", { settles: tempText(system, hot.settles_c) }) : "",
       };
     }),
     ...placed(reference, draft).map((p): Item => {
@@ -74,7 +75,7 @@ export function Surface({
         width_mm: p.width_mm ?? 120,
         depth_mm: p.depth_mm ?? 120,
         kind: "food",
-        said: felt ? `feels ${tempText(system, felt.equivalent_c)}` : "",
+        said: felt ? say("screen-surface-feels", { equivalent: tempText(system, felt.equivalent_c) }) : "",
       };
     }),
   ];
@@ -95,7 +96,7 @@ export function Surface({
         map={look.map}
         items={items}
         system={system}
-        label={`${look.map.name} seen from above. ${zones}`}
+        label={say("screen-surface-seen-from-above", { name: look.map.name, zones })}
         named
         chosen={chosen}
         onChoose={onChoose ?? (() => undefined)}

@@ -17,6 +17,7 @@ import {
   type Setup,
 } from "./model";
 import { useCourse, useFood, useLook } from "./use-fire";
+import { say } from "@/words/say";
 
 /** The whole grate is computed anew once nothing has moved for so long. */
 const STILL_MS = 350;
@@ -59,8 +60,16 @@ export function useBuilder(props: BuilderProps) {
   const weather = useWeather();
   const own = usePans();
   const options = [
-    ...grills.map((g) => ({ key: `${OWN}${g.id}`, name: g.name, group: "In your yard" })),
-    ...reference.grills.map((g) => ({ key: g.key, name: g.name, group: "Typical ones" })),
+    ...grills.map((g) => ({
+      key: `${OWN}${g.id}`,
+      name: g.name,
+      group: say("screen-use-builder-in-your-yard"),
+    })),
+    ...reference.grills.map((g) => ({
+      key: g.key,
+      name: g.name,
+      group: say("screen-use-builder-typical-ones"),
+    })),
   ];
   const [drafts, setDrafts] = useState<FireDraft[]>(() => [firstDraft(props, options)]);
   const [active, setActive] = useState(0);

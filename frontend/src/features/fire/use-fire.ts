@@ -1,13 +1,16 @@
 import { useEffect, useRef, useState } from "react";
 
 import { answer, client, Problem, type Schemas } from "@/api/client";
+import { say } from "@/words/say";
 
 export type Look = Schemas["LookOut"];
 export type FoodAnswer = Schemas["FoodOut"];
 export type CourseAnswer = Schemas["CourseAnswer"];
 
 const broken = (error: unknown) =>
-  error instanceof Problem ? error : new Problem(0, "The server does not answer. What you set is kept.", []);
+  error instanceof Problem
+    ? error
+    : new Problem(0, say("screen-use-fire-the-server-does-not-answer-what"), []);
 
 /** The latest answer to a question that changes; one at a time, the newest question next, the last answer kept meanwhile. */
 function useLatest<Q, A>(question: Q | null, ask: (q: Q, signal: AbortSignal) => Promise<A>, restMs = 0) {

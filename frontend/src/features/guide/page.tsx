@@ -8,13 +8,14 @@ import { BOX, Button, Failed, Field, Waiting } from "@/ui/controls";
 import { phrase } from "@/units/units";
 
 import { type Entry, found } from "./model";
+import { say } from "@/words/say";
 
 /** Cuts, doneness, methods, salt, fires, dangers, schools and words: short, and searched as you type. */
 export function GuidePage() {
   const guide = useGuide();
   const wanted = decodeURIComponent(useLocation().hash.slice(1));
   if (guide.isError) return <Failed error={guide.error} again={() => void guide.refetch()} />;
-  if (!guide.data) return <Waiting what="Opening the guide…" />;
+  if (!guide.data) return <Waiting what={say("screen-guide-opening-the-guide")} />;
   return <Entries key={wanted} guide={guide.data} wanted={wanted} />;
 }
 
@@ -31,10 +32,13 @@ function Entries({ guide: { entries, kinds }, wanted }: { guide: Schemas["GuideO
   const titles = new Map(entries.map((e) => [e.key, e.title]));
   return (
     <div className="flex flex-col gap-4 pt-2">
-      <h1 className="m-0 text-2xl">Guide</h1>
-      <section aria-label="Search the guide" className="plate flex flex-wrap items-end gap-4 p-4">
+      <h1 className="m-0 text-2xl">{say("screen-guide-guide")}</h1>
+      <section
+        aria-label={say("screen-guide-search-the-guide")}
+        className="plate flex flex-wrap items-end gap-4 p-4"
+      >
         <div className="min-w-60 flex-1">
-          <Field label="Look for">
+          <Field label={say("screen-guide-look-for")}>
             {({ id }) => (
               <input
                 id={id}
@@ -42,14 +46,14 @@ function Entries({ guide: { entries, kinds }, wanted }: { guide: Schemas["GuideO
                 className={BOX}
                 value={typed}
                 onChange={(e) => setTyped(e.target.value)}
-                placeholder="rest, skirt, 145, wet window…"
+                placeholder={say("screen-guide-rest-skirt-145-wet-window")}
               />
             )}
           </Field>
         </div>
         <fieldset className="m-0 flex flex-wrap gap-1 border-0 p-0">
-          <legend className="sr-only">What kind</legend>
-          {[{ key: "", name: "All" }, ...kinds].map((k) => (
+          <legend className="sr-only">{say("screen-guide-what-kind")}</legend>
+          {[{ key: "", name: say("screen-guide-all") }, ...kinds].map((k) => (
             <label
               key={k.key}
               className="flex min-h-11 items-center rounded-bar bg-raised px-3 font-semibold [font-stretch:85%] has-checked:bg-ember has-checked:text-on-ember has-focus-visible:outline-3"
@@ -66,19 +70,19 @@ function Entries({ guide: { entries, kinds }, wanted }: { guide: Schemas["GuideO
           ))}
         </fieldset>
         <p role="status" className="m-0 w-full text-sm text-ash">
-          {shown.length} of {entries.length} entries
+          {say("screen-guide-of-entries", { length: shown.length, length2: entries.length })}
         </p>
       </section>
       {shown.length === 0 && (
         <p className="plate m-0 p-4">
-          Nothing holds all of these words.{" "}
+          {say("screen-guide-nothing-holds-all-of-these-words")}{" "}
           <Button
             onClick={() => {
               setTyped("");
               setKind("");
             }}
           >
-            Show all
+            {say("screen-guide-show-all")}
           </Button>
         </p>
       )}
@@ -122,7 +126,7 @@ function Card({
       <p className="m-0 mt-1">{text}</p>
       {entry.see.length > 0 && (
         <p className="m-0 mt-2 flex flex-wrap gap-x-3 text-sm">
-          <span className="text-ash">See</span>
+          <span className="text-ash">{say("screen-guide-see")}</span>
           {entry.see.map((key) => (
             <Link
               key={key}

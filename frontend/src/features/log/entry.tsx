@@ -23,6 +23,7 @@ import {
 } from "@/units/units";
 
 import { RatingForm } from "./rating";
+import { say } from "@/words/say";
 
 export function LogEntryPage() {
   const id = Number(useParams().cookId);
@@ -32,7 +33,7 @@ export function LogEntryPage() {
       answer(client.GET("/api/cooks/{cook_id}", { params: { path: { cook_id: id } }, signal })),
   });
   if (cook.isError) return <Failed error={cook.error} again={() => void cook.refetch()} />;
-  if (!cook.data) return <Waiting what="Finding the page…" />;
+  if (!cook.data) return <Waiting what={say("screen-entry-finding-the-page")} />;
   return <Entry key={id} cook={cook.data} />;
 }
 
@@ -50,12 +51,12 @@ function Entry({ cook }: { cook: Cook }) {
   const rows: [string, string, string][] = o
     ? [
         [
-          "Slow phase",
+          say("screen-entry-slow-phase"),
           spanText(o.slow_foreseen_s),
           o.slow_measured_s === null ? "—" : spanText(o.slow_measured_s),
         ],
         [
-          "Core at the pull",
+          say("screen-entry-core-at-the-pull"),
           tempText(system, o.pull_foreseen_c),
           o.pull_measured_c === null ? "—" : tempText(system, o.pull_measured_c),
         ],
@@ -63,13 +64,13 @@ function Entry({ cook }: { cook: Cook }) {
           ? []
           : [
               [
-                "Middle as it came off",
-                `${leastText(system, o.reading_needed_c)} at least`,
-                o.reading_c == null ? "no reading kept" : tempText(system, o.reading_c),
+                say("screen-entry-middle-as-it-came-off"),
+                say("screen-entry-at-least", { reading_needed: leastText(system, o.reading_needed_c) }),
+                o.reading_c == null ? say("screen-entry-no-reading-kept") : tempText(system, o.reading_c),
               ] as [string, string, string],
             ]),
         [
-          "Peak after the rest",
+          say("screen-entry-peak-after-the-rest"),
           tempText(system, o.peak_foreseen_c),
           o.peak_measured_c === null ? "—" : tempText(system, o.peak_measured_c),
         ],
@@ -80,20 +81,24 @@ function Entry({ cook }: { cook: Cook }) {
       <div className="flex min-w-0 flex-col gap-4">
         <div>
           <Link to="/log" className="text-sm text-ash">
-            The log
+            {say("screen-entry-the-log")}
           </Link>
           <h1 className="m-0 text-3xl">{cook.title}</h1>
           <p className="m-0 text-ash">
-            {dayText(new Date(cook.started_at))}, on the table at {clockText(eat)} · {piece.name},{" "}
-            {lengthText(system, piece.inputs.thickness_mm)}
-            {cook.practice ? " · practice" : ""}
+            {say("screen-entry-on-the-table-at", {
+              day_text: dayText(new Date(cook.started_at)),
+              eat: clockText(eat),
+              name: piece.name,
+              thickness: lengthText(system, piece.inputs.thickness_mm),
+              value: cook.practice ? say("screen-entry-practice") : "",
+            })}
           </p>
         </div>
-        <section aria-label="Line" className="plate p-4">
+        <section aria-label={say("screen-entry-line")} className="plate p-4">
           <LineView model={model} eatAt={eat} moment={moment} onMoment={setMoment} system={system} />
         </section>
         {reference.data && (
-          <section aria-label="Face" className="plate p-4 md:max-w-xl">
+          <section aria-label={say("screen-entry-face")} className="plate p-4 md:max-w-xl">
             <FaceView
               section={section}
               curve={piece.result.curve}
@@ -103,14 +108,14 @@ function Entry({ cook }: { cook: Cook }) {
               greyShare={piece.result.grey_rim_share}
               word={piece.result.finish_words[household.scale] ?? ""}
               marks={piece.result.marks_words ?? ""}
-              label="as foreseen"
+              label={say("screen-entry-as-foreseen")}
             />
           </section>
         )}
       </div>
       <div className="flex flex-col gap-4">
         <section className="plate p-4">
-          <h2 className="m-0 mb-2 text-lg">Foreseen against measured</h2>
+          <h2 className="m-0 mb-2 text-lg">{say("screen-entry-foreseen-against-measured")}</h2>
           {cook.pieces.length > 1 && (
             <div className="mb-2 flex flex-wrap gap-1">
               {cook.pieces.map((p, i) => (
@@ -130,10 +135,10 @@ function Entry({ cook }: { cook: Cook }) {
               <thead>
                 <tr className="text-sm text-ash">
                   <th className="font-normal">
-                    <span className="sr-only">What</span>
+                    <span className="sr-only">{say("screen-entry-what")}</span>
                   </th>
-                  <th className="font-normal">foreseen</th>
-                  <th className="font-normal text-probe">measured</th>
+                  <th className="font-normal">{say("screen-entry-foreseen")}</th>
+                  <th className="font-normal text-probe">{say("screen-entry-measured")}</th>
                 </tr>
               </thead>
               <tbody>
@@ -147,12 +152,14 @@ function Entry({ cook }: { cook: Cook }) {
               </tbody>
             </table>
           ) : (
-            <p className="m-0">This one never went on the fire, so there is nothing to compare.</p>
+            <p className="m-0">{say("screen-entry-this-one-never-went-on-the")}</p>
           )}
           {o?.mean_gap_k != null && (
             <p className="m-0 mt-1 text-sm text-ash">
-              Readings lay {riseText(system, Math.abs(o.mean_gap_k))} {o.mean_gap_k < 0 ? "below" : "above"}{" "}
-              the foreseen curve on average.
+              {say("screen-entry-readings-lay-the-foreseen-curve-on", {
+                mean_gap: riseText(system, Math.abs(o.mean_gap_k)),
+                value: o.mean_gap_k < 0 ? say("screen-entry-below") : say("screen-entry-above"),
+              })}
             </p>
           )}
           {o && (
@@ -166,12 +173,12 @@ function Entry({ cook }: { cook: Cook }) {
             href={`/api/cooks/${cook.id}/readings.csv`}
             className="mt-2 inline-flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
           >
-            Readings as CSV
+            {say("screen-entry-readings-as-csv")}
           </a>
           <FromFile key={piece.id} cookId={cook.id} pieceId={piece.id} name={piece.name} />
         </section>
         <section className="plate p-4">
-          <h2 className="m-0 mb-2 text-lg">The verdict</h2>
+          <h2 className="m-0 mb-2 text-lg">{say("screen-entry-the-verdict")}</h2>
           <RatingForm cook={cook} />
         </section>
       </div>

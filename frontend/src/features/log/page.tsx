@@ -5,12 +5,13 @@ import { type CookLine, useCooks } from "@/api/hooks";
 import { useSystem } from "@/app/session";
 import { Failed, Waiting } from "@/ui/controls";
 import { dayText, lengthText, riseText, spanText, type System, tempText } from "@/units/units";
+import { say } from "@/words/say";
 
 export function LogPage() {
   const cooks = useCooks();
   const system = useSystem();
   if (cooks.isError) return <Failed error={cooks.error} again={() => void cooks.refetch()} />;
-  if (!cooks.data) return <Waiting what="Turning back the pages…" />;
+  if (!cooks.data) return <Waiting what={say("screen-log-turning-back-the-pages")} />;
   const past = cooks.data.filter((c) => c.ended_at !== null);
   const gaps = past.flatMap((c) =>
     c.outcome?.peak_measured_c == null
@@ -24,21 +25,24 @@ export function LogPage() {
   return (
     <div className="flex flex-col gap-4 pt-2">
       <section className="plate flex flex-wrap items-end gap-x-10 gap-y-2 p-4">
-        <h1 className="m-0 text-2xl">The log</h1>
+        <h1 className="m-0 text-2xl">{say("screen-log-the-log")}</h1>
         {gaps.length > 0 && (
           <>
             <span>
-              <b className="figure text-3xl">{past.length}</b> <span className="text-ash">cooks</span>
+              <b className="figure text-3xl">{past.length}</b>{" "}
+              <span className="text-ash">{say("screen-log-cooks")}</span>
             </span>
             <span>
               <b className="figure text-3xl">{riseText(system, mean(gaps))}</b>{" "}
-              <span className="text-ash">between foreseen and measured peak, on average</span>
+              <span className="text-ash">{say("screen-log-between-foreseen-and-measured-peak-on")}</span>
             </span>
             {times.length > 0 && (
               <span>
                 <b className="figure text-3xl">{Math.abs(Math.round(mean(times) * 100))} %</b>{" "}
                 <span className="text-ash">
-                  {mean(times) > 0 ? "slower" : "faster"} than foreseen, on average
+                  {say("screen-log-than-foreseen-on-average", {
+                    value: mean(times) > 0 ? say("screen-log-slower") : say("screen-log-faster"),
+                  })}
                 </span>
               </span>
             )}
@@ -48,14 +52,14 @@ export function LogPage() {
       {past.length === 0 && (
         <section className="plate p-6">
           <p className="m-0">
-            No cook has ended yet.{" "}
+            {say("screen-log-no-cook-has-ended-yet")}{" "}
             <Link
               to="/plan"
               className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
             >
-              Plan the first one
+              {say("screen-log-plan-the-first-one")}
             </Link>
-            ; a practice run counts too.
+            {say("screen-log-a-practice-run-counts-too")}
           </p>
         </section>
       )}
@@ -81,7 +85,7 @@ function Entry({ cook, system }: { cook: CookLine; system: System }) {
           {cook.title}
         </Link>
         {cook.stars && (
-          <span className="figure text-xl" aria-label={`${cook.stars} of five`}>
+          <span className="figure text-xl" aria-label={say("screen-log-of-five", { stars: cook.stars })}>
             {cook.stars}
             <span className="text-sm text-ash">/5</span>
           </span>
@@ -89,19 +93,19 @@ function Entry({ cook, system }: { cook: CookLine; system: System }) {
       </div>
       <p className="m-0 text-sm text-ash">
         {dayText(new Date(cook.started_at))} · {cook.cut}, {lengthText(system, cook.thickness_mm)}
-        {cook.practice ? " · practice" : ""}
+        {cook.practice ? say("screen-log-practice") : ""}
       </p>
       <Spark temps={cook.spark_c} finishC={cook.finish_c} />
       <dl className="m-0 grid grid-cols-[auto_1fr_1fr] gap-x-4 text-sm">
         <dt className="text-ash" />
-        <dd className="m-0 text-ash">foreseen</dd>
-        <dd className="m-0 text-probe">measured</dd>
-        <dt className="text-ash">peak</dt>
+        <dd className="m-0 text-ash">{say("screen-log-foreseen")}</dd>
+        <dd className="m-0 text-probe">{say("screen-log-measured")}</dd>
+        <dt className="text-ash">{say("screen-log-peak")}</dt>
         <dd className="figure m-0 text-lg">{outcome ? tempText(system, outcome.peak_foreseen_c) : "—"}</dd>
         <dd className="figure m-0 text-lg text-probe">
           {outcome?.peak_measured_c == null ? "—" : tempText(system, outcome.peak_measured_c)}
         </dd>
-        <dt className="text-ash">to the pull</dt>
+        <dt className="text-ash">{say("screen-log-to-the-pull")}</dt>
         <dd className="figure m-0 text-lg">{outcome ? spanText(outcome.slow_foreseen_s) : "—"}</dd>
         <dd className="figure m-0 text-lg text-probe">
           {late === null || !outcome?.slow_measured_s ? "—" : spanText(outcome.slow_measured_s)}

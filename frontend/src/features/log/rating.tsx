@@ -2,37 +2,38 @@ import { useState } from "react";
 
 import { type Cook, usePhoto, useRate } from "@/api/hooks";
 import { BOX, Button, Choice, Field, Mistake } from "@/ui/controls";
+import { say } from "@/words/say";
 
 const DONENESS = [
-  { key: "", name: "Not said" },
-  { key: "under", name: "Under" },
-  { key: "right", name: "Right" },
-  { key: "over", name: "Over" },
+  { key: "", name: say("screen-rating-not-said") },
+  { key: "under", name: say("screen-rating-under") },
+  { key: "right", name: say("screen-rating-right") },
+  { key: "over", name: say("screen-rating-over") },
 ];
 const CRUST = [
-  { key: "", name: "Not said" },
-  { key: "thin", name: "Too thin" },
-  { key: "right", name: "Right" },
-  { key: "heavy", name: "Too heavy" },
+  { key: "", name: say("screen-rating-not-said") },
+  { key: "thin", name: say("screen-rating-too-thin") },
+  { key: "right", name: say("screen-rating-right") },
+  { key: "heavy", name: say("screen-rating-too-heavy") },
 ];
 
 const RIM = [
-  { key: "", name: "Not said" },
-  { key: "thin", name: "Thin" },
-  { key: "right", name: "Right" },
-  { key: "wide", name: "Too wide" },
+  { key: "", name: say("screen-rating-not-said") },
+  { key: "thin", name: say("screen-rating-thin") },
+  { key: "right", name: say("screen-rating-right") },
+  { key: "wide", name: say("screen-rating-too-wide") },
 ];
 const TENDERNESS = [
-  { key: "", name: "Not said" },
-  { key: "tough", name: "Tough" },
-  { key: "right", name: "Right" },
-  { key: "soft", name: "Too soft" },
+  { key: "", name: say("screen-rating-not-said") },
+  { key: "tough", name: say("screen-rating-tough") },
+  { key: "right", name: say("screen-rating-right") },
+  { key: "soft", name: say("screen-rating-too-soft") },
 ];
 const SMOKE = [
-  { key: "", name: "Not said" },
-  { key: "faint", name: "Too faint" },
-  { key: "right", name: "Right" },
-  { key: "heavy", name: "Too heavy" },
+  { key: "", name: say("screen-rating-not-said") },
+  { key: "faint", name: say("screen-rating-too-faint") },
+  { key: "right", name: say("screen-rating-right") },
+  { key: "heavy", name: say("screen-rating-too-heavy") },
 ];
 
 /** The verdict: one to five, doneness, crust, and what to change. */
@@ -64,7 +65,7 @@ export function RatingForm({ cook }: { cook: Cook }) {
       }}
     >
       <fieldset className="m-0 flex gap-1 border-0 p-0">
-        <legend className="mb-1 text-sm font-semibold">Out of five</legend>
+        <legend className="mb-1 text-sm font-semibold">{say("screen-rating-out-of-five")}</legend>
         {[1, 2, 3, 4, 5].map((n) => (
           <label
             key={n}
@@ -76,7 +77,7 @@ export function RatingForm({ cook }: { cook: Cook }) {
               className="sr-only"
               checked={form.stars === n}
               onChange={() => setForm({ ...form, stars: n })}
-              aria-label={`${n} of five`}
+              aria-label={say("screen-rating-of-five", { n })}
             />
             {n}
           </label>
@@ -84,37 +85,37 @@ export function RatingForm({ cook }: { cook: Cook }) {
       </fieldset>
       <div className="grid grid-cols-2 gap-3">
         <Choice
-          label="Doneness"
+          label={say("screen-rating-doneness")}
           value={form.doneness}
           options={DONENESS}
           onChange={(doneness) => setForm({ ...form, doneness })}
         />
         <Choice
-          label="Crust"
+          label={say("screen-rating-crust")}
           value={form.crust}
           options={CRUST}
           onChange={(crust) => setForm({ ...form, crust })}
         />
         <Choice
-          label="Grey rim"
+          label={say("screen-rating-grey-rim")}
           value={form.rim}
           options={RIM}
           onChange={(rim) => setForm({ ...form, rim })}
         />
         <Choice
-          label="Tenderness"
+          label={say("screen-rating-tenderness")}
           value={form.tenderness}
           options={TENDERNESS}
           onChange={(tenderness) => setForm({ ...form, tenderness })}
         />
         <Choice
-          label="Smoke"
+          label={say("screen-rating-smoke")}
           value={form.smoke}
           options={SMOKE}
           onChange={(smoke) => setForm({ ...form, smoke })}
         />
       </div>
-      <Field label="What to change next time">
+      <Field label={say("screen-rating-what-to-change-next-time")}>
         {({ id }) => (
           <textarea
             id={id}
@@ -127,8 +128,8 @@ export function RatingForm({ cook }: { cook: Cook }) {
         )}
       </Field>
       <Field
-        label="A photo, if you like"
-        hint="Made small here; what the camera adds, the place above all, is taken out."
+        label={say("screen-rating-a-photo-if-you-like")}
+        hint={say("screen-rating-made-small-here-what-the-camera")}
         error={photo.add.error ? photo.add.error.message : undefined}
       >
         {({ id, describedBy }) => (
@@ -149,22 +150,22 @@ export function RatingForm({ cook }: { cook: Cook }) {
         <figure className="m-0 flex flex-col items-start gap-1">
           <img
             src={`/api/cooks/${cook.id}/photo.jpg?${photo.add.submittedAt}`}
-            alt={`What came of ${cook.title}`}
+            alt={say("screen-rating-what-came-of", { title: cook.title })}
             className="max-h-72 max-w-full rounded-bar"
           />
           <Button weight="quiet" onClick={() => photo.remove.mutate(undefined)}>
-            Take the photo away
+            {say("screen-rating-take-the-photo-away")}
           </Button>
         </figure>
       )}
       {rate.error && <Mistake>{rate.error.message}</Mistake>}
       <div className="flex items-center gap-3">
         <Button type="submit" weight="ember" disabled={form.stars === 0 || rate.isPending}>
-          Keep the verdict
+          {say("screen-rating-keep-the-verdict")}
         </Button>
         {rate.isSuccess && (
           <span role="status" className="text-probe">
-            Kept.
+            {say("screen-rating-kept")}
           </span>
         )}
       </div>

@@ -25,6 +25,7 @@ import {
 } from "./model";
 import { AnswerField } from "./answer-field";
 import { More } from "./more";
+import { say } from "@/words/say";
 
 interface Props {
   draft: Draft;
@@ -84,10 +85,14 @@ export function Answers({
       : { day: hour ? dayOf(hour) : draft.day, time: hour ? timeOf(hour) : draft.time };
   const eat = (change: Partial<typeof eating>) => onDraft({ ...draft, anchor: "eat", ...eating, ...change });
   return (
-    <form aria-label="What you cook" className="flex flex-col gap-4" onSubmit={(e) => e.preventDefault()}>
+    <form
+      aria-label={say("screen-answers-what-you-cook")}
+      className="flex flex-col gap-4"
+      onSubmit={(e) => e.preventDefault()}
+    >
       <Pieces draft={draft} onDraft={onDraft} reference={reference} />
       <Choice
-        label="What"
+        label={say("screen-answers-what")}
         value={each.piece.cut}
         options={reference.cuts
           .filter((c) => !c.is_side || c.key === each.piece.cut)
@@ -97,15 +102,15 @@ export function Answers({
           <>
             {cut?.note}.{" "}
             <Link to="/table" className="text-ash underline decoration-ember underline-offset-4">
-              Sides, bread and pots
+              {say("screen-answers-sides-bread-and-pots")}
             </Link>{" "}
-            go on the Table.
+            {say("screen-answers-go-on-the-table")}
           </>
         }
         error={wrong("cut")}
       />
       <Quantity
-        label="How thick"
+        label={say("screen-answers-how-thick")}
         value={each.piece.thickness_mm}
         scale={thickness(system)}
         low={8}
@@ -114,8 +119,8 @@ export function Answers({
         onChange={(mm, text) => onDraft(withThickness(draft, mm, text))}
       />
       <Field
-        label="When to eat"
-        hint={draft.anchor === "eat" ? undefined : "It follows from the hour that is held fixed."}
+        label={say("screen-answers-when-to-eat")}
+        hint={draft.anchor === "eat" ? undefined : say("screen-answers-it-follows-from-the-hour-that")}
         error={
           tooSoon && (
             <span className="flex flex-wrap items-center gap-2">
@@ -126,8 +131,10 @@ export function Answers({
                     onDraft({ ...draft, anchor: "eat", day: dayOf(offered), time: timeOf(offered) })
                   }
                 >
-                  Eat at {clockText(offered)}
-                  {dayOf(offered) === dayOf(new Date()) ? "" : `, ${dayText(offered)}`}
+                  {say("screen-answers-eat-at", {
+                    offered: clockText(offered),
+                    value: dayOf(offered) === dayOf(new Date()) ? "" : `, ${dayText(offered)}`,
+                  })}
                 </Button>
               )}
             </span>
@@ -149,7 +156,7 @@ export function Answers({
             <input
               type="date"
               required
-              aria-label="Day"
+              aria-label={say("screen-answers-day")}
               aria-invalid={invalid}
               className={`${BOX} figure`}
               value={eating.day}
@@ -177,10 +184,10 @@ export function Answers({
             weight="quiet"
             onClick={() => preferences.mutate({ scale: other.key as "kitchen" | "home" })}
           >
-            Use the {other.name.split(" (")[0]!.toLowerCase()}
+            {say("screen-answers-use-the", { split: other.name.split(" (")[0]!.toLowerCase() })}
           </Button>
           <Link to="/guide#school:words" className="text-ink underline decoration-seam underline-offset-4">
-            which
+            {say("screen-answers-which")}
           </Link>
         </p>
       )}
@@ -198,16 +205,16 @@ export function Answers({
         />
       )}
       {choice === "never" && (
-        <p className="m-0 text-sm text-ash">Poultry is never planned below the agency&rsquo;s figure.</p>
+        <p className="m-0 text-sm text-ash">{say("screen-answers-poultry-is-never-planned-below-the")}</p>
       )}
       <AnswerField answer={answerOf("at_risk")} piece={each.piece} onChange={set} error={undefined}>
         <Link to="/guide#danger:agency" className="text-ink underline">
-          Why it matters
+          {say("screen-answers-why-it-matters")}
         </Link>
       </AnswerField>
       <Collapsible.Root open={open} onOpenChange={setOpen} className="border-t-2 border-seam pt-2">
         <Collapsible.Trigger className="group flex min-h-11 w-full items-center justify-between font-semibold [font-stretch:85%]">
-          Everything else{" "}
+          {say("screen-answers-everything-else")}{" "}
           <span aria-hidden className="text-ember group-data-[state=open]:rotate-90">
             ▸
           </span>
@@ -234,7 +241,7 @@ function Pieces({ draft, onDraft, reference }: Pick<Props, "draft" | "onDraft" |
   const nameOf = (key: string) => reference.cuts.find((c) => c.key === key)?.name ?? key;
   if (draft.pieces.length < 2) return null;
   return (
-    <div role="group" aria-label="Pieces" className="flex flex-col gap-1">
+    <div role="group" aria-label={say("screen-answers-pieces")} className="flex flex-col gap-1">
       {draft.pieces.map((each, i) => (
         <div key={i} className={`flex items-center rounded-bar ${i === draft.focus ? "bg-raised" : ""}`}>
           <button
@@ -256,10 +263,10 @@ function Pieces({ draft, onDraft, reference }: Pick<Props, "draft" | "onDraft" |
           </button>
           <Button
             weight="quiet"
-            aria-label={`Take away ${nameOf(each.piece.cut)}`}
+            aria-label={say("screen-answers-take-away", { name_of: nameOf(each.piece.cut) })}
             onClick={() => onDraft(withoutPiece(draft, i))}
           >
-            Away
+            {say("screen-answers-away")}
           </Button>
         </div>
       ))}

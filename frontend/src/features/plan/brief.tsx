@@ -5,6 +5,7 @@ import { clockText, leastText, phrase, tempText, type System } from "@/units/uni
 import { BOX } from "@/ui/controls";
 
 import { type Anchor, anchored, anchorStart, type Draft } from "./model";
+import { say } from "@/words/say";
 
 interface Props {
   draft: Draft;
@@ -36,7 +37,7 @@ export function Brief({ draft, onDraft, result, order, hour, word, system }: Pro
         <Figure
           name="Off at a reading of"
           value={leastText(system, result.reading_c)}
-          note="at least, in the middle"
+          note={say("screen-brief-at-least-in-the-middle")}
           strong
         />
       )}
@@ -97,7 +98,7 @@ function Hour({
     return (
       <span className="flex flex-col leading-none">
         <label htmlFor={id} className="kicker">
-          {name}, held fixed
+          {say("screen-brief-held-fixed", { name })}
         </label>
         <input
           id={id}
@@ -115,7 +116,11 @@ function Hour({
       type="button"
       aria-pressed={fixed}
       onClick={() => hold(anchor)}
-      title={fixed ? "This hour is held fixed" : `Hold this hour fixed: ${name}`}
+      title={
+        fixed
+          ? say("screen-brief-this-hour-is-held-fixed")
+          : say("screen-brief-hold-this-hour-fixed", { name })
+      }
       className="flex flex-col items-start rounded-bar text-left leading-none hover:bg-raised"
     >
       <span className="kicker">

@@ -6,6 +6,7 @@ import { Button, Mistake, Quantity } from "@/ui/controls";
 import { count, percent, phrase, type System, thickness, weightText } from "@/units/units";
 
 import { type Draft, withWay } from "./model";
+import { say } from "@/words/say";
 
 /** Patties shaped for a bun: blend, weight, dimple, shrink and the moment for the cheese. */
 export function Burger({
@@ -38,7 +39,7 @@ export function Burger({
     <div className="grid gap-5 md:grid-cols-2">
       <div className="flex flex-col gap-3">
         <Quantity
-          label="Fat in the blend"
+          label={say("screen-burger-fat-in-the-blend")}
           value={ask.fat_share}
           scale={percent}
           low={0.05}
@@ -47,7 +48,7 @@ export function Burger({
           error={wrong("fat_share")}
         />
         <Quantity
-          label="Patty thickness"
+          label={say("screen-burger-patty-thickness")}
           value={ask.thickness_mm}
           scale={thickness(system)}
           low={8}
@@ -56,7 +57,7 @@ export function Burger({
           error={wrong("thickness_mm")}
         />
         <Quantity
-          label="Width of the bun"
+          label={say("screen-burger-width-of-the-bun")}
           value={ask.bun_mm}
           scale={thickness(system)}
           low={60}
@@ -65,7 +66,7 @@ export function Burger({
           error={wrong("bun_mm")}
         />
         <Quantity
-          label="Patties"
+          label={say("screen-burger-patties")}
           value={ask.patties}
           scale={count}
           low={1}
@@ -74,7 +75,7 @@ export function Burger({
           error={wrong("patties")}
         />
         <Quantity
-          label="Fat of the lean meat"
+          label={say("screen-burger-fat-of-the-lean-meat")}
           value={ask.lean_fat}
           scale={percent}
           low={0.02}
@@ -83,7 +84,7 @@ export function Burger({
           error={wrong("lean_fat")}
         />
         <Quantity
-          label="Fat of the rich meat"
+          label={say("screen-burger-fat-of-the-rich-meat")}
           value={ask.rich_fat}
           scale={percent}
           low={0.1}
@@ -92,7 +93,7 @@ export function Burger({
           error={wrong("rich_fat")}
         />
         <Button weight="ember" onClick={() => burger.mutate(ask)} disabled={burger.isPending}>
-          {burger.isPending ? "Shaping…" : "Shape it"}
+          {burger.isPending ? say("screen-burger-shaping") : say("screen-burger-shape-it")}
         </Button>
         {burger.error && !(burger.error instanceof Problem && burger.error.errors.length > 0) && (
           <Mistake>{burger.error.message}</Mistake>
@@ -101,20 +102,22 @@ export function Burger({
       {made ? (
         <div aria-live="polite" className="flex flex-col gap-2">
           <p className="m-0">
-            <b className="figure text-4xl text-ember">{weightText(system, made.patty.mass_kg * 1000)}</b> each
+            <b className="figure text-4xl text-ember">{weightText(system, made.patty.mass_kg * 1000)}</b>{" "}
+            {say("screen-burger-each")}
           </p>
           <p className="m-0">
-            Mix <b>{weightText(system, made.lean_g)}</b> of the lean and{" "}
-            <b>{weightText(system, made.rich_g)}</b> of the rich meat.
+            {say("screen-burger-mix")} <b>{weightText(system, made.lean_g)}</b>{" "}
+            {say("screen-burger-of-the-lean-and")} <b>{weightText(system, made.rich_g)}</b>{" "}
+            {say("screen-burger-of-the-rich-meat")}
           </p>
           <p className="m-0">{phrase(system, made.patty.words)}</p>
           <p className="m-0 text-sm text-ash">{phrase(system, made.patty.for_bun)}</p>
-          <Button onClick={() => onDraft(withWay(draft, made.piece))}>Plan these patties</Button>
+          <Button onClick={() => onDraft(withWay(draft, made.piece))}>
+            {say("screen-burger-plan-these-patties")}
+          </Button>
         </div>
       ) : (
-        <p className="m-0 text-ash">
-          Say how wide the bun is, and the patty is shaped so that it fits when it is done.
-        </p>
+        <p className="m-0 text-ash">{say("screen-burger-say-how-wide-the-bun-is")}</p>
       )}
     </div>
   );

@@ -2,6 +2,7 @@ import { useFires } from "@/api/yard";
 import { Choice } from "@/ui/controls";
 
 import type { PieceDraft } from "./model";
+import { say } from "@/words/say";
 
 interface Props {
   piece: PieceDraft["piece"];
@@ -15,8 +16,17 @@ export function FireChoice({ piece, fires, onPiece, error }: Props) {
   const kept = useFires().data ?? [];
   const own = piece.own_fire;
   const saved = own && kept.find((f) => f.fire.name === own.name);
-  const mine = kept.map((f) => ({ key: `own:${f.id}`, name: f.fire.name, group: "Your fires" }));
-  if (own && !saved) mine.push({ key: "moved", name: `${own.name}, moved`, group: "Your fires" });
+  const mine = kept.map((f) => ({
+    key: `own:${f.id}`,
+    name: f.fire.name,
+    group: say("screen-fire-choice-your-fires"),
+  }));
+  if (own && !saved)
+    mine.push({
+      key: "moved",
+      name: say("screen-fire-choice-moved", { name: own.name }),
+      group: say("screen-fire-choice-your-fires"),
+    });
   if (fires.length + mine.length < 2) return null;
   const ownKey = saved ? `own:${saved.id}` : "moved";
   const choose = (key: string) => {
@@ -26,9 +36,9 @@ export function FireChoice({ piece, fires, onPiece, error }: Props) {
   };
   return (
     <Choice
-      label="Fire"
+      label={say("screen-fire-choice-fire")}
       value={own ? ownKey : (piece.fire ?? fires[0]?.key ?? "")}
-      options={[...fires.map((f) => ({ ...f, group: "Typical ones" })), ...mine]}
+      options={[...fires.map((f) => ({ ...f, group: say("screen-fire-choice-typical-ones") })), ...mine]}
       onChange={choose}
       error={error}
     />

@@ -7,6 +7,7 @@ import { StartPlan } from "@/features/cook/start-dialog";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
 import { clockText, dayText, lengthText, phrase, tempText, type System } from "@/units/units";
+import { say } from "@/words/say";
 
 /** Plans that wait for their hour, a file to take in, and plans of the past to plan again. */
 export function Kept({ system }: { system: System }) {
@@ -19,13 +20,13 @@ export function Kept({ system }: { system: System }) {
     <section aria-labelledby="kept-title" className="plate p-4">
       <div className="flex flex-wrap items-center justify-between gap-2">
         <h2 id="kept-title" className="m-0 text-lg">
-          Kept plans
+          {say("screen-kept-kept-plans")}
         </h2>
         <FromFile system={system} />
       </div>
       {last && (
         <p role="status" className="m-0 flex items-center gap-3 text-sm">
-          {last.title} was set aside.
+          {say("screen-kept-was-set-aside", { title: last.title })}
           <Button
             weight="quiet"
             onClick={() => {
@@ -33,13 +34,13 @@ export function Kept({ system }: { system: System }) {
               setLast(null);
             }}
           >
-            Bring it back
+            {say("screen-kept-bring-it-back")}
           </Button>
         </p>
       )}
       {duplicate.error && <Mistake>{duplicate.error.message}</Mistake>}
       {plans.data.length === 0 && (
-        <p className="m-0 text-ash">None yet. Answer the three questions, then keep the plan.</p>
+        <p className="m-0 text-ash">{say("screen-kept-none-yet-answer-the-three-questions")}</p>
       )}
       <ul className="m-0 list-none p-0">
         {plans.data.map((plan) => {
@@ -59,36 +60,46 @@ export function Kept({ system }: { system: System }) {
                 </Link>
                 <br />
                 <span className="text-sm text-ash">
-                  {dayText(eat)} ·{" "}
-                  {plan.pieces.length > 1
-                    ? `${plan.pieces.length} pieces`
-                    : `${lengthText(system, plan.thickness_mm)} · pull ${tempText(system, plan.pull_c)}`}{" "}
-                  · first task {clockText(new Date(plan.first_task_at))}
+                  {say("screen-kept-first-task", {
+                    eat: dayText(eat),
+                    value:
+                      plan.pieces.length > 1
+                        ? say("screen-kept-pieces", { length: plan.pieces.length })
+                        : say("screen-kept-pull", {
+                            thickness: lengthText(system, plan.thickness_mm),
+                            pull: tempText(system, plan.pull_c),
+                          }),
+                    clock_text: clockText(new Date(plan.first_task_at)),
+                  })}
                 </span>
               </span>
               <Button
                 weight="quiet"
-                aria-label={`Once more: ${plan.title}`}
+                aria-label={say("screen-kept-once-more", { title: plan.title })}
                 onClick={() => duplicate.mutate(plan.id)}
                 disabled={duplicate.isPending}
               >
-                Once more
+                {say("screen-kept-once-more-2")}
               </Button>
               <Button
                 weight="quiet"
-                aria-label={`Set aside: ${plan.title}`}
+                aria-label={say("screen-kept-set-aside", { title: plan.title })}
                 onClick={() => {
                   aside.mutate({ id: plan.id, back: false });
                   setLast(plan);
                 }}
               >
-                Set aside
+                {say("screen-kept-set-aside-2")}
               </Button>
               <StartPlan
                 id={plan.id}
                 title={plan.title}
                 pieces={plan.pieces}
-                trigger={<Button aria-label={`Start ${plan.title}`}>Start</Button>}
+                trigger={
+                  <Button aria-label={say("screen-kept-start", { title: plan.title })}>
+                    {say("screen-kept-start-2")}
+                  </Button>
+                }
               />
             </li>
           );
@@ -110,9 +121,7 @@ function FromFile({ system }: { system: System }) {
     try {
       body = JSON.parse(await file.text()) as Schemas["MealIn"];
     } catch {
-      setWrong(
-        `${file.name} is no plan: it is not JSON. Take the file that "File" beside a kept plan gives.`,
-      );
+      setWrong(say("screen-kept-is-no-plan-it-is-not", { name: file.name }));
       return;
     }
     taken.mutate(body, { onSuccess: (plan) => void navigate(`/plan/${plan.id}`) });
@@ -123,7 +132,7 @@ function FromFile({ system }: { system: System }) {
       : taken.error?.message;
   return (
     <FilePick
-      label="A plan from a file"
+      label={say("screen-kept-a-plan-from-a-file")}
       accept="application/json,.json"
       onFile={(file) => void read(file)}
       busy={taken.isPending}
@@ -138,14 +147,14 @@ function Past({ system }: { system: System }) {
   return (
     <details className="mt-2" onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary className="min-h-11 cursor-pointer py-2 font-semibold [font-stretch:85%]">
-        Plan again from the past
+        {say("screen-kept-plan-again-from-the-past")}
       </summary>
       {past.isError ? (
         <Failed error={past.error} again={() => void past.refetch()} />
       ) : !past.data ? (
-        open && <Waiting what="Fetching…" />
+        open && <Waiting what={say("screen-kept-fetching")} />
       ) : past.data.length === 0 ? (
-        <p className="m-0 text-ash">Nothing yet: what is cooked or set aside shows here.</p>
+        <p className="m-0 text-ash">{say("screen-kept-nothing-yet-what-is-cooked-or")}</p>
       ) : (
         <ul className="m-0 list-none p-0">
           {past.data.map((p) => (
@@ -157,17 +166,20 @@ function Past({ system }: { system: System }) {
                 <b className="[font-stretch:85%]">{p.title}</b>
                 <br />
                 <span className="text-sm text-ash">
-                  {dayText(new Date(p.eat_at))} · {lengthText(system, p.thickness_mm)} · finish{" "}
-                  {tempText(system, p.finish_c)}
-                  {p.stars ? ` · ${p.stars} of 5` : ""}
+                  {say("screen-kept-finish", {
+                    day_text: dayText(new Date(p.eat_at)),
+                    thickness: lengthText(system, p.thickness_mm),
+                    finish: tempText(system, p.finish_c),
+                    value: p.stars ? say("screen-kept-of-5", { stars: p.stars }) : "",
+                  })}
                 </span>
               </span>
               <Link
                 to={`/plan?from=${p.id}`}
-                aria-label={`Plan again: ${p.title}`}
+                aria-label={say("screen-kept-plan-again", { title: p.title })}
                 className="flex min-h-11 items-center px-2 text-ink underline decoration-ember decoration-2 underline-offset-4"
               >
-                Plan it again
+                {say("screen-kept-plan-it-again")}
               </Link>
             </li>
           ))}

@@ -2,6 +2,7 @@ import { Dialog } from "radix-ui";
 import { useEffect } from "react";
 
 import { Button } from "@/ui/controls";
+import { say } from "@/words/say";
 
 export interface Deeds {
   undo: () => void;
@@ -14,15 +15,15 @@ export interface Deeds {
 }
 
 const MAP: [string, string][] = [
-  ["Ctrl + Z", "Undo"],
-  ["Ctrl + Shift + Z", "Redo"],
-  ["Ctrl + S", "Keep the plan"],
-  ["Alt + N", "Add a piece"],
-  ["Alt + 1 … 8", "Look at that piece"],
-  ["Alt + ← →", "The moment, a minute back or on"],
-  ["Alt + W, M, L", "Other ways, amounts, late guests"],
-  ["← →, Page, Home, End", "On the line's slider: a minute, ten, the ends"],
-  ["Arrows", "On a place of the grate: move it"],
+  [say("screen-keys-ctrl-z"), say("screen-keys-undo")],
+  [say("screen-keys-ctrl-shift-z"), say("screen-keys-redo")],
+  [say("screen-keys-ctrl-s"), say("screen-keys-keep-the-plan")],
+  [say("screen-keys-alt-n"), say("screen-keys-add-a-piece")],
+  [say("screen-keys-alt-1-8"), say("screen-keys-look-at-that-piece")],
+  [say("screen-keys-alt"), say("screen-keys-the-moment-a-minute-back-or")],
+  [say("screen-keys-alt-w-m-l"), say("screen-keys-other-ways-amounts-late-guests")],
+  [say("screen-keys-page-home-end"), say("screen-keys-on-the-lines-slider-a-minute")],
+  [say("screen-keys-arrows"), say("screen-keys-on-a-place-of-the-grate")],
 ];
 
 /** Keys with Ctrl or Alt, so that nothing happens to who only types. */
@@ -65,7 +66,7 @@ export function KeyMap() {
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>
-        <Button weight="quiet">Keys</Button>
+        <Button weight="quiet">{say("screen-keys-keys")}</Button>
       </Dialog.Trigger>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 bg-black/60" />
@@ -73,7 +74,7 @@ export function KeyMap() {
           aria-describedby={undefined}
           className="plate fixed inset-x-3 top-16 z-10 mx-auto flex max-h-[80dvh] max-w-lg flex-col gap-3 overflow-auto p-5"
         >
-          <Dialog.Title className="m-0 text-2xl">Keys</Dialog.Title>
+          <Dialog.Title className="m-0 text-2xl">{say("screen-keys-keys")}</Dialog.Title>
           <dl className="m-0 grid grid-cols-[11rem_1fr] gap-x-4">
             {MAP.map(([key, what]) => (
               <div key={key} className="col-span-2 grid grid-cols-subgrid border-b border-seam py-1.5">
@@ -83,7 +84,7 @@ export function KeyMap() {
             ))}
           </dl>
           <Dialog.Close asChild>
-            <Button>Close</Button>
+            <Button>{say("screen-keys-close")}</Button>
           </Dialog.Close>
         </Dialog.Content>
       </Dialog.Portal>

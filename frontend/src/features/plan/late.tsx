@@ -3,6 +3,7 @@ import { minutes, phrase, type System, tempText } from "@/units/units";
 
 import type { Draft } from "./model";
 import { useDetails } from "./use-details";
+import { say } from "@/words/say";
 
 interface Props {
   draft: Draft;
@@ -19,7 +20,7 @@ export function Late({ draft, system, lateMin, onLateMin }: Props) {
     <div className="flex flex-col gap-3">
       <div className="max-w-80">
         <Quantity
-          label="Guests are late by"
+          label={say("screen-late-guests-are-late-by")}
           value={lateMin}
           scale={minutes}
           low={5}
@@ -30,7 +31,7 @@ export function Late({ draft, system, lateMin, onLateMin }: Props) {
       {details.isError ? (
         <Failed error={details.error} again={() => void details.refetch()} />
       ) : !piece ? (
-        <Waiting what="Holding it…" />
+        <Waiting what={say("screen-late-holding-it")} />
       ) : (
         <ul aria-busy={details.isPlaceholderData} className="m-0 grid list-none gap-3 p-0 md:grid-cols-2">
           {piece.holdings.map((h) => (
@@ -40,7 +41,9 @@ export function Late({ draft, system, lateMin, onLateMin }: Props) {
               </h3>
               {h.served_core_c != null && (
                 <p className="m-0 text-sm">
-                  served at <b className="figure text-xl">{tempText(system, h.served_core_c)}</b>, peak{" "}
+                  {say("screen-late-served-at")}{" "}
+                  <b className="figure text-xl">{tempText(system, h.served_core_c)}</b>
+                  {say("screen-late-peak")}{" "}
                   <b className="figure text-xl">{tempText(system, h.peak_core_c)}</b>
                 </p>
               )}

@@ -1,4 +1,5 @@
 import { share } from "@/units/units";
+import { say } from "@/words/say";
 
 interface Props {
   /** Juice and steam, in parts of the raw weight. */
@@ -12,8 +13,10 @@ export function LossLine({ juice, fat }: Props) {
   if (whole < 0.005) return null;
   return (
     <p className="m-0 mt-2 text-sm text-ash">
-      Loses <b className="figure text-base text-ink">{share(whole)}</b> of its weight
-      {fat >= 0.005 && `: ${share(juice)} juice and steam, ${share(fat)} fat`}
+      {say("screen-loss-line-loses")} <b className="figure text-base text-ink">{share(whole)}</b>{" "}
+      {say("screen-loss-line-of-its-weight", {
+        fat: fat >= 0.005 && `: ${share(juice)} juice and steam, ${share(fat)} fat`,
+      })}
     </p>
   );
 }

@@ -8,6 +8,7 @@ import { Choice } from "@/ui/controls";
 import { AnswerField } from "./answer-field";
 import { FireChoice } from "./fire-choice";
 import { type Draft, focused, holding, type PieceDraft, type SearPlace, withAnswers } from "./model";
+import { say } from "@/words/say";
 
 interface Props {
   draft: Draft;
@@ -21,11 +22,11 @@ interface Props {
 }
 
 const GROUPS: { key: Answer["group"]; title: string }[] = [
-  { key: "piece", title: "The piece" },
-  { key: "salt", title: "Salt and fat" },
-  { key: "fire", title: "Method and fire" },
-  { key: "sear", title: "The sear" },
-  { key: "rest", title: "Pull and rest" },
+  { key: "piece", title: say("screen-more-the-piece") },
+  { key: "salt", title: say("screen-more-salt-and-fat") },
+  { key: "fire", title: say("screen-more-method-and-fire") },
+  { key: "sear", title: say("screen-more-the-sear") },
+  { key: "rest", title: say("screen-more-pull-and-rest") },
 ];
 
 function Group({ title, children }: { title: string; children: ReactNode }) {
@@ -121,7 +122,7 @@ function Asked({ answer, piece, cut, method, wrong, draft, onDraft, massG, flipS
           label={answer.words}
           value={piece.sear_fire ?? ""}
           error={wrong("sear_fire")}
-          options={[{ key: "", name: "The same fire" }, ...(method?.sear_fires ?? [])]}
+          options={[{ key: "", name: say("screen-more-the-same-fire") }, ...(method?.sear_fires ?? [])]}
           onChange={(key) => change({ sear_fire: key || null })}
         />
       );

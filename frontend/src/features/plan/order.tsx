@@ -4,6 +4,7 @@ import type { Schemas } from "@/api/client";
 import type { PieceResult, Task } from "@/api/hooks";
 import { Button } from "@/ui/controls";
 import { clockText, dayText, phrase, spanText, type System } from "@/units/units";
+import { say } from "@/words/say";
 
 interface Props {
   result: PieceResult;
@@ -43,9 +44,10 @@ export function Order({
   return (
     <>
       <p className="m-0 mb-1 text-sm text-ash">
-        <span className="border-b-2 border-ember">Underlined</span>: the table waits for it.
+        <span className="border-b-2 border-ember">{say("screen-order-underlined")}</span>
+        {say("screen-order-the-table-waits-for-it")}
       </p>
-      <ol aria-label="The order of the work" className="m-0 flex list-none flex-col p-0">
+      <ol aria-label={say("screen-order-the-order-of-the-work")} className="m-0 flex list-none flex-col p-0">
         {order.map((task, n) => {
           const mine = task.piece == null ? !several : task.piece === focus;
           const last = n === order.length - 1;
@@ -83,23 +85,25 @@ export function Order({
                 <span className="col-start-2 text-sm text-ash">{phrase(system, task.why)}</span>
                 {(task.slack_s ?? 0) >= 60 && (
                   <span className="col-start-2 text-sm text-ash">
-                    May begin up to {spanText(task.slack_s ?? 0)} later.
+                    {say("screen-order-may-begin-up-to-later", { slack: spanText(task.slack_s ?? 0) })}
                   </span>
                 )}
                 {mine && task.step !== "" && task.step === result.slow_step && range && (
                   <span className="col-start-2 text-sm text-ash">
-                    Off between <b className="figure text-ink">{at(result.on_s + range.low)}</b> and{" "}
-                    <b className="figure text-ink">{at(result.on_s + range.high)}</b> in eight cooks of ten.
+                    {say("screen-order-off-between")}{" "}
+                    <b className="figure text-ink">{at(result.on_s + range.low)}</b> {say("screen-order-and")}{" "}
+                    <b className="figure text-ink">{at(result.on_s + range.high)}</b>{" "}
+                    {say("screen-order-in-eight-cooks-of-ten")}
                   </span>
                 )}
               </button>
               {task.guide && (
                 <Link
                   to={`/guide#${task.guide}`}
-                  aria-label={`More about: ${task.name}`}
+                  aria-label={say("screen-order-more-about", { name: task.name })}
                   className="absolute top-1 right-0 flex min-h-8 items-center px-1 text-sm text-ash underline decoration-seam underline-offset-4 hover:decoration-ember"
                 >
-                  more
+                  {say("screen-order-more")}
                 </Link>
               )}
               {notes.map((note) => (

@@ -31,6 +31,7 @@ import { usePreview } from "./use-preview";
 import { LossLine } from "./loss-line";
 import { PartsLine } from "./parts-line";
 import { SmokeLine } from "./smoke-line";
+import { say } from "@/words/say";
 
 const NOTHING: Schemas["TaskOut"][] = [];
 const NOBODY: string[] = [];
@@ -44,7 +45,7 @@ export function PlanPage() {
   if (reference.isError) return <Failed error={reference.error} again={() => void reference.refetch()} />;
   if (plan.isError) return <Failed error={plan.error} again={() => void plan.refetch()} />;
   if (!reference.data || ((planId ?? from) && !plan.data))
-    return <Waiting what="Fetching the cuts and the fire…" />;
+    return <Waiting what={say("screen-plan-fetching-the-cuts-and-the-fire")} />;
   const fresh = draftFor(reference.data);
   const draft = !plan.data
     ? fresh
@@ -135,22 +136,26 @@ function Planner({
   const gentle = result?.zones.find((z) => z.role === "gentle")?.shown_c ?? null;
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_1fr] xl:grid-cols-[18.500rem_minmax(0,1fr)_20rem] xl:grid-rows-[auto_1fr]">
-      <h1 className="sr-only">Plan a cook</h1>
-      <section aria-label="Answers" className="plate p-4 lg:row-span-3 xl:row-span-2">
-        <div role="toolbar" aria-label="This plan" className="-mx-1 -mt-2 mb-1 flex items-center">
+      <h1 className="sr-only">{say("screen-plan-plan-a-cook")}</h1>
+      <section aria-label={say("screen-plan-answers")} className="plate p-4 lg:row-span-3 xl:row-span-2">
+        <div
+          role="toolbar"
+          aria-label={say("screen-plan-this-plan")}
+          className="-mx-1 -mt-2 mb-1 flex items-center"
+        >
           <Button
             weight="quiet"
             className="mr-auto"
             onClick={() => setDraft(addPiece(draft, reference))}
             disabled={draft.pieces.length >= 8}
           >
-            Add a piece
+            {say("screen-plan-add-a-piece")}
           </Button>
           <Button weight="quiet" onClick={undo} disabled={!canUndo}>
-            Undo
+            {say("screen-plan-undo")}
           </Button>
           <Button weight="quiet" onClick={redo} disabled={!canRedo}>
-            Redo
+            {say("screen-plan-redo")}
           </Button>
           <KeyMap />
         </div>
@@ -179,12 +184,12 @@ function Planner({
         )}
         {!shown || !result || !model || !own || !section ? (
           preview.problem && problem ? null : (
-            <Waiting what="Working out the heat…" />
+            <Waiting what={say("screen-plan-working-out-the-heat")} />
           )
         ) : (
           <>
             <section
-              aria-label="In short"
+              aria-label={say("screen-plan-in-short")}
               className="plate flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2"
               aria-live="polite"
             >
@@ -203,17 +208,17 @@ function Planner({
                     id={kept.id}
                     title={kept.title}
                     pieces={kept.pieces}
-                    trigger={<Button weight="ember">Start</Button>}
+                    trigger={<Button weight="ember">{say("screen-plan-start")}</Button>}
                   />
                 )}
                 {kept && changed && (
                   <Button weight="ember" onClick={keeping.change} disabled={keeping.busy}>
-                    Keep the changes
+                    {say("screen-plan-keep-the-changes")}
                   </Button>
                 )}
                 {(!kept || changed) && (
                   <Button weight={kept ? "plain" : "ember"} onClick={keeping.keep} disabled={keeping.busy}>
-                    {kept ? "Keep as another" : "Keep this plan"}
+                    {kept ? say("screen-plan-keep-as-another") : say("screen-plan-keep-this-plan")}
                   </Button>
                 )}
               </span>
@@ -225,7 +230,7 @@ function Planner({
                 </p>
               ))}
             </section>
-            <section aria-label="Line" className="plate p-4">
+            <section aria-label={say("screen-plan-line")} className="plate p-4">
               <LineOf
                 model={model}
                 eatAt={hour}
@@ -251,10 +256,10 @@ function Planner({
       </div>
       {later && (
         <section
-          aria-label="Order of work"
+          aria-label={say("screen-plan-order-of-work")}
           className="plate p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"
         >
-          <h2 className="m-0 mb-1 text-lg">The order of the work</h2>
+          <h2 className="m-0 mb-1 text-lg">{say("screen-plan-the-order-of-the-work")}</h2>
           <OrderOf
             result={later.result}
             focus={preview.focus}
@@ -317,7 +322,7 @@ const ViewsOf = memo(function Views({
   };
   return (
     <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
-      <section aria-label="Face" className="plate flex flex-col p-4">
+      <section aria-label={say("screen-plan-face")} className="plate flex flex-col p-4">
         <div className="grow">
           <FaceView
             section={section}
@@ -328,7 +333,9 @@ const ViewsOf = memo(function Views({
             greyShare={result.grey_rim_share}
             word={word}
             marks={result.marks_words ?? ""}
-            label={`cut open at ${clockText(new Date(hour.getTime() + at * 1000))}`}
+            label={say("screen-plan-cut-open-at", {
+              clock_text: clockText(new Date(hour.getTime() + at * 1000)),
+            })}
           />
         </div>
         {result.smoke && result.smoke.index >= 0.5 && <SmokeLine smoke={result.smoke} system={system} />}
@@ -336,13 +343,19 @@ const ViewsOf = memo(function Views({
         {(result.parts ?? []).length > 0 && <PartsLine parts={result.parts ?? []} system={system} />}
       </section>
       {here && (
-        <section aria-label="Grate" className="plate p-4">
+        <section aria-label={say("screen-plan-grate")} className="plate p-4">
           <GrateView
             grate={here}
             zones={result.zones}
             role={roleOf(result, doing?.key)}
             onMove={movePlace}
-            where={doing ? doing.name : at < result.on_s ? "not on yet" : "on the board"}
+            where={
+              doing
+                ? doing.name
+                : at < result.on_s
+                  ? say("screen-plan-not-on-yet")
+                  : say("screen-plan-on-the-board")
+            }
             radiusMm={widthMm(section) / 2}
             system={system}
           />

@@ -10,15 +10,16 @@ import { type Draft, focused } from "./model";
 import { Schools } from "./schools";
 import { Table } from "./table";
 import { Ways } from "./ways";
+import { say } from "@/words/say";
 
 export const PANELS = ["ways", "table", "late", "schools", "burger"] as const;
 export type Panel = (typeof PANELS)[number];
 const NAMES: Record<Panel, string> = {
-  ways: "Other ways",
-  table: "Amounts and table",
-  late: "Guests are late",
-  schools: "Where cooks disagree",
-  burger: "Shape a patty",
+  ways: say("screen-panels-other-ways"),
+  table: say("screen-panels-amounts-and-table"),
+  late: say("screen-panels-guests-are-late"),
+  schools: say("screen-panels-where-cooks-disagree"),
+  burger: say("screen-panels-shape-a-patty"),
 };
 
 interface Props {
@@ -38,7 +39,10 @@ export function Panels({ draft, onDraft, reference, system, panel, onPanel }: Pr
   const open = shown.includes(panel) ? panel : "ways";
   return (
     <Tabs.Root value={open} onValueChange={(p) => onPanel(p as Panel)} className="plate p-4">
-      <Tabs.List aria-label="More about this plan" className="mb-3 flex flex-wrap gap-1 border-b border-seam">
+      <Tabs.List
+        aria-label={say("screen-panels-more-about-this-plan")}
+        className="mb-3 flex flex-wrap gap-1 border-b border-seam"
+      >
         {shown.map((p) => (
           <Tabs.Trigger
             key={p}

@@ -10,6 +10,7 @@ import { phrase, riseText, spanText, type System, tempText } from "@/units/units
 
 import { type Draft, focused, pieceToSend, withAnswers } from "./model";
 import { useChoices } from "./use-details";
+import { say } from "@/words/say";
 
 const IN_GUIDE: Record<string, string> = {
   flips: "school:flips",
@@ -34,7 +35,7 @@ export function Schools({
   const choices = useChoices(draft, true);
   const [open, setOpen] = useState("flips");
   if (choices.isError) return <Failed error={choices.error} again={() => void choices.refetch()} />;
-  if (!choices.data) return <Waiting what="Asking the schools…" />;
+  if (!choices.data) return <Waiting what={say("screen-schools-asking-the-schools")} />;
   return (
     <div className="flex flex-col">
       {choices.data.questions.map((q) => (
@@ -86,9 +87,15 @@ function School({
       answer(client.POST("/api/plans/school", { body: JSON.parse(body) as Schemas["SchoolIn"], signal })),
   });
   if (school.isError) return <Failed error={school.error} again={() => void school.refetch()} />;
-  if (!school.data) return <Waiting what="Cooking it by each school…" />;
+  if (!school.data) return <Waiting what={say("screen-schools-cooking-it-by-each-school")} />;
   const figures = question !== "rub";
-  const columns = ["To the table", "Pull at", "What follows adds", "Grey rim", "Weight lost"];
+  const columns = [
+    say("screen-schools-to-the-table"),
+    say("screen-schools-pull-at"),
+    say("screen-schools-what-follows-adds"),
+    say("screen-schools-grey-rim"),
+    say("screen-schools-weight-lost"),
+  ];
   return (
     <div className="pb-3">
       <p className="m-0 mb-2">
@@ -98,16 +105,21 @@ function School({
             to={`/guide#${IN_GUIDE[question]}`}
             className="text-ink underline decoration-seam underline-offset-4"
           >
-            More
+            {say("screen-schools-more")}
           </Link>
         )}
       </p>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Schools side by side">
+      <div
+        className="overflow-x-auto"
+        tabIndex={0}
+        role="region"
+        aria-label={say("screen-schools-schools-side-by-side")}
+      >
         <table className="w-full border-collapse text-left text-sm">
           <thead>
             <tr className="border-b-2 border-seam">
               <th scope="col" className="py-1 pr-3 font-normal text-ash">
-                school
+                {say("screen-schools-school")}
               </th>
               {figures &&
                 columns.map((c) => (
@@ -126,7 +138,7 @@ function School({
                 </th>
                 {v.why || !figures ? (
                   <td colSpan={figures ? columns.length : 1} className="py-1 pr-3">
-                    {v.why ? phrase(system, v.why) : "stands this surface"}
+                    {v.why ? phrase(system, v.why) : say("screen-schools-stands-this-surface")}
                   </td>
                 ) : (
                   [
@@ -143,16 +155,16 @@ function School({
                 )}
                 <td className="py-1 text-right">
                   {v.mine ? (
-                    <span className="kicker">this plan</span>
+                    <span className="kicker">{say("screen-schools-this-plan")}</span>
                   ) : (
                     Object.keys(v.change).length > 0 &&
                     (!v.why || !figures) && (
                       <Button
                         weight="quiet"
-                        aria-label={`Take it: ${phrase(system, v.name)}`}
+                        aria-label={say("screen-schools-take-it", { name: phrase(system, v.name) })}
                         onClick={() => onTake(v.change as Partial<PieceIn>)}
                       >
-                        Take it
+                        {say("screen-schools-take-it-2")}
                       </Button>
                     )
                   )}

@@ -6,6 +6,7 @@ import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText, dayText, lengthText, phrase, tempText, weightText } from "@/units/units";
 
 import { usePlanDetails } from "./use-details";
+import { figure, say } from "@/words/say";
 
 /** A plan on paper: every task with its time and reason, a box to tick, and every danger. */
 export function SheetPage() {
@@ -15,7 +16,7 @@ export function SheetPage() {
   const plan = usePlan(id);
   const amounts = usePlanDetails(plan.data);
   if (plan.isError) return <Failed error={plan.error} again={() => void plan.refetch()} />;
-  if (!plan.data) return <Waiting what="Fetching the plan…" />;
+  if (!plan.data) return <Waiting what={say("screen-sheet-fetching-the-plan")} />;
   const { data } = plan;
   const eat = new Date(data.eat_at);
   const at = (s: number) => new Date(eat.getTime() + s * 1000);
@@ -29,24 +30,30 @@ export function SheetPage() {
     <article className="sheet mx-auto w-full max-w-3xl">
       <p className="m-0 flex flex-wrap items-center gap-3 py-3 print:hidden">
         <Button weight="ember" onClick={() => window.print()}>
-          Print it
+          {say("screen-sheet-print-it")}
         </Button>
         <Link
           to={`/plan/${id}`}
           className="flex min-h-11 items-center text-ink underline decoration-seam underline-offset-4"
         >
-          Back to the plan
+          {say("screen-sheet-back-to-the-plan")}
         </Link>
       </p>
       <h1 className="m-0 text-3xl">{data.title}</h1>
       <p className="m-0 text-lg">
-        We eat at <b className="figure text-2xl">{clockText(eat)}</b>, {dayText(eat)}.
+        {say("screen-sheet-we-eat-at")} <b className="figure text-2xl">{clockText(eat)}</b>, {dayText(eat)}.
       </p>
       <table className="mt-3 w-full border-collapse text-left">
-        <caption className="sr-only">The pieces</caption>
+        <caption className="sr-only">{say("screen-sheet-the-pieces")}</caption>
         <thead>
           <tr className="border-b-2 border-ink">
-            {["Piece", "Size", "Pull at", "Ends at", "Finish"].map((h) => (
+            {[
+              say("screen-sheet-piece"),
+              say("screen-sheet-size"),
+              say("screen-sheet-pull-at"),
+              say("screen-sheet-ends-at"),
+              say("screen-sheet-finish"),
+            ].map((h) => (
               <th key={h} scope="col" className="py-1 pr-3 text-sm">
                 {h}
               </th>
@@ -68,7 +75,9 @@ export function SheetPage() {
               <td className="py-1 pr-3">
                 {tempText(system, result.finish_c)} {result.finish_words[household.scale] ?? ""}
                 {result.minimum && (
-                  <span className="block text-xs">agency {tempText(system, result.minimum.core_c)}</span>
+                  <span className="block text-xs">
+                    {say("screen-sheet-agency", { core: tempText(system, result.minimum.core_c) })}
+                  </span>
                 )}
               </td>
             </tr>
@@ -80,7 +89,7 @@ export function SheetPage() {
           {phrase(system, note)}
         </p>
       ))}
-      <h2 className="mt-4 mb-1 text-xl">The order of the work</h2>
+      <h2 className="mt-4 mb-1 text-xl">{say("screen-sheet-the-order-of-the-work")}</h2>
       <ol className="m-0 list-none p-0">
         {order.map((task, n) => {
           const day = dayText(at(task.start_s));
@@ -106,21 +115,28 @@ export function SheetPage() {
       </ol>
       {amounts.data && (
         <>
-          <h2 className="mt-4 mb-1 text-xl">To lay out</h2>
+          <h2 className="mt-4 mb-1 text-xl">{say("screen-sheet-to-lay-out")}</h2>
           <ul className="m-0 list-disc pl-5 text-sm">
             {amounts.data.pieces.map(({ amounts: a, patty }) => (
               <li key={a.cut_name} className="break-inside-avoid">
-                {a.cut_name}: {weightText(system, a.raw_kg * 1000)} raw for {a.eaters}; salt{" "}
-                {a.salt_g.toFixed(1)} g ({a.salt_spoons}); fat {Math.round(a.fat_g)} g
-                {a.fuel &&
-                  `; ${a.fuel.laid_kg > 0 ? `${weightText(system, a.fuel.laid_kg * 1000)} of ${a.fuel.name} laid` : `${weightText(system, a.fuel.used_kg * 1000)} of ${a.fuel.name}`}`}
-                .{patty && ` ${phrase(system, patty.words)}`}
+                {say("screen-sheet-raw-for-salt-g-fat-g", {
+                  cut_name: a.cut_name,
+                  raw: weightText(system, a.raw_kg * 1000),
+                  eaters: a.eaters,
+                  salt: figure(a.salt_g.toFixed(1)),
+                  salt_spoons: a.salt_spoons,
+                  fat: Math.round(a.fat_g),
+                  fuel:
+                    a.fuel &&
+                    `; ${a.fuel.laid_kg > 0 ? say("screen-sheet-of-laid", { laid: weightText(system, a.fuel.laid_kg * 1000), name: a.fuel.name }) : say("screen-sheet-of", { used: weightText(system, a.fuel.used_kg * 1000), name: a.fuel.name })}`,
+                  patty: patty && ` ${phrase(system, patty.words)}`,
+                })}
               </li>
             ))}
           </ul>
         </>
       )}
-      <h2 className="mt-4 mb-1 text-xl">Mind</h2>
+      <h2 className="mt-4 mb-1 text-xl">{say("screen-sheet-mind")}</h2>
       <ul className="m-0 list-disc pl-5 text-sm">
         {cautions.map((c) => (
           <li key={c.text} className="break-inside-avoid">

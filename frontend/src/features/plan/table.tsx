@@ -5,6 +5,7 @@ import { count, phrase, priceScale, type System, temperature, tempText, weightTe
 
 import type { Draft } from "./model";
 import { useDetails } from "./use-details";
+import { figure, say } from "@/words/say";
 
 interface Props {
   draft: Draft;
@@ -24,7 +25,7 @@ export function Table({ draft, onDraft, reference, system, lateMin }: Props) {
     <div className="grid gap-5 md:grid-cols-[15rem_minmax(0,1fr)]">
       <div className="flex flex-col gap-3">
         <Quantity
-          label="How many eat"
+          label={say("screen-table-how-many-eat")}
           value={draft.table.eaters ?? 2}
           scale={count}
           low={1}
@@ -32,25 +33,25 @@ export function Table({ draft, onDraft, reference, system, lateMin }: Props) {
           onChange={(n) => set({ eaters: Math.max(1, Math.round(n ?? 1)) })}
         />
         <Choice
-          label="Appetite"
+          label={say("screen-table-appetite")}
           value={draft.table.appetite ?? "usual"}
           options={reference.appetites}
           onChange={(appetite) => set({ appetite })}
         />
         <Choice
-          label="Salt at hand"
+          label={say("screen-table-salt-at-hand")}
           value={draft.table.salt_kind ?? ""}
           options={reference.salt_kinds}
           onChange={(salt_kind) => set({ salt_kind })}
         />
         <Quantity
-          label="Price"
+          label={say("screen-table-price")}
           value={draft.table.price_kg ?? null}
           scale={price}
           low={0}
           high={60}
           slider={false}
-          hint="In your own money; leave it empty if it does not matter."
+          hint={say("screen-table-in-your-own-money-leave-it")}
           onChange={(p) => set({ price_kg: p })}
           optional
         />
@@ -58,7 +59,7 @@ export function Table({ draft, onDraft, reference, system, lateMin }: Props) {
       {details.isError ? (
         <Failed error={details.error} again={() => void details.refetch()} />
       ) : !details.data ? (
-        <Waiting what="Weighing…" />
+        <Waiting what={say("screen-table-weighing")} />
       ) : (
         <div aria-busy={details.isPlaceholderData} className="flex flex-col gap-4">
           {details.data.words && (
@@ -71,7 +72,8 @@ export function Table({ draft, onDraft, reference, system, lateMin }: Props) {
           ))}
           {details.data.cost != null && (
             <p className="m-0">
-              All together <b className="figure text-2xl">{details.data.cost.toFixed(2)}</b>
+              {say("screen-table-all-together")}{" "}
+              <b className="figure text-2xl">{figure(details.data.cost.toFixed(2))}</b>
             </p>
           )}
           <Wishes
@@ -95,23 +97,44 @@ function Amounts({
 }) {
   const weight = (kg: number) => weightText(system, kg * 1000);
   const rows: [string, string][] = [
-    ["Planned", `${a.count} ${a.count === 1 ? "piece" : "pieces"}, ${weight(a.raw_kg)} raw`],
-    [`For ${a.eaters}`, `${weight(a.needed_kg)} as bought, ${a.pieces_needed} of this size`],
-    ["On each plate", `${weight(a.plate_kg)} cooked`],
-    ["Salt", `${a.salt_g.toFixed(a.salt_g < 20 ? 1 : 0)} g, ${a.salt_spoons}`],
-    ["Oil and fat", `${Math.round(a.fat_g)} g`],
+    [
+      say("screen-table-planned"),
+      say("screen-table-raw", {
+        count: a.count,
+        value: a.count === 1 ? "piece" : "pieces",
+        weight: weight(a.raw_kg),
+      }),
+    ],
+    [
+      say("screen-table-for", { eaters: a.eaters }),
+      say("screen-table-as-bought-of-this-size", {
+        weight: weight(a.needed_kg),
+        pieces_needed: a.pieces_needed,
+      }),
+    ],
+    [say("screen-table-on-each-plate"), say("screen-table-cooked", { weight: weight(a.plate_kg) })],
+    [say("screen-table-salt"), `${figure(a.salt_g.toFixed(a.salt_g < 20 ? 1 : 0))} g, ${a.salt_spoons}`],
+    [say("screen-table-oil-and-fat"), `${Math.round(a.fat_g)} g`],
     ...(a.fuel
       ? [
           [
-            "Fuel",
-            `${a.fuel.laid_kg > 0 ? `${weight(a.fuel.laid_kg)} laid, ` : ""}${weight(a.fuel.used_kg)} of ${a.fuel.name} burnt${a.fuel.refuels > 0 ? `; add ${a.fuel.refuels} times: ${a.fuel.add_words}` : ""}`,
+            say("screen-table-fuel"),
+            say("screen-table-of-burnt", {
+              value: a.fuel.laid_kg > 0 ? say("screen-table-laid", { weight: weight(a.fuel.laid_kg) }) : "",
+              weight: weight(a.fuel.used_kg),
+              name: a.fuel.name,
+              value2:
+                a.fuel.refuels > 0
+                  ? say("screen-table-add-times", { refuels: a.fuel.refuels, add_words: a.fuel.add_words })
+                  : "",
+            }),
           ] as [string, string],
         ]
       : []),
-    ...(a.cost != null ? [["Cost", a.cost.toFixed(2)] as [string, string]] : []),
+    ...(a.cost != null ? [[say("screen-table-cost"), figure(a.cost.toFixed(2))] as [string, string]] : []),
   ];
   return (
-    <section aria-label={`Amounts: ${a.cut_name}`}>
+    <section aria-label={say("screen-table-amounts", { cut_name: a.cut_name })}>
       <h3 className="m-0 mb-1 text-base">{a.cut_name}</h3>
       <dl className="m-0 grid grid-cols-[8rem_1fr] gap-x-3 text-sm">
         {rows.map(([name, value]) => (
@@ -142,8 +165,8 @@ function Wishes({
   const put = (next: Schemas["EaterIn"][]) => onDraft({ ...draft, table: { ...draft.table, wishes: next } });
   const unit = temperature(system);
   return (
-    <section aria-label="Who likes it how">
-      <h3 className="m-0 mb-1 text-base">Who likes it how</h3>
+    <section aria-label={say("screen-table-who-likes-it-how")}>
+      <h3 className="m-0 mb-1 text-base">{say("screen-table-who-likes-it-how")}</h3>
       <ul className="m-0 flex list-none flex-col gap-2 p-0">
         {wishes.map((wish, i) => {
           const part = details?.parts[i];
@@ -152,7 +175,7 @@ function Wishes({
               key={i}
               className="grid items-end gap-x-3 gap-y-1 border-b border-seam pb-2 sm:grid-cols-[8rem_minmax(0,1fr)_auto]"
             >
-              <Field label={`Eater ${i + 1}`}>
+              <Field label={say("screen-table-eater", { i: i + 1 })}>
                 {({ id }) => (
                   <input
                     id={id}
@@ -166,7 +189,7 @@ function Wishes({
                 )}
               </Field>
               <Quantity
-                label={`Finish for ${wish.name}`}
+                label={say("screen-table-finish-for", { name: wish.name })}
                 value={wish.finish_c}
                 scale={unit}
                 low={46}
@@ -182,25 +205,27 @@ function Wishes({
                     {phrase(system, part.words)}
                   </>
                 ) : (
-                  <span className="text-ash">Shared out in a moment…</span>
+                  <span className="text-ash">{say("screen-table-shared-out-in-a-moment")}</span>
                 )}
               </p>
               <Button
                 weight="quiet"
-                aria-label={`Take away ${wish.name}`}
+                aria-label={say("screen-table-take-away", { name: wish.name })}
                 onClick={() => put(wishes.filter((_, n) => n !== i))}
               >
-                Away
+                {say("screen-table-away")}
               </Button>
             </li>
           );
         })}
       </ul>
       <Button
-        onClick={() => put([...wishes, { name: `Guest ${wishes.length + 1}`, finish_c: 57 }])}
+        onClick={() =>
+          put([...wishes, { name: say("screen-table-guest", { length: wishes.length + 1 }), finish_c: 57 }])
+        }
         disabled={wishes.length >= 12}
       >
-        Add an eater
+        {say("screen-table-add-an-eater")}
       </Button>
     </section>
   );

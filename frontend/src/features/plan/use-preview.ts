@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { answer, client, Problem, type Schemas } from "@/api/client";
 
 import { anchorAt, type Draft, piecesToSend } from "./model";
+import { say } from "@/words/say";
 
 export interface Preview {
   shown: Schemas["PreviewOut"] | null;
@@ -61,7 +62,7 @@ export function usePreview(draft: Draft): Preview {
               problem:
                 error instanceof Problem
                   ? error
-                  : new Problem(0, "The server does not answer. Your entries are kept.", []),
+                  : new Problem(0, say("screen-use-preview-the-server-does-not-answer-your"), []),
             }));
           }
         }

@@ -5,6 +5,7 @@ import { Button } from "@/ui/controls";
 import { clockText, spanText } from "@/units/units";
 
 import { type Bar, isLong, movedWait, type Row, rowsOf, ticks, type Window, windowOf } from "./model";
+import { say } from "@/words/say";
 
 const NARROW = "(max-width: 47.99rem)";
 
@@ -41,17 +42,16 @@ export function Board({ told, people, eatAt, at, onAt, ...rest }: Props) {
   return (
     <div className="flex flex-col gap-1">
       <div className="flex flex-wrap items-center gap-x-4">
-        <h2 className="m-0 text-lg">Who, where, when</h2>
+        <h2 className="m-0 text-lg">{say("screen-board-who-where-when")}</h2>
         {isLong(told) && (
           <Button weight="quiet" onClick={() => setWhole(!whole)}>
-            {whole ? "Only while food is on" : `From its beginning at ${hour(told.begins_s)}`}
+            {whole
+              ? say("screen-board-only-while-food-is-on")
+              : say("screen-board-from-its-beginning-at", { hour: hour(told.begins_s) })}
           </Button>
         )}
       </div>
-      <p className="m-0 text-sm text-ash">
-        Drag a dish, or move it with the arrow keys: on earlier, it waits longer. The rest is planned round
-        it.
-      </p>
+      <p className="m-0 text-sm text-ash">{say("screen-board-drag-a-dish-or-move-it")}</p>
       <div className="relative grid grid-cols-[6.5rem_minmax(0,1fr)] md:grid-cols-[9.5rem_minmax(0,1fr)]">
         <Clock {...{ window, eatAt, at01, hour }} />
         {rows.map((row, n) => (
@@ -117,7 +117,9 @@ function BoardRow({
   return (
     <>
       {heading && (
-        <p className="kicker col-span-2 m-0 border-t border-seam pt-1">{work ? "Hands" : row.group}</p>
+        <p className="kicker col-span-2 m-0 border-t border-seam pt-1">
+          {work ? say("screen-board-hands") : row.group}
+        </p>
       )}
       <span id={id} className="py-1 pr-2 text-sm font-semibold [font-stretch:85%]">
         {row.name}
@@ -194,7 +196,12 @@ function FoodBar({ bar, told, window, at01, hour, focus, onFocus, onWait }: BarP
     <li>
       <button
         type="button"
-        aria-label={`${bar.label}, ${hour(bar.start)} to ${hour(bar.end)}, waits ${spanText(dish.wait_s ?? 0)}`}
+        aria-label={say("screen-board-to-waits", {
+          label: bar.label,
+          hour: hour(bar.start),
+          hour2: hour(bar.end),
+          wait: spanText(dish.wait_s ?? 0),
+        })}
         aria-pressed={focus === bar.dish}
         onPointerDown={down}
         onPointerMove={drag}
@@ -229,7 +236,7 @@ function Moment({ window, at, onAt, hour }: Pick<Places, "window" | "hour"> & Pi
   return (
     <div className="grid grid-cols-[6.5rem_minmax(0,1fr)] items-center md:grid-cols-[9.5rem_minmax(0,1fr)]">
       <label htmlFor={id} className="text-sm font-semibold [font-stretch:85%]">
-        Look at <span className="figure text-xl">{hour(at)}</span>
+        {say("screen-board-look-at")} <span className="figure text-xl">{hour(at)}</span>
       </label>
       <input
         id={id}

@@ -6,6 +6,7 @@ import { Button, Mistake } from "@/ui/controls";
 import { clockText, phrase, share, type System } from "@/units/units";
 
 import { dishOfError } from "./model";
+import { say } from "@/words/say";
 
 interface Props {
   told: PlannedTable | null;
@@ -40,17 +41,21 @@ export function Brief({ told, solving, problem, eatAt, system, onStop, onAgain }
         <span className="flex flex-wrap items-center gap-x-3">
           {solving && <Seconds key={told.title} />}
           <Button weight="quiet" className="px-0" onClick={solving ? onStop : onAgain}>
-            {solving ? "The first answer will do" : "Look for a better one"}
+            {solving
+              ? say("screen-brief-the-first-answer-will-do")
+              : say("screen-brief-look-for-a-better-one")}
           </Button>
         </span>
       )}
       {told?.status === "clash" && told.helps.length > 0 && (
-        <p className="m-0 text-sm">What would do: {told.helps.map((h) => phrase(system, h)).join(" ")}</p>
+        <p className="m-0 text-sm">
+          {say("screen-brief-what-would-do")} {told.helps.map((h) => phrase(system, h)).join(" ")}
+        </p>
       )}
       {told && told.reasons.length > 0 && (
         <details>
           <summary className="min-h-11 cursor-pointer py-2 text-sm font-semibold [font-stretch:85%]">
-            What waits, and what is done another way ({told.reasons.length})
+            {say("screen-brief-what-waits-and-what-is-done", { length: told.reasons.length })}
           </summary>
           <ul className="m-0 pl-4 text-sm text-ash">
             {told.reasons.map((reason) => (
@@ -59,7 +64,9 @@ export function Brief({ told, solving, problem, eatAt, system, onStop, onAgain }
           </ul>
         </details>
       )}
-      {problem && told && <p className="m-0 text-sm text-ash">The table that stood before is shown.</p>}
+      {problem && told && (
+        <p className="m-0 text-sm text-ash">{say("screen-brief-the-table-that-stood-before-is")}</p>
+      )}
     </div>
   );
 }
@@ -73,7 +80,7 @@ function Seconds() {
   }, []);
   return (
     <progress
-      aria-label="Looking for a better order of work"
+      aria-label={say("screen-brief-looking-for-a-better-order-of")}
       className="h-2 w-32 appearance-none [&::-moz-progress-bar]:bg-ember [&::-webkit-progress-bar]:bg-raised [&::-webkit-progress-value]:bg-ember"
       max={SOLVED_WITHIN_S}
       value={Math.min(seconds, SOLVED_WITHIN_S)}
@@ -84,11 +91,16 @@ function Seconds() {
 function standing(told: PlannedTable, solving: boolean, eatAt: Date): string {
   const begins = clockText(new Date(eatAt.getTime() + told.begins_s * 1000));
   if (told.status === "clash")
-    return `Not all of it can be had together: ${told.clash.join(", ")}. What fits is shown.`;
-  const first = `Everything fits. First thing to do at ${begins}.`;
+    return say("screen-brief-not-all-of-it-can-be", { clash: told.clash.join(", ") });
+  const first = say("screen-brief-everything-fits-first-thing-to-do", { begins });
   if (told.status === "rule")
-    return `${first} A first answer${solving ? "; a better one is being worked out…" : ": there may be a better one."}`;
-  if (solving) return `${first} Being worked out anew…`;
-  if (told.status === "optimal") return `${first} No order of work waits or hurries less: proven.`;
-  return `${first} The best that was found; at most ${share(told.gap ?? 1)} of its waiting and hurry could still be saved.`;
+    return say("screen-brief-a-first-answer", {
+      first,
+      value: solving
+        ? say("screen-brief-a-better-one-is-being-worked")
+        : say("screen-brief-there-may-be-a-better-one"),
+    });
+  if (solving) return say("screen-brief-being-worked-out-anew", { first });
+  if (told.status === "optimal") return say("screen-brief-no-order-of-work-waits-or", { first });
+  return say("screen-brief-the-best-that-was-found-at", { first, gap: share(told.gap ?? 1) });
 }

@@ -8,6 +8,7 @@ import { count, minutes, phrase, spanText, temperature, thickness, type System }
 
 import { askedKey, type Dish, dishFor, dishOfError, type TableDraft, withDish } from "./model";
 import { SideFace } from "./side-face";
+import { say } from "@/words/say";
 
 interface Props {
   draft: TableDraft;
@@ -32,11 +33,9 @@ export function Dishes({ draft, onDraft, reference, sides, ...rest }: Props) {
   const full = draft.dishes.length >= sides.most_dishes;
   return (
     <div className="flex flex-col gap-2">
-      <h2 className="m-0 text-lg">On the table</h2>
+      <h2 className="m-0 text-lg">{say("screen-dishes-on-the-table")}</h2>
       {draft.dishes.length === 0 && (
-        <p className="m-0 text-sm text-ash">
-          Nothing yet. Choose a first dish: meat, a side, bread or a pot.
-        </p>
+        <p className="m-0 text-sm text-ash">{say("screen-dishes-nothing-yet-choose-a-first-dish")}</p>
       )}
       <ul className="m-0 flex list-none flex-col p-0">
         {draft.dishes.map((dish, n) => (
@@ -45,10 +44,15 @@ export function Dishes({ draft, onDraft, reference, sides, ...rest }: Props) {
       </ul>
       {full ? (
         <p className="m-0 text-sm text-ash">
-          {sides.most_dishes} dishes are as many as are planned at once: make a second table of the rest.
+          {say("screen-dishes-dishes-are-as-many-as-are", { most_dishes: sides.most_dishes })}
         </p>
       ) : (
-        <Choice label="Add a dish" value="" onChange={add} options={offered(reference, sides)} />
+        <Choice
+          label={say("screen-dishes-add-a-dish")}
+          value=""
+          onChange={add}
+          options={offered(reference, sides)}
+        />
       )}
     </div>
   );
@@ -61,7 +65,7 @@ function offered(reference: Reference, sides: TableReference) {
     .filter((c) => !c.is_side)
     .map((c) => ({ key: `cut:${c.key}`, name: c.name, group: capital(c.group) }));
   const rest = sides.sides.map((s) => ({ key: `side:${s.key}`, name: s.name, group: capital(s.group) }));
-  return [{ key: "", name: "Choose…" }, ...meat, ...rest];
+  return [{ key: "", name: say("screen-dishes-choose") }, ...meat, ...rest];
 }
 
 type RowProps = Props & { dish: Dish; place: number };
@@ -90,7 +94,7 @@ function DishRow({ dish, place, told, problem, reference, sides, focus, onFocus,
           <span className="font-semibold [font-stretch:85%]">{name}</span>
           <span className="block text-sm text-ash">{brief(dish, shown, system)}</span>
         </button>
-        <Button weight="quiet" aria-label={`Remove ${name}`} onClick={remove}>
+        <Button weight="quiet" aria-label={say("screen-dishes-remove", { name })} onClick={remove}>
           ✕
         </Button>
       </div>
@@ -102,8 +106,8 @@ function DishRow({ dish, place, told, problem, reference, sides, focus, onFocus,
 
 function brief(dish: Dish, shown: readonly TableDish[], system: System): string {
   const first = shown[0];
-  if (!first) return dish.course_min ? `${dish.course_min} min later` : "";
-  if (first.left_out) return "no room for it";
+  if (!first) return dish.course_min ? say("screen-dishes-min-later", { course_min: dish.course_min }) : "";
+  if (first.left_out) return say("screen-dishes-no-room-for-it");
   return phrase(system, first.label ?? "");
 }
 
@@ -127,7 +131,7 @@ function DishAnswers({ dish, draft, onDraft, sides, shown, system }: AnswersProp
       {dish.piece && <MeatAnswers {...{ dish, change, system }} />}
       {side && side.ways.length > 1 && (
         <Choice
-          label="How it lies there"
+          label={say("screen-dishes-how-it-lies-there")}
           value={dish.way ?? side.ways[0] ?? ""}
           onChange={(way) => change({ way: way as Dish["way"], pin: {} })}
           options={side.ways.map((key) => ({
@@ -138,7 +142,7 @@ function DishAnswers({ dish, draft, onDraft, sides, shown, system }: AnswersProp
       )}
       {side && (
         <Quantity
-          label="How many"
+          label={say("screen-dishes-how-many")}
           value={dish.count ?? Math.max(1, Math.ceil(side.each * draft.eaters))}
           onChange={(n) => n !== null && change({ count: Math.round(n) })}
           scale={count}
@@ -167,7 +171,7 @@ function MeatAnswers({
   return (
     <>
       <Quantity
-        label="How thick"
+        label={say("screen-dishes-how-thick")}
         value={piece.thickness_mm}
         onChange={(mm) => mm !== null && set({ thickness_mm: mm })}
         scale={thickness(system)}
@@ -175,7 +179,7 @@ function MeatAnswers({
         high={150}
       />
       <Quantity
-        label="How many"
+        label={say("screen-dishes-how-many")}
         value={piece.count ?? 1}
         onChange={(n) => n !== null && set({ count: Math.round(n) })}
         scale={count}
@@ -184,7 +188,7 @@ function MeatAnswers({
         slider={false}
       />
       <Quantity
-        label="Finish in the middle"
+        label={say("screen-dishes-finish-in-the-middle")}
         value={piece.finish_c ?? null}
         onChange={(c) => set({ finish_c: c })}
         scale={temperature(system)}
@@ -192,7 +196,7 @@ function MeatAnswers({
         high={98}
         slider={false}
         optional
-        hint="Empty: as the cut is usually eaten."
+        hint={say("screen-dishes-empty-as-the-cut-is-usually")}
       />
     </>
   );
@@ -215,32 +219,35 @@ function Held({ dish, draft, dishTold, change, system }: HeldProps) {
     <>
       {ways.length > 1 && (
         <Choice
-          label="Where and how"
+          label={say("screen-dishes-where-and-how")}
           value={pin.variant ?? ""}
           onChange={(key) => change({ pin: { ...pin, variant: key || null } })}
           options={[
-            { key: "", name: "Whatever fits best" },
+            { key: "", name: say("screen-dishes-whatever-fits-best") },
             ...ways.map((w) => ({ key: w.key, name: phrase(system, w.label) })),
           ]}
         />
       )}
       {draft.people.length > 1 && (
         <Choice
-          label="Who looks after it"
+          label={say("screen-dishes-who-looks-after-it")}
           value={pin.person ?? ""}
           onChange={(key) => change({ pin: { ...pin, person: key || null } })}
-          options={[{ key: "", name: "Whoever is free" }, ...draft.people]}
+          options={[{ key: "", name: say("screen-dishes-whoever-is-free") }, ...draft.people]}
         />
       )}
       {dishTold && !dishTold.left_out && (
         <p className="m-0 text-sm">
-          Waits {spanText(dishTold.wait_s ?? 0)} of at most {spanText(dishTold.most_wait_s ?? 0)}.
-          {pin.wait_min != null && " Held so."}
+          {say("screen-dishes-waits-of-at-most", {
+            wait: spanText(dishTold.wait_s ?? 0),
+            most_wait: spanText(dishTold.most_wait_s ?? 0),
+            wait_min: pin.wait_min != null && say("screen-dishes-held-so"),
+          })}
         </p>
       )}
       {fixed != null && (
         <Button weight="quiet" className="self-start" onClick={() => change({ pin: {} })}>
-          Let go of what is held
+          {say("screen-dishes-let-go-of-what-is-held")}
         </Button>
       )}
     </>
@@ -252,12 +259,12 @@ function CourseField({ course, onCourse }: { course: number; onCourse: (min: num
   if (!later)
     return (
       <Button weight="quiet" className="self-start" onClick={() => setLater(true)}>
-        Serve it later
+        {say("screen-dishes-serve-it-later")}
       </Button>
     );
   return (
     <Quantity
-      label="Served after the first course"
+      label={say("screen-dishes-served-after-the-first-course")}
       value={course}
       onChange={(min) => min !== null && onCourse(min)}
       scale={minutes}

@@ -2,6 +2,7 @@ import type { PlannedTable } from "@/api/tables";
 import { clockText, phrase, type System } from "@/units/units";
 
 import { placesAt } from "./model";
+import { say } from "@/words/say";
 
 interface Props {
   told: PlannedTable;
@@ -16,7 +17,9 @@ const TINT = { meat: "#9a3b2e", plant: "#4c7a34", bread: "#b98730", other: "#6b6
 export function Grates({ told, at, eatAt, system }: Props) {
   return (
     <div className="flex flex-col gap-2">
-      <h2 className="m-0 text-lg">At {clockText(new Date(eatAt.getTime() + at * 1000))}</h2>
+      <h2 className="m-0 text-lg">
+        {say("screen-grates-at", { clock_text: clockText(new Date(eatAt.getTime() + at * 1000)) })}
+      </h2>
       <div className="flex flex-wrap gap-4">
         {placesAt(told, at).map((fire) => (
           <section key={fire.key} aria-label={fire.name} className="min-w-56 flex-1">
@@ -39,14 +42,16 @@ export function Grates({ told, at, eatAt, system }: Props) {
 type At = ReturnType<typeof placesAt>[number]["places"];
 
 const stateWords = (places: At, system: System) =>
-  phrase(system, places.flatMap((p) => p.there)[0]?.state ?? "nothing on it");
+  phrase(system, places.flatMap((p) => p.there)[0]?.state ?? say("screen-grates-nothing-on-it"));
 
 function Place({ place }: { place: At[number] }) {
   return (
     <figure className="m-0 min-w-32 flex-1 border border-seam bg-ground p-2">
       <figcaption className="flex justify-between gap-2 text-sm">
         <span>{place.name}</span>
-        <span className="figure text-ash">{Math.round(place.full * 100)} % full</span>
+        <span className="figure text-ash">
+          {say("screen-grates-full", { full: Math.round(place.full * 100) })}
+        </span>
       </figcaption>
       <ul className="m-0 mt-1 flex min-h-14 list-none flex-wrap content-start items-start gap-1 p-0">
         {place.there.map((food) => (

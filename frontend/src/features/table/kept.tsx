@@ -8,6 +8,7 @@ import { clockText, dayText } from "@/units/units";
 
 import { example, EXAMPLES } from "./examples";
 import { fromFile } from "./model";
+import { say } from "@/words/say";
 
 /** Tables that wait for their hour. */
 export function KeptTables() {
@@ -20,7 +21,7 @@ export function KeptTables() {
     <section aria-labelledby="tables-title" className="plate p-4 print:hidden">
       <div className="flex flex-wrap items-center justify-between gap-2">
         <h2 id="tables-title" className="m-0 text-lg">
-          Kept tables
+          {say("screen-kept-kept-tables")}
         </h2>
         <span className="flex flex-wrap items-end gap-3">
           <FromExample />
@@ -29,18 +30,18 @@ export function KeptTables() {
       </div>
       {last && (
         <p role="status" className="m-0 flex items-center gap-3 text-sm">
-          {last.title} was set aside.
+          {say("screen-kept-was-set-aside", { title: last.title })}
           <Button weight="quiet" onClick={() => put(last, true)}>
-            Bring it back
+            {say("screen-kept-bring-it-back")}
           </Button>
         </p>
       )}
       {tables.isError ? (
         <Failed error={tables.error} again={() => void tables.refetch()} />
       ) : !tables.data ? (
-        <Waiting what="Fetching the tables…" />
+        <Waiting what={say("screen-kept-fetching-the-tables")} />
       ) : tables.data.length === 0 ? (
-        <p className="m-0 text-ash">None yet. Put a dish on the table, then keep it.</p>
+        <p className="m-0 text-ash">{say("screen-kept-none-yet-put-a-dish-on")}</p>
       ) : (
         <ul className="m-0 list-none p-0">
           {tables.data.map((table) => (
@@ -62,10 +63,10 @@ export function KeptTables() {
               </span>
               <Button
                 weight="quiet"
-                aria-label={`Set aside: ${table.title}`}
+                aria-label={say("screen-kept-set-aside", { title: table.title })}
                 onClick={() => put(table, false)}
               >
-                Set aside
+                {say("screen-kept-set-aside-2")}
               </Button>
             </li>
           ))}
@@ -84,10 +85,10 @@ function FromExample() {
   };
   return (
     <Choice
-      label="Begin with an example"
+      label={say("screen-kept-begin-with-an-example")}
       value=""
       onChange={(key) => void open(key)}
-      options={[{ key: "", name: "Choose…" }, ...EXAMPLES]}
+      options={[{ key: "", name: say("screen-kept-choose") }, ...EXAMPLES]}
     />
   );
 }
@@ -98,16 +99,12 @@ function FromFile() {
   const [wrong, setWrong] = useState<string | null>(null);
   const read = async (file: File) => {
     const draft = fromFile(await file.text());
-    setWrong(
-      draft
-        ? null
-        : `${file.name} is no table (brasko/meal@2). Take the file that "File" beside a kept table gives.`,
-    );
+    setWrong(draft ? null : say("screen-kept-is-no-table-brasko-meal-2", { name: file.name }));
     if (draft) void navigate("/table", { state: { draft } });
   };
   return (
     <FilePick
-      label="A table from a file"
+      label={say("screen-kept-a-table-from-a-file")}
       accept="application/json,.json"
       onFile={(file) => void read(file)}
       error={wrong}

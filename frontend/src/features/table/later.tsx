@@ -5,6 +5,7 @@ import { type TableLater, useEatLater } from "@/api/tables";
 import { useHousehold } from "@/app/session";
 import { Button, Mistake } from "@/ui/controls";
 import { clockText, phrase } from "@/units/units";
+import { say } from "@/words/say";
 
 const BY_MIN = [0, 5, 10, 15, 30, 45];
 
@@ -37,17 +38,21 @@ export function Later({ id, clock, eatAt, late }: LaterProps) {
       ? (later.error.errors[0]?.message ?? later.error.message)
       : later.error?.message;
   return (
-    <section aria-label="Eat later" className="plate flex flex-col gap-2 p-4">
-      <h2 className="m-0 text-lg">Late? We were to eat at {clockText(eatAt)}</h2>
-      {late && <p className="m-0">What is behind counts as it is foreseen now.</p>}
+    <section aria-label={say("screen-later-eat-later")} className="plate flex flex-col gap-2 p-4">
+      <h2 className="m-0 text-lg">
+        {say("screen-later-late-we-were-to-eat-at", { eat_at: clockText(eatAt) })}
+      </h2>
+      {late && <p className="m-0">{say("screen-later-what-is-behind-counts-as-it")}</p>}
       <div className="flex flex-wrap gap-2">
         {BY_MIN.map((min) => (
           <Button key={min} disabled={later.isPending} onClick={() => ask(min)}>
-            {min === 0 ? "Same hour, planned anew" : `${min} min later`}
+            {min === 0 ? say("screen-later-same-hour-planned-anew") : say("screen-later-min-later", { min })}
           </Button>
         ))}
       </div>
-      {later.isPending && <p className="m-0 text-ash">Planning the rest of the evening…</p>}
+      {later.isPending && (
+        <p className="m-0 text-ash">{say("screen-later-planning-the-rest-of-the-evening")}</p>
+      )}
       {error && <Mistake>{phrase(system, error)}</Mistake>}
       {later.data && !later.isPending && (taken ? <Taken /> : <Change later={later.data} onTake={take} />)}
     </section>
@@ -56,7 +61,7 @@ export function Later({ id, clock, eatAt, late }: LaterProps) {
 
 const Taken = () => (
   <p role="status" className="m-0">
-    Taken. What is on already stays; the rest follows the new hour.
+    {say("screen-later-taken-what-is-on-already-stays")}
   </p>
 );
 
@@ -64,17 +69,25 @@ function Change({ later, onTake }: { later: TableLater; onTake: () => void }) {
   const system = useHousehold().units;
   const hour = (at: string) => clockText(new Date(at));
   if (later.status === "clash")
-    return <Mistake>Not all can be ready then: {later.clash.join(", ")}. Try another hour.</Mistake>;
+    return (
+      <Mistake>{say("screen-later-not-all-can-be-ready-then", { clash: later.clash.join(", ") })}</Mistake>
+    );
   return (
     <div role="status" className="flex flex-col gap-1">
       <p className="m-0">
-        Eat at <b className="figure text-xl">{hour(later.eat_at)}</b>.{" "}
-        {later.moves.length === 0 ? "Nothing goes on at another time." : "What goes on at another time:"}
+        {say("screen-later-eat-at")} <b className="figure text-xl">{hour(later.eat_at)}</b>.{" "}
+        {later.moves.length === 0
+          ? say("screen-later-nothing-goes-on-at-another-time")
+          : say("screen-later-what-goes-on-at-another-time")}
       </p>
       <ul className="m-0 pl-4">
         {later.moves.map((move) => (
           <li key={move.name}>
-            {move.name}: {hour(move.is_at)} instead of {hour(move.was_at)}
+            {say("screen-later-instead-of", {
+              name: move.name,
+              hour: hour(move.is_at),
+              hour2: hour(move.was_at),
+            })}
           </li>
         ))}
       </ul>
@@ -82,7 +95,7 @@ function Change({ later, onTake }: { later: TableLater; onTake: () => void }) {
         <p className="m-0 border-l-4 border-agency pl-2 text-sm">{phrase(system, later.past_best)}</p>
       )}
       <Button weight="ember" className="self-start" onClick={onTake}>
-        Take it
+        {say("screen-later-take-it")}
       </Button>
     </div>
   );

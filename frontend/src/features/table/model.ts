@@ -1,6 +1,7 @@
 import type { Reference } from "@/api/hooks";
 import type { MealTable, PlannedTable, TableDish, TableReference } from "@/api/tables";
 import { dayOf, timeOf } from "@/features/plan/model";
+import { say } from "@/words/say";
 
 export type Dish = MealTable["dishes"][number];
 
@@ -35,7 +36,7 @@ export function emptyTable(now = new Date()): TableDraft {
     time: timeOf(at),
     eaters: 4,
     sittings: [],
-    people: [{ key: "cook", name: "Cook", may: ["fire", "kitchen"] }],
+    people: [{ key: "cook", name: say("screen-model-cook"), may: ["fire", "kitchen"] }],
     fires: [{ key: "gas", fire: "gas", own_fire: null }],
     dishes: [],
   };
@@ -217,7 +218,7 @@ export function rowsOf(
     rows.push({
       key: person.key,
       name: person.name,
-      group: "Hands",
+      group: say("screen-model-hands"),
       lanes: 1,
       bars: bars.map((b) => ({ ...b, lane: 0, narrow: true })),
     });

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { PlannedTable } from "@/api/tables";
 import { Button, Quantity } from "@/ui/controls";
 import { countdown, phrase, temperature, type System } from "@/units/units";
+import { say } from "@/words/say";
 
 type Work = PlannedTable["work"][number];
 
@@ -24,14 +25,16 @@ export function Next({ next, at, what, notes, system, onDone, busy, error }: Nex
   const [reading, setReading] = useState<number | null>(null);
   if (!next)
     return (
-      <section aria-label="Next" className="plate p-4">
-        <p className="m-0 text-2xl font-bold [font-stretch:80%]">Nothing left to do. Enjoy it.</p>
+      <section aria-label={say("screen-next-next")} className="plate p-4">
+        <p className="m-0 text-2xl font-bold [font-stretch:80%]">
+          {say("screen-next-nothing-left-to-do-enjoy-it")}
+        </p>
       </section>
     );
   const asksReading = next.least_c != null;
   return (
-    <section aria-label="Next" className="plate flex flex-col gap-2 p-4">
-      <p className="kicker m-0">{["Next", ...what].join(" · ")}</p>
+    <section aria-label={say("screen-next-next")} className="plate flex flex-col gap-2 p-4">
+      <p className="kicker m-0">{[say("screen-next-next"), ...what].join(" · ")}</p>
       <p className="m-0 text-4xl leading-tight font-extrabold [font-stretch:75%]">
         {phrase(system, next.name)}
       </p>
@@ -44,7 +47,7 @@ export function Next({ next, at, what, notes, system, onDone, busy, error }: Nex
       ))}
       {asksReading && (
         <Quantity
-          label="The middle shows"
+          label={say("screen-next-the-middle-shows")}
           error={error}
           value={reading}
           onChange={setReading}
@@ -61,7 +64,7 @@ export function Next({ next, at, what, notes, system, onDone, busy, error }: Nex
         disabled={busy || (asksReading && reading === null)}
         onClick={() => onDone(next, reading)}
       >
-        Done
+        {say("screen-next-done")}
       </Button>
     </section>
   );
@@ -69,7 +72,11 @@ export function Next({ next, at, what, notes, system, onDone, busy, error }: Nex
 
 const Countdown = ({ left }: { left: number }) => (
   <p role="timer" className="figure m-0 text-7xl">
-    {left > 0 ? countdown(left) : "now"}
-    {left < -60 && <span className="ml-3 text-2xl text-alarm">late by {countdown(-left)}</span>}
+    {left > 0 ? countdown(left) : say("screen-next-now")}
+    {left < -60 && (
+      <span className="ml-3 text-2xl text-alarm">
+        {say("screen-next-late-by", { left: countdown(-left) })}
+      </span>
+    )}
   </p>
 );

@@ -13,13 +13,14 @@ import { forWhat, namesOf, nextOf, notesOf } from "./model";
 import { Next } from "./next";
 import { OnTheWay } from "./on-the-way";
 import { Phones } from "./phones";
+import { say } from "@/words/say";
 
 /** A table beside its fires: what is next, for everybody or for one, in figures to be read from two metres. */
 export function TableNowPage() {
   const id = Number(useParams().tableId);
   const now = useTableNow(id);
   if (now.isError && !now.data) return <Failed error={now.error} again={() => void now.refetch()} />;
-  if (!now.data) return <Waiting what="Looking at the fires…" />;
+  if (!now.data) return <Waiting what={say("screen-now-looking-at-the-fires")} />;
   return <Beside id={id} now={now.data} lost={now.isError} />;
 }
 
@@ -49,13 +50,14 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <h1 className="m-0 text-xl">{title}</h1>
         <span>
-          {clockText(clock)}, eat at <b className="figure text-xl">{clockText(eatAt)}</b>
+          {say("screen-now-eat-at", { clock: clockText(clock) })}{" "}
+          <b className="figure text-xl">{clockText(eatAt)}</b>
         </span>
         <Link
           className="flex min-h-11 items-center text-ink underline decoration-ember decoration-2 underline-offset-4"
           to={`/table/${id}`}
         >
-          The whole table
+          {say("screen-now-the-whole-table")}
         </Link>
       </div>
       {asked.people.length > 1 && (
@@ -65,7 +67,7 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
           onPerson={(key) => setParams(key ? { person: key } : {}, { replace: true })}
         />
       )}
-      {lost && <Mistake>The server does not answer: this is what was known last.</Mistake>}
+      {lost && <Mistake>{say("screen-now-the-server-does-not-answer-this")}</Mistake>}
       {wrong && !asksReading && <Mistake>{wrong}</Mistake>}
       <Next
         {...{ next, at, system }}
@@ -82,12 +84,12 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
           className="self-start"
           onClick={() => mark.mutate({ work: last.id, done: false })}
         >
-          Not done after all: {phrase(system, last.name)}
+          {say("screen-now-not-done-after-all", { name: phrase(system, last.name) })}
         </Button>
       )}
       <OnTheWay now={now} system={system} />
       <After {...{ after, eatAt, system }} what={what} />
-      <section aria-label="Grates" className="plate p-4">
+      <section aria-label={say("screen-now-grates")} className="plate p-4">
         <Grates {...{ told, at, eatAt, system }} />
       </section>
       <Later id={id} clock={clock} eatAt={eatAt} late={now.pieces.some((p) => p.late_words)} />
@@ -104,8 +106,8 @@ interface WhoseProps {
 
 function Whose({ people, person, onPerson }: WhoseProps) {
   return (
-    <div role="group" aria-label="Whose work" className="flex flex-wrap gap-2">
-      {[{ key: null, name: "Everybody" }, ...people].map((p) => (
+    <div role="group" aria-label={say("screen-now-whose-work")} className="flex flex-wrap gap-2">
+      {[{ key: null, name: say("screen-now-everybody") }, ...people].map((p) => (
         <Button
           key={p.key ?? ""}
           aria-pressed={person === p.key}
@@ -129,8 +131,8 @@ interface AfterProps {
 function After({ after, eatAt, what, system }: AfterProps) {
   if (after.length === 0) return null;
   return (
-    <section aria-label="After that" className="plate p-4">
-      <h2 className="m-0 text-lg">After that</h2>
+    <section aria-label={say("screen-now-after-that")} className="plate p-4">
+      <h2 className="m-0 text-lg">{say("screen-now-after-that")}</h2>
       <ol className="m-0 list-none p-0">
         {after.map((work) => (
           <li

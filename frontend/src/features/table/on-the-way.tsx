@@ -4,6 +4,7 @@ import { type TableNow, useStartTable } from "@/api/tables";
 import { StartDialog } from "@/features/cook/start-dialog";
 import { Button } from "@/ui/controls";
 import { clockText, phrase, type System } from "@/units/units";
+import { say } from "@/words/say";
 
 type Piece = TableNow["pieces"][number];
 
@@ -13,16 +14,17 @@ const hour = (at: string) => clockText(new Date(at));
 export function OnTheWay({ now, system }: { now: TableNow; system: System }) {
   if (now.cook_id === null) return <NotStarted now={now} />;
   return (
-    <section aria-label="Meat on the way" className="plate flex flex-col gap-2 p-4">
+    <section aria-label={say("screen-on-the-way-meat-on-the-way")} className="plate flex flex-col gap-2 p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <h2 className="m-0 text-lg">
-          Meat on the way{now.practice && <span className="kicker ml-2">practice</span>}
+          {say("screen-on-the-way-meat-on-the-way")}
+          {now.practice && <span className="kicker ml-2">{say("screen-on-the-way-practice")}</span>}
         </h2>
         <Link
           to={`/cook/${now.cook_id}`}
           className="flex min-h-11 items-center text-ink underline decoration-ember decoration-2 underline-offset-4"
         >
-          Lines, readings, what if
+          {say("screen-on-the-way-lines-readings-what-if")}
         </Link>
       </div>
       <ul className="m-0 flex list-none flex-col gap-3 p-0">
@@ -30,7 +32,11 @@ export function OnTheWay({ now, system }: { now: TableNow; system: System }) {
           <Foreseen key={piece.dish} piece={piece} over={now.ended_at !== null} system={system} />
         ))}
       </ul>
-      {now.ended_at && <p className="m-0">Over at {hour(now.ended_at)}. Its entry is in the Log.</p>}
+      {now.ended_at && (
+        <p className="m-0">
+          {say("screen-on-the-way-over-at-its-entry-is-in", { hour: hour(now.ended_at) })}
+        </p>
+      )}
     </section>
   );
 }
@@ -41,8 +47,16 @@ function Foreseen({ piece, over, system }: { piece: Piece; over: boolean; system
     <li className="flex flex-col gap-1">
       <p className="m-0 flex flex-wrap items-baseline gap-x-3">
         <b className="text-xl [font-stretch:80%]">{piece.name}</b>
-        <span>{outlook ? ends(outlook) : over ? "served" : "not on yet"}</span>
-        <span className="text-ash">off as planned {hour(piece.planned_at)}</span>
+        <span>
+          {outlook
+            ? ends(outlook)
+            : over
+              ? say("screen-on-the-way-served")
+              : say("screen-on-the-way-not-on-yet")}
+        </span>
+        <span className="text-ash">
+          {say("screen-on-the-way-off-as-planned", { hour: hour(piece.planned_at) })}
+        </span>
         {piece.thermometer && <span className="kicker">{piece.thermometer}</span>}
       </p>
       {piece.late_words && (
@@ -71,9 +85,17 @@ function Foreseen({ piece, over, system }: { piece: Piece; over: boolean; system
 function ends(outlook: NonNullable<Piece["outlook"]>): string {
   if (outlook.slice_now) return "rested: time to slice";
   if (outlook.phase === "rest") return "resting";
-  if (!outlook.end) return "on; being foreseen…";
-  const until = outlook.phase === "gentle" ? "gentle heat until" : "this heat until";
-  return `${until} ${hour(outlook.end.at)} (${hour(outlook.end.low)} to ${hour(outlook.end.high)})`;
+  if (!outlook.end) return say("screen-on-the-way-on-being-foreseen");
+  const until =
+    outlook.phase === "gentle"
+      ? say("screen-on-the-way-gentle-heat-until")
+      : say("screen-on-the-way-this-heat-until");
+  return say("screen-on-the-way-to", {
+    until,
+    hour: hour(outlook.end.at),
+    hour2: hour(outlook.end.low),
+    hour3: hour(outlook.end.high),
+  });
 }
 
 function NotStarted({ now }: { now: TableNow }) {
@@ -81,15 +103,15 @@ function NotStarted({ now }: { now: TableNow }) {
   const meat = now.table.told.dishes.filter((d) => d.piece && !d.left_out);
   if (meat.length === 0) return null;
   return (
-    <section aria-label="Meat on the way" className="plate flex flex-wrap items-center gap-x-4 gap-y-2 p-4">
-      <p className="m-0 min-w-60 flex-1">
-        Start it, and readings come in: when each piece of meat will be done is foreseen from them. Or
-        practise the whole evening first.
-      </p>
+    <section
+      aria-label={say("screen-on-the-way-meat-on-the-way")}
+      className="plate flex flex-wrap items-center gap-x-4 gap-y-2 p-4"
+    >
+      <p className="m-0 min-w-60 flex-1">{say("screen-on-the-way-start-it-and-readings-come-in")}</p>
       <StartDialog
         title={now.table.title}
         pieces={meat.map((d) => d.name)}
-        trigger={<Button weight="ember">Start</Button>}
+        trigger={<Button weight="ember">{say("screen-on-the-way-start")}</Button>}
         onStart={(how) => start.mutate(how)}
         error={start.error}
         busy={start.isPending}

@@ -29,6 +29,7 @@ import { People, TableFires } from "./people";
 import { Sittings } from "./sittings";
 import { usePreview } from "./use-preview";
 import { Work } from "./work";
+import { say } from "@/words/say";
 
 export function TablePage() {
   const { tableId } = useParams();
@@ -39,7 +40,8 @@ export function TablePage() {
   const kept = useTable(tableId ? Number(tableId) : null);
   for (const each of [cuts, sides, kept])
     if (each.isError) return <Failed error={each.error} again={() => void each.refetch()} />;
-  if (!cuts.data || !sides.data || (tableId && !kept.data)) return <Waiting what="Laying the table…" />;
+  if (!cuts.data || !sides.data || (tableId && !kept.data))
+    return <Waiting what={say("screen-table-laying-the-table")} />;
   return (
     <Planner
       key={tableId ?? (read ? key : "new")}
@@ -86,11 +88,11 @@ function Planner({ initial, id, reference, sides }: Props) {
   const changed = JSON.stringify(draft) !== JSON.stringify(initial);
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[19rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_19rem]">
-      <h1 className="sr-only">Plan a whole table</h1>
-      <section aria-label="Answers" className="plate flex flex-col gap-4 self-start p-4">
-        <div role="toolbar" aria-label="This table" className="-mt-2 flex justify-end">
+      <h1 className="sr-only">{say("screen-table-plan-a-whole-table")}</h1>
+      <section aria-label={say("screen-table-answers")} className="plate flex flex-col gap-4 self-start p-4">
+        <div role="toolbar" aria-label={say("screen-table-this-table")} className="-mt-2 flex justify-end">
           <Button weight="quiet" onClick={undo} disabled={past.length === 0}>
-            Undo
+            {say("screen-table-undo")}
           </Button>
         </div>
         <When draft={draft} onDraft={change} problem={problem} reference={sides} />
@@ -102,7 +104,7 @@ function Planner({ initial, id, reference, sides }: Props) {
         />
         {draft.dishes.some((d) => d.piece) && (
           <Tick
-            label="A young child, or a pregnant, older or immune-weakened guest eats with us."
+            label={say("screen-table-a-young-child-or-a-pregnant")}
             value={atRisk(draft)}
             onChange={(at_risk) => change(withRisk(draft, at_risk))}
           />
@@ -110,28 +112,28 @@ function Planner({ initial, id, reference, sides }: Props) {
         <TableFires draft={draft} onDraft={change} reference={sides} />
         <People draft={draft} onDraft={change} reference={sides} />
         <TextField
-          label="Name of the table"
+          label={say("screen-table-name-of-the-table")}
           value={draft.title}
           onChange={(title) => change({ ...draft, title })}
-          placeholder="Named by its dishes"
+          placeholder={say("screen-table-named-by-its-dishes")}
         />
       </section>
       <div className="flex min-w-0 flex-col gap-4">
-        <section aria-label="In short" className="plate flex flex-wrap items-start gap-x-6 gap-y-2 px-4 py-2">
+        <section
+          aria-label={say("screen-table-in-short")}
+          className="plate flex flex-wrap items-start gap-x-6 gap-y-2 px-4 py-2"
+        >
           {draft.dishes.length === 0 ? (
-            <p className="m-0 flex-1">
-              Put dishes on the table: Brasko finds out who does what, where and when, so that all of it is
-              hot at one hour.
-            </p>
+            <p className="m-0 flex-1">{say("screen-table-put-dishes-on-the-table-brasko")}</p>
           ) : told || problem ? (
             <Brief {...{ told, solving, problem, eatAt, system }} onStop={stop} onAgain={again} />
           ) : (
-            <Waiting what="Fitting the dishes together…" />
+            <Waiting what={say("screen-table-fitting-the-dishes-together")} />
           )}
           <Keep {...{ draft, id, changed }} possible={sent !== null && fresh && told?.status !== "clash"} />
         </section>
         {told && (
-          <section aria-label="Board" className="plate p-4">
+          <section aria-label={say("screen-table-board")} className="plate p-4">
             <Board
               {...{ told, eatAt, at, focus }}
               people={draft.people}
@@ -146,15 +148,18 @@ function Planner({ initial, id, reference, sides }: Props) {
           </section>
         )}
         {told && (
-          <section aria-label="Grates" className="plate p-4">
+          <section aria-label={say("screen-table-grates")} className="plate p-4">
             <GratesBehind told={behind ?? told} {...{ at, eatAt, system }} />
           </section>
         )}
         <KeptTables />
       </div>
       {told && (
-        <section aria-label="Order of work" className="plate self-start p-4 lg:col-start-2 xl:col-start-3">
-          <h2 className="m-0 text-lg">The order of the work</h2>
+        <section
+          aria-label={say("screen-table-order-of-work")}
+          className="plate self-start p-4 lg:col-start-2 xl:col-start-3"
+        >
+          <h2 className="m-0 text-lg">{say("screen-table-the-order-of-the-work")}</h2>
           <WorkBehind told={behind ?? told} {...{ eatAt, at, system }} people={draft.people} onAt={setAt} />
         </section>
       )}
@@ -176,8 +181,10 @@ function When({ draft, onDraft, problem, reference }: WhenProps) {
   return (
     <>
       <Field
-        label="We eat at"
-        error={!hourOf(draft) ? "Give a day and an hour." : error && phrase(system, error.message)}
+        label={say("screen-table-we-eat-at")}
+        error={
+          !hourOf(draft) ? say("screen-table-give-a-day-and-an-hour") : error && phrase(system, error.message)
+        }
       >
         {({ id, describedBy, invalid }) => (
           <div className="grid grid-cols-[1.1fr_1fr] gap-1">
@@ -192,7 +199,7 @@ function When({ draft, onDraft, problem, reference }: WhenProps) {
             />
             <input
               type="time"
-              aria-label="Hour"
+              aria-label={say("screen-table-hour")}
               aria-invalid={invalid}
               className={`${BOX} min-w-0 px-1.5 text-[0.93rem]`}
               value={draft.time}
@@ -206,11 +213,11 @@ function When({ draft, onDraft, problem, reference }: WhenProps) {
           className="self-start"
           onClick={() => onDraft({ ...draft, day: dayOf(earliest), time: timeOf(earliest) })}
         >
-          Eat at {clockText(earliest)}, {dayText(earliest)}
+          {say("screen-table-eat-at", { earliest: clockText(earliest), earliest2: dayText(earliest) })}
         </Button>
       )}
       <Quantity
-        label="Eaters"
+        label={say("screen-table-eaters")}
         value={draft.eaters}
         onChange={(n) => n !== null && onDraft({ ...draft, eaters: Math.round(n) })}
         scale={count}
@@ -248,26 +255,26 @@ function Keep({ draft, id, changed, possible }: KeepProps) {
     <div className="flex flex-wrap items-end gap-2">
       {id !== null && changed && (
         <Button weight="ember" disabled={!possible || busy} onClick={() => keep(again)}>
-          Keep the changes
+          {say("screen-table-keep-the-changes")}
         </Button>
       )}
       {id === null ? (
         <Button weight="ember" disabled={!possible || busy} onClick={() => keep(anew)}>
-          {busy ? "Keeping…" : "Keep this table"}
+          {busy ? say("screen-table-keeping") : say("screen-table-keep-this-table")}
         </Button>
       ) : (
         <span className="flex flex-wrap gap-x-2">
           <Link className={LINK} to={`/table/${id}/now`}>
-            Cook it
+            {say("screen-table-cook-it")}
           </Link>
           <Link className={LINK} to={`/table/${id}/sheet`}>
-            Sheet
+            {say("screen-table-sheet")}
           </Link>
           <a className={LINK} href={`/api/tables/${id}/table.ics`}>
-            Calendar
+            {say("screen-table-calendar")}
           </a>
           <a className={LINK} href={`/api/tables/${id}/table.json`} download={`table-${id}.json`}>
-            File
+            {say("screen-table-file")}
           </a>
         </span>
       )}

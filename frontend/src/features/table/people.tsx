@@ -3,6 +3,7 @@ import type { TableReference } from "@/api/tables";
 import { BOX, Button, Choice } from "@/ui/controls";
 
 import { freeKey, type TableDraft } from "./model";
+import { say } from "@/words/say";
 
 interface Props {
   draft: TableDraft;
@@ -12,8 +13,8 @@ interface Props {
 
 const MAY = [
   { key: "both", name: "everything", may: ["fire", "kitchen"] as const },
-  { key: "fire", name: "fire only", may: ["fire"] as const },
-  { key: "kitchen", name: "kitchen only", may: ["kitchen"] as const },
+  { key: "fire", name: say("screen-people-fire-only"), may: ["fire"] as const },
+  { key: "kitchen", name: say("screen-people-kitchen-only"), may: ["kitchen"] as const },
 ];
 
 /** Whose hands there are, and what they may do. */
@@ -33,23 +34,23 @@ export function People({ draft, onDraft, reference }: Props) {
       ...draft,
       people: [
         ...draft.people,
-        { key: freeKey("helper", draft.people), name: "Helper", may: ["fire", "kitchen"] },
+        { key: freeKey("helper", draft.people), name: say("screen-people-helper"), may: ["fire", "kitchen"] },
       ],
     });
   return (
     <fieldset className="m-0 flex flex-col gap-1 border-0 p-0">
-      <legend className="p-0 text-sm font-semibold [font-stretch:85%]">Hands</legend>
+      <legend className="p-0 text-sm font-semibold [font-stretch:85%]">{say("screen-people-hands")}</legend>
       {draft.people.map((person, n) => (
         <div key={person.key} className="grid grid-cols-[1fr_1.3fr_auto] gap-1">
           <input
-            aria-label={`Name of hand ${n + 1}`}
+            aria-label={say("screen-people-name-of-hand", { n: n + 1 })}
             className={`${BOX} min-w-0 px-2`}
             maxLength={40}
             value={person.name}
             onChange={(e) => e.target.value && change(n, { name: e.target.value })}
           />
           <select
-            aria-label={`What ${person.name} does`}
+            aria-label={say("screen-people-what-does", { name: person.name })}
             className={`${BOX} min-w-0 px-2`}
             value={MAY.find((m) => m.may.join() === (person.may ?? []).join())?.key ?? "both"}
             onChange={(e) =>
@@ -64,7 +65,7 @@ export function People({ draft, onDraft, reference }: Props) {
           </select>
           <Button
             weight="quiet"
-            aria-label={`Remove ${person.name}`}
+            aria-label={say("screen-people-remove", { name: person.name })}
             disabled={draft.people.length < 2}
             onClick={() => remove(person.key)}
           >
@@ -74,7 +75,7 @@ export function People({ draft, onDraft, reference }: Props) {
       ))}
       {draft.people.length < reference.most_people && (
         <Button weight="quiet" className="self-start" onClick={add}>
-          Another pair of hands
+          {say("screen-people-another-pair-of-hands")}
         </Button>
       )}
     </fieldset>
@@ -101,14 +102,14 @@ export function TableFires({ draft, onDraft, reference }: Props) {
     f.own_fire?.name ?? reference.fires.find((r) => r.key === f.fire)?.name ?? f.key;
   return (
     <fieldset className="m-0 flex flex-col gap-1 border-0 p-0">
-      <legend className="p-0 text-sm font-semibold [font-stretch:85%]">Fires</legend>
+      <legend className="p-0 text-sm font-semibold [font-stretch:85%]">{say("screen-people-fires")}</legend>
       <ul className="m-0 flex list-none flex-col p-0">
         {draft.fires.map((f) => (
           <li key={f.key} className="flex items-center gap-1">
             <span className="flex-1">{name(f)}</span>
             <Button
               weight="quiet"
-              aria-label={`Remove ${name(f)}`}
+              aria-label={say("screen-people-remove", { name: name(f) })}
               disabled={draft.fires.length < 2}
               onClick={() => remove(f.key)}
             >
@@ -119,13 +120,19 @@ export function TableFires({ draft, onDraft, reference }: Props) {
       </ul>
       {draft.fires.length < reference.most_fires && (
         <Choice
-          label="Add a fire"
+          label={say("screen-people-add-a-fire")}
           value=""
           onChange={add}
           options={[
-            { key: "", name: "Choose…" },
-            ...own.map((f) => ({ key: `own:${f.id}`, name: f.fire.name, group: "Your fires" })),
-            ...reference.fires.filter((f) => !there.has(f.key)).map((f) => ({ ...f, group: "Typical ones" })),
+            { key: "", name: say("screen-people-choose") },
+            ...own.map((f) => ({
+              key: `own:${f.id}`,
+              name: f.fire.name,
+              group: say("screen-people-your-fires"),
+            })),
+            ...reference.fires
+              .filter((f) => !there.has(f.key))
+              .map((f) => ({ ...f, group: say("screen-people-typical-ones") })),
           ]}
         />
       )}

@@ -1,18 +1,16 @@
 import { QRCodeSVG } from "qrcode.react";
 
 import type { TableNow } from "@/api/tables";
+import { say } from "@/words/say";
 
 /** A link for everybody's own phone: it shows what is theirs to do. */
 export function Phones({ people }: { people: TableNow["table"]["asked"]["people"] }) {
   return (
     <details className="plate p-4">
       <summary className="min-h-11 cursor-pointer py-2 text-lg font-bold [font-stretch:80%]">
-        A phone each
+        {say("screen-phones-a-phone-each")}
       </summary>
-      <p className="m-0 text-sm text-ash">
-        Point a phone at the code of whoever holds it. It has to be on this network, and signed in to this
-        kitchen.
-      </p>
+      <p className="m-0 text-sm text-ash">{say("screen-phones-point-a-phone-at-the-code")}</p>
       <ul className="m-0 flex list-none flex-wrap gap-6 p-0 pt-3">
         {people.map((person) => {
           const link = `${window.location.origin}${window.location.pathname}?person=${encodeURIComponent(person.key)}`;
@@ -23,13 +21,13 @@ export function Phones({ people }: { people: TableNow["table"]["asked"]["people"
                 value={link}
                 size={148}
                 marginSize={2}
-                title={`Code of the link for ${person.name}`}
+                title={say("screen-phones-code-of-the-link-for", { name: person.name })}
               />
               <a
                 href={link}
                 className="flex min-h-11 max-w-44 items-center text-sm break-all text-ink underline decoration-ember decoration-2 underline-offset-4"
               >
-                Open as {person.name}
+                {say("screen-phones-open-as", { name: person.name })}
               </a>
             </li>
           );

@@ -6,6 +6,7 @@ import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText, dayText } from "@/units/units";
 
 import { Work } from "./work";
+import { say } from "@/words/say";
 
 /** A kept table on paper: one list a person, what goes where, and when it is served. */
 export function TableSheet() {
@@ -13,7 +14,7 @@ export function TableSheet() {
   const id = Number(useParams().tableId);
   const table = useTable(id);
   if (table.isError) return <Failed error={table.error} again={() => void table.refetch()} />;
-  if (!table.data) return <Waiting what="Fetching the table…" />;
+  if (!table.data) return <Waiting what={say("screen-sheet-fetching-the-table")} />;
   const { told, asked, title } = table.data;
   const eatAt = new Date(asked.eat_at);
   const hour = (s: number) => clockText(new Date(eatAt.getTime() + s * 1000));
@@ -27,20 +28,28 @@ export function TableSheet() {
             to={`/table/${id}`}
             className="flex min-h-11 items-center px-2 text-ink underline decoration-ember decoration-2 underline-offset-4"
           >
-            Back to the table
+            {say("screen-sheet-back-to-the-table")}
           </Link>
           <Button weight="ember" onClick={() => window.print()}>
-            Print
+            {say("screen-sheet-print")}
           </Button>
         </span>
       </div>
       <p className="m-0">
-        {dayText(eatAt)}, eat at <b className="figure text-xl">{clockText(eatAt)}</b>, {asked.eaters} eaters
+        {say("screen-sheet-eat-at", { eat_at: dayText(eatAt) })}{" "}
+        <b className="figure text-xl">{clockText(eatAt)}</b>
+        {say("screen-sheet-eaters", { eaters: asked.eaters })}
       </p>
       <table className="my-3 w-full border-collapse text-left">
         <thead>
           <tr className="border-b-2 border-ink text-sm">
-            {["Dish", "On", "Off", "Served", "By"].map((h) => (
+            {[
+              say("screen-sheet-dish"),
+              say("screen-sheet-on"),
+              say("screen-sheet-off"),
+              say("screen-sheet-served"),
+              say("screen-sheet-by"),
+            ].map((h) => (
               <th key={h} scope="col" className="py-1 pr-2">
                 {h}
               </th>
@@ -53,7 +62,9 @@ export function TableSheet() {
               <th scope="row" className="py-1 pr-2 font-semibold">
                 {dish.name}
                 {dish.done_words && (
-                  <span className="block text-sm font-normal text-ash">When {dish.done_words}.</span>
+                  <span className="block text-sm font-normal text-ash">
+                    {say("screen-sheet-when", { done_words: dish.done_words })}
+                  </span>
                 )}
               </th>
               <td className="figure pr-2">{hour(dish.on_s ?? 0)}</td>

@@ -5,6 +5,7 @@ import { Button, Quantity } from "@/ui/controls";
 import { count, minutes, phrase } from "@/units/units";
 
 import type { TableDraft } from "./model";
+import { say } from "@/words/say";
 
 interface Props {
   draft: TableDraft;
@@ -32,11 +33,11 @@ export function Sittings({ draft, onDraft, problem, reference }: Props) {
         <div
           key={n}
           role="group"
-          aria-label={`Who comes later, ${n + 1}`}
+          aria-label={say("screen-sittings-who-comes-later", { n: n + 1 })}
           className="grid grid-cols-[1fr_1fr_auto] items-end gap-1"
         >
           <Quantity
-            label="Come later"
+            label={say("screen-sittings-come-later")}
             error={wrong(n, "eaters")}
             value={sitting.eaters}
             onChange={(eaters) => eaters !== null && change(n, { eaters: Math.round(eaters) })}
@@ -46,7 +47,7 @@ export function Sittings({ draft, onDraft, problem, reference }: Props) {
             slider={false}
           />
           <Quantity
-            label="Later by"
+            label={say("screen-sittings-later-by")}
             error={wrong(n, "after_min")}
             value={sitting.after_min}
             onChange={(after_min) => after_min !== null && change(n, { after_min })}
@@ -57,7 +58,7 @@ export function Sittings({ draft, onDraft, problem, reference }: Props) {
           />
           <Button
             weight="quiet"
-            aria-label={`Nobody comes later, ${n + 1}`}
+            aria-label={say("screen-sittings-nobody-comes-later", { n: n + 1 })}
             onClick={() => put(sittings.filter((_, i) => i !== n))}
           >
             ✕
@@ -70,7 +71,7 @@ export function Sittings({ draft, onDraft, problem, reference }: Props) {
           className="self-start"
           onClick={() => put([...sittings, { eaters: 1, after_min: last + 30 }])}
         >
-          Somebody comes later
+          {say("screen-sittings-somebody-comes-later")}
         </Button>
       )}
     </div>

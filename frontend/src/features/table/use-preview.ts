@@ -2,6 +2,7 @@ import { type RefObject, useCallback, useEffect, useRef, useState } from "react"
 
 import { answer, client, Problem, type Schemas } from "@/api/client";
 import type { MealTable, PlannedTable } from "@/api/tables";
+import { say } from "@/words/say";
 
 export interface TablePreview {
   told: PlannedTable | null;
@@ -17,7 +18,7 @@ export interface TablePreview {
 const IDLE_MS = 350;
 const NOTHING = { told: null, fresh: false, solving: false, problem: null };
 type State = Omit<TablePreview, "stop" | "again"> & { of: string | null };
-const lost = () => new Problem(0, "The server does not answer. Your entries are kept.", []);
+const lost = () => new Problem(0, say("screen-use-preview-the-server-does-not-answer-your"), []);
 
 /**
  * The planned table: by the rule at once, one question at a time while it moves, then by the solver once nothing moves. What

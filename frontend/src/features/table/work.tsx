@@ -4,6 +4,7 @@ import type { MealTable, PlannedTable } from "@/api/tables";
 import { clockText, phrase, spanText, type System } from "@/units/units";
 
 import { type Line, linesOf, namesOf, notesOf } from "./model";
+import { say } from "@/words/say";
 
 interface Props {
   told: PlannedTable;
@@ -33,7 +34,9 @@ export function Work({ told, people, ...rest }: Props) {
             <summary className="min-h-11 cursor-pointer py-2 text-lg font-bold [font-stretch:80%]">
               {person.name}{" "}
               <span className="text-sm font-normal text-ash">
-                {lines.length === 1 ? "one thing to do" : `${lines.length} things to do`}
+                {lines.length === 1
+                  ? say("screen-work-one-thing-to-do")
+                  : say("screen-work-things-to-do", { length: lines.length })}
               </span>
             </summary>
             <WorkList lines={lines} {...rest} />
@@ -70,7 +73,10 @@ function WorkList({ lines, eatAt, at, onAt, system }: ListProps) {
               {line.of && <span className="kicker ml-2">{line.of}</span>}
               {line.again && (
                 <span className="block text-sm text-ash">
-                  Again every {spanText(line.again.everyS)}, until {hour(line.again.until)}.
+                  {say("screen-work-again-every-until", {
+                    every: spanText(line.again.everyS),
+                    hour: hour(line.again.until),
+                  })}
                 </span>
               )}
               {line.why && <span className="block text-sm text-ash">{phrase(system, line.why)}</span>}

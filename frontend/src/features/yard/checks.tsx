@@ -4,11 +4,12 @@ import { Problem } from "@/api/client";
 import { useCheck, useCorrectionTried, usePutRight, useTrueReadings } from "@/api/yard";
 import { Button, Choice, Mistake, Quantity } from "@/ui/controls";
 import { altitude, clockText, dayText, phrase, type System, temperature } from "@/units/units";
+import { figure, say } from "@/words/say";
 
 /** A temperature as fine as a check needs it. */
 export function fine(system: System, c: number) {
   const scale = temperature(system);
-  return `${scale.shown(c).toFixed(1)} ${scale.unit}`;
+  return `${figure(scale.shown(c).toFixed(1))} ${scale.unit}`;
 }
 
 /** After a check was taken back: the readings it was carried into, put right from what the thermometer said. */
@@ -17,15 +18,23 @@ export function PutRight({ number, since, onDone }: { number: number; since: str
   return (
     <p role="status" className="m-0 flex flex-wrap items-center gap-2 border-l-4 border-ember pl-3">
       {right.data
-        ? `${right.data.readings === 1 ? "One reading was" : `${right.data.readings} readings were`} put right.`
-        : `Readings since ${dayText(new Date(since))}, ${clockText(new Date(since))}, were corrected by that check.`}
+        ? say("screen-checks-put-right", {
+            value:
+              right.data.readings === 1
+                ? say("screen-checks-one-reading-was")
+                : say("screen-checks-readings-were", { readings: right.data.readings }),
+          })
+        : say("screen-checks-readings-since-were-corrected-by-that", {
+            day_text: dayText(new Date(since)),
+            clock_text: clockText(new Date(since)),
+          })}
       {!right.data && (
         <Button disabled={right.isPending} onClick={() => right.mutate({ number, since })}>
-          Put them right
+          {say("screen-checks-put-them-right")}
         </Button>
       )}
       <Button weight="quiet" onClick={onDone}>
-        {right.data ? "All right" : "Leave them"}
+        {right.data ? say("screen-checks-all-right") : say("screen-checks-leave-them")}
       </Button>
       {right.isError && <Mistake>{right.error.message}</Mistake>}
     </p>
@@ -75,21 +84,21 @@ export function CheckForm({
       }}
     >
       <Choice
-        label="Held in"
+        label={say("screen-checks-held-in")}
         value={kind}
         options={[
-          { key: "ice", name: "Ice water" },
-          { key: "boiling", name: "Boiling water" },
+          { key: "ice", name: say("screen-checks-ice-water") },
+          { key: "boiling", name: say("screen-checks-boiling-water") },
         ]}
         onChange={setKind}
         hint={
           kind === "ice"
-            ? "Crushed ice filled up with water, stirred, a minute"
-            : "A rolling boil, not touching the pot"
+            ? say("screen-checks-crushed-ice-filled-up-with-water")
+            : say("screen-checks-a-rolling-boil-not-touching-the")
         }
       />
       <Quantity
-        label="It read"
+        label={say("screen-checks-it-read")}
         slider={false}
         value={read}
         scale={temperature(system)}
@@ -99,7 +108,7 @@ export function CheckForm({
         error={wrong("read_c")}
       />
       <Quantity
-        label="Your altitude"
+        label={say("screen-checks-your-altitude")}
         slider={false}
         value={height}
         scale={altitude(system)}
@@ -107,13 +116,22 @@ export function CheckForm({
         high={5000}
         onChange={setHeight}
         error={wrong("altitude_m") ?? (tooHigh ? phrase(system, tooHigh.message) : undefined)}
-        hint={should !== undefined ? `It should read ${fine(system, should)}` : undefined}
+        hint={
+          should !== undefined
+            ? say("screen-checks-it-should-read", { fine: fine(system, should) })
+            : undefined
+        }
       />
       {would && (
         <p role="status" className="m-0 text-sm sm:col-span-3">
-          With it{" "}
+          {say("screen-checks-with-it")}{" "}
           {would.read_c
-            .map((c, i) => `${fine(system, c)} counts as ${fine(system, would.right_c[i] ?? c)}`)
+            .map((c, i) =>
+              say("screen-checks-counts-as", {
+                fine: fine(system, c),
+                fine2: fine(system, would.right_c[i] ?? c),
+              }),
+            )
             .join(", ")}
           .
         </p>
@@ -121,9 +139,9 @@ export function CheckForm({
       {check.isError && !wrong("read_c") && !wrong("altitude_m") && <Mistake>{check.error.message}</Mistake>}
       <div className="flex gap-2 sm:col-span-3">
         <Button type="submit" weight="ember" disabled={check.isPending || read === null}>
-          Keep this check
+          {say("screen-checks-keep-this-check")}
         </Button>
-        <Button onClick={onDone}>Leave it</Button>
+        <Button onClick={onDone}>{say("screen-checks-leave-it")}</Button>
       </div>
     </form>
   );

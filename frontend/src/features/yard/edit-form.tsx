@@ -3,6 +3,7 @@ import type { FormEvent, ReactNode } from "react";
 import { Problem } from "@/api/client";
 import { Button } from "@/ui/controls";
 import { phrase, type System } from "@/units/units";
+import { say } from "@/words/say";
 
 /** What is said of a field, where something is. */
 export const saying = (error: Error | null, system: System) => (field: string) => {
@@ -29,9 +30,9 @@ export function EditForm({ isNew, busy, onKeep, onLeave, children }: Props) {
       {children}
       <div className="flex gap-2 sm:col-span-2">
         <Button type="submit" weight="ember" disabled={busy}>
-          {isNew ? "Add it" : "Keep the changes"}
+          {isNew ? say("screen-edit-form-add-it") : say("screen-edit-form-keep-the-changes")}
         </Button>
-        <Button onClick={onLeave}>Leave it</Button>
+        <Button onClick={onLeave}>{say("screen-edit-form-leave-it")}</Button>
       </div>
     </form>
   );

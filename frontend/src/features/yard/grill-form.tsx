@@ -6,6 +6,7 @@ import { Choice, Mistake, Quantity, TextField } from "@/ui/controls";
 import { percent, type Scale, type System, thickness } from "@/units/units";
 
 import { EditForm, saying } from "./edit-form";
+import { say } from "@/words/say";
 
 type Reference = Schemas["FireReference"];
 const WATTS: Scale = { unit: "W", step: 100, digits: 0, shown: (v) => v, si: (v) => v };
@@ -56,16 +57,22 @@ export function GrillForm({
       }
       onLeave={onDone}
     >
-      <TextField label="Name" required value={name} onChange={setName} error={wrong("name")} />
+      <TextField
+        label={say("screen-grill-form-name")}
+        required
+        value={name}
+        onChange={setName}
+        error={wrong("name")}
+      />
       <Choice
-        label="Kind"
+        label={say("screen-grill-form-kind")}
         value={spec.like}
         options={reference.grills}
         onChange={(like) => setSpec({ like, loses: spec.loses ?? 1, draws: spec.draws ?? 1 })}
         error={wrong("like")}
       />
       <Quantity
-        label="Grate, width"
+        label={say("screen-grill-form-grate-width")}
         value={spec.width_mm ?? grate.width_mm}
         scale={thickness(system)}
         low={150}
@@ -75,7 +82,7 @@ export function GrillForm({
         error={wrong("width_mm")}
       />
       <Quantity
-        label="Grate, depth"
+        label={say("screen-grill-form-grate-depth")}
         value={spec.depth_mm ?? grate.depth_mm}
         scale={thickness(system)}
         low={150}
@@ -85,7 +92,7 @@ export function GrillForm({
         error={wrong("depth_mm")}
       />
       <Quantity
-        label="Grate over coals or burners"
+        label={say("screen-grill-form-grate-over-coals-or-burners")}
         value={spec.height_mm ?? grate.height_mm}
         scale={thickness(system)}
         low={30}
@@ -96,7 +103,7 @@ export function GrillForm({
       />
       {kind.has_lid && (
         <Quantity
-          label="Its walls lose, of the usual"
+          label={say("screen-grill-form-its-walls-lose-of-the-usual")}
           value={spec.loses ?? 1}
           scale={percent}
           low={0.5}
@@ -104,14 +111,16 @@ export function GrillForm({
           slider={false}
           onChange={(v) => set({ loses: v ?? 1 })}
           error={wrong("loses")}
-          hint="More for thin or leaky walls"
+          hint={say("screen-grill-form-more-for-thin-or-leaky-walls")}
         />
       )}
       {kind.has_knobs &&
         burners.map((b, i) => (
           <Quantity
             key={i}
-            label={`${b.name || `Burner ${i + 1}`}, power`}
+            label={say("screen-grill-form-power", {
+              name: b.name || say("screen-grill-form-burner", { i: i + 1 }),
+            })}
             value={b.power_w ?? 3500}
             scale={WATTS}
             low={500}

@@ -6,6 +6,7 @@ import { lengthText, type System } from "@/units/units";
 
 import { GrillForm } from "./grill-form";
 import { Shelf } from "./shelf";
+import { say } from "@/words/say";
 
 interface Props {
   grills: Grill[];
@@ -18,7 +19,7 @@ export function Grills({ grills, reference, system }: Props) {
   const away = usePutGrillAway();
   return (
     <Shelf
-      title="Grills"
+      title={say("screen-grills-grills")}
       things={grills}
       nameOf={(g) => g.name}
       about={(g) => sizeOf(g, reference, system)}
@@ -27,13 +28,14 @@ export function Grills({ grills, reference, system }: Props) {
           to={`/fire?grill=own:${g.id}`}
           className="min-h-11 content-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
         >
-          Build a fire<span className="sr-only"> in {g.name}</span>
+          {say("screen-grills-build-a-fire")}
+          <span className="sr-only">{say("screen-grills-in", { name: g.name })}</span>
         </Link>
       )}
-      empty="No grill yet. Add yours, or build a fire in a typical one."
+      empty={say("screen-grills-no-grill-yet-add-yours-or")}
       away={away}
       form={(g, onDone) => <GrillForm grill={g} reference={reference} system={system} onDone={onDone} />}
-      addWords="Add a grill"
+      addWords={say("screen-grills-add-a-grill")}
     />
   );
 }
@@ -44,5 +46,5 @@ function sizeOf({ spec }: Grill, reference: Props["reference"], system: System):
   if (!kind || !grate) return "";
   const width = lengthText(system, spec.width_mm ?? grate.width_mm);
   const depth = lengthText(system, spec.depth_mm ?? grate.depth_mm);
-  return `${kind.name}, ${grate.shape === "round" ? `${width} across` : `${width} by ${depth}`}`;
+  return `${kind.name}, ${grate.shape === "round" ? say("screen-grills-across", { width }) : say("screen-grills-by", { width, depth })}`;
 }

@@ -16,6 +16,7 @@ import { Grills } from "./grills";
 import { Pans } from "./pans";
 import { Shelf } from "./shelf";
 import { Thermometers } from "./thermometers";
+import { say } from "@/words/say";
 
 /** What stands in the yard. */
 export function YardPage() {
@@ -28,10 +29,10 @@ export function YardPage() {
   for (const each of [reference, grills, pans, fires, thermometers])
     if (each.isError) return <Failed error={each.error} again={() => void each.refetch()} />;
   if (!reference.data || !grills.data || !pans.data || !fires.data || !thermometers.data)
-    return <Waiting what="Looking round the yard…" />;
+    return <Waiting what={say("screen-yard-looking-round-the-yard")} />;
   return (
     <div className="grid items-start gap-4 pt-2 lg:grid-cols-2">
-      <h1 className="sr-only">Yard</h1>
+      <h1 className="sr-only">{say("screen-yard-yard")}</h1>
       <div className="flex flex-col gap-4">
         <Grills grills={grills.data} reference={reference.data} system={system} />
         <Fires fires={fires.data} />
@@ -48,7 +49,7 @@ function Fires({ fires }: { fires: LaidFire[] }) {
   const away = usePutFireAway();
   return (
     <Shelf
-      title="Kept fires"
+      title={say("screen-yard-kept-fires")}
       things={fires}
       nameOf={(f) => f.fire.name}
       more={(f) => (
@@ -56,16 +57,17 @@ function Fires({ fires }: { fires: LaidFire[] }) {
           to={`/fire?fire=${f.id}`}
           className="min-h-11 content-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
         >
-          Open<span className="sr-only"> {f.fire.name}</span>
+          {say("screen-yard-open")}
+          <span className="sr-only"> {f.fire.name}</span>
         </Link>
       )}
       empty={
         <>
-          None yet.{" "}
+          {say("screen-yard-none-yet")}{" "}
           <Link to="/fire" className="text-ink">
-            Build one
+            {say("screen-yard-build-one")}
           </Link>{" "}
-          and keep it.
+          {say("screen-yard-and-keep-it")}
         </>
       }
       away={away}

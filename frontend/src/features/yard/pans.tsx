@@ -7,6 +7,7 @@ import { lengthText, type System, thickness } from "@/units/units";
 
 import { EditForm, saying } from "./edit-form";
 import { Shelf } from "./shelf";
+import { say } from "@/words/say";
 
 type Reference = Schemas["FireReference"];
 
@@ -15,24 +16,28 @@ export function Pans({ pans, reference, system }: { pans: Pan[]; reference: Refe
   const away = usePutPanAway();
   return (
     <Shelf
-      title="Pans, griddles, stones"
-      label="Pans"
+      title={say("screen-pans-pans-griddles-stones")}
+      label={say("screen-pans-pans")}
       things={pans}
       nameOf={(p) => p.name}
       about={(p) =>
-        `${lengthText(system, p.width_mm)} by ${lengthText(system, p.depth_mm)}, holds ${p.heat_j_k.toFixed(0)} J/K`
+        say("screen-pans-by-holds-j-k", {
+          width: lengthText(system, p.width_mm),
+          depth: lengthText(system, p.depth_mm),
+          heat_j: p.heat_j_k.toFixed(0),
+        })
       }
       below={(p) =>
         p.too_wide_for.length > 0 && (
           <p className="m-0 border-l-4 border-alarm pl-2 text-sm text-alarm">
-            Wider than the grate of {p.too_wide_for.join(" and ")}.
+            {say("screen-pans-wider-than-the-grate-of", { too_wide_for: p.too_wide_for.join(" and ") })}
           </p>
         )
       }
-      empty="No pan yet."
+      empty={say("screen-pans-no-pan-yet")}
       away={away}
       form={(p, onDone) => <PanForm pan={p} reference={reference} system={system} onDone={onDone} />}
-      addWords="Add a pan"
+      addWords={say("screen-pans-add-a-pan")}
     />
   );
 }
@@ -82,14 +87,14 @@ function PanForm({
       onLeave={onDone}
     >
       <TextField
-        label="Name"
+        label={say("screen-pans-name")}
         required
         value={body.name}
         onChange={(name) => set({ name })}
         error={wrong("name")}
       />
       <Choice
-        label="Kind"
+        label={say("screen-pans-kind")}
         value={body.like}
         options={reference.wares}
         onChange={(like) => {
@@ -98,7 +103,7 @@ function PanForm({
         }}
       />
       <Quantity
-        label="Width"
+        label={say("screen-pans-width")}
         value={body.width_mm}
         scale={thickness(system)}
         low={80}
@@ -108,7 +113,7 @@ function PanForm({
         error={wrong("width_mm")}
       />
       <Quantity
-        label="Depth"
+        label={say("screen-pans-depth")}
         value={body.depth_mm}
         scale={thickness(system)}
         low={80}
@@ -118,7 +123,7 @@ function PanForm({
         error={wrong("depth_mm")}
       />
       <Quantity
-        label="Heat it holds"
+        label={say("screen-pans-heat-it-holds")}
         value={body.heat_j_k}
         scale={{ unit: "J/K", step: 10, digits: 0, shown: (v) => v, si: (v) => v }}
         low={50}
@@ -126,7 +131,7 @@ function PanForm({
         slider={false}
         onChange={(v) => set({ heat_j_k: v ?? 0 })}
         error={wrong("heat_j_k")}
-        hint="Cast iron: about 460 J/K for each kilogram"
+        hint={say("screen-pans-cast-iron-about-460-j-k")}
       />
       {write.isError && !(write.error instanceof Problem && write.error.errors.length) && (
         <Mistake>{write.error.message}</Mistake>

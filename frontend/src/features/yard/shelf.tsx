@@ -3,6 +3,7 @@ import { type ReactNode, useState } from "react";
 import { Button } from "@/ui/controls";
 
 import { Undo } from "./undo";
+import { say } from "@/words/say";
 
 /** What puts a thing away and brings it back. */
 interface Away {
@@ -92,14 +93,16 @@ function ShelfRow<T extends { id: number }>(props: RowProps<T>) {
       {more?.(thing)}
       {form && (
         <Button aria-expanded={isOpen} onClick={onOpen}>
-          Change{ofIt}
+          {say("screen-shelf-change")}
+          {ofIt}
         </Button>
       )}
       <Button
         weight="quiet"
         onClick={() => away.mutate({ number: thing.id, back: false }, { onSuccess: onGone })}
       >
-        Put away{ofIt}
+        {say("screen-shelf-put-away")}
+        {ofIt}
       </Button>
     </div>
   );

@@ -5,6 +5,7 @@ import { Button, Choice, TextField } from "@/ui/controls";
 import { clockText, dayText, type System, temperature, temperatureStep, written } from "@/units/units";
 
 import { CheckForm, fine, PutRight } from "./checks";
+import { figure, say } from "@/words/say";
 
 /** Thermometers and their checks in ice and boiling water. */
 export function Thermometers({ thermometers, system }: { thermometers: Thermometer[]; system: System }) {
@@ -20,8 +21,8 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
   const fresh = again.data ?? pair.data;
   const back = useTakeCheckBack();
   return (
-    <section aria-label="Thermometers" className="plate flex flex-col gap-3 p-4">
-      <h2 className="m-0 text-lg">Thermometers</h2>
+    <section aria-label={say("screen-thermometers-thermometers")} className="plate flex flex-col gap-3 p-4">
+      <h2 className="m-0 text-lg">{say("screen-thermometers-thermometers")}</h2>
       <ul className="m-0 flex list-none flex-col p-0">
         {thermometers.map((t) => (
           <li key={t.id} className="flex flex-col gap-2 border-t border-seam py-2">
@@ -30,7 +31,7 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
                 <strong>{t.name}</strong>{" "}
                 <span className="kicker ml-1">
                   {KINDS.find((k) => k.key === t.kind)?.name.toLowerCase()}
-                  {t.simulated && ", simulated"}
+                  {t.simulated && say("screen-thermometers-simulated")}
                 </span>
                 <br />
                 <span className="text-sm text-ash">
@@ -40,22 +41,26 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
                 </span>
               </span>
               <Button onClick={() => setNaming({ id: t.id, name: t.name })}>
-                Name<span className="sr-only"> {t.name}</span>
+                {say("screen-thermometers-name")}
+                <span className="sr-only"> {t.name}</span>
               </Button>
               {t.revoked_at === null ? (
                 <Button onClick={() => revoke.mutate(t.id)}>
-                  Revoke<span className="sr-only"> {t.name}</span>
+                  {say("screen-thermometers-revoke")}
+                  <span className="sr-only"> {t.name}</span>
                 </Button>
               ) : (
                 <Button onClick={() => again.mutate(t.id)}>
-                  Pair again<span className="sr-only"> {t.name}</span>
+                  {say("screen-thermometers-pair-again")}
+                  <span className="sr-only"> {t.name}</span>
                 </Button>
               )}
               <Button
                 aria-expanded={checking === t.id}
                 onClick={() => setChecking(checking === t.id ? null : t.id)}
               >
-                Check it<span className="sr-only">: {t.name}</span>
+                {say("screen-thermometers-check-it")}
+                <span className="sr-only">: {t.name}</span>
               </Button>
             </div>
             {naming?.id === t.id && (
@@ -71,7 +76,7 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
               >
                 <div className="flex-1">
                   <TextField
-                    label="Its name"
+                    label={say("screen-thermometers-its-name")}
                     required
                     autoFocus
                     value={naming.name}
@@ -80,10 +85,10 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
                   />
                 </div>
                 <Button type="submit" disabled={rename.isPending}>
-                  Keep
+                  {say("screen-thermometers-keep")}
                 </Button>
                 <Button weight="quiet" onClick={() => setNaming(null)}>
-                  Leave it
+                  {say("screen-thermometers-leave-it")}
                 </Button>
               </form>
             )}
@@ -91,8 +96,15 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
               <ul className="m-0 flex list-none flex-col gap-1 p-0 text-sm text-ash">
                 {t.checks.map((c) => (
                   <li key={c.id} className="flex flex-wrap items-center gap-2">
-                    {dayText(new Date(c.at))}: {c.kind === "ice" ? "ice water" : "boiling water"} read{" "}
-                    {fine(system, c.read_c)}, should read {fine(system, c.true_c)}
+                    {say("screen-thermometers-read-should-read", {
+                      day_text: dayText(new Date(c.at)),
+                      value:
+                        c.kind === "ice"
+                          ? say("screen-thermometers-ice-water")
+                          : say("screen-thermometers-boiling-water"),
+                      fine: fine(system, c.read_c),
+                      fine2: fine(system, c.true_c),
+                    })}
                     <Button
                       weight="quiet"
                       onClick={() =>
@@ -102,7 +114,10 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
                         )
                       }
                     >
-                      Take back<span className="sr-only"> the check of {dayText(new Date(c.at))}</span>
+                      {say("screen-thermometers-take-back")}
+                      <span className="sr-only">
+                        {say("screen-thermometers-the-check-of", { day_text: dayText(new Date(c.at)) })}
+                      </span>
                     </Button>
                   </li>
                 ))}
@@ -116,7 +131,9 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
             )}
           </li>
         ))}
-        {thermometers.length === 0 && <li className="text-ash">No thermometer yet.</li>}
+        {thermometers.length === 0 && (
+          <li className="text-ash">{say("screen-thermometers-no-thermometer-yet")}</li>
+        )}
       </ul>
       <form
         className="flex flex-wrap items-end gap-2"
@@ -127,7 +144,7 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
       >
         <div className="flex-1">
           <TextField
-            label="Another thermometer"
+            label={say("screen-thermometers-another-thermometer")}
             required
             value={name}
             onChange={setName}
@@ -135,49 +152,60 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
           />
         </div>
         <div className="w-44">
-          <Choice label="What it is" value={kind} onChange={(k) => setKind(k as Kind)} options={KINDS} />
+          <Choice
+            label={say("screen-thermometers-what-it-is")}
+            value={kind}
+            onChange={(k) => setKind(k as Kind)}
+            options={KINDS}
+          />
         </div>
         <Button type="submit" disabled={pair.isPending}>
-          Add it
+          {say("screen-thermometers-add-it")}
         </Button>
       </form>
       {fresh && (
         <p role="status" className="m-0 text-sm">
-          The token of {fresh.thermometer.name}, shown only now, for a device that posts readings:{" "}
+          {say("screen-thermometers-the-token-of-shown-only-now", { name: fresh.thermometer.name })}{" "}
           <code className="break-all">{fresh.token}</code>
         </p>
       )}
-      <p className="m-0 text-sm text-ash">
-        How a device posts readings, and how a recorded cook is played back from CSV, is in
-        docs/formats/readings.md. A hand or infrared thermometer needs no token: write its readings down in
-        the Cook place.
-      </p>
+      <p className="m-0 text-sm text-ash">{say("screen-thermometers-how-a-device-posts-readings-and")}</p>
     </section>
   );
 }
 
 type Kind = "probe" | "controller" | "hand" | "infrared";
 const KINDS: { key: Kind; name: string }[] = [
-  { key: "probe", name: "Leave-in probe" },
-  { key: "controller", name: "Pit controller" },
-  { key: "hand", name: "Hand thermometer" },
-  { key: "infrared", name: "Infrared" },
+  { key: "probe", name: say("screen-thermometers-leave-in-probe") },
+  { key: "controller", name: say("screen-thermometers-pit-controller") },
+  { key: "hand", name: say("screen-thermometers-hand-thermometer") },
+  { key: "infrared", name: say("screen-thermometers-infrared") },
 ];
 
 function heardOf(t: Thermometer): string {
-  if (t.revoked_at !== null) return "Revoked: its token is refused.";
-  const battery = t.battery === null ? "" : `, battery ${Math.round(t.battery * 100)} %`;
+  if (t.revoked_at !== null) return say("screen-thermometers-revoked-its-token-is-refused");
+  const battery =
+    t.battery === null ? "" : say("screen-thermometers-battery", { battery: Math.round(t.battery * 100) });
   return t.last_seen_at === null
-    ? `Paired, not heard of yet${battery}.`
-    : `Last heard of ${dayText(new Date(t.last_seen_at))} at ${clockText(new Date(t.last_seen_at))}${battery}.`;
+    ? say("screen-thermometers-paired-not-heard-of-yet", { battery })
+    : say("screen-thermometers-last-heard-of-at", {
+        day_text: dayText(new Date(t.last_seen_at)),
+        clock_text: clockText(new Date(t.last_seen_at)),
+        battery,
+      });
 }
 
 function correction(t: Thermometer, system: System): string {
-  if (t.checks.length === 0) return "Not checked yet: readings are taken as they come.";
+  if (t.checks.length === 0) return say("screen-thermometers-not-checked-yet-readings-are-taken");
   const step = temperatureStep(system);
   const at = (c: number) => {
     const k = step.shown(t.offset_k + t.slope * c);
-    return `${k > 0 ? "+" : ""}${k.toFixed(1)} ${step.unit}`;
+    return `${k > 0 ? "+" : ""}${figure(k.toFixed(1))} ${step.unit}`;
   };
-  return `Readings are put right by ${at(5)} near freezing, ${at(55)} at ${written(temperature(system), 55, 0)} ${step.unit}.`;
+  return say("screen-thermometers-readings-are-put-right-by-near", {
+    at: at(5),
+    at2: at(55),
+    written: written(temperature(system), 55, 0),
+    unit: step.unit,
+  });
 }

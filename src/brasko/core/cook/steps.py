@@ -11,6 +11,7 @@ from brasko.core.fire.own import OwnFire
 from brasko.core.fire.zones import HOTTEST_GENTLE_C
 from brasko.core.heat.simulation import Food
 from brasko.core.programme.steps import MAX_STEP_S
+from brasko.core.words import say
 
 
 @dataclass(frozen=True)
@@ -42,7 +43,7 @@ class InPan:
     power_w: float | None = None
 
     def __post_init__(self) -> None:
-        require_between("pan", self.start_c, 20.0, 450.0, "°C", "A skillet on a strong burner gets to 250-290 °C.")
+        require_between("pan", self.start_c, 20.0, 450.0, "°C", say("steps-a-skillet-on-a-strong-burner"))
         if self.power_w is not None:
             require_between("power_w", self.power_w, 0.0, 6000.0, "W")
 
@@ -66,7 +67,7 @@ class InBath:
     of: Literal["fat", "bag"] = "bag"
 
     def __post_init__(self) -> None:
-        require_between("bath", self.temp_c, 30.0, 99.0, "°C", "A bath is held below boiling.")
+        require_between("bath", self.temp_c, 30.0, 99.0, "°C", say("steps-a-bath-is-held-below-boiling"))
 
 
 @dataclass(frozen=True)
@@ -100,7 +101,7 @@ class Ends:
 
     def __post_init__(self) -> None:
         if self.minutes is None and self.core_c is None and self.crust is None:
-            raise InvalidInput("until", "needs at least one of core, crust and minutes.")
+            raise InvalidInput("until", say("steps-needs-at-least-one-of-core"))
         if self.minutes is not None:
             require_between("until.minutes", self.minutes, 0.0, MAX_STEP_S / 60.0, "min")
         if self.core_c is not None:
@@ -132,4 +133,4 @@ class Cook:
 
     def __post_init__(self) -> None:
         if not 1 <= len(self.steps) <= 100:
-            raise InvalidInput("steps", f"must be 1 to 100 (got {len(self.steps)}).")
+            raise InvalidInput("steps", say("steps-must-be-1-to-100-got", steps=len(self.steps)))

@@ -17,6 +17,7 @@ from brasko.core.fire.own import convert_s, opened_for_sear, preparations_of
 from brasko.core.fire.setup import FireSetup, opening_words, usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
+from brasko.core.words import quantity, say
 
 SEAR_HAND_S = 3.5
 """A spot sears where a palm bears no longer than this, the lid off (common practice: one to three seconds)."""
@@ -41,15 +42,15 @@ class Wanted:
         require_between("hours", self.hours, 0.1, 20.0, "h")
         coal_named(self.fuel)
         if (self.gentle_low_c is None) != (self.gentle_high_c is None):
-            raise InvalidInput("gentle_high_c", "must come with gentle_low_c: a range has two ends.")
+            raise InvalidInput("gentle_high_c", say("advisor-must-come-with-gentle-low-c"))
         if (
             self.gentle_low_c is not None
             and self.gentle_high_c is not None
             and not self.gentle_low_c < self.gentle_high_c
         ):
-            raise InvalidInput("gentle_high_c", "must be above gentle_low_c.")
+            raise InvalidInput("gentle_high_c", say("advisor-must-be-above-gentle-low-c"))
         if self.gentle_low_c is None and not self.sear:
-            raise InvalidInput("sear", "or a gentle range must be wished: say at least one zone.")
+            raise InvalidInput("sear", say("advisor-or-a-gentle-range-must-be"))
 
     @property
     def gentle_c(self) -> float | None:
@@ -85,11 +86,10 @@ def advised(grill: Grill, wanted: Wanted, weather: Weather | None = None) -> Adv
     sky = weather or Weather()
     if wanted.gentle_c is not None and grill.body is None:
         raise Infeasible(
-            f"{grill.name} has no lid: the air over it is hardly warmer than outside, so no place holds an "
-            f"even gentle heat.",
+            say("advisor-has-no-lid-the-air-over", name=grill.name),
             (
-                Remedy("wish for a searing place alone"),
-                Remedy("do the gentle part on a grill with a lid, or in an oven"),
+                Remedy(say("advisor-wish-for-a-searing-place-alone")),
+                Remedy(say("advisor-do-the-gentle-part-on-a")),
             ),
             "gentle_low_c",
         )
@@ -104,8 +104,8 @@ def advised(grill: Grill, wanted: Wanted, weather: Weather | None = None) -> Adv
             continue
         return found
     raise failed or Infeasible(
-        f"{grill.name} does not hold enough charcoal for {wanted.hours:g} hours of this.",
-        (Remedy("ask for fewer hours, and add coals in between", "hours", f"{wanted.hours / 2:g}"),),
+        say("advisor-does-not-hold-enough-charcoal-for", name=grill.name, hours=quantity.general(wanted.hours)),
+        (Remedy(say("advisor-ask-for-fewer-hours-and-add"), "hours", f"{wanted.hours / 2:g}"),),
         "hours",
     )
 
@@ -165,8 +165,14 @@ def _judged(setup: FireSetup, why: tuple[str, ...], wanted: Wanted) -> Advised:
         gentle_c = _near(shown.air_c, shown, cool)
         if not wanted.gentle_low_c - 1.0 <= gentle_c <= wanted.gentle_high_c + 1.0:
             raise Infeasible(
-                f"{setup.grill.name}: its gentlest place is at {{temp:{gentle_c:.0f}}} so.",
-                (Remedy(f"ask for {{temp:{gentle_c:.0f}}} there", "gentle_low_c", f"{gentle_c - 8:.0f}"),),
+                say("advisor-its-gentlest-place-is-at-so", name=setup.grill.name, gentle=quantity.temp(gentle_c)),
+                (
+                    Remedy(
+                        say("advisor-ask-for-there", gentle=quantity.temp(gentle_c)),
+                        "gentle_low_c",
+                        f"{gentle_c - 8:.0f}",
+                    ),
+                ),
                 "gentle_low_c",
             )
     opened = opened_for_sear(setup)
@@ -179,18 +185,18 @@ def _judged(setup: FireSetup, why: tuple[str, ...], wanted: Wanted) -> Advised:
             and ((setup.grill.body is not None and not opened.lid_open) or hand <= SEAR_HAND_S)
         ):
             raise Infeasible(
-                f"{setup.grill.name} so laid sears too slowly: {{temp:{sear_c:.0f}}} at its hottest place.",
+                say("advisor-so-laid-sears-too-slowly-at", name=setup.grill.name, sear=quantity.temp(sear_c)),
                 (
                     *(setting.gains(setup)[1:] if setup.grill.body is not None else ()),
-                    Remedy("sear in a skillet that is hot before the meat arrives"),
+                    Remedy(say("advisor-sear-in-a-skillet-that-is")),
                 ),
                 "sear",
             )
     hours = hours_of(setup)
     if setup.grill.burns_coal and hours.usable_s < wanted.hours * 3600.0:
         raise Infeasible(
-            f"So much charcoal lasts {{time:{hours.usable_s:.0f}}}.",
-            (Remedy("ask for fewer hours, and add coals in between", "hours", f"{hours.usable_s / 3600:.1f}"),),
+            say("advisor-so-much-charcoal-lasts", usable=quantity.span(hours.usable_s)),
+            (Remedy(say("advisor-ask-for-fewer-hours-and-add"), "hours", f"{hours.usable_s / 3600:.1f}"),),
             "hours",
         )
     reasons += _reasons(setup, hours, gentle_c, sear_c, hand)
@@ -215,18 +221,26 @@ def _reasons(
     found = []
     if setup.charcoal is not None and setup.grill.burns_coal:
         found.append(
-            f"{{mass:{setup.charcoal.mass_kg * 1000:.0f}}} of {setup.charcoal.coal.name.lower()} last "
-            f"{{time:{hours.usable_s:.0f}}} so."
+            say(
+                "advisor-of-last-so",
+                mass=quantity.mass(setup.charcoal.mass_kg * 1000),
+                name=setup.charcoal.coal.name,
+                usable=quantity.span(hours.usable_s),
+            )
         )
     if gentle_c is not None and setup.grill.burns_coal and setup.grill.body is not None:
-        both = "both vents" if setup.grill.kind.vents_together else "the bottom vent"
+        both = say("advisor-both-vents") if setup.grill.kind.vents_together else say("advisor-the-bottom-vent")
         found.append(
-            f"For {{temp:{gentle_c:.0f}}} on the gentle side open {both} {opening_words(setup.bottom_share)}: "
-            f"the air that comes in sets the heat."
+            say(
+                "advisor-for-on-the-gentle-side-open",
+                gentle=quantity.temp(gentle_c),
+                both=both,
+                opening_words=opening_words(setup.bottom_share),
+            )
         )
     if sear_c is not None and hand is not None:
-        how = f"a palm bears {hand:.0f} s there" if hand < 20 else "lid shut"
-        found.append(f"The searing place gives {{temp:{sear_c:.0f}}} to food; {how}.")
+        how = say("advisor-a-palm-bears-s-there", hand=quantity.number(hand)) if hand < 20 else say("advisor-lid-shut")
+        found.append(say("advisor-the-searing-place-gives-to-food", sear=quantity.temp(sear_c), how=how))
     if setup.weather.wind_m_s > 3.0:
-        found.append("The wind costs heat and fuel: shelter it, or reckon with more.")
+        found.append(say("advisor-the-wind-costs-heat-and-fuel"))
     return found

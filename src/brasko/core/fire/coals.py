@@ -20,19 +20,20 @@ from brasko.core.fire.views import Rectangle
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.general import general
+from brasko.core.words import quantity, say
 
 Side = Literal["left", "right"]
 
 LAYOUTS: dict[str, tuple[str, str]] = {
-    "level": ("One level layer", "The same heat everywhere: burgers, skewers, vegetables. No cool place to flee to."),
-    "half": ("Half and half", "Coals under one half, nothing under the other: sear here, finish there."),
-    "third": ("A third hot", "Coals under a third: a wide cool place for fatty cuts that flare."),
+    "level": (say("coals-one-level-layer"), say("coals-the-same-heat-everywhere-burgers")),
+    "half": (say("coals-half-and-half"), say("coals-coals-under-one-half-nothing-under")),
+    "third": (say("coals-a-third-hot"), say("coals-coals-under-a-third-a-wide")),
     "banked": (
-        "Banked high on one side",
-        "Held up by a basket or two logs: near the grate, fierce, and wide room beside.",
+        say("coals-banked-high-on-one-side"),
+        say("coals-held-up-by-a-basket-or"),
     ),
-    "centre": ("Pile in the middle", "A hot middle and a cooler rim: one skillet, or small cuts one after another."),
-    "ring": ("Fuse round the edge", "Coals that light one another in turn: hours of low heat without touching it."),
+    "centre": (say("coals-pile-in-the-middle"), say("coals-a-hot-middle-and-a-cooler")),
+    "ring": (say("coals-fuse-round-the-edge"), say("coals-coals-that-light-one-another-in")),
 }
 WOODS = ("none", "chips", "chunks")
 RING_ROW_M = 0.045
@@ -70,8 +71,12 @@ class Charcoal:
         if not LEAST_KG <= self.mass_kg <= MOST_KG:
             raise InvalidInput(
                 "charcoal.amount_kg",
-                f"must be between {{mass:{LEAST_KG * 1000:.0f}}} and {{mass:{MOST_KG * 1000:.0f}}} "
-                f"(got {{mass:{self.mass_kg * 1000:.0f}}}). A full chimney holds about {{mass:2400}}.",
+                say(
+                    "coals-must-be-between-and-got-a",
+                    least=quantity.mass(LEAST_KG * 1000),
+                    most=quantity.mass(MOST_KG * 1000),
+                    mass=quantity.mass(self.mass_kg * 1000),
+                ),
             )
 
     @property
@@ -128,8 +133,12 @@ def bed_of(grill: Grill, charcoal: Charcoal) -> CoalBed:
         most = room * area * coal.bulk_kg_m3.value
         raise InvalidInput(
             "charcoal.amount_kg",
-            f"is more than fits: {LAYOUTS[charcoal.layout][0].lower()} in this grill holds at most "
-            f"{{mass:{most * 1000:.0f}}} below the grate (got {{mass:{charcoal.mass_kg * 1000:.0f}}}).",
+            say(
+                "coals-is-more-than-fits-in-this",
+                layouts=LAYOUTS[charcoal.layout][0],
+                most=quantity.mass(most * 1000),
+                mass=quantity.mass(charcoal.mass_kg * 1000),
+            ),
             suggestion=f"{most:.2f}",
         )
     layer = coal.piece_m.value
@@ -193,8 +202,11 @@ def _ring(grill: Grill, charcoal: Charcoal) -> CoalBed:
     if length > most:
         raise InvalidInput(
             "charcoal.amount_kg",
-            f"is more than fits: a fuse round the edge of this grill holds at most {{mass:{most * per_m * 1000:.0f}}} "
-            f"(got {{mass:{charcoal.mass_kg * 1000:.0f}}}).",
+            say(
+                "coals-is-more-than-fits-a-fuse",
+                most=quantity.mass(most * per_m * 1000),
+                mass=quantity.mass(charcoal.mass_kg * 1000),
+            ),
             suggestion=f"{most * per_m:.2f}",
         )
     radius = (grill.floor_width_m + grill.floor_depth_m) / 4.0 - RING_WIDE_M / 2.0

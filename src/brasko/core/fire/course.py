@@ -35,6 +35,7 @@ from brasko.core.fire.setup import FireSetup, at_most, with_vents
 from brasko.core.fire.weather import WATER_BOILS_C
 from brasko.core.heat.constants import GRAVITY
 from brasko.core.sourced import Sourced
+from brasko.core.words import say
 
 Floats = NDArray[np.float64]
 
@@ -103,9 +104,9 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
     """
     require_between("hours", hours, 0.05, 24.0, "h")
     if not changes or changes[0].at_s != 0.0:
-        raise InvalidInput("changes", "need a first setting at 0 s.")
+        raise InvalidInput("changes", say("course-need-a-first-setting-at-0"))
     if any(b.at_s < a.at_s for a, b in pairwise(changes)):
-        raise InvalidInput("changes", "must be in the order of their times.")
+        raise InvalidInput("changes", say("course-must-be-in-the-order-of"))
     first = changes[0].setup
     body = first.grill.body or _OPEN_BODY
     rows = np.array([_row(c, n.at_s if n else math.inf) for c, n in zip(changes, [*changes[1:], None], strict=True)])

@@ -7,6 +7,7 @@ from dataclasses import replace
 from brasko.core.fire.zones import Fire, Preparation, Zone
 from brasko.core.programme.steps import Metal
 from brasko.core.uncertainty.general import general
+from brasko.core.words import quantity, say
 
 MINUTE = 60.0
 """Seconds."""
@@ -28,12 +29,12 @@ OVEN_WARM_C = 260.0
 """500 °F, as hot as most ovens go."""
 
 WARM_FAT = Zone(
-    "fat", "Pan of warm fat on the cool side", "bath", "Into the warm fat",
+    "fat", say("fires-pan-of-warm-fat-on-the"), "bath", say("fires-into-the-warm-fat"),
     air_c=62.0, film_w_m2k=0.0, lid_c=62.0, in_fat=True,
 )  # fmt: skip
 
 
-def pan_zone(key: str, name: str, pan: Metal, doing: str = "in the skillet") -> Zone:
+def pan_zone(key: str, name: str, pan: Metal, doing: str = say("fires-in-the-skillet")) -> Zone:
     """The place in a pan: its own steam stands over the food."""
     return Zone(
         key, name, "pan", doing,
@@ -41,10 +42,10 @@ def pan_zone(key: str, name: str, pan: Metal, doing: str = "in the skillet") -> 
     )  # fmt: skip
 
 
-SKILLET_ZONE = pan_zone("skillet", "Skillet on a burner", SKILLET)
+SKILLET_ZONE = pan_zone("skillet", say("fires-skillet-on-a-burner"), SKILLET)
 """A pan on a kitchen's burner."""
 
-EMPTY = "Empty, until a drop of water dances: a cool pan loses its heat to the meat. Keep the handle turned in."
+EMPTY = say("fires-empty-until-a-drop-of-water")
 """What is said of every pan that is heated."""
 
 
@@ -56,15 +57,11 @@ def _at(pan: Metal, hot_c: float, power_w: float) -> Metal:
     return replace(pan, start_c=hot_c, most_c=hot_c, power_w=power_w)
 
 
-HEAT_PAN = _heated("Skillet on high heat", 6)[0]
+HEAT_PAN = _heated(say("fires-skillet-on-high-heat"), 6)[0]
 """Getting the usual pan ready."""
-_OVEN_WARM = (
-    "Heat comes through to the rim, so it is as hot at the edge as in the middle, and the burner only has to "
-    "keep it so. "
-    "Its handle is as hot as the pan: a dry, thick glove, and a cloth left over it."
-)
+_OVEN_WARM = say("fires-heat-comes-through-to-the-rim")
 
-BURNER = Fire("burner_skillet", "Skillet on a burner, high", (SKILLET_ZONE,), (HEAT_PAN,), charcoal=False)
+BURNER = Fire("burner_skillet", say("fires-skillet-on-a-burner-high"), (SKILLET_ZONE,), (HEAT_PAN,), charcoal=False)
 SIDE_BURNER_C, SIDE_BURNER_W = 200.0, 800.0
 """Some 3 kW of gas, of which a quarter reaches a pan out of doors (from memory)."""
 KITCHEN: dict[str, Fire] = {
@@ -72,30 +69,29 @@ KITCHEN: dict[str, Fire] = {
     for fire in (
         BURNER,
         Fire(
-            "burner_medium", "Skillet on a burner, medium",
-            (pan_zone("skillet", "Skillet on a burner", _at(SKILLET, 205.0, 900.0)),),
-            _heated("Skillet on medium heat", 6), charcoal=False,
+            "burner_medium", say("fires-skillet-on-a-burner-medium"),
+            (pan_zone("skillet", say("fires-skillet-on-a-burner"), _at(SKILLET, 205.0, 900.0)),),
+            _heated(say("fires-skillet-on-medium-heat"), 6), charcoal=False,
         ),
         Fire(
-            "burner_low", "Skillet on a burner, low",
-            (pan_zone("skillet", "Skillet on a burner", _at(SKILLET, 165.0, 600.0)),),
-            _heated("Skillet on low heat", 8), charcoal=False,
+            "burner_low", say("fires-skillet-on-a-burner-low"),
+            (pan_zone("skillet", say("fires-skillet-on-a-burner"), _at(SKILLET, 165.0, 600.0)),),
+            _heated(say("fires-skillet-on-low-heat"), 8), charcoal=False,
         ),
         Fire(
-            "side_burner", "Skillet on a side burner",
-            (pan_zone("skillet", "Skillet on a side burner", _at(SKILLET, SIDE_BURNER_C, SIDE_BURNER_W)),),
-            _heated("Skillet on the grill's side burner", 8, "Out of the wind, or its flame heats the yard."), charcoal=False,
+            "side_burner", say("fires-skillet-on-a-side-burner"),
+            (pan_zone("skillet", say("fires-skillet-on-a-side-burner"), _at(SKILLET, SIDE_BURNER_C, SIDE_BURNER_W)),),
+            _heated(say("fires-skillet-on-the-grills-side-burner"), 8, say("fires-out-of-the-wind-or-its")), charcoal=False,
         ),
         Fire(
-            "oven_pan", "Skillet warmed in the oven, then a burner",
-            (pan_zone("skillet", "Skillet on a burner", _at(SKILLET, OVEN_WARM_C, 1300.0)),),
-            _heated(f"Skillet into the oven at {{temp:{OVEN_WARM_C:.0f}}}", 30, _OVEN_WARM), charcoal=False,
+            "oven_pan", say("fires-skillet-warmed-in-the-oven-then"),
+            (pan_zone("skillet", say("fires-skillet-on-a-burner"), _at(SKILLET, OVEN_WARM_C, 1300.0)),),
+            _heated(say("fires-skillet-into-the-oven-at", oven_warm=quantity.temp(OVEN_WARM_C)), 30, _OVEN_WARM), charcoal=False,
         ),
         Fire(
-            "griddle", "Griddle over two burners",
-            (pan_zone("griddle", "Griddle over two burners", GRIDDLE, "on the griddle"),),
-            _heated("Griddle on high heat", 12, "Both burners under it, until a drop of water dances all over: a "
-                "thick plate takes its time."),
+            "griddle", say("fires-griddle-over-two-burners"),
+            (pan_zone("griddle", say("fires-griddle-over-two-burners"), GRIDDLE, say("fires-on-the-griddle")),),
+            _heated(say("fires-griddle-on-high-heat"), 12, say("fires-both-burners-under-it-until-a")),
             charcoal=False,
         ),
     )

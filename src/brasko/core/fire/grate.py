@@ -23,6 +23,7 @@ from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.views import Rectangle, seen
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.sourced import Sourced
+from brasko.core.words import say
 
 Floats = NDArray[np.float64]
 
@@ -204,7 +205,7 @@ ZONE_NAMES: tuple[tuple[float, str, str], ...] = (
     (205.0, "hot", "Hot"),
     (160.0, "medium", "Medium"),
     (95.0, "gentle", "Gentle"),
-    (-300.0, "warm", "Keeping warm"),
+    (-300.0, "warm", say("grate-keeping-warm")),
 )
 """From the top: lowest equivalent temperature [°C], key, name (common practice, no source)."""
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, Literal
 
 from brasko.core.errors import InvalidInput, UnknownName, require_between
+from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
     from brasko.core.fire.kinds.kind import GrillKind
@@ -69,7 +70,7 @@ class Burner:
 
     def __post_init__(self) -> None:
         require_between(
-            f"{self.key}.power_w", self.power_w, 500.0, 12000.0, "W", "A usual main burner has about 3500 W."
+            f"{self.key}.power_w", self.power_w, 500.0, 12000.0, "W", say("grills-a-usual-main-burner-has-about")
         )
         require_between(f"{self.key}.width_mm", self.width_m * 1000, 20.0, 800.0, "mm")
         require_between(f"{self.key}.depth_mm", self.depth_m * 1000, 20.0, 900.0, "mm")
@@ -148,17 +149,16 @@ class Grill:
 
     def __post_init__(self) -> None:
         if not self.grates:
-            raise InvalidInput("grates", "need at least one cooking surface.")
+            raise InvalidInput("grates", say("grills-need-at-least-one-cooking-surface"))
         self.kind.check(self)
         if len(self.burners) > 8:
-            raise InvalidInput("burners", f"can be at most 8 (got {len(self.burners)}).")
+            raise InvalidInput("burners", say("grills-can-be-at-most-8-got", burners=len(self.burners)))
         grate = self.grates[0]
         for burner in self.burners:
             if burner.kind == "main" and abs(burner.x_m) + burner.width_m / 2 > grate.width_m / 2 + 0.05:
                 raise InvalidInput(
                     f"{burner.key}.x_mm",
-                    f"puts the burner outside the grate: keep it within {{len:{grate.width_m * 500:.0f}}} of "
-                    f"the middle.",
+                    say("grills-puts-the-burner-outside-the-grate", width=quantity.length(grate.width_m * 500)),
                 )
 
     def grate(self, key: str | None = None) -> Grate:
@@ -182,8 +182,11 @@ def with_size(grill: Grill, width_m: float, depth_m: float, height_m: float) -> 
     if grill.deflector is not None and grill.deflector.gap_m > height_m - 0.03:
         raise InvalidInput(
             "height_mm",
-            f"leaves no room for the deflector: at least {(grill.deflector.gap_m + 0.03) * 1000:.0f} mm (got "
-            f"{height_m * 1000:.0f}).",
+            say(
+                "grills-leaves-no-room-for-the-deflector",
+                gap=quantity.number((grill.deflector.gap_m + 0.03) * 1000),
+                height=quantity.number(height_m * 1000),
+            ),
         )
     fw, fd, lift = width_m / old.width_m, depth_m / old.depth_m, height_m - old.height_m
     grates = tuple(
@@ -216,7 +219,9 @@ class Ware:
     def __post_init__(self) -> None:
         require_between("ware.width_mm", self.width_m * 1000, 80.0, 1200.0, "mm")
         require_between("ware.depth_mm", self.depth_m * 1000, 80.0, 1200.0, "mm")
-        require_between("ware.heat_j_k", self.heat_j_k, 50.0, 60000.0, "J/K", "A cast-iron skillet has about 1000 J/K.")
+        require_between(
+            "ware.heat_j_k", self.heat_j_k, 50.0, 60000.0, "J/K", say("grills-a-cast-iron-skillet-has-about")
+        )
 
     def fits(self, grate: Grate) -> bool:
         """Whether it is no wider and no deeper than the grate."""
@@ -228,9 +233,12 @@ class Ware:
             if size > room:
                 raise InvalidInput(
                     field,
-                    f"is more than the grate has: {self.name} of {{len:{size * 1000:.0f}}} on "
-                    f"{{len:{room * 1000:.0f}}}. "
-                    "Take a smaller one, or another grate.",
+                    say(
+                        "grills-is-more-than-the-grate-has",
+                        name=self.name,
+                        size=quantity.length(size * 1000),
+                        room=quantity.length(room * 1000),
+                    ),
                 )
         return self
 
@@ -238,10 +246,10 @@ class Ware:
 WARES: dict[str, Ware] = {
     w.key: w
     for w in (
-        Ware("skillet", "Cast-iron skillet", 0.26, 0.26, 1060.0, 400.0),
-        Ware("griddle", "Steel griddle", 0.42, 0.34, 2900.0, 400.0),
-        Ware("stone", "Baking stone", 0.36, 0.36, 3800.0, 250.0),
-        Ware("drip_pan", "Drip pan with water", 0.30, 0.22, 4500.0, 100.0),
+        Ware("skillet", say("grills-cast-iron-skillet"), 0.26, 0.26, 1060.0, 400.0),
+        Ware("griddle", say("grills-steel-griddle"), 0.42, 0.34, 2900.0, 400.0),
+        Ware("stone", say("grills-baking-stone"), 0.36, 0.36, 3800.0, 250.0),
+        Ware("drip_pan", say("grills-drip-pan-with-water"), 0.30, 0.22, 4500.0, 100.0),
     )
 }
 """Pans that ship, by key."""

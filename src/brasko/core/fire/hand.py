@@ -6,6 +6,7 @@ import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
 from brasko.core.errors import require_between
+from brasko.core.words import say
 
 PAIN_THRESHOLD: tuple[tuple[float, float], ...] = (
     (1740.0, 60.0),
@@ -46,7 +47,7 @@ def hand_seconds(flux_w_m2: ArrayLike) -> NDArray[np.float64]:
 
 def hand_flux_w_m2(seconds: float) -> float:
     """Net heat flux [W/m2] that hurts a palm after so many seconds. The inverse of hand_seconds."""
-    require_between("seconds", seconds, 0.3, LONGEST_S, "s", "Count from when the palm is over the spot.")
+    require_between("seconds", seconds, 0.3, LONGEST_S, "s", say("hand-count-from-when-the-palm-is"))
     wanted = np.log(seconds)
     if wanted < _SECONDS[-1]:
         return float(np.exp(_FLUX[-1] + (wanted - _SECONDS[-1]) / _LAST))

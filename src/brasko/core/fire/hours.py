@@ -11,6 +11,7 @@ from brasko.core.fire import chamber, fuels
 from brasko.core.fire.course import SAMPLE_S, Change, brought_up, course, poured
 from brasko.core.fire.kinds.kind import Hours, refuelled
 from brasko.core.fire.setup import FireSetup, at_most
+from brasko.core.words import say
 
 NEAR = 0.85
 """Usable while the rise over outside air is at least this share of what it settles at."""
@@ -37,7 +38,7 @@ def hours_of(setup: FireSetup) -> Hours:
     if not state.alight:
         return Hours(0.0, 0.0, (), "", 0.0, charcoal.coal.name.lower())
     usable = usable_s(setup, state)
-    add = "a dozen unlit coals beside the glow" if setup.closed else "half a chimney, lit"
+    add = say("hours-a-dozen-unlit-coals-beside-the") if setup.closed else say("hours-half-a-chimney-lit")
     ready = 0.0 if kind.lit_in_place else chimney_ready_s()
     if setup.closed:
         ready += _preheat_s(setup)

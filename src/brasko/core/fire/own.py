@@ -21,6 +21,7 @@ from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.zones import Fire, Preparation, Zone
 from brasko.core.foods.shape import Geometry
+from brasko.core.words import say
 
 LEAST_CONVERT_S = 240.0
 COALS_CONVERT_S = 5 * 60.0
@@ -198,9 +199,7 @@ def fire_of(
     ):
         grate = setup.grill.grate(spot.grate)
         if not grate.holds(spot.x_m, spot.y_m):
-            raise InvalidInput(
-                f"{role}.x_mm", f"puts the food off the grate of {setup.grill.name.lower()}: move it in."
-            )
+            raise InvalidInput(f"{role}.x_mm", say("own-puts-the-food-off-the-grate", name=setup.grill.name))
         if plate is not None or (role == "gentle" and setup.grill.body is None):
             continue
         piece = Placed(role, spot.x_m, spot.y_m, *size_m, fat_share=fat_share, grate=spot.grate)
@@ -227,7 +226,9 @@ def fire_of(
 
 def _plate_zone(setup: FireSetup, plate: Ware, at: Spot) -> tuple[Zone, ...]:
     """A place on a plate, as hot as the fire as set makes it there."""
-    return (fires.pan_zone("plate", "Griddle plate", as_metal(setup, plate, at), "at the hot end of the plate"),)
+    return (
+        fires.pan_zone("plate", say("own-griddle-plate"), as_metal(setup, plate, at), say("own-at-the-hot-end-of-the")),
+    )
 
 
 def _pan_zone(setup: FireSetup, at: Spot) -> tuple[Zone, ...]:
@@ -238,7 +239,7 @@ def _pan_zone(setup: FireSetup, at: Spot) -> tuple[Zone, ...]:
     if not skillet.fits(setup.grill.grate(at.grate)):
         return ()
     pan = as_metal(opened_for_sear(setup), skillet, at, searing_state(setup))
-    return (fires.pan_zone("skillet", "Skillet over the fire", pan),)
+    return (fires.pan_zone("skillet", say("own-skillet-over-the-fire"), pan),)
 
 
 @lru_cache(maxsize=64)

@@ -20,6 +20,7 @@ from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.views import Rectangle, upright_view_factors
 from brasko.core.fire.zones import Rods, Zone
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 CROWDED = Sourced(0.66, "-", "", "common practice")
 """More food than two thirds of the grate leaves no place to move anything to."""
@@ -178,7 +179,7 @@ def local_exposure(setup: FireSetup, state: Settled, piece: Placed, others: Sequ
         key=piece.key,
         name=place,
         role="sear" if sears else "gentle",
-        doing=f"on {place[0].lower()}{place[1:]}" if sears else f"On {place[0].lower()}{place[1:]}",
+        doing=say("placing-on", place=place) if sears else say("placing-on-2", place=place),
         air_c=air,
         film_w_m2k=float(heat.film_w_m2k.mean()),
         lid_c=heat.lid_c,
@@ -210,10 +211,10 @@ def name_of(setup: FireSetup, piece: Placed) -> str:
     grate = setup.grill.grate(piece.grate)
     u, v = piece.x_m / (grate.width_m / 2.0), piece.y_m / (grate.depth_m / 2.0)
     if abs(u) < 0.25 and abs(v) < 0.25:
-        where = "The middle"
+        where = say("placing-the-middle")
     else:
         where = "The " + ("left" if u < 0 else "right") if abs(u) >= abs(v) else "The " + ("front" if v < 0 else "back")
-    return where if grate is setup.grill.grates[0] else f"{where} of the {grate.name.lower()}"
+    return where if grate is setup.grill.grates[0] else say("placing-of-the", where=where, name=grate.name)
 
 
 def _shade(piece: Placed, gap_m: float) -> Rectangle:
@@ -283,7 +284,7 @@ def _free_refuge(shown: GrateMap, pieces: Sequence[Placed]) -> float:
 def flare_of(piece: Placed, fire_view: float, fire_c: float, setup: FireSetup) -> Flare:
     """The risk that dripping fat burns: how much fat, how much fire straight below, how hot it is."""
     if setup.deflector or fire_c < FLARES_FROM_C.value or fire_view < 0.02:
-        return Flare("none", "Fat that drips here does not fall on fire.")
+        return Flare("none", say("placing-fat-that-drips-here-does-not"))
     score = (
         piece.fat_share
         / FATTY.value
@@ -292,13 +293,11 @@ def flare_of(piece: Placed, fire_view: float, fire_c: float, setup: FireSetup) -
         * min(piece.area_m2 / FLARE_AREA_M2.value, 2.0) ** 0.5
     )
     if score < FLARE_SOME:
-        return Flare("low", "Little fat falls on the fire here. Watch it all the same.")
-    away = "Move it to the cool side and let the fat burn off; lid on, vents narrower. Never water on burning fat."
+        return Flare("low", say("placing-little-fat-falls-on-the-fire"))
+    away = say("placing-move-it-to-the-cool-side")
     if score < FLARE_HIGH:
-        return Flare("some", f"Flames now and then. {away}")
-    return Flare(
-        "high", f"Fat drips straight onto the fire: expect flames. Trim, keep a cool place free, tongs at hand. {away}"
-    )
+        return Flare("some", say("placing-flames-now-and-then", away=away))
+    return Flare("high", say("placing-fat-drips-straight-onto-the-fire", away=away))
 
 
 def _warnings(
@@ -316,19 +315,16 @@ def _warnings(
             grate.holds(p.x_m + u * p.width_m / 2.2, p.y_m + v * p.depth_m / 2.2)
             for u, v in ((1, 0), (-1, 0), (0, 1), (0, -1))
         ):
-            found.append(Advice("off_grate", "hangs over the rim: move it in.", (p.key,)))
+            found.append(Advice("off_grate", say("placing-hangs-over-the-rim-move-it"), (p.key,)))
     for i, one in enumerate(pieces):
         for other in pieces[i + 1 :]:
             if _gap_m(one, other) < -0.004:
-                found.append(
-                    Advice("touching", "lie on one another: what touches does not brown.", (one.key, other.key))
-                )
+                found.append(Advice("touching", say("placing-lie-on-one-another-what-touches"), (one.key, other.key)))
     if cover > CROWDED.value:
         found.append(
             Advice(
                 "crowded",
-                f"Food covers {cover * 100:.0f} % of the grate. Leave a third free: crowded food steams, and "
-                f"there is nowhere to move it.",
+                say("placing-food-covers-of-the-grate-leave", cover=quantity.number(cover * 100)),
             )
         )
     fatty = [
@@ -340,8 +336,11 @@ def _warnings(
         found.append(
             Advice(
                 "no_refuge",
-                f"Only {refuge * 100:.0f} % of the grate is a cool refuge, and fatty food lies over the fire. "
-                f"{setup.grill.kind.refuge}",
+                say(
+                    "placing-only-of-the-grate-is-a",
+                    refuge=quantity.number(refuge * 100),
+                    refuge2=setup.grill.kind.refuge,
+                ),
                 tuple(p.key for p in fatty),
             )
         )
@@ -359,16 +358,17 @@ def _uneven(setup: FireSetup, state: Settled, grate: Grate, piece: Placed) -> Ad
     differ = abs(float(heat.equivalent_c[0, 1] - heat.equivalent_c[0, 0]))
     if differ < UNEVEN_K:
         return None
-    return Advice(
-        "uneven", f"One end is {{rise:{differ:.0f}}} hotter than the other: turn it end for end half-way.", (piece.key,)
-    )
+    return Advice("uneven", say("placing-one-end-is-hotter-than-the", differ=quantity.rise(differ)), (piece.key,))
 
 
 def spot(setup: FireSetup, x_m: float, y_m: float, grate_key: str | None = None) -> dict[str, float]:
     """The read-out at one spot: equivalent_c, flux_w_m2, hand_s, air_c. Raises InvalidInput off the grate."""
     grate, state = setup.grill.grate(grate_key), settled(setup)
     if not grate.holds(x_m, y_m):
-        raise InvalidInput("x_mm", f"is off the grate ({x_m * 1000:.0f}, {y_m * 1000:.0f} mm from its middle).")
+        raise InvalidInput(
+            "x_mm",
+            say("placing-is-off-the-grate-mm-from", x=quantity.number(x_m * 1000), y=quantity.number(y_m * 1000)),
+        )
     x, y = np.array([x_m]), np.array([y_m])
     heat = heat_at(setup, state, grate, x, y)
     hand = float(hand_field(setup, state, grate, x, y)[0])

@@ -7,6 +7,7 @@ from dataclasses import replace
 from brasko.core.heat.films import STILL_AIR_W_M2K
 from brasko.core.programme.steps import Side, Surroundings
 from brasko.core.sourced import Sourced
+from brasko.core.words import say
 
 _AIR = STILL_AIR_W_M2K.value
 """Film of air that is not stirred."""
@@ -42,9 +43,9 @@ _BOARD = Side(air_c=25.0, contact_c=30.0, contact_w_m2k=10.0)
 """A wooden board: a poor conductor that warms under the meat (assumed)."""
 
 RESTS: dict[str, tuple[str, Surroundings]] = {
-    "open": ("On a rack, open", standing_in(22.0)),
+    "open": (say("rests-on-a-rack-open"), standing_in(22.0)),
     "board": (
-        "On a board, open",
+        say("rests-on-a-board-open"),
         Surroundings(
             bottom=_BOARD,
             top=Side(air_c=22.0, h_w_m2k=_AIR, radiant_c=22.0),
@@ -52,7 +53,7 @@ RESTS: dict[str, tuple[str, Surroundings]] = {
         ),
     ),
     "foil": (
-        "On a board under loose foil",
+        say("rests-on-a-board-under-loose-foil"),
         Surroundings(
             bottom=_BOARD,
             top=Side(air_c=35.0, h_w_m2k=4.0, radiant_c=35.0, emissivity=0.2, vapour_kg_m3=0.035),
@@ -60,7 +61,7 @@ RESTS: dict[str, tuple[str, Surroundings]] = {
         ),
     ),
     "sauce": (
-        "On a board of warm sauce or juices",
+        say("rests-on-a-board-of-warm-sauce"),
         Surroundings(
             bottom=Side(air_c=40.0, contact_c=45.0, contact_w_m2k=60.0),
             top=Side(air_c=22.0, h_w_m2k=_AIR, radiant_c=22.0),
@@ -68,7 +69,7 @@ RESTS: dict[str, tuple[str, Surroundings]] = {
         ),
     ),
     "paper": (
-        "Wrapped in butcher paper",
+        say("rests-wrapped-in-butcher-paper"),
         Surroundings(
             *(Side(air_c=34.0, h_w_m2k=4.0, radiant_c=34.0, emissivity=0.8, vapour_kg_m3=0.030) for _ in range(3))
         ),

@@ -9,6 +9,7 @@ from scipy.optimize import brentq
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.fire.chamber import settled
 from brasko.core.fire.setup import FireSetup, at_most, with_vents
+from brasko.core.words import quantity, say
 
 VENT_STEPS = 1e-4
 """Vents and knobs are found this finely."""
@@ -29,18 +30,18 @@ def set_for(setup: FireSetup, wanted_c: float) -> FireSetup:
     air = setup.weather.air_c
     if not wanted_c > air + 15.0:
         raise InvalidInput(
-            "wanted_c", f"must be well above the air outside ({{temp:{air:.0f}}}; got {{temp:{wanted_c:.0f}}})."
+            "wanted_c",
+            say("setting-must-be-well-above-the-air", air=quantity.temp(air), wanted=quantity.temp(wanted_c)),
         )
     if setup.grill.body is None:
         raise InvalidInput(
             "wanted_c",
-            f"cannot be had of {setup.grill.name.lower()}: without a lid there is no chamber to hold. Set "
-            f"zones by hand-test seconds.",
+            say("setting-cannot-be-had-of-without-a", name=setup.grill.name),
         )
     most = highest_c(setup)
     if wanted_c > most + 0.5:
         raise Infeasible(
-            f"{setup.grill.name} with this fuel reaches {{temp:{most:.0f}}} at the most in this weather.",
+            say("setting-with-this-fuel-reaches-at-the", name=setup.grill.name, most=quantity.temp(most)),
             gains(setup),
             "wanted_c",
         )
@@ -53,29 +54,43 @@ def set_for(setup: FireSetup, wanted_c: float) -> FireSetup:
 
 def gains(setup: FireSetup) -> tuple[Remedy, ...]:
     """How to get hotter, each way tried: the highest that can be had first."""
-    found = [Remedy(f"ask for {{temp:{highest_c(setup) - 3.0:.0f}}}", "wanted_c", f"{highest_c(setup) - 3.0:.1f}")]
+    found = [
+        Remedy(
+            say("setting-ask-for", highest=quantity.temp(highest_c(setup) - 3.0)),
+            "wanted_c",
+            f"{highest_c(setup) - 3.0:.1f}",
+        )
+    ]
     if setup.charcoal is not None:
         kinds = [
             (
-                "a second load of lit coals spread over the floor",
+                say("setting-a-second-load-of-lit-coals"),
                 replace(setup.charcoal, layout="level", mass_kg=setup.charcoal.mass_kg * 2.0),
             )
         ]
         if setup.charcoal.layout == "ring":
-            kinds.insert(0, ("a level layer of lit coals instead of a fuse", replace(setup.charcoal, layout="level")))
+            kinds.insert(0, (say("setting-a-level-layer-of-lit-coals"), replace(setup.charcoal, layout="level")))
         for words, charcoal in kinds:
             try:
                 if highest_c(replace(setup, charcoal=charcoal)) > highest_c(setup) + 5.0:
-                    found.append(Remedy(f"use {words}: {{temp:{highest_c(replace(setup, charcoal=charcoal)):.0f}}}"))
+                    found.append(
+                        Remedy(
+                            say(
+                                "setting-use",
+                                words=words,
+                                highest=quantity.temp(highest_c(replace(setup, charcoal=charcoal))),
+                            )
+                        )
+                    )
             except InvalidInput:
                 continue
     if setup.grill.burns_coal and settled(at_most(setup)).limited_by == "air":
-        found.append(Remedy("take the lid off and cook by the glow of the coals: the vents let no more air in"))
+        found.append(Remedy(say("setting-take-the-lid-off-and-cook")))
     if setup.weather.wind_m_s > 2.0:
         calm = replace(setup, weather=replace(setup.weather, wind_m_s=0.5))
-        found.append(Remedy(f"find shelter from the wind: {{temp:{highest_c(calm):.0f}}}"))
+        found.append(Remedy(say("setting-find-shelter-from-the-wind", highest=quantity.temp(highest_c(calm)))))
     if setup.grill.controller is not None:
-        found.append(Remedy("sear on another fire, or in a skillet"))
+        found.append(Remedy(say("setting-sear-on-another-fire-or-in")))
     return tuple(found)
 
 

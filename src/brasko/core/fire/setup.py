@@ -10,6 +10,7 @@ from brasko.core.fire.coals import WOODS, Charcoal, CoalBed, bed_of
 from brasko.core.fire.grills import Grill
 from brasko.core.fire.weather import Weather
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 FUSE_USES = Sourced(0.77, "-", "", "assumed")
 """Oxygen that a fuse uses, of what a heap of coals does."""
@@ -46,27 +47,36 @@ class FireSetup:
         for name, share in (("bottom_share", self.bottom_share), ("top_share", self.top_share)):
             if not 0.0 <= share <= 1.0:
                 raise InvalidInput(
-                    name, f"must be between 0 and 1, shut to wide open (got {share:g}, that is {share * 100:g} %)."
+                    name,
+                    say(
+                        "setup-must-be-between-0-and-1",
+                        share=quantity.general(share),
+                        share2=quantity.general(share * 100),
+                    ),
                 )
         if self.smoker_box not in WOODS:
             raise UnknownName("smoker_box", self.smoker_box, WOODS)
         if (self.smoker_box != "none" or self.coal_tray_kg != 0.0) and grill.kind.rules != "knobs":
             field = "smoker_box" if self.smoker_box != "none" else "coal_tray_kg"
-            raise InvalidInput(field, f"is for a gas grill, not for {grill.name.lower()}: leave it out.")
+            raise InvalidInput(field, say("setup-is-for-a-gas-grill-not", name=grill.name))
         grill.kind.check_setup(self)
         if grill.controller is not None:
             if self.set_c is None:
-                raise InvalidInput("set_c", "is missing: say what the controller is set to.")
+                raise InvalidInput("set_c", say("setup-is-missing-say-what-the-controller"))
             least, most = grill.controller.lowest_c, grill.controller.highest_c
             if not least <= self.set_c <= most:
                 raise InvalidInput(
                     "set_c",
-                    f"must be between {{temp:{least:.1f}}} and {{temp:{most:.1f}}} on this grill (got "
-                    f"{{temp:{self.set_c:.1f}}}).",
+                    say(
+                        "setup-must-be-between-and-on-this",
+                        least=quantity.temp(least),
+                        most=quantity.temp(most),
+                        set=quantity.temp(self.set_c),
+                    ),
                     suggestion=f"{min(max(self.set_c, least), most):.1f}",
                 )
         if self.deflector and grill.deflector is None:
-            raise InvalidInput("deflector", f"is not something that {grill.name.lower()} has.")
+            raise InvalidInput("deflector", say("setup-is-not-something-that-has", name=grill.name))
 
     @property
     def bed(self) -> CoalBed | None:
@@ -113,15 +123,15 @@ def opening_words(share: float) -> str:
     for most, words in (
         (0.02, "shut"),
         (0.08, "a crack"),
-        (0.15, "an eighth"),
+        (0.15, say("setup-an-eighth")),
         (0.22, "a fifth"),
         (0.29, "a quarter"),
         (0.41, "a third"),
         (0.58, "half"),
-        (0.70, "two thirds"),
-        (0.85, "three quarters"),
-        (0.95, "nearly all"),
+        (0.70, say("setup-two-thirds")),
+        (0.85, say("setup-three-quarters")),
+        (0.95, say("setup-nearly-all")),
     ):
         if share < most:
             return words
-    return "all the way"
+    return say("setup-all-the-way")

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from brasko.core.errors import require_between
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.sourced import Sourced
+from brasko.core.words import say
 
 SUN_ABSORBED = Sourced(0.8, "-", "", "assumed")
 """A dark lid takes up this share of the sun."""
@@ -34,10 +35,12 @@ class Weather:
 
     def __post_init__(self) -> None:
         require_between("weather.air_c", self.air_c, -35.0, 50.0, "°C")
-        require_between("weather.wind_m_s", self.wind_m_s, 0.0, 25.0, "m/s", "In a storm no fire is lit.")
+        require_between("weather.wind_m_s", self.wind_m_s, 0.0, 25.0, "m/s", say("weather-in-a-storm-no-fire-is"))
         require_between("weather.sun_w_m2", self.sun_w_m2, 0.0, 1200.0, "W/m2")
         require_between("weather.humidity", self.humidity, 0.0, 1.0, "")
-        require_between("weather.rain_mm_h", self.rain_mm_h, 0.0, 50.0, "mm/h", "In a cloudburst no fire is lit.")
+        require_between(
+            "weather.rain_mm_h", self.rain_mm_h, 0.0, 50.0, "mm/h", say("weather-in-a-cloudburst-no-fire-is")
+        )
 
     @property
     def shell_factor(self) -> float:

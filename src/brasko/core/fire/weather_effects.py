@@ -12,10 +12,11 @@ from brasko.core.fire import own as own_fires
 from brasko.core.fire.chamber import Settled, settled
 from brasko.core.fire.own import OwnFire
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 HARDLY = Sourced(1.5, "K", "", "assumed")
 """Less than this is not worth a word: a gauge on a lid shows no difference."""
-OUTDOORS = "A lit fire never goes under a roof or into a garage."
+OUTDOORS = say("weather-effects-a-lit-fire-never-goes-under")
 """Against carbon monoxide and burning houses (common practice, no source); local codes come first."""
 
 
@@ -28,10 +29,10 @@ class Sky:
 
 
 RAINS = {
-    "none": Sky("No rain", Sourced(0.0, "mm h-1", "", "common practice")),
-    "light": Sky("Light rain", Sourced(1.0, "mm h-1", "ams_glossary", "from memory", 0.1, 2.5)),
-    "steady": Sky("Steady rain", Sourced(4.0, "mm h-1", "ams_glossary", "from memory", 2.5, 7.6)),
-    "heavy": Sky("Heavy rain", Sourced(10.0, "mm h-1", "ams_glossary", "from memory", 7.6, 50.0)),
+    "none": Sky(say("weather-effects-no-rain"), Sourced(0.0, "mm h-1", "", "common practice")),
+    "light": Sky(say("weather-effects-light-rain"), Sourced(1.0, "mm h-1", "ams_glossary", "from memory", 0.1, 2.5)),
+    "steady": Sky(say("weather-effects-steady-rain"), Sourced(4.0, "mm h-1", "ams_glossary", "from memory", 2.5, 7.6)),
+    "heavy": Sky(say("weather-effects-heavy-rain"), Sourced(10.0, "mm h-1", "ams_glossary", "from memory", 7.6, 50.0)),
 }
 """By the glossary: light up to 2.5, moderate up to 7.6 mm in an hour, heavy above."""
 WINDS = {
@@ -65,21 +66,27 @@ def shift_of(own: OwnFire | None, rain: str, wind: str) -> Shift:
     if wind not in WINDS:
         raise UnknownName("wind", wind, WINDS)
     if own is None or own.setup.grill.kind.indoors:
-        return Shift(0.0, True, "It does not reach this fire.")
+        return Shift(0.0, True, say("weather-effects-it-does-not-reach-this-fire"))
     if own.setup.grill.body is None:
-        return Shift(0.0, True, "Over an open fire the coals hardly mind; the food gets wet, and smoke drives about.")
+        return Shift(0.0, True, say("weather-effects-over-an-open-fire-the-coals"))
     now = replace(own.setup.weather, rain_mm_h=RAINS[rain].value.value, wind_m_s=WINDS[wind].value.value)
     before, after = settled(own.setup), settled(replace(own.setup, weather=now))
     shift = _air_c(own, after) - _air_c(own, before)
     if not after.alight:
-        return Shift(shift, False, f"As it is set the fire goes out: give it air. {OUTDOORS}")
+        return Shift(shift, False, say("weather-effects-as-it-is-set-the-fire", outdoors=OUTDOORS))
     if abs(shift) < HARDLY.value:
         held = own.setup.grill.controller is not None
-        return Shift(shift, True, "The controller holds it and burns more." if held else "Hardly any difference.")
-    said = f"Left as it is, the air settles {{rise:{abs(shift):.1f}}}"
+        return Shift(
+            shift,
+            True,
+            say("weather-effects-the-controller-holds-it-and-burns")
+            if held
+            else say("weather-effects-hardly-any-difference"),
+        )
+    said = say("weather-effects-left-as-it-is-the-air", shift=quantity.rise(abs(shift)))
     if shift > 0.0:
-        return Shift(shift, True, f"{said} higher: close down to hold it.")
-    return Shift(shift, True, f"{said} lower: open up to hold it. {OUTDOORS}")
+        return Shift(shift, True, say("weather-effects-higher-close-down-to-hold-it", said=said))
+    return Shift(shift, True, say("weather-effects-lower-open-up-to-hold-it", said=said, outdoors=OUTDOORS))
 
 
 def fire_of(key: str, own: OwnFire | None) -> OwnFire | None:

@@ -14,6 +14,7 @@ from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.heat.films import STILL_FAT_W_M2K
 from brasko.core.programme.steps import Metal, Side, Surroundings
 from brasko.core.sourced import Sourced
+from brasko.core.words import say
 
 Role = Literal["gentle", "sear", "pan", "bath"]
 NEIGHBOUR_C = 65.0
@@ -215,7 +216,9 @@ class Fire:
         for zone in self.zones:
             if zone.role == role:
                 return zone
-        raise InvalidInput("fire", f"has no {ROLE_WORDS[role]} ({self.name}). Choose another fire or another method.")
+        raise InvalidInput(
+            "fire", say("zones-has-no-choose-another-fire-or", role_words=ROLE_WORDS[role], name=self.name)
+        )
 
     def has(self, role: Role) -> bool:
         """Whether one of the zones has this role."""
@@ -233,26 +236,24 @@ class Fire:
 
 
 ROLE_WORDS: dict[Role, str] = {
-    "gentle": "gentle side",
-    "sear": "searing side",
+    "gentle": say("zones-gentle-side"),
+    "sear": say("zones-searing-side"),
     "pan": "pan",
-    "bath": "bath of warm fat",
+    "bath": say("zones-bath-of-warm-fat"),
 }
 """What a zone is called by its role."""
 
 
 HOTTEST_GENTLE_C = 290.0
 """555 °F: roasting away from the fire is done no hotter (common practice, no source)."""
-GENTLE_HINT = "The gentle side runs at 200-275 °F, and up to 550 °F for roasting away from the fire."
+GENTLE_HINT = say("zones-the-gentle-side-runs-at-200")
 """Said where a gentle heat is asked for that no fire gives."""
 
 
 def with_gentle_air(fire: Fire, air_c: float, role: Role = "gentle") -> Fire:
     """The same fire with its gentle side, or its bath, held at another temperature [°C]."""
     if role == "bath":
-        require_between(
-            "gentle_c", air_c, 40.0, 95.0, "°C", "The fat stays a little above the finish and never bubbles."
-        )
+        require_between("gentle_c", air_c, 40.0, 95.0, "°C", say("zones-the-fat-stays-a-little-above"))
     else:
         require_between("gentle_c", air_c, 80.0, HOTTEST_GENTLE_C, "°C", GENTLE_HINT)
     zone = fire.zone(role)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from brasko.core.sourced import Sourced
+from brasko.core.words import say
 
 
 @dataclass(frozen=True)
@@ -25,13 +26,13 @@ def _smokes(celsius: float) -> Sourced:
 
 
 FATS: dict[str, Fat] = {
-    "oil": Fat("Neutral oil", _smokes(230.0), _FILMED),
-    "tallow": Fat("Beef tallow", _smokes(205.0), _FILMED),
-    "clarified": Fat("Clarified butter", _smokes(230.0), _FILMED),
-    "olive": Fat("Olive oil", _smokes(190.0), _FILMED),
+    "oil": Fat(say("fats-neutral-oil"), _smokes(230.0), _FILMED),
+    "tallow": Fat(say("fats-beef-tallow"), _smokes(205.0), _FILMED),
+    "clarified": Fat(say("fats-clarified-butter"), _smokes(230.0), _FILMED),
+    "olive": Fat(say("fats-olive-oil"), _smokes(190.0), _FILMED),
     "butter": Fat("Butter", _smokes(150.0), _FILMED),
-    "spread": Fat("Egg-and-oil spread", _smokes(205.0), _FILMED),
-    "none": Fat("None: a dry pan", None, _DRY),
+    "spread": Fat(say("fats-egg-and-oil-spread"), _smokes(205.0), _FILMED),
+    "none": Fat(say("fats-none-a-dry-pan"), None, _DRY),
 }
 """Dry metal touches a rough face in spots only; fat fills the gaps."""
 

@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 from brasko.core.errors import InvalidInput, require_between
+from brasko.core.words import quantity, say
 
 Quadratic = tuple[float, float, float]
 
@@ -72,10 +73,12 @@ class Composition:
 
     def __post_init__(self) -> None:
         for name in COMPONENTS:
-            require_between(f"composition.{name}", getattr(self, name), 0.0, 1.0, "as a mass fraction")
+            require_between(f"composition.{name}", getattr(self, name), 0.0, 1.0, say("properties-as-a-mass-fraction"))
         total = sum(getattr(self, name) for name in COMPONENTS)
         if abs(total - 1.0) > 0.02:
-            raise InvalidInput("composition", f"must add up to 1 within 0.02 (got {total:.3f}).")
+            raise InvalidInput(
+                "composition", say("properties-must-add-up-to-1-within", total=quantity.number(total, 3))
+            )
 
     def fraction(self, name: str) -> float:
         """Mass fraction of one component, after scaling the whole to exactly one."""

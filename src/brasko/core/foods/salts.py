@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from brasko.core.errors import UnknownName
 from brasko.core.sourced import Sourced
+from brasko.core.words import say
 
 TABLESPOON = 3.0
 """Teaspoons in a tablespoon."""
@@ -20,10 +21,10 @@ class Salt:
 
 
 SALT_KINDS: dict[str, Salt] = {
-    "table": Salt("Table salt, fine", Sourced(6.0, "g", "usda_fdc", "from memory")),
-    "fine_sea": Salt("Fine sea salt", Sourced(5.5, "g", "", "from memory")),
-    "coarse_dense": Salt("Coarse salt, pressed grains", Sourced(4.8, "g", "", "from memory")),
-    "coarse_light": Salt("Coarse salt, hollow grains", Sourced(2.8, "g", "", "from memory")),
+    "table": Salt(say("salts-table-salt-fine"), Sourced(6.0, "g", "usda_fdc", "from memory")),
+    "fine_sea": Salt(say("salts-fine-sea-salt"), Sourced(5.5, "g", "", "from memory")),
+    "coarse_dense": Salt(say("salts-coarse-salt-pressed-grains"), Sourced(4.8, "g", "", "from memory")),
+    "coarse_light": Salt(say("salts-coarse-salt-hollow-grains"), Sourced(2.8, "g", "", "from memory")),
     "flakes": Salt("Flakes", Sourced(2.2, "g", "", "from memory")),
 }
 
@@ -43,6 +44,6 @@ def spoon_words(mass_g: float, kind: str) -> str:
     tablespoons, rest = divmod(quarters, int(4 * TABLESPOON))
     whole, parts = divmod(rest, 4)
     part = ["", "¼", "½", "¾"][parts]
-    small = f"{whole or ''}{part} tsp" if rest else ""
-    large = f"{tablespoons} tbsp" if tablespoons else ""
+    small = say("salts-tsp", whole=whole or "", part=part) if rest else ""
+    large = say("salts-tbsp", tablespoons=tablespoons) if tablespoons else ""
     return " and ".join(words for words in (large, small) if words)

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from typing import Literal
 
 from brasko.core.errors import InvalidInput, require_between
+from brasko.core.words import quantity, say
 
 Shape = Literal["disc", "bar"]
 
@@ -29,8 +30,11 @@ class Geometry:
         if self.bone_m and (self.shape != "bar" or not 0.0 < self.bone_m < 0.5 * self.half_width_m):
             raise InvalidInput(
                 "bone_mm",
-                f"must be a strip along a bar, less than half its width (got {self.bone_m * 1000:g} mm of "
-                f"{self.half_width_m * 1000:.0f} mm).",
+                say(
+                    "shape-must-be-a-strip-along-a",
+                    bone=quantity.general(self.bone_m * 1000),
+                    half_width=quantity.number(self.half_width_m * 1000),
+                ),
             )
 
     @property
@@ -56,8 +60,8 @@ def piece(
 ) -> Geometry:
     """Geometry of a piece of given thickness and mass. Raises InvalidInput with the field's name."""
     mm = thickness_m * 1000.0
-    require_between("thickness_m", mm, 3.0, 200.0, "mm", "A 1.5 in steak is 38 mm.")
-    require_between("mass_kg", mass_kg * 1000.0, 5.0, 200000.0, "g", "A 1.5 in ribeye is about 450 g.")
+    require_between("thickness_m", mm, 3.0, 200.0, "mm", say("shape-a-1-5-in-steak-is"))
+    require_between("mass_kg", mass_kg * 1000.0, 5.0, 200000.0, "g", say("shape-a-1-5-in-ribeye-is"))
     area = mass_kg / (density_kg_m3 * thickness_m)
     if shape == "disc":
         return Geometry("disc", thickness_m, math.sqrt(area / math.pi))
@@ -66,4 +70,4 @@ def piece(
         if bone_m:
             return Geometry("bar", thickness_m, area / length_m, length_m, bone_m)
         return Geometry("bar", thickness_m, area / length_m / 2.0, length_m)
-    raise InvalidInput("shape", f'must be "disc" or "bar" (got {shape!r}).')
+    raise InvalidInput("shape", say("shape-must-be-disc-or-bar-got", shape=f"{shape!r}"))

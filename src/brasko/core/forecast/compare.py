@@ -8,6 +8,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from brasko.core.words import quantity, say
+
 Floats = NDArray[np.float64]
 
 CLOSE_K = 2.0
@@ -79,18 +81,22 @@ def _lessons(
     if not because and measured_s is not None and abs(measured_s / slow_s - 1.0) > CLOSE_SHARE:
         late = measured_s - slow_s
         word, why = (
-            ("longer", "cooler, or the piece thicker,") if late > 0 else ("shorter", "hotter, or the piece thinner,")
+            ("longer", say("compare-cooler-or-the-piece-thicker"))
+            if late > 0
+            else ("shorter", say("compare-hotter-or-the-piece-thinner"))
         )
         found.append(
-            f"The slow phase took {{time:{abs(late):.0f}}} {word} than foreseen: the cool side was {why} than planned."
+            say("compare-the-slow-phase-took-than-foreseen", late=quantity.span(abs(late)), word=word, why=why)
         )
     if at_pull_c is not None and abs(at_pull_c - pull_c) > CLOSE_K:
         found.append(
-            f"It came off at {{temp:{at_pull_c:.1f}}} instead of {{temp:{pull_c:.1f}}}: watch the last degrees."
+            say("compare-it-came-off-at-instead-of", at_pull=quantity.temp(at_pull_c), pull=quantity.temp(pull_c))
         )
     if measured_peak is not None and abs(measured_peak - peak_c) > CLOSE_K:
         side = "above" if measured_peak > peak_c else "below"
-        found.append(f"The core peaked {{rise:{abs(measured_peak - peak_c):.1f}}} {side} the plan.")
+        found.append(
+            say("compare-the-core-peaked-the-plan", measured_peak=quantity.rise(abs(measured_peak - peak_c)), side=side)
+        )
     if not found and measured_peak is not None:
-        found.append("It went as foreseen: keep this plan.")
+        found.append(say("compare-it-went-as-foreseen-keep-this"))
     return tuple(found)

@@ -17,6 +17,7 @@ from brasko.core.planner.programme import SEARCH_REFINE, phase_of
 from brasko.core.planner.search import tempered_start
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Step, Until
+from brasko.core.words import quantity, say
 
 Floats = NDArray[np.float64]
 
@@ -118,7 +119,7 @@ def corrections(here: Twin, eat_s: float | None = None) -> tuple[Correction, ...
     on]."""
     current, rest = here.current, here.so_far.rest
     found: list[tuple[str, str, str, Programme, dict[str, object]]] = [
-        ("as_is", "Go on as it is", "Change nothing.", (current, *rest), {})
+        ("as_is", say("corrections-go-on-as-it-is"), say("corrections-change-nothing"), (current, *rest), {})
     ]
     if here.so_far.phase == "gentle":
         found += _gentle(here, current, rest, eat_s)
@@ -137,14 +138,18 @@ def _gentle(
     air = current.surroundings.top.air_c
     found: list[tuple[str, str, str, Programme, dict[str, object]]] = []
     for delta in (*HOTTER_K, -COOLER_K):
-        word = "Open up" if delta > 0.0 else "Close down"
+        word = say("corrections-open-up") if delta > 0.0 else say("corrections-close-down")
         changed = replace(current, surroundings=current.surroundings.shifted(delta, 1.0))
-        where = "the vents or turn the knob up" if delta > 0.0 else "the vents a little or turn the knob down"
+        where = (
+            say("corrections-the-vents-or-turn-the-knob")
+            if delta > 0.0
+            else say("corrections-the-vents-a-little-or-turn")
+        )
         found.append(
             (
                 f"fire_{delta:+.0f}",
-                f"{word}: {{temp:{air + delta:.0f}}} on the cool side",
-                f"{word} {where}; give it some minutes.",
+                say("corrections-on-the-cool-side", word=word, air=quantity.temp(air + delta)),
+                say("corrections-give-it-some-minutes", word=word, where=where),
                 (changed, *rest),
                 {"kind": "vent", "delta_k": delta},
             )
@@ -157,8 +162,8 @@ def _gentle(
         found.append(
             (
                 "hot",
-                "Move it over the fire",
-                "Over the coals, turned every 45 s, till it pulls. Watch it.",
+                say("corrections-move-it-over-the-fire"),
+                say("corrections-over-the-coals-turned-every-45"),
                 (over, *rest),
                 {"kind": "move", "place": "hot"},
             )
@@ -196,8 +201,8 @@ def _earlier_pull(
     return [
         (
             "pull_early",
-            f"Pull at {{temp:{pull_c - early:.0f}}} and sear longer",
-            f"Take it off {{rise:{early:.0f}}} sooner; sear {{time:{sear_s:.0f}}} in all.",
+            say("corrections-pull-at-and-sear-longer", pull=quantity.temp(pull_c - early)),
+            say("corrections-take-it-off-sooner-sear-in", early=quantity.rise(early), sear=quantity.span(sear_s)),
             _pulled(current, rest, early, longer),
             {"kind": "pull", "pull_c": pull_c - early, "sear_factor": longer},
         )
@@ -228,13 +233,13 @@ def _held(
     else:
         empty = Step("hold", current.surroundings, Until(0.0))
         longer = [current, held(empty, pull_c, spare_s), *rest]
-    name = "Hold it before the sear" if waits else "Hold it before the rest"
-    first = "Let it wait" if current.name == "wait" else "Pull as planned, then let it wait"
+    name = say("corrections-hold-it-before-the-sear") if waits else say("corrections-hold-it-before-the-rest")
+    first = say("corrections-let-it-wait") if current.name == "wait" else say("corrections-pull-as-planned-then-let-it")
     most_s = longest_hold_s(here.wish)
     within = spare_s <= most_s
-    clock = f"It counts as out of the fridge: {{time:{most_s:.0f}}} at the most."
+    clock = say("corrections-it-counts-as-out-of-the", most=quantity.span(most_s))
     if not within:
-        clock = f"Do not: it counts as out of the fridge, and {{time:{most_s:.0f}}} is the most."
+        clock = say("corrections-do-not-it-counts-as-out", most=quantity.span(most_s))
     how = f"{first} {hold_words(pull_c, spare_s)}. {clock}"
     return (
         "hold",
@@ -252,8 +257,8 @@ def _over_fire(here: Twin, current: Step, rest: Programme) -> list[tuple[str, st
         found.append(
             (
                 "raise",
-                "Raise it a hand's breadth",
-                "On a higher grate or a rack, over the same fire.",
+                say("corrections-raise-it-a-hands-breadth"),
+                say("corrections-on-a-higher-grate-or-a"),
                 (cooler, *rest),
                 {"kind": "move", "place": "high"},
             )
@@ -265,13 +270,15 @@ def _over_fire(here: Twin, current: Step, rest: Programme) -> list[tuple[str, st
         found.append(
             (
                 f"sear+{more:.0f}",
-                f"Sear {{time:{more:.0f}}} longer",
-                "For more crust; it costs the middle what it says.",
+                say("corrections-sear-longer", more=quantity.span(more)),
+                say("corrections-for-more-crust-it-costs-the"),
                 (longer, *rest),
                 {"kind": "pull", "sear_more_s": more} if ends_by_time else {"kind": "note"},
             )
         )
-    found.append(("stop", "Take it off now", "The crust is what it is.", rest, {"kind": "done"}))
+    found.append(
+        ("stop", say("corrections-take-it-off-now"), say("corrections-the-crust-is-what-it-is"), rest, {"kind": "done"})
+    )
     return found
 
 
@@ -285,8 +292,8 @@ def _resting(
         found.append(
             (
                 "foil",
-                "Keep it under foil",
-                f"{{time:{spare:.0f}}} more; slice only when they sit down.",
+                say("corrections-keep-it-under-foil"),
+                say("corrections-more-slice-only-when-they-sit", spare=quantity.span(spare)),
                 (current, foil),
                 {"kind": "note"},
             )
@@ -312,11 +319,8 @@ def _judged(
             first_s, first_peak = done_s, peak
         crust = float(min(result.end.browning_s)) / wanted if here.wish.crust_s else 1.0
         said = _said(here.wish, peak, first_peak, result.grey_rim_share, key == "as_is")
-        if too_low:
-            said += (
-                f" By the plan it comes off below {{least:{here.wish.reading_c:.2f}}}: leave it on until a "
-                f"thermometer shows that in the middle."
-            )
+        if too_low and here.wish.reading_c is not None:
+            said += say("corrections-by-the-plan-it-comes-off", reading=quantity.least(here.wish.reading_c))
         found.append(
             Correction(key, name, how, done_s, first_s - done_s, peak, result.grey_rim_share, crust, said, dict(event))
         )
@@ -326,11 +330,15 @@ def _judged(
 def _said(wish: Wish, peak_c: float, first_c: float, rim: float, as_is: bool) -> str:
     off = peak_c - wish.aim_c
     if abs(off) > FAR_OFF_K:
-        said = f"It would end {{rise:{abs(off):.1f}}} {'above' if off > 0.0 else 'below'} the finish"
+        said = say(
+            "corrections-it-would-end-the-finish",
+            off=quantity.rise(abs(off)),
+            value=say("corrections-above") if off > 0.0 else say("corrections-below"),
+        )
     else:
-        said = "It ends at the finish"
-    said += f", with {100.0 * rim:.0f} % grey rim."
+        said = say("corrections-it-ends-at-the-finish")
+    said += say("corrections-with-grey-rim", rim=quantity.number(100.0 * rim))
     minimum = wish.minimum
     if minimum is not None and peak_c < minimum.core_c - 0.05 <= max(first_c, wish.finish_c):
-        said += f" That is below the agency figure of {{temp:{minimum.core_c:.0f}}}: do not serve it so."
-    return said if as_is or abs(peak_c - first_c) > 0.05 else f"{said} As if nothing were changed."
+        said += say("corrections-that-is-below-the-agency-figure", core=quantity.temp(minimum.core_c))
+    return said if as_is or abs(peak_c - first_c) > 0.05 else say("corrections-as-if-nothing-were-changed", said=said)

@@ -13,6 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from brasko.core.forecast.readings import Reading
+from brasko.core.words import quantity, say
 
 Floats = NDArray[np.float64]
 
@@ -127,9 +128,12 @@ def slipped(tip: Series, now_s: float, from_s: float = 0.0) -> Fault | None:
             return Fault(
                 "slipped",
                 at,
-                f"The probe jumped {{rise:{abs(float(away[-1])):.0f}}} {'up' if hotter else 'down'}: it has "
-                f"slipped, or was moved.",
-                "Put it back in from the side to half the width; the lowest reading on the way through is the middle.",
+                say(
+                    "faults-the-probe-jumped-it-has-slipped",
+                    away=quantity.rise(abs(float(away[-1]))),
+                    value=say("faults-up") if hotter else say("faults-down"),
+                ),
+                say("faults-put-it-back-in-from-the"),
             )
     return None
 
@@ -154,8 +158,8 @@ def lid_open(air: Series, now_s: float, from_s: float = 0.0) -> Fault | None:
     return Fault(
         "lid",
         since,
-        "The air fell at once: the lid is open, or the wind is in.",
-        "Shut it. A look costs some minutes: the probe tells as much.",
+        say("faults-the-air-fell-at-once-the"),
+        say("faults-shut-it-a-look-costs-some"),
     )
 
 
@@ -176,9 +180,8 @@ def dying(air: Series, now_s: float, from_s: float = 0.0) -> Fault | None:
         return Fault(
             "dying",
             now_s - DYING_OVER_S / 2.0,
-            f"The fire is going down: {{rise:{level - newest:.0f}}} in the last minutes, still falling.",
-            "Open the bottom vent; if that does not turn it in five minutes, add lit fuel. Keep the lid shut "
-            "meanwhile.",
+            say("faults-the-fire-is-going-down-in", level=quantity.rise(level - newest)),
+            say("faults-open-the-bottom-vent-if-that"),
         )
     return None
 
@@ -193,8 +196,8 @@ def flare(air: Series, now_s: float, from_s: float = 0.0) -> Fault | None:
         return Fault(
             "flare",
             float(newest.at_s[0]),
-            "The air leapt up: fat is burning.",
-            "Move the food to the cool side, lid open, and let it burn out there. Never water on burning fat.",
+            say("faults-the-air-leapt-up-fat-is"),
+            say("faults-move-the-food-to-the-cool"),
         )
     return None
 
@@ -205,8 +208,8 @@ def _silent(tip: Series, now_s: float) -> Fault | None:
     return Fault(
         "silent",
         float(tip.at_s[-1]),
-        f"No reading for {{time:{now_s - float(tip.at_s[-1]):.0f}}}.",
-        "The forecast goes on without it. Check its battery and range, or take readings by hand.",
+        say("faults-no-reading-for", now=quantity.span(now_s - float(tip.at_s[-1]))),
+        say("faults-the-forecast-goes-on-without-it"),
     )
 
 
@@ -214,7 +217,10 @@ def _battery(share: float | None, now_s: float) -> Fault | None:
     if share is None or share > LOW_BATTERY:
         return None
     return Fault(
-        "battery", now_s, f"The probe's battery is at {100.0 * share:.0f} %.", "Have the hand thermometer ready."
+        "battery",
+        now_s,
+        say("faults-the-probes-battery-is-at", share=quantity.number(100.0 * share)),
+        say("faults-have-the-hand-thermometer-ready"),
     )
 
 
@@ -228,8 +234,8 @@ def _stall(tip: Series, now_s: float) -> Fault | None:
         return Fault(
             "stall",
             now_s - STALL_S,
-            "It stalls: drying takes as much heat as the fire gives.",
-            "This is foreseen. Wait, or wrap it in paper or foil to be through sooner.",
+            say("faults-it-stalls-drying-takes-as-much"),
+            say("faults-this-is-foreseen-wait-or-wrap"),
         )
     return None
 
@@ -251,14 +257,14 @@ def _apart(readings: Sequence[Reading], now_s: float) -> Fault | None:
         return Fault(
             "off_centre",
             hand.at_s,
-            f"By hand the middle is {{rise:{gap:.0f}}} cooler: the probe is not in the middle.",
-            "The lower one counts. Set the probe anew: from the side to half the width.",
+            say("faults-by-hand-the-middle-is-cooler", gap=quantity.rise(gap)),
+            say("faults-the-lower-one-counts-set-the"),
         )
     return Fault(
         "disagree",
         hand.at_s,
-        f"By hand it reads {{rise:{-gap:.0f}}} more than the probe: one of them is not in the middle.",
-        "Draw the hand thermometer through once more; the lowest reading is the middle. Then check both in ice water.",
+        say("faults-by-hand-it-reads-more-than", gap=quantity.rise(-gap)),
+        say("faults-draw-the-hand-thermometer-through-once"),
     )
 
 
@@ -267,12 +273,12 @@ def _odd(now_s: float, early_gap_k: float) -> Fault:
         return Fault(
             "bone",
             now_s,
-            "The probe warmed sooner than meat can: it may touch bone, or lie near a face.",
-            "Set it anew, away from the bone, from the side to half the width.",
+            say("faults-the-probe-warmed-sooner-than-meat"),
+            say("faults-set-it-anew-away-from-the"),
         )
     return Fault(
         "fat",
         now_s,
-        "The probe warms slower than meat does: it may sit in a seam of fat.",
-        "Set it anew a finger's width away; the lowest reading in lean meat is the middle.",
+        say("faults-the-probe-warms-slower-than-meat"),
+        say("faults-set-it-anew-a-fingers-width"),
     )

@@ -18,6 +18,7 @@ from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 AsideKind = Literal["lid", "hot", "cool", "high", "off"]
 
@@ -99,10 +100,10 @@ def cook_history(
         planned["wait"] = held(planned["wait"], pull_c, hold_s)
     names = list(planned)
     if not began:
-        raise InvalidInput("began", "is empty: nothing is on the fire yet.")
+        raise InvalidInput("began", say("history-is-empty-nothing-is-on-the"))
     for each in began:
         if each.step not in planned:
-            raise InvalidInput("began", f"names a step that is not planned ({each.step}).")
+            raise InvalidInput("began", say("history-names-a-step-that-is-not", step=each.step))
     started = sorted(began, key=lambda b: b.at_s)
     last = started[-1]
     cuts = _cuts(asides, changes)
@@ -170,7 +171,9 @@ def elsewhere(wish: Wish, around: Surroundings, kind: AsideKind) -> tuple[Surrou
     gentle = wish.gentle_zone
     if kind == "cool" and gentle is not None:
         return gentle.surroundings, False
-    raise InvalidInput("place", f"is not to be had on this fire: it has no {'hot' if kind == 'hot' else 'cool'} side.")
+    raise InvalidInput(
+        "place", say("history-is-not-to-be-had-on", value=say("history-hot") if kind == "hot" else say("history-cool"))
+    )
 
 
 def held(step: Step, pull_c: float, hold_s: float) -> Step:
@@ -186,9 +189,10 @@ def longest_hold_s(wish: Wish) -> float:
 
 def hold_words(pull_c: float, hold_s: float) -> str:
     """Where and how long to hold, with phrase tokens."""
-    return (
-        f"{{time:{hold_s:.0f}}} longer on the coolest place or in an oven at "
-        f"{{temp:{warm_place_c(pull_c):.0f}}}, no warmer"
+    return say(
+        "history-longer-on-the-coolest-place-or",
+        hold=quantity.span(hold_s),
+        warm_place=quantity.temp(warm_place_c(pull_c)),
     )
 
 

@@ -11,6 +11,7 @@ from brasko.core.forecast.update import Forecast
 from brasko.core.forecast.why import WORTH_SAYING_S, length_s
 from brasko.core.planner.wish import Wish
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, START_SD, THICKNESS_SD
+from brasko.core.words import quantity, say
 
 PINNED = 0.75
 """An unknown is known from the readings where they leave less than this of what was not known before (assumed)."""
@@ -39,34 +40,48 @@ def learned(wish: Wish, ensemble: Ensemble, forecast: Forecast) -> tuple[str, ..
 
 
 def _lesson(wish: Wish, ensemble: Ensemble, name: str, z: float, longer_s: float) -> str:
-    took = f"That made it {{time:{abs(longer_s):.0f}}} {'longer' if longer_s > 0.0 else 'shorter'}."
+    took = say(
+        "lessons-that-made-it",
+        longer=quantity.span(abs(longer_s)),
+        value=say("lessons-longer") if longer_s > 0.0 else say("lessons-shorter"),
+    )
     if name == "fire" and ensemble.air_c is not None:
         delta = FIRE_SD.value * z
         way = "hotter" if delta < 0.0 else "cooler"
-        return (
-            f"The air about it was nearer {{temp:{ensemble.air_c + delta:.0f}}} than "
-            f"{{temp:{ensemble.air_c:.0f}}}. {took} "
-            f"Next time set the fire {{rise:{abs(delta):.0f}}} {way}, or plan with what it gives."
+        return say(
+            "lessons-the-air-about-it-was-nearer",
+            air=quantity.temp(ensemble.air_c + delta),
+            air2=quantity.temp(ensemble.air_c),
+            took=took,
+            delta=quantity.rise(abs(delta)),
+            way=way,
         )
     if name == "fire":
-        return f"The fire was {'cooler' if z < 0.0 else 'hotter'} than planned. {took}"
+        return say(
+            "lessons-the-fire-was-than-planned",
+            value=say("lessons-cooler") if z < 0.0 else say("lessons-hotter"),
+            took=took,
+        )
     if name == "thickness":
         mm = 1000.0 * wish.thickness_m
         like = mm * (1.0 + THICKNESS_SD.value * z)
-        return (
-            f"It cooked like a piece {{len:{like:.1f}}} thick, not {{len:{mm:.1f}}}. {took} Measure where it is "
-            f"thickest."
+        return say(
+            "lessons-it-cooked-like-a-piece-thick", like=quantity.length(like), mm=quantity.length(mm), took=took
         )
     if name == "start":
         began_c = max(wish.start_c + START_SD.value * z, 0.0)
-        return (
-            f"It went on at about {{temp:{began_c:.0f}}}, not {{temp:{wish.start_c:.0f}}}. {took} Take its "
-            f"temperature first."
+        return say(
+            "lessons-it-went-on-at-about-not",
+            began=quantity.temp(began_c),
+            start=quantity.temp(wish.start_c),
+            took=took,
         )
     percent = 100.0 * (math.exp(FILM_SD.value * z) - 1.0)
     word, of = (
-        ("slower", "Still air or a crowded grate does that")
+        ("slower", say("lessons-still-air-or-a-crowded-grate"))
         if percent < 0.0
-        else ("faster", "Wind or a strong draught does that")
+        else ("faster", say("lessons-wind-or-a-strong-draught-does"))
     )
-    return f"Heat went into it {abs(percent):.0f} % {word} than usual over this fire. {took} {of}."
+    return say(
+        "lessons-heat-went-into-it-than-usual", percent=quantity.number(abs(percent)), word=word, took=took, of=of
+    )

@@ -13,6 +13,7 @@ from brasko.core.forecast.corrections import Twin, heat_end_of
 from brasko.core.planner.programme import phase_of
 from brasko.core.programme.steps import Side, Step, Surroundings, Until
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 Floats = NDArray[np.float64]
 
@@ -45,7 +46,7 @@ def sear_coach(here: Twin, asked: bool = False) -> SearCoach:
     """When to stop a sear that is on. asked: the cook chose its length, knowing the cost. Raises InvalidInput in
     another phase."""
     if here.so_far.phase != "sear":
-        raise InvalidInput("step", "is no sear.")
+        raise InvalidInput("step", say("searing-is-no-sear"))
     rest = here.so_far.rest
     wanted = max(here.wish.crust_s, 1.0)
     crusts, peaks, ends = [], [], []
@@ -66,23 +67,30 @@ def sear_coach(here: Twin, asked: bool = False) -> SearCoach:
     if asked:
         left = sum(s.until.max_s for s in (here.current, *rest) if phase_of(s.name) == "sear")
         over = here.on((*here.more(here.current.until.max_s), *rest)).peak_core_c - here.wish.aim_c
-        cost = f"it ends {{rise:{over:.1f}}} over the finish" if over > PAST.value else "the middle has room for it"
-        return SearCoach(left, "asked", crust_at, limit_at, after, crusts[0], f"As long as you chose: {cost}.")
+        cost = (
+            say("searing-it-ends-over-the-finish", over=quantity.rise(over))
+            if over > PAST.value
+            else say("searing-the-middle-has-room-for-it")
+        )
+        return SearCoach(
+            left, "asked", crust_at, limit_at, after, crusts[0], say("searing-as-long-as-you-chose", cost=cost)
+        )
     stop, by = MORE_S[-1], "longer"
     if limit_at is not None and (crust_at is None or limit_at <= crust_at):
         stop, by = limit_at, "core"
     elif crust_at is not None:
         stop, by = crust_at, "crust"
     if by == "crust":
-        said = "Stop when both faces have their crust: the middle has room till then."
+        said = say("searing-stop-when-both-faces-have-their")
     elif by == "core":
         share = float(np.interp(stop, more_s, crusts))
-        said = (
-            f"Stop for the middle, at {100.0 * min(share, 1.0):.0f} % of the crust: every half minute more adds "
-            f"{{rise:{after:.1f}}} to it."
+        said = say(
+            "searing-stop-for-the-middle-at-of",
+            share=quantity.number(100.0 * min(share, 1.0)),
+            after=quantity.rise(after),
         )
     else:
-        said = "Neither crust nor middle is there in two minutes: the fire is too cool. Make it hotter or take it off."
+        said = say("searing-neither-crust-nor-middle-is-there")
     return SearCoach(stop, by, crust_at, limit_at, after, crusts[0], said)
 
 
@@ -97,18 +105,14 @@ def _by_reading(
     """Where a reading ends the heat neither crust nor forecast does: the thermometer says when."""
     stop = MORE_S[-1] if read_s is None else read_s
     when = (
-        "The middle needs longer than two minutes yet"
+        say("searing-the-middle-needs-longer-than-two")
         if read_s is None
-        else "The middle should be there now"
+        else say("searing-the-middle-should-be-there-now")
         if read_s <= 0.0
-        else f"The middle should be there in {{time:{read_s:.0f}}}"
+        else say("searing-the-middle-should-be-there-in", read=quantity.span(read_s))
     )
-    dark = (
-        " The crust is there: if it gets too dark, move it where it is gentler."
-        if crusts[0] >= 1.0 and stop > 30.0
-        else ""
-    )
-    said = f"{when}. Off only when a thermometer shows {{least:{reading_c:.2f}}}, in each piece.{dark}"
+    dark = say("searing-the-crust-is-there-if-it") if crusts[0] >= 1.0 and stop > 30.0 else ""
+    said = say("searing-off-only-when-a-thermometer-shows", when=when, reading=quantity.least(reading_c), dark=dark)
     return SearCoach(stop, "reading", crust_s, limit_s, after_k, crusts[0], said)
 
 
@@ -118,17 +122,10 @@ def _whole_over_fire(
     """Where the sear is the whole cook the middle says when to stop; the crust is what holding on would buy."""
     if limit_s is None:
         there = crusts[0] >= 1.0
-        said = (
-            "The crust is there and the middle is not: move it where it is gentler until the pull."
-            if there
-            else "Go on: the middle needs longer than two minutes yet."
-        )
+        said = say("searing-the-crust-is-there-and-the") if there else say("searing-go-on-the-middle-needs-longer")
         return SearCoach(MORE_S[-1], "longer", crust_s, None, after_k, crusts[0], said)
     share = 100.0 * min(float(np.interp(limit_s, MORE_S, crusts)), 1.0)
-    said = (
-        f"Off for the middle, with {share:.0f} % of the crust: every half minute more adds "
-        f"{{rise:{after_k:.1f}}} to it."
-    )
+    said = say("searing-off-for-the-middle-with-of", share=quantity.number(share), after=quantity.rise(after_k))
     return SearCoach(limit_s, "core", crust_s, limit_s, after_k, crusts[0], said)
 
 
@@ -160,7 +157,7 @@ def sear_check(here: Twin, read_c: float) -> SearCheck:
     steps = here.so_far.rest if here.so_far.phase != "sear" else (here.current, *here.so_far.rest)
     zone = here.wish.sear_zone
     if zone is None or not any(phase_of(s.name) == "sear" for s in steps):
-        raise InvalidInput("temp_c", "is of a grate or pan, but no sear is to come.")
+        raise InvalidInput("temp_c", say("searing-is-of-a-grate-or-pan"))
     needed = zone.rods_c if zone.rods is not None and zone.pan is None else zone.shown_c
     planned_s = sum(s.until.max_s for s in steps if phase_of(s.name) == "sear")
     steps_then: list[Step] = []
@@ -175,16 +172,18 @@ def sear_check(here: Twin, read_c: float) -> SearCheck:
     length = None if sear.reached == "time" else sear.end_s - sear.start_s
     over = result.peak_core_c - here.wish.aim_c
     if length is None:
-        said = f"At {{temp:{read_c:.1f}}} it never gets its crust. Wait for {{temp:{needed:.0f}}}."
+        said = say("searing-at-it-never-gets-its-crust", read=quantity.temp(read_c), needed=quantity.temp(needed))
     elif read_c < needed - 12.0 and (over > 1.0 or length > 1.2 * planned_s):
-        said = (
-            f"Too cool: at {{temp:{read_c:.1f}}} the crust takes {{time:{length:.0f}}} instead of "
-            f"{{time:{planned_s:.0f}}}, "
-            f"and the middle ends {{rise:{max(over, 0.0):.1f}}} over. Wait for {{temp:{needed:.0f}}}; the meat "
-            f"can wait."
+        said = say(
+            "searing-too-cool-at-the-crust-takes",
+            read=quantity.temp(read_c),
+            length=quantity.span(length),
+            planned=quantity.span(planned_s),
+            over=quantity.rise(max(over, 0.0)),
+            needed=quantity.temp(needed),
         )
     else:
-        said = f"Hot enough: {{time:{length:.0f}}} in all gives the crust."
+        said = say("searing-hot-enough-in-all-gives-the", length=quantity.span(length))
     return SearCheck(read_c, needed, length, planned_s, result.peak_core_c, said)
 
 

@@ -10,6 +10,7 @@ from brasko.core.forecast.ensemble import BODY, Ensemble
 from brasko.core.forecast.update import Forecast
 from brasko.core.planner.wish import Wish
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD
+from brasko.core.words import quantity, say
 
 WORTH_SAYING_S = 90.0
 """Less than this needs no reason."""
@@ -25,7 +26,7 @@ def why(wish: Wish, ensemble: Ensemble, forecast: Forecast, foreseen_end_s: floa
     if abs(late) < WORTH_SAYING_S or not forecast.readings:
         return ""
     side = "behind" if late > 0.0 else "ahead"
-    return f"Runs {{time:{abs(late):.0f}}} {side}: {_cause(wish, ensemble, forecast, late)}."
+    return say("why-runs", late=quantity.span(abs(late)), side=side, cause=_cause(wish, ensemble, forecast, late))
 
 
 def _cause(wish: Wish, ensemble: Ensemble, forecast: Forecast, late: float) -> str:
@@ -40,19 +41,19 @@ def _cause(wish: Wish, ensemble: Ensemble, forecast: Forecast, late: float) -> s
         delta = FIRE_SD.value * float(z[3])
         zone = wish.gentle_zone
         if zone is not None and ensemble.air_c is not None:
-            return f"the cool side is nearer {{temp:{ensemble.air_c + delta:.0f}}}"
-        return f"the fire is {'cooler' if delta < 0.0 else 'hotter'} than planned"
+            return say("why-the-cool-side-is-nearer", air=quantity.temp(ensemble.air_c + delta))
+        return say("why-the-fire-is-than-planned", value=say("why-cooler") if delta < 0.0 else say("why-hotter"))
     if name == "thickness":
-        return (
-            f"it cooks like a piece "
-            f"{{len:{1000.0 * wish.thickness_m * (1.0 + THICKNESS_SD.value * float(z[1])):.1f}}} thick"
+        return say(
+            "why-it-cooks-like-a-piece-thick",
+            thickness=quantity.length(1000.0 * wish.thickness_m * (1.0 + THICKNESS_SD.value * float(z[1]))),
         )
     if name == "start":
         start_c = max(wish.start_c + START_SD.value * float(z[2]), 0.0)
-        return f"it went on at about {{temp:{start_c:.0f}}}"
+        return say("why-it-went-on-at-about", start=quantity.temp(start_c))
     percent = 100.0 * (math.exp(FILM_SD.value * float(z[0])) - 1.0)
     word = "slower" if percent < 0.0 else "faster"
-    return f"heat goes into it {abs(percent):.0f} % {word} than usual over this fire"
+    return say("why-heat-goes-into-it-than-usual", percent=quantity.number(abs(percent)), word=word)
 
 
 def length_s(ensemble: Ensemble, z: np.ndarray) -> float:

@@ -20,6 +20,7 @@ from brasko.core.heat.kernel.loop import Begins, Body, Kept, Looks, run
 from brasko.core.heat.vectors import constants_vector, material_vector, step_row
 from brasko.core.programme.steps import Programme
 from brasko.core.uncertainty.general import general
+from brasko.core.words import say
 
 Floats = NDArray[np.float64]
 
@@ -162,7 +163,11 @@ class Result:
             return ""
         faces = dict(zip("ab", self.end.browning_s, strict=True))
         strongest = max(mark.browning_s / max(float(faces[mark.face]), 1.0) for mark in self.marks)
-        return "rod marks show" if strongest >= MARKS_SHOW else "rod marks fade into the crust"
+        return (
+            say("simulation-rod-marks-show")
+            if strongest >= MARKS_SHOW
+            else say("simulation-rod-marks-fade-into-the-crust")
+        )
 
     @property
     def duration_s(self) -> float:
@@ -343,7 +348,7 @@ def _metal_before(programme: Programme, state: State) -> float:
     if first is None:
         return 20.0
     if first.start_c is None and state.metal_c is None:
-        raise InvalidInput("metal.start_c", "is needed: no step before says how hot the metal is.")
+        raise InvalidInput("metal.start_c", say("simulation-is-needed-no-step-before-says"))
     return float(first.start_c if first.start_c is not None else state.metal_c or 0.0)
 
 
@@ -360,7 +365,7 @@ def _angles(programme: Programme) -> tuple[float, ...]:
     found = tuple(dict.fromkeys(step.turn_deg % 180.0 for step in programme))
     if len(found) > kernel.MARKS:
         raise InvalidInput(
-            "turn_deg", f"can take at most {kernel.MARKS} different angles in one cook (got {len(found)})."
+            "turn_deg", say("simulation-can-take-at-most-different-angles", marks=kernel.MARKS, found=len(found))
         )
     return found
 

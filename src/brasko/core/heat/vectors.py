@@ -14,6 +14,7 @@ from brasko.core.heat import vapour
 from brasko.core.heat.kernel import columns as kernel
 from brasko.core.programme.steps import Metal, Side, Step
 from brasko.core.uncertainty.general import general
+from brasko.core.words import say
 
 Floats = NDArray[np.float64]
 
@@ -98,7 +99,7 @@ def step_row(step: Step, passes: float, angles: tuple[float, ...]) -> list[float
     """One step: its three sides, when it ends, how it is flipped, what lies under it. Raises InvalidInput."""
     around, until, off = step.surroundings, step.until, kernel.OFF
     if step.metal is not None and around.bottom.contact_c is not None:
-        raise InvalidInput("contact_c", "and metal cannot both be below the food: leave one of them out.")
+        raise InvalidInput("contact_c", say("vectors-and-metal-cannot-both-be-below"))
 
     def temp(value: float | None) -> float:
         return off if value is None else value

@@ -12,6 +12,7 @@ from brasko.core.foods.serving import serving_of
 from brasko.core.planner.fuel import Fuel, fuel_of
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.wish import Wish
+from brasko.core.words import quantity, say
 
 APPETITES: dict[str, float] = {"small": 0.7, "usual": 1.0, "large": 1.4}
 """Shares of the usual portion (common practice, no source)."""
@@ -62,9 +63,11 @@ def amounts(
 
     Raises InvalidInput with the field's name.
     """
-    require_between("eaters", eaters, 1, 60, "", "Plan a larger party as several meals.")
+    require_between("eaters", eaters, 1, 60, "", say("amounts-plan-a-larger-party-as-several"))
     if appetite not in APPETITES:
-        raise InvalidInput("appetite", f"is not known (got {appetite!r}). Known: {', '.join(APPETITES)}.")
+        raise InvalidInput(
+            "appetite", say("amounts-is-not-known-got-known", appetite=f"{appetite!r}", appetites=", ".join(APPETITES))
+        )
     if price_kg is not None:
         require_between("price_kg", price_kg, 0.0, 5000.0, "a kg")
     serving = serving_of(wish.cut)
@@ -92,8 +95,13 @@ def amounts(
         enough,
         ""
         if enough
-        else f"For {eaters} it takes about {{mass:{needed * 1000:.0f}}}: {pieces} of this size. Planned are "
-        f"{{mass:{raw * 1000:.0f}}}.",
+        else say(
+            "amounts-for-it-takes-about-of-this",
+            eaters=eaters,
+            needed=quantity.mass(needed * 1000),
+            pieces=pieces,
+            raw=quantity.mass(raw * 1000),
+        ),
     )
 
 

@@ -10,6 +10,7 @@ from brasko.core.foods.cuts import all_cuts
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.wish import Wish
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 THICKENS = Sourced(0.05, "-", "", "assumed")
 """A patty with a dimple ends a little thicker than it was; without one it swells into a ball."""
@@ -45,7 +46,7 @@ class Patty:
 
 def blend_for(fat_share: float) -> str:
     """The shipped blend nearest to a share of fat. Raises InvalidInput outside 5 to 35 %."""
-    require_between("fat_share", fat_share, 0.05, 0.35, "", "Most burgers are 0.2.")
+    require_between("fat_share", fat_share, 0.05, 0.35, "", say("burger-most-burgers-are-0-2"))
     return min(_BLENDS, key=lambda key: abs(all_cuts()[key].composition.fat - fat_share))
 
 
@@ -60,7 +61,7 @@ def width_kept(mass_loss_share: float) -> float:
 def patty(wish: Wish, solution: Solution) -> Patty:
     """What the planned patty becomes. Raises InvalidInput for what is no patty."""
     if wish.the_cut.kind != "ground" or wish.the_cut.shape != "disc":
-        raise InvalidInput("cut", f"is no patty (got {wish.cut}). Choose a burger.", suggestion="burger_80_20")
+        raise InvalidInput("cut", say("burger-is-no-patty-got-choose-a", cut=wish.cut), suggestion="burger_80_20")
     width, loss = 2.0 * wish.geometry.half_width_m, solution.result.mass_loss_share
     kept = width_kept(loss)
     off_s = solution.result.steps[-1].start_s
@@ -75,18 +76,23 @@ def patty(wish: Wish, solution: Solution) -> Patty:
         loss,
         max(off_s - CHEESE_S.value, 0.0),
         wish.cut,
-        f"Shape it {{len:{width * 1000:.0f}}} wide and {{len:{wish.thickness_m * 1000:.0f}}} thick, with a dimple "
-        f"{{len:{DIMPLE_WIDTH.value * width * 1000:.0f}}} wide and "
-        f"{{len:{DIMPLE_DEPTH.value * wish.thickness_m * 1000:.0f}}} deep. "
-        f"It loses {loss * 100:.0f} % of its weight and ends {{len:{kept * width * 1000:.0f}}} wide. "
-        f"Cheese on {{time:{max(off_s - CHEESE_S.value, 0.0):.0f}}} after it goes on. Never press it.",
+        say(
+            "burger-shape-it-wide-and-thick-with",
+            width=quantity.length(width * 1000),
+            thickness=quantity.length(wish.thickness_m * 1000),
+            width2=quantity.length(DIMPLE_WIDTH.value * width * 1000),
+            thickness2=quantity.length(DIMPLE_DEPTH.value * wish.thickness_m * 1000),
+            loss=quantity.number(loss * 100),
+            kept=quantity.length(kept * width * 1000),
+            off=quantity.span(max(off_s - CHEESE_S.value, 0.0)),
+        ),
     )
 
 
 def shaped_for(bun_m: float, thickness_m: float, cut: str, mass_loss_share: float) -> float:
     """Mass of a patty of this thickness that ends as wide as the bun [kg]. Raises InvalidInput with the field's
     name."""
-    require_between("bun_mm", bun_m * 1000.0, 50.0, 200.0, "mm", "Usual buns are 100 to 115 mm wide.")
+    require_between("bun_mm", bun_m * 1000.0, 50.0, 200.0, "mm", say("burger-usual-buns-are-100-to-115"))
     width = bun_m / width_kept(mass_loss_share)
     return all_cuts()[cut].material.density_kg_m3 * math.pi * (width / 2.0) ** 2 * thickness_m
 
@@ -100,7 +106,12 @@ def blended(wanted_fat: float, lean_fat: float, rich_fat: float, mass_kg: float)
     if not low <= wanted_fat <= high or low == high:
         raise InvalidInput(
             "fat_share",
-            f"must lie between the two meats, {low * 100:.0f} and {high * 100:.0f} % (got {wanted_fat * 100:.0f} %).",
+            say(
+                "burger-must-lie-between-the-two-meats",
+                low=quantity.number(low * 100),
+                high=quantity.number(high * 100),
+                wanted_fat=quantity.number(wanted_fat * 100),
+            ),
         )
     rich = (wanted_fat - lean_fat) / (rich_fat - lean_fat) * mass_kg
     return mass_kg - rich, rich

@@ -8,6 +8,7 @@ from brasko.core.heat.thermometer import hand_reading_c
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.programme import the_phase
 from brasko.core.planner.wish import Wish
+from brasko.core.words import quantity, say
 
 WORTH_TELLING_K = 0.5
 """A degree Fahrenheit; less is within what a thermometer is good for."""
@@ -35,4 +36,4 @@ def by_hand_words(wish: Wish, solution: Solution) -> str:
     shown = reading_at_pull_c(wish, solution)
     if shown - the_phase(solution.result, wish.how.slow).core_c < WORTH_TELLING_K:
         return ""
-    return f" A thermometer put in by hand shows about {{temp:{shown:.0f}}} then."
+    return say("by-hand-a-thermometer-put-in-by-hand", shown=quantity.temp(shown))

@@ -21,6 +21,7 @@ from brasko.core.safety.clock import (
     fridge_limit_s,
 )
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 A_LITTLE_SMOKE_K = 25.0
 """A fat this far above its smoke point burns; a little smoke is part of a sear (assumed)."""
@@ -34,16 +35,13 @@ SALMONELLA_GOAL_LOG10 = 6.5
 _FLASH_BACK = Caution(
     "flash_back",
     "convert",
-    "A kamado short of air can flash when it is opened: ease the lid up a finger's breadth, wait, then open. "
-    "Long gloves for the hot plate.",
+    say("cautions-a-kamado-short-of-air-can"),
 )
-_BRISTLES = Caution(
-    "bristles", "oil", "Wire bristles break off and end in food: look the grate over, or use a wooden scraper."
-)
+_BRISTLES = Caution("bristles", "oil", say("cautions-wire-bristles-break-off-and-end"))
 _THAW = Caution(
     "thaw",
     "thaw",
-    "Never thaw on the counter or in warm water. What thawed in cold water is cooked at once and not frozen again raw.",
+    say("cautions-never-thaw-on-the-counter-or"),
 )
 """Cautions that depend on nothing computed (common practice, no source)."""
 
@@ -98,9 +96,12 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
             Caution(
                 "smoking_fat",
                 "sear" if wish.how.phases[0] == "gentle" else "on",
-                f"{wish.the_fat.name} smokes and burns from {{temp:{smoke.value:.0f}}} on, and the pan is at "
-                f"{{temp:{zone.pan.start_c or 0.0:.0f}}}: "
-                "begin in a neutral oil and add it for the last minute.",
+                say(
+                    "cautions-smokes-and-burns-from-on-and",
+                    name=wish.the_fat.name,
+                    value=quantity.temp(smoke.value),
+                    start=quantity.temp(zone.pan.start_c or 0.0),
+                ),
             )
         )
     scorch = RUBS[wish.rub][1]
@@ -110,9 +111,12 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
             Caution(
                 "scorched_rub",
                 "season",
-                f"The surface reaches {{temp:{hottest:.0f}}}: {RUBS[wish.rub][0].lower()} scorch from about "
-                f"{{temp:{scorch.value:.0f}}} on and turn bitter. "
-                "Put it on after the sear.",
+                say(
+                    "cautions-the-surface-reaches-scorch-from-about",
+                    hottest=quantity.temp(hottest),
+                    rubs=RUBS[wish.rub][0],
+                    value=quantity.temp(scorch.value),
+                ),
             )
         )
     if wish.minimum is not None:
@@ -124,8 +128,7 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
             Caution(
                 "wet_window",
                 "season",
-                "Salted 10 to 40 min before the fire the surface is wet: it steams before it browns. Pat it "
-                "dry again, or salt at another time.",
+                say("cautions-salted-10-to-40-min-before"),
             )
         )
     return notes
@@ -142,13 +145,12 @@ def _large_carry_over(wish: Wish, result: Result) -> list[Caution]:
     remedy = (
         way_remedy(wish, way or _GENTLER[0], wish.fire_key if way else METHODS[_GENTLER[0]].fires[0]) if thick else None
     )
-    gentler = f" Gentler: {remedy.text[0].lower()}{remedy.text[1:]}." if remedy else ""
+    gentler = say("cautions-gentler", text=remedy.text) if remedy else ""
     return [
         Caution(
             "carry_over",
             "rest",
-            f"It gains {{rise:{adds:.1f}}} after it is off: so much heat is in its outside. Off on time, or it "
-            f"is past its finish.{gentler}",
+            say("cautions-it-gains-after-it-is-off", adds=quantity.rise(adds), gentler=gentler),
             remedy,
         )
     ]
@@ -160,15 +162,24 @@ def _short_of_crust(wish: Wish, result: Result) -> list[Caution]:
     if share >= CRUST_ENOUGH:
         return []
     ways, remedy = more_crust(wish)
-    press = f", or {remedy.text}" if remedy else ""
-    when = "before the middle is done" if wish.how.slow == "sear" else "in a sear that does not cook it through"
+    press = say("cautions-or", text=remedy.text) if remedy else ""
+    when = (
+        say("cautions-before-the-middle-is-done")
+        if wish.how.slow == "sear"
+        else say("cautions-in-a-sear-that-does-not")
+    )
     return [
         Caution(
             "short_of_crust",
             "sear" if wish.how.phases[0] == "gentle" else "on",
-            f"It gets about {round(100 * share, -1 if share > 0.1 else 0):.0f} % of a "
-            f"{CRUSTS[wish.crust][0].lower()} crust {when}. "
-            f"More would take {ways}{press}.",
+            say(
+                "cautions-it-gets-about-of-a-crust",
+                share=quantity.number(round(100 * share, -1 if share > 0.1 else 0)),
+                crusts=CRUSTS[wish.crust][0],
+                when=when,
+                ways=ways,
+                press=press,
+            ),
             remedy,
         )
     ]
@@ -180,13 +191,17 @@ def _germs(wish: Wish, solution: Solution) -> list[Caution]:
     notes = []
     reached = wish.minimum is None or wish.finish_c >= wish.minimum.core_c - 0.05
     middle, outside = _fall_words(result.salmonella_log10_core), _fall_words(result.salmonella_log10_surface)
-    also = "" if reached else f", on the surface {outside}"
+    also = "" if reached else say("cautions-on-the-surface", outside=outside)
     notes.append(
         Caution(
             "lethality",
             "finish",
-            f"At the coldest point Salmonella falls {middle}{also} (the agency's tables for red meat aim at "
-            f"{SALMONELLA_GOAL_LOG10:g} powers of ten).",
+            say(
+                "cautions-at-the-coldest-point-salmonella-falls",
+                middle=middle,
+                also=also,
+                salmonella_goal_log10=quantity.general(SALMONELLA_GOAL_LOG10),
+            ),
         )
     )
     warm_s = warm_zone_s(solution)
@@ -195,9 +210,7 @@ def _germs(wish: Wish, solution: Solution) -> list[Caution]:
             Caution(
                 "warm_zone",
                 "on",
-                f"The middle takes {{time:{warm_s:.0f}}} to {{temp:60}}; four hours are the usual limit. In an "
-                f"intact piece germs sit outside, where it is hot at once: "
-                "no injecting, no probe before the surface is hot, or a hotter fire.",
+                say("cautions-the-middle-takes-to-four-hours", warm=quantity.span(warm_s)),
             )
         )
     serving = 600.0 + wish.temper_s
@@ -207,15 +220,20 @@ def _germs(wish: Wish, solution: Solution) -> list[Caution]:
             Caution(
                 "clock",
                 "serve",
-                f"{{time:{serving:.0f}}} of the {{time:{limit:.0f}}} outside the fridge are used by the first "
-                f"bite: what is left goes back at once.",
+                say(
+                    "cautions-of-the-outside-the-fridge-are", serving=quantity.span(serving), limit=quantity.span(limit)
+                ),
             )
         )
     return notes
 
 
 def _fall_words(log10: float) -> str:
-    return "by more than nine powers of ten" if log10 > 9.0 else f"by {log10:.1f} powers of ten"
+    return (
+        say("cautions-by-more-than-nine-powers-of")
+        if log10 > 9.0
+        else say("cautions-by-powers-of-ten", log10=quantity.number(log10, 1))
+    )
 
 
 def warm_zone_s(solution: Solution) -> float:

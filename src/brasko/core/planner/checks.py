@@ -11,6 +11,7 @@ from brasko.core.foods.cuts import cut_named
 from brasko.core.planner.methods import why_not
 from brasko.core.planner.piece import check_answers
 from brasko.core.safety.agency import needs_choice
+from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
     from brasko.core.planner.wish import Wish
@@ -30,14 +31,12 @@ def checked(wish: Wish) -> None:
 def _check_sizes(wish: Wish) -> None:
     cut = cut_named(wish.cut)
     if wish.boned and not cut.bone_m:
-        raise InvalidInput("boned", f"cannot be: {cut.name.lower()} has no bone to take out.")
+        raise InvalidInput("boned", say("checks-cannot-be-has-no-bone-to", name=cut.name))
     wish.geometry  # noqa: B018 - it refuses what cannot be
     if wish.pull_offset_k is not None:
         _check_own_pull(wish, wish.pull_offset_k)
         if wish.finish_c - wish.pull_offset_k < wish.start_c + 3.0:
-            raise InvalidInput(
-                "pull_offset_k", "is so large that it would come off before it is warm. Make it smaller."
-            )
+            raise InvalidInput("pull_offset_k", say("checks-is-so-large-that-it-would"))
 
 
 def _check_own_pull(wish: Wish, offset_k: float) -> None:
@@ -49,9 +48,7 @@ def _check_own_pull(wish: Wish, offset_k: float) -> None:
     if not ends_at_pull or wish.finish_c - offset_k < reading - 0.05:
         raise InvalidInput(
             "pull_offset_k",
-            f"would take it off before a thermometer shows {{least:{reading:.2f}}} in the middle; what the "
-            f"rest adds is "
-            "never counted on here. Leave your own pull out.",
+            say("checks-would-take-it-off-before-a", reading=quantity.least(reading)),
         )
 
 
@@ -64,7 +61,7 @@ def _check_fire(wish: Wish) -> None:
         usable = ", ".join(wish.how.fires)
         raise InvalidInput(
             "fire",
-            f"cannot do this: {why_not(wish.method, wish.fire_key, name)} It needs one of {usable}.",
+            say("checks-cannot-do-this-it-needs-one", why_not=why_not(wish.method, wish.fire_key, name), usable=usable),
             suggestion=wish.how.fires[0],
         )
     if wish.gentle_c is not None and "gentle" in wish.how.phases:
@@ -87,32 +84,35 @@ def _check_sear_fire(wish: Wish) -> None:
     if wish.sear_fire is None:
         return
     if "gentle" not in wish.how.phases or "sear" not in wish.how.phases:
-        raise InvalidInput("sear_fire", f"is for a cook in two parts; {wish.how.name.lower()} is one.")
+        raise InvalidInput("sear_fire", say("checks-is-for-a-cook-in-two", name=wish.how.name))
     if wish.sear_fire not in searing_fires():
         raise InvalidInput(
-            "sear_fire", f"cannot sear: {wish.searing_fire.name} has no searing side.", suggestion="burner_skillet"
+            "sear_fire",
+            say("checks-cannot-sear-has-no-searing-side", name=wish.searing_fire.name),
+            suggestion="burner_skillet",
         )
 
 
 def _check_ways(wish: Wish) -> None:
     if wish.marks != "none" and not wish.can_mark:
-        raise InvalidInput(
-            "marks", "need the rods of a hot grate: a pan or a gentle fire leaves none.", suggestion="none"
-        )
+        raise InvalidInput("marks", say("checks-need-the-rods-of-a-hot"), suggestion="none")
     if wish.marks != "none" and wish.flip_every_s is not None:
-        raise InvalidInput("flip_every_s", "cannot go with marks: marks want one flip. Leave one of them out.")
+        raise InvalidInput("flip_every_s", say("checks-cannot-go-with-marks-marks-want"))
     if wish.lid != "usual" and not wish.has_lid:
-        raise InvalidInput("lid", "is not there: this sear has none to open or shut.", suggestion="usual")
+        raise InvalidInput("lid", say("checks-is-not-there-this-sear-has"), suggestion="usual")
     if wish.wrap != "none" and wish.method != "low_and_slow":
-        raise InvalidInput("wrap", "is for the long cooks: low and slow.", suggestion="none")
+        raise InvalidInput("wrap", say("checks-is-for-the-long-cooks-low"), suggestion="none")
 
 
 def _check_warm_enough(wish: Wish, gentle_c: float) -> None:
     if gentle_c <= wish.finish_c:
         raise InvalidInput(
             "gentle_c",
-            f"must be above the wanted finish of {{temp:{wish.finish_c:g}}} (got {{temp:{gentle_c:.0f}}}), "
-            "or the middle never gets there.",
+            say(
+                "checks-must-be-above-the-wanted-finish",
+                finish=quantity.temp(wish.finish_c),
+                gentle=quantity.temp(gentle_c),
+            ),
         )
 
 
@@ -121,8 +121,11 @@ def _check_finish(wish: Wish) -> None:
     if wish.start_c >= wish.finish_c - 1.0:
         raise InvalidInput(
             "start_c",
-            f"must be below the wanted finish (start {{temp:{wish.start_c:g}}}, finish {{temp:{wish.finish_c:g}}}). "
-            "Lower the start temperature or raise the finish.",
+            say(
+                "checks-must-be-below-the-wanted-finish",
+                start=quantity.temp(wish.start_c),
+                finish=quantity.temp(wish.finish_c),
+            ),
         )
     minimum = wish.minimum
     if minimum is None or wish.finish_c >= minimum.core_c - 0.05:
@@ -130,18 +133,18 @@ def _check_finish(wish: Wish) -> None:
     agency = f"{minimum.core_c:.1f}"
     choice = needs_choice(cut, wish.treatment == "tenderised")
     if choice == "never":
-        raise InvalidInput("finish_c", f"must reach the agency figure for {minimum.words}.", suggestion=agency)
+        raise InvalidInput(
+            "finish_c", say("checks-must-reach-the-agency-figure-for", words=minimum.words), suggestion=agency
+        )
     if wish.at_risk:
         raise InvalidInput(
             "finish_c",
-            f"must reach the agency figure for {minimum.words}: a young child, or a pregnant, older or immune-weakened "
-            "guest eats with you.",
+            say("checks-must-reach-the-agency-figure-for-2", words=minimum.words),
             suggestion=agency,
         )
     if choice == "recorded" and not wish.below_agency_accepted:
         raise InvalidInput(
             "finish_c",
-            f"is below the agency figure for {minimum.words}. Raise it, or record that the eater has chosen this: "
-            "what lies inside such a piece has been on the outside.",
+            say("checks-is-below-the-agency-figure-for", words=minimum.words),
             suggestion=agency,
         )

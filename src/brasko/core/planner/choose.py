@@ -19,6 +19,7 @@ from brasko.core.planner.rendered_fat import fat_lost_share
 from brasko.core.planner.smoke import SmokeTold, smoke_of
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import needs_choice
+from brasko.core.words import quantity, say
 
 THIN_M, THICK_M = 0.0254, 0.0375
 """Under an inch over the fire, from an inch and a half low first (common practice, no source)."""
@@ -42,26 +43,26 @@ def nonsense(
     name = cut.name
     if method == "low_and_slow" and cut.kind != "plant":
         if finish_c < TENDER_C and thickness_m < 0.075:
-            return f"{name} is done in a fraction of the time: hours of gentle heat only dry it."
+            return say("choose-is-done-in-a-fraction-of", name=name)
         return ""
     if finish_c >= TENDER_C and cut.kind != "plant":
-        return f"{name} is done when it pulls apart: only hours of gentle heat do that."
+        return say("choose-is-done-when-it-pulls-apart", name=name)
     if method == "chimney" and thickness_m > CHIMNEY_MOST_M:
-        return f"{name} is too thick for the chimney: it chars before the middle is warm."
+        return say("choose-is-too-thick-for-the-chimney", name=name)
     if method == "chimney" and longest > CHIMNEY_WIDTH_M:
-        return f"{name} does not fit onto a chimney starter; cut it in two, or take another way."
+        return say("choose-does-not-fit-onto-a-chimney", name=name)
     if method == "chimney" and cut.kind in ("poultry", "plant", "fish"):
-        return f"{name} burns over a chimney before it is done."
+        return say("choose-burns-over-a-chimney-before-it", name=name)
     if method in ("skillet", "oven_then_skillet") and across > PAN_WIDTH_M:
-        return f"{name} does not fit into the skillet."
+        return say("choose-does-not-fit-into-the-skillet", name=name)
     if method in ("skillet", "direct") and thickness_m > FIERCE_MOST_M:
-        return f"{name} is too thick for fierce heat all the way: it is black outside before the middle is done."
+        return say("choose-is-too-thick-for-fierce-heat", name=name)
     if method == "char_then_bath" and (cut.kind != "intact" or cut.composition.fat < 0.1 or thickness_m < THIN_M):
-        return "Warm fat is for thick, fatty pieces of red meat."
+        return say("choose-warm-fat-is-for-thick-fatty")
     if method in ("low_then_sear", "oven_then_skillet") and thickness_m < 0.019 and cut.kind != "plant":
-        return f"{name} this thin is done before a low fire has done anything for it."
+        return say("choose-this-thin-is-done-before-a", name=name)
     if method in ("low_then_sear", "low_and_slow") and cut.kind == "plant":
-        return f"{name} wants a hot fire; gentle heat only dries it."
+        return say("choose-wants-a-hot-fire-gentle-heat", name=name)
     return ""
 
 
@@ -86,7 +87,7 @@ class Pick:
 
     def salted_at_once(self) -> Pick:
         """The same where there is no time to salt ahead."""
-        return replace(self, salt="just_before", salt_why="The time is short: salt it right before the fire.")
+        return replace(self, salt="just_before", salt_why=say("choose-the-time-is-short-salt-it"))
 
 
 def picked(cut_key: str, thickness_m: float, available_s: float | None = None, kinds: Collection[str] = ()) -> Pick:
@@ -109,15 +110,17 @@ def picked(cut_key: str, thickness_m: float, available_s: float | None = None, k
         and thickness_m >= THICK_M
         and cut.kind == "intact"
     ):
-        salt, salted = "overnight", "There is time to salt it overnight."
+        salt, salted = "overnight", say("choose-there-is-time-to-salt-it")
     elif cut.kind in ("ground", "plant", "fish") or (available_s is not None and available_s < HOUR_NEEDS_S + 3600.0):
         salted = (
-            "Salt them as they go on." if cut.kind == "ground" and cut.salt_share else "Salt it right before the fire."
+            say("choose-salt-them-as-they-go-on")
+            if cut.kind == "ground" and cut.salt_share
+            else say("choose-salt-it-right-before-the-fire")
         )
         salted = salted if cut.salt_share else ""
         salt = "just_before"
     else:
-        salt, salted = "hour", "Salt it 50 min ahead, so that the surface is dry again."
+        salt, salted = "hour", say("choose-salt-it-50-min-ahead-so")
     rest = "open" if cut.kind in ("ground", "plant", "fish") else "foil"
     pick = Pick(method, fire, _gentle_for(cut, method, fire), crust, cut.default_finish_c, salt, rest, why, salted)
     if needs_choice(cut) == "free":
@@ -154,9 +157,7 @@ def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collecti
             try:
                 solved(_wish_of(cut, thickness_m, found), every_s=20.0, frame_s=60.0, quick=True)
             except TooFierce:
-                burns = (
-                    burns or f"{METHODS[method].name} would burn the outside there before the middle reads its figure."
-                )
+                burns = burns or say("choose-would-burn-the-outside-there-before", name=METHODS[method].name)
                 break
             except (Infeasible, InvalidInput):
                 continue
@@ -189,11 +190,13 @@ def _wish_of(cut: Cut, thickness_m: float, pick: Pick) -> Wish:
 def _method_for(cut: Cut, thickness_m: float) -> tuple[str, str]:
     name, own = cut.name, METHODS[cut.method]
     if cut.kind == "intact" and cut.method == "low_then_sear" and thickness_m < THIN_M:
-        return "direct", f"{name} under an inch is done over the fire before a gentle side would have warmed it."
+        return "direct", say("choose-under-an-inch-is-done-over", name=name)
     if cut.kind == "intact" and cut.method == "direct" and thickness_m >= THICK_M:
-        return "low_then_sear", f"{name} this thick would be grey to the middle over the fire: low first keeps it even."
+        return "low_then_sear", say("choose-this-thick-would-be-grey-to", name=name)
     if cut.kind == "intact" and cut.method == "low_then_sear" and thickness_m >= THICK_M:
-        return cut.method, f"{name} {{len:{thickness_m * 1000:.0f}}} thick: {own.why_for(cut.kind)}."
+        return cut.method, say(
+            "choose-thick", name=name, thickness=quantity.length(thickness_m * 1000), why_for=own.why_for(cut.kind)
+        )
     return cut.method, f"{name}: {own.why_for(cut.kind)}."
 
 
@@ -304,29 +307,49 @@ def compared(mine: Choice, other: Choice) -> str:
     costs: list[str] = []
     minutes = round((other.on_s - mine.on_s) / 60.0)
     if abs(minutes) >= 3:
-        (gains if minutes < 0 else costs).append(f"{abs(minutes)} min {'less' if minutes < 0 else 'more'} on the fire")
+        (gains if minutes < 0 else costs).append(
+            say(
+                "choose-min-on-the-fire",
+                minutes=abs(minutes),
+                value=say("choose-less") if minutes < 0 else say("choose-more"),
+            )
+        )
     rim = round(100.0 * (other.grey_rim_share - mine.grey_rim_share))
     if abs(rim) >= 3 and mine.wish.the_cut.kind == "intact":
         (gains if rim < 0 else costs).append(
-            f"grey rim {other.grey_rim_share * 100:.0f} % instead of {mine.grey_rim_share * 100:.0f} %"
+            say(
+                "choose-grey-rim-instead-of",
+                grey_rim_share=quantity.number(other.grey_rim_share * 100),
+                grey_rim_share2=quantity.number(mine.grey_rim_share * 100),
+            )
         )
     climb = other.climb_k_min - mine.climb_k_min
     if abs(climb) >= 0.7:
         (gains if climb < 0 else costs).append(
-            f"a minute too late costs {{rise:{other.climb_k_min:.1f}}} instead of {{rise:{mine.climb_k_min:.1f}}}"
+            say(
+                "choose-a-minute-too-late-costs-instead",
+                climb_k_min=quantity.rise(other.climb_k_min),
+                climb_k_min2=quantity.rise(mine.climb_k_min),
+            )
         )
     crust = other.crust_share - mine.crust_share
     if abs(crust) >= 0.15 and mine.wish.crust_s > 0.0:
-        (gains if crust > 0 else costs).append("more crust" if crust > 0 else "less crust")
+        (gains if crust > 0 else costs).append(say("choose-more-crust") if crust > 0 else say("choose-less-crust"))
     hands = round((other.hands_s - mine.hands_s) / 60.0)
     if abs(hands) >= 2:
-        (gains if hands < 0 else costs).append(f"{abs(hands)} min {'less' if hands < 0 else 'more'} work at the fire")
+        (gains if hands < 0 else costs).append(
+            say(
+                "choose-min-work-at-the-fire",
+                hands=abs(hands),
+                value=say("choose-less") if hands < 0 else say("choose-more"),
+            )
+        )
     if other.fuel_kg < 0.7 * mine.fuel_kg:
-        gains.append("less to burn")
+        gains.append(say("choose-less-to-burn"))
     elif other.fuel_kg > 1.4 * mine.fuel_kg:
-        costs.append("more to burn")
-    good = f"Gains {', '.join(gains)}" if gains else "Gains nothing that shows"
-    return f"{good}; costs {', '.join(costs)}." if costs else f"{good}."
+        costs.append(say("choose-more-to-burn"))
+    good = say("choose-gains", gains=", ".join(gains)) if gains else say("choose-gains-nothing-that-shows")
+    return say("choose-costs", good=good, costs=", ".join(costs)) if costs else f"{good}."
 
 
 def reasoned(mine: Choice, others: Collection[Choice]) -> str:
@@ -336,22 +359,24 @@ def reasoned(mine: Choice, others: Collection[Choice]) -> str:
     best = next(iter(others))
     slow = the_phase(mine.plan.solution.result, mine.wish.how.slow)
     if mine.wish.the_cut.kind == "intact" and mine.grey_rim_share < best.grey_rim_share - 0.03:
-        return (
-            f"It leaves {mine.grey_rim_share * 100:.0f} % grey instead of {best.grey_rim_share * 100:.0f} % "
-            f"({best.wish.how.name.lower()}), for {{time:{slow.end_s - slow.start_s:.0f}}} of patience."
+        return say(
+            "choose-it-leaves-grey-instead-of-for",
+            grey_rim_share=quantity.number(mine.grey_rim_share * 100),
+            grey_rim_share2=quantity.number(best.grey_rim_share * 100),
+            name=best.wish.how.name,
+            end=quantity.span(slow.end_s - slow.start_s),
         )
     if mine.on_s < best.on_s - 180.0:
-        return f"It is at the table {{time:{best.on_s - mine.on_s:.0f}}} sooner than {best.wish.how.name.lower()}."
+        return say("choose-it-is-at-the-table-sooner", on=quantity.span(best.on_s - mine.on_s), name=best.wish.how.name)
     if mine.climb_k_min < best.climb_k_min - 0.5:
-        return (
-            f"A minute too late costs {{rise:{mine.climb_k_min:.1f}}}, with {best.wish.how.name.lower()} "
-            f"{{rise:{best.climb_k_min:.1f}}}."
+        return say(
+            "choose-a-minute-too-late-costs-with",
+            climb_k_min=quantity.rise(mine.climb_k_min),
+            name=best.wish.how.name,
+            climb_k_min2=quantity.rise(best.climb_k_min),
         )
     told = compared(mine, best)
-    return (
-        f"By the figures {best.wish.how.name[0].lower()}{best.wish.how.name[1:]} does as well or better: it "
-        f"{told[0].lower()}{told[1:]}"
-    )
+    return say("choose-by-the-figures-does-as-well", name=best.wish.how.name, told=told)
 
 
 @dataclass(frozen=True)

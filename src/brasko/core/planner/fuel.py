@@ -9,6 +9,7 @@ from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds.kind import Hours
 from brasko.core.fire.setup import FireSetup
 from brasko.core.planner.wish import Wish
+from brasko.core.words import quantity, say
 
 
 @dataclass(frozen=True)
@@ -28,8 +29,8 @@ class Fuel:
     def lay_words(self) -> str:
         """How much to have at hand, in words."""
         if self.laid_kg > 0.0:
-            return f"{{mass:{self.laid_kg * 1000:.0f}}} of {self.name}"
-        return f"about {{mass:{self.used_kg * 1000:.0f}}} of {self.name}"
+            return say("fuel-of", laid=quantity.mass(self.laid_kg * 1000), name=self.name)
+        return say("fuel-about-of", used=quantity.mass(self.used_kg * 1000), name=self.name)
 
 
 def setup_of(wish: Wish) -> FireSetup | None:

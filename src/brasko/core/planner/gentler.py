@@ -8,6 +8,7 @@ from brasko.core.planner.invert import solved
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.piece import with_answers
 from brasko.core.planner.wish import Wish
+from brasko.core.words import say
 
 GENTLER = ("sear_then_low", "low_then_sear", "oven_then_skillet", "low_and_slow")
 """Ways that end in gentle heat, or go through it, in the order in which they are tried."""
@@ -17,7 +18,7 @@ MOST_WAYS = 2
 
 def way_remedy(wish: Wish, method: str, fire: str) -> Remedy:
     """A way as a remedy: field "way", value "method@fire", both taken at one press."""
-    on = "" if fire == wish.fire_key else f", on the {PLANNER_FIRES[fire][0].lower()}{PLANNER_FIRES[fire][1:]}"
+    on = "" if fire == wish.fire_key else say("gentler-on-the", planner_fires=PLANNER_FIRES[fire])
     return Remedy(f"{METHODS[method].name}{on}", "way", f"{method}@{fire}")
 
 

@@ -11,6 +11,7 @@ from brasko.core.planner.methods import CRUSTS, METHODS
 from brasko.core.planner.piece import with_answers
 from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, SEARCH_REFINE, programme_of
 from brasko.core.planner.wish import Wish
+from brasko.core.words import quantity, say
 
 PAN = BURNER.key
 """Where a sear is offered that the fire cannot give."""
@@ -37,22 +38,31 @@ def no_such_finish(wish: Wish, excess_k: float) -> Infeasible:
     remedies = []
     if reachable <= HIGHEST_SENSIBLE_C:
         enough_c = round(reachable + 0.3, 1)
-        remedies.append(Remedy(f"finish at {{temp:{enough_c:.1f}}} or above", "finish_c", enough_c))
+        remedies.append(
+            Remedy(say("infeasible-finish-at-or-above", enough=quantity.temp(enough_c)), "finish_c", enough_c)
+        )
     for key in OTHER_METHODS:
         other = _with_method(wish, key)
         if other is not None and key != wish.method and could_be(other):
-            remedies.append(Remedy(f"cook it by another method: {METHODS[key].name.lower()}", "method", key))
+            remedies.append(Remedy(say("infeasible-cook-it-by-another-method", name=METHODS[key].name), "method", key))
             break
     thicker = next((f for f in THICKER if _fits(wish, f) and could_be(wish.with_thickness(f))), None)
     if thicker is not None:
         enough_m = round(wish.thickness_m * thicker, 3)
-        remedies.append(Remedy(f"use a piece {{len:{enough_m * 1000:.0f}}} thick", "thickness_m", enough_m))
+        remedies.append(
+            Remedy(
+                say("infeasible-use-a-piece-thick", enough=quantity.length(enough_m * 1000)), "thickness_m", enough_m
+            )
+        )
     if wish.temper_s > 0:
-        remedies.append(Remedy("put it on straight from the fridge", "temper_s", 0.0))
+        remedies.append(Remedy(say("infeasible-put-it-on-straight-from-the"), "temper_s", 0.0))
     return Infeasible(
-        f"A piece {{len:{wish.thickness_m * 1000:.0f}}} thick cannot have a middle of "
-        f"{{temp:{wish.finish_c:.1f}}} here: "
-        f"the shortest sear there is carries the core to {{temp:{reachable:.1f}}}.",
+        say(
+            "infeasible-a-piece-thick-cannot-have-a",
+            thickness=quantity.length(wish.thickness_m * 1000),
+            finish=quantity.temp(wish.finish_c),
+            reachable=quantity.temp(reachable),
+        ),
         tuple(remedies),
         "finish_c",
     )
@@ -64,9 +74,11 @@ class TooFierce(Infeasible):
     def __init__(self, wish: Wish, burnt_s: float, ways: tuple[Remedy, ...] = ()) -> None:
         self.wish, self.burnt_s = wish, burnt_s
         super().__init__(
-            f"The outside is burnt before the middle reads {{least:{wish.reading_c:.2f}}}: it would be hot "
-            f"enough to turn to "
-            f"coal for {{time:{burnt_s:.0f}}}. What the rest adds is not counted on here, so it wants gentler heat.",
+            say(
+                "infeasible-the-outside-is-burnt-before-the",
+                reading=quantity.least(wish.reading_c or 0.0),
+                burnt=quantity.span(burnt_s),
+            ),
             ways,
             "method",
         )
@@ -76,12 +88,12 @@ def not_in_time(wish: Wish, core_c: float, spent_s: float) -> Infeasible:
     """The phase that ends at the pull temperature never gets there."""
     remedies = []
     if wish.how.slow == "gentle":
-        remedies.append(Remedy("make the gentle side hotter"))
+        remedies.append(Remedy(say("infeasible-make-the-gentle-side-hotter")))
     elif wish.method != "low_then_sear":
-        remedies.append(Remedy("cook it low first, then sear", "method", "low_then_sear"))
-    remedies.append(Remedy("use a thinner piece"))
+        remedies.append(Remedy(say("infeasible-cook-it-low-first-then-sear"), "method", "low_then_sear"))
+    remedies.append(Remedy(say("infeasible-use-a-thinner-piece")))
     return Infeasible(
-        f"Over this fire the middle is at {{temp:{core_c:.1f}}} after {{time:{spent_s:.0f}}}, and not done.",
+        say("infeasible-over-this-fire-the-middle-is", core=quantity.temp(core_c), spent=quantity.span(spent_s)),
         tuple(remedies),
         "method",
     )
@@ -91,10 +103,14 @@ def more_crust(wish: Wish) -> tuple[str, Remedy | None]:
     """How a piece that falls short of its crust gets more: in words, and what can be had at one press."""
     if wish.how.slow == "sear":
         other = _with_method(wish, "low_then_sear") if wish.method != "low_then_sear" else None
-        ways = "a hotter fire, a thicker piece, a dry surface"
-        return ways, Remedy("cook it low first, then sear", "method", "low_then_sear") if other is not None else None
+        ways = say("infeasible-a-hotter-fire-a-thicker-piece")
+        return ways, Remedy(
+            say("infeasible-cook-it-low-first-then-sear"), "method", "low_then_sear"
+        ) if other is not None else None
     elsewhere = wish.sear_fire not in KITCHEN and "gentle" in wish.how.phases and not wish.in_pan
-    return "a hotter searing side", Remedy("sear it in a hot skillet instead", "sear_fire", PAN) if elsewhere else None
+    return say("infeasible-a-hotter-searing-side"), Remedy(
+        say("infeasible-sear-it-in-a-hot-skillet"), "sear_fire", PAN
+    ) if elsewhere else None
 
 
 def lighter_crusts(wish: Wish) -> list[str]:

@@ -14,6 +14,7 @@ from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
 from brasko.core.safety.clock import WARM_ZONE_HIGH_C, fridge_limit_s
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 COOL_BOX = Sourced(2.0, "W m-2 K-1", "", "assumed")
 """Film coefficient about a wrapped piece in a closed box with towels."""
@@ -47,14 +48,14 @@ class Holding:
 
 def holdings(wish: Wish, solution: Solution, late_s: float) -> tuple[Holding, ...]:
     """Ways to hold a plan for guests who come so much later, the gentlest first. Raises InvalidInput."""
-    require_between("late_min", late_s / 60.0, 5.0, 180.0, "min", "For longer, plan a later hour.")
+    require_between("late_min", late_s / 60.0, 5.0, 180.0, "min", say("late-for-longer-plan-a-later-hour"))
     found: list[Holding] = []
     if wish.how.phases[0] == "gentle" and "sear" in wish.how.phases:
         found += [_before_the_sear(wish, solution, late_s, warm) for warm in (True, False)]
     if wish.method == "low_and_slow":
-        found.append(_after(wish, solution, late_s, "box", "Wrapped, in a warmed cool box", _box()))
+        found.append(_after(wish, solution, late_s, "box", say("late-wrapped-in-a-warmed-cool-box"), _box()))
     else:
-        found.append(_after(wish, solution, late_s, "foil", "Under foil on the board", RESTS["foil"][1]))
+        found.append(_after(wish, solution, late_s, "foil", say("late-under-foil-on-the-board"), RESTS["foil"][1]))
     return (_later(wish, late_s), *sorted(found, key=lambda h: _worse_by(h, wish)))
 
 
@@ -92,15 +93,19 @@ def _before_the_sear(wish: Wish, solution: Solution, late_s: float, warm: bool) 
     result = _run(wish, held)
     sear = the_phase(result, "sear")
     length = even_sear(min(sear.end_s - sear.start_s, MAX_SEAR_S), wish.flips_s)[0]
-    name = f"At {{temp:{place_c:.0f}}} on the coolest place, before the sear" if warm else "Under foil, before the sear"
-    how = (
-        f"Vents nearly shut, or an oven at its lowest with the door ajar: {{temp:{place_c:.0f}}}, no warmer. "
-        f"Sear when they sit down: {{time:{length / 2.0:.0f}}} a side."
+    name = (
+        say("late-at-on-the-coolest-place-before", place=quantity.temp(place_c))
         if warm
-        else f"Off, under loose foil. Keep the fire for the sear: {{time:{length / 2.0:.0f}}} a side when they sit "
-        f"down."
+        else say("late-under-foil-before-the-sear")
     )
-    return _judged(wish, result, late_s, "warm" if warm else "wait", name, "before the sear", how, cold=not warm)
+    how = (
+        say("late-vents-nearly-shut-or-an-oven", place=quantity.temp(place_c), length=quantity.span(length / 2.0))
+        if warm
+        else say("late-off-under-loose-foil-keep-the", length=quantity.span(length / 2.0))
+    )
+    return _judged(
+        wish, result, late_s, "warm" if warm else "wait", name, say("late-before-the-sear"), how, cold=not warm
+    )
 
 
 def _box() -> Surroundings:
@@ -112,20 +117,29 @@ def _after(wish: Wish, solution: Solution, late_s: float, key: str, name: str, a
     """Hold what is done."""
     programme = (*solution.programme, Step("hold", around, Until(late_s)))
     result = _run(wish, programme)
-    return _judged(wish, result, late_s, key, name, "after the rest", "Slice only when they sit down.", cold=True)
+    return _judged(
+        wish,
+        result,
+        late_s,
+        key,
+        name,
+        say("late-after-the-rest"),
+        say("late-slice-only-when-they-sit-down"),
+        cold=True,
+    )
 
 
 def _later(wish: Wish, late_s: float) -> Holding:
     """Known early: everything begins later, and nothing changes."""
     return Holding(
         "later",
-        "Begin everything later",
-        "before it goes on",
+        say("late-begin-everything-later"),
+        say("late-before-it-goes-on"),
         None,
         wish.finish_c,
         None,
         True,
-        f"If you know before it goes on: move the hour of eating by {{time:{late_s:.0f}}}. Nothing else changes.",
+        say("late-if-you-know-before-it-goes", late=quantity.span(late_s)),
     )
 
 
@@ -137,7 +151,15 @@ def _judged(
     out_s = wish.temper_s + lukewarm
     limit = fridge_limit_s(wish.air_c)
     clock = (
-        "" if out_s <= limit else f" That is over the safe-time clock: {{time:{out_s:.0f}}} of {{time:{limit:.0f}}}."
+        ""
+        if out_s <= limit
+        else say("late-that-is-over-the-safe-time", out=quantity.span(out_s), limit=quantity.span(limit))
     )
-    said = f"{how} Served at {{temp:{core:.0f}}} in the middle; it peaks at {{temp:{result.peak_core_c:.1f}}}.{clock}"
+    said = say(
+        "late-served-at-in-the-middle-it",
+        how=how,
+        core=quantity.temp(core),
+        peak_core=quantity.temp(result.peak_core_c),
+        clock=clock,
+    )
     return Holding(key, name, when, core, result.peak_core_c, result.grey_rim_share, out_s <= limit, said)

@@ -14,6 +14,7 @@ from brasko.core.planner.tasks import Busy, Task, busy_hands, clash, with_free_h
 from brasko.core.planner.timeline import HANDLING_S, lead_s
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution
+from brasko.core.words import quantity, say
 
 STEP_S = 5.0
 LONGEST_HOLD_S = 90 * 60.0
@@ -260,13 +261,9 @@ def _moved_notes(plans: Sequence[PiecePlan], holds: list[float]) -> list[str]:
     moved = [(plan, hold) for plan, hold in zip(plans, holds, strict=True) if hold >= NOTEWORTHY_S]
     if not moved:
         return []
-    names = ", ".join(f"{plan.wish.the_cut.name} {{time:{hold:.0f}}}" for plan, hold in moved)
+    names = ", ".join(say("meal", name=plan.wish.the_cut.name, hold=quantity.span(hold)) for plan, hold in moved)
     wraps = sorted({plan.wish.rest for plan, _ in moved})
-    return [
-        f"Off earlier than alone, and held for the others ({' or '.join(wraps)}): {names}. The fire is opened "
-        f"up once for all, "
-        "and hands do one thing at a time."
-    ]
+    return [say("meal-off-earlier-than-alone-and-held", wraps=" or ".join(wraps), names=names)]
 
 
 def _sharing_notes(plans: Sequence[PiecePlan]) -> list[str]:
@@ -279,15 +276,16 @@ def _sharing_notes(plans: Sequence[PiecePlan]) -> list[str]:
         name = mine[0].wish.the_fire.name
         if heats and max(heats) - min(heats) > SAME_HEAT_K:
             notes.append(
-                f"{name}: one gentle side cannot be at {{temp:{min(heats):.0f}}} and at "
-                f"{{temp:{max(heats):.0f}}}. Ask the same of all, or use two fires."
+                say(
+                    "meal-one-gentle-side-cannot-be-at",
+                    name=name,
+                    heats=quantity.temp(min(heats)),
+                    heats2=quantity.temp(max(heats)),
+                )
             )
         late = [p for p in mine if p.wish.how.phases == ("sear", "gentle")]
         if late and any(_converts(p) for p in mine):
-            notes.append(
-                f"{name}: {late[0].wish.the_cut.name.lower()} needs the cool side while the fire is opened up "
-                f"for the sear. Cook it low first too, or on another fire."
-            )
+            notes.append(say("meal-needs-the-cool-side-while-the", name=name, name2=late[0].wish.the_cut.name))
     return notes
 
 
@@ -300,9 +298,11 @@ def _crowding_notes(plans: Sequence[PiecePlan]) -> list[str]:
         share = area / max(half, 1e-6)
         if share > CROWDED_SHARE:
             notes.append(
-                f"{mine[0].wish.the_fire.name}: the food covers {min(share, 9.99) * 100:.0f} % of one side of "
-                f"the grate. "
-                "It steams and leaves no place to move to: cook in two lots, or on two fires."
+                say(
+                    "meal-the-food-covers-of-one-side",
+                    name=mine[0].wish.the_fire.name,
+                    share=quantity.number(min(share, 9.99) * 100),
+                )
             )
     return notes
 

@@ -9,6 +9,7 @@ from brasko.core.fire.fires import BURNER, KITCHEN
 from brasko.core.fire.zones import Role
 from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.general import general
+from brasko.core.words import say
 
 Phase = Literal["gentle", "wait", "sear"]
 
@@ -56,42 +57,42 @@ PANS = tuple(key for key in KITCHEN if key != BURNER.key)
 
 METHODS: dict[str, Method] = {
     "low_then_sear": Method(
-        "Low, then sear",
-        "gentle heat first, a short fierce sear last: the widest margin and the thinnest grey rim",
+        say("methods-low-then-sear"),
+        say("methods-gentle-heat-first-a-short-fierce"),
         ("gentle", "wait", "sear"),
         "gentle",
         ("kettle_two_zone", "kamado", "gas", "pellet", "offset"),
         flips_s=_OFTEN,
-        plainly="gentle heat first brings it up evenly, a short fierce sear last gives it colour",
+        plainly=say("methods-gentle-heat-first-brings-it-up"),
     ),
     "sear_then_low": Method(
-        "Sear, then cool side",
-        "the crust first, then the cool side with the lid on: less time, a little more rim",
+        say("methods-sear-then-cool-side"),
+        say("methods-the-crust-first-then-the-cool"),
         ("sear", "gentle"),
         "gentle",
         ("kettle_two_zone", "gas"),
         flips_s=_SELDOM,
-        plainly="colour first, then the cool side with the lid on until it is done through",
+        plainly=say("methods-colour-first-then-the-cool-side"),
     ),
     "direct": Method(
-        "Over the fire all the way",
-        "hot and fast with many flips: for what needs under about 20 minutes",
+        say("methods-over-the-fire-all-the-way"),
+        say("methods-hot-and-fast-with-many-flips"),
         ("sear",),
         "sear",
         ("kettle_two_zone", "gas", "kamado", "pellet"),
         flips_s=_ANY,
     ),
     "chimney": Method(
-        "Over the chimney",
-        "the strongest heat a backyard has: for thin steaks, crusted before the middle knows of it",
+        say("methods-over-the-chimney"),
+        say("methods-the-strongest-heat-a-backyard-has"),
         ("sear",),
         "sear",
         ("chimney",),
         flips_s=(90.0, 75.0, 60.0),
     ),
     "char_then_bath": Method(
-        "Char, then warm fat",
-        "a hard char while the inside is still cold, then warm fat brings the middle up evenly",
+        say("methods-char-then-warm-fat"),
+        say("methods-a-hard-char-while-the-inside"),
         ("sear", "gentle"),
         "gentle",
         ("kettle_two_zone", "gas", "kamado"),
@@ -99,8 +100,8 @@ METHODS: dict[str, Method] = {
         flips_s=_SELDOM,
     ),
     "skillet": Method(
-        "In the skillet",
-        "cast iron on high heat, hot before the meat arrives; more fat than you think, and turn it often",
+        say("methods-in-the-skillet"),
+        say("methods-cast-iron-on-high-heat-hot"),
         ("sear",),
         "sear",
         ("burner_skillet", "kettle_two_zone", "gas", "kamado", "flat_top", *PANS),
@@ -108,8 +109,8 @@ METHODS: dict[str, Method] = {
         flips_s=(60.0, 30.0, 120.0),
     ),
     "oven_then_skillet": Method(
-        "Oven, then skillet",
-        "gentle heat in the kitchen, then a pan that is as hot as it gets: no grill at all",
+        say("methods-oven-then-skillet"),
+        say("methods-gentle-heat-in-the-kitchen-then"),
         ("gentle", "sear"),
         "gentle",
         ("oven_skillet",),
@@ -117,8 +118,8 @@ METHODS: dict[str, Method] = {
         flips_s=(30.0, 60.0),
     ),
     "low_and_slow": Method(
-        "Low and slow",
-        "hours in gentle heat and smoke, past the stall, until it gives way",
+        say("methods-low-and-slow"),
+        say("methods-hours-in-gentle-heat-and-smoke"),
         ("gentle",),
         "gentle",
         ("kettle_ring", "offset", "kamado", "pellet", "gas", "kettle_two_zone", "oven_skillet"),
@@ -129,7 +130,7 @@ METHODS: dict[str, Method] = {
 """Every method by its key, in the order in which it is offered."""
 
 CRUSTS: dict[str, tuple[str, Sourced]] = {
-    "none": ("As it comes", Sourced(0.0, "of a good one", "", "common practice")),
+    "none": (say("methods-as-it-comes"), Sourced(0.0, "of a good one", "", "common practice")),
     "golden": ("Golden", Sourced(0.25, "of a good one", "", "common practice")),
     "light": ("Light", Sourced(0.5, "of a good one", "", "common practice")),
     "good": ("Good", Sourced(1.0, "of a good one", "", "common practice")),
@@ -144,54 +145,57 @@ def crust_dose_s(crust: str) -> float:
 
 
 SALTS: dict[str, str] = {
-    "hour": "50 minutes before the fire",
-    "just_before": "right before it goes on",
-    "overnight": "the night before, open in the fridge",
-    "twice": "half the night before, half at the fire",
+    "hour": say("methods-50-minutes-before-the-fire"),
+    "just_before": say("methods-right-before-it-goes-on"),
+    "overnight": say("methods-the-night-before-open-in-the"),
+    "twice": say("methods-half-the-night-before-half-at"),
 }
 """How it is salted, by key."""
 
 TREATMENTS: dict[str, str] = {
-    "whole": "Whole, as cut",
-    "tenderised": "Blade-tenderised or injected",
+    "whole": say("methods-whole-as-cut"),
+    "tenderised": say("methods-blade-tenderised-or-injected"),
 }
 """What was done to the meat before it was bought, by key."""
 
 MARKS: dict[str, tuple[str, float]] = {
-    "none": ("Crust all over: keep moving it", 0.0),
-    "quarter": ("Squares: a quarter turn on each side", 90.0),
-    "diamond": ("Diamonds: a turn by 45° on each side", 45.0),
+    "none": (say("methods-crust-all-over-keep-moving-it"), 0.0),
+    "quarter": (say("methods-squares-a-quarter-turn-on-each"), 90.0),
+    "diamond": (say("methods-diamonds-a-turn-by-45-on"), 45.0),
 }
 """How a piece is turned on the rods, and by how many degrees: half of each side's time before the turn, half after."""
 
-LIDS: dict[str, str] = {"usual": "As is usual for this fire", "open": "Open", "shut": "Shut"}
+LIDS: dict[str, str] = {"usual": say("methods-as-is-usual-for-this-fire"), "open": "Open", "shut": "Shut"}
 """How the lid stands, by key."""
 
 WRAP_AT_C = Sourced(71.0, "°C", "", "common practice")
 """A long cook is wrapped once it stalls, about 160 °F."""
 WRAPS: dict[str, str] = {
-    "none": "Not wrapped",
-    "paper": "In butcher paper from {temp:71} on",
-    "foil": "In foil from {temp:71} on",
+    "none": say("methods-not-wrapped"),
+    "paper": say("methods-in-butcher-paper-from-on"),
+    "foil": say("methods-in-foil-from-on"),
 }
 """What it is wrapped in when it stalls, by key."""
 
 RUBS: dict[str, tuple[str, Sourced | None]] = {
-    "none": ("Salt only", None),
-    "pepper": ("Pepper and dry spices", Sourced(205.0, "°C", "", "from memory")),
-    "sugar": ("A rub with sugar", Sourced(175.0, "°C", "", "from memory")),
+    "none": (say("methods-salt-only"), None),
+    "pepper": (say("methods-pepper-and-dry-spices"), Sourced(205.0, "°C", "", "from memory")),
+    "sugar": (say("methods-a-rub-with-sugar"), Sourced(175.0, "°C", "", "from memory")),
 }
 """Rubs and the surface temperature from which they scorch: sugar first."""
 
 FINISHES: dict[str, str] = {
-    "none": "Nothing more",
-    "butter": "Butter for the last minute",
-    "herbs": "Herbs and garlic in fat for the last minute",
-    "oil": "Good oil and flakes of salt on the board",
+    "none": say("methods-nothing-more"),
+    "butter": say("methods-butter-for-the-last-minute"),
+    "herbs": say("methods-herbs-and-garlic-in-fat-for"),
+    "oil": say("methods-good-oil-and-flakes-of-salt"),
 }
 """What is done to it last, by key."""
 
-THAWS: dict[str, str] = {"fridge": "In the fridge", "cold_water": "In cold water, changed every half hour"}
+THAWS: dict[str, str] = {
+    "fridge": say("methods-in-the-fridge"),
+    "cold_water": say("methods-in-cold-water-changed-every-half"),
+}
 """How it is thawed, by key."""
 
 
@@ -199,31 +203,25 @@ def why_not(method: str, fire: str, fire_name: str) -> str:
     """Why a fire cannot do a method, in a sentence."""
     how = METHODS[method]
     if fire == "chimney":
-        return f"{fire_name} has no gentle side and no lid: it only sears."
+        return say("methods-has-no-gentle-side-and-no", fire_name=fire_name)
     if fire == "flat_top":
-        return (
-            f"{fire_name} has no gentle side, no lid and no rods: food lies on the plate, so take the skillet "
-            f"method there."
-        )
+        return say("methods-has-no-gentle-side-no-lid", fire_name=fire_name)
     if fire in (*KITCHEN, "oven_skillet") and method == "direct":
-        return f"{fire_name} has no grate over a fire: take the skillet method there."
+        return say("methods-has-no-grate-over-a-fire", fire_name=fire_name)
     if fire in KITCHEN:
-        return f"{fire_name} has no gentle side and no chamber: it only sears."
+        return say("methods-has-no-gentle-side-and-no-2", fire_name=fire_name)
     if fire == "oven_skillet" and how.gentle_at != "bath" and "sear" in how.phases:
-        return f"{fire_name} is for the order oven first, then skillet."
+        return say("methods-is-for-the-order-oven-first", fire_name=fire_name)
     if method == "chimney":
-        return f"{how.name} needs the chimney starter itself."
+        return say("methods-needs-the-chimney-starter-itself", name=how.name)
     if method == "oven_then_skillet":
-        return f"{how.name} is done in the kitchen; on {fire_name.lower()} the same order is called low, then sear."
+        return say("methods-is-done-in-the-kitchen-on", name=how.name, fire_name=fire_name)
     if fire == "kettle_ring":
-        return f"{fire_name} is laid to glow for hours and has no searing side."
+        return say("methods-is-laid-to-glow-for-hours", fire_name=fire_name)
     if fire == "kamado" and method == "sear_then_low":
-        return f"{fire_name} that has seared takes an hour to come down again: sear last."
+        return say("methods-that-has-seared-takes-an-hour", fire_name=fire_name)
     if fire == "offset":
-        return (
-            f"The chamber of {fire_name.lower()} sees no fire: do it low first, then sear over the coals of its "
-            f"firebox."
-        )
+        return say("methods-the-chamber-of-sees-no-fire", fire_name=fire_name)
     if fire == "pellet":
-        return f"{fire_name} does not get hot enough for that; do it low first and sear elsewhere."
-    return f"{how.name} is not done on {fire_name.lower()}: use a kettle, a kamado or a gas grill."
+        return say("methods-does-not-get-hot-enough-for", fire_name=fire_name)
+    return say("methods-is-not-done-on-use-a", name=how.name, fire_name=fire_name)

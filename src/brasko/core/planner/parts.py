@@ -21,6 +21,7 @@ from brasko.core.planner.programme import SEARCH_REFINE, phase_of
 from brasko.core.planner.search import tempered_start
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Surroundings, Until
+from brasko.core.words import quantity, say
 
 AS_WISHED_K = 2.0
 """So near its finish, about 3 °F, a part is as wished (assumed)."""
@@ -70,14 +71,11 @@ def _edge_told(wish: Wish, solution: Solution, part: Part) -> PartTold:
     peak = edge_peak_c(result, part.inside_m)
     name = part.name.lower()
     if abs(peak - wanted) <= AS_WISHED_K:
-        words = f"The {name} eats best a little above the eye, and ends so."
+        words = say("parts-the-eats-best-a-little-above", name=name)
     elif peak < wanted:
-        words = (
-            f"The {name} eats best at about {{temp:{wanted:.0f}}}: lay that edge towards the fire, or stand it "
-            f"on its edge to sear."
-        )
+        words = say("parts-the-eats-best-at-about-lay", name=name, wanted=quantity.temp(wanted))
     else:
-        words = f"The {name} ends well above the eye: keep that edge away from the fire."
+        words = say("parts-the-ends-well-above-the-eye", name=name)
     return PartTold(part.key, part.name, part.at, wish.thickness_m, wanted, peak, None, None, words)
 
 
@@ -110,13 +108,13 @@ def _end_words(
     part: Part, wish: Wish, peak_c: float, wanted_c: float, turned_c: float | None, sooner_s: float | None
 ) -> str:
     if peak_c <= wanted_c + AS_WISHED_K:
-        return f"The {part.name.lower()} ends as the rest does."
+        return say("parts-the-ends-as-the-rest-does", name=part.name)
     ways = []
     if turned_c is not None:
-        ways.append(f"Thick end towards the fire: {{temp:{turned_c:.0f}}}.")
+        ways.append(say("parts-thick-end-towards-the-fire", turned=quantity.temp(turned_c)))
     if sooner_s is not None:
-        ways.append(f"Or cut it off {{time:{sooner_s:.0f}}} before the rest is done, and it ends as wished.")
-    ways.append(part.tuck or "Or leave it, for whoever likes it more done.")
+        ways.append(say("parts-or-cut-it-off-before-the", sooner=quantity.span(sooner_s)))
+    ways.append(part.tuck or say("parts-or-leave-it-for-whoever-likes"))
     return " ".join(ways)
 
 

@@ -22,6 +22,7 @@ from brasko.core.planner.tasks import Busy, Task, busy_hands
 from brasko.core.planner.timeline import lead_s, timeline
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution, Minimum
+from brasko.core.words import quantity, say
 
 OVERSHOOT_TOLD_K = 1.7
 """So far over its finish, about 3 °F, is told (assumed)."""
@@ -118,24 +119,24 @@ def _headline(wish: Wish, solution: Solution) -> str:
     rise = solution.result.peak_core_c - solution.pull_c
     said = f"{wish.how.name}: {wish.how.why_for(wish.the_cut.kind)}."
     if wish.the_cut.kind == "plant":
-        return f"{said} It is done by look and feel: colour outside, and a skewer goes in without a push."
+        return say("plan-it-is-done-by-look-and", said=said)
     if wish.reading_c is not None:
         adds = carry_over_k(solution.result)
         over = solution.result.peak_core_c - max(wish.aim_c, wish.reading_c)
-        said += (
-            f" Off when a thermometer shows {{temp:{max(wish.reading_c, heat_end_c(solution.result)):.1f}}} in "
-            f"the middle, "
-            f"never below {{least:{wish.reading_c:.2f}}}"
+        said += say(
+            "plan-off-when-a-thermometer-shows-in",
+            reading=quantity.temp(max(wish.reading_c, heat_end_c(solution.result))),
+            reading2=quantity.least(wish.reading_c),
         )
-        said += f"; the rest may add {{rise:{adds:.1f}}}, and is not counted on." if adds > 0.5 else "."
+        said += say("plan-the-rest-may-add-and-is", adds=quantity.rise(adds)) if adds > 0.5 else "."
         if over > OVERSHOOT_TOLD_K:
-            said += f" So it ends {{rise:{over:.1f}}} over its finish."
+            said += say("plan-so-it-ends-over-its-finish", over=quantity.rise(over))
         return said
-    said += f" Pull at {{temp:{solution.pull_c:.2f}}}; what follows adds {{rise:{rise:.1f}}}."
+    said += say("plan-pull-at-what-follows-adds", pull=quantity.temp(solution.pull_c), rise=quantity.rise(rise))
     off = solution.result.peak_core_c - wish.finish_c
     if wish.pull_offset_k is not None and abs(off) > 0.8:
         more = "more" if off > 0.0 else "less"
-        said += f" Your own pull ends {{rise:{abs(off):.1f}}} {more} done than the finish."
+        said += say("plan-your-own-pull-ends-done-than", off=quantity.rise(abs(off)), more=more)
     return said
 
 

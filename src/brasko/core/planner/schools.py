@@ -10,6 +10,7 @@ from brasko.core.planner.methods import LIDS, MARKS, RUBS, WRAPS
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
 from brasko.core.planner.wish import Wish
+from brasko.core.words import quantity, say
 
 LITTLE_S, LITTLE_SHARE, LITTLE_K = 90.0, 0.02, 0.6
 """Differences below these are told as none (assumed): a minute and a half, two per cent of rim, a degree Fahrenheit."""
@@ -48,7 +49,10 @@ Asked = tuple[str, list[tuple[str, Wish | str]]]
 
 def questions(mine: PiecePlan) -> dict[str, str]:
     """The questions that make sense for a planned piece, by their keys."""
-    return {**{key: question for key, (question, _) in _asked(mine).items()}, "rub": "Pepper and rubs before the sear?"}
+    return {
+        **{key: question for key, (question, _) in _asked(mine).items()},
+        "rub": say("schools-pepper-and-rubs-before-the-sear"),
+    }
 
 
 def school_of(mine: PiecePlan, key: str) -> School:
@@ -70,23 +74,29 @@ def _asked(mine: PiecePlan) -> dict[str, Asked]:
         sear = the_phase(mine.solution.result, "sear")
         once = min(5.0 * max(2, round((sear.end_s - sear.start_s) / 10.0)), 600.0)
         times = sorted({15.0, 30.0, 60.0, once, mine.solution.flip_every_s})
-        flips = [("once" if t == once else f"every {{time:{t:.0f}}}", _changed(wish, flip_every_s=t)) for t in times]
-        asked["flips"] = ("Flip once, or often?", flips)
+        flips = [
+            ("once" if t == once else say("schools-every", t=quantity.span(t)), _changed(wish, flip_every_s=t))
+            for t in times
+        ]
+        asked["flips"] = (say("schools-flip-once-or-often"), flips)
     out = [
-        (f"{{time:{60 * m}}} out of it" if m else "straight from the fridge", _changed(wish, temper_s=60.0 * m))
+        (
+            say("schools-out-of-it", m=quantity.span(60 * m)) if m else say("schools-straight-from-the-fridge"),
+            _changed(wish, temper_s=60.0 * m),
+        )
         for m in (0, 30, 60)
     ]
-    asked["temper"] = ("Temper it, or straight on?", out)
+    asked["temper"] = (say("schools-temper-it-or-straight-on"), out)
     if wish.can_mark:
         turns = [(name.split(":")[0], _changed(wish, marks=key, flip_every_s=None)) for key, (name, _) in MARKS.items()]
-        asked["marks"] = ("Marks, or a crust all over?", turns)
+        asked["marks"] = (say("schools-marks-or-a-crust-all-over"), turns)
         if wish.has_lid:
             lids = [(LIDS[key], _changed(wish, lid=key)) for key in ("open", "shut")]
-            asked["lid"] = ("Lid open or shut over the fire?", lids)
+            asked["lid"] = (say("schools-lid-open-or-shut-over-the"), lids)
     if wish.method == "low_and_slow":
-        asked["wrap"] = ("Wrap it?", [(name, _changed(wish, wrap=key)) for key, name in WRAPS.items()])
+        asked["wrap"] = (say("schools-wrap-it"), [(name, _changed(wish, wrap=key)) for key, name in WRAPS.items()])
     rests = [(name, _changed(wish, rest=key)) for key, (name, _) in RESTS.items()]
-    asked["rest"] = ("Open, wrapped or on sauce to rest?", rests)
+    asked["rest"] = (say("schools-open-wrapped-or-on-sauce-to"), rests)
     return asked
 
 
@@ -126,33 +136,41 @@ def _says(key: str, variants: tuple[Variant, ...]) -> str:
     """The largest difference that matters, in a sentence."""
     had = [v for v in variants if not v.why]
     if len(had) < 2:
-        return "Only one of them can be had here."
+        return say("schools-only-one-of-them-can-be")
     if key == "rest":
         low, high = min(had, key=lambda v: v.rise_k), max(had, key=lambda v: v.rise_k)
         if high.rise_k - low.rise_k < LITTLE_K:
-            return "The carry-over is the same within a degree: choose by the crust you like."
-        return (
-            f"{_start(high.name)} adds {{rise:{high.rise_k:.1f}}} after the pull, {_lower(low.name)} "
-            f"{{rise:{low.rise_k:.1f}}}: the pull is moved by as much."
+            return say("schools-the-carry-over-is-the-same")
+        return say(
+            "schools-adds-after-the-pull-the-pull",
+            start=_start(high.name),
+            rise=quantity.rise(high.rise_k),
+            lower=_lower(low.name),
+            rise2=quantity.rise(low.rise_k),
         )
     said = []
     thin, thick = min(had, key=lambda v: v.grey_rim_share), max(had, key=lambda v: v.grey_rim_share)
     if thick.grey_rim_share - thin.grey_rim_share > LITTLE_SHARE:
         said.append(
-            f"{_start(thin.name)} leaves {thin.grey_rim_share * 100:.0f} % grey, {_lower(thick.name)} "
-            f"{thick.grey_rim_share * 100:.0f} %"
+            say(
+                "schools-leaves-grey",
+                start=_start(thin.name),
+                grey_rim_share=quantity.number(thin.grey_rim_share * 100),
+                lower=_lower(thick.name),
+                grey_rim_share2=quantity.number(thick.grey_rim_share * 100),
+            )
         )
     fast, slow = min(had, key=lambda v: v.on_s), max(had, key=lambda v: v.on_s)
     if slow.on_s - fast.on_s > LITTLE_S:
         said.append(
-            f"{_start(fast.name) if not said else _lower(fast.name)} is {{time:{slow.on_s - fast.on_s:.0f}}} "
-            f"sooner at the table than {_lower(slow.name)}"
+            say(
+                "schools-is-sooner-at-the-table-than",
+                start=_start(fast.name) if not said else _lower(fast.name),
+                on=quantity.span(slow.on_s - fast.on_s),
+                lower=_lower(slow.name),
+            )
         )
-    return (
-        "; ".join(said) + "."
-        if said
-        else "No difference that shows: under a minute and a half, and two per cent of rim."
-    )
+    return "; ".join(said) + "." if said else say("schools-no-difference-that-shows-under-a")
 
 
 def _start(name: str) -> str:
@@ -173,11 +191,16 @@ def _rubs(mine: PiecePlan) -> School:
             _kept(_changed(mine.wish, rub=key)),
             why=""
             if at is None or hottest <= at.value
-            else f"scorches from about {{temp:{at.value:.0f}}} on: put it on after the sear.",
+            else say("schools-scorches-from-about-on-put-it", value=quantity.temp(at.value)),
         )
         for key, (name, at) in RUBS.items()
     )
-    return School("rub", "Pepper and rubs before the sear?", variants, f"The surface reaches {{temp:{hottest:.0f}}}.")
+    return School(
+        "rub",
+        say("schools-pepper-and-rubs-before-the-sear"),
+        variants,
+        say("schools-the-surface-reaches", hottest=quantity.temp(hottest)),
+    )
 
 
 def _kept(wish: Wish | str) -> Wish | None:

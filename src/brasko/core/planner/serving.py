@@ -12,6 +12,7 @@ from brasko.core.heat.simulation import simulate
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of, programme_of
 from brasko.core.planner.wish import Wish
+from brasko.core.words import quantity, say
 
 NEAR_K = 2.5
 """A part this near to an eater's wish is theirs without more ado: about half a word of the scale (assumed)."""
@@ -81,7 +82,7 @@ def shared_out(wish: Wish, solution: Solution, eaters: tuple[Eater, ...]) -> tup
     """
     require_between("eaters", len(eaters), 1, MOST_EATERS, "eaters")
     for eater in eaters:
-        require_between("eaters.finish_c", eater.finish_c, 38.0, 98.0, "°C", "Rare starts about 48 °C.")
+        require_between("eaters.finish_c", eater.finish_c, 38.0, 98.0, "°C", say("serving-rare-starts-about-48-c"))
     reached, peak = slices(wish, solution)
     order = sorted(range(len(eaters)), key=lambda i: -eaters[i].finish_c)
     edges = np.linspace(0.0, 1.0, len(eaters) + 1)
@@ -109,32 +110,28 @@ def shared_out(wish: Wish, solution: Solution, eaters: tuple[Eater, ...]) -> tup
 
 def _words(wish: Wish, solution: Solution, place: int, of: int, eater: Eater, off_k: float) -> str:
     if wish.count == of == 1:
-        where = "All of it"
+        where = say("serving-all-of-it")
     elif wish.count >= of:
-        where = f"Piece {place + 1}"
+        where = say("serving-piece", place=place + 1)
     elif serving_of(wish.cut).slice_m == 0.0:
-        where = "Any part"
+        where = say("serving-any-part")
     else:
         where = (
-            "The slices at the ends"
+            say("serving-the-slices-at-the-ends")
             if place == 0 and of > 1
-            else "The slices from the middle"
+            else say("serving-the-slices-from-the-middle")
             if place == of - 1
-            else "The slices between"
+            else say("serving-the-slices-between")
         )
     if abs(off_k) <= NEAR_K:
         return f"{where}."
     if off_k > 0.0:
-        return (
-            f"{where}: more done than wished by {{rise:{off_k:.0f}}}. Plan the finish lower, and give the others "
-            f"more time."
-        )
+        return say("serving-more-done-than-wished-by-plan", where=where, off=quantity.rise(off_k))
     more = longer_s(wish, solution, eater.finish_c)
     if more is None:
-        return f"{where}: less done than wished by {{rise:{-off_k:.0f}}}. Finish it in a pan."
-    return (
-        f"{where}: less done than wished by {{rise:{-off_k:.0f}}}. Leave it on {{time:{more:.0f}}} longer before "
-        f"the others' pull, or plan it as a piece of its own."
+        return say("serving-less-done-than-wished-by-finish", where=where, off=quantity.rise(-off_k))
+    return say(
+        "serving-less-done-than-wished-by-leave", where=where, off=quantity.rise(-off_k), more=quantity.span(more)
     )
 
 

@@ -21,6 +21,7 @@ from brasko.core.planner.programme import phase_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Side
 from brasko.core.sourced import Sourced
+from brasko.core.words import say
 
 THERMOPHORESIS = Sourced(0.55, "-", "", "from memory")
 AIR_W_MK, AIR_M2_S = 0.031, 2.4e-5
@@ -39,11 +40,7 @@ LEAST_RING_SMOKE_G_M2 = Sourced(0.05, "g m-2", "", "assumed")
 """Without so much there is no ring to speak of."""
 WORDS = ((0.5, "none"), (2.0, "a hint"), (4.0, "light"), (6.5, "clear"), (10.1, "strong"))
 """Words for the index, each up to so much (assumed)."""
-ASSUMED = (
-    "Wood is assumed to be two fists of chunks or a handful of chips, put on as the food goes on; how much a "
-    "face takes up is reckoned, "
-    "not measured. Compare by it; do not take it for a promise."
-)
+ASSUMED = say("smoke-wood-is-assumed-to-be-two")
 """What is said to be assumed of smoke."""
 
 

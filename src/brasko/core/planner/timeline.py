@@ -16,6 +16,7 @@ from brasko.core.planner.tasks import FLIP_S, Task, busy_hands, with_free_hands,
 from brasko.core.planner.tempering import tempered
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.clock import thaw_s
+from brasko.core.words import quantity, say
 
 SERVE_S = 60.0
 HANDLING_S = 8.0
@@ -35,7 +36,7 @@ READ_S, READ_EACH_S = 20.0, 8.0
 """To read the middle of one piece, and of each further one (assumed)."""
 LAST_MINUTE_S = 60.0
 TURNED_FROM_S = 20 * 60.0
-HOME = "Cold on the way home, then straight into the fridge."
+HOME = say("timeline-cold-on-the-way-home-then")
 START_MARGIN_S = 170.0
 """From now until the first task of the earliest plan that is offered: to read it and get up."""
 _AT_THE_FIRE = {"light": 60.0, "bank": 120.0, "fuse": 600.0, "preheat": 20.0, "heat_pan": 20.0, "heat_oven": 20.0}
@@ -103,17 +104,15 @@ def _reading(wish: Wish, reading_c: float, off_s: float, flips_s: list[float]) -
     begin = off_s - READ_S - READ_EACH_S * (wish.count - 1)
     free = max([begin, *(flip + FLIP_S / 2.0 for flip in flips_s if flip < off_s)])
     hands = max(off_s - free, 0.0)
-    each = "the middle" if wish.count == 1 else "the middle of each piece"
-    least = "It" if wish.count == 1 else "The lowest"
+    each = say("timeline-the-middle") if wish.count == 1 else say("timeline-the-middle-of-each-piece")
+    least = "It" if wish.count == 1 else say("timeline-the-lowest")
     return Task(
         "read",
         "hands",
-        f"Read {each}",
+        say("timeline-read", each=each),
         off_s - max(hands, 1.0),
         off_s,
-        f"In from the side, the tip in the middle. {least} must show {{least:{reading_c:.2f}}} before it comes "
-        f"off; below that it "
-        "goes back over the heat, and is read again after a minute. What the rest adds is not counted on.",
+        say("timeline-in-from-the-side-the-tip", least=least, reading=quantity.least(reading_c)),
         before="rest",
         hands_s=hands,
         guide="danger:reading",
@@ -130,12 +129,8 @@ def _turned_half_way(wish: Wish, at: dict[str, tuple[float, float]]) -> list[Tas
     offset = setup is not None and setup.grill.kind.hotter_end
     if end - start < TURNED_FROM_S or not (bath or offset):
         return []
-    name = "Turn it in the fat" if bath else "Turn it end for end, and over"
-    why = (
-        "Off the hot spots. Measure under the meat, where the fat is hottest."
-        if bath
-        else "It is hotter near the firebox and at the top: half-way both ends have had the same."
-    )
+    name = say("timeline-turn-it-in-the-fat") if bath else say("timeline-turn-it-end-for-end-and")
+    why = say("timeline-off-the-hot-spots-measure-under") if bath else say("timeline-it-is-hotter-near-the-firebox")
     middle = (start + end) / 2.0
     return [Task("turn", "hands", name, middle, middle + 30.0, why, hands_s=20.0, guide=f"method:{wish.method}")]
 
@@ -151,71 +146,78 @@ def _last_touch(wish: Wish, solution: Solution, on_s: float) -> Task:
             name,
             rest + 2.0 * HANDLING_S,
             rest + 2.0 * HANDLING_S + 30.0,
-            "It mixes with the juices on the board.",
+            say("timeline-it-mixes-with-the-juices-on"),
             hands_s=20.0,
         )
     end = on_s + last.end_s
     start = max(end - LAST_MINUTE_S, on_s + last.start_s)
-    why = "Fresh butter and herbs burn in a long sear: they go in at the end, and are spooned over."
+    why = say("timeline-fresh-butter-and-herbs-burn-in")
     return Task("finishing", "hands", name, start, end, why, before="rest", guide="fat:butter")
 
 
 def _serving(wish: Wish) -> Task:
     serving = serving_of(wish.the_cut.key)
-    name, why = "Serve", "Hot, on a warm board."
+    name, why = "Serve", say("timeline-hot-on-a-warm-board")
     if serving.slice_m > 0.0:
-        name = "Slice and serve"
-        why = f"{serving.across}, {{len:{serving.slice_m * 1000:.0f}}} thick, on a warm board."
+        name = say("timeline-slice-and-serve")
+        why = say(
+            "timeline-thick-on-a-warm-board", across=serving.across, slice=quantity.length(serving.slice_m * 1000)
+        )
     elif serving.across != "Whole":
-        name = "Pull apart and serve" if serving.across.startswith("Pull") else "Carve and serve"
-        why = f"{serving.across}. Hot, on a warm board."
+        name = (
+            say("timeline-pull-apart-and-serve")
+            if serving.across.startswith("Pull")
+            else say("timeline-carve-and-serve")
+        )
+        why = say("timeline-hot-on-a-warm-board-2", across=serving.across)
     return Task("serve", "hands", name, -SERVE_S, 0.0, why, hands_s=SERVE_S, guide=f"cut:{wish.cut}")
 
 
 def _salt(wish: Wish) -> tuple[float, float, str]:
     """When to begin to salt, before the fire [s]; how long is waited at least; and why."""
     salt_g = wish.the_cut.salt_share * wish.mass_kg * wish.count * 1000.0
-    dose = f"Salt with {{small:{salt_g:.1f}}}, {wish.the_cut.salt_share * 100:.1f} % of the weight"
-    rub = {"sugar": " The sugar waits until the sear is over, or it burns.", "pepper": ""}.get(wish.rub, "")
+    dose = say(
+        "timeline-salt-with-of-the-weight",
+        salt=quantity.dose(salt_g),
+        salt_share=quantity.number(wish.the_cut.salt_share * 100, 1),
+    )
+    rub = {"sugar": say("timeline-the-sugar-waits-until-the-sear"), "pepper": ""}.get(wish.rub, "")
     if wish.salt_lead_s is not None:
         wet = WET_FROM_S < wish.salt_lead_s - SALTING_S < DRY_AFTER_S
-        said = (
-            "That is in the wet window, 10 to 40 min: juice stands on the surface and steams. Pat it dry "
-            "again, or choose another time."
-            if wet
-            else "Your own time."
-        )
+        said = say("timeline-that-is-in-the-wet-window") if wet else say("timeline-your-own-time")
         return wish.salt_lead_s, wish.salt_lead_s - SALTING_S, f"{dose}. {said}{rub}"
     if wish.salting == "just_before":
         if wish.the_cut.kind == "ground":
             return (
                 SALTED_ON_S,
                 0.0,
-                f"{dose}, on both faces as they go on: salted sooner, ground meat binds and turns springy.{rub}",
+                say("timeline-on-both-faces-as-they-go", dose=dose, rub=rub),
             )
         if wish.the_cut.kind == "plant":
-            return OIL_S + SALTING_S, 0.0, f"{dose}, with a little oil: it sticks less and browns sooner."
+            return OIL_S + SALTING_S, 0.0, say("timeline-with-a-little-oil-it-sticks", dose=dose)
         return (
             OIL_S + SALTING_S,
             OIL_S,
-            f"{dose}, right before the fire, so that the surface has no time to turn wet.{rub}",
+            say("timeline-right-before-the-fire-so-that", dose=dose, rub=rub),
         )
     if wish.salting in ("overnight", "twice"):
-        half = ", half of it now and half at the fire," if wish.salting == "twice" else ""
+        half = say("timeline-half-of-it-now-and-half") if wish.salting == "twice" else ""
         return (
             SALT_OVERNIGHT_S,
             OVERNIGHT_AT_LEAST_S,
-            f"{dose}{half} and leave it open in the fridge: the salt goes in and the surface dries.{rub}",
+            say("timeline-and-leave-it-open-in-the", dose=dose, half=half, rub=rub),
         )
     return (
         SALT_HOUR_S,
         DRY_AFTER_S,
-        f"{dose}. Between 10 and 40 min after salting the surface is wet and steams; by 50 min it is dry again.{rub}",
+        say("timeline-between-10-and-40-min-after", dose=dose, rub=rub),
     )
 
 
 def _salting_name(wish: Wish) -> str:
-    return {"ground": "Salt them as they go on", "plant": "Oil and salt"}.get(wish.the_cut.kind, "Salt and pat dry")
+    return {"ground": say("timeline-salt-them-as-they-go-on"), "plant": say("timeline-oil-and-salt")}.get(
+        wish.the_cut.kind, "Salt and pat dry"
+    )
 
 
 def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
@@ -246,10 +248,10 @@ def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
                 Task(
                     "salt_again",
                     "hands",
-                    "The other half of the salt",
+                    say("timeline-the-other-half-of-the-salt"),
                     again,
                     again + 45.0,
-                    "Right before the fire: what is on the surface now stays there.",
+                    say("timeline-right-before-the-fire-what-is"),
                     before="on",
                     hands_s=45.0,
                     movable=True,
@@ -263,7 +265,7 @@ def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
             Task(
                 "temper",
                 "meat",
-                "Out of the fridge",
+                say("timeline-out-of-the-fridge"),
                 out,
                 on_s,
                 _temper_why(wish, solution),
@@ -278,18 +280,18 @@ def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
         lasts = thaw_s(wish.mass_kg, wish.thaw)
         thawed = first - 300.0
         how = (
-            f"{{time:{lasts:.0f}}} in the fridge, on a tray: a day for each two kilograms."
+            say("timeline-in-the-fridge-on-a-tray", lasts=quantity.span(lasts))
             if wish.thaw == "fridge"
-            else f"{{time:{lasts:.0f}}} in a tight bag under cold water, changed every half hour; cook it at once."
+            else say("timeline-in-a-tight-bag-under-cold", lasts=quantity.span(lasts))
         )
         tasks.append(
             Task(
                 "thaw",
                 "meat",
-                "Thaw it",
+                say("timeline-thaw-it"),
                 thawed - lasts,
                 thawed,
-                f"{how} Never on the counter.",
+                say("timeline-never-on-the-counter", how=how),
                 before=waiting,
                 hands_s=60.0,
                 movable=True,
@@ -303,7 +305,7 @@ def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
         Task(
             "shop",
             "hands",
-            "Have it in the house",
+            say("timeline-have-it-in-the-house"),
             shop,
             shop + SHOP_S,
             " ".join(buys),
@@ -320,21 +322,27 @@ def _before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
 def _shopping(wish: Wish) -> str:
     many = f"{wish.count} × " if wish.count > 1 else ""
     name = wish.the_cut.name.lower() if many else wish.the_cut.name
-    state = "frozen, " if wish.frozen else ""
-    return (
-        f"{many}{name}, {state}{{len:{wish.thickness_m * 1000:.0f}}} thick, "
-        f"{{mass:{wish.mass_kg * 1000:.0f}}}{' each' if wish.count > 1 else ''}."
+    state = say("timeline-frozen") if wish.frozen else ""
+    return say(
+        "timeline-thick",
+        many=many,
+        name=name,
+        state=state,
+        thickness=quantity.length(wish.thickness_m * 1000),
+        mass=quantity.mass(wish.mass_kg * 1000),
+        value=say("timeline-each") if wish.count > 1 else "",
     )
 
 
 def _temper_why(wish: Wish, solution: Solution) -> str:
     done = tempered(wish, solution.pull_c, solution.sear)
     first_gentle = wish.how.phases[0] == "gentle"
-    instead = " The gentle phase does the same work." if first_gentle else ""
-    return (
-        f"Your choice: it warms the middle by {{rise:{done.gain_k:.1f}}} and saves "
-        f"{{time:{max(done.saved_s, 0.0):.0f}}} on the fire.{instead} "
-        "The safe-time clock runs."
+    instead = say("timeline-the-gentle-phase-does-the-same") if first_gentle else ""
+    return say(
+        "timeline-your-choice-it-warms-the-middle",
+        gain=quantity.rise(done.gain_k),
+        saved=quantity.span(max(done.saved_s, 0.0)),
+        instead=instead,
     )
 
 
@@ -358,10 +366,10 @@ def _preparations(wish: Wish, on_s: float, at: dict[str, tuple[float, float]]) -
             Task(
                 "melt",
                 "fire",
-                "Warm the fat on the cool side",
+                say("timeline-warm-the-fat-on-the-cool"),
                 start,
                 max(at["gentle"][0], start + 30.0),
-                f"Hold it at {{temp:{wish.gentle_zone.air_c:.0f}}}; it never bubbles. Enough to cover the piece.",
+                say("timeline-hold-it-at-it-never-bubbles", air=quantity.temp(wish.gentle_zone.air_c)),
                 before="gentle",
                 hands_s=30.0,
                 movable=True,
@@ -383,7 +391,7 @@ def _chain(
     for each in reversed(preparations):
         end = ends[each.before]
         key = f"{prefix}{each.key}" if prefix and each.key in ("light", "preheat", "oil", "bank") else each.key
-        why = each.why.replace("{target}", f"{{temp:{shown_c:.0f}}}")
+        why = each.why.replace("{target}", quantity.temp(shown_c))
         hands = min(_AT_THE_FIRE.get(each.key, each.lasts_s), each.lasts_s)
         tasks.append(
             Task(
@@ -419,12 +427,15 @@ def check_eating_time(eat_at: datetime, now: datetime, tasks: tuple[Task, ...], 
     """Raise InvalidInput with the earliest possible time when eat_at is past or too soon."""
     if eat_at >= now + timedelta(seconds=lead_s(tasks)):
         return
-    what = "lies in the past" if eat_at <= now else "is too soon"
-    hint = f" Most of it is salting {SALTS[wish.salting]}." if wish.salting in ("overnight", "twice") else ""
-    hint = " Most of it is thawing." if wish.frozen and wish.thaw == "fridge" else hint
+    what = say("timeline-lies-in-the-past") if eat_at <= now else say("timeline-is-too-soon")
+    hint = (
+        say("timeline-most-of-it-is-salting", salts=SALTS[wish.salting])
+        if wish.salting in ("overnight", "twice")
+        else ""
+    )
+    hint = say("timeline-most-of-it-is-thawing") if wish.frozen and wish.thaw == "fridge" else hint
     raise InvalidInput(
         "eat_at",
-        f"{what}: this cook takes {{time:{lead_s(tasks):.0f}}} from the first task to the table.{hint} "
-        "The earliest possible time is offered.",
+        say("timeline-this-cook-takes-from-the-first", what=what, lead=quantity.span(lead_s(tasks)), hint=hint),
         suggestion=earliest_eating(lead_s(tasks), now).isoformat(),
     )

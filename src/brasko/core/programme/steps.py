@@ -8,6 +8,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import InvalidInput, require_between
+from brasko.core.words import quantity, say
 
 MAX_STEP_S = 48 * 3600.0
 """No step lasts longer."""
@@ -105,7 +106,7 @@ class Metal:
 
     def __post_init__(self) -> None:
         require_between("metal.contact_w_m2k", self.contact_w_m2k, 1.0, 5000.0, "W/m2K")
-        require_between("metal.heat_j_k", self.heat_j_k, 10.0, 1e6, "J/K", "A cast-iron skillet has about 1000 J/K.")
+        require_between("metal.heat_j_k", self.heat_j_k, 10.0, 1e6, "J/K", say("steps-a-cast-iron-skillet-has-about"))
         require_between("metal.share", self.share, 0.01, 1.0, "")
         if self.hidden is not None:
             require_between("metal.hidden", self.hidden, self.share, 1.0, "")
@@ -154,7 +155,7 @@ class Until:
             if getattr(self, name) is not None:
                 require_between(f"until.{name}", getattr(self, name), -20.0, 250.0, "°C")
         if self.crust_s is not None and not self.crust_s > 0:
-            raise InvalidInput("until.crust_s", f"must be above 0 (got {self.crust_s:g}).")
+            raise InvalidInput("until.crust_s", say("steps-must-be-above-0-got", crust=quantity.general(self.crust_s)))
         if self.fallen_k is not None:
             require_between("until.fallen_k", self.fallen_k, 0.0, 100.0, "K")
 
@@ -212,7 +213,9 @@ def interrupted(step: Step, after_s: float, for_s: float, meanwhile: Surrounding
     require_between("after_s", after_s, 0.0, step.until.max_s, "s")
     left = max(step.until.max_s - after_s - for_s, 0.0)
     first = replace(step, until=replace(step.until, max_s=after_s))
-    pause = Step(f"{step.name}, interrupted", meanwhile, replace(step.until, max_s=for_s), metal=step.metal)
+    pause = Step(
+        say("steps-interrupted", name=step.name), meanwhile, replace(step.until, max_s=for_s), metal=step.metal
+    )
     again = replace(step, until=replace(step.until, max_s=left), flip_first=False)
     going_on = None if step.metal is None else replace(step.metal, start_c=None)
     return (first, replace(pause, metal=going_on), replace(again, metal=going_on))

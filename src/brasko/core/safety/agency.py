@@ -9,6 +9,7 @@ from brasko.core.errors import Remedy
 from brasko.core.foods.cuts import Cut
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.units import celsius
+from brasko.core.words import quantity, say
 
 
 @dataclass(frozen=True)
@@ -30,13 +31,11 @@ class Caution:
     remedy: Remedy | None = None
 
 
-_INTACT = Minimum(celsius(145.0), 180.0, "whole cuts of beef, pork, lamb and veal: {temp:62.8} and 3 min rest")
-_TENDERISED = Minimum(
-    celsius(145.0), 180.0, "blade-tenderised or injected cuts: {temp:62.8} and 3 min rest, or what the label says"
-)
-_FISH = Minimum(celsius(145.0), 0.0, "fish: {temp:62.8}")
-_GROUND = Minimum(celsius(160.0), 0.0, "ground meat: {temp:71.1}")
-_POULTRY = Minimum(celsius(165.0), 0.0, "poultry: {temp:73.9}")
+_INTACT = Minimum(celsius(145.0), 180.0, say("agency-whole-cuts-of-beef-pork-lamb"))
+_TENDERISED = Minimum(celsius(145.0), 180.0, say("agency-blade-tenderised-or-injected-cuts-and"))
+_FISH = Minimum(celsius(145.0), 0.0, say("agency-fish"))
+_GROUND = Minimum(celsius(160.0), 0.0, say("agency-ground-meat"))
+_POULTRY = Minimum(celsius(165.0), 0.0, say("agency-poultry"))
 """The agency's figures by kind of food. Source: fsis_safe_temperatures."""
 
 
@@ -74,33 +73,28 @@ def reading_needed_c(cut: Cut, finish_c: float, *, tenderised: bool = False, at_
 _CHARCOAL = (
     Caution(
         "carbon_monoxide", "light",
-        "Charcoal makes carbon monoxide: outdoors only, never in a garage, tent or porch, even while it cools. "
-        "Local fire codes and bans come first. Keep clear of house, rails and branches, with an extinguisher at hand.",
+        say("agency-charcoal-makes-carbon-monoxide"),
     ),
-    Caution("lit_chimney", "light", "A lit chimney burns skin and decking: gloves, closed shoes, a stable place to "
-        "set it down."),
-    Caution("ash", "serve", "Shut the vents afterwards. Ash stays hot for a day or two."),
+    Caution("lit_chimney", "light", say("agency-a-lit-chimney-burns-skin-and")),
+    Caution("ash", "serve", say("agency-shut-the-vents-afterwards-ash-stays")),
 )  # fmt: skip
 _GAS = Caution(
     "gas", "light",
-    "Lid open to light, where there is one. Test the hoses with soapy water after every change of bottle, and "
-        "close the bottle afterwards. "
-    "Outdoors only. Gas lines are work for a licensed fitter; local fire codes and bans come first.",
+    say("agency-lid-open-to-light-where-there"),
 )  # fmt: skip
-_GREASE = Caution("grease", "preheat", "Clean the grease tray first. Never water on burning grease: lid shut, gas off.")
+_GREASE = Caution("grease", "preheat", say("agency-clean-the-grease-tray-first-never"))
 _PAN = Caution(
     "hot_fat", "heat_pan",
-    "Fat in a pan this hot can catch fire: lid at hand to smother it, never water. Open a window, or cook outside.",
+    say("agency-fat-in-a-pan-this-hot"),
 )  # fmt: skip
 RAW_AND_COOKED = Caution(
-    "raw_and_cooked", "season", "Raw and cooked never share plates, boards, tools or marinades. Wash hands after "
-        "touching raw meat."
+    "raw_and_cooked", "season", say("agency-raw-and-cooked-never-share-plates")
 )  # fmt: skip
 FIRE_CAUTIONS = frozenset(("carbon_monoxide", "lit_chimney", "ash", "gas", "grease", "hot_fat"))
 """Keys of those that are of a fire and not of what is cooked on it."""
 _BATH = Caution(
     "fat_near_coals", "gentle",
-    "A pan full of fat near coals: half full at most, on the cool side, lid at hand. Never water on burning fat.",
+    say("agency-a-pan-full-of-fat-near"),
 )  # fmt: skip
 
 
@@ -125,21 +119,28 @@ def cautions_for(
     notes.append(RAW_AND_COOKED)
     if finish_c < minimum.core_c:
         free = needs_choice(cut, tenderised) == "free"
-        own = "That is the eater's own choice." if free else "The eater's choice of this is on record with the plan."
+        own = say("agency-that-is-the-eaters-own-choice") if free else say("agency-the-eaters-choice-of-this-is")
+        said = say(
+            "agency-is-below-the-agency-figure-for", finish=quantity.temp(finish_c), words=minimum.words, own=own
+        )
         notes.append(
             Caution(
-                "below_agency", "finish",
-                f"{{temp:{finish_c:.1f}}} is below the agency figure for {minimum.words}. {own} "
-                "Do not serve it to young children, or to pregnant, older or immune-weakened guests.",
+                "below_agency",
+                "finish",
+                said,
             )
-        )  # fmt: skip
+        )
     limit = fridge_limit_s(air_c)
     if out_of_fridge_s > limit:
         notes.append(
             Caution(
-                "out_of_fridge", "temper",
-                f"Out of the fridge for {{time:{out_of_fridge_s:.0f}}} before the heat: the limit is "
-                    f"{{time:{limit:.0f}}} in all.",
+                "out_of_fridge",
+                "temper",
+                say(
+                    "agency-out-of-the-fridge-for-before",
+                    out_of_fridge=quantity.span(out_of_fridge_s),
+                    limit=quantity.span(limit),
+                ),
             )
-        )  # fmt: skip
+        )
     return tuple(notes)

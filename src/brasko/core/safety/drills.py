@@ -1,22 +1,23 @@
 """What to do at once, in the order it is done (common practice, no source). Local codes and the fire brigade come
 first."""
 
+from brasko.core.words import quantity, say
+
 FLARE_UP = (
-    "Tongs: the food to the cool side, now.",
-    "Lid open, hands and face back. Let the fat burn out there.",
-    "Vents half shut if it keeps on. Never water on burning fat.",
-    "If it leaves the grill: gas off at the bottle, lid shut if you can reach it, extinguisher, and call the "
-    "fire brigade.",
+    say("drills-tongs-the-food-to-the-cool"),
+    say("drills-lid-open-hands-and-face-back"),
+    say("drills-vents-half-shut-if-it-keeps"),
+    say("drills-if-it-leaves-the-grill-gas"),
 )
 BLACK_SMOKE = (
-    "Soot tastes bitter: move the food off, or shut the damper towards it.",
-    "Open the lower vent: dark smoke is a fire that wants air, or fat on coals.",
-    "Wait for thin, blue smoke before the food goes back.",
-    "Stay out of the smoke; never burn charcoal or gas in a closed place.",
+    say("drills-soot-tastes-bitter-move-the-food"),
+    say("drills-open-the-lower-vent-dark-smoke"),
+    say("drills-wait-for-thin-blue-smoke-before"),
+    say("drills-stay-out-of-the-smoke-never"),
 )
 VENTS = (
-    "A kamado flashes when it gets air at once: ease the lid open a little first.",
-    "Gas that went out: lid open, off, wait five minutes.",
+    say("drills-a-kamado-flashes-when-it-gets"),
+    say("drills-gas-that-went-out-lid-open"),
 )
 """What to do at once, step by step (common practice, no source)."""
 
@@ -24,8 +25,8 @@ VENTS = (
 def find_the_middle(thickness_m: float) -> tuple[str, ...]:
     """How to bring a tip into the middle of a piece, with phrase tokens. It is half as deep as the piece is thick."""
     return (
-        "Go in from the side, level with the middle, away from bone and fat.",
-        f"Push on until the tip is at half the width; it should lie {{len:{500.0 * thickness_m:.1f}}} below the top.",
-        "Draw it back slowly and watch: the figure falls, then rises again.",
-        "The lowest figure on the way is the middle. Leave the tip there, or write that one down.",
+        say("drills-go-in-from-the-side-level"),
+        say("drills-push-on-until-the-tip-is", thickness=quantity.length(500.0 * thickness_m)),
+        say("drills-draw-it-back-slowly-and-watch"),
+        say("drills-the-lowest-figure-on-the-way"),
     )

@@ -13,6 +13,7 @@ from brasko.core.fire.own import OwnFire, as_set, opened_for_sear, searing_state
 from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.fire.zones import Zone
 from brasko.core.foods.shape import Geometry
+from brasko.core.words import say
 
 Heat = Literal["set", "opened"]
 Where = Literal["hot", "cool", "rack"]
@@ -42,7 +43,7 @@ def exposed(own: OwnFire, state: FireState, where: Where, size_m: tuple[float, f
     setup = opened_for_sear(there.setup) if state.heat == "opened" else replace(there.setup, lid_open=False)
     grate = setup.grill.grate(spot.grate)
     if not grate.holds(spot.x_m, spot.y_m):
-        raise InvalidInput("place", f"lies off the grate of {setup.grill.name.lower()}.")
+        raise InvalidInput("place", say("exposure-lies-off-the-grate-of", name=setup.grill.name))
     settled = searing_state(there.setup) if state.heat == "opened" else chamber.settled(setup)
     piece = Placed("side", spot.x_m, spot.y_m, *size_m, fat_share=0.0, grate=spot.grate)
     zone = local_exposure(setup, settled, piece).zone
@@ -63,7 +64,7 @@ def spot_of(own: OwnFire, where: Where) -> Spot:
         return own.sear if where == "hot" else own.gentle
     rack = rack_of(own)
     if rack is None:
-        raise InvalidInput("place", f"is a rack, which {own.name.lower()} does not have.")
+        raise InvalidInput("place", say("exposure-is-a-rack-which-does-not", name=own.name))
     x_m = own.gentle.x_m if rack.holds(own.gentle.x_m, 0.0) else 0.0
     return Spot(x_m, 0.0, rack.key)
 

@@ -12,18 +12,19 @@ from typing import Literal, get_args
 from brasko.core.errors import UnknownName
 from brasko.core.foods.properties import Composition, Material, material_from_composition
 from brasko.core.foods.shape import Geometry, Shape, piece
+from brasko.core.words import say
 
 DoneBy = Literal["soft", "water", "browned", "hot", "reading"]
 Way = Literal["open", "basket", "foil", "husk", "pan", "pot"]
 KERNELS_AT = 0.12
 """Middle of the kernels, as a share of a cob's thickness (assumed: 5 of 45 mm)."""
 WAYS: dict[Way, str] = {
-    "open": "on the grate",
-    "basket": "in a basket",
-    "foil": "in foil",
-    "husk": "in its husk",
-    "pan": "in a pan",
-    "pot": "in a pot",
+    "open": say("kinds-on-the-grate"),
+    "basket": say("kinds-in-a-basket"),
+    "foil": say("kinds-in-foil"),
+    "husk": say("kinds-in-its-husk"),
+    "pan": say("kinds-in-a-pan"),
+    "pot": say("kinds-in-a-pot"),
 }
 """How a side lies there, as it is said."""
 Spot = Literal["hot", "cool"]

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 from brasko.core.sides.cooking import SideDone
 from brasko.core.sides.kinds import Rgb, SideKind, Way
+from brasko.core.words import quantity, say
 
 BROWN: Rgb = (122, 70, 28)
 """A good crust, as on bread and on meat (from memory)."""
@@ -72,17 +73,32 @@ def _mixed(a: Rgb, b: Rgb, share: float) -> Rgb:
 
 def _words(kind: SideKind, way: Way, done: SideDone, browning: float, black: float) -> str:
     if way == "pot":
-        return "Bubbling at the rim."
+        return say("look-bubbling-at-the-rim")
     if way in ("foil", "husk"):
-        colour = "As pale as it was: it is wrapped"
+        colour = say("look-as-pale-as-it-was-it")
     elif browning < PALE_BELOW:
-        colour = "Hardly coloured"
+        colour = say("look-hardly-coloured")
     else:
-        how = "golden" if browning < GOLDEN_BELOW else "brown" if browning < BROWN_BELOW else "deep brown"
-        where = "all over" if kind.group in EVEN else "where it touched" if way == "open" else "in patches"
-        colour = f"{how.capitalize()} {where}{', black in places' if black >= BLACK_FROM else ''}"
+        how = (
+            say("look-golden")
+            if browning < GOLDEN_BELOW
+            else say("look-brown")
+            if browning < BROWN_BELOW
+            else say("look-deep-brown")
+        )
+        where = (
+            say("look-all-over")
+            if kind.group in EVEN
+            else say("look-where-it-touched")
+            if way == "open"
+            else say("look-in-patches")
+        )
+        black_too = say("look-black-in-places") if black >= BLACK_FROM else ""
+        colour = say("look-how-where", how=how, where=where, black=black_too)
     if kind.done_by == "soft":
-        return f"{colour}; {done.soft_share * 100:.0f} % of its bite is gone in the middle."
+        return say("look-of-its-bite-is-gone-in", colour=colour, soft_share=quantity.number(done.soft_share * 100))
     if kind.done_by == "water":
-        return f"{colour}; {done.water_share * 100:.0f} % of its weight has steamed away."
+        return say(
+            "look-of-its-weight-has-steamed-away", colour=colour, water_share=quantity.number(done.water_share * 100)
+        )
     return f"{colour}."

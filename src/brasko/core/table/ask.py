@@ -13,6 +13,7 @@ from brasko.core.fire.own import OwnFire, shipped
 from brasko.core.planner.wish import Wish
 from brasko.core.sides.kinds import WAYS, SideKind, Way, side_named
 from brasko.core.table.problem import Person, Pin
+from brasko.core.words import say
 
 MOST_DISHES, MOST_FIRES, MOST_PEOPLE = 12, 4, 3
 """Twelve dishes are planned in some seconds; more is a caterer's work."""
@@ -86,13 +87,20 @@ class DishAsk:
 
     def __post_init__(self) -> None:
         if (self.wish is None) == (self.side is None):
-            raise InvalidInput("side", "or piece: a dish is one of them.")
+            raise InvalidInput("side", say("ask-or-piece-a-dish-is-one"))
         require_between(
-            "serve_min", self.serve_s / 60.0, 0.0, LONGEST_COURSE_S / 60.0, "min", "Courses follow within three hours."
+            "serve_min",
+            self.serve_s / 60.0,
+            0.0,
+            LONGEST_COURSE_S / 60.0,
+            "min",
+            say("ask-courses-follow-within-three-hours"),
         )
         if self.kind is not None and self.way is not None and self.way not in self.kind.ways:
             usual = ", ".join(WAYS[way] for way in self.kind.ways)
-            raise InvalidInput("way", f"is none for {self.kind.name.lower()} (got {self.way}). It goes {usual}.")
+            raise InvalidInput(
+                "way", say("ask-is-none-for-got-it-goes", name=self.kind.name, way=self.way, usual=usual)
+            )
         if self.count is not None:
             require_between("count", self.count, 1, 200, "")
 
@@ -106,8 +114,8 @@ class DishAsk:
         """What it is called."""
         name = self.kind.name if self.kind is not None else self.wish.the_cut.name if self.wish is not None else ""
         if self.sitting:
-            name = f"{name}, {SITTINGS[self.sitting]} sitting"
-        return name if self.lot is None else f"{name}, lot {self.lot[0]} of {self.lot[1]}"
+            name = say("ask-sitting", name=name, sittings=SITTINGS[self.sitting])
+        return name if self.lot is None else say("ask-lot-of", name=name, lot=self.lot[0], lot2=self.lot[1])
 
 
 @dataclass(frozen=True)
@@ -126,24 +134,24 @@ class TableAsk:
             len({d.key.rpartition(".")[0] if d.lot else d.key for d in self.dishes}),
             MOST_DISHES,
             "dish",
-            "Choose what goes on the table.",
-            f"{MOST_DISHES} are planned in some seconds; make a second table of the rest.",
+            say("ask-choose-what-goes-on-the-table"),
+            say("ask-are-planned-in-some-seconds-make", most_dishes=MOST_DISHES),
         )
         _some(
             "fires",
             len(self.fires),
             MOST_FIRES,
             "fire",
-            "Choose what there is to cook on.",
-            "Leave out what is not lit.",
+            say("ask-choose-what-there-is-to-cook"),
+            say("ask-leave-out-what-is-not-lit"),
         )
         _some(
             "people",
             len(self.people),
             MOST_PEOPLE,
-            "pair of hands",
-            "Somebody has to cook: add one.",
-            "More get in one another's way.",
+            say("ask-pair-of-hands"),
+            say("ask-somebody-has-to-cook-add-one"),
+            say("ask-more-get-in-one-anothers-way"),
         )
         require_between("eaters", self.eaters, 1, MOST_EATERS, "")
         self._check_sittings()
@@ -154,9 +162,9 @@ class TableAsk:
         ):
             twice = [key for key, n in Counter(keys).items() if n > 1]
             if twice:
-                raise InvalidInput(field_, f"has {twice[0]!r} twice: each needs a key of its own.")
+                raise InvalidInput(field_, say("ask-has-twice-each-needs-a-key", twice=f"{twice[0]!r}"))
         if not any("fire" in person.may for person in self.people):
-            raise InvalidInput("people", "has nobody who may work at the fire: let one of them.")
+            raise InvalidInput("people", say("ask-has-nobody-who-may-work-at"))
         known = [f.key for f in self.fires]
         for n, dish in enumerate(self.dishes):
             for key in dish.fires:
@@ -167,7 +175,9 @@ class TableAsk:
 
     def _check_sittings(self) -> None:
         if len(self.sittings) > MOST_SITTINGS:
-            raise InvalidInput("sittings", f"may be {MOST_SITTINGS} at the most (got {len(self.sittings)}).")
+            raise InvalidInput(
+                "sittings", say("ask-may-be-at-the-most-got", most_sittings=MOST_SITTINGS, sittings=len(self.sittings))
+            )
         before_s = 0.0
         for n, sitting in enumerate(self.sittings):
             require_between(
@@ -176,14 +186,14 @@ class TableAsk:
                 SOONEST_SITTING_S / 60.0,
                 LATEST_SITTING_S / 60.0,
                 "min",
-                "Who comes sooner eats with the others; for later ones make a table of their own.",
+                say("ask-who-comes-sooner-eats-with-the"),
             )
             if sitting.after_s <= before_s:
-                raise InvalidInput(f"sittings.{n}.after_min", "must be later than the one before it.")
+                raise InvalidInput(f"sittings.{n}.after_min", say("ask-must-be-later-than-the-one"))
             before_s = sitting.after_s
             require_between(f"sittings.{n}.eaters", sitting.eaters, 1, MOST_EATERS, "")
         if sum(s.eaters for s in self.sittings) >= self.eaters:
-            raise InvalidInput("sittings", "leave nobody to eat at the hour itself: move the hour instead.")
+            raise InvalidInput("sittings", say("ask-leave-nobody-to-eat-at-the"))
 
     def fires_for(self, dish: DishAsk) -> Iterable[FireAsk]:
         """The fires that a dish may go on."""
@@ -192,6 +202,6 @@ class TableAsk:
 
 def _some(field_: str, n: int, most: int, what: str, none: str, many: str) -> None:
     if n == 0:
-        raise InvalidInput(field_, f"needs at least one {what}. {none}")
+        raise InvalidInput(field_, say("ask-needs-at-least-one", what=what, none=none))
     if n > most:
-        raise InvalidInput(field_, f"may be {most} at the most (got {n}). {many}")
+        raise InvalidInput(field_, say("ask-may-be-at-the-most-got-2", most=most, n=n, many=many))

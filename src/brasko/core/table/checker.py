@@ -8,6 +8,7 @@ from __future__ import annotations
 from collections import defaultdict
 
 from brasko.core.table.problem import Problem, Schedule
+from brasko.core.words import quantity, say
 
 CLOSE_S = 0.51
 """What touches within half a second does not overlap."""
@@ -20,15 +21,24 @@ def faults(problem: Problem, schedule: Schedule) -> list[str]:
     for each in schedule.laid:
         dish = problem.dishes[each.dish]
         if each.variant not in dish.variants:
-            found.append(f"{dish.name}: a way that it does not have")
+            found.append(say("checker-a-way-that-it-does-not", name=dish.name))
         if not -1e-6 <= each.wait_s <= each.variant.most_wait_s + 1e-6:
-            found.append(f"{dish.name}: waits {each.wait_s:.0f} s, {each.variant.most_wait_s:.0f} at the most")
+            found.append(
+                say(
+                    "checker-waits-s-at-the-most",
+                    name=dish.name,
+                    wait=quantity.number(each.wait_s),
+                    most_wait=quantity.number(each.variant.most_wait_s),
+                )
+            )
         if "fire" not in problem.people[each.person].may:
-            found.append(f"{dish.name}: {problem.people[each.person].name} may not work at the fire")
+            found.append(
+                say("checker-may-not-work-at-the-fire", name=dish.name, name2=problem.people[each.person].name)
+            )
         if dish.pin.variant not in (None, each.variant.key):
-            found.append(f"{dish.name}: not by the way that is pinned")
+            found.append(say("checker-not-by-the-way-that-is", name=dish.name))
         if dish.pin.person not in (None, problem.people[each.person].key):
-            found.append(f"{dish.name}: not with the one who is pinned")
+            found.append(say("checker-not-with-the-one-who-is", name=dish.name))
         zero = dish.serve_s - each.wait_s
         for deed in each.variant.deeds:
             events.append(
@@ -47,15 +57,24 @@ def faults(problem: Problem, schedule: Schedule) -> list[str]:
         for (what, where), here in by.items():
             dishes = sorted({e[5] for e in here})
             if what == "hands" and len(dishes) > 1:
-                found.append(f"{moment:.0f}: hands {where} at {' and '.join(dishes)}")
+                found.append(
+                    say("checker-hands-at", moment=quantity.number(moment), where=where, dishes=" and ".join(dishes))
+                )
             if what == "room":
                 most = next(p.area_cm2 for f in problem.fires for p in f.places if p.key == where)
                 if sum(e[4] for e in here) > most:
-                    found.append(f"{moment:.0f}: {where} has no room for {', '.join(dishes)}")
+                    found.append(
+                        say(
+                            "checker-has-no-room-for",
+                            moment=quantity.number(moment),
+                            where=where,
+                            dishes=", ".join(dishes),
+                        )
+                    )
                 if {"raw", "ready"} <= {e[6] for e in here}:
-                    found.append(f"{moment:.0f}: raw beside ready on {where}")
+                    found.append(say("checker-raw-beside-ready-on", moment=quantity.number(moment), where=where))
             if what == "state" and len({e[6] for e in here}) > 1:
-                found.append(f"{moment:.0f}: {where} in two states")
+                found.append(say("checker-in-two-states", moment=quantity.number(moment), where=where))
     found += _changes(problem, events)
     return found
 
@@ -71,10 +90,16 @@ def _changes(problem: Problem, events: list[tuple[float, float, str, str, int, s
                     continue
                 takes = fire.changes.get((earlier[6], later[6]))
                 if takes is None:
-                    found.append(f"{fire.key} cannot go from {earlier[6]} to {later[6]}")
+                    found.append(say("checker-cannot-go-from-to", which=fire.key, earlier=earlier[6], later=later[6]))
                 elif later[0] - earlier[1] < takes - CLOSE_S:
                     found.append(
-                        f"{fire.key} goes from {earlier[6]} to {later[6]} in {later[0] - earlier[1]:.0f} s, "
-                        f"{takes:.0f} needed"
+                        say(
+                            "checker-goes-from-to-in-s-needed",
+                            which=fire.key,
+                            earlier=earlier[6],
+                            later=later[6],
+                            later2=quantity.number(later[0] - earlier[1]),
+                            takes=quantity.number(takes),
+                        )
                     )
     return found

@@ -9,6 +9,7 @@ from ortools.sat.python import cp_model
 
 from brasko.core.table.model import Lit, model_of, read_off, solver_with
 from brasko.core.table.problem import Laid, Pin, Problem, Schedule, cost_of
+from brasko.core.words import say
 
 CLASH_EFFORT = 0.04
 """Deterministic seconds for each question whether some dishes fit together at all."""
@@ -63,15 +64,18 @@ def _helps(problem: Problem, trials: Trials, clash: Sequence[int]) -> list[str]:
     if len(problem.people) < 3:
         more = replace(
             problem,
-            people=(*problem.people, replace(problem.people[0], key="one more", may=frozenset(("fire", "kitchen")))),
+            people=(
+                *problem.people,
+                replace(problem.people[0], key=say("clash-one-more"), may=frozenset(("fire", "kitchen"))),
+            ),
         )
         if Trials(more).possible(everything):
-            helps.append("One more pair of hands.")
+            helps.append(say("clash-one-more-pair-of-hands"))
     if any(dish.pin != Pin() for dish in problem.dishes):
         free = replace(problem, dishes=tuple(replace(d, pin=Pin()) for d in problem.dishes))
         if Trials(free).possible(everything):
-            helps.append("Nothing held fixed: let go of what is pinned.")
+            helps.append(say("clash-nothing-held-fixed-let-go-of"))
     for n in clash:
         if trials.possible(m for m in everything if m != n):
-            helps.append(f"{problem.dishes[n].name} in another course, or on another fire.")
+            helps.append(say("clash-in-another-course-or-on-another", name=problem.dishes[n].name))
     return helps

@@ -11,12 +11,9 @@ from brasko.core.table.orders import orders
 from brasko.core.table.plan import PlannedTable
 from brasko.core.table.problem import Dish, Laid, Pin
 from brasko.core.table.solver import solved_table
+from brasko.core.words import quantity, say
 
-KEPT_WARM = (
-    f"Keep it covered and warm: below {{temp:{WARM_ZONE_HIGH_C:.0f}}} food is kept no longer than two hours in "
-    f"all, one where it is hot outside, "
-    "or goes on again before it is served."
-)
+KEPT_WARM = say("later-keep-it-covered-and-warm-below", warm_zone_high=quantity.temp(WARM_ZONE_HIGH_C))
 """Source: fsis_danger_zone."""
 READY_S = 60.0
 """Nothing new is asked for sooner than this from now: to read it."""
@@ -53,7 +50,7 @@ def gone_on(made: PlannedTable, by_s: float, now_s: float, on_at: Mapping[str, f
             if wait_s < 0.0:
                 raise InvalidInput(
                     f"dishes.{n}",
-                    f"({dish.name}) went on late: it is done {{time:{-wait_s:.0f}}} after that hour. Eat later still.",
+                    say("later-went-on-late-it-is-done", name=dish.name, wait=quantity.span(-wait_s)),
                 )
             pins[dish.key] = Pin(each.variant.key, made.problem.people[each.person].key, wait_s)
             if wait_s > each.variant.most_wait_s:
@@ -63,7 +60,7 @@ def gone_on(made: PlannedTable, by_s: float, now_s: float, on_at: Mapping[str, f
             dishes.append(_not_begun(dish, n, now))
     problem = replace(made.problem, dishes=tuple(dishes))
     schedule = solved_table(problem)
-    words = f"{', '.join(past)}: past its best by then. {KEPT_WARM}" if past else ""
+    words = say("later-past-its-best-by-then", past=", ".join(past), kept_warm=KEPT_WARM) if past else ""
     return Late(
         PlannedTable(made.asked, made.ask, problem, schedule, orders(problem, schedule)), pins, tuple(past), words
     )
@@ -93,7 +90,7 @@ def _not_begun(dish: Dish, n: int, now_s: float) -> Dish:
         least = min(-v.on_s for v in dish.variants) - dish.serve_s
         raise InvalidInput(
             f"dishes.{n}",
-            f"({dish.name}) is not on yet and takes {{time:{least:.0f}}}: eat later still, or leave it out.",
+            say("later-is-not-on-yet-and-takes", name=dish.name, least=quantity.span(least)),
         )
     return replace(dish, variants=tuple(kept), pin=replace(dish.pin, wait_s=None))
 

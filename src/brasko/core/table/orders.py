@@ -10,6 +10,7 @@ from dataclasses import dataclass
 
 from brasko.core.table.places import OPENED
 from brasko.core.table.problem import Deed, Laid, Problem, Schedule
+from brasko.core.words import quantity, say
 
 CHANGE_HANDS_S = 30.0
 """To turn knobs, or take off a lid and open vents (assumed)."""
@@ -101,7 +102,7 @@ def _changes(problem: Problem, laid: Sequence[Laid], fire: str) -> list[tuple[De
             name = known.change_words if wanted == OPENED else _set_words(wanted)
             # as late as it can be, but not sooner than the food before it is off
             begin = max(start - takes, free_from)
-            why = f"It takes about {{time:{takes:.0f}}}."
+            why = say("orders-it-takes-about", takes=quantity.span(takes))
             found.append(
                 (Deed("change", name, why, 0.0, CHANGE_HANDS_S, max(begin - free_from, 0.0)), fire, fire, begin)
             )
@@ -112,7 +113,7 @@ def _changes(problem: Problem, laid: Sequence[Laid], fire: str) -> list[tuple[De
 
 def _set_words(state: str) -> str:
     heat = state.partition(":")[2]
-    return f"Set it for {{temp:{heat}}}" if heat else "Back to its gentle heat"
+    return say("orders-set-it-for", heat=quantity.temp(float(heat))) if heat else say("orders-back-to-its-gentle-heat")
 
 
 def _free(problem: Problem, deed: Deed, at_s: float, busy: dict[str, list[tuple[float, float]]]) -> tuple[str, float]:

@@ -10,6 +10,7 @@ from brasko.core.planner.tasks import Task
 from brasko.core.planner.wish import Wish
 from brasko.core.table.plan import PlannedTable
 from brasko.core.table.variants import on_fire
+from brasko.core.words import quantity, say
 
 LATE_FROM_S = 120.0
 """Less than this behind its plan nobody is told (assumed)."""
@@ -58,4 +59,4 @@ def behind(name: str, planned_s: float, foreseen_s: float) -> tuple[float, str]:
     late_s = foreseen_s - planned_s
     if late_s < LATE_FROM_S:
         return max(late_s, 0.0), ""
-    return late_s, f"{name} is {{time:{late_s:.0f}}} behind its plan: plan the rest of the evening anew."
+    return late_s, say("pieces-is-behind-its-plan-plan-the", name=name, late=quantity.span(late_s))

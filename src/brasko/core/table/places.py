@@ -7,6 +7,7 @@ from brasko.core.sides.exposure import Where, rack_of
 from brasko.core.sourced import Sourced
 from brasko.core.table.ask import FireAsk
 from brasko.core.table.problem import Deed, Place, TableFire
+from brasko.core.words import quantity, say
 
 FREE_SHARE = 1.0 / 3.0
 """Of a grate that stays free, as a refuge and so that food does not steam (common practice, no source)."""
@@ -36,10 +37,14 @@ def state_of(gentle_c: float | None) -> str:
 def state_words(state: str) -> str:
     """How a fire stands, with phrase tokens."""
     if state == OPENED:
-        return "opened up, fierce"
+        return say("places-opened-up-fierce")
     set_for = gentle_of(state)
     return (
-        f"set for {{temp:{set_for:.1f}}}" if set_for is not None else "lit" if state == STEADY else "at its gentle heat"
+        say("places-set-for", set_for=quantity.temp(set_for))
+        if set_for is not None
+        else "lit"
+        if state == STEADY
+        else say("places-at-its-gentle-heat")
     )
 
 
@@ -66,18 +71,18 @@ def table_fire(fire: FireAsk, states: set[str]) -> TableFire:
     """A fire with its places and its changes between the states that dishes want of it."""
     own = fire.set_up
     if own is None:
-        return TableFire(fire.key, fire.name, (Place(f"{fire.key}/pan", fire.key, "In the pan", PAN_CM2),))
+        return TableFire(fire.key, fire.name, (Place(f"{fire.key}/pan", fire.key, say("places-in-the-pan"), PAN_CM2),))
     grill = own.setup.grill
     usable = 1.0 - FREE_SHARE
     if one_place(own):
         area = round(grill.grate(own.gentle.grate).area_m2 * 1e4 * usable)
-        places: tuple[Place, ...] = (Place(f"{fire.key}/grate", fire.key, "On the grate", area),)
+        places: tuple[Place, ...] = (Place(f"{fire.key}/grate", fire.key, say("places-on-the-grate"), area),)
     else:
         sizes = [grill.grate(spot.grate).area_m2 * 1e4 * usable for spot in (own.sear, own.gentle)]
         halves = 2.0 if own.sear.grate == own.gentle.grate else 1.0
         places = (
-            Place(f"{fire.key}/hot", fire.key, "Over the heat", round(sizes[0] / halves)),
-            Place(f"{fire.key}/cool", fire.key, "Cool side", round(sizes[1] / halves)),
+            Place(f"{fire.key}/hot", fire.key, say("places-over-the-heat"), round(sizes[0] / halves)),
+            Place(f"{fire.key}/cool", fire.key, say("places-cool-side"), round(sizes[1] / halves)),
         )
     rack = rack_of(own)
     if rack is not None:

@@ -5,8 +5,9 @@ from __future__ import annotations
 from collections.abc import Collection, Sequence
 from typing import Protocol
 
-from brasko.core.phrases import LEAST_SLACK_K
 from brasko.core.table.variants import REPEATED
+from brasko.core.words import quantity, say
+from brasko.core.words.quantity import LEAST_SLACK_K
 
 
 class Told(Protocol):
@@ -27,21 +28,16 @@ def refusal(work: Told, everything: Sequence[Told], done: Collection[str], readi
     counted on. Checked: tests/core/test_whole_table.py.
     """
     if work.least_c is not None:
-        figure = f"{{least:{work.least_c:.2f}}}"
+        figure = quantity.least(work.least_c)
         if reading_c is None:
-            return f"needs what the middle shows: it must show {figure} before it comes off."
+            return say("readings-needs-what-the-middle-shows-it", figure=figure)
         if reading_c < work.least_c - LEAST_SLACK_K:
-            return (
-                f"shows {{temp:{reading_c:.1f}}} and must show {figure}. Leave it over the heat, and read it "
-                f"again after a minute."
-            )
+            return say("readings-shows-and-must-show-leave-it", reading=quantity.temp(reading_c), figure=figure)
         return None
     if work.key in REPEATED:
         return None
     for read in everything:
         waits = read.of == work.of and read.start_s <= work.start_s
         if read.least_c is not None and waits and read.id not in done:
-            return (
-                f"waits for its reading: it must show {{least:{read.least_c:.2f}}} in the middle before it comes off."
-            )
+            return say("readings-waits-for-its-reading-it-must", least=quantity.least(read.least_c))
     return None

@@ -16,6 +16,7 @@ from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.places import OPENED, PAN_CM2, STEADY, gentle_of, place_of, state_of
 from brasko.core.table.problem import Deed, Stay, Variant
 from brasko.core.units import celsius
+from brasko.core.words import quantity, say
 
 SETTINGS_C = (celsius(375.0), celsius(300.0))
 """Gentle heats that sides are tried at, besides those that the meat wants (common practice, no source)."""
@@ -70,7 +71,7 @@ def side_variants(kind: SideKind, way: Way, count: int, fire: FireAsk, state: st
         reasons.append(f"{fire.name}: {exc.message if isinstance(exc, InvalidInput) else exc.reason}")
         return []
     if not routes:
-        reasons.append(f"{fire.name} has no place for it {WAYS[way]}.")
+        reasons.append(say("side-ways-has-no-place-for-it", name=fire.name, ways=WAYS[way]))
         return []
     why, found = "", list[Variant]()
     for wheres, zones in routes:
@@ -79,7 +80,11 @@ def side_variants(kind: SideKind, way: Way, count: int, fire: FireAsk, state: st
         done = cooked_side(kind, way, zones, count if kind.shape == "pot" else 1)
         if done.done and not done.burnt and not (len(zones) > 1 and done.moved_s == 0.0):
             found.append(_as_variant(kind, way, count, fire, state, wheres, done))
-        why = f"{fire.name}: {'black outside before it is done' if done.burnt else 'not done in two and a half hours'}."
+        why = (
+            say("side-ways-black-outside-before-it-is-done", fire=fire.name)
+            if done.burnt
+            else say("side-ways-not-done-in-two-and-a", fire=fire.name)
+        )
     if not found:
         reasons.append(why)
     return found
@@ -134,17 +139,21 @@ def _as_variant(
     hands = min(hands, MOST_HANDLED_S)
     name = kind.name.split(",", maxsplit=1)[0].lower()
     turning = (
-        "Stir the" if kind.shape == "pot" else "Toss the" if way in ("basket", "pan") and count > 4 else "Turn the"
+        say("side-ways-stir-the")
+        if kind.shape == "pot"
+        else say("side-ways-toss-the")
+        if way in ("basket", "pan") and count > 4
+        else say("side-ways-turn-the")
     )
-    there = "on the grate" if way == "open" else f"on {WAYS[way]}"
-    deeds = [Deed("on", f"Put the {name} {there}", _about(kind, done), on_s, hands)]
+    there = say("side-ways-on-the-grate") if way == "open" else say("side-ways-on", ways=WAYS[way])
+    deeds = [Deed("on", say("side-ways-put-the", name=name, there=there), _about(kind, done), on_s, hands)]
     deeds += [Deed("turn", f"{turning} {name}", "", on_s + at, hands) for at in done.turns_s]
     if len(wheres) > 1:
         deeds.append(
             Deed(
                 "move",
-                f"Move the {name} to the cool side",
-                "Brown enough; it turns soft there.",
+                say("side-ways-move-the-to-the-cool-side", name=name),
+                say("side-ways-brown-enough-it-turns-soft-there"),
                 on_s + done.moved_s,
                 hands,
             )
@@ -154,14 +163,22 @@ def _as_variant(
         deeds.append(
             Deed(
                 "read",
-                f"Read the thickest of the {name}",
-                f"It must show {{least:{float(kind.target):.2f}}} before it comes off.",
+                say("side-ways-read-the-thickest-of-the", name=name),
+                say("side-ways-it-must-show-before-it-comes", target=quantity.least(float(kind.target))),
                 last - 20.0,
                 20.0,
                 least_c=float(kind.target),
             )
         )
-    deeds.append(Deed("off", f"Take the {name} off", f"When {kind.done_words}.{_resting(kind)}", last, hands + PLATE_S))
+    deeds.append(
+        Deed(
+            "off",
+            say("side-ways-take-the-off", name=name),
+            say("side-ways-when", done_words=kind.done_words, resting=_resting(kind)),
+            last,
+            hands + PLATE_S,
+        )
+    )
     before = (
         Deed(
             "prep",
@@ -190,12 +207,16 @@ def _as_variant(
     )
 
 
-PLACE_WORDS: dict[Where, str] = {"hot": "over the heat", "cool": "on the cool side", "rack": "on the rack"}
+PLACE_WORDS: dict[Where, str] = {
+    "hot": say("side-ways-over-the-heat"),
+    "cool": say("side-ways-on-the-cool-side"),
+    "rack": say("side-ways-on-the-rack"),
+}
 """Where a side lies, as it is said."""
 
 
 def _resting(kind: SideKind) -> str:
-    return f" It rests {{time:{kind.rest_s:.0f}}} before it is eaten." if kind.rest_s else ""
+    return say("side-ways-it-rests-before-it-is-eaten", rest=quantity.span(kind.rest_s)) if kind.rest_s else ""
 
 
 def _where(fire: FireAsk, wheres: tuple[Where, ...], state: str) -> str:
@@ -203,17 +224,23 @@ def _where(fire: FireAsk, wheres: tuple[Where, ...], state: str) -> str:
     if own is None:
         return fire.name.lower()
     if own.gentle == own.sear and "rack" not in wheres:
-        place = "on the grate"
+        place = say("side-ways-on-the-grate")
     else:
         place = ", then ".join(PLACE_WORDS[where] for where in wheres)
-    heat = " opened up" if state == OPENED else f" at {{temp:{gentle_of(state):.1f}}}" if gentle_of(state) else ""
-    return f"{place} of {fire.name.lower()}{heat}"
+    heat = (
+        say("side-ways-opened-up")
+        if state == OPENED
+        else ""
+        if (gentle := gentle_of(state)) is None
+        else say("side-ways-at", gentle=quantity.temp(gentle))
+    )
+    return say("side-ways-of", place=place, name=fire.name, heat=heat)
 
 
 def _about(kind: SideKind, done: SideDone) -> str:
-    words = f"{{time:{done.duration_s:.0f}}} on the fire; done when {kind.done_words}."
+    words = say("side-ways-on-the-fire-done-when", duration=quantity.span(done.duration_s), done_words=kind.done_words)
     if kind.done_by == "soft":
-        words += f" By then {done.soft_share * 100:.0f} % of its firmness is gone in the middle."
+        words += say("side-ways-by-then-of-its-firmness-is", soft_share=quantity.number(done.soft_share * 100))
     if kind.done_by == "water":
-        words += f" By then {done.water_share * 100:.0f} % of its weight has steamed away."
+        words += say("side-ways-by-then-of-its-weight-has", water_share=quantity.number(done.water_share * 100))
     return words

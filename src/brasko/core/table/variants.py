@@ -24,6 +24,7 @@ from brasko.core.table.places import OPENED, STEADY, place_of, state_of, table_f
 from brasko.core.table.problem import GRID_S, Deed, Dish, Pin, Problem, Stay, Variant
 from brasko.core.table.side_ways import PLATE_S, ROOM_BETWEEN, room_for, ways_of_side
 from brasko.core.table.sittings import count_of, seated
+from brasko.core.words import say
 
 LONGEST_WAIT_S = 90 * 60.0
 """Under cover, well within the two hours that the agency allows below 140 °F. Source: fsis_danger_zone."""
@@ -72,7 +73,7 @@ def _with_variants(ask: TableAsk, plan: PlanOne, others: bool) -> tuple[dict[str
             found[n] = ways_of_side(ask, dish, side_named(dish.side or ""), dict(states), reasons)
         if not found[n]:
             why = " ".join(dict.fromkeys(reasons))
-            raise InvalidInput(f"dishes.{n}", f"({dish.name}) can be cooked on no fire of this table. {why}")
+            raise InvalidInput(f"dishes.{n}", say("variants-can-be-cooked-on-no-fire", name=dish.name, why=why))
         if dish.wish is not None:
             _note_states(found[n], states)
     for variants in found.values():
@@ -110,7 +111,7 @@ def _in_lots(ask: TableAsk, n: int, dish: Dish, room: Mapping[str, int]) -> Tabl
     if count < lots or lots > MOST_LOTS:
         raise InvalidInput(
             f"dishes.{n}",
-            f"({dish.name}) is wider than every place here, with a refuge kept free. Cook fewer, or on a larger grill.",
+            say("variants-is-wider-than-every-place-here", name=dish.name),
         )
     each = [count // lots + (k < count % lots) for k in range(lots)]
     split = tuple(
@@ -184,7 +185,7 @@ def _by_method(
     for fire in ask.fires_for(dish):
         on = on_fire(wish, method, fire)
         if on is None:
-            reasons.append(f"{fire.name} does not do {METHODS[method].name.lower()}.")
+            reasons.append(say("variants-does-not-do", name=fire.name, name2=METHODS[method].name))
             continue
         try:
             variant = meat_variant(plan(on, with_ranges=False, quick=True), fire, ask, rank)
@@ -194,7 +195,7 @@ def _by_method(
             reasons.append(f"{fire.name}: {exc.message}")
         else:
             if variant is None:
-                reasons.append(f"{fire.name}: its sear needs another fire, a skillet on a burner say.")
+                reasons.append(say("variants-its-sear-needs-another-fire-a", name=fire.name))
             else:
                 found.append(variant)
     return found
@@ -250,12 +251,13 @@ def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Va
         if t.hands_s > 0.0 and not t.movable and t.key not in ("serve", "convert") and t.lane != "fire"
     ]
     deeds += [
-        Deed("flip", f"Turn the {wish.the_cut.name.lower()}", "", at - FLIP_S / 2.0, FLIP_S) for at in plan.flips_s
+        Deed("flip", say("variants-turn-the", name=wish.the_cut.name), "", at - FLIP_S / 2.0, FLIP_S)
+        for at in plan.flips_s
     ]
     deeds.append(
         Deed(
             "plate",
-            f"Cut or dish up the {wish.the_cut.name.lower()}",
+            say("variants-cut-or-dish-up-the", name=wish.the_cut.name),
             next(t.why for t in plan.tasks if t.key == "serve"),
             -60.0,
             PLATE_S,

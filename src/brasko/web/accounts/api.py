@@ -11,6 +11,7 @@ from django.middleware.csrf import CsrfViewMiddleware, get_token
 from ninja import Router, Status
 
 from brasko.core.errors import InvalidInput
+from brasko.core.words import say
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.accounts.models import Household
 from brasko.web.accounts.schemas import HouseholdOut, Preferences, SessionOut, SignIn, SignUp
@@ -20,7 +21,7 @@ router = Router(tags=["accounts"])
 
 DEMO_USERNAME = "demo"
 """Whom a look round signs in."""
-TAKEN = "is taken. Choose another."
+TAKEN = say("api-is-taken-choose-another")
 """Said of a name that somebody has."""
 
 
@@ -28,7 +29,7 @@ def _guarded(request: HttpRequest) -> None:
     """Ask for the CSRF token on the few calls that need no session."""
     check = CsrfViewMiddleware(lambda r: None)  # type: ignore[arg-type]
     if check.process_view(request, lambda r: None, (), {}) is not None:  # type: ignore[arg-type, return-value]
-        raise PermissionDenied("The page is out of date. Reload it and try again.")
+        raise PermissionDenied(say("api-the-page-is-out-of-date"))
 
 
 def _session(request: HttpRequest) -> SessionOut:
@@ -47,6 +48,7 @@ def _session(request: HttpRequest) -> SessionOut:
                 "units": home.units,
                 "scale": home.scale,
                 "scheme": home.scheme,
+                "language": home.language,
             }
         ),
     )
@@ -62,7 +64,7 @@ def sign_in(request: HttpRequest, payload: SignIn) -> SessionOut:
     _guarded(request)
     user = authenticate(request, username=payload.username, password=payload.password)
     if user is None:
-        raise InvalidInput("password", "does not fit this name. Check both; capitals count.")
+        raise InvalidInput("password", say("api-does-not-fit-this-name-check"))
     login(request, user)
     return _session(request)
 

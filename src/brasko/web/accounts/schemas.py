@@ -7,6 +7,7 @@ from pydantic import Field
 
 Units = Literal["us", "metric"]
 Scheme = Literal["system", "light", "dark"]
+Language = Literal["en", "de"]
 
 
 class HouseholdOut(Schema):
@@ -15,6 +16,7 @@ class HouseholdOut(Schema):
     units: Units
     scale: str
     scheme: Scheme
+    language: Language
 
 
 class SessionOut(Schema):
@@ -37,3 +39,4 @@ class Preferences(Schema):
     units: Units | None = None
     scale: Literal["kitchen", "home"] | None = None
     scheme: Scheme | None = None
+    language: Language | None = None

@@ -9,6 +9,7 @@ from django.core.exceptions import DisallowedHost
 from django.http import HttpRequest, HttpResponse
 from django.utils.decorators import sync_and_async_middleware
 
+from brasko.core.words import say
 from brasko.web.common.problem import problem
 
 POLICY = "; ".join(
@@ -47,9 +48,7 @@ def refused_host(request: HttpRequest) -> HttpResponse | None:
     try:
         request.get_host()
     except DisallowedHost:
-        return problem(
-            400, "unknown-host", "Unknown name", "This server does not go by that name. Add it to BRASKO_HOSTS."
-        )
+        return problem(400, "unknown-host", say("policy-unknown-name"), say("policy-this-server-does-not-go-by"))
     return None
 
 

@@ -12,8 +12,10 @@ from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 
 from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.words import quantity, say
 from brasko.formats.piece import outside_text, renamed
 from brasko.web.machine.shares import NobodyWaits, Overdrawn, TooMuch
+from brasko.words import rendered
 
 log = logging.getLogger(__name__)
 
@@ -37,8 +39,21 @@ class TokenRefused(Exception):
 def problem(
     status: int, kind: str, title: str, detail: str, errors: list[dict[str, Any]] | None = None
 ) -> JsonResponse:
-    """A problem document. errors name fields, each with what is wrong and, where known, a value that would do."""
-    body = {"type": f"urn:brasko:{kind}", "title": title, "status": status, "detail": detail, "errors": errors or []}
+    """A problem document. errors name fields, each with what is wrong and, where known, a value that would do.
+
+    Sentences are written out in English and metric units for whoever calls; as said they are messages, which the
+    interface writes out in its reader's language and units.
+    """
+    body = {
+        "type": f"urn:brasko:{kind}",
+        "title": rendered(title),
+        "status": status,
+        "detail": rendered(detail),
+        "said": detail,
+        "errors": [
+            {**error, "message": rendered(error["message"]), "said": error["message"]} for error in errors or []
+        ],
+    }
     response = JsonResponse(body, status=status)
     response["Content-Type"] = "application/problem+json"
     return response
@@ -52,20 +67,20 @@ def field_error(field: str, message: str, suggestion: str | None = None) -> dict
 def invalid(errors: list[dict[str, Any]]) -> JsonResponse:
     """A 422 for fields that are wrong."""
     detail = "; ".join(f"{e['field']} {e['message']}" for e in errors)
-    return problem(422, "invalid-input", "Something in the input is not allowed", detail, errors)
+    return problem(422, "invalid-input", say("problem-something-in-the-input-is-not"), detail, errors)
 
 
 _PLAIN = {
-    "missing": "is required.",
-    "float_parsing": "must be a number (got {got}).",
-    "float_type": "must be a number (got {got}).",
-    "int_parsing": "must be a whole number (got {got}).",
-    "finite_number": "must be a finite number (got {got}).",
-    "datetime_from_date_parsing": "must be a date and time with a time zone (got {got}).",
-    "datetime_parsing": "must be a date and time with a time zone (got {got}).",
-    "datetime_type": "must be a date and time with a time zone (got {got}).",
-    "timezone_aware": "must carry a time zone (got {got}).",
-    "uuid_parsing": "must be a UUID (got {got}).",
+    "missing": say("problem-is-required"),
+    "float_parsing": say("problem-must-be-a-number-got", got="{got}"),
+    "float_type": say("problem-must-be-a-number-got", got="{got}"),
+    "int_parsing": say("problem-must-be-a-whole-number-got", got="{got}"),
+    "finite_number": say("problem-must-be-a-finite-number-got", got="{got}"),
+    "datetime_from_date_parsing": say("problem-must-be-a-date-and-time", got="{got}"),
+    "datetime_parsing": say("problem-must-be-a-date-and-time", got="{got}"),
+    "datetime_type": say("problem-must-be-a-date-and-time", got="{got}"),
+    "timezone_aware": say("problem-must-carry-a-time-zone-got", got="{got}"),
+    "uuid_parsing": say("problem-must-be-a-uuid-got", got="{got}"),
 }
 """What pydantic says, as we say it."""
 
@@ -76,10 +91,10 @@ def _validation_errors(raw: list[dict[str, Any]]) -> list[dict[str, Any]]:
         place = [str(p) for p in error["loc"][:8] if p not in ("body", "query", "path", "data", "payload")]
         said = _PLAIN.get(error["type"])
         if error["type"] == "extra_forbidden":
-            found.append(field_error(".".join(place[:-1]) or "body", "has a field that is not known here."))
+            found.append(field_error(".".join(place[:-1]) or "body", say("problem-has-a-field-that-is-not")))
             continue
         got = _brief(error.get("input"))
-        message = said.format(got=got) if said else f"{error['msg']} (got {got})."
+        message = said.format(got=got) if said else say("problem-got", error=error["msg"], got=got)
         found.append(field_error(_brief_text(".".join(place)) or "body", message))
     return found[:MOST_TOLD]
 
@@ -93,9 +108,9 @@ def _brief(got: object) -> str:
     if isinstance(got, str):
         return repr(_brief_text(got))
     if isinstance(got, int) and got.bit_length() > 200:
-        return "a number of very many digits"
+        return say("problem-a-number-of-very-many-digits")
     if isinstance(got, dict | list):
-        return "a list or an object"
+        return say("problem-a-list-or-an-object")
     return _brief_text(repr(got))
 
 
@@ -119,29 +134,27 @@ TROUBLES = (
     Trouble(
         ("disk is full",),
         "disk-full",
-        "The disk is full",
-        "The disk of this machine is full: nothing was kept. Free some space, then send the same again.",
+        say("problem-the-disk-is-full"),
+        say("problem-the-disk-of-this-machine-is"),
         507,
     ),
     Trouble(
         ("readonly", "read-only", "unable to open database", "disk i/o error"),
         "read-only",
-        "The store cannot be written",
-        "The store cannot be written: nothing was kept. Whoever runs this machine must look at the disk and "
-        "who may write to it.",
+        say("problem-the-store-cannot-be-written"),
+        say("problem-the-store-cannot-be-written-nothing"),
     ),
     Trouble(
         ("no such table", "no such column", "has no column"),
         "unmigrated",
-        "The store is of an older version",
-        "The store is of an older version than the program: nothing was kept. Whoever runs this machine must "
-        "run: make serve, which updates it.",
+        say("problem-the-store-is-of-an-older"),
+        say("problem-the-store-is-of-an-older-2"),
     ),
     Trouble(
         ("locked", "busy"),
         "busy",
         "Busy",
-        "The store was busy for too long; nothing was kept. Send the same again in a moment.",
+        say("problem-the-store-was-busy-for-too"),
         503,
         2,
     ),
@@ -150,8 +163,8 @@ TROUBLES = (
 UNKNOWN_TROUBLE = Trouble(
     (),
     "store",
-    "The store failed",
-    "The store failed: nothing was kept. Whoever runs this machine finds why in its log.",
+    say("problem-the-store-failed"),
+    say("problem-the-store-failed-nothing-was-kept"),
 )
 """Where the database says something else."""
 
@@ -174,7 +187,7 @@ def store_trouble(exc: Exception) -> JsonResponse:
 
 def later(said: str, wait_s: int) -> JsonResponse:
     """A 429 that says when to come again."""
-    response = problem(429, "later", "Not so fast", said)
+    response = problem(429, "later", say("problem-not-so-fast"), said)
     response["Retry-After"] = str(max(wait_s, 1))
     return response
 
@@ -191,7 +204,7 @@ def install(api: NinjaAPI) -> None:
         offered = {r.field: outside_text(r.field, r.value) for r in exc.remedies if r.field}
         errors = [field_error(renamed(exc.field), exc.reason, offered.get(exc.field))]
         errors += [field_error(f"remedy:{renamed(r.field)}", r.text, offered.get(r.field)) for r in exc.remedies]
-        return problem(422, "infeasible", "This cannot be had", exc.reason, errors)
+        return problem(422, "infeasible", say("problem-this-cannot-be-had"), exc.reason, errors)
 
     @api.exception_handler(ValidationError)
     def _(request: HttpRequest, exc: ValidationError) -> JsonResponse:
@@ -200,24 +213,30 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(Conflict)
     def _(request: HttpRequest, exc: Conflict) -> JsonResponse:
         return problem(
-            409, "conflict", "Not now", exc.detail, [field_error(exc.field, exc.detail)] if exc.field else []
+            409,
+            "conflict",
+            say("problem-not-now"),
+            exc.detail,
+            [field_error(exc.field, exc.detail)] if exc.field else [],
         )
 
     @api.exception_handler(TokenRefused)
     def _(request: HttpRequest, exc: TokenRefused) -> JsonResponse:
-        return problem(401, "token-refused", "This device token is not accepted", str(exc))
+        return problem(401, "token-refused", say("problem-this-device-token-is-not-accepted"), str(exc))
 
     @api.exception_handler(AuthenticationError)
     def _(request: HttpRequest, exc: AuthenticationError) -> JsonResponse:
-        return problem(401, "sign-in-needed", "Sign in first", "This needs a signed-in cook. Sign in and try again.")
+        return problem(401, "sign-in-needed", say("problem-sign-in-first"), say("problem-this-needs-a-signed-in-cook"))
 
     @api.exception_handler(PermissionDenied)
     def _(request: HttpRequest, exc: PermissionDenied) -> JsonResponse:
-        return problem(403, "not-allowed", "Not allowed", str(exc) or "This is not yours to change.")
+        return problem(
+            403, "not-allowed", say("problem-not-allowed"), str(exc) or say("problem-this-is-not-yours-to-change")
+        )
 
     @api.exception_handler(Http404)
     def _(request: HttpRequest, exc: Http404) -> JsonResponse:
-        return problem(404, "not-found", "Not found", "There is nothing here under that number, or it is not yours.")
+        return problem(404, "not-found", say("problem-not-found"), say("problem-there-is-nothing-here-under-that"))
 
     @api.exception_handler(DatabaseError)
     def _(request: HttpRequest, exc: DatabaseError) -> JsonResponse:
@@ -230,34 +249,28 @@ def install(api: NinjaAPI) -> None:
     @api.exception_handler(Overdrawn)
     def _(request: HttpRequest, exc: Overdrawn) -> JsonResponse:
         wait = math.ceil(exc.again_s)
-        return later(
-            f"This household has used its share of the machine for now. Come again in {wait} s: nothing is lost.", wait
-        )
+        return later(say("problem-this-household-has-used-its-share", wait=wait), wait)
 
     @api.exception_handler(TooMuch)
     def _(request: HttpRequest, exc: TooMuch) -> JsonResponse:
-        said = (
-            f"This would take about {exc.takes_s:.0f} s to work out, longer than may be. Ask for fewer pieces at once."
-        )
-        return problem(422, "too-much", "Too much at once", said, [field_error("pieces", said)])
+        said = say("problem-this-would-take-about-s-to", takes=quantity.number(exc.takes_s))
+        return problem(422, "too-much", say("problem-too-much-at-once"), said, [field_error("pieces", said)])
 
     @api.exception_handler(NobodyWaits)
     def _(request: HttpRequest, exc: NobodyWaits) -> JsonResponse:
         return problem(
-            499, "nobody-waits", "Nobody waits for this", "The browser went away before the answer was there."
+            499, "nobody-waits", say("problem-nobody-waits-for-this"), say("problem-the-browser-went-away-before-the")
         )
 
     @api.exception_handler(RawPostDataException)
     def _(request: HttpRequest, exc: RawPostDataException) -> JsonResponse:
-        return problem(
-            415, "not-json", "This is not JSON", "This address takes JSON: send it with Content-Type: application/json."
-        )
+        return problem(415, "not-json", say("problem-this-is-not-json"), say("problem-this-address-takes-json-send-it"))
 
     @api.exception_handler(OverflowError)
     def _(request: HttpRequest, exc: OverflowError) -> JsonResponse:
         log.warning("A figure overflowed: %s", exc)
-        return invalid([field_error("body", "holds a figure that is too large to reckon with. Make it smaller.")])
+        return invalid([field_error("body", say("problem-holds-a-figure-that-is-too"))])
 
     @api.exception_handler(HttpError)
     def _(request: HttpRequest, exc: HttpError) -> JsonResponse:
-        return problem(exc.status_code, "request-refused", "The request was refused", str(exc))
+        return problem(exc.status_code, "request-refused", say("problem-the-request-was-refused"), str(exc))

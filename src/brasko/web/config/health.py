@@ -9,6 +9,7 @@ from django.db import DatabaseError, connection, transaction
 from django.db.migrations.executor import MigrationExecutor
 from django.http import HttpRequest, JsonResponse
 
+from brasko.core.words import say
 from brasko.web.common.problem import problem, store_trouble
 from brasko.web.machine.shares import computing
 
@@ -41,8 +42,6 @@ def found() -> JsonResponse | None:
         return store_trouble(exc)
     free = shutil.disk_usage(settings.VAR).free
     if free < LEAST_FREE:
-        said = (
-            f"Only {free // 2**20} MB are free on this machine's disk: soon nothing more can be kept. Free some space."
-        )
-        return problem(507, "disk-full", "The disk is nearly full", said)
+        said = say("health-only-mb-are-free-on-this", free=free // 2**20)
+        return problem(507, "disk-full", say("health-the-disk-is-nearly-full"), said)
     return None

@@ -5,6 +5,7 @@ from django.urls import path, re_path
 from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
+from brasko.core.words import say
 from brasko.web.common.problem import problem
 from brasko.web.config import settings
 from brasko.web.config.api import api
@@ -12,7 +13,7 @@ from brasko.web.config.health import health
 from brasko.web.cooks.stream import cook_stream
 from brasko.web.machine.api import yard_certificate
 
-_MISSING = "The front end is not built. Run: make build"
+_MISSING = say("urls-the-front-end-is-not-built")
 """Said where there is no page to give."""
 
 
@@ -38,15 +39,13 @@ urlpatterns = [
 def not_found(request: HttpRequest, exception: Exception | None = None) -> HttpResponse:
     """Nothing at an address: of the API as a problem document, else in a line."""
     if request.path.startswith("/api/"):
-        return problem(404, "not-found", "Not found", "There is nothing at this address.")
-    return HttpResponse("There is nothing here.", status=404, content_type="text/plain")
+        return problem(404, "not-found", say("urls-not-found"), say("urls-there-is-nothing-at-this-address"))
+    return HttpResponse(say("urls-there-is-nothing-here"), status=404, content_type="text/plain")
 
 
 def failed(request: HttpRequest) -> HttpResponse:
     """Something that nobody foresaw: told plainly, with nothing of what it was."""
-    return problem(
-        500, "failed", "That failed", "Something went wrong in the server; nothing was kept. It is in its log."
-    )
+    return problem(500, "failed", say("urls-that-failed"), say("urls-something-went-wrong-in-the-server"))
 
 
 handler404, handler500 = not_found, failed

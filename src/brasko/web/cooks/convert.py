@@ -13,6 +13,7 @@ from brasko.core.forecast.history import hold_words
 from brasko.core.forecast.progress import Ahead, Expected, Planned, held_longer, progress
 from brasko.core.planner.ranges import Span
 from brasko.core.safety.drills import BLACK_SMOKE, FLARE_UP, VENTS, find_the_middle
+from brasko.core.words import say
 from brasko.web.cooks import reading
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
 from brasko.web.cooks.schemas import (
@@ -206,7 +207,7 @@ def expected_out(
         outlook_now = seen[piece.id]
         if outlook_now is not None and outlook_now.story.hold_s > 0.0 and "wait" in named:
             story = outlook_now.story
-            held = f"Hold it {hold_words(story.pull_c, story.hold_s)}."
+            held = say("convert-hold-it", hold_words=hold_words(story.pull_c, story.hold_s))
             named["wait"] = named["wait"].model_copy(update={"why": held})
         for each in expected_of(cook, piece, events, now, outlook_now):
             task = named[each.key]

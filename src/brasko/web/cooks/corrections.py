@@ -4,6 +4,7 @@ from brasko.core.forecast.corrections import Correction, Floats, corrections, tw
 from brasko.core.forecast.history import CookHistory
 from brasko.core.forecast.searing import SearCheck, sear_check
 from brasko.core.planner.wish import Wish
+from brasko.core.words import say
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.schemas import CorrectionOut, CorrectionsOut, SurfaceOut
@@ -22,7 +23,7 @@ def corrections_for(waiter: Waiter, cook: Cook, piece: Piece) -> CorrectionsOut:
     events, now = list(cook.events.all()), cook.now()
     story, stands = story_of(piece, events), standing(piece, events, now)
     if stands is None or story.on_at is None or cook.ended_at is not None:
-        raise Conflict(f"{piece.name} is not on the fire: there is nothing to correct.")
+        raise Conflict(say("corrections-is-not-on-the-fire-there", name=piece.name))
     on_s, table = cook.seconds(story.on_at), table_at(cook, events)
     found = computed_by(waiter, SOME_S, _weighed, *stands, cook.seconds(table) - on_s - SERVED_AFTER_S)
     return CorrectionsOut(
@@ -50,7 +51,7 @@ def surface_for(waiter: Waiter, cook: Cook, piece: Piece, temp_c: float) -> Surf
     """What a sear over a surface of this temperature would be. Raises Conflict before the piece is on the fire."""
     stands = standing(piece, list(cook.events.all()), cook.now())
     if stands is None:
-        raise Conflict(f"{piece.name} is not on the fire yet. Read the grate when it is.")
+        raise Conflict(say("corrections-is-not-on-the-fire-yet", name=piece.name))
     return SurfaceOut.model_validate(computed_by(waiter, SOME_S, _checked, *stands, temp_c), from_attributes=True)
 
 
@@ -65,9 +66,9 @@ def _checked(wish: Wish, so_far: CookHistory, z: Floats, now_s: float, temp_c: f
 def ask_practice(cook: Cook, piece: Piece, source: str) -> None:
     """Have a practice thermometer read by hand. Raises Conflict where there is nothing to read it from."""
     if not cook.practice or cook.ended_at is not None:
-        raise Conflict("Only a practice cook that goes on has practice thermometers. Read your own.")
+        raise Conflict(say("corrections-only-a-practice-cook-that-goes"))
     if story_of(piece, list(cook.events.all())).on_at is None:
-        raise Conflict(f"{piece.name} is not on the fire: there is nothing to read yet.")
+        raise Conflict(say("corrections-is-not-on-the-fire-there-2", name=piece.name))
     if source == "surface" and wish_for(piece).sear_zone is None:
-        raise Conflict(f"{piece.name} is not seared: there is no grate to read.", "source")
+        raise Conflict(say("corrections-is-not-seared-there-is-no", name=piece.name), "source")
     wanted.ask(piece.id, source)

@@ -11,6 +11,7 @@ from django.db.models import QuerySet
 
 from brasko.core.forecast.faults import APART_K, MISPLACED, series, slipped
 from brasko.core.forecast.readings import Reading as Seen
+from brasko.core.words import quantity, say
 from brasko.web.cooks.deeds import Done, ReadingTold
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.story import done_at, standing_events
@@ -113,23 +114,18 @@ def enough(piece: Piece, found: Taken | None) -> bool:
 
 def asked(piece: Piece, found: Taken | None, seen: Outlook | None) -> str:
     """What to do until it is enough, with phrase tokens."""
-    figure = f"{{least:{needed_c(piece):.2f}}}"
+    figure = quantity.least(needed_c(piece) or 0.0)
     if found is None and not in_place(seen):
-        return (
-            f"The probe does not look to be in the middle. Read it by hand: it must show {figure} before "
-            f"{piece.name.lower()} comes off."
-        )
+        return say("reading-the-probe-does-not-look-to", figure=figure, name=piece.name)
     if found is None:
-        return f"Read the middle: it must show {figure} before {piece.name.lower()} comes off."
+        return say("reading-read-the-middle-it-must-show", figure=figure, name=piece.name)
     if not enough(piece, found) and found.by_hand_c is not None:
-        return (
-            f"By hand it showed {{temp:{found.by_hand_c:.1f}}}, but the probe shows "
-            f"{{temp:{found.temp_c:.1f}}}, and the lowest "
-            f"reading is the middle: it must show {figure}. Read it again; take the probe out if it is wrong."
+        return say(
+            "reading-by-hand-it-showed-but-the",
+            by_hand=quantity.temp(found.by_hand_c),
+            temp=quantity.temp(found.temp_c),
+            figure=figure,
         )
     if not enough(piece, found):
-        return (
-            f"The middle shows {{temp:{found.temp_c:.1f}}} and must show {figure}. Leave it over the heat, and "
-            f"read it again after a minute."
-        )
-    return f"The middle shows {{temp:{found.temp_c:.1f}}}: enough. It may come off."
+        return say("reading-the-middle-shows-and-must-show", temp=quantity.temp(found.temp_c), figure=figure)
+    return say("reading-the-middle-shows-enough-it-may", temp=quantity.temp(found.temp_c))

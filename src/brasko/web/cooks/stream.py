@@ -12,6 +12,7 @@ from asgiref.sync import sync_to_async
 from django.contrib.sessions.backends.db import SessionStore
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 
+from brasko.core.words import say
 from brasko.web.common.problem import later, problem
 from brasko.web.cooks.bell import Listening
 from brasko.web.cooks.convert import update_since
@@ -40,16 +41,13 @@ async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse | Stre
     """Stream updates of a cook to its owner."""
     user = await request.auser()
     if not user.is_authenticated:
-        return problem(401, "sign-in-needed", "Sign in first", "This needs a signed-in cook. Sign in and try again.")
+        return problem(401, "sign-in-needed", say("stream-sign-in-first"), say("stream-this-needs-a-signed-in-cook"))
     if not await Cook.objects.filter(id=cook_id, owner=user).aexists():
-        return problem(404, "not-found", "Not found", "There is nothing here under that number, or it is not yours.")
+        return problem(404, "not-found", say("stream-not-found"), say("stream-there-is-nothing-here-under-that"))
     cursor = request.headers.get("Last-Event-ID") or request.GET.get("after", "")
     signed_in = request.session.session_key
     if _open[signed_in] >= MOST_STREAMS:
-        said = (
-            f"This browser follows {MOST_STREAMS} cooks already: close one of its tabs, or ask for updates now "
-            f"and then."
-        )
+        said = say("stream-this-browser-follows-cooks-already", most_streams=MOST_STREAMS)
         return later(said, 5)
     response = StreamingHttpResponse(_messages(cook_id, cursor, signed_in), content_type="text/event-stream")
     response["Cache-Control"] = "no-cache, no-transform"

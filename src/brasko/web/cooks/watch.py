@@ -27,6 +27,7 @@ from brasko.core.forecast.searing import SearCoach, sear_coach
 from brasko.core.forecast.update import Forecast, early_gap_k, forecast_of, region_near
 from brasko.core.forecast.why import probe_off_m, why
 from brasko.core.planner.wish import Wish
+from brasko.core.words import say
 from brasko.formats.meal_convert import wish_with_flips
 from brasko.web.cooks import worker
 from brasko.web.cooks.bell import ring
@@ -42,8 +43,8 @@ FALLEN_K, FALLEN_FOR = 0.4, 6
 BACK_K = 3.0
 COACHED_S = 240.0
 """A cook that is all sear is coached so long before its end."""
-SLIPPED_WORDS = "The probe is not in the middle: the forecast goes on without it."
-SLIPPED_ADVICE = "Put it back in from the side to half the width, or take readings by hand."
+SLIPPED_WORDS = say("watch-the-probe-is-not-in-the")
+SLIPPED_ADVICE = say("watch-put-it-back-in-from-the")
 """Said as long as a probe is out of its place."""
 
 log = logging.getLogger(__name__)

@@ -14,6 +14,7 @@ from limits.strategies import FixedWindowRateLimiter
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.altitude import corrected_c
+from brasko.core.words import quantity, say
 from brasko.web.common.problem import Conflict, TokenRefused, TooOften
 from brasko.web.cooks.actions.record import refresh_outcomes
 from brasko.web.cooks.bell import ring
@@ -24,6 +25,7 @@ from brasko.web.cooks.wanted import wanted
 from brasko.web.devices.schemas import ReadingsOut, Refused
 from brasko.web.machine.together import Together
 from brasko.web.yard.models import Thermometer
+from brasko.words import rendered
 
 POSTED = RateLimitItemPerMinute(12_000, 1)
 """Readings of one thermometer: a hundred times what any takes, room enough to catch up."""
@@ -38,12 +40,12 @@ def thermometer_for(token: str) -> Thermometer:
     """The thermometer with this token. Raises TokenRefused, saying why."""
     found = Thermometer.objects.filter(token_digest=Thermometer.digest(token)).first()
     if found is None:
-        raise TokenRefused("No thermometer has this token. Pair it in the Yard and use the new token.")
+        raise TokenRefused(say("actions-no-thermometer-has-this-token-pair"))
     if found.revoked_at is not None:
-        raise TokenRefused(f"The token of {found.name} was revoked. Pair it again in the Yard.")
+        raise TokenRefused(say("actions-the-token-of-was-revoked-pair", name=found.name))
     if found.expires_at <= timezone.now():
         raise TokenRefused(
-            f"The token of {found.name} expired on {found.expires_at:%Y-%m-%d}. Pair it again in the Yard."
+            say("actions-the-token-of-expired-on-pair", name=found.name, expires_at=f"{found.expires_at:%Y-%m-%d}")
         )
     return found
 
@@ -99,22 +101,20 @@ def pieces_for(thermometer: Thermometer, cook_id: int | None) -> list[Piece]:
     if inside is not None:
         return [inside]
     if thermometer.kind == Thermometer.Kind.PROBE:
-        raise Conflict(f"{thermometer.name} is in no cook. Choose it when you start one.")
+        raise Conflict(say("actions-is-in-no-cook-choose-it", name=thermometer.name))
     own = pieces.filter(cook__owner=thermometer.owner_id)
     last = (own if cook_id is None else own.filter(cook_id=cook_id)).order_by(*newest).first()
     if last is None and cook_id is not None:
-        raise InvalidInput("cook", f"must be a cook of yours (got {cook_id}). Leave it out for the newest.")
+        raise InvalidInput("cook", say("actions-must-be-a-cook-of-yours", cook_id=cook_id))
     if last is None:
-        raise Conflict(f"{thermometer.name} has nothing to read: no cook was started.")
+        raise Conflict(say("actions-has-nothing-to-read-no-cook", name=thermometer.name))
     return list(pieces.filter(cook_id=last.cook_id).order_by("position"))
 
 
 def take_readings(thermometer: Thermometer, rows: list[dict[str, Any]], cook_id: int | None = None) -> ReadingsOut:
     """Keep what is new and believable of a batch, in any order of time."""
     if not _posted.hit(POSTED, str(thermometer.id), cost=len(rows)):
-        raise TooOften(
-            f"{thermometer.name} sent {POSTED.amount} readings within a minute, which is the most. Send the rest later."
-        )
+        raise TooOften(say("actions-sent-readings-within-a-minute-which", name=thermometer.name, amount=POSTED.amount))
     try:
         out, cook = _kept_together((thermometer, rows, cook_id))
     except IntegrityError:
@@ -153,7 +153,7 @@ def _keep(sent: tuple[Thermometer, list[dict[str, Any]], int | None]) -> tuple[R
         except InvalidInput as exc:
             sequence = row.get("sequence")
             number = sequence if isinstance(sequence, int) else None
-            refused.append(Refused(index=index, sequence=number, field=exc.field, message=exc.message))
+            refused.append(Refused(index=index, sequence=number, field=exc.field, message=rendered(exc.message)))
             continue
         earlier = known.get((reading.source, reading.sequence, mine[0].id))
         if earlier is None:
@@ -175,8 +175,8 @@ def _keep(sent: tuple[Thermometer, list[dict[str, Any]], int | None]) -> tuple[R
         elif earlier.at == reading.at and _sent_c(earlier) == reading.raw_c:
             duplicate.append(reading.sequence)
         else:
-            said = "was used for another reading already. Number readings onwards; never use a number twice."
-            refused.append(Refused(index=index, sequence=reading.sequence, field="sequence", message=said))
+            said = say("actions-was-used-for-another-reading-already")
+            refused.append(Refused(index=index, sequence=reading.sequence, field="sequence", message=rendered(said)))
     Reading.objects.bulk_create(fresh)
     if accepted:
         _newest.put(thermometer.id, max(max(accepted), -1 if newest is None else newest))
@@ -194,7 +194,7 @@ def _pieces_of(row: dict[str, Any], pieces: list[Piece], source: str) -> list[Pi
         return pieces
     number = row.get("piece", 1)
     if not isinstance(number, int) or isinstance(number, bool) or not 1 <= number <= len(pieces):
-        raise InvalidInput("piece", f"must be a whole number from 1 to {len(pieces)} (got {brief(number)}).")
+        raise InvalidInput("piece", say("actions-must-be-a-whole-number-from", pieces=len(pieces), brief=brief(number)))
     return [pieces[number - 1]]
 
 
@@ -223,7 +223,7 @@ def brief(got: object) -> str:
     try:
         said = repr(got)
     except ValueError:
-        return "a number of thousands of digits"
+        return say("actions-a-number-of-thousands-of-digits")
     return said if len(said) <= 60 else f"{said[:57]}..."
 
 
@@ -233,31 +233,34 @@ FIELDS = ("sequence", "at", "temp_c", "channel", "battery", "piece")
 
 def _reading(row: dict[str, Any], cook: Cook, usual: str) -> Reading:
     if set(row) - set(FIELDS):
-        said = (
-            "has a field that is not known. A reading has sequence, at, temp_c, and may have channel, battery "
-            "and piece."
-        )
+        said = say("actions-has-a-field-that-is-not")
         raise InvalidInput("readings", said)
     channel = row.get("channel", usual)
     if channel not in Reading.Source.values:
-        raise InvalidInput("channel", f"must be one of {', '.join(Reading.Source.values)} (got {brief(channel)}).")
+        raise InvalidInput(
+            "channel", say("actions-must-be-one-of-got", values=", ".join(Reading.Source.values), brief=brief(channel))
+        )
     battery = row.get("battery", 1.0)
     if isinstance(battery, bool) or not isinstance(battery, int | float) or not 0.0 <= battery <= 1.0:
-        raise InvalidInput("battery", f"must be between 0 and 1 (got {brief(battery)}).")
+        raise InvalidInput("battery", say("actions-must-be-between-0-and-1", brief=brief(battery)))
     sequence, temp = row.get("sequence"), row.get("temp_c")
     if not isinstance(sequence, int) or isinstance(sequence, bool) or not 0 <= sequence < 2**62:
-        raise InvalidInput("sequence", f"must be a whole number from 0 up (got {brief(sequence)}).")
+        raise InvalidInput("sequence", say("actions-must-be-a-whole-number-from-2", brief=brief(sequence)))
     if (
         not isinstance(temp, int | float)
         or isinstance(temp, bool)
         or (isinstance(temp, float) and not math.isfinite(temp))
     ):
-        raise InvalidInput("temp_c", f"must be a number (got {brief(temp)}).")
+        raise InvalidInput("temp_c", say("actions-must-be-a-number-got", brief=brief(temp)))
     if not LOWEST_C <= temp <= HIGHEST_C:
         raise InvalidInput(
             "temp_c",
-            f"must be between {LOWEST_C:g} and {HIGHEST_C:g} °C (got {brief(temp)}). The reading was not kept: "
-            f"check the plug.",
+            say(
+                "actions-must-be-between-and-c-got",
+                lowest=quantity.general(LOWEST_C),
+                highest=quantity.general(HIGHEST_C),
+                brief=brief(temp),
+            ),
         )
     at = _moment(row.get("at"))
     now, ahead = cook.now(), ahead_of_the_wall(cook)
@@ -267,12 +270,12 @@ def _reading(row: dict[str, Any], cook: Cook, usual: str) -> Reading:
     if at > now + CLOCK_TOLERANCE * max(cook.clock_speed, 1.0):
         raise InvalidInput(
             "at",
-            f"lies in the future: the cook's clock says {now.isoformat()} (got {at.isoformat()}). Set the "
-            f"device's clock.",
+            say("actions-lies-in-the-future-the-cooks", now=now.isoformat(), at=at.isoformat()),
         )
     if at < cook.started_at - CLOCK_TOLERANCE:
         raise InvalidInput(
-            "at", f"lies before this cook began at {cook.started_at.isoformat()} (got {at.isoformat()})."
+            "at",
+            say("actions-lies-before-this-cook-began-at", started_at=cook.started_at.isoformat(), at=at.isoformat()),
         )
     return Reading(sequence=sequence, at=at, temp_c=float(temp), raw_c=float(temp), source=channel)
 
@@ -288,7 +291,5 @@ def _moment(raw: object) -> datetime:
     except ValueError:
         at = None
     if at is None or at.tzinfo is None:
-        raise InvalidInput(
-            "at", f"must be a date and time with a time zone, as 2030-06-01T18:30:00Z (got {brief(raw)})."
-        )
+        raise InvalidInput("at", say("actions-must-be-a-date-and-time", brief=brief(raw)))
     return at

@@ -7,6 +7,7 @@ from django.shortcuts import get_object_or_404
 from ninja import File, Form, Router, UploadedFile
 from ninja.security import HttpBearer
 
+from brasko.core.words import say
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.common.problem import TokenRefused
 from brasko.web.cooks.actions.record import advance
@@ -33,7 +34,7 @@ class HubKey(HttpBearer):
 
     def authenticate(self, request: HttpRequest, token: str) -> str:
         if not hmac.compare_digest(token.encode(), hub_key().encode()):
-            raise TokenRefused("This is not the practice hub's key.")
+            raise TokenRefused(say("api-this-is-not-the-practice-hubs"))
         return "hub"
 
 

@@ -14,6 +14,7 @@ from django.core.files.uploadedfile import UploadedFile
 from django.utils.dateparse import parse_datetime
 
 from brasko.core.errors import InvalidInput
+from brasko.core.words import say
 from brasko.formats.bounds import EARLIEST, LATEST
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.models import Cook, Piece, Reading, labels
@@ -23,7 +24,7 @@ from brasko.web.devices.schemas import ReadingsOut
 from brasko.web.yard.models import Thermometer
 
 MOST_BYTES, MOST_ROWS = 2_000_000, 20_000
-FILE_NAME = "From files"
+FILE_NAME = say("from-file-from-files")
 SAME_K = 0.005
 """Readings of the same moment that differ by less are one: a file may have been rounded."""
 
@@ -46,20 +47,18 @@ def rows_of(lines: Iterable[str]) -> list[Row]:
     try:
         if not {"at", "temp_c"} <= set(rows.fieldnames or ()):
             had = ", ".join(rows.fieldnames or ("none",))
-            raise InvalidInput("file", f"needs the columns at and temp_c (it has {had[:200]}).")
+            raise InvalidInput("file", say("from-file-needs-the-columns-at-and-temp", had=had[:200]))
         for n, row in enumerate(rows, 2):
             at, temp_c = _moment_of(row["at"]), _number_of(row["temp_c"])
             if at is None or temp_c is None:
-                raise InvalidInput(
-                    "file", f"line {n}: at must be a date and time with a time zone, and temp_c a number in °C."
-                )
+                raise InvalidInput("file", say("from-file-line-at-must-be-a-date", n=n))
             found.append(Row(at, temp_c, row.get("channel") or "tip", (row.get("piece") or "").strip(), n))
             if len(found) > MOST_ROWS:
-                raise InvalidInput("file", f"must hold at most {MOST_ROWS} readings. Thin them out.")
+                raise InvalidInput("file", say("from-file-must-hold-at-most-readings-thin", most_rows=MOST_ROWS))
     except csv.Error as exc:
-        raise InvalidInput("file", f"is no CSV that can be read: {exc}.") from None
+        raise InvalidInput("file", say("from-file-is-no-csv-that-can-be", exc=exc)) from None
     if not found:
-        raise InvalidInput("file", "holds no reading.")
+        raise InvalidInput("file", say("from-file-holds-no-reading"))
     return sorted(found)
 
 
@@ -88,7 +87,7 @@ def _piece_of(row: Row, usual: Piece, pieces: list[Piece]) -> Piece:
             return piece
     names = ", ".join(called.values())
     raise InvalidInput(
-        "file", f"line {row.line}: piece must be one of {names}, or its number (got {brief(row.piece)})."
+        "file", say("from-file-line-piece-must-be-one-of", line=row.line, names=names, brief=brief(row.piece))
     )
 
 
@@ -98,18 +97,16 @@ def readings_from_file(cook: Cook, piece: Piece, file: UploadedFile[bytes], from
     Raises InvalidInput and Conflict.
     """
     if file.size is None or file.size > MOST_BYTES:
-        raise InvalidInput("file", f"must be no larger than {MOST_BYTES // 1_000_000} MB.")
+        raise InvalidInput("file", say("from-file-must-be-no-larger-than-mb", most_bytes=MOST_BYTES // 1000000))
     try:
         rows = rows_of(file.read().decode("utf-8-sig").splitlines())
     except UnicodeDecodeError:
-        raise InvalidInput("file", "is no text in UTF-8. Save it as CSV.") from None
+        raise InvalidInput("file", say("from-file-is-no-text-in-utf-8")) from None
     shift = timedelta()
     if from_on:
         on_at = story_of(piece, list(cook.events.all())).on_at
         if on_at is None:
-            raise Conflict(
-                f"{piece.name} is not on the fire yet: there is nothing to line the file up with.", "from_on"
-            )
+            raise Conflict(say("from-file-is-not-on-the-fire-yet", name=piece.name), "from_on")
         shift = on_at - rows[0].at
     pieces = list(cook.pieces.all())
     told = ReadingsOut(accepted=[], duplicate=[], refused=[])

@@ -14,6 +14,7 @@ from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.core.foods.cuts import Cut, all_cuts
+from brasko.core.words import quantity, say
 from brasko.formats.fire import SetupOut
 from brasko.formats.fire_convert import (
     setup_schema,
@@ -100,9 +101,15 @@ def _told_hour(at: datetime, sky: Weather) -> WeatherHour:
 
 
 def _words(sky: Weather) -> str:
-    wind = "hardly any wind" if sky.wind_m_s < 2 else "a breeze" if sky.wind_m_s < 4 else "windy: shelter the fire"
+    wind = (
+        say("api-hardly-any-wind")
+        if sky.wind_m_s < 2
+        else "a breeze"
+        if sky.wind_m_s < 4
+        else say("api-windy-shelter-the-fire")
+    )
     light = "sun" if sky.sun_w_m2 > 400 else "clouds" if sky.sun_w_m2 > 0 else "dark"
-    return f"{{temp:{sky.air_c:.0f}}}, {wind}, {light}"
+    return say("api", air=quantity.temp(sky.air_c), wind=wind, light=light)
 
 
 @lru_cache(maxsize=1)
@@ -116,9 +123,7 @@ def _reference() -> FireReference:
             for w in WARES.values()
         ],
         foods=[_food(c) for c in all_cuts().values()],
-        half_distance="Halve the distance and the heat is four times: true of a point. A bed of coals is wide, so "
-        "from half as "
-        "far a spot sees hardly more of it.",
+        half_distance=say("api-halve-the-distance-and-the-heat"),
     )
 
 

@@ -14,6 +14,7 @@ from typing import Any
 from django.core.handlers.asgi import ASGIRequest
 from django.http import HttpRequest, HttpResponse
 
+from brasko.core.words import say
 from brasko.web.machine.store import kept_open
 
 Scope = MutableMapping[str, Any]
@@ -114,9 +115,9 @@ async def _tell(send: Send, answer: HttpResponse) -> None:
 
 
 async def _refuse(send: Send, most: int) -> None:
-    size = f"{most // MB} MB" if most >= MB else f"{most // KB} kB"
-    said = f"This is too large: {size} is the most that is taken here. Nothing was kept."
-    body = {"type": "urn:brasko:too-large", "title": "Too large", "status": 413, "detail": said, "errors": []}
+    size = say("door-mb", most=most // MB) if most >= MB else say("door-kb", most=most // KB)
+    said = say("door-this-is-too-large-is-the", size=size)
+    body = {"type": "urn:brasko:too-large", "title": say("door-too-large"), "status": 413, "detail": said, "errors": []}
     head = [(b"content-type", b"application/problem+json"), (b"connection", b"close")]
     await send({"type": "http.response.start", "status": 413, "headers": head})
     await send({"type": "http.response.body", "body": json.dumps(body).encode()})

@@ -9,6 +9,7 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from brasko.core.errors import InvalidInput
+from brasko.core.words import say
 from brasko.formats.cook import CookIn, CookOut
 from brasko.formats.cook_convert import cook_effort_s, told
 from brasko.formats.meal import MealIn
@@ -65,7 +66,7 @@ async def preview_plan(request: CookRequest, payload: PreviewIn) -> HttpResponse
     met."""
     if payload.focus >= len(payload.pieces):
         raise InvalidInput(
-            "focus", f"must be one of the {len(payload.pieces)} pieces, counted from 0 (got {payload.focus})."
+            "focus", say("api-must-be-one-of-the-pieces", pieces=len(payload.pieces), focus=payload.focus)
         )
     ranged = (payload.focus,) if payload.ranges else ()
     effort = effort_of(payload.pieces, quick=payload.quick and not payload.ranges, ranged=ranged)
@@ -149,7 +150,7 @@ def duplicate_plan(request: CookRequest, plan_id: int) -> Status[dict[str, Any]]
     meal = meal_of(plan)
     lead = max(piece.programme.lead_s for piece in plan.pieces.all())
     wanted = PlanIn(
-        title=f"{plan.title}, again"[:120],
+        title=say("api-again", title=plan.title)[:120],
         eat_at=hour_to_come(plan.eat_at + timedelta(days=1), lead),
         pieces=meal.pieces,
         table=meal.table,

@@ -15,6 +15,7 @@ from brasko.core.planner.schools import questions, school_of
 from brasko.core.planner.serving import shared_out
 from brasko.core.planner.timeline import START_MARGIN_S
 from brasko.core.safety.clock import fridge_limit_s
+from brasko.core.words import quantity, say
 from brasko.formats.meal import PieceIn, TableIn
 from brasko.formats.meal_convert import eaters_of, filled, wish_of, wishes_of
 from brasko.formats.piece import outside_changes
@@ -234,6 +235,11 @@ def burger_of(ask: BurgerIn) -> BurgerOut:
         lean_g=lean * total,
         rich_g=rich * total,
         patty=_patty(
-            made, f"It ends {{len:{made.cooked_width_m * 1000:.0f}}} wide, for a bun of {{len:{ask.bun_mm:.0f}}}."
+            made,
+            say(
+                "details-it-ends-wide-for-a-bun",
+                cooked_width=quantity.length(made.cooked_width_m * 1000),
+                bun=quantity.length(ask.bun_mm),
+            ),
         ),
     )

@@ -13,6 +13,7 @@ from brasko.core.foods.salts import SALT_KINDS
 from brasko.core.planner.methods import METHODS, Method
 from brasko.core.planner.wish import SALTED_ON
 from brasko.core.safety.agency import needs_choice
+from brasko.core.words import say
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.fire_convert import said_setup, spot_schema
 from brasko.web.plans.present import plan_grate
@@ -99,8 +100,8 @@ def _gentle(method: str) -> GentleOut | None:
     if "gentle" not in how.phases:
         return None
     if how.gentle_at == "bath":
-        return GentleOut(name="Fat at", usual_c=None, low_c=45.0, high_c=90.0)
-    name = "Oven at" if how.fires == ("oven_skillet",) else "Gentle side at"
+        return GentleOut(name=say("reference-fat-at"), usual_c=None, low_c=45.0, high_c=90.0)
+    name = say("reference-oven-at") if how.fires == ("oven_skillet",) else say("reference-gentle-side-at")
     return GentleOut(name=name, usual_c=USUAL_GENTLE_C.get(how.fires[0], GENTLE_C), low_c=90.0, high_c=HOTTEST_GENTLE_C)
 
 

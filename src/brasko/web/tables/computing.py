@@ -13,6 +13,7 @@ from brasko.core.table.later import gone_on, moved
 from brasko.core.table.pieces import pieces_of
 from brasko.core.table.plan import plan_table, table_effort_s
 from brasko.core.table.problem import Pin, Stood
+from brasko.core.words import quantity, say
 from brasko.formats.meal_convert import filled
 from brasko.formats.table import MealTableIn, PinIn, TableOut
 from brasko.formats.table_convert import made_as_told, table_ask_of, table_told
@@ -52,7 +53,7 @@ def planned_table(asked: MealTableIn, quick: bool, now: datetime, stood: dict[st
         earliest -= timedelta(minutes=earliest.minute % 5)
         raise InvalidInput(
             "table.eat_at",
-            f"is too soon: the first work is {{time:{-told.begins_s:.0f}}} before.",
+            say("computing-is-too-soon-the-first-work", begins=quantity.span(-told.begins_s)),
             suggestion=earliest.astimezone(UTC).isoformat(),
         )
     return told
@@ -65,7 +66,7 @@ def late_table(
     that was marked. Raises InvalidInput with the dish that cannot be."""
     before = made_as_told(asked, told, kept_plans.piece)
     if before is None:
-        raise InvalidInput("by_min", "was planned by another version: keep the table anew, then move its hour.")
+        raise InvalidInput("by_min", say("computing-was-planned-by-another-version-keep"))
     by_s = 60.0 * by_min
     since = None if on_at is None else {key: (on - asked.eat_at).total_seconds() for key, on in on_at.items()}
     late = gone_on(before, by_s, (at - asked.eat_at).total_seconds(), since)
@@ -102,7 +103,7 @@ def meat_to_cook(asked: MealTableIn, told: TableOut, by_s: float = 0.0) -> MeatT
     version planned it."""
     made = made_as_told(asked, told, kept_plans.piece)
     if made is None:
-        raise InvalidInput("table", "was planned by another version: keep the table anew, then cook it.")
+        raise InvalidInput("table", say("computing-was-planned-by-another-version-keep-2"))
     found = pieces_of(made, kept_plans.piece, by_s)
     given = {dish.key: dish.piece for dish in asked.dishes}
     fires = {fire.key: fire for fire in asked.fires}

@@ -12,6 +12,7 @@ from brasko.core.fire.kinds.kind import OIL, Converts, Found
 from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
+from brasko.core.words import say
 
 
 @dataclass(frozen=True)
@@ -24,8 +25,8 @@ class Brazier(CharcoalKind):
     def grills(self) -> tuple[Grill, ...]:
         return (
             Grill(
-                "brazier", "Open brazier", self,
-                (Grate("main", "Grate over the brazier", "rectangle", 0.60, 0.45, 0.20),),
+                "brazier", say("brazier-open-brazier"), self,
+                (Grate("main", say("brazier-grate-over-the-brazier"), "rectangle", 0.60, 0.45, 0.20),),
                 floor_width_m=0.56, floor_depth_m=0.42,
             ),
         )  # fmt: skip
@@ -34,5 +35,5 @@ class Brazier(CharcoalKind):
         return FireSetup(grill, Charcoal("half", 2.4), 1.0, 1.0, weather=weather)
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
-        oiled = replace(OIL, why="When the grate has been over the coals for five minutes.")
+        oiled = replace(OIL, why=say("brazier-when-the-grate-has-been-over"))
         return (*laid(setup, chimney_lit(found)), oiled)

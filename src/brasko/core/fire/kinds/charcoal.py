@@ -15,6 +15,7 @@ from brasko.core.fire.grills import Grill
 from brasko.core.fire.kinds.kind import MINUTE, OIL, Candidate, Found, GrillKind, Smoke
 from brasko.core.fire.setup import FireSetup, opening_words, with_vents
 from brasko.core.fire.zones import Preparation
+from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
     from brasko.core.fire.advisor import Wanted
@@ -32,9 +33,7 @@ class CharcoalKind(GrillKind):
 
     def check_setup(self, setup: FireSetup) -> None:
         if setup.charcoal is None:
-            raise InvalidInput(
-                "charcoal", f"is missing: {setup.grill.name.lower()} burns charcoal. Say how much and how it lies."
-            )
+            raise InvalidInput("charcoal", say("charcoal-is-missing-burns-charcoal-say-how", name=setup.grill.name))
         bed_of(setup.grill, setup.charcoal)
 
     def layouts_known(self, grill: Grill) -> tuple[str, ...]:
@@ -78,9 +77,8 @@ class CharcoalKind(GrillKind):
         preheat = max(found.ready_s - lit.lasts_s, 10 * MINUTE)
         return (
             *laid(setup, lit),
-            Preparation("preheat", "fire", "Lid on, preheat", preheat,
-                        f"Vents wide at first, then the bottom one {opening_words(setup.bottom_share)} open: "
-                            f"{{time:{preheat:.0f}}}, for about {{target}}."),
+            Preparation("preheat", "fire", say("charcoal-lid-on-preheat"), preheat,
+                        say("charcoal-vents-wide-at-first-then-the", opening_words=opening_words(setup.bottom_share), preheat=quantity.span(preheat), target="{target}")),
             OIL,
         )  # fmt: skip
 
@@ -96,9 +94,9 @@ def chimney_lit(found: Found) -> Preparation:
     return Preparation(
         "light",
         "fire",
-        "Light the chimney",
+        say("charcoal-light-the-chimney"),
         round(found.chimney_s / 30.0) * 30.0,
-        "Ready when the top coals are ashed over, about {time:750}.",
+        say("charcoal-ready-when-the-top-coals-are"),
     )
 
 
@@ -107,16 +105,15 @@ def laid(setup: FireSetup, lit: Preparation) -> tuple[Preparation, Preparation]:
     assert setup.charcoal is not None
     layout = LAYOUTS[setup.charcoal.layout][0].lower()
     lay = Preparation(
-        "bank", "hands", f"Lay the coals: {layout}", 2 * MINUTE,
-        f"{{mass:{setup.charcoal.mass_kg * 1000:.0f}}} of charcoal in all.",
+        "bank", "hands", say("charcoal-lay-the-coals", layout=layout), 2 * MINUTE,
+        say("charcoal-of-charcoal-in-all", mass=quantity.mass(setup.charcoal.mass_kg * 1000)),
     )  # fmt: skip
     if setup.charcoal.layout != "ring":
         return lit, lay
     return (
-        replace(lit, name="Light a dozen briquettes", why="Lay them at one end of the fuse when they are ashed over."),
+        replace(lit, name=say("charcoal-light-a-dozen-briquettes"), why=say("charcoal-lay-them-at-one-end-of")),
         replace(
             lay, lasts_s=10 * MINUTE,
-            why=f"{lay.why} Two wide and two high round the edge, one row on top, so that they burn in turn. Drip "
-                f"pan with water in the middle, wood at the start.",
+            why=say("charcoal-two-wide-and-two-high-round", why=lay.why),
         ),
     )  # fmt: skip

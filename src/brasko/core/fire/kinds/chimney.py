@@ -13,6 +13,7 @@ from brasko.core.fire.kinds.kind import MIDDLE, MIDDLE_SPOT, MINUTE, Converts, F
 from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
+from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
     from brasko.core.fire.advisor import Wanted
@@ -26,31 +27,37 @@ class Chimney(CharcoalKind):
     is_drawn: ClassVar[bool] = True
     can_be_fed: ClassVar[bool] = False
     converts: ClassVar[Converts] = "not"
-    refuge: ClassVar[str] = "Lift it off with the tongs when it flares; keep a plate beside it."
+    refuge: ClassVar[str] = say("chimney-lift-it-off-with-the-tongs")
 
     def grills(self) -> tuple[Grill, ...]:
         return (
             Grill(
-                "chimney", "Chimney starter with a grate on top", self,
-                (Grate("main", "Small grate", "round", 0.22, 0.22, 0.31),),
+                "chimney", say("chimney-chimney-starter-with-a-grate-on"), self,
+                (Grate("main", say("chimney-small-grate"), "round", 0.22, 0.22, 0.31),),
                 floor_width_m=0.18, floor_depth_m=0.18,
             ),
         )  # fmt: skip
 
     def check_setup(self, setup: FireSetup) -> None:
         if setup.charcoal is not None and setup.charcoal.layout != "level":
-            raise InvalidInput(
-                "charcoal.layout", "must be level in a chimney starter: it has one way to lie.", suggestion="level"
-            )
+            raise InvalidInput("charcoal.layout", say("chimney-must-be-level-in-a-chimney"), suggestion="level")
         super().check_setup(setup)
 
     def usual(self, grill: Grill, weather: Weather) -> FireSetup:
         return FireSetup(grill, Charcoal("level", 1.6, "lump"), 1.0, 1.0, weather=weather)
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
-        words = (MIDDLE, ("Over the chimney", "over the chimney"))
+        words = (MIDDLE, (say("chimney-over-the-chimney"), say("chimney-over-the-chimney-2")))
         return (
-            Ships("chimney", "Grate on a lit chimney starter", usual["chimney"], None, MIDDLE_SPOT, MIDDLE_SPOT, words),
+            Ships(
+                "chimney",
+                say("chimney-grate-on-a-lit-chimney-starter"),
+                usual["chimney"],
+                None,
+                MIDDLE_SPOT,
+                MIDDLE_SPOT,
+                words,
+            ),
         )
 
     def layouts_known(self, grill: Grill) -> tuple[str, ...]:
@@ -61,12 +68,8 @@ class Chimney(CharcoalKind):
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         lit = chimney_lit(found)
-        raised = (
-            f"Raised on a brick so that air gets in, on bare ground. Ready when the top glows, about "
-            f"{{time:{lit.lasts_s:.0f}}}."
-        )
+        raised = say("chimney-raised-on-a-brick-so-that", lasts=quantity.span(lit.lasts_s))
         return (
             replace(lit, why=raised),
-            Preparation("oil", "hands", "Small grate on top, oil it", 1 * MINUTE, "Long gloves: the gas above it "
-                "burns."),
+            Preparation("oil", "hands", say("chimney-small-grate-on-top-oil-it"), 1 * MINUTE, say("chimney-long-gloves-the-gas-above-it")),
         )  # fmt: skip

@@ -8,6 +8,7 @@ from typing import TYPE_CHECKING, ClassVar
 
 from brasko.core.fire.kinds.kind import Candidate, GrillKind, Rules
 from brasko.core.fire.setup import FireSetup
+from brasko.core.words import say
 
 if TYPE_CHECKING:
     from brasko.core.fire.advisor import Wanted
@@ -21,9 +22,11 @@ class Controlled(GrillKind):
     """A set temperature that is held."""
 
     rules: ClassVar[Rules] = "controller"
-    refuge: ClassVar[str] = "There is no cooler side: set it lower, and a pan under what drips."
+    refuge: ClassVar[str] = say("controlled-there-is-no-cooler-side-set")
 
     def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
         controller = base.grill.controller
         top = controller.highest_c if controller else HOT_C
-        yield Candidate(base, ("The controller holds it.",), wanted.gentle_c if wanted.gentle_c is not None else top)
+        yield Candidate(
+            base, (say("controlled-the-controller-holds-it"),), wanted.gentle_c if wanted.gentle_c is not None else top
+        )

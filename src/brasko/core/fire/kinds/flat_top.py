@@ -19,6 +19,7 @@ from brasko.core.fire.zones import Preparation
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.safety import fires as dangers
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
     from brasko.core.fire.advisor import Wanted
@@ -43,22 +44,33 @@ class FlatTop(Gas):
     converts: ClassVar[Converts] = "not"
     sears: ClassVar[bool] = False
     has_box: ClassVar[bool] = False
-    refuge: ClassVar[str] = "Turn the burner at one end down, and scrape what gives fat towards the cup."
+    refuge: ClassVar[str] = say("flat-top-turn-the-burner-at-one-end")
 
     def grills(self) -> tuple[Grill, ...]:
         return tuple(flat_top(n) for n in (2, 3, 4))
 
     def plate(self, grill: Grill) -> Ware | None:
-        return Ware("plate", "Griddle plate", SPREAD_M, SPREAD_M, PLATE_J_M2K.value * SPREAD_M**2, 400.0)
+        return Ware("plate", say("flat-top-griddle-plate"), SPREAD_M, SPREAD_M, PLATE_J_M2K.value * SPREAD_M**2, 400.0)
 
     def usual(self, grill: Grill, weather: Weather) -> FireSetup:
         return FireSetup(grill, knobs=tuple(0.3 if n == 0 else 0.8 for n in range(len(grill.burners))), weather=weather)
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
-        words = (("Low end of the plate", "On the low end"), ("Hot end of the plate", "at the hot end of the plate"))
+        words = (
+            (say("flat-top-low-end-of-the-plate"), say("flat-top-on-the-low-end")),
+            (say("flat-top-hot-end-of-the-plate"), say("flat-top-at-the-hot-end-of-the")),
+        )
         row = usual["flat_top_3"]
         return (
-            Ships("flat_top", "Flat-top griddle, three burners", row, None, Spot(-0.22, 0.0), Spot(0.22, 0.0), words),
+            Ships(
+                "flat_top",
+                say("flat-top-flat-top-griddle-three-burners"),
+                row,
+                None,
+                Spot(-0.22, 0.0),
+                Spot(0.22, 0.0),
+                words,
+            ),
         )
 
     def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
@@ -80,21 +92,29 @@ class FlatTop(Gas):
     def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
         kg_h = power_w / fuels.PROPANE_HEAT.value * 3600.0
         lasts = BOTTLE_KG.value / kg_h * 3600.0 if kg_h > 0 else 0.0
-        return Hours(READY_S, lasts, (), f"another bottle ({BOTTLE_KG.value:g} kg assumed)", kg_h, "propane")
+        return Hours(
+            READY_S,
+            lasts,
+            (),
+            say("flat-top-another-bottle-kg-assumed", value=quantity.general(BOTTLE_KG.value)),
+            kg_h,
+            "propane",
+        )
 
     def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
         if wanted.gentle_c is not None:
-            raise Infeasible("A plate has no gentle air.", (Remedy("wish for a searing place alone"),), "gentle_low_c")
-        yield Candidate(replace(base, knobs=tuple(1.0 for _ in base.knobs)), ("All burners high.",))
+            raise Infeasible(
+                say("flat-top-a-plate-has-no-gentle-air"),
+                (Remedy(say("flat-top-wish-for-a-searing-place-alone")),),
+                "gentle_low_c",
+            )
+        yield Candidate(replace(base, knobs=tuple(1.0 for _ in base.knobs)), (say("flat-top-all-burners-high"),))
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         return (
-            Preparation("light", "fire", "Light the burners", 1 * MINUTE, "One after the other. Hoses tested with "
-                "soapy water when the bottle was changed."),
-            Preparation("preheat", "fire", "Let the plate get hot", READY_S, "Until a drop of water dances on it: "
-                "thick steel takes its time."),
-            Preparation("oil", "hands", "Scrape and oil the plate", 3 * MINUTE, "A thin film, spread with a cloth "
-                "held in tongs."),
+            Preparation("light", "fire", say("flat-top-light-the-burners"), 1 * MINUTE, say("flat-top-one-after-the-other-hoses-tested")),
+            Preparation("preheat", "fire", say("flat-top-let-the-plate-get-hot"), READY_S, say("flat-top-until-a-drop-of-water-dances")),
+            Preparation("oil", "hands", say("flat-top-scrape-and-oil-the-plate"), 3 * MINUTE, say("flat-top-a-thin-film-spread-with-a")),
         )  # fmt: skip
 
 
@@ -102,8 +122,22 @@ def flat_top(burners: int, *, power_w: float = 3500.0) -> Grill:
     """A griddle with so many equal burners, side by side; sizes are assumed for a typical one."""
     pitch = 0.22
     row = tuple(
-        Burner(f"burner{i + 1}", f"Burner {i + 1}", (i - (burners - 1) / 2.0) * pitch, 0.0, 0.12, 0.36, power_w)
+        Burner(
+            f"burner{i + 1}",
+            say("flat-top-burner", i=i + 1),
+            (i - (burners - 1) / 2.0) * pitch,
+            0.0,
+            0.12,
+            0.36,
+            power_w,
+        )
         for i in range(burners)
     )
-    plate = Grate("main", "Griddle plate", "rectangle", pitch * burners + 0.02, 0.46, 0.04)
-    return Grill(f"flat_top_{burners}", f"Flat-top griddle, {burners} burners", FlatTop(), (plate,), burners=row)
+    plate = Grate("main", say("flat-top-griddle-plate"), "rectangle", pitch * burners + 0.02, 0.46, 0.04)
+    return Grill(
+        f"flat_top_{burners}",
+        say("flat-top-flat-top-griddle-burners", burners=burners),
+        FlatTop(),
+        (plate,),
+        burners=row,
+    )

@@ -38,6 +38,7 @@ from brasko.core.fire.zones import Preparation
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.safety import fires as dangers
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
     from brasko.core.fire.advisor import Wanted
@@ -70,29 +71,29 @@ class Gas(GrillKind):
     converts: ClassVar[Converts] = "by its course"
     nitrous: ClassVar[float] = 0.3
     has_box: ClassVar[bool] = True
-    refuge: ClassVar[str] = "Turn off the burner at one end, and move it there when it flares."
+    refuge: ClassVar[str] = say("gas-turn-off-the-burner-at-one")
 
     def grills(self) -> tuple[Grill, ...]:
         return tuple(gas_grill(n, sear=n >= 4, side=n >= 3) for n in (2, 3, 4, 5, 6))
 
     def check(self, grill: Grill) -> None:
         if not any(b.kind == "main" for b in grill.burners):
-            raise InvalidInput("burners", "need at least one main burner under the grate (got none).")
+            raise InvalidInput("burners", say("gas-need-at-least-one-main-burner"))
 
     def check_setup(self, setup: FireSetup) -> None:
         burners = setup.grill.burners
         if len(setup.knobs) != len(burners):
             raise InvalidInput(
-                "knobs", f"needs one setting for each of the {len(burners)} burners (got {len(setup.knobs)})."
+                "knobs", say("gas-needs-one-setting-for-each-of", burners=len(burners), knobs=len(setup.knobs))
             )
         for i, knob in enumerate(setup.knobs):
-            require_between(f"knobs.{i}", knob, 0.0, 1.0, "", "0 is off, 1 is high; low is about 0.3.")
+            require_between(f"knobs.{i}", knob, 0.0, 1.0, "", say("gas-0-is-off-1-is-high"))
         if not self.has_box and (setup.coal_tray_kg != 0.0 or setup.smoker_box != "none"):
             raise InvalidInput(
-                "smoker_box", f"has no room in {setup.grill.name.lower()}, nor has a tray of coals.", suggestion="none"
+                "smoker_box", say("gas-has-no-room-in-nor-has", name=setup.grill.name), suggestion="none"
             )
         if setup.coal_tray_kg != 0.0:
-            require_between("coal_tray_kg", setup.coal_tray_kg, *TRAY_KG, "kg", "A tray holds about half a chimney.")
+            require_between("coal_tray_kg", setup.coal_tray_kg, *TRAY_KG, "kg", say("gas-a-tray-holds-about-half-a"))
 
     def usual(self, grill: Grill, weather: Weather) -> FireSetup:
         mains = [b for b in grill.burners if b.kind == "main"]
@@ -103,9 +104,12 @@ class Gas(GrillKind):
         return FireSetup(grill, knobs=knobs, weather=weather)
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
-        words = (("Low side, lid shut", "On the low side"), ("Over the high burner", "over the high burner"))
+        words = (
+            (say("gas-low-side-lid-shut"), say("gas-on-the-low-side")),
+            (say("gas-over-the-high-burner"), say("gas-over-the-high-burner-2")),
+        )
         row = usual["gas_3"]
-        return (Ships("gas", "Gas grill, three burners", row, None, Spot(-0.22, 0.0), Spot(0.22, 0.0), words),)
+        return (Ships("gas", say("gas-gas-grill-three-burners"), row, None, Spot(-0.22, 0.0), Spot(0.22, 0.0), words),)
 
     def dangers(self, setup: FireSetup) -> tuple[str, ...]:
         return (dangers.GAS, *((dangers.COALS_IN_GAS,) if setup.coal_tray_kg > 0.0 else ()))
@@ -132,7 +136,7 @@ class Gas(GrillKind):
             )  # fmt: skip
             if n == coals:
                 face = float(coal_face_c(power, plate.area_m2 * TRAY_COVER.value, air))
-                found.append(Emitter("coals in a tray", (plate,), face, TRAY_COVER.value, power, face))
+                found.append(Emitter(say("gas-coals-in-a-tray"), (plate,), face, TRAY_COVER.value, power, face))
                 continue
             share = SEAR_PLATE_SHARE.value if burner.kind == "sear" else PLATE_SHARE.value
             shines = share * power / (burner.width_m * burner.depth_m) / STEFAN_BOLTZMANN.value + (air + 273.15) ** 4
@@ -158,48 +162,51 @@ class Gas(GrillKind):
         if setup.coal_tray_kg > 0.0:
             kg_h = max(power_w - tray_w(setup.coal_tray_kg), 0.0) / fuels.PROPANE_HEAT.value * 3600.0
             glows = setup.coal_tray_kg * coal_named(TRAY_COAL).heat_j_kg.value / tray_w(setup.coal_tray_kg)
-            return Hours(preheat_s, glows, refuelled(glows), "glowing coals into the tray", kg_h, "propane")
-        return Hours(preheat_s, lasts, (), f"another bottle ({BOTTLE_KG.value:g} kg assumed)", kg_h, "propane")
+            return Hours(preheat_s, glows, refuelled(glows), say("gas-glowing-coals-into-the-tray"), kg_h, "propane")
+        return Hours(
+            preheat_s,
+            lasts,
+            (),
+            say("gas-another-bottle-kg-assumed", value=quantity.general(BOTTLE_KG.value)),
+            kg_h,
+            "propane",
+        )
 
     def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
         burners, gentle = base.grill.burners, wanted.gentle_c
         mains = [b for b in burners if b.kind == "main"]
         if gentle is None:
-            yield Candidate(at_most(base), ("All burners high, lid shut for the preheat.",))
+            yield Candidate(at_most(base), (say("gas-all-burners-high-lid-shut-for"),))
         elif wanted.sear:
-            why = "One end high to sear, the others only as high as the gentle end wants."
+            why = say("gas-one-end-high-to-sear-the")
             yield Candidate(base, (why,), gentle, to_row=True)
         else:
             one_end = replace(base, knobs=tuple(1.0 if b is mains[-1] else 0.0 for b in burners))
-            why = "The food lies over burners that are off: the lid brings the heat round."
+            why = say("gas-the-food-lies-over-burners-that")
             yield Candidate(one_end, (why,), gentle)
             alike = replace(base, knobs=tuple(1.0 if b.kind == "main" else 0.0 for b in burners))
-            yield Candidate(alike, ("All burners alike.",), gentle)
+            yield Candidate(alike, (say("gas-all-burners-alike"),), gentle)
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         ready = found.ready_s
         coals = (chimney_lit(found), TRAY) if setup.coal_tray_kg > 0.0 else ()
         return (
             *coals,
-            Preparation("light", "fire", "Light the burners, lid open", 1 * MINUTE, "Lid open to light. Hoses "
-                "tested with soapy water when the bottle was changed."),
-            Preparation("preheat", "fire", "Lid on, preheat", ready, f"All burners high at first, then set them. "
-                f"About {{time:{ready:.0f}}}."),
+            Preparation("light", "fire", say("gas-light-the-burners-lid-open"), 1 * MINUTE, say("gas-lid-open-to-light-hoses-tested")),
+            Preparation("preheat", "fire", say("gas-lid-on-preheat"), ready, say("gas-all-burners-high-at-first-then", ready=quantity.span(ready))),
             OIL,
         )  # fmt: skip
 
     def convert_name(self) -> str:
-        return "Burners up"
+        return say("gas-burners-up")
 
     def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
-        return f"All burners high, lid shut: {{time:{convert_s:.0f}}} to {{temp:{most_c:.0f}}}."
+        return say("gas-all-burners-high-lid-shut-to", convert=quantity.span(convert_s), most=quantity.temp(most_c))
 
 
 TRAY = Preparation(
-    "bank", "hands", "Tip the coals into the tray", 2 * MINUTE,
-    "In place of the last burner's plate, that burner off. Only in a grill whose maker allows coals in it: "
-        "hoses, knobs and valves stay "
-    "clear of the heat, the lid stays open while you tip.",
+    "bank", "hands", say("gas-tip-the-coals-into-the-tray"), 2 * MINUTE,
+    say("gas-in-place-of-the-last-burners"),
 )  # fmt: skip
 
 
@@ -216,22 +223,26 @@ def tray_w(coal_kg: float) -> float:
 def gas_grill(burners: int, *, power_w: float = 3500.0, sear: bool = False, side: bool = False) -> Grill:
     """A gas grill with so many equal main burners, side by side. Raises InvalidInput outside 2 to 6."""
     if not 2 <= burners <= 6:
-        raise InvalidInput("burners", f"must be between 2 and 6 (got {burners}).")
+        raise InvalidInput("burners", say("gas-must-be-between-2-and-6", burners=burners))
     pitch = 0.19
     width = pitch * burners + 0.08
     row = [
-        Burner(f"burner{i + 1}", f"Burner {i + 1}", (i - (burners - 1) / 2.0) * pitch, 0.0, 0.13, 0.40, power_w)
+        Burner(
+            f"burner{i + 1}", say("gas-burner", i=i + 1), (i - (burners - 1) / 2.0) * pitch, 0.0, 0.13, 0.40, power_w
+        )
         for i in range(burners)
     ]
     if sear:
-        row.append(Burner("sear", "Sear burner", (burners - 1) / 2.0 * pitch, 0.06, 0.18, 0.26, 4200.0, "sear"))
+        row.append(
+            Burner("sear", say("gas-sear-burner"), (burners - 1) / 2.0 * pitch, 0.06, 0.18, 0.26, 4200.0, "sear")
+        )
     if side:
-        row.append(Burner("side", "Side burner", width / 2 + 0.25, 0.0, 0.20, 0.20, 3000.0, "side"))
+        row.append(Burner("side", say("gas-side-burner"), width / 2 + 0.25, 0.0, 0.20, 0.20, 3000.0, "side"))
     return Grill(
-        f"gas_{burners}", f"Gas grill, {burners} burners", Gas(),
+        f"gas_{burners}", say("gas-gas-grill-burners", burners=burners), Gas(),
         (
-            Grate("main", "Main grate", "rectangle", width, 0.46, 0.09),
-            Grate("upper", "Warming rack", "rectangle", width, 0.16, 0.25),
+            Grate("main", say("gas-main-grate"), "rectangle", width, 0.46, 0.09),
+            Grate("upper", say("gas-warming-rack"), "rectangle", width, 0.16, 0.25),
         ),
         Body(heat_j_k=3800.0 * burners + 3000.0, inner_w_k=30.0 * burners, outer_w_k=6.8 * burners, area_m2=0.35),
         tuple(row),

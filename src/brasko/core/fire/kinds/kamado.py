@@ -14,6 +14,7 @@ from brasko.core.fire.kinds.kind import GENTLE_C, MIDDLE_SPOT, MINUTE, OIL, Cand
 from brasko.core.fire.setup import FireSetup, opening_words, with_vents
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
+from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
     from brasko.core.fire.advisor import Wanted
@@ -30,15 +31,15 @@ class Kamado(CharcoalKind):
     seared_on_the_way_up: ClassVar[bool] = True
     converts: ClassVar[Converts] = "by its course"
     flashes_back: ClassVar[bool] = True
-    refuge: ClassVar[str] = "Put the plate in under it until the fat has run off."
+    refuge: ClassVar[str] = say("kamado-put-the-plate-in-under-it")
 
     def grills(self) -> tuple[Grill, ...]:
         return (
             Grill(
                 "kamado", "Kamado", self,
                 (
-                    Grate("main", "Cooking grate", "round", 0.46, 0.46, 0.24),
-                    Grate("upper", "Raised rack", "round", 0.34, 0.34, 0.36),
+                    Grate("main", say("kamado-cooking-grate"), "round", 0.46, 0.46, 0.24),
+                    Grate("upper", say("kamado-raised-rack"), "round", 0.34, 0.34, 0.36),
                 ),
                 Body(heat_j_k=62000.0, inner_w_k=13.0, outer_w_k=9.0, area_m2=0.22, bottom_m2=90e-4, top_m2=65e-4,
                      leak_m2=0.5e-4, column_m=0.60, used_share=0.45),
@@ -51,7 +52,10 @@ class Kamado(CharcoalKind):
         return FireSetup(grill, Charcoal("level", 2.0, "lump"), 0.07, 0.07, deflector=True, weather=weather)
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
-        words = (("Over the plate, lid shut", "On, over the plate"), ("Over the coals, plate out", "over the coals"))
+        words = (
+            (say("kamado-over-the-plate-lid-shut"), say("kamado-on-over-the-plate")),
+            (say("kamado-over-the-coals-plate-out"), say("kamado-over-the-coals")),
+        )
         return (Ships("kamado", "Kamado", usual["kamado"], GENTLE_C, MIDDLE_SPOT, MIDDLE_SPOT, words),)
 
     def opened(self, setup: FireSetup) -> FireSetup:
@@ -62,26 +66,23 @@ class Kamado(CharcoalKind):
         for n in range(3, 13):
             setup = replace(base, charcoal=Charcoal("level", n * portion, "lump"), deflector=gentle is not None)
             if gentle is None:
-                yield Candidate(with_vents(setup, 1.0, 1.0), ("No plate: the sear wants to see the coals.",))
+                yield Candidate(with_vents(setup, 1.0, 1.0), (say("kamado-no-plate-the-sear-wants-to"),))
             else:
-                yield Candidate(setup, ("The plate goes in: it turns coals below into even heat.",), gentle)
+                yield Candidate(setup, (say("kamado-the-plate-goes-in-it-turns"),), gentle)
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         first = found.first_closed_s if found.first_closed_s is not None else 300.0
         return (
-            Preparation("light", "fire", "Light the lump in one place", max(first, 5 * MINUTE), "One place only; "
-                "lid open a few minutes, then shut with both vents wide."),
-            Preparation("preheat", "fire", "Close the vents in steps", max(found.ready_s - first, 10 * MINUTE),
-                        f"To {opening_words(setup.bottom_share)} as the walls warm. Catch it on the way up: it "
-                            f"comes down slowly."),
+            Preparation("light", "fire", say("kamado-light-the-lump-in-one-place"), max(first, 5 * MINUTE), say("kamado-one-place-only-lid-open-a")),
+            Preparation("preheat", "fire", say("kamado-close-the-vents-in-steps"), max(found.ready_s - first, 10 * MINUTE),
+                        say("kamado-to-as-the-walls-warm-catch", opening_words=opening_words(setup.bottom_share))),
             OIL,
         )  # fmt: skip
 
     def convert_name(self) -> str:
-        return "Plate out, vents open"
+        return say("kamado-plate-out-vents-open")
 
     def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
-        return (
-            f"Heavy gloves; ease the lid up first, it can flash. {{time:{convert_s:.0f}}} with all vents open "
-            f"brings it to {{temp:{reached_c:.0f}}}."
+        return say(
+            "kamado-heavy-gloves-ease-the-lid-up", convert=quantity.span(convert_s), reached=quantity.temp(reached_c)
         )

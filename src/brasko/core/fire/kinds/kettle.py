@@ -12,6 +12,7 @@ from brasko.core.fire.kinds.charcoal import CharcoalKind
 from brasko.core.fire.kinds.kind import GENTLE_C, MIDDLE, MIDDLE_SPOT, OVER_COALS, Ships
 from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.weather import Weather
+from brasko.core.words import say
 
 FUSE_C = 121.0
 FUSE_KG = 1.9
@@ -27,10 +28,10 @@ class Kettle(CharcoalKind):
     def grills(self) -> tuple[Grill, ...]:
         return (
             Grill(
-                "kettle", "Charcoal kettle", self,
+                "kettle", say("kettle-charcoal-kettle"), self,
                 (
-                    Grate("main", "Cooking grate", "round", 0.54, 0.54, 0.15),
-                    Grate("upper", "Raised rack", "round", 0.36, 0.36, 0.25),
+                    Grate("main", say("kettle-cooking-grate"), "round", 0.54, 0.54, 0.15),
+                    Grate("upper", say("kettle-raised-rack"), "round", 0.36, 0.36, 0.25),
                 ),
                 Body(heat_j_k=12000.0, inner_w_k=40.0, outer_w_k=15.0, area_m2=0.26, bottom_m2=34e-4, top_m2=29e-4,
                      leak_m2=4e-4, column_m=0.55, used_share=0.52),
@@ -45,10 +46,10 @@ class Kettle(CharcoalKind):
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         kettle = usual["kettle"]
         ring = replace(kettle, charcoal=Charcoal("ring", FUSE_KG, wood="chunks"), drip_pan=True)
-        cool = ("Cool side, lid shut", "On the cool side")
+        cool = (say("kettle-cool-side-lid-shut"), say("kettle-on-the-cool-side"))
         return (
-            Ships("kettle_two_zone", "Charcoal kettle, two zones", kettle, GENTLE_C, Spot(-0.15, 0.0), Spot(0.145, 0.0),
+            Ships("kettle_two_zone", say("kettle-charcoal-kettle-two-zones"), kettle, GENTLE_C, Spot(-0.15, 0.0), Spot(0.145, 0.0),
                   (cool, OVER_COALS)),
-            Ships("kettle_ring", "Charcoal kettle, fuse of coals round the edge", ring, FUSE_C, MIDDLE_SPOT, MIDDLE_SPOT,
+            Ships("kettle_ring", say("kettle-charcoal-kettle-fuse-of-coals-round"), ring, FUSE_C, MIDDLE_SPOT, MIDDLE_SPOT,
                   (MIDDLE, OVER_COALS)),
         )  # fmt: skip

@@ -20,6 +20,7 @@ from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
 from brasko.core.safety import fires as dangers
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
     from brasko.core.fire.advisor import Wanted
@@ -118,16 +119,16 @@ class Ships:
 
 
 MIDDLE_SPOT = Spot(0.0, 0.0)
-MIDDLE: Words = ("Middle of the grate, lid shut", "On, in the middle")
-OVER_COALS: Words = ("Over the coals, lid open", "over the coals")
+MIDDLE: Words = (say("kind-middle-of-the-grate-lid-shut"), say("kind-on-in-the-middle"))
+OVER_COALS: Words = (say("kind-over-the-coals-lid-open"), say("kind-over-the-coals"))
 GENTLE_C = 115.0
 """What shipped grills with a lid are set for: 240 °F (common practice, no source)."""
 OIL = Preparation(
     "oil",
     "hands",
-    "Brush and oil the grate",
+    say("kind-brush-and-oil-the-grate"),
     3 * MINUTE,
-    "After the preheat: hot residue brushes off. Look for loose bristles.",
+    say("kind-after-the-preheat-hot-residue-brushes"),
 )
 """The last thing before food goes on any grate."""
 
@@ -174,7 +175,7 @@ class GrillKind:
     converts: ClassVar[Converts] = "in minutes"
     flashes_back: ClassVar[bool] = False
     has_box: ClassVar[bool] = False
-    refuge: ClassVar[str] = "Bank the coals on one side."
+    refuge: ClassVar[str] = say("kind-bank-the-coals-on-one-side")
     nitrous: ClassVar[float] = 1.0
     follows_gas: ClassVar[Sourced] = GAS_HEAT
     blows_w_k: ClassVar[Sourced] = NOTHING
@@ -268,11 +269,11 @@ class GrillKind:
 
     def convert_name(self) -> str:
         """The change to searing heat."""
-        return "Open the fire up"
+        return say("kind-open-the-fire-up")
 
     def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
         """Its reason: so long, to so hot; most_c is what it would reach in the end."""
-        return f"Vents open, lid off: {{time:{convert_s:.0f}}} brings the coals to searing heat while the meat waits."
+        return say("kind-vents-open-lid-off-brings-the", convert=quantity.span(convert_s))
 
 
 def refuelled(span_s: float, within_s: float = 10 * 3600.0) -> tuple[float, ...]:

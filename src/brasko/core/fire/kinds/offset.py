@@ -34,6 +34,7 @@ from brasko.core.fire.views import Rectangle
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
     from brasko.core.fire.advisor import Wanted
@@ -61,18 +62,18 @@ class Offset(GrillKind):
 
     key: ClassVar[str] = "offset"
     comes_with_rack: ClassVar[bool] = True
-    refuge: ClassVar[str] = "Move it to the end away from the firebox."
+    refuge: ClassVar[str] = say("offset-move-it-to-the-end-away")
     fuel: ClassVar[Fuel] = "wood"
     hotter_end: ClassVar[bool] = True
 
     def grills(self) -> tuple[Grill, ...]:
         return (
             Grill(
-                "offset", "Offset smoker", self,
+                "offset", say("offset-offset-smoker"), self,
                 (
-                    Grate("main", "Chamber grate", "rectangle", 0.90, 0.42, 0.25),
-                    Grate("upper", "Top shelf", "rectangle", 0.90, 0.26, 0.45),
-                    Grate(FIREBOX, "Small grate in the firebox", "rectangle", 0.34, 0.34, 0.13),
+                    Grate("main", say("offset-chamber-grate"), "rectangle", 0.90, 0.42, 0.25),
+                    Grate("upper", say("offset-top-shelf"), "rectangle", 0.90, 0.26, 0.45),
+                    Grate(FIREBOX, say("offset-small-grate-in-the-firebox"), "rectangle", 0.34, 0.34, 0.13),
                 ),
                 Body(heat_j_k=38000.0, inner_w_k=70.0, outer_w_k=28.0, area_m2=0.55, bottom_m2=180e-4, top_m2=110e-4,
                      leak_m2=12e-4, column_m=0.95, used_share=0.18),
@@ -85,11 +86,13 @@ class Offset(GrillKind):
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         words = (
-            ("In the chamber", "Into the chamber"),
-            ("Over the coals of the firebox", "over the coals of the firebox"),
+            (say("offset-in-the-chamber"), say("offset-into-the-chamber")),
+            (say("offset-over-the-coals-of-the-firebox"), say("offset-over-the-coals-of-the-firebox-2")),
         )
         over_coals = Spot(0.0, 0.0, FIREBOX)
-        return (Ships("offset", "Offset smoker", usual["offset"], GENTLE_C, MIDDLE_SPOT, over_coals, words),)
+        return (
+            Ships("offset", say("offset-offset-smoker"), usual["offset"], GENTLE_C, MIDDLE_SPOT, over_coals, words),
+        )
 
     def opened(self, setup: FireSetup) -> FireSetup:
         return with_vents(setup, 1.0, 1.0)
@@ -127,30 +130,25 @@ class Offset(GrillKind):
     def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
         every = fuels.SPLIT_KG.value * fuels.SPLIT_HEAT.value / power_w
         kg_h = power_w / fuels.SPLIT_HEAT.value * 3600.0
-        return Hours(preheat_s, every, refuelled(every), "one split, warmed on the firebox", kg_h, "wood")
+        return Hours(preheat_s, every, refuelled(every), say("offset-one-split-warmed-on-the-firebox"), kg_h, "wood")
 
     def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
         burns = power_w / fuels.SPLIT_HEAT.value
         return (Smoke(1000.0 * burns * fuels.FLAMES_TO_SMOKE.value, math.inf),)
 
     def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
-        why = ("Small, hot, well-fed splits: the dampers set the heat, the fire burns clean.",)
+        why = (say("offset-small-hot-well-fed-splits-the"),)
         yield Candidate(base, why, wanted.gentle_c if wanted.gentle_c is not None else WARM_C)
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         return (
-            Preparation("light", "fire", "Light a bed of coals in the firebox", 15 * MINUTE, "A chimney of lit "
-                "coals, then two splits: the bed carries the fire."),
-            Preparation("preheat", "fire", "Bring the chamber to heat", found.ready_s, "Dampers wide until the "
-                "smoke runs thin and blue, then as set. White smoke is bitter."),
+            Preparation("light", "fire", say("offset-light-a-bed-of-coals-in"), 15 * MINUTE, say("offset-a-chimney-of-lit-coals-then")),
+            Preparation("preheat", "fire", say("offset-bring-the-chamber-to-heat"), found.ready_s, say("offset-dampers-wide-until-the-smoke-runs")),
             OIL,
         )  # fmt: skip
 
     def convert_name(self) -> str:
-        return "Rake the coals level"
+        return say("offset-rake-the-coals-level")
 
     def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
-        return (
-            f"Flames down, the embers raked level, a small grate over them: {{time:{convert_s:.0f}}}. Gloves, "
-            f"and stand aside as you open the firebox."
-        )
+        return say("offset-flames-down-the-embers-raked-level", convert=quantity.span(convert_s))

@@ -14,6 +14,7 @@ from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
 from brasko.core.safety import fires as dangers
 from brasko.core.sourced import Sourced
+from brasko.core.words import say
 
 
 @dataclass(frozen=True)
@@ -33,8 +34,8 @@ class Oven(Controlled):
     def grills(self) -> tuple[Grill, ...]:
         return (
             Grill(
-                "oven", "Kitchen oven and skillet", self,
-                (Grate("main", "Middle rack", "rectangle", 0.44, 0.36, 0.15),),
+                "oven", say("oven-kitchen-oven-and-skillet"), self,
+                (Grate("main", say("oven-middle-rack"), "rectangle", 0.44, 0.36, 0.15),),
                 Body(heat_j_k=18000.0, inner_w_k=60.0, outer_w_k=6.2, area_m2=0.0),
                 controller=Controller(low_w=100.0, high_w=2900.0, band_k=5.0, start_s=30.0, lowest_c=50.0, highest_c=270.0),
             ),
@@ -44,8 +45,8 @@ class Oven(Controlled):
         return FireSetup(grill, set_c=135.0, weather=weather)
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
-        words = (("Middle of the oven", "Into the oven"), MIDDLE)
-        name = "Kitchen oven and skillet"
+        words = ((say("oven-middle-of-the-oven"), say("oven-into-the-oven")), MIDDLE)
+        name = say("oven-kitchen-oven-and-skillet")
         return (Ships("oven_skillet", name, usual["oven"], None, MIDDLE_SPOT, MIDDLE_SPOT, words),)
 
     def dangers(self, setup: FireSetup) -> tuple[str, ...]:
@@ -57,9 +58,11 @@ class Oven(Controlled):
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         heats = max(found.ready_s, 15 * MINUTE)
         return (
-            Preparation("heat_oven", "fire", "Oven on", heats, "Rack over a tray in the middle, at {target}."),
+            Preparation(
+                "heat_oven", "fire", say("oven-oven-on"), heats, say("oven-rack-over-a-tray-in-the", target="{target}")
+            ),
             HEAT_PAN,
         )
 
     def convert_name(self) -> str:
-        return "Skillet on high heat"
+        return say("oven-skillet-on-high-heat")

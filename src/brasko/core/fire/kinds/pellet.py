@@ -30,6 +30,7 @@ from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
 from brasko.core.safety import fires as dangers
 from brasko.core.sourced import Sourced
+from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
     from brasko.core.fire.chamber import Settled
@@ -54,10 +55,10 @@ class Pellet(Controlled):
     def grills(self) -> tuple[Grill, ...]:
         return (
             Grill(
-                "pellet", "Pellet grill", self,
+                "pellet", say("pellet-pellet-grill"), self,
                 (
-                    Grate("main", "Lower grate", "rectangle", 0.62, 0.48, 0.14),
-                    Grate("upper", "Upper rack", "rectangle", 0.62, 0.22, 0.30),
+                    Grate("main", say("pellet-lower-grate"), "rectangle", 0.62, 0.48, 0.14),
+                    Grate("upper", say("pellet-upper-rack"), "rectangle", 0.62, 0.22, 0.30),
                 ),
                 Body(heat_j_k=22000.0, inner_w_k=60.0, outer_w_k=19.0, area_m2=0.40),
                 controller=Controller(low_w=1100.0, high_w=8400.0, band_k=6.0, start_s=360.0, lowest_c=75.0, highest_c=260.0),
@@ -68,13 +69,15 @@ class Pellet(Controlled):
         return FireSetup(grill, set_c=121.0, weather=weather)
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
-        words = (MIDDLE, ("Middle of the hot grate, lid shut", "over the heat plate"))
-        return (Ships("pellet", "Pellet grill", usual["pellet"], GENTLE_C, MIDDLE_SPOT, MIDDLE_SPOT, words),)
+        words = (MIDDLE, (say("pellet-middle-of-the-hot-grate-lid"), say("pellet-over-the-heat-plate")))
+        return (
+            Ships("pellet", say("pellet-pellet-grill"), usual["pellet"], GENTLE_C, MIDDLE_SPOT, MIDDLE_SPOT, words),
+        )
 
     def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
         half, deep = grate.width_m * 0.4, grate.depth_m * 0.4
         plate = Rectangle(-half, half, -deep, deep, grate.height_m)
-        return (Emitter("heat plate", (plate,), state.gas_c + BAFFLE_RISE_K.value, 0.95),)
+        return (Emitter(say("pellet-heat-plate"), (plate,), state.gas_c + BAFFLE_RISE_K.value, 0.95),)
 
     def dangers(self, setup: FireSetup) -> tuple[str, ...]:
         return (dangers.PELLETS,)
@@ -82,7 +85,7 @@ class Pellet(Controlled):
     def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
         kg_h = power_w / fuels.PELLET_HEAT.value * 3600.0
         lasts = HOPPER_KG.value / kg_h * 3600.0
-        add = f"fill the hopper ({HOPPER_KG.value:g} kg assumed)"
+        add = say("pellet-fill-the-hopper-kg-assumed", value=quantity.general(HOPPER_KG.value))
         return Hours(preheat_s, lasts, refuelled(lasts), add, kg_h, "pellets")
 
     def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
@@ -92,18 +95,13 @@ class Pellet(Controlled):
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         return (
-            Preparation("light", "fire", "Start it with the lid open", STARTS_S, "About {time:360} until the fire "
-                "pot has caught; the fan clears the first smoke."),
-            Preparation("preheat", "fire", "Lid on, preheat", max(found.ready_s - STARTS_S, 300.0), f"Until it holds "
-                f"{{temp:{setup.set_c or 0.0:.0f}}}."),
+            Preparation("light", "fire", say("pellet-start-it-with-the-lid-open"), STARTS_S, say("pellet-about-until-the-fire-pot-has")),
+            Preparation("preheat", "fire", say("pellet-lid-on-preheat"), max(found.ready_s - STARTS_S, 300.0), say("pellet-until-it-holds", set=quantity.temp(setup.set_c or 0.0))),
             OIL,
         )  # fmt: skip
 
     def convert_name(self) -> str:
-        return "Set it to its highest"
+        return say("pellet-set-it-to-its-highest")
 
     def convert_why(self, convert_s: float, reached_c: float, most_c: float) -> str:
-        return (
-            f"It reaches {{temp:{most_c:.0f}}} in {{time:{convert_s:.0f}}} and no more: for a hard sear use a "
-            f"skillet or another fire."
-        )
+        return say("pellet-it-reaches-in-and-no-more", most=quantity.temp(most_c), convert=quantity.span(convert_s))

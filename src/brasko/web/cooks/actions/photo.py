@@ -9,6 +9,7 @@ from django.core.files.uploadedfile import UploadedFile
 from PIL import Image, ImageOps
 
 from brasko.core.errors import InvalidInput
+from brasko.core.words import say
 from brasko.web.cooks.models import Cook, Photo
 
 MOST_BYTES = 12 * 1024 * 1024
@@ -29,8 +30,12 @@ def _opened(upload: UploadedFile[bytes]) -> Image.Image:
         if raw.width * raw.height > MOST_PIXELS or max(raw.size) > 30_000:
             raise InvalidInput(
                 "photo",
-                f"has {raw.width} by {raw.height} pixels; {MOST_PIXELS // 10**6} million are the most. Take a "
-                f"smaller one.",
+                say(
+                    "photo-has-by-pixels-million-are-the",
+                    width=raw.width,
+                    height=raw.height,
+                    most_pixels=MOST_PIXELS // 10**6,
+                ),
             )
         raw.draft("RGB", (LONGEST_PX, LONGEST_PX))
         raw.thumbnail((LONGEST_PX, LONGEST_PX))
@@ -40,7 +45,7 @@ def _opened(upload: UploadedFile[bytes]) -> Image.Image:
 def keep_photo(cook: Cook, upload: UploadedFile[bytes]) -> Photo:
     """Draw the picture anew at no more than LONGEST_PX: what the camera added, the place above all, is left behind."""
     if upload.size is None or upload.size > MOST_BYTES:
-        raise InvalidInput("photo", f"must be no larger than {MOST_BYTES // 2**20} MB. Take a smaller one.")
+        raise InvalidInput("photo", say("photo-must-be-no-larger-than-mb", most_bytes=MOST_BYTES // 2**20))
     try:
         with warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)
@@ -49,7 +54,7 @@ def keep_photo(cook: Cook, upload: UploadedFile[bytes]) -> Photo:
         raise
     # a broken file can raise anything in a decoder
     except Exception as exc:
-        raise InvalidInput("photo", "is no picture that can be read. Use a JPEG, PNG or WebP.") from exc
+        raise InvalidInput("photo", say("photo-is-no-picture-that-can-be")) from exc
     plain = Image.new("RGB", picture.size)
     plain.paste(picture)
     out = BytesIO()

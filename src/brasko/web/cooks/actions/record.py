@@ -10,6 +10,7 @@ from brasko.core.errors import InvalidInput, require_between
 from brasko.core.fire.rests import standing_in
 from brasko.core.forecast.corrections import COOLER_K, HOTTER_K
 from brasko.core.forecast.history import elsewhere, longest_hold_s
+from brasko.core.words import quantity, say
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
 from brasko.web.cooks import reading
@@ -58,8 +59,8 @@ def record_event(cook: Cook, payload: EventIn) -> Event:
         if known is not None:
             return known
         if cook.ended_at is not None and payload.kind != "note":
-            raise Conflict("This cook has ended. Only notes can be added to it.")
-        room_for(cook.events.all(), MOST_EVENTS, "marks of one cook")
+            raise Conflict(say("record-this-cook-has-ended-only-notes"))
+        room_for(cook.events.all(), MOST_EVENTS, say("record-marks-of-one-cook"))
         cook = kept_steady(cook)
         piece = _piece(cook, payload)
         at = _at(cook, payload.at)
@@ -79,9 +80,9 @@ def _at(cook: Cook, told: datetime | None) -> datetime:
     now = cook.now()
     at = told or now
     if at > now + FUTURE_TOLERANCE * max(cook.clock_speed, 1.0):
-        raise InvalidInput("at", f"lies in the cook's future (its clock says {now:%H:%M:%S}). Leave it out to use now.")
+        raise InvalidInput("at", say("record-lies-in-the-cooks-future-its", now=f"{now:%H:%M:%S}"))
     if at < cook.started_at:
-        raise InvalidInput("at", f"lies before the cook began ({cook.started_at:%H:%M:%S}).")
+        raise InvalidInput("at", say("record-lies-before-the-cook-began", started_at=f"{cook.started_at:%H:%M:%S}"))
     return at
 
 
@@ -98,7 +99,7 @@ def _piece(cook: Cook, payload: EventIn) -> Piece | None:
     for piece in pieces:
         if piece.id == payload.piece_id:
             return piece
-    raise InvalidInput("piece_id", f"is not a piece of this cook (got {payload.piece_id}).")
+    raise InvalidInput("piece_id", say("record-is-not-a-piece-of-this", piece_id=payload.piece_id))
 
 
 def _done(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
@@ -141,7 +142,7 @@ def _mark_as_read(cook: Cook, piece: Piece | None, event: Event) -> None:
 
 def _note(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if not (payload.text or "").strip():
-        raise InvalidInput("text", "is empty. Write the note first.")
+        raise InvalidInput("text", say("record-is-empty-write-the-note-first"))
     return Noted(text=payload.text or "")
 
 
@@ -151,7 +152,7 @@ def _undo(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
 
 def _move(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.place is None:
-        raise InvalidInput("place", "is needed: hot, cool, high, off or back.")
+        raise InvalidInput("place", say("record-is-needed-hot-cool-high-off"))
     here = _on_the_fire(cook, piece)
     if payload.place in ("hot", "cool"):
         wish = wish_for(here)
@@ -161,20 +162,20 @@ def _move(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
 
 def _lid(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.open is None:
-        raise InvalidInput("open", "is needed: true for opened, false for shut.")
+        raise InvalidInput("open", say("record-is-needed-true-for-opened-false"))
     return LidMoved(open=payload.open)
 
 
 def _switched(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.on is None:
-        raise InvalidInput("on", "is needed: true as it begins, false as it ends.")
+        raise InvalidInput("on", say("record-is-needed-true-as-it-begins"))
     return Paused(on=payload.on)
 
 
 def _weather(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.rain is None or payload.wind is None:
         missing = "rain" if payload.rain is None else "wind"
-        raise InvalidInput(missing, "is needed: rain and wind together say what the weather is.")
+        raise InvalidInput(missing, say("record-is-needed-rain-and-wind-together"))
     return WeatherTold(rain=payload.rain, wind=payload.wind)
 
 
@@ -189,11 +190,11 @@ def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
 
 def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.temp_c is None:
-        raise InvalidInput("temp_c", "is needed: what the thermometer says.")
+        raise InvalidInput("temp_c", say("record-is-needed-what-the-thermometer-says"))
     source = payload.source or "hand"
     if source == "hand":
         _on_the_fire(cook, piece)
-        require_between("temp_c", payload.temp_c, -20.0, 120.0, "°C", "The middle of meat is no hotter: read it again.")
+        require_between("temp_c", payload.temp_c, -20.0, 120.0, "°C", say("record-the-middle-of-meat-is-no"))
     else:
         require_between("temp_c", payload.temp_c, -20.0, 900.0, "°C")
     return ReadingTold(temp_c=payload.temp_c, source=source)
@@ -204,21 +205,23 @@ def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     here = _on_the_fire(cook, piece)
     story, planned_s = story_of(here, cook.events.all()), here.programme.sear_s
     if payload.pull_c is None and payload.sear_more_s is None and payload.hold_more_s is None:
-        raise InvalidInput("pull_c", "is needed: at what core temperature to pull.")
+        raise InvalidInput("pull_c", say("record-is-needed-at-what-core-temperature"))
     if payload.sear_more_s is not None and not planned_s:
-        raise InvalidInput("sear_more_s", f"is not to be had: {here.name} is not seared for a set time.")
+        raise InvalidInput("sear_more_s", say("record-is-not-to-be-had-is", name=here.name))
     if payload.hold_more_s is not None and "wait" not in here.programme.step_names:
-        raise InvalidInput("hold_more_s", f"is not to be had: {here.name} does not wait for a sear.")
+        raise InvalidInput("hold_more_s", say("record-is-not-to-be-had-does", name=here.name))
     pull_c = story.pull_c if payload.pull_c is None else payload.pull_c
     require_between("pull_c", pull_c, 0.0, 100.0, "°C")
     figure, last = reading.needed_c(here), here.programme.step_names[-2]
     if figure is not None and here.programme.slow_step == last and pull_c < figure - 0.05:
-        raise InvalidInput("pull_c", f"must be at least {{least:{figure:.2f}}}: a reading of that ends the heat here.")
+        raise InvalidInput("pull_c", say("record-must-be-at-least-a-reading", figure=quantity.least(figure)))
     hold_s, most_s = max(story.hold_s + (payload.hold_more_s or 0.0), 0.0), longest_hold_s(wish_for(here))
     if payload.hold_more_s is not None and hold_s > most_s:
         raise InvalidInput(
             "hold_more_s",
-            f"would hold it for {hold_s / 60:.0f} min: it counts as out of the fridge, at most {most_s / 60:.0f} min.",
+            say(
+                "record-would-hold-it-for-min-it", hold=quantity.number(hold_s / 60), most=quantity.number(most_s / 60)
+            ),
         )
     sear_s = story.sear[0] + (payload.sear_more_s or 0.0)
     factor = payload.sear_factor or (max(sear_s, 0.0) / planned_s if planned_s else 1.0)
@@ -227,7 +230,7 @@ def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
 
 def _guests(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     if payload.late_min is None:
-        raise InvalidInput("late_min", "is needed: by how many minutes they are late.")
+        raise InvalidInput("late_min", say("record-is-needed-by-how-many-minutes"))
     require_between("late_min", payload.late_min, -120.0, 180.0, "min")
     return GuestsLate(late_min=payload.late_min)
 
@@ -252,33 +255,33 @@ _PLAIN = {"flip": Flipped(), "turn": Turned(), "flare": Flared(), "smoke": Smoke
 def _on_the_fire(cook: Cook, piece: Piece | None) -> Piece:
     """The piece, which must be on the fire."""
     if piece is None:
-        raise InvalidInput("piece_id", "is needed: this cook has several pieces.")
+        raise InvalidInput("piece_id", say("record-is-needed-this-cook-has-several"))
     if story_of(piece, cook.events.all()).on_at is None:
-        raise Conflict(f"{piece.name} is not on the fire yet. Mark that first.", "piece_id")
+        raise Conflict(say("record-is-not-on-the-fire-yet", name=piece.name), "piece_id")
     return piece
 
 
 def _task(cook: Cook, piece: Piece | None, payload: EventIn) -> str:
     if piece is None:
-        raise InvalidInput("piece_id", "is needed: this cook has several pieces.")
+        raise InvalidInput("piece_id", say("record-is-needed-this-cook-has-several"))
     keys = [t.key for t in piece.programme.tasks]
     if payload.task is None or payload.task not in keys:
-        raise InvalidInput("task", f"must be one of {', '.join(keys)} (got {payload.task!r}).")
+        raise InvalidInput("task", say("record-must-be-one-of-got", keys=", ".join(keys), task=f"{payload.task!r}"))
     for event in standing_events(cook.events.all()):
         if isinstance(event.deed, Done) and event.piece_id == piece.id and event.deed.task == payload.task:
             raise Conflict(
-                f"{payload.task} is marked already, at {event.at:%H:%M:%S}. Undo it first to mark it anew.", "task"
+                say("record-is-marked-already-at-undo-it", task=payload.task, at=f"{event.at:%H:%M:%S}"), "task"
             )
     return payload.task
 
 
 def _undone(cook: Cook, payload: EventIn) -> str:
     if payload.undoes is None:
-        raise InvalidInput("undoes", "is needed: the client_id of the event to take back.")
+        raise InvalidInput("undoes", say("record-is-needed-the-client-id-of"))
     for event in standing_events(cook.events.all()):
         if event.client_id == payload.undoes and event.kind not in (Event.Kind.START, Event.Kind.FINISH):
             return str(payload.undoes)
-    raise InvalidInput("undoes", "is not an event of this cook that can be taken back.")
+    raise InvalidInput("undoes", say("record-is-not-an-event-of-this"))
 
 
 def _end_when_served(cook: Cook) -> bool:
@@ -320,11 +323,11 @@ def refresh_outcomes(cook: Cook) -> None:
 def set_speed(cook: Cook, speed: float) -> Cook:
     """Let a practice clock run faster or slower from now on."""
     if not cook.practice:
-        raise Conflict("Only a practice cook can run faster than the wall clock.")
+        raise Conflict(say("record-only-a-practice-cook-can-run"))
     with transaction.atomic():
         cook = kept_steady(fresh(cook))
         if cook.ended_at is not None:
-            raise Conflict("This cook has ended.")
+            raise Conflict(say("record-this-cook-has-ended"))
         real = timezone.now()
         here = cook.now(real)
         cook.clock_real_at, cook.clock_cook_at, cook.clock_speed = real, here, speed
@@ -337,7 +340,7 @@ def set_speed(cook: Cook, speed: float) -> Cook:
 def set_hands(cook: Cook, hands: str) -> Cook:
     """Who marks the steps. Raises Conflict where only the cook can."""
     if hands == Cook.Hands.PLAN and not cook.practice:
-        raise Conflict("Only in a practice cook can steps mark themselves.", "hands")
+        raise Conflict(say("record-only-in-a-practice-cook-can"), "hands")
     Cook.objects.filter(id=cook.id).update(hands=hands)
     ring(cook.id)
     return fresh(cook)

@@ -12,6 +12,7 @@ from django.db import transaction
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
+from brasko.core.words import say
 from brasko.formats.meal_convert import wish_of
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
@@ -42,11 +43,11 @@ def start_cook(owner: User, plan: Plan, payload: StartIn) -> Cook:
 def put_on(owner: User, what: ToCook, payload: StartIn) -> Cook:
     """Start a cook. A practice cook's clock begins just before the first task that nobody waits long after."""
     if payload.speed != 1 and not payload.practice:
-        raise Conflict("Only a practice cook can run faster than the wall clock.", "speed")
+        raise Conflict(say("start-cook-only-a-practice-cook-can-run"), "speed")
     if payload.hands == "plan" and not payload.practice:
-        raise Conflict("Only in a practice cook can steps mark themselves.", "hands")
+        raise Conflict(say("start-cook-only-in-a-practice-cook-can"), "hands")
     if payload.trouble and not payload.practice:
-        raise Conflict("Only a practice cook can have trouble made for it.", "trouble")
+        raise Conflict(say("start-cook-only-a-practice-cook-can-have"), "trouble")
     room_for(Cook.objects.filter(owner=owner), MOST_COOKS, "cooks")
     real = timezone.now()
     with transaction.atomic():
@@ -94,10 +95,7 @@ def put_on(owner: User, what: ToCook, payload: StartIn) -> Cook:
 def _ends_as_it_must(piece: PlanPiece) -> None:
     """Raise Conflict for a plan of the time before the last heat had to end on a reading."""
     if wish_of(piece.asked).reading_c is not None and piece.programme.reading_c is None:
-        raise Conflict(
-            f"This plan took {piece.programme.cut_name.lower()} off before a thermometer shows the agency's figure. "
-            "Open it and keep it again: it is then planned to end on that reading."
-        )
+        raise Conflict(say("start-cook-this-plan-took-off-before-a", cut_name=piece.programme.cut_name))
 
 
 def practice_from(what: ToCook) -> float:
@@ -135,7 +133,7 @@ def _thermometer(owner: User, payload: StartIn, position: int) -> Thermometer | 
         return None
     found = get_object_or_404(Thermometer, id=number, owner=owner)
     if list(payload.thermometers.values()).count(number) > 1:
-        raise Conflict(f"{found.name} cannot be in two pieces at once. Give each its own.", "thermometers")
+        raise Conflict(say("start-cook-cannot-be-in-two-pieces-at", name=found.name), "thermometers")
     if found.revoked_at is not None:
-        raise Conflict(f"{found.name} is not paired any more. Pair it again in the Yard.", "thermometers")
+        raise Conflict(say("start-cook-is-not-paired-any-more-pair", name=found.name), "thermometers")
     return found

@@ -9,6 +9,7 @@ from django.utils import timezone
 
 from brasko.core.errors import InvalidInput
 from brasko.core.planner.meal import each_piece
+from brasko.core.words import say
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wishes_of
 from brasko.web.common.rows import room_for
@@ -50,7 +51,7 @@ def save_plan(
     """Make a plan, or make an existing one anew. Nothing is changed when anything is wrong."""
     now = now or timezone.now()
     if payload.eat_at > now + FARTHEST:
-        raise InvalidInput("eat_at", "is more than a year away. Choose a nearer day.")
+        raise InvalidInput("eat_at", say("save-plan-is-more-than-a-year-away"))
     if plan is None:
         room_for(Plan.objects.filter(owner=owner), MOST_PLANS, "plans")
     grill = get_object_or_404(Grill, id=payload.grill_id, owner=owner) if payload.grill_id else None

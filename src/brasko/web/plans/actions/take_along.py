@@ -5,9 +5,9 @@ from datetime import UTC, datetime, timedelta
 from django.utils import timezone
 from icalendar import Alarm, Calendar, Event
 
-from brasko.core.phrases import rendered
 from brasko.formats.meal import MEAL_FORMAT, MealIn, TableIn
 from brasko.web.plans.models import Plan
+from brasko.words import rendered
 
 NOT_CALLED = ("sear_turned", "sear_over", "sear_over_turned")
 """Turns seconds apart are for the cook's own view, not for a calendar."""
@@ -30,8 +30,9 @@ def calendar_of(plan: Plan, units: str) -> bytes:
         event = Event()
         of = f" ({names[task['piece']]})" if many and task["piece"] is not None else ""
         event.add("uid", f"plan-{plan.id}-{task['key'].replace(':', '-')}@brasko")
-        event.add("summary", f"{task['name']}{of}")
-        event.add("description", rendered(task["why"], "us" if units == "us" else "metric"))
+        name = rendered(f"{task['name']}{of}", units)
+        event.add("summary", name)
+        event.add("description", rendered(task["why"], units))
         event.add("dtstart", _moment(plan.eat_at, task["start_s"]))
         event.add("dtend", _moment(plan.eat_at, max(task["end_s"], task["start_s"] + 60.0)))
         event.add("dtstamp", plan.updated_at.astimezone(UTC))
@@ -39,7 +40,7 @@ def calendar_of(plan: Plan, units: str) -> bytes:
         if key != "shop":
             alarm = Alarm()
             alarm.add("action", "DISPLAY")
-            alarm.add("description", f"{task['name']}{of}")
+            alarm.add("description", name)
             alarm.add("trigger", -AHEAD)
             event.add_component(alarm)
         calendar.add_component(event)

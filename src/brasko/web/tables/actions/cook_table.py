@@ -11,6 +11,7 @@ from django.utils import timezone
 from brasko.core.errors import InvalidInput
 from brasko.core.table.readings import refusal
 from brasko.core.table.variants import REPEATED
+from brasko.core.words import say
 from brasko.formats.table import WorkOut
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.actions.record import record_event
@@ -39,7 +40,7 @@ def mark_work(table: Table, work: str, done: bool, reading_c: float | None = Non
     everything = table.told.work
     this = next((each for each in everything if each.id == work), None)
     if this is None:
-        raise InvalidInput("work", "is none of this table: it may have been planned anew. Look again.")
+        raise InvalidInput("work", say("cook-table-is-none-of-this-table-it"))
     if not done:
         with transaction.atomic():
             TableMark.objects.filter(table=table, work=work).delete()
@@ -104,7 +105,7 @@ def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
     """Plan the rest of a table for a later hour; what is on already stays. Kept only where it is to be taken."""
     speed = 1.0 if table.cook is None else table.cook.clock_speed
     if abs(asked.at - table.now()) > CLOCK_SLACK * speed:
-        raise InvalidInput("at", "is not now: the rest is planned from what is true now. Look again.")
+        raise InvalidInput("at", say("cook-table-is-not-now-the-rest-is"))
     was = table.updated_at
     told = computed_by(
         waiter, effort_of(table.asked), late_table, table.asked, table.told, asked.by_min, asked.at, _on_at(table)
@@ -112,7 +113,7 @@ def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
     if not asked.take:
         return told
     if told.status == "clash":
-        raise InvalidInput("by_min", f"is too little: {', '.join(told.clash)} cannot all be ready then.")
+        raise InvalidInput("by_min", say("cook-table-is-too-little-cannot-all-be", clash=", ".join(told.clash)))
     cook = table.cook if table.cook is not None and table.cook.ended_at is None else None
     # computed before anything is written: nobody else's write waits for it
     meat = None if cook is None else _meat_of(waiter, cook, told)
@@ -124,7 +125,7 @@ def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
             updated_at=timezone.now(),
         )
         if not changed:
-            raise Conflict("Somebody else changed this table meanwhile. Look again, then move its hour.")
+            raise Conflict(say("cook-table-somebody-else-changed-this-table"))
         if cook is not None and meat is not None:
             _move_the_cook(table, cook, meat, asked.by_min)
     return told

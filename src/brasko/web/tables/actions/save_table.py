@@ -8,6 +8,7 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 
 from brasko.core.errors import InvalidInput
+from brasko.core.words import say
 from brasko.formats.table import MealTableIn
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
@@ -29,17 +30,18 @@ def save_table(
     """Keep a table, or plan a kept one anew. Nothing is changed when anything is wrong."""
     now = now or timezone.now()
     if asked.eat_at > now + FARTHEST:
-        raise InvalidInput("eat_at", "is more than a year away. Choose a nearer day.")
+        raise InvalidInput("eat_at", say("save-table-is-more-than-a-year-away"))
     if table is None:
         room_for(Table.objects.filter(owner=owner), MOST_TABLES, "tables")
     elif table.cook is not None and table.cook.ended_at is None:
-        raise Conflict(
-            "This table is being cooked: beside the fire its hour can be moved, and the rest is planned anew."
-        )
+        raise Conflict(say("save-table-this-table-is-being-cooked-beside"))
     told = computed_by(waiter, effort_of(asked), planned_table, asked, False, now)
     if told.status == "clash":
         raise InvalidInput(
-            "dishes", f"cannot all be had at that hour: {', '.join(told.clash)}. {' '.join(told.helps)}".strip()
+            "dishes",
+            say(
+                "save-table-cannot-all-be-had-at-that", clash=", ".join(told.clash), helps=" ".join(told.helps)
+            ).strip(),
         )
     table = table or Table(owner=owner)
     table.title, table.eat_at, table.model_version = told.title, asked.eat_at, told.model_version

@@ -6,8 +6,8 @@ from datetime import UTC, timedelta
 
 from icalendar import Calendar, Event
 
-from brasko.core.phrases import rendered
 from brasko.web.tables.models import Table
+from brasko.words import rendered
 
 NOT_CALLED = ("flip", "turn")
 """Turns are for who stands at the fire, not for a calendar."""

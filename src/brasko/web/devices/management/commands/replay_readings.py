@@ -12,6 +12,7 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from brasko.core.errors import InvalidInput
 from brasko.web.devices.from_file import rows_of
+from brasko.words import rendered
 
 
 def recorded(path: Path) -> list[tuple[float, float, str]]:
@@ -21,7 +22,7 @@ def recorded(path: Path) -> list[tuple[float, float, str]]:
         with path.open(newline="", encoding="utf-8") as file:
             rows = rows_of(file)
     except InvalidInput as exc:
-        raise CommandError(f"{path} {exc.message}") from exc
+        raise CommandError(rendered(f"{path} {exc.message}")) from exc
     return [((row.at - rows[0].at).total_seconds(), row.temp_c, row.channel) for row in rows]
 
 

@@ -1,8 +1,8 @@
-"""Sentences that carry quantities in SI, to be shown in the reader's own units at the edge.
+"""Quantities of messages in the reader's units and language. The interface has the same, held to the same table.
 
-A token is {kind:value}: {temp:43.3} a temperature in °C, {least:71.11} one that must be reached and is never rounded
+A quantity is {kind:value}: {temp:43.3} a temperature in °C, {least:71.11} one that must be reached and is never rounded
 down, {rise:8} a temperature difference in K, {len:38} a length in mm, {mass:450} a mass in g, {small:5.4} a dose in g,
-{time:1500} a span in s.
+{time:1500} a span in s, {num:2.5} a plain number with the digits that it has.
 """
 
 from __future__ import annotations
@@ -11,18 +11,28 @@ import math
 import re
 
 from brasko.core.units import GRAMS_PER_POUND, MM_PER_INCH, fahrenheit
+from brasko.core.words.quantity import LEAST_SLACK_K
 
-TOKEN = re.compile(r"\{(temp|least|rise|len|mass|small|time):(-?[0-9.]+)\}")
+TOKEN = re.compile(r"\{(temp|least|rise|len|mass|small|time|num):(-?[0-9.]+)\}")
 """A quantity within a sentence."""
 
-
-def rendered(text: str, system: str = "metric") -> str:
-    """The sentence with its tokens written out, "metric" or "us"."""
-    return TOKEN.sub(lambda m: _token(m.group(1), float(m.group(2)), system), text)
+COMMA = frozenset({"de"})
+"""Languages that write 2,5."""
 
 
-def _token(kind: str, value: float, system: str) -> str:
-    us = system == "us"
+def written(text: str, units: str, language: str) -> str:
+    """The text with its quantities written out."""
+    return TOKEN.sub(lambda m: _localised(_token(m.group(1), m.group(2), units == "us"), language), text)
+
+
+def _localised(figure: str, language: str) -> str:
+    return figure.replace(".", ",") if language in COMMA else figure
+
+
+def _token(kind: str, raw: str, us: bool) -> str:
+    if kind == "num":
+        return raw
+    value = float(raw)
     if kind == "temp":
         return f"{_whole(fahrenheit(value))} °F" if us else f"{_whole(value)} °C"
     if kind == "least":
@@ -59,10 +69,6 @@ def _span(value_s: float) -> str:
     if minutes < 120:
         return f"{minutes} min"
     return f"{minutes // 60} h {minutes % 60} min" if minutes % 60 else f"{minutes // 60} h"
-
-
-LEAST_SLACK_K = 0.05
-"""Half of the last digit that is shown: the agency's own figures are whole °F."""
 
 
 def _least(value_c: float, us: bool) -> str:

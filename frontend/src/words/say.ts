@@ -1,0 +1,59 @@
+import { language, sentence } from "./catalogue";
+
+type Value = string | number | boolean | null | undefined;
+
+const INNERMOST = /⟦([^⟦⟧]*)⟧/g;
+const NUMBER = /\{num:(-?[0-9.]+)\}/g;
+const COMMA = new Set(["de"]);
+
+/** A figure as the language writes it: 2,5 where the comma is the decimal sign. */
+export const figure = (text: string) => (COMMA.has(language()) ? text.replace(".", ",") : text);
+
+/** A sentence of the catalogue with these values. */
+export function say(key: string, values: Record<string, Value> = {}): string {
+  const told = Object.entries(values).map(([name, value]) => [
+    name,
+    value === null || value === undefined || typeof value === "boolean" ? "" : String(value),
+  ]);
+  return sentence(key, Object.fromEntries(told) as Record<string, string>);
+}
+
+/** Text of the core with its messages written out; quantities stay, for they are in the reader's own units. */
+export function written(text: string): string {
+  if (!text.includes("⟦") && !text.includes("{num:")) return text;
+  let before;
+  do {
+    before = text;
+    text = text.replace(INNERMOST, (_, message: string) => {
+      const [key = "", ...told] = message.split("¦");
+      return sentence(
+        key,
+        Object.fromEntries(
+          told.map((part) => [part.slice(0, part.indexOf("=")), part.slice(part.indexOf("=") + 1)]),
+        ),
+      );
+    });
+  } while (text !== before);
+  return text.replace(NUMBER, (_, number: string) => figure(number));
+}
+
+/** What came from the server, with every message in it written out. */
+export function writtenOut<T>(came: T): T {
+  if (typeof came === "string") return written(came) as T;
+  if (Array.isArray(came)) {
+    for (let i = 0; i < came.length; i++) {
+      const each: unknown = came[i];
+      if (typeof each === "string" || (typeof each === "object" && each !== null)) came[i] = writtenOut(each);
+    }
+    return came;
+  }
+  if (typeof came === "object" && came !== null) {
+    const held = came as Record<string, unknown>;
+    for (const name in held) {
+      const each = held[name];
+      if (typeof each === "string" || (typeof each === "object" && each !== null))
+        held[name] = writtenOut(each);
+    }
+  }
+  return came;
+}

@@ -1,0 +1,15 @@
+"""A sentence as its key and its values."""
+
+from __future__ import annotations
+
+BEGIN, AND, END = "⟦", "¦", "⟧"
+"""What a message stands between, and what parts its values; no keyboard has them, so no name holds one by chance."""
+
+
+def say(key: str, **values: object) -> str:
+    """The message with this key and these values; None is said as nothing.
+
+    Checked: tests/core/test_words.py::test_every_message_is_in_the_catalogue_with_its_values.
+    """
+    told = "".join(f"{AND}{name}={'' if value is None else value}" for name, value in values.items())
+    return f"{BEGIN}{key}{told}{END}"

@@ -1,0 +1,60 @@
+"""Quantities within a message: SI with their kind, to be written in the reader's units and language."""
+
+from __future__ import annotations
+
+DIGITS = 3
+"""Behind the point, in the unit of the kind: finer than anything that is written out."""
+
+
+LEAST_SLACK_K = 0.05
+"""Half of the last digit that is shown: the agency's own figures are whole °F."""
+
+
+def temp(value_c: float) -> str:
+    """A temperature [°C]."""
+    return _token("temp", value_c)
+
+
+def least(value_c: float) -> str:
+    """A temperature that must be reached [°C]; never written lower than it is."""
+    return _token("least", value_c)
+
+
+def rise(value_k: float) -> str:
+    """A difference of temperatures [K]."""
+    return _token("rise", value_k)
+
+
+def length(value_mm: float) -> str:
+    """A length [mm]."""
+    return _token("len", value_mm)
+
+
+def mass(value_g: float) -> str:
+    """What something weighs [g]."""
+    return _token("mass", value_g)
+
+
+def dose(value_g: float) -> str:
+    """A small mass that is weighed out: salt, soda [g]."""
+    return _token("small", value_g)
+
+
+def span(value_s: float) -> str:
+    """How long something takes [s]."""
+    return _token("time", value_s)
+
+
+def number(value: float, digits: int = 0) -> str:
+    """A plain number with so many digits behind its point."""
+    return f"{{num:{value:.{digits}f}}}"
+
+
+def general(value: float) -> str:
+    """A plain number, as short as it can be written."""
+    text = f"{value:g}"
+    return text if "e" in text or "n" in text else f"{{num:{text}}}"
+
+
+def _token(kind: str, value: float) -> str:
+    return f"{{{kind}:{round(value, DIGITS):.9g}}}"

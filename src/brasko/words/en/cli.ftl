@@ -1,0 +1,11 @@
+main-format-is-not-one-that-this = format { $named } is not one that this version reads: it knows { $meals }.
+main-earliest = {" "}Earliest: { $suggestion }.
+main-you-could = { $called }: { $reason } You could: { $could }.
+main-cannot-be-read = { $file } cannot be read: { $exc }
+main-is-not-json-at-line-column = { $file } is not JSON: { $msg } at line { $lineno }, column { $colno }.
+main-the-input = the input
+main-is-required = is required.
+main-is-not-a-known-field = is not a known field.
+main-must-be-got = must be { $error } (got { $got }).
+main-must-be-a-number-got = must be a number (got { $got }).
+main-is-wrong-got = is wrong: { $error } (got { $got }).

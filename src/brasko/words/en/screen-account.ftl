@@ -1,0 +1,11 @@
+screen-account-brasko = Brasko
+screen-account-say-what-you-cook-how-thick = Say what you cook, how thick it is and when you eat. Brasko works out the fire, the pull and the sear, and stays with you until it is on the board.
+screen-account-a-new-household = A new household
+screen-account-sign-in = Sign in
+screen-account-household = Household
+screen-account-name = Name
+screen-account-password = Password
+screen-account-make-the-account = Make the account
+screen-account-i-have-an-account = I have an account
+screen-account-make-an-account = Make an account
+screen-account-enter-the-demo-household = Enter the demo household

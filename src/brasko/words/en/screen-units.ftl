@@ -1,0 +1,10 @@
+screen-units-in = { $three_figures } in
+screen-units-mm = { $written } mm
+screen-units-kw-m = { $kw } kW/m²
+screen-units-bears-it = bears it
+screen-units-lb = { $three_figures } lb
+screen-units-a-lb = a lb
+screen-units-a-kg = a kg
+screen-units-min = { $floor }½ min
+screen-units-min-2 = { $minutes } min
+screen-units-h-min = { $floor } h { $rest } min

@@ -1,0 +1,99 @@
+"""Every message that is said stands in the catalogue, with the values that are given to it and no others."""
+
+import ast
+import re
+from pathlib import Path
+
+import pytest
+from fluent.syntax import FluentParser
+from fluent.syntax.ast import Message, VariableReference
+from fluent.syntax.visitor import Visitor
+
+import brasko
+from brasko.core.words import quantity, say
+from brasko.words import LANGUAGES, rendered
+from brasko.words.catalogue import FUNCTIONS
+
+SOURCE = Path(brasko.__file__).parent
+
+
+class Variables(Visitor):
+    """The values that a sentence names."""
+
+    def __init__(self):
+        self.names = set()
+
+    def visit_VariableReference(self, node: VariableReference):
+        self.names.add(node.id.name)
+
+
+def messages(language):
+    """Values of each message of a language, by its key."""
+    found = {}
+    for file in sorted((SOURCE / "words" / language).glob("*.ftl")):
+        for entry in FluentParser().parse(file.read_text("utf-8")).body:
+            assert type(entry).__name__ != "Junk", f"{file.name}: {entry.content}"
+            if isinstance(entry, Message):
+                assert entry.id.name not in found, f"{entry.id.name} stands twice"
+                seen = Variables()
+                seen.visit(entry)
+                found[entry.id.name] = seen.names
+    return found
+
+
+def calls():
+    """Where something is said in Python, with its key and the values given."""
+    for file in sorted(SOURCE.rglob("*.py")):
+        for node in ast.walk(ast.parse(file.read_text("utf-8"))):
+            if isinstance(node, ast.Call) and isinstance(node.func, ast.Name) and node.func.id == "say":
+                where = f"{file.relative_to(SOURCE)}:{node.lineno}"
+                assert isinstance(node.args[0], ast.Constant), f"{where}: a key is written out"
+                yield where, node.args[0].value, {k.arg for k in node.keywords}
+
+
+def test_every_message_is_in_the_catalogue_with_its_values():
+    known = messages("en")
+    for where, key, given in calls():
+        assert key in known, f"{where}: {key} is not in the catalogue"
+        assert known[key] == given, f"{where}: {key} takes {known[key]}, given {given}"
+
+
+def test_no_sentence_of_the_catalogue_is_left_over():
+    said = {key for _, key, _ in calls()}
+    screens = "".join(f.read_text("utf-8") for f in (SOURCE.parent.parent / "frontend/src").rglob("*.ts*"))
+    assert [key for key in messages("en") if key not in said and f'"{key}"' not in screens] == []
+
+
+@pytest.mark.parametrize("language", [tag for tag in LANGUAGES if tag != "en"])
+def test_a_language_says_what_english_says_of_the_same_values(language):
+    whole, known = messages("en"), messages(language)
+    assert set(known) <= set(whole)
+    for key, values in known.items():
+        assert values <= whole[key], key
+
+
+def test_a_message_may_be_a_value_of_another_one():
+    inner = say("choose-more-crust")
+    said = say("choose-gains", gains=inner)
+    assert rendered(said) == "Gains more crust"
+    assert rendered(f"{said}; {inner}.") == "Gains more crust; more crust."
+
+
+def test_what_is_no_message_stays_as_it_is():
+    for text in ("", "Ribeye", "50 % off", "a{b}c", "⟦never closed", "closed⟧"):
+        assert rendered(text) == text
+    assert rendered(say("no-such-key", name="x")) == "no-such-key"
+
+
+@pytest.mark.parametrize(
+    ("value", "english", "german"), [(2.5, "2.5", "2,5"), (-0.25, "-0.2", "-0,2"), (3.0, "3.0", "3,0")]
+)
+def test_numbers_are_written_as_the_language_writes_them(value, english, german):
+    """Decimal comma: common practice of the language (DIN 1333)."""
+    assert rendered(quantity.number(value, 1)) == english
+    assert rendered(quantity.number(value, 1), language="de") == german
+
+
+@pytest.mark.parametrize("kind", ["TEMP", "LEAST", "RISE", "LENGTH", "MASS", "DOSE", "SPAN"])
+def test_a_sentence_can_hold_a_quantity_of_its_own(kind):
+    assert re.fullmatch(r"\{[a-z]+:62\.8\}", FUNCTIONS[kind](62.8))
