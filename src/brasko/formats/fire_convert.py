@@ -256,7 +256,7 @@ def map_schema(setup: FireSetup, shown: GrateMap) -> out.MapOut:
     if setup.bed is not None:
         boxes += [_box("unlit", s, None) for s in setup.bed.unlit]
     if setup.drip_pan and not setup.deflector:
-        boxes.append(_box(say("fire-convert-drip-pan"), drip_pan_of(setup), None))
+        boxes.append(_box("drip pan", drip_pan_of(setup), None))
     return out.MapOut(
         grate=shown.grate.key,
         name=shown.grate.name,

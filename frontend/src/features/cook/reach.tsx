@@ -59,7 +59,9 @@ export function OnAnotherPhone({ path }: { path: string }) {
                   {link.url}
                 </a>{" "}
                 <span className="text-sm text-ash">
-                  {link.secure ? say("screen-reach-everything-works") : "plainly: the screen may go dark"}
+                  {link.secure
+                    ? say("screen-reach-everything-works")
+                    : say("screen-reach-plainly-the-screen-may-go-dark")}
                 </span>
               </li>
             ))}

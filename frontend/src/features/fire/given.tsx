@@ -24,31 +24,31 @@ export function InShort({ look, told, system }: { look: Look; told: CourseAnswer
     <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
       {s.highest_c != null && (
         <Fact
-          name={look.setup.lid_open ? "Lid open" : "Air settles at"}
+          name={look.setup.lid_open ? say("screen-given-lid-open") : say("screen-given-air-settles-at")}
           value={tempText(system, s.air_c)}
           strong
         />
       )}
       {hottest && (
         <Fact
-          name="Hottest place"
+          name={say("screen-given-hottest-place")}
           value={tempText(system, hottest.equivalent_c)}
           note={say("screen-given-palm", { hand_text: handText(palm) })}
           strong={s.highest_c == null}
         />
       )}
-      {told && <Fact name="Ready after" value={spanText(told.hours.ready_s)} />}
+      {told && <Fact name={say("screen-given-ready-after")} value={spanText(told.hours.ready_s)} />}
       {told && told.hours.usable_s > 0 && told.hours.usable_s < 23 * 3600 && (
-        <Fact name="Serves" value={spanText(told.hours.usable_s)} />
+        <Fact name={say("screen-given-serves")} value={spanText(told.hours.usable_s)} />
       )}
       {told && told.hours.fuel_kg_h > 0 && (
         <Fact
-          name="Burns"
+          name={say("screen-given-burns")}
           value={`${weightText(system, told.hours.fuel_kg_h * 1000)}/h`}
           note={told.hours.fuel_name}
         />
       )}
-      <Fact name="Cool refuge" value={`${Math.round(look.refuge_share * 100)} %`} />
+      <Fact name={say("screen-given-cool-refuge")} value={`${Math.round(look.refuge_share * 100)} %`} />
     </div>
   );
 }

@@ -30,19 +30,19 @@ export function Brief({ draft, onDraft, result, order, hour, word, system }: Pro
         at={at("light")}
         {...shared}
       />
-      <Hour name="On" anchor="on" at={at("on")} {...shared} />
+      <Hour name={say("screen-brief-on")} anchor="on" at={at("on")} {...shared} />
       {result.reading_c == null ? (
-        <Figure name="Pull at" value={tempText(system, result.pull_c)} strong />
+        <Figure name={say("screen-brief-pull-at")} value={tempText(system, result.pull_c)} strong />
       ) : (
         <Figure
-          name="Off at a reading of"
+          name={say("screen-brief-off-at-a-reading-of")}
           value={leastText(system, result.reading_c)}
           note={say("screen-brief-at-least-in-the-middle")}
           strong
         />
       )}
       <Figure
-        name="Ends at"
+        name={say("screen-brief-ends-at")}
         value={tempText(system, result.peak_core_c)}
         note={
           result.peak_range_c
@@ -50,7 +50,7 @@ export function Brief({ draft, onDraft, result, order, hour, word, system }: Pro
             : word
         }
       />
-      <Hour name="Eat" anchor="eat" at={hour} {...shared} />
+      <Hour name={say("screen-brief-eat")} anchor="eat" at={hour} {...shared} />
       <p className="order-last m-0 w-full text-sm text-ash">{phrase(system, result.headline)}</p>
     </>
   );

@@ -15,7 +15,7 @@ export function LossLine({ juice, fat }: Props) {
     <p className="m-0 mt-2 text-sm text-ash">
       {say("screen-loss-line-loses")} <b className="figure text-base text-ink">{share(whole)}</b>{" "}
       {say("screen-loss-line-of-its-weight", {
-        fat: fat >= 0.005 && `: ${share(juice)} juice and steam, ${share(fat)} fat`,
+        fat: fat >= 0.005 && say("screen-loss-line-juice-and-fat", { juice: share(juice), fat: share(fat) }),
       })}
     </p>
   );

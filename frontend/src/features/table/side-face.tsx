@@ -1,3 +1,4 @@
+import { say } from "@/words/say";
 import type { TableDish } from "@/api/tables";
 
 type Look = NonNullable<TableDish["look"]>;
@@ -16,7 +17,7 @@ export function SideFace({ name, look }: { name: string; look: Look }) {
         viewBox={`0 0 ${2 * WIDTH + 12} ${MOST + 4}`}
         className="w-full max-w-72"
         role="img"
-        aria-label={`${name} as it comes off: ${look.words}`}
+        aria-label={say("screen-side-face-as-it-comes-off", { name, words: look.words })}
       >
         <FromAbove look={look} />
         <CutOpen look={look} high={high} />

@@ -157,3 +157,6 @@ screen-sittings-somebody-comes-later = Somebody comes later
 screen-work-one-thing-to-do = one thing to do
 screen-work-things-to-do = { $length } things to do
 screen-work-again-every-until = Again every { $every }, until { $hour }.
+screen-on-the-way-rested-time-to-slice = rested: time to slice
+screen-on-the-way-resting = resting
+screen-side-face-as-it-comes-off = { $name } as it comes off: { $words }

@@ -136,7 +136,7 @@ class Gas(GrillKind):
             )  # fmt: skip
             if n == coals:
                 face = float(coal_face_c(power, plate.area_m2 * TRAY_COVER.value, air))
-                found.append(Emitter(say("gas-coals-in-a-tray"), (plate,), face, TRAY_COVER.value, power, face))
+                found.append(Emitter("coals in a tray", (plate,), face, TRAY_COVER.value, power, face))
                 continue
             share = SEAR_PLATE_SHARE.value if burner.kind == "sear" else PLATE_SHARE.value
             shines = share * power / (burner.width_m * burner.depth_m) / STEFAN_BOLTZMANN.value + (air + 273.15) ** 4

@@ -77,7 +77,7 @@ class Pellet(Controlled):
     def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
         half, deep = grate.width_m * 0.4, grate.depth_m * 0.4
         plate = Rectangle(-half, half, -deep, deep, grate.height_m)
-        return (Emitter(say("pellet-heat-plate"), (plate,), state.gas_c + BAFFLE_RISE_K.value, 0.95),)
+        return (Emitter("heat plate", (plate,), state.gas_c + BAFFLE_RISE_K.value, 0.95),)
 
     def dangers(self, setup: FireSetup) -> tuple[str, ...]:
         return (dangers.PELLETS,)
