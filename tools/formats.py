@@ -12,6 +12,7 @@ sys.path.insert(0, str(ROOT / "src"))
 from brasko.cli.plan_format import MealPlanOut, PlanOut, WishIn  # noqa: E402
 from brasko.cli.simulation_format import SimulationIn, SimulationOut  # noqa: E402
 from brasko.core.planner.piece import Declared  # noqa: E402
+from brasko.core.words import say  # noqa: E402
 from brasko.formats.cook import CookIn, CookOut  # noqa: E402
 from brasko.formats.fire import FireIn, FireOut  # noqa: E402
 from brasko.formats.meal import MealIn  # noqa: E402
@@ -36,9 +37,11 @@ FORMATS: dict[str, type[BaseModel]] = {
 
 ANSWERS_FILE = "answers.gen.ts"
 ANSWERS_HEAD = """// Written by `make types` from the answers that the core declares. Do not edit.
+import { writtenOut } from "@/words/say";
+
 import type { Answer } from "./answers";
 
-export const ANSWERS: readonly Answer[] = """
+export const ANSWERS: readonly Answer[] = writtenOut("""
 
 
 def answer_told(each: Declared) -> dict[str, object]:
@@ -51,7 +54,7 @@ def answer_told(each: Declared) -> dict[str, object]:
         "words": asked.words,
         "low": low,
         "high": high,
-        "options": [{"key": key, "name": name[0].upper() + name[1:]} for key, name in asked.named().items()],
+        "options": [{"key": key, "name": say("start-of-sentence", text=name)} for key, name in asked.named().items()],
         "usual": each.to_outside(each.default) if each.has_default else None,
         "resetBy": [OUTSIDE[name] for name in asked.reset_by],
         "picked": asked.picked,
@@ -64,7 +67,7 @@ def answer_told(each: Declared) -> dict[str, object]:
 
 def main(folder: Path, typed: Path) -> None:
     told = json.dumps([answer_told(each) for each in ANSWERS.values()], indent=1, ensure_ascii=False)
-    (typed / ANSWERS_FILE).write_text(f"{ANSWERS_HEAD}{told};\n")
+    (typed / ANSWERS_FILE).write_text(f"{ANSWERS_HEAD}{told});\n")
     for name, model in FORMATS.items():
         schema = {"$schema": "https://json-schema.org/draft/2020-12/schema", **model.model_json_schema()}
         (folder / f"{name}.schema.json").write_text(json.dumps(schema, indent=1, ensure_ascii=False) + "\n")

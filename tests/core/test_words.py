@@ -10,9 +10,13 @@ from fluent.syntax.ast import Message, VariableReference
 from fluent.syntax.visitor import Visitor
 
 import brasko
+from brasko.core.foods.cuts import all_cuts
+from brasko.core.foods.doneness import SCALES
+from brasko.core.foods.parts import parts_of
+from brasko.core.foods.serving import serving_of
 from brasko.core.words import quantity, say
 from brasko.words import LANGUAGES, rendered
-from brasko.words.catalogue import FUNCTIONS
+from brasko.words.catalogue import FUNCTIONS, NOT_OF_A_KEY
 
 SOURCE = Path(brasko.__file__).parent
 
@@ -64,12 +68,31 @@ def test_no_sentence_of_the_catalogue_is_left_over():
     assert [key for key in messages("en") if key not in said and f'"{key}"' not in screens] == []
 
 
-@pytest.mark.parametrize("language", [tag for tag in LANGUAGES if tag != "en"])
+@pytest.mark.parametrize("language", LANGUAGES[1:])
 def test_a_language_says_what_english_says_of_the_same_values(language):
     whole, known = messages("en"), messages(language)
-    assert set(known) <= set(whole)
-    for key, values in known.items():
-        assert values <= whole[key], key
+    own = {key for key in known if key.startswith("name-")}
+    assert set(known) - own <= set(whole)
+    for key in set(known) - own:
+        assert known[key] <= whole[key], key
+
+
+@pytest.mark.parametrize("language", LANGUAGES[1:])
+def test_names_of_a_language_are_those_of_the_tables(language):
+    tables = [
+        *(cut.name for cut in all_cuts().values()),
+        *(serving_of(key).across for key in all_cuts()),
+        *(part.name for key in all_cuts() for part in parts_of(key)),
+        *(band.word for scale in SCALES.values() for band in scale.bands),
+    ]
+    keys = {f"name-{NOT_OF_A_KEY.sub('-', name.lower()).strip('-')}" for name in tables}
+    assert {key for key in messages(language) if key.startswith("name-")} == keys
+
+
+def test_a_name_out_of_a_table_is_said_in_the_language():
+    said = say("timeline-thick", many="", name="Pork shoulder", state="", thickness="", mass="", value="")
+    assert "Schweineschulter" in rendered(said, language="de")
+    assert "Pork shoulder" in rendered(said)
 
 
 def test_a_message_may_be_a_value_of_another_one():

@@ -118,12 +118,13 @@ from brasko.core.planner.piece import with_answers
 from brasko.formats.meal import MealIn, PieceIn
 from brasko.formats.meal_convert import wish_of
 from brasko.formats.piece import ANSWERS, spoken_wish
+from brasko.words import rendered
 piece = {"cut": "ribeye", "thickness_mm": 38, "method": "low_and_slow", "finish_c": 60, "crust": "none"}
 smoke = {wood: choice_of(wish_of(PieceIn(**piece, wood=wood))).smoke.dose_g_m2 for wood in ("oak", "apple")}
 try:
     wish_of(PieceIn(**piece, wood="lead"))
 except InvalidInput as exc:
-    refused = str(exc)
+    refused = rendered(str(exc))
 said = WishIn.model_validate({"format": "brasko/wish@1", "cut": "ribeye", "eat_at": "2030-06-01T18:00:00Z", "wood": "Apple"})
 print(json.dumps({
     "share": smoke["apple"] / smoke["oak"], "refused": refused, "spoken": spoken_wish(said, "kitchen").wood,
@@ -160,6 +161,34 @@ def test_a_side_is_one_row(copy):
         "made = plan_table(ask); print(made.schedule.status, made.problem.dishes[0].name)",
     )
     assert said.split() == ["optimal", "Broccolini"]
+
+
+def test_a_sentence_is_said_and_stands_in_the_catalogue(copy):
+    english = copy / "brasko/words/en/planner.ftl"
+    english.write_text(
+        english.read_text() + "cautions-too-dark = The { LOWER($crust) } crust is too dark after { $after }.\n"
+    )
+    said = run(
+        copy,
+        "from brasko.core.words import quantity, say\nfrom brasko.words import rendered\n"
+        "print(rendered(say('cautions-too-dark', crust='Deep', after=quantity.span(90.0))))",
+    )
+    assert said.strip() == "The deep crust is too dark after 90 s."
+
+
+def test_a_language_is_a_folder(copy):
+    """Invented words; what the language lacks is said in English."""
+    folder = copy / "brasko/words/nl"
+    folder.mkdir()
+    (folder / "language.ftl").write_text("language-decimal = ,\nlanguage-locale = nl-NL\n")
+    (folder / "planner.ftl").write_text("timeline-serve = Opdienen\nname-ribeye = Ribstuk\n")
+    said = run(
+        copy,
+        "from brasko.core.words import quantity, say\nfrom brasko.words import LANGUAGES, rendered\n"
+        "write = lambda text: rendered(text, language='nl')\n"
+        "print(LANGUAGES, write(say('timeline-serve')), write(quantity.number(2.5, 1)), write(say('timeline-it')))",
+    )
+    assert said.strip() == "('en', 'de', 'nl') Opdienen 2,5 It"
 
 
 @pytest.mark.parametrize("page", sorted((ROOT / "docs/how-to").glob("*.md")), ids=lambda p: p.stem)

@@ -225,6 +225,15 @@ def test_a_meal_is_read_as_it_was_written(piece, table, title):
     assert MealIn.model_validate_json(meal.model_dump_json()) == meal
 
 
+def test_the_calendar_is_in_the_households_language(mara):
+    kept = mara.call("POST", "/api/plans", {"eat_at": in_hours(30), "pieces": [RIBEYE]}).json()
+    mara.call("PATCH", "/api/preferences", {"language": "de", "units": "metric"})
+    said = mara.client.get(f"/api/plans/{kept['id']}/plan.ics").content.decode().replace("\r\n ", "")
+    assert "SUMMARY:Aufschneiden und servieren" in said
+    assert "1\\,2 % des Gewichts" in said
+    assert "⟦" not in said
+
+
 def test_the_calendar_has_every_task_at_its_time(mara):
     kept = mara.call(
         "POST", "/api/plans", {"eat_at": in_hours(40).replace(second=0, microsecond=0).isoformat(), "pieces": TWO}

@@ -56,7 +56,7 @@ def test_a_preview_tells_of_thin_ends_and_of_what_is_lost(mara):
 @pytest.mark.parametrize(
     ("change", "field", "said"),
     [
-        ({"thickness_mm": 0}, "thickness_mm", "must be between 6 and 150 mm (got 0). A 1.5 in steak is 38 mm."),
+        ({"thickness_mm": 0}, "thickness_mm", "must be between 6 and 150 mm (got 0). A 38 mm steak is usual."),
         ({"thickness_mm": 400}, "thickness_mm", "must be between 6 and 150 mm (got 400)"),
         ({"thickness_mm": "thick"}, "thickness_mm", "must be a number"),
         ({"cut": "ribye"}, "cut", "Did you mean ribeye"),

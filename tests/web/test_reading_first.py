@@ -156,4 +156,4 @@ def test_a_plan_from_before_is_planned_again_first(mara):
 
 
 def test_the_reading_is_in_the_calendar(mara):
-    assert b"SUMMARY:Read the middle" in calendar_of(mara.plan(**PATTY), "us")
+    assert b"SUMMARY:Read the middle" in calendar_of(mara.plan(**PATTY), "us", "en")

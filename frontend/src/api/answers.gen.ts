@@ -1,11 +1,13 @@
 // Written by `make types` from the answers that the core declares. Do not edit.
+import { writtenOut } from "@/words/say";
+
 import type { Answer } from "./answers";
 
-export const ANSWERS: readonly Answer[] = [
+export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "cut",
   "kind": "cut",
-  "words": "What",
+  "words": "⟦wish-what⟧",
   "low": null,
   "high": null,
   "options": [],
@@ -20,7 +22,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "thickness_mm",
   "kind": "length",
-  "words": "How thick",
+  "words": "⟦wish-how-thick⟧",
   "low": 8.0,
   "high": 76.0,
   "options": [],
@@ -37,7 +39,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "mass_g",
   "kind": "mass",
-  "words": "Weight of one",
+  "words": "⟦wish-weight-of-one⟧",
   "low": 40.0,
   "high": 1500.0,
   "options": [],
@@ -55,7 +57,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "finish_c",
   "kind": "temperature",
-  "words": "Finish",
+  "words": "⟦wish-finish⟧",
   "low": 38.0,
   "high": 98.0,
   "options": [],
@@ -72,7 +74,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "count",
   "kind": "count",
-  "words": "How many alike",
+  "words": "⟦wish-how-many-alike⟧",
   "low": 1.0,
   "high": 12.0,
   "options": [],
@@ -87,7 +89,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "boned",
   "kind": "flag",
-  "words": "The bone is taken out",
+  "words": "⟦wish-the-bone-is-taken-out⟧",
   "low": null,
   "high": null,
   "options": [],
@@ -104,17 +106,17 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "treatment",
   "kind": "name",
-  "words": "As bought",
+  "words": "⟦wish-as-bought⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "whole",
-    "name": "⟦methods-whole-as-cut⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-whole-as-cut⟧⟧"
    },
    {
     "key": "tenderised",
-    "name": "⟦methods-blade-tenderised-or-injected⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-blade-tenderised-or-injected⟧⟧"
    }
   ],
   "usual": "whole",
@@ -130,7 +132,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "frozen",
   "kind": "flag",
-  "words": "It is frozen",
+  "words": "⟦wish-it-is-frozen⟧",
   "low": null,
   "high": null,
   "options": [],
@@ -147,17 +149,17 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "thaw",
   "kind": "name",
-  "words": "Thaw it",
+  "words": "⟦wish-thaw-it⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "fridge",
-    "name": "⟦methods-in-the-fridge⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-in-the-fridge⟧⟧"
    },
    {
     "key": "cold_water",
-    "name": "⟦methods-in-cold-water-changed-every-half⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-in-cold-water-changed-every-half⟧⟧"
    }
   ],
   "usual": "fridge",
@@ -173,7 +175,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "start_c",
   "kind": "temperature",
-  "words": "Out of the fridge at",
+  "words": "⟦wish-out-of-the-fridge-at⟧",
   "low": 0.0,
   "high": 25.0,
   "options": [],
@@ -188,7 +190,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "temper_min",
   "kind": "minutes",
-  "words": "Temper for",
+  "words": "⟦wish-temper-for⟧",
   "low": 0.0,
   "high": 90.0,
   "options": [],
@@ -203,7 +205,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "air_c",
   "kind": "temperature",
-  "words": "In an air of",
+  "words": "⟦wish-in-an-air-of⟧",
   "low": -10.0,
   "high": 42.0,
   "options": [],
@@ -218,7 +220,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "at_risk",
   "kind": "flag",
-  "words": "A young child, or a pregnant, older or immune-weakened guest eats of it.",
+  "words": "⟦wish-a-young-child-or-a-pregnant⟧",
   "low": null,
   "high": null,
   "options": [],
@@ -233,7 +235,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "below_agency_accepted",
   "kind": "flag",
-  "words": "Who eats it has chosen to have it below the agency's figure. Kept with the plan.",
+  "words": "⟦wish-who-eats-it-has-chosen-to⟧",
   "low": null,
   "high": null,
   "options": [],
@@ -250,25 +252,25 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "salt",
   "kind": "name",
-  "words": "Salt",
+  "words": "⟦wish-salt⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "hour",
-    "name": "⟦methods-50-minutes-before-the-fire⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-50-minutes-before-the-fire⟧⟧"
    },
    {
     "key": "just_before",
-    "name": "⟦methods-right-before-it-goes-on⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-right-before-it-goes-on⟧⟧"
    },
    {
     "key": "overnight",
-    "name": "⟦methods-the-night-before-open-in-the⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-the-night-before-open-in-the⟧⟧"
    },
    {
     "key": "twice",
-    "name": "⟦methods-half-the-night-before-half-at⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-half-the-night-before-half-at⟧⟧"
    }
   ],
   "usual": "hour",
@@ -282,7 +284,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "salt_min",
   "kind": "minutes",
-  "words": "Salt this long before",
+  "words": "⟦wish-salt-this-long-before⟧",
   "low": 5.0,
   "high": 180.0,
   "options": [],
@@ -293,27 +295,27 @@ export const ANSWERS: readonly Answer[] = [
   "picked": false,
   "group": "salt",
   "when": "salted_ahead",
-  "own": "I salt at my own time before the fire",
+  "own": "⟦wish-i-salt-at-my-own-time⟧",
   "starts": 60.0
  },
  {
   "field": "rub",
   "kind": "name",
-  "words": "Rub",
+  "words": "⟦wish-rub⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "none",
-    "name": "⟦methods-salt-only⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-salt-only⟧⟧"
    },
    {
     "key": "pepper",
-    "name": "⟦methods-pepper-and-dry-spices⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-pepper-and-dry-spices⟧⟧"
    },
    {
     "key": "sugar",
-    "name": "⟦methods-a-rub-with-sugar⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-a-rub-with-sugar⟧⟧"
    }
   ],
   "usual": "none",
@@ -329,37 +331,37 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "fat",
   "kind": "name",
-  "words": "Fat in the pan",
+  "words": "⟦wish-fat-in-the-pan⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "oil",
-    "name": "⟦fats-neutral-oil⟧"
+    "name": "⟦start-of-sentence¦text=⟦fats-neutral-oil⟧⟧"
    },
    {
     "key": "tallow",
-    "name": "⟦fats-beef-tallow⟧"
+    "name": "⟦start-of-sentence¦text=⟦fats-beef-tallow⟧⟧"
    },
    {
     "key": "clarified",
-    "name": "⟦fats-clarified-butter⟧"
+    "name": "⟦start-of-sentence¦text=⟦fats-clarified-butter⟧⟧"
    },
    {
     "key": "olive",
-    "name": "⟦fats-olive-oil⟧"
+    "name": "⟦start-of-sentence¦text=⟦fats-olive-oil⟧⟧"
    },
    {
     "key": "butter",
-    "name": "Butter"
+    "name": "⟦start-of-sentence¦text=⟦fats-butter⟧⟧"
    },
    {
     "key": "spread",
-    "name": "⟦fats-egg-and-oil-spread⟧"
+    "name": "⟦start-of-sentence¦text=⟦fats-egg-and-oil-spread⟧⟧"
    },
    {
     "key": "none",
-    "name": "⟦fats-none-a-dry-pan⟧"
+    "name": "⟦start-of-sentence¦text=⟦fats-none-a-dry-pan⟧⟧"
    }
   ],
   "usual": "oil",
@@ -375,25 +377,25 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "finishing",
   "kind": "name",
-  "words": "Last touch",
+  "words": "⟦wish-last-touch⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "none",
-    "name": "⟦methods-nothing-more⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-nothing-more⟧⟧"
    },
    {
     "key": "butter",
-    "name": "⟦methods-butter-for-the-last-minute⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-butter-for-the-last-minute⟧⟧"
    },
    {
     "key": "herbs",
-    "name": "⟦methods-herbs-and-garlic-in-fat-for⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-herbs-and-garlic-in-fat-for⟧⟧"
    },
    {
     "key": "oil",
-    "name": "⟦methods-good-oil-and-flakes-of-salt⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-good-oil-and-flakes-of-salt⟧⟧"
    }
   ],
   "usual": "none",
@@ -409,41 +411,41 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "method",
   "kind": "name",
-  "words": "Method",
+  "words": "⟦wish-method⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "low_then_sear",
-    "name": "⟦methods-low-then-sear⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-low-then-sear⟧⟧"
    },
    {
     "key": "sear_then_low",
-    "name": "⟦methods-sear-then-cool-side⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-sear-then-cool-side⟧⟧"
    },
    {
     "key": "direct",
-    "name": "⟦methods-over-the-fire-all-the-way⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-over-the-fire-all-the-way⟧⟧"
    },
    {
     "key": "chimney",
-    "name": "⟦methods-over-the-chimney⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-over-the-chimney⟧⟧"
    },
    {
     "key": "char_then_bath",
-    "name": "⟦methods-char-then-warm-fat⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-char-then-warm-fat⟧⟧"
    },
    {
     "key": "skillet",
-    "name": "⟦methods-in-the-skillet⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-in-the-skillet⟧⟧"
    },
    {
     "key": "oven_then_skillet",
-    "name": "⟦methods-oven-then-skillet⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-oven-then-skillet⟧⟧"
    },
    {
     "key": "low_and_slow",
-    "name": "⟦methods-low-and-slow⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-low-and-slow⟧⟧"
    }
   ],
   "usual": "low_then_sear",
@@ -459,69 +461,69 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "fire",
   "kind": "name",
-  "words": "Fire",
+  "words": "⟦wish-fire⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "kettle_two_zone",
-    "name": "⟦kettle-charcoal-kettle-two-zones⟧"
+    "name": "⟦start-of-sentence¦text=⟦kettle-charcoal-kettle-two-zones⟧⟧"
    },
    {
     "key": "kettle_ring",
-    "name": "⟦kettle-charcoal-kettle-fuse-of-coals-round⟧"
+    "name": "⟦start-of-sentence¦text=⟦kettle-charcoal-kettle-fuse-of-coals-round⟧⟧"
    },
    {
     "key": "kamado",
-    "name": "Kamado"
+    "name": "⟦start-of-sentence¦text=Kamado⟧"
    },
    {
     "key": "offset",
-    "name": "⟦offset-offset-smoker⟧"
+    "name": "⟦start-of-sentence¦text=⟦offset-offset-smoker⟧⟧"
    },
    {
     "key": "gas",
-    "name": "⟦gas-gas-grill-three-burners⟧"
+    "name": "⟦start-of-sentence¦text=⟦gas-gas-grill-three-burners⟧⟧"
    },
    {
     "key": "flat_top",
-    "name": "⟦flat-top-flat-top-griddle-three-burners⟧"
+    "name": "⟦start-of-sentence¦text=⟦flat-top-flat-top-griddle-three-burners⟧⟧"
    },
    {
     "key": "pellet",
-    "name": "⟦pellet-pellet-grill⟧"
+    "name": "⟦start-of-sentence¦text=⟦pellet-pellet-grill⟧⟧"
    },
    {
     "key": "chimney",
-    "name": "⟦chimney-grate-on-a-lit-chimney-starter⟧"
+    "name": "⟦start-of-sentence¦text=⟦chimney-grate-on-a-lit-chimney-starter⟧⟧"
    },
    {
     "key": "oven_skillet",
-    "name": "⟦oven-kitchen-oven-and-skillet⟧"
+    "name": "⟦start-of-sentence¦text=⟦oven-kitchen-oven-and-skillet⟧⟧"
    },
    {
     "key": "burner_skillet",
-    "name": "⟦fires-skillet-on-a-burner-high⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-high⟧⟧"
    },
    {
     "key": "burner_medium",
-    "name": "⟦fires-skillet-on-a-burner-medium⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-medium⟧⟧"
    },
    {
     "key": "burner_low",
-    "name": "⟦fires-skillet-on-a-burner-low⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-low⟧⟧"
    },
    {
     "key": "side_burner",
-    "name": "⟦fires-skillet-on-a-side-burner⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-side-burner⟧⟧"
    },
    {
     "key": "oven_pan",
-    "name": "⟦fires-skillet-warmed-in-the-oven-then⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-skillet-warmed-in-the-oven-then⟧⟧"
    },
    {
     "key": "griddle",
-    "name": "⟦fires-griddle-over-two-burners⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-griddle-over-two-burners⟧⟧"
    }
   ],
   "usual": null,
@@ -539,7 +541,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "own_fire",
   "kind": "fire",
-  "words": "A fire of the cook's own",
+  "words": "⟦wish-a-fire-of-the-cooks-own⟧",
   "low": null,
   "high": null,
   "options": [],
@@ -558,69 +560,69 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "sear_fire",
   "kind": "name",
-  "words": "Sear on",
+  "words": "⟦wish-sear-on⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "kettle_two_zone",
-    "name": "⟦kettle-charcoal-kettle-two-zones⟧"
+    "name": "⟦start-of-sentence¦text=⟦kettle-charcoal-kettle-two-zones⟧⟧"
    },
    {
     "key": "kettle_ring",
-    "name": "⟦kettle-charcoal-kettle-fuse-of-coals-round⟧"
+    "name": "⟦start-of-sentence¦text=⟦kettle-charcoal-kettle-fuse-of-coals-round⟧⟧"
    },
    {
     "key": "kamado",
-    "name": "Kamado"
+    "name": "⟦start-of-sentence¦text=Kamado⟧"
    },
    {
     "key": "offset",
-    "name": "⟦offset-offset-smoker⟧"
+    "name": "⟦start-of-sentence¦text=⟦offset-offset-smoker⟧⟧"
    },
    {
     "key": "gas",
-    "name": "⟦gas-gas-grill-three-burners⟧"
+    "name": "⟦start-of-sentence¦text=⟦gas-gas-grill-three-burners⟧⟧"
    },
    {
     "key": "flat_top",
-    "name": "⟦flat-top-flat-top-griddle-three-burners⟧"
+    "name": "⟦start-of-sentence¦text=⟦flat-top-flat-top-griddle-three-burners⟧⟧"
    },
    {
     "key": "pellet",
-    "name": "⟦pellet-pellet-grill⟧"
+    "name": "⟦start-of-sentence¦text=⟦pellet-pellet-grill⟧⟧"
    },
    {
     "key": "chimney",
-    "name": "⟦chimney-grate-on-a-lit-chimney-starter⟧"
+    "name": "⟦start-of-sentence¦text=⟦chimney-grate-on-a-lit-chimney-starter⟧⟧"
    },
    {
     "key": "oven_skillet",
-    "name": "⟦oven-kitchen-oven-and-skillet⟧"
+    "name": "⟦start-of-sentence¦text=⟦oven-kitchen-oven-and-skillet⟧⟧"
    },
    {
     "key": "burner_skillet",
-    "name": "⟦fires-skillet-on-a-burner-high⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-high⟧⟧"
    },
    {
     "key": "burner_medium",
-    "name": "⟦fires-skillet-on-a-burner-medium⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-medium⟧⟧"
    },
    {
     "key": "burner_low",
-    "name": "⟦fires-skillet-on-a-burner-low⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-low⟧⟧"
    },
    {
     "key": "side_burner",
-    "name": "⟦fires-skillet-on-a-side-burner⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-side-burner⟧⟧"
    },
    {
     "key": "oven_pan",
-    "name": "⟦fires-skillet-warmed-in-the-oven-then⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-skillet-warmed-in-the-oven-then⟧⟧"
    },
    {
     "key": "griddle",
-    "name": "⟦fires-griddle-over-two-burners⟧"
+    "name": "⟦start-of-sentence¦text=⟦fires-griddle-over-two-burners⟧⟧"
    }
   ],
   "usual": null,
@@ -637,7 +639,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "gentle_c",
   "kind": "temperature",
-  "words": "Gentle side at",
+  "words": "⟦wish-gentle-side-at⟧",
   "low": null,
   "high": null,
   "options": [],
@@ -655,21 +657,21 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "wrap",
   "kind": "name",
-  "words": "Wrap",
+  "words": "⟦wish-wrap⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "none",
-    "name": "⟦methods-not-wrapped⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-not-wrapped⟧⟧"
    },
    {
     "key": "paper",
-    "name": "⟦methods-in-butcher-paper-from-on⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-in-butcher-paper-from-on⟧⟧"
    },
    {
     "key": "foil",
-    "name": "⟦methods-in-foil-from-on⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-in-foil-from-on⟧⟧"
    }
   ],
   "usual": "none",
@@ -686,29 +688,29 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "crust",
   "kind": "name",
-  "words": "Crust",
+  "words": "⟦wish-crust⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "none",
-    "name": "⟦methods-as-it-comes⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-as-it-comes⟧⟧"
    },
    {
     "key": "golden",
-    "name": "Golden"
+    "name": "⟦start-of-sentence¦text=⟦methods-golden⟧⟧"
    },
    {
     "key": "light",
-    "name": "Light"
+    "name": "⟦start-of-sentence¦text=⟦methods-light⟧⟧"
    },
    {
     "key": "good",
-    "name": "Good"
+    "name": "⟦start-of-sentence¦text=⟦methods-good⟧⟧"
    },
    {
     "key": "deep",
-    "name": "Deep"
+    "name": "⟦start-of-sentence¦text=⟦methods-deep⟧⟧"
    }
   ],
   "usual": "good",
@@ -724,21 +726,21 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "marks",
   "kind": "name",
-  "words": "Marks",
+  "words": "⟦wish-marks⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "none",
-    "name": "⟦methods-crust-all-over-keep-moving-it⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-crust-all-over-keep-moving-it⟧⟧"
    },
    {
     "key": "quarter",
-    "name": "⟦methods-squares-a-quarter-turn-on-each⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-squares-a-quarter-turn-on-each⟧⟧"
    },
    {
     "key": "diamond",
-    "name": "⟦methods-diamonds-a-turn-by-45-on⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-diamonds-a-turn-by-45-on⟧⟧"
    }
   ],
   "usual": "none",
@@ -756,7 +758,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "flip_every_s",
   "kind": "seconds",
-  "words": "Flip every",
+  "words": "⟦wish-flip-every⟧",
   "low": 10.0,
   "high": 300.0,
   "options": [],
@@ -775,21 +777,21 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "lid",
   "kind": "name",
-  "words": "Lid",
+  "words": "⟦wish-lid⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "usual",
-    "name": "⟦methods-as-is-usual-for-this-fire⟧"
+    "name": "⟦start-of-sentence¦text=⟦methods-as-is-usual-for-this-fire⟧⟧"
    },
    {
     "key": "open",
-    "name": "Open"
+    "name": "⟦start-of-sentence¦text=⟦methods-open⟧⟧"
    },
    {
     "key": "shut",
-    "name": "Shut"
+    "name": "⟦start-of-sentence¦text=⟦methods-shut⟧⟧"
    }
   ],
   "usual": "usual",
@@ -807,7 +809,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "pull_offset",
   "kind": "rise",
-  "words": "Pull below the finish by",
+  "words": "⟦wish-pull-below-the-finish-by⟧",
   "low": 0.0,
   "high": 25.0,
   "options": [],
@@ -819,35 +821,35 @@ export const ANSWERS: readonly Answer[] = [
   "picked": false,
   "group": "rest",
   "when": "",
-  "own": "I pull by my own rule",
+  "own": "⟦wish-i-pull-by-my-own-rule⟧",
   "starts": 5.555555555555555
  },
  {
   "field": "rest",
   "kind": "name",
-  "words": "Rest",
+  "words": "⟦wish-rest⟧",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "open",
-    "name": "⟦rests-on-a-rack-open⟧"
+    "name": "⟦start-of-sentence¦text=⟦rests-on-a-rack-open⟧⟧"
    },
    {
     "key": "board",
-    "name": "⟦rests-on-a-board-open⟧"
+    "name": "⟦start-of-sentence¦text=⟦rests-on-a-board-open⟧⟧"
    },
    {
     "key": "foil",
-    "name": "⟦rests-on-a-board-under-loose-foil⟧"
+    "name": "⟦start-of-sentence¦text=⟦rests-on-a-board-under-loose-foil⟧⟧"
    },
    {
     "key": "sauce",
-    "name": "⟦rests-on-a-board-of-warm-sauce⟧"
+    "name": "⟦start-of-sentence¦text=⟦rests-on-a-board-of-warm-sauce⟧⟧"
    },
    {
     "key": "paper",
-    "name": "⟦rests-wrapped-in-butcher-paper⟧"
+    "name": "⟦start-of-sentence¦text=⟦rests-wrapped-in-butcher-paper⟧⟧"
    }
   ],
   "usual": "foil",
@@ -861,7 +863,7 @@ export const ANSWERS: readonly Answer[] = [
  {
   "field": "rest_min",
   "kind": "minutes",
-  "words": "Rest for",
+  "words": "⟦wish-rest-for⟧",
   "low": 1.0,
   "high": 60.0,
   "options": [],
@@ -872,7 +874,7 @@ export const ANSWERS: readonly Answer[] = [
   "picked": false,
   "group": "rest",
   "when": "",
-  "own": "I set the length of the rest",
+  "own": "⟦wish-i-set-the-length-of-the⟧",
   "starts": 10.0
  }
-];
+]);

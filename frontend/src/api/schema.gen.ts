@@ -1369,11 +1369,8 @@ export interface components {
              * @enum {string}
              */
             scheme: "system" | "light" | "dark";
-            /**
-             * Language
-             * @enum {string}
-             */
-            language: "en" | "de";
+            /** Language */
+            language: string;
         };
         /** SessionOut */
         SessionOut: {
@@ -1410,7 +1407,7 @@ export interface components {
             /** Scheme */
             scheme?: ("system" | "light" | "dark") | null;
             /** Language */
-            language?: ("en" | "de") | null;
+            language?: string | null;
         };
         /** BandOut */
         BandOut: {

@@ -8,6 +8,7 @@ import { Button } from "@/ui/controls";
 
 import { leaveNothing } from "./leave";
 import { leaveDemo, useHousehold } from "./session";
+import { LANGUAGES } from "@/words/catalogue";
 import { say } from "@/words/say";
 
 const PLACES = [
@@ -37,8 +38,8 @@ function Mark() {
 }
 
 /** Header with the places, and the preferences of the household. */
-const ENGLISH = { tag: "en", name: "English" } as const;
-const GERMAN = { tag: "de", name: "Deutsch" } as const;
+/** A language as it calls itself. */
+const calledItself = (tag: string) => new Intl.DisplayNames([tag], { type: "language" }).of(tag) ?? tag;
 
 export function Shell() {
   const household = useHousehold();
@@ -51,7 +52,7 @@ export function Shell() {
     signOut.mutate(undefined);
   };
   const dark = document.documentElement.dataset.scheme === "dark";
-  const other = household.language === "de" ? ENGLISH : GERMAN;
+  const other = LANGUAGES[(LANGUAGES.indexOf(household.language) + 1) % LANGUAGES.length]!;
   const small = "min-h-11 rounded-bar px-3 text-sm font-semibold hover:bg-raised [font-stretch:80%]";
   return (
     <div className="mx-auto flex min-h-dvh max-w-[100rem] flex-col">
@@ -103,16 +104,16 @@ export function Shell() {
             onClick={() => preferences.mutate({ scheme: dark ? "light" : "dark" })}
           >
             {dark ? say("screen-shell-light") : say("screen-shell-dark")}
-            <span className="sr-only">{say("screen-shell-scheme")}</span>
+            <span className="sr-only"> {say("screen-shell-scheme")}</span>
           </button>
           <button
             type="button"
             className={small}
-            lang={other.tag}
-            onClick={() => preferences.mutate({ language: other.tag })}
+            lang={other}
+            onClick={() => preferences.mutate({ language: other })}
           >
-            {other.tag.toUpperCase()}
-            <span className="sr-only">: {other.name}</span>
+            {other.toUpperCase()}
+            <span className="sr-only">: {calledItself(other)}</span>
           </button>
           <button
             type="button"

@@ -129,13 +129,17 @@ export function rowsOf(model: Pick<LineModel, "others">): Row[] {
   const pieces = model.others.length + 1;
   const meat: Row[] =
     pieces === 1
-      ? [{ lane: "meat", label: "meat" }]
+      ? [{ lane: "meat", label: say("screen-line-model-meat-alone") }]
       : Array.from({ length: pieces }, (_, i) => ({
           lane: "meat",
           label: say("screen-line-model-meat", { i: i + 1 }),
           piece: i,
         }));
-  return [{ lane: "fire", label: "fire" }, ...meat, { lane: "hands", label: "hands" }];
+  return [
+    { lane: "fire", label: say("screen-line-model-fire") },
+    ...meat,
+    { lane: "hands", label: say("screen-line-model-hands") },
+  ];
 }
 
 export const inRow = (row: Row, block: Block) =>

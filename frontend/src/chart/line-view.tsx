@@ -134,12 +134,14 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
           {say("screen-line-view-at")} <b className="figure text-lg text-ink">{stamp(moment)}</b>
           {core !== null && (
             <>
+              {" "}
               {say("screen-line-view-foreseen-core")}{" "}
               <b className="figure text-lg text-ink">{tempText(system, core)}</b>
             </>
           )}
           {measuredNow !== null && (
             <>
+              {" "}
               {say("screen-line-view-measured")}{" "}
               <b className="figure text-lg text-probe">{tempText(system, measuredNow)}</b>
             </>

@@ -194,4 +194,4 @@ export const clockText = (at: Date, seconds = false) =>
   });
 
 export const dayText = (at: Date) =>
-  at.toLocaleDateString(locale(), { weekday: "short", day: "numeric", month: "short" });
+  at.toLocaleDateString(locale(), { weekday: "short", day: "numeric", month: "short" }).replace(/\.$/, "");

@@ -22,6 +22,7 @@ const FUNCTIONS: Record<string, (values: FluentValue[]) => string> = {
   LOWER: ([t]) => text(t!).toLowerCase(),
   SMALL: ([t]) => text(t!).charAt(0).toLowerCase() + text(t!).slice(1),
   BIG: ([t]) => text(t!).charAt(0).toUpperCase() + text(t!).slice(1),
+  HEAD: ([t]) => text(t!).split(":")[0]!,
   TEMP: constant("temp"),
   LEAST: constant("least"),
   RISE: constant("rise"),
@@ -43,8 +44,10 @@ let tag = WHOLE;
 
 /** The language in which everything is said. */
 export const language = () => tag;
+/** Every language that there is. */
+export const LANGUAGES = [WHOLE, ...new Set(Object.keys(others).map((path) => path.split("/").at(-2)!))];
 /** How dates are written. */
-export const locale = () => (tag === "de" ? "de-DE" : "en-GB");
+export const locale = () => sentence("language-locale", {});
 
 /** Say everything in this language from now on; what it lacks is said in English. */
 export async function speak(wanted: string): Promise<void> {
@@ -55,10 +58,24 @@ export async function speak(wanted: string): Promise<void> {
   document.documentElement.lang = tag;
 }
 
+const NOT_OF_A_KEY = /[^a-z0-9]+/g;
+
+/** A name out of the core's tables (a cut, a word of doneness) as this language has it; any other text as it is. */
+export function named(name: string): string {
+  const [first] = spoken;
+  if (first === whole || !first || name === "") return name;
+  const key = `name-${name.toLowerCase().replace(NOT_OF_A_KEY, "-").replace(/^-|-$/g, "")}`;
+  const pattern = first.getMessage(key)?.value;
+  return pattern ? first.formatPattern(pattern, {}, []) : name;
+}
+
+const namedAll = (values: Record<string, string>) =>
+  Object.fromEntries(Object.entries(values).map(([key, value]) => [key, named(value)]));
+
 export function sentence(key: string, values: Record<string, string>): string {
   for (const bundle of spoken) {
     const pattern = bundle.getMessage(key)?.value;
-    if (pattern) return bundle.formatPattern(pattern, values, []);
+    if (pattern) return bundle.formatPattern(pattern, namedAll(values), []);
   }
   return key;
 }

@@ -1,13 +1,14 @@
-import { language, sentence } from "./catalogue";
+import { named, sentence } from "./catalogue";
 
 type Value = string | number | boolean | null | undefined;
 
 const INNERMOST = /⟦([^⟦⟧]*)⟧/g;
 const NUMBER = /\{num:(-?[0-9.]+)\}/g;
-const COMMA = new Set(["de"]);
+/** Where what is sent is a name out of the core's tables. */
+const NAMES = new Set(["name", "cut_name"]);
 
 /** A figure as the language writes it: 2,5 where the comma is the decimal sign. */
-export const figure = (text: string) => (COMMA.has(language()) ? text.replace(".", ",") : text);
+export const figure = (text: string) => text.replace(".", sentence("language-decimal", {}));
 
 /** A sentence of the catalogue with these values. */
 export function say(key: string, values: Record<string, Value> = {}): string {
@@ -51,7 +52,8 @@ export function writtenOut<T>(came: T): T {
     const held = came as Record<string, unknown>;
     for (const name in held) {
       const each = held[name];
-      if (typeof each === "string" || (typeof each === "object" && each !== null))
+      if (typeof each === "string" && NAMES.has(name)) held[name] = named(written(each));
+      else if (typeof each === "string" || (typeof each === "object" && each !== null))
         held[name] = writtenOut(each);
     }
   }

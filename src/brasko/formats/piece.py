@@ -16,6 +16,7 @@ from brasko.formats import words
 from brasko.formats.bounds import Count, Figure
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.fire_convert import own_of
+from brasko.words import rendered
 
 ANSWERS = declared(Wish)
 OUTSIDE = {name: each.outside for name, each in ANSWERS.items()}
@@ -40,7 +41,7 @@ def spoken_fields() -> dict[str, Any]:
         if each.answer.of_cut is not None:
             found[each.spoken] = (
                 type_ | None,
-                Field(None, description=f"{each.answer.words}; the cut's, if not given"),
+                Field(None, description=rendered(f"{each.answer.words}; the cut's, if not given")),
             )
         else:
             found[each.spoken] = _field(each, type_)
@@ -53,7 +54,7 @@ def _field(each: Declared, type_: Any) -> tuple[Any, Any]:
         default, type_ = each.to_outside(each.default), type_ | None if each.is_optional else type_
     elif each.answer.of_cut is not None and not each.answer.must:
         default, type_ = None, type_ | None
-    return type_, Field(default, description=each.answer.words or None)
+    return type_, Field(default, description=rendered(each.answer.words) or None)
 
 
 def sent_values(piece: BaseModel) -> dict[str, Any]:

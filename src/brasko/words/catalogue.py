@@ -13,17 +13,26 @@ from fluent.runtime import FluentBundle, FluentResource
 from brasko.core.words import AND, BEGIN, END, quantity
 from brasko.words.quantities import written
 
-LANGUAGES = {"en": "English", "de": "Deutsch"}
-"""Languages of the catalogue by their tag, as they call themselves. The first one is whole."""
+WHOLE = "en"
+"""The language that has every sentence."""
 
-WHOLE = next(iter(LANGUAGES))
+_TAGS = [folder.name for folder in files("brasko.words").iterdir() if (folder / "language.ftl").is_file()]
+LANGUAGES = tuple(sorted(_TAGS, key=lambda tag: (tag != WHOLE, tag)))
+"""Languages of the catalogue by their tags: each is a folder of files. The whole one is first."""
+NOT_OF_A_KEY = re.compile(r"[^a-z0-9]+")
 INNERMOST = re.compile(rf"{BEGIN}([^{BEGIN}{END}]*){END}")
 """A message that has no other one as a value."""
 
 
 def rendered(text: str, units: str = "metric", language: str = WHOLE) -> str:
     """The text with its messages and quantities written out, in "metric" or "us" units; other text stays as it is."""
-    return written(sentences(text, language), units, language)
+    return written(sentences(text, language), units, decimal(language))
+
+
+@cache
+def decimal(language: str) -> str:
+    """The sign between whole and part of a number."""
+    return _said("language-decimal", language)
 
 
 def sentences(text: str, language: str = WHOLE) -> str:
@@ -36,12 +45,20 @@ def sentences(text: str, language: str = WHOLE) -> str:
 
 def _said(message: str, language: str) -> str:
     key, *told = message.split(AND)
-    values = dict(part.partition("=")[::2] for part in told)
+    values = {name: named(value, language) for name, _, value in (part.partition("=") for part in told)}
     for bundle in _bundles(language):
         if bundle.has_message(key):
             pattern = bundle.get_message(key).value
             return str(bundle.format_pattern(pattern, values)[0]) if pattern is not None else key
-    return values.get("", key)
+    return key
+
+
+def named(name: str, language: str) -> str:
+    """A name out of the core's tables (a cut, a word of doneness) as this language has it; any other text as it is."""
+    key = f"name-{NOT_OF_A_KEY.sub('-', name.lower()).strip('-')}"
+    bundle = _bundles(language)[0]
+    pattern = bundle.get_message(key).value if language != WHOLE and bundle.has_message(key) else None
+    return name if pattern is None else str(bundle.format_pattern(pattern, {})[0])
 
 
 @cache
@@ -67,6 +84,7 @@ FUNCTIONS: dict[str, Callable[[Any], Any]] = {
     "LOWER": lambda text: str(text).lower(),
     "SMALL": lambda text: f"{str(text)[:1].lower()}{str(text)[1:]}",
     "BIG": lambda text: f"{str(text)[:1].upper()}{str(text)[1:]}",
+    "HEAD": lambda text: str(text).partition(":")[0],
     "TEMP": _constant(quantity.temp),
     "LEAST": _constant(quantity.least),
     "RISE": _constant(quantity.rise),

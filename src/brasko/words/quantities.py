@@ -16,17 +16,10 @@ from brasko.core.words.quantity import LEAST_SLACK_K
 TOKEN = re.compile(r"\{(temp|least|rise|len|mass|small|time|num):(-?[0-9.]+)\}")
 """A quantity within a sentence."""
 
-COMMA = frozenset({"de"})
-"""Languages that write 2,5."""
 
-
-def written(text: str, units: str, language: str) -> str:
+def written(text: str, units: str, decimal: str) -> str:
     """The text with its quantities written out."""
-    return TOKEN.sub(lambda m: _localised(_token(m.group(1), m.group(2), units == "us"), language), text)
-
-
-def _localised(figure: str, language: str) -> str:
-    return figure.replace(".", ",") if language in COMMA else figure
+    return TOKEN.sub(lambda m: _token(m.group(1), m.group(2), units == "us").replace(".", decimal), text)
 
 
 def _token(kind: str, raw: str, us: bool) -> str:

@@ -83,7 +83,7 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
         {tile("reading", say("screen-actions-reading"), "r")}
         {tile("pause", paused ? say("screen-actions-go-on") : say("screen-actions-pause"), "p")}
         {tile("note", say("screen-actions-note"), "n")}
-        {tile("flare", "Flare-up", "x")}
+        {tile("flare", say("screen-actions-flare-up"), "x")}
         {tile("smoke", say("screen-actions-black-smoke"), "")}
         {tile("guests", say("screen-actions-guests-late"), "")}
         <Button

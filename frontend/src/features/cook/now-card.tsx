@@ -25,9 +25,9 @@ interface Props {
 }
 
 const SAID: Record<LinkState, string> = {
-  live: "live",
+  live: say("screen-now-card-live"),
   waiting: say("screen-now-card-connecting-again"),
-  off: "paused",
+  off: say("screen-now-card-paused"),
 };
 
 /** What now, and how long still: legible from two metres, done with one thumb. */

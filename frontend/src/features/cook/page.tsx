@@ -25,6 +25,7 @@ import { latestTip, NowCard } from "./now-card";
 import { Coach, CueSwitches, Pieces, RestWatch, Trouble } from "./panels";
 import { OnAnotherPhone, PlainPage } from "./reach";
 import { WhatIf } from "./what-if";
+import { named } from "@/words/catalogue";
 import { say } from "@/words/say";
 
 export function CookPage() {
@@ -253,7 +254,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
                 colours={reference.data.colours}
                 system={system}
                 greyShare={piece.result.grey_rim_share}
-                word={piece.result.finish_words[scale] ?? ""}
+                word={named(piece.result.finish_words[scale] ?? "")}
                 marks={piece.result.marks_words ?? ""}
                 label={say("screen-cook-by-the-forecast-at", {
                   clock_text: clockText(new Date(eat.getTime() + moment * 1000)),

@@ -264,7 +264,7 @@ export function RestWatch({
           </>
         )}
         {outlook.peak_at && (
-          <>{say("screen-panels-at", { clock_text: clockText(new Date(outlook.peak_at)) })}</>
+          <> {say("screen-panels-at", { clock_text: clockText(new Date(outlook.peak_at)) })}</>
         )}
         .
       </p>

@@ -23,6 +23,7 @@ import {
 } from "@/units/units";
 
 import { RatingForm } from "./rating";
+import { named } from "@/words/catalogue";
 import { say } from "@/words/say";
 
 export function LogEntryPage() {
@@ -106,7 +107,7 @@ function Entry({ cook }: { cook: Cook }) {
               colours={reference.data.colours}
               system={system}
               greyShare={piece.result.grey_rim_share}
-              word={piece.result.finish_words[household.scale] ?? ""}
+              word={named(piece.result.finish_words[household.scale] ?? "")}
               marks={piece.result.marks_words ?? ""}
               label={say("screen-entry-as-foreseen")}
             />

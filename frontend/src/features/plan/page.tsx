@@ -31,6 +31,7 @@ import { usePreview } from "./use-preview";
 import { LossLine } from "./loss-line";
 import { PartsLine } from "./parts-line";
 import { SmokeLine } from "./smoke-line";
+import { named } from "@/words/catalogue";
 import { say } from "@/words/say";
 
 const NOTHING: Schemas["TaskOut"][] = [];
@@ -132,7 +133,7 @@ function Planner({
   );
   const elsewhere = problem ? pieceOf(problem.errors) : null;
   const mine = elsewhere === null || elsewhere === draft.focus ? problem : null;
-  const word = result?.finish_words[household.scale] ?? "";
+  const word = named(result?.finish_words[household.scale] ?? "");
   const gentle = result?.zones.find((z) => z.role === "gentle")?.shown_c ?? null;
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_1fr] xl:grid-cols-[18.500rem_minmax(0,1fr)_20rem] xl:grid-rows-[auto_1fr]">

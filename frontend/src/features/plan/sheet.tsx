@@ -6,6 +6,7 @@ import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText, dayText, lengthText, phrase, tempText, weightText } from "@/units/units";
 
 import { usePlanDetails } from "./use-details";
+import { named } from "@/words/catalogue";
 import { figure, say } from "@/words/say";
 
 /** A plan on paper: every task with its time and reason, a box to tick, and every danger. */
@@ -73,7 +74,7 @@ export function SheetPage() {
               <td className="figure py-1 pr-3 text-2xl">{tempText(system, result.pull_c)}</td>
               <td className="figure py-1 pr-3 text-xl">{tempText(system, result.peak_core_c)}</td>
               <td className="py-1 pr-3">
-                {tempText(system, result.finish_c)} {result.finish_words[household.scale] ?? ""}
+                {tempText(system, result.finish_c)} {named(result.finish_words[household.scale] ?? "")}
                 {result.minimum && (
                   <span className="block text-xs">
                     {say("screen-sheet-agency", { core: tempText(system, result.minimum.core_c) })}

@@ -29,7 +29,7 @@ export function Grills({ grills, reference, system }: Props) {
           className="min-h-11 content-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
         >
           {say("screen-grills-build-a-fire")}
-          <span className="sr-only">{say("screen-grills-in", { name: g.name })}</span>
+          <span className="sr-only"> {say("screen-grills-in", { name: g.name })}</span>
         </Link>
       )}
       empty={say("screen-grills-no-grill-yet-add-yours-or")}

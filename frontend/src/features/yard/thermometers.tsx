@@ -116,6 +116,7 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
                     >
                       {say("screen-thermometers-take-back")}
                       <span className="sr-only">
+                        {" "}
                         {say("screen-thermometers-the-check-of", { day_text: dayText(new Date(c.at)) })}
                       </span>
                     </Button>

@@ -7,6 +7,7 @@ from typing import Literal
 
 from brasko.core.errors import UnknownName
 from brasko.core.sourced import Sourced
+from brasko.core.words import say
 
 OXYGEN_HEAT = Sourced(13.1e6, "J kg-1 of oxygen", "huggett_1980", "measured")
 """Heat released for each kilogram of oxygen used up, nearly the same for every organic fuel."""
@@ -62,7 +63,7 @@ COALS: dict[str, Coal] = {
     for c in (
         Coal(
             "briquettes",
-            "Briquettes",
+            say("fuels-briquettes"),
             Sourced(25.0e6, "J kg-1", "", "assumed"),
             Sourced(440.0, "kg m-3", "", "assumed"),
             Sourced(0.045, "m", "", "assumed"),
@@ -71,7 +72,7 @@ COALS: dict[str, Coal] = {
         ),
         Coal(
             "lump",
-            "Lump",
+            say("fuels-lump"),
             Sourced(29.0e6, "J kg-1", "", "from memory"),
             Sourced(230.0, "kg m-3", "", "assumed"),
             Sourced(0.05, "m", "", "assumed"),

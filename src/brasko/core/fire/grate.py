@@ -201,10 +201,10 @@ def _plume(emitter: Emitter, x_m: Floats, y_m: Floats, air_c: Floats) -> tuple[F
 
 
 ZONE_NAMES: tuple[tuple[float, str, str], ...] = (
-    (260.0, "sear", "Searing"),
-    (205.0, "hot", "Hot"),
-    (160.0, "medium", "Medium"),
-    (95.0, "gentle", "Gentle"),
+    (260.0, "sear", say("grate-searing")),
+    (205.0, "hot", say("grate-hot")),
+    (160.0, "medium", say("grate-medium")),
+    (95.0, "gentle", say("grate-gentle")),
     (-300.0, "warm", say("grate-keeping-warm")),
 )
 """From the top: lowest equivalent temperature [°C], key, name (common practice, no source)."""

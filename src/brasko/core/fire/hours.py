@@ -36,7 +36,7 @@ def hours_of(setup: FireSetup) -> Hours:
     assert charcoal is not None
     kg_h = _burnt_kg_s(setup, state) * 3600.0
     if not state.alight:
-        return Hours(0.0, 0.0, (), "", 0.0, charcoal.coal.name.lower())
+        return Hours(0.0, 0.0, (), "", 0.0, say("in-small-letters", text=charcoal.coal.name))
     usable = usable_s(setup, state)
     add = say("hours-a-dozen-unlit-coals-beside-the") if setup.closed else say("hours-half-a-chimney-lit")
     ready = 0.0 if kind.lit_in_place else chimney_ready_s()
@@ -45,7 +45,16 @@ def hours_of(setup: FireSetup) -> Hours:
     refuel = () if charcoal.layout == "ring" or not kind.can_be_fed else refuelled(usable)
     smoke = {"none": 0.0, "chips": fuels.CHUNK_SMOKE_S.value / 3.0, "chunks": fuels.CHUNK_SMOKE_S.value}[charcoal.wood]
     fuse = setup.bed.length_m if setup.bed is not None and charcoal.layout == "ring" else None
-    return Hours(ready, usable, refuel, add if refuel else "", kg_h, charcoal.coal.name.lower(), smoke, fuse)
+    return Hours(
+        ready,
+        usable,
+        refuel,
+        add if refuel else "",
+        kg_h,
+        say("in-small-letters", text=charcoal.coal.name),
+        smoke,
+        fuse,
+    )
 
 
 def _burnt_kg_s(setup: FireSetup, state: chamber.Settled) -> float:

@@ -119,15 +119,15 @@ def at_most(setup: FireSetup) -> FireSetup:
 
 
 def opening_words(share: float) -> str:
-    """A share of a vent in words: "a third", "half", "nearly shut"."""
+    """A share of a vent in words: a third, half, nearly all."""
     for most, words in (
-        (0.02, "shut"),
-        (0.08, "a crack"),
+        (0.02, say("setup-shut")),
+        (0.08, say("setup-a-crack")),
         (0.15, say("setup-an-eighth")),
-        (0.22, "a fifth"),
-        (0.29, "a quarter"),
-        (0.41, "a third"),
-        (0.58, "half"),
+        (0.22, say("setup-a-fifth")),
+        (0.29, say("setup-a-quarter")),
+        (0.41, say("setup-a-third")),
+        (0.58, say("setup-half")),
         (0.70, say("setup-two-thirds")),
         (0.85, say("setup-three-quarters")),
         (0.95, say("setup-nearly-all")),

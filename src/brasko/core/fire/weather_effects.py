@@ -36,9 +36,9 @@ RAINS = {
 }
 """By the glossary: light up to 2.5, moderate up to 7.6 mm in an hour, heavy above."""
 WINDS = {
-    "still": Sky("Still", Sourced(1.0, "m s-1", "wmo_beaufort", "from memory", 0.0, 1.5)),
-    "breeze": Sky("Breeze", Sourced(4.5, "m s-1", "wmo_beaufort", "from memory", 3.4, 5.4)),
-    "windy": Sky("Windy", Sourced(9.0, "m s-1", "wmo_beaufort", "from memory", 8.0, 10.7)),
+    "still": Sky(say("weather-effects-still"), Sourced(1.0, "m s-1", "wmo_beaufort", "from memory", 0.0, 1.5)),
+    "breeze": Sky(say("weather-effects-breeze"), Sourced(4.5, "m s-1", "wmo_beaufort", "from memory", 3.4, 5.4)),
+    "windy": Sky(say("weather-effects-windy"), Sourced(9.0, "m s-1", "wmo_beaufort", "from memory", 8.0, 10.7)),
 }
 """Beaufort 1, 3 and 5: smoke drifts; leaves move all the time; small trees sway."""
 

@@ -30,7 +30,7 @@ FATS: dict[str, Fat] = {
     "tallow": Fat(say("fats-beef-tallow"), _smokes(205.0), _FILMED),
     "clarified": Fat(say("fats-clarified-butter"), _smokes(230.0), _FILMED),
     "olive": Fat(say("fats-olive-oil"), _smokes(190.0), _FILMED),
-    "butter": Fat("Butter", _smokes(150.0), _FILMED),
+    "butter": Fat(say("fats-butter"), _smokes(150.0), _FILMED),
     "spread": Fat(say("fats-egg-and-oil-spread"), _smokes(205.0), _FILMED),
     "none": Fat(say("fats-none-a-dry-pan"), None, _DRY),
 }

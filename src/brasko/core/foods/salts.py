@@ -25,7 +25,7 @@ SALT_KINDS: dict[str, Salt] = {
     "fine_sea": Salt(say("salts-fine-sea-salt"), Sourced(5.5, "g", "", "from memory")),
     "coarse_dense": Salt(say("salts-coarse-salt-pressed-grains"), Sourced(4.8, "g", "", "from memory")),
     "coarse_light": Salt(say("salts-coarse-salt-hollow-grains"), Sourced(2.8, "g", "", "from memory")),
-    "flakes": Salt("Flakes", Sourced(2.2, "g", "", "from memory")),
+    "flakes": Salt(say("salts-flakes"), Sourced(2.2, "g", "", "from memory")),
 }
 
 

@@ -19,8 +19,8 @@ from brasko.core.words import quantity, say
 Kind = Literal["cut", "scale", "method", "salt", "fire", "danger", "school", "glossary"]
 KINDS: tuple[Kind, ...] = get_args(Kind)
 KIND_NAMES: dict[Kind, str] = {
-    "cut": "Cuts", "scale": "Doneness", "method": "Methods", "salt": say("entries-salt-and-fat"), "fire": "Fires", "danger": "Dangers",
-    "school": say("entries-where-cooks-disagree"), "glossary": "Words",
+    "cut": say("entries-cuts"), "scale": say("entries-doneness"), "method": say("entries-methods"), "salt": say("entries-salt-and-fat"), "fire": say("entries-fires"), "danger": say("entries-dangers"),
+    "school": say("entries-where-cooks-disagree"), "glossary": say("entries-words"),
 }  # fmt: skip
 _GOOD_FOR = {
     "low_then_sear": say("entries-at-200-275-f-to-a"),
@@ -53,7 +53,7 @@ def all_entries() -> dict[str, Entry]:
         *(_of_cut(cut) for cut in all_cuts().values()),
         *(_of_scale(scale) for scale in SCALES.values()),
         *(
-            Entry(f"method:{key}", "method", m.name, f"{m.why[0].upper()}{m.why[1:]}. {_GOOD_FOR[key]}", ("school:order",))
+            Entry(f"method:{key}", "method", m.name, say("entries-why-and-what-for", why=m.why, good_for=_GOOD_FOR[key]), ("school:order",))
             for key, m in METHODS.items()
         ),
         *(Entry(f"salt:{k}", "salt", say("entries-salt", name=name), _salt_text(k), ("salt:wet", "salt:dose")) for k, name in SALTS.items()),

@@ -131,10 +131,10 @@ METHODS: dict[str, Method] = {
 
 CRUSTS: dict[str, tuple[str, Sourced]] = {
     "none": (say("methods-as-it-comes"), Sourced(0.0, "of a good one", "", "common practice")),
-    "golden": ("Golden", Sourced(0.25, "of a good one", "", "common practice")),
-    "light": ("Light", Sourced(0.5, "of a good one", "", "common practice")),
-    "good": ("Good", Sourced(1.0, "of a good one", "", "common practice")),
-    "deep": ("Deep", Sourced(2.5, "of a good one", "", "common practice")),
+    "golden": (say("methods-golden"), Sourced(0.25, "of a good one", "", "common practice")),
+    "light": (say("methods-light"), Sourced(0.5, "of a good one", "", "common practice")),
+    "good": (say("methods-good"), Sourced(1.0, "of a good one", "", "common practice")),
+    "deep": (say("methods-deep"), Sourced(2.5, "of a good one", "", "common practice")),
 }
 """Browning doses, as shares of a good crust's, which is fitted to the reference cooks."""
 
@@ -165,7 +165,11 @@ MARKS: dict[str, tuple[str, float]] = {
 }
 """How a piece is turned on the rods, and by how many degrees: half of each side's time before the turn, half after."""
 
-LIDS: dict[str, str] = {"usual": say("methods-as-is-usual-for-this-fire"), "open": "Open", "shut": "Shut"}
+LIDS: dict[str, str] = {
+    "usual": say("methods-as-is-usual-for-this-fire"),
+    "open": say("methods-open"),
+    "shut": say("methods-shut"),
+}
 """How the lid stands, by key."""
 
 WRAP_AT_C = Sourced(71.0, "°C", "", "common practice")

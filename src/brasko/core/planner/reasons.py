@@ -21,9 +21,9 @@ def step_name(wish: Wish, step: str) -> str:
         return say("reasons-on", place=place) if wish.how.phases[0] == "sear" else say("reasons-sear", place=place)
     return {
         "wait": say("reasons-pull-let-it-wait"),
-        "rest": "Rest",
+        "rest": say("reasons-rest"),
         "gentle_wrapped": say("reasons-wrap-it", wrap=wish.wrap),
-        "sear_over": "Over",
+        "sear_over": say("reasons-over"),
         "sear_turned": say("reasons-turn-it", turn=quantity.number(wish.turn_deg)),
         "sear_over_turned": say("reasons-turn-it-again", turn=quantity.number(wish.turn_deg)),
     }.get(step, step)
@@ -41,7 +41,7 @@ def step_why(wish: Wish, solution: Solution, step: str) -> str:
             return say("reasons-off-on-a-rack-and-over", name=wish.searing_fire.name)
         return say("reasons-off-the-heat-on-a-rack")
     if step.startswith("sear_"):
-        return say("reasons-each-set-of-marks-takes-a", split=MARKS[wish.marks][0].split(":")[0])
+        return say("reasons-each-set-of-marks-takes-a", split=say("in-short", text=MARKS[wish.marks][0]))
     if step == "sear":
         return _sear_why(wish, solution)
     if wish.the_cut.kind == "plant":

@@ -75,7 +75,10 @@ def _asked(mine: PiecePlan) -> dict[str, Asked]:
         once = min(5.0 * max(2, round((sear.end_s - sear.start_s) / 10.0)), 600.0)
         times = sorted({15.0, 30.0, 60.0, once, mine.solution.flip_every_s})
         flips = [
-            ("once" if t == once else say("schools-every", t=quantity.span(t)), _changed(wish, flip_every_s=t))
+            (
+                say("schools-once") if t == once else say("schools-every", t=quantity.span(t)),
+                _changed(wish, flip_every_s=t),
+            )
             for t in times
         ]
         asked["flips"] = (say("schools-flip-once-or-often"), flips)
@@ -88,7 +91,10 @@ def _asked(mine: PiecePlan) -> dict[str, Asked]:
     ]
     asked["temper"] = (say("schools-temper-it-or-straight-on"), out)
     if wish.can_mark:
-        turns = [(name.split(":")[0], _changed(wish, marks=key, flip_every_s=None)) for key, (name, _) in MARKS.items()]
+        turns = [
+            (say("in-short", text=name), _changed(wish, marks=key, flip_every_s=None))
+            for key, (name, _) in MARKS.items()
+        ]
         asked["marks"] = (say("schools-marks-or-a-crust-all-over"), turns)
         if wish.has_lid:
             lids = [(LIDS[key], _changed(wish, lid=key)) for key in ("open", "shut")]
@@ -174,11 +180,11 @@ def _says(key: str, variants: tuple[Variant, ...]) -> str:
 
 
 def _start(name: str) -> str:
-    return name[0].upper() + name[1:]
+    return say("start-of-sentence", text=name)
 
 
 def _lower(name: str) -> str:
-    return name[0].lower() + name[1:]
+    return say("within-sentence", text=name)
 
 
 def _rubs(mine: PiecePlan) -> School:

@@ -105,7 +105,7 @@ def _reading(wish: Wish, reading_c: float, off_s: float, flips_s: list[float]) -
     free = max([begin, *(flip + FLIP_S / 2.0 for flip in flips_s if flip < off_s)])
     hands = max(off_s - free, 0.0)
     each = say("timeline-the-middle") if wish.count == 1 else say("timeline-the-middle-of-each-piece")
-    least = "It" if wish.count == 1 else say("timeline-the-lowest")
+    least = say("timeline-it") if wish.count == 1 else say("timeline-the-lowest")
     return Task(
         "read",
         "hands",
@@ -157,7 +157,7 @@ def _last_touch(wish: Wish, solution: Solution, on_s: float) -> Task:
 
 def _serving(wish: Wish) -> Task:
     serving = serving_of(wish.the_cut.key)
-    name, why = "Serve", say("timeline-hot-on-a-warm-board")
+    name, why = say("timeline-serve"), say("timeline-hot-on-a-warm-board")
     if serving.slice_m > 0.0:
         name = say("timeline-slice-and-serve")
         why = say(
@@ -216,7 +216,7 @@ def _salt(wish: Wish) -> tuple[float, float, str]:
 
 def _salting_name(wish: Wish) -> str:
     return {"ground": say("timeline-salt-them-as-they-go-on"), "plant": say("timeline-oil-and-salt")}.get(
-        wish.the_cut.kind, "Salt and pat dry"
+        wish.the_cut.kind, say("timeline-salt-and-pat-dry")
     )
 
 

@@ -32,6 +32,7 @@ from brasko.core.planner.methods import (
 )
 from brasko.core.planner.piece import Answer
 from brasko.core.safety.agency import Minimum, minimum_for, reading_needed_c
+from brasko.core.words import say
 
 BATH_ABOVE_FINISH_K = 6.0
 """Warm fat is held at the target or up to 10-15 °F above (common practice, no source)."""
@@ -68,62 +69,61 @@ class Wish:
     """
 
     # fmt: off
-    cut: Annotated[str, Answer("cut", "What", group="first")]
-    thickness_m: Annotated[float, Answer("length", "How thick", 6.0, 150.0, "A 1.5 in steak is 38 mm.", slider=(8.0, 76.0),
+    cut: Annotated[str, Answer("cut", say("wish-what"), group="first")]
+    thickness_m: Annotated[float, Answer("length", say("wish-how-thick"), 6.0, 150.0, say("wish-a-1-5-in-steak-is"), slider=(8.0, 76.0),
         must=True, of_cut=lambda cut, _: cut.typical_thickness_m, reset_by=("cut",), group="first")]
-    mass_kg: Annotated[float, Answer("mass", "Weight of one", slider=(40.0, 1500.0), of_cut=Cut.usual_mass_kg,
+    mass_kg: Annotated[float, Answer("mass", say("wish-weight-of-one"), slider=(40.0, 1500.0), of_cut=Cut.usual_mass_kg,
         reset_by=("cut", "thickness_m"), spoken="weight")]
-    finish_c: Annotated[float, Answer("temperature", "Finish", 38.0, 98.0, "Rare starts about 48 °C, well done is "
-        "above 70 °C.",
+    finish_c: Annotated[float, Answer("temperature", say("wish-finish"), 38.0, 98.0, say("wish-rare-starts-about"),
         of_cut=lambda cut, _: cut.default_finish_c, reset_by=("cut",), group="first")]
     _: KW_ONLY
-    count: Annotated[int, Answer("count", "How many alike", 1.0, MOST_PIECES, "Plan a larger party as several meals.",
+    count: Annotated[int, Answer("count", say("wish-how-many-alike"), 1.0, MOST_PIECES, say("wish-plan-a-larger-party-as-several"),
         slider=(1.0, 12.0), of="pieces")] = 1
-    boned: Annotated[bool, Answer("flag", "The bone is taken out", reset_by=("cut",), when="bone")] = False
-    treatment: Annotated[str, Answer("name", "As bought", names=TREATMENTS, reset_by=("cut",), when="intact")] = "whole"
-    frozen: Annotated[bool, Answer("flag", "It is frozen", reset_by=("cut",))] = False
-    thaw: Annotated[str, Answer("name", "Thaw it", names=THAWS, reset_by=("cut",), when="frozen")] = "fridge"
-    start_c: Annotated[float, Answer("temperature", "Out of the fridge at", -1.0, 40.0,
-        "A fridge is about 4 °C; thaw frozen meat first.", slider=(0.0, 25.0))] = 4.0
-    temper_s: Annotated[float, Answer("minutes", "Temper for", 0.0, 120.0, slider=(0.0, 90.0))] = 0.0
-    air_c: Annotated[float, Answer("temperature", "In an air of", -30.0, 50.0, slider=(-10.0, 42.0), when="tempered")] = 22.0
-    at_risk: Annotated[bool, Answer("flag", "A young child, or a pregnant, older or immune-weakened guest eats of it.",
+    boned: Annotated[bool, Answer("flag", say("wish-the-bone-is-taken-out"), reset_by=("cut",), when="bone")] = False
+    treatment: Annotated[str, Answer("name", say("wish-as-bought"), names=TREATMENTS, reset_by=("cut",), when="intact")] = "whole"
+    frozen: Annotated[bool, Answer("flag", say("wish-it-is-frozen"), reset_by=("cut",))] = False
+    thaw: Annotated[str, Answer("name", say("wish-thaw-it"), names=THAWS, reset_by=("cut",), when="frozen")] = "fridge"
+    start_c: Annotated[float, Answer("temperature", say("wish-out-of-the-fridge-at"), -1.0, 40.0,
+        say("wish-a-fridge-is-about-4-c"), slider=(0.0, 25.0))] = 4.0
+    temper_s: Annotated[float, Answer("minutes", say("wish-temper-for"), 0.0, 120.0, slider=(0.0, 90.0))] = 0.0
+    air_c: Annotated[float, Answer("temperature", say("wish-in-an-air-of"), -30.0, 50.0, slider=(-10.0, 42.0), when="tempered")] = 22.0
+    at_risk: Annotated[bool, Answer("flag", say("wish-a-young-child-or-a-pregnant"),
         group="first")] = False
     below_agency_accepted: Annotated[bool, Answer("flag",
-        "Who eats it has chosen to have it below the agency's figure. Kept with the plan.", reset_by=("cut",),
+        say("wish-who-eats-it-has-chosen-to"), reset_by=("cut",),
         group="first")] = False
-    salt: Annotated[str, Answer("name", "Salt", names=SALTS, picked=True, group="salt", when="salted_ahead")] = "hour"
-    salt_lead_s: Annotated[float | None, Answer("minutes", "Salt this long before", 5.0, 48 * 60.0, "Two days are the most.",
+    salt: Annotated[str, Answer("name", say("wish-salt"), names=SALTS, picked=True, group="salt", when="salted_ahead")] = "hour"
+    salt_lead_s: Annotated[float | None, Answer("minutes", say("wish-salt-this-long-before"), 5.0, 48 * 60.0, say("wish-two-days-are-the-most"),
         slider=(5.0, 180.0), reset_by=("cut",), group="salt", when="salted_ahead",
-        own="I salt at my own time before the fire", starts=60.0, outside="salt_min")] = None
-    rub: Annotated[str, Answer("name", "Rub", names=RUBS, reset_by=("cut",), group="salt")] = "none"
-    fat: Annotated[str, Answer("name", "Fat in the pan", names=FATS, reset_by=("cut",), group="salt", when="pan")] = "oil"
-    finishing: Annotated[str, Answer("name", "Last touch", names=FINISHES, reset_by=("cut",), group="salt")] = "none"
-    method: Annotated[str, Answer("name", "Method", names=METHODS, of_cut=lambda cut, _: cut.method, reset_by=("cut",),
+        own=say("wish-i-salt-at-my-own-time"), starts=60.0, outside="salt_min")] = None
+    rub: Annotated[str, Answer("name", say("wish-rub"), names=RUBS, reset_by=("cut",), group="salt")] = "none"
+    fat: Annotated[str, Answer("name", say("wish-fat-in-the-pan"), names=FATS, reset_by=("cut",), group="salt", when="pan")] = "oil"
+    finishing: Annotated[str, Answer("name", say("wish-last-touch"), names=FINISHES, reset_by=("cut",), group="salt")] = "none"
+    method: Annotated[str, Answer("name", say("wish-method"), names=METHODS, of_cut=lambda cut, _: cut.method, reset_by=("cut",),
         picked=True, group="fire")] = "low_then_sear"
-    fire: Annotated[str | None, Answer("name", "Fire", names=PLANNER_FIRES, reset_by=("cut", "method", "own_fire"), picked=True,
+    fire: Annotated[str | None, Answer("name", say("wish-fire"), names=PLANNER_FIRES, reset_by=("cut", "method", "own_fire"), picked=True,
         group="fire")] = None
-    own_fire: Annotated[OwnFire | None, Answer("fire", "A fire of the cook's own", reset_by=("cut", "method", "fire"),
+    own_fire: Annotated[OwnFire | None, Answer("fire", say("wish-a-fire-of-the-cooks-own"), reset_by=("cut", "method", "fire"),
         picked=True, group="fire")] = None
-    sear_fire: Annotated[str | None, Answer("name", "Sear on", names=PLANNER_FIRES, reset_by=("cut", "method"), picked=True,
+    sear_fire: Annotated[str | None, Answer("name", say("wish-sear-on"), names=PLANNER_FIRES, reset_by=("cut", "method"), picked=True,
         group="fire", when="two_parts")] = None
-    gentle_c: Annotated[float | None, Answer("temperature", "Gentle side at", reset_by=("cut", "method"), picked=True,
+    gentle_c: Annotated[float | None, Answer("temperature", say("wish-gentle-side-at"), reset_by=("cut", "method"), picked=True,
         group="fire", when="gentle")] = None
-    wrap: Annotated[str, Answer("name", "Wrap", names=WRAPS, reset_by=("cut", "method"), group="fire", when="long")] = "none"
-    crust: Annotated[str, Answer("name", "Crust", names=CRUSTS, of_cut=lambda cut, _: cut.crust, reset_by=("cut",), picked=True,
+    wrap: Annotated[str, Answer("name", say("wish-wrap"), names=WRAPS, reset_by=("cut", "method"), group="fire", when="long")] = "none"
+    crust: Annotated[str, Answer("name", say("wish-crust"), names=CRUSTS, of_cut=lambda cut, _: cut.crust, reset_by=("cut",), picked=True,
         group="sear", when="browns")] = "good"
-    marks: Annotated[str, Answer("name", "Marks", names=MARKS, reset_by=("cut", "method", "sear_fire"), group="sear",
+    marks: Annotated[str, Answer("name", say("wish-marks"), names=MARKS, reset_by=("cut", "method", "sear_fire"), group="sear",
         when="rods")] = "none"
-    flip_every_s: Annotated[float | None, Answer("seconds", "Flip every", 10.0, 600.0, slider=(10.0, 300.0),
+    flip_every_s: Annotated[float | None, Answer("seconds", say("wish-flip-every"), 10.0, 600.0, slider=(10.0, 300.0),
         reset_by=("cut", "method", "marks"), group="sear", when="flipped")] = None
-    lid: Annotated[str, Answer("name", "Lid", names=LIDS, reset_by=("cut", "method", "sear_fire"), group="sear",
+    lid: Annotated[str, Answer("name", say("wish-lid"), names=LIDS, reset_by=("cut", "method", "sear_fire"), group="sear",
         when="lid")] = "usual"
-    pull_offset_k: Annotated[float | None, Answer("rise", "Pull below the finish by", 0.0, 40.0,
-        "Ten °F under is the usual rule.", slider=(0.0, 25.0), reset_by=("cut", "method"), group="rest",
-        own="I pull by my own rule", starts=10.0 / 1.8, outside="pull_offset", spoken="pull_offset_k")] = None
-    rest: Annotated[str, Answer("name", "Rest", names=RESTS, picked=True, group="rest")] = "foil"
-    rest_s: Annotated[float | None, Answer("minutes", "Rest for", 1.0, 120.0, slider=(1.0, 60.0), reset_by=("cut",),
-        group="rest", own="I set the length of the rest", starts=10.0)] = None
+    pull_offset_k: Annotated[float | None, Answer("rise", say("wish-pull-below-the-finish-by"), 0.0, 40.0,
+        say("wish-ten-f-under-is-the-usual"), slider=(0.0, 25.0), reset_by=("cut", "method"), group="rest",
+        own=say("wish-i-pull-by-my-own-rule"), starts=10.0 / 1.8, outside="pull_offset", spoken="pull_offset_k")] = None
+    rest: Annotated[str, Answer("name", say("wish-rest"), names=RESTS, picked=True, group="rest")] = "foil"
+    rest_s: Annotated[float | None, Answer("minutes", say("wish-rest-for"), 1.0, 120.0, slider=(1.0, 60.0), reset_by=("cut",),
+        group="rest", own=say("wish-i-set-the-length-of-the"), starts=10.0)] = None
     # fmt: on
 
     def __post_init__(self) -> None:

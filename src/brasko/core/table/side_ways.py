@@ -191,7 +191,7 @@ def _as_variant(
         ),
     )
     pale = kind.done_by in ("soft", "water") and way == "open" and done.browning < PALE
-    label = f"{WAYS[way].capitalize()}, {_where(fire, wheres, state)}"
+    label = say("side-ways-way-and-place", way=WAYS[way], place=_where(fire, wheres, state))
     return Variant(
         f"{way}@{fire.key}:{state}:{'-'.join(wheres)}",
         label,
@@ -222,7 +222,7 @@ def _resting(kind: SideKind) -> str:
 def _where(fire: FireAsk, wheres: tuple[Where, ...], state: str) -> str:
     own = fire.set_up
     if own is None:
-        return fire.name.lower()
+        return say("in-small-letters", text=fire.name)
     if own.gentle == own.sear and "rack" not in wheres:
         place = say("side-ways-on-the-grate")
     else:

@@ -271,7 +271,7 @@ def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Va
     ]
     return Variant(
         f"{wish.method}@{fire.key}",
-        f"{wish.how.name}, {fire.name.lower()}",
+        say("variants-method-and-fire", method=wish.how.name, fire=fire.name),
         plan.headline,
         rank,
         fire.key,

@@ -3,11 +3,13 @@
 from typing import Literal
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import Field, field_validator
+from pydantic_core import PydanticCustomError
+
+from brasko.words import LANGUAGES
 
 Units = Literal["us", "metric"]
 Scheme = Literal["system", "light", "dark"]
-Language = Literal["en", "de"]
 
 
 class HouseholdOut(Schema):
@@ -16,7 +18,7 @@ class HouseholdOut(Schema):
     units: Units
     scale: str
     scheme: Scheme
-    language: Language
+    language: str
 
 
 class SessionOut(Schema):
@@ -39,4 +41,11 @@ class Preferences(Schema):
     units: Units | None = None
     scale: Literal["kitchen", "home"] | None = None
     scheme: Scheme | None = None
-    language: Language | None = None
+    language: str | None = None
+
+    @field_validator("language")
+    @classmethod
+    def _in_the_catalogue(cls, tag: str | None) -> str | None:
+        if tag not in (None, *LANGUAGES):
+            raise PydanticCustomError("language", "must be one of {known}", {"known": ", ".join(LANGUAGES)})
+        return tag

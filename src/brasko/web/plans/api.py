@@ -167,9 +167,9 @@ def export_plan(request: CookRequest, plan_id: int) -> MealIn:
 @router.get("plans/{int:plan_id}/plan.ics", operation_id="export_calendar", include_in_schema=False)
 def export_calendar(request: CookRequest, plan_id: int) -> HttpResponse:
     """The order of the work as iCalendar."""
-    plan = _mine(request, plan_id)
+    plan, home = _mine(request, plan_id), request.user.household
     response = HttpResponse(
-        calendar_of(plan, request.user.household.units), content_type="text/calendar; charset=utf-8"
+        calendar_of(plan, home.units, home.language), content_type="text/calendar; charset=utf-8"
     )
     response["Content-Disposition"] = f'attachment; filename="plan-{plan.id}.ics"'
     return response

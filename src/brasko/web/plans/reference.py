@@ -34,7 +34,7 @@ USUAL_GENTLE_C = {"kettle_ring": FUSE_C, "oven_skillet": 135.0}
 
 
 def _named(names: dict[str, str]) -> list[ChoiceOut]:
-    return [ChoiceOut(key=key, name=name[0].upper() + name[1:], why="") for key, name in names.items()]
+    return [ChoiceOut(key=key, name=say("start-of-sentence", text=name), why="") for key, name in names.items()]
 
 
 @cache

@@ -82,7 +82,8 @@ def export_table(request: CookRequest, table_id: int) -> MealTableIn:
 def export_table_calendar(request: CookRequest, table_id: int, person: str | None = None) -> HttpResponse:
     """The order of work as iCalendar; of one person where one is named."""
     table = _mine(request, table_id)
-    body = calendar_of(table, request.user.household.units, person)
+    home = request.user.household
+    body = calendar_of(table, home.units, home.language, person)
     response = HttpResponse(body, content_type="text/calendar; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="table-{table.pk}.ics"'
     return response

@@ -1,3 +1,5 @@
+simulation-rod-marks-show = Streifen vom Rost sind zu sehen
+simulation-rod-marks-fade-into-the-crust = Streifen vergehen in der Kruste
 compare-cooler-or-the-piece-thicker = kühler, oder das Stück dicker,
 compare-hotter-or-the-piece-thinner = heißer, oder das Stück dünner,
 compare-the-slow-phase-took-than-foreseen = Der sanfte Teil dauerte { $late } { $word } als vorhergesehen: die kühle Seite war { $why } als geplant.

@@ -16,3 +16,5 @@ shape-must-be-a-strip-along-a = must be a strip along a bar, less than half its 
 shape-a-1-5-in-steak-is = A 1.5 in steak is 38 mm.
 shape-a-1-5-in-ribeye-is = A 1.5 in ribeye is about 450 g.
 shape-must-be-disc-or-bar-got = must be "disc" or "bar" (got { $shape }).
+fats-butter = Butter
+salts-flakes = Flakes

@@ -1,3 +1,4 @@
+entries-why-and-what-for = { BIG($why) }. { $good_for }
 entries-salt-and-fat = Salt and fat
 entries-where-cooks-disagree = Where cooks disagree
 entries-at-200-275-f-to-a = At 200-275 °F to a core of 110-120 °F, off, fire hot, then 30 s to 3 min a side. For thick or costly cuts.
@@ -26,3 +27,9 @@ entries-for-one-eater-about-without-bone = For one eater about { $portion } with
 entries-agency = Agency: { $words }.
 entries-to = { $word } { $low } to { $high }
 entries-from-on-the-agencys-figures-are = { $bands }; { $word } from { $low } on. The agency's figures are drawn on it.
+entries-cuts = Cuts
+entries-doneness = Doneness
+entries-methods = Methods
+entries-fires = Fires
+entries-dangers = Dangers
+entries-words = Words

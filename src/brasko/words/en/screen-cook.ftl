@@ -238,3 +238,6 @@ screen-what-if-over-twice = over twice
 screen-what-if-do-this = Do this
 screen-what-if-each-was-simulated-on-from-now = Each was simulated on from now, in the kitchen that the readings point to.
 screen-reach-plainly-the-screen-may-go-dark = plainly: the screen may go dark
+screen-now-card-live = live
+screen-now-card-paused = paused
+screen-actions-flare-up = Flare-up

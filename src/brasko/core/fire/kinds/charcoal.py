@@ -66,7 +66,7 @@ class CharcoalKind(GrillKind):
                     setup = replace(base, charcoal=charcoal, drip_pan=layout in ("banked", "ring"))
                 except InvalidInput:
                     continue
-                why = (f"{LAYOUTS[layout][0]}: {LAYOUTS[layout][1][0].lower()}{LAYOUTS[layout][1][1:]}",)
+                why = (say("charcoal-layout-and-why", layout=LAYOUTS[layout][0], why=LAYOUTS[layout][1]),)
                 if gentle is not None and grill.body is not None:
                     yield Candidate(replace(setup, top_share=0.5), why, gentle)
                 else:
@@ -103,7 +103,7 @@ def chimney_lit(found: Found) -> Preparation:
 def laid(setup: FireSetup, lit: Preparation) -> tuple[Preparation, Preparation]:
     """Lighting and laying the coals."""
     assert setup.charcoal is not None
-    layout = LAYOUTS[setup.charcoal.layout][0].lower()
+    layout = LAYOUTS[setup.charcoal.layout][0]
     lay = Preparation(
         "bank", "hands", say("charcoal-lay-the-coals", layout=layout), 2 * MINUTE,
         say("charcoal-of-charcoal-in-all", mass=quantity.mass(setup.charcoal.mass_kg * 1000)),

@@ -15,7 +15,7 @@ AHEAD = timedelta(minutes=2)
 """A calendar calls so long before."""
 
 
-def calendar_of(plan: Plan, units: str) -> bytes:
+def calendar_of(plan: Plan, units: str, language: str) -> bytes:
     """The order of the work as iCalendar, each task an event that calls two minutes ahead. Source: rfc_5545."""
     calendar = Calendar()
     calendar.add("prodid", "-//Brasko//plan//EN")
@@ -30,9 +30,9 @@ def calendar_of(plan: Plan, units: str) -> bytes:
         event = Event()
         of = f" ({names[task['piece']]})" if many and task["piece"] is not None else ""
         event.add("uid", f"plan-{plan.id}-{task['key'].replace(':', '-')}@brasko")
-        name = rendered(f"{task['name']}{of}", units)
+        name = rendered(f"{task['name']}{of}", units, language)
         event.add("summary", name)
-        event.add("description", rendered(task["why"], units))
+        event.add("description", rendered(task["why"], units, language))
         event.add("dtstart", _moment(plan.eat_at, task["start_s"]))
         event.add("dtend", _moment(plan.eat_at, max(task["end_s"], task["start_s"] + 60.0)))
         event.add("dtstamp", plan.updated_at.astimezone(UTC))

@@ -13,7 +13,7 @@ NOT_CALLED = ("flip", "turn")
 """Turns are for who stands at the fire, not for a calendar."""
 
 
-def calendar_of(table: Table, units: str, person: str | None = None) -> bytes:
+def calendar_of(table: Table, units: str, language: str, person: str | None = None) -> bytes:
     """The order of work as iCalendar, of everybody or of one. Source: rfc_5545."""
     told, asked = table.told, table.asked
     names = {p.key: p.name for p in asked.people}
@@ -28,8 +28,8 @@ def calendar_of(table: Table, units: str, person: str | None = None) -> bytes:
         start = (asked.eat_at + timedelta(seconds=work.start_s)).astimezone(UTC)
         who = f" ({names.get(work.person, work.person)})" if person is None and len(names) > 1 else ""
         event.add("uid", f"table-{table.pk}-{n}@brasko")
-        event.add("summary", f"{rendered(work.name, units)}{who}")
-        event.add("description", rendered(work.why, units))
+        event.add("summary", f"{rendered(work.name, units, language)}{who}")
+        event.add("description", rendered(work.why, units, language))
         event.add("dtstart", start)
         event.add("dtend", start + timedelta(seconds=max(work.lasts_s, 60.0)))
         event.add("dtstamp", table.updated_at.astimezone(UTC))

@@ -1,0 +1,2 @@
+within-sentence = { $text }
+in-small-letters = { $text }

@@ -1,0 +1,2 @@
+language-decimal = {"."}
+language-locale = en-GB

@@ -1,0 +1,38 @@
+"""The same kitchen in another language: beside the fire, on paper, and back."""
+
+import re
+
+from conftest import PHONE
+from playwright.sync_api import expect
+from test_access import violations
+
+
+def test_beside_the_fire_and_on_paper_in_german(kitchen, visit):
+    page = visit("/cook")
+    expect(page).to_have_url(re.compile(r"/cook/\d+"))
+    expect(page.locator("html")).to_have_attribute("lang", "en")
+    page.get_by_role("button", name="Deutsch").click()
+    expect(page.locator("html")).to_have_attribute("lang", "de")
+    try:
+        page.get_by_role("button", name="Zu Celsius und Millimetern").click()
+        expect(page.get_by_role("region", name="Was du tust")).to_contain_text("Wenden")
+        expect(page.get_by_role("region", name="Jetzt")).to_contain_text("°C")
+        assert violations(page) == []
+        page.set_viewport_size(PHONE)
+        wide = page.evaluate("document.documentElement.scrollWidth")
+        assert wide <= PHONE["width"]
+        page.goto(f"{kitchen.base}/plan")
+        page.locator('a[href^="/plan/"]').first.click()
+        number = re.search(r"/plan/(\d+)", page.url)
+        page.goto(f"{kitchen.base}/plan/{number[1]}/sheet")
+        sheet = page.locator("main")
+        expect(sheet).to_contain_text("Die Reihenfolge der Arbeit")
+        expect(sheet).to_contain_text("Salzen und trocken tupfen")
+        expect(sheet).not_to_contain_text("⟦")
+        assert re.search(r"\d,\d % des Gewichts", sheet.inner_text())
+        page.goto(f"{kitchen.base}/cook")
+    finally:
+        page.get_by_role("button", name="English").click()
+        expect(page.locator("html")).to_have_attribute("lang", "en")
+        page.get_by_role("button", name="Change to Fahrenheit and inches").click()
+    expect(page.get_by_role("region", name="What you do")).to_contain_text("Flip")
