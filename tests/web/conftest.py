@@ -3,7 +3,7 @@
 import pytest
 from households import Visitor
 
-from brasko.web.cooks import watch
+from brasko.web.cooks.watch import watching
 from brasko.web.devices import actions
 
 
@@ -13,7 +13,7 @@ def own_data_folder(settings, tmp_path):
     settings.FORECASTS = "never"
     settings.STORE_THREADS = False
     settings.COMPUTE_APART = False
-    watch.forget()
+    watching.forget()
     actions._newest = actions.Newest()
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 

@@ -13,7 +13,7 @@ from wording import worded
 
 from brasko.web.cooks import stream
 from brasko.web.cooks.actions.record import finish, record_event
-from brasko.web.cooks.bell import Listening, ring
+from brasko.web.cooks.bell import bell
 from brasko.web.cooks.models import Cook
 from brasko.web.cooks.schemas import EventIn
 from brasko.web.devices.actions import take_readings
@@ -112,9 +112,9 @@ async def test_a_quiet_stream_says_that_it_is_still_here(monkeypatch):
 
 
 async def test_a_bell_rings_only_for_its_cook():
-    with Listening(1) as one, Listening(2) as two:
-        ring(1)
+    with bell.listening(1) as one, bell.listening(2) as two:
+        bell.ring(1)
         assert await one.wait(1.0) is True
         assert await two.wait(0.05) is False
         assert await one.wait(0.05) is False
-    ring(1)
+    bell.ring(1)

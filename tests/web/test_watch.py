@@ -14,10 +14,9 @@ from wording import worded
 from brasko.core.fire.weather_effects import shift_of
 from brasko.core.forecast.history import Began, cook_history
 from brasko.core.words import quantity
-from brasko.web.cooks import watch
 from brasko.web.cooks.models import Cook, Event, Photo
 from brasko.web.cooks.story import fire_under, story_of
-from brasko.web.cooks.watch import wish_for
+from brasko.web.cooks.watch import watching, wish_for
 from brasko.web.devices.actions import take_readings
 from brasko.web.devices.truth import drawn_truth, true_probe
 from brasko.web.yard.models import Thermometer
@@ -91,7 +90,7 @@ def test_a_forecast_is_the_same_after_a_restart(mara, settings):
     read_by_probe(cook, seed=5, upto_s=900.0)
     look(mara, cook)
     first = look(mara, cook)["outlooks"][0]["end"]["at"]
-    watch.forget()
+    watching.forget()
     look(mara, cook)
     again = look(mara, cook)["outlooks"][0]["end"]["at"]
     assert abs((parse_datetime(first) - parse_datetime(again)).total_seconds()) < 45.0

@@ -10,8 +10,8 @@ from typing import Literal, Protocol, TypeVar
 
 from brasko.core.errors import inside
 from brasko.core.planner.plan import PiecePlan, held_longer, planned
-from brasko.core.planner.tasks import Busy, Task, busy_hands, clash, with_free_hands, with_slack
-from brasko.core.planner.timeline import HANDLING_S, lead_s
+from brasko.core.planner.tasks import HANDLING_S, Busy, Task, busy_hands, clash, with_free_hands, with_slack
+from brasko.core.planner.timeline import lead_s
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution
 from brasko.core.words import quantity, say

@@ -11,6 +11,8 @@ Lane = Literal["fire", "meat", "hands"]
 
 CRITICAL_S = 30.0
 """A task that may begin no later than this is on the critical path."""
+HANDLING_S = 8.0
+"""Putting a piece on, off or over to another place (assumed)."""
 FLIP_S = 5.0
 """Hands needed for one flip (assumed)."""
 

@@ -8,6 +8,6 @@ class CooksConfig(AppConfig):
 
     def ready(self) -> None:
         from brasko.web.accounts.signals import signed_out
-        from brasko.web.cooks.bell import ring_all
+        from brasko.web.cooks.bell import bell
 
-        signed_out.connect(lambda **_: ring_all(), dispatch_uid="streams end at sign-out", weak=False)
+        signed_out.connect(lambda **_: bell.ring_all(), dispatch_uid="streams end at sign-out", weak=False)

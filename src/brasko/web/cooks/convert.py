@@ -38,7 +38,7 @@ from brasko.web.cooks.schemas import (
     WhenOut,
 )
 from brasko.web.cooks.story import done_at, fire_under, table_at
-from brasko.web.cooks.watch import Outlook, outlook
+from brasko.web.cooks.watch import Outlook, watching
 from brasko.web.plans.schemas import CurveOut
 
 AMID = ("turn", "read")
@@ -194,7 +194,7 @@ def _rounded(values: np.ndarray, digits: int = 1) -> list[float]:
 
 def outlooks_of(cook: Cook, pieces: list[Piece], events: list[Event], now: datetime) -> dict[int, Outlook | None]:
     """How every piece stands; nothing once the cook is over."""
-    return {p.id: None if cook.ended_at is not None else outlook(cook, p, events, now) for p in pieces}
+    return {p.id: None if cook.ended_at is not None else watching.outlook(cook, p, events, now) for p in pieces}
 
 
 def expected_out(

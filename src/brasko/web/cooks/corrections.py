@@ -10,7 +10,7 @@ from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.schemas import CorrectionOut, CorrectionsOut, SurfaceOut
 from brasko.web.cooks.story import story_of, table_at
 from brasko.web.cooks.wanted import wanted
-from brasko.web.cooks.watch import standing, wish_for
+from brasko.web.cooks.watch import watching, wish_for
 from brasko.web.machine.shares import Waiter, computed_by
 
 SERVED_AFTER_S = 60.0
@@ -21,7 +21,7 @@ SOME_S = 10.0
 def corrections_for(waiter: Waiter, cook: Cook, piece: Piece) -> CorrectionsOut:
     """What can be done now. Raises Conflict before the piece is on the fire."""
     events, now = list(cook.events.all()), cook.now()
-    story, stands = story_of(piece, events), standing(piece, events, now)
+    story, stands = story_of(piece, events), watching.standing(piece, events, now)
     if stands is None or story.on_at is None or cook.ended_at is not None:
         raise Conflict(say("corrections-is-not-on-the-fire-there", name=piece.name))
     on_s, table = cook.seconds(story.on_at), table_at(cook, events)
@@ -49,7 +49,7 @@ def corrections_for(waiter: Waiter, cook: Cook, piece: Piece) -> CorrectionsOut:
 
 def surface_for(waiter: Waiter, cook: Cook, piece: Piece, temp_c: float) -> SurfaceOut:
     """What a sear over a surface of this temperature would be. Raises Conflict before the piece is on the fire."""
-    stands = standing(piece, list(cook.events.all()), cook.now())
+    stands = watching.standing(piece, list(cook.events.all()), cook.now())
     if stands is None:
         raise Conflict(say("corrections-is-not-on-the-fire-yet", name=piece.name))
     return SurfaceOut.model_validate(computed_by(waiter, SOME_S, _checked, *stands, temp_c), from_attributes=True)

@@ -14,17 +14,19 @@ from brasko.core.forecast.readings import Reading as Seen
 from brasko.core.forecast.update import forecast_of
 from brasko.core.planner.wish import Wish
 from brasko.web.cooks import worker
-from brasko.web.cooks.bell import ring
+from brasko.web.cooks.bell import bell
 from brasko.web.cooks.convert import outcome_of, slow_curve
 from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.story import done_at, story_of
 from brasko.web.cooks.watch import seen_of, wish_for
+from brasko.web.machine.together import OnceEach
 
 LEAST = 24
 """Fewer readings teach nothing."""
 
 log = logging.getLogger(__name__)
-_at_work: set[int] = set()
+_at_work = OnceEach()
+"""Pieces whose kitchens are being simulated."""
 
 
 def learn(cook: Cook) -> None:
@@ -39,8 +41,7 @@ def learn(cook: Cook) -> None:
         if settings.FORECASTS == "at once":
             _keep(cook, piece, wish, ensemble(wish, so_far), seen)
             continue
-        if piece.id not in _at_work:
-            _at_work.add(piece.id)
+        if _at_work.begin(piece.id):
             worker.simulated(cook.owner_id, wish, so_far, None).add_done_callback(_when_there(cook, piece, wish))
 
 
@@ -65,7 +66,7 @@ def _slow_phase(cook: Cook, piece: Piece) -> tuple[Wish, CookHistory, list[Seen]
 
 def _when_there(cook: Cook, piece: Piece, wish: Wish) -> Callable[[Future[Ensemble]], None]:
     def keep(job: Future[Ensemble]) -> None:
-        _at_work.discard(piece.id)
+        _at_work.end(piece.id)
         try:
             # what came late meanwhile counts too
             if found := _slow_phase(cook, piece):
@@ -82,4 +83,4 @@ def _keep(cook: Cook, piece: Piece, wish: Wish, known: Ensemble, seen: list[Seen
     because = learned(wish, known, forecast_of(known, seen))
     if because:
         Piece.objects.filter(id=piece.id).update(outcome=outcome_of(cook, piece, because))
-        ring(cook.id)
+        bell.ring(cook.id)

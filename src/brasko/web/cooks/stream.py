@@ -14,7 +14,7 @@ from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 
 from brasko.core.words import say
 from brasko.web.common.problem import later, problem
-from brasko.web.cooks.bell import Listening
+from brasko.web.cooks.bell import bell
 from brasko.web.cooks.convert import update_since
 from brasko.web.cooks.models import Cook
 
@@ -59,7 +59,7 @@ async def _messages(cook_id: int, cursor: str, signed_in: str | None) -> AsyncIt
     """Updates until the browser leaves or its session is over."""
     sessions = SessionStore()
     fetch = sync_to_async(update_since)
-    with _counted(signed_in), Listening(cook_id) as bell:
+    with _counted(signed_in), bell.listening(cook_id) as listening:
         yield f"retry: {RETRY_MS}\n\n".encode()
         rang = True
         while signed_in is not None and await sessions.aexists(signed_in):
@@ -69,4 +69,4 @@ async def _messages(cook_id: int, cursor: str, signed_in: str | None) -> AsyncIt
                 yield f"id: {cursor}\nevent: update\ndata: {update.model_dump_json()}\n\n".encode()
             else:
                 yield b": still here\n\n"
-            rang = await bell.wait(HEARTBEAT_S)
+            rang = await listening.wait(HEARTBEAT_S)

@@ -17,7 +17,7 @@ from brasko.core.fire.altitude import corrected_c
 from brasko.core.words import quantity, say
 from brasko.web.common.problem import Conflict, TokenRefused, TooOften
 from brasko.web.cooks.actions.record import refresh_outcomes
-from brasko.web.cooks.bell import ring
+from brasko.web.cooks.bell import bell
 from brasko.web.cooks.clock import ahead_of_the_wall, kept_steady
 from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Piece, Reading
@@ -127,7 +127,7 @@ def take_readings(thermometer: Thermometer, rows: list[dict[str, Any]], cook_id:
     if out.accepted and cook.ended_at is not None:
         learn(cook)
     if out.accepted:
-        ring(cook.id)
+        bell.ring(cook.id)
     return out
 
 

@@ -63,3 +63,23 @@ class Together(Generic[A, R]):
         finally:
             for each in batch:
                 each.over = True
+
+
+class OnceEach:
+    """What is being done in this process, each thing by one at a time; bounded by what can be done at once."""
+
+    def __init__(self) -> None:
+        self._lock = threading.Lock()
+        self._going: set[int] = set()
+
+    def begin(self, number: int) -> bool:
+        """Whether this is the one that does it."""
+        with self._lock:
+            free = number not in self._going
+            self._going.add(number)
+        return free
+
+    def end(self, number: int) -> None:
+        """It is done."""
+        with self._lock:
+            self._going.discard(number)

@@ -168,9 +168,7 @@ def export_plan(request: CookRequest, plan_id: int) -> MealIn:
 def export_calendar(request: CookRequest, plan_id: int) -> HttpResponse:
     """The order of the work as iCalendar."""
     plan, home = _mine(request, plan_id), request.user.household
-    response = HttpResponse(
-        calendar_of(plan, home.units, home.language), content_type="text/calendar; charset=utf-8"
-    )
+    response = HttpResponse(calendar_of(plan, home.units, home.language), content_type="text/calendar; charset=utf-8")
     response["Content-Disposition"] = f'attachment; filename="plan-{plan.id}.ics"'
     return response
 

@@ -14,7 +14,7 @@ from brasko.core.words import quantity, say
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
 from brasko.web.cooks import reading
-from brasko.web.cooks.bell import ring
+from brasko.web.cooks.bell import bell
 from brasko.web.cooks.clock import fresh, kept_steady
 from brasko.web.cooks.convert import expected_of, outcome_of
 from brasko.web.cooks.deeds import (
@@ -42,7 +42,7 @@ from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.schemas import EventIn, RatingIn
 from brasko.web.cooks.story import done_at, standing_events, story_of
 from brasko.web.cooks.wanted import wanted
-from brasko.web.cooks.watch import outlook, wish_for
+from brasko.web.cooks.watch import watching, wish_for
 
 FUTURE_TOLERANCE = timedelta(seconds=60)
 MOST_EVENTS = 5000
@@ -71,7 +71,7 @@ def record_event(cook: Cook, payload: EventIn) -> Event:
         ended = _end_when_served(cook)
     if ended:
         learn(cook)
-    ring(cook.id)
+    bell.ring(cook.id)
     return event
 
 
@@ -117,9 +117,9 @@ def _read_first(cook: Cook, piece: Piece, task: str) -> reading.Taken | None:
     if task != reading.READ_TASK:
         if reading.READ_TASK in done_at(events, piece):
             return None
-        seen = outlook(cook, piece, events, now)
+        seen = watching.outlook(cook, piece, events, now)
         raise Conflict(reading.asked(piece, reading.taken(cook, piece, events, seen, now), seen), "task")
-    seen = outlook(cook, piece, events, now)
+    seen = watching.outlook(cook, piece, events, now)
     found = reading.taken(cook, piece, events, seen, now)
     if found is None or not reading.enough(piece, found):
         raise Conflict(reading.asked(piece, found, seen), "task")
@@ -134,7 +134,7 @@ def _mark_as_read(cook: Cook, piece: Piece | None, event: Event) -> None:
     began = reading.last_heat_began(piece, events)
     if event.deed.source != "hand" or began is None or event.at < began or "read" in done_at(events, piece):
         return
-    found = reading.taken(cook, piece, events, outlook(cook, piece, events, cook.now()), cook.now())
+    found = reading.taken(cook, piece, events, watching.outlook(cook, piece, events, cook.now()), cook.now())
     if found is not None and reading.enough(piece, found):
         body = Done(task=reading.READ_TASK, temp_c=found.temp_c, source=found.source)
         _append(cook, Event.Kind.DONE, event.at, uuid5(event.client_id, reading.READ_TASK), piece, body)
@@ -310,7 +310,7 @@ def finish(cook: Cook, at: datetime | None = None) -> Cook:
         ended = _end(cook, at or cook.now())
     if ended:
         learn(cook)
-        ring(cook.id)
+        bell.ring(cook.id)
     return cook
 
 
@@ -333,7 +333,7 @@ def set_speed(cook: Cook, speed: float) -> Cook:
         cook.clock_real_at, cook.clock_cook_at, cook.clock_speed = real, here, speed
         cook.save(update_fields=["clock_real_at", "clock_cook_at", "clock_speed"])
         _append(cook, Event.Kind.CLOCK, here, uuid4(), None, ClockSet(speed=speed))
-    ring(cook.id)
+    bell.ring(cook.id)
     return cook
 
 
@@ -342,7 +342,7 @@ def set_hands(cook: Cook, hands: str) -> Cook:
     if hands == Cook.Hands.PLAN and not cook.practice:
         raise Conflict(say("record-only-in-a-practice-cook-can"), "hands")
     Cook.objects.filter(id=cook.id).update(hands=hands)
-    ring(cook.id)
+    bell.ring(cook.id)
     return fresh(cook)
 
 
@@ -354,7 +354,7 @@ def rate(cook: Cook, verdict: RatingIn) -> Cook:
 
 def _can_be_read(cook: Cook, piece: Piece, events: list[Event], now: datetime) -> bool:
     """Whether the middle shows enough; where it does not, the practice thermometer is asked for it again."""
-    found = reading.taken(cook, piece, events, outlook(cook, piece, events, now), now)
+    found = reading.taken(cook, piece, events, watching.outlook(cook, piece, events, now), now)
     if found is not None and reading.enough(piece, found):
         return True
     if found is None or (found.source == "hand" and now - found.at > READ_AGAIN):
@@ -369,7 +369,7 @@ def advance(cook: Cook) -> int:
         events, now = list(cook.events.all()), cook.now()
         due = []
         for piece in cook.pieces.all():
-            seen = outlook(cook, piece, events, now)
+            seen = watching.outlook(cook, piece, events, now)
             expected = expected_of(cook, piece, events, now, seen, overdue_moves_on=False)
             open_tasks = [e for e in expected if e.state != "done"]
             if open_tasks and open_tasks[0].key == reading.READ_TASK and not _can_be_read(cook, piece, events, now):

@@ -1,0 +1,77 @@
+"""What is done to the fire for a piece: getting it ready, opening it up, warming fat."""
+
+from __future__ import annotations
+
+from brasko.core.fire.zones import Preparation
+from brasko.core.planner.tasks import HANDLING_S, Task
+from brasko.core.planner.wish import Wish
+from brasko.core.words import quantity, say
+
+_AT_THE_FIRE = {"light": 60.0, "bank": 120.0, "fuse": 600.0, "preheat": 20.0, "heat_pan": 20.0, "heat_oven": 20.0}
+"""How long hands are busy with a preparation; others take all of theirs (assumed)."""
+
+
+def of_the_fire(wish: Wish, on_s: float, at: dict[str, tuple[float, float]]) -> list[Task]:
+    """What is done to the fire: each chain of preparations ends as the food goes on, or as its sear begins."""
+    gentle_first = wish.how.phases[0] == "gentle"
+    first = wish.gentle_zone if gentle_first else wish.sear_zone
+    sear_s = at["sear"][0] if "sear" in at else on_s
+    shown = wish.the_fire.zones[0].shown_c if first is None else first.shown_c
+    gentle_needs_it = gentle_first or wish.how.gentle_at == "gentle"
+    tasks = _chain(wish.the_fire.preparations, {"on": on_s, "sear": sear_s}, shown, gentle_first, "")
+    if wish.sears_elsewhere:
+        zone = wish.sear_zone
+        hot = 0.0 if zone is None else zone.shown_c
+        tasks = [t for t in tasks if gentle_needs_it or t.before != "sear"]
+        tasks = [t for t in tasks if t.key != "heat_pan"]
+        tasks += _chain(wish.searing_fire.preparations, {"on": sear_s, "sear": sear_s}, hot, False, "sear_")
+    if wish.how.gentle_at == "bath" and wish.gentle_zone is not None:
+        start = max(at["gentle"][0] - 900.0, on_s + 2.0 * HANDLING_S) if not gentle_first else at["gentle"][0] - 900.0
+        tasks.append(
+            Task(
+                "melt",
+                "fire",
+                say("timeline-warm-the-fat-on-the-cool"),
+                start,
+                max(at["gentle"][0], start + 30.0),
+                say("timeline-hold-it-at-it-never-bubbles", air=quantity.temp(wish.gentle_zone.air_c)),
+                before="gentle",
+                hands_s=30.0,
+                movable=True,
+                guide="method:char_then_bath",
+            )
+        )
+    return tasks
+
+
+def _chain(
+    preparations: tuple[Preparation, ...], ends: dict[str, float], shown_c: float, gentle_first: bool, prefix: str
+) -> list[Task]:
+    """Preparations one behind the other, the last of each chain ending at its moment."""
+    ends = dict(ends)
+    waits = {"on": "on", "sear": "sear" if gentle_first or prefix else "on"}
+    if prefix:
+        waits = {"on": "sear", "sear": "sear"}
+    tasks = []
+    for each in reversed(preparations):
+        end = ends[each.before]
+        key = f"{prefix}{each.key}" if prefix and each.key in ("light", "preheat", "oil", "bank") else each.key
+        why = each.why.replace("{target}", quantity.temp(shown_c))
+        hands = min(_AT_THE_FIRE.get(each.key, each.lasts_s), each.lasts_s)
+        tasks.append(
+            Task(
+                key,
+                each.lane,
+                each.name,
+                end - each.lasts_s,
+                end,
+                why,
+                before=waits[each.before],
+                hands_s=hands,
+                movable=True,
+                guide=f"fire:{each.key}",
+            )
+        )
+        ends[each.before] = end - each.lasts_s
+        waits[each.before] = key
+    return tasks
