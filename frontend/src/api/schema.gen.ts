@@ -3302,11 +3302,16 @@ export interface components {
         /**
          * DishOut
          * @description A dish in the schedule; left_out where there was no room for it, piece where it is meat that a forecast can
-         *     follow.
+         *     follow, of the key of the dish that was asked for where this is a lot of it or the part of a later sitting.
          */
         DishOut: {
             /** Key */
             key: string;
+            /**
+             * Of
+             * @default
+             */
+            of?: string;
             /** Name */
             name: string;
             /**

@@ -117,9 +117,10 @@ class SideLookOut(BaseModel):
 
 class DishOut(BaseModel):
     """A dish in the schedule; left_out where there was no room for it, piece where it is meat that a forecast can
-    follow."""
+    follow, of the key of the dish that was asked for where this is a lot of it or the part of a later sitting."""
 
     key: str
+    of: str = ""
     name: str
     colour: Literal["meat", "plant", "bread", "other"]
     left_out: bool

@@ -11,7 +11,7 @@ from brasko.core.heat.simulation import MODEL_VERSION
 from brasko.core.planner.meal import PlanOne
 from brasko.core.sides.exposure import size_of
 from brasko.core.sides.kinds import Rgb
-from brasko.core.table.ask import DishAsk, FireAsk, Sitting, TableAsk
+from brasko.core.table.ask import DishAsk, FireAsk, Sitting, TableAsk, whole_key
 from brasko.core.table.cautions import cautions
 from brasko.core.table.later import KEPT_WARM
 from brasko.core.table.orders import Work, orders
@@ -147,7 +147,7 @@ def _told(made: PlannedTable, n: int, laid: Laid | None) -> DishOut:
         for v in (*dish.variants, *dish.spare)
     ]
     if laid is None:
-        return DishOut(key=dish.key, name=dish.name, colour=colour, left_out=True, ways=ways)
+        return DishOut(key=dish.key, of=whole_key(dish.key), name=dish.name, colour=colour, left_out=True, ways=ways)
     variant = laid.variant
     bars = [
         BarOut(
@@ -162,6 +162,7 @@ def _told(made: PlannedTable, n: int, laid: Laid | None) -> DishOut:
     ]
     return DishOut(
         key=dish.key,
+        of=whole_key(dish.key),
         name=dish.name,
         colour=colour,
         left_out=False,

@@ -75,7 +75,7 @@ function DishRow({ dish, place, told, problem, reference, sides, focus, onFocus,
   const name = dish.piece
     ? (reference.cuts.find((c) => c.key === dish.piece?.cut)?.name ?? dish.key)
     : (sides.sides.find((s) => s.key === dish.side)?.name ?? dish.key);
-  const shown = told.filter((d) => askedKey(d.key) === dish.key);
+  const shown = told.filter((d) => askedKey(d) === dish.key);
   const open = focus === dish.key;
   const error = problem?.errors.find((e) => dishOfError(e.field) === place);
   const remove = () => {

@@ -123,8 +123,8 @@ export const withDish = (draft: TableDraft, key: string, change: Partial<Dish>):
   dishes: draft.dishes.map((d) => (d.key === key ? { ...d, ...change } : d)),
 });
 
-/** A dish in lots, or for a later sitting, has keys with a number behind: patties.1, patties.s1.2. */
-export const askedKey = (key: string) => key.replace(/(\.s?\d+)+$/, "");
+/** The key of the dish that was asked for: of a lot, or of the part of a later sitting, its whole. */
+export const askedKey = (dish: Pick<TableDish, "key" | "of">) => dish.of || dish.key;
 
 export interface Bar {
   key: string;

@@ -138,9 +138,12 @@ function Planner({ initial, id, reference, sides }: Props) {
               {...{ told, eatAt, at, focus }}
               people={draft.people}
               onAt={setAt}
-              onFocus={(key) => setFocus(askedKey(key))}
+              onFocus={(key) => {
+                const dish = told?.dishes.find((d) => d.key === key);
+                setFocus(dish ? askedKey(dish) : key);
+              }}
               onWait={(dish, waitS) => {
-                const key = askedKey(dish.key);
+                const key = askedKey(dish);
                 const pin = draft.dishes.find((d) => d.key === key)?.pin ?? {};
                 change(withDish(draft, key, { pin: { ...pin, wait_min: waitS / 60 } }));
               }}
