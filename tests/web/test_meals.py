@@ -226,7 +226,7 @@ def test_a_meal_is_read_as_it_was_written(piece, table, title):
 
 
 def test_the_calendar_is_in_the_households_language(mara):
-    kept = mara.call("POST", "/api/plans", {"eat_at": in_hours(30), "pieces": [RIBEYE]}).json()
+    kept = mara.call("POST", "/api/plans", {"eat_at": in_hours(30).isoformat(), "pieces": [RIBEYE]}).json()
     mara.call("PATCH", "/api/preferences", {"language": "de", "units": "metric"})
     said = mara.client.get(f"/api/plans/{kept['id']}/plan.ics").content.decode().replace("\r\n ", "")
     assert "SUMMARY:Aufschneiden und servieren" in said

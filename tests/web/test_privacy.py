@@ -11,7 +11,7 @@ from brasko.web.config.api import api
 from brasko.web.cooks.models import Cook, Event
 from brasko.web.plans.models import Plan
 from brasko.web.tables.models import Table
-from brasko.web.yard.models import Check, Grill, LaidFire, Pan, Thermometer
+from brasko.web.yard.models import Check, Grill, LaidFire, Pan, Teaching, Thermometer
 
 OPEN = {"get_session", "sign_in", "enter_demo", "sign_up"}
 BY_TOKEN = {"post_readings", "get_scenes"}
@@ -38,6 +38,7 @@ SHARED = {
     "keep_fire",
     "get_true_readings",
     "get_reach",
+    "list_learned",
     "get_fire_reference",
     "look_at_fire",
     "look_at_food",
@@ -84,6 +85,7 @@ BODIES = {
     "check_surface": {"temp_c": 250},
     "ask_practice": {"source": "hand"},
     "name_thermometer": {"name": "Taken"},
+    "leave_out": {"left_out": True},
 }
 
 FILES = {"add_photo": "photo", "readings_from_file": "file"}
@@ -125,6 +127,16 @@ def belongings(mara) -> dict[str, int]:
             owner=mara.user, title="T", eat_at=plan.eat_at, asked_json=TABLE, told_json={}
         ).pk,
         "fire_id": mara.call("POST", "/api/fires", FIRE).json()["id"],
+        "teaching_id": Teaching.objects.create(
+            owner=mara.user,
+            fire="kettle_two_zone",
+            piece_id=1,
+            title="T",
+            at=plan.eat_at,
+            film=0.0,
+            air=0.0,
+            information=[[1.0, 0.0], [0.0, 1.0]],
+        ).pk,
     }
 
 
@@ -139,6 +151,7 @@ def snapshot() -> tuple:
         list(LaidFire.objects.values()),
         Check.objects.count(),
         list(Table.objects.values()),
+        list(Teaching.objects.values()),
     )
 
 

@@ -876,5 +876,85 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "when": "",
   "own": "⟦wish-i-set-the-length-of-the⟧",
   "starts": 10.0
+ },
+ {
+  "field": "air_more_k",
+  "kind": "rise",
+  "words": "⟦wish-air-more⟧",
+  "low": -40.0,
+  "high": 40.0,
+  "options": [],
+  "usual": 0.0,
+  "resetBy": [
+   "cut",
+   "method",
+   "fire",
+   "own_fire"
+  ],
+  "picked": false,
+  "group": "log",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "air_spread",
+  "kind": "number",
+  "words": "⟦wish-air-spread⟧",
+  "low": 0.05,
+  "high": 1.5,
+  "options": [],
+  "usual": 1.0,
+  "resetBy": [
+   "cut",
+   "method",
+   "fire",
+   "own_fire"
+  ],
+  "picked": false,
+  "group": "log",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "film_more",
+  "kind": "number",
+  "words": "⟦wish-film-more⟧",
+  "low": 0.5,
+  "high": 2.0,
+  "options": [],
+  "usual": 1.0,
+  "resetBy": [
+   "cut",
+   "method",
+   "fire",
+   "own_fire"
+  ],
+  "picked": false,
+  "group": "log",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "film_spread",
+  "kind": "number",
+  "words": "⟦wish-film-spread⟧",
+  "low": 0.05,
+  "high": 1.5,
+  "options": [],
+  "usual": 1.0,
+  "resetBy": [
+   "cut",
+   "method",
+   "fire",
+   "own_fire"
+  ],
+  "picked": false,
+  "group": "log",
+  "when": "",
+  "own": "",
+  "starts": 0.0
  }
 ]);

@@ -44,7 +44,7 @@ export interface Answer {
   usual: string | number | boolean | null;
   resetBy: Field[];
   picked: boolean;
-  group: "first" | "piece" | "salt" | "fire" | "sear" | "rest";
+  group: "first" | "piece" | "salt" | "fire" | "sear" | "rest" | "log";
   when: Condition | "";
   /** Words that say that nobody but the cook decides it; empty where it always has a value. */
   own: string;

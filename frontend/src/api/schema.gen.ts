@@ -1142,6 +1142,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/yard/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Learned
+         * @description What is known of each fire by this household's cooks.
+         */
+        get: operations["list_learned"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/yard/learned/{teaching_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Leave Out
+         * @description Let a cook count no more, or again.
+         */
+        patch: operations["leave_out"];
+        trace?: never;
+    };
     "/api/fire/reference": {
         parameters: {
             query?: never;
@@ -1371,6 +1411,8 @@ export interface components {
             scheme: "system" | "light" | "dark";
             /** Language */
             language: string;
+            /** Learns */
+            learns: boolean;
         };
         /** SessionOut */
         SessionOut: {
@@ -1406,6 +1448,8 @@ export interface components {
             scale?: ("kitchen" | "home") | null;
             /** Scheme */
             scheme?: ("system" | "light" | "dark") | null;
+            /** Learns */
+            learns?: boolean | null;
             /** Language */
             language?: string | null;
         };
@@ -2459,6 +2503,30 @@ export interface components {
              * @description Rest for
              */
             rest_min?: number | null;
+            /**
+             * Air More K
+             * @description Air of the gentle side above the fire's own figure, as the log has it
+             * @default 0
+             */
+            air_more_k?: number;
+            /**
+             * Air Spread
+             * @description What is left of the usual spread of that air
+             * @default 1
+             */
+            air_spread?: number;
+            /**
+             * Film More
+             * @description Heat that goes in at the gentle side, times the usual, as the log has it
+             * @default 1
+             */
+            film_more?: number;
+            /**
+             * Film Spread
+             * @description What is left of the usual spread of that heat
+             * @default 1
+             */
+            film_spread?: number;
         };
         /** PieceResult */
         PieceResult: {
@@ -4854,6 +4922,66 @@ export interface components {
             read_c: number[];
             /** Right C */
             right_c: number[];
+        };
+        /**
+         * LearnedFiresOut
+         * @description Every fire that cooks have taught of, and how far the air of one is off before any has.
+         */
+        LearnedFiresOut: {
+            /** Fires */
+            fires: components["schemas"]["LearnedOut"][];
+            /** Usual Air Sd K */
+            usual_air_sd_k: number;
+        };
+        /**
+         * LearnedOut
+         * @description What is known of a fire by its cooks, in words too, and those cooks.
+         */
+        LearnedOut: {
+            /** Fire */
+            fire: string;
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+            /** Cooks */
+            cooks: number;
+            /** Air More K */
+            air_more_k: number;
+            /** Air Sd K */
+            air_sd_k: number;
+            /** Film More */
+            film_more: number;
+            /** Film Sd */
+            film_sd: number;
+            /** Taught */
+            taught: components["schemas"]["TeachingOut"][];
+        };
+        /**
+         * TeachingOut
+         * @description What one cook said of a fire: how much hotter its gentle side was, and how many times the usual heat went in.
+         */
+        TeachingOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Air More K */
+            air_more_k: number;
+            /** Film More */
+            film_more: number;
+            /** Left Out */
+            left_out: boolean;
+        };
+        /** LeaveOutIn */
+        LeaveOutIn: {
+            /** Left Out */
+            left_out: boolean;
         };
         /** BurnerOfGrill */
         BurnerOfGrill: {
@@ -7309,6 +7437,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThermometerOut"];
+                };
+            };
+        };
+    };
+    list_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedFiresOut"];
+                };
+            };
+        };
+    };
+    leave_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                teaching_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaveOutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedFiresOut"];
                 };
             };
         };

@@ -11,12 +11,15 @@ export const yardKeys = {
   pans: ["pans"] as const,
   fires: ["fires"] as const,
   thermometers: ["thermometers"] as const,
+  learned: ["learned"] as const,
   truth: (altitude: number) => ["truth", altitude] as const,
 };
 
 export type Grill = Schemas["GrillOut"];
 export type Pan = Schemas["PanOut"];
 export type LaidFire = Schemas["LaidFireOut"];
+export type LearnedFires = Schemas["LearnedFiresOut"];
+export type LearnedFire = LearnedFires["fires"][number];
 export type Thermometer = Schemas["ThermometerOut"];
 
 export const useFireReference = () =>
@@ -48,6 +51,24 @@ export const useThermometers = () =>
     queryKey: yardKeys.thermometers,
     queryFn: ({ signal }) => answer(client.GET("/api/thermometers", { signal })),
   });
+export const useLearned = () =>
+  useQuery({
+    queryKey: yardKeys.learned,
+    queryFn: ({ signal }) => answer(client.GET("/api/yard/learned", { signal })),
+  });
+export function useLeaveOut() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, left_out }: { id: number; left_out: boolean }) =>
+      answer(
+        client.PATCH("/api/yard/learned/{teaching_id}", {
+          params: { path: { teaching_id: id } },
+          body: { left_out },
+        }),
+      ),
+    onSuccess: (learned) => queries.setQueryData(yardKeys.learned, learned),
+  });
+}
 export const useTrueReadings = (altitudeM: number) =>
   useQuery({
     queryKey: yardKeys.truth(altitudeM),

@@ -5,6 +5,7 @@ import {
   useFireReference,
   useFires,
   useGrills,
+  useLearned,
   usePans,
   usePutFireAway,
   useThermometers,
@@ -13,6 +14,7 @@ import { useHousehold } from "@/app/session";
 import { Failed, Waiting } from "@/ui/controls";
 
 import { Grills } from "./grills";
+import { WhatTheLogSays } from "./learned";
 import { Pans } from "./pans";
 import { Shelf } from "./shelf";
 import { Thermometers } from "./thermometers";
@@ -26,9 +28,10 @@ export function YardPage() {
   const pans = usePans();
   const fires = useFires();
   const thermometers = useThermometers();
-  for (const each of [reference, grills, pans, fires, thermometers])
+  const learned = useLearned();
+  for (const each of [reference, grills, pans, fires, thermometers, learned])
     if (each.isError) return <Failed error={each.error} again={() => void each.refetch()} />;
-  if (!reference.data || !grills.data || !pans.data || !fires.data || !thermometers.data)
+  if (!reference.data || !grills.data || !pans.data || !fires.data || !thermometers.data || !learned.data)
     return <Waiting what={say("screen-yard-looking-round-the-yard")} />;
   return (
     <div className="grid items-start gap-4 pt-2 lg:grid-cols-2">
@@ -36,6 +39,7 @@ export function YardPage() {
       <div className="flex flex-col gap-4">
         <Grills grills={grills.data} reference={reference.data} system={system} />
         <Fires fires={fires.data} />
+        <WhatTheLogSays learned={learned.data} />
       </div>
       <div className="flex flex-col gap-4">
         <Thermometers thermometers={thermometers.data} system={system} />

@@ -95,6 +95,7 @@ class Ensemble:
     hand_above_k    how far a thermometer put in by hand shows above the coldest point, over time_s, in the kitchen
                     planned for
     tail_of         coldest point over tail_s after that step's own end
+    known           spread of every unknown of SHAFT before any reading, where the usual one is 1
     ends_of         columns: log of how long the step still lasts from since_s, log of the length of all that follows,
                     peak core, grey rim share, least browning dose (log)
     """
@@ -111,6 +112,7 @@ class Ensemble:
     air_c: float | None
     members: int
     near: SamplingRegion
+    known: Floats
 
     def terms(self, z: Floats, unknowns: int) -> Floats:
         """Polynomial terms of rows of z: (rows, terms)."""
@@ -249,6 +251,7 @@ def ensemble(
         air_c=so_far.current.surroundings.top.air_c if so_far.phase == "gentle" else None,
         members=members,
         near=near,
+        known=np.array([wish.film_spread, 1.0, 1.0, wish.air_spread, 1.0, 1.0]),
     )
 
 

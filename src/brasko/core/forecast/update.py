@@ -93,8 +93,8 @@ def posterior_of(ensemble: Ensemble, readings: Sequence[Reading]) -> Posterior:
     damping, cost = 1e-3, seen.cost(z)
     for _ in range(STEPS):
         away, slope = seen.residuals(z), seen.slope(z)
-        normal = slope.T @ slope + np.eye(PARTS)
-        step = np.linalg.solve(normal + damping * np.diag(np.diag(normal)), -(slope.T @ away + z))
+        normal = slope.T @ slope + np.diag(seen.before)
+        step = np.linalg.solve(normal + damping * np.diag(np.diag(normal)), -(slope.T @ away + seen.before * z))
         tried = np.clip(z + np.clip(step, -1.5, 1.5), low, high)
         there = seen.cost(tried)
         if there < cost:
@@ -105,7 +105,7 @@ def posterior_of(ensemble: Ensemble, readings: Sequence[Reading]) -> Posterior:
         else:
             damping = max(damping * 8.0, 1e-2)
     slope = seen.slope(z)
-    spread = np.linalg.cholesky(np.linalg.inv(slope.T @ slope + np.eye(PARTS)))
+    spread = np.linalg.cholesky(np.linalg.inv(slope.T @ slope + np.diag(seen.before)))
     return Posterior(z, np.clip(z + _NORMAL @ spread.T, low, high), seen.misfit_k(z))
 
 
@@ -198,6 +198,7 @@ class _Seen:
         last = float(ensemble.time_s[-1])
         inside = [r for r in readings if 0.0 <= r.at_s <= last]
         self.ensemble = ensemble
+        self.before = np.append(ensemble.known**-2.0, 1.0)
         self.sensors = [
             _Sensor(ensemble, shown, [r for r in inside if r.source == name])
             for name, shown in ensemble.sensors.items()
@@ -239,7 +240,7 @@ class _Seen:
 
     def cost(self, z: Floats) -> float:
         """Minus the logarithm of the posterior density, but for a constant."""
-        return 0.5 * float(np.sum(self.residuals(z) ** 2) + np.sum(z**2))
+        return 0.5 * float(np.sum(self.residuals(z) ** 2) + np.sum(self.before * z**2))
 
     def misfit_k(self, z: Floats) -> float:
         """Root mean square distance of the probe's readings [K]; 0 without any."""

@@ -22,7 +22,8 @@ if TYPE_CHECKING:
 Kind = Literal[
     "cut", "length", "mass", "temperature", "rise", "minutes", "seconds", "count", "number", "name", "flag", "fire"
 ]
-Group = Literal["first", "piece", "salt", "fire", "sear", "rest"]
+Group = Literal["first", "piece", "salt", "fire", "sear", "rest", "log"]
+"""Where it is asked; what the log says is asked nowhere."""
 When = Literal[
     "",
     "bone",

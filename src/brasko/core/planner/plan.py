@@ -115,9 +115,27 @@ def assembled(wish: Wish, solution: Solution, ranges: Ranges | None = None, *, q
     )
 
 
+TOLD_AIR_K, TOLD_FILM = 2.0, 0.04
+"""What was learned of a fire is told from here on (assumed)."""
+
+
+def _as_learned(wish: Wish) -> str:
+    """What the household's log says of the gentle side, where it says something."""
+    if "gentle" not in wish.how.phases:
+        return ""
+    told = []
+    if abs(wish.air_more_k) >= TOLD_AIR_K:
+        key = say("plan-hotter") if wish.air_more_k > 0.0 else say("plan-cooler")
+        told.append(say("plan-by-so-much", rise=quantity.rise(abs(wish.air_more_k)), way=key))
+    if abs(wish.film_more - 1.0) >= TOLD_FILM:
+        way = say("plan-more") if wish.film_more > 1.0 else say("plan-less")
+        told.append(say("plan-heat-goes-in", percent=quantity.number(100.0 * abs(wish.film_more - 1.0)), way=way))
+    return say("plan-as-your-fire-does", told=", ".join(told)) if told else ""
+
+
 def _headline(wish: Wish, solution: Solution) -> str:
     rise = solution.result.peak_core_c - solution.pull_c
-    said = f"{wish.how.name}: {wish.how.why_for(wish.the_cut.kind)}."
+    said = f"{wish.how.name}: {wish.how.why_for(wish.the_cut.kind)}.{_as_learned(wish)}"
     if wish.the_cut.kind == "plant":
         return say("plan-it-is-done-by-look-and", said=said)
     if wish.reading_c is not None:

@@ -12,7 +12,7 @@ from brasko.core.fire.rests import RESTS, wrapped
 from brasko.core.heat.simulation import Result, StepEnd
 from brasko.core.planner.methods import WRAP_AT_C
 from brasko.core.planner.wish import Wish
-from brasko.core.programme.steps import Metal, Programme, Step, Surroundings, Until
+from brasko.core.programme.steps import Metal, Programme, Step, Surroundings, Until, shifted
 
 MAX_SEAR_S = 5 * 60.0
 """A sear that browns too slowly is no longer a sear: it cooks (assumed)."""
@@ -80,7 +80,8 @@ def programme_of(
             steps.append(Step("wait", RESTS["open"][1], Until(wish.wait_s)))
         elif phase == "gentle":
             around = fire.zone(how.gentle_at).surroundings
-            steps += _gentle(wish, around, Until(slow_at_most_s or how.longest_s, core_c=pull_c))
+            gentle = _gentle(wish, around, Until(slow_at_most_s or how.longest_s, core_c=pull_c))
+            steps += shifted(gentle, wish.air_more_k, wish.film_more)
         else:
             if how.slow == "sear":
                 longest = min(slow_at_most_s or OUT_OF_HAND_S, OUT_OF_HAND_S)

@@ -102,7 +102,8 @@ def _as_planned(wish: Wish, solution: Solution) -> Programme:
 
 
 def _carried_out(wish: Wish, planned: Programme, draw: Floats, values: General) -> Result:
-    film, delta = math.exp(FILM_SD.value * float(draw[0])), FIRE_SD.value * float(draw[3])
+    film = math.exp(FILM_SD.value * wish.film_spread * float(draw[0]))
+    delta = FIRE_SD.value * wish.air_spread * float(draw[3])
     start_c = max(wish.start_c + START_SD.value * float(draw[2]), -1.0)
     off_centre = min(abs(PROBE_SD_M.value / wish.thickness_m * float(draw[4])), 0.4)
     food = replace(

@@ -48,6 +48,10 @@ SALTED_ON = ("ground", "plant")
 """Kinds of food that are only salted as they go on."""
 
 
+OF_THE_FIRE = ("cut", "method", "fire", "own_fire")
+"""Whose change sets back what was learned of a fire."""
+
+
 @dataclass(frozen=True)
 class Wish:
     """One piece, or several alike, as their eaters want them: each answer is declared here, and nowhere else.
@@ -65,6 +69,8 @@ class Wish:
     pull_offset_k           pull so far below the finish whatever is computed; None lets Brasko find the pull
     salt_lead_s             salt so long before the fire, instead of when `salt` says
     boned                   the bone is taken out of a cut that has one
+    air_more_k, film_more   how the gentle side differs from the fire assumed, as the household's log has it
+    air_spread, film_spread what is left of the usual spread of these
     at_risk                 a guest eats with us who must not have meat below the agency figure
     """
 
@@ -124,6 +130,10 @@ class Wish:
     rest: Annotated[str, Answer("name", say("wish-rest"), names=RESTS, picked=True, group="rest")] = "foil"
     rest_s: Annotated[float | None, Answer("minutes", say("wish-rest-for"), 1.0, 120.0, slider=(1.0, 60.0), reset_by=("cut",),
         group="rest", own=say("wish-i-set-the-length-of-the"), starts=10.0)] = None
+    air_more_k: Annotated[float, Answer("rise", say("wish-air-more"), -40.0, 40.0, reset_by=OF_THE_FIRE, group="log")] = 0.0
+    air_spread: Annotated[float, Answer("number", say("wish-air-spread"), 0.05, 1.5, reset_by=OF_THE_FIRE, group="log")] = 1.0
+    film_more: Annotated[float, Answer("number", say("wish-film-more"), 0.5, 2.0, reset_by=OF_THE_FIRE, group="log")] = 1.0
+    film_spread: Annotated[float, Answer("number", say("wish-film-spread"), 0.05, 1.5, reset_by=OF_THE_FIRE, group="log")] = 1.0
     # fmt: on
 
     def __post_init__(self) -> None:

@@ -213,9 +213,7 @@ def interrupted(step: Step, after_s: float, for_s: float, meanwhile: Surrounding
     require_between("after_s", after_s, 0.0, step.until.max_s, "s")
     left = max(step.until.max_s - after_s - for_s, 0.0)
     first = replace(step, until=replace(step.until, max_s=after_s))
-    pause = Step(
-        say("steps-interrupted", name=step.name), meanwhile, replace(step.until, max_s=for_s), metal=step.metal
-    )
+    pause = Step(f"{step.name}, interrupted", meanwhile, replace(step.until, max_s=for_s), metal=step.metal)
     again = replace(step, until=replace(step.until, max_s=left), flip_first=False)
     going_on = None if step.metal is None else replace(step.metal, start_c=None)
     return (first, replace(pause, metal=going_on), replace(again, metal=going_on))

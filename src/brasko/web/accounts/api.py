@@ -49,6 +49,7 @@ def _session(request: HttpRequest) -> SessionOut:
                 "scale": home.scale,
                 "scheme": home.scheme,
                 "language": home.language,
+                "learns": home.learns,
             }
         ),
     )

@@ -17,6 +17,8 @@ class Household(models.Model):
     scale = models.CharField(max_length=16, default="kitchen")
     demo = models.BooleanField(default=False)
     """Made for the demo, which anybody may enter; no other account is ever opened without its password."""
+    learns = models.BooleanField(default=True)
+    """Whether its cooks teach its fires."""
     language = models.CharField(max_length=8, default="en")
     scheme = models.CharField(max_length=8, default="system")
 

@@ -19,6 +19,7 @@ class HouseholdOut(Schema):
     scale: str
     scheme: Scheme
     language: str
+    learns: bool
 
 
 class SessionOut(Schema):
@@ -41,6 +42,7 @@ class Preferences(Schema):
     units: Units | None = None
     scale: Literal["kitchen", "home"] | None = None
     scheme: Scheme | None = None
+    learns: bool | None = None
     language: str | None = None
 
     @field_validator("language")

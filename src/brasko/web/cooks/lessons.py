@@ -4,6 +4,7 @@ import logging
 from collections.abc import Callable
 from concurrent.futures import Future
 
+import numpy as np
 from django.conf import settings
 from django.db import connection
 
@@ -11,7 +12,8 @@ from brasko.core.forecast.ensemble import Ensemble, ensemble
 from brasko.core.forecast.history import CookHistory, cook_history
 from brasko.core.forecast.lessons import learned
 from brasko.core.forecast.readings import Reading as Seen
-from brasko.core.forecast.update import forecast_of
+from brasko.core.forecast.update import Forecast, forecast_of
+from brasko.core.learning.fires import taught
 from brasko.core.planner.wish import Wish
 from brasko.web.cooks import worker
 from brasko.web.cooks.bell import bell
@@ -20,6 +22,7 @@ from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.story import done_at, story_of
 from brasko.web.cooks.watch import seen_of, wish_for
 from brasko.web.machine.together import OnceEach
+from brasko.web.yard.actions.learn import fire_of, keep_teaching
 
 LEAST = 24
 """Fewer readings teach nothing."""
@@ -79,8 +82,34 @@ def _when_there(cook: Cook, piece: Piece, wish: Wish) -> Callable[[Future[Ensemb
     return keep
 
 
+def learn_here(cook: Cook, members: int) -> None:
+    """The same in this process, by fewer kitchens; for a season that is filled in."""
+    for piece in cook.pieces.all():
+        if found := _slow_phase(cook, piece):
+            wish, so_far, seen = found
+            _keep(cook, piece, wish, ensemble(wish, so_far, members=members), seen)
+
+
 def _keep(cook: Cook, piece: Piece, wish: Wish, known: Ensemble, seen: list[Seen]) -> None:
-    because = learned(wish, known, forecast_of(known, seen))
+    forecast = forecast_of(known, seen)
+    _teach(cook, piece, wish, forecast)
+    because = learned(wish, known, forecast)
     if because:
         Piece.objects.filter(id=piece.id).update(outcome=outcome_of(cook, piece, because))
         bell.ring(cook.id)
+
+
+FIRE = [0, 3]
+"""Which of a kitchen's unknowns are its fire's: film and air."""
+
+
+def _teach(cook: Cook, piece: Piece, wish: Wish, forecast: Forecast) -> None:
+    """Keep what a real cook's gentle part said of its fire; a practice says nothing of the yard."""
+    if cook.practice or wish.how.slow != "gentle" or not cook.owner.household.learns:
+        return
+    draws = forecast.posterior.draws[:, FIRE]
+    factors = (wish.film_more, wish.air_more_k, wish.film_spread, wish.air_spread)
+    said = taught(draws.mean(axis=0), np.cov(draws.T), *factors)
+    if said is not None:
+        at = cook.ended_at or cook.started_at
+        keep_teaching(cook.owner, fire_of(piece.asked), piece.id, f"{cook.title}: {piece.name}", at, said)

@@ -36,6 +36,7 @@ from brasko.web.plans.details import burger_of, choices_of, details_of, pick_of,
 from brasko.web.plans.models import Plan
 from brasko.web.plans.reference import reference
 from brasko.web.plans.schemas import PastLine, PlanIn, PlanLine, PlanOut, PreviewIn, PreviewOut, ReferenceOut
+from brasko.web.yard.actions.learn import as_learned
 from brasko.web.yard.kinds import kinds_of
 
 router = Router(tags=["plans"])
@@ -68,6 +69,7 @@ async def preview_plan(request: CookRequest, payload: PreviewIn) -> HttpResponse
         raise InvalidInput(
             "focus", say("api-must-be-one-of-the-pieces", pieces=len(payload.pieces), focus=payload.focus)
         )
+    payload = payload.model_copy(update={"pieces": await in_store(as_learned, request.user, payload.pieces)})
     ranged = (payload.focus,) if payload.ranges else ()
     effort = effort_of(payload.pieces, quick=payload.quick and not payload.ranges, ranged=ranged)
     return await computed_answer(request, effort, previewed, payload, timezone.now())
@@ -85,7 +87,8 @@ async def pick_way(request: CookRequest, payload: PickIn) -> HttpResponse:
 async def compare_ways(request: CookRequest, payload: MealAsk) -> HttpResponse:
     """The first piece's own way beside the two best others, computed."""
     effort = WAYS * effort_of(payload.pieces[:1], quick=True)
-    return await computed_answer(request, effort, choices_of, payload.pieces[0], await in_store(kinds_of, request.user))
+    (piece,) = await in_store(as_learned, request.user, payload.pieces[:1])
+    return await computed_answer(request, effort, choices_of, piece, await in_store(kinds_of, request.user))
 
 
 @router.post("plans/school", response=SchoolOut, auth=signed_in, operation_id="ask_school")
@@ -98,6 +101,7 @@ async def ask_school(request: CookRequest, payload: SchoolIn) -> HttpResponse:
 async def tell_details(request: CookRequest, payload: MealAsk) -> HttpResponse:
     """Amounts, shares of the eaters, and what to do when guests are late."""
     wishes_of(payload.pieces)
+    payload = payload.model_copy(update={"pieces": await in_store(as_learned, request.user, payload.pieces)})
     return await computed_answer(request, WAYS * effort_of(payload.pieces, quick=True), details_of, payload)
 
 

@@ -9,12 +9,15 @@ from ninja import Router, Status
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire import altitude
 from brasko.core.fire.grills import WARES, Ware
+from brasko.core.learning.fires import USUAL
 from brasko.formats.fire import GrillIn, OwnFireIn
 from brasko.formats.fire_convert import grill_of, own_of
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.common.rows import room_for
 from brasko.web.yard.actions.check_thermometer import check_thermometer, correction_with, kind_of, take_back
-from brasko.web.yard.models import Check, Grill, LaidFire, Pan, SetAside, Thermometer
+from brasko.web.yard.actions.learn import teachings_of
+from brasko.web.yard.models import Check, Grill, LaidFire, Pan, SetAside, Teaching, Thermometer
+from brasko.web.yard.present import learned_schema
 from brasko.web.yard.schemas import (
     CheckEffectOut,
     CheckIn,
@@ -22,6 +25,8 @@ from brasko.web.yard.schemas import (
     GrillBody,
     GrillOut,
     LaidFireOut,
+    LearnedFiresOut,
+    LeaveOutIn,
     NameIn,
     PairedOut,
     PanBody,
@@ -289,3 +294,22 @@ def take_check_back(request: CookRequest, thermometer_id: int, check_id: int) ->
     take_back(get_object_or_404(Check, id=check_id, thermometer=thermometer))
     thermometer.refresh_from_db()
     return _thermometer(thermometer)
+
+
+# --- what the log has taught ------------------------------------------------------------------------------------------
+
+
+@router.get("yard/learned", response=LearnedFiresOut, operation_id="list_learned")
+def list_learned(request: CookRequest) -> LearnedFiresOut:
+    """What is known of each fire by this household's cooks."""
+    fires = [learned_schema(fire, some) for fire, some in teachings_of(request.user).items()]
+    return LearnedFiresOut(fires=fires, usual_air_sd_k=USUAL.air_sd_k)
+
+
+@router.patch("yard/learned/{int:teaching_id}", response=LearnedFiresOut, operation_id="leave_out")
+def leave_out(request: CookRequest, teaching_id: int, payload: LeaveOutIn) -> LearnedFiresOut:
+    """Let a cook count no more, or again."""
+    teaching = get_object_or_404(Teaching, id=teaching_id, owner=request.user)
+    teaching.left_out = payload.left_out
+    teaching.save(update_fields=["left_out"])
+    return list_learned(request)

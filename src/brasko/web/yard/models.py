@@ -81,6 +81,27 @@ class Zone(models.Model):
         constraints = [models.UniqueConstraint(fields=["grill", "key"], name="one_zone_of_each_key")]
 
 
+class Teaching(models.Model):
+    """What one cook's readings said of its fire (core.learning Taught); left out, it does not count."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="teachings")
+    fire = models.CharField(max_length=100)
+    piece_id = models.BigIntegerField(unique=True)
+    title = models.CharField(max_length=200)
+    at = models.DateTimeField()
+    film = models.FloatField()
+    air = models.FloatField()
+    information = models.JSONField()
+    left_out = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["at", "id"]
+        indexes = [models.Index(fields=["owner", "fire", "at"])]
+
+    def __str__(self) -> str:
+        return f"{self.title} on {self.fire}"
+
+
 class Thermometer(models.Model):
     """A thermometer that posts readings with a token. Only a digest of the token is kept."""
 

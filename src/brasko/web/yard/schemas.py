@@ -100,6 +100,42 @@ class ThermometerOut(Schema):
     checks: list[CheckOut]
 
 
+class TeachingOut(Schema):
+    """What one cook said of a fire: how much hotter its gentle side was, and how many times the usual heat went in."""
+
+    id: int
+    title: str
+    at: datetime
+    air_more_k: float
+    film_more: float
+    left_out: bool
+
+
+class LearnedOut(Schema):
+    """What is known of a fire by its cooks, in words too, and those cooks."""
+
+    fire: str
+    name: str
+    words: str
+    cooks: int
+    air_more_k: float
+    air_sd_k: float
+    film_more: float
+    film_sd: float
+    taught: list[TeachingOut]
+
+
+class LearnedFiresOut(Schema):
+    """Every fire that cooks have taught of, and how far the air of one is off before any has."""
+
+    fires: list[LearnedOut]
+    usual_air_sd_k: float
+
+
+class LeaveOutIn(Schema):
+    left_out: bool
+
+
 class ThermometerIn(Schema):
     name: str = Field(min_length=1, max_length=80)
     simulated: bool = False

@@ -29,4 +29,3 @@ errors-must-be-between-and-got = muss zwischen { $low } und { $high } { $unit } 
 errors-is-not-known-got = ist nicht bekannt (war { $got }). { $hint }
 errors-did-you-mean = Meintest du { $near }?
 errors-known = Bekannt: { $names }.
-steps-interrupted = { $name }, unterbrochen

@@ -17,6 +17,7 @@ from brasko.web.machine.shares import Waiter, computed_by
 from brasko.web.plans.computing import Prepared, effort_of, planned_alone, prepared
 from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.plans.schemas import PlanIn
+from brasko.web.yard.actions.learn import as_learned
 from brasko.web.yard.models import Grill
 
 MOST_PLANS = 3000
@@ -55,7 +56,8 @@ def save_plan(
     if plan is None:
         room_for(Plan.objects.filter(owner=owner), MOST_PLANS, "plans")
     grill = get_object_or_404(Grill, id=payload.grill_id, owner=owner) if payload.grill_id else None
-    made = prepared_for(waiter, payload.pieces, payload.eat_at, now)
+    pieces = as_learned(owner, payload.pieces)
+    made = prepared_for(waiter, pieces, payload.eat_at, now)
     with transaction.atomic():
         plan = plan or Plan(owner=owner)
         plan.title, plan.eat_at, plan.grill = (payload.title or "").strip() or made.title, payload.eat_at, grill

@@ -18,6 +18,7 @@ from brasko.web.accounts.api import DEMO_USERNAME
 from brasko.web.accounts.models import Household
 from brasko.web.cooks.actions.record import finish
 from brasko.web.cooks.actions.start_cook import on_the_fire
+from brasko.web.cooks.lessons import learn_here
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.reading import READ_TASK
 from brasko.web.cooks.watch import wish_for
@@ -163,6 +164,10 @@ def keep_readings(cook: Cook, piece: Piece, on_at: datetime, shown: Shown, every
     Reading.objects.bulk_create(rows)
 
 
+TAUGHT_DAYS, SEASON_MEMBERS = 120, 72
+"""The cooks of the last months have taught the demo yard, by so many kitchens each."""
+
+
 def log_cook(owner: User, past: PastCook) -> None:
     """A cook that is over: the plan as it would have been made, carried out in a kitchen that differed from it."""
     day = datetime.now().astimezone() - timedelta(days=past.days_ago)
@@ -192,6 +197,8 @@ def log_cook(owner: User, past: PastCook) -> None:
     cook = finish(cook, on_at + timedelta(seconds=end_s + 60.0))
     cook.stars, cook.doneness, cook.crust, cook.note = past.stars, past.doneness, past.crust, past.note
     cook.save(update_fields=["stars", "doneness", "crust", "note"])
+    if past.days_ago <= TAUGHT_DAYS:
+        learn_here(cook, SEASON_MEMBERS)
 
 
 def run_cook(owner: User) -> None:

@@ -1,0 +1,127 @@
+import { type LearnedFire, type LearnedFires, useLeaveOut } from "@/api/yard";
+import { usePreferences } from "@/api/hooks";
+import { useHousehold } from "@/app/session";
+import { Tick } from "@/ui/controls";
+import { dayText, phrase, riseText, type System } from "@/units/units";
+import { say } from "@/words/say";
+
+const WIDTH = 320;
+const HEIGHT = 56;
+const FAR_K = 30;
+/** Eight cooks in ten lie within so many standard deviations. */
+const EIGHT_IN_TEN = 1.28;
+
+const x = (k: number) => WIDTH / 2 + (Math.min(Math.max(k, -FAR_K), FAR_K) / FAR_K) * (WIDTH / 2 - 8);
+
+/** What the household's cooks have taught of its fires: how surely, by which cooks, and to be taken back. */
+export function WhatTheLogSays({ learned }: { learned: LearnedFires }) {
+  const { fires, usual_air_sd_k: usualSdK } = learned;
+  const household = useHousehold();
+  const preferences = usePreferences();
+  return (
+    <section aria-labelledby="learned-title" className="plate flex flex-col gap-3 p-4">
+      <h2 id="learned-title" className="m-0 text-lg">
+        {say("screen-learned-what-your-cooks-have-taught")}
+      </h2>
+      <Tick
+        label={say("screen-learned-learn-from-my-cooks")}
+        value={household.learns}
+        onChange={(learns) => preferences.mutate({ learns })}
+      />
+      {fires.length === 0 && (
+        <p className="m-0 text-sm text-ash">{say("screen-learned-nothing-yet-read-a-cook")}</p>
+      )}
+      {fires.map((fire) => (
+        <OneFire key={fire.fire} fire={fire} system={household.units} usualSdK={usualSdK} />
+      ))}
+    </section>
+  );
+}
+
+function OneFire({ fire, system, usualSdK }: { fire: LearnedFire; system: System; usualSdK: number }) {
+  const leaveOut = useLeaveOut();
+  return (
+    <div className="border-t border-seam pt-2">
+      <strong>{fire.name}</strong>
+      <p className="m-0 text-sm">{phrase(system, fire.words)}</p>
+      <Spread fire={fire} system={system} usualSdK={usualSdK} />
+      <details>
+        <summary className="min-h-11 cursor-pointer py-2 text-sm font-semibold [font-stretch:85%]">
+          {say("screen-learned-by-which-cooks", { length: fire.taught.length })}
+        </summary>
+        <ul className="m-0 flex list-none flex-col gap-1 p-0">
+          {fire.taught.map((cook) => (
+            <li key={cook.id}>
+              <Tick
+                label={say("screen-learned-a-cook", {
+                  title: cook.title,
+                  day: dayText(new Date(cook.at)),
+                  rise: `${cook.air_more_k < 0 ? "−" : "+"}${riseText(system, Math.abs(cook.air_more_k))}`,
+                  heat: `${cook.film_more < 1 ? "−" : "+"}${Math.abs(Math.round(100 * (cook.film_more - 1)))} %`,
+                })}
+                value={!cook.left_out}
+                onChange={(counts) => leaveOut.mutate({ id: cook.id, left_out: !counts })}
+              />
+            </li>
+          ))}
+        </ul>
+      </details>
+    </div>
+  );
+}
+
+/** Where each cook had the gentle side, what is known together, and what was known before. */
+function Spread({ fire, system, usualSdK }: { fire: LearnedFire; system: System; usualSdK: number }) {
+  const band = (middle: number, sd: number) => ({
+    x: x(middle - EIGHT_IN_TEN * sd),
+    width: x(middle + EIGHT_IN_TEN * sd) - x(middle - EIGHT_IN_TEN * sd),
+  });
+  return (
+    <svg
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      className="block h-auto w-full max-w-md"
+      role="img"
+      aria-label={say("screen-learned-each-cook-and-what-is-known", { words: phrase(system, fire.words) })}
+    >
+      <rect {...band(0, usualSdK)} y={14} height={18} fill="var(--c-seam)" fillOpacity={0.6} />
+      {fire.cooks > 0 && (
+        <rect
+          {...band(fire.air_more_k, fire.air_sd_k)}
+          y={14}
+          height={18}
+          fill="var(--c-ember)"
+          fillOpacity={0.45}
+        />
+      )}
+      <line x1={8} x2={WIDTH - 8} y1={32} y2={32} stroke="var(--c-ash)" />
+      <line x1={x(0)} x2={x(0)} y1={10} y2={36} stroke="var(--c-ink)" />
+      {fire.taught.map((cook) => (
+        <circle
+          key={cook.id}
+          cx={x(cook.air_more_k)}
+          cy={23}
+          r={4}
+          fill={cook.left_out ? "none" : "var(--c-ink)"}
+          stroke="var(--c-ink)"
+        />
+      ))}
+      {[-20, -10, 10, 20].map((k) => (
+        <text
+          key={k}
+          x={x(k)}
+          y={48}
+          textAnchor="middle"
+          fontSize={11}
+          className="figure"
+          fill="var(--c-ash)"
+        >
+          {k < 0 ? "−" : "+"}
+          {riseText(system, Math.abs(k))}
+        </text>
+      ))}
+      <text x={x(0)} y={48} textAnchor="middle" fontSize={11} className="figure" fill="var(--c-ash)">
+        {say("screen-learned-as-set")}
+      </text>
+    </svg>
+  );
+}

@@ -1,0 +1,75 @@
+"""What a household's cooks have taught of its fires: kept a row a cook, added up when it is asked for."""
+
+from __future__ import annotations
+
+from collections import defaultdict
+from datetime import datetime
+from typing import Any
+
+from django.contrib.auth.models import User
+
+from brasko.core.learning.fires import USUAL, Learned, Taught, learned
+from brasko.formats.meal import PieceIn
+from brasko.web.yard.models import Teaching
+
+MOST_TAUGHT = 60
+"""So many cooks of a fire count, the latest ones: what is older has faded."""
+
+
+def fire_of(piece: PieceIn) -> str:
+    """What a piece's fire is called in the log: a key of those that ship, or the name that its cook gave it."""
+    return f"own:{piece.own_fire.name}" if piece.own_fire is not None else str(piece.fire or "")
+
+
+def keep_teaching(owner: User, fire: str, piece_id: int, title: str, at: datetime, said: Taught) -> None:
+    """Keep what a cook's readings said of its fire; of each piece once, the latest."""
+    values = {
+        "owner": owner,
+        "fire": fire,
+        "title": title,
+        "at": at,
+        "film": said.z[0],
+        "air": said.z[1],
+        "information": [list(row) for row in said.information],
+    }
+    Teaching.objects.update_or_create(piece_id=piece_id, defaults=values)
+
+
+def learned_of(owner: User) -> dict[str, Learned]:
+    """What is known of each fire that this household has cooked on; nothing where it does not want to learn."""
+    if not owner.household.learns:
+        return {}
+    return {fire: learned(taught_by(some)) for fire, some in teachings_of(owner).items()}
+
+
+def teachings_of(owner: User) -> dict[str, list[Teaching]]:
+    """Every fire's cooks, the oldest first."""
+    found: dict[str, list[Teaching]] = defaultdict(list)
+    for each in Teaching.objects.filter(owner=owner).order_by("at", "id"):
+        found[each.fire].append(each)
+    return {fire: some[-MOST_TAUGHT:] for fire, some in found.items()}
+
+
+def taught_by(some: list[Teaching]) -> list[Taught]:
+    """What these cooks said, without those that are left out."""
+    return [_said(each) for each in some if not each.left_out]
+
+
+def _said(each: Teaching) -> Taught:
+    (a, b), (c, d) = each.information
+    return Taught((each.film, each.air), ((a, b), (c, d)))
+
+
+def as_learned(owner: User, pieces: list[PieceIn]) -> list[PieceIn]:
+    """The pieces on their fires as this household's cooks have them."""
+    known = learned_of(owner)
+    return [piece.model_copy(update=_factors(known.get(fire_of(piece), USUAL))) for piece in pieces]
+
+
+def _factors(has: Learned) -> dict[str, Any]:
+    return {
+        "film_more": has.film_more,
+        "air_more_k": has.air_more_k,
+        "film_spread": has.film_spread,
+        "air_spread": has.air_spread,
+    }

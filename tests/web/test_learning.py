@@ -1,0 +1,128 @@
+"""A household's cooks teach its fires: kept, used by the next plan, shown, left out, and off by choice."""
+
+from datetime import timedelta
+
+import pytest
+from django.utils import timezone
+from households import RIBEYE
+from test_watch import on_the_fire, read_by_probe
+from wording import worded
+
+from brasko.core.learning.fires import Taught
+from brasko.formats.fire import OwnFireIn
+from brasko.formats.meal import PieceIn
+from brasko.web.cooks.models import Cook
+from brasko.web.cooks.story import story_of
+from brasko.web.devices.truth import drawn_truth
+from brasko.web.yard.actions.learn import MOST_TAUGHT, as_learned, fire_of, keep_teaching, learned_of
+from brasko.web.yard.models import Teaching
+
+KETTLE = "kettle_two_zone"
+LOW = {**RIBEYE, "method": "low_then_sear", "fire": KETTLE}
+
+
+def taught(owner, *cooks, fire=KETTLE, sd=0.3):
+    for n, (film, air) in enumerate(cooks):
+        at = timezone.now() - timedelta(days=len(cooks) - n)
+        said = Taught((film, air), ((sd**-2, 0.0), (0.0, sd**-2)))
+        number = Teaching.objects.count() + 1000
+        keep_teaching(owner, fire, number, f"Cook {n}", at, said)
+
+
+def preview(visitor, **piece):
+    asked = {"pieces": [{**LOW, **piece}], "quick": True}
+    return visitor.call("POST", "/api/plans/preview", asked).json()["result"]
+
+
+def gentle_s(told):
+    return next(t["end_s"] - t["start_s"] for t in told["tasks"] if t["step"] == "gentle")
+
+
+def test_a_fire_that_runs_hot_is_planned_hot(mara):
+    before = preview(mara)
+    taught(mara.user, (0.5, 1.0), (0.6, 0.9), (0.4, 1.1), (0.5, 1.0))
+    after = preview(mara)
+    assert gentle_s(after) < 0.9 * gentle_s(before)
+    assert "As your fire does by its log: the gentle side is" in worded(after["headline"])
+    assert "As your fire" not in worded(before["headline"])
+
+
+def test_another_fire_and_another_household_are_as_they_were(mara, odell):
+    before = preview(mara, fire="kamado"), preview(odell)
+    taught(mara.user, (0.5, 1.0), (0.5, 1.0), (0.5, 1.0))
+    assert gentle_s(preview(mara, fire="kamado")) == pytest.approx(gentle_s(before[0]))
+    assert gentle_s(preview(odell)) == pytest.approx(gentle_s(before[1]))
+
+
+def test_what_is_kept_is_planned_by_it_and_says_so(mara):
+    taught(mara.user, (0.0, -1.0), (0.0, -1.1), (0.1, -0.9))
+    piece = mara.plan(method="low_then_sear", fire=KETTLE).pieces.get()
+    assert piece.asked.air_more_k < -5.0
+    assert piece.asked.air_spread < 0.8
+
+
+def test_what_a_browser_sends_is_not_taken_for_it(mara):
+    """Factors are the log's to say."""
+    said = as_learned(mara.user, [PieceIn(**LOW, air_more_k=30.0, film_more=1.9)])[0]
+    assert (said.air_more_k, said.film_more) == (0.0, 1.0)
+
+
+def test_cooks_are_listed_and_can_be_left_out_and_counted_again(mara):
+    taught(mara.user, (0.5, 1.0), (0.5, 1.0), (-2.0, -2.0))
+    (fire,) = mara.client.get("/api/yard/learned").json()["fires"]
+    assert (fire["fire"], fire["cooks"], len(fire["taught"])) == (KETTLE, 3, 3)
+    assert "From 3 cooks" in worded(fire["words"])
+    wild = fire["taught"][0]
+    assert wild["air_more_k"] < 0.0 < fire["air_more_k"]
+    without = mara.call("PATCH", f"/api/yard/learned/{wild['id']}", {"left_out": True}).json()["fires"][0]
+    assert without["cooks"] == 2
+    assert without["air_more_k"] > fire["air_more_k"]
+    again = mara.call("PATCH", f"/api/yard/learned/{wild['id']}", {"left_out": False}).json()["fires"][0]
+    assert again == fire
+
+
+def test_who_does_not_want_it_is_planned_as_usual(mara):
+    before = preview(mara)
+    taught(mara.user, (0.5, 1.0), (0.5, 1.0), (0.5, 1.0))
+    mara.call("PATCH", "/api/preferences", {"learns": False})
+    mara.user.refresh_from_db()
+    assert gentle_s(preview(mara)) == pytest.approx(gentle_s(before))
+    mara.user.household.refresh_from_db()
+    assert learned_of(mara.user) == {}
+
+
+def test_a_cook_that_is_looked_at_again_counts_once(mara):
+    said = Taught((0.5, 0.5), ((9.0, 0.0), (0.0, 9.0)))
+    for _ in range(2):
+        keep_teaching(mara.user, KETTLE, 77, "Once", timezone.now(), said)
+    assert Teaching.objects.filter(owner=mara.user).count() == 1
+
+
+def test_only_the_latest_cooks_of_a_fire_count(mara):
+    taught(mara.user, *[(0.1, 0.1)] * (MOST_TAUGHT + 5))
+    assert learned_of(mara.user)[KETTLE].cooks == MOST_TAUGHT
+
+
+def test_fires_of_ones_own_are_known_by_their_name():
+    own = OwnFireIn.model_construct(name="Back door, banked")
+    assert fire_of(PieceIn.model_construct(own_fire=own, fire=None)) == "own:Back door, banked"
+    assert fire_of(PieceIn(**LOW)) == KETTLE
+
+
+@pytest.mark.parametrize("practice", [False, True])
+def test_a_cook_that_is_over_teaches_its_fire_and_a_practice_does_not(mara, settings, practice):
+    settings.FORECASTS = "at once"
+    cook = on_the_fire(mara, 7200.0)
+    piece = cook.pieces.get()
+    seed = next(n for n in range(100) if drawn_truth(n).fire_offset_k > 9.0)
+    slow_s = (piece.result["steps"][0]["end_s"] - piece.result["steps"][0]["start_s"]) * 0.9
+    read_by_probe(cook, seed, slow_s, every_s=30.0)
+    on_at = story_of(piece, cook.events.all()).on_at
+    mara.mark(cook.id, "wait", at=(on_at + timedelta(seconds=slow_s)).isoformat())
+    Cook.objects.filter(id=cook.id).update(practice=practice)
+    mara.call("POST", f"/api/cooks/{cook.id}/finish")
+    said = list(Teaching.objects.filter(owner=mara.user))
+    assert len(said) == (0 if practice else 1)
+    if said:
+        assert said[0].air > 0.3, "the hidden fire was hotter than planned"
+        assert learned_of(mara.user)[said[0].fire].air_more_k > 1.0
