@@ -5,7 +5,7 @@ PORT ?= 8000
 LAN ?=
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo serve test lint types drift validation reference calibrate forecast-trial table-trial fault-test fuzz reliability cook-bench every-plan bench loc screenshots build setup setup-test clean
+.PHONY: demo serve test lint types drift validation reference calibrate forecast-trial learning-trial table-trial fault-test fuzz reliability cook-bench every-plan bench loc screenshots build setup setup-test clean
 
 demo: setup
 	@tools/serve.sh demo $(PORT) $(LAN)
@@ -49,6 +49,9 @@ calibrate: setup-test
 
 forecast-trial: setup-test
 	@python tools/forecast_trial.py
+
+learning-trial: setup-test
+	@python tools/learning_trial.py
 
 table-trial: setup-test
 	@python tools/table_trial.py

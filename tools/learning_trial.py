@@ -17,7 +17,7 @@ sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "reference")]
 
 from learning_trial import Cooked, Foreseen, fires, household, last_cook  # noqa: E402
 
-COOKS, WILD = 8, 3
+COOKS, WILD, AFTER = 8, 3, 5
 SHARE = float(os.environ.get("BRASKO_TRIAL", "1"))
 HEAD = """## What a log teaches, in simulated households
 
@@ -54,6 +54,9 @@ def main() -> None:
         for n in range(COOKS):
             rows.append(row(f"number {n + 1}", [cooks[n] for cooks in calm]))
             print(rows[-1], flush=True)
+        later = [cook for cooks in calm for cook in cooks[AFTER:]]
+        rows.append(row(f"numbers {AFTER + 1} to {COOKS} together", later))
+        print(rows[-1], flush=True)
         wild = list(pool.map(household, enumerate(fires(count, COOKS, wild=WILD))))
         for n in (WILD + 1, COOKS - 1):
             rows.append(row(f"number {n + 1}, number {WILD + 1} was wild", [cooks[n] for cooks in wild]))

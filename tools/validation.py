@@ -36,9 +36,11 @@ def main() -> None:
     rows = [row(case) for case in CASES]
     trial = (ROOT / "docs" / "forecast_trial.md").read_text()
     tables = (ROOT / "docs" / "table_trial.md").read_text()
+    taught = (ROOT / "docs" / "learning_trial.md").read_text()
     page = ROOT / "docs" / "validation.md"
     cooks = TITLE + page.read_text().partition(TITLE)[2].partition("\n## ")[0]
-    page.write_text(HEAD + "\n".join(rows) + "\n\n" + cooks.rstrip() + "\n\n" + trial.rstrip() + "\n\n" + tables)
+    parts = [HEAD + "\n".join(rows), cooks, trial, tables, taught]
+    page.write_text("\n\n".join(part.rstrip() for part in parts) + "\n")
     print("\n".join(rows))
 
 

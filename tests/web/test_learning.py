@@ -107,6 +107,8 @@ def test_fires_of_ones_own_are_known_by_their_name():
     own = OwnFireIn.model_construct(name="Back door, banked")
     assert fire_of(PieceIn.model_construct(own_fire=own, fire=None)) == "own:Back door, banked"
     assert fire_of(PieceIn(**LOW)) == KETTLE
+    assert fire_of(PieceIn(**RIBEYE, method="low_then_sear")) == KETTLE, "the method's usual one"
+    assert fire_of(PieceIn(**{**RIBEYE, "method": "nonsense"})) == ""
 
 
 @pytest.mark.parametrize("practice", [False, True])

@@ -8,7 +8,9 @@ from typing import Any
 
 from django.contrib.auth.models import User
 
+from brasko.core.foods.cuts import all_cuts
 from brasko.core.learning.fires import USUAL, Learned, Taught, learned
+from brasko.core.planner.methods import METHODS
 from brasko.formats.meal import PieceIn
 from brasko.web.yard.models import Teaching
 
@@ -17,8 +19,15 @@ MOST_TAUGHT = 60
 
 
 def fire_of(piece: PieceIn) -> str:
-    """What a piece's fire is called in the log: a key of those that ship, or the name that its cook gave it."""
-    return f"own:{piece.own_fire.name}" if piece.own_fire is not None else str(piece.fire or "")
+    """What a piece's fire is called in the log: a key of those that ship, its method's usual one where none is said, or
+    the name that its cook gave it."""
+    if piece.own_fire is not None:
+        return f"own:{piece.own_fire.name}"
+    if piece.fire:
+        return str(piece.fire)
+    cut = all_cuts().get(piece.cut)
+    method = METHODS.get(piece.method or (cut.method if cut else ""))
+    return method.fires[0] if method else ""
 
 
 def keep_teaching(owner: User, fire: str, piece_id: int, title: str, at: datetime, said: Taught) -> None:
