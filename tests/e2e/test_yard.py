@@ -225,3 +225,20 @@ def test_one_households_marks_never_travel_as_anothers_and_nothing_stays(yard, p
     sign_up(page, "lucan")
     page.wait_for_timeout(1500)
     assert len(marks(yard, cook_id)) == before
+
+
+def test_what_the_log_has_taught_can_be_left_out_and_counted_again(visit):
+    page = visit("/yard")
+    taught = page.get_by_role("region", name="What your cooks have taught")
+    expect(taught).to_contain_text("Charcoal kettle, two zones")
+    words = taught.locator("p").first
+    before = words.inner_text()
+    assert re.search(r"Gentle side \d+ °F (hotter|cooler) than it is set \(± \d+ °F\).* From \d+ cooks", before)
+    taught.get_by_text(re.compile("cooks that say so")).click()
+    first = taught.locator("details").get_by_role("checkbox").first
+    first.uncheck()
+    expect(words).not_to_have_text(before)
+    first.check()
+    expect(words).to_have_text(before)
+    page.goto(page.url.replace("/yard", "/plan"))
+    expect(page.get_by_text("As your fire does by its log").first).to_be_visible()
