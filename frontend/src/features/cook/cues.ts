@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import { locale } from "@/words/catalogue";
 import { say } from "@/words/say";
 
 /** Sound, vibration and speech, each of its own; and the screen that stays awake. Kept in this browser. */
@@ -57,7 +58,9 @@ export function beep(hz: number, seconds: number, loud = 0.3) {
 export function speakAloud(words: string) {
   if (!("speechSynthesis" in window)) return;
   window.speechSynthesis.cancel();
-  window.speechSynthesis.speak(new SpeechSynthesisUtterance(words));
+  const utterance = new SpeechSynthesisUtterance(words);
+  utterance.lang = locale();
+  window.speechSynthesis.speak(utterance);
 }
 
 export function give(cues: Cues, words: string, urgent: boolean) {

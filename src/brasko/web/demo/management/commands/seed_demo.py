@@ -1,6 +1,7 @@
 """Fill the demo household; may be run at every start, and then only adds what is missing."""
 
 import secrets
+from dataclasses import replace
 from datetime import datetime, timedelta
 from uuid import uuid4
 
@@ -136,7 +137,8 @@ def mark(cook: Cook, piece: Piece, task: str, at: datetime, **shown: object) -> 
 
 
 def true_curve(piece: Piece, steps: list[tuple[str, float]], upto_s: float) -> Shown:
-    plan, wish = piece.programme, wish_for(piece)
+    # the fire itself knows nothing of what the log says of it
+    plan, wish = piece.programme, replace(wish_for(piece), air_more_k=0.0, film_more=1.0)
     so_far = cook_history(wish, plan.pull_c, (plan.sear_s, plan.flip_every_s), [Began(*s) for s in steps])
     return true_probe(wish, drawn_truth(piece.id), so_far, upto_s)
 
