@@ -84,6 +84,7 @@ def test_names_of_a_language_are_those_of_the_tables(language):
         *(serving_of(key).across for key in all_cuts()),
         *(part.name for key in all_cuts() for part in parts_of(key)),
         *(band.word for scale in SCALES.values() for band in scale.bands),
+        *(scale.name for scale in SCALES.values()),
     ]
     keys = {f"name-{NOT_OF_A_KEY.sub('-', name.lower()).strip('-')}" for name in tables}
     assert {key for key in messages(language) if key.startswith("name-")} == keys

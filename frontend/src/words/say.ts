@@ -5,7 +5,7 @@ type Value = string | number | boolean | null | undefined;
 const INNERMOST = /⟦([^⟦⟧]*)⟧/g;
 const NUMBER = /\{num:(-?[0-9.]+)\}/g;
 /** Where what is sent is a name out of the core's tables. */
-const NAMES = new Set(["name", "cut_name"]);
+const NAMES = new Set(["name", "cut_name", "word"]);
 
 /** A figure as the language writes it: 2,5 where the comma is the decimal sign. */
 export const figure = (text: string) => text.replace(".", sentence("language-decimal", {}));

@@ -25,7 +25,9 @@ export function Brief({ draft, onDraft, result, order, hour, word, system }: Pro
   return (
     <>
       <Hour
-        name={order.some((t) => t.key.endsWith("light")) ? "Light" : "Heat"}
+        name={
+          order.some((t) => t.key.endsWith("light")) ? say("screen-brief-light") : say("screen-brief-heat")
+        }
         anchor="light"
         at={at("light")}
         {...shared}

@@ -53,3 +53,5 @@ name-medium-rare = englisch
 name-medium = rosa
 name-medium-well = fast durch
 name-well-done = durch
+name-kitchen-scale-cooler = Skala der Küche (kühler)
+name-home-scale-hotter = Skala zu Hause (heißer)

@@ -226,3 +226,5 @@ screen-brief-off-at-a-reading-of = Off at a reading of
 screen-brief-ends-at = Ends at
 screen-brief-eat = Eat
 screen-loss-line-juice-and-fat = : { $juice } juice and steam, { $fat } fat
+screen-brief-light = Light
+screen-brief-heat = Heat
