@@ -95,6 +95,7 @@ def test_preferences_are_kept_per_person(mara, odell):
         "scale": "home",
         "scheme": "dark",
         "language": "de",
+        "learns": True,
     }
     assert odell.client.get("/api/session").json()["household"]["units"] == "us"
     assert mara.call("PATCH", "/api/preferences", {"units": "stone"}).status_code == 422
