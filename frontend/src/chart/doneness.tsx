@@ -42,9 +42,7 @@ export function Doneness({
   return (
     <div className="flex flex-col gap-1">
       <div className="flex items-baseline justify-between">
-        <span className="text-sm font-semibold [font-stretch:85%]">
-          {say("screen-doneness-finish-in-the-middle")}
-        </span>
+        <span className="text-sm font-semibold [font-stretch:85%]">{say("common-finish-in-the-middle")}</span>
         <span>
           <b className="figure text-xl">{tempText(system, value)}</b>{" "}
           {words && <span className="text-sm">{wordFor(scale, value)}</span>}
@@ -67,7 +65,7 @@ export function Doneness({
           }}
         />
         <RadixSlider.Thumb
-          aria-label={say("screen-doneness-finish-in-the-middle")}
+          aria-label={say("common-finish-in-the-middle")}
           aria-valuetext={
             words ? `${tempText(system, value)}, ${wordFor(scale, value)}` : tempText(system, value)
           }

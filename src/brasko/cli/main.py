@@ -218,7 +218,7 @@ def _said(error: Any) -> str:
     if kind == "literal_error":
         return say("main-must-be-got", error=error["ctx"]["expected"], got=f"{got!r}")
     if kind in ("float_type", "finite_number"):
-        return say("main-must-be-a-number-got", got=f"{got!r}")
+        return say("common-must-be-a-number-got", got=f"{got!r}")
     return say("main-is-wrong-got", error=error["msg"], got=f"{got!r}")
 
 

@@ -55,7 +55,7 @@ def grill_of(given: str | GrillIn) -> Grill:
         burners = tuple(
             Burner(
                 f"burner{i + 1}",
-                b.name or say("fire-convert-burner", i=i + 1),
+                b.name or say("common-burner", i=i + 1),
                 b.x_mm / 1000.0,
                 b.y_mm / 1000.0,
                 b.width_mm / 1000.0,

@@ -20,6 +20,9 @@ _TAGS = [folder.name for folder in files("brasko.words").iterdir() if (folder / 
 LANGUAGES = tuple(sorted(_TAGS, key=lambda tag: (tag != WHOLE, tag)))
 """Languages of the catalogue by their tags: each is a folder of files. The whole one is first."""
 NOT_OF_A_KEY = re.compile(r"[^a-z0-9]+")
+"""What parts the words of a key."""
+ENTRY = re.compile(r"^([a-z][\w-]*) =.*(?:\n[ \t]+.*)*", re.MULTILINE)
+"""A sentence in its file, with the lines that go on."""
 INNERMOST = re.compile(rf"{BEGIN}([^{BEGIN}{END}]*){END}")
 """A message that has no other one as a value."""
 
@@ -46,34 +49,48 @@ def sentences(text: str, language: str = WHOLE) -> str:
 def _said(message: str, language: str) -> str:
     key, *told = message.split(AND)
     values = {name: named(value, language) for name, _, value in (part.partition("=") for part in told)}
-    for bundle in _bundles(language):
-        if bundle.has_message(key):
-            pattern = bundle.get_message(key).value
-            return str(bundle.format_pattern(pattern, values)[0]) if pattern is not None else key
+    for tag in dict.fromkeys((language, WHOLE)):
+        if (written_out := _formatted(tag, key, values)) is not None:
+            return written_out
     return key
 
 
 def named(name: str, language: str) -> str:
     """A name out of the core's tables (a cut, a word of doneness) as this language has it; any other text as it is."""
+    if language == WHOLE:
+        return name
     key = f"name-{NOT_OF_A_KEY.sub('-', name.lower()).strip('-')}"
-    bundle = _bundles(language)[0]
-    pattern = bundle.get_message(key).value if language != WHOLE and bundle.has_message(key) else None
-    return name if pattern is None else str(bundle.format_pattern(pattern, {})[0])
+    return _formatted(language, key, {}) or name
 
 
-@cache
-def _bundles(language: str) -> tuple[FluentBundle, ...]:
-    tags = [language, WHOLE] if language in LANGUAGES and language != WHOLE else [WHOLE]
-    return tuple(_bundle(tag) for tag in tags)
+def _formatted(tag: str, key: str, values: dict[str, str]) -> str | None:
+    """A sentence of one language with its values; None where the language lacks it.
+
+    Sentences are parsed as they are first said: all of them would take a second, and a command says a few.
+    """
+    entry = _entries(tag).get(key)
+    if entry is None:
+        return None
+    bundle = _bundle(tag)
+    if not bundle.has_message(key):
+        bundle.add_resource(FluentResource(entry))
+    pattern = bundle.get_message(key).value
+    return None if pattern is None else str(bundle.format_pattern(pattern, values)[0])
 
 
 @cache
 def _bundle(tag: str) -> FluentBundle:
-    bundle = FluentBundle([tag], functions=FUNCTIONS, use_isolating=False)
-    for file in sorted((files("brasko.words") / tag).iterdir(), key=lambda f: f.name):
-        if file.name.endswith(".ftl"):
-            bundle.add_resource(FluentResource(file.read_text("utf-8")))
-    return bundle
+    return FluentBundle([tag], functions=FUNCTIONS, use_isolating=False)
+
+
+@cache
+def _entries(tag: str) -> dict[str, str]:
+    """Every sentence of a language as it stands in its files, by its key; none where there is no such language."""
+    if tag not in LANGUAGES:
+        return {}
+    folder = files("brasko.words") / tag
+    texts = [file.read_text("utf-8") for file in folder.iterdir() if file.name.endswith(".ftl")]
+    return {entry[1]: entry[0] for text in texts for entry in ENTRY.finditer(text)}
 
 
 def _constant(kind: Callable[[float], str]) -> Callable[[Any], str]:

@@ -93,7 +93,7 @@ export function NowCard({
             <span className="text-lg text-ash">
               {left > 0 ? (
                 <>
-                  {say("screen-now-card-at", { clock_text: clockText(new Date(next.start_at)) })}
+                  {say("common-at", { clock_text: clockText(new Date(next.start_at)) })}
                   {byForecast && (
                     <span className="block text-base">
                       {say("screen-now-card-to", {

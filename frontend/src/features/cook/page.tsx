@@ -268,10 +268,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
                 grate={grate}
                 zones={piece.result.zones}
                 role={roleOf(piece.result, doing && ownKey(doing.key))}
-                where={
-                  doing?.name ??
-                  (moment < onS ? say("screen-cook-not-on-yet") : say("screen-cook-on-the-board"))
-                }
+                where={doing?.name ?? (moment < onS ? say("common-not-on-yet") : say("common-on-the-board"))}
                 radiusMm={widthMm(section) / 2}
                 system={system}
               />
@@ -308,7 +305,7 @@ function Steering({ cook }: { cook: Cook }) {
             ))}
           </fieldset>
           <Tick
-            label={say("screen-cook-mark-the-steps-for-me")}
+            label={say("common-mark-the-steps-for-me")}
             value={hands.isPending ? hands.variables === "plan" : cook.hands === "plan"}
             onChange={(mine) => hands.mutate(mine ? "plan" : "mine")}
           />

@@ -263,10 +263,7 @@ export function RestWatch({
             })}
           </>
         )}
-        {outlook.peak_at && (
-          <> {say("screen-panels-at", { clock_text: clockText(new Date(outlook.peak_at)) })}</>
-        )}
-        .
+        {outlook.peak_at && <> {say("common-at", { clock_text: clockText(new Date(outlook.peak_at)) })}</>}.
       </p>
     </section>
   );

@@ -170,7 +170,7 @@ function PracticeFields({ how, onChange }: HowProps) {
           onChange={(itself) => onChange({ hands: itself ? "plan" : "mine" })}
           label={
             <>
-              <b className="text-base">{say("screen-start-dialog-mark-the-steps-for-me")}</b>
+              <b className="text-base">{say("common-mark-the-steps-for-me")}</b>
               <br />
               <span className="text-ash">{say("screen-start-dialog-lean-back-and-watch-each-step")}</span>
             </>

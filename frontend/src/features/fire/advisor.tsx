@@ -54,9 +54,7 @@ export function Advisor({ setup, system, onAdvised }: Props) {
       setState({
         busy: false,
         problem:
-          error instanceof Problem
-            ? error
-            : new Problem(0, say("screen-advisor-the-server-does-not-answer-try"), []),
+          error instanceof Problem ? error : new Problem(0, say("common-the-server-does-not-answer-try"), []),
         why: [],
         lightS: 0,
       });

@@ -303,7 +303,7 @@ export function WeatherControls({
 
 function burnerName(setup: Setup, kind: Kind, i: number): string {
   const own = typeof setup.grill === "string" ? undefined : setup.grill.burners?.[i]?.name;
-  return own || (kind.burners[i]?.name ?? say("screen-building-burner", { i: i + 1 }));
+  return own || (kind.burners[i]?.name ?? say("common-burner", { i: i + 1 }));
 }
 
 function Layouts({

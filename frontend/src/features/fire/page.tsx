@@ -41,7 +41,7 @@ function Build(props: BuilderProps) {
   const refused = problem && <Refused problem={problem} system={builder.system} />;
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] xl:grid-cols-[18.500rem_minmax(0,1fr)_21rem]">
-      <h1 className="sr-only">{say("screen-fire-build-a-fire")}</h1>
+      <h1 className="sr-only">{say("common-build-a-fire")}</h1>
       <Laying builder={builder} />
       <div className="order-1 flex min-w-0 flex-col gap-4 lg:order-2">
         {shown ? (
@@ -51,7 +51,7 @@ function Build(props: BuilderProps) {
             <OnTheGrate builder={builder} look={shown} />
           </>
         ) : (
-          (refused ?? <Waiting what={say("screen-fire-working-out-the-heat")} />)
+          (refused ?? <Waiting what={say("common-working-out-the-heat")} />)
         )}
       </div>
       <Later builder={builder} />

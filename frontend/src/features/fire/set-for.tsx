@@ -27,9 +27,7 @@ export function SetFor({
       setProblem(null);
     } catch (error) {
       setProblem(
-        error instanceof Problem
-          ? error
-          : new Problem(0, say("screen-set-for-the-server-does-not-answer-try"), []),
+        error instanceof Problem ? error : new Problem(0, say("common-the-server-does-not-answer-try"), []),
       );
     }
   };

@@ -91,7 +91,7 @@ function Entry({ cook }: { cook: Cook }) {
               eat: clockText(eat),
               name: piece.name,
               thickness: lengthText(system, piece.inputs.thickness_mm),
-              value: cook.practice ? say("screen-entry-practice") : "",
+              value: cook.practice ? say("common-practice") : "",
             })}
           </p>
         </div>

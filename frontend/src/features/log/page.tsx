@@ -93,7 +93,7 @@ function Entry({ cook, system }: { cook: CookLine; system: System }) {
       </div>
       <p className="m-0 text-sm text-ash">
         {dayText(new Date(cook.started_at))} · {cook.cut}, {lengthText(system, cook.thickness_mm)}
-        {cook.practice ? say("screen-log-practice") : ""}
+        {cook.practice ? say("common-practice") : ""}
       </p>
       <Spark temps={cook.spark_c} finishC={cook.finish_c} />
       <dl className="m-0 grid grid-cols-[auto_1fr_1fr] gap-x-4 text-sm">

@@ -34,7 +34,7 @@ export function Kept({ system }: { system: System }) {
               setLast(null);
             }}
           >
-            {say("screen-kept-bring-it-back")}
+            {say("common-bring-it-back")}
           </Button>
         </p>
       )}

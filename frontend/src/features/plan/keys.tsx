@@ -18,7 +18,7 @@ const MAP: [string, string][] = [
   [say("screen-keys-ctrl-z"), say("screen-keys-undo")],
   [say("screen-keys-ctrl-shift-z"), say("screen-keys-redo")],
   [say("screen-keys-ctrl-s"), say("screen-keys-keep-the-plan")],
-  [say("screen-keys-alt-n"), say("screen-keys-add-a-piece")],
+  [say("screen-keys-alt-n"), say("common-add-a-piece")],
   [say("screen-keys-alt-1-8"), say("screen-keys-look-at-that-piece")],
   [say("screen-keys-alt"), say("screen-keys-the-moment-a-minute-back-or")],
   [say("screen-keys-alt-w-m-l"), say("screen-keys-other-ways-amounts-late-guests")],

@@ -23,7 +23,7 @@ interface Props {
 
 const GROUPS: { key: Answer["group"]; title: string }[] = [
   { key: "piece", title: say("screen-more-the-piece") },
-  { key: "salt", title: say("screen-more-salt-and-fat") },
+  { key: "salt", title: say("common-salt-and-fat") },
   { key: "fire", title: say("screen-more-method-and-fire") },
   { key: "sear", title: say("screen-more-the-sear") },
   { key: "rest", title: say("screen-more-pull-and-rest") },

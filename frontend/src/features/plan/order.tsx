@@ -47,7 +47,7 @@ export function Order({
         <span className="border-b-2 border-ember">{say("screen-order-underlined")}</span>
         {say("screen-order-the-table-waits-for-it")}
       </p>
-      <ol aria-label={say("screen-order-the-order-of-the-work")} className="m-0 flex list-none flex-col p-0">
+      <ol aria-label={say("common-the-order-of-the-work")} className="m-0 flex list-none flex-col p-0">
         {order.map((task, n) => {
           const mine = task.piece == null ? !several : task.piece === focus;
           const last = n === order.length - 1;

@@ -150,7 +150,7 @@ function Planner({
             onClick={() => setDraft(addPiece(draft, reference))}
             disabled={draft.pieces.length >= 8}
           >
-            {say("screen-plan-add-a-piece")}
+            {say("common-add-a-piece")}
           </Button>
           <Button weight="quiet" onClick={undo} disabled={!canUndo}>
             {say("screen-plan-undo")}
@@ -185,7 +185,7 @@ function Planner({
         )}
         {!shown || !result || !model || !own || !section ? (
           preview.problem && problem ? null : (
-            <Waiting what={say("screen-plan-working-out-the-heat")} />
+            <Waiting what={say("common-working-out-the-heat")} />
           )
         ) : (
           <>
@@ -214,7 +214,7 @@ function Planner({
                 )}
                 {kept && changed && (
                   <Button weight="ember" onClick={keeping.change} disabled={keeping.busy}>
-                    {say("screen-plan-keep-the-changes")}
+                    {say("common-keep-the-changes")}
                   </Button>
                 )}
                 {(!kept || changed) && (
@@ -257,10 +257,10 @@ function Planner({
       </div>
       {later && (
         <section
-          aria-label={say("screen-plan-order-of-work")}
+          aria-label={say("common-order-of-work")}
           className="plate p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"
         >
-          <h2 className="m-0 mb-1 text-lg">{say("screen-plan-the-order-of-the-work")}</h2>
+          <h2 className="m-0 mb-1 text-lg">{say("common-the-order-of-the-work")}</h2>
           <OrderOf
             result={later.result}
             focus={preview.focus}
@@ -351,11 +351,7 @@ const ViewsOf = memo(function Views({
             role={roleOf(result, doing?.key)}
             onMove={movePlace}
             where={
-              doing
-                ? doing.name
-                : at < result.on_s
-                  ? say("screen-plan-not-on-yet")
-                  : say("screen-plan-on-the-board")
+              doing ? doing.name : at < result.on_s ? say("common-not-on-yet") : say("common-on-the-board")
             }
             radiusMm={widthMm(section) / 2}
             system={system}

@@ -18,7 +18,7 @@ const NAMES: Record<Panel, string> = {
   ways: say("screen-panels-other-ways"),
   table: say("screen-panels-amounts-and-table"),
   late: say("screen-panels-guests-are-late"),
-  schools: say("screen-panels-where-cooks-disagree"),
+  schools: say("common-where-cooks-disagree"),
   burger: say("screen-panels-shape-a-patty"),
 };
 

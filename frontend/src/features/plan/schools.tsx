@@ -90,7 +90,7 @@ function School({
   if (!school.data) return <Waiting what={say("screen-schools-cooking-it-by-each-school")} />;
   const figures = question !== "rub";
   const columns = [
-    say("screen-schools-to-the-table"),
+    say("common-to-the-table"),
     say("screen-schools-pull-at"),
     say("screen-schools-what-follows-adds"),
     say("screen-schools-grey-rim"),

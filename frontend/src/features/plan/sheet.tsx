@@ -42,7 +42,7 @@ export function SheetPage() {
       </p>
       <h1 className="m-0 text-3xl">{data.title}</h1>
       <p className="m-0 text-lg">
-        {say("screen-sheet-we-eat-at")} <b className="figure text-2xl">{clockText(eat)}</b>, {dayText(eat)}.
+        {say("common-we-eat-at")} <b className="figure text-2xl">{clockText(eat)}</b>, {dayText(eat)}.
       </p>
       <table className="mt-3 w-full border-collapse text-left">
         <caption className="sr-only">{say("screen-sheet-the-pieces")}</caption>
@@ -90,7 +90,7 @@ export function SheetPage() {
           {phrase(system, note)}
         </p>
       ))}
-      <h2 className="mt-4 mb-1 text-xl">{say("screen-sheet-the-order-of-the-work")}</h2>
+      <h2 className="mt-4 mb-1 text-xl">{say("common-the-order-of-the-work")}</h2>
       <ol className="m-0 list-none p-0">
         {order.map((task, n) => {
           const day = dayText(at(task.start_s));

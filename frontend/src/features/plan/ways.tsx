@@ -9,7 +9,7 @@ import { say } from "@/words/say";
 type Way = Schemas["WayOut"];
 
 const ROWS: { name: string; shown: (way: Way, system: System) => string }[] = [
-  { name: say("screen-ways-to-the-table"), shown: (w) => spanText(w.on_s) },
+  { name: say("common-to-the-table"), shown: (w) => spanText(w.on_s) },
   { name: say("screen-ways-from-the-first-task"), shown: (w) => spanText(w.lead_s) },
   { name: say("screen-ways-grey-rim"), shown: (w) => `${Math.round(w.grey_rim_share * 100)} %` },
   {

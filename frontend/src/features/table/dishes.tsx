@@ -94,7 +94,7 @@ function DishRow({ dish, place, told, problem, reference, sides, focus, onFocus,
           <span className="font-semibold [font-stretch:85%]">{name}</span>
           <span className="block text-sm text-ash">{brief(dish, shown, system)}</span>
         </button>
-        <Button weight="quiet" aria-label={say("screen-dishes-remove", { name })} onClick={remove}>
+        <Button weight="quiet" aria-label={say("common-remove", { name })} onClick={remove}>
           ✕
         </Button>
       </div>
@@ -188,7 +188,7 @@ function MeatAnswers({
         slider={false}
       />
       <Quantity
-        label={say("screen-dishes-finish-in-the-middle")}
+        label={say("common-finish-in-the-middle")}
         value={piece.finish_c ?? null}
         onChange={(c) => set({ finish_c: c })}
         scale={temperature(system)}

@@ -32,7 +32,7 @@ export function KeptTables() {
         <p role="status" className="m-0 flex items-center gap-3 text-sm">
           {say("screen-kept-was-set-aside", { title: last.title })}
           <Button weight="quiet" onClick={() => put(last, true)}>
-            {say("screen-kept-bring-it-back")}
+            {say("common-bring-it-back")}
           </Button>
         </p>
       )}

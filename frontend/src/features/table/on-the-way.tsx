@@ -48,11 +48,7 @@ function Foreseen({ piece, over, system }: { piece: Piece; over: boolean; system
       <p className="m-0 flex flex-wrap items-baseline gap-x-3">
         <b className="text-xl [font-stretch:80%]">{piece.name}</b>
         <span>
-          {outlook
-            ? ends(outlook)
-            : over
-              ? say("screen-on-the-way-served")
-              : say("screen-on-the-way-not-on-yet")}
+          {outlook ? ends(outlook) : over ? say("screen-on-the-way-served") : say("common-not-on-yet")}
         </span>
         <span className="text-ash">
           {say("screen-on-the-way-off-as-planned", { hour: hour(piece.planned_at) })}

@@ -159,10 +159,10 @@ function Planner({ initial, id, reference, sides }: Props) {
       </div>
       {told && (
         <section
-          aria-label={say("screen-table-order-of-work")}
+          aria-label={say("common-order-of-work")}
           className="plate self-start p-4 lg:col-start-2 xl:col-start-3"
         >
-          <h2 className="m-0 text-lg">{say("screen-table-the-order-of-the-work")}</h2>
+          <h2 className="m-0 text-lg">{say("common-the-order-of-the-work")}</h2>
           <WorkBehind told={behind ?? told} {...{ eatAt, at, system }} people={draft.people} onAt={setAt} />
         </section>
       )}
@@ -184,7 +184,7 @@ function When({ draft, onDraft, problem, reference }: WhenProps) {
   return (
     <>
       <Field
-        label={say("screen-table-we-eat-at")}
+        label={say("common-we-eat-at")}
         error={
           !hourOf(draft) ? say("screen-table-give-a-day-and-an-hour") : error && phrase(system, error.message)
         }
@@ -258,7 +258,7 @@ function Keep({ draft, id, changed, possible }: KeepProps) {
     <div className="flex flex-wrap items-end gap-2">
       {id !== null && changed && (
         <Button weight="ember" disabled={!possible || busy} onClick={() => keep(again)}>
-          {say("screen-table-keep-the-changes")}
+          {say("common-keep-the-changes")}
         </Button>
       )}
       {id === null ? (

@@ -65,7 +65,7 @@ export function People({ draft, onDraft, reference }: Props) {
           </select>
           <Button
             weight="quiet"
-            aria-label={say("screen-people-remove", { name: person.name })}
+            aria-label={say("common-remove", { name: person.name })}
             disabled={draft.people.length < 2}
             onClick={() => remove(person.key)}
           >
@@ -109,7 +109,7 @@ export function TableFires({ draft, onDraft, reference }: Props) {
             <span className="flex-1">{name(f)}</span>
             <Button
               weight="quiet"
-              aria-label={say("screen-people-remove", { name: name(f) })}
+              aria-label={say("common-remove", { name: name(f) })}
               disabled={draft.fires.length < 2}
               onClick={() => remove(f.key)}
             >

@@ -30,7 +30,7 @@ export function EditForm({ isNew, busy, onKeep, onLeave, children }: Props) {
       {children}
       <div className="flex gap-2 sm:col-span-2">
         <Button type="submit" weight="ember" disabled={busy}>
-          {isNew ? say("screen-edit-form-add-it") : say("screen-edit-form-keep-the-changes")}
+          {isNew ? say("screen-edit-form-add-it") : say("common-keep-the-changes")}
         </Button>
         <Button onClick={onLeave}>{say("screen-edit-form-leave-it")}</Button>
       </div>

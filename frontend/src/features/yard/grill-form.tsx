@@ -119,7 +119,7 @@ export function GrillForm({
           <Quantity
             key={i}
             label={say("screen-grill-form-power", {
-              name: b.name || say("screen-grill-form-burner", { i: i + 1 }),
+              name: b.name || say("common-burner", { i: i + 1 }),
             })}
             value={b.power_w ?? 3500}
             scale={WATTS}

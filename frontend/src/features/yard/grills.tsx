@@ -28,7 +28,7 @@ export function Grills({ grills, reference, system }: Props) {
           to={`/fire?grill=own:${g.id}`}
           className="min-h-11 content-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
         >
-          {say("screen-grills-build-a-fire")}
+          {say("common-build-a-fire")}
           <span className="sr-only"> {say("screen-grills-in", { name: g.name })}</span>
         </Link>
       )}

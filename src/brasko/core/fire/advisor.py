@@ -88,7 +88,7 @@ def advised(grill: Grill, wanted: Wanted, weather: Weather | None = None) -> Adv
         raise Infeasible(
             say("advisor-has-no-lid-the-air-over", name=grill.name),
             (
-                Remedy(say("advisor-wish-for-a-searing-place-alone")),
+                Remedy(say("common-wish-for-a-searing-place-alone")),
                 Remedy(say("advisor-do-the-gentle-part-on-a")),
             ),
             "gentle_low_c",

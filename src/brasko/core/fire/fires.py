@@ -57,7 +57,7 @@ def _at(pan: Metal, hot_c: float, power_w: float) -> Metal:
     return replace(pan, start_c=hot_c, most_c=hot_c, power_w=power_w)
 
 
-HEAT_PAN = _heated(say("fires-skillet-on-high-heat"), 6)[0]
+HEAT_PAN = _heated(say("common-skillet-on-high-heat"), 6)[0]
 """Getting the usual pan ready."""
 _OVEN_WARM = say("fires-heat-comes-through-to-the-rim")
 

@@ -220,7 +220,7 @@ class Ware:
         require_between("ware.width_mm", self.width_m * 1000, 80.0, 1200.0, "mm")
         require_between("ware.depth_mm", self.depth_m * 1000, 80.0, 1200.0, "mm")
         require_between(
-            "ware.heat_j_k", self.heat_j_k, 50.0, 60000.0, "J/K", say("grills-a-cast-iron-skillet-has-about")
+            "ware.heat_j_k", self.heat_j_k, 50.0, 60000.0, "J/K", say("common-a-cast-iron-skillet-has-about")
         )
 
     def fits(self, grate: Grate) -> bool:

@@ -227,7 +227,9 @@ def fire_of(
 def _plate_zone(setup: FireSetup, plate: Ware, at: Spot) -> tuple[Zone, ...]:
     """A place on a plate, as hot as the fire as set makes it there."""
     return (
-        fires.pan_zone("plate", say("own-griddle-plate"), as_metal(setup, plate, at), say("own-at-the-hot-end-of-the")),
+        fires.pan_zone(
+            "plate", say("own-griddle-plate"), as_metal(setup, plate, at), say("common-at-the-hot-end-of-the")
+        ),
     )
 
 

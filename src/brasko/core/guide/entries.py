@@ -19,8 +19,8 @@ from brasko.core.words import quantity, say
 Kind = Literal["cut", "scale", "method", "salt", "fire", "danger", "school", "glossary"]
 KINDS: tuple[Kind, ...] = get_args(Kind)
 KIND_NAMES: dict[Kind, str] = {
-    "cut": say("entries-cuts"), "scale": say("entries-doneness"), "method": say("entries-methods"), "salt": say("entries-salt-and-fat"), "fire": say("entries-fires"), "danger": say("entries-dangers"),
-    "school": say("entries-where-cooks-disagree"), "glossary": say("entries-words"),
+    "cut": say("entries-cuts"), "scale": say("entries-doneness"), "method": say("entries-methods"), "salt": say("common-salt-and-fat"), "fire": say("entries-fires"), "danger": say("entries-dangers"),
+    "school": say("common-where-cooks-disagree"), "glossary": say("entries-words"),
 }  # fmt: skip
 _GOOD_FOR = {
     "low_then_sear": say("entries-at-200-275-f-to-a"),

@@ -63,7 +63,7 @@ def amounts(
 
     Raises InvalidInput with the field's name.
     """
-    require_between("eaters", eaters, 1, 60, "", say("amounts-plan-a-larger-party-as-several"))
+    require_between("eaters", eaters, 1, 60, "", say("common-plan-a-larger-party-as-several"))
     if appetite not in APPETITES:
         raise InvalidInput(
             "appetite", say("amounts-is-not-known-got-known", appetite=f"{appetite!r}", appetites=", ".join(APPETITES))

@@ -83,7 +83,7 @@ METHODS: dict[str, Method] = {
         flips_s=_ANY,
     ),
     "chimney": Method(
-        say("methods-over-the-chimney"),
+        say("common-over-the-chimney"),
         say("methods-the-strongest-heat-a-backyard-has"),
         ("sear",),
         "sear",

@@ -83,7 +83,7 @@ class Wish:
     finish_c: Annotated[float, Answer("temperature", say("wish-finish"), 38.0, 98.0, say("wish-rare-starts-about"),
         of_cut=lambda cut, _: cut.default_finish_c, reset_by=("cut",), group="first")]
     _: KW_ONLY
-    count: Annotated[int, Answer("count", say("wish-how-many-alike"), 1.0, MOST_PIECES, say("wish-plan-a-larger-party-as-several"),
+    count: Annotated[int, Answer("count", say("wish-how-many-alike"), 1.0, MOST_PIECES, say("common-plan-a-larger-party-as-several"),
         slider=(1.0, 12.0), of="pieces")] = 1
     boned: Annotated[bool, Answer("flag", say("wish-the-bone-is-taken-out"), reset_by=("cut",), when="bone")] = False
     treatment: Annotated[str, Answer("name", say("wish-as-bought"), names=TREATMENTS, reset_by=("cut",), when="intact")] = "whole"
@@ -113,7 +113,7 @@ class Wish:
         picked=True, group="fire")] = None
     sear_fire: Annotated[str | None, Answer("name", say("wish-sear-on"), names=PLANNER_FIRES, reset_by=("cut", "method"), picked=True,
         group="fire", when="two_parts")] = None
-    gentle_c: Annotated[float | None, Answer("temperature", say("wish-gentle-side-at"), reset_by=("cut", "method"), picked=True,
+    gentle_c: Annotated[float | None, Answer("temperature", say("common-gentle-side-at"), reset_by=("cut", "method"), picked=True,
         group="fire", when="gentle")] = None
     wrap: Annotated[str, Answer("name", say("wish-wrap"), names=WRAPS, reset_by=("cut", "method"), group="fire", when="long")] = "none"
     crust: Annotated[str, Answer("name", say("wish-crust"), names=CRUSTS, of_cut=lambda cut, _: cut.crust, reset_by=("cut",), picked=True,

@@ -106,7 +106,7 @@ class Metal:
 
     def __post_init__(self) -> None:
         require_between("metal.contact_w_m2k", self.contact_w_m2k, 1.0, 5000.0, "W/m2K")
-        require_between("metal.heat_j_k", self.heat_j_k, 10.0, 1e6, "J/K", say("steps-a-cast-iron-skillet-has-about"))
+        require_between("metal.heat_j_k", self.heat_j_k, 10.0, 1e6, "J/K", say("common-a-cast-iron-skillet-has-about"))
         require_between("metal.share", self.share, 0.01, 1.0, "")
         if self.hidden is not None:
             require_between("metal.hidden", self.hidden, self.share, 1.0, "")

@@ -19,7 +19,7 @@ Way = Literal["open", "basket", "foil", "husk", "pan", "pot"]
 KERNELS_AT = 0.12
 """Middle of the kernels, as a share of a cob's thickness (assumed: 5 of 45 mm)."""
 WAYS: dict[Way, str] = {
-    "open": say("kinds-on-the-grate"),
+    "open": say("common-on-the-grate"),
     "basket": say("kinds-in-a-basket"),
     "foil": say("kinds-in-foil"),
     "husk": say("kinds-in-its-husk"),

@@ -145,7 +145,7 @@ def _as_variant(
         if way in ("basket", "pan") and count > 4
         else say("side-ways-turn-the")
     )
-    there = say("side-ways-on-the-grate") if way == "open" else say("side-ways-on", ways=WAYS[way])
+    there = say("common-on-the-grate") if way == "open" else say("side-ways-on", ways=WAYS[way])
     deeds = [Deed("on", say("side-ways-put-the", name=name, there=there), _about(kind, done), on_s, hands)]
     deeds += [Deed("turn", f"{turning} {name}", "", on_s + at, hands) for at in done.turns_s]
     if len(wheres) > 1:
@@ -224,7 +224,7 @@ def _where(fire: FireAsk, wheres: tuple[Where, ...], state: str) -> str:
     if own is None:
         return say("in-small-letters", text=fire.name)
     if own.gentle == own.sear and "rack" not in wheres:
-        place = say("side-ways-on-the-grate")
+        place = say("common-on-the-grate")
     else:
         place = ", then ".join(PLACE_WORDS[where] for where in wheres)
     heat = (

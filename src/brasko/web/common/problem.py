@@ -72,8 +72,8 @@ def invalid(errors: list[dict[str, Any]]) -> JsonResponse:
 
 _PLAIN = {
     "missing": say("problem-is-required"),
-    "float_parsing": say("problem-must-be-a-number-got", got="{got}"),
-    "float_type": say("problem-must-be-a-number-got", got="{got}"),
+    "float_parsing": say("common-must-be-a-number-got", got="{got}"),
+    "float_type": say("common-must-be-a-number-got", got="{got}"),
     "int_parsing": say("problem-must-be-a-whole-number-got", got="{got}"),
     "finite_number": say("problem-must-be-a-finite-number-got", got="{got}"),
     "datetime_from_date_parsing": say("problem-must-be-a-date-and-time", got="{got}"),
@@ -226,7 +226,7 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(AuthenticationError)
     def _(request: HttpRequest, exc: AuthenticationError) -> JsonResponse:
-        return problem(401, "sign-in-needed", say("problem-sign-in-first"), say("problem-this-needs-a-signed-in-cook"))
+        return problem(401, "sign-in-needed", say("common-sign-in-first"), say("common-this-needs-a-signed-in-cook"))
 
     @api.exception_handler(PermissionDenied)
     def _(request: HttpRequest, exc: PermissionDenied) -> JsonResponse:
@@ -236,7 +236,7 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(Http404)
     def _(request: HttpRequest, exc: Http404) -> JsonResponse:
-        return problem(404, "not-found", say("problem-not-found"), say("problem-there-is-nothing-here-under-that"))
+        return problem(404, "not-found", say("problem-not-found"), say("common-there-is-nothing-here-under-that"))
 
     @api.exception_handler(DatabaseError)
     def _(request: HttpRequest, exc: DatabaseError) -> JsonResponse:

@@ -41,9 +41,9 @@ async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse | Stre
     """Stream updates of a cook to its owner."""
     user = await request.auser()
     if not user.is_authenticated:
-        return problem(401, "sign-in-needed", say("stream-sign-in-first"), say("stream-this-needs-a-signed-in-cook"))
+        return problem(401, "sign-in-needed", say("common-sign-in-first"), say("common-this-needs-a-signed-in-cook"))
     if not await Cook.objects.filter(id=cook_id, owner=user).aexists():
-        return problem(404, "not-found", say("stream-not-found"), say("stream-there-is-nothing-here-under-that"))
+        return problem(404, "not-found", say("stream-not-found"), say("common-there-is-nothing-here-under-that"))
     cursor = request.headers.get("Last-Event-ID") or request.GET.get("after", "")
     signed_in = request.session.session_key
     if _open[signed_in] >= MOST_STREAMS:

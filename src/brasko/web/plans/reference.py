@@ -101,7 +101,7 @@ def _gentle(method: str) -> GentleOut | None:
         return None
     if how.gentle_at == "bath":
         return GentleOut(name=say("reference-fat-at"), usual_c=None, low_c=45.0, high_c=90.0)
-    name = say("reference-oven-at") if how.fires == ("oven_skillet",) else say("reference-gentle-side-at")
+    name = say("reference-oven-at") if how.fires == ("oven_skillet",) else say("common-gentle-side-at")
     return GentleOut(name=name, usual_c=USUAL_GENTLE_C.get(how.fires[0], GENTLE_C), low_c=90.0, high_c=HOTTEST_GENTLE_C)
 
 

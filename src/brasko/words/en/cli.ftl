@@ -7,5 +7,4 @@ main-the-input = the input
 main-is-required = is required.
 main-is-not-a-known-field = is not a known field.
 main-must-be-got = must be { $error } (got { $got }).
-main-must-be-a-number-got = must be a number (got { $got }).
 main-is-wrong-got = is wrong: { $error } (got { $got }).

@@ -1,4 +1,3 @@
-fire-convert-burner = Burner { $i }
 table-convert-is-for-all-alike-those-who = { $name } is for all alike: those who come last have it { $after } later. { $kept_warm }
 table-convert-by-another-way-than-wished-for = { $name }: by another way than wished, for the table has no room for that: { $label }.
 table-convert-waits-under-cover-of-that-it = { $name } waits { $wait } under cover, of { $most_wait } that it may: hands or a place were taken.

@@ -1,6 +1,4 @@
 entries-why-and-what-for = { BIG($why) }. { $good_for }
-entries-salt-and-fat = Salt and fat
-entries-where-cooks-disagree = Where cooks disagree
 entries-at-200-275-f-to-a = At 200-275 °F to a core of 110-120 °F, off, fire hot, then 30 s to 3 min a side. For thick or costly cuts.
 entries-very-hot-first-30-s-to = Very hot first, 30 s to 5 min a side, then the cool side with the lid on.
 entries-under-an-inch-skirt-flank-burgers = Under an inch, skirt, flank, burgers: anything that needs under about 20 min.

@@ -1,4 +1,3 @@
-screen-doneness-finish-in-the-middle = Finish in the middle
 screen-doneness-dashed-the-food-safety-agencys-figure = Dashed: the food-safety agency's figure, { $agency }.
 screen-face-view-raw-all-through = Raw, { $middle } all through
 screen-face-view-middle-under-the-lower-face-under = Middle { $middle }, under the lower face { $bottom }, under the upper face { $top }

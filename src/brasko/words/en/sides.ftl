@@ -1,6 +1,5 @@
 exposure-lies-off-the-grate-of = lies off the grate of { LOWER($name) }.
 exposure-is-a-rack-which-does-not = is a rack, which { LOWER($name) } does not have.
-kinds-on-the-grate = on the grate
 kinds-in-a-basket = in a basket
 kinds-in-foil = in foil
 kinds-in-its-husk = in its husk

@@ -58,7 +58,6 @@ side-ways-not-done-in-two-and-a = { $fire }: not done in two and a half hours.
 side-ways-stir-the = Stir the
 side-ways-toss-the = Toss the
 side-ways-turn-the = Turn the
-side-ways-on-the-grate = on the grate
 side-ways-on = on { $ways }
 side-ways-put-the = Put the { $name } { $there }
 side-ways-move-the-to-the-cool-side = Move the { $name } to the cool side

@@ -2,7 +2,6 @@ cook-table-is-none-of-this-table-it = is none of this table: it may have been pl
 cook-table-is-not-now-the-rest-is = is not now: the rest is planned from what is true now. Look again.
 cook-table-is-too-little-cannot-all-be = is too little: { $clash } cannot all be ready then.
 cook-table-somebody-else-changed-this-table = Somebody else changed this table meanwhile. Look again, then move its hour.
-save-table-is-more-than-a-year-away = is more than a year away. Choose a nearer day.
 save-table-this-table-is-being-cooked-beside = This table is being cooked: beside the fire its hour can be moved, and the rest is planned anew.
 save-table-cannot-all-be-had-at-that = cannot all be had at that hour: { $clash }. { $helps }
 start-table-this-table-is-being-cooked-already = This table is being cooked already. End that first.

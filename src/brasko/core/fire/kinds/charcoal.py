@@ -77,7 +77,7 @@ class CharcoalKind(GrillKind):
         preheat = max(found.ready_s - lit.lasts_s, 10 * MINUTE)
         return (
             *laid(setup, lit),
-            Preparation("preheat", "fire", say("charcoal-lid-on-preheat"), preheat,
+            Preparation("preheat", "fire", say("common-lid-on-preheat"), preheat,
                         say("charcoal-vents-wide-at-first-then-the", opening_words=opening_words(setup.bottom_share), preheat=quantity.span(preheat), target="{target}")),
             OIL,
         )  # fmt: skip

@@ -47,7 +47,7 @@ class Chimney(CharcoalKind):
         return FireSetup(grill, Charcoal("level", 1.6, "lump"), 1.0, 1.0, weather=weather)
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
-        words = (MIDDLE, (say("chimney-over-the-chimney"), say("chimney-over-the-chimney-2")))
+        words = (MIDDLE, (say("common-over-the-chimney"), say("chimney-over-the-chimney-2")))
         return (
             Ships(
                 "chimney",

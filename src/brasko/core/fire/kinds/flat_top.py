@@ -58,7 +58,7 @@ class FlatTop(Gas):
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         words = (
             (say("flat-top-low-end-of-the-plate"), say("flat-top-on-the-low-end")),
-            (say("flat-top-hot-end-of-the-plate"), say("flat-top-at-the-hot-end-of-the")),
+            (say("flat-top-hot-end-of-the-plate"), say("common-at-the-hot-end-of-the")),
         )
         row = usual["flat_top_3"]
         return (
@@ -96,7 +96,7 @@ class FlatTop(Gas):
             READY_S,
             lasts,
             (),
-            say("flat-top-another-bottle-kg-assumed", value=quantity.general(BOTTLE_KG.value)),
+            say("common-another-bottle-kg-assumed", value=quantity.general(BOTTLE_KG.value)),
             kg_h,
             "propane",
         )
@@ -105,7 +105,7 @@ class FlatTop(Gas):
         if wanted.gentle_c is not None:
             raise Infeasible(
                 say("flat-top-a-plate-has-no-gentle-air"),
-                (Remedy(say("flat-top-wish-for-a-searing-place-alone")),),
+                (Remedy(say("common-wish-for-a-searing-place-alone")),),
                 "gentle_low_c",
             )
         yield Candidate(replace(base, knobs=tuple(1.0 for _ in base.knobs)), (say("flat-top-all-burners-high"),))
@@ -124,7 +124,7 @@ def flat_top(burners: int, *, power_w: float = 3500.0) -> Grill:
     row = tuple(
         Burner(
             f"burner{i + 1}",
-            say("flat-top-burner", i=i + 1),
+            say("common-burner", i=i + 1),
             (i - (burners - 1) / 2.0) * pitch,
             0.0,
             0.12,

@@ -167,7 +167,7 @@ class Gas(GrillKind):
             preheat_s,
             lasts,
             (),
-            say("gas-another-bottle-kg-assumed", value=quantity.general(BOTTLE_KG.value)),
+            say("common-another-bottle-kg-assumed", value=quantity.general(BOTTLE_KG.value)),
             kg_h,
             "propane",
         )
@@ -193,7 +193,7 @@ class Gas(GrillKind):
         return (
             *coals,
             Preparation("light", "fire", say("gas-light-the-burners-lid-open"), 1 * MINUTE, say("gas-lid-open-to-light-hoses-tested")),
-            Preparation("preheat", "fire", say("gas-lid-on-preheat"), ready, say("gas-all-burners-high-at-first-then", ready=quantity.span(ready))),
+            Preparation("preheat", "fire", say("common-lid-on-preheat"), ready, say("gas-all-burners-high-at-first-then", ready=quantity.span(ready))),
             OIL,
         )  # fmt: skip
 
@@ -228,7 +228,7 @@ def gas_grill(burners: int, *, power_w: float = 3500.0, sear: bool = False, side
     width = pitch * burners + 0.08
     row = [
         Burner(
-            f"burner{i + 1}", say("gas-burner", i=i + 1), (i - (burners - 1) / 2.0) * pitch, 0.0, 0.13, 0.40, power_w
+            f"burner{i + 1}", say("common-burner", i=i + 1), (i - (burners - 1) / 2.0) * pitch, 0.0, 0.13, 0.40, power_w
         )
         for i in range(burners)
     ]

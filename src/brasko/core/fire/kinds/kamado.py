@@ -54,7 +54,7 @@ class Kamado(CharcoalKind):
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         words = (
             (say("kamado-over-the-plate-lid-shut"), say("kamado-on-over-the-plate")),
-            (say("kamado-over-the-coals-plate-out"), say("kamado-over-the-coals")),
+            (say("kamado-over-the-coals-plate-out"), say("common-over-the-coals")),
         )
         return (Ships("kamado", "Kamado", usual["kamado"], GENTLE_C, MIDDLE_SPOT, MIDDLE_SPOT, words),)
 

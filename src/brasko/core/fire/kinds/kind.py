@@ -120,7 +120,7 @@ class Ships:
 
 MIDDLE_SPOT = Spot(0.0, 0.0)
 MIDDLE: Words = (say("kind-middle-of-the-grate-lid-shut"), say("kind-on-in-the-middle"))
-OVER_COALS: Words = (say("kind-over-the-coals-lid-open"), say("kind-over-the-coals"))
+OVER_COALS: Words = (say("kind-over-the-coals-lid-open"), say("common-over-the-coals"))
 GENTLE_C = 115.0
 """What shipped grills with a lid are set for: 240 °F (common practice, no source)."""
 OIL = Preparation(

@@ -65,4 +65,4 @@ class Oven(Controlled):
         )
 
     def convert_name(self) -> str:
-        return say("oven-skillet-on-high-heat")
+        return say("common-skillet-on-high-heat")

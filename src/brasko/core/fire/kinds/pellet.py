@@ -96,7 +96,7 @@ class Pellet(Controlled):
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         return (
             Preparation("light", "fire", say("pellet-start-it-with-the-lid-open"), STARTS_S, say("pellet-about-until-the-fire-pot-has")),
-            Preparation("preheat", "fire", say("pellet-lid-on-preheat"), max(found.ready_s - STARTS_S, 300.0), say("pellet-until-it-holds", set=quantity.temp(setup.set_c or 0.0))),
+            Preparation("preheat", "fire", say("common-lid-on-preheat"), max(found.ready_s - STARTS_S, 300.0), say("pellet-until-it-holds", set=quantity.temp(setup.set_c or 0.0))),
             OIL,
         )  # fmt: skip
 

@@ -323,7 +323,7 @@ def refresh_outcomes(cook: Cook) -> None:
 def set_speed(cook: Cook, speed: float) -> Cook:
     """Let a practice clock run faster or slower from now on."""
     if not cook.practice:
-        raise Conflict(say("record-only-a-practice-cook-can-run"))
+        raise Conflict(say("common-only-a-practice-cook-can-run"))
     with transaction.atomic():
         cook = kept_steady(fresh(cook))
         if cook.ended_at is not None:
@@ -340,7 +340,7 @@ def set_speed(cook: Cook, speed: float) -> Cook:
 def set_hands(cook: Cook, hands: str) -> Cook:
     """Who marks the steps. Raises Conflict where only the cook can."""
     if hands == Cook.Hands.PLAN and not cook.practice:
-        raise Conflict(say("record-only-in-a-practice-cook-can"), "hands")
+        raise Conflict(say("common-only-in-a-practice-cook-can"), "hands")
     Cook.objects.filter(id=cook.id).update(hands=hands)
     bell.ring(cook.id)
     return fresh(cook)

@@ -43,9 +43,9 @@ def start_cook(owner: User, plan: Plan, payload: StartIn) -> Cook:
 def put_on(owner: User, what: ToCook, payload: StartIn) -> Cook:
     """Start a cook. A practice cook's clock begins just before the first task that nobody waits long after."""
     if payload.speed != 1 and not payload.practice:
-        raise Conflict(say("start-cook-only-a-practice-cook-can-run"), "speed")
+        raise Conflict(say("common-only-a-practice-cook-can-run"), "speed")
     if payload.hands == "plan" and not payload.practice:
-        raise Conflict(say("start-cook-only-in-a-practice-cook-can"), "hands")
+        raise Conflict(say("common-only-in-a-practice-cook-can"), "hands")
     if payload.trouble and not payload.practice:
         raise Conflict(say("start-cook-only-a-practice-cook-can-have"), "trouble")
     room_for(Cook.objects.filter(owner=owner), MOST_COOKS, "cooks")

@@ -52,7 +52,7 @@ def save_plan(
     """Make a plan, or make an existing one anew. Nothing is changed when anything is wrong."""
     now = now or timezone.now()
     if payload.eat_at > now + FARTHEST:
-        raise InvalidInput("eat_at", say("save-plan-is-more-than-a-year-away"))
+        raise InvalidInput("eat_at", say("common-is-more-than-a-year-away"))
     if plan is None:
         room_for(Plan.objects.filter(owner=owner), MOST_PLANS, "plans")
     grill = get_object_or_404(Grill, id=payload.grill_id, owner=owner) if payload.grill_id else None

@@ -30,7 +30,7 @@ def save_table(
     """Keep a table, or plan a kept one anew. Nothing is changed when anything is wrong."""
     now = now or timezone.now()
     if asked.eat_at > now + FARTHEST:
-        raise InvalidInput("eat_at", say("save-table-is-more-than-a-year-away"))
+        raise InvalidInput("eat_at", say("common-is-more-than-a-year-away"))
     if table is None:
         room_for(Table.objects.filter(owner=owner), MOST_TABLES, "tables")
     elif table.cook is not None and table.cook.ended_at is None:
