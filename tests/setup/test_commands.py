@@ -24,6 +24,7 @@ class Tree:
         shutil.copy(ROOT / "pyproject.toml", folder)
         (folder / "frontend/src").mkdir(parents=True)
         (folder / "frontend/public").mkdir()
+        (folder / "src/brasko/words/en").mkdir(parents=True)
         for name in ("package-lock.json", "index.html", "vite.config.ts"):
             (folder / "frontend" / name).write_text("{}")
         (folder / ".venv/bin").mkdir(parents=True)
@@ -77,6 +78,14 @@ def test_only_what_changed_is_done_again(tree):
     assert tree.setup().stdout.strip() == "· building the interface"
     (tree.folder / "requirements/app.txt").write_text("other")
     assert tree.setup().stdout.strip() == "· installing Python packages from requirements/app.txt"
+
+
+def test_a_changed_sentence_is_built_into_the_interface(tree):
+    """The interface carries the catalogue: what was built before would go on saying the old words."""
+    tree.setup()
+    (tree.folder / "src/brasko/words/en/fire.ftl").write_text("gas-burners-up = Burners up\n")
+    assert tree.setup().stdout.strip() == "· building the interface"
+    assert tree.setup().stdout.strip() == ""
 
 
 def test_python_too_old(tree):
