@@ -75,7 +75,8 @@ if ! fresh npm "$key" || [ ! -d frontend/node_modules ]; then
   stamp npm "$key"
 fi
 
-key=$(find frontend/src src/brasko/words frontend/public frontend/index.html frontend/vite.config.ts frontend/package-lock.json -type f -print0 | sort -z | xargs -0 cat | sha256sum | cut -c1-16)
+of=(frontend/src frontend/public frontend/index.html frontend/vite.config.ts frontend/package-lock.json)
+key=$({ find "${of[@]}" -type f -print0; find src/brasko/words -name '*.ftl' -print0; } | sort -z | xargs -0 cat | sha256sum | cut -c1-16)
 if ! fresh build "$key" || [ ! -f frontend/dist/index.html ]; then
   say "building the interface"
   (cd frontend && run "the interface could not be built." npm run -s build)
