@@ -14,6 +14,7 @@ from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.doneness import SCALES
 from brasko.core.foods.parts import parts_of
 from brasko.core.foods.serving import serving_of
+from brasko.core.safety.agency import minimum_for
 from brasko.core.words import quantity, say
 from brasko.words import LANGUAGES, rendered
 from brasko.words.catalogue import FUNCTIONS, NOT_OF_A_KEY
@@ -94,6 +95,17 @@ def test_a_name_out_of_a_table_is_said_in_the_language():
     said = say("timeline-thick", many="", name="Pork shoulder", state="", thickness="", mass="", value="")
     assert "Schweineschulter" in rendered(said, language="de")
     assert "Pork shoulder" in rendered(said)
+
+
+@pytest.mark.parametrize("language", LANGUAGES)
+@pytest.mark.parametrize("units", ["metric", "us"])
+def test_an_agency_figure_is_never_written_below_itself(language, units):
+    """145, 160 and 165 °F (fsis_safe_temperatures); 71 °C would be under 160 °F."""
+    for food, fahrenheit in (("intact", 145.0), ("ground", 160.0), ("poultry", 165.0), ("fish", 145.0)):
+        cut = next(c for c in all_cuts().values() if c.kind == food)
+        said = rendered(minimum_for(cut).words, units, language)
+        number = float(re.search(r"(\d+(?:[.,]\d+)?) °", said)[1].replace(",", "."))
+        assert (number if units == "us" else number * 1.8 + 32.0) >= fahrenheit - 0.1, said
 
 
 def test_a_message_may_be_a_value_of_another_one():

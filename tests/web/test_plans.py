@@ -192,3 +192,12 @@ def test_a_cook_is_told_forwards(mara, client):
     assert mara.call("POST", "/api/cooked", long).status_code in (422, 429), "more than a share of the machine"
     assert mara.call("POST", "/api/cooked", {**COOK, "every_s": 0.01}).status_code == 422
     assert client.post("/api/cooked", COOK, content_type="application/json").status_code == 401
+
+
+def test_a_list_of_plans_tells_the_reading_that_has_to_be_there(mara):
+    """165 °F (fsis_safe_temperatures): not the lower core at which chicken goes over to the fire."""
+    mara.plan(cut="chicken_thigh", thickness_mm=30, finish_c=76.0, method="low_then_sear")
+    mara.plan()
+    by_cut = {line["pieces"][0]: line for line in mara.client.get("/api/plans").json()}
+    assert by_cut["Chicken thigh"]["reading_c"] == pytest.approx(73.9, abs=0.1)
+    assert by_cut["Ribeye"]["reading_c"] is None

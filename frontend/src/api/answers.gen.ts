@@ -429,7 +429,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
    },
    {
     "key": "chimney",
-    "name": "⟦start-of-sentence¦text=⟦methods-over-the-chimney⟧⟧"
+    "name": "⟦start-of-sentence¦text=⟦common-over-the-chimney⟧⟧"
    },
    {
     "key": "char_then_bath",
@@ -639,7 +639,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "gentle_c",
   "kind": "temperature",
-  "words": "⟦wish-gentle-side-at⟧",
+  "words": "⟦common-gentle-side-at⟧",
   "low": null,
   "high": null,
   "options": [],

@@ -3184,6 +3184,8 @@ export interface components {
             first_task_at: string;
             /** Pull C */
             pull_c: number;
+            /** Reading C */
+            reading_c?: number | null;
             /** Finish C */
             finish_c: number;
             /** Thickness Mm */

@@ -1,7 +1,7 @@
 import { Slider as RadixSlider } from "radix-ui";
 
 import type { Reference } from "@/api/hooks";
-import { temperature, tempText, type System } from "@/units/units";
+import { leastText, temperature, tempText, type System } from "@/units/units";
 
 import { css, sampled } from "./palette";
 import { say } from "@/words/say";
@@ -95,7 +95,7 @@ export function Doneness({
       {agencyC !== null && (
         <p className="m-0 text-xs text-agency">
           {say("screen-doneness-dashed-the-food-safety-agencys-figure", {
-            agency: tempText(system, agencyC),
+            agency: leastText(system, agencyC),
           })}
         </p>
       )}

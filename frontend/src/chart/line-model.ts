@@ -34,7 +34,8 @@ export interface LineModel {
   others: { name: string; number: number; core: Point[] }[];
   blocks: Block[];
   finishC: number;
-  pullC: number;
+  /** Null where a reading has to end the heat: then the agency's line counts. */
+  pullC: number | null;
   agencyC: number | null;
   topC: number;
 }
@@ -81,7 +82,7 @@ export function lineOf(result: PieceResult, onS = result.on_s): LineModel {
       end: t.end_s,
     })),
     finishC: result.finish_c,
-    pullC: result.pull_c,
+    pullC: result.reading_c == null ? result.pull_c : null,
     agencyC: result.minimum?.core_c ?? null,
     topC: Math.max(...surface.map((p) => p.c), result.minimum?.core_c ?? result.finish_c) + 12,
   };

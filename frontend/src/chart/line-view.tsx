@@ -2,7 +2,7 @@ import { scaleLinear } from "d3-scale";
 import { area, curveLinear, line } from "d3-shape";
 import { useEffect, useId, useMemo, useRef, useState } from "react";
 
-import { clockText, temperature, tempText, type System } from "@/units/units";
+import { clockText, leastText, temperature, tempText, type System } from "@/units/units";
 
 import { inRow, type LineModel, type Point, rowsOf, valueAt } from "./line-model";
 import { say } from "@/words/say";
@@ -102,18 +102,22 @@ export function LineView({ model, eatAt, moment, onMoment, now, system, revision
       colour: "var(--c-ember)",
       dash: "",
     },
-    {
-      c: model.pullC,
-      name: say("screen-line-view-pull", { pull: tempText(system, model.pullC) }),
-      colour: "var(--c-ink)",
-      dash: "2 4",
-    },
+    ...(model.pullC === null
+      ? []
+      : [
+          {
+            c: model.pullC,
+            name: say("screen-line-view-pull", { pull: tempText(system, model.pullC) }),
+            colour: "var(--c-ink)",
+            dash: "2 4",
+          },
+        ]),
     ...(model.agencyC === null
       ? []
       : [
           {
             c: model.agencyC,
-            name: say("screen-line-view-agency", { agency: tempText(system, model.agencyC) }),
+            name: say("screen-line-view-agency", { agency: leastText(system, model.agencyC) }),
             colour: "var(--c-agency)",
             dash: "8 3",
           },

@@ -27,6 +27,7 @@ import {
   withPiece,
   withThickness,
   withWay,
+  offAt,
 } from "./plan/model";
 
 const reference = {
@@ -300,5 +301,17 @@ describe("guide", () => {
     expect(found(entries, "135", "", said).map((e) => e.key)).toEqual(["b"]);
     expect(found(entries, "", "cut", said).map((e) => e.key)).toEqual(["b"]);
     expect(found(entries, "walrus", "", said)).toEqual([]);
+  });
+});
+
+describe("what ends the heat", () => {
+  const chicken = { pull_c: 66, reading_c: 73.889 };
+  it("is the reading where one has to be there, on paper and in lists too, never written below itself", () => {
+    expect(offAt("us", chicken)).toBe("165 °F");
+    expect(offAt("metric", chicken)).toBe("73.9 °C");
+    expect(offAt("metric", { pull_c: 70.9, reading_c: 71.111 })).toBe("71.1 °C");
+  });
+  it("is the pull elsewhere", () => {
+    expect(offAt("us", { pull_c: 54.4, reading_c: null })).toBe("130 °F");
   });
 });

@@ -1,10 +1,10 @@
 import { useId } from "react";
 
 import type { PieceResult, Task } from "@/api/hooks";
-import { clockText, leastText, phrase, tempText, type System } from "@/units/units";
+import { clockText, phrase, tempText, type System } from "@/units/units";
 import { BOX } from "@/ui/controls";
 
-import { type Anchor, anchored, anchorStart, type Draft } from "./model";
+import { type Anchor, anchored, anchorStart, type Draft, offAt } from "./model";
 import { say } from "@/words/say";
 
 interface Props {
@@ -34,11 +34,11 @@ export function Brief({ draft, onDraft, result, order, hour, word, system }: Pro
       />
       <Hour name={say("screen-brief-on")} anchor="on" at={at("on")} {...shared} />
       {result.reading_c == null ? (
-        <Figure name={say("screen-brief-pull-at")} value={tempText(system, result.pull_c)} strong />
+        <Figure name={say("screen-brief-pull-at")} value={offAt(system, result)} strong />
       ) : (
         <Figure
           name={say("screen-brief-off-at-a-reading-of")}
-          value={leastText(system, result.reading_c)}
+          value={offAt(system, result)}
           note={say("screen-brief-at-least-in-the-middle")}
           strong
         />

@@ -8,6 +8,7 @@ import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
 import { clockText, dayText, lengthText, phrase, tempText, type System } from "@/units/units";
 import { say } from "@/words/say";
+import { offAt } from "./model";
 
 /** Plans that wait for their hour, a file to take in, and plans of the past to plan again. */
 export function Kept({ system }: { system: System }) {
@@ -65,9 +66,9 @@ export function Kept({ system }: { system: System }) {
                     value:
                       plan.pieces.length > 1
                         ? say("screen-kept-pieces", { length: plan.pieces.length })
-                        : say("screen-kept-pull", {
+                        : say(plan.reading_c == null ? "screen-kept-pull" : "screen-kept-off-at", {
                             thickness: lengthText(system, plan.thickness_mm),
-                            pull: tempText(system, plan.pull_c),
+                            pull: offAt(system, plan),
                           }),
                     clock_text: clockText(new Date(plan.first_task_at)),
                   })}

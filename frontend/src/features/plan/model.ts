@@ -3,8 +3,13 @@ import { ANSWERS } from "@/api/answers.gen";
 import type { FieldError, Schemas } from "@/api/client";
 import type { PieceIn, Reference, Task } from "@/api/hooks";
 import { kept, type Spot } from "@/chart/grate-model";
+import { leastText, type System, tempText } from "@/units/units";
 
 /** One piece as far as it is answered. Numbers are SI; null where the text is no number yet. */
+/** What ends the slow part: a core temperature, or the reading that has to be there, never written below itself. */
+export const offAt = (system: System, result: { pull_c: number; reading_c?: number | null }) =>
+  result.reading_c == null ? tempText(system, result.pull_c) : leastText(system, result.reading_c);
+
 export interface PieceDraft {
   piece: Omit<PieceIn, "thickness_mm"> & { thickness_mm: number | null };
   thicknessText: string;

@@ -3,7 +3,9 @@ import { Link, useParams } from "react-router";
 import { usePlan } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { Button, Failed, Waiting } from "@/ui/controls";
-import { clockText, dayText, lengthText, phrase, tempText, weightText } from "@/units/units";
+import { clockText, dayText, leastText, lengthText, phrase, tempText, weightText } from "@/units/units";
+
+import { offAt } from "./model";
 
 import { usePlanDetails } from "./use-details";
 import { named } from "@/words/catalogue";
@@ -71,13 +73,13 @@ export function SheetPage() {
               <td className="figure py-1 pr-3">
                 {lengthText(system, inputs.thickness_mm)}, {weightText(system, inputs.mass_g ?? 0)}
               </td>
-              <td className="figure py-1 pr-3 text-2xl">{tempText(system, result.pull_c)}</td>
+              <td className="figure py-1 pr-3 text-2xl">{offAt(system, result)}</td>
               <td className="figure py-1 pr-3 text-xl">{tempText(system, result.peak_core_c)}</td>
               <td className="py-1 pr-3">
                 {tempText(system, result.finish_c)} {named(result.finish_words[household.scale] ?? "")}
                 {result.minimum && (
                   <span className="block text-xs">
-                    {say("screen-sheet-agency", { core: tempText(system, result.minimum.core_c) })}
+                    {say("screen-sheet-agency", { core: leastText(system, result.minimum.core_c) })}
                   </span>
                 )}
               </td>

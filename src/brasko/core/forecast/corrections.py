@@ -340,5 +340,5 @@ def _said(wish: Wish, peak_c: float, first_c: float, rim: float, as_is: bool) ->
     said += say("corrections-with-grey-rim", rim=quantity.number(100.0 * rim))
     minimum = wish.minimum
     if minimum is not None and peak_c < minimum.core_c - 0.05 <= max(first_c, wish.finish_c):
-        said += say("corrections-that-is-below-the-agency-figure", core=quantity.temp(minimum.core_c))
+        said += say("corrections-that-is-below-the-agency-figure", core=quantity.least(minimum.core_c))
     return said if as_is or abs(peak_c - first_c) > 0.05 else say("corrections-as-if-nothing-were-changed", said=said)

@@ -203,6 +203,7 @@ def _line(plan: Plan) -> PlanLine:
         eat_at=plan.eat_at,
         first_task_at=plan.eat_at - timedelta(seconds=max(p.programme.lead_s for p in pieces)),
         pull_c=first.pull_c,
+        reading_c=first.reading_c,
         finish_c=first.finish_c,
         thickness_mm=pieces[0].asked.thickness_mm,
         pieces=[p.programme.cut_name for p in pieces],

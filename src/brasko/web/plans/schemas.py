@@ -285,6 +285,7 @@ class PlanLine(Schema):
     eat_at: datetime
     first_task_at: datetime
     pull_c: float
+    reading_c: float | None = None
     finish_c: float
     thickness_mm: float
     pieces: list[str]

@@ -1,8 +1,8 @@
-agency-whole-cuts-of-beef-pork-lamb = ganze Stücke von Rind, Schwein, Lamm und Kalb: { TEMP(62.8) } und 3 min Ruhe
-agency-blade-tenderised-or-injected-cuts-and = mit Klingen mürbe gemachte oder gespritzte Stücke: { TEMP(62.8) } und 3 min Ruhe, oder was auf dem Etikett steht
-agency-fish = Fisch: { TEMP(62.8) }
-agency-ground-meat = Hackfleisch: { TEMP(71.1) }
-agency-poultry = Geflügel: { TEMP(73.9) }
+agency-whole-cuts-of-beef-pork-lamb = ganze Stücke von Rind, Schwein, Lamm und Kalb: { LEAST(62.8) } und 3 min Ruhe
+agency-blade-tenderised-or-injected-cuts-and = mit Klingen mürbe gemachte oder gespritzte Stücke: { LEAST(62.8) } und 3 min Ruhe, oder was auf dem Etikett steht
+agency-fish = Fisch: { LEAST(62.8) }
+agency-ground-meat = Hackfleisch: { LEAST(71.1) }
+agency-poultry = Geflügel: { LEAST(73.9) }
 agency-charcoal-makes-carbon-monoxide = Holzkohle macht Kohlenmonoxid: nur im Freien, nie in Garage, Zelt oder Vorbau, auch nicht beim Abkühlen. Örtliche Vorschriften und Verbote gehen vor. Abstand zu Haus, Geländer und Zweigen, ein Feuerlöscher zur Hand.
 agency-a-lit-chimney-burns-skin-and = Ein brennender Anzündkamin verbrennt Haut und Holzdielen: Handschuhe, geschlossene Schuhe, ein fester Platz zum Abstellen.
 agency-shut-the-vents-afterwards-ash-stays = Danach die Lüftung schließen. Asche bleibt ein, zwei Tage heiß.

@@ -47,6 +47,7 @@ screen-kept-was-set-aside = { $title } wurde beiseitegelegt.
 screen-kept-none-yet-answer-the-three-questions = Noch keine. Beantworte die drei Fragen, dann heb den Plan auf.
 screen-kept-pieces = { $length } Stücke
 screen-kept-pull = { $thickness } · herunter { $pull }
+screen-kept-off-at = { $thickness } · herunter bei mindestens { $pull }
 screen-kept-first-task = { $eat } · { $value } · erste Arbeit { $clock_text }
 screen-kept-once-more = Noch einmal: { $title }
 screen-kept-once-more-2 = Noch einmal

@@ -1,8 +1,8 @@
-agency-whole-cuts-of-beef-pork-lamb = whole cuts of beef, pork, lamb and veal: { TEMP(62.8) } and 3 min rest
-agency-blade-tenderised-or-injected-cuts-and = blade-tenderised or injected cuts: { TEMP(62.8) } and 3 min rest, or what the label says
-agency-fish = fish: { TEMP(62.8) }
-agency-ground-meat = ground meat: { TEMP(71.1) }
-agency-poultry = poultry: { TEMP(73.9) }
+agency-whole-cuts-of-beef-pork-lamb = whole cuts of beef, pork, lamb and veal: { LEAST(62.8) } and 3 min rest
+agency-blade-tenderised-or-injected-cuts-and = blade-tenderised or injected cuts: { LEAST(62.8) } and 3 min rest, or what the label says
+agency-fish = fish: { LEAST(62.8) }
+agency-ground-meat = ground meat: { LEAST(71.1) }
+agency-poultry = poultry: { LEAST(73.9) }
 agency-charcoal-makes-carbon-monoxide = Charcoal makes carbon monoxide: outdoors only, never in a garage, tent or porch, even while it cools. Local fire codes and bans come first. Keep clear of house, rails and branches, with an extinguisher at hand.
 agency-a-lit-chimney-burns-skin-and = A lit chimney burns skin and decking: gloves, closed shoes, a stable place to set it down.
 agency-shut-the-vents-afterwards-ash-stays = Shut the vents afterwards. Ash stays hot for a day or two.

@@ -42,6 +42,7 @@ screen-kept-was-set-aside = { $title } was set aside.
 screen-kept-none-yet-answer-the-three-questions = None yet. Answer the three questions, then keep the plan.
 screen-kept-pieces = { $length } pieces
 screen-kept-pull = { $thickness } · pull { $pull }
+screen-kept-off-at = { $thickness } · off at { $pull } at least
 screen-kept-first-task = { $eat } · { $value } · first task { $clock_text }
 screen-kept-once-more = Once more: { $title }
 screen-kept-once-more-2 = Once more
