@@ -3,6 +3,7 @@
 from datetime import timedelta
 
 import pytest
+from django.db.models import F
 from django.utils import timezone
 from households import RIBEYE
 from test_watch import on_the_fire, read_by_probe
@@ -11,7 +12,7 @@ from wording import worded
 from brasko.core.learning.fires import Taught
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.meal import PieceIn
-from brasko.web.cooks.models import Cook
+from brasko.web.cooks.models import Cook, Reading
 from brasko.web.cooks.story import story_of
 from brasko.web.devices.truth import drawn_truth
 from brasko.web.yard.actions.learn import MOST_TAUGHT, as_learned, fire_of, keep_teaching, learned_of
@@ -27,6 +28,22 @@ def taught(owner, *cooks, fire=KETTLE, sd=0.3):
         said = Taught((film, air), ((sd**-2, 0.0), (0.0, sd**-2)))
         number = Teaching.objects.count() + 1000
         keep_teaching(owner, fire, number, f"Cook {n}", at, said)
+
+
+def finished(mara, practice=False, slip_k=0.0) -> Cook:
+    """A cook in a hidden kitchen that is hotter than planned, read until it comes off; its probe may slip half-way."""
+    cook = on_the_fire(mara, 7200.0)
+    piece = cook.pieces.get()
+    seed = next(n for n in range(100) if drawn_truth(n).fire_offset_k > 9.0)
+    slow_s = (piece.result["steps"][0]["end_s"] - piece.result["steps"][0]["start_s"]) * 0.9
+    read_by_probe(cook, seed, slow_s, every_s=30.0)
+    on_at = story_of(piece, cook.events.all()).on_at
+    late = Reading.objects.filter(piece=piece, at__gt=on_at + timedelta(seconds=slow_s / 2)).exclude(source="air")
+    late.update(temp_c=F("temp_c") + slip_k)
+    mara.mark(cook.id, "wait", at=(on_at + timedelta(seconds=slow_s)).isoformat())
+    Cook.objects.filter(id=cook.id).update(practice=practice)
+    mara.call("POST", f"/api/cooks/{cook.id}/finish")
+    return Cook.objects.get(id=cook.id)
 
 
 def preview(visitor, **piece):
@@ -111,18 +128,36 @@ def test_fires_of_ones_own_are_known_by_their_name():
     assert fire_of(PieceIn(**{**RIBEYE, "method": "nonsense"})) == ""
 
 
+def test_other_ways_and_picks_are_on_the_fire_as_it_is_known(mara):
+    """Compared is like with like: another way over the same kettle is as hot or cool as the plan's own."""
+
+    def asked():
+        body = {"pieces": [LOW]}
+        other = mara.call("POST", "/api/plans/choices", body).json()["others"]
+        return next(o for o in other if o["piece"]["method"] == "sear_then_low")
+
+    before = asked()
+    taught(mara.user, *[(0.3, -1.6)] * 4)
+    after = asked()
+    assert after["piece"]["fire"] == KETTLE
+    assert after["piece"]["air_more_k"] < -8.0
+    assert abs(after["on_s"]) > abs(before["on_s"])
+    picked = mara.call("POST", "/api/plans/pick", {"cut": "ribeye", "thickness_mm": 38}).json()["piece"]
+    assert picked["air_more_k"] == pytest.approx(after["piece"]["air_more_k"])
+
+
+def test_readings_that_no_kitchen_agrees_with_teach_nothing(mara, settings):
+    """A probe that slips half-way out would have the fire far hotter than it is."""
+    settings.FORECASTS = "at once"
+    cook = finished(mara, slip_k=25.0)
+    assert not cook.practice
+    assert not Teaching.objects.filter(owner=mara.user).exists()
+
+
 @pytest.mark.parametrize("practice", [False, True])
 def test_a_cook_that_is_over_teaches_its_fire_and_a_practice_does_not(mara, settings, practice):
     settings.FORECASTS = "at once"
-    cook = on_the_fire(mara, 7200.0)
-    piece = cook.pieces.get()
-    seed = next(n for n in range(100) if drawn_truth(n).fire_offset_k > 9.0)
-    slow_s = (piece.result["steps"][0]["end_s"] - piece.result["steps"][0]["start_s"]) * 0.9
-    read_by_probe(cook, seed, slow_s, every_s=30.0)
-    on_at = story_of(piece, cook.events.all()).on_at
-    mara.mark(cook.id, "wait", at=(on_at + timedelta(seconds=slow_s)).isoformat())
-    Cook.objects.filter(id=cook.id).update(practice=practice)
-    mara.call("POST", f"/api/cooks/{cook.id}/finish")
+    finished(mara, practice=practice)
     said = list(Teaching.objects.filter(owner=mara.user))
     assert len(said) == (0 if practice else 1)
     if said:

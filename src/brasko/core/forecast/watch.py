@@ -13,7 +13,7 @@ from brasko.core.forecast.faults import Fault, faults
 from brasko.core.forecast.history import CookHistory
 from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.searing import SearCoach, sear_coach
-from brasko.core.forecast.update import Forecast, early_gap_k, forecast_of
+from brasko.core.forecast.update import PARTS, Forecast, early_gap_k, forecast_of
 from brasko.core.forecast.why import probe_off_m, why
 from brasko.core.planner.wish import Wish
 from brasko.core.words import say
@@ -106,14 +106,13 @@ def sight_of(here: Standing, kitchens: Ensemble | None, forecast: Forecast | Non
     """
     wish, so_far = here.wish, here.so_far
     seen = [*here.seen, *here.by_hand]
-    both = kitchens is not None and forecast is not None
     wrong = faults(
         seen,
         here.now_s,
         phase_since_s=so_far.since_s,
         gentle=so_far.phase == "gentle" and not here.aside,
         lid_told=here.lid_open,
-        misfit_k=forecast.posterior.misfit_k if both and forecast is not None else 0.0,
+        misfit_k=0.0 if kitchens is None or forecast is None else forecast.posterior.misfit_k,
         early_gap_k=0.0 if kitchens is None or forecast is None else early_gap_k(kitchens, forecast.posterior, seen),
         battery=here.battery,
     )
@@ -127,7 +126,7 @@ def sight_of(here: Standing, kitchens: Ensemble | None, forecast: Forecast | Non
     ends_soon = forecast is not None and forecast.end_s - here.now_s < COACHED_S
     coach = None
     if so_far.phase == "sear" and not here.away and (wish.how.slow != "sear" or ends_soon):
-        z = np.zeros(7) if forecast is None else forecast.posterior.z
+        z = np.zeros(PARTS) if forecast is None else forecast.posterior.z
         coach = sear_coach(twin(wish, so_far, z, here.now_s), here.own_sear)
     peak_s, slice_now, least = None, False, 0.0
     if so_far.phase == "rest":

@@ -10,12 +10,14 @@ usual, so that a fire that has changed is learned anew.
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from brasko.core.planner.wish import Wish
 from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD
 
@@ -32,6 +34,10 @@ CLIPPED = 2.5
 """No cook is believed to be further off than that: kitchens were not looked at beyond."""
 LEAST_INFORMATION = 1e-3
 """Less than this a cook tells nothing, in units of what was known before."""
+
+
+OWN = "own:"
+"""Before the name of a fire that its cook has built."""
 
 
 @dataclass(frozen=True)
@@ -56,7 +62,7 @@ class Learned:
                     what is left of the usual spread for the next cook, 1 where nothing was learned
     film_sd, air_sd_k
                     how surely the factors themselves are known
-    cooks           that were believed
+    cooks           that say so
     """
 
     film_more: float = 1.0
@@ -70,6 +76,26 @@ class Learned:
 
 USUAL = Learned()
 """Nothing is known yet: the fire as assumed."""
+
+
+def fire_of(wish: Wish) -> str:
+    """What a wish's fire is called in the log: a key of those that ship, or the name that its cook gave it."""
+    return f"{OWN}{wish.own_fire.name}" if wish.own_fire is not None else wish.fire_key
+
+
+def on_its_fire(wish: Wish, known: Mapping[str, Learned]) -> Wish:
+    """The wish on its fire as that is known; as such fires usually are where nothing is."""
+    return replace(wish, **factors_of(known.get(fire_of(wish), USUAL)))
+
+
+def factors_of(has: Learned) -> dict[str, Any]:
+    """What is known of a fire as answers of a wish."""
+    return {
+        "film_more": has.film_more,
+        "air_more_k": has.air_more_k,
+        "film_spread": has.film_spread,
+        "air_spread": has.air_spread,
+    }
 
 
 def taught(
@@ -97,8 +123,9 @@ def learned(cooks: Sequence[Taught]) -> Learned:
     Checked: tests/core/test_learning.py::test_what_stays_is_found_and_what_changes_is_left_as_spread.
     """
     stays, own = STAYS.value, 1.0 - STAYS.value
+    if not cooks:
+        return USUAL
     mean, cov = np.zeros(2), stays * np.eye(2)
-    believed = 0
     for cook in cooks:
         mean = FADES.value * mean
         cov = FADES.value**2 * cov + (1.0 - FADES.value**2) * stays * np.eye(2)
@@ -113,9 +140,6 @@ def learned(cooks: Sequence[Taught]) -> Learned:
         gain = np.linalg.inv(np.linalg.inv(cov) + weight * spread)
         mean = mean + gain @ (weight * spread @ away)
         cov = gain
-        believed += 1
-    if not believed:
-        return USUAL
     sd = np.sqrt(np.diag(cov))
     left = np.sqrt(np.diag(cov) + own)
     return Learned(
@@ -125,5 +149,5 @@ def learned(cooks: Sequence[Taught]) -> Learned:
         air_spread=float(left[1]),
         film_sd=FILM_SD.value * float(sd[0]),
         air_sd_k=FIRE_SD.value * float(sd[1]),
-        cooks=believed,
+        cooks=len(cooks),
     )

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Callable, Collection
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible, InvalidInput
@@ -271,10 +271,10 @@ def choice_of(wish: Wish, plan: PiecePlan | None = None) -> Choice:
 
 
 def alternatives(
-    wish: Wish, kinds: Collection[str] = (), most: int = 2
+    wish: Wish, kinds: Collection[str] = (), most: int = 2, on_its_fire: Callable[[Wish], Wish] = lambda wish: wish
 ) -> tuple[tuple[Choice, ...], tuple[Refused, ...]]:
     """The best other ways for the same piece and finish, each on its first fire at hand, and those refused with
-    reasons."""
+    reasons. on_its_fire says what else is known of a fire."""
     found: list[Choice] = []
     refused: list[Refused] = []
     at_hand = [f for kind in (*kinds, "oven", "chimney") for f in fires_of_kind(kind)]
@@ -285,7 +285,7 @@ def alternatives(
         why = nonsense(wish.the_cut, wish.thickness_m, wish.finish_c, key, wish.mass_kg, wish.boned)
         if not why:
             try:
-                found.append(choice_of(_other(wish, key, fire)))
+                found.append(choice_of(on_its_fire(_other(wish, key, fire))))
                 continue
             except Infeasible as exc:
                 why = exc.reason

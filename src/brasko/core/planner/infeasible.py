@@ -72,11 +72,12 @@ class TooFierce(Infeasible):
     """Held over this fire until the middle reads its figure, the outside turns to coal."""
 
     def __init__(self, wish: Wish, burnt_s: float, ways: tuple[Remedy, ...] = ()) -> None:
+        assert wish.reading_c is not None, "only what has to reach a reading is held so long"
         self.wish, self.burnt_s = wish, burnt_s
         super().__init__(
             say(
                 "infeasible-the-outside-is-burnt-before-the",
-                reading=quantity.least(wish.reading_c or 0.0),
+                reading=quantity.least(wish.reading_c),
                 burnt=quantity.span(burnt_s),
             ),
             ways,

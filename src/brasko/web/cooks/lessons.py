@@ -9,6 +9,7 @@ from django.conf import settings
 from django.db import connection
 
 from brasko.core.forecast.ensemble import Ensemble, ensemble
+from brasko.core.forecast.faults import ODD_MISFIT_K
 from brasko.core.forecast.history import CookHistory, cook_history
 from brasko.core.forecast.lessons import learned
 from brasko.core.forecast.readings import Reading as Seen
@@ -104,8 +105,14 @@ FIRE = [0, 3]
 
 
 def _teach(cook: Cook, piece: Piece, wish: Wish, forecast: Forecast) -> None:
-    """Keep what a real cook's gentle part said of its fire; a practice says nothing of the yard."""
-    if cook.practice or wish.how.slow != "gentle" or not cook.owner.household.learns:
+    """Keep what a real cook's gentle part said of its fire; a practice says nothing of the yard, and readings that no
+    kitchen agrees with (a slipped probe, a bone) say nothing at all."""
+    if (
+        forecast.posterior.misfit_k > ODD_MISFIT_K
+        or cook.practice
+        or wish.how.slow != "gentle"
+        or not cook.owner.household.learns
+    ):
         return
     draws = forecast.posterior.draws[:, FIRE]
     factors = (wish.film_more, wish.air_more_k, wish.film_spread, wish.air_spread)

@@ -114,7 +114,9 @@ def enough(piece: Piece, found: Taken | None) -> bool:
 
 def asked(piece: Piece, found: Taken | None, seen: Outlook | None) -> str:
     """What to do until it is enough, with phrase tokens."""
-    figure = quantity.least(needed_c(piece) or 0.0)
+    needed = needed_c(piece)
+    assert needed is not None, "asked of pieces that need a reading"
+    figure = quantity.least(needed)
     if found is None and not in_place(seen):
         return say("reading-the-probe-does-not-look-to", figure=figure, name=piece.name)
     if found is None:

@@ -23,7 +23,7 @@ from brasko.core.forecast.ensemble import Ensemble, SamplingRegion, ensemble
 from brasko.core.forecast.history import CookHistory, cook_history
 from brasko.core.forecast.readings import Reading as Seen
 from brasko.core.forecast.readings import Source
-from brasko.core.forecast.update import Forecast, region_near
+from brasko.core.forecast.update import PARTS, Forecast, region_near
 from brasko.core.forecast.watch import (
     CLOSER_FROM,
     Sight,
@@ -141,7 +141,7 @@ class Watching:
         wish = wish_for(piece)
         kept = self._watched.get(piece.id)
         known = None if kept is None else kept.forecast
-        z = np.zeros(7) if known is None else known.posterior.z
+        z = np.zeros(PARTS) if known is None else known.posterior.z
         return wish, _history(wish, story), z, max((now - story.on_at).total_seconds(), 0.0)
 
 

@@ -36,7 +36,7 @@ from brasko.web.plans.details import burger_of, choices_of, details_of, pick_of,
 from brasko.web.plans.models import Plan
 from brasko.web.plans.reference import reference
 from brasko.web.plans.schemas import PastLine, PlanIn, PlanLine, PlanOut, PreviewIn, PreviewOut, ReferenceOut
-from brasko.web.yard.actions.learn import as_learned
+from brasko.web.yard.actions.learn import as_learned, learned_of
 from brasko.web.yard.kinds import kinds_of
 
 router = Router(tags=["plans"])
@@ -79,7 +79,13 @@ async def preview_plan(request: CookRequest, payload: PreviewIn) -> HttpResponse
 async def pick_way(request: CookRequest, payload: PickIn) -> HttpResponse:
     """Method, fire, finish, salt and rest for a cut, on the household's own grills."""
     return await computed_answer(
-        request, SOME_S, pick_of, payload, await in_store(kinds_of, request.user), timezone.now()
+        request,
+        SOME_S,
+        pick_of,
+        payload,
+        await in_store(kinds_of, request.user),
+        await in_store(learned_of, request.user),
+        timezone.now(),
     )
 
 
@@ -87,14 +93,16 @@ async def pick_way(request: CookRequest, payload: PickIn) -> HttpResponse:
 async def compare_ways(request: CookRequest, payload: MealAsk) -> HttpResponse:
     """The first piece's own way beside the two best others, computed."""
     effort = WAYS * effort_of(payload.pieces[:1], quick=True)
-    (piece,) = await in_store(as_learned, request.user, payload.pieces[:1])
-    return await computed_answer(request, effort, choices_of, piece, await in_store(kinds_of, request.user))
+    known = await in_store(learned_of, request.user)
+    kinds = await in_store(kinds_of, request.user)
+    return await computed_answer(request, effort, choices_of, payload.pieces[0], kinds, known)
 
 
 @router.post("plans/school", response=SchoolOut, auth=signed_in, operation_id="ask_school")
 async def ask_school(request: CookRequest, payload: SchoolIn) -> HttpResponse:
     """The same piece by each answer to a question where cooks disagree."""
-    return await computed_answer(request, WAYS * effort_of([payload.piece], quick=True), school_told, payload)
+    known = await in_store(learned_of, request.user)
+    return await computed_answer(request, WAYS * effort_of([payload.piece], quick=True), school_told, payload, known)
 
 
 @router.post("plans/details", response=DetailsOut, auth=signed_in, operation_id="tell_details")

@@ -1,9 +1,12 @@
 """Picks, other ways, amounts, shares and holding plans, as the interface shows them."""
 
+from collections.abc import Mapping
 from datetime import datetime
+from functools import partial
 
 from brasko.core.errors import Infeasible
 from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.learning.fires import Learned, on_its_fire
 from brasko.core.planner.amounts import amounts
 from brasko.core.planner.burger import Patty, blend_for, blended, patty, shaped_for
 from brasko.core.planner.cautions import warm_zone_s
@@ -42,16 +45,17 @@ from brasko.web.plans.detail_schemas import (
 from brasko.web.plans.kept import kept_plans
 from brasko.web.plans.present import smoke_schema
 from brasko.web.plans.schemas import ChoiceOut
+from brasko.web.yard.actions.learn import with_learned
 
 
-def pick_of(ask: PickIn, kinds: list[str], now: datetime) -> PickOut:
-    """What Brasko takes for a cut of a thickness, and the hour, on the grills at hand."""
+def pick_of(ask: PickIn, kinds: list[str], known: Mapping[str, Learned], now: datetime) -> PickOut:
+    """What Brasko takes for a cut of a thickness, and the hour, on the grills at hand and fires as they are known."""
     available = None if ask.eat_at is None else (ask.eat_at - now).total_seconds()
     pick = picked(ask.cut, ask.thickness_mm / 1000.0, available, kinds)
-    piece = _picked_piece(ask, pick)
+    piece = with_learned(_picked_piece(ask, pick), known)
     if available is not None and pick.salt != "just_before" and not _fits(piece, available - START_MARGIN_S):
         pick = pick.salted_at_once()
-        piece = _picked_piece(ask, pick)
+        piece = with_learned(_picked_piece(ask, pick), known)
     return PickOut(piece=filled(piece), why=pick.why)
 
 
@@ -85,11 +89,11 @@ def _picked_piece(ask: PickIn, pick: Pick) -> PieceIn:
     )
 
 
-def choices_of(piece: PieceIn, kinds: list[str]) -> ChoicesOut:
-    """The plan's own way beside the best others."""
-    wish = wish_of(piece)
+def choices_of(piece: PieceIn, kinds: list[str], known: Mapping[str, Learned]) -> ChoicesOut:
+    """The plan's own way beside the best others, each on its fire as that is known."""
+    wish = wish_of(with_learned(piece, known))
     mine = choice_of(wish, kept_plans.piece(wish, quick=True))
-    others, refused = alternatives(wish, kinds)
+    others, refused = alternatives(wish, kinds, on_its_fire=partial(on_its_fire, known=known))
     return ChoicesOut(
         questions=[ChoiceOut(key=key, name=name, why="") for key, name in questions(mine.plan).items()],
         why=reasoned(mine, others),
@@ -99,9 +103,9 @@ def choices_of(piece: PieceIn, kinds: list[str]) -> ChoicesOut:
     )
 
 
-def school_told(ask: SchoolIn) -> SchoolOut:
+def school_told(ask: SchoolIn, known: Mapping[str, Learned]) -> SchoolOut:
     """One question where cooks disagree, every answer computed."""
-    wish = wish_of(ask.piece)
+    wish = wish_of(with_learned(ask.piece, known))
     told = school_of(kept_plans.piece(wish, quick=True), ask.key)
     variants = []
     for v in told.variants:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from brasko.core.fire.own import PLANNER_FIRES
-from brasko.core.learning.fires import Learned, learned
+from brasko.core.learning.fires import OWN, Learned, learned
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD
 from brasko.core.words import quantity, say
 from brasko.web.yard.actions.learn import taught_by
@@ -18,7 +18,7 @@ def learned_schema(fire: str, some: list[Teaching]) -> LearnedOut:
     has = learned(taught_by(some))
     return LearnedOut(
         fire=fire,
-        name=PLANNER_FIRES.get(fire, fire.removeprefix("own:")),
+        name=PLANNER_FIRES.get(fire, fire.removeprefix(OWN)),
         words=_words(has),
         cooks=has.cooks,
         air_more_k=has.air_more_k,

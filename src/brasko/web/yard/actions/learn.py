@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections import defaultdict
+from collections.abc import Mapping
 from datetime import datetime
-from typing import Any
 
 from django.contrib.auth.models import User
 
 from brasko.core.foods.cuts import all_cuts
-from brasko.core.learning.fires import USUAL, Learned, Taught, learned
+from brasko.core.learning.fires import OWN, USUAL, Learned, Taught, factors_of, learned
 from brasko.core.planner.methods import METHODS
 from brasko.formats.meal import PieceIn
 from brasko.web.yard.models import Teaching
@@ -22,7 +22,7 @@ def fire_of(piece: PieceIn) -> str:
     """What a piece's fire is called in the log: a key of those that ship, its method's usual one where none is said, or
     the name that its cook gave it."""
     if piece.own_fire is not None:
-        return f"own:{piece.own_fire.name}"
+        return f"{OWN}{piece.own_fire.name}"
     if piece.fire:
         return str(piece.fire)
     cut = all_cuts().get(piece.cut)
@@ -72,13 +72,9 @@ def _said(each: Teaching) -> Taught:
 def as_learned(owner: User, pieces: list[PieceIn]) -> list[PieceIn]:
     """The pieces on their fires as this household's cooks have them."""
     known = learned_of(owner)
-    return [piece.model_copy(update=_factors(known.get(fire_of(piece), USUAL))) for piece in pieces]
+    return [with_learned(piece, known) for piece in pieces]
 
 
-def _factors(has: Learned) -> dict[str, Any]:
-    return {
-        "film_more": has.film_more,
-        "air_more_k": has.air_more_k,
-        "film_spread": has.film_spread,
-        "air_spread": has.air_spread,
-    }
+def with_learned(piece: PieceIn, known: Mapping[str, Learned]) -> PieceIn:
+    """The piece on its fire as that is known; as fires usually are where nothing is."""
+    return piece.model_copy(update=factors_of(known.get(fire_of(piece), USUAL)))
