@@ -14,6 +14,7 @@ from brasko.cli.simulation_format import SimulationIn, SimulationOut  # noqa: E4
 from brasko.core.planner.piece import Declared  # noqa: E402
 from brasko.core.words import say  # noqa: E402
 from brasko.formats.cook import CookIn, CookOut  # noqa: E402
+from brasko.formats.experiment import ExperimentIn, ExperimentOut  # noqa: E402
 from brasko.formats.fire import FireIn, FireOut  # noqa: E402
 from brasko.formats.meal import MealIn  # noqa: E402
 from brasko.formats.piece import ANSWERS, OUTSIDE  # noqa: E402
@@ -29,6 +30,8 @@ FORMATS: dict[str, type[BaseModel]] = {
     "meal-2": MealTableIn,
     "table-plan-1": TableOut,
     "cook-1": CookIn,
+    "experiment-1": ExperimentIn,
+    "experiment-result-1": ExperimentOut,
     "cook-result-1": CookOut,
     "fire-1": FireIn,
     "fire-result-1": FireOut,

@@ -16,7 +16,8 @@ import { CookPage } from "./features/cook";
 import { CookListPage } from "./features/cook/list";
 import { FirePage } from "./features/fire";
 import { GuidePage } from "./features/guide";
-import { LogEntryPage, LogPage } from "./features/log";
+import { ExperimentPage, LabPage } from "./features/lab";
+import { LogEntryPage, LogPage, OverPage } from "./features/log";
 import { PlanPage, SheetPage } from "./features/plan";
 import { TableNowPage, TablePage, TableSheet } from "./features/table";
 import { YardPage } from "./features/yard";
@@ -53,7 +54,10 @@ const router = createBrowserRouter([
       { path: "yard", element: <YardPage /> },
       { path: "cook", element: <CookListPage /> },
       { path: "cook/:cookId", element: <CookPage /> },
+      { path: "lab", element: <LabPage /> },
+      { path: "lab/:experimentId", element: <ExperimentPage /> },
       { path: "log", element: <LogPage /> },
+      { path: "log/over", element: <OverPage /> },
       { path: "log/:cookId", element: <LogEntryPage /> },
       { path: "*", element: <Navigate to="/plan" replace /> },
     ],

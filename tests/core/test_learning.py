@@ -5,7 +5,8 @@ import math
 import numpy as np
 import pytest
 
-from brasko.core.learning.fires import CLIPPED, FADES, STAYS, USUAL, Taught, learned, taught
+from brasko.core.learning.fires import USUAL, Taught, learned, taught
+from brasko.core.learning.series import CLIPPED, FADES, STAYS
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD
 
 

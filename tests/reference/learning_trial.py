@@ -17,7 +17,8 @@ from forecast_trial import SCENES, START_K, THICKNESS, Truth, readings_of, real_
 from brasko.core.forecast.ensemble import Ensemble, ensemble
 from brasko.core.forecast.history import Began, cook_history
 from brasko.core.forecast.update import forecast_of, region_near
-from brasko.core.learning.fires import STAYS, USUAL, Learned, Taught, learned, taught
+from brasko.core.learning.fires import USUAL, Learned, Taught, learned, taught
+from brasko.core.learning.series import STAYS
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD
 
 CHANNELS = (("tip", "shaft", "edge", "air"), ("tip", "air"), ("tip",))

@@ -150,7 +150,7 @@ def test_a_cook_ends_when_it_is_served_and_can_be_rated(mara):
     assert mara.mark(cook.id, "season").status_code == 409
     rating = {"stars": 4, "doneness": "right", "crust": "thin", "note": "Hotter next time."}
     told = mara.call("PUT", f"/api/cooks/{cook.id}/rating", rating).json()["rating"]
-    assert told == {**rating, "rim": "", "tenderness": "", "smoke": "", "photo": False}
+    assert told == {**rating, "rim": "", "tenderness": "", "smoke": "", "eaters": [], "photo": False}
     assert mara.call("PUT", f"/api/cooks/{cook.id}/rating", {"stars": 9}).status_code == 422
     line = mara.client.get("/api/cooks?running=false").json()[0]
     assert line["stars"] == 4

@@ -9,9 +9,10 @@ from households import RIBEYE
 
 from brasko.web.config.api import api
 from brasko.web.cooks.models import Cook, Event
+from brasko.web.lab.models import Experiment
 from brasko.web.plans.models import Plan
 from brasko.web.tables.models import Table
-from brasko.web.yard.models import Check, Grill, LaidFire, Pan, Teaching, Thermometer
+from brasko.web.yard.models import Check, FireFigure, Grill, LaidFire, Pan, Teaching, Thermometer, Verdict
 
 OPEN = {"get_session", "sign_in", "enter_demo", "sign_up"}
 BY_TOKEN = {"post_readings", "get_scenes"}
@@ -24,6 +25,7 @@ LISTS = {
     "list_fires",
     "list_past_plans",
     "list_tables",
+    "list_experiments",
 }
 SHARED = {
     "get_reference",
@@ -56,6 +58,12 @@ SHARED = {
     "get_table_reference",
     "preview_table",
     "create_table",
+    "get_lab_reference",
+    "ask_experiment",
+    "see_differences",
+    "see_season",
+    "look_at_file",
+    "cook_from_elsewhere",
 }
 PAN = {"name": "Pan", "like": "skillet", "width_mm": 260, "depth_mm": 260, "heat_j_k": 1060}
 FIRE = {
@@ -65,6 +73,7 @@ FIRE = {
     "sear": {"x_mm": 150, "y_mm": 0},
 }
 TABLE = {"eat_at": "2199-01-01T00:00:00Z", "people": [], "fires": [], "dishes": []}
+EXPERIMENT = {"format": "brasko/experiment@1", "variants": [{"name": "A", "piece": RIBEYE}]}
 BODIES = {
     "update_table": TABLE,
     "mark_table_work": {"work": "corn:on:0"},
@@ -86,6 +95,9 @@ BODIES = {
     "ask_practice": {"source": "hand"},
     "name_thermometer": {"name": "Taken"},
     "leave_out": {"left_out": True},
+    "leave_figure_out": {"left_out": True},
+    "leave_verdict_out": {"left_out": True},
+    "ask_experiment_anew": EXPERIMENT,
 }
 
 FILES = {"add_photo": "photo", "readings_from_file": "file"}
@@ -137,6 +149,15 @@ def belongings(mara) -> dict[str, int]:
             air=0.0,
             information=[[1.0, 0.0], [0.0, 1.0]],
         ).pk,
+        "figure_id": FireFigure.objects.create(
+            owner=mara.user, fire="kamado", habit="gauge", piece_id=1, title="T", at=plan.eat_at, value=5.0
+        ).pk,
+        "verdict_id": Verdict.objects.create(
+            owner=mara.user, cut="ribeye", piece_id=1, title="T", at=plan.eat_at, ate_c=55.0, crust_share=1.0
+        ).pk,
+        "experiment_id": Experiment.objects.create(
+            owner=mara.user, title="T", asked_json=EXPERIMENT, told_json={}, state="done"
+        ).pk,
     }
 
 
@@ -152,6 +173,9 @@ def snapshot() -> tuple:
         Check.objects.count(),
         list(Table.objects.values()),
         list(Teaching.objects.values()),
+        list(FireFigure.objects.values()),
+        list(Verdict.objects.values()),
+        list(Experiment.objects.values()),
     )
 
 

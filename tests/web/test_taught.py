@@ -12,11 +12,20 @@ from wording import worded
 from brasko.core.learning.fires import Taught
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.meal import PieceIn
+from brasko.web.cooks.figures import figures_of
 from brasko.web.cooks.models import Cook, Reading
 from brasko.web.cooks.story import story_of
 from brasko.web.devices.truth import drawn_truth
-from brasko.web.yard.actions.learn import MOST_TAUGHT, as_learned, fire_of, keep_teaching, learned_of
-from brasko.web.yard.models import Teaching
+from brasko.web.yard.actions.learn import (
+    MOST_TAUGHT,
+    as_learned,
+    fire_of,
+    keep_figure,
+    keep_teaching,
+    learned_of,
+)
+from brasko.web.yard.actions.taste import keep_verdict
+from brasko.web.yard.models import FireFigure, Teaching, Verdict
 
 KETTLE = "kettle_two_zone"
 LOW = {**RIBEYE, "method": "low_then_sear", "fire": KETTLE}
@@ -163,3 +172,133 @@ def test_a_cook_that_is_over_teaches_its_fire_and_a_practice_does_not(mara, sett
     if said:
         assert said[0].air > 0.3, "the hidden fire was hotter than planned"
         assert learned_of(mara.user)[said[0].fire].air_more_k > 1.0
+
+
+# --- what else a cook says of its fire, and what an eater says of a cut -----------------------------------------------
+
+
+def figures(owner, *values, habit="start", fire=KETTLE):
+    for n, value in enumerate(values):
+        at = timezone.now() - timedelta(days=len(values) - n)
+        keep_figure(owner, fire, habit, FireFigure.objects.count() + 500, f"Cook {n}", at, value)
+
+
+def task(told, key):
+    return next(t for t in told["tasks"] if t["key"] == key)
+
+
+def lasts_s(told, key):
+    return task(told, key)["end_s"] - task(told, key)["start_s"]
+
+
+def test_a_fire_that_is_slow_to_be_ready_is_lit_earlier(mara):
+    before = preview(mara)
+    figures(mara.user, 1.4, 1.5, 1.4, 1.5)
+    after = preview(mara)
+    assert lasts_s(after, "light") > 1.2 * lasts_s(before, "light")
+    assert after["lead_s"] > before["lead_s"]
+    assert gentle_s(after) == pytest.approx(gentle_s(before)), "the meat is none the wiser"
+
+
+def test_a_fire_that_is_slow_to_open_up_is_waited_for(mara):
+    before = preview(mara)
+    figures(mara.user, 2.0, 2.1, 2.0, habit="convert")
+    assert lasts_s(preview(mara), "wait") > 1.3 * lasts_s(before, "wait")
+
+
+def test_a_searing_side_that_was_read_cooler_sears_longer(mara):
+    before = preview(mara)
+    figures(mara.user, -60.0, -70.0, -65.0, habit="sear")
+    after = preview(mara)
+    assert after["sear_s"] > before["sear_s"] or min(after["browning_a_s"], after["browning_b_s"]) < min(
+        before["browning_a_s"], before["browning_b_s"]
+    )
+
+
+def test_a_gauge_that_reads_high_is_told_with_what_it_will_show(mara):
+    before = task(preview(mara), "preheat")["why"]
+    figures(mara.user, 15.0, 15.0, 15.0, 15.0, habit="gauge")
+    after = task(preview(mara), "preheat")["why"]
+    assert worded(after) != worded(before)
+
+
+def test_marks_by_hand_say_how_long_the_fire_took(mara):
+    cook = mara.start(mara.plan(method="low_then_sear", fire=KETTLE), practice=False)
+    piece = Cook.objects.get(id=cook["id"]).pieces.get()
+    planned = {t.key: t for t in piece.programme.tasks}
+    at = timezone.now()
+    Cook.objects.filter(id=cook["id"]).update(started_at=at - timedelta(hours=3))
+    lit = at - timedelta(minutes=90)
+    took_s = 1.5 * (planned["light"].end_s - planned["light"].start_s)
+    mara.mark(cook["id"], "light", at=lit.isoformat())
+    mara.mark(cook["id"], "bank", at=(lit + timedelta(seconds=took_s)).isoformat())
+    assert figures_of(Cook.objects.get(id=cook["id"]), piece)["start"] == pytest.approx(1.5, rel=0.01)
+    mara.call("POST", f"/api/cooks/{cook['id']}/finish")
+    kept = FireFigure.objects.get(owner=mara.user, habit="start")
+    assert kept.value == pytest.approx(1.5, rel=0.01)
+    (fire,) = mara.client.get("/api/yard/learned").json()["fires"]
+    assert "Ready" in worded(fire["habits"][0]["words"])
+    mara.call("PATCH", f"/api/yard/figures/{kept.pk}", {"left_out": True})
+    assert learned_of(mara.user)[KETTLE].habits == {}
+
+
+def said(visitor, *verdicts, cut="ribeye", eater=""):
+    for n, (ate_c, doneness, crust) in enumerate(verdicts):
+        number = Verdict.objects.count() + 900
+        keep_verdict(visitor.user, eater, cut, number, f"Cook {n}", timezone.now(), ate_c, 1.0, doneness, crust)
+
+
+def tastes(visitor):
+    return visitor.client.get("/api/yard/learned").json()["tastes"]
+
+
+def test_verdicts_move_what_is_planned_for_an_eater(mara):
+    said(mara, (58.0, "over", ""), (57.0, "over", "thin"), (54.0, "right", "thin"))
+    (taste,) = tastes(mara)
+    assert taste["finish_c"] < 57.0
+    assert taste["crust"] == "deep"
+    assert "from 3 verdicts" in worded(taste["words"])
+    first = taste["verdicts"][-1]["id"]
+    without = mara.call("PATCH", f"/api/yard/verdicts/{first}", {"left_out": True}).json()["tastes"][0]
+    assert without["finish_c"] != taste["finish_c"]
+
+
+def test_each_eater_has_a_taste_of_their_own_and_one_verdict_is_a_mood(mara):
+    said(mara, (58.0, "over", ""), (58.0, "over", ""), eater="Wren")
+    said(mara, (52.0, "under", ""), (52.0, "under", ""), eater="Tobias")
+    said(mara, (52.0, "under", ""))
+    found = {t["eater"]: t["finish_c"] for t in tastes(mara)}
+    assert found["Wren"] < found["Tobias"]
+    assert found[""] is None
+
+
+@pytest.mark.parametrize("cut", ["chicken_thigh", "burger_80_20"])
+def test_no_taste_moves_a_finish_that_is_an_agencys(mara, cut):
+    said(mara, (75.0, "over", ""), (75.0, "over", ""), (75.0, "over", ""), cut=cut)
+    assert tastes(mara)[0]["finish_c"] is None
+
+
+def test_pork_is_not_moved_below_its_agency_figure_by_taste(mara):
+    """FSIS: whole cuts of pork at 145 °F and three minutes of rest."""
+    said(mara, *[(63.0, "over", "")] * 5, cut="pork_chop")
+    assert tastes(mara)[0]["finish_c"] >= 62.7
+
+
+def test_what_was_said_of_a_cook_is_kept_by_eater_and_a_practice_tastes_of_nothing(mara, odell):
+    cook = finished(mara)
+    piece = cook.pieces.get()
+    rating = {
+        "stars": 4,
+        "doneness": "over",
+        "eaters": [{"piece_id": piece.id, "eater": "Wren", "doneness": "right", "crust": "thin"}],
+    }
+    told = mara.call("PUT", f"/api/cooks/{cook.id}/rating", rating).json()["rating"]
+    assert told["eaters"] == [{"piece_id": piece.id, "eater": "Wren", "doneness": "right", "crust": "thin"}]
+    assert {(v.eater, v.doneness) for v in Verdict.objects.filter(owner=mara.user)} == {("", "over"), ("Wren", "right")}
+    mara.call("PUT", f"/api/cooks/{cook.id}/rating", {"stars": 4, "doneness": ""})
+    assert not Verdict.objects.exists(), "taken back it is gone"
+    wrong = {**rating, "eaters": [{"piece_id": 999_999, "eater": "Wren", "doneness": "right"}]}
+    assert mara.call("PUT", f"/api/cooks/{cook.id}/rating", wrong).status_code == 422
+    practised = finished(odell, practice=True)
+    odell.call("PUT", f"/api/cooks/{practised.id}/rating", {"stars": 4, "doneness": "over"})
+    assert not Verdict.objects.exists()

@@ -956,5 +956,85 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "when": "",
   "own": "",
   "starts": 0.0
+ },
+ {
+  "field": "start_more",
+  "kind": "number",
+  "words": "⟦wish-start-more⟧",
+  "low": 0.3,
+  "high": 3.0,
+  "options": [],
+  "usual": 1.0,
+  "resetBy": [
+   "cut",
+   "method",
+   "fire",
+   "own_fire"
+  ],
+  "picked": false,
+  "group": "log",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "convert_more",
+  "kind": "number",
+  "words": "⟦wish-convert-more⟧",
+  "low": 0.3,
+  "high": 3.0,
+  "options": [],
+  "usual": 1.0,
+  "resetBy": [
+   "cut",
+   "method",
+   "fire",
+   "own_fire"
+  ],
+  "picked": false,
+  "group": "log",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "gauge_more_k",
+  "kind": "rise",
+  "words": "⟦wish-gauge-more⟧",
+  "low": -60.0,
+  "high": 60.0,
+  "options": [],
+  "usual": 0.0,
+  "resetBy": [
+   "cut",
+   "method",
+   "fire",
+   "own_fire"
+  ],
+  "picked": false,
+  "group": "log",
+  "when": "",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "sear_more_k",
+  "kind": "rise",
+  "words": "⟦wish-sear-more⟧",
+  "low": -150.0,
+  "high": 150.0,
+  "options": [],
+  "usual": 0.0,
+  "resetBy": [
+   "cut",
+   "method",
+   "fire",
+   "own_fire"
+  ],
+  "picked": false,
+  "group": "log",
+  "when": "",
+  "own": "",
+  "starts": 0.0
  }
 ]);

@@ -594,6 +594,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cooks/season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Season
+         * @description What all real cooks that are over come to.
+         */
+        get: operations["see_season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Differences
+         * @description How cooks differ from the first of them, in words.
+         */
+        get: operations["see_differences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/from-elsewhere/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At File
+         * @description What the columns of a CSV seem to be.
+         */
+        post: operations["look_at_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/from-elsewhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cook From Elsewhere
+         * @description Keep a cook that another device recorded as one of this household's own.
+         */
+        post: operations["cook_from_elsewhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cooks/{cook_id}": {
         parameters: {
             query?: never;
@@ -1182,6 +1262,46 @@ export interface paths {
         patch: operations["leave_out"];
         trace?: never;
     };
+    "/api/yard/figures/{figure_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Leave Figure Out
+         * @description Let what a cook told of its fire by marks and other readings count no more, or again.
+         */
+        patch: operations["leave_figure_out"];
+        trace?: never;
+    };
+    "/api/yard/verdicts/{verdict_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /**
+         * Leave Verdict Out
+         * @description Let what an eater said of a piece count no more, or again.
+         */
+        patch: operations["leave_verdict_out"];
+        trace?: never;
+    };
     "/api/fire/reference": {
         parameters: {
             query?: never;
@@ -1324,6 +1444,149 @@ export interface paths {
         get: operations["get_guide"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lab/reference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Get Lab Reference */
+        get: operations["get_lab_reference"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lab/experiments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Experiments */
+        get: operations["list_experiments"];
+        put?: never;
+        /**
+         * Ask Experiment
+         * @description Keep an experiment (brasko/experiment@1) and begin to work it out.
+         */
+        post: operations["ask_experiment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lab/experiments/{experiment_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Experiment
+         * @description An experiment with as much of its answer as there is.
+         */
+        get: operations["get_experiment"];
+        /**
+         * Ask Experiment Anew
+         * @description Ask something else in its place.
+         */
+        put: operations["ask_experiment_anew"];
+        post?: never;
+        /**
+         * Set Experiment Aside
+         * @description Take an experiment off the list. It can be brought back.
+         */
+        delete: operations["set_experiment_aside"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lab/experiments/{experiment_id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop Experiment
+         * @description Let it go on no further; what is worked out stays.
+         */
+        post: operations["stop_experiment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lab/experiments/{experiment_id}/go-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Go On Experiment
+         * @description Go on with what was stopped.
+         */
+        post: operations["go_on_experiment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lab/experiments/{experiment_id}/experiment.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Experiment
+         * @description The experiment as brasko/experiment@1.
+         */
+        get: operations["export_experiment"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lab/experiments/{experiment_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring Experiment Back */
+        post: operations["bring_experiment_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1906,6 +2169,8 @@ export interface components {
             drills: components["schemas"]["DrillsOut"];
             /** Skies */
             skies: components["schemas"]["SkyOut"][];
+            /** Next Time */
+            next_time: components["schemas"]["NextTimeOut"][];
             /** Cursor */
             cursor: string;
         };
@@ -2527,6 +2792,30 @@ export interface components {
              * @default 1
              */
             film_spread?: number;
+            /**
+             * Start More
+             * @description How many times the usual its fire takes to be ready
+             * @default 1
+             */
+            start_more?: number;
+            /**
+             * Convert More
+             * @description How many times the usual its fire takes to be opened up
+             * @default 1
+             */
+            convert_more?: number;
+            /**
+             * Gauge More K
+             * @description What its gauge shows above the air at the food
+             * @default 0
+             */
+            gauge_more_k?: number;
+            /**
+             * Sear More K
+             * @description How much hotter its searing place is than assumed
+             * @default 0
+             */
+            sear_more_k?: number;
         };
         /** PieceResult */
         PieceResult: {
@@ -4170,6 +4459,28 @@ export interface components {
             vents: string[];
         };
         /**
+         * EaterSaidIn
+         * @description What one who ate said of one piece.
+         */
+        EaterSaidIn: {
+            /** Piece Id */
+            piece_id: number;
+            /** Eater */
+            eater: string;
+            /**
+             * Doneness
+             * @default
+             * @enum {string}
+             */
+            doneness?: "" | "under" | "right" | "over";
+            /**
+             * Crust
+             * @default
+             * @enum {string}
+             */
+            crust?: "" | "thin" | "right" | "heavy";
+        };
+        /**
          * EventOut
          * @description Something that was done; deed says what, by its kind.
          */
@@ -4276,6 +4587,17 @@ export interface components {
              */
             place: "hot" | "cool" | "high" | "off" | "back";
         };
+        /**
+         * NextTimeOut
+         * @description A change for the next plan, and the piece that takes it.
+         */
+        NextTimeOut: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+            piece: components["schemas"]["PieceIn"];
+        };
         /** Noted */
         Noted: {
             /**
@@ -4355,6 +4677,8 @@ export interface components {
             smoke: string;
             /** Note */
             note: string;
+            /** Eaters */
+            eaters: components["schemas"]["EaterSaidIn"][];
             /** Photo */
             photo: boolean;
         };
@@ -4494,6 +4818,21 @@ export interface components {
             eat_at: string;
             /** Cut */
             cut: string;
+            /** Cut Key */
+            cut_key: string;
+            /** Method */
+            method: string;
+            /** Fire */
+            fire: string;
+            /** Weather */
+            weather: string;
+            /** Doneness */
+            doneness: string;
+            /** Crust */
+            crust: string;
+            /** Photo */
+            photo: boolean;
+            again: components["schemas"]["PieceIn"];
             /** Thickness Mm */
             thickness_mm: number;
             /** Finish C */
@@ -4505,6 +4844,137 @@ export interface components {
             outcome: components["schemas"]["OutcomeOut"] | null;
             /** Spark C */
             spark_c: number[];
+        };
+        /** CutCount */
+        CutCount: {
+            /** Cut */
+            cut: string;
+            /** Cooks */
+            cooks: number;
+        };
+        /**
+         * SeasonOut
+         * @description A season at a glance. gap_k is the median miss of the peak; trend_k how it changed, with its 90 % interval.
+         */
+        SeasonOut: {
+            /** Cooks */
+            cooks: number;
+            /** Cuts */
+            cuts: components["schemas"]["CutCount"][];
+            /** Gap K */
+            gap_k: number | null;
+            /** Slow Off */
+            slow_off: number | null;
+            /** Near Share */
+            near_share: number | null;
+            /** Trend K */
+            trend_k: number | null;
+            /** Trend Span K */
+            trend_span_k: number[] | null;
+            /** Stars */
+            stars: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * DifferenceOut
+         * @description How a cook differs from the first, in words.
+         */
+        DifferenceOut: {
+            /** Cook Id */
+            cook_id: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * ColumnOut
+         * @description A column of a file: its heading, the first of what it holds, what it seems to be, in which unit, and how its
+         *     times are written.
+         */
+        ColumnOut: {
+            /** Name */
+            name: string;
+            /** Samples */
+            samples: string[];
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "ignore" | "time" | "tip" | "shaft" | "edge" | "air" | "pit" | "surface";
+            /** Unit */
+            unit: ("C" | "F") | null;
+            /** Time */
+            time: ("moment" | "epoch_s" | "epoch_ms" | "seconds" | "minutes" | "h_m_s" | "none") | null;
+        };
+        /**
+         * FileLookOut
+         * @description What a file seems to hold.
+         */
+        FileLookOut: {
+            /** Columns */
+            columns: components["schemas"]["ColumnOut"][];
+            /** Rows */
+            rows: number;
+        };
+        /**
+         * FileLookIn
+         * @description A CSV, as text.
+         */
+        FileLookIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * ElsewhereIn
+         * @description A cook that another device recorded: its file, what its columns are, what was cooked, and when it went on and
+         *     came off, in minutes from the first row. every_s: how far rows are apart, where none says when.
+         */
+        ElsewhereIn: {
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+            piece: components["schemas"]["PieceIn"];
+            /** Text */
+            text: string;
+            /** Columns */
+            columns: components["schemas"]["MappedIn"][];
+            /**
+             * Time
+             * @enum {string}
+             */
+            time: "moment" | "epoch_s" | "epoch_ms" | "seconds" | "minutes" | "h_m_s" | "none";
+            /** Every S */
+            every_s?: number | null;
+            /** Began At */
+            began_at?: string | null;
+            /**
+             * On Min
+             * @default 0
+             */
+            on_min?: number;
+            /** Off Min */
+            off_min?: number | null;
+        };
+        /**
+         * MappedIn
+         * @description What a column of a file is.
+         */
+        MappedIn: {
+            /** Index */
+            index: number;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "ignore" | "time" | "tip" | "shaft" | "edge" | "air" | "pit" | "surface";
+            /**
+             * Unit
+             * @default C
+             * @enum {string}
+             */
+            unit?: "C" | "F";
         };
         /**
          * UpdateOut
@@ -4638,6 +5108,11 @@ export interface components {
              * @default
              */
             note?: string;
+            /**
+             * Eaters
+             * @default []
+             */
+            eaters?: components["schemas"]["EaterSaidIn"][];
         };
         /** CorrectionOut */
         CorrectionOut: {
@@ -4926,12 +5401,45 @@ export interface components {
             right_c: number[];
         };
         /**
+         * FigureOut
+         * @description One figure that a cook told of a fire.
+         */
+        FigureOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Value */
+            value: number;
+            /** Left Out */
+            left_out: boolean;
+        };
+        /**
+         * HabitOut
+         * @description What is known of a fire besides its gentle side, in words, and the cooks that say so.
+         */
+        HabitOut: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+            /** Figures */
+            figures: components["schemas"]["FigureOut"][];
+        };
+        /**
          * LearnedFiresOut
-         * @description Every fire that cooks have taught of, and how far the air of one is off before any has.
+         * @description Every fire and every taste that cooks have taught of, and how far the air of a fire is off before any has.
          */
         LearnedFiresOut: {
             /** Fires */
             fires: components["schemas"]["LearnedOut"][];
+            /** Tastes */
+            tastes: components["schemas"]["TasteOut"][];
             /** Usual Air Sd K */
             usual_air_sd_k: number;
         };
@@ -4958,6 +5466,29 @@ export interface components {
             film_sd: number;
             /** Taught */
             taught: components["schemas"]["TeachingOut"][];
+            /** Habits */
+            habits: components["schemas"]["HabitOut"][];
+        };
+        /**
+         * TasteOut
+         * @description How an eater likes a cut, in words; what to plan for is null while too little was said. eater "" is the
+         *     household.
+         */
+        TasteOut: {
+            /** Eater */
+            eater: string;
+            /** Cut */
+            cut: string;
+            /** Cut Name */
+            cut_name: string;
+            /** Words */
+            words: string;
+            /** Finish C */
+            finish_c: number | null;
+            /** Crust */
+            crust: string | null;
+            /** Verdicts */
+            verdicts: components["schemas"]["VerdictOut"][];
         };
         /**
          * TeachingOut
@@ -4977,6 +5508,29 @@ export interface components {
             air_more_k: number;
             /** Film More */
             film_more: number;
+            /** Left Out */
+            left_out: boolean;
+        };
+        /**
+         * VerdictOut
+         * @description What was said of one piece: under, right or over in the middle, thin, right or heavy crust.
+         */
+        VerdictOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Ate C */
+            ate_c: number;
+            /** Doneness */
+            doneness: string;
+            /** Crust */
+            crust: string;
             /** Left Out */
             left_out: boolean;
         };
@@ -5522,6 +6076,364 @@ export interface components {
             key: string;
             /** Name */
             name: string;
+        };
+        /**
+         * AxisIn
+         * @description One answer of a piece and what it goes through: n values from low to high, or values one by one.
+         */
+        AxisIn: {
+            /**
+             * Field
+             * @description as a piece of brasko/meal@1 calls it: thickness_mm, flip_every_s
+             */
+            field: string;
+            /** Low */
+            low?: number | null;
+            /** High */
+            high?: number | null;
+            /** N */
+            n?: number | null;
+            /** Values */
+            values?: (string | number)[] | null;
+        };
+        /**
+         * ExperimentIn
+         * @description What `brasko compare` reads.
+         */
+        ExperimentIn: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "brasko/experiment@1";
+            /**
+             * Title
+             * @default
+             */
+            title?: string;
+            /** Variants */
+            variants: components["schemas"]["VariantIn"][];
+            sweep?: components["schemas"]["SweepIn"] | null;
+            matters?: components["schemas"]["MattersIn"] | null;
+        };
+        /**
+         * LabReference
+         * @description What experiments are put together from.
+         */
+        LabReference: {
+            /** Questions */
+            questions: components["schemas"]["QuestionOut"][];
+            /** Sweepable */
+            sweepable: components["schemas"]["SweptField"][];
+            /** Most Points */
+            most_points: number;
+            /** Most Ways */
+            most_ways: number;
+        };
+        /**
+         * MattersIn
+         * @description What matters most for which of the variants, from about so many kitchens.
+         */
+        MattersIn: {
+            /**
+             * Of
+             * @default 0
+             */
+            of?: number;
+            /**
+             * Runs
+             * @default 512
+             */
+            runs?: number;
+        };
+        /**
+         * QuestionOut
+         * @description A question on which cooks disagree, as an experiment that is ready to run.
+         */
+        QuestionOut: {
+            /** Key */
+            key: string;
+            /** Question */
+            question: string;
+            /** Why */
+            why: string;
+            asked: components["schemas"]["ExperimentIn"];
+        };
+        /**
+         * SweepIn
+         * @description What is swept, about which of the variants (the first is 0).
+         */
+        SweepIn: {
+            /**
+             * Of
+             * @default 0
+             */
+            of?: number;
+            /** Axes */
+            axes: components["schemas"]["AxisIn"][];
+        };
+        /**
+         * SweptField
+         * @description An answer that can be swept; a number from low to high in its unit, or one of options.
+         */
+        SweptField: {
+            /** Field */
+            field: string;
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Options */
+            options: string[];
+        };
+        /**
+         * VariantIn
+         * @description One way: a piece to be planned, or a whole cook told forwards with the finish it is after.
+         */
+        VariantIn: {
+            /** Name */
+            name: string;
+            piece?: components["schemas"]["PieceIn"] | null;
+            cook?: components["schemas"]["CookIn"] | null;
+            /**
+             * Finish
+             * @description of a cook told forwards, "130 F"; a bare number is in °C
+             */
+            finish?: string | number | null;
+        };
+        /** ExperimentLine */
+        ExperimentLine: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "running" | "done" | "stopped" | "failed";
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /**
+             * Created At
+             * Format: date-time
+             */
+            created_at: string;
+            /** Ways */
+            ways: string[];
+        };
+        /**
+         * FiguresOut
+         * @description What one way comes to; null where it does not say.
+         *
+         *     late_k      what the middle ends higher by where the pull is a minute late
+         *     hotter_s    how much sooner it is done over a fire 10 °F hotter, and hotter_k how much higher the middle ends
+         *     chance      of ending within 3 °F of the finish
+         */
+        FiguresOut: {
+            /** Minutes S */
+            minutes_s: number;
+            /** Lead S */
+            lead_s: number | null;
+            /** Hands S */
+            hands_s: number | null;
+            /** Fuel Kg */
+            fuel_kg: number | null;
+            /** Peak C */
+            peak_c: number;
+            /** Rise K */
+            rise_k: number | null;
+            /** Rim Share */
+            rim_share: number;
+            /** Crust Share */
+            crust_share: number;
+            /** Loss Share */
+            loss_share: number;
+            /** Readings */
+            readings: number;
+            /** Late K */
+            late_k: number | null;
+            /** Hotter S */
+            hotter_s: number;
+            /** Hotter K */
+            hotter_k: number;
+            /** Chance */
+            chance: number | null;
+        };
+        /**
+         * KeptExperiment
+         * @description An experiment as it is kept, with as much of its answer as there is.
+         */
+        KeptExperiment: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "running" | "done" | "stopped" | "failed";
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /** Note */
+            note: string;
+            /**
+             * Created At
+             * Format: date-time
+             */
+            created_at: string;
+            asked: components["schemas"]["ExperimentIn"];
+            told: components["schemas"]["ResultOut"];
+        };
+        /**
+         * LabWayOut
+         * @description A way with the inside of its piece over time.
+         */
+        LabWayOut: {
+            /** Name */
+            name: string;
+            /** Finish C */
+            finish_c: number | null;
+            /** Pull C */
+            pull_c: number | null;
+            line: components["schemas"]["LineOut"] | null;
+            figures: components["schemas"]["FiguresOut"] | null;
+            /**
+             * Words
+             * @default
+             */
+            words?: string;
+            /**
+             * Why
+             * @default
+             */
+            why?: string;
+            /**
+             * Field
+             * @default
+             */
+            field?: string;
+            section?: components["schemas"]["SectionOut"] | null;
+        };
+        /**
+         * LineOut
+         * @description A way's curves; time_s counts from going on.
+         */
+        LineOut: {
+            /** Time S */
+            time_s: number[];
+            /** Core C */
+            core_c: number[];
+            /** Face A C */
+            face_a_c: number[];
+            /** Face B C */
+            face_b_c: number[];
+        };
+        /**
+         * MattersOut
+         * @description What matters most for one outcome, the weightiest first. sd: between kitchens.
+         */
+        MattersOut: {
+            /** Outcome */
+            outcome: string;
+            /** Sd */
+            sd: number;
+            /** Words */
+            words: string;
+            /** Shares */
+            shares: components["schemas"]["ShareOut"][];
+        };
+        /**
+         * PointOut
+         * @description One point of a sweep. Times in s; null where it cannot be had, and why.
+         */
+        PointOut: {
+            /** At */
+            at: (string | number | null)[];
+            /** Minutes S */
+            minutes_s: number | null;
+            /** Pull C */
+            pull_c: number | null;
+            /** Peak C */
+            peak_c: number | null;
+            /** Rise K */
+            rise_k: number | null;
+            /** Sear S */
+            sear_s: number | null;
+            /** Rim Share */
+            rim_share: number | null;
+            /** Crust Share */
+            crust_share: number | null;
+            /** Loss Share */
+            loss_share: number | null;
+            /** Hands S */
+            hands_s: number | null;
+            /** Late K */
+            late_k: number | null;
+            /**
+             * Why
+             * @default
+             */
+            why?: string;
+        };
+        /**
+         * ResultOut
+         * @description An experiment's answer (brasko/experiment-result@1) with what the screen shows besides.
+         */
+        ResultOut: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "brasko/experiment-result@1";
+            /** Model Version */
+            model_version: string;
+            /** Title */
+            title: string;
+            /** Variants */
+            variants: components["schemas"]["LabWayOut"][];
+            sweep: components["schemas"]["SweptOut"] | null;
+            /** Matters */
+            matters: components["schemas"]["MattersOut"][] | null;
+        };
+        /**
+         * ShareOut
+         * @description How much of the variance of an outcome one unknown makes: by itself, with all it acts on, give or take.
+         */
+        ShareOut: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+            /** Alone */
+            alone: number;
+            /** Whole */
+            whole: number;
+            /** Unsure */
+            unsure: number;
+        };
+        /**
+         * SweptOut
+         * @description A sweep: its fields, the values of each, and a point for every place, null while it is not worked out.
+         */
+        SweptOut: {
+            /** Of */
+            of: number;
+            /** Fields */
+            fields: string[];
+            /** Values */
+            values: (string | number | null)[][];
+            /** Points */
+            points: (components["schemas"]["PointOut"] | null)[];
         };
         /** ReachLink */
         ReachLink: {
@@ -6523,6 +7435,96 @@ export interface operations {
             };
         };
     };
+    see_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonOut"];
+                };
+            };
+        };
+    };
+    see_differences: {
+        parameters: {
+            query: {
+                of: number[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DifferenceOut"][];
+                };
+            };
+        };
+    };
+    look_at_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FileLookIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FileLookOut"];
+                };
+            };
+        };
+    };
+    cook_from_elsewhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ElsewhereIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookOut"];
+                };
+            };
+        };
+    };
     get_cook: {
         parameters: {
             query?: never;
@@ -7489,6 +8491,58 @@ export interface operations {
             };
         };
     };
+    leave_figure_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                figure_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaveOutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedFiresOut"];
+                };
+            };
+        };
+    };
+    leave_verdict_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                verdict_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaveOutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedFiresOut"];
+                };
+            };
+        };
+    };
     get_fire_reference: {
         parameters: {
             query?: never;
@@ -7665,6 +8719,228 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GuideOut"];
+                };
+            };
+        };
+    };
+    get_lab_reference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabReference"];
+                };
+            };
+        };
+    };
+    list_experiments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExperimentLine"][];
+                };
+            };
+        };
+    };
+    ask_experiment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExperimentIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptExperiment"];
+                };
+            };
+        };
+    };
+    get_experiment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                experiment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptExperiment"];
+                };
+            };
+        };
+    };
+    ask_experiment_anew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                experiment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ExperimentIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptExperiment"];
+                };
+            };
+        };
+    };
+    set_experiment_aside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                experiment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptExperiment"];
+                };
+            };
+        };
+    };
+    stop_experiment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                experiment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptExperiment"];
+                };
+            };
+        };
+    };
+    go_on_experiment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                experiment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptExperiment"];
+                };
+            };
+        };
+    };
+    export_experiment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                experiment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExperimentIn"];
+                };
+            };
+        };
+    };
+    bring_experiment_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                experiment_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptExperiment"];
                 };
             };
         };

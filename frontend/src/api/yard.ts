@@ -2,7 +2,6 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { answer, client, type Schemas } from "./client";
 import { keys } from "./hooks";
-import { say } from "@/words/say";
 
 export const yardKeys = {
   fireReference: ["fire-reference"] as const,
@@ -56,16 +55,32 @@ export const useLearned = () =>
     queryKey: yardKeys.learned,
     queryFn: ({ signal }) => answer(client.GET("/api/yard/learned", { signal })),
   });
+/** Let what one cook or one eater said count no more, or again. */
 export function useLeaveOut() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, left_out }: { id: number; left_out: boolean }) =>
-      answer(
-        client.PATCH("/api/yard/learned/{teaching_id}", {
-          params: { path: { teaching_id: id } },
-          body: { left_out },
-        }),
-      ),
+    mutationFn: ({
+      id,
+      of,
+      left_out,
+    }: {
+      id: number;
+      of: "cook" | "figure" | "verdict";
+      left_out: boolean;
+    }) => {
+      const body = { left_out };
+      if (of === "figure")
+        return answer(
+          client.PATCH("/api/yard/figures/{figure_id}", { params: { path: { figure_id: id } }, body }),
+        );
+      if (of === "verdict")
+        return answer(
+          client.PATCH("/api/yard/verdicts/{verdict_id}", { params: { path: { verdict_id: id } }, body }),
+        );
+      return answer(
+        client.PATCH("/api/yard/learned/{teaching_id}", { params: { path: { teaching_id: id } }, body }),
+      );
+    },
     onSuccess: (learned) => queries.setQueryData(yardKeys.learned, learned),
   });
 }
@@ -214,7 +229,7 @@ export function useCorrectionTried(
   body: Schemas["CheckIn"] | null,
 ): Schemas["CheckEffectOut"] | undefined {
   return useQuery({
-    queryKey: [say("screen-yard-check-tried"), number, body],
+    queryKey: ["check tried", number, body],
     enabled: body !== null,
     retry: false,
     queryFn: ({ signal }) =>

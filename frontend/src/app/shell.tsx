@@ -17,6 +17,7 @@ const PLACES = [
   { to: "/fire", name: say("screen-shell-fire") },
   { to: "/cook", name: say("screen-shell-cook") },
   { to: "/log", name: say("screen-shell-log") },
+  { to: "/lab", name: say("screen-shell-lab") },
   { to: "/yard", name: say("screen-shell-yard") },
   { to: "/guide", name: say("screen-shell-guide") },
 ];

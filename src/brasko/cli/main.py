@@ -1,5 +1,5 @@
-"""`brasko simulate | plan | cook | fire FILE.json`: exit status 0 with JSON, 2 for wrong input, 3 for what cannot be
-had."""
+"""`brasko simulate | plan | cook | compare | fire FILE.json`: exit status 0 with JSON, 2 for wrong input, 3 for what
+cannot be had."""
 
 from __future__ import annotations
 
@@ -61,6 +61,13 @@ VERBS: dict[str, Verb] = {
         "told",
         "brasko.formats.cook",
         "CookIn",
+    ),
+    "compare": Verb(
+        "compare ways to cook, sweep one or two things, tell what matters most (brasko/experiment@1)",
+        "brasko.cli.compare",
+        "compared",
+        "brasko.formats.experiment",
+        "ExperimentIn",
     ),
     "fire": Verb(
         "tell what a fire gives, or which to build (brasko/fire@1)",

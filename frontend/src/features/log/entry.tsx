@@ -178,6 +178,30 @@ function Entry({ cook }: { cook: Cook }) {
           </a>
           <FromFile key={piece.id} cookId={cook.id} pieceId={piece.id} name={piece.name} />
         </section>
+        {cook.next_time.length > 0 && (
+          <section aria-labelledby="next-title" className="plate p-4">
+            <h2 id="next-title" className="m-0 mb-1 text-lg">
+              {say("screen-entry-next-time")}
+            </h2>
+            <ul className="m-0 list-none p-0">
+              {cook.next_time.map((change) => (
+                <li
+                  key={change.key}
+                  className="flex items-center gap-3 border-b border-seam py-1 last:border-0"
+                >
+                  <span className="flex-1 text-sm">{phrase(system, change.words)}</span>
+                  <Link
+                    to="/plan"
+                    state={{ piece: change.piece }}
+                    className="inline-flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+                  >
+                    {say("screen-entry-plan-it-so")}
+                  </Link>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
         <section className="plate p-4">
           <h2 className="m-0 mb-2 text-lg">{say("screen-entry-the-verdict")}</h2>
           <RatingForm cook={cook} />

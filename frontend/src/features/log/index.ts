@@ -1,2 +1,3 @@
 export { LogEntryPage } from "./entry";
 export { LogPage } from "./page";
+export { OverPage } from "./over";

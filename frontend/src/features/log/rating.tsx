@@ -1,6 +1,7 @@
 import { useState } from "react";
 
 import { type Cook, usePhoto, useRate } from "@/api/hooks";
+import { useLearned } from "@/api/yard";
 import { BOX, Button, Choice, Field, Mistake } from "@/ui/controls";
 import { say } from "@/words/say";
 
@@ -36,6 +37,88 @@ const SMOKE = [
   { key: "heavy", name: say("screen-rating-too-heavy") },
 ];
 
+type Said = Cook["rating"]["eaters"][number];
+
+/** What each who ate said of a piece: their next one is planned by it. */
+function EatersSaid({
+  cook,
+  eaters,
+  onEaters,
+}: {
+  cook: Cook;
+  eaters: readonly Said[];
+  onEaters: (eaters: Said[]) => void;
+}) {
+  const learned = useLearned();
+  const names = [...new Set((learned.data?.tastes ?? []).map((t) => t.eater).filter(Boolean))];
+  const put = (n: number, change: Partial<Said>) =>
+    onEaters(eaters.map((e, i) => (i === n ? { ...e, ...change } : e)));
+  return (
+    <fieldset className="m-0 flex flex-col gap-3 border-0 p-0">
+      <legend className="text-sm font-semibold">{say("screen-rating-who-ate")}</legend>
+      <datalist id="eaters">
+        {names.map((name) => (
+          <option key={name} value={name} />
+        ))}
+      </datalist>
+      {eaters.map((said, n) => (
+        <div key={n} className="grid grid-cols-2 gap-x-3 gap-y-1 border-b border-seam pb-2">
+          <Field label={say("screen-table-eater", { i: n + 1 })}>
+            {({ id }) => (
+              <input
+                id={id}
+                list="eaters"
+                required
+                maxLength={40}
+                className={BOX}
+                value={said.eater}
+                onChange={(e) => put(n, { eater: e.target.value })}
+              />
+            )}
+          </Field>
+          {cook.pieces.length > 1 && (
+            <Choice
+              label={say("screen-rating-piece")}
+              value={`${said.piece_id}`}
+              options={cook.pieces.map((p) => ({ key: `${p.id}`, name: p.name }))}
+              onChange={(key) => put(n, { piece_id: Number(key) })}
+            />
+          )}
+          <Choice
+            label={say("screen-rating-doneness")}
+            value={said.doneness ?? ""}
+            options={DONENESS}
+            onChange={(key) => put(n, { doneness: key as "right" })}
+          />
+          <Choice
+            label={say("screen-rating-crust")}
+            value={said.crust ?? ""}
+            options={CRUST}
+            onChange={(key) => put(n, { crust: key as "right" })}
+          />
+          <Button
+            weight="quiet"
+            className="justify-self-start"
+            aria-label={say("screen-table-take-away", { name: said.eater })}
+            onClick={() => onEaters(eaters.filter((_, i) => i !== n))}
+          >
+            {say("screen-table-away")}
+          </Button>
+        </div>
+      ))}
+      <Button
+        className="self-start"
+        disabled={eaters.length >= 24}
+        onClick={() =>
+          onEaters([...eaters, { piece_id: cook.pieces[0]!.id, eater: "", doneness: "", crust: "" }])
+        }
+      >
+        {say("screen-rating-somebody-who-ate")}
+      </Button>
+    </fieldset>
+  );
+}
+
 /** The verdict: one to five, doneness, crust, and what to change. */
 export function RatingForm({ cook }: { cook: Cook }) {
   const rate = useRate(cook.id);
@@ -47,6 +130,7 @@ export function RatingForm({ cook }: { cook: Cook }) {
     tenderness: cook.rating.tenderness,
     smoke: cook.rating.smoke,
     note: cook.rating.note,
+    eaters: cook.rating.eaters,
   });
   const photo = usePhoto(cook.id);
   return (
@@ -115,6 +199,9 @@ export function RatingForm({ cook }: { cook: Cook }) {
           onChange={(smoke) => setForm({ ...form, smoke })}
         />
       </div>
+      {!cook.practice && (
+        <EatersSaid cook={cook} eaters={form.eaters} onEaters={(eaters) => setForm({ ...form, eaters })} />
+      )}
       <Field label={say("screen-rating-what-to-change-next-time")}>
         {({ id }) => (
           <textarea

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 
 import { Problem } from "@/api/client";
-import { type Reference, usePreferences } from "@/api/hooks";
+import { type Reference, usePreferences, useReference } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { Doneness } from "@/chart/doneness";
 import { BOX, Button, Choice, Field, Quantity } from "@/ui/controls";
@@ -24,7 +24,9 @@ import {
   withThickness,
 } from "./model";
 import { AnswerField } from "./answer-field";
+import { LastTime } from "./last-time";
 import { More } from "./more";
+import { Tastes } from "./tastes";
 import { say } from "@/words/say";
 
 interface Props {
@@ -68,6 +70,7 @@ export function Answers({
   const scale = reference.scales.find((s) => s.key === household.scale) ?? reference.scales[0]!;
   const other = reference.scales.find((s) => s.key !== scale.key) ?? scale;
   const preferences = usePreferences();
+  const usual = useReference();
   const set = (change: Partial<typeof each.piece>) => onDraft(withAnswers(draft, change));
   const wrong = (field: string) => {
     const e = problem?.of(field);
@@ -109,6 +112,7 @@ export function Answers({
         }
         error={wrong("cut")}
       />
+      <LastTime cut={each.piece.cut} />
       <Quantity
         label={say("screen-answers-how-thick")}
         value={each.piece.thickness_mm}
@@ -191,6 +195,12 @@ export function Answers({
           </Link>
         </p>
       )}
+      <Tastes
+        piece={each.piece}
+        usualC={usual.data?.cuts.find((c) => c.key === each.piece.cut)?.default_finish_c}
+        system={system}
+        onSet={set}
+      />
       {wrong("finish_c") && problem && (
         <p role="alert" className="m-0 border-l-4 border-alarm pl-2 text-sm text-alarm">
           {wrong("finish_c")}

@@ -114,6 +114,18 @@ export function draftFor(reference: Reference, now = new Date()): Draft {
   };
 }
 
+/** A draft about one piece as it is given, everything else as usual. */
+export const draftWith = (reference: Reference, piece: PieceIn): Draft => ({
+  ...draftFor(reference),
+  pieces: [
+    {
+      piece: { ...pieceDefaults, ...piece },
+      thicknessText: String(piece.thickness_mm),
+      auto: false,
+    },
+  ],
+});
+
 /** The draft of a kept plan; planned again it takes another day. */
 export function draftOf(plan: Pick<Schemas["PlanOut"], "eat_at" | "pieces" | "table">, day?: string): Draft {
   const eat = new Date(plan.eat_at);

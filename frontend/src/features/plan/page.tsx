@@ -1,8 +1,9 @@
 import { memo, useCallback, useDeferredValue, useMemo, useState } from "react";
-import { useParams, useSearchParams } from "react-router";
+import { useLocation, useParams, useSearchParams } from "react-router";
 
 import type { Schemas } from "@/api/client";
-import { type Reference, usePlan, useReference } from "@/api/hooks";
+import { type PieceIn, type Reference, usePlan, useReference } from "@/api/hooks";
+import { useLearned } from "@/api/yard";
 import { useHousehold } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
 import type { Spot } from "@/chart/grate-model";
@@ -19,7 +20,17 @@ import { addPiece, Answers } from "./answers";
 import { Brief } from "./brief";
 import { Kept } from "./kept";
 import { KeyMap, useKeys } from "./keys";
-import { type Draft, draftFor, draftOf, focused, hourOf, pieceOf, remedied, withPlace } from "./model";
+import {
+  type Draft,
+  draftFor,
+  draftOf,
+  draftWith,
+  focused,
+  hourOf,
+  pieceOf,
+  remedied,
+  withPlace,
+} from "./model";
 import { Order } from "./order";
 import { type Panel, PANELS, Panels } from "./panels";
 import { Refusal } from "./refusal";
@@ -31,6 +42,7 @@ import { usePreview } from "./use-preview";
 import { LossLine } from "./loss-line";
 import { PartsLine } from "./parts-line";
 import { SmokeLine } from "./smoke-line";
+import { withTastes } from "./tastes";
 import { named } from "@/words/catalogue";
 import { say } from "@/words/say";
 
@@ -39,15 +51,21 @@ const NOBODY: string[] = [];
 const [LineOf, OrderOf, PanelsOf, KeptOf] = [memo(LineView), memo(Order), memo(Panels), memo(Kept)];
 
 export function PlanPage() {
-  const reference = useReference();
+  const usual = useReference();
+  const learned = useLearned();
+  const tastes = learned.data?.tastes;
+  const cuts = useMemo(() => usual.data && withTastes(usual.data, tastes ?? []), [usual.data, tastes]);
+  const reference = { ...usual, data: cuts };
   const planId = useParams().planId;
   const from = useSearchParams()[0].get("from");
+  const given = (useLocation().state as { piece?: PieceIn } | null)?.piece;
   const plan = usePlan(planId ? Number(planId) : from ? Number(from) : null);
   if (reference.isError) return <Failed error={reference.error} again={() => void reference.refetch()} />;
   if (plan.isError) return <Failed error={plan.error} again={() => void plan.refetch()} />;
-  if (!reference.data || ((planId ?? from) && !plan.data))
+  // a plan that nobody has begun yet begins with what is liked: that is waited for, but not when it cannot be had
+  if (!reference.data || ((planId ?? from) && !plan.data) || learned.isPending)
     return <Waiting what={say("screen-plan-fetching-the-cuts-and-the-fire")} />;
-  const fresh = draftFor(reference.data);
+  const fresh = given ? draftWith(reference.data, given) : draftFor(reference.data);
   const draft = !plan.data
     ? fresh
     : planId
@@ -64,7 +82,7 @@ export function PlanPage() {
         plan.data.table,
         plan.data.pieces.map((p) => p.inputs),
       ])
-    : "new";
+    : JSON.stringify(given ?? "new");
   return <Planner key={key} reference={reference.data} initial={draft} kept={kept} />;
 }
 

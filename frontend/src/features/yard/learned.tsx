@@ -2,7 +2,7 @@ import { type LearnedFire, type LearnedFires, useLeaveOut } from "@/api/yard";
 import { usePreferences } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { Tick } from "@/ui/controls";
-import { dayText, phrase, riseText, type System } from "@/units/units";
+import { dayText, phrase, riseText, type System, tempText } from "@/units/units";
 import { say } from "@/words/say";
 
 const WIDTH = 320;
@@ -15,7 +15,7 @@ const x = (k: number) => WIDTH / 2 + (Math.min(Math.max(k, -FAR_K), FAR_K) / FAR
 
 /** What the household's cooks have taught of its fires: how surely, by which cooks, and to be taken back. */
 export function WhatTheLogSays({ learned }: { learned: LearnedFires }) {
-  const { fires, usual_air_sd_k: usualSdK } = learned;
+  const { fires, tastes, usual_air_sd_k: usualSdK } = learned;
   const household = useHousehold();
   const preferences = usePreferences();
   return (
@@ -28,44 +28,134 @@ export function WhatTheLogSays({ learned }: { learned: LearnedFires }) {
         value={household.learns}
         onChange={(learns) => preferences.mutate({ learns })}
       />
-      {fires.length === 0 && (
+      {fires.length === 0 && tastes.length === 0 && (
         <p className="m-0 text-sm text-ash">{say("screen-learned-nothing-yet-read-a-cook")}</p>
       )}
       {fires.map((fire) => (
         <OneFire key={fire.fire} fire={fire} system={household.units} usualSdK={usualSdK} />
       ))}
+      {tastes.map((taste) => (
+        <OneTaste key={`${taste.eater}|${taste.cut}`} taste={taste} system={household.units} />
+      ))}
     </section>
   );
 }
 
-function OneFire({ fire, system, usualSdK }: { fire: LearnedFire; system: System; usualSdK: number }) {
+interface Counted {
+  id: number;
+  left_out: boolean;
+}
+
+/** What cooks said, one by one; each counts or is left out. */
+function Said<T extends Counted>({
+  of,
+  some,
+  words,
+}: {
+  of: "cook" | "figure" | "verdict";
+  some: readonly T[];
+  words: (one: T) => string;
+}) {
   const leaveOut = useLeaveOut();
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer py-2 text-sm font-semibold [font-stretch:85%]">
+        {say("screen-learned-by-which-cooks", { length: some.length })}
+      </summary>
+      <ul className="m-0 flex list-none flex-col gap-1 p-0">
+        {some.map((one) => (
+          <li key={one.id}>
+            <Tick
+              label={words(one)}
+              value={!one.left_out}
+              onChange={(counts) => leaveOut.mutate({ id: one.id, of, left_out: !counts })}
+            />
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}
+
+const signed = (value: number, text: string) => `${value < 0 ? "−" : "+"}${text}`;
+
+function OneFire({ fire, system, usualSdK }: { fire: LearnedFire; system: System; usualSdK: number }) {
   return (
     <div className="border-t border-seam pt-2">
       <strong>{fire.name}</strong>
-      <p className="m-0 text-sm">{phrase(system, fire.words)}</p>
-      <Spread fire={fire} system={system} usualSdK={usualSdK} />
-      <details>
-        <summary className="min-h-11 cursor-pointer py-2 text-sm font-semibold [font-stretch:85%]">
-          {say("screen-learned-by-which-cooks", { length: fire.taught.length })}
-        </summary>
-        <ul className="m-0 flex list-none flex-col gap-1 p-0">
-          {fire.taught.map((cook) => (
-            <li key={cook.id}>
-              <Tick
-                label={say("screen-learned-a-cook", {
-                  title: cook.title,
-                  day: dayText(new Date(cook.at)),
-                  rise: `${cook.air_more_k < 0 ? "−" : "+"}${riseText(system, Math.abs(cook.air_more_k))}`,
-                  heat: `${cook.film_more < 1 ? "−" : "+"}${Math.abs(Math.round(100 * (cook.film_more - 1)))} %`,
-                })}
-                value={!cook.left_out}
-                onChange={(counts) => leaveOut.mutate({ id: cook.id, left_out: !counts })}
-              />
-            </li>
-          ))}
-        </ul>
-      </details>
+      {fire.taught.length > 0 && (
+        <>
+          <p className="m-0 text-sm">{phrase(system, fire.words)}</p>
+          <Spread fire={fire} system={system} usualSdK={usualSdK} />
+          <Said
+            of="cook"
+            some={fire.taught}
+            words={(cook) =>
+              say("screen-learned-a-cook", {
+                title: cook.title,
+                day: dayText(new Date(cook.at)),
+                rise: signed(cook.air_more_k, riseText(system, Math.abs(cook.air_more_k))),
+                heat: signed(cook.film_more - 1, `${Math.abs(Math.round(100 * (cook.film_more - 1)))} %`),
+              })
+            }
+          />
+        </>
+      )}
+      {fire.habits.map((habit) => (
+        <div key={habit.key}>
+          <p className="m-0 text-sm">{phrase(system, habit.words)}</p>
+          <Said
+            of="figure"
+            some={habit.figures}
+            words={(each) =>
+              say("screen-learned-a-figure", {
+                title: each.title,
+                day: dayText(new Date(each.at)),
+                value:
+                  habit.key === "start" || habit.key === "convert"
+                    ? signed(each.value - 1, `${Math.abs(Math.round(100 * (each.value - 1)))} %`)
+                    : signed(each.value, riseText(system, Math.abs(each.value))),
+              })
+            }
+          />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+const VERDICTS: Record<string, string> = {
+  under: say("screen-rating-under"),
+  right: say("screen-rating-right"),
+  over: say("screen-rating-over"),
+  thin: say("screen-rating-too-thin"),
+  heavy: say("screen-rating-too-heavy"),
+};
+
+function OneTaste({ taste, system }: { taste: LearnedFires["tastes"][number]; system: System }) {
+  return (
+    <div className="border-t border-seam pt-2">
+      <strong>
+        {taste.eater || say("screen-tastes-this-household")}, {taste.cut_name}
+      </strong>
+      <p className="m-0 text-sm">{phrase(system, taste.words)}</p>
+      <Said
+        of="verdict"
+        some={taste.verdicts}
+        words={(v) =>
+          say("screen-learned-a-verdict", {
+            title: v.title,
+            day: dayText(new Date(v.at)),
+            ate: tempText(system, v.ate_c),
+            said: [
+              v.doneness && say("screen-learned-middle", { said: VERDICTS[v.doneness] ?? v.doneness }),
+              v.crust && say("screen-learned-crust", { said: VERDICTS[v.crust] ?? v.crust }),
+            ]
+              .filter(Boolean)
+              .join(", "),
+          })
+        }
+      />
     </div>
   );
 }

@@ -12,7 +12,7 @@ from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.heat.simulation import Floats, Result, State, char_share, grey_rim_share, simulate
 from brasko.core.heat.thermometer import hand_reading_c
 from brasko.core.planner.methods import CRUSTS, crust_dose_s
-from brasko.core.programme.steps import MAX_STEP_S, Step, Until
+from brasko.core.programme.steps import MAX_STEP_S, Programme, Step, Until
 
 
 @dataclass(frozen=True)
@@ -39,7 +39,7 @@ class StepTold:
 
 @dataclass(frozen=True)
 class Told:
-    """A cook as it would go. Curves share time_s; face a starts down."""
+    """A cook as it would go. Curves share time_s; face a starts down. programme: its steps, for the heat core."""
 
     time_s: Floats
     core_c: Floats
@@ -53,6 +53,7 @@ class Told:
     mass_loss_share: float
     salmonella_log10: float
     runs: tuple[Result, ...]
+    programme: Programme
 
 
 def cooked(cook: Cook, *, every_s: float = 10.0, refine: float = 1.0) -> Told:
@@ -65,12 +66,11 @@ def cooked(cook: Cook, *, every_s: float = 10.0, refine: float = 1.0) -> Told:
     before: Place | None = None
     now = lost = killed = 0.0
     peak_core = cook.food.start_c
-    runs, told = [], []
+    runs, told, programme = [], [], []
     for number, step in enumerate(cook.steps):
         place = _placed(cook, step, number)
-        result = simulate(
-            cook.food, (_one(step, place, before, number),), every_s=every_s, frame_s=None, refine=refine, start=state
-        )
+        programme.append(_one(step, place, before, number))
+        result = simulate(cook.food, (programme[-1],), every_s=every_s, frame_s=None, refine=refine, start=state)
         state, before = result.end, place
         lost, killed = lost + result.mass_loss_share, killed + result.salmonella_log10_core
         peak_core = max(peak_core, result.peak_core_c)
@@ -102,6 +102,7 @@ def cooked(cook: Cook, *, every_s: float = 10.0, refine: float = 1.0) -> Told:
         lost,
         killed,
         tuple(runs),
+        tuple(programme),
     )
 
 

@@ -176,6 +176,11 @@ class Zone:
         return None if self.rods is None or self.role != "sear" else self.rods.metal(area_m2, self.rods_c)
 
     @property
+    def searing_c(self) -> float:
+        """What an infrared thermometer shows of it before the sear: its rods, its pan, or the coals."""
+        return self.rods_c if self.rods is not None and self.pan is None else self.shown_c
+
+    @property
     def shown_c(self) -> float:
         """The temperature a cook would quote: of the pan, of the hot grate, or of the air of a gentle zone."""
         if self.pan is not None and self.pan.start_c is not None:

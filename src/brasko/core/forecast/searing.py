@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from brasko.core.errors import InvalidInput
 from brasko.core.forecast.corrections import Twin, heat_end_of
 from brasko.core.planner.programme import phase_of
-from brasko.core.programme.steps import Side, Step, Surroundings, Until
+from brasko.core.programme.steps import Step, Until, over_hotter
 from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
 
@@ -158,7 +158,7 @@ def sear_check(here: Twin, read_c: float) -> SearCheck:
     zone = here.wish.sear_zone
     if zone is None or not any(phase_of(s.name) == "sear" for s in steps):
         raise InvalidInput("temp_c", say("searing-is-of-a-grate-or-pan"))
-    needed = zone.rods_c if zone.rods is not None and zone.pan is None else zone.shown_c
+    needed = zone.searing_c
     planned_s = sum(s.until.max_s for s in steps if phase_of(s.name) == "sear")
     steps_then: list[Step] = []
     for step in steps:
@@ -166,7 +166,7 @@ def sear_check(here: Twin, read_c: float) -> SearCheck:
             steps_then.append(step)
         elif not any(phase_of(s.name) == "sear" for s in steps_then):
             until = Until(900.0, crust_s=max(CRUST_IS_THERE.value * here.wish.crust_s, 1.0))
-            steps_then.append(replace(_over_fire_of(step, read_c, needed, here.wish.air_c), until=until))
+            steps_then.append(replace(over_hotter(step, read_c, needed, here.wish.air_c), until=until))
     result = here.on(tuple(steps_then))
     sear = next(s for s in result.steps if phase_of(s.name) == "sear")
     length = None if sear.reached == "time" else sear.end_s - sear.start_s
@@ -185,29 +185,3 @@ def sear_check(here: Twin, read_c: float) -> SearCheck:
     else:
         said = say("searing-hot-enough-in-all-gives-the", length=quantity.span(length))
     return SearCheck(read_c, needed, length, planned_s, result.peak_core_c, said)
-
-
-def _over_fire_of(step: Step, read_c: float, needed_c: float, air_c: float) -> Step:
-    """The same step over a fire whose grate or pan is so hot instead: air by its excess over that outside, what
-    radiates by the excess of the fourth power of its kelvins."""
-    outside = (air_c + 273.15) ** 4
-    radiant = max((read_c + 273.15) ** 4 - outside, 0.0) / max((needed_c + 273.15) ** 4 - outside, 1.0)
-    excess = max(read_c - air_c, 1.0) / max(needed_c - air_c, 1.0)
-
-    def other(side: Side) -> Side:
-        seen = side.radiant_c
-        fire = None
-        if seen is not None:
-            fourth = outside + radiant * ((seen + 273.15) ** 4 - outside)
-            fire = min(max(fourth, 0.5 * outside) ** 0.25 - 273.15, 1500.0)
-        return replace(side, air_c=min(air_c + excess * (side.air_c - air_c), 1000.0), radiant_c=fire)
-
-    around = step.surroundings
-    metal = step.metal
-    if metal is not None:
-        around_c = air_c + excess * (metal.around_c - air_c)
-        begins = metal.around_c if metal.start_c is None else metal.start_c
-        metal = replace(metal, around_c=around_c, start_c=air_c + excess * (begins - air_c))
-    return replace(
-        step, surroundings=Surroundings(other(around.bottom), other(around.top), other(around.edge)), metal=metal
-    )

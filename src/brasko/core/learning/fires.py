@@ -1,37 +1,27 @@
 """How a household's fire differs from the one assumed, learned from its cooks.
 
 A fire's film coefficient and the air of its gentle side are off by something that stays, and by something that is new
-each time: z = fire + cook, both normal, together as wide as one kitchen is unknown (core/uncertainty/unknowns). A cook
-that was read tells its own z, more or less surely; what stays is filtered from cook to cook (Kalman). A cook that
-does not fit the others counts the less the further it is off, and what was learned fades slowly towards what is
-usual, so that a fire that has changed is learned anew.
+each time, together as wide as one kitchen is unknown (core/uncertainty/unknowns). A cook that was read tells its own,
+more or less surely; what stays is filtered from cook to cook (see series).
 """
 
 from __future__ import annotations
 
 import math
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from brasko.core.learning.habits import HABITS, HabitKnown
+from brasko.core.learning.series import CLIPPED, STAYS, known
 from brasko.core.planner.wish import Wish
-from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD
 
 Floats = NDArray[np.float64]
 
-STAYS = Sourced(0.75, "-", "", "assumed")
-"""Share of the variance between kitchens that is the fire's own; the rest is new with every cook."""
-FADES = Sourced(0.985, "-", "", "assumed")
-"""What is left of what was learned from one cook to the next."""
-HEAVY = 4.0
-"""Degrees of freedom of Student's t: a cook that does not fit the others counts less, the further off the less (Lange,
-Little and Taylor 1989)."""
-CLIPPED = 2.5
-"""No cook is believed to be further off than that: kitchens were not looked at beyond."""
 LEAST_INFORMATION = 1e-3
 """Less than this a cook tells nothing, in units of what was known before."""
 
@@ -63,6 +53,7 @@ class Learned:
     film_sd, air_sd_k
                     how surely the factors themselves are known
     cooks           that say so
+    habits          what else they say, by its key
     """
 
     film_more: float = 1.0
@@ -72,6 +63,7 @@ class Learned:
     film_sd: float = float(math.sqrt(STAYS.value) * FILM_SD.value)
     air_sd_k: float = float(math.sqrt(STAYS.value) * FIRE_SD.value)
     cooks: int = 0
+    habits: Mapping[str, HabitKnown] = field(default_factory=dict)
 
 
 USUAL = Learned()
@@ -95,6 +87,7 @@ def factors_of(has: Learned) -> dict[str, Any]:
         "air_more_k": has.air_more_k,
         "film_spread": has.film_spread,
         "air_spread": has.air_spread,
+        **{h.answer: has.habits[key].figure if key in has.habits else h.usual for key, h in HABITS.items()},
     }
 
 
@@ -122,26 +115,10 @@ def learned(cooks: Sequence[Taught]) -> Learned:
 
     Checked: tests/core/test_learning.py::test_what_stays_is_found_and_what_changes_is_left_as_spread.
     """
-    stays, own = STAYS.value, 1.0 - STAYS.value
     if not cooks:
         return USUAL
-    mean, cov = np.zeros(2), stays * np.eye(2)
-    for cook in cooks:
-        mean = FADES.value * mean
-        cov = FADES.value**2 * cov + (1.0 - FADES.value**2) * stays * np.eye(2)
-        told = np.array(cook.information)
-        # the readings' own spread and what is new with every cook, as precision about what stays
-        spread = told @ np.linalg.inv(np.eye(2) + own * told)
-        away = np.array(cook.z) - mean
-        # precision of the innovation, by Woodbury: a direction that no reading told of counts nothing
-        innovation = spread - spread @ np.linalg.inv(np.linalg.inv(cov) + spread) @ spread
-        off = max(float(away @ innovation @ away), 0.0)
-        weight = min((HEAVY + len(away)) / (HEAVY + off), 1.0)
-        gain = np.linalg.inv(np.linalg.inv(cov) + weight * spread)
-        mean = mean + gain @ (weight * spread @ away)
-        cov = gain
-    sd = np.sqrt(np.diag(cov))
-    left = np.sqrt(np.diag(cov) + own)
+    has = known([(np.array(cook.z), np.array(cook.information)) for cook in cooks], 2)
+    mean, sd, left = has.mean, np.sqrt(np.diag(has.covariance)), has.spread
     return Learned(
         film_more=math.exp(FILM_SD.value * float(mean[0])),
         air_more_k=FIRE_SD.value * float(mean[1]),

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from brasko.core.fire.zones import Preparation
 from brasko.core.planner.tasks import HANDLING_S, Task
 from brasko.core.planner.wish import Wish
@@ -10,6 +12,9 @@ from brasko.core.words import quantity, say
 _AT_THE_FIRE = {"light": 60.0, "bank": 120.0, "fuse": 600.0, "preheat": 20.0, "heat_pan": 20.0, "heat_oven": 20.0}
 """How long hands are busy with a preparation; others take all of theirs (assumed)."""
 
+GETS_HOT = ("light", "preheat")
+"""Preparations that take as long as the fire does, and not as long as hands do."""
+
 
 def of_the_fire(wish: Wish, on_s: float, at: dict[str, tuple[float, float]]) -> list[Task]:
     """What is done to the fire: each chain of preparations ends as the food goes on, or as its sear begins."""
@@ -17,8 +22,14 @@ def of_the_fire(wish: Wish, on_s: float, at: dict[str, tuple[float, float]]) -> 
     first = wish.gentle_zone if gentle_first else wish.sear_zone
     sear_s = at["sear"][0] if "sear" in at else on_s
     shown = wish.the_fire.zones[0].shown_c if first is None else first.shown_c
+    if first is not None and gentle_first:
+        shown += wish.gauge_more_k
     gentle_needs_it = gentle_first or wish.how.gentle_at == "gentle"
-    tasks = _chain(wish.the_fire.preparations, {"on": on_s, "sear": sear_s}, shown, gentle_first, "")
+    getting_ready = tuple(
+        replace(each, lasts_s=wish.start_more * each.lasts_s) if each.key in GETS_HOT else each
+        for each in wish.the_fire.preparations
+    )
+    tasks = _chain(getting_ready, {"on": on_s, "sear": sear_s}, shown, gentle_first, "")
     if wish.sears_elsewhere:
         zone = wish.sear_zone
         hot = 0.0 if zone is None else zone.shown_c

@@ -12,7 +12,7 @@ from brasko.core.fire.rests import RESTS, wrapped
 from brasko.core.heat.simulation import Result, StepEnd
 from brasko.core.planner.methods import WRAP_AT_C
 from brasko.core.planner.wish import Wish
-from brasko.core.programme.steps import Metal, Programme, Step, Surroundings, Until, shifted
+from brasko.core.programme.steps import Metal, Programme, Step, Surroundings, Until, over_hotter, shifted
 
 MAX_SEAR_S = 5 * 60.0
 """A sear that browns too slowly is no longer a sear: it cooks (assumed)."""
@@ -97,6 +97,8 @@ def programme_of(
             zone = wish.sear_zone
             assert zone is not None
             base = Step("sear", zone.surroundings, until, flip_every_s=flips, metal=_metal(wish))
+            if wish.sear_more_k and zone.pan is None:
+                base = over_hotter(base, zone.searing_c + wish.sear_more_k, zone.searing_c, wish.air_c)
             steps += _marked(base, wish.turn_deg, sear[0]) if wish.turn_deg and sear else (base,)
     return (*steps, Step("rest", RESTS[wish.rest][1], Until(wish.resting_s)))
 

@@ -71,6 +71,10 @@ class Wish:
     boned                   the bone is taken out of a cut that has one
     air_more_k, film_more   how the gentle side differs from the fire assumed, as the household's log has it
     air_spread, film_spread what is left of the usual spread of these
+    start_more, convert_more
+                            how many times the usual the fire takes to be ready, and to be opened up
+    gauge_more_k            what its gauge shows above the air at the food
+    sear_more_k             how much hotter its searing place is than the fire assumed
     at_risk                 a guest eats with us who must not have meat below the agency figure
     """
 
@@ -134,6 +138,10 @@ class Wish:
     air_spread: Annotated[float, Answer("number", say("wish-air-spread"), 0.05, 1.5, reset_by=OF_THE_FIRE, group="log")] = 1.0
     film_more: Annotated[float, Answer("number", say("wish-film-more"), 0.5, 2.0, reset_by=OF_THE_FIRE, group="log")] = 1.0
     film_spread: Annotated[float, Answer("number", say("wish-film-spread"), 0.05, 1.5, reset_by=OF_THE_FIRE, group="log")] = 1.0
+    start_more: Annotated[float, Answer("number", say("wish-start-more"), 0.3, 3.0, reset_by=OF_THE_FIRE, group="log")] = 1.0
+    convert_more: Annotated[float, Answer("number", say("wish-convert-more"), 0.3, 3.0, reset_by=OF_THE_FIRE, group="log")] = 1.0
+    gauge_more_k: Annotated[float, Answer("rise", say("wish-gauge-more"), -60.0, 60.0, reset_by=OF_THE_FIRE, group="log")] = 0.0
+    sear_more_k: Annotated[float, Answer("rise", say("wish-sear-more"), -150.0, 150.0, reset_by=OF_THE_FIRE, group="log")] = 0.0
     # fmt: on
 
     def __post_init__(self) -> None:
@@ -285,7 +293,7 @@ class Wish:
     @property
     def wait_s(self) -> float:
         """Between the gentle part and the sear: the fire is opened up, or the piece carried to another."""
-        return CARRY_OVER_S if self.sears_elsewhere else self.the_fire.convert_s
+        return CARRY_OVER_S if self.sears_elsewhere else self.convert_more * self.the_fire.convert_s
 
     @property
     def food(self) -> Food:

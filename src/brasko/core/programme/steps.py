@@ -204,6 +204,32 @@ def shifted(programme: Programme, delta_c: float, h_factor: float) -> Programme:
     )
 
 
+def over_hotter(step: Step, read_c: float, needed_c: float, air_c: float) -> Step:
+    """The same step over a fire whose grate or pan is so hot instead: air by its excess over that outside, what
+    radiates by the excess of the fourth power of its kelvins."""
+    outside = (air_c + 273.15) ** 4
+    radiant = max((read_c + 273.15) ** 4 - outside, 0.0) / max((needed_c + 273.15) ** 4 - outside, 1.0)
+    excess = max(read_c - air_c, 1.0) / max(needed_c - air_c, 1.0)
+
+    def other(side: Side) -> Side:
+        seen = side.radiant_c
+        fire = None
+        if seen is not None:
+            fourth = outside + radiant * ((seen + 273.15) ** 4 - outside)
+            fire = min(max(fourth, 0.5 * outside) ** 0.25 - 273.15, 1500.0)
+        return replace(side, air_c=min(air_c + excess * (side.air_c - air_c), 1000.0), radiant_c=fire)
+
+    around = step.surroundings
+    metal = step.metal
+    if metal is not None:
+        around_c = air_c + excess * (metal.around_c - air_c)
+        begins = metal.around_c if metal.start_c is None else metal.start_c
+        metal = replace(metal, around_c=around_c, start_c=air_c + excess * (begins - air_c))
+    return replace(
+        step, surroundings=Surroundings(other(around.bottom), other(around.top), other(around.edge)), metal=metal
+    )
+
+
 def interrupted(step: Step, after_s: float, for_s: float, meanwhile: Surroundings) -> Programme:
     """A step that is broken by something else: the lid is opened, the piece is moved away and back.
 

@@ -11,6 +11,7 @@ from brasko.web.devices.api import files
 from brasko.web.devices.api import router as devices
 from brasko.web.fires.api import router as fires
 from brasko.web.guide.api import router as guide
+from brasko.web.lab.api import router as lab
 from brasko.web.machine.api import router as machine
 from brasko.web.plans.api import router as plans
 from brasko.web.tables.api import router as tables
@@ -26,5 +27,6 @@ api.add_router("", files)
 api.add_router("", yard)
 api.add_router("", fires)
 api.add_router("", guide)
+api.add_router("", lab)
 api.add_router("", machine)
 api.add_router("device", devices)

@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "brasko.web.plans",
     "brasko.web.tables",
     "brasko.web.cooks",
+    "brasko.web.lab",
     "brasko.web.devices",
     "brasko.web.demo",
     "brasko.web.machine",
@@ -121,5 +122,7 @@ COMPUTE_APART = True
 """Plans and fires are computed by processes of their own; in tests within the request."""
 COMPUTE_NICE = int(os.environ.get("BRASKO_COMPUTE_NICE", "12"))
 """How far computing gives way to answers; 0 where browsers run on the same machine and would starve it."""
+CLUSTER = os.environ.get("BRASKO_CLUSTER", "")
+"""Where a Dask scheduler listens that experiments are to be computed by; nowhere where there is none."""
 BUDGET_S = float(os.environ.get("BRASKO_BUDGET_S", "240"))
 """CPU seconds of computing that a household has in four minutes: one core, all the time."""

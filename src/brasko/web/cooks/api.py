@@ -2,29 +2,39 @@
 
 import csv
 from io import StringIO
+from typing import Annotated
 
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import File, Router, Status
+from ninja import File, Query, Router, Status
 from ninja.files import UploadedFile
 
+from brasko.formats.readings_csv import looked
 from brasko.web.accounts.auth import CookRequest
+from brasko.web.cooks.actions.from_elsewhere import from_elsewhere
 from brasko.web.cooks.actions.photo import keep_photo
 from brasko.web.cooks.actions.put_right import put_right_all
-from brasko.web.cooks.actions.record import finish, rate, record_event, set_hands, set_speed
+from brasko.web.cooks.actions.rate import rate
+from brasko.web.cooks.actions.record import finish, record_event, set_hands, set_speed
 from brasko.web.cooks.actions.start_cook import start_cook
 from brasko.web.cooks.convert import cook_out, line_of, update_since
 from brasko.web.cooks.corrections import ask_practice, corrections_for, surface_for
+from brasko.web.cooks.logbook import differences_of, season_of
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, labels
 from brasko.web.cooks.schemas import (
     AskIn,
     CookLine,
     CookOut,
     CorrectionsOut,
+    DifferenceOut,
+    ElsewhereIn,
     EventIn,
     EventOut,
+    FileLookIn,
+    FileLookOut,
     HandsIn,
     RatingIn,
+    SeasonOut,
     SpeedIn,
     StartIn,
     SurfaceIn,
@@ -51,10 +61,37 @@ def start(request: CookRequest, plan_id: int, payload: StartIn) -> Status[CookOu
 
 @router.get("cooks", response=list[CookLine], operation_id="list_cooks")
 def list_cooks(request: CookRequest, running: bool | None = None) -> list[CookLine]:
-    cooks = Cook.objects.filter(owner=request.user).prefetch_related("pieces__readings")
+    cooks = (
+        Cook.objects.filter(owner=request.user).select_related("photo").prefetch_related("pieces__readings", "events")
+    )
     if running is not None:
         cooks = cooks.filter(ended_at__isnull=running)
     return [line_of(cook) for cook in cooks]
+
+
+@router.get("cooks/season", response=SeasonOut, operation_id="see_season")
+def see_season(request: CookRequest) -> SeasonOut:
+    """What all real cooks that are over come to."""
+    return season_of(request.user)
+
+
+@router.get("cooks/differences", response=list[DifferenceOut], operation_id="see_differences")
+def see_differences(request: CookRequest, of: Annotated[list[int], Query(max_length=4)]) -> list[DifferenceOut]:
+    """How cooks differ from the first of them, in words."""
+    cooks = [_mine(request, cook_id) for cook_id in of]
+    return differences_of(cooks)
+
+
+@router.post("cooks/from-elsewhere/look", response=FileLookOut, operation_id="look_at_file")
+def look_at_file(request: CookRequest, payload: FileLookIn) -> FileLookOut:
+    """What the columns of a CSV seem to be."""
+    return FileLookOut.model_validate(looked(payload.text), from_attributes=True)
+
+
+@router.post("cooks/from-elsewhere", response={201: CookOut}, operation_id="cook_from_elsewhere")
+def cook_from_elsewhere(request: CookRequest, payload: ElsewhereIn) -> Status[CookOut]:
+    """Keep a cook that another device recorded as one of this household's own."""
+    return Status(201, cook_out(from_elsewhere(waiter_of(request), request.user, payload)))
 
 
 @router.get("cooks/{int:cook_id}", response=CookOut, operation_id="get_cook")

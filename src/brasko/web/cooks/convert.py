@@ -7,14 +7,19 @@ from typing import Any
 import numpy as np
 from django.utils import timezone
 
+from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.fire.weather_effects import RAINS, WINDS, shift_of
 from brasko.core.forecast.compare import compared
 from brasko.core.forecast.history import hold_words
 from brasko.core.forecast.progress import Ahead, Expected, Planned, held_longer, progress
+from brasko.core.logbook.next_time import next_time
+from brasko.core.planner.methods import METHODS
 from brasko.core.planner.ranges import Span
 from brasko.core.safety.drills import BLACK_SMOKE, FLARE_UP, VENTS, find_the_middle
 from brasko.core.words import say
+from brasko.formats.piece import ANSWERS
 from brasko.web.cooks import reading
+from brasko.web.cooks.deeds import WeatherTold
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
 from brasko.web.cooks.schemas import (
     AheadOut,
@@ -25,9 +30,11 @@ from brasko.web.cooks.schemas import (
     CookPieceOut,
     DegreesOut,
     DrillsOut,
+    EaterSaidIn,
     EventOut,
     ExpectedOut,
     FaultOut,
+    NextTimeOut,
     OutcomeOut,
     OutlookOut,
     RatingOut,
@@ -38,8 +45,9 @@ from brasko.web.cooks.schemas import (
     WhenOut,
 )
 from brasko.web.cooks.story import done_at, fire_under, table_at
-from brasko.web.cooks.watch import Outlook, watching
+from brasko.web.cooks.watch import Outlook, watching, wish_for
 from brasko.web.plans.schemas import CurveOut
+from brasko.web.yard.models import Verdict
 
 AMID = ("turn", "read")
 """Tasks that belong to the middle of a step, whatever its length."""
@@ -291,11 +299,34 @@ def cook_out(cook: Cook) -> CookOut:
         events=[EventOut.model_validate(e, from_attributes=True) for e in events],
         readings=[ReadingOut.model_validate(r, from_attributes=True) for r in readings],
         rating=RatingOut(
-            **{f: getattr(cook, f) for f in RatingOut.model_fields if f != "photo"},
+            **{f: getattr(cook, f) for f in RatingOut.model_fields if f not in ("photo", "eaters")},
+            eaters=_said_of(cook),
             photo=Photo.objects.filter(cook=cook).exists(),
         ),
+        next_time=[] if cook.ended_at is None else _next_time(cook, pieces[0]),
         cursor=cursor_of(readings, events),
     )
+
+
+def _next_time(cook: Cook, piece: Piece) -> list[NextTimeOut]:
+    """What to change next time, by the verdict on it."""
+    found = next_time(wish_for(piece), cook.doneness, cook.crust, cook.rim)
+    return [
+        NextTimeOut(
+            key=change.key,
+            words=change.words,
+            piece=piece.asked.model_copy(
+                update={ANSWERS[name].outside: ANSWERS[name].to_outside(v) for name, v in change.answers.items()}
+            ),
+        )
+        for change in found
+    ]
+
+
+def _said_of(cook: Cook) -> list[EaterSaidIn]:
+    """What those who ate said, by their names."""
+    said = Verdict.objects.filter(owner_id=cook.owner_id, piece_id__in=[p.id for p in cook.pieces.all()])
+    return [EaterSaidIn.model_validate(v, from_attributes=True) for v in said.exclude(eater="").order_by("id")]
 
 
 def update_since(cook_id: int, cursor: str) -> UpdateOut:
@@ -348,6 +379,21 @@ def outcome_of(cook: Cook, piece: Piece, because: tuple[str, ...] = ()) -> dict[
     return kept.model_dump()
 
 
+def _fire_name(piece: Piece) -> str:
+    own = piece.asked.own_fire
+    return str(own.name) if own is not None else PLANNER_FIRES.get(piece.programme.fire, piece.programme.fire)
+
+
+def _weather(cook: Cook) -> str:
+    """The worst that was told of rain and wind, in words; empty where nothing was."""
+    told = [e.deed for e in cook.events.all() if isinstance(e.deed, WeatherTold)]
+    if not told:
+        return ""
+    rain = max((t.rain for t in told), key=list(RAINS).index)
+    wind = max((t.wind for t in told), key=list(WINDS).index)
+    return say("convert-weather", rain=RAINS[rain].name, wind=WINDS[wind].name)
+
+
 def line_of(cook: Cook) -> CookLine:
     """A cook as a line of the log, with a thinned core curve."""
     piece = cook.pieces.all()[0]
@@ -361,6 +407,14 @@ def line_of(cook: Cook) -> CookLine:
         ended_at=cook.ended_at,
         eat_at=cook.eat_at,
         cut=piece.programme.cut_name,
+        cut_key=piece.cut,
+        method=METHODS[piece.programme.method].name if piece.programme.method in METHODS else piece.programme.method,
+        fire=_fire_name(piece),
+        weather=_weather(cook),
+        doneness=cook.doneness,
+        crust=cook.crust,
+        photo=hasattr(cook, "photo"),
+        again=piece.asked,
         thickness_mm=piece.asked.thickness_mm,
         finish_c=piece.programme.finish_c,
         stars=cook.stars,

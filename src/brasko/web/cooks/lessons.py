@@ -3,6 +3,7 @@
 import logging
 from collections.abc import Callable
 from concurrent.futures import Future
+from datetime import datetime
 
 import numpy as np
 from django.conf import settings
@@ -16,14 +17,16 @@ from brasko.core.forecast.readings import Reading as Seen
 from brasko.core.forecast.update import Forecast, forecast_of
 from brasko.core.learning.fires import taught
 from brasko.core.planner.wish import Wish
+from brasko.core.uncertainty.unknowns import FIRE_SD
 from brasko.web.cooks import worker
 from brasko.web.cooks.bell import bell
 from brasko.web.cooks.convert import outcome_of, slow_curve
+from brasko.web.cooks.figures import figures_of, gauge_off_k
 from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.story import done_at, story_of
 from brasko.web.cooks.watch import seen_of, wish_for
 from brasko.web.machine.together import OnceEach
-from brasko.web.yard.actions.learn import fire_of, keep_teaching
+from brasko.web.yard.actions.learn import fire_of, keep_figure, keep_teaching
 
 LEAST = 24
 """Fewer readings teach nothing."""
@@ -35,6 +38,7 @@ _at_work = OnceEach()
 
 def learn(cook: Cook) -> None:
     """Work out what each piece's readings taught, and keep it with its outcome."""
+    note_figures(cook)
     if settings.FORECASTS == "never":
         return
     for piece in cook.pieces.all():
@@ -100,6 +104,8 @@ def _keep(cook: Cook, piece: Piece, wish: Wish, known: Ensemble, seen: list[Seen
         bell.ring(cook.id)
 
 
+SURE_OF_THE_AIR = 0.5
+"""The air at the food is known from readings where they leave less than this of what was not known (assumed)."""
 FIRE = [0, 3]
 """Which of a kitchen's unknowns are its fire's: film and air."""
 
@@ -118,5 +124,23 @@ def _teach(cook: Cook, piece: Piece, wish: Wish, forecast: Forecast) -> None:
     factors = (wish.film_more, wish.air_more_k, wish.film_spread, wish.air_spread)
     said = taught(draws.mean(axis=0), np.cov(draws.T), *factors)
     if said is not None:
-        at = cook.ended_at or cook.started_at
-        keep_teaching(cook.owner, fire_of(piece.asked), piece.id, f"{cook.title}: {piece.name}", at, said)
+        keep_teaching(cook.owner, fire_of(piece.asked), *_as_kept(cook, piece), said)
+    zone = wish.gentle_zone
+    if zone is not None and float(draws[:, 1].std()) < SURE_OF_THE_AIR:
+        air_c = zone.air_c + wish.air_more_k + FIRE_SD.value * float(draws[:, 1].mean())
+        off_k = gauge_off_k(piece, air_c)
+        if off_k is not None:
+            keep_figure(cook.owner, fire_of(piece.asked), "gauge", *_as_kept(cook, piece), off_k)
+
+
+def note_figures(cook: Cook) -> None:
+    """Keep what the marks and the readings from above of a real cook say of its fire."""
+    if cook.practice or not cook.owner.household.learns:
+        return
+    for piece in cook.pieces.all():
+        for habit, value in figures_of(cook, piece).items():
+            keep_figure(cook.owner, fire_of(piece.asked), habit, *_as_kept(cook, piece), value)
+
+
+def _as_kept(cook: Cook, piece: Piece) -> tuple[int, str, datetime]:
+    return piece.id, f"{cook.title}: {piece.name}", cook.ended_at or cook.started_at

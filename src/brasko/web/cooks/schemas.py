@@ -9,6 +9,7 @@ from pydantic import ConfigDict, Field
 
 from brasko.formats.bounds import Count, Figure, Moment, Number
 from brasko.formats.meal import PieceIn
+from brasko.formats.readings_csv import Role, TimeKind, Unit
 from brasko.web.cooks.deeds import Deed
 from brasko.web.plans.schemas import PieceResult
 
@@ -78,6 +79,17 @@ class HandsIn(Schema):
     hands: Literal["mine", "plan"]
 
 
+class EaterSaidIn(Schema):
+    """What one who ate said of one piece."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    piece_id: Number
+    eater: str = Field(min_length=1, max_length=40)
+    doneness: Literal["", "under", "right", "over"] = ""
+    crust: Literal["", "thin", "right", "heavy"] = ""
+
+
 class RatingIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
@@ -88,6 +100,94 @@ class RatingIn(Schema):
     tenderness: Literal["", "tough", "right", "soft"] = ""
     smoke: Literal["", "faint", "right", "heavy"] = ""
     note: str = Field("", max_length=4000)
+    eaters: list[EaterSaidIn] = Field([], max_length=24)
+
+
+class MappedIn(Schema):
+    """What a column of a file is."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    index: Count
+    role: Role
+    unit: Unit = "C"
+
+
+class FileLookIn(Schema):
+    """A CSV, as text."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    text: str = Field(max_length=2_000_000)
+
+
+class ColumnOut(Schema):
+    """A column of a file: its heading, the first of what it holds, what it seems to be, in which unit, and how its
+    times are written."""
+
+    name: str
+    samples: list[str]
+    role: Role
+    unit: Unit | None
+    time: TimeKind | None
+
+
+class FileLookOut(Schema):
+    """What a file seems to hold."""
+
+    columns: list[ColumnOut]
+    rows: int
+
+
+class ElsewhereIn(Schema):
+    """A cook that another device recorded: its file, what its columns are, what was cooked, and when it went on and
+    came off, in minutes from the first row. every_s: how far rows are apart, where none says when."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    title: str = Field("", max_length=120)
+    piece: PieceIn
+    text: str = Field(max_length=2_000_000)
+    columns: list[MappedIn] = Field(min_length=1, max_length=60)
+    time: TimeKind
+    every_s: Figure | None = Field(None, gt=0, le=3600)
+    began_at: Moment | None = None
+    on_min: Figure = Field(0, ge=0, le=3000)
+    off_min: Figure | None = Field(None, ge=0, le=3000)
+
+
+class CutCount(Schema):
+    cut: str
+    cooks: int
+
+
+class SeasonOut(Schema):
+    """A season at a glance. gap_k is the median miss of the peak; trend_k how it changed, with its 90 % interval."""
+
+    cooks: int
+    cuts: list[CutCount]
+    gap_k: float | None
+    slow_off: float | None
+    near_share: float | None
+    trend_k: float | None
+    trend_span_k: list[float] | None
+    stars: float | None
+    words: str
+
+
+class DifferenceOut(Schema):
+    """How a cook differs from the first, in words."""
+
+    cook_id: int
+    words: str
+
+
+class NextTimeOut(Schema):
+    """A change for the next plan, and the piece that takes it."""
+
+    key: str
+    words: str
+    piece: PieceIn
 
 
 class ClockOut(Schema):
@@ -300,6 +400,7 @@ class RatingOut(Schema):
     tenderness: str
     smoke: str
     note: str
+    eaters: list[EaterSaidIn]
     photo: bool
 
 
@@ -322,6 +423,7 @@ class CookOut(Schema):
     rating: RatingOut
     drills: DrillsOut
     skies: list[SkyOut]
+    next_time: list[NextTimeOut]
     cursor: str
 
 
@@ -347,6 +449,14 @@ class CookLine(Schema):
     ended_at: datetime | None
     eat_at: datetime
     cut: str
+    cut_key: str
+    method: str
+    fire: str
+    weather: str
+    doneness: str
+    crust: str
+    photo: bool
+    again: PieceIn
     thickness_mm: float
     finish_c: float
     stars: int | None

@@ -4,7 +4,6 @@ piece."""
 from __future__ import annotations
 
 import csv
-import secrets
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
@@ -21,10 +20,9 @@ from brasko.web.cooks.models import Cook, Piece, Reading, labels
 from brasko.web.cooks.story import story_of
 from brasko.web.devices.actions import brief, take_readings
 from brasko.web.devices.schemas import ReadingsOut
-from brasko.web.yard.models import Thermometer
+from brasko.web.yard.stand_ins import files_of
 
 MOST_BYTES, MOST_ROWS = 2_000_000, 20_000
-FILE_NAME = say("from-file-from-files")
 SAME_K = 0.005
 """Readings of the same moment that differ by less are one: a file may have been rounded."""
 
@@ -110,7 +108,7 @@ def readings_from_file(cook: Cook, piece: Piece, file: UploadedFile[bytes], from
         shift = on_at - rows[0].at
     pieces = list(cook.pieces.all())
     told = ReadingsOut(accepted=[], duplicate=[], refused=[])
-    device, known = _files_of(cook), _known(cook)
+    device, known = files_of(cook.owner), _known(cook)
     batch: list[dict[str, Any]] = []
     for row in rows:
         at, of = row.at + shift, _piece_of(row, piece, pieces)
@@ -139,14 +137,3 @@ def _known(cook: Cook) -> dict[tuple[int, str, datetime], float]:
     """What the cook has been told already, from whichever thermometer."""
     rows = Reading.objects.filter(cook=cook).values_list("piece_id", "source", "at", "temp_c")
     return {(piece, source, at): temp_c for piece, source, at, temp_c in rows}
-
-
-def _files_of(cook: Cook) -> Thermometer:
-    """What readings from files stand under: a thermometer that nobody holds."""
-    found = Thermometer.objects.filter(owner=cook.owner, name=FILE_NAME, kind=Thermometer.Kind.HAND).first()
-    if found is None:
-        found = Thermometer(owner=cook.owner, name=FILE_NAME, kind=Thermometer.Kind.HAND)
-        found.give_token(secrets.token_urlsafe(24))
-        found.revoked_at = found.paired_at
-        found.save()
-    return found

@@ -146,7 +146,7 @@ def surface_of(wish: Wish, truth: Truth, so_far: CookHistory, since_s: float, di
     zone = wish.sear_zone
     if zone is None:
         return None
-    hot_c = (zone.rods_c if zone.rods is not None and zone.pan is None else zone.shown_c) + truth.fire_offset_k
+    hot_c = zone.searing_c + truth.fire_offset_k
     opened_s = since_s - so_far.since_s if so_far.phase in ("wait", "sear") else 0.0
     if so_far.phase in ("gentle", "wait"):
         hot_c -= GETS_HOT_FROM_K * math.exp(-max(opened_s, 0.0) / GETS_HOT_S)

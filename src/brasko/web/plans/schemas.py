@@ -196,6 +196,10 @@ class Programme(BaseModel):
     tasks: list[TaskOut]
     steps: list[StepOut]
     zones: list[ZoneOut] = []
+    method: str = ""
+    fire: str = ""
+    browning_a_s: float = 0.0
+    browning_b_s: float = 0.0
 
     def step(self, name: str) -> StepOut:
         """The step with this name. Raises KeyError."""

@@ -15,9 +15,20 @@ from brasko.formats.fire_convert import grill_of, own_of
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.common.rows import room_for
 from brasko.web.yard.actions.check_thermometer import check_thermometer, correction_with, kind_of, take_back
-from brasko.web.yard.actions.learn import teachings_of
-from brasko.web.yard.models import Check, Grill, LaidFire, Pan, SetAside, Teaching, Thermometer
-from brasko.web.yard.present import learned_schema
+from brasko.web.yard.actions.learn import lessons_of
+from brasko.web.yard.actions.taste import tastes_of
+from brasko.web.yard.models import (
+    Check,
+    FireFigure,
+    Grill,
+    LaidFire,
+    Pan,
+    SetAside,
+    Teaching,
+    Thermometer,
+    Verdict,
+)
+from brasko.web.yard.present import learned_schema, taste_schema
 from brasko.web.yard.schemas import (
     CheckEffectOut,
     CheckIn,
@@ -302,14 +313,32 @@ def take_check_back(request: CookRequest, thermometer_id: int, check_id: int) ->
 @router.get("yard/learned", response=LearnedFiresOut, operation_id="list_learned")
 def list_learned(request: CookRequest) -> LearnedFiresOut:
     """What is known of each fire by this household's cooks."""
-    fires = [learned_schema(fire, some) for fire, some in teachings_of(request.user).items()]
-    return LearnedFiresOut(fires=fires, usual_air_sd_k=USUAL.air_sd_k)
+    return LearnedFiresOut(
+        fires=[learned_schema(each) for each in lessons_of(request.user)],
+        tastes=[taste_schema(each) for each in tastes_of(request.user)],
+        usual_air_sd_k=USUAL.air_sd_k,
+    )
 
 
 @router.patch("yard/learned/{int:teaching_id}", response=LearnedFiresOut, operation_id="leave_out")
 def leave_out(request: CookRequest, teaching_id: int, payload: LeaveOutIn) -> LearnedFiresOut:
     """Let a cook count no more, or again."""
-    teaching = get_object_or_404(Teaching, id=teaching_id, owner=request.user)
-    teaching.left_out = payload.left_out
-    teaching.save(update_fields=["left_out"])
+    return _left_out(request, get_object_or_404(Teaching, id=teaching_id, owner=request.user), payload)
+
+
+@router.patch("yard/figures/{int:figure_id}", response=LearnedFiresOut, operation_id="leave_figure_out")
+def leave_figure_out(request: CookRequest, figure_id: int, payload: LeaveOutIn) -> LearnedFiresOut:
+    """Let what a cook told of its fire by marks and other readings count no more, or again."""
+    return _left_out(request, get_object_or_404(FireFigure, id=figure_id, owner=request.user), payload)
+
+
+@router.patch("yard/verdicts/{int:verdict_id}", response=LearnedFiresOut, operation_id="leave_verdict_out")
+def leave_verdict_out(request: CookRequest, verdict_id: int, payload: LeaveOutIn) -> LearnedFiresOut:
+    """Let what an eater said of a piece count no more, or again."""
+    return _left_out(request, get_object_or_404(Verdict, id=verdict_id, owner=request.user), payload)
+
+
+def _left_out(request: CookRequest, row: Teaching | FireFigure | Verdict, payload: LeaveOutIn) -> LearnedFiresOut:
+    row.left_out = payload.left_out
+    row.save(update_fields=["left_out"])
     return list_learned(request)

@@ -102,6 +102,52 @@ class Teaching(models.Model):
         return f"{self.title} on {self.fire}"
 
 
+class FireFigure(models.Model):
+    """One figure that a cook told of its fire (core.learning Habit); left out, it does not count."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="fire_figures")
+    fire = models.CharField(max_length=100)
+    habit = models.CharField(max_length=10)
+    piece_id = models.BigIntegerField()
+    title = models.CharField(max_length=200)
+    at = models.DateTimeField()
+    value = models.FloatField()
+    left_out = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["at", "id"]
+        constraints = [models.UniqueConstraint(fields=["piece_id", "habit"], name="one_figure_a_habit_and_piece")]
+        indexes = [models.Index(fields=["owner", "fire", "at"])]
+
+    def __str__(self) -> str:
+        return f"{self.habit} of {self.fire}: {self.value:g}"
+
+
+class Verdict(models.Model):
+    """What an eater said of a piece, beside what it was (core.learning liked); left out, it does not count. An eater
+    without a name is the household."""
+
+    owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="verdicts")
+    eater = models.CharField(max_length=40, blank=True)
+    cut = models.CharField(max_length=40)
+    piece_id = models.BigIntegerField()
+    title = models.CharField(max_length=200)
+    at = models.DateTimeField()
+    ate_c = models.FloatField()
+    crust_share = models.FloatField()
+    doneness = models.CharField(max_length=8, blank=True)
+    crust = models.CharField(max_length=8, blank=True)
+    left_out = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ["at", "id"]
+        constraints = [models.UniqueConstraint(fields=["piece_id", "eater"], name="one_verdict_an_eater_and_piece")]
+        indexes = [models.Index(fields=["owner", "cut", "eater"])]
+
+    def __str__(self) -> str:
+        return f"{self.eater or 'household'} of {self.title}"
+
+
 class Thermometer(models.Model):
     """A thermometer that posts readings with a token. Only a digest of the token is kept."""
 

@@ -111,6 +111,24 @@ class TeachingOut(Schema):
     left_out: bool
 
 
+class FigureOut(Schema):
+    """One figure that a cook told of a fire."""
+
+    id: int
+    title: str
+    at: datetime
+    value: float
+    left_out: bool
+
+
+class HabitOut(Schema):
+    """What is known of a fire besides its gentle side, in words, and the cooks that say so."""
+
+    key: str
+    words: str
+    figures: list[FigureOut]
+
+
 class LearnedOut(Schema):
     """What is known of a fire by its cooks, in words too, and those cooks."""
 
@@ -123,12 +141,39 @@ class LearnedOut(Schema):
     film_more: float
     film_sd: float
     taught: list[TeachingOut]
+    habits: list[HabitOut]
+
+
+class VerdictOut(Schema):
+    """What was said of one piece: under, right or over in the middle, thin, right or heavy crust."""
+
+    id: int
+    title: str
+    at: datetime
+    ate_c: float
+    doneness: str
+    crust: str
+    left_out: bool
+
+
+class TasteOut(Schema):
+    """How an eater likes a cut, in words; what to plan for is null while too little was said. eater "" is the
+    household."""
+
+    eater: str
+    cut: str
+    cut_name: str
+    words: str
+    finish_c: float | None
+    crust: str | None
+    verdicts: list[VerdictOut]
 
 
 class LearnedFiresOut(Schema):
-    """Every fire that cooks have taught of, and how far the air of one is off before any has."""
+    """Every fire and every taste that cooks have taught of, and how far the air of a fire is off before any has."""
 
     fires: list[LearnedOut]
+    tastes: list[TasteOut]
     usual_air_sd_k: float
 
 

@@ -10,6 +10,7 @@ import secrets
 from django.conf import settings
 from django.contrib.auth.models import User
 
+from brasko.core.words import say
 from brasko.web.yard.models import Thermometer
 
 
@@ -62,3 +63,17 @@ def stand_ins_of(owner_id: int) -> dict[str, int]:
     """The numbers of an owner's practice devices that are paired, by kind."""
     found = Thermometer.objects.filter(owner=owner_id, simulated=True, revoked_at=None, kind__in=STAND_INS)
     return {t.kind: t.id for t in found}
+
+
+FILE_NAME = say("from-file-from-files")
+
+
+def files_of(owner: User) -> Thermometer:
+    """What readings from files stand under: a thermometer that nobody holds."""
+    found = Thermometer.objects.filter(owner=owner, name=FILE_NAME, kind=Thermometer.Kind.HAND).first()
+    if found is None:
+        found = Thermometer(owner=owner, name=FILE_NAME, kind=Thermometer.Kind.HAND)
+        found.give_token(secrets.token_urlsafe(24))
+        found.revoked_at = found.paired_at
+        found.save()
+    return found

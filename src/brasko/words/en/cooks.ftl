@@ -45,3 +45,4 @@ stream-not-found = Not found
 stream-this-browser-follows-cooks-already = This browser follows { $most_streams } cooks already: close one of its tabs, or ask for updates now and then.
 watch-the-probe-is-not-in-the = The probe is not in the middle: the forecast goes on without it.
 watch-put-it-back-in-from-the = Put it back in from the side to half the width, or take readings by hand.
+convert-weather = { $rain }, { LOWER($wind) }

@@ -21,3 +21,4 @@ screen-shell-marks-are = { $length } marks are
 screen-shell-not-with-the-server-yet-and = { $value } not with the server yet, and would be lost.
 screen-shell-sign-out-all-the-same = Sign out all the same
 screen-shell-stay = Stay
+screen-shell-lab = Lab

@@ -213,3 +213,7 @@ screen-brief-eat = Eat
 screen-loss-line-juice-and-fat = : { $juice } juice and steam, { $fat } fat
 screen-brief-light = Light
 screen-brief-heat = Heat
+screen-tastes-this-household = This household
+screen-tastes-plan-for-it = Plan for it
+screen-tastes-plan-for = Plan for { $finish }
+screen-tastes-the-usual = The usual, { $finish }

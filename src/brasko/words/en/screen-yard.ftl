@@ -92,3 +92,7 @@ screen-learned-by-which-cooks = The { $length } cooks that say so
 screen-learned-a-cook = { $title }, { $day }: { $rise }, { $heat } heat
 screen-learned-each-cook-and-what-is-known = Each cook's gentle side beside what is known. { $words }
 screen-learned-as-set = as set
+screen-learned-a-figure = { $title }, { $day }: { $value }
+screen-learned-a-verdict = { $title }, { $day }, at { $ate }: { $said }
+screen-learned-middle = middle { LOWER($said) }
+screen-learned-crust = crust { LOWER($said) }

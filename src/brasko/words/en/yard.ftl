@@ -1,2 +1,13 @@
 learned-nothing-counts = No cook counts: planned as such a fire usually is.
 learned-of-a-fire = Gentle side { $rise } { $way } than it is set (± { $sure }); { $percent } % { $more } heat goes in than usual (± { $sure2 } %). From { $cooks } cooks.
+learned-start = Ready { $percent } % { $way } than usual (± { $sure } %), from { $cooks } cooks.
+learned-convert = Opened up for the sear { $percent } % { $way } than usual (± { $sure } %), from { $cooks } cooks.
+learned-longer = later
+learned-shorter = sooner
+learned-gauge = Its gauge shows { $rise } { $way } the air at the food (± { $sure }), from { $cooks } cooks.
+learned-above = above
+learned-below = below
+learned-sear = The searing side is { $rise } { $way } than assumed (± { $sure }), read from above in { $cooks } cooks.
+tastes-finish = Likes it at { $finish } (± { $sure }), where { $usual } is usual: from { $verdicts } verdicts.
+tastes-crust = And { LOWER($crust) } for the crust, from { $verdicts }.
+tastes-one-more-is-needed = One more verdict, and plans go by it.

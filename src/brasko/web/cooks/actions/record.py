@@ -39,7 +39,7 @@ from brasko.web.cooks.deeds import (
 )
 from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
-from brasko.web.cooks.schemas import EventIn, RatingIn
+from brasko.web.cooks.schemas import EventIn
 from brasko.web.cooks.story import done_at, standing_events, story_of
 from brasko.web.cooks.wanted import wanted
 from brasko.web.cooks.watch import watching, wish_for
@@ -343,12 +343,6 @@ def set_hands(cook: Cook, hands: str) -> Cook:
         raise Conflict(say("common-only-in-a-practice-cook-can"), "hands")
     Cook.objects.filter(id=cook.id).update(hands=hands)
     bell.ring(cook.id)
-    return fresh(cook)
-
-
-def rate(cook: Cook, verdict: RatingIn) -> Cook:
-    """Keep the household's verdict, and nothing else of the cook."""
-    Cook.objects.filter(id=cook.id).update(**verdict.model_dump())
     return fresh(cook)
 
 

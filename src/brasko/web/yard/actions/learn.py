@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from collections import defaultdict
 from collections.abc import Mapping
+from dataclasses import dataclass, replace
 from datetime import datetime
 
 from django.contrib.auth.models import User
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.learning.fires import OWN, USUAL, Learned, Taught, factors_of, learned
+from brasko.core.learning.habits import HABITS, habit_known
 from brasko.core.planner.methods import METHODS
 from brasko.formats.meal import PieceIn
-from brasko.web.yard.models import Teaching
+from brasko.web.yard.models import FireFigure, Teaching
 
 MOST_TAUGHT = 60
 """So many cooks of a fire count, the latest ones: what is older has faded."""
@@ -44,11 +46,45 @@ def keep_teaching(owner: User, fire: str, piece_id: int, title: str, at: datetim
     Teaching.objects.update_or_create(piece_id=piece_id, defaults=values)
 
 
+def keep_figure(owner: User, fire: str, habit: str, piece_id: int, title: str, at: datetime, value: float) -> None:
+    """Keep one figure that a cook told of its fire; of each piece once, the latest."""
+    values = {"owner": owner, "fire": fire, "title": title, "at": at, "value": value}
+    FireFigure.objects.update_or_create(piece_id=piece_id, habit=habit, defaults=values)
+
+
 def learned_of(owner: User) -> dict[str, Learned]:
     """What is known of each fire that this household has cooked on; nothing where it does not want to learn."""
     if not owner.household.learns:
         return {}
-    return {fire: learned(taught_by(some)) for fire, some in teachings_of(owner).items()}
+    return {each.fire: each.known for each in lessons_of(owner)}
+
+
+@dataclass(frozen=True)
+class Lessons:
+    """What a household's cooks said of one fire, the oldest first."""
+
+    fire: str
+    taught: list[Teaching]
+    figures: dict[str, list[FireFigure]]
+
+    @property
+    def known(self) -> Learned:
+        """What they say together."""
+        counted = {key: [f.value for f in some if not f.left_out] for key, some in self.figures.items()}
+        habits = {key: habit_known(HABITS[key], values) for key, values in counted.items() if values}
+        return replace(learned(taught_by(self.taught)), habits=habits)
+
+
+def lessons_of(owner: User) -> list[Lessons]:
+    """Every fire that cooks have told of."""
+    figures: dict[str, dict[str, list[FireFigure]]] = defaultdict(lambda: defaultdict(list))
+    for each in FireFigure.objects.filter(owner=owner, habit__in=HABITS).order_by("at", "id"):
+        figures[each.fire][each.habit].append(each)
+    taught = teachings_of(owner)
+    return [
+        Lessons(fire, taught.get(fire, []), {key: some[-MOST_TAUGHT:] for key, some in figures[fire].items()})
+        for fire in dict.fromkeys([*taught, *figures])
+    ]
 
 
 def teachings_of(owner: User) -> dict[str, list[Teaching]]:

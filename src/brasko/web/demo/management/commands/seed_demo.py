@@ -3,7 +3,6 @@
 import secrets
 from dataclasses import replace
 from datetime import datetime, timedelta
-from uuid import uuid4
 
 import numpy as np
 from django.contrib.auth import get_user_model
@@ -17,10 +16,10 @@ from brasko.formats.meal import PieceIn
 from brasko.formats.table import MealTableIn
 from brasko.web.accounts.api import DEMO_USERNAME
 from brasko.web.accounts.models import Household
+from brasko.web.cooks.actions.past_cook import begun, marked
 from brasko.web.cooks.actions.record import finish
-from brasko.web.cooks.actions.start_cook import on_the_fire
 from brasko.web.cooks.lessons import learn_here
-from brasko.web.cooks.models import Cook, Event, Piece, Reading
+from brasko.web.cooks.models import Cook, Piece, Reading
 from brasko.web.cooks.reading import READ_TASK
 from brasko.web.cooks.watch import wish_for
 from brasko.web.demo.season import (
@@ -101,41 +100,6 @@ def lay_table(owner: User) -> Table:
     return save_table(Waiter(owner.pk, apart=False), owner, asked)
 
 
-def put_on(owner: User, plan: Plan, *, practice: bool, started: datetime) -> tuple[Cook, Piece]:
-    """A cook from a plan with its clock at wall-clock speed."""
-    real = timezone.now()
-    cook = Cook.objects.create(
-        owner=owner,
-        plan=plan,
-        grill=plan.grill,
-        title=plan.title,
-        eat_at=plan.eat_at,
-        practice=practice,
-        hands="plan" if practice else "mine",
-        created_at=started,
-        started_at=started,
-        clock_real_at=real,
-        clock_cook_at=real,
-    )
-    each = plan.pieces.all()[0]
-    piece = Piece.objects.create(
-        cook=cook,
-        position=0,
-        name=each.programme.cut_name,
-        cut=each.cut,
-        inputs=each.inputs,
-        result=on_the_fire(each.result),
-        model_version=each.model_version,
-        thermometer=practice_probe(owner, 0),
-    )
-    Event(cook=cook, client_id=uuid4(), kind="start", at=started, payload={"speed": 1}).save()
-    return cook, piece
-
-
-def mark(cook: Cook, piece: Piece, task: str, at: datetime, **shown: object) -> None:
-    Event(cook=cook, piece=piece, client_id=uuid4(), kind="done", at=at, payload={"task": task, **shown}).save()
-
-
 def true_curve(piece: Piece, steps: list[tuple[str, float]], upto_s: float) -> Shown:
     # the fire itself knows nothing of what the log says of it
     plan, wish = piece.programme, replace(wish_for(piece), air_more_k=0.0, film_more=1.0)
@@ -179,7 +143,7 @@ def log_cook(owner: User, past: PastCook) -> None:
     plan.set_aside_at = timezone.now()
     plan.save()
     lead = timedelta(seconds=plan.pieces.all()[0].programme.lead_s)
-    cook, piece = put_on(owner, plan, practice=False, started=eat_at - lead - timedelta(minutes=5))
+    cook, piece = begun(plan, practice_probe(owner, 0), practice=False, started=eat_at - lead - timedelta(minutes=5))
     result = piece.programme
     planned = [(s.name, s.start_s) for s in result.steps]
     slow = next(i for i, (name, _) in enumerate(planned) if name == result.slow_step)
@@ -194,7 +158,7 @@ def log_cook(owner: User, past: PastCook) -> None:
     for task in result.tasks:
         moved = late if task.start_s > result.on_s + planned[slow][1] + 1.0 else 0.0
         shown = {"temp_c": round(float(temp_c[reached]), 1), "source": "probe"} if task.key == READ_TASK else {}
-        mark(cook, piece, task.key, cook.moment(task.start_s + moved), **shown)
+        marked(cook, piece, task.key, cook.moment(task.start_s + moved), **shown)
     keep_readings(cook, piece, on_at, true_curve(piece, real, end_s), EVERY_S)
     cook = finish(cook, on_at + timedelta(seconds=end_s + 60.0))
     cook.stars, cook.doneness, cook.crust, cook.note = past.stars, past.doneness, past.crust, past.note
@@ -213,9 +177,10 @@ def run_cook(owner: User) -> None:
     plan.eat_at = now + timedelta(seconds=-on_s - RUNNING_FOR_S)
     plan.set_aside_at = now
     plan.save()
-    cook, piece = put_on(owner, plan, practice=True, started=plan.eat_at - timedelta(seconds=lead_s + 60))
+    began = plan.eat_at - timedelta(seconds=lead_s + 60)
+    cook, piece = begun(plan, practice_probe(owner, 0), practice=True, started=began)
     for task in piece.programme.tasks:
         if task.start_s <= on_s:
-            mark(cook, piece, task.key, cook.moment(task.start_s))
+            marked(cook, piece, task.key, cook.moment(task.start_s))
     shown = true_curve(piece, [(piece.programme.slow_step, 0.0)], RUNNING_FOR_S)
     keep_readings(cook, piece, cook.moment(on_s), shown, 10.0)

@@ -1,0 +1,2 @@
+export { LabPage } from "./page";
+export { ExperimentPage } from "./experiment";
