@@ -6,6 +6,7 @@ from django.test import Client
 from wording import worded
 
 from brasko.web.cooks.models import Cook
+from brasko.web.cooks.schemas import OutcomeOut
 from brasko.web.demo.season import SEASON
 from brasko.web.plans.models import Plan
 
@@ -28,3 +29,25 @@ def test_the_demo_has_a_season_a_plan_and_a_cook_in_progress(settings):
     client = Client()
     assert worded(client.post("/api/session/demo").json()["household"]["name"]) == "Fennimore household"
     assert len(client.get("/api/cooks").json()) == len(SEASON) + 1
+    for past in SEASON:
+        cook = Cook.objects.get(title=past.title)
+        agrees(past, OutcomeOut(**cook.pieces.get().outcome), cook)
+
+
+def agrees(past, came: OutcomeOut, cook: Cook) -> None:
+    """What was said of a cook is what its curve says."""
+    off_k = came.peak_measured_c - came.peak_foreseen_c
+    if past.doneness == "over":
+        assert off_k > 1.0, past.title
+    elif past.doneness == "under":
+        assert off_k < -1.0, past.title
+    else:
+        assert abs(off_k) < 3.0, (past.title, off_k)
+    if "cooler" in past.note:
+        assert came.mean_gap_k < 0.0, past.title
+    if "Wind" in past.note:
+        assert any(e.kind == "weather" for e in cook.events.all())
+    if "not quite ready" in past.note:
+        assert came.slow_measured_s > 1.05 * came.slow_foreseen_s
+    if past.stars == 5:
+        assert past.doneness == "right"

@@ -6,7 +6,11 @@ from typing import Any
 
 @dataclass(frozen=True)
 class PastCook:
-    """One logged cook: days ago, hour of eating, the wish, and the household's verdict."""
+    """One logged cook: days ago, hour of eating, the wish, and the household's verdict.
+
+    What was said of it agrees with how it went: the air was air_k off what was planned, it was pulled late_s after the
+    pull, wind was told of, eaters said their own.
+    """
 
     days_ago: int
     hour: int
@@ -16,6 +20,11 @@ class PastCook:
     doneness: str
     crust: str
     note: str
+    air_k: float = 0.0
+    late_s: float = 0.0
+    wind: str = ""
+    rim: str = ""
+    eaters: tuple[tuple[str, str, str], ...] = ()
 
 
 SEASON = (
@@ -28,6 +37,7 @@ SEASON = (
         "right",
         "thin",
         "Coals were not quite ready. Wait for the top ones to ash over.",
+        air_k=-14.0,
     ),
     PastCook(150, 18, "Strip for two", {"cut": "strip", "thickness_mm": 38, "finish_c": 54.0}, 4, "right", "right", ""),
     PastCook(
@@ -59,6 +69,9 @@ SEASON = (
         "over",
         "right",
         "More rim than the other way round.",
+        late_s=150.0,
+        rim="wide",
+        eaters=(("Wren", "over", "right"), ("Tobias", "right", "right")),
     ),
     PastCook(
         94,
@@ -88,7 +101,10 @@ SEASON = (
         3,
         "under",
         "right",
-        "Wind kept the cool side cooler than it looked.",
+        "Wind kept the cool side cooler than it looked, and it came off too soon.",
+        air_k=-16.0,
+        late_s=-330.0,
+        wind="windy",
     ),
     PastCook(
         52,
@@ -109,6 +125,7 @@ SEASON = (
         "right",
         "right",
         "The one to repeat.",
+        eaters=(("Wren", "over", "right"), ("Tobias", "right", "right")),
     ),
     PastCook(
         31,

@@ -72,7 +72,7 @@ class OnCluster(Executor):
         from distributed import Client
 
         self._client: Any = Client(address, timeout=CONNECT_S)  # type: ignore[no-untyped-call]
-        self._executor: Executor = self._client.get_executor()
+        self._executor: Executor = self._client.get_executor()  # type: ignore[no-untyped-call]
 
     def submit(self, fn: Callable[..., Any], /, *args: Any, **kwargs: Any) -> Future[Any]:
         """Have it computed there."""

@@ -3,6 +3,7 @@
 import secrets
 from dataclasses import replace
 from datetime import datetime, timedelta
+from uuid import uuid4
 
 import numpy as np
 from django.contrib.auth import get_user_model
@@ -17,10 +18,13 @@ from brasko.formats.table import MealTableIn
 from brasko.web.accounts.api import DEMO_USERNAME
 from brasko.web.accounts.models import Household
 from brasko.web.cooks.actions.past_cook import begun, marked
+from brasko.web.cooks.actions.rate import rate
 from brasko.web.cooks.actions.record import finish
+from brasko.web.cooks.deeds import WeatherTold
 from brasko.web.cooks.lessons import learn_here
-from brasko.web.cooks.models import Cook, Piece, Reading
+from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.reading import READ_TASK
+from brasko.web.cooks.schemas import RatingIn
 from brasko.web.cooks.watch import wish_for
 from brasko.web.demo.season import (
     GRILL,
@@ -37,7 +41,7 @@ from brasko.web.demo.season import (
 )
 from brasko.web.demo.yard import furnish
 from brasko.web.devices.management.commands.simulate_probe import CHANNELS
-from brasko.web.devices.truth import Shown, drawn_truth, reading_of, true_probe
+from brasko.web.devices.truth import Shown, Truth, drawn_truth, reading_of, true_probe
 from brasko.web.machine.shares import Waiter
 from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.models import Plan
@@ -100,11 +104,16 @@ def lay_table(owner: User) -> Table:
     return save_table(Waiter(owner.pk, apart=False), owner, asked)
 
 
-def true_curve(piece: Piece, steps: list[tuple[str, float]], upto_s: float) -> Shown:
+def truth_of(piece: Piece, air_k: float = 0.0) -> Truth:
+    """A kitchen like any, its fire as far off as is told."""
+    return replace(drawn_truth(piece.id), fire_offset_k=air_k)
+
+
+def true_curve(piece: Piece, steps: list[tuple[str, float]], upto_s: float, truth: Truth) -> Shown:
     # the fire itself knows nothing of what the log says of it
     plan, wish = piece.programme, replace(wish_for(piece), air_more_k=0.0, film_more=1.0)
     so_far = cook_history(wish, plan.pull_c, (plan.sear_s, plan.flip_every_s), [Began(*s) for s in steps])
-    return true_probe(wish, drawn_truth(piece.id), so_far, upto_s)
+    return true_probe(wish, truth, so_far, upto_s)
 
 
 def keep_readings(cook: Cook, piece: Piece, on_at: datetime, shown: Shown, every_s: float) -> None:
@@ -148,10 +157,11 @@ def log_cook(owner: User, past: PastCook) -> None:
     planned = [(s.name, s.start_s) for s in result.steps]
     slow = next(i for i, (name, _) in enumerate(planned) if name == result.slow_step)
     longest = result.steps[slow].end_s * 2.0
-    slowly = true_curve(piece, planned[: slow + 1], longest)
+    truth = truth_of(piece, past.air_k)
+    slowly = true_curve(piece, planned[: slow + 1], longest, truth)
     time_s, temp_c = slowly.time_s, slowly.channels["tip"]
     reached = np.argmax(temp_c >= result.pull_c) if (temp_c >= result.pull_c).any() else len(time_s) - 1
-    late = float(time_s[reached]) - result.steps[slow].end_s
+    late = float(time_s[reached]) + past.late_s - result.steps[slow].end_s
     real = [(name, begin + (late if i > slow else 0.0)) for i, (name, begin) in enumerate(planned)]
     end_s = result.steps[-1].end_s + late
     on_at = cook.moment(result.on_s)
@@ -159,10 +169,24 @@ def log_cook(owner: User, past: PastCook) -> None:
         moved = late if task.start_s > result.on_s + planned[slow][1] + 1.0 else 0.0
         shown = {"temp_c": round(float(temp_c[reached]), 1), "source": "probe"} if task.key == READ_TASK else {}
         marked(cook, piece, task.key, cook.moment(task.start_s + moved), **shown)
-    keep_readings(cook, piece, on_at, true_curve(piece, real, end_s), EVERY_S)
+    if past.wind:
+        told = WeatherTold(rain="none", wind=past.wind).payload()
+        Event(cook=cook, client_id=uuid4(), kind=Event.Kind.WEATHER, at=on_at, payload=told).save()
+    keep_readings(cook, piece, on_at, true_curve(piece, real, end_s, truth), EVERY_S)
     cook = finish(cook, on_at + timedelta(seconds=end_s + 60.0))
-    cook.stars, cook.doneness, cook.crust, cook.note = past.stars, past.doneness, past.crust, past.note
-    cook.save(update_fields=["stars", "doneness", "crust", "note"])
+    piece.refresh_from_db()
+    rate(
+        cook,
+        RatingIn.model_validate(
+            {
+                **{name: getattr(past, name) for name in ("stars", "doneness", "crust", "rim", "note")},
+                "eaters": [
+                    {"piece_id": piece.id, "eater": eater, "doneness": done, "crust": crust}
+                    for eater, done, crust in past.eaters
+                ],
+            }
+        ),
+    )
     if past.days_ago <= TAUGHT_DAYS:
         learn_here(cook, SEASON_MEMBERS)
 
@@ -182,5 +206,5 @@ def run_cook(owner: User) -> None:
     for task in piece.programme.tasks:
         if task.start_s <= on_s:
             marked(cook, piece, task.key, cook.moment(task.start_s))
-    shown = true_curve(piece, [(piece.programme.slow_step, 0.0)], RUNNING_FOR_S)
+    shown = true_curve(piece, [(piece.programme.slow_step, 0.0)], RUNNING_FOR_S, drawn_truth(piece.id))
     keep_readings(cook, piece, cook.moment(on_s), shown, 10.0)
