@@ -19,6 +19,7 @@ import { GuidePage } from "./features/guide";
 import { ExperimentPage, LabPage } from "./features/lab";
 import { LogEntryPage, LogPage, OverPage } from "./features/log";
 import { PlanPage, SheetPage } from "./features/plan";
+import { DebriefPage, PracticePage } from "./features/practice";
 import { TableNowPage, TablePage, TableSheet } from "./features/table";
 import { YardPage } from "./features/yard";
 
@@ -54,6 +55,8 @@ const router = createBrowserRouter([
       { path: "yard", element: <YardPage /> },
       { path: "cook", element: <CookListPage /> },
       { path: "cook/:cookId", element: <CookPage /> },
+      { path: "practice", element: <PracticePage /> },
+      { path: "practice/:cookId", element: <DebriefPage /> },
       { path: "lab", element: <LabPage /> },
       { path: "lab/:experimentId", element: <ExperimentPage /> },
       { path: "log", element: <LogPage /> },

@@ -7,11 +7,11 @@ from django.utils import timezone
 from wording import worded
 
 from brasko.core.forecast.history import Aside, Began, cook_history
+from brasko.core.practice.truth import battery_of, drawn_truth, reading_of, troubled, true_probe
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_of
 from brasko.web.cooks.models import Cook, Reading
 from brasko.web.devices.management.commands.simulate_probe import Hub
-from brasko.web.devices.truth import battery_of, drawn_truth, reading_of, troubled, true_probe
 from brasko.web.machine.together import Together
 from brasko.web.yard.models import Thermometer
 from brasko.web.yard.stand_ins import hub_key, probe_token

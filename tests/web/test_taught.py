@@ -10,12 +10,12 @@ from test_watch import on_the_fire, read_by_probe
 from wording import worded
 
 from brasko.core.learning.fires import Taught
+from brasko.core.practice.truth import drawn_truth
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.meal import PieceIn
 from brasko.web.cooks.figures import figures_of
 from brasko.web.cooks.models import Cook, Reading
 from brasko.web.cooks.story import story_of
-from brasko.web.devices.truth import drawn_truth
 from brasko.web.yard.actions.learn import (
     MOST_TAUGHT,
     as_learned,

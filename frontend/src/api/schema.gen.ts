@@ -1593,6 +1593,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Practice
+         * @description Every drill, and what this household has made of it.
+         */
+        get: operations["see_practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/drills/{key}/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Begin */
+        post: operations["start_drill"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/cooks/{cook_id}/story": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tell Story
+         * @description What the cook of a drill has been told by now.
+         */
+        get: operations["tell_story"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/cooks/{cook_id}/debrief": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Debrief
+         * @description A drill that is over, scored and explained.
+         */
+        get: operations["get_debrief"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/cooks/{cook_id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Again
+         * @description Take a drill up again from a moment of it.
+         */
+        post: operations["try_drill_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/feel/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Ask Feel
+         * @description A fresh round of questions.
+         */
+        get: operations["ask_feel"];
+        put?: never;
+        /**
+         * Answer Feel
+         * @description What a round came to; what was not answered is wrong.
+         */
+        post: operations["answer_feel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reach": {
         parameters: {
             query?: never;
@@ -2849,13 +2970,6 @@ export interface components {
             steps: components["schemas"]["StepOut"][];
             /** Zones */
             zones: components["schemas"]["ZoneOut"][];
-            /** Headline */
-            headline: string;
-            /** Finish Words */
-            finish_words: {
-                [key: string]: string;
-            };
-            minimum: components["schemas"]["MinimumOut"] | null;
             /**
              * Method
              * @default low_then_sear
@@ -2866,8 +2980,25 @@ export interface components {
              * @default kettle_two_zone
              */
             fire?: string;
+            /**
+             * Browning A S
+             * @default 0
+             */
+            browning_a_s?: number;
+            /**
+             * Browning B S
+             * @default 0
+             */
+            browning_b_s?: number;
             /** Grey Rim Share */
             grey_rim_share: number;
+            /** Headline */
+            headline: string;
+            /** Finish Words */
+            finish_words: {
+                [key: string]: string;
+            };
+            minimum: components["schemas"]["MinimumOut"] | null;
             /** Mass Loss Share */
             mass_loss_share: number;
             /** Salmonella Log10 Core */
@@ -2905,16 +3036,6 @@ export interface components {
              * @default false
              */
             has_lid?: boolean;
-            /**
-             * Browning A S
-             * @default 0
-             */
-            browning_a_s?: number;
-            /**
-             * Browning B S
-             * @default 0
-             */
-            browning_b_s?: number;
             /**
              * Evaporated Share
              * @default 0
@@ -6435,6 +6556,262 @@ export interface components {
             /** Points */
             points: (components["schemas"]["PointOut"] | null)[];
         };
+        /**
+         * DrillLine
+         * @description A drill, and what this household has made of it.
+         */
+        DrillLine: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Story */
+            story: string;
+            /** Watch */
+            watch: string;
+            /** Pieces */
+            pieces: number;
+            /** Attempts */
+            attempts: number[];
+            /** Best */
+            best: number | null;
+            /** Running */
+            running: number | null;
+        };
+        /** FeelLine */
+        FeelLine: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "hand" | "colour" | "firmness" | "smoke";
+            /** Name */
+            name: string;
+            /** Rounds */
+            rounds: number[];
+            /** Of */
+            of: number;
+        };
+        /** PracticeOut */
+        PracticeOut: {
+            /** Drills */
+            drills: components["schemas"]["DrillLine"][];
+            /** Feel */
+            feel: components["schemas"]["FeelLine"][];
+        };
+        /** BegunOut */
+        BegunOut: {
+            /** Cook Id */
+            cook_id: number;
+        };
+        /** DrillStartIn */
+        DrillStartIn: {
+            /**
+             * Speed
+             * @default 10
+             * @enum {integer}
+             */
+            speed?: 1 | 10 | 60;
+        };
+        /** SaidOut */
+        SaidOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * StoryOut
+         * @description What the cook of a drill has been told by now; drill is "" for a cook that is none.
+         */
+        StoryOut: {
+            /** Drill */
+            drill: string;
+            /** Name */
+            name: string;
+            /** Story */
+            story: string;
+            /** Watch */
+            watch: string;
+            /** Said */
+            said: components["schemas"]["SaidOut"][];
+        };
+        /**
+         * DebriefOut
+         * @description A drill that is over. said is what happened, and how soon it was seen to.
+         */
+        DebriefOut: {
+            /** Cook Id */
+            cook_id: number;
+            /** Drill */
+            drill: string;
+            /** Name */
+            name: string;
+            /** Watch */
+            watch: string;
+            /** Points */
+            points: number;
+            /** Best */
+            best: number;
+            /** Said */
+            said: string[];
+            /** Pieces */
+            pieces: components["schemas"]["PieceDebriefed"][];
+        };
+        /**
+         * HandsOut
+         * @description How other hands would have done in the same kitchen.
+         */
+        HandsOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Points */
+            points: number;
+            /** Peak C */
+            peak_c: number;
+            /** Rim Share */
+            rim_share: number;
+            /** Crust Share */
+            crust_share: number;
+        };
+        /** MarkedOut */
+        MarkedOut: {
+            /** Key */
+            key: string;
+            /** Mark */
+            mark: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * MomentOut
+         * @description A moment that mattered: what was done, what the probe showed then, what it cost, what to try instead.
+         */
+        MomentOut: {
+            /** Key */
+            key: string;
+            /** At S */
+            at_s: number;
+            /** Words */
+            words: string;
+            /** Probe C */
+            probe_c: number;
+            /** Cost K */
+            cost_k: number;
+            /** Cost S */
+            cost_s: number;
+            /** Instead */
+            instead: string;
+        };
+        /**
+         * PieceDebriefed
+         * @description The same with when it went on.
+         */
+        PieceDebriefed: {
+            /** Name */
+            name: string;
+            /** Points */
+            points: number;
+            /** Safe */
+            safe: boolean;
+            /** Parts */
+            parts: components["schemas"]["MarkedOut"][];
+            /** Moments */
+            moments: components["schemas"]["MomentOut"][];
+            /** Hands */
+            hands: components["schemas"]["HandsOut"][];
+            /** Time S */
+            time_s: number[];
+            /** Core C */
+            core_c: number[];
+            /** Planned Time S */
+            planned_time_s: number[];
+            /** Planned Core C */
+            planned_core_c: number[];
+            /** Finish C */
+            finish_c: number;
+            /**
+             * On At
+             * Format: date-time
+             */
+            on_at: string;
+        };
+        /**
+         * AgainIn
+         * @description From which moment of a drill to try again.
+         */
+        AgainIn: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Speed
+             * @default 10
+             * @enum {integer}
+             */
+            speed?: 1 | 10 | 60;
+        };
+        /** AskedOut */
+        AskedOut: {
+            /** Asked */
+            asked: string;
+            /** Colour */
+            colour: string;
+            /** Choices */
+            choices: string[];
+        };
+        /**
+         * FeelOut
+         * @description A round of questions.
+         */
+        FeelOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "hand" | "colour" | "firmness" | "smoke";
+            /** Name */
+            name: string;
+            /** Seed */
+            seed: number;
+            /** Questions */
+            questions: components["schemas"]["AskedOut"][];
+        };
+        /** AnsweredOut */
+        AnsweredOut: {
+            /** Right */
+            right: number;
+            /** Given */
+            given: number;
+            /** Why */
+            why: string;
+        };
+        /**
+         * FeelResult
+         * @description What a round came to.
+         */
+        FeelResult: {
+            /** Right */
+            right: number;
+            /** Of */
+            of: number;
+            /** Answers */
+            answers: components["schemas"]["AnsweredOut"][];
+        };
+        /** AnswersIn */
+        AnswersIn: {
+            /** Seed */
+            seed: number;
+            /** Answers */
+            answers: number[];
+        };
         /** ReachLink */
         ReachLink: {
             /** Url */
@@ -6486,6 +6863,8 @@ export interface components {
             speed: number;
             /** Trouble */
             trouble: string;
+            /** Drill */
+            drill: string;
             /** Devices */
             devices: {
                 [key: string]: number;
@@ -6497,6 +6876,8 @@ export interface components {
         ScenePiece: {
             /** Piece Id */
             piece_id: number;
+            /** Seed */
+            seed: number;
             /** Position */
             position: number;
             /** Thermometer Id */
@@ -8941,6 +9322,170 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptExperiment"];
+                };
+            };
+        };
+    };
+    see_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOut"];
+                };
+            };
+        };
+    };
+    start_drill: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrillStartIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOut"];
+                };
+            };
+        };
+    };
+    tell_story: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoryOut"];
+                };
+            };
+        };
+    };
+    get_debrief: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DebriefOut"];
+                };
+            };
+        };
+    };
+    try_drill_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BegunOut"];
+                };
+            };
+        };
+    };
+    ask_feel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "hand" | "colour" | "firmness" | "smoke";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeelOut"];
+                };
+            };
+        };
+    };
+    answer_feel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "hand" | "colour" | "firmness" | "smoke";
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnswersIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeelResult"];
                 };
             };
         };

@@ -18,6 +18,7 @@ const PLACES = [
   { to: "/cook", name: say("screen-shell-cook") },
   { to: "/log", name: say("screen-shell-log") },
   { to: "/lab", name: say("screen-shell-lab") },
+  { to: "/practice", name: say("screen-shell-practice") },
   { to: "/yard", name: say("screen-shell-yard") },
   { to: "/guide", name: say("screen-shell-guide") },
 ];

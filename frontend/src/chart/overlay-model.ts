@@ -1,3 +1,5 @@
+import type { Scale } from "@/units/units";
+
 /** Lines laid over one another: what each is, and where its own zero lies. */
 export interface Laid {
   key: string;
@@ -50,6 +52,15 @@ export function valueOf(line: Laid, s: number): number | null {
   const [a, b] = [line.timeS[n - 1]!, line.timeS[n]!];
   const share = b > a ? (t - a) / (b - a) : 0;
   return line.coreC[n - 1]! + share * (line.coreC[n]! - line.coreC[n - 1]!);
+}
+
+/** Whole tens of the reader's degrees between two temperatures, in °C. */
+export function levelsOf([low, high]: [number, number], scale: Scale, most = 7): number[] {
+  const [from, to] = [scale.shown(low), scale.shown(high)];
+  const step = [5, 10, 20, 50, 100].find((s) => (to - from) / s <= most) ?? 200;
+  const found = [];
+  for (let t = Math.ceil(from / step) * step; t <= to; t += step) found.push(scale.si(t));
+  return found;
 }
 
 /** Whole steps of minutes or hours for an axis of so many seconds. */

@@ -1,13 +1,13 @@
 import { line as path } from "d3-shape";
 import { useMemo } from "react";
 
-import { spanText, type System, tempText } from "@/units/units";
+import { spanText, type System, temperature, tempText } from "@/units/units";
 import { say } from "@/words/say";
 
-import { type Laid, rangeOf, spanOf, strokeOf, ticksOf, valueOf } from "./overlay-model";
+import { type Laid, levelsOf, rangeOf, spanOf, strokeOf, ticksOf, valueOf } from "./overlay-model";
 
-const WIDTH = 720;
-const HEIGHT = 300;
+const WIDTH = 900;
+const HEIGHT = 320;
 const PAD = { left: 46, right: 12, top: 12, bottom: 26 };
 
 interface Props {
@@ -30,9 +30,7 @@ export function Overlay({ lines, finishC, momentS, onMoment, system, label, zero
   const x = (s: number) => PAD.left + ((s - from) / Math.max(to - from, 1)) * (WIDTH - PAD.left - PAD.right);
   const y = (c: number) =>
     HEIGHT - PAD.bottom - ((c - low) / Math.max(high - low, 1)) * (HEIGHT - PAD.top - PAD.bottom);
-  const step = system === "us" ? 100 / 9 : 10;
-  const levels = [];
-  for (let c = Math.ceil(low / step) * step; c < high; c += step) levels.push(c);
+  const levels = levelsOf([low, high], temperature(system));
   return (
     <figure className="m-0">
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="block h-auto w-full" role="img" aria-label={label}>

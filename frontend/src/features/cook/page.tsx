@@ -13,6 +13,7 @@ import { blockAt, lineOfCook, valueAt } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { unpacked, widthMm } from "@/chart/section";
 import { roleOf } from "@/chart/where";
+import { DrillStory } from "@/features/practice/story";
 import { RatingForm } from "@/features/log/rating";
 import { Button, Failed, Waiting, Tick } from "@/ui/controls";
 import { clockText } from "@/units/units";
@@ -110,6 +111,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
             <span className="kicker">{say("screen-cook-practice", { speed: cook.clock.speed })}</span>
           )}
         </h1>
+        <DrillStory cookId={cook.id} practice={cook.practice} over={cook.ended_at !== null} />
         {cook.ended_at ? (
           <section aria-label={say("screen-cook-afterwards")} className="plate flex flex-col gap-3 p-4">
             <h2 className="m-0 text-3xl">{say("screen-cook-it-is-over-how-was-it")}</h2>

@@ -15,6 +15,10 @@ import { laid, type Zero } from "./model";
 
 type Figures = NonNullable<Way["figures"]>;
 
+/** Past a deep one nobody tells crusts apart: it chars. */
+const PAST_DEEP = 2.5;
+export const crustText = (of: number) => (of > PAST_DEEP ? say("screen-lab-past-deep") : share(of));
+
 /** What each way comes to, row by row. */
 function rowsOf(system: System): [string, (f: Figures) => string | null][] {
   const temp = (c: number) => tempText(system, c);
@@ -27,7 +31,7 @@ function rowsOf(system: System): [string, (f: Figures) => string | null][] {
     [say("screen-lab-ends-at"), (f) => temp(f.peak_c)],
     [say("screen-lab-after-the-pull"), (f) => or(f.rise_k, rise)],
     [say("screen-lab-grey-rim"), (f) => share(f.rim_share)],
-    [say("screen-lab-crust"), (f) => share(f.crust_share)],
+    [say("screen-lab-crust"), (f) => crustText(f.crust_share)],
     [say("screen-lab-weight-lost"), (f) => share(f.loss_share)],
     [say("screen-lab-readings"), (f) => `${f.readings}`],
     [say("screen-lab-fuel"), (f) => or(f.fuel_kg, (kg) => weightText(system, kg * 1000))],

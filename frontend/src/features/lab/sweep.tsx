@@ -10,6 +10,7 @@ import { ANSWERS } from "@/api/answers.gen";
 import { phrase } from "@/units/units";
 import { figure as localFigure, say } from "@/words/say";
 
+import { crustText } from "./compared";
 import { type Axis, type Figure, freshAxis, grid, shareOf, SWEPT_FIGURES } from "./model";
 
 type SweptField = Schemas["SweptField"];
@@ -31,6 +32,7 @@ const figureWords = (key: Figure) =>
 function figureText(system: System, key: Figure, value: number): string {
   if (key.endsWith("_s")) return spanText(value);
   if (key.endsWith("_c")) return tempText(system, value);
+  if (key === "crust_share") return crustText(value);
   if (key.endsWith("_share")) return share(value);
   return riseText(system, value);
 }

@@ -4,7 +4,7 @@ import { Link, useSearchParams } from "react-router";
 import { useCooksOf, useDifferences } from "@/api/log";
 import { useSystem } from "@/app/session";
 import { Overlay } from "@/chart/overlay";
-import type { Laid } from "@/chart/overlay-model";
+import { type Laid, spanOf } from "@/chart/overlay-model";
 import { Choice, Failed, Waiting } from "@/ui/controls";
 import { dayText, phrase, spanText, tempText } from "@/units/units";
 import { say } from "@/words/say";
@@ -22,7 +22,7 @@ export function OverPage() {
   const cooks = useCooksOf(of);
   const differences = useDifferences(of);
   const [zero, setZero] = useState<Zero>("on");
-  const [moment, setMoment] = useState(0);
+  const [moment, setMoment] = useState<number | null>(null);
   const there = cooks.flatMap((c) => (c.data ? [c.data] : []));
   const stamp = there.map((c) => `${c.id}:${c.cursor}`).join();
   const lines = useMemo(
@@ -55,7 +55,7 @@ export function OverPage() {
             value={zero}
             onChange={(key) => {
               setZero(key as Zero);
-              setMoment(0);
+              setMoment(null);
             }}
             options={[
               { key: "on", name: say("screen-lab-on") },
@@ -67,7 +67,7 @@ export function OverPage() {
         <Overlay
           lines={lines}
           finishC={finishes.size === 1 ? [...finishes][0]! : null}
-          momentS={moment}
+          momentS={moment ?? spanOf(lines)[1]}
           onMoment={setMoment}
           system={system}
           label={say("screen-over-lines")}

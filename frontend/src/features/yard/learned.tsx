@@ -15,7 +15,7 @@ const x = (k: number) => WIDTH / 2 + (Math.min(Math.max(k, -FAR_K), FAR_K) / FAR
 
 /** What the household's cooks have taught of its fires: how surely, by which cooks, and to be taken back. */
 export function WhatTheLogSays({ learned }: { learned: LearnedFires }) {
-  const { fires, tastes, usual_air_sd_k: usualSdK } = learned;
+  const { fires, usual_air_sd_k: usualSdK } = learned;
   const household = useHousehold();
   const preferences = usePreferences();
   return (
@@ -28,14 +28,11 @@ export function WhatTheLogSays({ learned }: { learned: LearnedFires }) {
         value={household.learns}
         onChange={(learns) => preferences.mutate({ learns })}
       />
-      {fires.length === 0 && tastes.length === 0 && (
+      {fires.length === 0 && (
         <p className="m-0 text-sm text-ash">{say("screen-learned-nothing-yet-read-a-cook")}</p>
       )}
       {fires.map((fire) => (
         <OneFire key={fire.fire} fire={fire} system={household.units} usualSdK={usualSdK} />
-      ))}
-      {tastes.map((taste) => (
-        <OneTaste key={`${taste.eater}|${taste.cut}`} taste={taste} system={household.units} />
       ))}
     </section>
   );
@@ -51,8 +48,10 @@ function Said<T extends Counted>({
   of,
   some,
   words,
+  summary = say("screen-learned-by-which-cooks", { length: some.length }),
 }: {
   of: "cook" | "figure" | "verdict";
+  summary?: string;
   some: readonly T[];
   words: (one: T) => string;
 }) {
@@ -60,7 +59,7 @@ function Said<T extends Counted>({
   return (
     <details>
       <summary className="min-h-11 cursor-pointer py-2 text-sm font-semibold [font-stretch:85%]">
-        {say("screen-learned-by-which-cooks", { length: some.length })}
+        {summary}
       </summary>
       <ul className="m-0 flex list-none flex-col gap-1 p-0">
         {some.map((one) => (
@@ -132,6 +131,31 @@ const VERDICTS: Record<string, string> = {
   heavy: say("screen-rating-too-heavy"),
 };
 
+/** How those who eat here like each cut, by what they said. */
+export function HowItIsLiked({ tastes }: { tastes: LearnedFires["tastes"] }) {
+  const system = useHousehold().units;
+  const known = tastes.filter((t) => t.finish_c !== null || t.crust !== null);
+  const moods = tastes.filter((t) => !known.includes(t));
+  return (
+    <section aria-labelledby="liked-title" className="plate flex flex-col gap-2 p-4">
+      <h2 id="liked-title" className="m-0 text-lg">
+        {say("screen-tastes-how-it-is-liked")}
+      </h2>
+      {tastes.length === 0 && <p className="m-0 text-sm text-ash">{say("screen-tastes-nothing-said-yet")}</p>}
+      {known.map((taste) => (
+        <OneTaste key={`${taste.eater}|${taste.cut}`} taste={taste} system={system} />
+      ))}
+      {moods.length > 0 && (
+        <p className="m-0 border-t border-seam pt-2 text-sm text-ash">
+          {say("screen-tastes-one-verdict-each", {
+            cuts: moods.map((t) => (t.eater ? `${t.eater}, ${t.cut_name}` : t.cut_name)).join("; "),
+          })}
+        </p>
+      )}
+    </section>
+  );
+}
+
 function OneTaste({ taste, system }: { taste: LearnedFires["tastes"][number]; system: System }) {
   return (
     <div className="border-t border-seam pt-2">
@@ -141,6 +165,7 @@ function OneTaste({ taste, system }: { taste: LearnedFires["tastes"][number]; sy
       <p className="m-0 text-sm">{phrase(system, taste.words)}</p>
       <Said
         of="verdict"
+        summary={say("screen-tastes-what-was-said")}
         some={taste.verdicts}
         words={(v) =>
           say("screen-learned-a-verdict", {

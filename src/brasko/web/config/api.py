@@ -14,6 +14,7 @@ from brasko.web.guide.api import router as guide
 from brasko.web.lab.api import router as lab
 from brasko.web.machine.api import router as machine
 from brasko.web.plans.api import router as plans
+from brasko.web.practice.api import router as practice
 from brasko.web.tables.api import router as tables
 from brasko.web.yard.api import router as yard
 
@@ -28,5 +29,6 @@ api.add_router("", yard)
 api.add_router("", fires)
 api.add_router("", guide)
 api.add_router("", lab)
+api.add_router("", practice)
 api.add_router("", machine)
 api.add_router("device", devices)

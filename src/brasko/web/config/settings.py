@@ -48,6 +48,7 @@ INSTALLED_APPS = [
     "brasko.web.tables",
     "brasko.web.cooks",
     "brasko.web.lab",
+    "brasko.web.practice",
     "brasko.web.devices",
     "brasko.web.demo",
     "brasko.web.machine",

@@ -36,6 +36,7 @@ class Cook(models.Model):
     clock_speed = models.FloatField(default=1.0)
     heard_at = models.DateTimeField(null=True, blank=True)
     trouble = models.CharField(max_length=12, blank=True)
+    drill = models.CharField(max_length=20, blank=True)
     stars = models.PositiveSmallIntegerField(null=True, blank=True)
     doneness = models.CharField(max_length=8, blank=True)
     crust = models.CharField(max_length=8, blank=True)
@@ -49,6 +50,11 @@ class Cook(models.Model):
 
     def __str__(self) -> str:
         return self.title
+
+    def copied(self, **change: Any) -> "Cook":
+        """Another one like it, not kept yet."""
+        kept = {f.name: getattr(self, f.name) for f in self._meta.concrete_fields if f.name != "id"}
+        return Cook(**kept | change)
 
     def now(self, real: datetime | None = None) -> datetime:
         """The cook's own time; it stands still once the cook has ended."""
@@ -77,6 +83,8 @@ class Piece(Stored, models.Model):
     model_version = models.CharField(max_length=20)
     thermometer = models.ForeignKey("yard.Thermometer", null=True, blank=True, on_delete=models.SET_NULL)
     outcome = models.JSONField(null=True, blank=True)
+    truth_of = models.BigIntegerField(null=True, blank=True)
+    """Whose hidden kitchen it is cooked in, for a practice that is taken up again; its own where nothing is said."""
 
     class Meta:
         ordering = ["position"]

@@ -73,6 +73,7 @@ def _scene(cook: Cook) -> Scene:
         now=cook.now(),
         speed=cook.clock_speed,
         trouble=cook.trouble,
+        drill=cook.drill,
         devices=stand_ins_of(cook.owner_id),
         pieces=[_scene_piece(p, story_of(p, events)) for p in cook.pieces.exclude(thermometer=None)],
     )
@@ -82,6 +83,7 @@ def _scene_piece(piece: Piece, story: Story) -> ScenePiece:
     assert piece.thermometer_id is not None
     return ScenePiece(
         piece_id=piece.id,
+        seed=piece.truth_of or piece.id,
         position=piece.position,
         thermometer_id=piece.thermometer_id,
         inputs=piece.asked,

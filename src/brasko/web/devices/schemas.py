@@ -36,6 +36,7 @@ class ReadingsOut(Schema):
 
 class ScenePiece(Schema):
     piece_id: int
+    seed: int
     position: int
     thermometer_id: int
     inputs: PieceIn
@@ -56,5 +57,6 @@ class Scene(Schema):
     now: datetime
     speed: float
     trouble: str
+    drill: str
     devices: dict[str, int]
     pieces: list[ScenePiece]

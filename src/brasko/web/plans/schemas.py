@@ -200,6 +200,7 @@ class Programme(BaseModel):
     fire: str = ""
     browning_a_s: float = 0.0
     browning_b_s: float = 0.0
+    grey_rim_share: float = 0.0
 
     def step(self, name: str) -> StepOut:
         """The step with this name. Raises KeyError."""

@@ -53,10 +53,18 @@ def learned_schema(lessons: Lessons) -> LearnedOut:
     )
 
 
+AS_USUAL = 0.03
+"""So near to the usual length is as usual (assumed)."""
+
+
 def habit_words(key: str, has: HabitKnown) -> str:
     """What is known of one habit, give or take, and from how many cooks."""
     if HABITS[key].is_factor:
         percent, sure = quantity.number(100.0 * abs(has.figure - 1.0)), quantity.number(128.0 * has.sd)
+        if abs(has.figure - 1.0) < AS_USUAL:
+            if key == "start":
+                return say("learned-start-as-usual", sure=sure, cooks=has.cooks)
+            return say("learned-convert-as-usual", sure=sure, cooks=has.cooks)
         slower = say("learned-longer") if has.figure > 1.0 else say("learned-shorter")
         if key == "start":
             return say("learned-start", percent=percent, way=slower, sure=sure, cooks=has.cooks)

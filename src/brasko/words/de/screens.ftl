@@ -335,3 +335,4 @@ screen-tastes-the-usual = Wie üblich, { $finish }
 tastes-finish = Mag es bei { $finish } (± { $sure }), üblich sind { $usual }: nach { $verdicts } Urteilen.
 tastes-crust = Und { $crust } als Kruste, nach { $verdicts }.
 tastes-one-more-is-needed = Noch ein Urteil, und es wird danach geplant.
+screen-shell-practice = Üben

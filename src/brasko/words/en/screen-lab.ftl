@@ -75,3 +75,4 @@ screen-lab-sear = Sear
 screen-lab-where-there-is-none = At { $at }: { $why }
 screen-lab-curve = { $figure }, from { $low } to { $high }
 screen-overlay-moment = Moment
+screen-lab-past-deep = past deep

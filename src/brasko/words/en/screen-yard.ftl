@@ -96,3 +96,7 @@ screen-learned-a-figure = { $title }, { $day }: { $value }
 screen-learned-a-verdict = { $title }, { $day }, at { $ate }: { $said }
 screen-learned-middle = middle { LOWER($said) }
 screen-learned-crust = crust { LOWER($said) }
+screen-tastes-how-it-is-liked = How it is liked
+screen-tastes-nothing-said-yet = Nothing said yet: with a verdict after a cook, the next one is planned as it is liked.
+screen-tastes-one-verdict-each = One verdict so far, a second and plans go by it: { $cuts }.
+screen-tastes-what-was-said = What was said

@@ -11,3 +11,5 @@ learned-sear = The searing side is { $rise } { $way } than assumed (± { $sure }
 tastes-finish = Likes it at { $finish } (± { $sure }), where { $usual } is usual: from { $verdicts } verdicts.
 tastes-crust = And { LOWER($crust) } for the crust, from { $verdicts }.
 tastes-one-more-is-needed = One more verdict, and plans go by it.
+learned-start-as-usual = Ready as soon as is usual (± { $sure } %), from { $cooks } cooks.
+learned-convert-as-usual = Opened up for the sear as soon as is usual (± { $sure } %), from { $cooks } cooks.

@@ -1,5 +1,6 @@
 """Fill the demo household; may be run at every start, and then only adds what is missing."""
 
+import random
 import secrets
 from dataclasses import replace
 from datetime import datetime, timedelta
@@ -13,6 +14,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from brasko.core.forecast.history import Began, cook_history
+from brasko.core.practice.truth import Shown, Truth, drawn_truth, reading_of, true_probe
 from brasko.formats.meal import PieceIn
 from brasko.formats.table import MealTableIn
 from brasko.web.accounts.api import DEMO_USERNAME
@@ -41,7 +43,6 @@ from brasko.web.demo.season import (
 )
 from brasko.web.demo.yard import furnish
 from brasko.web.devices.management.commands.simulate_probe import CHANNELS
-from brasko.web.devices.truth import Shown, Truth, drawn_truth, reading_of, true_probe
 from brasko.web.machine.shares import Waiter
 from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.models import Plan
@@ -139,6 +140,8 @@ def keep_readings(cook: Cook, piece: Piece, on_at: datetime, shown: Shown, every
     Reading.objects.bulk_create(rows)
 
 
+SLOW_TO_LIGHT = 1.2
+"""The demo's coals take so many times as long as is usual."""
 TAUGHT_DAYS, SEASON_MEMBERS = 120, 72
 """The cooks of the last months have taught the demo yard, by so many kitchens each."""
 
@@ -165,10 +168,16 @@ def log_cook(owner: User, past: PastCook) -> None:
     real = [(name, begin + (late if i > slow else 0.0)) for i, (name, begin) in enumerate(planned)]
     end_s = result.steps[-1].end_s + late
     on_at = cook.moment(result.on_s)
+    dice = random.Random(past.days_ago)
     for task in result.tasks:
         moved = late if task.start_s > result.on_s + planned[slow][1] + 1.0 else 0.0
         shown = {"temp_c": round(float(temp_c[reached]), 1), "source": "probe"} if task.key == READ_TASK else {}
-        marked(cook, piece, task.key, cook.moment(task.start_s + moved), **shown)
+        # this kettle takes its time to be ready: it is lit as much earlier
+        early_s = 0.0
+        if task.key == "light":
+            slower = (SLOW_TO_LIGHT + dice.uniform(-0.08, 0.08)) / piece.asked.start_more
+            early_s = (slower - 1.0) * (task.end_s - task.start_s)
+        marked(cook, piece, task.key, cook.moment(task.start_s + moved - early_s), **shown)
     if past.wind:
         told = WeatherTold(rain="none", wind=past.wind).payload()
         Event(cook=cook, client_id=uuid4(), kind=Event.Kind.WEATHER, at=on_at, payload=told).save()

@@ -13,13 +13,11 @@ from django.core.management.base import BaseCommand, CommandParser
 
 from brasko.core.forecast.history import Aside, Began, CookHistory, FireChange, cook_history
 from brasko.core.planner.wish import Wish
-from brasko.formats.meal import PieceIn
-from brasko.formats.meal_convert import wish_with_flips
-from brasko.web.devices.truth import (
+from brasko.core.practice.drills import changes_for, truth_for
+from brasko.core.practice.truth import (
     Shown,
     Truth,
     battery_of,
-    drawn_truth,
     hand_of,
     pit_of,
     reading_of,
@@ -27,6 +25,8 @@ from brasko.web.devices.truth import (
     troubled,
     true_probe,
 )
+from brasko.formats.meal import PieceIn
+from brasko.formats.meal_convert import wish_with_flips
 from brasko.web.yard.stand_ins import hub_key, probe_token
 
 EVERY_S = 10.0
@@ -69,6 +69,7 @@ class Hub:
         count = int((now - first).total_seconds() // EVERY_S)
         if count < 1 and not piece["wanted"]:
             return
+        now_s = (now - on_at).total_seconds()
         wish = wish_with_flips(PieceIn(**piece["inputs"]), piece["sear"][1])
         so_far = cook_history(
             wish,
@@ -76,11 +77,10 @@ class Hub:
             tuple(piece["sear"]),
             [Began(*b) for b in piece["began"]],
             [Aside(*a) for a in piece["asides"]],
-            [FireChange(*c) for c in piece["changes"]],
+            changes_for(scene["drill"], [FireChange(*c) for c in piece["changes"]], now_s),
             piece["hold_s"],
         )
-        truth = drawn_truth(piece["piece_id"])
-        now_s = (now - on_at).total_seconds()
+        truth = truth_for(scene["drill"], piece["seed"])
         shown = true_probe(wish, truth, so_far, now_s)
         self._by_hand(scene, piece, wish, truth, so_far, shown, now_s)
         rows, pit = [], []
@@ -91,7 +91,7 @@ class Hub:
                 pit.append({"sequence": int(since * 10), "at": at.isoformat(), "temp_c": pit_of(truth, shown, since)})
             for number, channel in enumerate(CHANNELS):
                 true_c = troubled(scene["trouble"], channel, since, shown.at(channel, since), shown)
-                temp = None if true_c is None else reading_of(truth, true_c, at, piece["piece_id"], channel)
+                temp = None if true_c is None else reading_of(truth, true_c, at, piece["seed"], channel)
                 if temp is not None:
                     rows.append(
                         {

@@ -9,7 +9,7 @@ import numpy as np
 
 from brasko.core.forecast.ensemble import INSIDE_M, along, inside_m
 from brasko.core.forecast.history import CookHistory
-from brasko.core.heat.simulation import Result, simulate
+from brasko.core.heat.simulation import Food, Result, simulate
 from brasko.core.planner.programme import phase_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Until, shifted
@@ -67,21 +67,36 @@ FRAME_S = 10.0
 """Air follows the fire so slowly (assumed); the truth is kept so often."""
 
 
-def true_probe(wish: Wish, truth: Truth, so_far: CookHistory, upto_s: float) -> Shown:
-    """The truth behind a probe with three sensors and one for the air, up to a moment."""
-    food = replace(
+def true_food(wish: Wish, truth: Truth) -> Food:
+    """The piece as it really is."""
+    return replace(
         wish.food_thicker(truth.thickness_factor),
         start_c=max(wish.start_c + truth.start_offset_k, -1.0),
         probe_depth_share=truth.probe_depth_share,
     )
-    gone = max(upto_s - so_far.since_s, 1.0)
-    steps: Programme = tuple(
+
+
+def truly(steps: Programme, truth: Truth) -> Programme:
+    """Steps as they really go: over the fire as it really is."""
+    return tuple(
         shifted((step,), truth.fire_offset_k if phase_of(step.name) in ("gentle", "sear") else 0.0, truth.film_factor)[
             0
         ]
-        for step in (*so_far.past, replace(so_far.current, until=Until(gone)))
+        for step in steps
     )
-    result = simulate(food, steps, every_s=5.0, frame_s=FRAME_S, most_frames=MOST_FRAMES)
+
+
+def true_run(wish: Wish, truth: Truth, so_far: CookHistory, upto_s: float) -> tuple[Programme, Result]:
+    """A cook as it really went up to a moment, with its steps."""
+    gone = max(upto_s - so_far.since_s, 1.0)
+    steps = truly((*so_far.past, replace(so_far.current, until=Until(gone))), truth)
+    run = simulate(true_food(wish, truth), steps, every_s=5.0, frame_s=FRAME_S, most_frames=MOST_FRAMES)
+    return steps, run
+
+
+def true_probe(wish: Wish, truth: Truth, so_far: CookHistory, upto_s: float) -> Shown:
+    """The truth behind a probe with three sensors and one for the air, up to a moment."""
+    steps, result = true_run(wish, truth, so_far, upto_s)
     channels = {"tip": result.probe_c}
     for name in INSIDE_M:
         line = along(result.grid, result.frame_temp_c, truth.probe_depth_share, inside_m(name, 0.0))

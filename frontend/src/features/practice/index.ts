@@ -1,0 +1,3 @@
+export { PracticePage } from "./page";
+export { DebriefPage } from "./debrief";
+export { DrillStory } from "./story";

@@ -1,0 +1,1 @@
+"""Practice against a hidden truth: what it is, drills of growing trouble, what counts, and what mattered."""
