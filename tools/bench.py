@@ -10,7 +10,9 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable
+from concurrent.futures import ProcessPoolExecutor
 from dataclasses import replace
+from multiprocessing import get_context
 from pathlib import Path
 
 import numpy as np
@@ -28,6 +30,9 @@ from brasko.core.foods.properties import material_constant  # noqa: E402
 from brasko.core.foods.shape import Geometry  # noqa: E402
 from brasko.core.heat.geometry import graded_grid  # noqa: E402
 from brasko.core.heat.simulation import Food, simulate  # noqa: E402
+from brasko.core.lab.experiment import Asked, Experiment, Sweep, carried_out  # noqa: E402
+from brasko.core.lab.sweep import Axis, evenly  # noqa: E402
+from brasko.core.lab.variants import Variant  # noqa: E402
 from brasko.core.planner.invert import solved  # noqa: E402
 from brasko.core.planner.methods import METHODS  # noqa: E402
 from brasko.core.planner.plan import planned  # noqa: E402
@@ -283,9 +288,36 @@ def dragging(page, base: str) -> None:
     )
 
 
+def experiments() -> None:
+    """A sweep of 60 points and what matters most from 512 kitchens, by one process and by two."""
+    wish = Wish("ribeye", 0.038, 0.4, 55.0, method="low_then_sear")
+    sweep = Sweep(0, (Axis("thickness_m", evenly(0.015, 0.06, 60)),))
+    for what, asked in (
+        ("a sweep of 60 points", Experiment((Variant("A", wish),), sweep)),
+        ("what matters, 512 kitchens", Experiment((Variant("A", wish),), matters=Asked(0, 512))),
+    ):
+        spent = {}
+        for processes in (1, 2):
+            with ProcessPoolExecutor(processes, mp_context=get_context("spawn")) as pool:
+                list(pool.map(warm_up, range(processes)))
+                begun = time.perf_counter()
+                for _ in carried_out(asked, pool):
+                    pass
+                spent[processes] = time.perf_counter() - begun
+        print(
+            f"{what:38} {spent[1]:8.1f} s by one process, {spent[2]:.1f} s by two   {spent[1] / spent[2]:.2f} x as fast"
+        )
+
+
+def warm_up(_: int) -> float:
+    """A process that has planned once has its kernels."""
+    return planned(WISH, quick=True).solution.pull_c
+
+
 if __name__ == "__main__":
     simulations()
     plans()
     fires()
+    experiments()
     page_weight()
     in_browser()

@@ -14,7 +14,6 @@ from server import Kitchen  # noqa: E402
 DESKTOP, PHONE = (1280, 800), (390, 844)
 SHOTS = (
     ("plan-light", "/plan", DESKTOP, "light"),
-    ("plan-dark", "/plan", DESKTOP, "dark"),
     ("plan-phone", "/plan", PHONE, "light"),
     ("plan-pieces", "/plan#Add a piece", DESKTOP, "light"),
     ("sheet", "/plan#Print sheet", DESKTOP, "light"),
@@ -27,10 +26,11 @@ SHOTS = (
     ("cook-phone-dark", "/cook", PHONE, "dark"),
     ("fire-light", "/fire#Put it on", DESKTOP, "light"),
     ("fire-gas-dark", "/fire?grill=gas_4#Put it on", DESKTOP, "dark"),
-    ("fire-beside", "/fire#Beside another layout", DESKTOP, "light"),
     ("yard", "/yard", DESKTOP, "light"),
     ("log", "/log", DESKTOP, "light"),
-    ("log-entry", "/log#Ribeye again", DESKTOP, "dark"),
+    ("log-over", "/log#Lay them over one another", DESKTOP, "dark"),
+    ("lab", "/lab#Work out: A thin steak or a thick one?", DESKTOP, "light"),
+    ("practice", "/practice", DESKTOP, "light"),
     ("sign-in", "/log#Sign out", DESKTOP, "light"),
 )
 
@@ -41,9 +41,17 @@ def settle(page: Page, then: str) -> None:
     if then == "cook":
         page.get_by_text("The forecast is being worked out").wait_for(state="detached", timeout=60_000)
         page.wait_for_timeout(6000)
-    if then in ("Ribeye again", "For the long table"):
+    if then == "For the long table":
         page.get_by_role("link", name=then).click()
-    elif then in ("Sign out", "Put it on", "Beside another layout"):
+    elif then == "Lay them over one another":
+        for title in ("Ribeye again", "Ribeye, crust first"):
+            page.get_by_role("button", name=f"Lay {title} over another").click()
+        page.get_by_role("button", name=then).click()
+        page.wait_for_timeout(2500)
+    elif then.startswith("Work out"):
+        page.get_by_role("button", name=then).click()
+        page.get_by_text("worked out", exact=True).wait_for(timeout=120_000)
+    elif then in ("Sign out", "Put it on"):
         page.get_by_role("button", name=then).click()
     elif then == "Add a piece":
         for cut in ("Filet", "Burger patty, 80/20"):
@@ -63,8 +71,6 @@ def settle(page: Page, then: str) -> None:
         page.wait_for_timeout(4000)
         if page.viewport_size and page.viewport_size["width"] < 600:
             page.get_by_role("heading", name="Who, where, when").scroll_into_view_if_needed()
-    if then == "Beside another layout":
-        page.get_by_role("radio", name="Half and half").check(force=True)
     page.wait_for_timeout(1200)
 
 

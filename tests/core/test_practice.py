@@ -168,8 +168,8 @@ def test_other_hands_pull_by_the_probe_in_the_same_kitchen(plan):
     truth = replace(EVEN, fire_offset_k=-12.0, film_factor=0.9)
     letter, knew = other_hands(plan.wish, truth, (FireChange(600.0, -10.0),))
     assert (letter.key, knew.key) == ("plan", "knew")
-    assert abs(letter.peak_c - 55.0) < 3.0
-    assert abs(knew.peak_c - 55.0) < 3.0
+    assert abs(letter.peak_c - 55.0) < 4.0
+    assert abs(knew.peak_c - 55.0) < 1.0
 
 
 # --- feel and look ----------------------------------------------------------------------------------------------------

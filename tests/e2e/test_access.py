@@ -16,6 +16,8 @@ READY = {
     "/fire": "Making it ready",
     "/fire?grill=gas_4": "Making it ready",
     "/yard": "Kept fires",
+    "/lab": "Where cooks disagree",
+    "/practice": "The first two-zone fire",
     "/guide": "Where cooks disagree",
 }
 

@@ -17,6 +17,7 @@ export function PracticePage() {
   const [feel, setFeel] = useState<FeelKind | null>(null);
   if (practice.isError) return <Failed error={practice.error} again={() => void practice.refetch()} />;
   if (!practice.data) return <Waiting what={say("screen-practice-fetching")} />;
+  const next = practice.data.drills.find((d) => d.best == null)?.key;
   const begin = (key: string) =>
     start.mutate({ key, speed }, { onSuccess: (made) => void navigate(`/cook/${made.cook_id}`) });
   return (
@@ -46,11 +47,6 @@ export function PracticePage() {
           {practice.data.feel.map((line) => (
             <li key={line.kind} className="flex flex-col gap-1 border-t border-seam pt-2">
               <span className="font-semibold">{line.name}</span>
-              <Steps
-                values={line.rounds}
-                most={line.of}
-                label={say("screen-practice-rounds-so-far", { n: line.rounds.length })}
-              />
               <Button
                 aria-pressed={feel === line.kind}
                 aria-label={say("screen-practice-a-round-of", { name: line.name })}
@@ -58,6 +54,11 @@ export function PracticePage() {
               >
                 {feel === line.kind ? say("screen-practice-close") : say("screen-practice-a-round")}
               </Button>
+              <Steps
+                values={line.rounds}
+                most={line.of}
+                label={say("screen-practice-rounds-so-far", { n: line.rounds.length })}
+              />
             </li>
           ))}
         </ul>
@@ -69,6 +70,7 @@ export function PracticePage() {
             key={drill.key}
             drill={drill}
             number={n + 1}
+            next={drill.key === next}
             busy={start.isPending}
             begin={() => begin(drill.key)}
           />
@@ -81,11 +83,13 @@ export function PracticePage() {
 interface DrillProps {
   drill: Practice["drills"][number];
   number: number;
+  /** It is the first that was not tried yet. */
+  next: boolean;
   busy: boolean;
   begin: () => void;
 }
 
-function Drill({ drill, number, busy, begin }: DrillProps) {
+function Drill({ drill, number, next, busy, begin }: DrillProps) {
   return (
     <li className="plate flex flex-col gap-2 p-4">
       <div className="flex items-baseline justify-between gap-3">
@@ -115,7 +119,7 @@ function Drill({ drill, number, busy, begin }: DrillProps) {
         </Link>
       ) : (
         <Button
-          weight={drill.best == null ? "ember" : "plain"}
+          weight={next ? "ember" : "plain"}
           disabled={busy}
           aria-label={say("screen-practice-begin-drill", { name: drill.name })}
           onClick={begin}

@@ -14,7 +14,7 @@ from brasko.core.practice.score import Came, Score, scored
 from brasko.core.practice.truth import Truth
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_with_flips
-from brasko.web.practice.schemas import DebriefPiece, HandsOut, MomentOut, MarkedOut
+from brasko.web.practice.schemas import DebriefPiece, HandsOut, MarkedOut, MomentOut
 
 LINE_EVERY_S = 20.0
 

@@ -1,0 +1,74 @@
+"""The Lab, Practice and the log as a place, as a new user meets them."""
+
+import re
+
+from conftest import PHONE
+from playwright.sync_api import expect
+from test_access import violations
+
+
+def test_a_question_is_worked_out_swept_and_planned(visit):
+    page = visit("/lab")
+    page.get_by_role("button", name="Work out: Rest it under foil, in the open, or on the board?").click()
+    expect(page.get_by_text("worked out", exact=True)).to_be_visible(timeout=120_000)
+    table = page.get_by_role("table").first
+    expect(table.get_by_role("row", name=re.compile("^Middle ends at"))).to_contain_text(re.compile(r"\d+ °F"))
+    expect(page.get_by_text(re.compile('^(Than "Under foil"|No difference)')).first).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("textbox", name="in so many").fill("4")
+    page.get_by_role("button", name="Sweep, 4 points").click()
+    expect(page.get_by_role("img", name=re.compile("^On the fire to the table, from"))).to_be_visible(timeout=120_000)
+    page.reload()
+    expect(page.get_by_role("img", name=re.compile("^On the fire to the table, from"))).to_be_visible(timeout=60_000)
+    page.get_by_text("The ways", exact=True).click()
+    page.get_by_role("button", name="Plan In the open").click()
+    expect(page).to_have_url(re.compile("/plan$"))
+    expect(page.get_by_label("In short")).to_contain_text("Low, then sear", timeout=60_000)
+
+
+def test_more_points_than_can_be_are_not_begun(visit):
+    page = visit("/lab")
+    page.get_by_role("button", name=re.compile("^Work out: Pull by rule")).click()
+    expect(page.get_by_text("worked out", exact=True)).to_be_visible(timeout=120_000)
+    page.get_by_role("textbox", name="in so many").fill("9000")
+    expect(page.get_by_role("alert")).to_contain_text("400 points are the most")
+    expect(page.get_by_role("button", name="Sweep, 9000 points")).to_be_disabled()
+
+
+def test_a_round_of_feel_is_answered_and_explained(visit):
+    page = visit("/practice", PHONE)
+    page.get_by_role("button", name="A round of: The smoke").click()
+    for n in range(8):
+        expect(page.get_by_text(f"{n + 1} of 8", exact=True)).to_be_visible()
+        page.locator("p.text-lg ~ div.grid button").first.click()
+    expect(page.get_by_text(re.compile(r"^\d/8$"))).to_be_visible()
+    expect(page.get_by_role("button", name="Another round")).to_be_visible()
+    assert violations(page) == []
+
+
+def test_cooks_are_found_and_laid_over_one_another(visit):
+    page = visit("/log")
+    page.get_by_role("searchbox", name="Find").fill("ribeye crust")
+    expect(page.get_by_role("link", name="Ribeye, crust first")).to_be_visible()
+    expect(page.get_by_role("link", name="Flank in a hurry")).to_have_count(0)
+    page.get_by_role("searchbox", name="Find").fill("")
+    page.get_by_role("button", name="Lay Ribeye again over another").click()
+    page.get_by_role("button", name="Lay Ribeye, crust first over another").click()
+    page.get_by_role("button", name="Lay them over one another").click()
+    expect(page.get_by_text(re.compile('^Than "Ribeye again"'))).to_be_visible()
+    page.get_by_label("Aligned at").select_option("table")
+    assert violations(page) == []
+
+
+def test_a_cook_from_a_file_is_mapped_and_kept(visit, tmp_path):
+    rows = ["Minutes,Meat F,Pit"] + [f"{n},{41 + 1.6 * n:.1f},236" for n in range(50)]
+    file = tmp_path / "old.csv"
+    file.write_text("\n".join(rows))
+    page = visit("/log")
+    page.get_by_text("A cook from elsewhere").click()
+    page.get_by_label("A CSV of readings").set_input_files(file)
+    expect(page.get_by_text("50 rows of 3 columns")).to_be_visible()
+    expect(page.get_by_label("Meat F")).to_have_value("tip")
+    page.get_by_role("button", name="Keep it in the log").click()
+    expect(page.get_by_role("heading", name="Foreseen against measured")).to_be_visible(timeout=90_000)
+    expect(page.get_by_role("heading", name="old")).to_be_visible()
