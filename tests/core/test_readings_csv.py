@@ -1,8 +1,10 @@
 """Readings from any CSV."""
 
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 from wording import refusing
 
 from brasko.core.errors import InvalidInput
@@ -123,3 +125,49 @@ def test_what_is_no_table_is_refused(text):
     with pytest.raises(InvalidInput) as refused:
         looked(text)
     assert refused.value.field == "text"
+
+
+FORMS = {
+    "moment": lambda s: (datetime(2026, 5, 1, tzinfo=UTC) + timedelta(seconds=s)).strftime("%Y-%m-%d %H:%M:%S"),
+    "seconds": lambda s: f"{s}",
+    "minutes": lambda s: f"{s / 60.0:.6f}",
+    "epoch_s": lambda s: f"{1_800_000_000 + s}",
+    "epoch_ms": lambda s: f"{(1_800_000_000 + s) * 1000}",
+    "h_m_s": lambda s: f"{s // 3600}:{s % 3600 // 60:02d}:{s % 60:02d}",
+}
+HEADS = {"minutes": "elapsed minutes", "seconds": "time s"}
+
+
+@settings(max_examples=60, deadline=None)
+@given(
+    kind=st.sampled_from(sorted(FORMS)),
+    delimiter=st.sampled_from(",;\t|"),
+    unit=st.sampled_from("CF"),
+    start=st.integers(0, 5000),
+    temps=st.lists(st.floats(-10.0, 95.0), min_size=2, max_size=30),
+)
+def test_whatever_a_file_looks_like_its_readings_come_through(kind, delimiter, unit, start, temps):
+    """A file is written in one of the ways there are, and read back: the same times and temperatures."""
+    written = [t * 1.8 + 32.0 if unit == "F" else t for t in temps]
+    head = delimiter.join([HEADS.get(kind, "timestamp"), f"meat {unit}"])
+    rows = [delimiter.join([FORMS[kind](start + 30 * n), f"{v:.3f}"]) for n, v in enumerate(written)]
+    text = "\n".join([head, *rows])
+    look = looked(text)
+    assert look.columns[0].time == kind
+    assert (look.columns[1].role, look.columns[1].unit) == ("tip", unit)
+    found = recorded(text, [Mapped(0, "time"), Mapped(1, "tip", unit)], look.columns[0].time)
+    assert found.time_s == pytest.approx([30.0 * n for n in range(len(temps))], abs=0.01)
+    assert found.channels["tip"] == pytest.approx(temps, abs=0.001)
+
+
+@settings(max_examples=80, deadline=None)
+@given(st.text(max_size=400))
+def test_any_text_is_looked_at_or_refused_and_nothing_breaks(text):
+    try:
+        look = looked(text)
+    except InvalidInput:
+        return
+    assert look.rows >= 1
+    names = [c.name for c in look.columns]
+    assert len(set(names)) == len(names)
+    assert sum(c.role == "tip" for c in look.columns) <= 1

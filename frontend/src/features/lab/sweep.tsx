@@ -267,7 +267,7 @@ function Curve({
       ))}
       <path d={d ?? ""} fill="none" stroke="var(--c-ember)" strokeWidth={2.5} />
       {values.map((v, n) => v !== null && <circle key={n} cx={x(n)} cy={y(v)} r={3} fill="var(--c-ink)" />)}
-      {[0, middle, along.length - 1].map((n) => (
+      {[...new Set([0, middle, along.length - 1])].map((n) => (
         <text
           key={n}
           x={x(n)}
