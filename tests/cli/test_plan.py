@@ -63,7 +63,7 @@ def test_words_in_plan_out(brasko):  # noqa: F811
         (
             {"cut": "burger patty, 80/20", "finish": "130 F", "method": None, "fire": None, "thickness": None},
             2,
-            "finish is below the agency figure for ground meat: 71 °C",
+            "finish is below the agency figure for ground meat: 71.1 °C",
         ),
         (
             {
@@ -75,7 +75,7 @@ def test_words_in_plan_out(brasko):  # noqa: F811
                 "below_agency_accepted": True,
             },
             2,
-            "finish must reach the agency figure for poultry: 74 °C",
+            "finish must reach the agency figure for poultry: 73.9 °C",
         ),
         ({"thickness": "1/4 in", "finish": "rare", "crust": "good"}, 3, "finish: A piece 6 mm thick cannot have"),
     ],

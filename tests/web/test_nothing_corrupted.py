@@ -23,7 +23,8 @@ from wording import worded
 
 from brasko.web.common.problem import store_trouble
 from brasko.web.cooks import clock
-from brasko.web.cooks.actions.record import finish, rate, record_event, set_hands
+from brasko.web.cooks.actions.rate import rate
+from brasko.web.cooks.actions.record import finish, record_event, set_hands
 from brasko.web.cooks.models import Cook, Reading
 from brasko.web.cooks.schemas import EventIn, RatingIn
 from brasko.web.devices.actions import take_readings

@@ -69,7 +69,7 @@ SEASON = (
         "over",
         "right",
         "More rim than the other way round.",
-        late_s=150.0,
+        late_s=420.0,
         rim="wide",
         eaters=(("Wren", "over", "right"), ("Tobias", "right", "right")),
     ),
@@ -103,7 +103,7 @@ SEASON = (
         "right",
         "Wind kept the cool side cooler than it looked, and it came off too soon.",
         air_k=-16.0,
-        late_s=-330.0,
+        late_s=-420.0,
         wind="windy",
     ),
     PastCook(
