@@ -3,6 +3,8 @@
 import json
 import subprocess
 import sys
+import time
+from types import SimpleNamespace
 
 import pytest
 from households import RIBEYE, errors
@@ -10,7 +12,7 @@ from households import RIBEYE, errors
 from brasko.core.lab.spread import Lost
 from brasko.formats.experiment import ExperimentIn, ExperimentOut
 from brasko.web.lab.executors import Here, OnMachine, cluster, working
-from brasko.web.lab.labour import labour, worked_out
+from brasko.web.lab.labour import Labour, labour, worked_out
 from brasko.web.lab.models import Experiment
 
 DIRECT = {**RIBEYE, "thickness_mm": 19, "method": "direct"}
@@ -224,3 +226,42 @@ def test_the_command_line_answers_as_the_place_does(mara, tmp_path):
     )
     assert refused.returncode == 2
     assert "variants" in refused.stderr
+
+
+def at_work(settings, monkeypatch) -> tuple[Labour, list[str]]:
+    """A labour whose experiments take until they are stopped."""
+    told: list[str] = []
+
+    def until_stopped(number, household, stopped, *_):
+        told.append(f"began {number}")
+        while not stopped():
+            time.sleep(0.01)
+        told.append(f"ended {number}")
+
+    monkeypatch.setattr("brasko.web.lab.labour.worked_out", until_stopped)
+    monkeypatch.setattr("brasko.web.lab.labour.connection", SimpleNamespace(close=lambda: None))
+    settings.COMPUTE_APART = True
+    return Labour(), told
+
+
+def test_one_experiment_is_at_work_once_and_ends_before_another_takes_its_place(settings, monkeypatch):
+    here, told = at_work(settings, monkeypatch)
+    here.begin(1, 7)
+    here.begin(1, 7)
+    assert here.is_at(1)
+    assert here.ended(1, within_s=5.0)
+    assert told == ["began 1", "ended 1"]
+    here.begin(1, 7)
+    assert here.ended(1, within_s=5.0)
+    assert told == ["began 1", "ended 1"] * 2
+    assert here.ended(99), "what never was at work is over"
+
+
+def test_all_of_them_end_with_the_server(settings, monkeypatch):
+    here, told = at_work(settings, monkeypatch)
+    for number in (1, 2):
+        here.begin(number, 7)
+    here.end()
+    assert here.ended(1, within_s=5.0)
+    assert here.ended(2, within_s=5.0)
+    assert sorted(told) == ["began 1", "began 2", "ended 1", "ended 2"]

@@ -34,6 +34,17 @@ def _ways(*named: tuple[str, dict[str, Any]]) -> tuple[Way, ...]:
     return tuple(Way(name, piece) for name, piece in named)
 
 
+def _over_brazier(height_mm: float) -> dict[str, Any]:
+    """A steak over an open bed of coals, the grate so high above it."""
+    fire = {
+        "name": say("lab-brazier"),
+        "setup": {"grill": {"like": "brazier", "height_mm": height_mm}},
+        "gentle": {"x_mm": -200.0, "y_mm": 0.0},
+        "sear": {"x_mm": 0.0, "y_mm": 0.0},
+    }
+    return {"cut": "ribeye", "thickness_mm": 25.0, "finish_c": 55.0, "method": "direct", "own_fire": fire}
+
+
 QUESTIONS: tuple[Question, ...] = (
     Question(
         "direct",
@@ -93,6 +104,12 @@ QUESTIONS: tuple[Question, ...] = (
             (say("lab-way-five-under"), {**STEAK, "pull_offset": 2.8}),
             (say("lab-way-ten-under"), {**STEAK, "pull_offset": 5.6}),
         ),
+    ),
+    Question(
+        "distance",
+        say("lab-question-distance"),
+        say("lab-question-distance-why"),
+        _ways((say("lab-way-far"), _over_brazier(240.0)), (say("lab-way-near"), _over_brazier(120.0))),
     ),
     Question(
         "gentle",

@@ -12,6 +12,8 @@ from brasko.core.heat.warm import warm  # noqa: E402
 from brasko.web.common.policy import safe_headers  # noqa: E402
 from brasko.web.config.health import health  # noqa: E402
 from brasko.web.cooks import worker  # noqa: E402
+from brasko.web.lab.executors import working  # noqa: E402
+from brasko.web.lab.labour import labour  # noqa: E402
 from brasko.web.machine.door import Door  # noqa: E402
 from brasko.web.machine.shares import computing  # noqa: E402
 
@@ -21,7 +23,8 @@ POOLS = (computing, worker.forecasting)
 
 def stop() -> None:
     """What ends with the server."""
-    for pool in POOLS:
+    labour.end()
+    for pool in (*POOLS, working):
         pool.stop()
 
 

@@ -27,6 +27,7 @@ log = logging.getLogger(__name__)
 
 AT_ONCE = 2
 """So many experiments are at work; others wait for their turn."""
+LOOK_S = 0.05
 KEEP_EVERY_S = 1.5
 """So often what has come is kept."""
 
@@ -56,6 +57,22 @@ class Labour:
             stop = self._stops.get(experiment_id)
         if stop is not None:
             stop.set()
+
+    def ended(self, experiment_id: int, within_s: float = 20.0) -> bool:
+        """Let it go on no further, and wait until it does not; False where it still does then."""
+        self.stop(experiment_id)
+        until = time.monotonic() + within_s
+        while self.is_at(experiment_id) and time.monotonic() < until:
+            time.sleep(LOOK_S)
+        return not self.is_at(experiment_id)
+
+    def end(self) -> None:
+        """Let all of them go on no further; with the server."""
+        with self._lock:
+            stops = list(self._stops.values())
+        for stop in stops:
+            stop.set()
+        self._threads.shutdown(wait=False, cancel_futures=True)
 
     def is_at(self, experiment_id: int) -> bool:
         """Whether it is at work or waits for its turn here."""

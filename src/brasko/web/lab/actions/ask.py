@@ -7,6 +7,7 @@ from django.contrib.auth.models import User
 from brasko.core.words import say
 from brasko.formats.experiment import ExperimentIn
 from brasko.formats.experiment_convert import blank, experiment_of
+from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
 from brasko.web.lab.labour import labour
 from brasko.web.lab.models import Experiment
@@ -25,8 +26,8 @@ def ask(owner: User, given: ExperimentIn, kept: Experiment | None = None) -> Exp
     given = _on_known_fires(owner, given)
     experiment = experiment_of(given)
     told = ResultOut(**blank(given, experiment).model_dump())
-    if kept is not None:
-        labour.stop(kept.pk)
+    if kept is not None and not labour.ended(kept.pk):
+        raise Conflict(say("lab-is-still-being-stopped"))
     kept = kept or Experiment(owner=owner)
     kept.title = given.title or say("lab-untitled", ways=" / ".join(v.name for v in given.variants))
     kept.asked_json, kept.told_json = given.model_dump(mode="json"), told.model_dump(mode="json")
