@@ -29,7 +29,7 @@ SHOTS = (
     ("yard", "/yard", DESKTOP, "light"),
     ("log", "/log", DESKTOP, "light"),
     ("log-over", "/log#Lay them over one another", DESKTOP, "dark"),
-    ("lab", "/lab#Work out: A thin steak or a thick one?", DESKTOP, "light"),
+    ("lab", "/lab#Work it out: A thin steak or a thick one?", DESKTOP, "light"),
     ("practice", "/practice", DESKTOP, "light"),
     ("sign-in", "/log#Sign out", DESKTOP, "light"),
 )
@@ -45,10 +45,10 @@ def settle(page: Page, then: str) -> None:
         page.get_by_role("link", name=then).click()
     elif then == "Lay them over one another":
         for title in ("Ribeye again", "Ribeye, crust first"):
-            page.get_by_role("button", name=f"Lay {title} over another").click()
+            page.get_by_role("button", name=f"Lay over: {title}").click()
         page.get_by_role("button", name=then).click()
         page.wait_for_timeout(2500)
-    elif then.startswith("Work out"):
+    elif then.startswith("Work it out"):
         page.get_by_role("button", name=then).click()
         page.get_by_text("worked out", exact=True).wait_for(timeout=120_000)
     elif then in ("Sign out", "Put it on"):

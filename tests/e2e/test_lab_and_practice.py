@@ -9,7 +9,7 @@ from test_access import violations
 
 def test_a_question_is_worked_out_swept_and_planned(visit):
     page = visit("/lab")
-    page.get_by_role("button", name="Work out: Rest it under foil, in the open, or on the board?").click()
+    page.get_by_role("button", name="Work it out: Rest it under foil, in the open, or on the board?").click()
     expect(page.get_by_text("worked out", exact=True)).to_be_visible(timeout=120_000)
     table = page.get_by_role("table").first
     expect(table.get_by_role("row", name=re.compile("^Middle ends at"))).to_contain_text(re.compile(r"\d+ °F"))
@@ -21,14 +21,14 @@ def test_a_question_is_worked_out_swept_and_planned(visit):
     page.reload()
     expect(page.get_by_role("img", name=re.compile("^On the fire to the table, from"))).to_be_visible(timeout=60_000)
     page.get_by_text("The ways", exact=True).click()
-    page.get_by_role("button", name="Plan In the open").click()
+    page.get_by_role("button", name="Plan this one: In the open").click()
     expect(page).to_have_url(re.compile("/plan$"))
     expect(page.get_by_label("In short")).to_contain_text("Low, then sear", timeout=60_000)
 
 
 def test_more_points_than_can_be_are_not_begun(visit):
     page = visit("/lab")
-    page.get_by_role("button", name=re.compile("^Work out: Pull by rule")).click()
+    page.get_by_role("button", name=re.compile("^Work it out: Pull by rule")).click()
     expect(page.get_by_text("worked out", exact=True)).to_be_visible(timeout=120_000)
     page.get_by_role("textbox", name="in so many").fill("9000")
     expect(page.get_by_role("alert")).to_contain_text("400 points are the most")
@@ -37,7 +37,7 @@ def test_more_points_than_can_be_are_not_begun(visit):
 
 def test_a_round_of_feel_is_answered_and_explained(visit):
     page = visit("/practice", PHONE)
-    page.get_by_role("button", name="A round of: The smoke").click()
+    page.get_by_role("button", name="A round: The smoke").click()
     for n in range(8):
         expect(page.get_by_text(f"{n + 1} of 8", exact=True)).to_be_visible()
         page.locator("p.text-lg ~ div.grid button").first.click()
@@ -52,8 +52,8 @@ def test_cooks_are_found_and_laid_over_one_another(visit):
     expect(page.get_by_role("link", name="Ribeye, crust first")).to_be_visible()
     expect(page.get_by_role("link", name="Flank in a hurry")).to_have_count(0)
     page.get_by_role("searchbox", name="Find").fill("")
-    page.get_by_role("button", name="Lay Ribeye again over another").click()
-    page.get_by_role("button", name="Lay Ribeye, crust first over another").click()
+    page.get_by_role("button", name="Lay over: Ribeye again").click()
+    page.get_by_role("button", name="Lay over: Ribeye, crust first").click()
     page.get_by_role("button", name="Lay them over one another").click()
     expect(page.get_by_text(re.compile('^Than "Ribeye again"'))).to_be_visible()
     page.get_by_label("Aligned at").select_option("table")

@@ -247,7 +247,11 @@ function Entry({ cook, system, over, full, onOver }: EntryProps) {
           weight="quiet"
           aria-pressed={over}
           disabled={full && !over}
-          aria-label={say("screen-log-lay-this-over", { title: cook.title })}
+          aria-label={
+            over
+              ? say("screen-log-chosen-one", { title: cook.title })
+              : say("screen-log-lay-this-over", { title: cook.title })
+          }
           className="aria-pressed:decoration-ember aria-pressed:font-bold"
           onClick={onOver}
         >

@@ -49,7 +49,11 @@ export function PracticePage() {
               <span className="font-semibold">{line.name}</span>
               <Button
                 aria-pressed={feel === line.kind}
-                aria-label={say("screen-practice-a-round-of", { name: line.name })}
+                aria-label={
+                  feel === line.kind
+                    ? say("screen-practice-close-round", { name: line.name })
+                    : say("screen-practice-a-round-of", { name: line.name })
+                }
                 onClick={() => setFeel(feel === line.kind ? null : line.kind)}
               >
                 {feel === line.kind ? say("screen-practice-close") : say("screen-practice-a-round")}
