@@ -22,7 +22,8 @@ export const crustText = (of: number) => (of > PAST_DEEP ? say("screen-lab-past-
 /** What each way comes to, row by row. */
 function rowsOf(system: System): [string, (f: Figures) => string | null][] {
   const temp = (c: number) => tempText(system, c);
-  const rise = (k: number) => `${k < 0 ? "−" : ""}${riseText(system, Math.abs(k))}`;
+  const rise = (k: number) => `${k <= -0.3 ? "−" : ""}${riseText(system, Math.abs(k))}`;
+  const more = (k: number) => `${k >= 0.3 ? "+" : ""}${rise(k)}`;
   const or = <T,>(value: T | null, text: (value: T) => string) => (value === null ? null : text(value));
   return [
     [say("screen-lab-to-the-table"), (f) => spanText(f.minutes_s)],
@@ -35,7 +36,7 @@ function rowsOf(system: System): [string, (f: Figures) => string | null][] {
     [say("screen-lab-weight-lost"), (f) => share(f.loss_share)],
     [say("screen-lab-readings"), (f) => `${f.readings}`],
     [say("screen-lab-fuel"), (f) => or(f.fuel_kg, (kg) => weightText(system, kg * 1000))],
-    [say("screen-lab-a-minute-late"), (f) => or(f.late_k, (k) => `+${rise(k)}`)],
+    [say("screen-lab-a-minute-late"), (f) => or(f.late_k, more)],
     [
       say("screen-lab-fire-hotter", { rise: riseText(system, 10 / 1.8) }),
       (f) => say("screen-lab-sooner-by", { by: spanText(f.hotter_s), rise: rise(f.hotter_k) }),

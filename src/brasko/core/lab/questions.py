@@ -26,8 +26,8 @@ class Question:
     ways: tuple[Way, ...]
 
 
-STEAK = {"cut": "ribeye", "thickness_mm": 38.0, "finish_c": 55.0}
-THIN = {"cut": "ribeye", "thickness_mm": 19.0, "finish_c": 55.0}
+STEAK = {"cut": "ribeye", "thickness_mm": 38.1, "finish_c": 55.0}
+THIN = {"cut": "ribeye", "thickness_mm": 19.05, "finish_c": 55.0}
 
 
 def _ways(*named: tuple[str, dict[str, Any]]) -> tuple[Way, ...]:
@@ -42,7 +42,7 @@ def _over_brazier(height_mm: float) -> dict[str, Any]:
         "gentle": {"x_mm": -200.0, "y_mm": 0.0},
         "sear": {"x_mm": 0.0, "y_mm": 0.0},
     }
-    return {"cut": "ribeye", "thickness_mm": 25.0, "finish_c": 55.0, "method": "direct", "own_fire": fire}
+    return {"cut": "ribeye", "thickness_mm": 25.4, "finish_c": 55.0, "method": "direct", "own_fire": fire}
 
 
 QUESTIONS: tuple[Question, ...] = (
@@ -91,8 +91,8 @@ QUESTIONS: tuple[Question, ...] = (
         say("lab-question-thick-why"),
         _ways(
             (say("lab-way-thin"), {**THIN, "method": "direct"}),
-            (say("lab-way-thick"), {**STEAK, "thickness_mm": 51.0, "method": "direct"}),
-            (say("lab-way-thick-low-first"), {**STEAK, "thickness_mm": 51.0, "method": "low_then_sear"}),
+            (say("lab-way-thick"), {**STEAK, "thickness_mm": 50.8, "method": "direct"}),
+            (say("lab-way-thick-low-first"), {**STEAK, "thickness_mm": 50.8, "method": "low_then_sear"}),
         ),
     ),
     Question(
@@ -109,7 +109,7 @@ QUESTIONS: tuple[Question, ...] = (
         "distance",
         say("lab-question-distance"),
         say("lab-question-distance-why"),
-        _ways((say("lab-way-far"), _over_brazier(240.0)), (say("lab-way-near"), _over_brazier(120.0))),
+        _ways((say("lab-way-far"), _over_brazier(254.0)), (say("lab-way-near"), _over_brazier(127.0))),
     ),
     Question(
         "gentle",
