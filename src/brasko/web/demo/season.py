@@ -8,8 +8,8 @@ from typing import Any
 class PastCook:
     """One logged cook: days ago, hour of eating, the wish, and the household's verdict.
 
-    What was said of it agrees with how it went: the air was air_k off what was planned, it was pulled late_s after the
-    pull, wind was told of, eaters said their own.
+    What was said of it agrees with how it went: the air was air_k off what is usual (this kettle runs cool), it was
+    pulled late_s after the pull, wind was told of, eaters said their own.
     """
 
     days_ago: int
@@ -20,7 +20,7 @@ class PastCook:
     doneness: str
     crust: str
     note: str
-    air_k: float = 0.0
+    air_k: float = -7.0
     late_s: float = 0.0
     wind: str = ""
     rim: str = ""
