@@ -120,6 +120,21 @@ def test_times_that_go_back_are_refused():
         recorded("time_s,meat\n0,5\n60,6\n30,7\n", [Mapped(0, "time"), Mapped(1, "tip")], "seconds")
 
 
+@pytest.mark.parametrize(
+    ("rows", "time", "said"),
+    [
+        ("0,5\n900000,6", "seconds", "no cook does"),
+        ("1e300,5\n1e301,6", "seconds", "no cook does"),
+        ("1e15,5\n1000000000000060,6", "epoch_s", "cannot be read so"),
+        ("nan,5\ninf,6\n60,7", "seconds", "cannot be read so"),
+    ],
+)
+def test_times_that_no_cook_has_are_refused(rows, time, said):
+    with refusing(InvalidInput, said) as refused:
+        recorded(f"time,meat\n{rows}\n", [Mapped(0, "time"), Mapped(1, "tip")], time)
+    assert refused.value.field == "time"
+
+
 @pytest.mark.parametrize("text", ["", "one line only", "a\nb\nc\n", "a,b\n" + "1,2\n" * 20_002])
 def test_what_is_no_table_is_refused(text):
     with pytest.raises(InvalidInput) as refused:

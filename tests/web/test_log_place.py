@@ -116,6 +116,11 @@ def test_another_households_cook_is_not_laid_beside_ones_own(mara, odell):
     assert mara.client.get(f"/api/cooks/differences?of={mine.id}&of={theirs.id}").status_code == 404
 
 
+@pytest.mark.parametrize("of", ["", "of=99999999999999999999", "of=1&of=2&of=3&of=4&of=5", "of=x"])
+def test_what_are_no_cooks_cannot_be_told_apart(mara, of):
+    assert mara.client.get(f"/api/cooks/differences?{of}").status_code == 422
+
+
 def test_a_verdict_becomes_the_next_plans_change(mara):
     cook = finished(mara)
     told = mara.call("PUT", f"/api/cooks/{cook.id}/rating", {"stars": 3, "doneness": "over", "crust": "thin"}).json()

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import itertools
+import math
 import re
 from collections.abc import Sequence
 from dataclasses import dataclass, field
@@ -13,13 +14,15 @@ from typing import Literal, get_args
 
 from brasko.core.errors import InvalidInput
 from brasko.core.units import celsius
-from brasko.core.words import say
+from brasko.core.words import quantity, say
+from brasko.formats.bounds import EARLIEST, LATEST
 
 Role = Literal["ignore", "time", "tip", "shaft", "edge", "air", "pit", "surface"]
 Unit = Literal["C", "F"]
 TimeKind = Literal["moment", "epoch_s", "epoch_ms", "seconds", "minutes", "h_m_s", "none"]
 ROLES: tuple[Role, ...] = get_args(Role)
 MOST_ROWS, MOST_COLUMNS, SAMPLES = 20_000, 60, 3
+LONGEST_S = 3 * 24 * 3600.0
 """Of one file."""
 FOOD_WORDS = ("meat", "food", "internal", "core", "tip", "probe", "kern", "fleisch")
 AIR_WORDS = ("air", "ambient", "grate", "grill", "chamber", "smoker", "garraum", "luft")
@@ -188,9 +191,10 @@ def _each_once(columns: list[Column]) -> list[Column]:
 def _number(cell: str, comma: bool) -> float | None:
     text = re.sub(r"\s*°?\s*[CFcf]?$", "", cell.strip())
     try:
-        return float(text.replace(",", ".") if comma else text)
+        value = float(text.replace(",", ".") if comma else text)
     except ValueError:
         return None
+    return value if math.isfinite(value) else None
 
 
 def _moment(cell: str) -> datetime | None:
@@ -244,6 +248,13 @@ def recorded(text: str, columns: Sequence[Mapped], time: TimeKind, every_s: floa
         raise InvalidInput("time", say("readings-csv-times-cannot-be-read"))
     if any(b < a for a, b in itertools.pairwise(moments)):
         raise InvalidInput("time", say("readings-csv-times-go-back"))
+    if moments[-1] - moments[0] > LONGEST_S:
+        raise InvalidInput("time", say("readings-csv-lasts-too-long", longest=quantity.span(LONGEST_S)))
+    began = None
+    if clock is not None and time in ("moment", "epoch_s", "epoch_ms"):
+        if not EARLIEST.timestamp() <= moments[0] <= LATEST.timestamp():
+            raise InvalidInput("time", say("readings-csv-times-cannot-be-read"))
+        began = datetime.fromtimestamp(moments[0], UTC)
     channels = {
         each.role: tuple(_temperature(row, each, comma) for row in kept)
         for each in columns
@@ -251,7 +262,6 @@ def recorded(text: str, columns: Sequence[Mapped], time: TimeKind, every_s: floa
     }
     if all(value is None for value in channels["tip"]):
         raise InvalidInput("columns", say("readings-csv-needs-the-middle"))
-    began = datetime.fromtimestamp(moments[0], UTC) if time in ("moment", "epoch_s", "epoch_ms") and clock else None
     return Recorded(tuple(at - moments[0] for at in moments), channels, began)
 
 

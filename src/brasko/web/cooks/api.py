@@ -9,6 +9,7 @@ from django.shortcuts import get_object_or_404
 from ninja import File, Query, Router, Status
 from ninja.files import UploadedFile
 
+from brasko.formats.bounds import Number
 from brasko.formats.readings_csv import looked
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.cooks.actions.from_elsewhere import from_elsewhere
@@ -76,7 +77,7 @@ def see_season(request: CookRequest) -> SeasonOut:
 
 
 @router.get("cooks/differences", response=list[DifferenceOut], operation_id="see_differences")
-def see_differences(request: CookRequest, of: Annotated[list[int], Query(max_length=4)]) -> list[DifferenceOut]:
+def see_differences(request: CookRequest, of: Annotated[list[Number], Query(max_length=4)]) -> list[DifferenceOut]:
     """How cooks differ from the first of them, in words."""
     cooks = [_mine(request, cook_id) for cook_id in of]
     return differences_of(cooks)

@@ -32,3 +32,4 @@ readings-csv-times-go-back = goes back on the way. Choose how the times are writ
 elsewhere-came-off-before-it-went-on = must be later than when it went on.
 elsewhere-lies-beyond-the-file = lies beyond the file, which holds { $lasts }.
 elsewhere-lies-in-the-future = lies in the future: a cook from elsewhere is over.
+readings-csv-lasts-too-long = last longer than { $longest }, which no cook does. Choose how the times are written.
