@@ -197,7 +197,8 @@ def test_a_fire_that_is_slow_to_be_ready_is_lit_earlier(mara):
     after = preview(mara)
     assert lasts_s(after, "light") > 1.2 * lasts_s(before, "light")
     assert after["lead_s"] > before["lead_s"]
-    assert gentle_s(after) == pytest.approx(gentle_s(before)), "the meat is none the wiser"
+    # a quick plan begins from what was planned before, and is good to about a degree
+    assert gentle_s(after) == pytest.approx(gentle_s(before), rel=0.1), "the meat is none the wiser"
 
 
 def test_a_fire_that_is_slow_to_open_up_is_waited_for(mara):

@@ -69,7 +69,7 @@ SEASON = (
         "over",
         "right",
         "More rim than the other way round.",
-        late_s=420.0,
+        late_s=600.0,
         rim="wide",
         eaters=(("Wren", "over", "right"), ("Tobias", "right", "right")),
     ),
