@@ -48,7 +48,7 @@ def test_dialogs_folds_entries_and_sign_in_have_no_violations(visit, scheme):
     page.keyboard.press("Escape")
     assert violations(page) == []
     page.get_by_role("link", name="Log", exact=True).click()
-    page.get_by_role("link", name="Ribeye again").click()
+    page.get_by_role("link", name="Ribeye again", exact=True).click()
     expect(page.get_by_role("heading", name="Foreseen against measured")).to_be_visible()
     assert violations(page) == []
     page.get_by_role("button", name="Sign out").click()

@@ -49,8 +49,8 @@ def test_a_round_of_feel_is_answered_and_explained(visit):
 def test_cooks_are_found_and_laid_over_one_another(visit):
     page = visit("/log")
     page.get_by_role("searchbox", name="Find").fill("ribeye crust")
-    expect(page.get_by_role("link", name="Ribeye, crust first")).to_be_visible()
-    expect(page.get_by_role("link", name="Flank in a hurry")).to_have_count(0)
+    expect(page.get_by_role("link", name="Ribeye, crust first", exact=True)).to_be_visible()
+    expect(page.get_by_role("link", name="Flank in a hurry", exact=True)).to_have_count(0)
     page.get_by_role("searchbox", name="Find").fill("")
     page.get_by_role("button", name="Lay over: Ribeye again").click()
     page.get_by_role("button", name="Lay over: Ribeye, crust first").click()

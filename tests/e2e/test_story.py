@@ -151,7 +151,7 @@ def test_what_cannot_be_had_says_why_and_what_would_do(visit):
     page.get_by_label("Method", exact=True).select_option(label="Low, then sear")
     page.get_by_role("textbox", name="How thick").fill("0.26")
     alert = page.get_by_role("alert").filter(has_text="This cannot be planned as it stands")
-    expect(alert).to_contain_text("cannot have a middle of 130 °F")
+    expect(alert).to_contain_text(re.compile(r"cannot have a middle of 13\d °F"))
     alert.get_by_role("button", name=re.compile("^use a piece .* in thick")).click()
     expect(page.get_by_role("alert")).to_have_count(0)
     expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
