@@ -6350,14 +6350,19 @@ export interface components {
             ways: string[];
         };
         /**
-         * FiguresOut
-         * @description What one way comes to; null where it does not say.
+         * Figures
+         * @description What one way comes to. Times in s, temperatures in °C; None where the way does not say.
          *
-         *     late_k      what the middle ends higher by where the pull is a minute late
-         *     hotter_s    how much sooner it is done over a fire 10 °F hotter, and hotter_k how much higher the middle ends
-         *     chance      of ending within 3 °F of the finish
+         *     minutes_s           from going on to the table
+         *     lead_s, hands_s     from the first task, and hands busy from the lighting on
+         *     peak_c, rise_k      the highest of the middle, and what it gained after the pull
+         *     crust_share         of a good crust, on the face that has less
+         *     readings            how often a thermometer has to be looked at
+         *     late_k              what the middle ends higher by where the pull is a minute late
+         *     hotter_s, hotter_k  how much sooner it is done, and how much higher it ends, over a fire 10 °F hotter
+         *     chance              of ending within 3 °F of the finish
          */
-        FiguresOut: {
+        Figures: {
             /** Minutes S */
             minutes_s: number;
             /** Lead S */
@@ -6427,7 +6432,7 @@ export interface components {
             /** Pull C */
             pull_c: number | null;
             line: components["schemas"]["LineOut"] | null;
-            figures: components["schemas"]["FiguresOut"] | null;
+            figures: components["schemas"]["Figures"] | null;
             /**
              * Words
              * @default
@@ -6679,20 +6684,14 @@ export interface components {
             /** Crust Share */
             crust_share: number;
         };
-        /** MarkedOut */
-        MarkedOut: {
-            /** Key */
-            key: string;
-            /** Mark */
-            mark: number;
-            /** Words */
-            words: string;
-        };
         /**
-         * MomentOut
-         * @description A moment that mattered: what was done, what the probe showed then, what it cost, what to try instead.
+         * Moment
+         * @description A moment that mattered: what was done, what the probe showed then, what it cost, and what to try.
+         *
+         *     cost_k      what the middle ended higher by for it, below 0 lower
+         *     cost_s      what it made later, below 0 sooner
          */
-        MomentOut: {
+        Moment: {
             /** Key */
             key: string;
             /** At S */
@@ -6709,6 +6708,18 @@ export interface components {
             instead: string;
         };
         /**
+         * Part
+         * @description One thing that counts: its key, marks 0 to 1, and why in words.
+         */
+        Part: {
+            /** Key */
+            key: string;
+            /** Mark */
+            mark: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * PieceDebriefed
          * @description The same with when it went on.
          */
@@ -6720,9 +6731,9 @@ export interface components {
             /** Safe */
             safe: boolean;
             /** Parts */
-            parts: components["schemas"]["MarkedOut"][];
+            parts: components["schemas"]["Part"][];
             /** Moments */
-            moments: components["schemas"]["MomentOut"][];
+            moments: components["schemas"]["Moment"][];
             /** Hands */
             hands: components["schemas"]["HandsOut"][];
             /** Time S */

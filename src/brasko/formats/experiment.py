@@ -8,6 +8,7 @@ from typing import Literal
 from pydantic import BaseModel, Field, model_validator
 
 from brasko.core.lab.kitchens import LEAST_RUNS, MOST_RUNS
+from brasko.core.lab.variants import Figures
 from brasko.formats.bounds import Count, Figure
 from brasko.formats.cook import CookIn
 from brasko.formats.meal import PieceIn
@@ -78,30 +79,6 @@ class ExperimentIn(Strict):
     matters: MattersIn | None = None
 
 
-class FiguresOut(BaseModel):
-    """What one way comes to; null where it does not say.
-
-    late_k      what the middle ends higher by where the pull is a minute late
-    hotter_s    how much sooner it is done over a fire 10 °F hotter, and hotter_k how much higher the middle ends
-    chance      of ending within 3 °F of the finish
-    """
-
-    minutes_s: float
-    lead_s: float | None
-    hands_s: float | None
-    fuel_kg: float | None
-    peak_c: float
-    rise_k: float | None
-    rim_share: float
-    crust_share: float
-    loss_share: float
-    readings: int
-    late_k: float | None
-    hotter_s: float
-    hotter_k: float
-    chance: float | None
-
-
 class LineOut(BaseModel):
     """A way's curves; time_s counts from going on."""
 
@@ -119,7 +96,7 @@ class VariantToldOut(BaseModel):
     finish_c: float | None
     pull_c: float | None
     line: LineOut | None
-    figures: FiguresOut | None
+    figures: Figures | None
     words: str = ""
     why: str = ""
     field: str = ""

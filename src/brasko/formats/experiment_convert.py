@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import asdict, fields
+from dataclasses import fields
 from typing import Any
 
 import numpy as np
@@ -22,7 +22,6 @@ from brasko.formats.experiment import (
     AxisIn,
     ExperimentIn,
     ExperimentOut,
-    FiguresOut,
     LineOut,
     MattersOut,
     PointOut,
@@ -156,7 +155,7 @@ def variant_out(told: VariantTold, variant: Variant) -> VariantToldOut:
         finish_c=finish_c,
         pull_c=None if plan is None else plan.solution.pull_c,
         line=line,
-        figures=None if told.figures is None else FiguresOut(**asdict(told.figures)),
+        figures=told.figures,
         why=told.why,
         field=renamed(told.field),
     )

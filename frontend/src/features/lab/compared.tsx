@@ -3,15 +3,16 @@ import { useMemo, useState } from "react";
 import type { Reference } from "@/api/hooks";
 import type { KeptExperiment, Way } from "@/api/lab";
 import { useHousehold } from "@/app/session";
+import { AlignedAt, type Zero, zeroName } from "@/chart/align";
 import { FaceView } from "@/chart/face-view";
 import { Overlay } from "@/chart/overlay";
 import type { Laid } from "@/chart/overlay-model";
 import { unpacked } from "@/chart/section";
-import { Choice, Mistake } from "@/ui/controls";
+import { Mistake } from "@/ui/controls";
 import { phrase, riseText, share, spanText, type System, tempText, weightText } from "@/units/units";
 import { say } from "@/words/say";
 
-import { laid, type Zero } from "./model";
+import { laid } from "./model";
 
 type Figures = NonNullable<Way["figures"]>;
 
@@ -64,18 +65,12 @@ export function Compared({ kept, reference }: { kept: KeptExperiment; reference:
           {say("screen-lab-beside-one-another")}
         </h2>
         {lines.length > 0 && (
-          <Choice
-            label={say("screen-lab-aligned-at")}
-            value={zero}
-            onChange={(key) => {
-              setZero(key as Zero);
+          <AlignedAt
+            zero={zero}
+            onZero={(to) => {
+              setZero(to);
               setMoment(null);
             }}
-            options={[
-              { key: "on", name: say("screen-lab-on") },
-              { key: "pull", name: say("screen-lab-pull") },
-              { key: "table", name: say("screen-lab-table") },
-            ]}
           />
         )}
       </div>
@@ -92,9 +87,7 @@ export function Compared({ kept, reference }: { kept: KeptExperiment; reference:
           onMoment={setMoment}
           system={system}
           label={say("screen-lab-lines-over-one-another")}
-          zero={
-            { on: say("screen-lab-on"), pull: say("screen-lab-pull"), table: say("screen-lab-table") }[zero]
-          }
+          zero={zeroName(zero)}
         />
       )}
       <ul className="m-0 grid list-none gap-4 p-0 sm:grid-cols-2 xl:grid-cols-4">

@@ -3,6 +3,7 @@ import { ANSWERS } from "@/api/answers.gen";
 import type { Schemas } from "@/api/client";
 import type { PieceIn, Reference } from "@/api/hooks";
 import type { Experiment, Swept, Way } from "@/api/lab";
+import type { Zero } from "@/chart/align";
 import type { Laid } from "@/chart/overlay-model";
 
 export type VariantIn = Experiment["variants"][number];
@@ -86,8 +87,6 @@ export function fromFile(text: string): Experiment | null {
     return null;
   }
 }
-
-export type Zero = "on" | "pull" | "table";
 
 /** A way's core on the shared line. */
 export function laid(way: Way, index: number, zero: Zero): Laid | null {

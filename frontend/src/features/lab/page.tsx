@@ -6,6 +6,7 @@ import { useReference } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
+import { useAsideList } from "@/ui/set-aside";
 import { dayText, phrase } from "@/units/units";
 import { say } from "@/words/say";
 
@@ -104,22 +105,13 @@ function Questions({
 function Kept() {
   const kept = useExperiments();
   const aside = useExperimentAside();
-  const [last, setLast] = useState<{ id: number; title: string } | null>(null);
-  const put = (one: { id: number; title: string }, back: boolean) =>
-    aside.mutate({ id: one.id, back }, { onSuccess: () => setLast(back ? null : one) });
+  const list = useAsideList(aside.mutate);
   return (
     <section aria-labelledby="kept-title" className="plate p-4">
       <h2 id="kept-title" className="m-0 mb-1 text-lg">
         {say("screen-lab-what-was-asked")}
       </h2>
-      {last && (
-        <p role="status" className="m-0 flex items-center gap-3 text-sm">
-          {say("screen-kept-was-set-aside", { title: last.title })}
-          <Button weight="quiet" onClick={() => put(last, true)}>
-            {say("common-bring-it-back")}
-          </Button>
-        </p>
-      )}
+      {list.notice}
       {kept.isError ? (
         <Failed error={kept.error} again={() => void kept.refetch()} />
       ) : !kept.data ? (
@@ -145,13 +137,7 @@ function Kept() {
                 </span>
               </span>
               <span className="text-sm">{stateWords(one)}</span>
-              <Button
-                weight="quiet"
-                aria-label={say("screen-kept-set-aside", { title: one.title })}
-                onClick={() => put(one, false)}
-              >
-                {say("screen-kept-set-aside-2")}
-              </Button>
+              {list.button(one)}
             </li>
           ))}
         </ul>

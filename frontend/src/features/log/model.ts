@@ -1,4 +1,5 @@
 import type { Cook, CookLine } from "@/api/hooks";
+import type { Zero } from "@/chart/align";
 import type { Laid } from "@/chart/overlay-model";
 
 export interface Sieve {
@@ -77,8 +78,6 @@ export function bestOf(cooks: readonly CookLine[], cut: string): CookLine | null
   const rated = cooks.filter((c) => c.cut === cut && (c.stars ?? 0) >= 4);
   return [...rated].sort(ORDER.best)[0] ?? null;
 }
-
-export type Zero = "on" | "pull" | "table";
 
 /** A cook on the shared line: as it was foreseen, and as it was read. */
 export function laidCook(cook: Cook, zero: Zero): Laid | null {

@@ -3,13 +3,14 @@ import { Link, useSearchParams } from "react-router";
 
 import { useCooksOf, useDifferences } from "@/api/log";
 import { useSystem } from "@/app/session";
+import { AlignedAt, type Zero, zeroName } from "@/chart/align";
 import { Overlay } from "@/chart/overlay";
 import { type Laid, spanOf } from "@/chart/overlay-model";
-import { Choice, Failed, Waiting } from "@/ui/controls";
+import { Failed, Waiting } from "@/ui/controls";
 import { dayText, phrase, spanText, tempText } from "@/units/units";
 import { say } from "@/words/say";
 
-import { laidCook, type Zero } from "./model";
+import { laidCook } from "./model";
 
 /** Two to four cooks on one Line, and how they differ. */
 export function OverPage() {
@@ -50,18 +51,12 @@ export function OverPage() {
         </Link>
         <div className="flex flex-wrap items-end justify-between gap-3">
           <h1 className="m-0 text-2xl">{say("screen-log-laid-over-one-another")}</h1>
-          <Choice
-            label={say("screen-lab-aligned-at")}
-            value={zero}
-            onChange={(key) => {
-              setZero(key as Zero);
+          <AlignedAt
+            zero={zero}
+            onZero={(to) => {
+              setZero(to);
               setMoment(null);
             }}
-            options={[
-              { key: "on", name: say("screen-lab-on") },
-              { key: "pull", name: say("screen-lab-pull") },
-              { key: "table", name: say("screen-lab-table") },
-            ]}
           />
         </div>
         <Overlay
@@ -71,9 +66,7 @@ export function OverPage() {
           onMoment={setMoment}
           system={system}
           label={say("screen-over-lines")}
-          zero={
-            { on: say("screen-lab-on"), pull: say("screen-lab-pull"), table: say("screen-lab-table") }[zero]
-          }
+          zero={zeroName(zero)}
         />
         <p className="m-0 text-sm text-ash">{say("screen-over-points-are-read")}</p>
       </section>

@@ -6,6 +6,7 @@ import { useDuplicate, useImport, usePastPlans, usePlans, useSetAside } from "@/
 import { StartPlan } from "@/features/cook/start-dialog";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
+import { useAsideList } from "@/ui/set-aside";
 import { clockText, dayText, lengthText, phrase, tempText, type System } from "@/units/units";
 import { say } from "@/words/say";
 import { offAt } from "./model";
@@ -15,7 +16,7 @@ export function Kept({ system }: { system: System }) {
   const plans = usePlans();
   const aside = useSetAside();
   const duplicate = useDuplicate();
-  const [last, setLast] = useState<{ id: number; title: string } | null>(null);
+  const list = useAsideList(aside.mutate);
   if (!plans.data) return null;
   return (
     <section aria-labelledby="kept-title" className="plate p-4">
@@ -25,20 +26,7 @@ export function Kept({ system }: { system: System }) {
         </h2>
         <FromFile system={system} />
       </div>
-      {last && (
-        <p role="status" className="m-0 flex items-center gap-3 text-sm">
-          {say("screen-kept-was-set-aside", { title: last.title })}
-          <Button
-            weight="quiet"
-            onClick={() => {
-              aside.mutate({ id: last.id, back: true });
-              setLast(null);
-            }}
-          >
-            {say("common-bring-it-back")}
-          </Button>
-        </p>
-      )}
+      {list.notice}
       {duplicate.error && <Mistake>{duplicate.error.message}</Mistake>}
       {plans.data.length === 0 && (
         <p className="m-0 text-ash">{say("screen-kept-none-yet-answer-the-three-questions")}</p>
@@ -82,16 +70,7 @@ export function Kept({ system }: { system: System }) {
               >
                 {say("screen-kept-once-more-2")}
               </Button>
-              <Button
-                weight="quiet"
-                aria-label={say("screen-kept-set-aside", { title: plan.title })}
-                onClick={() => {
-                  aside.mutate({ id: plan.id, back: false });
-                  setLast(plan);
-                }}
-              >
-                {say("screen-kept-set-aside-2")}
-              </Button>
+              {list.button(plan)}
               <StartPlan
                 id={plan.id}
                 title={plan.title}

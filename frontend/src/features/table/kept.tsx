@@ -2,8 +2,9 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { useTableAside, useTables } from "@/api/tables";
-import { Button, Choice, Failed, Waiting } from "@/ui/controls";
+import { Choice, Failed, Waiting } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
+import { useAsideList } from "@/ui/set-aside";
 import { clockText, dayText } from "@/units/units";
 
 import { example, EXAMPLES } from "./examples";
@@ -14,9 +15,7 @@ import { say } from "@/words/say";
 export function KeptTables() {
   const tables = useTables();
   const aside = useTableAside();
-  const [last, setLast] = useState<{ id: number; title: string } | null>(null);
-  const put = (table: { id: number; title: string }, back: boolean) =>
-    aside.mutate({ id: table.id, back }, { onSuccess: () => setLast(back ? null : table) });
+  const list = useAsideList(aside.mutate);
   return (
     <section aria-labelledby="tables-title" className="plate p-4 print:hidden">
       <div className="flex flex-wrap items-center justify-between gap-2">
@@ -28,14 +27,7 @@ export function KeptTables() {
           <FromFile />
         </span>
       </div>
-      {last && (
-        <p role="status" className="m-0 flex items-center gap-3 text-sm">
-          {say("screen-kept-was-set-aside", { title: last.title })}
-          <Button weight="quiet" onClick={() => put(last, true)}>
-            {say("common-bring-it-back")}
-          </Button>
-        </p>
-      )}
+      {list.notice}
       {tables.isError ? (
         <Failed error={tables.error} again={() => void tables.refetch()} />
       ) : !tables.data ? (
@@ -61,13 +53,7 @@ export function KeptTables() {
                   {dayText(new Date(table.eat_at))} · {table.dishes.join(", ")}
                 </span>
               </span>
-              <Button
-                weight="quiet"
-                aria-label={say("screen-kept-set-aside", { title: table.title })}
-                onClick={() => put(table, false)}
-              >
-                {say("screen-kept-set-aside-2")}
-              </Button>
+              {list.button(table)}
             </li>
           ))}
         </ul>

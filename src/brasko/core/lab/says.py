@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from typing import Protocol
-
 from brasko.core.lab.kitchens import UNKNOWNS, Matters
+from brasko.core.lab.variants import Figures
 from brasko.core.words import quantity, say
 
 LITTLE_S, LITTLE_SHARE, LITTLE_K = 90.0, 0.02, 0.6
@@ -13,19 +12,7 @@ LITTLE_CRUST = 0.15
 """Of a good crust (assumed)."""
 
 
-class Compared(Protocol):
-    """The figures that are compared."""
-
-    minutes_s: float
-    hands_s: float | None
-    rim_share: float
-    crust_share: float
-    loss_share: float
-    peak_c: float
-    late_k: float | None
-
-
-def than_first(mine: Compared, first: Compared, name: str) -> str:
+def than_first(mine: Figures, first: Figures, name: str) -> str:
     """How one way differs from the first, in words."""
     said = []
     longer = mine.minutes_s - first.minutes_s

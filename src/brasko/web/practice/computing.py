@@ -14,7 +14,7 @@ from brasko.core.practice.score import Came, Score, scored
 from brasko.core.practice.truth import Truth
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_with_flips
-from brasko.web.practice.schemas import DebriefPiece, HandsOut, MarkedOut, MomentOut
+from brasko.web.practice.schemas import DebriefPiece, HandsOut
 
 LINE_EVERY_S = 20.0
 
@@ -60,8 +60,8 @@ def debriefed(piece: OnePiece) -> DebriefPiece:
         name=piece.name,
         points=score.points,
         safe=score.safe,
-        parts=[MarkedOut(**asdict(part)) for part in score.parts],
-        moments=[MomentOut(**asdict(m)) for m in moments(wish, piece.truth, piece.went, piece.steps)],
+        parts=list(score.parts),
+        moments=list(moments(wish, piece.truth, piece.went, piece.steps)),
         hands=[_hands(h, came) for h in other_hands(wish, piece.truth, piece.happened)],
         time_s=_rounded(result.time_s[::step]),
         core_c=_rounded(result.core_c[::step]),

@@ -8,7 +8,9 @@ from typing import Literal
 from ninja import Field, Schema
 from pydantic import BaseModel, ConfigDict
 
-from brasko.formats.bounds import Moment
+from brasko.core.practice.debrief import Moment
+from brasko.core.practice.score import Part
+from brasko.formats.bounds import Moment as At
 
 Kind = Literal["hand", "colour", "firmness", "smoke"]
 
@@ -63,24 +65,6 @@ class StoryOut(Schema):
     said: list[SaidOut]
 
 
-class MarkedOut(BaseModel):
-    key: str
-    mark: float
-    words: str
-
-
-class MomentOut(BaseModel):
-    """A moment that mattered: what was done, what the probe showed then, what it cost, what to try instead."""
-
-    key: str
-    at_s: float
-    words: str
-    probe_c: float
-    cost_k: float
-    cost_s: float
-    instead: str
-
-
 class HandsOut(BaseModel):
     """How other hands would have done in the same kitchen."""
 
@@ -98,8 +82,8 @@ class DebriefPiece(BaseModel):
     name: str
     points: int
     safe: bool
-    parts: list[MarkedOut]
-    moments: list[MomentOut]
+    parts: list[Part]
+    moments: list[Moment]
     hands: list[HandsOut]
     time_s: list[float]
     core_c: list[float]
@@ -132,7 +116,7 @@ class AgainIn(Schema):
 
     model_config = ConfigDict(extra="forbid")
 
-    at: Moment
+    at: At
     speed: Literal[1, 10, 60] = 10
 
 
