@@ -52,7 +52,7 @@ describe("the drills", () => {
       feel: [{ kind: "hand", name: "The palm", rounds: [3, 6], of: 8 }],
     };
     show(<PracticePage />);
-    await stage.settle();
+    await stage.until(() => stage.text().includes("Drill one"));
     expect(stage.host.querySelector("[aria-label='The best so far: 82 of 100']")).toBeTruthy();
     expect(stage.button(/^Begin: Drill one$/).className).not.toContain("bg-ember");
     expect(stage.button(/^Begin: Drill two$/).className).toContain("bg-ember");
@@ -62,9 +62,9 @@ describe("the drills", () => {
   it("begin at the pace that was chosen", async () => {
     answers["POST /api/practice/drills/two/start"] = { cook_id: 5 };
     show(<PracticePage />);
-    await stage.settle();
+    await stage.until(() => stage.text().includes("Drill two"));
     act(() => stage.button(/^Begin: Drill two$/).click());
-    await stage.settle();
+    await stage.until(() => sent.length > 0);
     expect(sent).toEqual([{ path: "/api/practice/drills/two/start", body: { speed: 10 } }]);
   });
 });
@@ -89,13 +89,13 @@ describe("a round of feel", () => {
       ],
     };
     show(<Feel kind="hand" />);
-    await stage.settle();
+    await stage.until(() => stage.text().includes("1 of 2"));
     expect(stage.text()).toContain("1 of 2");
     expect(stage.text()).toContain("300 °C");
     act(() => stage.button(/^300 °C$/).click());
     expect(stage.host.querySelector("[role=img]")?.getAttribute("aria-label")).toContain("#aa3344");
     act(() => stage.button(/^blue$/).click());
-    await stage.settle();
+    await stage.until(() => stage.text().includes("1/2"));
     expect(sent).toEqual([{ path: "/api/practice/feel/hand", body: { seed: 4, answers: [0, 1] } }]);
     expect(stage.text()).toContain("1/2");
     expect(stage.text()).toContain("you said blue");
@@ -113,10 +113,10 @@ describe("the story of a drill", () => {
       said: [{ at: "2026-01-01T18:04:00Z", words: "Flames." }],
     };
     show(<DrillStory cookId={7} practice over={false} />);
-    await stage.settle();
+    await stage.until(() => stage.text().includes("Flames."));
     expect(stage.text()).toContain("Flames.");
     show(<DrillStory cookId={7} practice over />);
-    await stage.settle();
+    await stage.until(() => stage.host.querySelector("a"));
     expect(stage.host.querySelector("a[href='/practice/7']")).toBeTruthy();
   });
   it("is not there beside a cook that is none", async () => {
@@ -170,7 +170,7 @@ describe("what a drill was worth", () => {
         <Route path="*" element={<DebriefOf />} />
       </Routes>,
     );
-    await stage.settle();
+    await stage.until(() => stage.text().includes("One thing"));
     const text = stage.text();
     for (const said of [
       "71",
@@ -183,7 +183,7 @@ describe("what a drill was worth", () => {
       expect(text).toContain(said);
     expect(text).toContain("One thing to try again: Pull at the probe.");
     act(() => stage.button(/^Try again from/).click());
-    await stage.settle();
+    await stage.until(() => sent.length > 0);
     expect(sent).toEqual([
       { path: "/api/practice/cooks/7/again", body: { at: "2026-01-01T18:20:00.000Z", speed: 10 } },
     ]);

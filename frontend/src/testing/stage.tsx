@@ -48,6 +48,11 @@ export class Stage {
     await act(async () => new Promise((resolve) => setTimeout(resolve, 20)));
   }
 
+  /** Let things go on until it is so; a loaded machine takes its time. */
+  async until(so: () => unknown) {
+    for (let n = 0; n < 200 && !so(); n++) await this.settle();
+  }
+
   text(): string {
     return this.host.textContent ?? "";
   }

@@ -18,24 +18,26 @@ from brasko.web.cooks.actions.put_right import put_right_all
 from brasko.web.cooks.actions.rate import rate
 from brasko.web.cooks.actions.record import finish, record_event, set_hands, set_speed
 from brasko.web.cooks.actions.start_cook import start_cook
-from brasko.web.cooks.convert import cook_out, line_of, update_since
+from brasko.web.cooks.convert import cook_out, update_since
 from brasko.web.cooks.corrections import ask_practice, corrections_for, surface_for
-from brasko.web.cooks.logbook import differences_of, season_of
+from brasko.web.cooks.log_schemas import (
+    CookLine,
+    DifferenceOut,
+    ElsewhereIn,
+    FileLookIn,
+    FileLookOut,
+    SeasonOut,
+)
+from brasko.web.cooks.logbook import differences_of, line_of, season_of
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, labels
 from brasko.web.cooks.schemas import (
     AskIn,
-    CookLine,
     CookOut,
     CorrectionsOut,
-    DifferenceOut,
-    ElsewhereIn,
     EventIn,
     EventOut,
-    FileLookIn,
-    FileLookOut,
     HandsIn,
     RatingIn,
-    SeasonOut,
     SpeedIn,
     StartIn,
     SurfaceIn,

@@ -7,25 +7,21 @@ from typing import Any
 import numpy as np
 from django.utils import timezone
 
-from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.fire.weather_effects import RAINS, WINDS, shift_of
 from brasko.core.forecast.compare import compared
 from brasko.core.forecast.history import hold_words
 from brasko.core.forecast.progress import Ahead, Expected, Planned, held_longer, progress
 from brasko.core.logbook.next_time import next_time
-from brasko.core.planner.methods import METHODS
 from brasko.core.planner.ranges import Span
 from brasko.core.safety.drills import BLACK_SMOKE, FLARE_UP, VENTS, find_the_middle
 from brasko.core.words import say
 from brasko.formats.piece import ANSWERS
 from brasko.web.cooks import reading
-from brasko.web.cooks.deeds import WeatherTold
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
 from brasko.web.cooks.schemas import (
     AheadOut,
     ClockOut,
     CoachOut,
-    CookLine,
     CookOut,
     CookPieceOut,
     DegreesOut,
@@ -51,8 +47,6 @@ from brasko.web.yard.models import Verdict
 
 AMID = ("turn", "read")
 """Tasks that belong to the middle of a step, whatever its length."""
-SPARK_POINTS = 40
-"""A line of the log has so many points."""
 CURSOR = re.compile(r"([0-9]{1,18})-([0-9]{1,18})")
 """The newest reading and the newest event that a browser has seen."""
 
@@ -377,48 +371,3 @@ def outcome_of(cook: Cook, piece: Piece, because: tuple[str, ...] = ()) -> dict[
     kept = OutcomeOut.model_validate(found, from_attributes=True)
     kept.reading_needed_c, kept.reading_c = reading.needed_c(piece), reading.kept_c(piece, cook.events.all())
     return kept.model_dump()
-
-
-def _fire_name(piece: Piece) -> str:
-    own = piece.asked.own_fire
-    return str(own.name) if own is not None else PLANNER_FIRES.get(piece.programme.fire, piece.programme.fire)
-
-
-def _weather(cook: Cook) -> str:
-    """The worst that was told of rain and wind, in words; empty where nothing was."""
-    told = [e.deed for e in cook.events.all() if isinstance(e.deed, WeatherTold)]
-    if not told:
-        return ""
-    rain = max((t.rain for t in told), key=list(RAINS).index)
-    wind = max((t.wind for t in told), key=list(WINDS).index)
-    return say("convert-weather", rain=RAINS[rain].name, wind=WINDS[wind].name)
-
-
-def line_of(cook: Cook) -> CookLine:
-    """A cook as a line of the log, with a thinned core curve."""
-    piece = cook.pieces.all()[0]
-    temps = [r.temp_c for r in piece.readings.all() if r.source == Reading.Source.TIP]
-    step = max(1, len(temps) // SPARK_POINTS)
-    return CookLine(
-        id=cook.id,
-        title=cook.title,
-        practice=cook.practice,
-        started_at=cook.started_at,
-        ended_at=cook.ended_at,
-        eat_at=cook.eat_at,
-        cut=piece.programme.cut_name,
-        cut_key=piece.cut,
-        method=METHODS[piece.programme.method].name if piece.programme.method in METHODS else piece.programme.method,
-        fire=_fire_name(piece),
-        weather=_weather(cook),
-        doneness=cook.doneness,
-        crust=cook.crust,
-        photo=hasattr(cook, "photo"),
-        again=piece.asked,
-        thickness_mm=piece.asked.thickness_mm,
-        finish_c=piece.programme.finish_c,
-        stars=cook.stars,
-        note=cook.note,
-        outcome=OutcomeOut(**piece.outcome) if piece.outcome else None,
-        spark_c=[round(t, 1) for t in temps[::step]],
-    )

@@ -16,8 +16,8 @@ from brasko.web.common.rows import room_for
 from brasko.web.cooks.actions.past_cook import begun, marked
 from brasko.web.cooks.actions.record import finish
 from brasko.web.cooks.actions.start_cook import MOST_COOKS
+from brasko.web.cooks.log_schemas import ElsewhereIn
 from brasko.web.cooks.models import Cook, Piece, Reading
-from brasko.web.cooks.schemas import ElsewhereIn
 from brasko.web.machine.shares import Waiter
 from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.schemas import PlanIn
