@@ -11,8 +11,9 @@ sys.path.insert(0, str(ROOT / "src"))
 from brasko.core.fire.own import PLANNER_FIRES  # noqa: E402
 from brasko.core.foods.cuts import all_cuts  # noqa: E402
 from brasko.core.heat.warm import warm  # noqa: E402
-from brasko.core.planner.choose import Row, picked, row_of  # noqa: E402
+from brasko.core.planner.choose import Row, row_of  # noqa: E402
 from brasko.core.planner.methods import METHODS  # noqa: E402
+from brasko.core.planner.pick import picked  # noqa: E402
 from brasko.core.planner.plan import planned  # noqa: E402
 from brasko.core.planner.wish import Wish  # noqa: E402
 from brasko.words import rendered  # noqa: E402

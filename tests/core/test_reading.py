@@ -14,10 +14,10 @@ from wording import refusing, worded
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.choose import nonsense, picked
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, heat_end_c
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.near import solved_near
+from brasko.core.planner.pick import nonsense, picked
 from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import minimum_for

@@ -11,10 +11,11 @@ from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.choose import alternatives, choice_of, compared, nonsense, picked, reasoned, row_of
+from brasko.core.planner.choose import alternatives, choice_of, compared, reasoned, row_of
 from brasko.core.planner.ending import off_aim_k
 from brasko.core.planner.invert import solved
 from brasko.core.planner.methods import METHODS, WRAP_AT_C, why_not
+from brasko.core.planner.pick import nonsense, picked
 from brasko.core.planner.plan import planned
 from brasko.core.planner.programme import phase_of, programme_of, stretch, the_phase
 from brasko.core.planner.wish import Wish

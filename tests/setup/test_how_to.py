@@ -48,7 +48,7 @@ def run(copy: Path, code: str) -> str:
 PLANNED = """
 import json
 from brasko.core.foods.cuts import cut_named
-from brasko.core.planner.choose import picked
+from brasko.core.planner.pick import picked
 from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 cut = cut_named("beef_cheek")

@@ -10,9 +10,10 @@ from brasko.core.learning.fires import Learned, on_its_fire
 from brasko.core.planner.amounts import amounts
 from brasko.core.planner.burger import Patty, blend_for, blended, patty, shaped_for
 from brasko.core.planner.cautions import warm_zone_s
-from brasko.core.planner.choose import Choice, Pick, alternatives, choice_of, compared, picked, reasoned
+from brasko.core.planner.choose import Choice, alternatives, choice_of, compared, reasoned
 from brasko.core.planner.late import holdings
 from brasko.core.planner.methods import METHODS
+from brasko.core.planner.pick import Pick, picked
 from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.schools import questions, school_of
 from brasko.core.planner.serving import shared_out
