@@ -334,6 +334,17 @@ def test_what_a_search_kept_is_what_its_programme_gives(method):
     assert found.result.time_s[1] - found.result.time_s[0] == pytest.approx(10.0)
 
 
+def test_warm_fat_is_what_its_own_thermometer_says():
+    """Whatever the log says of the kettle's air: the fat is held by a thermometer in it. Common practice, no source."""
+    wish = replace(RIBEYE, method="char_then_bath")
+    plain = solved(wish)
+    cool = replace(wish, air_more_k=-7.0, film_more=0.9, gauge_more_k=12.0)
+    assert solved(cool).pull_c == pytest.approx(plain.pull_c)
+    assert worded(planned(cool).headline) == worded(planned(wish).headline)
+    span = ensemble_ranges(cool, solved(cool)).step_end_s["gentle"]
+    assert span.high < 2.0 * span.low
+
+
 @pytest.mark.parametrize("fire", ["gas", "pellet", "kamado"])
 @pytest.mark.parametrize("cut", ["filet", "strip", "tomahawk"])
 def test_a_sear_after_gentle_heat_adds_no_more_than_cooks_pull_under(cut, fire):

@@ -115,3 +115,16 @@ def begin(page: Page) -> int:
     page.get_by_role("dialog").get_by_role("button", name="Start the cook").click()
     expect(page).to_have_url(re.compile(r"/cook/\d+"))
     return int(page.url.rsplit("/", 1)[1])
+
+
+def practise(page: Page, base: str, speed: str = "10×", trouble: str = "") -> int:
+    """A practice cook with its piece on the fire, by way of the interface."""
+    keep_a_plan(page, base)
+    dialog = start_dialog(page)
+    dialog.get_by_text(speed).click()
+    if trouble:
+        dialog.get_by_label("Trouble to practise").select_option(label=trouble)
+    cook_id = begin(page)
+    put_on(page)
+    expect(page.get_by_role("region", name="Now")).to_contain_text(re.compile(r"probe\s*\d+ °F"), timeout=60_000)
+    return cook_id

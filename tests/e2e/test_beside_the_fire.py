@@ -7,25 +7,12 @@ import time
 from pathlib import Path
 
 import pytest
-from conftest import DESKTOP, PHONE, begin, keep_a_plan, put_on, start_dialog
-from playwright.sync_api import Page, expect
+from conftest import DESKTOP, PHONE, practise
+from playwright.sync_api import expect
 
 from brasko.web.demo.season import RUNNING_TITLE
 
 AXE = (Path(__file__).resolve().parents[2] / "frontend/node_modules/axe-core/axe.min.js").read_text()
-
-
-def practise(page: Page, base: str, speed: str = "10×", trouble: str = "") -> int:
-    """A practice cook with its piece on the fire, by way of the interface."""
-    keep_a_plan(page, base)
-    dialog = start_dialog(page)
-    dialog.get_by_text(speed).click()
-    if trouble:
-        dialog.get_by_label("Trouble to practise").select_option(label=trouble)
-    cook_id = begin(page)
-    put_on(page)
-    expect(page.get_by_role("region", name="Now")).to_contain_text(re.compile(r"probe\s*\d+ °F"), timeout=60_000)
-    return cook_id
 
 
 @pytest.fixture(autouse=True)

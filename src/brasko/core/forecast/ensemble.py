@@ -251,7 +251,7 @@ def ensemble(
         air_c=so_far.current.surroundings.top.air_c if so_far.phase == "gentle" else None,
         members=members,
         near=near,
-        known=np.array([wish.film_spread, 1.0, 1.0, wish.air_spread, 1.0, 1.0]),
+        known=np.array([wish.gentle_heat.film_spread, 1.0, 1.0, wish.gentle_heat.air_spread, 1.0, 1.0]),
     )
 
 

@@ -82,7 +82,8 @@ def run_of_plan(plan: PiecePlan) -> Run:
     wish, programme = plan.wish, plan.solution.programme
     fired = tuple(phase_of(step.name) in ("gentle", "sear") for step in programme)
     food = wish.food
-    return Run(food, programme, fired, tempered_start(wish, food), wish.film_spread, wish.air_spread)
+    unsure = wish.gentle_heat
+    return Run(food, programme, fired, tempered_start(wish, food), unsure.film_spread, unsure.air_spread)
 
 
 def run_of_cook(cook: Cook) -> Run:

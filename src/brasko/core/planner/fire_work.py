@@ -22,7 +22,7 @@ def of_the_fire(wish: Wish, on_s: float, at: dict[str, tuple[float, float]]) -> 
     first = wish.gentle_zone if gentle_first else wish.sear_zone
     sear_s = at["sear"][0] if "sear" in at else on_s
     shown = wish.the_fire.zones[0].shown_c if first is None else first.shown_c
-    if first is not None and gentle_first:
+    if first is not None and gentle_first and not first.in_fat:
         shown += wish.gauge_more_k
     gentle_needs_it = gentle_first or wish.how.gentle_at == "gentle"
     getting_ready = tuple(

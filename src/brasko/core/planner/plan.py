@@ -123,13 +123,13 @@ def _as_learned(wish: Wish) -> str:
     """What the household's log says of the gentle side, where it says something."""
     if "gentle" not in wish.how.phases:
         return ""
-    told = []
-    if abs(wish.air_more_k) >= TOLD_AIR_K:
-        key = say("plan-hotter") if wish.air_more_k > 0.0 else say("plan-cooler")
-        told.append(say("plan-by-so-much", rise=quantity.rise(abs(wish.air_more_k)), way=key))
-    if abs(wish.film_more - 1.0) >= TOLD_FILM:
-        way = say("plan-more") if wish.film_more > 1.0 else say("plan-less")
-        told.append(say("plan-heat-goes-in", percent=quantity.number(100.0 * abs(wish.film_more - 1.0)), way=way))
+    told, has = [], wish.gentle_heat
+    if abs(has.air_more_k) >= TOLD_AIR_K:
+        key = say("plan-hotter") if has.air_more_k > 0.0 else say("plan-cooler")
+        told.append(say("plan-by-so-much", rise=quantity.rise(abs(has.air_more_k)), way=key))
+    if abs(has.film_more - 1.0) >= TOLD_FILM:
+        way = say("plan-more") if has.film_more > 1.0 else say("plan-less")
+        told.append(say("plan-heat-goes-in", percent=quantity.number(100.0 * abs(has.film_more - 1.0)), way=way))
     return say("plan-as-your-fire-does", told=", ".join(told)) if told else ""
 
 

@@ -81,7 +81,7 @@ def programme_of(
         elif phase == "gentle":
             around = fire.zone(how.gentle_at).surroundings
             gentle = _gentle(wish, around, Until(slow_at_most_s or how.longest_s, core_c=pull_c))
-            steps += shifted(gentle, wish.air_more_k, wish.film_more)
+            steps += shifted(gentle, wish.gentle_heat.air_more_k, wish.gentle_heat.film_more)
         else:
             if how.slow == "sear":
                 longest = min(slow_at_most_s or OUT_OF_HAND_S, OUT_OF_HAND_S)

@@ -102,8 +102,12 @@ def _as_planned(wish: Wish, solution: Solution) -> Programme:
 
 
 def _carried_out(wish: Wish, planned: Programme, draw: Floats, values: General) -> Result:
-    film = math.exp(FILM_SD.value * wish.film_spread * float(draw[0]))
-    delta = FIRE_SD.value * wish.air_spread * float(draw[3])
+    unsure = wish.gentle_heat
+    film = math.exp(FILM_SD.value * unsure.film_spread * float(draw[0]))
+    delta = {
+        "gentle": FIRE_SD.value * unsure.air_spread * float(draw[3]),
+        "sear": FIRE_SD.value * wish.air_spread * float(draw[3]),
+    }
     start_c = max(wish.start_c + START_SD.value * float(draw[2]), -1.0)
     off_centre = min(abs(PROBE_SD_M.value / wish.thickness_m * float(draw[4])), 0.4)
     food = replace(
@@ -111,9 +115,7 @@ def _carried_out(wish: Wish, planned: Programme, draw: Floats, values: General) 
         start_c=start_c,
         probe_depth_share=0.5 + math.copysign(off_centre, float(draw[4])),
     )
-    programme = tuple(
-        shifted((step,), delta if phase_of(step.name) in ("gentle", "sear") else 0.0, film)[0] for step in planned
-    )
+    programme = tuple(shifted((step,), delta.get(phase_of(step.name), 0.0), film)[0] for step in planned)
     with using(values):
         start = tempered_start(wish, food, SEARCH_REFINE)
         return simulate(food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start)

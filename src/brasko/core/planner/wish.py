@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import KW_ONLY, dataclass, replace
-from typing import Annotated
+from typing import Annotated, NamedTuple
 
 from brasko.core.fire import own as own_fires
 from brasko.core.fire.fires import BURNER, KITCHEN
@@ -32,10 +32,14 @@ from brasko.core.planner.methods import (
 )
 from brasko.core.planner.piece import Answer
 from brasko.core.safety.agency import Minimum, minimum_for, reading_needed_c
+from brasko.core.sourced import Sourced
+from brasko.core.uncertainty.unknowns import FIRE_SD
 from brasko.core.words import say
 
 BATH_ABOVE_FINISH_K = 6.0
 """Warm fat is held at the target or up to 10-15 °F above (common practice, no source)."""
+BATH_SD = Sourced(2.0, "K", "", "assumed")
+"""How far the fat is off what its thermometer was held at: it is turned down and up by hand."""
 SURE_OF_THE_FIGURE_K = 0.4
 """A plan for an agency figure aims this much above it, so that no rounding lands below."""
 PLANT_REST_S = 120.0
@@ -50,6 +54,16 @@ SALTED_ON = ("ground", "plant")
 
 OF_THE_FIRE = ("cut", "method", "fire", "own_fire")
 """Whose change sets back what was learned of a fire."""
+
+
+class GentleHeat(NamedTuple):
+    """How the heat of the gentle part differs from the one assumed: warmer by air_more_k [K], its film by a factor; and
+    what is left of the usual spread of both."""
+
+    air_more_k: float
+    film_more: float
+    air_spread: float
+    film_spread: float
 
 
 @dataclass(frozen=True)
@@ -146,6 +160,14 @@ class Wish:
 
     def __post_init__(self) -> None:
         checked(self)
+
+    @property
+    def gentle_heat(self) -> GentleHeat:
+        """What is known of the gentle part's heat: of the fire's air as the log has it; fat is held by its own
+        thermometer, whatever the fire about it does."""
+        if self.how.gentle_at == "bath":
+            return GentleHeat(0.0, 1.0, BATH_SD.value / FIRE_SD.value, 1.0)
+        return GentleHeat(self.air_more_k, self.film_more, self.air_spread, self.film_spread)
 
     @property
     def how(self) -> Method:

@@ -112,11 +112,12 @@ FIRE = [0, 3]
 
 def _teach(cook: Cook, piece: Piece, wish: Wish, forecast: Forecast) -> None:
     """Keep what a real cook's gentle part said of its fire; a practice says nothing of the yard, and readings that no
-    kitchen agrees with (a slipped probe, a bone) say nothing at all."""
+    kitchen agrees with (a slipped probe, a bone) say nothing at all. Warm fat says nothing of the air about it."""
     if (
         forecast.posterior.misfit_k > ODD_MISFIT_K
         or cook.practice
         or wish.how.slow != "gentle"
+        or wish.how.gentle_at == "bath"
         or not cook.owner.household.learns
     ):
         return
