@@ -146,11 +146,11 @@ def test_other_ways_and_picks_are_on_the_fire_as_it_is_known(mara):
         return next(o for o in other if o["piece"]["method"] == "sear_then_low")
 
     before = asked()
-    taught(mara.user, *[(0.3, -0.8)] * 4)
+    taught(mara.user, *[(0.3, 0.8)] * 4)
     after = asked()
     assert after["piece"]["fire"] == KETTLE
-    assert after["piece"]["air_more_k"] < -4.0
-    assert abs(after["on_s"]) > abs(before["on_s"])
+    assert after["piece"]["air_more_k"] > 4.0
+    assert abs(after["on_s"]) < abs(before["on_s"])
     picked = mara.call("POST", "/api/plans/pick", {"cut": "ribeye", "thickness_mm": 38}).json()["piece"]
     assert picked["air_more_k"] == pytest.approx(after["piece"]["air_more_k"])
 
