@@ -10,6 +10,7 @@ async function keepAll() {
   const page = await fetch("/", { cache: "no-store" });
   const named = new Set((await page.clone().text()).match(ASSET) ?? []);
   await kept.put("/", page);
+  // a set that grows while it is gone through: what a part names is looked into as well
   for (const path of named) {
     if (!path.endsWith(".js")) continue;
     for (const [, part] of (await (await fetch(path)).text()).matchAll(PART)) named.add(`/assets/${part}`);

@@ -1,9 +1,8 @@
-import "@fontsource-variable/archivo/wdth.css";
 import "./app/theme.css";
 
 import { QueryClient } from "@tanstack/react-query";
 import { PersistQueryClientProvider } from "@tanstack/react-query-persist-client";
-import { StrictMode } from "react";
+import { type ComponentType, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 
@@ -12,16 +11,23 @@ import { keeping, keepTheShell } from "./app/keep";
 import { watchOtherTabs } from "./app/leave";
 import { SessionGate } from "./app/session";
 import { Shell } from "./app/shell";
-import { CookPage } from "./features/cook";
-import { CookListPage } from "./features/cook/list";
-import { FirePage } from "./features/fire";
-import { GuidePage } from "./features/guide";
-import { ExperimentPage, LabPage } from "./features/lab";
-import { LogEntryPage, LogPage, OverPage } from "./features/log";
-import { PlanPage, SheetPage } from "./features/plan";
-import { DebriefPage, PracticePage } from "./features/practice";
-import { TableNowPage, TablePage, TableSheet } from "./features/table";
-import { YardPage } from "./features/yard";
+import { Waiting } from "./ui/controls";
+import { say } from "./words/say";
+
+/** A page that is fetched when it is opened first. */
+const page =
+  <K extends string>(place: () => Promise<Record<K, ComponentType>>, name: K) =>
+  async () => ({ Component: (await place())[name] });
+
+const cook = () => import("./features/cook");
+const lab = () => import("./features/lab");
+const log = () => import("./features/log");
+const plan = () => import("./features/plan");
+const practice = () => import("./features/practice");
+const table = () => import("./features/table");
+
+/** While the first place comes. */
+const Opening = () => <Waiting what={say("screen-session-lighting-up")} />;
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -41,27 +47,29 @@ const router = createBrowserRouter([
         <Shell />
       </SessionGate>
     ),
+    HydrateFallback: Opening,
     children: [
       { index: true, element: <Navigate to="/cook" replace /> },
-      { path: "plan", element: <PlanPage /> },
-      { path: "plan/:planId", element: <PlanPage /> },
-      { path: "plan/:planId/sheet", element: <SheetPage /> },
-      { path: "table", element: <TablePage /> },
-      { path: "table/:tableId", element: <TablePage /> },
-      { path: "table/:tableId/now", element: <TableNowPage /> },
-      { path: "table/:tableId/sheet", element: <TableSheet /> },
-      { path: "guide", element: <GuidePage /> },
-      { path: "fire", element: <FirePage /> },
-      { path: "yard", element: <YardPage /> },
-      { path: "cook", element: <CookListPage /> },
-      { path: "cook/:cookId", element: <CookPage /> },
-      { path: "practice", element: <PracticePage /> },
-      { path: "practice/:cookId", element: <DebriefPage /> },
-      { path: "lab", element: <LabPage /> },
-      { path: "lab/:experimentId", element: <ExperimentPage /> },
-      { path: "log", element: <LogPage /> },
-      { path: "log/over", element: <OverPage /> },
-      { path: "log/:cookId", element: <LogEntryPage /> },
+      { path: "welcome", lazy: page(() => import("./features/account/welcome"), "WelcomePage") },
+      { path: "plan", lazy: page(plan, "PlanPage") },
+      { path: "plan/:planId", lazy: page(plan, "PlanPage") },
+      { path: "plan/:planId/sheet", lazy: page(plan, "SheetPage") },
+      { path: "table", lazy: page(table, "TablePage") },
+      { path: "table/:tableId", lazy: page(table, "TablePage") },
+      { path: "table/:tableId/now", lazy: page(table, "TableNowPage") },
+      { path: "table/:tableId/sheet", lazy: page(table, "TableSheet") },
+      { path: "guide", lazy: page(() => import("./features/guide"), "GuidePage") },
+      { path: "fire", lazy: page(() => import("./features/fire"), "FirePage") },
+      { path: "yard", lazy: page(() => import("./features/yard"), "YardPage") },
+      { path: "cook", lazy: page(() => import("./features/cook/list"), "CookListPage") },
+      { path: "cook/:cookId", lazy: page(cook, "CookPage") },
+      { path: "practice", lazy: page(practice, "PracticePage") },
+      { path: "practice/:cookId", lazy: page(practice, "DebriefPage") },
+      { path: "lab", lazy: page(lab, "LabPage") },
+      { path: "lab/:experimentId", lazy: page(lab, "ExperimentPage") },
+      { path: "log", lazy: page(log, "LogPage") },
+      { path: "log/over", lazy: page(log, "OverPage") },
+      { path: "log/:cookId", lazy: page(log, "LogEntryPage") },
       { path: "*", element: <Navigate to="/plan" replace /> },
     ],
   },

@@ -1,7 +1,9 @@
 """`brasko plan`: a cook's own words in, the plan out."""
 
+import csv
 import json
 from datetime import datetime, timedelta
+from pathlib import Path
 
 import jsonschema
 import pytest
@@ -88,6 +90,10 @@ def test_what_is_refused(brasko, change, status, line):  # noqa: F811
     assert complaint.count("\n") == 1
 
 
+with (Path(__file__).resolve().parents[1] / "typed.csv").open(encoding="utf-8") as table:
+    SPELLINGS = list(csv.DictReader(table, delimiter=";"))
+
+
 def test_quantities_in_every_spelling():
     """25.4 mm to the inch, 453.59 g to the pound, and (F - 32) / 1.8, by definition."""
     for said in ("1.5 in", "1 1/2 in", "1,5 inch", '1.5"', "38.1 mm", "3.81 cm", 38.1):
@@ -97,9 +103,17 @@ def test_quantities_in_every_spelling():
     assert words.mass_g("weight", "8 oz") == pytest.approx(226.796, abs=0.01)
     assert words.temperature_c("start", "40 F") == pytest.approx(4.444, abs=0.001)
     assert words.temperature_c("start", "-1 °C") == -1.0
-    for nonsense in ("1/0 in", "two in", "5 stone", ""):
+    for nonsense in ("1/0 in", "two", "5 stone", ""):
         with refusing(InvalidInput, match="is not understood"):
             words.length_mm("thickness", nonsense)
+
+
+@pytest.mark.parametrize("row", SPELLINGS, ids=lambda row: row["said"] or "nothing")
+def test_quantities_are_read_as_people_write_them(row):
+    """The same table as the interface's. Inch and pound by definition; the spellings are common practice, no source."""
+    units = {"length": words.LENGTH, "mass": words.MASS, "span": words.SPAN}[row["kind"]]
+    found = words.amount(row["said"], units)
+    assert found == (pytest.approx(float(row["value"])) if row["value"] else None)
 
 
 def test_finish_words_mean_the_middle_of_their_band():

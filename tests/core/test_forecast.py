@@ -138,7 +138,7 @@ def test_without_readings_there_is_nothing_to_compare():
     [
         ("Pull at {temp:44.4}.", "Pull at 44 °C.", "Pull at 112 °F."),
         ("adds {rise:10}", "adds 10 °C", "adds 18 °F"),
-        ("{len:38.1} thick", "38 mm thick", "1.5 in thick"),
+        ("{len:38.1} thick", "38 mm thick", "1 ½ in thick"),
         ("{mass:454}", "454 g", "1 lb"),
         ("for {time:90}, {time:150} or {time:1500}", "for 90 s, 2½ min or 25 min", "for 90 s, 2½ min or 25 min"),
     ],

@@ -139,7 +139,7 @@ def test_a_kept_fire_is_planned_on_and_its_places_move_the_plan(visit):
     expect(page.get_by_text("Kept.")).to_be_visible()
     page.get_by_role("link", name="Plan", exact=True).click()
     page.get_by_role("button", name="Everything else").click()
-    page.get_by_label("Fire", exact=True).select_option(label="Sunday coals")
+    page.get_by_role("radio", name="Sunday coals").click()
     short = page.get_by_role("region", name="In short")
     expect(page.get_by_role("list", name="The order of the work")).to_contain_text("Lay the coals")
     page.wait_for_timeout(1500)
@@ -149,7 +149,7 @@ def test_a_kept_fire_is_planned_on_and_its_places_move_the_plan(visit):
     for _ in range(2):
         page.keyboard.press("Shift+ArrowRight")
     expect(short).not_to_have_text(on)
-    expect(page.get_by_label("Fire", exact=True)).to_contain_text("Sunday coals")
+    expect(page.get_by_role("radio", name="Sunday coals", checked=True)).to_be_visible()
 
 
 def test_the_yard_keeps_grills_checks_and_pans(visit):

@@ -87,11 +87,16 @@ def test_the_demo_is_closed_unless_it_is_a_demo(client, settings):
 
 
 def test_preferences_are_kept_per_person(mara, odell):
-    mara.call("PATCH", "/api/preferences", {"units": "metric", "scheme": "dark", "scale": "home", "language": "de"})
+    mara.call(
+        "PATCH",
+        "/api/preferences",
+        {"units": "metric", "clock": "12", "scheme": "dark", "scale": "home", "language": "de"},
+    )
     assert mara.client.get("/api/session").json()["household"] == {
         "name": "mara household",
         "username": "mara",
         "units": "metric",
+        "clock": "12",
         "scale": "home",
         "scheme": "dark",
         "language": "de",

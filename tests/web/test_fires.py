@@ -228,3 +228,16 @@ def test_a_wild_check_changes_nothing(mara):
     true = mara.client.get("/api/yard/true?altitude_m=1500").json()
     assert true["boiling_c"] == pytest.approx(95.0, abs=0.1)
     assert "between -430 and 5000" in worded(errors(mara.client.get("/api/yard/true?altitude_m=9000"))["altitude_m"])
+
+
+def test_a_grill_that_is_put_away_is_not_planned_on(mara):
+    """What is planned first is on a grill that the household has in use."""
+
+    def first_fire():
+        return mara.call("POST", "/api/plans/pick", {"cut": "ribeye", "thickness_mm": 38}).json()["piece"]["fire"]
+
+    kettle = mara.call("POST", "/api/grills", {"name": "Kettle", "spec": {"like": "kettle"}}).json()
+    mara.call("POST", "/api/grills", {"name": "Gas", "spec": {"like": "gas_3"}})
+    assert first_fire().startswith("kettle")
+    mara.call("DELETE", f"/api/grills/{kettle['id']}")
+    assert first_fire().startswith("gas")

@@ -1786,6 +1786,11 @@ export interface components {
              * @enum {string}
              */
             units: "us" | "metric";
+            /**
+             * Clock
+             * @enum {string}
+             */
+            clock: "12" | "24";
             /** Scale */
             scale: string;
             /**
@@ -1828,6 +1833,8 @@ export interface components {
             name?: string | null;
             /** Units */
             units?: ("us" | "metric") | null;
+            /** Clock */
+            clock?: ("12" | "24") | null;
             /** Scale */
             scale?: ("kitchen" | "home") | null;
             /** Scheme */
@@ -5382,6 +5389,10 @@ export interface components {
             heat_j_k: number;
             /** Id */
             id: number;
+            /** Mass G */
+            mass_g: number;
+            /** Heft */
+            heft: string;
             /** Set Aside */
             set_aside: boolean;
             /** Too Wide For */
@@ -5840,6 +5851,8 @@ export interface components {
             depth_mm: number;
             /** Heat J K */
             heat_j_k: number;
+            /** Heat J Gk */
+            heat_j_gk: number;
         };
         /**
          * AdviceOut

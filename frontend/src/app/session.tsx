@@ -5,7 +5,7 @@ import { speakFor } from "@/api/outbox";
 import { SignInPage } from "@/features/account";
 import { listen } from "@/words/language";
 import { Failed, Waiting } from "@/ui/controls";
-import type { System } from "@/units/units";
+import { clockBy, type System } from "@/units/units";
 
 import { keepAgain } from "./keep";
 import { say } from "@/words/say";
@@ -57,6 +57,7 @@ export function SessionGate({ children }: { children: ReactNode }) {
   }, [name]);
   const leaving = useIsSigningOut();
   const household = useMemo(() => session.data?.household ?? null, [session.data]);
+  clockBy(household?.clock ?? "24");
   if (session.isError && !session.data)
     return (
       <main className="p-6">

@@ -7,6 +7,7 @@ import { unsent } from "@/api/outbox";
 import { Button } from "@/ui/controls";
 
 import { leaveNothing } from "./leave";
+import { ThumbBar } from "./thumb-bar";
 import { leaveDemo, useHousehold } from "./session";
 import { LANGUAGES } from "@/words/catalogue";
 import { say } from "@/words/say";
@@ -64,7 +65,7 @@ export function Shell() {
       >
         {say("screen-shell-skip-to-the-content")}
       </a>
-      <header className="flex print:hidden flex-wrap items-center gap-x-6 px-4 pt-1 md:px-6">
+      <header className="flex print:hidden flex-wrap items-center gap-x-2 px-4 pt-1 md:gap-x-6 md:px-6">
         <NavLink
           to="/plan"
           className="flex items-center gap-2 py-2 text-xl font-extrabold text-ink no-underline [font-stretch:112%]"
@@ -72,15 +73,12 @@ export function Shell() {
           <Mark />
           {say("screen-shell-brasko")}
         </NavLink>
-        <nav
-          aria-label={say("screen-shell-places")}
-          className="order-last -mx-3 flex w-[calc(100%+1.5rem)] flex-wrap md:gap-x-1 md:order-none md:mx-0 md:w-auto"
-        >
+        <nav aria-label={say("screen-shell-places")} className="hidden flex-wrap gap-x-1 md:flex">
           {PLACES.map((place) => (
             <NavLink
               key={place.to}
               to={place.to}
-              className="relative flex min-h-11 items-center px-2 font-semibold md:px-3 text-ash no-underline [font-stretch:85%] hover:text-ink aria-[current=page]:text-ink aria-[current=page]:after:absolute aria-[current=page]:after:inset-x-2 aria-[current=page]:after:bottom-1 aria-[current=page]:after:h-1 aria-[current=page]:after:rounded-full aria-[current=page]:after:bg-ember"
+              className="relative flex min-h-11 items-center px-3 font-semibold text-ash no-underline [font-stretch:85%] hover:text-ink aria-[current=page]:text-ink aria-[current=page]:after:absolute aria-[current=page]:after:inset-x-2 aria-[current=page]:after:bottom-1 aria-[current=page]:after:h-1 aria-[current=page]:after:rounded-full aria-[current=page]:after:bg-ember"
             >
               {place.name}
             </NavLink>
@@ -98,6 +96,18 @@ export function Shell() {
               {household.units === "us"
                 ? say("screen-shell-and-inches-change-to-celsius-and")
                 : say("screen-shell-and-millimetres-change-to-fahrenheit")}
+            </span>
+          </button>
+          <button
+            type="button"
+            className={small}
+            onClick={() => preferences.mutate({ clock: household.clock === "12" ? "24" : "12" })}
+          >
+            {household.clock === "12" ? "12 h" : "24 h"}
+            <span className="sr-only">
+              {household.clock === "12"
+                ? say("screen-shell-hours-change-to-24")
+                : say("screen-shell-hours-change-to-12")}
             </span>
           </button>
           <button
@@ -140,9 +150,10 @@ export function Shell() {
           </p>
         )}
       </header>
-      <main id="main" className="flex flex-1 flex-col px-4 pb-8 md:px-6">
+      <main id="main" className="flex flex-1 flex-col px-4 pb-[calc(var(--thumb)+2rem)] md:px-6">
         <Outlet />
       </main>
+      <ThumbBar places={PLACES} />
     </div>
   );
 }

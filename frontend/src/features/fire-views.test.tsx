@@ -154,7 +154,7 @@ describe("what a fire gives", () => {
       "Air settles at266 °F",
       "Ready after30 min",
       "Serves2 h",
-      "0.88 lb/h",
+      "14 oz/h",
       "Cool refuge40 %",
     ])
       expect(text()).toContain(said);
@@ -247,7 +247,7 @@ describe("how it is laid", () => {
     );
     act(() => stage.host.querySelector<HTMLInputElement>("input[aria-label=Fuse]")!.click());
     expect(onSetup).toHaveBeenCalledWith({ charcoal: { ...setup.charcoal, layout: "ring" } });
-    expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("is more than fits: at most 1500 g.");
+    expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("is more than fits: at most 1.5 kg.");
   });
   it("has a knob for each burner and hides vents where there are none", () => {
     const gas = {

@@ -164,6 +164,8 @@ describe("a fire", () => {
       width_mm: 300,
       depth_mm: 300,
       heat_j_k: 1500,
+      mass_g: 2300,
+      heft: "heavy",
       set_aside: false,
       too_wide_for: [],
     };

@@ -313,7 +313,7 @@ describe("what else becomes of a piece", () => {
   });
   it("tells where a thin end ends, how thick it is and what to do", () => {
     show(<PartsLine parts={[part()]} system="us" />);
-    expect(text()).toContain("Thin end, 1.1 in: ends at 144 °F");
+    expect(text()).toContain("Thin end, 1 ⅛ in: ends at 144 °F");
     expect(text()).toContain("cut it off 30 min before");
   });
   it("gives no thickness to a cap", () => {

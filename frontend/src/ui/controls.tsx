@@ -1,8 +1,8 @@
 import { Label, Slider as RadixSlider } from "radix-ui";
 import { type ButtonHTMLAttributes, type ReactNode, useId, useState } from "react";
 
-import { type Scale, written } from "@/units/units";
-import { figure, say } from "@/words/say";
+import { fieldText, type Scale } from "@/units/units";
+import { say } from "@/words/say";
 
 type Weight = "ember" | "plain" | "quiet";
 const WEIGHTS: Record<Weight, string> = {
@@ -229,11 +229,10 @@ export function Quantity({
   slider = true,
   optional = false,
 }: QuantityProps) {
-  const [text, setText] = useState(value === null ? "" : figure(written(scale, value)));
+  const [text, setText] = useState(value === null ? "" : fieldText(scale, value));
   const [typing, setTyping] = useState(false);
-  const shown = typing || value === null ? text : figure(written(scale, value));
-  const unread =
-    typing && ((text.trim() === "" && !optional) || Number.isNaN(Number(text.replace(",", "."))));
+  const shown = typing || value === null ? text : fieldText(scale, value);
+  const unread = typing && (text.trim() === "" ? !optional : scale.read(text) === null);
   return (
     <Field
       label={label}
@@ -252,13 +251,13 @@ export function Quantity({
           <span className="flex items-baseline gap-1">
             <input
               id={id}
-              inputMode="decimal"
+              inputMode={scale.text ? "text" : "decimal"}
               autoComplete="off"
               aria-describedby={describedBy}
               aria-invalid={invalid}
               value={shown}
               className={`${BOX} figure text-lg`}
-              style={{ width: "5.2rem" }}
+              style={{ width: scale.text ? "6.4rem" : "5.2rem" }}
               onFocus={() => {
                 setText(shown);
                 setTyping(true);
@@ -266,14 +265,10 @@ export function Quantity({
               onBlur={() => setTyping(false)}
               onChange={(e) => {
                 setText(e.target.value);
-                const number = Number(e.target.value.replace(",", "."));
-                onChange(
-                  e.target.value.trim() === "" || Number.isNaN(number) ? null : scale.si(number),
-                  e.target.value,
-                );
+                onChange(scale.read(e.target.value), e.target.value);
               }}
             />
-            <span className="text-sm text-ash">{scale.unit}</span>
+            <span className="text-sm text-ash">{scale.beside ?? scale.unit}</span>
           </span>
           {slider && (
             <RadixSlider.Root
@@ -294,6 +289,9 @@ export function Quantity({
               </RadixSlider.Track>
               <RadixSlider.Thumb
                 aria-label={label}
+                aria-valuetext={
+                  value === null ? undefined : `${fieldText(scale, value)} ${scale.beside ?? scale.unit}`
+                }
                 className="block h-7 w-4 rounded-bar border-2 border-panel bg-ember"
               />
             </RadixSlider.Root>

@@ -6,8 +6,10 @@ import { readFileSync } from "node:fs";
 
 import {
   countdown,
+  fieldText,
   lengthText,
   mass,
+  minutes,
   phrase,
   spanText,
   temperature,
@@ -15,6 +17,7 @@ import {
   thickness,
   written,
 } from "./units";
+import { readHour, readTyped, UNITS } from "./typed";
 
 describe("quantities", () => {
   it("knows the fixed points of water in Fahrenheit", () => {
@@ -53,7 +56,7 @@ describe("the one table of quantities", () => {
 describe("phrases", () => {
   const said = "Pull at {temp:43.3}: the sear adds {rise:8.1} in {time:90}; {len:12} thick, {mass:450}.";
   it("are written in the reader's units", () => {
-    expect(phrase("us", said)).toBe("Pull at 110 °F: the sear adds 15 °F in 90 s; 0.47 in thick, 0.99 lb.");
+    expect(phrase("us", said)).toBe("Pull at 110 °F: the sear adds 15 °F in 90 s; ½ in thick, 1 lb.");
     expect(phrase("metric", said)).toBe("Pull at 43 °C: the sear adds 8 °C in 90 s; 12 mm thick, 450 g.");
   });
   it("never round a figure down that must be reached", () => {
@@ -89,4 +92,54 @@ describe("time", () => {
     expect([0, 9, 75, 3909].map(countdown)).toEqual(["0:00", "0:09", "1:15", "1:05:09"]);
     expect(countdown(-5)).toBe("0:05");
   });
+});
+
+describe("what people write", () => {
+  const rows = readFileSync("../tests/typed.csv", "utf-8")
+    .trim()
+    .split("\n")
+    .slice(1)
+    .map((line) => line.split(";") as [keyof typeof UNITS, string, string]);
+  it.each(rows)("reads a %s of '%s' as %s", (kind, said, value) => {
+    const bare = /^[\d.,\s/-]*$/.test(said) || !value;
+    const found = readTyped(said, UNITS[kind], NaN);
+    if (value) expect(found).toBeCloseTo(Number(value), 6);
+    else expect(found === null || Number.isNaN(found)).toBe(bare);
+  });
+  it("takes a bare number as of the unit that is shown", () => {
+    expect(thickness("us").read("1 1/2")).toBeCloseTo(38.1, 9);
+    expect(thickness("us").read("38mm")).toBe(38);
+    expect(thickness("metric").read("1 1/2 in")).toBeCloseTo(38.1, 9);
+    expect(mass("us").read("2")).toBeCloseTo(907.18474, 9);
+    expect(thickness("us").read("thick")).toBeNull();
+    expect(minutes.read("1 h 30 min")).toBe(90);
+    expect(minutes.read("45")).toBe(45);
+  });
+  it("takes a temperature in either scale, as it says", () => {
+    expect(temperature("us").read("131")).toBeCloseTo(55, 9);
+    expect(temperature("us").read("55 °C")).toBe(55);
+    expect(temperature("metric").read("131 f")).toBeCloseTo(55, 9);
+    expect(temperature("metric").read("-1,5")).toBe(-1.5);
+    expect(temperature("us").read("hot")).toBeNull();
+  });
+  it("says a figure of a field as a ruler and a scale have it", () => {
+    expect(fieldText(thickness("us"), 38)).toBe("1 ½");
+    expect(fieldText(thickness("us"), 33.3)).toBe("1 5/16");
+    expect(fieldText(mass("us"), 1200)).toBe("2 lb 10 oz");
+    expect(fieldText(thickness("metric"), 38.1)).toBe("38");
+  });
+  it.each([
+    ["7", "19:00"],
+    ["7 pm", "19:00"],
+    ["7:30p", "19:30"],
+    ["730 pm", "19:30"],
+    ["19.30", "19:30"],
+    ["12 am", "00:00"],
+    ["12", "12:00"],
+    ["0:05", "00:05"],
+    ["7:15", "07:15"],
+    ["25:00", null],
+    ["13 pm", null],
+    ["soon", null],
+  ])("reads the hour %s as %s", (said, hour) => expect(readHour(said)).toBe(hour));
 });

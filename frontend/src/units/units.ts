@@ -1,5 +1,7 @@
 import { locale } from "@/words/catalogue";
 import { figure, say } from "@/words/say";
+
+import { readTemperature, readTyped, UNITS } from "./typed";
 /** Quantities as the core speaks them, branded so that a Celsius never meets a Fahrenheit by accident. */
 declare const brand: unique symbol;
 type Branded<T extends string> = number & { readonly [brand]: T };
@@ -21,24 +23,51 @@ export interface Scale {
   shown: (si: number) => number;
   si: (shown: number) => number;
   digits: number;
+  /** How a field says it, where that is no plain number. */
+  text?: (si: number) => string;
+  /** The unit beside the field, where its text does not say it. */
+  beside?: string;
+  /** What people write, where that is more than a number. */
+  read: (typed: string) => number | null;
 }
 
-const plain = (unit: string, step: number, digits = 0): Scale => ({
+/** A plain number, with a point or a comma. */
+function readNumber(typed: string): number | null {
+  const number = Number(typed.replace(",", "."));
+  return typed.trim() === "" || Number.isNaN(number) ? null : number;
+}
+
+export const plain = (unit: string, step: number, digits = 0): Scale => ({
   unit,
   step,
   digits,
   shown: (v) => v,
   si: (v) => v,
+  read: readNumber,
 });
 
 export const temperature = (system: System): Scale =>
   system === "us"
-    ? { unit: "°F", step: 1, digits: 0, shown: (c) => (c * 9) / 5 + 32, si: (f) => ((f - 32) * 5) / 9 }
-    : plain("°C", 0.5);
+    ? {
+        unit: "°F",
+        step: 1,
+        digits: 0,
+        shown: (c) => (c * 9) / 5 + 32,
+        si: (f) => ((f - 32) * 5) / 9,
+        read: (typed) => readTemperature(typed, true),
+      }
+    : { ...plain("°C", 0.5), read: (typed) => readTemperature(typed, false) };
 
 export const temperatureStep = (system: System): Scale =>
   system === "us"
-    ? { unit: "°F", step: 1, digits: 0, shown: (k) => k * 1.8, si: (f) => f / 1.8 }
+    ? {
+        unit: "°F",
+        step: 1,
+        digits: 0,
+        shown: (k) => k * 1.8,
+        si: (f) => f / 1.8,
+        read: numberOf((f) => f / 1.8),
+      }
     : plain("°C", 0.5);
 
 export const thickness = (system: System): Scale =>
@@ -49,8 +78,10 @@ export const thickness = (system: System): Scale =>
         digits: 3,
         shown: (mm) => mm / MM_PER_INCH,
         si: (inch) => inch * MM_PER_INCH,
+        text: (mm) => mixed(mm / MM_PER_INCH, 16),
+        read: (typed) => readTyped(typed, UNITS.length, MM_PER_INCH),
       }
-    : plain("mm", 1);
+    : { ...plain("mm", 1), read: (typed) => readTyped(typed, UNITS.length, 1) };
 
 export const mass = (system: System): Scale =>
   system === "us"
@@ -60,8 +91,17 @@ export const mass = (system: System): Scale =>
         digits: 2,
         shown: (g) => g / GRAMS_PER_POUND,
         si: (lb) => lb * GRAMS_PER_POUND,
+        text: poundsText,
+        beside: "",
+        read: (typed) => readTyped(typed, UNITS.mass, GRAMS_PER_POUND),
       }
-    : plain("g", 10);
+    : { ...plain("g", 10), read: (typed) => readTyped(typed, UNITS.mass, 1) };
+
+/** A number of the unit that is shown. */
+const numberOf = (si: (shown: number) => number) => (typed: string) => {
+  const number = readNumber(typed);
+  return number === null ? null : si(number);
+};
 
 export function written(scale: Scale, si: number, digits = scale.digits): string {
   const steps = 10 ** digits;
@@ -80,14 +120,50 @@ export const leastText = (system: System, c: number) =>
     : `${figure(String(Math.ceil(10 * (c - LEAST_SLACK)) / 10))} °C`;
 export const riseText = (system: System, k: number) =>
   `${written(temperatureStep(system), k, 0)} ${temperature(system).unit}`;
+const PARTS_OF_ONE: Readonly<Record<string, string>> = {
+  "1/2": "½",
+  "1/4": "¼",
+  "3/4": "¾",
+  "1/8": "⅛",
+  "3/8": "⅜",
+  "5/8": "⅝",
+  "7/8": "⅞",
+};
+/** A number to the nearest of so many parts of one, as a ruler has it: 1 ½, ⅜, 3/16, 2. Never nothing. */
+export function mixed(value: number, parts: number): string {
+  const steps = Math.max(Math.floor(value * parts + 0.5), 1);
+  const whole = Math.floor(steps / parts);
+  let [over, under] = [steps % parts, parts];
+  if (over === 0) return String(whole);
+  while (over % 2 === 0) [over, under] = [over / 2, under / 2];
+  const part = PARTS_OF_ONE[`${over}/${under}`] ?? `${over}/${under}`;
+  return whole > 0 ? `${whole} ${part}` : part;
+}
 /** Three figures at the most, hundredths at the most, and no zeros behind the point. */
 function threeFigures(value: number): string {
   const steps = value < 10 ? 100 : value < 100 ? 10 : 1;
   return figure(String(Math.floor(value * steps + 0.5) / steps));
 }
+/** By a ruler: sixteenths below one inch, eighths below six, quarters below twelve. */
+function inchesText(mm: number): string {
+  const inches = mm / MM_PER_INCH;
+  return mixed(inches, inches < 1 ? 16 : inches < 6 ? 8 : inches < 12 ? 4 : 1);
+}
+/** By a kitchen's scale: ounces below a pound, pounds and ounces below ten, half pounds above. */
+function poundsText(g: number): string {
+  const ounces = (16 * g) / GRAMS_PER_POUND;
+  if (ounces < 15.75) return say("screen-units-oz", { ounces: mixed(ounces, ounces < 4 ? 4 : 2) });
+  const whole = Math.floor(ounces + 0.5);
+  const pounds = Math.floor(whole / 16);
+  if (pounds >= 10) return say("screen-units-lb", { pounds: mixed(ounces / 16, 2) });
+  const left = whole % 16;
+  return left
+    ? say("screen-units-lb-oz", { pounds, ounces: left })
+    : say("screen-units-lb", { pounds: String(pounds) });
+}
 export const lengthText = (system: System, mm: number) =>
   system === "us"
-    ? say("screen-units-in", { three_figures: threeFigures(thickness("us").shown(mm)) })
+    ? say("screen-units-in", { inches: inchesText(mm) })
     : say("screen-units-mm", { written: written(thickness(system), mm, 0) });
 
 export const fluxText = (kw: number) => say("screen-units-kw-m", { kw: figure(kw.toFixed(kw < 10 ? 1 : 0)) });
@@ -96,23 +172,50 @@ export const handText = (s: number) =>
   s >= 60 ? say("screen-units-bears-it") : s < 10 ? `${figure(s.toFixed(1))} s` : `${Math.round(s)} s`;
 export const weightText = (system: System, g: number) =>
   system === "us"
-    ? say("screen-units-lb", { three_figures: threeFigures(mass("us").shown(g)) })
-    : `${written(mass(system), g, 0)} g`;
+    ? poundsText(g)
+    : Math.floor(g + 0.5) < 1000
+      ? `${written(mass(system), g, 0)} g`
+      : `${threeFigures(g / 1000)} kg`;
 export const wind = (system: System): Scale =>
   system === "us"
-    ? { unit: "mph", step: 1, digits: 0, shown: (v) => v * 2.236936, si: (v) => v / 2.236936 }
+    ? {
+        unit: "mph",
+        step: 1,
+        digits: 0,
+        shown: (v) => v * 2.236936,
+        si: (v) => v / 2.236936,
+        read: numberOf((v) => v / 2.236936),
+      }
     : plain("m/s", 0.5, 1);
 export const rain = (system: System): Scale =>
   system === "us"
-    ? { unit: "in/h", step: 0.05, digits: 2, shown: (v) => v / 25.4, si: (v) => v * 25.4 }
+    ? {
+        unit: "in/h",
+        step: 0.05,
+        digits: 2,
+        shown: (v) => v / 25.4,
+        si: (v) => v * 25.4,
+        read: numberOf((v) => v * 25.4),
+      }
     : plain("mm/h", 1, 1);
 export const altitude = (system: System): Scale =>
   system === "us"
-    ? { unit: "ft", step: 50, digits: 0, shown: (v) => v / 0.3048, si: (v) => v * 0.3048 }
+    ? {
+        unit: "ft",
+        step: 50,
+        digits: 0,
+        shown: (v) => v / 0.3048,
+        si: (v) => v * 0.3048,
+        read: numberOf((v) => v * 0.3048),
+      }
     : plain("m", 10);
-export const minutes: Scale = { unit: "min", step: 5, digits: 0, shown: (v) => v, si: (v) => v };
-export const secondsStep: Scale = { unit: "s", step: 5, digits: 0, shown: (v) => v, si: (v) => v };
-export const count: Scale = { unit: "", step: 1, digits: 0, shown: (v) => v, si: (v) => v };
+const spanOf = (one: number) => (typed: string) => {
+  const seconds = readTyped(typed, UNITS.span, one);
+  return seconds === null ? null : seconds / one;
+};
+export const minutes: Scale = { ...plain("min", 5), read: spanOf(60) };
+export const secondsStep: Scale = { ...plain("s", 5), read: spanOf(1) };
+export const count: Scale = plain("", 1);
 /** How a kind of figure is written, by the unit that formats have it in. */
 export function scaleOf(kind: string, system: System): Scale {
   switch (kind) {
@@ -141,9 +244,18 @@ export const priceScale = (system: System): Scale =>
         digits: 2,
         shown: (v) => v * (GRAMS_PER_POUND / 1000),
         si: (v) => v / (GRAMS_PER_POUND / 1000),
+        read: numberOf((v) => v / (GRAMS_PER_POUND / 1000)),
       }
-    : { unit: say("screen-units-a-kg"), step: 0.5, digits: 2, shown: (v) => v, si: (v) => v };
-export const percent: Scale = { unit: "%", step: 1, digits: 0, shown: (v) => v * 100, si: (v) => v / 100 };
+    : plain(say("screen-units-a-kg"), 0.5, 2);
+export const percent: Scale = {
+  ...plain("%", 1),
+  shown: (v) => v * 100,
+  si: (v) => v / 100,
+  read: numberOf((v) => v / 100),
+};
+/** A figure as its field says it. */
+export const fieldText = (scale: Scale, si: number) =>
+  scale.text ? scale.text(si) : figure(written(scale, si));
 
 const TOKEN = /\{(temp|least|rise|len|mass|small|time|num):(-?[0-9.]+)\}/g;
 
@@ -186,12 +298,22 @@ export function countdown(seconds: number): string {
   return h > 0 ? `${h}:${String(m).padStart(2, "0")}:${tail}` : `${m}:${tail}`;
 }
 
+export type Clock = "12" | "24";
+let dial: Clock = "24";
+/** Write hours as this household reads them from now on. */
+export const clockBy = (clock: Clock) => void (dial = clock);
+
 export const clockText = (at: Date, seconds = false) =>
-  at.toLocaleTimeString(locale(), {
-    hour: "2-digit",
-    minute: "2-digit",
-    ...(seconds ? { second: "2-digit" } : {}),
-  });
+  at
+    .toLocaleTimeString(locale(), {
+      hour: dial === "12" ? "numeric" : "2-digit",
+      minute: "2-digit",
+      hourCycle: dial === "12" ? "h12" : "h23",
+      ...(seconds ? { second: "2-digit" } : {}),
+    })
+    .replace("\u202f", "\u00a0");
+/** An hour of the day, HH:MM, as this household reads it. */
+export const hourText = (hour: string) => (hour ? clockText(new Date(`2000-01-01T${hour}`)) : "");
 
 export const dayText = (at: Date) =>
   at.toLocaleDateString(locale(), { weekday: "short", day: "numeric", month: "short" }).replace(/\.$/, "");

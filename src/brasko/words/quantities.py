@@ -33,9 +33,9 @@ def _token(kind: str, raw: str, us: bool) -> str:
     if kind == "rise":
         return f"{_whole(value * 1.8)} °F" if us else f"{_whole(value)} °C"
     if kind == "len":
-        return f"{_three_figures(value / MM_PER_INCH)} in" if us else f"{_whole(value)} mm"
+        return _inches(value) if us else f"{_whole(value)} mm"
     if kind == "mass":
-        return f"{_three_figures(value / GRAMS_PER_POUND)} lb" if us else f"{_whole(value)} g"
+        return _pounds(value) if us else _grams(value)
     if kind == "small":
         return f"{_whole(value)} g" if value >= 20.0 else f"{math.floor(10.0 * value + 0.5) / 10.0:.1f} g"
     return _span(value)
@@ -44,6 +44,43 @@ def _token(kind: str, raw: str, us: bool) -> str:
 def _whole(value: float) -> int:
     """Halves go up, as everywhere in the interface."""
     return math.floor(value + 0.5)
+
+
+_SIGNS = {(1, 2): "½", (1, 4): "¼", (3, 4): "¾", (1, 8): "⅛", (3, 8): "⅜", (5, 8): "⅝", (7, 8): "⅞"}
+
+
+def mixed(value: float, parts: int) -> str:
+    """A number to the nearest of so many parts of one, as a ruler has it: 1 ½, ⅜, 3/16, 2. Never nothing."""
+    steps = max(_whole(value * parts), 1)
+    whole, left = divmod(steps, parts)
+    if left == 0:
+        return str(whole)
+    common = math.gcd(left, parts)
+    part = (left // common, parts // common)
+    said = _SIGNS.get(part, f"{part[0]}/{part[1]}")
+    return f"{whole} {said}" if whole else said
+
+
+def _inches(value_mm: float) -> str:
+    """By a ruler: sixteenths below one inch, eighths below six, quarters below twelve."""
+    inches = value_mm / MM_PER_INCH
+    return f"{mixed(inches, 16 if inches < 1.0 else 8 if inches < 6.0 else 4 if inches < 12.0 else 1)} in"
+
+
+def _pounds(value_g: float) -> str:
+    """By a kitchen's scale: ounces below a pound, pounds and ounces below ten, half pounds above."""
+    ounces = 16.0 * value_g / GRAMS_PER_POUND
+    if ounces < 15.75:
+        return f"{mixed(ounces, 4 if ounces < 4.0 else 2)} oz"
+    pounds, left = divmod(_whole(ounces), 16)
+    if pounds >= 10:
+        return f"{mixed(ounces / 16.0, 2)} lb"
+    return f"{pounds} lb {left} oz" if left else f"{pounds} lb"
+
+
+def _grams(value_g: float) -> str:
+    """Grams, and kilograms in three figures."""
+    return f"{_whole(value_g)} g" if _whole(value_g) < 1000 else f"{_three_figures(value_g / 1000.0)} kg"
 
 
 def _three_figures(value: float) -> str:

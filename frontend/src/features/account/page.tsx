@@ -1,5 +1,7 @@
 import { type FormEvent, useState } from "react";
 
+import { useNavigate } from "react-router";
+
 import { Problem } from "@/api/client";
 import { useEnterDemo, useSignIn, useSignUp } from "@/api/hooks";
 import { BOX, Button, Field, Mistake } from "@/ui/controls";
@@ -11,12 +13,18 @@ export function SignInPage({ demo }: { demo: boolean }) {
   const [form, setForm] = useState({ username: "", password: "", household: "" });
   const signIn = useSignIn();
   const signUp = useSignUp();
+  const go = useNavigate();
   const enterDemo = useEnterDemo();
   const active = fresh ? signUp : signIn;
   const problem = active.error instanceof Problem ? active.error : null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (fresh) signUp.mutate(form);
+    // this page is gone by the time that the account is there
+    if (fresh)
+      void signUp.mutateAsync(form).then(
+        () => go("/welcome", { replace: true }),
+        () => undefined,
+      );
     else signIn.mutate({ username: form.username, password: form.password });
   };
   const box = (key: keyof typeof form, label: string, type: string, complete: string) => (

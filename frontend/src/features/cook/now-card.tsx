@@ -187,7 +187,7 @@ export function NowCard({
           <Button onClick={() => forget(w.deed.client_id)}>{say("screen-now-card-all-right")}</Button>
         </p>
       ))}
-      <div className="fixed inset-x-0 bottom-0 z-10 flex gap-2 border-t-2 border-seam bg-panel p-3 md:static md:border-0 md:p-0 md:pt-1">
+      <div className="fixed inset-x-0 bottom-[var(--thumb)] z-10 flex gap-2 border-t-2 border-seam bg-panel p-3 md:static md:border-0 md:p-0 md:pt-1">
         {next && reads && (
           <Button
             weight="ember"

@@ -2,7 +2,7 @@ import { useState } from "react";
 
 import { answer, client, Problem, type Schemas } from "@/api/client";
 import { Button, Mistake, Quantity, Tick } from "@/ui/controls";
-import { phrase, spanText, type System, temperature } from "@/units/units";
+import { phrase, plain, spanText, type System, temperature } from "@/units/units";
 
 import type { Setup } from "./model";
 import { say } from "@/words/say";
@@ -13,7 +13,7 @@ interface Props {
   onAdvised: (told: Schemas["AdviseOut"]) => void;
 }
 
-const HOURS = { unit: "h", step: 0.5, digits: 1, shown: (v: number) => v, si: (v: number) => v };
+const HOURS = plain("h", 0.5, 1);
 
 /** From wished zones to a fire. */
 export function Advisor({ setup, system, onAdvised }: Props) {

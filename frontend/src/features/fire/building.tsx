@@ -1,6 +1,17 @@
 import { Problem, type Schemas } from "@/api/client";
 import { Button, Choice, Mistake, Quantity, Tick } from "@/ui/controls";
-import { type Scale, mass, percent, phrase, rain, type System, temperature, wind } from "@/units/units";
+import { readTyped } from "@/units/typed";
+import {
+  type Scale,
+  mass,
+  mixed,
+  percent,
+  phrase,
+  rain,
+  type System,
+  temperature,
+  wind,
+} from "@/units/units";
 
 import type { FireReference, Kind, Setup } from "./model";
 import { figure, say } from "@/words/say";
@@ -29,6 +40,8 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
     digits: 2,
     shown: (kg) => kg / fuel.chimney_kg,
     si: (n) => n * fuel.chimney_kg,
+    text: (kg) => mixed(kg / fuel.chimney_kg, 4),
+    read: (typed) => readTyped(typed, {}, fuel.chimney_kg),
   };
   const setCoal = (change: Partial<Schemas["CharcoalIn"]>) =>
     coal && onSetup({ charcoal: { ...coal, ...change } });

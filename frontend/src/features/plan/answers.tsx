@@ -7,6 +7,7 @@ import { type Reference, usePreferences, useReference } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { Doneness } from "@/chart/doneness";
 import { BOX, Button, Choice, Field, Quantity } from "@/ui/controls";
+import { HourField } from "@/ui/hour-field";
 import { clockText, dayText, phrase, thickness } from "@/units/units";
 
 import {
@@ -24,6 +25,7 @@ import {
   withThickness,
 } from "./model";
 import { AnswerField } from "./answer-field";
+import { FireChoice } from "./fire-choice";
 import { LastTime } from "./last-time";
 import { More } from "./more";
 import { Tastes } from "./tastes";
@@ -77,6 +79,7 @@ export function Answers({
     return e ? phrase(system, e.message) : undefined;
   };
   const cut = reference.cuts.find((c) => c.key === each.piece.cut);
+  const method = reference.methods.find((m) => m.key === each.piece.method);
   const tooSoon = late?.of("eat_at");
   const offered = tooSoon?.suggestion ? new Date(tooSoon.suggestion) : null;
   const high = cut && cut.default_finish_c > 76;
@@ -146,16 +149,14 @@ export function Answers({
         }
       >
         {({ id, describedBy, invalid }) => (
-          <div className="flex gap-2">
-            <input
+          <div className="flex items-start gap-2">
+            <HourField
               id={id}
-              type="time"
-              required
-              aria-describedby={describedBy}
-              aria-invalid={invalid}
-              className={`${BOX} figure text-lg`}
+              describedBy={describedBy}
+              invalid={invalid}
+              className="w-28 text-lg"
               value={eating.time}
-              onChange={(e) => eat({ time: e.target.value })}
+              onChange={(time) => eat({ time })}
             />
             <input
               type="date"
@@ -169,6 +170,15 @@ export function Answers({
           </div>
         )}
       </Field>
+      <div className="flex flex-col gap-1">
+        <span className="text-sm font-semibold text-ash">{say("screen-fire-choice-on-which-fire")}</span>
+        <FireChoice
+          piece={each.piece}
+          fires={method?.fires ?? []}
+          onPiece={set}
+          error={wrong("fire") ?? wrong("x_mm") ?? wrong("wanted_c")}
+        />
+      </div>
       {why && <p className="m-0 border-l-4 border-ember pl-2 text-sm">{phrase(system, why)}</p>}
       <Doneness
         scale={scale}

@@ -2,7 +2,7 @@ import { useId } from "react";
 
 import type { PieceResult, Task } from "@/api/hooks";
 import { clockText, phrase, tempText, type System } from "@/units/units";
-import { BOX } from "@/ui/controls";
+import { HourField } from "@/ui/hour-field";
 
 import { type Anchor, anchored, anchorStart, type Draft, offAt } from "./model";
 import { say } from "@/words/say";
@@ -102,13 +102,11 @@ function Hour({
         <label htmlFor={id} className="kicker">
           {say("screen-brief-held-fixed", { name })}
         </label>
-        <input
+        <HourField
           id={id}
-          type="time"
-          className={`${BOX} figure min-h-9 text-xl`}
-          style={{ width: "7.5rem" }}
+          className="min-h-9 w-30 text-xl"
           value={draft.time}
-          onChange={(e) => onDraft({ ...draft, time: e.target.value })}
+          onChange={(time) => onDraft({ ...draft, time })}
         />
       </span>
     );

@@ -1,5 +1,7 @@
+import * as RadioGroup from "@radix-ui/react-radio-group";
+
 import { useFires } from "@/api/yard";
-import { Choice } from "@/ui/controls";
+import { Mistake } from "@/ui/controls";
 
 import type { PieceDraft } from "./model";
 import { say } from "@/words/say";
@@ -16,17 +18,8 @@ export function FireChoice({ piece, fires, onPiece, error }: Props) {
   const kept = useFires().data ?? [];
   const own = piece.own_fire;
   const saved = own && kept.find((f) => f.fire.name === own.name);
-  const mine = kept.map((f) => ({
-    key: `own:${f.id}`,
-    name: f.fire.name,
-    group: say("screen-fire-choice-your-fires"),
-  }));
-  if (own && !saved)
-    mine.push({
-      key: "moved",
-      name: say("screen-fire-choice-moved", { name: own.name }),
-      group: say("screen-fire-choice-your-fires"),
-    });
+  const mine = kept.map((f) => ({ key: `own:${f.id}`, name: f.fire.name }));
+  if (own && !saved) mine.push({ key: "moved", name: say("screen-fire-choice-moved", { name: own.name }) });
   if (fires.length + mine.length < 2) return null;
   const ownKey = saved ? `own:${saved.id}` : "moved";
   const choose = (key: string) => {
@@ -34,13 +27,25 @@ export function FireChoice({ piece, fires, onPiece, error }: Props) {
     if (laid) onPiece({ own_fire: laid.fire });
     else if (key !== "moved") onPiece({ fire: key });
   };
+  const chosen = own ? ownKey : (piece.fire ?? fires[0]?.key ?? "");
   return (
-    <Choice
-      label={say("screen-fire-choice-fire")}
-      value={own ? ownKey : (piece.fire ?? fires[0]?.key ?? "")}
-      options={[...fires.map((f) => ({ ...f, group: say("screen-fire-choice-typical-ones") })), ...mine]}
-      onChange={choose}
-      error={error}
-    />
+    <RadioGroup.Root
+      aria-label={say("screen-fire-choice-on-which-fire")}
+      aria-invalid={error !== undefined}
+      value={chosen}
+      onValueChange={choose}
+      className="flex flex-wrap gap-1"
+    >
+      {[...mine, ...fires].map((f) => (
+        <RadioGroup.Item
+          key={f.key}
+          value={f.key}
+          className="min-h-11 rounded-bar border-2 border-seam px-2.5 text-left text-sm font-semibold [font-stretch:80%] hover:border-ash data-[state=checked]:border-ember data-[state=checked]:bg-raised"
+        >
+          {f.name}
+        </RadioGroup.Item>
+      ))}
+      {error && <Mistake>{error}</Mistake>}
+    </RadioGroup.Root>
   );
 }

@@ -6,7 +6,6 @@ import type { Reference } from "@/api/hooks";
 import { Choice } from "@/ui/controls";
 
 import { AnswerField } from "./answer-field";
-import { FireChoice } from "./fire-choice";
 import { type Draft, focused, holding, type PieceDraft, type SearPlace, withAnswers } from "./model";
 import { say } from "@/words/say";
 
@@ -105,17 +104,10 @@ function Asked({ answer, piece, cut, method, wrong, draft, onDraft, massG, flipS
           used={gentleC ?? method.gentle.usual_c}
         />
       ) : null;
+    // the fire is asked for first, beside the cut and the hour
     case "own_fire":
-      return null;
     case "fire":
-      return (
-        <FireChoice
-          piece={piece}
-          fires={method?.fires ?? []}
-          onPiece={change}
-          error={wrong("fire") ?? wrong("x_mm") ?? wrong("wanted_c")}
-        />
-      );
+      return null;
     case "sear_fire":
       return (
         <Choice

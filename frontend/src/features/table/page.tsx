@@ -7,6 +7,7 @@ import { type TableReference, useKeepTable, useTable, useTableReference } from "
 import { useHousehold } from "@/app/session";
 import { dayOf, timeOf } from "@/features/plan/model";
 import { BOX, Button, Failed, Field, Mistake, Quantity, TextField, Tick, Waiting } from "@/ui/controls";
+import { HourField } from "@/ui/hour-field";
 import { clockText, count, dayText, phrase } from "@/units/units";
 
 import { Board } from "./board";
@@ -200,13 +201,12 @@ function When({ draft, onDraft, problem, reference }: WhenProps) {
               value={draft.day}
               onChange={(e) => onDraft({ ...draft, day: e.target.value })}
             />
-            <input
-              type="time"
-              aria-label={say("screen-table-hour")}
-              aria-invalid={invalid}
-              className={`${BOX} min-w-0 px-1.5 text-[0.93rem]`}
+            <HourField
+              label={say("screen-table-hour")}
+              invalid={invalid}
+              className="w-full min-w-0 px-1.5 text-[0.93rem]"
               value={draft.time}
-              onChange={(e) => onDraft({ ...draft, time: e.target.value })}
+              onChange={(time) => onDraft({ ...draft, time })}
             />
           </div>
         )}

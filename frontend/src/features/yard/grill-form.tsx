@@ -3,13 +3,13 @@ import { useState } from "react";
 import { Problem, type Schemas } from "@/api/client";
 import { type Grill, useWriteGrill } from "@/api/yard";
 import { Choice, Mistake, Quantity, TextField } from "@/ui/controls";
-import { percent, type Scale, type System, thickness } from "@/units/units";
+import { percent, plain, type System, thickness } from "@/units/units";
 
 import { EditForm, saying } from "./edit-form";
 import { say } from "@/words/say";
 
 type Reference = Schemas["FireReference"];
-const WATTS: Scale = { unit: "W", step: 100, digits: 0, shown: (v) => v, si: (v) => v };
+const WATTS = plain("W", 100);
 
 /** A grill's name, kind and sizes. */
 export function GrillForm({

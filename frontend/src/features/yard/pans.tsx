@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Problem, type Schemas } from "@/api/client";
 import { type Pan, usePutPanAway, useWritePan } from "@/api/yard";
 import { Choice, Mistake, Quantity, TextField } from "@/ui/controls";
-import { lengthText, type System, thickness } from "@/units/units";
+import { lengthText, mass, type Scale, type System, thickness, weightText } from "@/units/units";
 
 import { EditForm, saying } from "./edit-form";
 import { Shelf } from "./shelf";
@@ -21,10 +21,11 @@ export function Pans({ pans, reference, system }: { pans: Pan[]; reference: Refe
       things={pans}
       nameOf={(p) => p.name}
       about={(p) =>
-        say("screen-pans-by-holds-j-k", {
+        say("screen-pans-by-and-heft", {
           width: lengthText(system, p.width_mm),
           depth: lengthText(system, p.depth_mm),
-          heat_j: p.heat_j_k.toFixed(0),
+          heft: p.heft,
+          mass: weightText(system, p.mass_g),
         })
       }
       below={(p) =>
@@ -72,6 +73,19 @@ function PanForm({
         },
   );
   const write = useWritePan();
+  const one = reference.wares.find((w) => w.key === body.like)!.heat_j_gk;
+  const grams = mass(system);
+  // a pan is kept as the heat that it holds; people know its weight
+  const weight: Scale = {
+    ...grams,
+    shown: (heat) => grams.shown(heat / one),
+    si: (shown) => grams.si(shown) * one,
+    text: grams.text && ((heat) => grams.text!(heat / one)),
+    read: (typed) => {
+      const read = grams.read(typed);
+      return read === null ? null : read * one;
+    },
+  };
   const wrong = saying(write.error, system);
   const set = (change: Partial<Schemas["PanBody"]>) => setBody({ ...body, ...change });
   return (
@@ -123,15 +137,15 @@ function PanForm({
         error={wrong("depth_mm")}
       />
       <Quantity
-        label={say("screen-pans-heat-it-holds")}
+        label={say("screen-pans-its-weight")}
         value={body.heat_j_k}
-        scale={{ unit: "J/K", step: 10, digits: 0, shown: (v) => v, si: (v) => v }}
-        low={50}
-        high={10000}
+        scale={weight}
+        low={100}
+        high={20_000 * one}
         slider={false}
         onChange={(v) => set({ heat_j_k: v ?? 0 })}
         error={wrong("heat_j_k")}
-        hint={say("screen-pans-cast-iron-about-460-j-k")}
+        hint={say("screen-pans-a-heavy-one-hardly-cools")}
       />
       {write.isError && !(write.error instanceof Problem && write.error.errors.length) && (
         <Mistake>{write.error.message}</Mistake>

@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, Literal
 
 from brasko.core.errors import InvalidInput, UnknownName, require_between
+from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
@@ -205,9 +206,19 @@ def with_size(grill: Grill, width_m: float, depth_m: float, height_m: float) -> 
     )
 
 
+IRON_J_KGK = Sourced(460.0, "J/kgK", "incropera_2011", "measured")
+STONE_J_KGK = Sourced(880.0, "J/kgK", "incropera_2011", "measured")
+WATER_J_KGK = Sourced(4180.0, "J/kgK", "incropera_2011", "measured")
+"""Cast iron and steel, fireclay, and water at room temperature: appendix A, from memory."""
+HEAVY_FROM = Sourced(25.0, "kg/m2", "", "common practice")
+VERY_HEAVY_FROM = Sourced(60.0, "kg/m2", "", "common practice")
+"""Of the square that it covers: a thin sheet pan is light, a cast-iron skillet heavy, a thick plate very heavy."""
+
+
 @dataclass(frozen=True)
 class Ware:
-    """A pan, griddle, stone or tray that goes onto a grate: size [m], heat [J/K] and how meat touches it [W/m2K]."""
+    """A pan, griddle, stone or tray that goes onto a grate: size [m], heat [J/K], how meat touches it [W/m2K] and what
+    a kilogram of it holds [J/kgK]."""
 
     key: str
     name: str
@@ -215,6 +226,7 @@ class Ware:
     depth_m: float
     heat_j_k: float
     contact_w_m2k: float
+    specific_j_kgk: float = IRON_J_KGK.value
 
     def __post_init__(self) -> None:
         require_between("ware.width_mm", self.width_m * 1000, 80.0, 1200.0, "mm")
@@ -222,6 +234,21 @@ class Ware:
         require_between(
             "ware.heat_j_k", self.heat_j_k, 50.0, 60000.0, "J/K", say("common-a-cast-iron-skillet-has-about")
         )
+
+    @property
+    def mass_kg(self) -> float:
+        """What it weighs."""
+        return self.heat_j_k / self.specific_j_kgk
+
+    @property
+    def heft(self) -> str:
+        """Light, heavy or very heavy for its size: a heavy one hardly cools when the meat lands."""
+        of_area = self.mass_kg / (self.width_m * self.depth_m)
+        return (
+            say("grills-light") if of_area < HEAVY_FROM.value
+            else say("grills-heavy") if of_area < VERY_HEAVY_FROM.value
+            else say("grills-very-heavy")
+        )  # fmt: skip
 
     def fits(self, grate: Grate) -> bool:
         """Whether it is no wider and no deeper than the grate."""
@@ -248,8 +275,8 @@ WARES: dict[str, Ware] = {
     for w in (
         Ware("skillet", say("grills-cast-iron-skillet"), 0.26, 0.26, 1060.0, 400.0),
         Ware("griddle", say("grills-steel-griddle"), 0.42, 0.34, 2900.0, 400.0),
-        Ware("stone", say("grills-baking-stone"), 0.36, 0.36, 3800.0, 250.0),
-        Ware("drip_pan", say("grills-drip-pan-with-water"), 0.30, 0.22, 4500.0, 100.0),
+        Ware("stone", say("grills-baking-stone"), 0.36, 0.36, 3800.0, 250.0, STONE_J_KGK.value),
+        Ware("drip_pan", say("grills-drip-pan-with-water"), 0.30, 0.22, 4500.0, 100.0, WATER_J_KGK.value),
     )
 }
 """Pans that ship, by key."""

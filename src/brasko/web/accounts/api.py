@@ -46,6 +46,7 @@ def _session(request: HttpRequest) -> SessionOut:
                 "name": home.name,
                 "username": user.username,
                 "units": home.units,
+                "clock": home.clock,
                 "scale": home.scale,
                 "scheme": home.scheme,
                 "language": home.language,

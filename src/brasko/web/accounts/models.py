@@ -14,6 +14,8 @@ class Household(models.Model):
     user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="household")
     name = models.CharField(max_length=80)
     units = models.CharField(max_length=8, choices=Units.choices, default=Units.US)
+    clock = models.CharField(max_length=2, default="24")
+    """Hours of the day by 12 or by 24."""
     scale = models.CharField(max_length=16, default="kitchen")
     demo = models.BooleanField(default=False)
     """Made for the demo, which anybody may enter; no other account is ever opened without its password."""

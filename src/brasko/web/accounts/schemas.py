@@ -9,6 +9,7 @@ from pydantic_core import PydanticCustomError
 from brasko.words import LANGUAGES
 
 Units = Literal["us", "metric"]
+Clock = Literal["12", "24"]
 Scheme = Literal["system", "light", "dark"]
 
 
@@ -16,6 +17,7 @@ class HouseholdOut(Schema):
     name: str
     username: str
     units: Units
+    clock: Clock
     scale: str
     scheme: Scheme
     language: str
@@ -40,6 +42,7 @@ class SignUp(SignIn):
 class Preferences(Schema):
     name: str | None = Field(None, min_length=1, max_length=80)
     units: Units | None = None
+    clock: Clock | None = None
     scale: Literal["kitchen", "home"] | None = None
     scheme: Scheme | None = None
     learns: bool | None = None

@@ -119,7 +119,14 @@ def _reference() -> FireReference:
         layouts=[Named(key=k, name=name, why=why) for k, (name, why) in LAYOUTS.items()],
         fuels=[FuelKind(key=c.key, name=c.name, chimney_kg=c.chimney_kg.value) for c in COALS.values()],
         wares=[
-            WareKind(key=w.key, name=w.name, width_mm=w.width_m * 1000, depth_mm=w.depth_m * 1000, heat_j_k=w.heat_j_k)
+            WareKind(
+                key=w.key,
+                name=w.name,
+                width_mm=w.width_m * 1000,
+                depth_mm=w.depth_m * 1000,
+                heat_j_k=w.heat_j_k,
+                heat_j_gk=w.specific_j_kgk / 1000,
+            )
             for w in WARES.values()
         ],
         foods=[_food(c) for c in all_cuts().values()],

@@ -179,6 +179,7 @@ class WareKind(Schema):
     width_mm: float
     depth_mm: float
     heat_j_k: float
+    heat_j_gk: float
 
 
 class FoodKind(Schema):

@@ -1,5 +1,6 @@
 """Grills, pans, kept fires and thermometers of the signed-in cook."""
 
+from dataclasses import replace
 from typing import Any, TypeVar
 
 from django.shortcuts import get_object_or_404
@@ -108,8 +109,12 @@ def restore_grill(request: CookRequest, grill_id: int) -> GrillOut:
 
 
 def _pan(pan: Pan) -> PanOut:
-    ware = Ware(
-        pan.like, pan.name, pan.width_mm / 1000, pan.depth_mm / 1000, pan.heat_j_k, WARES[pan.like].contact_w_m2k
+    ware = replace(
+        WARES[pan.like],
+        name=pan.name,
+        width_m=pan.width_mm / 1000,
+        depth_m=pan.depth_mm / 1000,
+        heat_j_k=pan.heat_j_k,
     )
     wide = []
     for grill in Grill.objects.filter(owner=pan.owner, set_aside_at=None).order_by("id"):
@@ -124,6 +129,8 @@ def _pan(pan: Pan) -> PanOut:
         width_mm=pan.width_mm,
         depth_mm=pan.depth_mm,
         heat_j_k=pan.heat_j_k,
+        mass_g=ware.mass_kg * 1000,
+        heft=ware.heft,
         set_aside=pan.set_aside_at is not None,
         too_wide_for=wide,
     )

@@ -37,6 +37,8 @@ class PanBody(Schema):
 
 class PanOut(PanBody):
     id: int
+    mass_g: float
+    heft: str
     set_aside: bool
     too_wide_for: list[str]
 

@@ -22,3 +22,6 @@ screen-shell-not-with-the-server-yet-and = { $value } not with the server yet, a
 screen-shell-sign-out-all-the-same = Sign out all the same
 screen-shell-stay = Stay
 screen-shell-lab = Lab
+screen-shell-hours-change-to-24 = {" "}a day. Change to 24 hours
+screen-shell-hours-change-to-12 = {" "}a day. Change to 12 hours
+screen-shell-more = More

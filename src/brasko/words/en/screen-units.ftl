@@ -1,8 +1,10 @@
-screen-units-in = { $three_figures } in
+screen-units-in = { $inches } in
 screen-units-mm = { $written } mm
 screen-units-kw-m = { $kw } kW/m²
 screen-units-bears-it = bears it
-screen-units-lb = { $three_figures } lb
+screen-units-lb = { $pounds } lb
+screen-units-oz = { $ounces } oz
+screen-units-lb-oz = { $pounds } lb { $ounces } oz
 screen-units-a-lb = a lb
 screen-units-a-kg = a kg
 screen-units-min = { $floor }½ min
