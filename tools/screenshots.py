@@ -31,7 +31,7 @@ SHOTS = (
     ("log-over", "/log#Lay them over one another", DESKTOP, "dark"),
     ("lab", "/lab#Work it out: A thin steak or a thick one?", DESKTOP, "light"),
     ("practice", "/practice", DESKTOP, "light"),
-    ("sign-in", "/log#Sign out", DESKTOP, "light"),
+    ("welcome", "/welcome", DESKTOP, "light"),
 )
 
 

@@ -21,8 +21,9 @@ if [ "$what" = demo ]; then
   python manage.py seed_demo
 fi
 python manage.py simulate_probe --server "http://127.0.0.1:$port" &
-probe=$!
+probe=$! alive=
+if [ "$what" = demo ]; then python manage.py seed_demo --every 60 > /dev/null & alive=$!; fi
 python -m brasko.web.machine.serve --port "$port" ${lan:+--lan} &
 server=$!
-trap 'kill $probe $server 2>/dev/null || true; wait 2>/dev/null || true' EXIT INT TERM
+trap 'kill $probe $server $alive 2>/dev/null || true; wait 2>/dev/null || true' EXIT INT TERM
 wait $server

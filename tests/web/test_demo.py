@@ -1,13 +1,16 @@
 """The demo household: alive, complete, and made once."""
 
+from datetime import timedelta
+
 import pytest
 from django.core.management import call_command
 from django.test import Client
+from django.utils import timezone
 from wording import worded
 
 from brasko.web.cooks.models import Cook
 from brasko.web.cooks.schemas import OutcomeOut
-from brasko.web.demo.season import SEASON
+from brasko.web.demo.season import SEASON, STORIES
 from brasko.web.plans.models import Plan
 
 
@@ -29,9 +32,24 @@ def test_the_demo_has_a_season_a_plan_and_a_cook_in_progress(settings):
     client = Client()
     assert worded(client.post("/api/session/demo").json()["household"]["name"]) == "Fennimore household"
     assert len(client.get("/api/cooks").json()) == len(SEASON) + 1
+    it_goes_on()
     for past in SEASON:
         cook = Cook.objects.get(title=past.title)
         agrees(past, OutcomeOut(**cook.pieces.get().outcome), cook)
+
+
+def it_goes_on():
+    """When a story has been eaten the next one is on the fire, and tonight is never over."""
+    for title, _ in STORIES[1:]:
+        over = timezone.now() - timedelta(hours=1)
+        Cook.objects.filter(ended_at=None).update(eat_at=over)
+        Plan.objects.filter(set_aside_at=None).update(eat_at=over)
+        call_command("seed_demo")
+        running = Cook.objects.get(ended_at=None)
+        assert running.title == title
+        assert running.eat_at > timezone.now() + timedelta(minutes=5)
+        assert running.readings.count() > 30
+        assert Plan.objects.get(set_aside_at=None).eat_at > timezone.now()
 
 
 def agrees(past, came: OutcomeOut, cook: Cook) -> None:

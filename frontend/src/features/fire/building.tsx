@@ -3,18 +3,18 @@ import { Button, Choice, Mistake, Quantity, Tick } from "@/ui/controls";
 import { readTyped } from "@/units/typed";
 import {
   type Scale,
-  mass,
   mixed,
   percent,
   phrase,
   rain,
   type System,
   temperature,
+  weightText,
   wind,
 } from "@/units/units";
 
 import type { FireReference, Kind, Setup } from "./model";
-import { figure, say } from "@/words/say";
+import { say } from "@/words/say";
 
 interface Props {
   reference: FireReference;
@@ -45,7 +45,6 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
   };
   const setCoal = (change: Partial<Schemas["CharcoalIn"]>) =>
     coal && onSetup({ charcoal: { ...coal, ...change } });
-  const grams = mass(system);
   return (
     <>
       {coal && kind.burns_coal && (
@@ -67,7 +66,7 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
             high={2.5 * fuel.chimney_kg}
             onChange={(kg) => kg !== null && setCoal({ amount: kg })}
             error={wrong("amount_kg") ?? wrong("amount")}
-            hint={`${figure(grams.shown(coal.amount * 1000).toFixed(1))} ${grams.unit}`}
+            hint={weightText(system, coal.amount * 1000)}
           />
           <div className="grid grid-cols-2 gap-2">
             <Choice

@@ -189,7 +189,13 @@ TABLE: dict[str, Any] = {
     ],
 }
 """A whole table for the household."""
-RUNNING = {"cut": "strip", "thickness_mm": 40.0, "finish_c": 55.0}
 RUNNING_TITLE = "Strip for the late table"
-RUNNING_FOR_S = 25 * 60.0
-"""What is on the fire when the demo opens, and since when."""
+STORIES: tuple[tuple[str, dict[str, Any]], ...] = (
+    (RUNNING_TITLE, {"cut": "strip", "thickness_mm": 40.0, "finish_c": 55.0}),
+    ("Chops off the gas row", {"cut": "pork_chop", "thickness_mm": 38.0, "fire": "gas"}),
+    ("Tri-tip under the dome", {"cut": "tri_tip", "thickness_mm": 55.0, "fire": "kamado", "finish_c": 56.0}),
+    ("Sirloin by the window", {"cut": "sirloin", "thickness_mm": 45.0, "finish_c": 56.0}),
+)
+"""What is on the fire when the demo is opened: one after another, each when the one before is eaten."""
+RUNNING_SHARE, RUNNING_FOR_S = 0.6, 25 * 60.0
+"""It has been on for so long, and for so much of its gentle part at the most."""

@@ -336,3 +336,7 @@ tastes-finish = Mag es bei { $finish } (± { $sure }), üblich sind { $usual }: 
 tastes-crust = Und { $crust } als Kruste, nach { $verdicts }.
 tastes-one-more-is-needed = Noch ein Urteil, und es wird danach geplant.
 screen-shell-practice = Üben
+screen-shell-more = Mehr
+screen-shell-hours-change-to-24 = {" "}am Tag. Zu 24 Stunden
+screen-shell-hours-change-to-12 = {" "}am Tag. Zu 12 Stunden
+screen-hour-write-an-hour = Schreib eine Uhrzeit: 19:00.

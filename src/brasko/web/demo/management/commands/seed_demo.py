@@ -2,15 +2,17 @@
 
 import random
 import secrets
+import time
 from dataclasses import replace
 from datetime import datetime, timedelta
+from typing import Any
 from uuid import uuid4
 
 import numpy as np
 from django.contrib.auth import get_user_model
 from django.contrib.auth.models import User
-from django.core.management.base import BaseCommand
-from django.db import transaction
+from django.core.management.base import BaseCommand, CommandParser
+from django.db import close_old_connections, transaction
 from django.utils import timezone
 
 from brasko.core.forecast.history import Began, cook_history
@@ -31,10 +33,10 @@ from brasko.web.cooks.watch import wish_for
 from brasko.web.demo.season import (
     GRILL,
     HOUSEHOLD,
-    RUNNING,
     RUNNING_FOR_S,
-    RUNNING_TITLE,
+    RUNNING_SHARE,
     SEASON,
+    STORIES,
     TABLE,
     TABLE_TITLE,
     TONIGHT,
@@ -59,7 +61,20 @@ EVERY_S = 20.0
 class Command(BaseCommand):
     help = "Fill the demo household with a season of cooks, a plan for tonight and a cook in progress."
 
-    def handle(self, *args: object, **options: object) -> None:
+    def add_arguments(self, parser: CommandParser) -> None:
+        parser.add_argument("--every", type=float, help="go on for ever, looking again after so many seconds")
+
+    def handle(self, *args: object, every: float | None = None, **options: object) -> None:
+        if every is None:
+            self.filled()
+            return
+        while True:
+            time.sleep(every)
+            close_old_connections()
+            self.filled()
+
+    def filled(self) -> None:
+        """The demo household as it is to be found now."""
         users = get_user_model().objects
         owner = users.filter(household__demo=True).first()
         if owner is None:
@@ -71,6 +86,7 @@ class Command(BaseCommand):
                 for past in SEASON:
                     log_cook(owner, past)
         furnish(owner)
+        tidied(owner)
         if not Plan.objects.filter(
             owner=owner, title=TONIGHT_TITLE, eat_at__gt=timezone.now() + timedelta(hours=2)
         ).exists():
@@ -82,7 +98,7 @@ class Command(BaseCommand):
         if not Table.objects.filter(owner=owner, title=TABLE_TITLE, eat_at__gt=timezone.now()).exists():
             lay_table(owner)
         if not Cook.objects.filter(owner=owner, ended_at=None, eat_at__gt=timezone.now()).exists():
-            run_cook(owner)
+            run_cook(owner, *next_story(owner))
         self.stdout.write("The demo household is ready.")
 
 
@@ -200,14 +216,36 @@ def log_cook(owner: User, past: PastCook) -> None:
         learn_here(cook, SEASON_MEMBERS)
 
 
-def run_cook(owner: User) -> None:
+EATEN = timedelta(minutes=20)
+"""A story is over so long after its hour of eating."""
+
+
+def tidied(owner: User) -> None:
+    """End the story that has been eaten, and put away what was for an evening that is over."""
+    now = timezone.now()
+    stories = Cook.objects.filter(owner=owner, practice=True, title__in=[title for title, _ in STORIES])
+    for cook in stories.filter(ended_at=None, eat_at__lt=now - EATEN):
+        finish(cook, cook.eat_at)
+    Plan.objects.filter(owner=owner, title=TONIGHT_TITLE, set_aside_at=None, eat_at__lt=now).update(set_aside_at=now)
+    Table.objects.filter(owner=owner, title=TABLE_TITLE, set_aside_at=None, eat_at__lt=now).update(set_aside_at=now)
+
+
+def next_story(owner: User) -> tuple[str, dict[str, Any]]:
+    """The stories in turn."""
+    told = Cook.objects.filter(owner=owner, practice=True, title__in=[title for title, _ in STORIES]).count()
+    return STORIES[told % len(STORIES)]
+
+
+def run_cook(owner: User, title: str, asked: dict[str, Any]) -> None:
     """A cook in progress, well into its slow phase on a practice probe."""
     now = timezone.now()
-    draft = PlanIn(title=RUNNING_TITLE, eat_at=now + timedelta(hours=6), pieces=[PieceIn(**RUNNING)])
+    draft = PlanIn(title=title, eat_at=now + timedelta(hours=6), pieces=[PieceIn(**asked)])
     plan = save_plan(Waiter(owner.pk, apart=False), owner, draft)
-    on_s = plan.pieces.all()[0].programme.on_s
-    lead_s = plan.pieces.all()[0].programme.lead_s
-    plan.eat_at = now + timedelta(seconds=-on_s - RUNNING_FOR_S)
+    programme = plan.pieces.all()[0].programme
+    on_s, lead_s = programme.on_s, programme.lead_s
+    slow_s = next(s.end_s for s in programme.steps if s.name == programme.slow_step)
+    on_for_s = min(RUNNING_FOR_S, RUNNING_SHARE * slow_s)
+    plan.eat_at = now + timedelta(seconds=-on_s - on_for_s)
     plan.set_aside_at = now
     plan.save()
     began = plan.eat_at - timedelta(seconds=lead_s + 60)
@@ -215,5 +253,5 @@ def run_cook(owner: User) -> None:
     for task in piece.programme.tasks:
         if task.start_s <= on_s:
             marked(cook, piece, task.key, cook.moment(task.start_s))
-    shown = true_curve(piece, [(piece.programme.slow_step, 0.0)], RUNNING_FOR_S, drawn_truth(piece.id))
+    shown = true_curve(piece, [(piece.programme.slow_step, 0.0)], on_for_s, drawn_truth(piece.id))
     keep_readings(cook, piece, cook.moment(on_s), shown, 10.0)

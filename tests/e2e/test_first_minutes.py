@@ -1,0 +1,86 @@
+"""A household's first minutes, and quantities as people say them on every page."""
+
+import re
+
+import pytest
+from conftest import DESKTOP, PHONE
+from playwright.sync_api import Page, expect
+from test_access import READY, violations
+
+TOO_FINE = re.compile(
+    r"\d+\.\d+\s*(?:in|lb|oz)\b(?!/)"  # a ruler has fractions, a scale ounces
+    r"|\d+\.\d+\s*°F"  # a thermometer whole degrees
+    r"|\d+\.\d\d+\s*(?:mm|g|min|s)\b"
+    r"|\d+\.\d{3,}\s*kg\b"
+    r"|\d+\s*J/K"
+)
+"""Figures with more digits than their kind allows. Common practice, no source."""
+
+
+def figures(page: Page) -> str:
+    """All that can be read on a page, its fields too."""
+    return page.evaluate(
+        """() => [document.body.innerText,
+             ...[...document.querySelectorAll('input')].map((i) => i.value + ' ' +
+               (i.nextElementSibling?.textContent ?? ''))].join('\\n')"""
+    )
+
+
+@pytest.mark.parametrize("units", ["us", "metric"])
+def test_no_figure_has_more_digits_than_its_kind(visit, units):
+    page = visit("/plan")
+    if units == "metric":
+        page.get_by_role("button", name="Change to Celsius").click()
+        expect(page.get_by_role("button", name="Change to Fahrenheit")).to_be_visible()
+    base = page.url.split("/plan")[0]
+    found = {}
+    try:
+        for path, ready in READY.items():
+            page.goto(base + path)
+            expect(page.get_by_text(ready).first).to_be_visible(timeout=150_000)
+            page.wait_for_timeout(600)
+            fine = [m.group() for m in TOO_FINE.finditer(figures(page))]
+            if path == "/yard":  # a thermometer is checked to a tenth of a degree
+                fine = [each for each in fine if not re.search(r"^\d+\.\d °", each)]
+            if fine:
+                found[path] = fine
+    finally:
+        if units == "metric":
+            page.get_by_role("button", name="Change to Fahrenheit").click()
+            expect(page.get_by_role("button", name="Change to Celsius")).to_be_visible()
+    assert found == {}
+
+
+@pytest.mark.parametrize("size", [DESKTOP, PHONE], ids=["desktop", "phone"])
+def test_a_new_household_says_what_it_cooks_on_and_plans(visit, size):
+    """Grill, units and clock in one page, and the first plan is on that grill."""
+    page = visit("/plan", size, quiet=False)
+    page.get_by_role("button", name="Sign out").click()
+    page.get_by_role("button", name="Make an account").click()
+    page.get_by_role("textbox", name="Household").fill("Harrow Lane")
+    page.get_by_label("Name", exact=True).fill(f"harrow-{size['width']}")
+    page.get_by_label("Password").fill("charcoal-and-oak-9")
+    page.get_by_role("button", name="Make the account").click()
+    expect(
+        page.get_by_role("heading", name="What do you cook on?").or_(page.get_by_text("What do you cook on?"))
+    ).to_be_visible()
+    assert violations(page) == []
+    assert page.evaluate("document.documentElement.scrollWidth") <= size["width"]
+    page.get_by_role("button", name="Gas grill, 3 burners").click()
+    page.get_by_role("button", name="°F, inches, pounds").click()
+    page.get_by_role("button", name="7:30 pm").click()
+    page.get_by_role("button", name="Plan the first cook").click()
+    expect(page.get_by_role("radio", name="Gas grill, three burners", checked=True)).to_be_visible()
+    thick, hour = page.get_by_role("textbox", name="How thick"), page.get_by_label("When to eat")
+    thick.fill("inch and a quarter")
+    hour.fill("8:15 pm")
+    thick.focus()
+    expect(hour).to_have_value(re.compile(r"8:15.pm"))
+    hour.fill("later")
+    thick.focus()
+    expect(page.get_by_text("Write an hour: 7 pm, or 19:00.")).to_be_visible()
+    hour.fill("20:15")
+    page.get_by_role("radio", name="Kamado").click()
+    expect(thick).to_have_value("1 ¼")
+    expect(page.get_by_role("radio", name="Kamado", checked=True)).to_be_visible()
+    assert violations(page) == []
