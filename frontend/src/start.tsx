@@ -4,7 +4,7 @@ import { QueryClient } from "@tanstack/react-query";
 import { PersistQueryClientProvider } from "@tanstack/react-query-persist-client";
 import { type ComponentType, StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import { createBrowserRouter, Navigate, Outlet, RouterProvider } from "react-router";
 
 import { Problem } from "./api/client";
 import { keeping, keepTheShell } from "./app/keep";
@@ -40,7 +40,21 @@ const queries = new QueryClient({
   },
 });
 
+const far = () => import("./features/cook/far");
+
 const router = createBrowserRouter([
+  {
+    element: (
+      <SessionGate>
+        <Outlet />
+      </SessionGate>
+    ),
+    HydrateFallback: Opening,
+    children: [
+      { path: "cook/:cookId/watch", lazy: page(far, "WatchPage") },
+      { path: "cook/:cookId/wall", lazy: page(far, "WallPage") },
+    ],
+  },
   {
     element: (
       <SessionGate>

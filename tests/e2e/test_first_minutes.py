@@ -3,7 +3,7 @@
 import re
 
 import pytest
-from conftest import DESKTOP, PHONE
+from conftest import DESKTOP, PHONE, practise
 from playwright.sync_api import Page, expect
 from test_access import READY, violations
 
@@ -84,3 +84,25 @@ def test_a_new_household_says_what_it_cooks_on_and_plans(visit, size):
     expect(thick).to_have_value("1 ¼")
     expect(page.get_by_role("radio", name="Kamado", checked=True)).to_be_visible()
     assert violations(page) == []
+
+
+@pytest.mark.parametrize(
+    ("place", "size"),
+    [("watch", {"width": 200, "height": 220}), ("wall", {"width": 1024, "height": 768})],
+    ids=["watch", "wall"],
+)
+def test_a_cook_is_followed_from_the_wrist_and_from_the_wall(visit, kitchen, place, size):
+    """What is next and how long still, without the rest; done from the wrist is done for all."""
+    page = visit("/plan")
+    cook_id = practise(page, kitchen.base)
+    page.set_viewport_size(size)
+    page.goto(f"{kitchen.base}/cook/{cook_id}/{place}")
+    expect(page.get_by_role("timer").first).to_have_text(re.compile(r"^(\d+:\d\d|now)", re.IGNORECASE))
+    assert violations(page) == []
+    assert page.evaluate("document.documentElement.scrollWidth") <= size["width"]
+    if place == "wall":
+        expect(page.get_by_text("pull at").or_(page.get_by_text("off at")).first).to_be_visible()
+        return
+    title = page.get_by_role("heading").inner_text()
+    page.get_by_role("button").click()
+    expect(page.get_by_role("heading")).not_to_have_text(title)

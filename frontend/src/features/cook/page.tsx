@@ -29,6 +29,9 @@ import { WhatIf } from "./what-if";
 import { named } from "@/words/catalogue";
 import { say } from "@/words/say";
 
+const ELSEWHERE =
+  "flex min-h-11 items-center text-ink underline decoration-ember decoration-2 underline-offset-4";
+
 export function CookPage() {
   const id = Number(useParams().cookId);
   const cook = useLiveCook(id);
@@ -205,6 +208,14 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
             />
             <CueSwitches cues={cues} onCues={onCues} awake={awake} />
             <OnAnotherPhone path={`/cook/${cook.id}`} />
+            <p className="m-0 flex flex-wrap gap-x-6">
+              <Link className={ELSEWHERE} to={`/cook/${cook.id}/wall`}>
+                {say("screen-far-on-a-wall")}
+              </Link>
+              <Link className={ELSEWHERE} to={`/cook/${cook.id}/watch`}>
+                {say("screen-far-on-a-watch")}
+              </Link>
+            </p>
             <Steering cook={cook} />
           </>
         )}

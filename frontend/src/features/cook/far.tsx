@@ -1,0 +1,195 @@
+import { type ReactNode, useEffect, useMemo } from "react";
+import { Link, useParams } from "react-router";
+
+import type { Cook } from "@/api/hooks";
+import { freshId } from "@/api/ids";
+import { type Link as LinkState, useCookTime, useLiveCook } from "@/api/live";
+import { record, settle, useOutbox, withWaiting } from "@/api/outbox";
+import { useSystem } from "@/app/session";
+import { Button, Failed, Waiting } from "@/ui/controls";
+import { clockText, countdown, leastText, tempText } from "@/units/units";
+import { say } from "@/words/say";
+
+import { asksForReading, deed, nextOfEach } from "./model";
+import { latestTip } from "./now-card";
+
+type Next = ReturnType<typeof nextOfEach>[number];
+interface Seen {
+  cook: Cook;
+  link: LinkState;
+  each: Next[];
+  nowMs: number;
+}
+
+/** A cook as it is now, marks that are on their way counted in. */
+function Followed({ children }: { children: (seen: Seen) => ReactNode }) {
+  const id = Number(useParams().cookId);
+  const cook = useLiveCook(id);
+  if (cook.isError && !cook.data) return <Failed error={cook.error} again={() => void cook.refetch()} />;
+  if (!cook.data) return <Waiting what={say("screen-cook-going-to-the-fire")} />;
+  return (
+    <Known told={cook.data} link={cook.link}>
+      {children}
+    </Known>
+  );
+}
+
+function Known({
+  told,
+  link,
+  children,
+}: {
+  told: Cook;
+  link: LinkState;
+  children: (seen: Seen) => ReactNode;
+}) {
+  const outbox = useOutbox(told.id);
+  const cook = useMemo(() => withWaiting(told, outbox.waiting), [told, outbox.waiting]);
+  useEffect(() => settle(told), [told, outbox.waiting]);
+  const nowMs = useCookTime(cook);
+  const each = useMemo(() => nextOfEach(cook), [cook]);
+  return children({ cook, link, each, nowMs });
+}
+
+/** Seconds until a step of the order of the work begins. */
+const leftOf = (next: NonNullable<Next["next"]>, nowMs: number) => (Date.parse(next.start_at) - nowMs) / 1000;
+const inTime = (left: number) => (left > 0 ? countdown(left) : say("screen-now-card-now"));
+
+/** What these hours do not know yet is told: that the news are old, or that only the plan speaks. */
+function Doubt({ link, cook }: { link: LinkState; cook: Cook }) {
+  if (link !== "live")
+    return (
+      <p role="status" className="m-0 font-semibold text-alarm">
+        {say("screen-far-not-live-as-of", { clock: clockText(new Date(cook.clock.server_at)) })}
+      </p>
+    );
+  return cook.outlooks.some((o) => o.members === 0) ? (
+    <p role="status" className="m-0 text-sm text-ash">
+      {say("screen-far-by-the-plan-so-far")}
+    </p>
+  ) : null;
+}
+
+/** How warm a piece is, and when it comes off: never an hour without it. */
+function Warmth({ cook, piece, far }: { cook: Cook; piece: Next["piece"]; far: boolean }) {
+  const system = useSystem();
+  const tip = latestTip(cook, piece);
+  const reading = piece.result.reading_c;
+  const pull = cook.outlooks.find((o) => o.piece_id === piece.id)?.pull_c ?? piece.result.pull_c;
+  return (
+    <p
+      className={`m-0 flex flex-wrap items-baseline text-ash ${far ? "gap-x-6 text-xl" : "justify-center gap-x-3 text-xs"}`}
+    >
+      <span>
+        {say("screen-now-card-probe")}{" "}
+        <b className={`figure text-probe ${far ? "text-6xl" : "text-lg"}`}>
+          {tip === null ? "—" : tempText(system, tip)}
+        </b>
+      </span>
+      <span>
+        {reading == null ? say("screen-now-card-pull-at") : say("screen-now-card-off-at")}{" "}
+        <b className={`figure text-ink ${far ? "text-4xl" : "text-lg"}`}>
+          {reading == null ? tempText(system, pull) : leastText(system, reading)}
+        </b>
+      </span>
+    </p>
+  );
+}
+
+/** For a wrist: what is next, how long still, done. */
+export function WatchPage() {
+  return <Followed>{(seen) => <Wrist {...seen} />}</Followed>;
+}
+
+function Wrist({ cook, link, each, nowMs }: Seen) {
+  const next = each[0]?.next ?? null;
+  if (cook.ended_at || !next)
+    return (
+      <main className="flex min-h-dvh items-center justify-center p-2 text-center text-xl font-bold">
+        {say("screen-now-card-on-the-board-enjoy-it")}
+      </main>
+    );
+  const send = () =>
+    record(cook.id, {
+      client_id: freshId(),
+      kind: "done",
+      piece_id: next.piece_id,
+      task: next.key,
+      at: new Date(nowMs).toISOString(),
+    });
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-80 flex-col justify-between gap-1 p-2 text-center">
+      <h1 className="m-0 text-lg leading-tight font-bold [font-stretch:75%]">
+        {cook.pieces.length > 1 && `${each[0]!.piece.position + 1} · `}
+        {next.name}
+      </h1>
+      <p role="timer" className="figure m-0 text-5xl leading-none">
+        {inTime(leftOf(next, nowMs))}
+      </p>
+      <Warmth cook={cook} piece={each[0]!.piece} far={false} />
+      <Doubt link={link} cook={cook} />
+      {asksForReading(next) ? (
+        <p className="m-0 text-sm">{say("screen-far-its-reading-is-taken-on-the-phone")}</p>
+      ) : (
+        <Button weight="ember" className="min-h-14 w-full text-xl" onClick={send}>
+          {deed(next.key, next.name)}
+        </Button>
+      )}
+    </main>
+  );
+}
+
+/** For a tablet two metres away: every piece, what is next of it and how warm it is. */
+export function WallPage() {
+  return <Followed>{(seen) => <Wall {...seen} />}</Followed>;
+}
+
+function Wall({ cook, link, each, nowMs }: Seen) {
+  return (
+    <main className="flex min-h-dvh flex-col gap-3 p-4">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-8 gap-y-1">
+        <h1 className="m-0 text-2xl">{cook.title}</h1>
+        <Doubt link={link} cook={cook} />
+        <span className="text-xl text-ash">
+          <b className="figure text-4xl text-ink">{clockText(new Date(nowMs))}</b>{" "}
+          {say("screen-far-eat-at", { clock: clockText(new Date(cook.eat_at)) })}
+        </span>
+        <Link to={`/cook/${cook.id}`} className="flex min-h-11 items-center text-ink underline">
+          {say("screen-far-back-to-the-cook")}
+        </Link>
+      </div>
+      <ul className="m-0 grid flex-1 list-none auto-rows-fr gap-3 p-0 [grid-template-columns:repeat(auto-fit,minmax(min(22rem,100%),1fr))]">
+        {each.map((of) => (
+          <OnTheWall key={of.piece.id} cook={cook} of={of} nowMs={nowMs} several={each.length > 1} />
+        ))}
+      </ul>
+    </main>
+  );
+}
+
+function OnTheWall({ cook, of, nowMs, several }: { cook: Cook; of: Next; nowMs: number; several: boolean }) {
+  const { piece, next } = of;
+  const left = next ? leftOf(next, nowMs) : 0;
+  return (
+    <li className="plate flex flex-col justify-between gap-2 p-5">
+      <p className="m-0 text-2xl font-bold [font-stretch:80%]">
+        {several && (
+          <span className="figure mr-2 rounded-bar bg-ink px-2 text-panel">{piece.position + 1}</span>
+        )}
+        {piece.name}
+      </p>
+      <p className="m-0 text-[clamp(2.5rem,6vw,5rem)] leading-none font-extrabold [font-stretch:75%]">
+        {next ? next.name : say("screen-now-card-on-the-board-enjoy-it")}
+      </p>
+      {next && (
+        <p
+          role="timer"
+          className={`figure m-0 text-[clamp(5rem,13vw,11rem)] leading-[0.9] ${left > 0 ? "" : "text-ember"}`}
+        >
+          {inTime(left)}
+        </p>
+      )}
+      <Warmth cook={cook} piece={piece} far />
+    </li>
+  );
+}
