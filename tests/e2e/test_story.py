@@ -95,7 +95,8 @@ def test_the_three_views_share_one_moment(visit):
     before = face.locator("canvas").evaluate("c => c.toDataURL()")
     page.get_by_role("list", name="The order of the work").get_by_text("Rest", exact=True).click()
     expect(grate).not_to_contain_text("Sear over the coals")
-    assert face.locator("canvas").evaluate("c => c.toDataURL()") != before
+    canvas = face.locator("canvas").element_handle()
+    page.wait_for_function("([canvas, before]) => canvas.toDataURL() !== before", arg=[canvas, before])
 
 
 def test_units_follow_the_preference(visit):
