@@ -22,6 +22,7 @@ def test_beside_the_fire_and_on_paper_in_german(kitchen, visit):
         page.wait_for_function("most => document.documentElement.scrollWidth <= most", arg=PHONE["width"])
         page.goto(f"{kitchen.base}/plan")
         page.locator('a[href^="/plan/"]').first.click()
+        expect(page).to_have_url(re.compile(r"/plan/\d+"))
         number = re.search(r"/plan/(\d+)", page.url)
         page.goto(f"{kitchen.base}/plan/{number[1]}/sheet")
         sheet = page.locator("main")
