@@ -78,7 +78,7 @@ class Kitchen:
         for process in (self.probe, self.server):
             if process is not None and process.poll() is None:
                 process.terminate()
-                process.wait(60)
+                process.wait(10)
 
 
 class Wire:

@@ -69,6 +69,20 @@ def test_what_takes_too_long_is_ended_and_the_next_goes_on(one):
     assert one.ask("a", echoed, 7, limit_s=60.0).future.result(60)[0] == 7
 
 
+def test_who_waits_when_it_stops_is_told():
+    """What runs and what is in line: neither is begun anew by a server that ends, nor waited for by it for ever."""
+    ending = Pool("ending", processes=1, nice=0)
+    ending.start()
+    ending.ask("warm", echoed, 1, limit_s=120.0).future.result(120)
+    jobs = [ending.ask("a", slept, 60.0, limit_s=90.0) for _ in range(2)]
+    time.sleep(0.3)
+    ending.stop()
+    for job in jobs:
+        with pytest.raises(Overdue):
+            job.future.result(5)
+    assert ending.waiting == 0
+
+
 def test_what_nobody_waits_for_is_not_begun(one, tmp_path):
     file = str(tmp_path / "order")
     first = one.ask("a", slept, 0.5, limit_s=30.0)

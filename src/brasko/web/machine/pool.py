@@ -12,7 +12,7 @@ import threading
 import time
 from collections import OrderedDict, deque
 from collections.abc import Callable, Hashable
-from concurrent.futures import Future
+from concurrent.futures import Future, InvalidStateError
 from concurrent.futures.process import BrokenProcessPool
 from contextlib import suppress
 from dataclasses import dataclass, field
@@ -79,6 +79,12 @@ def _timed(work: Callable[..., Any], args: tuple[Any, ...]) -> tuple[Any, float]
     begun = time.process_time()
     answer = work(*args)
     return answer, time.process_time() - begun
+
+
+def _let_down(job: Job) -> None:
+    """Tell who waits that it will not be computed; once."""
+    with suppress(InvalidStateError):
+        job.future.set_exception(Overdue("let go"))
 
 
 class Pool:
@@ -167,8 +173,10 @@ class Pool:
 
     def _told(self, process: _Process, job: Job, done: Future[Any]) -> None:
         """Pass the answer on, or have the work done again where its process has ended."""
-        if done.cancelled():
-            job.future.set_exception(Overdue("let go"))
+        with self._lock:
+            stopped = process not in self._processes
+        if done.cancelled() or stopped:
+            _let_down(job)
             return
         error = done.exception()
         if isinstance(error, BrokenProcessPool):
@@ -193,6 +201,7 @@ class Pool:
         """End every process; for tests and the end of the server."""
         with self._lock:
             ending, self._processes = self._processes, []
+            left = [job for jobs in self._waiting.values() for job in jobs]
             self._waiting.clear()
         # not under the lock: what is ended tells so, and wants it
         for process in ending:
@@ -200,3 +209,6 @@ class Pool:
         for process in ending:
             with suppress(TimeoutError):
                 process.pool.join(timeout=LONGEST_END_S)
+        # a pool that is stopped tells nobody: who waits here would keep the server from ending
+        for job in (*left, *(process.job for process in ending if process.job is not None)):
+            _let_down(job)
