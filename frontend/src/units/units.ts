@@ -129,8 +129,9 @@ const PARTS_OF_ONE: Readonly<Record<string, string>> = {
   "5/8": "⅝",
   "7/8": "⅞",
 };
-/** A number to the nearest of so many parts of one, as a ruler has it: 1 ½, ⅜, 3/16, 2. Never nothing. */
+/** A number to the nearest of so many parts of one, as a ruler has it: 1 ½, ⅜, 3/16, 2; of what there is never nothing. */
 export function mixed(value: number, parts: number): string {
+  if (value <= 0) return "0";
   const steps = Math.max(Math.floor(value * parts + 0.5), 1);
   const whole = Math.floor(steps / parts);
   let [over, under] = [steps % parts, parts];

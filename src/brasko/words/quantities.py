@@ -50,7 +50,9 @@ _SIGNS = {(1, 2): "½", (1, 4): "¼", (3, 4): "¾", (1, 8): "⅛", (3, 8): "⅜"
 
 
 def mixed(value: float, parts: int) -> str:
-    """A number to the nearest of so many parts of one, as a ruler has it: 1 ½, ⅜, 3/16, 2. Never nothing."""
+    """A number to the nearest of so many parts of one, as a ruler has it: 1 ½, ⅜, 3/16; never none of what there is."""
+    if value <= 0.0:
+        return "0"
     steps = max(_whole(value * parts), 1)
     whole, left = divmod(steps, parts)
     if left == 0:
