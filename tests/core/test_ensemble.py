@@ -13,7 +13,7 @@ from forecast_trial import WANDER_K, alarmed, judged, readings_of, real_cook, sc
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
-from brasko.core.forecast.ensemble import depth_share, slopes_of_terms, terms, varied_food, varied_steps
+from brasko.core.forecast.ensemble import depth_share, ensemble, slopes_of_terms, terms, varied_food, varied_steps
 from brasko.core.forecast.faults import faults
 from brasko.core.forecast.history import Aside, Began, FireChange, cook_history
 from brasko.core.forecast.lessons import learned
@@ -21,6 +21,8 @@ from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.update import forecast_of
 from brasko.core.forecast.why import probe_off_m, why
 from brasko.core.heat.simulation import simulate
+from brasko.core.planner.invert import solved
+from brasko.core.planner.wish import Wish
 from brasko.words import rendered
 
 STRIP, FIRST_SEARED = 1, 4
@@ -64,6 +66,18 @@ def test_a_step_that_was_never_planned_is_refused(strip):
         cook_history(wish, solution.pull_c, solution.sear, [Began("bath", 0.0)])
     with refusing(InvalidInput, match="nothing is on the fire"):
         cook_history(wish, solution.pull_c, solution.sear, [])
+
+
+def test_the_air_about_warm_fat_says_nothing_of_it():
+    """A probe on the grate reads the kettle, and the fat is far cooler: no forecast moves by it."""
+    wish = Wish("ribeye", 0.0381, 0.45, 57.0, method="char_then_bath")
+    solution = solved(wish)
+    began = [Began("sear", 0.0), Began("gentle", 240.0)]
+    so_far = cook_history(wish, solution.pull_c, solution.sear, began)
+    assert ensemble(wish, so_far, members=8).air_c is None
+    kettle = replace(wish, method="sear_then_low")
+    other = solved(kettle)
+    assert ensemble(kettle, cook_history(kettle, other.pull_c, other.sear, began), members=8).air_c > 90.0
 
 
 # --- kitchens

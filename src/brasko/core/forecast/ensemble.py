@@ -235,6 +235,8 @@ def ensemble(
         lambda r: _lines(tail_s, r.tail_s, r.tail_core_c),
         lambda r: r.ends[None],
     )
+    # what hangs in the air reads nothing of a bath of fat in it
+    in_fat = wish.how.gentle_at == "bath"
     return Ensemble(
         time_s=time_s,
         sensors={
@@ -248,7 +250,7 @@ def ensemble(
         ends_of=ends_of,
         ends_sd=ends_sd,
         since_s=so_far.since_s,
-        air_c=so_far.current.surroundings.top.air_c if so_far.phase == "gentle" else None,
+        air_c=so_far.current.surroundings.top.air_c if so_far.phase == "gentle" and not in_fat else None,
         members=members,
         near=near,
         known=np.array([wish.gentle_heat.film_spread, 1.0, 1.0, wish.gentle_heat.air_spread, 1.0, 1.0]),
