@@ -177,6 +177,8 @@ def test_a_pan_too_wide_for_a_grill_is_named(mara):
     assert mara.call("POST", "/api/pans", pan).json()["too_wide_for"] == [mara.grill.name]
     bad = mara.call("POST", "/api/pans", {**pan, "like": "wok"})
     assert "not known" in worded(errors(bad)["like"])
+    light = mara.call("POST", "/api/pans", {**pan, "heat_j_k": 20})
+    assert "weighs between" in worded(errors(light)["heat_j_k"])
     number = mara.client.get("/api/pans").json()[0]["id"]
     assert mara.call("PUT", f"/api/pans/{number}", {**pan, "width_mm": 300}).json()["too_wide_for"] == []
     mara.call("DELETE", f"/api/pans/{number}")

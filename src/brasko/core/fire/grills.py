@@ -215,6 +215,10 @@ VERY_HEAVY_FROM = Sourced(60.0, "kg/m2", "", "common practice")
 """Of the square that it covers: a thin sheet pan is light, a cast-iron skillet heavy, a thick plate very heavy."""
 
 
+LEAST_HEAT_J_K, MOST_HEAT_J_K = 50.0, 60000.0
+"""What a thin tray and a large stone hold (assumed)."""
+
+
 @dataclass(frozen=True)
 class Ware:
     """A pan, griddle, stone or tray that goes onto a grate: size [m], heat [J/K], how meat touches it [W/m2K] and what
@@ -231,9 +235,12 @@ class Ware:
     def __post_init__(self) -> None:
         require_between("ware.width_mm", self.width_m * 1000, 80.0, 1200.0, "mm")
         require_between("ware.depth_mm", self.depth_m * 1000, 80.0, 1200.0, "mm")
-        require_between(
-            "ware.heat_j_k", self.heat_j_k, 50.0, 60000.0, "J/K", say("common-a-cast-iron-skillet-has-about")
-        )
+        if not LEAST_HEAT_J_K <= self.heat_j_k <= MOST_HEAT_J_K:
+            least, most, got = (
+                quantity.mass(heat / self.specific_j_kgk * 1000)
+                for heat in (LEAST_HEAT_J_K, MOST_HEAT_J_K, self.heat_j_k)
+            )
+            raise InvalidInput("ware.heat_j_k", say("grills-weighs-between", least=least, most=most, got=got))
 
     @property
     def mass_kg(self) -> float:
@@ -249,6 +256,10 @@ class Ware:
             else say("grills-heavy") if of_area < VERY_HEAVY_FROM.value
             else say("grills-very-heavy")
         )  # fmt: skip
+
+    def like_this(self, name: str, width_m: float, depth_m: float, heat_j_k: float) -> Ware:
+        """One of the same kind with its own name and sizes. Raises InvalidInput."""
+        return replace(self, name=name, width_m=width_m, depth_m=depth_m, heat_j_k=heat_j_k)
 
     def fits(self, grate: Grate) -> bool:
         """Whether it is no wider and no deeper than the grate."""

@@ -1,6 +1,5 @@
 """Grills, pans, kept fires and thermometers of the signed-in cook."""
 
-from dataclasses import replace
 from typing import Any, TypeVar
 
 from django.shortcuts import get_object_or_404
@@ -108,14 +107,12 @@ def restore_grill(request: CookRequest, grill_id: int) -> GrillOut:
 # --- pans -------------------------------------------------------------------------------------------------------------
 
 
+def _ware(of: Pan | PanBody) -> Ware:
+    return WARES[of.like].like_this(of.name, of.width_mm / 1000, of.depth_mm / 1000, of.heat_j_k)
+
+
 def _pan(pan: Pan) -> PanOut:
-    ware = replace(
-        WARES[pan.like],
-        name=pan.name,
-        width_m=pan.width_mm / 1000,
-        depth_m=pan.depth_mm / 1000,
-        heat_j_k=pan.heat_j_k,
-    )
+    ware = _ware(pan)
     wide = []
     for grill in Grill.objects.filter(owner=pan.owner, set_aside_at=None).order_by("id"):
         try:
@@ -139,7 +136,7 @@ def _pan(pan: Pan) -> PanOut:
 def _write_pan(pan: Pan, payload: PanBody) -> PanOut:
     if payload.like not in WARES:
         raise UnknownName("like", payload.like, WARES)
-    Ware(payload.like, payload.name, payload.width_mm / 1000, payload.depth_mm / 1000, payload.heat_j_k, 400.0)
+    _ware(payload)
     for field, value in payload.model_dump().items():
         setattr(pan, field, value)
     pan.save(update_fields=None if pan.pk is None else list(payload.model_fields_set))

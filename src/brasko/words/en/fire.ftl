@@ -58,6 +58,7 @@ fires-both-burners-under-it-until-a = Both burners under it, until a drop of wat
 grate-keeping-warm = Keeping warm
 grills-a-usual-main-burner-has-about = A usual main burner has about 3500 W.
 grills-light = light
+grills-weighs-between = A pan of this kind weighs between { $least } and { $most } (got { $got }).
 grills-heavy = heavy
 grills-very-heavy = very heavy
 grills-need-at-least-one-cooking-surface = need at least one cooking surface.
