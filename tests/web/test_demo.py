@@ -40,6 +40,12 @@ def test_the_demo_has_a_season_a_plan_and_a_cook_in_progress(settings):
 
 def it_goes_on():
     """When a story has been eaten the next one is on the fire, and tonight is never over."""
+    at_table = Cook.objects.get(ended_at=None)
+    Cook.objects.filter(ended_at=None).update(eat_at=timezone.now() - timedelta(minutes=10))
+    Plan.objects.filter(set_aside_at=None).update(eat_at=timezone.now() + timedelta(hours=1))
+    call_command("seed_demo")
+    assert Cook.objects.get(ended_at=None) == at_table, "one story at a time"
+    assert Plan.objects.get(set_aside_at=None).eat_at > timezone.now() + timedelta(hours=1.9)
     for title, _ in STORIES[1:]:
         over = timezone.now() - timedelta(hours=1)
         Cook.objects.filter(ended_at=None).update(eat_at=over)

@@ -12,7 +12,7 @@ import numpy as np
 from django.contrib.auth import get_user_model
 from django.contrib.auth.models import User
 from django.core.management.base import BaseCommand, CommandParser
-from django.db import close_old_connections, transaction
+from django.db import OperationalError, close_old_connections, transaction
 from django.utils import timezone
 
 from brasko.core.forecast.history import Began, cook_history
@@ -71,7 +71,10 @@ class Command(BaseCommand):
         while True:
             time.sleep(every)
             close_old_connections()
-            self.filled()
+            try:
+                self.filled()
+            except OperationalError as error:  # a store that is busy or full now may not be the next time
+                self.stderr.write(f"The demo household is looked after again later: {error}")
 
     def filled(self) -> None:
         """The demo household as it is to be found now."""
@@ -87,9 +90,7 @@ class Command(BaseCommand):
                     log_cook(owner, past)
         furnish(owner)
         tidied(owner)
-        if not Plan.objects.filter(
-            owner=owner, title=TONIGHT_TITLE, eat_at__gt=timezone.now() + timedelta(hours=2)
-        ).exists():
+        if not Plan.objects.filter(owner=owner, title=TONIGHT_TITLE, eat_at__gt=timezone.now() + IN_TIME).exists():
             save_plan(
                 Waiter(owner.pk, apart=False),
                 owner,
@@ -97,7 +98,7 @@ class Command(BaseCommand):
             )
         if not Table.objects.filter(owner=owner, title=TABLE_TITLE, eat_at__gt=timezone.now()).exists():
             lay_table(owner)
-        if not Cook.objects.filter(owner=owner, ended_at=None, eat_at__gt=timezone.now()).exists():
+        if not Cook.objects.filter(owner=owner, ended_at=None, eat_at__gt=timezone.now() - EATEN).exists():
             run_cook(owner, *next_story(owner))
         self.stdout.write("The demo household is ready.")
 
@@ -218,6 +219,8 @@ def log_cook(owner: User, past: PastCook) -> None:
 
 EATEN = timedelta(minutes=20)
 """A story is over so long after its hour of eating."""
+IN_TIME = timedelta(hours=2)
+"""A plan for tonight can be begun until so long before it is eaten."""
 
 
 def tidied(owner: User) -> None:
@@ -226,7 +229,9 @@ def tidied(owner: User) -> None:
     stories = Cook.objects.filter(owner=owner, practice=True, title__in=[title for title, _ in STORIES])
     for cook in stories.filter(ended_at=None, eat_at__lt=now - EATEN):
         finish(cook, cook.eat_at)
-    Plan.objects.filter(owner=owner, title=TONIGHT_TITLE, set_aside_at=None, eat_at__lt=now).update(set_aside_at=now)
+    Plan.objects.filter(owner=owner, title=TONIGHT_TITLE, set_aside_at=None, eat_at__lte=now + IN_TIME).update(
+        set_aside_at=now
+    )
     Table.objects.filter(owner=owner, title=TABLE_TITLE, set_aside_at=None, eat_at__lt=now).update(set_aside_at=now)
 
 
