@@ -15,7 +15,6 @@ from brasko.core.planner.choose import Row, row_of  # noqa: E402
 from brasko.core.planner.methods import METHODS  # noqa: E402
 from brasko.core.planner.pick import picked  # noqa: E402
 from brasko.core.planner.plan import planned  # noqa: E402
-from brasko.core.planner.wish import Wish  # noqa: E402
 from brasko.words import rendered  # noqa: E402
 
 HEAD = """# Every plan
@@ -63,18 +62,7 @@ def tasks_of(key: str) -> list[str]:
     """The order of the work for a usual piece, in words."""
     cut = all_cuts()[key]
     pick = picked(key, cut.typical_thickness_m, 6 * 3600.0)
-    wish = Wish(
-        key,
-        cut.typical_thickness_m,
-        cut.typical_mass_kg,
-        pick.finish_c,
-        method=pick.method,
-        fire=pick.fire,
-        gentle_c=pick.gentle_c,
-        crust=pick.crust,
-        salt=pick.salt,
-        rest=pick.rest,
-    )
+    wish = pick.wish(cut, cut.typical_thickness_m)
     plan = planned(wish, quick=True)
     said = [f"\n### {cut.name}\n", rendered(pick.why, "us"), "", rendered(plan.headline, "us"), ""]
     said += [f"- **{-t.start_s / 60:.0f} min: {t.name}.** {rendered(t.why, 'us')}" for t in plan.tasks]

@@ -233,18 +233,7 @@ def test_the_pick_takes_the_grill_and_the_time_at_hand():
 def test_every_pick_can_be_planned(cut):
     own = all_cuts()[cut]
     pick = picked(cut, own.typical_thickness_m, 6 * 3600.0)
-    wish = Wish(
-        cut,
-        own.typical_thickness_m,
-        own.typical_mass_kg,
-        pick.finish_c,
-        method=pick.method,
-        fire=pick.fire,
-        gentle_c=pick.gentle_c,
-        crust=pick.crust,
-        salt=pick.salt,
-        rest=pick.rest,
-    )
+    wish = pick.wish(own, own.typical_thickness_m)
     plan = planned(wish, quick=True)
     assert off_aim_k(plan.solution.result, wish) == pytest.approx(0.0, abs=1.5)
 

@@ -79,6 +79,21 @@ class Pick:
         """Why so, in sentences."""
         return f"{self.way_why} {self.salt_why}".strip()
 
+    def wish(self, cut: Cut, thickness_m: float) -> Wish:
+        """A usual piece of the cut, so thick, as it is picked."""
+        return Wish(
+            cut.key,
+            thickness_m,
+            cut.usual_mass_kg(thickness_m),
+            self.finish_c,
+            method=self.method,
+            fire=self.fire,
+            gentle_c=self.gentle_c,
+            crust=self.crust,
+            salt=self.salt,
+            rest=self.rest,
+        )
+
     def salted_at_once(self) -> Pick:
         """The same where there is no time to salt ahead."""
         return replace(self, salt="just_before", salt_why=say("choose-the-time-is-short-salt-it"))
@@ -149,7 +164,7 @@ def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collecti
             gentle = _gentle_for(cut, method, fire)
             found = replace(pick, method=method, fire=fire, crust=crust, gentle_c=gentle)
             try:
-                solved(_wish_of(cut, thickness_m, found), every_s=20.0, frame_s=60.0, quick=True)
+                solved(found.wish(cut, thickness_m), every_s=20.0, frame_s=60.0, quick=True)
             except TooFierce:
                 burns = burns or say("choose-would-burn-the-outside-there-before", name=METHODS[method].name)
                 break
@@ -164,21 +179,6 @@ def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collecti
 def _down_from(crust: str) -> tuple[str, ...]:
     order = list(CRUSTS)
     return tuple(reversed(order[: order.index(crust) + 1]))
-
-
-def _wish_of(cut: Cut, thickness_m: float, pick: Pick) -> Wish:
-    return Wish(
-        cut.key,
-        thickness_m,
-        cut.usual_mass_kg(thickness_m),
-        pick.finish_c,
-        method=pick.method,
-        fire=pick.fire,
-        gentle_c=pick.gentle_c,
-        crust=pick.crust,
-        salt=pick.salt,
-        rest=pick.rest,
-    )
 
 
 def _method_for(cut: Cut, thickness_m: float) -> tuple[str, str]:
