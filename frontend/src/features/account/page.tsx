@@ -22,7 +22,7 @@ export function SignInPage({ demo }: { demo: boolean }) {
     // this page is gone by the time that the account is there
     if (fresh)
       void signUp.mutateAsync(form).then(
-        () => go("/welcome", { replace: true }),
+        () => go("/welcome", { replace: true, state: { fresh: true } }),
         () => undefined,
       );
     else signIn.mutate({ username: form.username, password: form.password });

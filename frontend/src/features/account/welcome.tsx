@@ -1,11 +1,11 @@
 import { type ReactNode, useState } from "react";
-import { useNavigate } from "react-router";
+import { useLocation, useNavigate } from "react-router";
 
 import { usePreferences } from "@/api/hooks";
 import { useFireReference, useGrills, usePutGrillAway, useWriteGrill } from "@/api/yard";
 import { useHousehold } from "@/app/session";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
-import { type Clock, clockBy, type System } from "@/units/units";
+import { type Clock, type System } from "@/units/units";
 import { say } from "@/words/say";
 
 import { GrillPicture } from "./grill-picture";
@@ -30,8 +30,10 @@ export function WelcomePage() {
   const putAway = usePutGrillAway();
   const go = useNavigate();
   const [likes, setLikes] = useState<readonly string[]>([]);
-  const [units, setUnits] = useState(usualUnits);
-  const [clock, setClock] = useState(usualClock);
+  // somebody who comes back has said it already
+  const fresh = Boolean((useLocation().state as { fresh?: boolean } | null)?.fresh);
+  const [units, setUnits] = useState<System>(fresh ? usualUnits : household.units);
+  const [clock, setClock] = useState<Clock>(fresh ? usualClock : household.clock);
   if (reference.isError) return <Failed error={reference.error} again={() => void reference.refetch()} />;
   if (!reference.data || !grills.data) return <Waiting what={say("screen-welcome-opening-the-yard")} />;
   const kinds = OFFERED.flatMap((key) => reference.data.grills.filter((g) => g.key === key));
@@ -41,7 +43,6 @@ export function WelcomePage() {
     setLikes(likes.includes(key) ? likes.filter((l) => l !== key) : [...likes, key]);
   const keep = async () => {
     await preferences.mutateAsync({ units, clock });
-    clockBy(clock);
     for (const kind of kinds.filter((k) => likes.includes(k.key) && !has.has(k.key)))
       await write.mutateAsync({ number: null, body: { name: kind.name, spec: { like: kind.key } } });
     // the one that every household begins with, where it is not theirs

@@ -4,19 +4,20 @@ import { Link, useParams } from "react-router";
 import type { Cook } from "@/api/hooks";
 import { freshId } from "@/api/ids";
 import { type Link as LinkState, useCookTime, useLiveCook } from "@/api/live";
-import { record, settle, useOutbox, withWaiting } from "@/api/outbox";
+import { type Outbox, record, settle, useOutbox, withWaiting } from "@/api/outbox";
 import { useSystem } from "@/app/session";
 import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText, countdown, leastText, tempText } from "@/units/units";
 import { say } from "@/words/say";
 
 import { asksForReading, deed, nextOfEach } from "./model";
-import { latestTip } from "./now-card";
+import { latestTip, NotTaken } from "./now-card";
 
 type Next = ReturnType<typeof nextOfEach>[number];
 interface Seen {
   cook: Cook;
   link: LinkState;
+  outbox: Outbox;
   each: Next[];
   nowMs: number;
 }
@@ -48,7 +49,7 @@ function Known({
   useEffect(() => settle(told), [told, outbox.waiting]);
   const nowMs = useCookTime(cook);
   const each = useMemo(() => nextOfEach(cook), [cook]);
-  return children({ cook, link, each, nowMs });
+  return children({ cook, link, outbox, each, nowMs });
 }
 
 /** Seconds until a step of the order of the work begins. */
@@ -101,7 +102,8 @@ export function WatchPage() {
   return <Followed>{(seen) => <Wrist {...seen} />}</Followed>;
 }
 
-function Wrist({ cook, link, each, nowMs }: Seen) {
+function Wrist({ cook, link, outbox, each, nowMs }: Seen) {
+  const system = useSystem();
   const next = each[0]?.next ?? null;
   if (cook.ended_at || !next)
     return (
@@ -128,6 +130,7 @@ function Wrist({ cook, link, each, nowMs }: Seen) {
       </p>
       <Warmth cook={cook} piece={each[0]!.piece} far={false} />
       <Doubt link={link} cook={cook} />
+      <NotTaken outbox={outbox} system={system} />
       {asksForReading(next) ? (
         <p className="m-0 text-sm">{say("screen-far-its-reading-is-taken-on-the-phone")}</p>
       ) : (

@@ -48,7 +48,6 @@ export function NowCard({
   const latest = latestTip(cook, piece);
   const mark = lastMark(cook);
   const left = next ? (Date.parse(next.start_at) - nowMs) / 1000 : 0;
-  const refused = outbox.waiting.filter((w) => w.refused !== undefined);
   const onTheWay = outbox.waiting.filter((w) => w.refused === undefined && !w.sent).length;
   const several = cook.pieces.length > 1;
   const byForecast =
@@ -179,14 +178,7 @@ export function NowCard({
           })}
         </p>
       )}
-      {refused.map((w) => (
-        <p key={w.deed.client_id} role="alert" className="m-0 flex items-center gap-2 text-alarm">
-          <span className="flex-1">
-            {say("screen-now-card-not-taken", { refused: phrase(system, w.refused ?? "") })}
-          </span>
-          <Button onClick={() => forget(w.deed.client_id)}>{say("screen-now-card-all-right")}</Button>
-        </p>
-      ))}
+      <NotTaken outbox={outbox} system={system} />
       <div className="fixed inset-x-0 bottom-[var(--thumb)] z-10 flex gap-2 border-t-2 border-seam bg-panel p-3 md:static md:border-0 md:p-0 md:pt-1">
         {next && reads && (
           <Button
@@ -221,6 +213,20 @@ export function NowCard({
       </div>
     </section>
   );
+}
+
+/** Marks that the server did not take, and why: kept until the cook has seen it. */
+export function NotTaken({ outbox, system }: { outbox: Outbox; system: System }) {
+  return outbox.waiting
+    .filter((w) => w.refused !== undefined)
+    .map((w) => (
+      <p key={w.deed.client_id} role="alert" className="m-0 flex items-center gap-2 text-alarm">
+        <span className="flex-1">
+          {say("screen-now-card-not-taken", { refused: phrase(system, w.refused ?? "") })}
+        </span>
+        <Button onClick={() => forget(w.deed.client_id)}>{say("screen-now-card-all-right")}</Button>
+      </p>
+    ));
 }
 
 export function latestTip(cook: Cook, piece: Piece): number | null {

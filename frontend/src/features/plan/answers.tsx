@@ -170,15 +170,12 @@ export function Answers({
           </div>
         )}
       </Field>
-      <div className="flex flex-col gap-1">
-        <span className="text-sm font-semibold text-ash">{say("screen-fire-choice-on-which-fire")}</span>
-        <FireChoice
-          piece={each.piece}
-          fires={method?.fires ?? []}
-          onPiece={set}
-          error={wrong("fire") ?? wrong("x_mm") ?? wrong("wanted_c")}
-        />
-      </div>
+      <FireChoice
+        piece={each.piece}
+        fires={method?.fires ?? []}
+        onPiece={set}
+        error={wrong("fire") ?? wrong("x_mm") ?? wrong("wanted_c")}
+      />
       {why && <p className="m-0 border-l-4 border-ember pl-2 text-sm">{phrase(system, why)}</p>}
       <Doneness
         scale={scale}
