@@ -55,6 +55,7 @@ SHARED = {
     "import_plan",
     "ask_school",
     "get_guide",
+    "get_boards",
     "get_table_reference",
     "preview_table",
     "create_table",

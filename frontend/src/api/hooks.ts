@@ -12,6 +12,7 @@ export const keys = {
   choices: (body: string) => ["choices", body] as const,
   school: (body: string) => ["school", body] as const,
   guide: ["guide"] as const,
+  boards: ["boards"] as const,
   cooks: ["cooks"] as const,
   cook: (id: number) => ["cooks", id] as const,
 };
@@ -63,6 +64,14 @@ export const useGuide = () =>
   useQuery({
     queryKey: keys.guide,
     queryFn: ({ signal }) => answer(client.GET("/api/guide", { signal })),
+    staleTime: Infinity,
+  });
+
+/** Every cut as it lies on the board. */
+export const useBoards = () =>
+  useQuery({
+    queryKey: keys.boards,
+    queryFn: ({ signal }) => answer(client.GET("/api/boards", { signal })),
     staleTime: Infinity,
   });
 

@@ -1450,6 +1450,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/boards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Boards
+         * @description Every cut as it lies on the board: what is drawn, and what is said beside it.
+         */
+        get: operations["get_boards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lab/reference": {
         parameters: {
             query?: never;
@@ -6212,6 +6232,72 @@ export interface components {
             name: string;
         };
         /**
+         * BoardOut
+         * @description A usual piece from above. Outline, bones and so on are path data in mm; left, top, width and height its box.
+         */
+        BoardOut: {
+            /** Cut */
+            cut: string;
+            /** Left Mm */
+            left_mm: number;
+            /** Top Mm */
+            top_mm: number;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+            /** Colour */
+            colour: string;
+            /** Outline */
+            outline: string;
+            /** Bones */
+            bones: string;
+            /** Fat */
+            fat: string;
+            /** Seams */
+            seams: string;
+            /** Thin */
+            thin: string;
+            /** Grain */
+            grain: string;
+            /** Flecks */
+            flecks: string;
+            /** Slices */
+            slices: string;
+            /** Inner */
+            inner: string;
+            /** Skin */
+            skin: boolean;
+            /** Probes */
+            probes: components["schemas"]["ProbePathOut"][];
+            /** Fire Deg */
+            fire_deg: number | null;
+            /** Ask */
+            ask: string;
+            /** Where To Probe */
+            where_to_probe: string;
+            /** Towards Fire */
+            towards_fire: string;
+            /** How To Slice */
+            how_to_slice: string;
+            /** Thin Parts */
+            thin_parts: string[];
+        };
+        /**
+         * ProbePathOut
+         * @description A probe from where it enters to its tip, in mm from the middle of the picture, down is positive.
+         */
+        ProbePathOut: {
+            /** Enters X Mm */
+            enters_x_mm: number;
+            /** Enters Y Mm */
+            enters_y_mm: number;
+            /** Tip X Mm */
+            tip_x_mm: number;
+            /** Tip Y Mm */
+            tip_y_mm: number;
+        };
+        /**
          * AxisIn
          * @description One answer of a piece and what it goes through: n values from low to high, or values one by one.
          */
@@ -9124,6 +9210,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GuideOut"];
+                };
+            };
+        };
+    };
+    get_boards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"][];
                 };
             };
         };

@@ -2,8 +2,9 @@ import { useEffect, useState } from "react";
 import { Link, useLocation } from "react-router";
 
 import type { Schemas } from "@/api/client";
-import { useGuide } from "@/api/hooks";
+import { useBoards, useGuide } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
+import { type Board, BoardPicture } from "@/chart/board-picture";
 import { BOX, Button, Failed, Field, Waiting } from "@/ui/controls";
 import { phrase } from "@/units/units";
 
@@ -21,6 +22,7 @@ export function GuidePage() {
 
 function Entries({ guide: { entries, kinds }, wanted }: { guide: Schemas["GuideOut"]; wanted: string }) {
   const system = useHousehold().units;
+  const boards = useBoards();
   const [typed, setTyped] = useState("");
   const [kind, setKind] = useState("");
   useEffect(() => {
@@ -95,6 +97,7 @@ function Entries({ guide: { entries, kinds }, wanted }: { guide: Schemas["GuideO
             titles={titles}
             here={entry.key === wanted}
             text={phrase(system, entry.text)}
+            board={boards.data?.find((b) => entry.key === `cut:${b.cut}`)}
           />
         ))}
       </div>
@@ -108,12 +111,14 @@ function Card({
   titles,
   here,
   text,
+  board,
 }: {
   entry: Entry;
   kind: string;
   titles: Map<string, string>;
   here: boolean;
   text: string;
+  board: Board | undefined;
 }) {
   return (
     <article
@@ -123,6 +128,14 @@ function Card({
     >
       <p className="kicker m-0">{kind}</p>
       <h2 className="m-0 text-lg">{entry.title}</h2>
+      {board && (
+        <BoardPicture
+          board={board}
+          told
+          label={say("screen-on-the-board-drawn-from-above", { name: entry.title })}
+          className="my-2 h-40 w-full rounded-bar bg-raised"
+        />
+      )}
       <p className="m-0 mt-1">{text}</p>
       {entry.see.length > 0 && (
         <p className="m-0 mt-2 flex flex-wrap gap-x-3 text-sm">

@@ -25,6 +25,7 @@ import {
   withThickness,
 } from "./model";
 import { AnswerField } from "./answer-field";
+import { ByPicture } from "./by-picture";
 import { FireChoice } from "./fire-choice";
 import { LastTime } from "./last-time";
 import { More } from "./more";
@@ -114,6 +115,11 @@ export function Answers({
           </>
         }
         error={wrong("cut")}
+      />
+      <ByPicture
+        cut={cut}
+        cuts={reference.cuts.filter((c) => !c.is_side)}
+        onPick={(key) => onDraft(withCut(draft, reference, key))}
       />
       <LastTime cut={each.piece.cut} />
       <Quantity

@@ -24,3 +24,17 @@ COLOUR_ANCHORS: tuple[tuple[float, str], ...] = (
     (300.0, "#120d0b"),
 )
 """Pairs of temperature that it looks as if it had reached [°C] and sRGB colour; linear between them."""
+
+RAW_COLOURS: dict[str, str] = {
+    "beef": "#a03d42",
+    "game": "#7d2f38",
+    "lamb": "#b05352",
+    "pork": "#d8968f",
+    "poultry": "#e3b39c",
+    "fish": "#e58d6e",
+    "bell_pepper": "#b8392b",
+    "corn": "#e5be49",
+    "mushroom": "#c9b291",
+    "potato": "#e6d28f",
+}
+"""Raw food on the board, sRGB, by the cut's key or else its group (from memory)."""

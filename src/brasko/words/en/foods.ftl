@@ -18,3 +18,7 @@ shape-a-1-5-in-ribeye-is = A 1.5 in ribeye is about 450 g.
 shape-must-be-disc-or-bar-got = must be "disc" or "bar" (got { $shape }).
 fats-butter = Butter
 salts-flakes = Flakes
+board-from-the-edge-level-with-the-middle = In through the edge, level with the middle, until the tip is in the thickest place; then read the lowest figure while you draw it back.
+board-keep-off-the-bone = Keep the tip a finger's width off the bone: beside it the meat lags, and the bone itself reads wrong.
+board-breast-and-thigh-both = Twice: in the thickest of the breast, and between thigh and body without touching the bone. The lower one counts.
+board-it-is-pressed-not-probed = Pressed or pierced with a skewer, not probed.
