@@ -21,7 +21,7 @@ ARGUMENTS = [
     "--disable-sync",
 ]
 # practice cooks of earlier tests still run on the same two cores, so an answer may take its time
-expect.set_options(timeout=40_000)
+expect.set_options(timeout=100_000)
 
 DESKTOP, PHONE = {"width": 1280, "height": 800}, {"width": 390, "height": 844}
 
@@ -69,7 +69,7 @@ def visit(kitchen: Kitchen, browser: Browser) -> Iterator[Callable[..., Page]]:
         context = browser.new_context(viewport=size, color_scheme=scheme, timezone_id="UTC", has_touch=size is PHONE)
         contexts.append(context)
         page = context.new_page()
-        page.set_default_timeout(30_000)
+        page.set_default_timeout(90_000)
         page.on("pageerror", lambda error: complaints.append(str(error)))
         if quiet:
             page.on("console", lambda message: complaints.append(message.text) if message.type == "error" else None)
@@ -126,5 +126,5 @@ def practise(page: Page, base: str, speed: str = "10×", trouble: str = "") -> i
         dialog.get_by_label("Trouble to practise").select_option(label=trouble)
     cook_id = begin(page)
     put_on(page)
-    expect(page.get_by_role("region", name="Now")).to_contain_text(re.compile(r"probe\s*\d+ °F"), timeout=60_000)
+    expect(page.get_by_role("region", name="Now")).to_contain_text(re.compile(r"probe\s*\d+ °F"), timeout=150_000)
     return cook_id

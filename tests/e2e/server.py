@@ -56,14 +56,14 @@ class Kitchen:
         words = ["uvicorn", "brasko.web.config.asgi:application", "--app-dir", "src", "--port", str(self.port)]
         words += ["--lifespan", "on", "--timeout-graceful-shutdown", "1", "--log-level", "warning"]
         self.server = subprocess.Popen([sys.executable, "-m", *words], cwd=ROOT, env=self.env)
-        for _ in range(240):
+        for _ in range(600):
             try:
                 urllib.request.urlopen(f"{self.base}/api/session", timeout=1)
                 return
             except OSError:
                 assert self.server.poll() is None, "the server did not start"
                 time.sleep(0.25)
-        raise AssertionError("the server did not answer within a minute")
+        raise AssertionError("the server did not answer in two minutes and a half")
 
     def kill_server(self) -> None:
         assert self.server is not None
@@ -78,7 +78,7 @@ class Kitchen:
         for process in (self.probe, self.server):
             if process is not None and process.poll() is None:
                 process.terminate()
-                process.wait(10)
+                process.wait(60)
 
 
 class Wire:

@@ -33,7 +33,7 @@ def violations(page: Page) -> list[str]:
 @pytest.mark.parametrize("path", list(READY))
 def test_views_have_no_violations(visit, path, size, scheme):
     page = visit(path, size, scheme)
-    expect(page.get_by_text(READY[path]).first).to_be_visible(timeout=150_000)
+    expect(page.get_by_text(READY[path]).first).to_be_visible(timeout=375_000)
     page.wait_for_timeout(600)
     assert violations(page) == []
 

@@ -26,12 +26,12 @@ def _put_out(kitchen):
 
 
 def eventually(holds) -> None:
-    """Within a minute."""
-    for _ in range(240):
+    """Within two minutes and a half: a shared machine may be slow."""
+    for _ in range(600):
         if holds():
             return
         time.sleep(0.25)
-    raise AssertionError("did not come about in a minute")
+    raise AssertionError("did not come about in two minutes and a half")
 
 
 def kinds(kitchen, cook_id: int) -> list[str]:
@@ -46,7 +46,7 @@ def test_two_browsers_and_a_stretch_without_wifi(visit, kitchen, wire, size, sch
     other = visit(f"/cook/{cook_id}", PHONE, "dark")
     there = other.get_by_role("region", name="Now")
     expect(there).to_contain_text("Pull, let it wait")
-    expect(there).to_contain_text(re.compile(r"\d\d:\d\d to \d\d:\d\d"), timeout=240_000)
+    expect(there).to_contain_text(re.compile(r"\d\d:\d\d to \d\d:\d\d"), timeout=600_000)
 
     kept = "navigator.serviceWorker.getRegistration().then((found) => Boolean(found && found.active))"
     eventually(lambda: page.evaluate(kept))
@@ -156,7 +156,7 @@ def test_a_lid_left_open_is_named(visit, kitchen):
     page = visit("/plan")
     cook_id = practise(page, kitchen.base, "60×", "Lid left open")
     page.get_by_text("10×").first.click()
-    expect(page.get_by_role("alert", name="Trouble")).to_contain_text("the lid is open", timeout=120_000)
+    expect(page.get_by_role("alert", name="Trouble")).to_contain_text("the lid is open", timeout=300_000)
     assert json.loads(page.evaluate(f"fetch('/api/cooks/{cook_id}').then(r => r.text())"))["outlooks"][0]["faults"]
 
 

@@ -37,7 +37,7 @@ def test_no_figure_has_more_digits_than_its_kind(visit, units):
     try:
         for path, ready in READY.items():
             page.goto(base + path)
-            expect(page.get_by_text(ready).first).to_be_visible(timeout=150_000)
+            expect(page.get_by_text(ready).first).to_be_visible(timeout=375_000)
             page.wait_for_timeout(600)
             fine = [m.group() for m in TOO_FINE.finditer(figures(page))]
             if path == "/yard":  # a thermometer is checked to a tenth of a degree

@@ -32,7 +32,7 @@ def test_kill_and_restart_lose_no_reading_and_no_step(visit, kitchen):
     cook_id = begin(page)
     put_on(page)
     page.get_by_label("Mark the steps for me").click()
-    expect(page.get_by_role("region", name="Now")).to_contain_text(re.compile(r"probe\s*\d+ °F"), timeout=150_000)
+    expect(page.get_by_role("region", name="Now")).to_contain_text(re.compile(r"probe\s*\d+ °F"), timeout=375_000)
     seen_readings: set[tuple[str, int]] = set()
     seen_events: set[int] = set()
     for _ in range(4):
@@ -45,7 +45,7 @@ def test_kill_and_restart_lose_no_reading_and_no_step(visit, kitchen):
         expect(page.get_by_text("connecting again…")).to_be_visible()
         kitchen.start_server()
         expect(page.get_by_text("● live")).to_be_visible()
-    expect(page.get_by_role("heading", name="It is over. How was it?")).to_be_visible(timeout=150_000)
+    expect(page.get_by_role("heading", name="It is over. How was it?")).to_be_visible(timeout=375_000)
     time.sleep(2)
     readings, events = stored(kitchen, cook_id)
     assert seen_readings <= readings
@@ -61,7 +61,7 @@ def test_a_reload_shows_the_same_cook(visit, kitchen):
     page = visit("/plan")
     start_practice(page, kitchen.base, "10×")
     now = page.get_by_role("region", name="Now")
-    expect(now).to_contain_text("Light the chimney", timeout=30_000)
+    expect(now).to_contain_text("Light the chimney", timeout=100_000)
     page.reload()
     expect(now).to_contain_text("Light the chimney")
     expect(page.get_by_text("● live")).to_be_visible()

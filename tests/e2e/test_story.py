@@ -56,7 +56,7 @@ def test_plan_cook_rate_and_find_it(visit, size, scheme):
     now.get_by_role("button", name="Pulled", exact=True).wait_for()
     page.get_by_label("Mark the steps for me").click()
     expect(page.get_by_label("Mark the steps for me")).to_be_checked()
-    expect(page.get_by_role("heading", name="It is over. How was it?")).to_be_visible(timeout=150_000)
+    expect(page.get_by_role("heading", name="It is over. How was it?")).to_be_visible(timeout=375_000)
     measured = page.get_by_label("Line").locator("path[stroke='var(--c-probe)']")
     assert measured.count() >= 1
 

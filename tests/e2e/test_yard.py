@@ -30,7 +30,7 @@ def yard(tmp_path_factory) -> Kitchen:
     kitchen.manage("upgrade")
     words = [sys.executable, "-m", "brasko.web.machine.serve", "--port", str(kitchen.port), "--lan"]
     kitchen.server = subprocess.Popen(words, cwd=ROOT / "src", env=kitchen.env, stdout=subprocess.PIPE, text=True)
-    for _ in range(240):
+    for _ in range(600):
         try:
             urllib.request.urlopen(f"{kitchen.base}/healthz", timeout=1)
             break
@@ -51,7 +51,7 @@ def phone(browser: Browser):
         context = browser.new_context(viewport=PHONE, has_touch=True, ignore_https_errors=True, timezone_id="UTC")
         opened.append(context)
         page = context.new_page()
-        page.set_default_timeout(30_000)
+        page.set_default_timeout(90_000)
         page.goto(base)
         return page
 
@@ -129,7 +129,7 @@ def test_a_phone_on_the_wifi_records_a_cook(yard, phone, secure):
         page.get_by_role("button", name=deed, exact=True).click()
     kept_by(yard, cook_id, "on")
     read = page.get_by_role("button", name="Read the middle of each piece")
-    expect(read).to_be_visible(timeout=60_000)
+    expect(read).to_be_visible(timeout=150_000)
     read.click()
     sheet = page.get_by_role("dialog")
     expect(sheet).to_contain_text("160 °F")

@@ -39,6 +39,7 @@ from brasko.web.cooks import worker
 from brasko.web.cooks.bell import bell
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.story import Story, story_of
+from brasko.web.machine.pool import LetGo
 
 MOST_WATCHED = 400
 """So many pieces are remembered; of the one that was looked at longest ago the records are read again."""
@@ -279,7 +280,7 @@ def _start(
     def there(done: Future[Ensemble]) -> None:
         try:
             found = done.result()
-        except CancelledError:
+        except (CancelledError, LetGo):
             return
         except Exception:
             log.exception("No forecast for piece %s", piece_id)

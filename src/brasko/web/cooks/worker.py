@@ -9,8 +9,8 @@ from brasko.core.forecast.history import CookHistory
 from brasko.core.planner.wish import Wish
 from brasko.web.machine.pool import Pool
 
-LONGEST_S = 120.0
-"""No kitchens take nearly as long: a process that does is ended."""
+LONGEST_S = 600.0
+"""No kitchens take nearly as long, on a slow machine that is busy besides: a process that does is ended."""
 
 forecasting = Pool("kitchens", processes=1, nice=15)
 """What nobody waits for at a screen: the plan's times stand until it is there."""

@@ -32,6 +32,10 @@ class Overdue(Exception):
     """A computation took longer than it may, and was ended."""
 
 
+class LetGo(Overdue):
+    """It will not be computed any more: the server ends."""
+
+
 @dataclass
 class Job:
     """Something to compute for a household: its answer comes with the future, as (result, CPU seconds)."""
@@ -84,7 +88,7 @@ def _timed(work: Callable[..., Any], args: tuple[Any, ...]) -> tuple[Any, float]
 def _let_down(job: Job) -> None:
     """Tell who waits that it will not be computed; once."""
     with suppress(InvalidStateError):
-        job.future.set_exception(Overdue("let go"))
+        job.future.set_exception(LetGo("the server ends"))
 
 
 class Pool:
