@@ -41,6 +41,7 @@ const queries = new QueryClient({
 });
 
 const far = () => import("./features/cook/far");
+const first = () => import("./features/first");
 
 const router = createBrowserRouter([
   {
@@ -72,6 +73,9 @@ const router = createBrowserRouter([
       { path: "table/:tableId", lazy: page(table, "TablePage") },
       { path: "table/:tableId/now", lazy: page(table, "TableNowPage") },
       { path: "table/:tableId/sheet", lazy: page(table, "TableSheet") },
+      { path: "first", lazy: page(first, "FirstPage") },
+      { path: "first/:planId", lazy: page(first, "FirstPage") },
+      { path: "cook/:cookId/one", lazy: page(() => import("./features/cook/one"), "OnePage") },
       { path: "guide", lazy: page(() => import("./features/guide"), "GuidePage") },
       { path: "fire", lazy: page(() => import("./features/fire"), "FirePage") },
       { path: "yard", lazy: page(() => import("./features/yard"), "YardPage") },

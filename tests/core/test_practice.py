@@ -198,8 +198,8 @@ def test_a_palm_bears_a_place_as_the_table_of_pain_has_it():
 
 
 def test_colours_lie_between_those_that_are_painted():
-    from brasko.core.foods.colour import COLOUR_ANCHORS
+    from brasko.core.foods.colour import COLOURS
 
-    for at, colour in COLOUR_ANCHORS[:-1]:
+    for at, colour, _ in COLOURS["red"][:-1]:
         assert mixed(at) == colour
     assert len({mixed(c) for c in COLOURS_C}) == len(COLOURS_C)

@@ -6,7 +6,7 @@ import pytest
 
 from brasko.core.fire.own import PLANNER_FIRES, planner_fire, shipped
 from brasko.core.fire.rests import RESTS
-from brasko.core.foods.colour import COLOUR_ANCHORS
+from brasko.core.foods.colour import COLOURS, TISSUES, tissue_of
 from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.warm import warm
@@ -33,10 +33,41 @@ def test_the_hotter_scale_is_hotter():
         assert lows["home"][word] > lows["kitchen"][word]
 
 
-def test_colour_anchors_rise_and_are_colours():
-    temps = [temp for temp, _ in COLOUR_ANCHORS]
+def lightness(colour: str) -> float:
+    """CIE L* of an sRGB colour (IEC 61966-2-1; CIE 15)."""
+    parts = [int(colour[i : i + 2], 16) / 255.0 for i in (1, 3, 5)]
+    linear = [p / 12.92 if p <= 0.04045 else ((p + 0.055) / 1.055) ** 2.4 for p in parts]
+    y = 0.2126 * linear[0] + 0.7152 * linear[1] + 0.0722 * linear[2]
+    return 116.0 * y ** (1.0 / 3.0) - 16.0 if y > 0.008856 else 903.3 * y
+
+
+def redness(colour: str) -> int:
+    return int(colour[1:3], 16) - int(colour[3:5], 16)
+
+
+@pytest.mark.parametrize("tissue", TISSUES)
+def test_colours_of_a_cut_face_rise_and_are_colours(tissue):
+    temps = [temp for temp, _, _ in COLOURS[tissue]]
     assert temps == sorted(set(temps))
-    assert all(len(colour) == 7 and int(colour[1:], 16) >= 0 for _, colour in COLOUR_ANCHORS)
+    assert all(len(colour) == 7 and int(colour[1:], 16) >= 0 for _, colour, _ in COLOURS[tissue])
+
+
+def test_red_goes_with_heat_and_white_meat_grows_lighter_until_it_browns():
+    # from memory: myoglobin is denatured by 75 °C; breast and fish turn opaque, and so lighter, by 65 °C
+    def at(tissue, c):
+        return min(COLOURS[tissue], key=lambda a: abs(a[0] - c))[1]
+
+    assert redness(at("red", 54)) > redness(at("red", 63)) > redness(at("red", 75)) > 0
+    assert redness(at("pork", 56)) > redness(at("pork", 75))
+    for tissue in ("poultry", "fish"):
+        assert lightness(at(tissue, 63)) > lightness(at(tissue, 0)) + 5
+    for tissue in TISSUES:
+        browned = [lightness(colour) for temp, colour, _ in COLOURS[tissue] if temp >= 95]
+        assert browned == sorted(browned, reverse=True)
+    # at one temperature lamb looks like beef and chicken like neither
+    assert tissue_of(all_cuts()["lamb_chop"]) == tissue_of(all_cuts()["ribeye"]) == "red"
+    assert tissue_of(all_cuts()["sausage"]) == "pork"
+    assert tissue_of(all_cuts()["chicken_thigh"]) == "poultry"
 
 
 @pytest.mark.parametrize("cut", all_cuts().values(), ids=list(all_cuts()))

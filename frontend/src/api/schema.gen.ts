@@ -1982,6 +1982,8 @@ export interface components {
             temp_c: number;
             /** Colour */
             colour: string;
+            /** Word */
+            word: string;
         };
         /** CutOut */
         CutOut: {
@@ -2019,6 +2021,15 @@ export interface components {
             note: string;
             /** Has Bone */
             has_bone: boolean;
+            /**
+             * Tissue
+             * @enum {string}
+             */
+            tissue: "red" | "pork" | "poultry" | "fish" | "plant";
+            /** Ground */
+            ground: boolean;
+            /** Fat Share */
+            fat_share: number;
             /** Patty */
             patty: boolean;
             /** Salted Ahead */
@@ -2186,7 +2197,7 @@ export interface components {
             /** Salt Kinds */
             salt_kinds: components["schemas"]["ChoiceOut"][];
             /** Colours */
-            colours: components["schemas"]["ColourStop"][];
+            colours: components["schemas"]["TissueColours"][];
             /** Grates */
             grates: components["schemas"]["GrateOut"][];
         };
@@ -2241,6 +2252,19 @@ export interface components {
             y_mm: number;
             /** Grate */
             grate?: string | null;
+        };
+        /**
+         * TissueColours
+         * @description How the inside of one kind of food changes colour with heat.
+         */
+        TissueColours: {
+            /**
+             * Tissue
+             * @enum {string}
+             */
+            tissue: "red" | "pork" | "poultry" | "fish" | "plant";
+            /** Stops */
+            stops: components["schemas"]["ColourStop"][];
         };
         /**
          * WeatherIn
@@ -3655,6 +3679,8 @@ export interface components {
             table: components["schemas"]["TableIn"];
             /** Order */
             order: components["schemas"]["TaskOut"][];
+            /** Kit */
+            kit: string[];
             /** Notes */
             notes: string[];
         };
@@ -4662,6 +4688,8 @@ export interface components {
             lane: string;
             /** Why */
             why: string;
+            /** Sign */
+            sign: string;
             /**
              * Start At
              * Format: date-time

@@ -1,6 +1,8 @@
 import { Slider as RadixSlider } from "radix-ui";
 
 import type { Reference } from "@/api/hooks";
+
+import type { Look } from "./look";
 import { leastText, temperature, tempText, type System } from "@/units/units";
 
 import { css, sampled } from "./palette";
@@ -8,7 +10,7 @@ import { say } from "@/words/say";
 
 interface Props {
   scale: Reference["scales"][number];
-  colours: Reference["colours"];
+  look: Look;
   value: number;
   onChange: (c: number) => void;
   agencyC: number | null;
@@ -26,7 +28,7 @@ export const wordFor = (scale: Reference["scales"][number], c: number) =>
 /** A finish chosen on a strip painted with the colour of the cooked middle, the agency figure always drawn. */
 export function Doneness({
   scale,
-  colours,
+  look,
   value,
   onChange,
   agencyC,
@@ -35,7 +37,7 @@ export function Doneness({
   high: HIGH,
   words,
 }: Props) {
-  const ramp = colours.map((c) => ({ at: c.temp_c, colour: c.colour }));
+  const ramp = look.stops;
   const share = (c: number) => ((Math.min(HIGH, Math.max(LOW, c)) - LOW) / (HIGH - LOW)) * 100;
   const unit = temperature(system);
   const stops = Array.from({ length: 17 }, (_, i) => LOW + (i * (HIGH - LOW)) / 16);

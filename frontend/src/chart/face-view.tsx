@@ -1,18 +1,19 @@
-import { useEffect, useMemo, useRef } from "react";
+import { useEffect, useRef } from "react";
 
 import type { Schemas } from "@/api/client";
-import type { Reference } from "@/api/hooks";
 import { lengthText, tempText, type System } from "@/units/units";
 
+import { colourWord, type Look } from "./look";
 import { css, sampled } from "./palette";
-import { coreAt, frameAt, pixels, spots, widthMm, type Section } from "./section";
+import { coreAt, facePeaks, frameAt, pixels, spots, widthMm, type Section } from "./section";
+import { texture } from "./texture";
 import { say } from "@/words/say";
 
 interface Props {
   section: Section;
   curve: Schemas["CurveOut"];
   sinceOnS: number;
-  colours: Reference["colours"];
+  look: Look;
   system: System;
   greyShare: number;
   word: string;
@@ -22,22 +23,13 @@ interface Props {
 }
 
 /** The piece cut open at a moment, painted by what time and heat have left of its red. */
-export function FaceView({
-  section,
-  curve,
-  sinceOnS,
-  colours,
-  system,
-  greyShare,
-  word,
-  label,
-  marks,
-}: Props) {
+export function FaceView({ section, curve, sinceOnS, look, system, greyShare, word, label, marks }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const ramp = useMemo(() => colours.map((c) => ({ at: c.temp_c, colour: c.colour })), [colours]);
+  const ramp = look.stops;
   const raw = sinceOnS < 0;
   const frame = raw ? 0 : frameAt(section, sinceOnS);
   const cells = spots(section, frame);
+  const peaks = facePeaks(section, frame);
   const here = { ...cells, middleC: (raw ? null : coreAt(curve, sinceOnS)) ?? cells.middleC };
 
   useEffect(() => {
@@ -60,8 +52,11 @@ export function FaceView({
     context.imageSmoothingEnabled = true;
     context.imageSmoothingQuality = "high";
     context.drawImage(small, 0, 0, width, height);
+    texture(context, width, height, look, peaks);
     context.restore();
-  }, [section, frame, ramp]);
+    // by what it is drawn from: two moments of one frame are one picture
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [section, frame, look.tissue, look.ground, ramp]);
 
   const said = raw
     ? say("screen-face-view-raw-all-through", { middle: tempText(system, here.middleC) })
@@ -76,7 +71,10 @@ export function FaceView({
         <h2 className="m-0 text-base">
           {say("screen-face-view-face")} <span className="kicker ml-1">{label}</span>
         </h2>
-        <span className="figure text-2xl">{tempText(system, here.middleC)}</span>
+        <span className="flex items-baseline gap-2">
+          <span>{colourWord(look, here.middleC)}</span>
+          <span className="figure text-2xl">{tempText(system, here.middleC)}</span>
+        </span>
       </figcaption>
       <div className="flex items-center justify-center">
         <canvas

@@ -77,6 +77,13 @@ export function pixels(section: Section, frame: number, ramp: readonly Stop[]): 
   return image;
 }
 
+/** The hottest that either face has been by a frame, on the axis [°C]. */
+export function facePeaks(section: Section, frame: number): { bottomC: number; topC: number } {
+  const { rows, columns, peak, middleColumn } = section;
+  const at = (row: number) => peak[frame * rows * columns + row * columns + middleColumn] ?? 0;
+  return { bottomC: at(0), topC: at(rows - 1) };
+}
+
 export interface SpotTemps {
   middleC: number;
   bottomC: number;

@@ -85,7 +85,7 @@ describe("how far an experiment is", () => {
 });
 
 describe("ways beside one another", () => {
-  const reference = { colours: [] } as never;
+  const reference = { colours: [], cuts: [] } as never;
   it("have a figure each in every row", () => {
     show(
       <Compared

@@ -41,7 +41,7 @@ export function WelcomePage() {
   const has = new Set(inUse.map((g) => g.spec.like));
   const turn = (key: string) =>
     setLikes(likes.includes(key) ? likes.filter((l) => l !== key) : [...likes, key]);
-  const keep = async () => {
+  const keep = async (then: string) => {
     await preferences.mutateAsync({ units, clock });
     for (const kind of kinds.filter((k) => likes.includes(k.key) && !has.has(k.key)))
       await write.mutateAsync({ number: null, body: { name: kind.name, spec: { like: kind.key } } });
@@ -49,7 +49,7 @@ export function WelcomePage() {
     const [given, ...others] = inUse;
     if (given && others.length === 0 && likes.length > 0 && !likes.includes(given.spec.like))
       await putAway.mutateAsync({ number: given.id, back: false });
-    void go("/plan");
+    void go(then);
   };
   const error = preferences.error ?? write.error ?? putAway.error;
   return (
@@ -89,9 +89,16 @@ export function WelcomePage() {
           weight="ember"
           className="min-h-14 px-6 text-xl"
           disabled={preferences.isPending || write.isPending}
-          onClick={() => void keep().catch(() => undefined)}
+          onClick={() => void keep("/plan").catch(() => undefined)}
         >
           {say("screen-welcome-plan-the-first-cook")}
+        </Button>
+        <Button
+          className="min-h-14 px-4 text-lg"
+          disabled={preferences.isPending || write.isPending}
+          onClick={() => void keep("/first").catch(() => undefined)}
+        >
+          {say("screen-welcome-my-first-steak-ever")}
         </Button>
         <Button weight="quiet" onClick={() => void go("/plan")}>
           {say("screen-welcome-not-now")}

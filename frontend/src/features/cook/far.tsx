@@ -14,7 +14,7 @@ import { asksForReading, deed, nextOfEach } from "./model";
 import { latestTip, NotTaken } from "./now-card";
 
 type Next = ReturnType<typeof nextOfEach>[number];
-interface Seen {
+export interface Seen {
   cook: Cook;
   link: LinkState;
   outbox: Outbox;
@@ -23,7 +23,7 @@ interface Seen {
 }
 
 /** A cook as it is now, marks that are on their way counted in. */
-function Followed({ children }: { children: (seen: Seen) => ReactNode }) {
+export function Followed({ children }: { children: (seen: Seen) => ReactNode }) {
   const id = Number(useParams().cookId);
   const cook = useLiveCook(id);
   if (cook.isError && !cook.data) return <Failed error={cook.error} again={() => void cook.refetch()} />;

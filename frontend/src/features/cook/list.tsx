@@ -23,18 +23,7 @@ export function CookListPage() {
         <h1 className="m-0 mb-2 text-2xl">
           {running.length ? say("screen-list-on-the-fire-now") : say("screen-list-nothing-is-on-the-fire")}
         </h1>
-        {running.length === 0 && (
-          <p className="m-0">
-            {say("screen-list-start-one-of-your-plans-or")}{" "}
-            <Link
-              to="/plan"
-              className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-            >
-              {say("screen-list-make-a-plan")}
-            </Link>
-            .
-          </p>
-        )}
+        {running.length === 0 && <Offers last={lastOf(cooks.data)} />}
         <ul className="m-0 list-none p-0">
           {running.map((c) => (
             <li key={c.id} className="border-b border-seam py-2 last:border-0">
@@ -57,6 +46,46 @@ export function CookListPage() {
       <TablesToday />
       <Kept system={system} />
     </div>
+  );
+}
+
+const LINK =
+  "flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4";
+
+type Line = NonNullable<ReturnType<typeof useCooks>["data"]>[number];
+const lastOf = (cooks: readonly Line[]) =>
+  [...cooks].sort((a, b) => b.started_at.localeCompare(a.started_at))[0] ?? null;
+
+/** What may be done while nothing is on the fire. */
+function Offers({ last }: { last: Line | null }) {
+  return (
+    <>
+      <p className="m-0">{say("screen-list-start-one-of-your-plans-or")}</p>
+      <ul className="m-0 flex list-none flex-wrap gap-x-6 p-0">
+        <li>
+          <Link to="/plan" className={LINK}>
+            {say("screen-list-make-a-plan")}
+          </Link>
+        </li>
+        <li>
+          <Link to="/first" className={LINK}>
+            {say("screen-list-a-first-steak-step-by-step")}
+          </Link>
+        </li>
+        <li>
+          <Link to="/practice" className={LINK}>
+            {say("screen-list-a-drill-without-meat")}
+          </Link>
+        </li>
+        {last && (
+          <li>
+            <Link to={`/log/${last.id}`} className={LINK}>
+              {say("screen-list-the-last-cook", { title: last.title })}
+            </Link>
+          </li>
+        )}
+      </ul>
+    </>
   );
 }
 

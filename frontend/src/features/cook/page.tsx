@@ -7,6 +7,7 @@ import { type Deed, record, settle, useOutbox, withWaiting } from "@/api/outbox"
 import { freshId } from "@/api/ids";
 import { useHousehold, useSystem } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
+import { lookOf } from "@/chart/look";
 import { foreseenTime, ownKey } from "@/chart/foreseen";
 import { GrateView } from "@/chart/grate-view";
 import { blockAt, lineOfCook, valueAt } from "@/chart/line-model";
@@ -264,7 +265,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
                 section={section}
                 curve={piece.result.curve}
                 sinceOnS={since}
-                colours={reference.data.colours}
+                look={lookOf(reference.data, piece.inputs.cut)}
                 system={system}
                 greyShare={piece.result.grey_rim_share}
                 word={named(piece.result.finish_words[scale] ?? "")}

@@ -2,9 +2,11 @@ import { useEffect, useState } from "react";
 import { Link, useLocation } from "react-router";
 
 import type { Schemas } from "@/api/client";
-import { useBoards, useGuide } from "@/api/hooks";
+import { type Reference, useBoards, useGuide, useReference } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { type Board, BoardPicture } from "@/chart/board-picture";
+import { lookOf } from "@/chart/look";
+import { DonenessStrip } from "@/chart/strip";
 import { BOX, Button, Failed, Field, Waiting } from "@/ui/controls";
 import { phrase } from "@/units/units";
 
@@ -23,6 +25,7 @@ export function GuidePage() {
 function Entries({ guide: { entries, kinds }, wanted }: { guide: Schemas["GuideOut"]; wanted: string }) {
   const system = useHousehold().units;
   const boards = useBoards();
+  const reference = useReference().data;
   const [typed, setTyped] = useState("");
   const [kind, setKind] = useState("");
   useEffect(() => {
@@ -97,6 +100,7 @@ function Entries({ guide: { entries, kinds }, wanted }: { guide: Schemas["GuideO
             titles={titles}
             here={entry.key === wanted}
             text={phrase(system, entry.text)}
+            reference={reference}
             board={boards.data?.find((b) => entry.key === `cut:${b.cut}`)}
           />
         ))}
@@ -112,6 +116,7 @@ function Card({
   here,
   text,
   board,
+  reference,
 }: {
   entry: Entry;
   kind: string;
@@ -119,7 +124,10 @@ function Card({
   here: boolean;
   text: string;
   board: Board | undefined;
+  reference: Reference | undefined;
 }) {
+  const system = useHousehold().units;
+  const scale = reference?.scales.find((s) => entry.key === `scale:${s.key}`);
   return (
     <article
       id={entry.key}
@@ -136,6 +144,7 @@ function Card({
           className="my-2 h-40 w-full rounded-bar bg-raised"
         />
       )}
+      {scale && reference && <DonenessStrip scale={scale} look={lookOf(reference, "")} system={system} />}
       <p className="m-0 mt-1">{text}</p>
       {entry.see.length > 0 && (
         <p className="m-0 mt-2 flex flex-wrap gap-x-3 text-sm">

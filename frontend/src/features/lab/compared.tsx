@@ -5,6 +5,7 @@ import type { KeptExperiment, Way } from "@/api/lab";
 import { useHousehold } from "@/app/session";
 import { AlignedAt, type Zero, zeroName } from "@/chart/align";
 import { FaceView } from "@/chart/face-view";
+import { type Look, lookOf } from "@/chart/look";
 import { Overlay } from "@/chart/overlay";
 import type { Laid } from "@/chart/overlay-model";
 import { unpacked } from "@/chart/section";
@@ -96,7 +97,7 @@ export function Compared({ kept, reference }: { kept: KeptExperiment; reference:
             <OneWay
               way={way}
               at={at + (lines.find((l) => l.key === `${n}`)?.zeroS ?? 0)}
-              colours={reference.colours}
+              look={lookOf(reference, cutOf(kept, n))}
             />
           </li>
         ))}
@@ -106,7 +107,13 @@ export function Compared({ kept, reference }: { kept: KeptExperiment; reference:
   );
 }
 
-function OneWay({ way, at, colours }: { way: Way; at: number; colours: Reference["colours"] }) {
+/** What a way cooks: a piece names its cut, a cook told forwards as well. */
+const cutOf = (kept: KeptExperiment, n: number) => {
+  const of = kept.asked.variants[n];
+  return of?.piece?.cut ?? of?.cook?.piece.cut ?? "";
+};
+
+function OneWay({ way, at, look }: { way: Way; at: number; look: Look }) {
   const system = useHousehold().units;
   const section = useMemo(() => (way.section ? unpacked(way.section) : null), [way.section]);
   if (way.why)
@@ -123,7 +130,7 @@ function OneWay({ way, at, colours }: { way: Way; at: number; colours: Reference
         section={section}
         curve={{ ...way.line, core_low_c: null, core_high_c: null }}
         sinceOnS={Math.max(0, at)}
-        colours={colours}
+        look={look}
         system={system}
         greyShare={way.figures.rim_share}
         word=""

@@ -6,6 +6,7 @@ import { answer, client } from "@/api/client";
 import { type Cook, keys, useReference } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
+import { lookOf } from "@/chart/look";
 import { lineOfCook } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { unpacked } from "@/chart/section";
@@ -104,7 +105,7 @@ function Entry({ cook }: { cook: Cook }) {
               section={section}
               curve={piece.result.curve}
               sinceOnS={moment - piece.result.on_s}
-              colours={reference.data.colours}
+              look={lookOf(reference.data, piece.inputs.cut)}
               system={system}
               greyShare={piece.result.grey_rim_share}
               word={named(piece.result.finish_words[household.scale] ?? "")}

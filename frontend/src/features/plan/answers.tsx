@@ -6,6 +6,7 @@ import { Problem } from "@/api/client";
 import { type Reference, usePreferences, useReference } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { Doneness } from "@/chart/doneness";
+import { lookOf } from "@/chart/look";
 import { BOX, Button, Choice, Field, Quantity } from "@/ui/controls";
 import { HourField } from "@/ui/hour-field";
 import { clockText, dayText, phrase, thickness } from "@/units/units";
@@ -185,7 +186,7 @@ export function Answers({
       {why && <p className="m-0 border-l-4 border-ember pl-2 text-sm">{phrase(system, why)}</p>}
       <Doneness
         scale={scale}
-        colours={reference.colours}
+        look={lookOf(reference, each.piece.cut)}
         value={finish}
         onChange={(c) => set({ finish_c: c })}
         agencyC={agencyC}

@@ -10,6 +10,7 @@ import type { Spot } from "@/chart/grate-model";
 import { GrateView } from "@/chart/grate-view";
 import { blockAt, lineOf, lineOfMeal } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
+import { lookOf } from "@/chart/look";
 import { unpacked, widthMm } from "@/chart/section";
 import { roleOf } from "@/chart/where";
 import { StartPlan } from "@/features/cook/start-dialog";
@@ -334,6 +335,8 @@ const ViewsOf = memo(function Views({
 }) {
   const system = useHousehold().units;
   const grate = result.grate ?? reference.grates.find((g) => g.fire === result.fire)?.grate;
+  const cut = focused(draft).piece.cut;
+  const look = useMemo(() => lookOf(reference, cut), [reference, cut]);
   const doing = blockAt(own.blocks, "meat", at);
   const here = grate && { ...grate, fire: focused(draft).piece.own_fire ?? grate.fire };
   const movePlace = (which: "gentle" | "sear", to: Spot) => {
@@ -347,7 +350,7 @@ const ViewsOf = memo(function Views({
             section={section}
             curve={result.curve}
             sinceOnS={at - result.on_s}
-            colours={reference.colours}
+            look={look}
             system={system}
             greyShare={result.grey_rim_share}
             word={word}

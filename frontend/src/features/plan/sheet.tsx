@@ -119,6 +119,7 @@ export function SheetPage() {
       {amounts.data && (
         <>
           <h2 className="mt-4 mb-1 text-xl">{say("screen-sheet-to-lay-out")}</h2>
+          <p className="m-0 text-sm">{data.kit.join(" · ")}</p>
           <ul className="m-0 list-disc pl-5 text-sm">
             {amounts.data.pieces.map(({ amounts: a, patty }) => (
               <li key={a.cut_name} className="break-inside-avoid">

@@ -8,7 +8,7 @@ from itertools import pairwise
 from typing import Literal
 
 from brasko.core.fire.hand import PALM_ABOVE_M, SKIN_C, hand_seconds
-from brasko.core.foods.colour import COLOUR_ANCHORS
+from brasko.core.foods.colour import COLOURS
 from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.words import quantity, say
@@ -97,12 +97,12 @@ def _colour(dice: random.Random, n: int) -> Question:
 
 def mixed(core_c: float) -> str:
     """The colour of a face that has been at a temperature, between the anchors of the painted one."""
-    for (low, one), (high, other) in pairwise(COLOUR_ANCHORS):
+    for (low, one, _), (high, other, _) in pairwise(COLOURS["red"]):
         if low <= core_c <= high:
             share = (core_c - low) / (high - low)
             both = [(int(one[i : i + 2], 16), int(other[i : i + 2], 16)) for i in (1, 3, 5)]
             return "#" + "".join(f"{round(a + share * (b - a)):02x}" for a, b in both)
-    return COLOUR_ANCHORS[-1][1]
+    return COLOURS["red"][-1][1]
 
 
 FIRM: tuple[tuple[float, str], ...] = (

@@ -8,11 +8,13 @@ import numpy as np
 from django.utils import timezone
 
 from brasko.core.fire.weather_effects import RAINS, WINDS, shift_of
+from brasko.core.foods.cuts import cut_named
 from brasko.core.forecast.compare import compared
 from brasko.core.forecast.history import hold_words
 from brasko.core.forecast.progress import Ahead, Expected, Planned, held_longer, progress
 from brasko.core.logbook.next_time import next_time
 from brasko.core.planner.ranges import Span
+from brasko.core.programme.signs import sign_of
 from brasko.core.safety.drills import BLACK_SMOKE, FLARE_UP, VENTS, find_the_middle
 from brasko.core.words import say
 from brasko.formats.piece import ANSWERS
@@ -206,6 +208,7 @@ def expected_out(
     found = []
     for piece in pieces:
         named = {t.key: t for t in piece.programme.tasks}
+        cut = cut_named(piece.cut)
         outlook_now = seen[piece.id]
         if outlook_now is not None and outlook_now.story.hold_s > 0.0 and "wait" in named:
             story = outlook_now.story
@@ -220,6 +223,7 @@ def expected_out(
                     name=task.name,
                     lane=task.lane,
                     why=task.why,
+                    sign=sign_of(each.key, cut),
                     start_at=cook.moment(each.start_s),
                     end_at=cook.moment(each.end_s),
                     state=each.state,

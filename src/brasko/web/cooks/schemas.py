@@ -143,6 +143,7 @@ class ExpectedOut(Schema):
     name: str
     lane: str
     why: str
+    sign: str
     start_at: datetime
     end_at: datetime
     state: Literal["done", "now", "next", "later"]

@@ -9,6 +9,7 @@ from django.utils import timezone
 from ninja import Router, Status
 
 from brasko.core.errors import InvalidInput
+from brasko.core.programme.signs import kit_for
 from brasko.core.words import say
 from brasko.formats.cook import CookIn, CookOut
 from brasko.formats.cook_convert import cook_effort_s, told
@@ -35,7 +36,7 @@ from brasko.web.plans.detail_schemas import (
 from brasko.web.plans.details import burger_of, choices_of, details_of, pick_of, school_told
 from brasko.web.plans.models import Plan
 from brasko.web.plans.reference import reference
-from brasko.web.plans.schemas import PastLine, PlanIn, PlanLine, PlanOut, PreviewIn, PreviewOut, ReferenceOut
+from brasko.web.plans.schemas import PastLine, PlanIn, PlanLine, PlanOut, PreviewIn, PreviewOut, ReferenceOut, TaskOut
 from brasko.web.yard.actions.learn import as_learned, learned_of
 from brasko.web.yard.kinds import kinds_of
 
@@ -244,6 +245,7 @@ def _out(plan: Plan) -> dict[str, Any]:
         "set_aside": plan.set_aside_at is not None,
         "table": plan.table,
         "order": plan.order,
+        "kit": kit_for(TaskOut.model_validate(task).key for task in plan.order),
         "notes": plan.notes,
         "pieces": [{"position": p.position, "inputs": p.asked, "result": p.result} for p in plan.pieces.all()],
     }

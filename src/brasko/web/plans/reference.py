@@ -6,7 +6,7 @@ from brasko.core.fire.kinds.kettle import FUSE_C
 from brasko.core.fire.kinds.kind import GENTLE_C
 from brasko.core.fire.own import PLANNER_FIRES, searing_fires, shipped
 from brasko.core.fire.zones import HOTTEST_GENTLE_C
-from brasko.core.foods.colour import COLOUR_ANCHORS
+from brasko.core.foods.colour import COLOURS, tissue_of
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.doneness import SCALES
 from brasko.core.foods.salts import SALT_KINDS
@@ -27,6 +27,7 @@ from brasko.web.plans.schemas import (
     MethodOut,
     ReferenceOut,
     ScaleOut,
+    TissueColours,
 )
 
 USUAL_GENTLE_C = {"kettle_ring": FUSE_C, "oven_skillet": 135.0}
@@ -53,7 +54,10 @@ def reference() -> ReferenceOut:
         methods=[_method(k, m) for k, m in METHODS.items()],
         appetites=_named({"small": "Small", "usual": "Usual", "large": "Large"}),
         salt_kinds=_named({k: s.name for k, s in SALT_KINDS.items()}),
-        colours=[ColourStop(temp_c=t, colour=c) for t, c in COLOUR_ANCHORS],
+        colours=[
+            TissueColours(tissue=tissue, stops=[ColourStop(temp_c=t, colour=c, word=w) for t, c, w in stops])
+            for tissue, stops in COLOURS.items()
+        ],
         grates=_shipped_grates(),
     )
 
@@ -74,6 +78,9 @@ def _cut(c: Cut) -> CutOut:
         below_agency_tenderised=needs_choice(c, True),
         note=c.note,
         has_bone=c.bone_m > 0.0,
+        tissue=tissue_of(c),
+        ground=c.kind == "ground",
+        fat_share=c.composition.fat,
         patty=c.kind == "ground" and c.shape == "disc",
         salted_ahead=c.salt_share > 0.0 and c.kind not in SALTED_ON,
     )

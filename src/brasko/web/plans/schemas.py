@@ -6,6 +6,7 @@ from typing import Literal
 from ninja import Schema
 from pydantic import BaseModel, ConfigDict, Field
 
+from brasko.core.foods.colour import Tissue
 from brasko.formats.bounds import Count, Moment, Number
 from brasko.formats.fire import MapOut, OwnFireIn
 from brasko.formats.meal import MOST_PIECES, PieceIn, TableIn
@@ -319,6 +320,7 @@ class PlanOut(Schema):
     pieces: list[PlanPieceOut]
     table: TableIn
     order: list[TaskOut]
+    kit: list[str]
     notes: list[str]
 
 
@@ -337,6 +339,9 @@ class CutOut(Schema):
     below_agency_tenderised: Literal["free", "recorded", "never"]
     note: str
     has_bone: bool
+    tissue: Tissue
+    ground: bool
+    fat_share: float
     patty: bool
     salted_ahead: bool
 
@@ -379,6 +384,14 @@ class ScaleOut(Schema):
 class ColourStop(Schema):
     temp_c: float
     colour: str
+    word: str
+
+
+class TissueColours(Schema):
+    """How the inside of one kind of food changes colour with heat."""
+
+    tissue: Tissue
+    stops: list[ColourStop]
 
 
 class GrateOut(Schema):
@@ -394,5 +407,5 @@ class ReferenceOut(Schema):
     methods: list[MethodOut]
     appetites: list[ChoiceOut]
     salt_kinds: list[ChoiceOut]
-    colours: list[ColourStop]
+    colours: list[TissueColours]
     grates: list[GrateOut]

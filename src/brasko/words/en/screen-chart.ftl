@@ -40,3 +40,4 @@ screen-board-dashes-the-knife = Dashes: the knife
 screen-board-fine-lines-the-grain = Fine lines: the grain
 screen-board-pale-done-first = Pale: done first
 screen-board-coals-the-fire = Coals: the fire
+screen-strip-the-inside-from-to = The inside of a steak from { $from } to { $to }

@@ -1,0 +1,112 @@
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+
+import { freshId } from "@/api/ids";
+import { type Deed, record } from "@/api/outbox";
+import { useSystem } from "@/app/session";
+import { say } from "@/words/say";
+
+import { useAwake, useCue, useCueSwitches } from "./cues";
+import { Followed, type Seen } from "./far";
+import { NowCard } from "./now-card";
+import { Coach, Trouble } from "./panels";
+import { TakeReading } from "./take-reading";
+
+const LINK = "flex min-h-11 items-center text-ink underline decoration-seam decoration-2 underline-offset-4";
+
+/** One thing at a time: what is next, why, and what shows that it goes as it should. */
+export function OnePage() {
+  return <Followed>{(seen) => <OneThing {...seen} />}</Followed>;
+}
+
+function OneThing({ cook, link, outbox, each, nowMs }: Seen) {
+  const system = useSystem();
+  const go = useNavigate();
+  const [cues, onCues] = useCueSwitches();
+  const [reads, setReads] = useState(false);
+  useAwake(cues.awake && cook.ended_at === null);
+  const { piece, current, next } = each[0]!;
+  const outlook = cook.outlooks.find((o) => o.piece_id === piece.id) ?? null;
+  const leftS = next ? (Date.parse(next.start_at) - nowMs) / 1000 : 0;
+  const awaited = cook.ended_at || !next ? null : { key: `${piece.id}-${next.key}`, name: next.name, leftS };
+  const missed = useCue(cues, awaited, cook.clock.speed);
+  const send = (kind: Deed["kind"], more: Partial<Deed> = {}) =>
+    record(cook.id, {
+      client_id: freshId(),
+      kind,
+      piece_id: piece.id,
+      at: new Date(nowMs).toISOString(),
+      ...more,
+    } as Deed);
+  if (cook.ended_at)
+    return (
+      <section
+        className="mx-auto flex max-w-2xl flex-col gap-4 pt-2"
+        aria-label={say("screen-one-it-is-eaten")}
+      >
+        <h1 className="m-0 text-4xl">{say("screen-one-it-is-eaten")}</h1>
+        <p className="m-0 text-lg">{say("screen-one-say-how-it-was")}</p>
+        <Link className={LINK} to={`/cook/${cook.id}`}>
+          {say("screen-one-how-was-it")}
+        </Link>
+      </section>
+    );
+  const sign = next && leftS <= 60 ? next.sign : (current?.sign ?? next?.sign);
+  return (
+    <div className="mx-auto flex max-w-2xl flex-col gap-3 pt-2 pb-28 md:pb-0">
+      <h1 className="kicker m-0">
+        {cook.practice
+          ? `${cook.title} · ${say("screen-cook-practice", { speed: cook.clock.speed })}`
+          : cook.title}
+      </h1>
+      <Trouble
+        cook={cook}
+        outlooks={cook.outlooks}
+        system={system}
+        onOpenWhatIf={() => void go(`/cook/${cook.id}`)}
+      />
+      <NowCard
+        cook={cook}
+        piece={piece}
+        current={current}
+        next={next}
+        outlook={outlook}
+        nowMs={nowMs}
+        system={system}
+        link={link}
+        outbox={outbox}
+        missed={missed}
+        send={send}
+        onRead={() => setReads(true)}
+      />
+      {sign && (
+        <section aria-label={say("screen-one-what-it-looks-like")} className="plate p-4">
+          <h2 className="m-0 text-base text-ash">{say("screen-one-what-it-looks-like")}</h2>
+          <p className="m-0 text-xl">{sign}</p>
+        </section>
+      )}
+      <Coach
+        piece={piece}
+        cook={cook}
+        outlook={outlook}
+        nowMs={nowMs}
+        cues={cues}
+        onCues={onCues}
+        send={send}
+        system={system}
+      />
+      <TakeReading
+        cook={cook}
+        piece={piece}
+        outlook={outlook}
+        open={reads}
+        onClose={() => setReads(false)}
+        system={system}
+        send={send}
+      />
+      <Link className={LINK} to={`/cook/${cook.id}`}>
+        {say("screen-one-show-everything")}
+      </Link>
+    </div>
+  );
+}

@@ -1,0 +1,1 @@
+export { FirstPage } from "./page";

@@ -1,0 +1,36 @@
+"""A first cook: what is laid out follows from the order of work, and nothing seen or felt ends the heat."""
+
+from brasko.core.foods.cuts import all_cuts
+from brasko.core.planner.plan import planned
+from brasko.core.planner.wish import Wish
+from brasko.core.programme.signs import SIGNS, kit_for, sign_of
+from wording import worded as written
+
+
+def test_every_step_of_a_first_steak_has_its_sign():
+    wish = Wish("ribeye", 0.038, 0.45, 57.0)
+    for task in planned(wish, quick=True).tasks:
+        assert sign_of(task.key, all_cuts()["ribeye"]), task.key
+
+
+def test_signs_of_a_steak_are_told_of_no_other_food():
+    # a burger that "gives under a finger", or chicken that is "pink from edge to edge", is not safe
+    for key in ("burger_80_20", "chicken_thigh", "salmon", "pork_chop", "sausage"):
+        assert not any(sign_of(task, all_cuts()[key]) for task in SIGNS)
+
+
+def test_the_kit_follows_the_fire():
+    # common practice, no source
+    coals = [written(t) for t in kit_for(["season", "light", "bank", "on", "rest", "serve"])]
+    gas = [written(t) for t in kit_for(["season", "preheat", "on", "rest", "serve"])]
+    assert any("chimney" in t for t in coals)
+    assert not any("chimney" in t for t in gas)
+    assert len(set(coals)) == len(coals)
+    # the agency's rule against carrying germs from raw to cooked; fire codes' rule for burning fat
+    for kit in (coals, gas):
+        assert any("clean" in t for t in kit)
+        assert any("never water on burning fat" in t for t in kit)
+
+
+def test_the_thermometer_decides():
+    assert "The thermometer decides" in written(SIGNS["wait"])
