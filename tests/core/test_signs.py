@@ -1,10 +1,12 @@
 """A first cook: what is laid out follows from the order of work, and nothing seen or felt ends the heat."""
 
+from wording import worded as written
+
 from brasko.core.foods.cuts import all_cuts
+from brasko.core.planner.meal import meal
 from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.signs import SIGNS, kit_for, sign_of
-from wording import worded as written
 
 
 def test_every_step_of_a_first_steak_has_its_sign():
@@ -21,8 +23,9 @@ def test_signs_of_a_steak_are_told_of_no_other_food():
 
 def test_the_kit_follows_the_fire():
     # common practice, no source
-    coals = [written(t) for t in kit_for(["season", "light", "bank", "on", "rest", "serve"])]
-    gas = [written(t) for t in kit_for(["season", "preheat", "on", "rest", "serve"])]
+    wish = Wish("ribeye", 0.038, 0.45, 57.0)
+    coals = [written(t) for t in kit_for(task.key for task in meal([planned(wish, quick=True)], quick=True).tasks)]
+    gas = [written(t) for t in kit_for(["0:season", "0:preheat", "0:on", "0:rest", "0:serve"])]
     assert any("chimney" in t for t in coals)
     assert not any("chimney" in t for t in gas)
     assert len(set(coals)) == len(coals)

@@ -106,3 +106,51 @@ def test_a_cook_is_followed_from_the_wrist_and_from_the_wall(visit, kitchen, pla
     title = page.get_by_role("heading").inner_text()
     page.get_by_role("button").click()
     expect(page.get_by_role("heading")).not_to_have_text(title)
+
+
+def test_a_first_steak_is_one_thing_at_a_time(visit):
+    """From the empty yard to the first marks beside the fire; each step says why and what it looks like."""
+    page = visit("/first", PHONE, "dark")
+    expect(page.get_by_role("heading", name="When do you eat?")).to_be_visible()
+    assert violations(page) == []
+    page.get_by_role("button", name="What do I buy?").click()
+    expect(page.get_by_role("heading", name="Buy one thing")).to_be_visible(timeout=150_000)
+    expect(page.get_by_text("1 ½ in").first).to_be_visible()
+    expect(page.get_by_text("lowest shelf")).to_be_visible()
+    assert violations(page) == []
+    page.reload()
+    page.get_by_role("button", name="I have it").click()
+    tick = page.get_by_role("checkbox", name=re.compile("thermometer"))
+    tick.check()
+    expect(page.get_by_role("checkbox", name=re.compile("never water on burning fat"))).to_be_visible()
+    page.get_by_role("button", name="Go on").click()
+    expect(page.get_by_role("listitem").filter(has_text="Light the chimney")).to_be_visible()
+    page.get_by_role("button", name="Practise it first").click()
+    expect(page).to_have_url(re.compile(r"/cook/\d+/one$"))
+    looks = page.get_by_role("region", name="What it looks and feels like")
+    expect(looks).to_contain_text(re.compile("white ash|glistens"))
+    assert violations(page) == []
+    page.get_by_role("region", name="Now").get_by_role("button").first.click()
+    expect(page.get_by_role("button", name=re.compile("^Undo"))).to_be_visible()
+    page.get_by_role("link", name="Show everything").click()
+    expect(page).to_have_url(re.compile(r"/cook/\d+$"))
+    expect(page.get_by_role("region", name="Face")).to_be_visible()
+
+
+def test_a_cut_is_found_by_its_picture(visit):
+    page = visit("/plan", DESKTOP)
+    page.get_by_role("button", name="Choose by picture").click()
+    dialog = page.get_by_role("dialog", name="Choose by picture")
+    dialog.get_by_role("searchbox", name="Look for a cut").fill("tritip steak")
+    expect(dialog.get_by_role("status")).to_contain_text("No cut here is called “tritip steak”.")
+    dialog.get_by_role("button", name=re.compile("Did you mean")).click()
+    dialog.get_by_role("searchbox", name="Look for a cut").fill("lamb")
+    assert violations(page) == []
+    dialog.get_by_role("button", name="Lamb chop").first.click()
+    expect(page.get_by_label("What", exact=True)).to_have_value("lamb_chop")
+    page.get_by_role("button", name="On the board").click()
+    board = page.get_by_role("dialog", name="Lamb chop")
+    expect(board.get_by_role("img", name=re.compile("Lamb chop from above"))).to_be_visible()
+    expect(board).to_contain_text("The bone towards the fire.")
+    expect(board).to_contain_text("Keep the tip a finger's width off the bone")
+    assert violations(page) == []

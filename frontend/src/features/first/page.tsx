@@ -5,6 +5,7 @@ import { Problem } from "@/api/client";
 import { type Reference, useBoards, useKeepPlan, usePlan, useReference, useStartCook } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { BoardPicture } from "@/chart/board-picture";
+import { ownKey } from "@/chart/foreseen";
 import {
   AnswerField,
   FireChoice,
@@ -248,7 +249,7 @@ function Begin({ plan }: { plan: Plan }) {
       { id: plan.id, body: { practice, speed: practice ? 10 : 1 } },
       { onSuccess: (cook) => void go(`/cook/${cook.id}/one`) },
     );
-  const steps = plan.order.filter((t) => t.key !== "shop");
+  const steps = plan.order.filter((t) => ownKey(t.key) !== "shop");
   return (
     <Step
       number={4}

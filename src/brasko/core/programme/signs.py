@@ -52,6 +52,9 @@ def sign_of(task: str, cut: Cut) -> str:
 
 
 def kit_for(tasks: Iterable[str]) -> tuple[str, ...]:
-    """What to lay out for an order of work, in the order in which it is needed, each once."""
-    needed = [thing for task in tasks for thing in _NEEDS.get(task, ())]
+    """What to lay out for an order of work, in the order in which it is needed, each once.
+
+    Tasks are named as in the order of a meal: by their piece and their own key, "0:light".
+    """
+    needed = [thing for task in tasks for thing in _NEEDS.get(task.rpartition(":")[2], ())]
     return (*dict.fromkeys(needed), *_ALWAYS)
