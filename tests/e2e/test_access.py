@@ -77,11 +77,13 @@ def test_panels_pieces_and_the_sheet_have_no_violations(visit, scheme):
     assert violations(page) == []
 
 
-def test_nothing_is_wider_than_a_phone(visit):
-    for path in READY:
-        page = visit(path, PHONE)
-        expect(page.get_by_text(READY[path]).first).to_be_visible()
-        assert page.evaluate("document.documentElement.scrollWidth") <= 390, path
+def test_nothing_is_wider_than_a_phone_however_it_is_held(visit):
+    for path in [*READY, "/first"]:
+        page = visit(path, {"width": 360, "height": 740})
+        expect(page.get_by_text(READY.get(path, "When do you eat?")).first).to_be_visible()
+        for width, height in ((360, 740), (740, 360)):
+            page.set_viewport_size({"width": width, "height": height})
+            assert page.evaluate("document.documentElement.scrollWidth") <= width, (path, width)
 
 
 def test_everything_comes_from_this_server(visit, kitchen):

@@ -98,12 +98,19 @@ export function FaceView({ section, curve, sinceOnS, look, system, greyShare, wo
           )}
         </span>
         <span>
-          {say("screen-face-view-thick-grey-rim-at-the-end", {
+          {say("screen-face-view-thick", {
             thickness: lengthText(system, section.thicknessMm),
             bone: section.boneMm > 0 && say("screen-face-view-bone-at-the-left"),
             marks: marks && ` · ${marks}`,
-          })}{" "}
-          <b className="figure text-ink">{Math.round(greyShare * 100)} %</b>
+          })}
+          {/* only red meat loses a colour that anybody calls grey */}
+          {look.tissue === "red" && (
+            <>
+              {" · "}
+              {say("screen-face-view-grey-rim-at-the-end")}{" "}
+              <b className="figure text-ink">{Math.round(greyShare * 100)} %</b>
+            </>
+          )}
         </span>
       </p>
       <ol

@@ -4,6 +4,7 @@ import { Link, useNavigate } from "react-router";
 import { freshId } from "@/api/ids";
 import { type Deed, record } from "@/api/outbox";
 import { useSystem } from "@/app/session";
+import { StepPicture } from "@/ui/step-picture";
 import { say } from "@/words/say";
 
 import { useAwake, useCue, useCueSwitches } from "./cues";
@@ -51,7 +52,8 @@ function OneThing({ cook, link, outbox, each, nowMs }: Seen) {
         </Link>
       </section>
     );
-  const sign = next && leftS <= 60 ? next.sign : (current?.sign ?? next?.sign);
+  const shown = next && leftS <= 60 ? next : (current ?? next);
+  const sign = shown?.sign;
   return (
     <div className="mx-auto flex max-w-2xl flex-col gap-3 pt-2 pb-28 md:pb-0">
       <h1 className="kicker m-0">
@@ -82,7 +84,10 @@ function OneThing({ cook, link, outbox, each, nowMs }: Seen) {
       {sign && (
         <section aria-label={say("screen-one-what-it-looks-like")} className="plate p-4">
           <h2 className="m-0 text-base text-ash">{say("screen-one-what-it-looks-like")}</h2>
-          <p className="m-0 text-xl">{sign}</p>
+          <div className="flex items-center gap-4">
+            <StepPicture of={shown?.key ?? ""} className="w-28 shrink-0" />
+            <p className="m-0 text-xl">{sign}</p>
+          </div>
         </section>
       )}
       <Coach

@@ -18,6 +18,7 @@ import {
   withAnswers,
 } from "@/features/plan/asked";
 import { Button, Failed, Field, Mistake, Waiting } from "@/ui/controls";
+import { StepPicture } from "@/ui/step-picture";
 import { HourField } from "@/ui/hour-field";
 import { clockText, dayText, lengthText, phrase, weightText } from "@/units/units";
 import { say } from "@/words/say";
@@ -258,8 +259,9 @@ function Begin({ plan }: { plan: Plan }) {
     >
       <ol className="m-0 flex list-none flex-col gap-1 p-0">
         {steps.map((task) => (
-          <li key={task.key} className="flex gap-3 border-b border-seam py-1 last:border-0">
-            <span className="figure w-20 shrink-0 text-ash">{at(task.start_s)}</span>
+          <li key={task.key} className="flex items-center gap-3 border-b border-seam py-1 last:border-0">
+            <span className="figure w-16 shrink-0 text-ash">{at(task.start_s)}</span>
+            <StepPicture of={ownKey(task.key)} className="h-9 w-12 shrink-0" />
             <span>{task.name}</span>
           </li>
         ))}

@@ -8,6 +8,7 @@ import { type Board, BoardPicture } from "@/chart/board-picture";
 import { lookOf } from "@/chart/look";
 import { DonenessStrip } from "@/chart/strip";
 import { BOX, Button, Failed, Field, Waiting } from "@/ui/controls";
+import { StepPicture } from "@/ui/step-picture";
 import { phrase } from "@/units/units";
 
 import { type Entry, found } from "./model";
@@ -109,6 +110,29 @@ function Entries({ guide: { entries, kinds }, wanted }: { guide: Schemas["GuideO
   );
 }
 
+/** Entries whose doing is drawn. */
+const PICTURED: Readonly<Record<string, string>> = {
+  "fire:light": "light",
+  "fire:bank": "bank",
+  "fire:fuse": "fuse",
+  "fire:preheat": "preheat",
+  "fire:oil": "oil",
+  "fire:heat_pan": "heat_pan",
+  "danger:flash_back": "burp",
+  "glossary:core": "probe",
+  "glossary:convert": "convert",
+  "glossary:two-zone": "bank",
+  "glossary:refuge": "refuge",
+  "glossary:flare-up": "refuge",
+  "glossary:hand-test": "hand",
+  "glossary:dimple": "dimple",
+  "glossary:fuse": "fuse",
+  "school:flips": "turn",
+  "school:rest": "rest",
+  "salt:wet": "season",
+  "method:low_then_sear": "on",
+};
+
 function Card({
   entry,
   kind,
@@ -144,6 +168,7 @@ function Card({
           className="my-2 h-40 w-full rounded-bar bg-raised"
         />
       )}
+      <StepPicture of={PICTURED[entry.key] ?? ""} className="my-2 h-24 text-ink" />
       {scale && reference && <DonenessStrip scale={scale} look={lookOf(reference, "")} system={system} />}
       <p className="m-0 mt-1">{text}</p>
       {entry.see.length > 0 && (
