@@ -22,7 +22,7 @@ SHOTS = (
     ("guide", "/guide", DESKTOP, "light"),
     ("cook-light", "/cook", DESKTOP, "light"),
     ("cook-dark", "/cook", DESKTOP, "dark"),
-    ("cook-phone-light", "/cook", PHONE, "light"),
+    ("first-phone", "/first", PHONE, "light"),
     ("cook-phone-dark", "/cook", PHONE, "dark"),
     ("fire-light", "/fire#Put it on", DESKTOP, "light"),
     ("fire-gas-dark", "/fire?grill=gas_4#Put it on", DESKTOP, "dark"),

@@ -45,6 +45,17 @@ async function fresh(request, key) {
   }
 }
 
+self.addEventListener("notificationclick", (event) => {
+  event.notification.close();
+  const to = event.notification.data?.url ?? "/cook";
+  event.waitUntil(
+    self.clients.matchAll({ type: "window" }).then((open) => {
+      const there = open.find((page) => page.url === to) ?? open[0];
+      return there ? there.focus() : self.clients.openWindow(to);
+    }),
+  );
+});
+
 self.addEventListener("fetch", (event) => {
   const url = new URL(event.request.url);
   if (event.request.method !== "GET" || url.origin !== self.location.origin || url.pathname.startsWith("/api/")) return;

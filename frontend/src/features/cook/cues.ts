@@ -8,11 +8,13 @@ export interface Cues {
   buzz: boolean;
   speech: boolean;
   awake: boolean;
+  /** A notification while the page is out of sight. */
+  notice: boolean;
   metronome: boolean;
 }
 
 const PLACE = "brasko-cues";
-const FIRST: Cues = { sound: true, buzz: true, speech: false, awake: true, metronome: false };
+const FIRST: Cues = { sound: true, buzz: true, speech: false, awake: true, notice: false, metronome: false };
 
 export function useCueSwitches(): [Cues, (change: Partial<Cues>) => void] {
   const [cues, setCues] = useState<Cues>(() => {
@@ -72,6 +74,31 @@ export function give(cues: Cues, words: string, urgent: boolean) {
   if (cues.buzz && "vibrate" in navigator && navigator.userActivation?.hasBeenActive)
     navigator.vibrate(urgent ? [220, 90, 220] : 120);
   if (cues.speech) speakAloud(words);
+  if (cues.notice) void notify(words);
+}
+
+/** Whether this page may notify: only a page over https (or of this very machine) can ask, and whoever asks may be
+ * refused. */
+export const noticeState = (): "granted" | "denied" | "default" | "impossible" =>
+  "Notification" in window && window.isSecureContext && "serviceWorker" in navigator
+    ? Notification.permission
+    : "impossible";
+
+/** Ask once for notifications; the answer is the browser's. */
+export async function askForNotices(): Promise<ReturnType<typeof noticeState>> {
+  const state = noticeState();
+  return state === "default" ? await Notification.requestPermission() : state;
+}
+
+/** A notification that takes the place of the one before, while nobody looks at the page. */
+async function notify(words: string) {
+  if (!document.hidden || noticeState() !== "granted") return;
+  const here = await navigator.serviceWorker.getRegistration();
+  await here?.showNotification(words, {
+    tag: "brasko-cue",
+    icon: "/ember.svg",
+    data: { url: location.href },
+  });
 }
 
 export interface Awaited {

@@ -1,8 +1,9 @@
+import { useState } from "react";
 import { Button, Tick } from "@/ui/controls";
 import { clockText, countdown, phrase, spanText, type System, tempText } from "@/units/units";
 
 import type { Send } from "./actions";
-import { type Cues, useMetronome } from "./cues";
+import { askForNotices, type Cues, noticeState, useMetronome } from "./cues";
 import { nextFlip, type nextOfEach, type Outlook, overFireSince, type Piece } from "./model";
 import type { Cook } from "@/api/hooks";
 import { say } from "@/words/say";
@@ -278,14 +279,26 @@ export function CueSwitches({
   onCues: (c: Partial<Cues>) => void;
   awake: boolean;
 }) {
+  const [refused, setRefused] = useState(cues.notice && noticeState() !== "granted");
+  const turn = async (key: keyof Cues, on: boolean) => {
+    if (key === "notice" && on) {
+      const granted = (await askForNotices()) === "granted";
+      setRefused(!granted);
+      onCues({ notice: granted });
+      return;
+    }
+    if (key === "notice") setRefused(false);
+    onCues({ [key]: on });
+  };
   const each: [keyof Cues, string][] = [
     ["sound", say("screen-panels-sound")],
     ["buzz", say("screen-panels-vibration")],
     ["speech", say("screen-panels-spoken")],
     ["awake", awake ? say("screen-panels-awake") : say("screen-panels-stay-awake")],
+    ["notice", say("screen-panels-notify")],
   ];
   return (
-    <fieldset className="m-0 grid grid-cols-4 gap-1 border-0 p-0">
+    <fieldset className="m-0 grid grid-cols-5 gap-1 border-0 p-0">
       <legend className="sr-only">{say("screen-panels-cues")}</legend>
       {each.map(([key, name]) => (
         <label
@@ -296,11 +309,21 @@ export function CueSwitches({
             type="checkbox"
             className="sr-only"
             checked={cues[key]}
-            onChange={(e) => onCues({ [key]: e.target.checked })}
+            onChange={(e) => void turn(key, e.target.checked)}
           />
           {name}
         </label>
       ))}
+      {refused && (
+        <p role="status" className="col-span-5 m-0 text-sm">
+          {noticeState() === "impossible"
+            ? say("screen-panels-no-notices-here")
+            : say("screen-panels-notices-were-refused")}
+        </p>
+      )}
+      {cues.notice && !refused && (
+        <p className="col-span-5 m-0 text-sm text-ash">{say("screen-panels-a-phone-may-hold-them-back")}</p>
+      )}
     </fieldset>
   );
 }

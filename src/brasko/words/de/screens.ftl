@@ -341,3 +341,7 @@ screen-shell-more = Mehr
 screen-shell-hours-change-to-24 = {" "}am Tag. Zu 24 Stunden
 screen-shell-hours-change-to-12 = {" "}am Tag. Zu 12 Stunden
 screen-hour-write-an-hour = Schreib eine Uhrzeit: 19:00.
+screen-panels-notify = Melden
+screen-panels-no-notices-here = Dieser Browser meldet sich nur von einer Seite über https oder auf dem Rechner, auf dem Brasko läuft. Ton und ein wacher Bildschirm gehen hier.
+screen-panels-notices-were-refused = Der Browser hat es abgelehnt. Erlaube Meldungen für diese Seite in seinen Einstellungen und drücke noch einmal. Ton geht auch so.
+screen-panels-a-phone-may-hold-them-back = Bei dunklem Bildschirm hält ein Telefon Meldungen vielleicht zurück: Am Feuer lass ihn an.
