@@ -90,13 +90,14 @@ def test_preferences_are_kept_per_person(mara, odell):
     mara.call(
         "PATCH",
         "/api/preferences",
-        {"units": "metric", "clock": "12", "scheme": "dark", "scale": "home", "language": "de"},
+        {"units": "metric", "clock": "12", "eaters": 5, "scheme": "dark", "scale": "home", "language": "de"},
     )
     assert mara.client.get("/api/session").json()["household"] == {
         "name": "mara household",
         "username": "mara",
         "units": "metric",
         "clock": "12",
+        "eaters": 5,
         "scale": "home",
         "scheme": "dark",
         "language": "de",
@@ -104,6 +105,7 @@ def test_preferences_are_kept_per_person(mara, odell):
     }
     assert odell.client.get("/api/session").json()["household"]["units"] == "us"
     assert mara.call("PATCH", "/api/preferences", {"units": "stone"}).status_code == 422
+    assert mara.call("PATCH", "/api/preferences", {"eaters": 0}).status_code == 422
     assert mara.call("PATCH", "/api/preferences", {"language": "tlh"}).status_code == 422
 
 

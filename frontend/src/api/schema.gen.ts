@@ -1811,6 +1811,8 @@ export interface components {
              * @enum {string}
              */
             clock: "12" | "24";
+            /** Eaters */
+            eaters: number;
             /** Scale */
             scale: string;
             /**
@@ -1855,6 +1857,8 @@ export interface components {
             units?: ("us" | "metric") | null;
             /** Clock */
             clock?: ("12" | "24") | null;
+            /** Eaters */
+            eaters?: number | null;
             /** Scale */
             scale?: ("kitchen" | "home") | null;
             /** Scheme */

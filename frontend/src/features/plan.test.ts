@@ -66,6 +66,7 @@ describe("draft", () => {
   it("offers seven tonight, or tomorrow where tonight is too near", () => {
     expect(anchorAt(draft)).toEqual(new Date(2030, 5, 1, 19, 0));
     expect(anchorAt(draftFor(reference, new Date(2030, 5, 1, 18, 0)))).toEqual(new Date(2030, 5, 2, 19, 0));
+    expect(draftFor(reference, new Date(2030, 5, 1, 12, 0), 5).table.eaters).toBe(5);
   });
   it("knows that half an hour is no hour", () =>
     expect(anchorAt({ day: "2030-06-01", time: "" })).toBeNull());

@@ -1,5 +1,5 @@
 import { Label, Slider as RadixSlider } from "radix-ui";
-import { type ButtonHTMLAttributes, type ReactNode, useId, useState } from "react";
+import { type ComponentProps, type ReactNode, useId, useState } from "react";
 
 import { fieldText, type Scale } from "@/units/units";
 import { say } from "@/words/say";
@@ -16,7 +16,7 @@ export function Button({
   weight = "plain",
   className = "",
   ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { weight?: Weight }) {
+}: ComponentProps<"button"> & { weight?: Weight }) {
   return (
     <button
       type="button"

@@ -13,6 +13,8 @@ import { GrillPicture } from "./grill-picture";
 /** What is offered first of every kind; others, and their sizes, are made in the Yard. */
 const OFFERED = ["kettle", "gas_3", "kamado", "pellet", "offset", "flat_top_3"];
 
+const HOW_MANY = [1, 2, 3, 4, 5, 6, 8, 10];
+
 /** How this browser writes the hours of the day. */
 const usualClock = (): Clock =>
   new Intl.DateTimeFormat(navigator.language, { hour: "numeric" }).resolvedOptions().hour12 ? "12" : "24";
@@ -33,6 +35,7 @@ export function WelcomePage() {
   // somebody who comes back has said it already
   const fresh = Boolean((useLocation().state as { fresh?: boolean } | null)?.fresh);
   const [units, setUnits] = useState<System>(fresh ? usualUnits : household.units);
+  const [eaters, setEaters] = useState(household.eaters);
   const [clock, setClock] = useState<Clock>(fresh ? usualClock : household.clock);
   if (reference.isError) return <Failed error={reference.error} again={() => void reference.refetch()} />;
   if (!reference.data || !grills.data) return <Waiting what={say("screen-welcome-opening-the-yard")} />;
@@ -42,14 +45,14 @@ export function WelcomePage() {
   const turn = (key: string) =>
     setLikes(likes.includes(key) ? likes.filter((l) => l !== key) : [...likes, key]);
   const keep = async (then: string) => {
-    await preferences.mutateAsync({ units, clock });
+    await preferences.mutateAsync({ units, clock, eaters });
     for (const kind of kinds.filter((k) => likes.includes(k.key) && !has.has(k.key)))
       await write.mutateAsync({ number: null, body: { name: kind.name, spec: { like: kind.key } } });
     // the one that every household begins with, where it is not theirs
     const [given, ...others] = inUse;
     if (given && others.length === 0 && likes.length > 0 && !likes.includes(given.spec.like))
       await putAway.mutateAsync({ number: given.id, back: false });
-    void go(then);
+    void go(then, { state: { tour: true } });
   };
   const error = preferences.error ?? write.error ?? putAway.error;
   return (
@@ -83,6 +86,25 @@ export function WelcomePage() {
           {{ "12": say("screen-welcome-7-30-pm"), "24": say("screen-welcome-19-30") }}
         </Either>
       </div>
+      <fieldset className="m-0 border-0 p-0">
+        <legend className="p-0 text-xl font-bold [font-stretch:85%]">
+          {say("screen-welcome-who-usually-eats")}
+        </legend>
+        <div className="mt-2 flex flex-wrap gap-2">
+          {(HOW_MANY.includes(eaters) ? HOW_MANY : [...HOW_MANY, eaters]).map((n) => (
+            <button
+              key={n}
+              type="button"
+              aria-pressed={eaters === n}
+              onClick={() => setEaters(n)}
+              className="figure min-h-14 min-w-14 rounded-bar border-2 border-seam px-3 text-xl hover:border-ash aria-pressed:border-ember aria-pressed:bg-raised"
+            >
+              {n}
+              <span className="sr-only"> {say("screen-welcome-eaters")}</span>
+            </button>
+          ))}
+        </div>
+      </fieldset>
       {error && <Mistake>{error.message}</Mistake>}
       <div className="flex flex-wrap gap-3">
         <Button

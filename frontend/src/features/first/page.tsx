@@ -68,10 +68,10 @@ const NEXT = "min-h-16 px-6 text-2xl";
 
 /** On which fire, and when to eat: the only questions. */
 function When({ reference }: { reference: Reference }) {
-  const system = useHousehold().units;
+  const { units: system, eaters } = useHousehold();
   const go = useNavigate();
   const keep = useKeepPlan();
-  const [draft, setDraft] = useState(() => draftFor(reference));
+  const [draft, setDraft] = useState(() => draftFor(reference, new Date(), eaters));
   const amend = useCallback((change: (d: typeof draft) => typeof draft) => setDraft(change), []);
   const picking = usePick(draft, amend);
   const each = focused(draft);

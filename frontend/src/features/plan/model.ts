@@ -100,7 +100,7 @@ function freshPiece(cut: Reference["cuts"][number]): PieceDraft {
   };
 }
 
-export function draftFor(reference: Reference, now = new Date()): Draft {
+export function draftFor(reference: Reference, now = new Date(), eaters = tableDefaults.eaters): Draft {
   const seven = new Date(now);
   seven.setHours(19, 0, 0, 0);
   if (seven.getTime() - now.getTime() < 150 * 60_000) seven.setDate(seven.getDate() + 1);
@@ -110,7 +110,7 @@ export function draftFor(reference: Reference, now = new Date()): Draft {
     anchor: "eat",
     day: dayOf(seven),
     time: timeOf(seven),
-    table: tableDefaults,
+    table: { ...tableDefaults, eaters },
   };
 }
 

@@ -42,6 +42,7 @@ import { usePick } from "./use-pick";
 import { usePreview } from "./use-preview";
 import { LossLine } from "./loss-line";
 import { PartsLine } from "./parts-line";
+import { Tour } from "./tour";
 import { SmokeLine } from "./smoke-line";
 import { withTastes } from "./tastes";
 import { named } from "@/words/catalogue";
@@ -52,6 +53,7 @@ const NOBODY: string[] = [];
 const [LineOf, OrderOf, PanelsOf, KeptOf] = [memo(LineView), memo(Order), memo(Panels), memo(Kept)];
 
 export function PlanPage() {
+  const { eaters } = useHousehold();
   const usual = useReference();
   const learned = useLearned();
   const tastes = learned.data?.tastes;
@@ -66,7 +68,7 @@ export function PlanPage() {
   // a plan that nobody has begun yet begins with what is liked: that is waited for, but not when it cannot be had
   if (!reference.data || ((planId ?? from) && !plan.data) || learned.isPending)
     return <Waiting what={say("screen-plan-fetching-the-cuts-and-the-fire")} />;
-  const fresh = given ? draftWith(reference.data, given) : draftFor(reference.data);
+  const fresh = given ? draftWith(reference.data, given) : draftFor(reference.data, new Date(), eaters);
   const draft = !plan.data
     ? fresh
     : planId
@@ -179,6 +181,7 @@ function Planner({
           </Button>
           <KeyMap />
         </div>
+        <Tour />
         <Answers
           draft={draft}
           onDraft={setDraft}

@@ -47,6 +47,7 @@ def _session(request: HttpRequest) -> SessionOut:
                 "username": user.username,
                 "units": home.units,
                 "clock": home.clock,
+                "eaters": home.eaters,
                 "scale": home.scale,
                 "scheme": home.scheme,
                 "language": home.language,

@@ -16,6 +16,8 @@ class Household(models.Model):
     units = models.CharField(max_length=8, choices=Units.choices, default=Units.US)
     clock = models.CharField(max_length=2, default="24")
     """Hours of the day by 12 or by 24."""
+    eaters = models.PositiveSmallIntegerField(default=2)
+    """How many usually eat: a new plan is for so many."""
     scale = models.CharField(max_length=16, default="kitchen")
     demo = models.BooleanField(default=False)
     """Made for the demo, which anybody may enter; no other account is ever opened without its password."""

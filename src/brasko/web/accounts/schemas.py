@@ -18,6 +18,7 @@ class HouseholdOut(Schema):
     username: str
     units: Units
     clock: Clock
+    eaters: int
     scale: str
     scheme: Scheme
     language: str
@@ -43,6 +44,7 @@ class Preferences(Schema):
     name: str | None = Field(None, min_length=1, max_length=80)
     units: Units | None = None
     clock: Clock | None = None
+    eaters: int | None = Field(None, ge=1, le=60)
     scale: Literal["kitchen", "home"] | None = None
     scheme: Scheme | None = None
     learns: bool | None = None

@@ -23,3 +23,5 @@ screen-welcome-plan-the-first-cook = Plan the first cook
 screen-welcome-not-now = Not now
 screen-welcome-all-of-it-can-be-changed = All of it can be changed at any time: grills in the Yard, units and clock at the top of every page.
 screen-welcome-my-first-steak-ever = My first steak ever
+screen-welcome-who-usually-eats = How many usually eat?
+screen-welcome-eaters = eat

@@ -1,0 +1,12 @@
+screen-tour-new-here = New here?
+screen-tour-a-look-around = A look around
+screen-tour-not-now = Not now
+screen-tour-next = Next
+screen-tour-leave = Leave
+screen-tour-that-is-all = That is all
+screen-tour-answers = What, how thick, when, on which fire: four answers make a plan. Everything else has a sound value, and can be opened.
+screen-tour-in-short = When to light it, at what reading to pull it, where it ends. Keep the plan, and it can be started, printed, put into a calendar.
+screen-tour-line = The middle, the surface and the work over time, with what the agency says. Drag the mark: Face and Grate show the same moment.
+screen-tour-face = The piece cut open at that moment, as it is computed to look.
+screen-tour-grate = Your fire from above, as hot as it is computed. Drag the piece, and the plan is worked out anew.
+screen-tour-order = What you do, when and why, back from the hour of eating. Dangers stand where they are.
