@@ -4,7 +4,6 @@ slider.
 Absolute times differ between machines; the ratios are what to compare.
 """
 
-import gzip
 import statistics
 import sys
 import tempfile
@@ -148,18 +147,80 @@ def random() -> float:
     return float(np.random.default_rng().uniform(0.0, 0.05))
 
 
-def page_weight() -> None:
-    total = 0
-    for kind in ("html", "js", "css", "woff2"):
-        files = [
-            f
-            for f in (ROOT / "frontend/dist").rglob(f"*.{kind}")
-            if "vietnamese" not in f.name and "latin-ext" not in f.name
-        ]
-        size = sum(len(f.read_bytes()) if kind == "woff2" else len(gzip.compress(f.read_bytes(), 9)) for f in files)
-        total += size
-        print(f"page, {kind:5} (gzip)                     {size / 1024:8.1f} kB")
-    print(f"page, all of a first visit             {total / 1024:8.1f} kB")
+def first_visit(browser, base: str) -> None:
+    """What a browser that was never here fetches to show the Cook place, as it comes over the wire; the copy for offline
+    is fetched afterwards and not counted."""
+    page = browser.new_context(viewport={"width": 390, "height": 844}, service_workers="block").new_page()
+    page.goto(base + "/cook")
+    page.get_by_role("region", name="Now").wait_for()
+    page.wait_for_timeout(1500)
+    sizes: dict[str, float] = page.evaluate(
+        """() => {
+          const sizes = {};
+          const all = [...performance.getEntriesByType('navigation'), ...performance.getEntriesByType('resource')];
+          for (const e of all) {
+            const path = new URL(e.name).pathname;
+            const kind = path.startsWith('/api/') ? 'answers' : (path.match(/\\.(js|css|woff2|svg)$/) ?? [, 'html'])[1];
+            sizes[kind] = (sizes[kind] ?? 0) + e.encodedBodySize;
+          }
+          return sizes;
+        }"""
+    )
+    for kind, size in sorted(sizes.items()):
+        print(f"first visit, {kind:8}                   {size / 1024:8.1f} kB")
+    made = sum(size for kind, size in sizes.items() if kind != "answers")
+    print(f"first visit, all but answers           {made / 1024:8.1f} kB")
+    page.context.close()
+
+
+WATCH = """() => {
+  window.felt = {presses: [], shift: 0};
+  new PerformanceObserver((seen) => {
+    for (const e of seen.getEntries()) if (e.interactionId) window.felt.presses.push([e.interactionId, e.duration]);
+  }).observe({type: 'event', durationThreshold: 16});
+  new PerformanceObserver((seen) => {
+    for (const e of seen.getEntries()) if (!e.hadRecentInput) window.felt.shift += e.value;
+  }).observe({type: 'layout-shift', buffered: true});
+}"""
+
+
+def felt(page, presses: int = 40) -> None:
+    """Real presses on the slider of a plan of three pieces: from each to the next paint; what moved by itself on the page
+    since it was opened; frames while the slider is dragged for two seconds."""
+    page.evaluate(WATCH)
+    slider = page.locator("span[role=slider][aria-label='How thick']")
+    slider.focus()
+    for n in range(presses):
+        page.keyboard.press("ArrowRight" if n % 16 < 8 else "ArrowLeft")
+        page.wait_for_timeout(120)
+    page.wait_for_timeout(1500)
+    found = page.evaluate("window.felt")
+    longest: dict[int, float] = {}
+    for press, took in found["presses"]:
+        longest[press] = max(longest.get(press, 0.0), took)
+    # a press that was painted within one frame is not told of
+    spent = sorted([*longest.values(), *[8.0] * max(0, presses - len(longest))])
+    print(f"press to next paint, three pieces      {spent[int(0.95 * (len(spent) - 1))]:8.1f} ms p95 of {len(spent)}")
+    print(f"layout shift since it was opened       {found['shift']:8.3f}")
+    box = slider.bounding_box()
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    page.evaluate(
+        """() => {
+          window.frames_ms = [];
+          let last = performance.now();
+          const look = (now) => { window.frames_ms.push(now - last); last = now; requestAnimationFrame(look); };
+          requestAnimationFrame(look);
+        }"""
+    )
+    page.mouse.move(x, y)
+    page.mouse.down()
+    for n in range(120):
+        page.mouse.move(x + (n % 60 - 30), y)
+        page.wait_for_timeout(16)
+    page.mouse.up()
+    frames = sorted(page.evaluate("window.frames_ms.slice(2)"))
+    late = sum(1 for f in frames if f > 25.0) / len(frames)
+    print(f"frames while dragging                  {1000.0 / statistics.median(frames):8.1f} a second, {late:.0%} late")
 
 
 def in_browser() -> None:
@@ -176,6 +237,7 @@ def in_browser() -> None:
                 executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
             )
             page = browser.new_page(viewport={"width": 1280, "height": 800})
+            first_visit(browser, kitchen.base)
             dragging(page, kitchen.base)
             page.goto(kitchen.base + "/plan")
             page.wait_for_selector("figure[data-revision]")
@@ -188,6 +250,7 @@ def in_browser() -> None:
             page.get_by_label("Pieces").get_by_role("button", name="Ribeye", exact=True).click()
             page.wait_for_timeout(4000)
             told("three pieces", sliding(page))
+            felt(page)
             told("eight dishes", holding(page, kitchen.base))
             browser.close()
     finally:
@@ -319,5 +382,4 @@ if __name__ == "__main__":
     plans()
     fires()
     experiments()
-    page_weight()
     in_browser()

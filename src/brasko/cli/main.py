@@ -171,7 +171,11 @@ def _called(verb: Verb, field: str) -> str:
 
 
 def _parser() -> argparse.ArgumentParser:
-    parser = argparse.ArgumentParser(prog="brasko", description="The computation of Brasko: JSON in, JSON out.")
+    parser = argparse.ArgumentParser(
+        prog="brasko",
+        description="The computation of Brasko: JSON in, JSON out.",
+        epilog="The application itself: brasko serve | backup FILE | restore FILE | check",
+    )
     commands = parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
     for name, verb in VERBS.items():
         command = commands.add_parser(name, help=verb.help, description=verb.help)

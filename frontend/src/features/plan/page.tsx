@@ -159,7 +159,10 @@ function Planner({
   return (
     <div className="grid gap-4 pt-2 lg:grid-cols-[18.5rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_1fr] xl:grid-cols-[18.500rem_minmax(0,1fr)_20rem] xl:grid-rows-[auto_1fr]">
       <h1 className="sr-only">{say("screen-plan-plan-a-cook")}</h1>
-      <section aria-label={say("screen-plan-answers")} className="plate p-4 lg:row-span-3 xl:row-span-2">
+      <section
+        aria-label={say("screen-plan-answers")}
+        className="plate flex flex-col p-4 lg:row-span-3 xl:row-span-2"
+      >
         <div
           role="toolbar"
           aria-label={say("screen-plan-this-plan")}

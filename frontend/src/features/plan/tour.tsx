@@ -31,7 +31,9 @@ export function Tour() {
   };
   return (
     <>
-      <p className={`m-0 flex flex-wrap items-center gap-2 ${waved ? "" : "border-l-4 border-ember pl-2"}`}>
+      <p
+        className={`m-0 flex flex-wrap items-center gap-2 ${waved ? "order-last" : "mb-2 border-l-4 border-ember pl-2"}`}
+      >
         {!waved && <span>{say("screen-tour-new-here")}</span>}
         <Button ref={opener} weight={waved ? "quiet" : "plain"} onClick={() => setAt(0)}>
           {say("screen-tour-a-look-around")}

@@ -1,0 +1,28 @@
+"""`brasko …`: the computation without a page, or the application itself."""
+
+from __future__ import annotations
+
+import os
+import sys
+
+HOUSEKEEPING = {"backup": "backup", "restore": "restore", "check": "check_store"}
+"""What is done to a whole Brasko, and the command of the application that does it."""
+
+
+def main() -> int:
+    """Run what was asked for. Returns the exit status."""
+    asked = sys.argv[1] if len(sys.argv) > 1 else ""
+    if asked == "serve":
+        from brasko.web.machine.serve import main as serve
+
+        serve(sys.argv[2:])
+        return 0
+    if asked in HOUSEKEEPING:
+        os.environ.setdefault("DJANGO_SETTINGS_MODULE", "brasko.web.config.settings")
+        from django.core.management import execute_from_command_line
+
+        execute_from_command_line(["brasko", HOUSEKEEPING[asked], *sys.argv[2:]])
+        return 0
+    from brasko.cli.main import main as computing
+
+    return computing()
