@@ -58,7 +58,9 @@ def test_signed_in_calls_need_the_csrf_token(mara):
     ("change", "field", "said"),
     [
         ({"password": "short"}, "password", "too short"),
-        ({"password": "1234567890"}, "password", "entirely numeric"),
+        ({"password": "oak-cherry9"}, "password", "at least 12 characters"),
+        ({"password": "123456789012"}, "password", "entirely numeric"),
+        ({"password": "qwerty123456"}, "password", "too common"),
         ({"username": "no spaces!"}, "username", "valid username"),
         ({"household": ""}, "household", "at least 1 character"),
     ],
@@ -109,12 +111,43 @@ def test_preferences_are_kept_per_person(mara, odell):
     assert mara.call("PATCH", "/api/preferences", {"language": "tlh"}).status_code == 422
 
 
+def test_guessing_at_a_password_is_slowed_down_and_says_until_when(mara, client):
+    from brasko.web.accounts.guard import BY_NAME, forget
+
+    forget()
+    try:
+        for n in range(BY_NAME.amount):
+            assert post(client, "/api/session", {"username": "mara", "password": f"guess-{n}"}).status_code == 422
+        # in another spelling too, and though it is right now
+        late = post(client, "/api/session", {"username": "Mara", "password": "charcoal-and-oak"})
+        assert late.status_code == 429
+        assert late["Retry-After"] == "300"
+        assert "Wait 5 minutes" in late.json()["detail"]
+        assert post(client, "/api/session", {"username": "odell", "password": "x"}).status_code == 422
+    finally:
+        forget()
+
+
+def test_guessing_from_one_address_at_many_names_is_slowed_down(client, db):
+    from brasko.web.accounts.guard import BY_ADDRESS, forget
+
+    forget()
+    try:
+        for n in range(BY_ADDRESS.amount):
+            assert post(client, "/api/session", {"username": f"n{n}", "password": "guess"}).status_code == 422
+        assert post(client, "/api/session", {"username": "another", "password": "guess"}).status_code == 429
+    finally:
+        forget()
+
+
 def test_policy_and_headers(client, db):
     response = client.get("/api/session")
     policy = response["Content-Security-Policy"]
     assert "script-src 'self'" in worded(policy)
     assert "unsafe-eval" not in policy
     assert response["X-Frame-Options"] == "DENY"
+    assert response["Cache-Control"] == "no-store"
+    assert "camera=()" in response["Permissions-Policy"]
     assert response["X-Content-Type-Options"] == "nosniff"
 
 

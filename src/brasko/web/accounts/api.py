@@ -13,6 +13,7 @@ from ninja import Router, Status
 from brasko.core.errors import InvalidInput
 from brasko.core.words import say
 from brasko.web.accounts.auth import CookRequest
+from brasko.web.accounts.guard import may_try, was_wrong
 from brasko.web.accounts.models import Household
 from brasko.web.accounts.schemas import HouseholdOut, Preferences, SessionOut, SignIn, SignUp
 from brasko.web.accounts.signals import signed_out, signed_up
@@ -65,8 +66,11 @@ def get_session(request: HttpRequest) -> SessionOut:
 @router.post("session", auth=None, response=SessionOut, operation_id="sign_in")
 def sign_in(request: HttpRequest, payload: SignIn) -> SessionOut:
     _guarded(request)
+    address = request.META.get("REMOTE_ADDR", "")
+    may_try(payload.username, address)
     user = authenticate(request, username=payload.username, password=payload.password)
     if user is None:
+        was_wrong(payload.username, address)
         raise InvalidInput("password", say("api-does-not-fit-this-name-check"))
     login(request, user)
     return _session(request)

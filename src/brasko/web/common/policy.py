@@ -36,6 +36,7 @@ HEADERS = {
     "X-Frame-Options": "DENY",
     "Referrer-Policy": "same-origin",
     "Cross-Origin-Opener-Policy": "same-origin",
+    "Permissions-Policy": "camera=(), geolocation=(), microphone=(), payment=(), usb=(), screen-wake-lock=(self)",
     **(
         {"Strict-Transport-Security": f"max-age={settings.SECURE_HSTS_SECONDS}"} if settings.SECURE_HSTS_SECONDS else {}
     ),
@@ -56,19 +57,22 @@ def refused_host(request: HttpRequest) -> HttpResponse | None:
 def safe_headers(get_response: Callable[..., Any]) -> Callable[..., Any]:
     """Add them to every response, and refuse what is meant for another server."""
 
-    def with_policy(response: HttpResponse) -> HttpResponse:
+    def with_policy(request: HttpRequest, response: HttpResponse) -> HttpResponse:
         for name, value in HEADERS.items():
             response.headers.setdefault(name, value)
+        if request.path.startswith("/api/"):
+            # a household's data stay in no cache of a browser that somebody else may use
+            response.headers.setdefault("Cache-Control", "no-store")
         return response
 
     if iscoroutinefunction(get_response):
 
         async def middleware(request: HttpRequest) -> HttpResponse:
-            return with_policy(refused_host(request) or await get_response(request))
+            return with_policy(request, refused_host(request) or await get_response(request))
 
         return markcoroutinefunction(middleware)
 
     def sync_middleware(request: HttpRequest) -> HttpResponse:
-        return with_policy(refused_host(request) or get_response(request))
+        return with_policy(request, refused_host(request) or get_response(request))
 
     return sync_middleware

@@ -29,7 +29,11 @@ class Conflict(Exception):
 
 
 class TooOften(Exception):
-    """More than may be sent in a while."""
+    """More than may be sent in a while; wait_s is when to come again."""
+
+    def __init__(self, said: str, wait_s: int = 60) -> None:
+        super().__init__(said)
+        self.wait_s = wait_s
 
 
 class TokenRefused(Exception):
@@ -244,7 +248,7 @@ def install(api: NinjaAPI) -> None:
 
     @api.exception_handler(TooOften)
     def _(request: HttpRequest, exc: TooOften) -> JsonResponse:
-        return later(str(exc), 60)
+        return later(str(exc), exc.wait_s)
 
     @api.exception_handler(Overdrawn)
     def _(request: HttpRequest, exc: Overdrawn) -> JsonResponse:
