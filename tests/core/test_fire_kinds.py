@@ -292,7 +292,7 @@ def test_words_for_every_opening():
         (lambda: Controller(500.0, 200.0, 5.0, 60.0, 70.0, 260.0), r"controller\.high_w must be between 1000"),
         (lambda: Controller(5000.0, 2000.0, 5.0, 60.0, 70.0, 260.0), r"controller\.low_w must be between 100 and 2000"),
         (lambda: Ware("p", "Pan", 0.01, 0.2, 900.0, 400.0), r"ware\.width_mm must be between 80"),
-        (lambda: Ware("p", "Pan", 0.2, 0.2, 1.0, 400.0), r"ware\.heat_j_k weighs between"),
+        (lambda: Ware("p", "Pan", 0.2, 0.2, 1.0, 400.0), r"ware\.heat_j_k A pan of this kind weighs between"),
         (
             lambda: Grill("g", "G", KINDS["gas"], (Grate("g", "G", "round", 0.5, 0.5, 0.1),)),
             "burners need at least one main burner",

@@ -133,6 +133,8 @@ def test_a_first_steak_is_one_thing_at_a_time(visit):
     expect(page.get_by_role("checkbox", name=re.compile("never water on burning fat"))).to_be_visible()
     page.get_by_role("button", name="Go on").click()
     expect(page.get_by_role("listitem").filter(has_text="Light the chimney")).to_be_visible()
+    expect(page.get_by_text("never in a garage").first).to_be_visible()
+    expect(page.get_by_text(re.compile(r"It ends at 135 °F.*145 °F"))).to_be_visible()
     page.get_by_role("button", name="Practise it first").click()
     expect(page).to_have_url(re.compile(r"/cook/\d+/one$"))
     looks = page.get_by_role("region", name="What it looks and feels like")

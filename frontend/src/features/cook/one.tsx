@@ -4,6 +4,7 @@ import { Link, useNavigate } from "react-router";
 import { freshId } from "@/api/ids";
 import { type Deed, record } from "@/api/outbox";
 import { useSystem } from "@/app/session";
+import { phrase } from "@/units/units";
 import { StepPicture } from "@/ui/step-picture";
 import { say } from "@/words/say";
 
@@ -54,6 +55,7 @@ function OneThing({ cook, link, outbox, each, nowMs }: Seen) {
     );
   const shown = next && leftS <= 60 ? next : (current ?? next);
   const sign = shown?.sign;
+  const dangers = piece.result.cautions.filter((c) => c.place === shown?.key);
   return (
     <div className="mx-auto flex max-w-2xl flex-col gap-3 pt-2 pb-28 md:pb-0">
       <h1 className="kicker m-0">
@@ -81,6 +83,11 @@ function OneThing({ cook, link, outbox, each, nowMs }: Seen) {
         send={send}
         onRead={() => setReads(true)}
       />
+      {dangers.map((c) => (
+        <p key={c.key} className="m-0 border-l-4 border-agency pl-2">
+          {phrase(system, c.text)}
+        </p>
+      ))}
       {sign && (
         <section aria-label={say("screen-one-what-it-looks-like")} className="plate p-4">
           <h2 className="m-0 text-base text-ash">{say("screen-one-what-it-looks-like")}</h2>

@@ -20,7 +20,8 @@ import {
 import { Button, Failed, Field, Mistake, Waiting } from "@/ui/controls";
 import { StepPicture } from "@/ui/step-picture";
 import { HourField } from "@/ui/hour-field";
-import { clockText, dayText, lengthText, phrase, weightText } from "@/units/units";
+import { clockText, dayText, lengthText, phrase, tempText, weightText } from "@/units/units";
+import { named } from "@/words/catalogue";
 import { say } from "@/words/say";
 
 const STAGES = ["shop", "lay", "begin"] as const;
@@ -250,6 +251,8 @@ function Begin({ plan }: { plan: Plan }) {
       { id: plan.id, body: { practice, speed: practice ? 10 : 1 } },
       { onSuccess: (cook) => void go(`/cook/${cook.id}/one`) },
     );
+  const { units: system, scale } = useHousehold();
+  const { result } = plan.pieces[0]!;
   const steps = plan.order.filter((t) => ownKey(t.key) !== "shop");
   return (
     <Step
@@ -262,10 +265,30 @@ function Begin({ plan }: { plan: Plan }) {
           <li key={task.key} className="flex items-center gap-3 border-b border-seam py-1 last:border-0">
             <span className="figure w-16 shrink-0 text-ash">{at(task.start_s)}</span>
             <StepPicture of={ownKey(task.key)} className="h-9 w-12 shrink-0" />
-            <span>{task.name}</span>
+            <span>
+              {task.name}
+              {result.cautions
+                .filter((c) => c.place === ownKey(task.key))
+                .map((c) => (
+                  <span key={c.key} className="mt-1 block border-l-4 border-agency pl-2 text-sm">
+                    {phrase(system, c.text)}
+                  </span>
+                ))}
+            </span>
           </li>
         ))}
       </ol>
+      <p className="m-0 border-l-4 border-agency pl-2">
+        {say("screen-first-it-ends-at", {
+          finish: tempText(system, result.finish_c),
+          word: named(result.finish_words[scale] ?? ""),
+        })}{" "}
+        {result.minimum &&
+          say("screen-first-the-agency-says", { words: phrase(system, result.minimum.words) })}{" "}
+        <Link to={`/plan/${plan.id}`} className="text-ink underline">
+          {say("screen-first-choose-another-finish")}
+        </Link>
+      </p>
       {start.error && <Mistake>{start.error.message}</Mistake>}
       <div className="flex flex-wrap items-center gap-3">
         <Button weight="ember" className={NEXT} disabled={start.isPending} onClick={() => begin(false)}>

@@ -26,3 +26,6 @@ screen-one-say-how-it-was = Say how it was: the next plan goes by it.
 screen-one-how-was-it = How was it?
 screen-one-what-it-looks-like = What it looks and feels like
 screen-one-show-everything = Show everything: line, face, grate
+screen-first-it-ends-at = It ends at { $finish }, { $word }.
+screen-first-the-agency-says = The food-safety agency says: { $words }.
+screen-first-choose-another-finish = Choose another finish
