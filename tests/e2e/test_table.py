@@ -125,20 +125,23 @@ def test_a_patty_is_not_done_at_150_on_a_phone(visit):
 
 
 def test_a_whole_table_is_practised_with_its_meat_foreseen(visit):
-    """The evening at sixty times its pace: the meat is foreseen from simulated probes, sides mark themselves."""
+    """The evening at ten times its pace: the meat is foreseen from simulated probes, sides mark themselves.
+
+    At sixty times a slow machine has not foreseen what is on the fire for three quarters of a minute.
+    """
     page = visit("/table", DESKTOP, quiet=False)
     page.get_by_role("link", name="For the long table").click()
     page.get_by_role("link", name="Cook it").click()
     page.get_by_role("button", name="Start", exact=True).click()
     dialog = page.get_by_role("dialog")
-    dialog.get_by_text("60×").click()
+    dialog.get_by_text("10×").click()
     dialog.get_by_text("Mark the steps for me").click()
     dialog.get_by_role("button", name="Start the cook").click()
     meat = page.get_by_role("region", name="Meat on the way")
     expect(meat.get_by_text("not on yet").first).to_be_visible()
     assert violations(page) == []
     expect(meat.get_by_text(re.compile(r"heat until \d\d:\d\d \(\d\d:\d\d to \d\d:\d\d\)")).first).to_be_visible(
-        timeout=375_000
+        timeout=700_000
     )
     page.get_by_text("A phone each").click()
     expect(page.get_by_role("img", name="Code of the link for Wren")).to_be_visible()
