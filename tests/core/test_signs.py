@@ -11,14 +11,23 @@ from brasko.core.programme.signs import SIGNS, kit_for, sign_of
 
 def test_every_step_of_a_first_steak_has_its_sign():
     wish = Wish("ribeye", 0.038, 0.45, 57.0)
-    for task in planned(wish, quick=True).tasks:
-        assert sign_of(task.key, all_cuts()["ribeye"]), task.key
+    tasks = [task.key for task in planned(wish, quick=True).tasks]
+    for task in tasks:
+        assert sign_of(task, all_cuts()["ribeye"], tasks), task
+
+
+def test_burners_are_told_nothing_of_coals():
+    # flames out of the top of a gas grill are no sign that it goes well
+    tasks = [task.key for task in planned(Wish("ribeye", 0.038, 0.45, 57.0, fire="gas"), quick=True).tasks]
+    assert "light" in tasks
+    assert sign_of("light", all_cuts()["ribeye"], tasks) == sign_of("convert", all_cuts()["ribeye"], tasks) == ""
+    assert not any("harcoal" in written(thing) for thing in kit_for(f"0:{task}" for task in tasks))
 
 
 def test_signs_of_a_steak_are_told_of_no_other_food():
     # a burger that "gives under a finger", or chicken that is "pink from edge to edge", is not safe
     for key in ("burger_80_20", "chicken_thigh", "salmon", "pork_chop", "sausage"):
-        assert not any(sign_of(task, all_cuts()[key]) for task in SIGNS)
+        assert not any(sign_of(task, all_cuts()[key], SIGNS) for task in SIGNS)
 
 
 def test_the_kit_follows_the_fire():

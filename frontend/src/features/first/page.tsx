@@ -18,7 +18,6 @@ import {
   withAnswers,
 } from "@/features/plan/asked";
 import { Button, Failed, Field, Mistake, Waiting } from "@/ui/controls";
-import { StepPicture } from "@/ui/step-picture";
 import { HourField } from "@/ui/hour-field";
 import { clockText, dayText, lengthText, phrase, tempText, weightText } from "@/units/units";
 import { named } from "@/words/catalogue";
@@ -264,7 +263,6 @@ function Begin({ plan }: { plan: Plan }) {
         {steps.map((task) => (
           <li key={task.key} className="flex items-center gap-3 border-b border-seam py-1 last:border-0">
             <span className="figure w-16 shrink-0 text-ash">{at(task.start_s)}</span>
-            <StepPicture of={ownKey(task.key)} className="h-9 w-12 shrink-0" />
             <span>
               {task.name}
               {result.cautions

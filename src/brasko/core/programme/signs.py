@@ -32,8 +32,9 @@ SIGNS: dict[str, str] = {
 
 _NEEDS: dict[str, tuple[str, ...]] = {
     "season": (say("kit-salt"), say("kit-paper-towels"), say("kit-a-rack-over-a-plate")),
-    "light": (say("kit-charcoal-chimney-and-lighter"), say("kit-heat-proof-gloves")),
-    "bank": (say("kit-a-long-poker-or-tongs-for"),),
+    "light": (say("kit-heat-proof-gloves"),),
+    "bank": (say("kit-charcoal-chimney-and-lighter"), say("kit-a-long-poker-or-tongs-for")),
+    "fuse": (say("kit-charcoal-chimney-and-lighter"), say("kit-a-long-poker-or-tongs-for")),
     "preheat": (say("kit-fuel-for-an-hour"),),
     "oil": (say("kit-a-brush-without-loose-bristles-oil"),),
     "heat_pan": (say("kit-a-heavy-pan-and-its-holder"),),
@@ -44,9 +45,16 @@ _NEEDS: dict[str, tuple[str, ...]] = {
 _ALWAYS = (say("kit-what-puts-a-fire-out"),)
 
 
-def sign_of(task: str, cut: Cut) -> str:
-    """What shows that a step goes as it should; empty where that is said of a steak only."""
+_OF_COALS = {"light", "convert"}
+"""Steps that burners and pellets have too, and that look otherwise there."""
+
+
+def sign_of(task: str, cut: Cut, tasks: Iterable[str]) -> str:
+    """What shows that a step goes as it should, in an order of so many tasks; empty where that is said of a steak only,
+    or of coals out of a chimney only."""
     if cut.kind != "intact" or tissue_of(cut) != "red":
+        return ""
+    if task in _OF_COALS and not {"bank", "fuse"} & set(tasks):
         return ""
     return SIGNS.get(task, "")
 

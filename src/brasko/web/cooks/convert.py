@@ -223,7 +223,7 @@ def expected_out(
                     name=task.name,
                     lane=task.lane,
                     why=task.why,
-                    sign=sign_of(each.key, cut),
+                    sign=sign_of(each.key, cut, named),
                     start_at=cook.moment(each.start_s),
                     end_at=cook.moment(each.end_s),
                     state=each.state,
