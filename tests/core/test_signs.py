@@ -44,5 +44,11 @@ def test_the_kit_follows_the_fire():
         assert any("never water on burning fat" in t for t in kit)
 
 
+def test_what_goes_straight_over_the_fire_is_not_said_to_lie_quietly():
+    steak = all_cuts()["ribeye"]
+    assert sign_of("on", steak, ["light", "bank", "on", "rest", "serve"]) == ""
+    assert "Hardly a sizzle" in written(sign_of("on", steak, ["bank", "on", "wait", "sear"]))
+
+
 def test_the_thermometer_decides():
     assert "The thermometer decides" in written(SIGNS["wait"])

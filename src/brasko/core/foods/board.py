@@ -23,7 +23,6 @@ from shapely.geometry.base import BaseGeometry
 from shapely.ops import split
 
 from brasko.core.foods.cuts import Cut
-from brasko.core.foods.parts import parts_of
 from brasko.core.foods.serving import serving_of
 
 Points = tuple[tuple[float, float], ...]
@@ -31,8 +30,12 @@ Points = tuple[tuple[float, float], ...]
 
 FLECK_M = 0.0035
 """Half the length of one fleck of fat (assumed); how many there are follows from the cut's fat."""
-GRAIN_EVERY_M, KEPT_FROM_BONE_M, SHORTEST_M = 0.009, 0.006, 0.003
-MOST_SLICES = 11
+FLECKS_OF_ALL_FAT = 260
+"""Flecks on a piece that would be nothing but fat (assumed, to look at)."""
+GRAIN_EVERY_M, SHORTEST_M, MOST_SLICES = 0.009, 0.003, 11
+"""How far fibres are drawn apart, the shortest line worth drawing, the most slices that can be told apart (assumed)."""
+KEPT_FROM_BONE_M = 0.006
+"""So far off the bone a probe is drawn at least (assumed)."""
 
 
 @dataclass(frozen=True)
@@ -73,7 +76,6 @@ class Board:
     slices: tuple[Points, ...]
     probes: tuple[Probe, ...]
     fire_deg: float | None
-    on_end: bool
     skin: bool
     inner: tuple[Points, ...]
 
@@ -125,13 +127,12 @@ def board_of(cut: Cut) -> Board:
         seams=tuple(
             p for s in shape.get("seams", []) for p in _lines(real(LineString(_smooth(s, closed=False))), meat)
         ),
-        thin=tuple(p for t in thin for p in _rings(t)) if any(p.at == "end" for p in parts_of(cut.key)) or thin else (),
+        thin=tuple(p for t in thin for p in _rings(t)),
         grain=tuple(p for side, way in ways for p in _parallels(side, way, GRAIN_EVERY_M, broken=True)),
         flecks=_flecks(lean, cut) if cut.kind in {"intact", "ground"} else (),
         slices=_slices(cut, meat, ways, bool(shape["grain"])),
         probes=tuple(_probe(shape[k], size, outline, bone) for k in ("probe", "second") if shape.get(k)),
         fire_deg=shape.get("fire_deg"),
-        on_end=any(w["deg"] is None for w in shape["grain"]),
         skin=bool(shape.get("skin")),
         inner=_inner(shape, outline),
     )
@@ -209,7 +210,7 @@ def _flecks(lean: BaseGeometry, cut: Cut) -> tuple[Points, ...]:
     """Flecks of fat spread evenly over the lean, as many as the cut's share of fat asks for; always the same ones."""
     low_x, low_y, high_x, high_y = lean.bounds
     inside = lean.buffer(-0.003)
-    wanted = int(cut.composition.fat * 260)
+    wanted = int(cut.composition.fat * FLECKS_OF_ALL_FAT)
     found: list[Points] = []
     for n in range(1, 4000):
         if len(found) >= wanted or inside.is_empty:

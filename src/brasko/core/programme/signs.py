@@ -5,7 +5,7 @@ Common practice, no source. None of it ends the heat: that is a reading.
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
 
 from brasko.core.foods.colour import tissue_of
 from brasko.core.foods.cuts import Cut
@@ -49,12 +49,15 @@ _OF_COALS = {"light", "convert"}
 """Steps that burners and pellets have too, and that look otherwise there."""
 
 
-def sign_of(task: str, cut: Cut, tasks: Iterable[str]) -> str:
+def sign_of(task: str, cut: Cut, tasks: Collection[str]) -> str:
     """What shows that a step goes as it should, in an order of so many tasks; empty where that is said of a steak only,
     or of coals out of a chimney only."""
     if cut.kind != "intact" or tissue_of(cut) != "red":
         return ""
     if task in _OF_COALS and not {"bank", "fuse"} & set(tasks):
+        return ""
+    if task == "on" and "wait" not in tasks:
+        # it goes straight over the fire: it hisses, and is not to lie quietly
         return ""
     return SIGNS.get(task, "")
 

@@ -82,7 +82,7 @@ def _told(cut: Cut, board: Board) -> BoardOut:
         probes=[_probe(p) for p in board.probes],
         fire_deg=board.fire_deg,
         ask=counter.ask,
-        where_to_probe=_where(cut, board),
+        where_to_probe=_where(board),
         towards_fire=counter.to_fire,
         how_to_slice=say("entries-thick", across=serving.across, slice=quantity.length(serving.slice_m * 1000))
         if sliced
@@ -91,7 +91,7 @@ def _told(cut: Cut, board: Board) -> BoardOut:
     )
 
 
-def _where(cut: Cut, board: Board) -> str:
+def _where(board: Board) -> str:
     if not board.probes:
         return say("board-it-is-pressed-not-probed")
     if len(board.probes) > 1:
