@@ -25,6 +25,7 @@ from brasko.web.cooks.figures import figures_of, gauge_off_k
 from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.story import done_at, story_of
 from brasko.web.cooks.watch import seen_of, wish_for
+from brasko.web.machine.pool import LetGo
 from brasko.web.machine.together import OnceEach
 from brasko.web.yard.actions.learn import fire_of, keep_figure, keep_teaching
 
@@ -75,6 +76,9 @@ def _slow_phase(cook: Cook, piece: Piece) -> tuple[Wish, CookHistory, list[Seen]
 def _when_there(cook: Cook, piece: Piece, wish: Wish) -> Callable[[Future[Ensemble]], None]:
     def keep(job: Future[Ensemble]) -> None:
         _at_work.end(piece.id)
+        if job.cancelled() or isinstance(job.exception(), LetGo):
+            # the server ends, and its loop says so itself: the store is not for it
+            return
         try:
             # what came late meanwhile counts too
             if found := _slow_phase(cook, piece):
