@@ -17,7 +17,7 @@ export const oneSubset = (): Plugin => ({
       if (part.type !== "asset" || !part.fileName.endsWith(".woff2")) continue;
       part.source = await subsetFont(Buffer.from(part.source as Uint8Array), WRITTEN, {
         targetFormat: "woff2",
-        variationAxes: { wght: { min: 400, max: 800 }, wdth: { min: 62, max: 125 } },
+        variationAxes: { wght: { min: 400, max: 800 }, wdth: { min: 66, max: 112 } },
       });
     }
   },

@@ -3,9 +3,10 @@ import react from "@vitejs/plugin-react";
 import { defineConfig } from "vitest/config";
 
 import { oneSubset } from "./font";
+import { wordsOfModules } from "./words";
 
 export default defineConfig({
-  plugins: [react(), tailwindcss(), oneSubset()],
+  plugins: [wordsOfModules(), react(), tailwindcss(), oneSubset()],
   resolve: {
     alias: {
       "@": new URL("./src", import.meta.url).pathname,
@@ -14,5 +15,5 @@ export default defineConfig({
   },
   build: { target: "es2022", sourcemap: false, assetsInlineLimit: 0 },
   server: { fs: { allow: [".."] }, proxy: { "/api": "http://127.0.0.1:8000" } },
-  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
+  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"], setupFiles: ["src/testing/words.ts"] },
 });

@@ -2,9 +2,9 @@ import "./app/theme.css";
 
 import { QueryClient } from "@tanstack/react-query";
 import { PersistQueryClientProvider } from "@tanstack/react-query-persist-client";
-import { type ComponentType, StrictMode } from "react";
+import { type ComponentType, lazy, type ReactNode, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, Navigate, Outlet, RouterProvider } from "react-router";
+import { BrowserRouter, Navigate, Outlet, Route, Routes } from "react-router";
 
 import { Problem } from "./api/client";
 import { keeping, keepTheShell } from "./app/keep";
@@ -15,19 +15,59 @@ import { Waiting } from "./ui/controls";
 import { say } from "./words/say";
 
 /** A page that is fetched when it is opened first. */
-const page =
-  <K extends string>(place: () => Promise<Record<K, ComponentType>>, name: K) =>
-  async () => ({ Component: (await place())[name] });
+const page = <K extends string>(place: () => Promise<Record<K, ComponentType>>, name: K) => {
+  const Page: ComponentType = lazy(async () => ({ default: (await place())[name] as ComponentType }));
+  return <Page />;
+};
 
 const cook = () => import("./features/cook");
+const far = () => import("./features/cook/far");
+const first = () => import("./features/first");
 const lab = () => import("./features/lab");
 const log = () => import("./features/log");
 const plan = () => import("./features/plan");
 const practice = () => import("./features/practice");
 const table = () => import("./features/table");
 
+/** Where each page is, in the frame of the places. */
+const IN_THE_SHELL: [string, ReactNode][] = [
+  ["welcome", page(() => import("./features/account/welcome"), "WelcomePage")],
+  ["plan", page(plan, "PlanPage")],
+  ["plan/:planId", page(plan, "PlanPage")],
+  ["plan/:planId/sheet", page(plan, "SheetPage")],
+  ["table", page(table, "TablePage")],
+  ["table/:tableId", page(table, "TablePage")],
+  ["table/:tableId/now", page(table, "TableNowPage")],
+  ["table/:tableId/sheet", page(table, "TableSheet")],
+  ["first", page(first, "FirstPage")],
+  ["first/:planId", page(first, "FirstPage")],
+  ["cook/:cookId/one", page(() => import("./features/cook/one"), "OnePage")],
+  ["guide", page(() => import("./features/guide"), "GuidePage")],
+  ["fire", page(() => import("./features/fire"), "FirePage")],
+  ["yard", page(() => import("./features/yard"), "YardPage")],
+  ["cook", page(() => import("./features/cook/list"), "CookListPage")],
+  ["cook/:cookId", page(cook, "CookPage")],
+  ["practice", page(practice, "PracticePage")],
+  ["practice/:cookId", page(practice, "DebriefPage")],
+  ["lab", page(lab, "LabPage")],
+  ["lab/:experimentId", page(lab, "ExperimentPage")],
+  ["log", page(log, "LogPage")],
+  ["log/over", page(log, "OverPage")],
+  ["log/:cookId", page(log, "LogEntryPage")],
+];
+
+const watch = page(far, "WatchPage");
+const wall = page(far, "WallPage");
+
 /** While the first place comes. */
 const Opening = () => <Waiting what={say("screen-session-lighting-up")} />;
+
+/** Everything that is seen signed in; a page comes before the one before it goes. */
+const inside = (frame: ReactNode) => (
+  <SessionGate>
+    <Suspense fallback={<Opening />}>{frame}</Suspense>
+  </SessionGate>
+);
 
 const queries = new QueryClient({
   defaultOptions: {
@@ -40,63 +80,24 @@ const queries = new QueryClient({
   },
 });
 
-const far = () => import("./features/cook/far");
-const first = () => import("./features/first");
-
-const router = createBrowserRouter([
-  {
-    element: (
-      <SessionGate>
-        <Outlet />
-      </SessionGate>
-    ),
-    HydrateFallback: Opening,
-    children: [
-      { path: "cook/:cookId/watch", lazy: page(far, "WatchPage") },
-      { path: "cook/:cookId/wall", lazy: page(far, "WallPage") },
-    ],
-  },
-  {
-    element: (
-      <SessionGate>
-        <Shell />
-      </SessionGate>
-    ),
-    HydrateFallback: Opening,
-    children: [
-      { index: true, element: <Navigate to="/cook" replace /> },
-      { path: "welcome", lazy: page(() => import("./features/account/welcome"), "WelcomePage") },
-      { path: "plan", lazy: page(plan, "PlanPage") },
-      { path: "plan/:planId", lazy: page(plan, "PlanPage") },
-      { path: "plan/:planId/sheet", lazy: page(plan, "SheetPage") },
-      { path: "table", lazy: page(table, "TablePage") },
-      { path: "table/:tableId", lazy: page(table, "TablePage") },
-      { path: "table/:tableId/now", lazy: page(table, "TableNowPage") },
-      { path: "table/:tableId/sheet", lazy: page(table, "TableSheet") },
-      { path: "first", lazy: page(first, "FirstPage") },
-      { path: "first/:planId", lazy: page(first, "FirstPage") },
-      { path: "cook/:cookId/one", lazy: page(() => import("./features/cook/one"), "OnePage") },
-      { path: "guide", lazy: page(() => import("./features/guide"), "GuidePage") },
-      { path: "fire", lazy: page(() => import("./features/fire"), "FirePage") },
-      { path: "yard", lazy: page(() => import("./features/yard"), "YardPage") },
-      { path: "cook", lazy: page(() => import("./features/cook/list"), "CookListPage") },
-      { path: "cook/:cookId", lazy: page(cook, "CookPage") },
-      { path: "practice", lazy: page(practice, "PracticePage") },
-      { path: "practice/:cookId", lazy: page(practice, "DebriefPage") },
-      { path: "lab", lazy: page(lab, "LabPage") },
-      { path: "lab/:experimentId", lazy: page(lab, "ExperimentPage") },
-      { path: "log", lazy: page(log, "LogPage") },
-      { path: "log/over", lazy: page(log, "OverPage") },
-      { path: "log/:cookId", lazy: page(log, "LogEntryPage") },
-      { path: "*", element: <Navigate to="/plan" replace /> },
-    ],
-  },
-]);
-
 createRoot(document.getElementById("root")!).render(
   <StrictMode>
     <PersistQueryClientProvider client={queries} persistOptions={keeping}>
-      <RouterProvider router={router} />
+      <BrowserRouter>
+        <Routes>
+          <Route element={inside(<Outlet />)}>
+            <Route path="cook/:cookId/watch" element={watch} />
+            <Route path="cook/:cookId/wall" element={wall} />
+          </Route>
+          <Route element={inside(<Shell />)}>
+            <Route index element={<Navigate to="/cook" replace />} />
+            {IN_THE_SHELL.map(([path, element]) => (
+              <Route key={path} path={path} element={element} />
+            ))}
+            <Route path="*" element={<Navigate to="/plan" replace />} />
+          </Route>
+        </Routes>
+      </BrowserRouter>
     </PersistQueryClientProvider>
   </StrictMode>,
 );

@@ -1,7 +1,7 @@
 import createClient from "openapi-fetch";
 
 import type { components, paths } from "./schema.gen";
-import { say, writtenOut } from "@/words/say";
+import { say, spelledOut } from "@/words/say";
 
 export type Schemas = components["schemas"];
 
@@ -71,8 +71,8 @@ interface Answer<T> {
 /** The body of a success, or a thrown Problem. */
 export async function answer<T>(call: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await call;
-  if (response.ok && data !== undefined) return writtenOut(data);
-  const body = writtenOut(error ?? {}) as { detail?: string; said?: string; errors?: FieldError[] };
+  if (response.ok && data !== undefined) return spelledOut(data);
+  const body = (await spelledOut(error ?? {})) as { detail?: string; said?: string; errors?: FieldError[] };
   throw new Problem(
     response.status,
     body.said ??

@@ -2,7 +2,7 @@ import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useEffect, useState } from "react";
 
 import { answer, client, type Schemas } from "./client";
-import { writtenOut } from "@/words/say";
+import { spelledOut } from "@/words/say";
 
 import { keys, type Cook } from "./hooks";
 
@@ -112,6 +112,7 @@ function follow(
   let stopped = false;
   let source: EventSource | null = null;
   let timer = 0;
+  let told = Promise.resolve();
   let release: () => void = () => undefined;
   const until = new Promise<void>((resolve) => {
     release = resolve;
@@ -124,9 +125,13 @@ function follow(
       onLink("waiting");
       if (source?.readyState === EventSource.CLOSED) timer = window.setTimeout(listen, ASK_MS);
     };
-    source.addEventListener("update", (message) =>
-      onUpdate(writtenOut(JSON.parse((message as MessageEvent<string>).data) as Update)),
-    );
+    source.addEventListener("update", (message) => {
+      const came = JSON.parse((message as MessageEvent<string>).data) as Update;
+      told = told.then(async () => {
+        const update = await spelledOut(came);
+        if (!stopped) onUpdate(update);
+      });
+    });
   };
   const ask = async () => {
     try {

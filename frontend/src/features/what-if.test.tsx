@@ -51,6 +51,7 @@ it("never offers what was worked out before for what could be done now", async (
     );
   const text = () => document.body.textContent ?? "";
   show(true);
+  await act(() => import("@/ui/over"));
   await act(() => vi.waitFor(() => expect(text()).toContain("Hold it")));
   show(false);
   show(true);

@@ -1,11 +1,10 @@
 import { FluentBundle, FluentResource, type FluentValue } from "@fluent/bundle";
+import filesByPrefix from "virtual:word-files";
+
+import ofItself from "@catalogue/en/language.ftl?raw";
 
 const WHOLE = "en";
-const english = import.meta.glob<string>("@catalogue/en/*.ftl", {
-  query: "?raw",
-  import: "default",
-  eager: true,
-});
+const english = import.meta.glob<string>("@catalogue/en/*.ftl", { query: "?raw", import: "default" });
 const others = import.meta.glob<string>(["@catalogue/*/*.ftl", "!@catalogue/en/*.ftl"], {
   query: "?raw",
   import: "default",
@@ -38,8 +37,28 @@ function bundleOf(language: string, sources: string[]): FluentBundle {
   return bundle;
 }
 
-const whole = bundleOf(WHOLE, Object.values(english));
+const whole = bundleOf(WHOLE, [ofItself]);
+const known = new Set(["language.ftl"]);
 let spoken = [whole];
+
+/** Take up the sentences of one file of the catalogue. */
+export function learn(file: string, sentences: string): void {
+  if (known.has(file)) return;
+  known.add(file);
+  whole.addResource(new FluentResource(sentences));
+}
+
+/** Fetch what is not known yet of the files that these keys of the core are in. */
+export async function learnFor(keys: Iterable<string>): Promise<void> {
+  const prefixes = new Set([...keys].map((key) => key.slice(0, key.indexOf("-"))));
+  const wanted = new Set([...prefixes].flatMap((prefix) => filesByPrefix[prefix] ?? []));
+  await Promise.all(
+    Object.entries(english).map(async ([path, load]) => {
+      const file = path.split("/").at(-1)!;
+      if (wanted.has(file) && !known.has(file)) learn(file, await load());
+    }),
+  );
+}
 let tag = WHOLE;
 
 /** The language in which everything is said. */

@@ -1,4 +1,4 @@
-import { afterEach, describe, expect, it } from "vitest";
+import { afterEach, describe, expect, it, vi } from "vitest";
 
 import { LANGUAGES, named, speak } from "./catalogue";
 import { say, written, writtenOut } from "./say";
@@ -54,5 +54,16 @@ describe("a language", () => {
   });
   it("is offered with every other one", () => {
     expect(LANGUAGES).toEqual(["en", "de"]);
+  });
+});
+
+describe("sentences that are not here yet", () => {
+  it("are fetched by the keys of the answer that needs them, and kept", async () => {
+    vi.resetModules();
+    const fresh = await import("./say");
+    const came = { tasks: [{ name: "⟦timeline-serve⟧", why: gains }] };
+    expect(fresh.written(came.tasks[0]!.name)).toBe("timeline-serve");
+    expect(await fresh.spelledOut(came)).toEqual({ tasks: [{ name: "Serve", why: "Gains more crust" }] });
+    expect(fresh.written("⟦timeline-serve⟧")).toBe("Serve");
   });
 });

@@ -1,4 +1,4 @@
-import { named, sentence } from "./catalogue";
+import { learnFor, named, sentence } from "./catalogue";
 
 type Value = string | number | boolean | null | undefined;
 
@@ -58,4 +58,23 @@ export function writtenOut<T>(came: T): T {
     }
   }
   return came;
+}
+
+const KEYS = /⟦([a-z0-9-]+)/g;
+
+/** The keys of the core's messages in what came. */
+function keysIn(came: unknown, found: Set<string>): Set<string> {
+  if (typeof came === "string") {
+    if (came.includes("⟦")) for (const [, key] of came.matchAll(KEYS)) found.add(key!);
+  } else if (typeof came === "object" && came !== null) {
+    for (const each of Object.values(came)) keysIn(each, found);
+  }
+  return found;
+}
+
+/** What came from the server with every message in it written out, once their sentences are here. */
+export async function spelledOut<T>(came: T): Promise<T> {
+  const keys = keysIn(came, new Set());
+  if (keys.size > 0) await learnFor(keys);
+  return writtenOut(came);
 }

@@ -1,13 +1,14 @@
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { Link, Navigate } from "react-router";
 
 import { useCooks } from "@/api/hooks";
 import { useTables } from "@/api/tables";
-import { Kept } from "@/features/plan/kept";
 import { useSystem } from "@/app/session";
 import { Failed, Waiting } from "@/ui/controls";
 import { clockText, dayText } from "@/units/units";
 import { say } from "@/words/say";
+
+const Kept = lazy(async () => ({ default: (await import("@/features/plan/kept")).Kept }));
 
 /** Cooks on the fire now. With exactly one, go straight to it. */
 export function CookListPage() {
@@ -44,7 +45,9 @@ export function CookListPage() {
         </ul>
       </section>
       <TablesToday />
-      <Kept system={system} />
+      <Suspense fallback={null}>
+        <Kept system={system} />
+      </Suspense>
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
 
 import { type Cook, useFinish, useHands, useReference, useSpeed } from "@/api/hooks";
@@ -15,7 +15,6 @@ import { LineView } from "@/chart/line-view";
 import { unpacked, widthMm } from "@/chart/section";
 import { roleOf } from "@/chart/where";
 import { DrillStory } from "@/features/practice/story";
-import { RatingForm } from "@/features/log/rating";
 import { Button, Failed, Waiting, Tick } from "@/ui/controls";
 import { clockText } from "@/units/units";
 
@@ -29,6 +28,8 @@ import { OnAnotherPhone, PlainPage } from "./reach";
 import { WhatIf } from "./what-if";
 import { named } from "@/words/catalogue";
 import { say } from "@/words/say";
+
+const RatingForm = lazy(async () => ({ default: (await import("@/features/log/rating")).RatingForm }));
 
 const ELSEWHERE =
   "flex min-h-11 items-center text-ink underline decoration-ember decoration-2 underline-offset-4";
@@ -119,7 +120,9 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
         {cook.ended_at ? (
           <section aria-label={say("screen-cook-afterwards")} className="plate flex flex-col gap-3 p-4">
             <h2 className="m-0 text-3xl">{say("screen-cook-it-is-over-how-was-it")}</h2>
-            <RatingForm cook={cook} />
+            <Suspense fallback={null}>
+              <RatingForm cook={cook} />
+            </Suspense>
             <Link
               to={`/log/${cook.id}`}
               className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"

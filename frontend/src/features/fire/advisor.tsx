@@ -1,7 +1,8 @@
 import { useState } from "react";
 
 import { answer, client, Problem, type Schemas } from "@/api/client";
-import { Button, Mistake, Quantity, Tick } from "@/ui/controls";
+import { Button, Mistake, Tick } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { phrase, plain, spanText, type System, temperature } from "@/units/units";
 
 import type { Setup } from "./model";

@@ -1,5 +1,6 @@
 import { Problem, type Schemas } from "@/api/client";
-import { Button, Choice, Mistake, Quantity, Tick } from "@/ui/controls";
+import { Button, Choice, Mistake, Tick } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { readTyped } from "@/units/typed";
 import {
   type Scale,

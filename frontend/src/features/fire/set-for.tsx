@@ -1,7 +1,8 @@
 import { useState } from "react";
 
 import { answer, client, Problem } from "@/api/client";
-import { Button, Mistake, Quantity } from "@/ui/controls";
+import { Button, Mistake } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { phrase, temperature } from "@/units/units";
 
 import type { sent, Setup } from "./model";

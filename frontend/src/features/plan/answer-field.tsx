@@ -2,7 +2,8 @@ import type { ReactNode } from "react";
 
 import type { Answer } from "@/api/answers";
 import { useHousehold } from "@/app/session";
-import { Choice, Quantity, Tick } from "@/ui/controls";
+import { Choice, Tick } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { phrase, type Scale, scaleOf } from "@/units/units";
 
 import type { PieceDraft } from "./model";

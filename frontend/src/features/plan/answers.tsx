@@ -7,7 +7,8 @@ import { type Reference, usePreferences, useReference } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { Doneness } from "@/chart/doneness";
 import { lookOf } from "@/chart/look";
-import { BOX, Button, Choice, Field, Quantity } from "@/ui/controls";
+import { BOX, Button, Choice, Field } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { HourField } from "@/ui/hour-field";
 import { clockText, dayText, phrase, thickness } from "@/units/units";
 

@@ -2,7 +2,8 @@ import { useState } from "react";
 
 import { Problem } from "@/api/client";
 import { useBurger } from "@/api/hooks";
-import { Button, Mistake, Quantity } from "@/ui/controls";
+import { Button, Mistake } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { count, percent, phrase, type System, thickness, weightText } from "@/units/units";
 
 import { type Draft, withWay } from "./model";

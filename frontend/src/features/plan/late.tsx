@@ -1,4 +1,5 @@
-import { Failed, Quantity, Waiting } from "@/ui/controls";
+import { Failed, Waiting } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { minutes, phrase, type System, tempText } from "@/units/units";
 
 import type { Draft } from "./model";

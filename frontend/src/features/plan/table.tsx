@@ -1,6 +1,7 @@
 import type { Schemas } from "@/api/client";
 import type { Reference } from "@/api/hooks";
-import { Button, Choice, Failed, Field, Quantity, Waiting, BOX } from "@/ui/controls";
+import { Button, Choice, Failed, Field, Waiting, BOX } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { count, phrase, priceScale, type System, temperature, tempText, weightText } from "@/units/units";
 
 import type { Draft } from "./model";

@@ -3,7 +3,8 @@ import { useState } from "react";
 import type { Problem } from "@/api/client";
 import type { Reference } from "@/api/hooks";
 import type { TableDish, TableReference } from "@/api/tables";
-import { Button, Choice, Mistake, Quantity } from "@/ui/controls";
+import { Button, Choice, Mistake } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { count, minutes, phrase, spanText, temperature, thickness, type System } from "@/units/units";
 
 import { askedKey, type Dish, dishFor, dishOfError, type TableDraft, withDish } from "./model";

@@ -1,7 +1,8 @@
 import { useState } from "react";
 
 import type { PlannedTable } from "@/api/tables";
-import { Button, Quantity } from "@/ui/controls";
+import { Button } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { countdown, phrase, temperature, type System } from "@/units/units";
 import { say } from "@/words/say";
 

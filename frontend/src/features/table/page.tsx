@@ -6,7 +6,8 @@ import { type Reference, useReference } from "@/api/hooks";
 import { type TableReference, useKeepTable, useTable, useTableReference } from "@/api/tables";
 import { useHousehold } from "@/app/session";
 import { dayOf, timeOf } from "@/features/plan/model";
-import { BOX, Button, Failed, Field, Mistake, Quantity, TextField, Tick, Waiting } from "@/ui/controls";
+import { BOX, Button, Failed, Field, Mistake, TextField, Tick, Waiting } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { HourField } from "@/ui/hour-field";
 import { clockText, count, dayText, phrase } from "@/units/units";
 

@@ -1,7 +1,8 @@
 import type { Problem } from "@/api/client";
 import type { TableReference } from "@/api/tables";
 import { useHousehold } from "@/app/session";
-import { Button, Quantity } from "@/ui/controls";
+import { Button } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { count, minutes, phrase } from "@/units/units";
 
 import type { TableDraft } from "./model";

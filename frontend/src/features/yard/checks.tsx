@@ -2,7 +2,8 @@ import { useState } from "react";
 
 import { Problem } from "@/api/client";
 import { useCheck, useCorrectionTried, usePutRight, useTrueReadings } from "@/api/yard";
-import { Button, Choice, Mistake, Quantity } from "@/ui/controls";
+import { Button, Choice, Mistake } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { altitude, clockText, dayText, phrase, type System, temperature } from "@/units/units";
 import { figure, say } from "@/words/say";
 

@@ -2,7 +2,8 @@ import { useState } from "react";
 
 import { Problem, type Schemas } from "@/api/client";
 import { type Grill, useWriteGrill } from "@/api/yard";
-import { Choice, Mistake, Quantity, TextField } from "@/ui/controls";
+import { Choice, Mistake, TextField } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { percent, plain, type System, thickness } from "@/units/units";
 
 import { EditForm, saying } from "./edit-form";

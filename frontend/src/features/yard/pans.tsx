@@ -2,7 +2,8 @@ import { useState } from "react";
 
 import { Problem, type Schemas } from "@/api/client";
 import { type Pan, usePutPanAway, useWritePan } from "@/api/yard";
-import { Choice, Mistake, Quantity, TextField } from "@/ui/controls";
+import { Choice, Mistake, TextField } from "@/ui/controls";
+import { Quantity } from "@/ui/quantity";
 import { lengthText, mass, type Scale, type System, thickness, weightText } from "@/units/units";
 
 import { EditForm, saying } from "./edit-form";

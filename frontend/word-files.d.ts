@@ -1,0 +1,4 @@
+declare module "virtual:word-files" {
+  const filesByPrefix: Record<string, string[]>;
+  export default filesByPrefix;
+}
