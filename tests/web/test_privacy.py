@@ -56,6 +56,7 @@ SHARED = {
     "ask_school",
     "get_guide",
     "get_boards",
+    "get_guide_figures",
     "get_table_reference",
     "preview_table",
     "create_table",

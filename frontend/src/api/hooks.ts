@@ -11,6 +11,7 @@ export const keys = {
   details: (body: string) => ["details", body] as const,
   choices: (body: string) => ["choices", body] as const,
   school: (body: string) => ["school", body] as const,
+  guideFigures: ["guide", "figures"],
   guide: ["guide"] as const,
   boards: ["boards"] as const,
   cooks: ["cooks"] as const,
@@ -64,6 +65,14 @@ export const useGuide = () =>
   useQuery({
     queryKey: keys.guide,
     queryFn: ({ signal }) => answer(client.GET("/api/guide", { signal })),
+    staleTime: Infinity,
+  });
+
+/** What the guide shows computed. */
+export const useGuideFigures = () =>
+  useQuery({
+    queryKey: keys.guideFigures,
+    queryFn: ({ signal }) => answer(client.GET("/api/guide/figures", { signal })),
     staleTime: Infinity,
   });
 

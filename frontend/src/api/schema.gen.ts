@@ -1470,6 +1470,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/guide/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Guide Figures
+         * @description What the guide shows computed: carry-over, half the distance, the wet window.
+         */
+        get: operations["get_guide_figures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lab/reference": {
         parameters: {
             query?: never;
@@ -5940,6 +5960,46 @@ export interface components {
             flare: components["schemas"]["FlareOut"];
         };
         /**
+         * FirePartOut
+         * @description One thing of a fire seen from its front; heights are over the lowest grate.
+         */
+        FirePartOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "lit" | "unlit" | "burner" | "plate" | "pan" | "grate" | "refuge";
+            /** Left Mm */
+            left_mm: number;
+            /** Right Mm */
+            right_mm: number;
+            /** Low Mm */
+            low_mm: number;
+            /** High Mm */
+            high_mm: number;
+        };
+        /**
+         * FireSideOut
+         * @description A fire from its front; a vent is null where there is none.
+         */
+        FireSideOut: {
+            /** Parts */
+            parts: components["schemas"]["FirePartOut"][];
+            /** Half Width Mm */
+            half_width_mm: number;
+            /** Floor Mm */
+            floor_mm: number;
+            /**
+             * Lid
+             * @enum {string}
+             */
+            lid: "shut" | "open" | "none";
+            /** Bottom Share */
+            bottom_share: number | null;
+            /** Top Share */
+            top_share: number | null;
+        };
+        /**
          * FlareOut
          * @description Risk of a flare-up and what to do.
          */
@@ -5967,6 +6027,7 @@ export interface components {
             setup: components["schemas"]["SetupOut"];
             settled: components["schemas"]["SettledOut"];
             map: components["schemas"]["MapOut"];
+            side: components["schemas"]["FireSideOut"];
             /** Half Distance Gain */
             half_distance_gain: number;
         };
@@ -6328,6 +6389,69 @@ export interface components {
             tip_x_mm: number;
             /** Tip Y Mm */
             tip_y_mm: number;
+        };
+        /**
+         * CarryOverOut
+         * @description A thick steak from the pull on; times count from it.
+         */
+        CarryOverOut: {
+            /** Pulled C */
+            pulled_c: number;
+            /** Peak C */
+            peak_c: number;
+            /** Peak S */
+            peak_s: number;
+            /** Grey Rim Share */
+            grey_rim_share: number;
+            /** Lasts S */
+            lasts_s: number;
+            curve: components["schemas"]["CurveOut"];
+            section: components["schemas"]["SectionOut"];
+        };
+        /**
+         * FireFigureOut
+         * @description The usual fire of a kind, at the entry that tells of it.
+         */
+        FireFigureOut: {
+            /** Entry */
+            entry: string;
+            side: components["schemas"]["FireSideOut"];
+        };
+        /** GuideFiguresOut */
+        GuideFiguresOut: {
+            /** Fires */
+            fires: components["schemas"]["FireFigureOut"][];
+            carry_over: components["schemas"]["CarryOverOut"];
+            half_distance: components["schemas"]["HalfDistanceOut"];
+            wet_window: components["schemas"]["WetWindowOut"];
+        };
+        /**
+         * HalfDistanceOut
+         * @description One fire felt at the grate and half as far above the coals; gain is what a spot sees of it, times.
+         */
+        HalfDistanceOut: {
+            /** Gap Mm */
+            gap_mm: number;
+            /** Gain */
+            gain: number;
+            far: components["schemas"]["MapOut"];
+            near: components["schemas"]["MapOut"];
+        };
+        /**
+         * WetWindowOut
+         * @description Water on a face [g/m2] so long after salting; wet between from_s and to_s; costs_s more of sear.
+         */
+        WetWindowOut: {
+            /** Time S */
+            time_s: number[];
+            /** Film G M2 */
+            film_g_m2: number[];
+            /** From S */
+            from_s: number;
+            /** To S */
+            to_s: number;
+            /** Costs S */
+            costs_s: number;
         };
         /**
          * AxisIn
@@ -9262,6 +9386,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoardOut"][];
+                };
+            };
+        };
+    };
+    get_guide_figures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuideFiguresOut"];
                 };
             };
         };

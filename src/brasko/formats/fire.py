@@ -7,6 +7,7 @@ from typing import Literal
 
 from pydantic import BaseModel, Field
 
+from brasko.core.fire.side import PartKind
 from brasko.formats.bounds import Figure
 from brasko.formats.strict import Strict
 
@@ -227,6 +228,27 @@ class MapOut(BaseModel):
     zones: list[NamedZoneOut]
     refuge_share: float
     fire: list[BoxOut]
+
+
+class FirePartOut(BaseModel):
+    """One thing of a fire seen from its front; heights are over the lowest grate."""
+
+    kind: PartKind
+    left_mm: float
+    right_mm: float
+    low_mm: float
+    high_mm: float
+
+
+class FireSideOut(BaseModel):
+    """A fire from its front; a vent is null where there is none."""
+
+    parts: list[FirePartOut]
+    half_width_mm: float
+    floor_mm: float
+    lid: Literal["shut", "open", "none"]
+    bottom_share: float | None
+    top_share: float | None
 
 
 class FlareOut(BaseModel):

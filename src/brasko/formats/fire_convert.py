@@ -21,6 +21,7 @@ from brasko.core.fire.kinds import grill_named
 from brasko.core.fire.own import OwnFire, preparations_of
 from brasko.core.fire.placing import LocalExposure, Placed, Table, laid, spot
 from brasko.core.fire.setup import FireSetup, opening_words, usual_setup
+from brasko.core.fire.side import side_of
 from brasko.core.fire.weather import Weather
 from brasko.core.words import quantity, say
 from brasko.formats import fire as out
@@ -281,6 +282,28 @@ def map_schema(setup: FireSetup, shown: GrateMap) -> out.MapOut:
         ],
         refuge_share=shown.refuge_share,
         fire=boxes,
+    )
+
+
+def side_schema(setup: FireSetup, shown: GrateMap) -> out.FireSideOut:
+    """A fire from its front."""
+    side = side_of(setup, shown)
+    return out.FireSideOut(
+        parts=[
+            out.FirePartOut(
+                kind=p.kind,
+                left_mm=round(p.left_m * 1000.0, 1),
+                right_mm=round(p.right_m * 1000.0, 1),
+                low_mm=round(p.low_m * 1000.0, 1),
+                high_mm=round(p.high_m * 1000.0, 1),
+            )
+            for p in side.parts
+        ],
+        half_width_mm=side.half_width_m * 1000.0,
+        floor_mm=side.floor_m * 1000.0,
+        lid=side.lid,
+        bottom_share=side.bottom_share,
+        top_share=side.top_share,
     )
 
 

@@ -1,12 +1,13 @@
 import { useState } from "react";
 
+import { FireSide } from "@/chart/fire-side";
 import { HeatScale, ZoneList } from "@/chart/grate-legend";
 import { Button, Mistake, Waiting } from "@/ui/controls";
 import { phrase } from "@/units/units";
 
 import { AddFood } from "./add-food";
 import { FoodTable, Notes } from "./given";
-import { named, withFood, withMoved } from "./model";
+import { named, placed, withFood, withMoved } from "./model";
 import { Surface } from "./surface";
 import type { Builder } from "./use-builder";
 import type { Look } from "./use-fire";
@@ -42,6 +43,10 @@ export function OnTheGrate({ builder, look }: { builder: Builder; look: Look }) 
       <Surfaces builder={builder} look={look} />
       <ZoneList map={look.map} system={system} />
       <HeatScale system={system} />
+      <figure className="m-0">
+        <figcaption className="kicker">{say("screen-fire-side-seen-from-the-front")}</figcaption>
+        <FireSide side={look.side} food={onLowest(builder, look)} className="mx-auto block max-h-64 w-full" />
+      </figure>
       <AddFood
         reference={reference}
         choices={choices}
@@ -77,6 +82,14 @@ export function OnTheGrate({ builder, look }: { builder: Builder; look: Look }) 
     </section>
   );
 }
+
+/** What lies on the grate that is seen, for the drawing from the front. */
+const onLowest = ({ reference, draft }: Builder, look: Look) =>
+  placed(reference, draft).map((p) => ({
+    label: p.key,
+    x_mm: p.x_mm,
+    width_mm: Math.min(p.width_mm ?? 120, look.map.width_mm),
+  }));
 
 function Surfaces({ builder, look }: { builder: Builder; look: Look }) {
   const { reference, draft, other, choices, felt, beside, active, change } = builder;

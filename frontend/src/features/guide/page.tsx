@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { Link, useLocation } from "react-router";
 
 import type { Schemas } from "@/api/client";
-import { type Reference, useBoards, useGuide, useReference } from "@/api/hooks";
+import { type Reference, useBoards, useGuide, useGuideFigures, useReference } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { type Board, BoardPicture } from "@/chart/board-picture";
 import { lookOf } from "@/chart/look";
@@ -11,6 +11,7 @@ import { BOX, Button, Failed, Field, Waiting } from "@/ui/controls";
 import { StepPicture } from "@/ui/step-picture";
 import { phrase } from "@/units/units";
 
+import { LivingFigure } from "./figures";
 import { type Entry, found } from "./model";
 import { say } from "@/words/say";
 
@@ -27,6 +28,7 @@ function Entries({ guide: { entries, kinds }, wanted }: { guide: Schemas["GuideO
   const system = useHousehold().units;
   const boards = useBoards();
   const reference = useReference().data;
+  const figures = useGuideFigures().data;
   const [typed, setTyped] = useState("");
   const [kind, setKind] = useState("");
   useEffect(() => {
@@ -102,6 +104,7 @@ function Entries({ guide: { entries, kinds }, wanted }: { guide: Schemas["GuideO
             here={entry.key === wanted}
             text={phrase(system, entry.text)}
             reference={reference}
+            figures={figures}
             board={boards.data?.find((b) => entry.key === `cut:${b.cut}`)}
           />
         ))}
@@ -141,6 +144,7 @@ function Card({
   text,
   board,
   reference,
+  figures,
 }: {
   entry: Entry;
   kind: string;
@@ -149,6 +153,7 @@ function Card({
   text: string;
   board: Board | undefined;
   reference: Reference | undefined;
+  figures: Schemas["GuideFiguresOut"] | undefined;
 }) {
   const system = useHousehold().units;
   const scale = reference?.scales.find((s) => entry.key === `scale:${s.key}`);
@@ -169,6 +174,9 @@ function Card({
         />
       )}
       <StepPicture of={PICTURED[entry.key] ?? ""} className="my-2 h-24 text-ink" />
+      {figures && reference && (
+        <LivingFigure of={entry.key} figures={figures} reference={reference} system={system} />
+      )}
       {scale && reference && <DonenessStrip scale={scale} look={lookOf(reference, "")} system={system} />}
       <p className="m-0 mt-1">{text}</p>
       {entry.see.length > 0 && (

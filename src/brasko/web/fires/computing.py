@@ -27,6 +27,7 @@ from brasko.formats.fire_convert import (
     settled_schema,
     setup_of,
     setup_schema,
+    side_schema,
     steps_schema,
     wanted_of,
 )
@@ -53,6 +54,7 @@ def looked_at(payload: LookIn) -> LookOut:
         setup=setup_schema(setup),
         settled=settled_schema(setup),
         map=map_schema(setup, table.map),
+        side=side_schema(setup, table.map),
         half_distance_gain=half_distance_gain(setup),
         pans=_pans(setup, payload),
         **food_schema(table),

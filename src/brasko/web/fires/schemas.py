@@ -11,6 +11,7 @@ from brasko.formats.fire import (
     AdvisedOut,
     CourseOut,
     FeltOut,
+    FireSideOut,
     HoursOut,
     MapOut,
     PlacedIn,
@@ -72,6 +73,7 @@ class LookOut(FoodOut):
     setup: SetupOut
     settled: SettledOut
     map: MapOut
+    side: FireSideOut
     half_distance_gain: float
 
 

@@ -1,12 +1,17 @@
 """The guide, read as a whole: it is short, and searched in the browser."""
 
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 
 from brasko.core.guide.entries import KIND_NAMES, all_entries
+from brasko.web.accounts.auth import CookRequest, signed_in
 from brasko.web.guide.boards import BoardOut, boards
+from brasko.web.guide.figures import GuideFiguresOut, figures
+from brasko.web.machine.answers import computed_answer
 
 router = Router(tags=["guide"])
+FIGURES_S = 3.0
+"""What the figures may take to compute, at the most."""
 
 
 class EntryOut(Schema):
@@ -39,3 +44,9 @@ def get_guide(request: HttpRequest) -> GuideOut:
 def get_boards(request: HttpRequest) -> list[BoardOut]:
     """Every cut as it lies on the board: what is drawn, and what is said beside it."""
     return boards()
+
+
+@router.get("guide/figures", response=GuideFiguresOut, auth=signed_in, operation_id="get_guide_figures")
+async def get_guide_figures(request: CookRequest) -> HttpResponse:
+    """What the guide shows computed: carry-over, half the distance, the wet window."""
+    return await computed_answer(request, FIGURES_S, figures)

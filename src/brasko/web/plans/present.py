@@ -14,7 +14,7 @@ from brasko.core.planner.meal import Meal
 from brasko.core.planner.parts import PartTold
 from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.programme import phase_of
-from brasko.core.planner.ranges import Span
+from brasko.core.planner.ranges import Ranges, Span
 from brasko.core.planner.rendered_fat import fat_lost_share
 from brasko.core.planner.smoke import SmokeTold, smoke_of
 from brasko.core.planner.tasks import Task
@@ -82,14 +82,7 @@ def piece_schema(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn 
         steps=[StepOut.model_validate(s, from_attributes=True) for s in result.steps],
         flips_s=list(result.flips_s),
         cautions=[CautionOut.model_validate(c, from_attributes=True) for c in plan.cautions],
-        curve=CurveOut(
-            time_s=_rounded(result.time_s),
-            core_c=_rounded(result.core_c),
-            face_a_c=_rounded(result.face_a_c),
-            face_b_c=_rounded(result.face_b_c),
-            core_low_c=_rounded(ranges.core_low_c) if ranges else None,
-            core_high_c=_rounded(ranges.core_high_c) if ranges else None,
-        ),
+        curve=curve_schema(result, ranges),
         section=section_schema(result, frames),
         marks=[MarkOut.model_validate(m, from_attributes=True) for m in result.marks],
         marks_words=result.marks_words,
@@ -180,6 +173,18 @@ def _zones(wish: Wish) -> list[ZoneOut]:
 
 def _rounded(values: np.ndarray) -> list[float]:
     return [round(float(v), 2) for v in values]
+
+
+def curve_schema(result: Result, ranges: Ranges | None = None) -> CurveOut:
+    """The curves of a result, with what eight cooks in ten stay between where that is known."""
+    return CurveOut(
+        time_s=_rounded(result.time_s),
+        core_c=_rounded(result.core_c),
+        face_a_c=_rounded(result.face_a_c),
+        face_b_c=_rounded(result.face_b_c),
+        core_low_c=_rounded(ranges.core_low_c) if ranges else None,
+        core_high_c=_rounded(ranges.core_high_c) if ranges else None,
+    )
 
 
 def section_schema(result: Result, frames: int = SECTION_FRAMES) -> SectionOut:

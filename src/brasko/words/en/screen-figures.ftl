@@ -1,0 +1,14 @@
+screen-figures-min-after-the-pull = { $minutes } min after the pull
+screen-figures-stop = Stop
+screen-figures-let-it-rest = Let it rest
+screen-figures-time-since-the-pull = Time since the pull
+screen-figures-pulled-at-it-peaks-at-after = A thick steak under loose foil, pulled at { $pulled }: the middle climbs to { $peak } within { $minutes } min, while its outside cools.
+screen-figures-from-above-hottest = Heat from above at the grate; hottest { $hottest }
+screen-figures-half-as-far-hottest = Heat from above half as far from the coals; hottest { $hottest }
+screen-figures-over-the-coals = { $gap } over the coals:
+screen-figures-over-them = { $gap } over them:
+screen-figures-half-as-far-over-this-bed = Half as far over this bed a spot sees { $gain } times as much of the fire, not four times.
+screen-figures-water-on-the-meat-most-between = Water on the meat after salting: most between { $from } and { $to } minutes
+screen-figures-min-after-salting = minutes after salting
+screen-figures-wet = wet: keep it off the fire
+screen-figures-when-is-practice-boiling-it-off = When it is wet is common practice; boiling so much water off over hot coals takes about { $costs } s before a crust can begin.

@@ -1,0 +1,13 @@
+screen-fire-side-refuge = refuge
+screen-fire-side-open = { $share } % open
+screen-fire-side-left = on the left
+screen-fire-side-right = on the right
+screen-fire-side-middle = in the middle
+screen-fire-side-glowing = coals glow { $there }
+screen-fire-side-waiting = unlit coals { $there }
+screen-fire-side-burners = burners { $there }
+screen-fire-side-plate = a plate shields { $there }
+screen-fire-side-pan = a drip pan { $there }
+screen-fire-side-flee = food flees { $there }
+screen-fire-side-from-the-front = From the front: { $parts }.
+screen-fire-side-seen-from-the-front = Seen from the front
