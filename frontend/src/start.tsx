@@ -58,6 +58,7 @@ const IN_THE_SHELL: [string, ReactNode][] = [
 
 const watch = page(far, "WatchPage");
 const wall = page(far, "WallPage");
+const tableWall = page(table, "TableWall");
 
 /** While the first place comes. */
 const Opening = () => <Waiting what={say("screen-session-lighting-up")} />;
@@ -88,6 +89,7 @@ createRoot(document.getElementById("root")!).render(
           <Route element={inside(<Outlet />)}>
             <Route path="cook/:cookId/watch" element={watch} />
             <Route path="cook/:cookId/wall" element={wall} />
+            <Route path="table/:tableId/wall" element={tableWall} />
           </Route>
           <Route element={inside(<Shell />)}>
             <Route index element={<Navigate to="/cook" replace />} />

@@ -6,7 +6,7 @@ import sqlite3
 import time
 from pathlib import Path
 
-from conftest import begin, keep_a_plan, put_on, start_dialog
+from conftest import PHONE, begin, keep_a_plan, put_on, start_dialog
 from playwright.sync_api import Page, expect
 
 
@@ -79,6 +79,41 @@ def test_a_mark_made_while_the_server_is_gone_arrives_later(visit, kitchen):
     expect(now).to_contain_text("Your mark is kept and sent again")
     kitchen.start_server()
     expect(now).to_contain_text("Light the chimney")
+
+
+def test_an_hour_without_the_server_goes_on_by_the_plan(visit, kitchen):
+    """Gone before the salt and back an hour later: the page counts on, opens anew, and keeps the mark."""
+    page = visit("/plan", PHONE, quiet=False)
+    keep_a_plan(page, kitchen.base)
+    start_dialog(page).get_by_text("1×", exact=True).click()
+    begin(page)
+    now = page.get_by_role("region", name="Now")
+    expect(now).to_contain_text("Salt and pat dry")
+    page.evaluate("navigator.serviceWorker.ready")
+    page.clock.install()
+    page.reload()
+    expect(page.get_by_text("● live")).to_be_visible()
+    page.wait_for_function("caches.open('brasko-shell-2').then(c => c.keys()).then(k => k.length > 40)")
+
+    def clock_s() -> int:
+        expect(now).to_contain_text(re.compile(r"\d\d:\d\d"))
+        told = re.findall(r"\d\d:\d\d(?::\d\d)?(?=\s*(?:●|connecting))", now.inner_text())
+        hour, minute = (int(part) for part in told[0].split(":")[:2])
+        return hour * 3600 + minute * 60
+
+    before_s = clock_s()
+    kitchen.kill_server()
+    page.clock.fast_forward("01:00:00")
+    expect(page.get_by_text("connecting again…")).to_be_visible()
+    assert 3540 <= (clock_s() - before_s) % 86400 <= 3780
+    now.get_by_role("button", name="Salted", exact=True).click()
+    expect(now).to_contain_text("Your mark is kept and sent again")
+    page.reload()
+    expect(now).to_contain_text("Your mark is kept and sent again")
+    kitchen.start_server()
+    page.clock.fast_forward("00:01:00")
+    # the hour went by in the browser only: the server has the mark, and says of it that it is not so late yet
+    expect(now).to_contain_text("lies in the cook's future")
 
 
 def test_a_seventh_tab_still_works(visit, kitchen):

@@ -86,6 +86,12 @@ def test_a_table_is_cooked_by_two_on_their_own_phones(visit):
     expect(other.get_by_role("timer")).to_be_visible()
     assert violations(other) == []
     assert other.evaluate("document.documentElement.scrollWidth") <= 390
+    wall = visit(
+        page.url.split("/", 3)[3].join(("/", "")).replace("/now", "/wall"), {"width": 1280, "height": 800}, "dark"
+    )
+    expect(wall.get_by_role("listitem")).to_have_count(9)
+    expect(wall.get_by_role("listitem").filter(has_text="Garlic bread").get_by_role("timer")).to_be_visible()
+    assert violations(wall) == []
     page.get_by_role("button", name="Wren").click()
     first = page.get_by_role("region", name="Next").inner_text()
     page.get_by_role("button", name="Done", exact=True).click()

@@ -15,6 +15,7 @@ import {
   linesOf,
   movedWait,
   nextOf,
+  nextOfDishes,
   notesOf,
   placesAt,
   rowsOf,
@@ -226,4 +227,25 @@ test("an error belongs to its dish", () => {
   expect(dishOfError("table.dishes.2.piece.thickness_mm")).toBe(2);
   expect(dishOfError("dishes.0")).toBe(0);
   expect(dishOfError("people")).toBeNull();
+});
+
+test("of every dish and fire the soonest open work is next, the soonest of all first", () => {
+  const light = work("light", "gas", -1200);
+  const on = work("on", "corn", -900);
+  const all = [light, on, work("on", "beans", -1000), work("turn", "corn", -800)];
+  expect(nextOfDishes(told({ work: all }), []).map((r) => [r.of, r.next.start_s])).toEqual([
+    ["gas", -1200],
+    ["beans", -1000],
+    ["corn", -900],
+  ]);
+  expect(nextOfDishes(told({ work: all }), [light.id, on.id]).map((r) => [r.of, r.next.start_s])).toEqual([
+    ["beans", -1000],
+    ["corn", -800],
+  ]);
+  expect(
+    nextOfDishes(
+      told({ work: all }),
+      all.map((w) => w.id),
+    ),
+  ).toEqual([]);
 });

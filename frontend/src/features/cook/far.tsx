@@ -10,7 +10,7 @@ import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText, countdown, leastText, tempText } from "@/units/units";
 import { say } from "@/words/say";
 
-import { asksForReading, deed, nextOfEach } from "./model";
+import { asksForReading, deed, nextFlip, nextOfEach, overFireSince } from "./model";
 import { latestTip, NotTaken } from "./now-card";
 
 type Next = ReturnType<typeof nextOfEach>[number];
@@ -111,6 +111,8 @@ function Wrist({ cook, link, outbox, each, nowMs }: Seen) {
         {say("screen-now-card-on-the-board-enjoy-it")}
       </main>
     );
+  const over = overFireSince(each[0]!.piece, cook.expected);
+  const flip = over === null ? null : nextFlip(each[0]!.piece.result, over, nowMs);
   const send = () =>
     record(cook.id, {
       client_id: freshId(),
@@ -128,6 +130,11 @@ function Wrist({ cook, link, outbox, each, nowMs }: Seen) {
       <p role="timer" className="figure m-0 text-5xl leading-none">
         {inTime(leftOf(next, nowMs))}
       </p>
+      {flip && (
+        <p className="m-0 text-lg leading-tight font-bold [font-stretch:75%]">
+          {say("screen-far-flip-in", { time: countdown(Math.max(0, flip.inS)) })}
+        </p>
+      )}
       <Warmth cook={cook} piece={each[0]!.piece} far={false} />
       <Doubt link={link} cook={cook} />
       <NotTaken outbox={outbox} system={system} />

@@ -205,6 +205,9 @@ function WetWindow({ told }: { told: Figures["wet_window"] }) {
             {min}
           </text>
         ))}
+        <text x={x(last)} y={HIGH - 4} textAnchor="end" className="fill-ash text-[13px]">
+          {say("screen-figures-min-after-salting")}
+        </text>
         <text
           x={x((told.from_s + told.to_s) / 2)}
           y={24}

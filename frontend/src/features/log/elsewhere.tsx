@@ -9,6 +9,7 @@ import { useSystem } from "@/app/session";
 import { BOX, Button, Choice, DecimalField, Field, Mistake, TextField } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { FilePick } from "@/ui/file-pick";
+import { HourField } from "@/ui/hour-field";
 import { temperature, thickness } from "@/units/units";
 import { say } from "@/words/say";
 
@@ -94,7 +95,7 @@ function Mapping({ look, text, name }: { look: Look; text: string; name: string 
   const [fire, setFire] = useState("");
   const [on, setOn] = useState("0");
   const [off, setOff] = useState("");
-  const [began, setBegan] = useState("");
+  const [began, setBegan] = useState({ day: "", time: "" });
   const chosen = reference.data?.cuts.find((c) => c.key === cut);
   const timed = columns.some((c) => c.role === "time");
   const problem = send.error instanceof Problem ? send.error : null;
@@ -112,7 +113,7 @@ function Mapping({ look, text, name }: { look: Look; text: string; name: string 
         columns,
         time: timed ? time : "none",
         every_s: timed ? null : figureOf(every),
-        began_at: began ? new Date(began).toISOString() : null,
+        began_at: began.day && began.time ? new Date(`${began.day}T${began.time}`).toISOString() : null,
         on_min: figureOf(on) ?? 0,
         off_min: figureOf(off),
         piece: {
@@ -231,13 +232,21 @@ function Mapping({ look, text, name }: { look: Look; text: string; name: string 
         </div>
         <Field label={say("screen-elsewhere-began")} error={error("began_at")}>
           {({ id }) => (
-            <input
-              id={id}
-              type="datetime-local"
-              className={`${BOX} figure`}
-              value={began}
-              onChange={(e) => setBegan(e.target.value)}
-            />
+            <span className="flex flex-wrap gap-2">
+              <input
+                id={id}
+                type="date"
+                className={`${BOX} figure`}
+                value={began.day}
+                onChange={(e) => setBegan({ ...began, day: e.target.value })}
+              />
+              <HourField
+                label={say("screen-elsewhere-began-hour")}
+                className="w-28"
+                value={began.time}
+                onChange={(time) => setBegan({ ...began, time })}
+              />
+            </span>
           )}
         </Field>
       </div>

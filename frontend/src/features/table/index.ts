@@ -1,3 +1,4 @@
 export { TableNowPage } from "./now";
 export { TablePage } from "./page";
 export { TableSheet } from "./sheet";
+export { TableWall } from "./wall";

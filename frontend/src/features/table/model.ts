@@ -369,6 +369,16 @@ export function nextOf(work: PlannedTable["work"], done: readonly string[], pers
   };
 }
 
+/** What is next of every dish and every fire, the soonest first. */
+export function nextOfDishes(told: Pick<PlannedTable, "work">, done: readonly string[]) {
+  const found = new Map<string, PlannedTable["work"][number]>();
+  for (const work of told.work) {
+    const known = found.get(work.of);
+    if (!done.includes(work.id) && (!known || work.start_s < known.start_s)) found.set(work.of, work);
+  }
+  return [...found].map(([of, next]) => ({ of, next })).sort((a, b) => a.next.start_s - b.next.start_s);
+}
+
 /** Where an error of the server belongs: a dish, or the table. */
 export function dishOfError(field: string): number | null {
   const found = /^(?:table\.)?dishes\.(\d+)/.exec(field);

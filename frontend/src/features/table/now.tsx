@@ -59,6 +59,12 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
         >
           {say("screen-now-the-whole-table")}
         </Link>
+        <Link
+          className="flex min-h-11 items-center text-ink underline decoration-ember decoration-2 underline-offset-4"
+          to={`/table/${id}/wall`}
+        >
+          {say("screen-far-on-a-wall")}
+        </Link>
       </div>
       {asked.people.length > 1 && (
         <Whose

@@ -78,7 +78,7 @@ function Foreseen({ piece, over, system }: { piece: Piece; over: boolean; system
 }
 
 /** When the step that is on ends, in eight cooks of ten. */
-function ends(outlook: NonNullable<Piece["outlook"]>): string {
+export function ends(outlook: NonNullable<Piece["outlook"]>): string {
   if (outlook.slice_now) return say("screen-on-the-way-rested-time-to-slice");
   if (outlook.phase === "rest") return say("screen-on-the-way-resting");
   if (!outlook.end) return say("screen-on-the-way-on-being-foreseen");

@@ -241,6 +241,7 @@ screen-far-eat-at = eat at { $clock }
 screen-far-back-to-the-cook = Back to the cook
 screen-far-on-a-wall = For a tablet on the wall
 screen-far-on-a-watch = For a watch
+screen-far-flip-in = Flip in { $time }
 screen-far-by-the-plan-so-far = By the plan so far.
 screen-list-a-first-steak-step-by-step = A first steak, step by step
 screen-list-a-drill-without-meat = A drill without meat

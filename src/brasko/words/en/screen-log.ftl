@@ -132,6 +132,7 @@ screen-elsewhere-thick = How thick
 screen-elsewhere-finish = Finish in the middle
 screen-elsewhere-on-min = It went on, minutes after the first row
 screen-elsewhere-off-min = It came off the gentle side, minutes after the first row (empty: at the pull)
+screen-elsewhere-began-hour = Hour it began
 screen-elsewhere-began = First row at (empty: as the file says)
 screen-elsewhere-planning-it = Planning it as it would have been…
 screen-elsewhere-keep = Keep it in the log

@@ -152,3 +152,5 @@ screen-work-again-every-until = Again every { $every }, until { $hour }.
 screen-on-the-way-rested-time-to-slice = rested: time to slice
 screen-on-the-way-resting = resting
 screen-side-face-as-it-comes-off = { $name } as it comes off: { $words }
+screen-table-wall-back = Back to what is next
+screen-table-wall-all-is-done = Everything is on the table
