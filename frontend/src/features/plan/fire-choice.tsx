@@ -15,11 +15,13 @@ interface Props {
 
 /** The fire of a piece: a typical one, one of the cook's own, or one whose food was moved. */
 export function FireChoice({ piece, fires, onPiece, error }: Props) {
-  const kept = useFires().data ?? [];
+  const fetched = useFires();
+  const kept = fetched.data ?? [];
   const own = piece.own_fire;
   const saved = own && kept.find((f) => f.fire.name === own.name);
   const mine = kept.map((f) => ({ key: `own:${f.id}`, name: f.fire.name }));
   if (own && !saved) mine.push({ key: "moved", name: say("screen-fire-choice-moved", { name: own.name }) });
+  if (fetched.isPending) return <div className="min-h-28" />;
   if (fires.length + mine.length < 2) return error ? <Mistake>{error}</Mistake> : null;
   const ownKey = saved ? `own:${saved.id}` : "moved";
   const choose = (key: string) => {

@@ -210,7 +210,9 @@ function Planner({
         )}
         {!shown || !result || !model || !own || !section ? (
           preview.problem && problem ? null : (
-            <Waiting what={say("common-working-out-the-heat")} />
+            <div className="min-h-dvh">
+              <Waiting what={say("common-working-out-the-heat")} />
+            </div>
           )
         ) : (
           <>
