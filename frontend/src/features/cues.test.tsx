@@ -70,3 +70,17 @@ describe("notifications", () => {
     expect(shown).toEqual(["Pull: now"]);
   });
 });
+
+describe("a phone without a sound", () => {
+  it("says what it cannot of what is switched on, and where to look instead", () => {
+    browser("granted");
+    stage.show(<CueSwitches cues={{ ...cues, sound: true, speech: true }} onCues={() => undefined} awake />);
+    expect(stage.text()).toContain("This browser cannot: Sound, Spoken. Keep the page in sight");
+  });
+  it("says nothing where it can, or where nothing is switched on", () => {
+    browser("granted");
+    vi.stubGlobal("AudioContext", vi.fn());
+    stage.show(<CueSwitches cues={{ ...cues, sound: true }} onCues={() => undefined} awake />);
+    expect(stage.text()).not.toContain("This browser cannot");
+  });
+});

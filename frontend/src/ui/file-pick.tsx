@@ -4,7 +4,7 @@ import { Button, Mistake } from "./controls";
 import { say } from "@/words/say";
 
 interface Props {
-  /** What is picked, for those who do not see the button. */
+  /** What is picked. */
   label: string;
   accept: string;
   onFile: (file: File) => void;
@@ -21,16 +21,15 @@ export function FilePick({ label, accept, onFile, busy = false, error }: Props) 
         ref={input}
         type="file"
         accept={accept}
-        className="sr-only"
+        hidden
         aria-label={label}
-        tabIndex={-1}
         onChange={(e) => {
           const file = e.target.files?.[0];
           e.target.value = "";
           if (file) onFile(file);
         }}
       />
-      <Button onClick={() => input.current?.click()} disabled={busy}>
+      <Button title={label} onClick={() => input.current?.click()} disabled={busy}>
         {say("screen-file-pick-from-a-file")}
       </Button>
       {error && <Mistake>{error}</Mistake>}

@@ -14,7 +14,14 @@ export interface Cues {
 }
 
 const PLACE = "brasko-cues";
-const FIRST: Cues = { sound: true, buzz: true, speech: false, awake: true, notice: false, metronome: false };
+const FIRST: Cues = {
+  sound: true,
+  buzz: "vibrate" in navigator,
+  speech: false,
+  awake: true,
+  notice: false,
+  metronome: false,
+};
 
 export function useCueSwitches(): [Cues, (change: Partial<Cues>) => void] {
   const [cues, setCues] = useState<Cues>(() => {
@@ -36,6 +43,13 @@ export function useCueSwitches(): [Cues, (change: Partial<Cues>) => void] {
     });
   return [cues, change];
 }
+
+/** What this browser cannot do at all, of what can be switched on. */
+export const cannot = (): ("sound" | "buzz" | "speech")[] => [
+  ...("AudioContext" in window ? [] : (["sound"] as const)),
+  ...("vibrate" in navigator ? [] : (["buzz"] as const)),
+  ...("speechSynthesis" in window ? [] : (["speech"] as const)),
+];
 
 let audio: AudioContext | null = null;
 

@@ -3,7 +3,7 @@ import { Button, Tick } from "@/ui/controls";
 import { clockText, countdown, phrase, spanText, type System, tempText } from "@/units/units";
 
 import type { Send } from "./actions";
-import { askForNotices, type Cues, noticeState, useMetronome } from "./cues";
+import { cannot, askForNotices, type Cues, noticeState, useMetronome } from "./cues";
 import { nextFlip, type nextOfEach, type Outlook, overFireSince, type Piece } from "./model";
 import type { Cook } from "@/api/hooks";
 import { say } from "@/words/say";
@@ -297,6 +297,8 @@ export function CueSwitches({
     ["awake", awake ? say("screen-panels-awake") : say("screen-panels-stay-awake")],
     ["notice", say("screen-panels-notify")],
   ];
+  const missing: readonly string[] = cannot();
+  const silent = each.filter(([key]) => cues[key] && missing.includes(key));
   return (
     <fieldset className="m-0 grid grid-cols-5 gap-1 border-0 p-0">
       <legend className="sr-only">{say("screen-panels-cues")}</legend>
@@ -314,6 +316,11 @@ export function CueSwitches({
           {name}
         </label>
       ))}
+      {silent.length > 0 && (
+        <p role="status" className="col-span-5 m-0 text-sm">
+          {say("screen-panels-this-phone-cannot", { what: silent.map(([, name]) => name).join(", ") })}
+        </p>
+      )}
       {refused && (
         <p role="status" className="col-span-5 m-0 text-sm">
           {noticeState() === "impossible"

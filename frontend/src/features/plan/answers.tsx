@@ -123,6 +123,7 @@ export function Answers({
         cuts={reference.cuts.filter((c) => !c.is_side)}
         onPick={(key) => onDraft(withCut(draft, reference, key))}
       />
+      <AnswerField answer={answerOf("count")} piece={each.piece} onChange={set} error={wrong("count")} />
       <LastTime cut={each.piece.cut} />
       <Quantity
         label={say("screen-answers-how-thick")}

@@ -104,7 +104,8 @@ function Asked({ answer, piece, cut, method, wrong, draft, onDraft, massG, flipS
           used={gentleC ?? method.gentle.usual_c}
         />
       ) : null;
-    // the fire is asked for first, beside the cut and the hour
+    // how many and on which fire are asked for first, beside the cut and the hour
+    case "count":
     case "own_fire":
     case "fire":
       return null;

@@ -24,8 +24,8 @@ export function Grates({ told, at, eatAt, system }: Props) {
         {placesAt(told, at).map((fire) => (
           <section key={fire.key} aria-label={fire.name} className="min-w-56 flex-1">
             <p className="m-0 font-semibold [font-stretch:85%]">
-              {fire.name}
-              <span className="ml-2 text-sm font-normal text-ash">{stateWords(fire.places, system)}</span>
+              {fire.name}{" "}
+              <span className="ml-1 text-sm font-normal text-ash">{stateWords(fire.places, system)}</span>
             </p>
             <div className="flex flex-wrap gap-1">
               {fire.places.map((place) => (

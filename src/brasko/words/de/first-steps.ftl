@@ -74,3 +74,4 @@ screen-fire-side-flee = Zuflucht für Essen { $there }
 screen-fire-side-from-the-front = Von vorn: { $parts }.
 screen-fire-side-seen-from-the-front = Von vorn gesehen
 screen-far-flip-in = Wenden in { $time }
+screen-panels-this-phone-cannot = Dieser Browser kann nicht: { $what }. Lass die Seite im Blick; was als Nächstes kommt, steht dort in großen Ziffern.

@@ -247,6 +247,7 @@ screen-list-a-first-steak-step-by-step = A first steak, step by step
 screen-list-a-drill-without-meat = A drill without meat
 screen-list-the-last-cook = The last cook: { $title }
 screen-panels-notify = Notify
+screen-panels-this-phone-cannot = This browser cannot: { $what }. Keep the page in sight; what is next stands on it in large figures.
 screen-panels-no-notices-here = This browser notifies only from a page over https, or on the machine that Brasko runs on. Sound and a screen that stays awake work here.
 screen-panels-notices-were-refused = The browser refused. Allow notifications for this page in its settings, then press again. Sound works without.
 screen-panels-a-phone-may-hold-them-back = With the screen off a phone may hold notifications back: beside the fire, let it stay awake.
