@@ -36,7 +36,7 @@ SHOTS = (
 
 
 def settle(page: Page, then: str) -> None:
-    page.wait_for_load_state("networkidle") if then != "cook" else None
+    page.wait_for_load_state("networkidle", timeout=180_000) if then != "cook" else None
     page.wait_for_timeout(2500)
     if then == "cook":
         page.get_by_text("The forecast is being worked out").wait_for(state="detached", timeout=60_000)
