@@ -32,6 +32,7 @@ const table = () => import("./features/table");
 /** Where each page is, in the frame of the places. */
 const IN_THE_SHELL: [string, ReactNode][] = [
   ["welcome", page(() => import("./features/account/welcome"), "WelcomePage")],
+  ["account", page(() => import("./features/account/own"), "AccountPage")],
   ["plan", page(plan, "PlanPage")],
   ["plan/:planId", page(plan, "PlanPage")],
   ["plan/:planId/sheet", page(plan, "SheetPage")],

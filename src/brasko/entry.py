@@ -5,7 +5,7 @@ from __future__ import annotations
 import os
 import sys
 
-HOUSEKEEPING = {"backup": "backup", "restore": "restore", "check": "check_store"}
+HOUSEKEEPING = {"backup": "backup", "restore": "restore", "check": "check_store", "password": "set_password"}
 """What is done to a whole Brasko, and the command of the application that does it."""
 
 

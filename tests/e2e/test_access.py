@@ -19,6 +19,7 @@ READY = {
     "/lab": "Where cooks disagree",
     "/practice": "The first two-zone fire",
     "/guide": "Where cooks disagree",
+    "/account": "Should the password be lost",
 }
 
 

@@ -164,3 +164,38 @@ def test_a_cut_is_found_by_its_picture(visit):
     expect(board).to_contain_text("The bone towards the fire.")
     expect(board).to_contain_text("Keep the tip a finger's width off the bone")
     assert violations(page) == []
+
+
+def test_a_lost_password_is_no_lost_household(visit):
+    """A code made once on the account's page opens the door again; the browser that was signed in is out."""
+    page = visit("/plan", PHONE, quiet=False)
+    page.get_by_role("button", name="Sign out").click()
+    page.get_by_role("button", name="Make an account").click()
+    page.get_by_role("textbox", name="Household").fill("Slate Row")
+    page.get_by_label("Name", exact=True).fill("slate-row")
+    page.get_by_label("Password").fill("charcoal-and-oak-9")
+    page.get_by_role("button", name="Make the account").click()
+    page.get_by_role("button", name="Not now").click()
+    page.get_by_role("button", name="More").click()
+    page.get_by_role("link", name="Account").click()
+    way_back = page.get_by_role("form", name="Should the password be lost")
+    way_back.get_by_label("The password you have").fill("not this one")
+    way_back.get_by_role("button", name="Make a code").click()
+    expect(way_back.get_by_text("is not your password")).to_be_visible()
+    way_back.get_by_label("The password you have").fill("charcoal-and-oak-9")
+    way_back.get_by_role("button", name="Make a code").click()
+    expect(way_back.get_by_text("It is not shown again")).to_be_visible()
+    code = way_back.locator("code").inner_text()
+    assert violations(page) == []
+    assert page.evaluate("document.documentElement.scrollWidth") <= PHONE["width"]
+    other = visit("/plan", DESKTOP, quiet=False)
+    other.get_by_role("button", name="Sign out").click()
+    other.get_by_role("button", name="I lost my password").click()
+    other.get_by_label("Name", exact=True).fill("slate-row")
+    other.get_by_label("Recovery code").fill(code)
+    other.get_by_label("New password").fill("a pear tree in smoke")
+    assert violations(other) == []
+    other.get_by_role("button", name="Open it with the code").click()
+    expect(other.get_by_role("link", name="Slate Row")).to_be_visible()
+    page.reload()
+    expect(page.get_by_role("heading", name="Sign in")).to_be_visible()

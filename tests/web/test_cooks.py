@@ -197,6 +197,13 @@ def test_readings_go_out_as_csv(mara):
     assert worded(lines[1]).startswith("Ribeye,Practice probe 1,tip,20")
 
 
+def test_a_thermometer_called_like_a_formula_goes_out_as_words(mara):
+    cook = with_readings(mara)
+    Thermometer.objects.filter(owner=mara.user).update(name="=1+1")
+    lines = mara.client.get(f"/api/cooks/{cook.id}/readings.csv").content.decode().splitlines()
+    assert ",'=1+1,tip," in lines[1]
+
+
 @pytest.mark.parametrize("table", ["cooks_event", "cooks_reading"])
 def test_records_cannot_be_changed(mara, table):
     cook = with_readings(mara)

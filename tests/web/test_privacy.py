@@ -34,6 +34,8 @@ SHARED = {
     "create_plan",
     "pair_thermometer",
     "set_preferences",
+    "change_password",
+    "make_recovery_code",
     "sign_out",
     "add_grill",
     "add_pan",

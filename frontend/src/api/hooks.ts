@@ -108,6 +108,20 @@ export const useSignIn = () =>
   useSessionChange((body: Schemas["SignIn"]) => answer(client.POST("/api/session", { body })));
 export const useSignUp = () =>
   useSessionChange((body: Schemas["SignUp"]) => answer(client.POST("/api/accounts", { body })));
+export const useRecover = () =>
+  useSessionChange((body: Schemas["RecoverIn"]) => answer(client.POST("/api/session/recovery", { body })));
+export const useChangePassword = () =>
+  useSessionChange((body: Schemas["PasswordIn"]) => answer(client.PUT("/api/accounts/password", { body })));
+
+/** A code that opens the account once; the answer is the only place where it ever stands. */
+export function useRecoveryCode() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (body: Schemas["ProofIn"]) => answer(client.POST("/api/accounts/recovery", { body })),
+    gcTime: 0,
+    onSuccess: () => queries.invalidateQueries({ queryKey: keys.session }),
+  });
+}
 export const useEnterDemo = () => useSessionChange(() => answer(client.POST("/api/session/demo")));
 const SIGN_OUT = ["sign-out"];
 export function useSignOut() {

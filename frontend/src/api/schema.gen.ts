@@ -57,6 +57,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/accounts/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Password
+         * @description Another password for whoever is signed in; every other session of the account ends.
+         */
+        put: operations["change_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/recovery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Recovery Code
+         * @description A code that opens the account once should its password be lost; an earlier one no longer does.
+         */
+        post: operations["make_recovery_code"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/recovery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Recover Account
+         * @description Sign in with a recovery code and a new password; the code is used up, every session that was is ended.
+         */
+        post: operations["recover_account"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/preferences": {
         parameters: {
             query?: never;
@@ -1844,6 +1904,8 @@ export interface components {
             language: string;
             /** Learns */
             learns: boolean;
+            /** Has Recovery */
+            has_recovery: boolean;
         };
         /** SessionOut */
         SessionOut: {
@@ -1868,6 +1930,38 @@ export interface components {
             password: string;
             /** Household */
             household: string;
+        };
+        /** PasswordIn */
+        PasswordIn: {
+            /** Current */
+            current: string;
+            /** New */
+            new: string;
+        };
+        /**
+         * RecoveryOut
+         * @description A code that opens the account once; shown this one time.
+         */
+        RecoveryOut: {
+            /** Code */
+            code: string;
+        };
+        /** ProofIn */
+        ProofIn: {
+            /** Current */
+            current: string;
+        };
+        /**
+         * RecoverIn
+         * @description password is the new one.
+         */
+        RecoverIn: {
+            /** Username */
+            username: string;
+            /** Password */
+            password: string;
+            /** Code */
+            code: string;
         };
         /** Preferences */
         Preferences: {
@@ -7287,6 +7381,78 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    make_recovery_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecoveryOut"];
+                };
+            };
+        };
+    };
+    recover_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecoverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -40,6 +40,15 @@ function Mark() {
   );
 }
 
+function Person() {
+  return (
+    <svg viewBox="0 0 20 20" width="18" height="18" fill="none" stroke="currentColor" strokeWidth="2.2">
+      <circle cx="10" cy="6.500" r="3.500" />
+      <path d="M3 18c1-5 13-5 14 0" strokeLinecap="round" />
+    </svg>
+  );
+}
+
 /** Header with the places, and the preferences of the household. */
 /** A language as it calls itself. */
 const calledItself = (tag: string) => new Intl.DisplayNames([tag], { type: "language" }).of(tag) ?? tag;
@@ -85,7 +94,12 @@ export function Shell() {
           ))}
         </nav>
         <div className="ml-auto flex flex-wrap items-center">
-          <span className="mr-2 hidden text-sm text-ash lg:inline">{household.name}</span>
+          <NavLink to="/account" className={`${small} hidden items-center text-ash no-underline md:flex`}>
+            <span className="sr-only lg:not-sr-only">{household.name}</span>
+            <span className="lg:hidden" aria-hidden>
+              <Person />
+            </span>
+          </NavLink>
           <button
             type="button"
             className={small}
@@ -153,7 +167,7 @@ export function Shell() {
       <main id="main" className="flex flex-1 flex-col px-4 pb-[calc(var(--thumb)+2rem)] md:px-6">
         <Outlet />
       </main>
-      <ThumbBar places={PLACES} />
+      <ThumbBar places={[...PLACES, { to: "/account", name: say("screen-shell-account") }]} />
     </div>
   );
 }

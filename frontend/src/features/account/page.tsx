@@ -3,19 +3,26 @@ import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
 
 import { Problem } from "@/api/client";
-import { useEnterDemo, useSignIn, useSignUp } from "@/api/hooks";
-import { BOX, Button, Field, Mistake } from "@/ui/controls";
+import { useEnterDemo, useRecover, useSignIn, useSignUp } from "@/api/hooks";
+import { Button, Mistake } from "@/ui/controls";
 import { say } from "@/words/say";
 
-/** Sign in, or make an account. */
+import { AccountField } from "./account-field";
+
+/** What whoever stands at the door wants. */
+type Wish = "in" | "fresh" | "lost";
+
+/** Sign in, make an account, or get back into one. */
 export function SignInPage({ demo }: { demo: boolean }) {
-  const [fresh, setFresh] = useState(false);
-  const [form, setForm] = useState({ username: "", password: "", household: "" });
+  const [wish, setWish] = useState<Wish>("in");
+  const fresh = wish === "fresh";
+  const [form, setForm] = useState({ username: "", password: "", household: "", code: "" });
   const signIn = useSignIn();
   const signUp = useSignUp();
+  const recover = useRecover();
   const go = useNavigate();
   const enterDemo = useEnterDemo();
-  const active = fresh ? signUp : signIn;
+  const active = { in: signIn, fresh: signUp, lost: recover }[wish];
   const problem = active.error instanceof Problem ? active.error : null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
@@ -25,25 +32,23 @@ export function SignInPage({ demo }: { demo: boolean }) {
         () => go("/welcome", { replace: true, state: { fresh: true } }),
         () => undefined,
       );
+    else if (wish === "lost")
+      recover.mutate({ username: form.username, code: form.code, password: form.password });
     else signIn.mutate({ username: form.username, password: form.password });
   };
-  const box = (key: keyof typeof form, label: string, type: string, complete: string) => (
-    <Field label={label} error={problem?.of(key)?.message}>
-      {({ id, describedBy, invalid }) => (
-        <input
-          id={id}
-          type={type}
-          required
-          autoComplete={complete}
-          aria-describedby={describedBy}
-          aria-invalid={invalid}
-          className={BOX}
-          value={form[key]}
-          onChange={(e) => setForm({ ...form, [key]: e.target.value })}
-        />
-      )}
-    </Field>
+  const box = (key: keyof typeof form, label: string, type: "text" | "password", complete: string) => (
+    <AccountField
+      name={key}
+      {...{ label, type, complete, problem }}
+      value={form[key]}
+      onChange={(value) => setForm({ ...form, [key]: value })}
+    />
   );
+  const title = {
+    in: say("screen-account-sign-in"),
+    fresh: say("screen-account-a-new-household"),
+    lost: say("screen-account-a-lost-password"),
+  }[wish];
   return (
     <main className="mx-auto grid min-h-dvh max-w-4xl items-center gap-10 p-6 md:grid-cols-2">
       <div>
@@ -54,24 +59,35 @@ export function SignInPage({ demo }: { demo: boolean }) {
       </div>
       <form onSubmit={submit} className="plate flex flex-col gap-4 p-6" aria-labelledby="account-title">
         <h2 id="account-title" className="m-0 text-2xl">
-          {fresh ? say("screen-account-a-new-household") : say("screen-account-sign-in")}
+          {title}
         </h2>
+        {wish === "lost" && <p className="m-0 text-sm">{say("screen-account-the-code-was-shown-once")}</p>}
         {fresh && box("household", say("screen-account-household"), "text", "organization")}
         {box("username", say("screen-account-name"), "text", "username")}
+        {wish === "lost" && box("code", say("screen-account-recovery-code"), "text", "one-time-code")}
         {box(
           "password",
-          say("screen-account-password"),
+          wish === "lost" ? say("screen-account-new-password") : say("screen-account-password"),
           "password",
-          fresh ? "new-password" : "current-password",
+          wish === "in" ? "current-password" : "new-password",
         )}
         {active.error && !problem?.errors.length && <Mistake>{active.error.message}</Mistake>}
         <Button type="submit" weight="ember" disabled={active.isPending}>
-          {fresh ? say("screen-account-make-the-account") : say("screen-account-sign-in")}
+          {fresh
+            ? say("screen-account-make-the-account")
+            : wish === "lost"
+              ? say("screen-account-open-it-with-the-code")
+              : say("screen-account-sign-in")}
         </Button>
         <div className="flex flex-wrap gap-4">
-          <Button weight="quiet" onClick={() => setFresh(!fresh)}>
-            {fresh ? say("screen-account-i-have-an-account") : say("screen-account-make-an-account")}
+          <Button weight="quiet" onClick={() => setWish(wish === "in" ? "fresh" : "in")}>
+            {wish === "in" ? say("screen-account-make-an-account") : say("screen-account-i-have-an-account")}
           </Button>
+          {wish === "in" && (
+            <Button weight="quiet" onClick={() => setWish("lost")}>
+              {say("screen-account-i-lost-my-password")}
+            </Button>
+          )}
           {demo && (
             <Button weight="quiet" onClick={() => enterDemo.mutate(undefined)}>
               {say("screen-account-enter-the-demo-household")}

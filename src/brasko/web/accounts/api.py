@@ -1,8 +1,7 @@
 """Sign-up, sign-in, sign-out and preferences."""
 
 from django.conf import settings
-from django.contrib.auth import authenticate, get_user_model, login, logout
-from django.contrib.auth.password_validation import validate_password
+from django.contrib.auth import authenticate, get_user_model, login, logout, update_session_auth_hash
 from django.core.exceptions import PermissionDenied
 from django.core.exceptions import ValidationError as DjangoValidationError
 from django.db import IntegrityError, transaction
@@ -15,7 +14,18 @@ from brasko.core.words import say
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.accounts.guard import may_try, was_wrong
 from brasko.web.accounts.models import Household
-from brasko.web.accounts.schemas import HouseholdOut, Preferences, SessionOut, SignIn, SignUp
+from brasko.web.accounts.passwords import accept, change, new_code, prove, recover
+from brasko.web.accounts.schemas import (
+    HouseholdOut,
+    PasswordIn,
+    Preferences,
+    ProofIn,
+    RecoverIn,
+    RecoveryOut,
+    SessionOut,
+    SignIn,
+    SignUp,
+)
 from brasko.web.accounts.signals import signed_out, signed_up
 
 router = Router(tags=["accounts"])
@@ -53,6 +63,7 @@ def _session(request: HttpRequest) -> SessionOut:
                 "scheme": home.scheme,
                 "language": home.language,
                 "learns": home.learns,
+                "has_recovery": bool(home.recovery),
             }
         ),
     )
@@ -102,11 +113,10 @@ def sign_up(request: HttpRequest, payload: SignUp) -> Status[SessionOut]:
     draft = users(username=payload.username)
     try:
         draft.full_clean(exclude=["password"])
-        validate_password(payload.password, draft)
     except DjangoValidationError as exc:
-        by_field = getattr(exc, "message_dict", None)
-        field, said = next(iter(by_field.items())) if by_field else ("password", exc.messages)
+        field, said = next(iter(exc.message_dict.items()))
         raise InvalidInput(field, " ".join(said)) from exc
+    accept(draft, payload.password, "password")
     try:
         with transaction.atomic():
             user = users.objects.create_user(payload.username, password=payload.password)
@@ -116,6 +126,38 @@ def sign_up(request: HttpRequest, payload: SignUp) -> Status[SessionOut]:
         raise InvalidInput("username", TAKEN) from None
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     return Status(201, _session(request))
+
+
+@router.put("accounts/password", response=SessionOut, operation_id="change_password")
+def change_password(request: CookRequest, payload: PasswordIn) -> SessionOut:
+    """Another password for whoever is signed in; every other session of the account ends."""
+    _own(request)
+    change(request.user, payload.current, payload.new, request.META.get("REMOTE_ADDR", ""))
+    update_session_auth_hash(request, request.user)
+    return _session(request)
+
+
+@router.post("accounts/recovery", response=RecoveryOut, operation_id="make_recovery_code")
+def make_recovery_code(request: CookRequest, payload: ProofIn) -> RecoveryOut:
+    """A code that opens the account once should its password be lost; an earlier one no longer does."""
+    _own(request)
+    prove(request.user, payload.current, request.META.get("REMOTE_ADDR", ""))
+    return RecoveryOut(code=new_code(request.user))
+
+
+@router.post("session/recovery", auth=None, response=SessionOut, operation_id="recover_account")
+def recover_account(request: HttpRequest, payload: RecoverIn) -> SessionOut:
+    """Sign in with a recovery code and a new password; the code is used up, every session that was is ended."""
+    _guarded(request)
+    user = recover(payload.username, payload.code, payload.password, request.META.get("REMOTE_ADDR", ""))
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    return _session(request)
+
+
+def _own(request: CookRequest) -> None:
+    """That the account is somebody's: the demo's password is nobody's to change."""
+    if request.user.household.demo:
+        raise InvalidInput("current", say("api-the-demo-household-has-no-password"))
 
 
 @router.patch("preferences", response=SessionOut, operation_id="set_preferences")

@@ -25,6 +25,8 @@ class Household(models.Model):
     """Whether its cooks teach its fires."""
     language = models.CharField(max_length=8, default="en")
     scheme = models.CharField(max_length=8, default="system")
+    recovery = models.CharField(max_length=128, blank=True, default="")
+    """Digest of the code that opens the account once its password is lost; empty where none was made."""
 
     def __str__(self) -> str:
         return self.name

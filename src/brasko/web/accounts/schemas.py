@@ -23,6 +23,7 @@ class HouseholdOut(Schema):
     scheme: Scheme
     language: str
     learns: bool
+    has_recovery: bool
 
 
 class SessionOut(Schema):
@@ -38,6 +39,27 @@ class SignIn(Schema):
 
 class SignUp(SignIn):
     household: str = Field(min_length=1, max_length=80)
+
+
+class PasswordIn(Schema):
+    current: str = Field(min_length=1, max_length=200)
+    new: str = Field(min_length=1, max_length=200)
+
+
+class ProofIn(Schema):
+    current: str = Field(min_length=1, max_length=200)
+
+
+class RecoveryOut(Schema):
+    """A code that opens the account once; shown this one time."""
+
+    code: str
+
+
+class RecoverIn(SignIn):
+    """password is the new one."""
+
+    code: str = Field(min_length=1, max_length=80)
 
 
 class Preferences(Schema):

@@ -11,6 +11,7 @@ from ninja.files import UploadedFile
 
 from brasko.formats.bounds import Number
 from brasko.formats.readings_csv import looked
+from brasko.formats.spreadsheet import words_cell
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.cooks.actions.from_elsewhere import from_elsewhere
 from brasko.web.cooks.actions.photo import keep_photo
@@ -196,8 +197,8 @@ def export_readings(request: CookRequest, cook_id: int) -> HttpResponse:
     for reading in cook.readings.select_related("piece", "thermometer"):
         writer.writerow(
             [
-                called[reading.piece_id],
-                reading.thermometer and reading.thermometer.name,
+                words_cell(called[reading.piece_id]),
+                words_cell(reading.thermometer.name) if reading.thermometer else "",
                 reading.source,
                 reading.at.isoformat(),
                 reading.temp_c,

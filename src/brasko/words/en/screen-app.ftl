@@ -25,3 +25,4 @@ screen-shell-lab = Lab
 screen-shell-hours-change-to-24 = {" "}a day. Change to 24 hours
 screen-shell-hours-change-to-12 = {" "}a day. Change to 12 hours
 screen-shell-more = More
+screen-shell-account = Account
