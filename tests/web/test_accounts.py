@@ -104,6 +104,7 @@ def test_preferences_are_kept_per_person(mara, odell):
         "scheme": "dark",
         "language": "de",
         "learns": True,
+        "has_recovery": False,
     }
     assert odell.client.get("/api/session").json()["household"]["units"] == "us"
     assert mara.call("PATCH", "/api/preferences", {"units": "stone"}).status_code == 422

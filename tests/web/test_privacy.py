@@ -14,7 +14,7 @@ from brasko.web.plans.models import Plan
 from brasko.web.tables.models import Table
 from brasko.web.yard.models import Check, FireFigure, Grill, LaidFire, Pan, Teaching, Thermometer, Verdict
 
-OPEN = {"get_session", "sign_in", "enter_demo", "sign_up"}
+OPEN = {"get_session", "sign_in", "enter_demo", "sign_up", "recover_account"}
 BY_TOKEN = {"post_readings", "get_scenes"}
 LISTS = {
     "list_plans",
