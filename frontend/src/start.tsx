@@ -11,13 +11,18 @@ import { keeping, keepTheShell } from "./app/keep";
 import { watchOtherTabs } from "./app/leave";
 import { SessionGate } from "./app/session";
 import { Shell } from "./app/shell";
+import { Caught } from "./ui/caught";
 import { Waiting } from "./ui/controls";
 import { say } from "./words/say";
 
 /** A page that is fetched when it is opened first. */
 const page = <K extends string>(place: () => Promise<Record<K, ComponentType>>, name: K) => {
   const Page: ComponentType = lazy(async () => ({ default: (await place())[name] as ComponentType }));
-  return <Page />;
+  return (
+    <Caught key={name}>
+      <Page />
+    </Caught>
+  );
 };
 
 const cook = () => import("./features/cook");

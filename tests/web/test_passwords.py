@@ -11,7 +11,7 @@ from django.test import Client
 from households import Visitor, errors
 from wording import worded
 
-from brasko.web.accounts import guard
+from brasko.web.accounts import guard, passwords
 from brasko.web.accounts.models import Household
 
 OLD, NEW = "charcoal-and-oak", "smoke over the pear tree"
@@ -101,6 +101,22 @@ def test_recovery_tells_nobody_which_names_there_are(mara, odell):
         for name in ("mara", "odell", "nobody")
     }
     assert len(said) == 1
+
+
+def test_a_name_that_nobody_has_takes_as_much_work_as_one_with_a_code(mara, monkeypatch):
+    """Who measures how long an answer takes learns no name: one digest is looked at for either."""
+    code_of(mara)
+    looked = []
+    real = passwords.check_password
+    monkeypatch.setattr(passwords, "check_password", lambda *given: looked.append(given) or real(*given))
+    made = []
+    real_make = passwords.make_password
+    monkeypatch.setattr(passwords, "make_password", lambda *given: made.append(given) or real_make(*given))
+    passwords._nobodys()
+    made.clear()
+    for name in ("mara", "nobody"):
+        send(Client(), "POST", "/api/session/recovery", username=name, code="22222-22222", password=NEW)
+    assert (len(looked), len(made)) == (2, 0)
 
 
 def test_guessing_at_codes_is_slowed_down(mara):

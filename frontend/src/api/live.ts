@@ -2,7 +2,7 @@ import { type QueryClient, useQuery, useQueryClient } from "@tanstack/react-quer
 import { useEffect, useState } from "react";
 
 import { answer, client, type Schemas } from "./client";
-import { spelledOut } from "@/words/say";
+import { spelledOut, writtenOut } from "@/words/say";
 
 import { keys, type Cook } from "./hooks";
 
@@ -128,7 +128,8 @@ function follow(
     source.addEventListener("update", (message) => {
       const came = JSON.parse((message as MessageEvent<string>).data) as Update;
       told = told.then(async () => {
-        const update = await spelledOut(came);
+        // a sentence that cannot be fetched holds up no reading
+        const update = await spelledOut(came).catch(() => writtenOut(came));
         if (!stopped) onUpdate(update);
       });
     });

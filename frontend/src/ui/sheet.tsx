@@ -1,12 +1,19 @@
-import { lazy, Suspense, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 
+import { Caught } from "./caught";
 import type { Over } from "./over";
 
-const OverThePage = lazy(() => import("./over").then((over) => ({ default: over.OverThePage })));
+const over = () => import("./over");
+const OverThePage = lazy(async () => ({ default: (await over()).OverThePage }));
 
-/** What opens over a page and is done with one thumb; fetched when the first of them opens. */
-export function Sheet(over: Over) {
-  const [asked, setAsked] = useState(over.open);
-  if (over.open && !asked) setAsked(true);
-  return <Suspense fallback={null}>{asked && <OverThePage {...over} />}</Suspense>;
+/** What opens over a page and is done with one thumb; fetched once the page stands, so that it opens with the Wi-Fi gone. */
+export function Sheet(props: Over) {
+  const [asked, setAsked] = useState(props.open);
+  if (props.open && !asked) setAsked(true);
+  useEffect(() => void over().catch(() => undefined), []);
+  return (
+    <Caught>
+      <Suspense fallback={null}>{asked && <OverThePage {...props} />}</Suspense>
+    </Caught>
+  );
 }

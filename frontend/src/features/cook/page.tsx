@@ -29,7 +29,8 @@ import { WhatIf } from "./what-if";
 import { named } from "@/words/catalogue";
 import { say } from "@/words/say";
 
-const RatingForm = lazy(async () => ({ default: (await import("@/features/log/rating")).RatingForm }));
+const rating = () => import("@/features/log/rating");
+const RatingForm = lazy(async () => ({ default: (await rating()).RatingForm }));
 
 const ELSEWHERE =
   "flex min-h-11 items-center text-ink underline decoration-ember decoration-2 underline-offset-4";
@@ -93,6 +94,8 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
         : { key: `${soonest.piece.id}-${soonest.next.key}`, name: soonest.next.name, leftS: nextLeft };
   const missed = useCue(cues, awaited, cook.clock.speed);
   const mark = lastMark(cook);
+  // fetched while the server answers: the verdict is asked for when the Wi-Fi may be gone
+  useEffect(() => void rating().catch(() => undefined), []);
   useEffect(() => {
     const pressed = (e: KeyboardEvent) => {
       if (!e.altKey || e.ctrlKey || e.metaKey) return;

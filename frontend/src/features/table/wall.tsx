@@ -4,7 +4,7 @@ import { useToldTime } from "@/api/live";
 import { type TableNow, useTableNow } from "@/api/tables";
 import { useSystem } from "@/app/session";
 import { Failed, Mistake, Waiting } from "@/ui/controls";
-import { clockText, countdown, dayText, phrase, type System } from "@/units/units";
+import { clockText, countdown, dayText, leastText, phrase, type System } from "@/units/units";
 import { say } from "@/words/say";
 
 import { namesOf, nextOfDishes } from "./model";
@@ -89,6 +89,11 @@ function Row({ of, name, next, at, now, system }: RowProps) {
       >
         {inWords(left, new Date(Date.parse(now.table.asked.eat_at) + next.start_s * 1000))}
       </p>
+      {next.least_c != null && (
+        <p className="m-0 font-semibold">
+          {say("screen-now-card-off-at")} <b className="figure text-2xl">{leastText(system, next.least_c)}</b>
+        </p>
+      )}
       {piece && (
         <p className="m-0 text-ash">
           {piece.outlook ? ends(piece.outlook) : say("common-not-on-yet")}

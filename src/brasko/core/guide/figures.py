@@ -22,10 +22,11 @@ Floats = NDArray[np.float64]
 EXAMPLE = Wish(cut="ribeye", method="sear_then_low", thickness_m=0.038, mass_kg=0.45, finish_c=55.0, rest="foil")
 """The steak of the figures."""
 PULL_C = 50.0
+"""It is pulled at so much (assumed, to look at)."""
 EVERY_S, FRAME_S = 10.0, 20.0
-WET_POINTS = 37
-"""The wet window is drawn at so many moments of its first hour and a half."""
-SHOWN_S = 5400.0
+"""Curves are kept so often, and pictures of the inside."""
+WET_POINTS, SHOWN_S = 37, 5400.0
+"""The wet window is drawn at so many moments of so long (to look at)."""
 
 
 @dataclass(frozen=True)

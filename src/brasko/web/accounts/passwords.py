@@ -6,6 +6,7 @@ A new password ends every session of the account but the one that asked for it.
 from __future__ import annotations
 
 import secrets
+from functools import cache
 
 from django.contrib.auth import get_user_model
 from django.contrib.auth.hashers import check_password, make_password
@@ -83,5 +84,6 @@ def _plain(code: str) -> str:
     return "".join(sign for sign in code.lower() if sign.isalnum())
 
 
+@cache
 def _nobodys() -> str:
     return make_password("nobody has this")
