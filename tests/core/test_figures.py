@@ -5,7 +5,8 @@ from __future__ import annotations
 import numpy as np
 import pytest
 
-from brasko.core.guide.figures import PULL_C, carry_over, half_distance, wet_window
+from brasko.core.guide.entries import all_entries
+from brasko.core.guide.figures import PULL_C, carry_over, half_distance, usual_fires, wet_window
 from brasko.core.heat.constants import FILM_MOST, PATTED_DRY
 
 
@@ -66,3 +67,7 @@ def test_water_on_the_surface_costs_what_boiling_it_away_takes() -> None:
     ten seconds, of which what drips and what steams away off the fire is saved."""
     costs = wet_window().costs_s
     assert 1.0 < costs < 0.13 * 2257e3 / 20e3
+
+
+def test_every_fire_that_is_shown_has_its_entry() -> None:
+    assert set(usual_fires()) <= set(all_entries())

@@ -62,3 +62,11 @@ def test_vents_and_lids_are_told_only_where_there_are_any() -> None:
     _, gas = seen("gas_3")
     assert gas.bottom_share is None
     assert any(p.kind == "burner" for p in gas.parts)
+
+
+def test_what_is_looked_at_is_told_by_its_height() -> None:
+    grill = GRILLS["kettle"]
+    setup = usual_setup(grill)
+    for grate in grill.grates:
+        height = side_of(setup, grate_map(setup, grate.key)).grate_m
+        assert height == pytest.approx(grate.height_m - grill.grates[0].height_m)

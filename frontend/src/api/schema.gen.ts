@@ -6083,6 +6083,8 @@ export interface components {
             half_width_mm: number;
             /** Floor Mm */
             floor_mm: number;
+            /** Grate Mm */
+            grate_mm: number;
             /**
              * Lid
              * @enum {string}

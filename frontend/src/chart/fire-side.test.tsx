@@ -20,6 +20,7 @@ const side = (parts: Part[], rest: Partial<Side> = {}): Side => ({
   parts: [part("grate", -270, 270, 12), ...parts],
   half_width_mm: 270,
   floor_mm: -160,
+  grate_mm: 0,
   lid: "shut",
   bottom_share: 0.3,
   top_share: 0.5,
@@ -33,7 +34,7 @@ describe("a fire from its front", () => {
     stage.show(
       <FireSide
         side={side([part("lit", 60, 240), part("pan", -200, 50), part("refuge", -260, -40, 0)])}
-        food={[{ label: "ribeye", x_mm: -120, width_mm: 120 }]}
+        food={[{ x_mm: -120, width_mm: 120 }]}
       />,
     );
     expect(said()).toBe(
@@ -47,6 +48,14 @@ describe("a fire from its front", () => {
     const widths = [...picture().querySelectorAll("rect")].map((r) => Number(r.getAttribute("width")));
     expect(widths.some((w) => Math.abs(w - 200) < 3)).toBe(true);
     expect(widths.some((w) => Math.abs(w - 540) < 3)).toBe(true);
+  });
+  it("draws food on the grate that is looked at", () => {
+    const lowOf = (grate_mm: number) => {
+      stage.show(<FireSide side={side([], { grate_mm })} food={[{ x_mm: 0, width_mm: 121 }]} />);
+      const food = [...picture().querySelectorAll("rect")].find((r) => r.getAttribute("width") === "121")!;
+      return Number(food.getAttribute("y"));
+    };
+    expect(lowOf(0) - lowOf(150)).toBeCloseTo(150);
   });
   it.each([
     ["shut", "30 % open", "50 % open"],

@@ -5,14 +5,13 @@ type Side = Schemas["FireSideOut"];
 type Part = Side["parts"][number];
 
 interface Lying {
-  label: string;
   x_mm: number;
   width_mm: number;
 }
 
 interface Props {
   side: Side;
-  /** What lies on the lowest grate. */
+  /** What lies on the grate that is looked at. */
   food?: readonly Lying[];
   className?: string;
 }
@@ -101,7 +100,7 @@ export function FireSide({ side, food = [], className = "" }: Props) {
         <rect
           key={i}
           x={f.x_mm - f.width_mm / 2}
-          y={y(0) - FOOD_MM}
+          y={y(side.grate_mm) - FOOD_MM}
           width={f.width_mm}
           height={FOOD_MM}
           rx={14}

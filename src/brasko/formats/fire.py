@@ -246,6 +246,7 @@ class FireSideOut(BaseModel):
     parts: list[FirePartOut]
     half_width_mm: float
     floor_mm: float
+    grate_mm: float
     lid: Literal["shut", "open", "none"]
     bottom_share: float | None
     top_share: float | None

@@ -301,6 +301,7 @@ def side_schema(setup: FireSetup, shown: GrateMap) -> out.FireSideOut:
         ],
         half_width_mm=side.half_width_m * 1000.0,
         floor_mm=side.floor_m * 1000.0,
+        grate_mm=side.grate_m * 1000.0,
         lid=side.lid,
         bottom_share=side.bottom_share,
         top_share=side.top_share,

@@ -45,7 +45,7 @@ export function OnTheGrate({ builder, look }: { builder: Builder; look: Look }) 
       <HeatScale system={system} />
       <figure className="m-0">
         <figcaption className="kicker">{say("screen-fire-side-seen-from-the-front")}</figcaption>
-        <FireSide side={look.side} food={onLowest(builder, look)} className="mx-auto block max-h-64 w-full" />
+        <FireSide side={look.side} food={lying(builder, look)} className="mx-auto block max-h-64 w-full" />
       </figure>
       <AddFood
         reference={reference}
@@ -84,9 +84,8 @@ export function OnTheGrate({ builder, look }: { builder: Builder; look: Look }) 
 }
 
 /** What lies on the grate that is seen, for the drawing from the front. */
-const onLowest = ({ reference, draft }: Builder, look: Look) =>
+const lying = ({ reference, draft }: Builder, look: Look) =>
   placed(reference, draft).map((p) => ({
-    label: p.key,
     x_mm: p.x_mm,
     width_mm: Math.min(p.width_mm ?? 120, look.map.width_mm),
   }));

@@ -12,6 +12,8 @@ from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.views import Rectangle
 
 PartKind = Literal["lit", "unlit", "burner", "plate", "pan", "grate", "refuge"]
+_GLOWING: dict[str, PartKind] = {"coals": "lit", "deflector": "plate"}
+"""What shines, as it is drawn; anything else is a burner."""
 THIN_M = 0.012
 """Sheets and grates are drawn so thick (drawing only)."""
 PAN_M = 0.035
@@ -33,6 +35,7 @@ class Part:
 class SideView:
     """All parts, from the lowest grate up and down.
 
+    grate_m                 height of the grate that is looked at
     lid                     "none" where the grill has none
     bottom_share, top_share how far the vents are open; None where there are none
     """
@@ -40,6 +43,7 @@ class SideView:
     parts: tuple[Part, ...]
     half_width_m: float
     floor_m: float
+    grate_m: float
     lid: Literal["shut", "open", "none"]
     bottom_share: float | None
     top_share: float | None
@@ -55,7 +59,7 @@ def side_of(setup: FireSetup, map_: GrateMap) -> SideView:
     bed = setup.bed
     parts: list[Part] = []
     for emitter in emitters_of(setup, map_.state, lowest):
-        kind: PartKind = {"coals": "lit", "deflector": "plate"}.get(emitter.name, "burner")  # type: ignore[assignment]
+        kind = _GLOWING.get(emitter.name, "burner")
         deep = bed.depth_m if bed is not None and kind == "lit" else THIN_M
         parts += [_lying(kind, strip, deep) for strip in emitter.strips]
     if bed is not None:
@@ -66,15 +70,16 @@ def side_of(setup: FireSetup, map_: GrateMap) -> SideView:
     for grate in grill.grates:
         height = grate.height_m - lowest.height_m
         parts.append(Part("grate", -grate.width_m / 2.0, grate.width_m / 2.0, height, height + THIN_M))
+    seen_m = map_.grate.height_m - lowest.height_m
     refuge = _refuge(map_)
     if refuge is not None:
-        height = map_.grate.height_m - lowest.height_m
-        parts.append(Part("refuge", *refuge, height, height))
+        parts.append(Part("refuge", *refuge, seen_m, seen_m))
     body = grill.body
     return SideView(
         tuple(parts),
         max(grate.width_m for grate in grill.grates) / 2.0,
         -lowest.height_m,
+        seen_m,
         "none" if body is None else "open" if setup.lid_open else "shut",
         setup.bottom_share if body is not None and body.bottom_m2 > 0.0 else None,
         setup.top_share if body is not None and body.top_m2 > 0.0 else None,

@@ -29,6 +29,26 @@ WET_POINTS, SHOWN_S = 37, 5400.0
 """The wet window is drawn at so many moments of so long (to look at)."""
 
 
+FIRES = {
+    "fire:kettle": "kettle",
+    "fire:kamado": "kamado",
+    "fire:gas": "gas_3",
+    "fire:pellet": "pellet",
+    "fire:offset": "offset",
+    "fire:chimney": "chimney",
+}
+"""Which grill stands for which entry."""
+
+
+def usual_fires() -> dict[str, tuple[FireSetup, GrateMap]]:
+    """The usual fire of each kind, settled, by the entry that tells of it.
+
+    Checked: test_figures.test_every_fire_that_is_shown_has_its_entry
+    """
+    setups = {entry: usual_setup(grill_named(grill)) for entry, grill in FIRES.items()}
+    return {entry: (setup, grate_map(setup)) for entry, setup in setups.items()}
+
+
 @dataclass(frozen=True)
 class CarryOver:
     """A steak from the moment it is pulled, and how warm its middle is then [°C]."""

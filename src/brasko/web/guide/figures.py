@@ -6,10 +6,7 @@ from functools import lru_cache
 
 from ninja import Schema
 
-from brasko.core.fire.grate import grate_map
-from brasko.core.fire.kinds import grill_named
-from brasko.core.fire.setup import usual_setup
-from brasko.core.guide.figures import carry_over, half_distance, wet_window
+from brasko.core.guide.figures import carry_over, half_distance, usual_fires, wet_window
 from brasko.formats.fire import FireSideOut, MapOut
 from brasko.formats.fire_convert import map_schema, side_schema
 from brasko.web.plans.present import curve_schema, section_schema
@@ -17,17 +14,6 @@ from brasko.web.plans.schemas import CurveOut, SectionOut
 
 REST_FRAMES = 20
 """Pictures of a rest."""
-
-
-FIRES = {
-    "fire:kettle": "kettle",
-    "fire:kamado": "kamado",
-    "fire:gas": "gas_3",
-    "fire:pellet": "pellet",
-    "fire:offset": "offset",
-    "fire:chimney": "chimney",
-}
-"""Which grill stands for which entry."""
 
 
 class CarryOverOut(Schema):
@@ -75,18 +61,13 @@ class GuideFiguresOut(Schema):
     wet_window: WetWindowOut
 
 
-def _usual(grill: str) -> FireSideOut:
-    setup = usual_setup(grill_named(grill))
-    return side_schema(setup, grate_map(setup))
-
-
 @lru_cache(maxsize=1)
 def figures() -> GuideFiguresOut:
     """All of them."""
     carried, halved, wet = carry_over(), half_distance(), wet_window()
     rested = carried.rested
     return GuideFiguresOut(
-        fires=[FireFigureOut(entry=entry, side=_usual(grill)) for entry, grill in FIRES.items()],
+        fires=[FireFigureOut(entry=entry, side=side_schema(*fire)) for entry, fire in usual_fires().items()],
         carry_over=CarryOverOut(
             pulled_c=carried.pulled_core_c,
             peak_c=rested.peak_core_c,
