@@ -63,6 +63,7 @@ def answer_told(each: Declared) -> dict[str, object]:
         "picked": asked.picked,
         "group": asked.group,
         "when": asked.when,
+        "guide": asked.guide,
         "own": asked.own,
         "starts": asked.starts,
     }

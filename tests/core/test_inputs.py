@@ -11,8 +11,9 @@ from wording import refusing, worded
 import brasko.core
 from brasko.core import errors
 from brasko.core.errors import BraskoError, Infeasible, InvalidInput, UnknownName, require_between
-from brasko.core.foods.cuts import cut_named
+from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.foods.shape import Geometry, piece
+from brasko.core.guide.entries import all_entries
 from brasko.core.heat.simulation import Food, simulate
 from brasko.core.planner.piece import declared, with_answers
 from brasko.core.planner.wish import Wish
@@ -168,3 +169,14 @@ def test_every_answer_that_resets_another_is_declared():
         assert set(each.answer.reset_by) <= answers.keys(), each.name
         assert each.has_default or each.answer.of_cut is not None or worded(each.name) == "cut"
         assert (each.answer.low is None) == (each.answer.high is None)
+
+
+def test_what_explains_an_answer_is_in_the_guide():
+    """Every answer of every choice leads to an entry; a cut does for every cut."""
+    entries = all_entries()
+    explained = [each.answer for each in declared(Wish).values() if each.answer.guide]
+    keys = {"cut": list(all_cuts())}
+    for answer in explained:
+        answers = keys.get(answer.guide.rstrip(":")) or list(answer.names or {"": ""})
+        assert [a for a in answers if answer.explained(a) not in entries] == [], answer.guide
+    assert len(explained) > 12

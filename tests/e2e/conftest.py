@@ -89,7 +89,7 @@ def keep_a_plan(page: Page, base: str) -> None:
     fields = [("When to eat", eat.strftime("%H:%M")), ("Day", eat.strftime("%Y-%m-%d"))]
     # past midnight the day first: the hour alone would be one that is over
     for label, value in fields if eat.date() == datetime.now(UTC).date() else fields[::-1]:
-        page.get_by_label(label).fill(value)
+        page.get_by_label(label, exact=True).fill(value)
     page.get_by_role("button", name="Keep this plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+"))
 

@@ -29,7 +29,7 @@ def test_a_newcomer_has_a_printed_plan_with_three_answers(visit, size, scheme):
     page.get_by_label("What", exact=True).select_option(label="Strip steak")
     page.get_by_role("textbox", name="How thick").fill("1.5")
     page.get_by_label("When to eat").fill("19:30")
-    page.get_by_label("Day").fill((datetime.now(UTC) + timedelta(days=1)).strftime("%Y-%m-%d"))
+    page.get_by_label("Day", exact=True).fill((datetime.now(UTC) + timedelta(days=1)).strftime("%Y-%m-%d"))
     ready(page)
     page.get_by_role("button", name="Keep this plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+$"))

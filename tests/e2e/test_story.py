@@ -13,7 +13,7 @@ def plan_a_ribeye(page: Page) -> None:
     page.get_by_label("What", exact=True).select_option(label="Ribeye")
     page.get_by_role("textbox", name="How thick").fill("1.5")
     page.get_by_label("When to eat").fill("19:00")
-    page.get_by_label("Day").fill(tomorrow.strftime("%Y-%m-%d"))
+    page.get_by_label("Day", exact=True).fill(tomorrow.strftime("%Y-%m-%d"))
     order = page.get_by_role("list", name="The order of the work")
     for task in (
         "Salt and pat dry",
@@ -135,7 +135,7 @@ def test_a_bad_thickness_is_answered_beside_its_field(visit, typed, said):
 def test_an_hour_too_soon_offers_the_earliest(visit):
     page = visit("/plan", quiet=False)
     soon = datetime.now(UTC) + timedelta(minutes=5)
-    page.get_by_label("Day").fill(soon.strftime("%Y-%m-%d"))
+    page.get_by_label("Day", exact=True).fill(soon.strftime("%Y-%m-%d"))
     page.get_by_label("When to eat").fill(soon.strftime("%H:%M"))
     offer = page.get_by_role("button", name=re.compile("^Eat at"))
     offer.click()

@@ -57,7 +57,7 @@ def test_an_hour_too_near_offers_the_earliest_and_loses_nothing(visit):
     expect(page.get_by_text("is too soon")).not_to_be_visible()
     settled(page)
     page.get_by_role("button", name="Undo").click()
-    expect(day).to_have_value("2020-01-01")
+    expect(day).to_have_value("Wed 1 Jan 2020")
 
 
 def test_dishes_that_clash_are_named_with_what_would_do(visit):

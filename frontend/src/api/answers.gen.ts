@@ -16,6 +16,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "first",
   "when": "",
+  "guide": "cut:",
   "own": "",
   "starts": 0.0
  },
@@ -33,6 +34,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "first",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -51,6 +53,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "piece",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -68,6 +71,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "first",
   "when": "",
+  "guide": "school:words",
   "own": "",
   "starts": 0.0
  },
@@ -83,6 +87,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "piece",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -100,6 +105,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "piece",
   "when": "bone",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -126,6 +132,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "piece",
   "when": "intact",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -143,6 +150,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "piece",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -169,6 +177,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "piece",
   "when": "frozen",
+  "guide": "danger:thaw",
   "own": "",
   "starts": 0.0
  },
@@ -184,6 +193,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "piece",
   "when": "",
+  "guide": "school:temper",
   "own": "",
   "starts": 0.0
  },
@@ -199,6 +209,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "piece",
   "when": "",
+  "guide": "school:temper",
   "own": "",
   "starts": 0.0
  },
@@ -214,6 +225,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "piece",
   "when": "tempered",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -229,6 +241,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "first",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -246,6 +259,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "first",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -278,6 +292,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": true,
   "group": "salt",
   "when": "salted_ahead",
+  "guide": "salt:",
   "own": "",
   "starts": 0.0
  },
@@ -295,6 +310,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "salt",
   "when": "salted_ahead",
+  "guide": "",
   "own": "⟦wish-i-salt-at-my-own-time⟧",
   "starts": 60.0
  },
@@ -325,6 +341,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "salt",
   "when": "",
+  "guide": "school:pepper",
   "own": "",
   "starts": 0.0
  },
@@ -371,6 +388,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "salt",
   "when": "pan",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -405,6 +423,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "salt",
   "when": "",
+  "guide": "fat:board",
   "own": "",
   "starts": 0.0
  },
@@ -455,6 +474,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": true,
   "group": "fire",
   "when": "",
+  "guide": "method:",
   "own": "",
   "starts": 0.0
  },
@@ -535,6 +555,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": true,
   "group": "fire",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -554,6 +575,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": true,
   "group": "fire",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -633,6 +655,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": true,
   "group": "fire",
   "when": "two_parts",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -651,6 +674,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": true,
   "group": "fire",
   "when": "gentle",
+  "guide": "glossary:two-zone",
   "own": "",
   "starts": 0.0
  },
@@ -682,6 +706,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "fire",
   "when": "long",
+  "guide": "glossary:stall",
   "own": "",
   "starts": 0.0
  },
@@ -720,6 +745,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": true,
   "group": "sear",
   "when": "browns",
+  "guide": "glossary:crust",
   "own": "",
   "starts": 0.0
  },
@@ -752,6 +778,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "sear",
   "when": "rods",
+  "guide": "school:marks",
   "own": "",
   "starts": 0.0
  },
@@ -771,6 +798,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "sear",
   "when": "flipped",
+  "guide": "school:flips",
   "own": "",
   "starts": 0.0
  },
@@ -803,6 +831,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "sear",
   "when": "lid",
+  "guide": "school:lid",
   "own": "",
   "starts": 0.0
  },
@@ -821,6 +850,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "rest",
   "when": "",
+  "guide": "glossary:carry-over",
   "own": "⟦wish-i-pull-by-my-own-rule⟧",
   "starts": 5.555555555555555
  },
@@ -857,6 +887,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": true,
   "group": "rest",
   "when": "",
+  "guide": "rest:",
   "own": "",
   "starts": 0.0
  },
@@ -874,6 +905,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "rest",
   "when": "",
+  "guide": "",
   "own": "⟦wish-i-set-the-length-of-the⟧",
   "starts": 10.0
  },
@@ -894,6 +926,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "log",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -914,6 +947,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "log",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -934,6 +968,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "log",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -954,6 +989,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "log",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -974,6 +1010,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "log",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -994,6 +1031,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "log",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -1014,6 +1052,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "log",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },
@@ -1034,6 +1073,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "picked": false,
   "group": "log",
   "when": "",
+  "guide": "",
   "own": "",
   "starts": 0.0
  }

@@ -46,6 +46,8 @@ export interface Answer {
   picked: boolean;
   group: "first" | "piece" | "salt" | "fire" | "sear" | "rest" | "log";
   when: Condition | "";
+  /** The guide's entry that explains it; where it ends with a colon, what is answered follows. */
+  guide: string;
   /** Words that say that nobody but the cook decides it; empty where it always has a value. */
   own: string;
   starts: number;

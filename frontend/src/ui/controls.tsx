@@ -1,5 +1,5 @@
 import { Label } from "radix-ui";
-import { type ComponentProps, type ReactNode, useId } from "react";
+import { type ComponentProps, lazy, type ReactNode, Suspense, useId, useState } from "react";
 
 import { say } from "@/words/say";
 
@@ -33,21 +33,65 @@ export function Mistake({ id, children }: { id?: string; children: ReactNode }) 
   );
 }
 
+const Help = lazy(() => import("./help").then((m) => ({ default: m.Help })));
+
+interface HelpButtonProps {
+  /** The label that it explains, by its id. */
+  about: string;
+  open: boolean;
+  onOpen: (open: boolean) => void;
+}
+
+/** Beside a label: shows what the guide says of it. It comes forward with the pointer or the cursor in its field. */
+function HelpButton({ about, open, onOpen }: HelpButtonProps) {
+  return (
+    <button
+      type="button"
+      aria-expanded={open}
+      aria-label={say("screen-help-explain-this")}
+      aria-describedby={about}
+      onClick={() => onOpen(!open)}
+      className="relative grid size-6 place-items-center rounded-bar text-sm font-bold text-ash group-focus-within/field:bg-raised group-focus-within/field:text-ink group-hover/field:bg-raised group-hover/field:text-ink after:absolute after:-inset-2.5 after:content-[''] aria-expanded:bg-ember aria-expanded:text-on-ember"
+    >
+      <span aria-hidden>?</span>
+    </button>
+  );
+}
+
 interface FieldProps {
   label: string;
   error?: ReactNode;
   hint?: ReactNode;
+  /** The guide's entry that explains what is asked. */
+  help?: string | undefined;
   children: (ids: { id: string; describedBy: string | undefined; invalid: boolean }) => ReactNode;
 }
 
-export function Field({ label, error, hint, children }: FieldProps) {
+export function Field({ label, error, hint, help, children }: FieldProps) {
   const id = useId();
+  const [helps, setHelps] = useState(false);
   const said = error ? `${id}-error` : hint ? `${id}-hint` : undefined;
   return (
-    <div className="flex flex-col gap-1">
-      <Label.Root htmlFor={id} className="text-sm font-semibold [font-stretch:85%]">
-        {label}
-      </Label.Root>
+    <div
+      className="group/field flex flex-col gap-1"
+      onKeyDown={(e) => {
+        const away = helps && e.key === "Escape";
+        if (!help || (e.key !== "F1" && !away)) return;
+        e.preventDefault();
+        setHelps(!away);
+      }}
+    >
+      <span className="flex items-center gap-2">
+        <Label.Root id={`${id}-label`} htmlFor={id} className="text-sm font-semibold [font-stretch:85%]">
+          {label}
+        </Label.Root>
+        {help && <HelpButton about={`${id}-label`} open={helps} onOpen={setHelps} />}
+      </span>
+      {help && helps && (
+        <Suspense fallback={null}>
+          <Help entry={help} />
+        </Suspense>
+      )}
       {children({ id, describedBy: said, invalid: Boolean(error) })}
       {error ? (
         <Mistake id={`${id}-error`}>{error}</Mistake>
@@ -159,6 +203,7 @@ interface ChoiceProps {
   options: { key: string; name: string; group?: string }[];
   error?: ReactNode;
   hint?: ReactNode;
+  help?: string | undefined;
 }
 
 function grouped<T extends { group?: string }>(options: T[]): [string, T[]][] {
@@ -168,9 +213,9 @@ function grouped<T extends { group?: string }>(options: T[]): [string, T[]][] {
   return [...groups];
 }
 
-export function Choice({ label, value, onChange, options, error, hint }: ChoiceProps) {
+export function Choice({ label, value, onChange, options, error, hint, help }: ChoiceProps) {
   return (
-    <Field label={label} error={error} hint={hint}>
+    <Field label={label} error={error} hint={hint} help={help}>
       {({ id, describedBy, invalid }) => (
         <select
           id={id}

@@ -16,6 +16,7 @@ interface QuantityProps {
   high: number;
   error?: ReactNode;
   hint?: ReactNode;
+  help?: string | undefined;
   slider?: boolean;
   /** It may be left empty. */
   optional?: boolean;
@@ -31,6 +32,7 @@ export function Quantity({
   high,
   error,
   hint,
+  help,
   slider = true,
   optional = false,
 }: QuantityProps) {
@@ -50,6 +52,7 @@ export function Quantity({
           : undefined)
       }
       hint={hint}
+      help={help}
     >
       {({ id, describedBy, invalid }) => (
         <div className="flex items-center gap-3">

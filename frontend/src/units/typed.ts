@@ -105,3 +105,80 @@ export function readHour(said: string): string | null {
   if (hour > 23 || minute > 59) return null;
   return `${String(hour).padStart(2, "0")}:${String(minute).padStart(2, "0")}`;
 }
+
+const DAY_MS = 24 * 3600 * 1000;
+const pad = (n: number) => String(n).padStart(2, "0");
+/** A day as formats write it, YYYY-MM-DD. */
+export const dayOf = (at: Date) => `${at.getFullYear()}-${pad(at.getMonth() + 1)}-${pad(at.getDate())}`;
+/** An hour as formats write it, HH:MM. */
+export const timeOf = (at: Date) => `${pad(at.getHours())}:${pad(at.getMinutes())}`;
+/** So many days later. */
+export function laterDay(day: string, by: number): string {
+  const at = new Date(`${day}T12:00`);
+  return dayOf(new Date(at.getTime() + by * DAY_MS));
+}
+
+/** How the days and months of a language are named, the short way and the long. */
+function names(of: "weekday" | "month", language: string): string[][] {
+  const [count, first] = of === "weekday" ? [7, 4] : [12, 1];
+  return (["long", "short"] as const).map((width) =>
+    Array.from({ length: count }, (_, n) =>
+      new Date(2026, of === "month" ? n : 0, of === "month" ? 1 : first + n)
+        .toLocaleDateString(language, { [of]: width })
+        .replace(".", "")
+        .toLowerCase(),
+    ),
+  );
+}
+
+const indexOf = (word: string, lists: string[][]) =>
+  lists
+    .map((list) => list.findIndex((name) => word.length >= 2 && name.startsWith(word)))
+    .find((n) => n >= 0);
+
+interface ReadingDays {
+  /** Day to count from. */
+  today: Date;
+  /** Words for today and tomorrow. */
+  near: readonly [string, string];
+  /** Language in which days and months may be named, beside English. */
+  language: string;
+  /** Whether 12/4 is of December. */
+  monthFirst: boolean;
+}
+
+/** A day, "tomorrow", "sat", "24 dec", "12/24", "24.12.", "2026-12-24", as YYYY-MM-DD; without a year, the nearest. */
+export function readDay(said: string, { today, near, language, monthFirst }: ReadingDays): string | null {
+  const text = said.trim().toLowerCase().replace(/\s+/g, " ");
+  const counted = [near, ["today", "tomorrow"]].map((two) => two.indexOf(text)).find((n) => n >= 0);
+  if (counted !== undefined) return laterDay(dayOf(today), counted);
+  const known = (of: "weekday" | "month", word: string) =>
+    indexOf(word, names(of, language)) ?? indexOf(word, names(of, "en"));
+  // 4 January 2026 was a Sunday
+  const weekday = known("weekday", text.replace(".", ""));
+  if (weekday !== undefined) return laterDay(dayOf(today), (weekday - today.getDay() + 7) % 7);
+  const iso = /^(\d{4})-(\d{1,2})-(\d{1,2})$/.exec(text);
+  if (iso) return real(Number(iso[1]), Number(iso[2]), Number(iso[3]));
+  const parts = text.replace(/^[a-zäöü]+,? (?=.*[a-zäöü])/, "").match(/[a-zäöü]+|\d+/g) ?? [];
+  const word = parts.find((p) => /^\D/.test(p));
+  const figures = parts.filter((p) => /^\d/.test(p)).map(Number);
+  if (figures.length < (word ? 1 : 2) || figures.length > (word ? 2 : 3)) return null;
+  let [day, month, year] = figures as [number, number | undefined, number | undefined];
+  if (word) {
+    const named = known("month", word);
+    if (named === undefined) return null;
+    [year, month] = [figures[1], named + 1];
+  } else if (monthFirst && text.includes("/")) [day, month] = [month!, day];
+  if (year !== undefined) return real(year < 100 ? 2000 + year : year, month!, day);
+  const near3 = [-1, 0, 1].map((by) => real(today.getFullYear() + by, month!, day)).filter((d) => d !== null);
+  const away = (d: string) => Math.abs(new Date(`${d}T12:00`).getTime() - today.getTime());
+  return near3.sort((a, b) => away(a) - away(b))[0] ?? null;
+}
+
+/** A day that the calendar has. */
+function real(year: number, month: number, day: number): string | null {
+  const at = new Date(year, month - 1, day, 12);
+  return year >= 1970 && year < 2200 && at.getMonth() === month - 1 && at.getDate() === day
+    ? dayOf(at)
+    : null;
+}

@@ -6,9 +6,10 @@ import { Problem, type Schemas } from "@/api/client";
 import { type PieceIn, useReference } from "@/api/hooks";
 import { type Look, useFromElsewhere, useLook } from "@/api/log";
 import { useSystem } from "@/app/session";
-import { BOX, Button, Choice, DecimalField, Field, Mistake, TextField } from "@/ui/controls";
+import { Button, Choice, DecimalField, Field, Mistake, TextField } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { FilePick } from "@/ui/file-pick";
+import { DayField } from "@/ui/day-field";
 import { HourField } from "@/ui/hour-field";
 import { temperature, thickness } from "@/units/units";
 import { say } from "@/words/say";
@@ -233,12 +234,11 @@ function Mapping({ look, text, name }: { look: Look; text: string; name: string 
         <Field label={say("screen-elsewhere-began")} error={error("began_at")}>
           {({ id }) => (
             <span className="flex flex-wrap gap-2">
-              <input
+              <DayField
                 id={id}
-                type="date"
-                className={`${BOX} figure`}
+                className="w-52"
                 value={began.day}
-                onChange={(e) => setBegan({ ...began, day: e.target.value })}
+                onChange={(day) => setBegan({ ...began, day })}
               />
               <HourField
                 label={say("screen-elsewhere-began-hour")}

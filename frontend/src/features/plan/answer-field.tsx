@@ -64,6 +64,7 @@ function NameField({ answer, onChange, error, hint, value }: Props & { value: st
       onChange={(key) => onChange({ [answer.field]: key })}
       error={error}
       hint={hint}
+      help={explained(answer, value)}
     />
   );
 }
@@ -83,9 +84,14 @@ function FigureField({ answer, piece, onChange, error, used = null, label, low, 
         onChange({ [answer.field]: whole(answer, si) ?? (answer.own ? answer.starts : usual) })
       }
       error={error}
+      help={explained(answer, "")}
     />
   );
 }
+
+/** The guide's entry for what is answered; nothing where there is none. */
+export const explained = (answer: Answer, answered: string) =>
+  answer.guide.endsWith(":") ? (answered ? answer.guide + answered : undefined) : answer.guide || undefined;
 
 const whole = (answer: Answer, si: number | null) =>
   answer.kind === "count" && si !== null ? Math.round(si) : si;

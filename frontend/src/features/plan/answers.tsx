@@ -7,26 +7,26 @@ import { type Reference, usePreferences, useReference } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
 import { Doneness } from "@/chart/doneness";
 import { lookOf } from "@/chart/look";
-import { BOX, Button, Choice, Field } from "@/ui/controls";
+import { Button, Choice, Field } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
+import { DayField } from "@/ui/day-field";
 import { HourField } from "@/ui/hour-field";
+import { dayOf, timeOf } from "@/units/typed";
 import { clockText, dayText, phrase, thickness } from "@/units/units";
 
 import {
   answerOf,
   belowAgency,
-  dayOf,
   type Draft,
   focused,
   type SearPlace,
-  timeOf,
   withAnswers,
   withCut,
   withoutPiece,
   withPiece,
   withThickness,
 } from "./model";
-import { AnswerField } from "./answer-field";
+import { AnswerField, explained } from "./answer-field";
 import { ByPicture } from "./by-picture";
 import { FireChoice } from "./fire-choice";
 import { LastTime } from "./last-time";
@@ -117,6 +117,7 @@ export function Answers({
           </>
         }
         error={wrong("cut")}
+        help={explained(answerOf("cut"), each.piece.cut)}
       />
       <ByPicture
         cut={cut}
@@ -158,23 +159,21 @@ export function Answers({
         }
       >
         {({ id, describedBy, invalid }) => (
-          <div className="flex items-start gap-2">
+          <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,2fr)] items-start gap-2">
             <HourField
               id={id}
               describedBy={describedBy}
               invalid={invalid}
-              className="w-28 text-lg"
+              className="text-lg"
               value={eating.time}
               onChange={(time) => eat({ time })}
             />
-            <input
-              type="date"
-              required
-              aria-label={say("screen-answers-day")}
-              aria-invalid={invalid}
-              className={`${BOX} figure`}
+            <DayField
+              label={say("screen-answers-day")}
+              invalid={invalid}
+              className="min-w-0"
               value={eating.day}
-              onChange={(e) => eat({ day: e.target.value })}
+              onChange={(day) => eat({ day })}
             />
           </div>
         )}

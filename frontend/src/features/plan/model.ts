@@ -3,6 +3,7 @@ import { ANSWERS } from "@/api/answers.gen";
 import type { FieldError, Schemas } from "@/api/client";
 import type { PieceIn, Reference, Task } from "@/api/hooks";
 import { kept, type Spot } from "@/chart/grate-model";
+import { dayOf, timeOf } from "@/units/typed";
 import { leastText, type System, tempText } from "@/units/units";
 
 /** One piece as far as it is answered. Numbers are SI; null where the text is no number yet. */
@@ -28,10 +29,6 @@ export interface Draft {
   time: string;
   table: Schemas["TableIn"];
 }
-
-const pad = (n: number) => String(n).padStart(2, "0");
-export const dayOf = (at: Date) => `${at.getFullYear()}-${pad(at.getMonth() + 1)}-${pad(at.getDate())}`;
-export const timeOf = (at: Date) => `${pad(at.getHours())}:${pad(at.getMinutes())}`;
 
 /** The fixed moment, or null while it is not a whole date and time. */
 export function anchorAt(draft: Pick<Draft, "day" | "time">): Date | null {

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { Schemas } from "@/api/client";
 import type { PieceResult, Task } from "@/api/hooks";
 import { Button } from "@/ui/controls";
+import { StepPicture } from "@/ui/step-picture";
 import { clockText, dayText, phrase, spanText, type System } from "@/units/units";
 import { say } from "@/words/say";
 
@@ -82,6 +83,10 @@ export function Order({
                     </span>
                   )}
                 </span>
+                <StepPicture
+                  of={task.key.replace(/^.*:/, "")}
+                  className="row-span-2 h-9 self-start text-ash"
+                />
                 <span className="col-start-2 text-sm text-ash">{phrase(system, task.why)}</span>
                 {(task.slack_s ?? 0) >= 60 && (
                   <span className="col-start-2 text-sm text-ash">

@@ -1,6 +1,6 @@
 import type { Reference } from "@/api/hooks";
 import type { MealTable, PlannedTable, TableDish, TableReference } from "@/api/tables";
-import { dayOf, timeOf } from "@/features/plan/model";
+import { dayOf, timeOf } from "@/units/typed";
 import { say } from "@/words/say";
 
 export type Dish = MealTable["dishes"][number];

@@ -5,9 +5,10 @@ import { Problem } from "@/api/client";
 import { type Reference, useReference } from "@/api/hooks";
 import { type TableReference, useKeepTable, useTable, useTableReference } from "@/api/tables";
 import { useHousehold } from "@/app/session";
-import { dayOf, timeOf } from "@/features/plan/model";
-import { BOX, Button, Failed, Field, Mistake, TextField, Tick, Waiting } from "@/ui/controls";
+import { dayOf, timeOf } from "@/units/typed";
+import { Button, Failed, Field, Mistake, TextField, Tick, Waiting } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
+import { DayField } from "@/ui/day-field";
 import { HourField } from "@/ui/hour-field";
 import { clockText, count, dayText, phrase } from "@/units/units";
 
@@ -192,15 +193,14 @@ function When({ draft, onDraft, problem, reference }: WhenProps) {
         }
       >
         {({ id, describedBy, invalid }) => (
-          <div className="grid grid-cols-[1.1fr_1fr] gap-1">
-            <input
+          <div className="grid grid-cols-[1.6fr_1fr] gap-1">
+            <DayField
               id={id}
-              type="date"
-              aria-describedby={describedBy}
-              aria-invalid={invalid}
-              className={`${BOX} min-w-0 px-1.5 text-[0.93rem]`}
+              describedBy={describedBy}
+              invalid={invalid}
+              className="w-full min-w-0"
               value={draft.day}
-              onChange={(e) => onDraft({ ...draft, day: e.target.value })}
+              onChange={(day) => onDraft({ ...draft, day })}
             />
             <HourField
               label={say("screen-table-hour")}

@@ -90,6 +90,7 @@ class Answer:
     reset_by    answers whose change sets it back to its default
     picked      Brasko picks it until the cook has answered it
     group, when where it is asked, and what must hold
+    guide       the entry of the guide that explains it; where it ends with a colon, what is answered follows
     own, starts words that say that nobody but the cook decides it, and the figure it then starts with
     outside, spoken
                 its names in formats and on the command line, where they do not follow from the field's
@@ -109,6 +110,7 @@ class Answer:
     picked: bool = False
     group: Group = "piece"
     when: When = ""
+    guide: str = ""
     own: str = ""
     starts: float = 0.0
     outside: str = ""
@@ -118,6 +120,10 @@ class Answer:
     def unit(self) -> Unit:
         """How it is written outside."""
         return UNITS.get(self.kind, PLAIN)
+
+    def explained(self, answered: str) -> str:
+        """The key of the guide's entry for what is answered; empty where there is none."""
+        return f"{self.guide}{answered}" if self.guide.endswith(":") else self.guide
 
     def named(self) -> dict[str, str]:
         """The table's keys with the names that people say."""

@@ -93,38 +93,38 @@ class Wish:
     """
 
     # fmt: off
-    cut: Annotated[str, Answer("cut", say("wish-what"), group="first")]
+    cut: Annotated[str, Answer("cut", say("wish-what"), group="first", guide="cut:")]
     thickness_m: Annotated[float, Answer("length", say("wish-how-thick"), 6.0, 150.0, say("wish-a-1-5-in-steak-is"), slider=(8.0, 76.0),
         must=True, of_cut=lambda cut, _: cut.typical_thickness_m, reset_by=("cut",), group="first")]
     mass_kg: Annotated[float, Answer("mass", say("wish-weight-of-one"), slider=(40.0, 1500.0), of_cut=Cut.usual_mass_kg,
         reset_by=("cut", "thickness_m"), spoken="weight")]
     finish_c: Annotated[float, Answer("temperature", say("wish-finish"), 38.0, 98.0, say("wish-rare-starts-about"),
-        of_cut=lambda cut, _: cut.default_finish_c, reset_by=("cut",), group="first")]
+        of_cut=lambda cut, _: cut.default_finish_c, reset_by=("cut",), group="first", guide="school:words")]
     _: KW_ONLY
     count: Annotated[int, Answer("count", say("wish-how-many-alike"), 1.0, MOST_PIECES, say("common-plan-a-larger-party-as-several"),
         slider=(1.0, 12.0), of="pieces")] = 1
     boned: Annotated[bool, Answer("flag", say("wish-the-bone-is-taken-out"), reset_by=("cut",), when="bone")] = False
     treatment: Annotated[str, Answer("name", say("wish-as-bought"), names=TREATMENTS, reset_by=("cut",), when="intact")] = "whole"
     frozen: Annotated[bool, Answer("flag", say("wish-it-is-frozen"), reset_by=("cut",))] = False
-    thaw: Annotated[str, Answer("name", say("wish-thaw-it"), names=THAWS, reset_by=("cut",), when="frozen")] = "fridge"
+    thaw: Annotated[str, Answer("name", say("wish-thaw-it"), names=THAWS, reset_by=("cut",), when="frozen", guide="danger:thaw")] = "fridge"
     start_c: Annotated[float, Answer("temperature", say("wish-out-of-the-fridge-at"), -1.0, 40.0,
-        say("wish-a-fridge-is-about-4-c"), slider=(0.0, 25.0))] = 4.0
-    temper_s: Annotated[float, Answer("minutes", say("wish-temper-for"), 0.0, 120.0, slider=(0.0, 90.0))] = 0.0
+        say("wish-a-fridge-is-about-4-c"), slider=(0.0, 25.0), guide="school:temper")] = 4.0
+    temper_s: Annotated[float, Answer("minutes", say("wish-temper-for"), 0.0, 120.0, slider=(0.0, 90.0), guide="school:temper")] = 0.0
     air_c: Annotated[float, Answer("temperature", say("wish-in-an-air-of"), -30.0, 50.0, slider=(-10.0, 42.0), when="tempered")] = 22.0
     at_risk: Annotated[bool, Answer("flag", say("wish-a-young-child-or-a-pregnant"),
         group="first")] = False
     below_agency_accepted: Annotated[bool, Answer("flag",
         say("wish-who-eats-it-has-chosen-to"), reset_by=("cut",),
         group="first")] = False
-    salt: Annotated[str, Answer("name", say("wish-salt"), names=SALTS, picked=True, group="salt", when="salted_ahead")] = "hour"
+    salt: Annotated[str, Answer("name", say("wish-salt"), names=SALTS, picked=True, group="salt", guide="salt:", when="salted_ahead")] = "hour"
     salt_lead_s: Annotated[float | None, Answer("minutes", say("wish-salt-this-long-before"), 5.0, 48 * 60.0, say("wish-two-days-are-the-most"),
         slider=(5.0, 180.0), reset_by=("cut",), group="salt", when="salted_ahead",
         own=say("wish-i-salt-at-my-own-time"), starts=60.0, outside="salt_min")] = None
-    rub: Annotated[str, Answer("name", say("wish-rub"), names=RUBS, reset_by=("cut",), group="salt")] = "none"
+    rub: Annotated[str, Answer("name", say("wish-rub"), names=RUBS, reset_by=("cut",), group="salt", guide="school:pepper")] = "none"
     fat: Annotated[str, Answer("name", say("wish-fat-in-the-pan"), names=FATS, reset_by=("cut",), group="salt", when="pan")] = "oil"
-    finishing: Annotated[str, Answer("name", say("wish-last-touch"), names=FINISHES, reset_by=("cut",), group="salt")] = "none"
+    finishing: Annotated[str, Answer("name", say("wish-last-touch"), names=FINISHES, reset_by=("cut",), group="salt", guide="fat:board")] = "none"
     method: Annotated[str, Answer("name", say("wish-method"), names=METHODS, of_cut=lambda cut, _: cut.method, reset_by=("cut",),
-        picked=True, group="fire")] = "low_then_sear"
+        picked=True, group="fire", guide="method:")] = "low_then_sear"
     fire: Annotated[str | None, Answer("name", say("wish-fire"), names=PLANNER_FIRES, reset_by=("cut", "method", "own_fire"), picked=True,
         group="fire")] = None
     own_fire: Annotated[OwnFire | None, Answer("fire", say("wish-a-fire-of-the-cooks-own"), reset_by=("cut", "method", "fire"),
@@ -132,20 +132,20 @@ class Wish:
     sear_fire: Annotated[str | None, Answer("name", say("wish-sear-on"), names=PLANNER_FIRES, reset_by=("cut", "method"), picked=True,
         group="fire", when="two_parts")] = None
     gentle_c: Annotated[float | None, Answer("temperature", say("common-gentle-side-at"), reset_by=("cut", "method"), picked=True,
-        group="fire", when="gentle")] = None
-    wrap: Annotated[str, Answer("name", say("wish-wrap"), names=WRAPS, reset_by=("cut", "method"), group="fire", when="long")] = "none"
+        group="fire", guide="glossary:two-zone", when="gentle")] = None
+    wrap: Annotated[str, Answer("name", say("wish-wrap"), names=WRAPS, reset_by=("cut", "method"), group="fire", guide="glossary:stall", when="long")] = "none"
     crust: Annotated[str, Answer("name", say("wish-crust"), names=CRUSTS, of_cut=lambda cut, _: cut.crust, reset_by=("cut",), picked=True,
-        group="sear", when="browns")] = "good"
-    marks: Annotated[str, Answer("name", say("wish-marks"), names=MARKS, reset_by=("cut", "method", "sear_fire"), group="sear",
+        group="sear", guide="glossary:crust", when="browns")] = "good"
+    marks: Annotated[str, Answer("name", say("wish-marks"), names=MARKS, reset_by=("cut", "method", "sear_fire"), group="sear", guide="school:marks",
         when="rods")] = "none"
     flip_every_s: Annotated[float | None, Answer("seconds", say("wish-flip-every"), 10.0, 600.0, slider=(10.0, 300.0),
-        reset_by=("cut", "method", "marks"), group="sear", when="flipped")] = None
-    lid: Annotated[str, Answer("name", say("wish-lid"), names=LIDS, reset_by=("cut", "method", "sear_fire"), group="sear",
+        reset_by=("cut", "method", "marks"), group="sear", guide="school:flips", when="flipped")] = None
+    lid: Annotated[str, Answer("name", say("wish-lid"), names=LIDS, reset_by=("cut", "method", "sear_fire"), group="sear", guide="school:lid",
         when="lid")] = "usual"
     pull_offset_k: Annotated[float | None, Answer("rise", say("wish-pull-below-the-finish-by"), 0.0, 40.0,
-        say("wish-ten-f-under-is-the-usual"), slider=(0.0, 25.0), reset_by=("cut", "method"), group="rest",
+        say("wish-ten-f-under-is-the-usual"), slider=(0.0, 25.0), reset_by=("cut", "method"), group="rest", guide="glossary:carry-over",
         own=say("wish-i-pull-by-my-own-rule"), starts=10.0 / 1.8, outside="pull_offset", spoken="pull_offset_k")] = None
-    rest: Annotated[str, Answer("name", say("wish-rest"), names=RESTS, picked=True, group="rest")] = "foil"
+    rest: Annotated[str, Answer("name", say("wish-rest"), names=RESTS, picked=True, group="rest", guide="rest:")] = "foil"
     rest_s: Annotated[float | None, Answer("minutes", say("wish-rest-for"), 1.0, 120.0, slider=(1.0, 60.0), reset_by=("cut",),
         group="rest", own=say("wish-i-set-the-length-of-the"), starts=10.0)] = None
     air_more_k: Annotated[float, Answer("rise", say("wish-air-more"), -40.0, 40.0, reset_by=OF_THE_FIRE, group="log")] = 0.0
