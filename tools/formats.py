@@ -1,9 +1,11 @@
 """Write the JSON Schemas of what the command line reads and prints, and the declared answers for the interface."""
 
 import json
+import os
 import sys
 from pathlib import Path
 
+import django
 from pydantic import BaseModel
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -69,12 +71,22 @@ def answer_told(each: Declared) -> dict[str, object]:
     }
 
 
+def household() -> dict[str, object]:
+    """The schema of a household's file, which follows the tables of the application."""
+    os.environ.setdefault("DJANGO_SETTINGS_MODULE", "brasko.web.config.settings")
+    django.setup()
+    from brasko.web.moving.kinds import schema
+
+    return schema()
+
+
 def main(folder: Path, typed: Path) -> None:
     told = json.dumps([answer_told(each) for each in ANSWERS.values()], indent=1, ensure_ascii=False)
     (typed / ANSWERS_FILE).write_text(f"{ANSWERS_HEAD}{told});\n")
     for name, model in FORMATS.items():
         schema = {"$schema": "https://json-schema.org/draft/2020-12/schema", **model.model_json_schema()}
         (folder / f"{name}.schema.json").write_text(json.dumps(schema, indent=1, ensure_ascii=False) + "\n")
+    (folder / "household-1.schema.json").write_text(json.dumps(household(), indent=1, ensure_ascii=False) + "\n")
 
 
 if __name__ == "__main__":

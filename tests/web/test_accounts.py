@@ -3,6 +3,7 @@
 import json
 
 import pytest
+from django.conf import settings
 from django.contrib.auth import get_user_model
 from django.test import Client
 from households import errors
@@ -15,7 +16,7 @@ def strict_client() -> tuple[Client, dict[str, str]]:
     """A browser that must bring the CSRF token, and the header that brings it."""
     client = Client(enforce_csrf_checks=True)
     client.get("/api/session")
-    return client, {"X-CSRFToken": client.cookies["csrftoken"].value}
+    return client, {"X-CSRFToken": client.cookies[settings.CSRF_COOKIE_NAME].value}
 
 
 def post(client: Client, path: str, body: dict, headers: dict | None = None):
@@ -28,11 +29,11 @@ def test_sign_up_in_and_out():
     made = post(client, "/api/accounts", SIGN_UP, token)
     assert made.status_code == 201
     assert worded(made.json()["household"]["name"]) == "Tove's yard"
-    token = {"X-CSRFToken": client.cookies["csrftoken"].value}
+    token = {"X-CSRFToken": client.cookies[settings.CSRF_COOKIE_NAME].value}
     assert client.get("/api/grills").json()[0]["fire"] == "kettle_two_zone"
     assert client.delete("/api/session", headers=token).json()["signed_in"] is False
     assert client.get("/api/plans").status_code == 401
-    token = {"X-CSRFToken": client.cookies["csrftoken"].value}
+    token = {"X-CSRFToken": client.cookies[settings.CSRF_COOKIE_NAME].value}
     again = post(client, "/api/session", {"username": "tove", "password": SIGN_UP["password"]}, token)
     assert again.json()["signed_in"] is True
 
@@ -105,6 +106,9 @@ def test_preferences_are_kept_per_person(mara, odell):
         "language": "de",
         "learns": True,
         "has_recovery": False,
+        "role": "owner",
+        "asks_codes": False,
+        "leaves_at": None,
     }
     assert odell.client.get("/api/session").json()["household"]["units"] == "us"
     assert mara.call("PATCH", "/api/preferences", {"units": "stone"}).status_code == 422

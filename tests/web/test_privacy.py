@@ -3,18 +3,22 @@
 from uuid import uuid4
 
 import pytest
+from django.contrib.auth import get_user_model
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 from households import RIBEYE
 
+from brasko.web.accounts.models import Entrance, Member
 from brasko.web.config.api import api
-from brasko.web.cooks.models import Cook, Event
+from brasko.web.cooks.models import Cook, Event, Look
 from brasko.web.lab.models import Experiment
 from brasko.web.plans.models import Plan
 from brasko.web.tables.models import Table
 from brasko.web.yard.models import Check, FireFigure, Grill, LaidFire, Pan, Teaching, Thermometer, Verdict
 
-OPEN = {"get_session", "sign_in", "enter_demo", "sign_up", "recover_account"}
+OPEN = {"get_session", "sign_in", "enter_demo", "sign_up", "recover_account", "join_household"}
+BY_LINK = {"look_on", "see_invitation"}
+"""A token in the address opens one thing to anybody, and nothing where it is not known."""
 BY_TOKEN = {"post_readings", "get_scenes"}
 LISTS = {
     "list_plans",
@@ -26,8 +30,10 @@ LISTS = {
     "list_past_plans",
     "list_tables",
     "list_experiments",
+    "list_leaving_cooks",
 }
 SHARED = {
+    "list_sessions",
     "get_reference",
     "tell_cook",
     "preview_plan",
@@ -36,6 +42,17 @@ SHARED = {
     "set_preferences",
     "change_password",
     "make_recovery_code",
+    "begin_codes",
+    "confirm_codes",
+    "stop_codes",
+    "end_other_sessions",
+    "list_members",
+    "invite",
+    "take_invites_back",
+    "let_household_go",
+    "keep_household",
+    "bring_household_in",
+    "take_household_out",
     "sign_out",
     "add_grill",
     "add_pan",
@@ -119,6 +136,7 @@ def operations() -> list[tuple[str, str, str]]:
     return [
         *found,
         ("export_readings", "GET", "/api/cooks/{cook_id}/readings.csv"),
+        ("take_household_out", "GET", "/api/household/household.zip"),
         ("get_photo", "GET", "/api/cooks/{cook_id}/photo.jpg"),
         ("export_calendar", "GET", "/api/plans/{plan_id}/plan.ics"),
         ("export_table_calendar", "GET", "/api/tables/{table_id}/table.ics"),
@@ -135,7 +153,11 @@ def belongings(mara) -> dict[str, int]:
     cook = mara.start(plan, practice=True)
     thermometer = mara.call("POST", "/api/thermometers", {"name": "Mine"}).json()["thermometer"]["id"]
     checked = mara.call("POST", f"/api/thermometers/{thermometer}/checks", {"kind": "ice", "read_c": 0.4}).json()
+    joined = get_user_model().objects.create_user("ines", password="a pear tree in smoke")
+    mara.client.get("/api/plans")
     return {
+        "entrance_id": Entrance.objects.get(user=mara.user).pk,
+        "member_id": Member.objects.create(user=joined, household=mara.user.household, role="hand").pk,
         "kind": "hand",
         "key": "first_fire",
         "plan_id": plan.id,
@@ -186,6 +208,8 @@ def snapshot() -> tuple:
         list(FireFigure.objects.values()),
         list(Verdict.objects.values()),
         list(Experiment.objects.values()),
+        list(Member.objects.values()),
+        Look.objects.count(),
     )
 
 
@@ -193,10 +217,13 @@ def test_every_endpoint_is_sorted_here():
     """A new endpoint must be put in one of the groups, so that none is forgotten."""
     about_one = {op for op, _, path in OPERATIONS if "{" in path}
     assert about_one >= OF_A_KIND
-    assert {op for op, _, _ in OPERATIONS} == OPEN | BY_TOKEN | LISTS | SHARED | about_one
+    assert {op for op, _, _ in OPERATIONS} == OPEN | BY_LINK | BY_TOKEN | LISTS | SHARED | about_one
 
 
-@pytest.mark.parametrize(("name", "method", "path"), [o for o in OPERATIONS if "{" in o[2] and o[0] not in OF_A_KIND])
+ABOUT_ONE = [o for o in OPERATIONS if "{" in o[2] and o[0] not in OF_A_KIND | BY_LINK]
+
+
+@pytest.mark.parametrize(("name", "method", "path"), ABOUT_ONE)
 def test_another_household_finds_nothing(belongings, odell, name, method, path):
     before = snapshot()
     if name in FILES:
@@ -215,7 +242,7 @@ def test_lists_hold_only_ones_own(belongings, odell, name, method, path):
     assert shown <= own if name == "list_grills" else shown == set()
 
 
-@pytest.mark.parametrize(("name", "method", "path"), [o for o in OPERATIONS if o[0] not in OPEN])
+@pytest.mark.parametrize(("name", "method", "path"), [o for o in OPERATIONS if o[0] not in OPEN | BY_LINK])
 def test_a_stranger_is_asked_to_sign_in(belongings, name, method, path):
     before = snapshot()
     response = Client().generic(method, path.format(**belongings), "{}", content_type="application/json")

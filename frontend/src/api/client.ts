@@ -56,7 +56,7 @@ const client = createClient<paths>({
 
 client.use({
   onRequest({ request }) {
-    const token = /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1];
+    const token = /(?:^|; )(?:__Host-)?csrftoken=([^;]+)/.exec(document.cookie)?.[1];
     if (token && request.method !== "GET") request.headers.set("X-CSRFToken", token);
     return request;
   },

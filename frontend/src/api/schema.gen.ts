@@ -57,6 +57,45 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/recovery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Recover Account
+         * @description Sign in with a recovery code and a new password; the code is used up, every session that was is ended.
+         *
+         *     Codes of a clock are stopped: whoever lost the password may have lost the clock with it.
+         */
+        post: operations["recover_account"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/preferences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** Set Preferences */
+        patch: operations["set_preferences"];
+        trace?: never;
+    };
     "/api/accounts/password": {
         parameters: {
             query?: never;
@@ -97,7 +136,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/session/recovery": {
+    "/api/accounts/codes": {
         parameters: {
             query?: never;
             header?: never;
@@ -107,17 +146,81 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Recover Account
-         * @description Sign in with a recovery code and a new password; the code is used up, every session that was is ended.
+         * Begin Codes
+         * @description What a clock of codes needs to know; codes are asked for once one was right.
          */
-        post: operations["recover_account"];
+        post: operations["begin_codes"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/preferences": {
+    "/api/accounts/codes/confirm": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Confirm Codes
+         * @description Ask for codes at sign-in from now on.
+         */
+        post: operations["confirm_codes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/codes/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop Codes
+         * @description Ask for no code any more.
+         */
+        post: operations["stop_codes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Sessions
+         * @description Where this account is signed in; nothing for the demo, whose visitors are strangers to each other.
+         */
+        get: operations["list_sessions"];
+        put?: never;
+        post?: never;
+        /**
+         * End Other Sessions
+         * @description End every other session of this account.
+         */
+        delete: operations["end_other_sessions"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{entrance_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -127,11 +230,155 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /**
+         * End Session
+         * @description End one session of this account.
+         */
+        delete: operations["end_session"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/members": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Members */
+        get: operations["list_members"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        /** Set Preferences */
-        patch: operations["set_preferences"];
+        patch?: never;
+        trace?: never;
+    };
+    "/api/members/invites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Invite
+         * @description A link that makes one member, once, within three days.
+         */
+        post: operations["invite"];
+        /**
+         * Take Invites Back
+         * @description Nobody can take an invitation that was given so far.
+         */
+        delete: operations["take_invites_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/members/{member_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Member
+         * @description Somebody is of the household no more: the account ends, what was done stays.
+         */
+        delete: operations["remove_member"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Invitation
+         * @description What an invitation is for; there is nothing where it is used, over or was never given.
+         */
+        get: operations["see_invitation"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/accounts/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Join Household
+         * @description An account of one's own in the household that invited; the invitation is used up.
+         */
+        post: operations["join_household"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/household/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Let Household Go
+         * @description The household and all it has goes for good in a day; until then it can be kept. Everybody is signed out.
+         */
+        post: operations["let_household_go"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/household/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Household
+         * @description Keep a household that was to go.
+         */
+        post: operations["keep_household"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/reference": {
@@ -743,6 +990,98 @@ export interface paths {
         };
         /** Get Cook */
         get: operations["get_cook"];
+        put?: never;
+        post?: never;
+        /**
+         * Let Cook Go
+         * @description A cook goes for good in a day, with its readings and what was learned from it; until then it can be kept.
+         */
+        delete: operations["let_cook_go"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/leaving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Leaving Cooks
+         * @description Cooks that were let go and can be kept still.
+         */
+        get: operations["list_leaving_cooks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{cook_id}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Cook
+         * @description Keep a cook that was to go.
+         */
+        post: operations["keep_cook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/{cook_id}/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Looks
+         * @description How many links to look on are open.
+         */
+        get: operations["see_looks"];
+        put?: never;
+        /**
+         * Let Look On
+         * @description A link by which anybody may look on at this cook, and change nothing.
+         */
+        post: operations["let_look_on"];
+        /**
+         * End Looks
+         * @description No link shows this cook any more.
+         */
+        delete: operations["end_looks"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/looks/{token}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look On
+         * @description A cook as a link shows it.
+         */
+        get: operations["look_on"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1834,6 +2173,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/household/household.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Household In
+         * @description Add what such a zip has and this household has not.
+         */
+        post: operations["bring_household_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/device/readings": {
         parameters: {
             query?: never;
@@ -1906,6 +2265,15 @@ export interface components {
             learns: boolean;
             /** Has Recovery */
             has_recovery: boolean;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "owner" | "cook" | "hand";
+            /** Asks Codes */
+            asks_codes: boolean;
+            /** Leaves At */
+            leaves_at: string | null;
         };
         /** SessionOut */
         SessionOut: {
@@ -1921,6 +2289,11 @@ export interface components {
             username: string;
             /** Password */
             password: string;
+            /**
+             * Code
+             * @default
+             */
+            code?: string;
         };
         /** SignUp */
         SignUp: {
@@ -1930,26 +2303,6 @@ export interface components {
             password: string;
             /** Household */
             household: string;
-        };
-        /** PasswordIn */
-        PasswordIn: {
-            /** Current */
-            current: string;
-            /** New */
-            new: string;
-        };
-        /**
-         * RecoveryOut
-         * @description A code that opens the account once; shown this one time.
-         */
-        RecoveryOut: {
-            /** Code */
-            code: string;
-        };
-        /** ProofIn */
-        ProofIn: {
-            /** Current */
-            current: string;
         };
         /**
          * RecoverIn
@@ -1981,6 +2334,148 @@ export interface components {
             learns?: boolean | null;
             /** Language */
             language?: string | null;
+        };
+        /** PasswordIn */
+        PasswordIn: {
+            /** Current */
+            current: string;
+            /** New */
+            new: string;
+        };
+        /**
+         * RecoveryOut
+         * @description A code that opens the account once; shown this one time.
+         */
+        RecoveryOut: {
+            /** Code */
+            code: string;
+        };
+        /** ProofIn */
+        ProofIn: {
+            /** Current */
+            current: string;
+        };
+        /**
+         * ClockOut
+         * @description The cook's time is cook_at + (now - real_at) * speed; server_at tells the browser how its own clock differs.
+         */
+        ClockOut: {
+            /**
+             * Real At
+             * Format: date-time
+             */
+            real_at: string;
+            /**
+             * Cook At
+             * Format: date-time
+             */
+            cook_at: string;
+            /** Speed */
+            speed: number;
+            /**
+             * Server At
+             * Format: date-time
+             */
+            server_at: string;
+        };
+        /** CodeIn */
+        CodeIn: {
+            /** Code */
+            code: string;
+        };
+        /**
+         * EntranceOut
+         * @description A session: what it is used from, and whether it is this one.
+         */
+        EntranceOut: {
+            /** Id */
+            id: number;
+            /**
+             * Agent
+             * @enum {string}
+             */
+            agent: "phone" | "tablet" | "computer";
+            /** Address */
+            address: string;
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
+            /**
+             * Seen At
+             * Format: date-time
+             */
+            seen_at: string;
+            /** Here */
+            here: boolean;
+        };
+        /** MemberOut */
+        MemberOut: {
+            /** Id */
+            id: number;
+            /** Username */
+            username: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "cook" | "hand";
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+        };
+        /** MembersOut */
+        MembersOut: {
+            /** Members */
+            members: components["schemas"]["MemberOut"][];
+            /** Waiting */
+            waiting: number;
+        };
+        /**
+         * InviteOut
+         * @description The path of an invitation; shown this one time.
+         */
+        InviteOut: {
+            /** Path */
+            path: string;
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+        };
+        /** InviteIn */
+        InviteIn: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "cook" | "hand";
+        };
+        /**
+         * InvitationOut
+         * @description What an invitation is for.
+         */
+        InvitationOut: {
+            /** Household */
+            household: string;
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "cook" | "hand";
+        };
+        /** JoinIn */
+        JoinIn: {
+            /** Token */
+            token: string;
+            /** Username */
+            username: string;
+            /** Password */
+            password: string;
         };
         /** BandOut */
         BandOut: {
@@ -4379,29 +4874,6 @@ export interface components {
             core_high_c: number[];
         };
         /**
-         * ClockOut
-         * @description The cook's time is cook_at + (now - real_at) * speed; server_at tells the browser how its own clock differs.
-         */
-        ClockOut: {
-            /**
-             * Real At
-             * Format: date-time
-             */
-            real_at: string;
-            /**
-             * Cook At
-             * Format: date-time
-             */
-            cook_at: string;
-            /** Speed */
-            speed: number;
-            /**
-             * Server At
-             * Format: date-time
-             */
-            server_at: string;
-        };
-        /**
          * CoachOut
          * @description How long a sear still goes on; until is the moment to stop, by crust or by core, whichever is first.
          */
@@ -5269,6 +5741,58 @@ export interface components {
              * @enum {string}
              */
             unit?: "C" | "F";
+        };
+        /**
+         * GoneLine
+         * @description A cook that was let go, and when it goes for good.
+         */
+        GoneLine: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /**
+             * Leaves At
+             * Format: date-time
+             */
+            leaves_at: string;
+        };
+        /**
+         * LooksOut
+         * @description How many links to look on are open.
+         */
+        LooksOut: {
+            /** Open */
+            open: number;
+        };
+        /**
+         * LookLinkOut
+         * @description The path of a link by which anybody may look on; shown this one time.
+         */
+        LookLinkOut: {
+            /** Path */
+            path: string;
+            /**
+             * Expires At
+             * Format: date-time
+             */
+            expires_at: string;
+        };
+        /**
+         * LookedOut
+         * @description A cook as a link shows it, with how its household reads quantities.
+         */
+        LookedOut: {
+            cook: components["schemas"]["CookOut"];
+            /** Units */
+            units: string;
+            /** Clock */
+            clock: string;
         };
         /**
          * UpdateOut
@@ -7198,6 +7722,16 @@ export interface components {
             picture: string;
         };
         /**
+         * MovedOut
+         * @description How many of each kind were added; nothing of what was here already.
+         */
+        MovedOut: {
+            /** Added */
+            added: {
+                [key: string]: number;
+            };
+        };
+        /**
          * ReadingsIn
          * @description A batch. Each reading is judged on its own, so that one bad reading loses no other.
          */
@@ -7392,6 +7926,54 @@ export interface operations {
             };
         };
     };
+    recover_account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecoverIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    set_preferences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Preferences"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
     change_password: {
         parameters: {
             query?: never;
@@ -7440,7 +8022,7 @@ export interface operations {
             };
         };
     };
-    recover_account: {
+    begin_codes: {
         parameters: {
             query?: never;
             header?: never;
@@ -7449,7 +8031,31 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RecoverIn"];
+                "application/json": components["schemas"]["ProofIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClockOut"];
+                };
+            };
+        };
+    };
+    confirm_codes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
             };
         };
         responses: {
@@ -7464,7 +8070,7 @@ export interface operations {
             };
         };
     };
-    set_preferences: {
+    stop_codes: {
         parameters: {
             query?: never;
             header?: never;
@@ -7473,9 +8079,247 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Preferences"];
+                "application/json": components["schemas"]["ProofIn"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    list_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntranceOut"][];
+                };
+            };
+        };
+    };
+    end_other_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntranceOut"][];
+                };
+            };
+        };
+    };
+    end_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entrance_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntranceOut"][];
+                };
+            };
+        };
+    };
+    list_members: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MembersOut"];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InviteIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InviteOut"];
+                };
+            };
+        };
+    };
+    take_invites_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MembersOut"];
+                };
+            };
+        };
+    };
+    remove_member: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                member_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MembersOut"];
+                };
+            };
+        };
+    };
+    see_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationOut"];
+                };
+            };
+        };
+    };
+    join_household: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    let_household_go: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProofIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionOut"];
+                };
+            };
+        };
+    };
+    keep_household: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -8358,6 +9202,158 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CookOut"];
+                };
+            };
+        };
+    };
+    let_cook_go: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoneLine"][];
+                };
+            };
+        };
+    };
+    list_leaving_cooks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoneLine"][];
+                };
+            };
+        };
+    };
+    keep_cook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GoneLine"][];
+                };
+            };
+        };
+    };
+    see_looks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LooksOut"];
+                };
+            };
+        };
+    };
+    let_look_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookLinkOut"];
+                };
+            };
+        };
+    };
+    end_looks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                cook_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LooksOut"];
+                };
+            };
+        };
+    };
+    look_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookedOut"];
                 };
             };
         };
@@ -9982,6 +10978,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReachOut"];
+                };
+            };
+        };
+    };
+    bring_household_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovedOut"];
                 };
             };
         };

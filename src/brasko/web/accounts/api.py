@@ -1,10 +1,9 @@
 """Sign-up, sign-in, sign-out and preferences."""
 
 from django.conf import settings
-from django.contrib.auth import authenticate, get_user_model, login, logout, update_session_auth_hash
+from django.contrib.auth import authenticate, get_user_model, login, logout
+from django.contrib.auth.models import User
 from django.core.exceptions import PermissionDenied
-from django.core.exceptions import ValidationError as DjangoValidationError
-from django.db import IntegrityError, transaction
 from django.http import Http404, HttpRequest
 from django.middleware.csrf import CsrfViewMiddleware, get_token
 from ninja import Router, Status
@@ -12,50 +11,51 @@ from ninja import Router, Status
 from brasko.core.errors import InvalidInput
 from brasko.core.words import say
 from brasko.web.accounts.auth import CookRequest
-from brasko.web.accounts.guard import may_try, was_wrong
+from brasko.web.accounts.codes import are_asked, pass_second, stop
+from brasko.web.accounts.entrances import entered
+from brasko.web.accounts.guard import may_sign_up, may_try, was_wrong
+from brasko.web.accounts.leaving import gone_now_and_then
 from brasko.web.accounts.models import Household
-from brasko.web.accounts.passwords import accept, change, new_code, prove, recover
-from brasko.web.accounts.schemas import (
-    HouseholdOut,
-    PasswordIn,
-    Preferences,
-    ProofIn,
-    RecoverIn,
-    RecoveryOut,
-    SessionOut,
-    SignIn,
-    SignUp,
-)
+from brasko.web.accounts.passwords import new_account, recover
+from brasko.web.accounts.people import person_of, who
+from brasko.web.accounts.schemas import HouseholdOut, Preferences, RecoverIn, SessionOut, SignIn, SignUp
+from brasko.web.accounts.security_log import noted
 from brasko.web.accounts.signals import signed_out, signed_up
 
 router = Router(tags=["accounts"])
 
 DEMO_USERNAME = "demo"
 """Whom a look round signs in."""
-TAKEN = say("api-is-taken-choose-another")
-"""Said of a name that somebody has."""
 
 
-def _guarded(request: HttpRequest) -> None:
+def guarded(request: HttpRequest) -> None:
     """Ask for the CSRF token on the few calls that need no session."""
     check = CsrfViewMiddleware(lambda r: None)  # type: ignore[arg-type]
     if check.process_view(request, lambda r: None, (), {}) is not None:  # type: ignore[arg-type, return-value]
         raise PermissionDenied(say("api-the-page-is-out-of-date"))
 
 
-def _session(request: HttpRequest) -> SessionOut:
+def enter(request: HttpRequest, user: User) -> None:
+    """Begin a session of somebody who has shown who they are."""
+    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
+    request.user = request.person = user  # type: ignore[attr-defined]
+
+
+def session_out(request: HttpRequest) -> SessionOut:
+    """Who is signed in, and the household they are in."""
     get_token(request)
-    user = request.user
-    if not user.is_authenticated:
+    user = person_of(request)
+    asks = who(user) if isinstance(user, User) else None
+    if asks is None or not entered(request, asks.person):
         return SessionOut(signed_in=False, demo=settings.DEMO)
-    home = user.household
+    home = asks.household
     return SessionOut(
         signed_in=True,
         demo=settings.DEMO,
         household=HouseholdOut.model_validate(
             {
                 "name": home.name,
-                "username": user.username,
+                "username": asks.person.username,
                 "units": home.units,
                 "clock": home.clock,
                 "eaters": home.eaters,
@@ -63,7 +63,10 @@ def _session(request: HttpRequest) -> SessionOut:
                 "scheme": home.scheme,
                 "language": home.language,
                 "learns": home.learns,
-                "has_recovery": bool(home.recovery),
+                "has_recovery": bool((home if asks.role == "owner" else asks.person.member).recovery),
+                "role": asks.role,
+                "asks_codes": are_asked(asks.person),
+                "leaves_at": home.leaves_at,
             }
         ),
     )
@@ -71,93 +74,73 @@ def _session(request: HttpRequest) -> SessionOut:
 
 @router.get("session", auth=None, response=SessionOut, operation_id="get_session")
 def get_session(request: HttpRequest) -> SessionOut:
-    return _session(request)
+    gone_now_and_then()
+    return session_out(request)
 
 
 @router.post("session", auth=None, response=SessionOut, operation_id="sign_in")
 def sign_in(request: HttpRequest, payload: SignIn) -> SessionOut:
-    _guarded(request)
+    guarded(request)
     address = request.META.get("REMOTE_ADDR", "")
     may_try(payload.username, address)
     user = authenticate(request, username=payload.username, password=payload.password)
     if user is None:
         was_wrong(payload.username, address)
+        noted("sign-in-refused", request)
         raise InvalidInput("password", say("api-does-not-fit-this-name-check"))
-    login(request, user)
-    return _session(request)
+    try:
+        pass_second(user, payload.code, address)
+    except InvalidInput:
+        noted("second-step-refused", request, user)
+        raise
+    enter(request, user)
+    noted("signed-in", request, user)
+    return session_out(request)
 
 
 @router.post("session/demo", auth=None, response=SessionOut, operation_id="enter_demo")
 def enter_demo(request: HttpRequest) -> SessionOut:
-    _guarded(request)
+    guarded(request)
     user = get_user_model().objects.filter(household__demo=True).first() if settings.DEMO else None
     if user is None:
         raise Http404
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
-    return _session(request)
+    enter(request, user)
+    return session_out(request)
 
 
 @router.delete("session", response=SessionOut, operation_id="sign_out")
-def sign_out(request: HttpRequest) -> SessionOut:
+def sign_out(request: CookRequest) -> SessionOut:
+    noted("signed-out", request, request.person)
     logout(request)
+    request.person = request.user
     signed_out.send(sender=None)
-    return _session(request)
+    return session_out(request)
 
 
 @router.post("accounts", auth=None, response={201: SessionOut}, operation_id="sign_up")
 def sign_up(request: HttpRequest, payload: SignUp) -> Status[SessionOut]:
-    _guarded(request)
-    users = get_user_model()
-    if users.objects.filter(username__iexact=payload.username).exists():
-        raise InvalidInput("username", TAKEN)
-    draft = users(username=payload.username)
-    try:
-        draft.full_clean(exclude=["password"])
-    except DjangoValidationError as exc:
-        field, said = next(iter(exc.message_dict.items()))
-        raise InvalidInput(field, " ".join(said)) from exc
-    accept(draft, payload.password, "password")
-    try:
-        with transaction.atomic():
-            user = users.objects.create_user(payload.username, password=payload.password)
-            Household.objects.create(user=user, name=payload.household)
-            signed_up.send(sender=None, user=user)
-    except IntegrityError:
-        raise InvalidInput("username", TAKEN) from None
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
-    return Status(201, _session(request))
-
-
-@router.put("accounts/password", response=SessionOut, operation_id="change_password")
-def change_password(request: CookRequest, payload: PasswordIn) -> SessionOut:
-    """Another password for whoever is signed in; every other session of the account ends."""
-    _own(request)
-    change(request.user, payload.current, payload.new, request.META.get("REMOTE_ADDR", ""))
-    update_session_auth_hash(request, request.user)
-    return _session(request)
-
-
-@router.post("accounts/recovery", response=RecoveryOut, operation_id="make_recovery_code")
-def make_recovery_code(request: CookRequest, payload: ProofIn) -> RecoveryOut:
-    """A code that opens the account once should its password be lost; an earlier one no longer does."""
-    _own(request)
-    prove(request.user, payload.current, request.META.get("REMOTE_ADDR", ""))
-    return RecoveryOut(code=new_code(request.user))
+    guarded(request)
+    may_sign_up(request.META.get("REMOTE_ADDR", ""))
+    with new_account(payload.username, payload.password) as user:
+        Household.objects.create(user=user, name=payload.household)
+        signed_up.send(sender=None, user=user)
+    enter(request, user)
+    noted("signed-up", request, user)
+    return Status(201, session_out(request))
 
 
 @router.post("session/recovery", auth=None, response=SessionOut, operation_id="recover_account")
 def recover_account(request: HttpRequest, payload: RecoverIn) -> SessionOut:
-    """Sign in with a recovery code and a new password; the code is used up, every session that was is ended."""
-    _guarded(request)
+    """Sign in with a recovery code and a new password; the code is used up, every session that was is ended.
+
+    Codes of a clock are stopped: whoever lost the password may have lost the clock with it.
+    """
+    guarded(request)
     user = recover(payload.username, payload.code, payload.password, request.META.get("REMOTE_ADDR", ""))
-    login(request, user, backend="django.contrib.auth.backends.ModelBackend")
-    return _session(request)
-
-
-def _own(request: CookRequest) -> None:
-    """That the account is somebody's: the demo's password is nobody's to change."""
-    if request.user.household.demo:
-        raise InvalidInput("current", say("api-the-demo-household-has-no-password"))
+    stop(user)
+    enter(request, user)
+    noted("recovered", request, user)
+    return session_out(request)
 
 
 @router.patch("preferences", response=SessionOut, operation_id="set_preferences")
@@ -165,4 +148,4 @@ def set_preferences(request: CookRequest, payload: Preferences) -> SessionOut:
     home = request.user.household
     Household.objects.filter(id=home.id).update(**payload.model_dump(exclude_none=True))
     home.refresh_from_db()
-    return _session(request)
+    return session_out(request)

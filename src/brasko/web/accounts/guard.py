@@ -6,7 +6,7 @@ waits too: else whoever guesses would be told when to go on.
 
 from __future__ import annotations
 
-from limits import RateLimitItemPerMinute
+from limits import RateLimitItemPerHour, RateLimitItemPerMinute
 from limits.storage import MemoryStorage
 from limits.strategies import SlidingWindowCounterRateLimiter
 
@@ -16,6 +16,9 @@ from brasko.web.common.problem import TooOften
 OVER_MIN = 5
 BY_NAME, BY_ADDRESS = RateLimitItemPerMinute(8, OVER_MIN), RateLimitItemPerMinute(40, OVER_MIN)
 """Wrong tries in so many minutes (assumed: a forgetful owner needs three, a list of common passwords ten thousand)."""
+
+NEW_FROM_ADDRESS = RateLimitItemPerHour(60)
+"""New accounts from an address in an hour (assumed: a class of cooks behind one router, no machine that makes them)."""
 
 _tries = SlidingWindowCounterRateLimiter(MemoryStorage())
 
@@ -30,6 +33,12 @@ def was_wrong(name: str, address: str) -> None:
     """One more wrong try."""
     _tries.hit(BY_NAME, "name", name.lower())
     _tries.hit(BY_ADDRESS, "address", address)
+
+
+def may_sign_up(address: str) -> None:
+    """One more account from there. Raises TooOften where there were so many that none is made for now."""
+    if not _tries.hit(NEW_FROM_ADDRESS, "sign-up", address):
+        raise TooOften(say("guard-too-many-new-accounts"), 3600)
 
 
 def forget() -> None:

@@ -1,7 +1,12 @@
 """Who cooks, and how they like to read quantities."""
 
+import hashlib
+import secrets
+import uuid
+
 from django.conf import settings
 from django.db import models
+from django.utils import timezone
 
 
 class Household(models.Model):
@@ -27,6 +32,87 @@ class Household(models.Model):
     scheme = models.CharField(max_length=8, default="system")
     recovery = models.CharField(max_length=128, blank=True, default="")
     """Digest of the code that opens the account once its password is lost; empty where none was made."""
+    known_as = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
+    """Which household this is, on whichever machine."""
+    leaves_at = models.DateTimeField(null=True, blank=True)
+    """When it goes for good; until then it can be kept after all."""
 
     def __str__(self) -> str:
         return self.name
+
+
+class Role(models.TextChoices):
+    """What somebody may do in a household that is another's."""
+
+    COOK = "cook", "plans, cooks and changes like the owner, but for the account"
+    HAND = "hand", "looks on, marks what is done, takes readings"
+
+
+class Member(models.Model):
+    """Somebody with an account of their own who cooks in another's household."""
+
+    user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="member")
+    household = models.ForeignKey(Household, on_delete=models.CASCADE, related_name="members")
+    role = models.CharField(max_length=8, choices=Role.choices)
+    recovery = models.CharField(max_length=128, blank=True, default="")
+    since = models.DateTimeField(default=timezone.now)
+
+    class Meta:
+        ordering = ["since", "id"]
+
+    def __str__(self) -> str:
+        return f"{self.user} in {self.household}"
+
+
+def digest(token: str) -> str:
+    """What is kept of a token that is random enough not to be guessed."""
+    return hashlib.sha256(token.encode()).hexdigest()
+
+
+def new_token() -> str:
+    """192 random bits, fit for an address."""
+    return secrets.token_urlsafe(24)
+
+
+class Invite(models.Model):
+    """A link that makes one member, once, while it lasts. Only a digest of it is kept."""
+
+    household = models.ForeignKey(Household, on_delete=models.CASCADE, related_name="invites")
+    digest = models.CharField(max_length=64, unique=True)
+    role = models.CharField(max_length=8, choices=Role.choices)
+    expires_at = models.DateTimeField()
+
+    def __str__(self) -> str:
+        return f"{self.role} of {self.household} until {self.expires_at}"
+
+
+class Entrance(models.Model):
+    """A session as its owner may know it: what it is used from, since when, and when last."""
+
+    user = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="entrances")
+    session = models.CharField(max_length=40, unique=True)
+    agent = models.CharField(max_length=8)
+    address = models.CharField(max_length=45, blank=True)
+    began_at = models.DateTimeField(default=timezone.now)
+    seen_at = models.DateTimeField(default=timezone.now)
+
+    class Meta:
+        ordering = ["-seen_at", "-id"]
+
+    def __str__(self) -> str:
+        return f"{self.user} on a {self.agent}"
+
+
+class SecondStep(models.Model):
+    """Codes of a clock (RFC 6238) that are asked for beside the password, once one was right.
+
+    used is the newest step of the clock whose code was taken: none is taken twice.
+    """
+
+    user = models.OneToOneField(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="second_step")
+    secret = models.CharField(max_length=64)
+    confirmed = models.BooleanField(default=False)
+    used = models.BigIntegerField(default=0)
+
+    def __str__(self) -> str:
+        return f"codes of {self.user}"

@@ -6,6 +6,8 @@ A new password ends every session of the account but the one that asked for it.
 from __future__ import annotations
 
 import secrets
+from collections.abc import Iterator
+from contextlib import contextmanager
 from functools import cache
 
 from django.contrib.auth import get_user_model
@@ -13,15 +15,18 @@ from django.contrib.auth.hashers import check_password, make_password
 from django.contrib.auth.models import User
 from django.contrib.auth.password_validation import validate_password
 from django.core.exceptions import ValidationError as DjangoValidationError
-from django.db import transaction
+from django.db import IntegrityError, transaction
+from django.db.models import QuerySet
 
 from brasko.core.errors import InvalidInput
 from brasko.core.words import say
 from brasko.web.accounts.guard import may_try, was_wrong
-from brasko.web.accounts.models import Household
+from brasko.web.accounts.models import Household, Member
 
 SIGNS = "23456789abcdefghjkmnpqrstuvwxyz"
 """None that is taken for another when it is read off paper."""
+TAKEN = say("api-is-taken-choose-another")
+"""Said of a name that somebody has."""
 GROUPS, GROUP = 5, 5
 """Twenty-five signs of thirty-one are 123 bits: nobody tries them all."""
 
@@ -53,8 +58,14 @@ def accept(user: User, new: str, field: str) -> None:
 def new_code(user: User) -> str:
     """A code that opens the account once; it takes the place of an earlier one, and only its digest is kept."""
     code = "-".join("".join(secrets.choice(SIGNS) for _ in range(GROUP)) for _ in range(GROUPS))
-    Household.objects.filter(user=user).update(recovery=make_password(_plain(code)))
+    _keepers(user).update(recovery=make_password(_plain(code)))
     return code
+
+
+def _keepers(user: User) -> QuerySet[Household] | QuerySet[Member]:
+    """The row that keeps the digest of somebody's code."""
+    own = Household.objects.filter(user=user)
+    return own if own.exists() else Member.objects.filter(user=user)
 
 
 def recover(username: str, code: str, new: str, address: str) -> User:
@@ -63,8 +74,8 @@ def recover(username: str, code: str, new: str, address: str) -> User:
     Raises InvalidInput, the same where the name, its code or both are wrong, or TooOften.
     """
     may_try(username, address)
-    user = get_user_model().objects.select_related("household").filter(username=username).first()
-    known = user.household.recovery if user is not None else ""
+    user = get_user_model().objects.filter(username=username).first()
+    known = (_keepers(user).values_list("recovery", flat=True).first() or "") if user is not None else ""
     # the same work is done for a name that nobody has: the time it takes tells nothing
     fits = check_password(_plain(code), known or _nobodys())
     if user is None or not known or not fits:
@@ -72,7 +83,7 @@ def recover(username: str, code: str, new: str, address: str) -> User:
         raise InvalidInput("code", say("passwords-this-code-does-not-open"))
     accept(user, new, "password")
     with transaction.atomic():
-        used = Household.objects.filter(user=user, recovery=known).update(recovery="")
+        used = _keepers(user).filter(recovery=known).update(recovery="")
         if used == 0:
             raise InvalidInput("code", say("passwords-this-code-does-not-open"))
         user.set_password(new)
@@ -87,3 +98,23 @@ def _plain(code: str) -> str:
 @cache
 def _nobodys() -> str:
     return make_password("nobody has this")
+
+
+@contextmanager
+def new_account(username: str, password: str) -> Iterator[User]:
+    """An account, and whatever is made with it in the same transaction. Raises InvalidInput on username or password."""
+    users = get_user_model()
+    if users.objects.filter(username__iexact=username).exists():
+        raise InvalidInput("username", TAKEN)
+    draft = users(username=username)
+    try:
+        draft.full_clean(exclude=["password"])
+    except DjangoValidationError as exc:
+        field, said = next(iter(exc.message_dict.items()))
+        raise InvalidInput(field, " ".join(said)) from exc
+    accept(draft, password, "password")
+    try:
+        with transaction.atomic():
+            yield users.objects.create_user(username, password=password)
+    except IntegrityError:
+        raise InvalidInput("username", TAKEN) from None

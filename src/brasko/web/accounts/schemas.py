@@ -1,5 +1,6 @@
 """What the session and account endpoints take and give."""
 
+from datetime import datetime
 from typing import Literal
 
 from ninja import Schema
@@ -24,6 +25,11 @@ class HouseholdOut(Schema):
     language: str
     learns: bool
     has_recovery: bool
+    role: Literal["owner", "cook", "hand"]
+    asks_codes: bool
+    """Whether a code of a clock is asked for beside the password."""
+    leaves_at: datetime | None
+    """When the household goes for good, where it was let go."""
 
 
 class SessionOut(Schema):
@@ -35,9 +41,13 @@ class SessionOut(Schema):
 class SignIn(Schema):
     username: str = Field(min_length=1, max_length=150)
     password: str = Field(min_length=1, max_length=200)
+    code: str = Field("", max_length=20)
+    """Of the clock, where one is asked for."""
 
 
-class SignUp(SignIn):
+class SignUp(Schema):
+    username: str = Field(min_length=1, max_length=150)
+    password: str = Field(min_length=1, max_length=200)
     household: str = Field(min_length=1, max_length=80)
 
 
@@ -56,10 +66,70 @@ class RecoveryOut(Schema):
     code: str
 
 
-class RecoverIn(SignIn):
+class RecoverIn(Schema):
     """password is the new one."""
 
+    username: str = Field(min_length=1, max_length=150)
+    password: str = Field(min_length=1, max_length=200)
     code: str = Field(min_length=1, max_length=80)
+
+
+class ClockOut(Schema):
+    """What a clock of codes reads, as an otpauth address; shown until it is confirmed."""
+
+    address: str
+
+
+class CodeIn(Schema):
+    code: str = Field(min_length=1, max_length=20)
+
+
+class EntranceOut(Schema):
+    """A session: what it is used from, and whether it is this one."""
+
+    id: int
+    agent: Literal["phone", "tablet", "computer"]
+    address: str
+    began_at: datetime
+    seen_at: datetime
+    here: bool
+
+
+class MemberOut(Schema):
+    id: int
+    username: str
+    role: Literal["cook", "hand"]
+    since: datetime
+
+
+class MembersOut(Schema):
+    members: list[MemberOut]
+    waiting: int
+    """Invitations that nobody has taken yet."""
+
+
+class InviteIn(Schema):
+    role: Literal["cook", "hand"]
+
+
+class InviteOut(Schema):
+    """The path of an invitation; shown this one time."""
+
+    path: str
+    expires_at: datetime
+
+
+class JoinIn(Schema):
+    token: str = Field(min_length=10, max_length=80)
+    username: str = Field(min_length=1, max_length=150)
+    password: str = Field(min_length=1, max_length=200)
+
+
+class InvitationOut(Schema):
+    """What an invitation is for."""
+
+    household: str
+    role: Literal["cook", "hand"]
 
 
 class Preferences(Schema):

@@ -1,5 +1,6 @@
 """The headers of every answer: everything from this server, nothing from elsewhere, no inline script, in no frame."""
 
+import ipaddress
 from collections.abc import Callable
 from typing import Any
 
@@ -53,6 +54,47 @@ def refused_host(request: HttpRequest) -> HttpResponse | None:
     return None
 
 
+YARDS = tuple(
+    map(
+        ipaddress.ip_network,
+        ("10.0.0.0/8", "172.16.0.0/12", "192.168.0.0/16", "169.254.0.0/16", "fc00::/7", "fe80::/10"),
+    )
+)
+"""Networks of homes (RFC 1918, 3927, 4193, 4291): nobody beyond the router has such an address."""
+
+
+def refused_plain(request: HttpRequest) -> HttpResponse | None:
+    """Plain HTTP is served to this machine, and to the yard where that is asked for; to nobody else, half-working.
+
+    A proxy that is known (BRASKO_PROXIES, or on this machine) has been taken out of the request before this: then the
+    address is that of whoever asked it, and the scheme theirs. Where headers of one are left over, it is not known.
+    """
+    address, scheme = request.META.get("REMOTE_ADDR") or "127.0.0.1", request.scheme
+    told, passed_on = request.headers.get("X-Forwarded-Proto"), request.headers.get("X-Forwarded-For", "")
+    via = [part.strip() for part in passed_on.split(",")] if passed_on else []
+    if (told is not None and told != scheme) or (via and address not in via):
+        said = say("policy-the-proxy-at-is-not-known", address=address)
+        return problem(403, "unknown-proxy", say("policy-a-proxy-that-is-not-known"), said)
+    if scheme == "https" or _is_near(address, own=not settings.LOCAL):
+        return None
+    said = say("policy-plain-http-from-beyond-the-yard", address=address)
+    return problem(403, "https-needed", say("policy-plain-http-from-beyond"), said)
+
+
+def _is_near(address: str, own: bool) -> bool:
+    """Whether an address is this machine's, or, where not its own alone, one of the yard's network."""
+    try:
+        found = ipaddress.ip_address(address)
+    except ValueError:
+        return False
+    return found.is_loopback or (not own and any(found in network for network in YARDS))
+
+
+def refused(request: HttpRequest) -> HttpResponse | None:
+    """What is not even looked at; None for everything else."""
+    return refused_host(request) or refused_plain(request)
+
+
 @sync_and_async_middleware
 def safe_headers(get_response: Callable[..., Any]) -> Callable[..., Any]:
     """Add them to every response, and refuse what is meant for another server."""
@@ -68,11 +110,11 @@ def safe_headers(get_response: Callable[..., Any]) -> Callable[..., Any]:
     if iscoroutinefunction(get_response):
 
         async def middleware(request: HttpRequest) -> HttpResponse:
-            return with_policy(request, refused_host(request) or await get_response(request))
+            return with_policy(request, refused(request) or await get_response(request))
 
         return markcoroutinefunction(middleware)
 
     def sync_middleware(request: HttpRequest) -> HttpResponse:
-        return with_policy(request, refused_host(request) or get_response(request))
+        return with_policy(request, refused(request) or get_response(request))
 
     return sync_middleware

@@ -10,7 +10,7 @@ django_application = get_asgi_application()
 from brasko.core.fire.warm import warm_fire  # noqa: E402
 from brasko.core.heat.warm import warm  # noqa: E402
 from brasko.web.common.policy import safe_headers  # noqa: E402
-from brasko.web.config.health import health  # noqa: E402
+from brasko.web.config.health import health, ready  # noqa: E402
 from brasko.web.cooks import worker  # noqa: E402
 from brasko.web.lab.executors import working  # noqa: E402
 from brasko.web.lab.labour import labour  # noqa: E402
@@ -28,7 +28,9 @@ def stop() -> None:
         pool.stop()
 
 
-application = Door(django_application, on_stop=stop, at_once={"/healthz": safe_headers(health)})
+application = Door(
+    django_application, on_stop=stop, at_once={"/healthz": safe_headers(health), "/readyz": safe_headers(ready)}
+)
 warm()
 warm_fire()
 for pool in POOLS:

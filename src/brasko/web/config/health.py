@@ -11,6 +11,7 @@ from django.http import HttpRequest, JsonResponse
 
 from brasko.core.words import say
 from brasko.web.common.problem import problem, store_trouble
+from brasko.web.cooks.worker import forecasting
 from brasko.web.machine.shares import computing
 
 LEAST_FREE = 50 * 1024 * 1024
@@ -25,6 +26,13 @@ def health(request: HttpRequest) -> JsonResponse:
     if trouble is not None:
         return trouble
     return JsonResponse({"status": "well", "waiting": computing.waiting}, headers={"Cache-Control": "no-store"})
+
+
+def ready(request: HttpRequest) -> JsonResponse:
+    """200 where all is well and whoever computes is there, else the trouble as a problem document."""
+    if any(pool.missing() for pool in (computing, forecasting)):
+        return problem(503, "no-worker", say("health-no-worker"), say("health-so-many-workers-are-missing"))
+    return health(request)
 
 
 def found() -> JsonResponse | None:

@@ -6,6 +6,8 @@ from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[4]
 VAR = Path(os.environ.get("BRASKO_VAR", ROOT / "var"))
+os.umask(0o077)
+"""What this process makes is its owner's alone: files 600, folders 700."""
 VAR.mkdir(parents=True, exist_ok=True)
 
 
@@ -50,6 +52,7 @@ INSTALLED_APPS = [
     "brasko.web.lab",
     "brasko.web.practice",
     "brasko.web.devices",
+    "brasko.web.moving",
     "brasko.web.demo",
     "brasko.web.machine",
 ]
@@ -106,12 +109,27 @@ SESSION_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = not (DEBUG or LOCAL)
+if SESSION_COOKIE_SECURE:
+    # a browser takes such a cookie from this very host over TLS alone
+    SESSION_COOKIE_NAME, CSRF_COOKIE_NAME = "__Host-sessionid", "__Host-csrftoken"
 SECURE_HSTS_SECONDS = 0 if DEBUG or LOCAL else 31_536_000
 
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "formatters": {"line": {"format": "%(asctime)s %(message)s"}},
+    "handlers": {
+        "console": {"class": "logging.StreamHandler"},
+        "security": {
+            "class": "logging.handlers.RotatingFileHandler",
+            "filename": VAR / "security.log",
+            "maxBytes": 2_000_000,
+            "backupCount": 5,
+            "delay": True,
+            "formatter": "line",
+        },
+    },
+    "loggers": {"brasko.security": {"handlers": ["security"], "level": "INFO", "propagate": False}},
     "root": {"handlers": ["console"], "level": os.environ.get("BRASKO_LOG", "WARNING")},
 }
 

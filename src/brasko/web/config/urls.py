@@ -9,7 +9,7 @@ from brasko.core.words import say
 from brasko.web.common.problem import problem
 from brasko.web.config import settings
 from brasko.web.config.api import api
-from brasko.web.config.health import health
+from brasko.web.config.health import health, ready
 from brasko.web.cooks.stream import cook_stream
 from brasko.web.machine.api import yard_certificate
 
@@ -31,6 +31,7 @@ urlpatterns = [
     path("api/cooks/<int:cook_id>/stream", cook_stream),
     path("api/", api.urls),
     path("healthz", health),
+    path("readyz", ready),
     path("yard.crt", yard_certificate),
     re_path(r"^(?!api/|assets/|static/).*$", front_end),
 ]

@@ -4,15 +4,20 @@ import csv
 from io import StringIO
 from typing import Annotated
 
-from django.http import HttpResponse
+from django.core.exceptions import PermissionDenied
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils import timezone
 from ninja import File, Query, Router, Status
 from ninja.files import UploadedFile
 
+from brasko.core.words import say
 from brasko.formats.bounds import Number
 from brasko.formats.readings_csv import looked
 from brasko.formats.spreadsheet import words_cell
 from brasko.web.accounts.auth import CookRequest
+from brasko.web.accounts.people import HANDS_MARK
+from brasko.web.accounts.security_log import noted
 from brasko.web.cooks.actions.from_elsewhere import from_elsewhere
 from brasko.web.cooks.actions.photo import keep_photo
 from brasko.web.cooks.actions.put_right import put_right_all
@@ -21,16 +26,19 @@ from brasko.web.cooks.actions.record import finish, record_event, set_hands, set
 from brasko.web.cooks.actions.start_cook import start_cook
 from brasko.web.cooks.convert import cook_out, update_since
 from brasko.web.cooks.corrections import ask_practice, corrections_for, surface_for
+from brasko.web.cooks.leaving import keep, leave
 from brasko.web.cooks.log_schemas import (
     CookLine,
     DifferenceOut,
     ElsewhereIn,
     FileLookIn,
     FileLookOut,
+    GoneLine,
     SeasonOut,
 )
 from brasko.web.cooks.logbook import differences_of, line_of, season_of
-from brasko.web.cooks.models import Cook, Event, Photo, Piece, labels
+from brasko.web.cooks.looks import looked_at, made
+from brasko.web.cooks.models import Cook, Event, Look, Photo, Piece, labels
 from brasko.web.cooks.schemas import (
     AskIn,
     CookOut,
@@ -38,6 +46,9 @@ from brasko.web.cooks.schemas import (
     EventIn,
     EventOut,
     HandsIn,
+    LookedOut,
+    LookLinkOut,
+    LooksOut,
     RatingIn,
     SpeedIn,
     StartIn,
@@ -103,6 +114,55 @@ def get_cook(request: CookRequest, cook_id: int) -> CookOut:
     return cook_out(_mine(request, cook_id))
 
 
+@router.delete("cooks/{int:cook_id}", response=list[GoneLine], operation_id="let_cook_go")
+def let_cook_go(request: CookRequest, cook_id: int) -> list[GoneLine]:
+    """A cook goes for good in a day, with its readings and what was learned from it; until then it can be kept."""
+    leave(_mine(request, cook_id))
+    return leaving_cooks(request)
+
+
+@router.get("cooks/leaving", response=list[GoneLine], operation_id="list_leaving_cooks")
+def leaving_cooks(request: CookRequest) -> list[GoneLine]:
+    """Cooks that were let go and can be kept still."""
+    going = Cook.every.filter(owner=request.user, leaves_at__gt=timezone.now())
+    return [GoneLine.model_validate(cook, from_attributes=True) for cook in going]
+
+
+@router.post("cooks/{int:cook_id}/keep", response=list[GoneLine], operation_id="keep_cook")
+def keep_cook(request: CookRequest, cook_id: int) -> list[GoneLine]:
+    """Keep a cook that was to go."""
+    keep(get_object_or_404(Cook.every, id=cook_id, owner=request.user))
+    return leaving_cooks(request)
+
+
+@router.get("cooks/{int:cook_id}/looks", response=LooksOut, operation_id="see_looks")
+def see_looks(request: CookRequest, cook_id: int) -> LooksOut:
+    """How many links to look on are open."""
+    return LooksOut(open=Look.objects.filter(cook=_mine(request, cook_id), expires_at__gt=timezone.now()).count())
+
+
+@router.post("cooks/{int:cook_id}/looks", response={201: LookLinkOut}, operation_id="let_look_on")
+def let_look_on(request: CookRequest, cook_id: int) -> Status[LookLinkOut]:
+    """A link by which anybody may look on at this cook, and change nothing."""
+    token, ends = made(_mine(request, cook_id))
+    noted("look-made", request, request.person)
+    return Status(201, LookLinkOut(path=f"/look/{token}", expires_at=ends))
+
+
+@router.delete("cooks/{int:cook_id}/looks", response=LooksOut, operation_id="end_looks")
+def end_looks(request: CookRequest, cook_id: int) -> LooksOut:
+    """No link shows this cook any more."""
+    Look.objects.filter(cook=_mine(request, cook_id)).delete()
+    noted("looks-ended", request, request.person)
+    return LooksOut(open=0)
+
+
+@router.get("looks/{token}", auth=None, response=LookedOut, operation_id="look_on")
+def look_on(request: HttpRequest, token: str) -> LookedOut:
+    """A cook as a link shows it."""
+    return looked_at(token[:80])
+
+
 @router.get("cooks/{int:cook_id}/updates", response=UpdateOut, operation_id="get_updates")
 def get_updates(request: CookRequest, cook_id: int, after: str = "") -> UpdateOut:
     """What is new since a cursor: what the event stream sends, for those who cannot keep a stream open."""
@@ -111,6 +171,8 @@ def get_updates(request: CookRequest, cook_id: int, after: str = "") -> UpdateOu
 
 @router.post("cooks/{int:cook_id}/events", response={201: EventOut}, operation_id="record_event")
 def record(request: CookRequest, cook_id: int, payload: EventIn) -> Status[Event]:
+    if request.role == "hand" and payload.kind not in HANDS_MARK:
+        raise PermissionDenied(say("people-a-hand-marks-and-reads"))
     return Status(201, record_event(_mine(request, cook_id), payload))
 
 

@@ -112,3 +112,12 @@ class CookLine(Schema):
     note: str
     outcome: OutcomeOut | None
     spark_c: list[float]
+
+
+class GoneLine(Schema):
+    """A cook that was let go, and when it goes for good."""
+
+    id: int
+    title: str
+    started_at: datetime
+    leaves_at: datetime

@@ -14,8 +14,18 @@ from brasko.web.cooks.deeds import Deed, deed_of
 from brasko.web.plans.stored import Stored
 
 
+class Staying(models.Manager["Cook"]):
+    """Cooks that nobody has let go."""
+
+    def get_queryset(self) -> models.QuerySet["Cook"]:
+        return super().get_queryset().filter(leaves_at=None)
+
+
 class Cook(models.Model):
-    """One cook with its own clock, which runs at `clock_speed` from `clock_cook_at` since `clock_real_at`."""
+    """One cook with its own clock, which runs at `clock_speed` from `clock_cook_at` since `clock_real_at`.
+
+    One that was let go is gone for good at leaves_at; until then it is among `every`, not among `objects`.
+    """
 
     class Hands(models.TextChoices):
         MINE = "mine", "I mark each step"
@@ -44,6 +54,10 @@ class Cook(models.Model):
     tenderness = models.CharField(max_length=8, blank=True)
     smoke = models.CharField(max_length=8, blank=True)
     note = models.TextField(blank=True)
+    leaves_at = models.DateTimeField(null=True, blank=True)
+
+    objects = Staying()
+    every = models.Manager["Cook"]()
 
     class Meta:
         ordering = ["-started_at", "-id"]
@@ -184,6 +198,17 @@ class Photo(models.Model):
     width = models.PositiveIntegerField()
     height = models.PositiveIntegerField()
     added_at = models.DateTimeField(default=timezone.now)
+
+
+class Look(models.Model):
+    """A link by which anybody may look on at one cook, while it lasts. Only a digest of it is kept."""
+
+    cook = models.ForeignKey(Cook, on_delete=models.CASCADE, related_name="looks")
+    digest = models.CharField(max_length=64, unique=True)
+    expires_at = models.DateTimeField()
+
+    def __str__(self) -> str:
+        return f"a look at {self.cook_id} until {self.expires_at}"
 
 
 def labels(pieces: Iterable[Piece]) -> dict[int, str]:

@@ -348,6 +348,27 @@ class CookOut(Schema):
     cursor: str
 
 
+class LookLinkOut(Schema):
+    """The path of a link by which anybody may look on; shown this one time."""
+
+    path: str
+    expires_at: datetime
+
+
+class LooksOut(Schema):
+    """How many links to look on are open."""
+
+    open: int
+
+
+class LookedOut(Schema):
+    """A cook as a link shows it, with how its household reads quantities."""
+
+    cook: CookOut
+    units: str
+    clock: str
+
+
 class UpdateOut(Schema):
     """One message of the event stream: what is new since the cursor the browser had."""
 

@@ -10,13 +10,16 @@ from contextlib import contextmanager
 
 from asgiref.sync import sync_to_async
 from django.contrib.sessions.backends.db import SessionStore
+from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 
 from brasko.core.words import say
+from brasko.web.accounts.auth import signed_in_as
 from brasko.web.common.problem import later, problem
 from brasko.web.cooks.bell import bell
 from brasko.web.cooks.convert import update_since
 from brasko.web.cooks.models import Cook
+from brasko.web.machine.store import in_store
 
 HEARTBEAT_S = 5.0
 RETRY_MS = 1000
@@ -39,10 +42,13 @@ def _counted(session: str | None) -> Iterator[None]:
 
 async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse | StreamingHttpResponse:
     """Stream updates of a cook to its owner."""
-    user = await request.auser()
-    if not user.is_authenticated:
+    try:
+        asks = await in_store(signed_in_as, request)
+    except PermissionDenied as exc:
+        return problem(403, "not-allowed", say("problem-not-allowed"), str(exc))
+    if asks is None:
         return problem(401, "sign-in-needed", say("common-sign-in-first"), say("common-this-needs-a-signed-in-cook"))
-    if not await Cook.objects.filter(id=cook_id, owner=user).aexists():
+    if not await Cook.objects.filter(id=cook_id, owner=asks.owner).aexists():
         return problem(404, "not-found", say("stream-not-found"), say("common-there-is-nothing-here-under-that"))
     cursor = request.headers.get("Last-Event-ID") or request.GET.get("after", "")
     signed_in = request.session.session_key

@@ -27,6 +27,7 @@ KB, MB = 1024, 1024 * 1024
 BODIES: tuple[tuple[re.Pattern[str], int], ...] = (
     (re.compile(r"^/api/cooks/\d+/photo$"), 13 * MB),
     (re.compile(r"^/api/cooks/\d+/pieces/\d+/file$"), 3 * MB),
+    (re.compile(r"^/api/household/household\.zip$"), 300 * MB),
     (re.compile(r"^/api/device/readings$"), 1 * MB),
 )
 """How much may be sent where, by the path."""

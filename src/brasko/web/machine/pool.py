@@ -139,6 +139,11 @@ class Pool:
         with self._lock:
             return sum(len(jobs) for jobs in self._waiting.values())
 
+    def missing(self) -> int:
+        """How many processes should be there and are not."""
+        with self._lock:
+            return self.size - sum(process.pool.active for process in self._processes)
+
     def _go_on(self) -> None:
         begun = True
         while begun:

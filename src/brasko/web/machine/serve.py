@@ -24,6 +24,7 @@ from brasko.web.machine.lan import addresses, certificate, names
 
 APP = "brasko.web.config.asgi:application"
 """What is served."""
+os.umask(0o077)
 
 
 class Quiet(uvicorn.Server):
@@ -63,7 +64,8 @@ def main(arguments: list[str] | None = None) -> None:
         from brasko.web.config.settings import VAR
 
         secure = certificate(Path(VAR) / "tls")
-    usual: dict[str, Any] = {"log_level": "warning", "timeout_graceful_shutdown": 2}
+    known = ",".join(["127.0.0.1", "::1", *filter(None, os.environ.get("BRASKO_PROXIES", "").split(","))])
+    usual: dict[str, Any] = {"log_level": "warning", "timeout_graceful_shutdown": 2, "forwarded_allow_ips": known}
     servers = [Quiet(uvicorn.Config(APP, lifespan="on", **usual))]
     if secure is not None:
         with_keys: dict[str, Any] = {"ssl_certfile": str(secure.page), "ssl_keyfile": str(secure.key)}

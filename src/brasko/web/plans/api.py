@@ -138,22 +138,22 @@ def import_plan(request: CookRequest, payload: MealIn) -> Status[dict[str, Any]]
     lead_s = prepared_for(waiter_of(request), payload.pieces, None).lead_s
     eat_at = hour_to_come(payload.eat_at, lead_s)
     wanted = PlanIn(title=payload.title or None, eat_at=eat_at, pieces=payload.pieces, table=payload.table)
-    return Status(201, _out(save_plan(waiter_of(request), request.user, wanted)))
+    return Status(201, plan_out(save_plan(waiter_of(request), request.user, wanted)))
 
 
 @router.post("plans", response={201: PlanOut}, operation_id="create_plan")
 def create_plan(request: CookRequest, payload: PlanIn) -> Status[dict[str, Any]]:
-    return Status(201, _out(save_plan(waiter_of(request), request.user, payload)))
+    return Status(201, plan_out(save_plan(waiter_of(request), request.user, payload)))
 
 
 @router.get("plans/{int:plan_id}", response=PlanOut, operation_id="get_plan")
 def get_plan(request: CookRequest, plan_id: int) -> dict[str, Any]:
-    return _out(_mine(request, plan_id))
+    return plan_out(_mine(request, plan_id))
 
 
 @router.put("plans/{int:plan_id}", response=PlanOut, operation_id="update_plan")
 def update_plan(request: CookRequest, plan_id: int, payload: PlanIn) -> dict[str, Any]:
-    return _out(save_plan(waiter_of(request), request.user, payload, _mine(request, plan_id)))
+    return plan_out(save_plan(waiter_of(request), request.user, payload, _mine(request, plan_id)))
 
 
 @router.post("plans/{int:plan_id}/duplicate", response={201: PlanOut}, operation_id="duplicate_plan")
@@ -168,7 +168,7 @@ def duplicate_plan(request: CookRequest, plan_id: int) -> Status[dict[str, Any]]
         pieces=meal.pieces,
         table=meal.table,
     )
-    return Status(201, _out(save_plan(waiter_of(request), request.user, wanted)))
+    return Status(201, plan_out(save_plan(waiter_of(request), request.user, wanted)))
 
 
 @router.get("plans/{int:plan_id}/plan.json", response=MealIn, operation_id="export_plan")
@@ -192,7 +192,7 @@ def set_plan_aside(request: CookRequest, plan_id: int) -> dict[str, Any]:
     plan = _mine(request, plan_id)
     plan.set_aside_at = plan.set_aside_at or timezone.now()
     plan.save(update_fields=["set_aside_at"])
-    return _out(plan)
+    return plan_out(plan)
 
 
 @router.post("plans/{int:plan_id}/restore", response=PlanOut, operation_id="bring_plan_back")
@@ -200,7 +200,7 @@ def bring_plan_back(request: CookRequest, plan_id: int) -> dict[str, Any]:
     plan = _mine(request, plan_id)
     plan.set_aside_at = None
     plan.save(update_fields=["set_aside_at"])
-    return _out(plan)
+    return plan_out(plan)
 
 
 def _line(plan: Plan) -> PlanLine:
@@ -235,7 +235,8 @@ def _past(plan: Plan) -> PastLine:
     )
 
 
-def _out(plan: Plan) -> dict[str, Any]:
+def plan_out(plan: Plan) -> dict[str, Any]:
+    """A plan as its page has it (PlanOut)."""
     return {
         "id": plan.id,
         "title": plan.title,

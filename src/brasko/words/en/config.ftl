@@ -6,3 +6,9 @@ urls-there-is-nothing-at-this-address = There is nothing at this address.
 urls-there-is-nothing-here = There is nothing here.
 urls-that-failed = That failed
 urls-something-went-wrong-in-the-server = Something went wrong in the server; nothing was kept. It is in its log.
+policy-plain-http-from-beyond = Not over plain HTTP
+policy-plain-http-from-beyond-the-yard = This came over plain HTTP from { $address }, which is beyond the yard: it would be read on the way. Open it with https://. Where a proxy stands before Brasko, let it send X-Forwarded-Proto: https.
+policy-a-proxy-that-is-not-known = A proxy that is not known
+policy-the-proxy-at-is-not-known = { $address } passes requests on (it sends X-Forwarded headers) but is not known as a proxy: who asks, and whether over TLS, cannot be believed. Start Brasko with BRASKO_PROXIES={ $address }.
+health-no-worker = Nothing computes
+health-so-many-workers-are-missing = Processes that compute have ended and did not come back. Start Brasko anew.

@@ -46,3 +46,4 @@ stream-this-browser-follows-cooks-already = This browser follows { $most_streams
 watch-the-probe-is-not-in-the = The probe is not in the middle: the forecast goes on without it.
 watch-put-it-back-in-from-the = Put it back in from the side to half the width, or take readings by hand.
 convert-weather = { $rain }, { LOWER($wind) }
+looks-so-many-links = There are { $most } links to this cook already. End them first.

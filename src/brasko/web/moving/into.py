@@ -1,0 +1,329 @@
+"""A household's file read into a household, here or on another machine. Read twice, it adds nothing."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+import math
+import zipfile
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
+from dataclasses import dataclass, field
+from datetime import datetime
+from itertools import islice
+from typing import IO, Any
+from uuid import UUID
+
+from django.contrib.auth.models import User
+from django.core.exceptions import ValidationError
+from django.db import IntegrityError, transaction
+from pydantic import ValidationError as NotReadable
+
+from brasko.core.errors import BraskoError, InvalidInput
+from brasko.core.words import say
+from brasko.web.accounts.models import Household
+from brasko.web.accounts.schemas import Preferences
+from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
+from brasko.web.lab.models import Experiment
+from brasko.web.moving.kinds import FORMAT, KINDS, PICTURES, PREFERENCES, READING_COLUMNS, SHOWN, Kind
+from brasko.web.moving.models import Brought
+from brasko.web.plans.models import Plan
+from brasko.web.tables.models import Table
+from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
+
+MOST_FILES, MOST_JSON, MOST_PICTURE, MOST_BYTES = 20_000, 200 * 1024**2, 2 * 1024**2, 2 * 1024**3
+"""Files of a zip, bytes of one of JSON or CSV, of a picture, and of all of them unpacked."""
+BATCH = 5_000
+"""Readings that are kept at once: others write in between."""
+COLDEST_C, HOTTEST_C = -60.0, 1200.0
+"""What a reading can be."""
+_CAUGHT = (ValidationError, NotReadable, BraskoError, ValueError, TypeError, KeyError, AttributeError, OverflowError)
+"""What a document says that is none."""
+
+
+@dataclass
+class Moved:
+    """What came of a file: how many of each kind were added."""
+
+    added: dict[str, int] = field(default_factory=dict)
+
+    def more(self, kind: str, count: int) -> None:
+        """Count what was added; a kind of which nothing came is not told."""
+        if count:
+            self.added[kind] = self.added.get(kind, 0) + count
+
+
+def read_household(home: Household, owner: User, file: IO[bytes]) -> Moved:
+    """Add what a file has and the household has not. Raises InvalidInput on file: nothing is added then.
+
+    Readings are kept some thousands at a time once all has been looked through; where the machine stops on the way, the
+    same file read again adds the rest.
+    """
+    moved = Moved()
+    try:
+        with zipfile.ZipFile(file) as opened:
+            _look_at(opened)
+            source = _about(opened)
+            with transaction.atomic():
+                into = _Into(home, owner, source["household"], opened, moved)
+                into.make_room(source["preferences"])
+                for kind in KINDS:
+                    into.add(kind)
+                into.add_pictures()
+                into.look_through()
+            into.add_readings()
+    except (zipfile.BadZipFile, EOFError, NotImplementedError, RuntimeError, UnicodeDecodeError) as exc:
+        raise _wrong(say("into-is-no-zip")) from exc
+    return moved
+
+
+def _wrong(said: str) -> InvalidInput:
+    return InvalidInput("file", said)
+
+
+def _unread(name: str, row: int, exc: Exception) -> InvalidInput:
+    return _wrong(say("into-a-row-cannot-be-read", name=name, row=row, said=_said(exc)))
+
+
+def _look_at(opened: zipfile.ZipFile) -> None:
+    """That a zip unpacks to something that can be read. Raises InvalidInput."""
+    told = opened.infolist()
+    if len(told) > MOST_FILES or sum(each.file_size for each in told) > MOST_BYTES:
+        raise _wrong(say("into-unpacks-to-too-much"))
+    for each in told:
+        most = MOST_PICTURE if each.filename.startswith("pictures/") else MOST_JSON
+        if each.file_size > most:
+            raise _wrong(say("into-holds-a-file-that-is-too-large", name=each.filename[:60]))
+
+
+def _json(opened: zipfile.ZipFile, name: str) -> Any:
+    try:
+        with opened.open(name) as part:
+            # a header may lie about the size: no more is read than it may have
+            text = part.read(MOST_JSON + 1)
+    except KeyError:
+        return None
+    if len(text) > MOST_JSON:
+        raise _wrong(say("into-holds-a-file-that-is-too-large", name=name))
+    try:
+        return json.loads(text, parse_constant=_no_number)
+    except (ValueError, RecursionError) as exc:
+        raise _wrong(say("into-is-no-json", name=name)) from exc
+
+
+def _no_number(said: str) -> float:
+    raise ValueError(f"{said} is no number")
+
+
+def _about(opened: zipfile.ZipFile) -> dict[str, Any]:
+    about = _json(opened, "about.json")
+    if not isinstance(about, dict) or about.get("format") != FORMAT:
+        raise _wrong(say("into-is-not-of-the-format", format=FORMAT))
+    try:
+        preferences = {name: about["preferences"][name] for name in PREFERENCES}
+        return {
+            "household": UUID(about["household"]),
+            "preferences": Preferences.model_validate(preferences).model_dump(exclude_none=True),
+        }
+    except _CAUGHT as exc:
+        raise _unread("about.json", 1, exc) from exc
+
+
+def _said(exc: Exception) -> str:
+    if isinstance(exc, ValidationError):
+        return "; ".join(exc.messages)[:200]
+    if isinstance(exc, NotReadable):
+        first = exc.errors(include_url=False, include_input=False)[0]
+        return f"{'.'.join(map(str, first['loc'][:6]))}: {first['msg']}"[:200]
+    return str(exc)[:200]
+
+
+@dataclass(frozen=True)
+class _Fresh:
+    """A row that is not here yet: its number in the file, and the hours that its table would write by itself."""
+
+    theirs: int
+    row: Any
+    hours: Mapping[str, Any]
+
+
+class _Into:
+    """One reading of a file. numbers: what a row of the file is here, by kind."""
+
+    def __init__(self, home: Household, owner: User, source: UUID, opened: zipfile.ZipFile, moved: Moved) -> None:
+        self.home, self.owner, self.source, self.opened, self.moved = home, owner, source, opened, moved
+        self.numbers: dict[str, dict[int, int]] = {}
+
+    def make_room(self, preferences: Mapping[str, Any]) -> None:
+        """Where the household has nothing of its own yet, it becomes the one of the file: what it began with goes."""
+        used = any(model._base_manager.filter(owner=self.owner).exists() for model in (Plan, Cook, Table, Experiment))
+        if used or Brought.objects.filter(household=self.home).exists():
+            return
+        for began_with in (Grill, Pan, LaidFire, Thermometer):
+            began_with._base_manager.filter(owner=self.owner).delete()
+        Household.objects.filter(id=self.home.id).update(**preferences)
+
+    def add(self, kind: Kind) -> None:
+        """Add the rows of a kind that are not here yet."""
+        rows = _json(self.opened, f"{kind.name}.json") or []
+        if not isinstance(rows, list):
+            raise _wrong(say("into-is-no-json", name=f"{kind.name}.json"))
+        known = self._here(kind)
+        fresh: list[_Fresh] = []
+        for n, row in enumerate(rows, 1):
+            try:
+                if int(row["id"]) not in known:
+                    fresh.append(self._made(kind, int(row["id"]), row))
+            except _CAUGHT as exc:
+                raise _unread(f"{kind.name}.json", n, exc) from exc
+        if kind.model is Event:
+            fresh = self._not_recorded_yet(fresh)
+        try:
+            kind.model._base_manager.bulk_create([each.row for each in fresh], batch_size=500)
+        except IntegrityError as exc:
+            raise _unread(f"{kind.name}.json", len(rows), exc) from exc
+        for each in fresh:
+            if each.hours:
+                kind.rows.filter(pk=each.row.pk).update(**each.hours)
+        self.numbers[kind.name] = known | {each.theirs: each.row.pk for each in fresh}
+        if kind.model is not Event:
+            self._remember(kind, fresh)
+        self.moved.more(kind.name, len(fresh))
+
+    def _here(self, kind: Kind) -> dict[int, int]:
+        """Rows of the file that are here already, by their numbers: read before, or this household's own."""
+        there = set(kind.rows.filter(**{kind.of: self.owner}).values_list("pk", flat=True))
+        if self.source == self.home.known_as:
+            return {pk: pk for pk in there}
+        brought = Brought.objects.filter(household=self.home, source=self.source, kind=kind.name)
+        return {theirs: ours for theirs, ours in brought.values_list("theirs", "ours") if ours in there}
+
+    def _not_recorded_yet(self, fresh: list[_Fresh]) -> list[_Fresh]:
+        """Events are known by what their sender called them: a cook that went on since has some more."""
+        known = set(Event.objects.filter(cook__owner=self.owner).values_list("cook_id", "client_id"))
+        return [each for each in fresh if (each.row.cook_id, each.row.client_id) not in known]
+
+    def _remember(self, kind: Kind, fresh: list[_Fresh]) -> None:
+        """What was read before and taken away since is read anew, and known by its new number."""
+        brought = Brought.objects.filter(household=self.home, source=self.source, kind=kind.name)
+        anew = set(brought.values_list("theirs", flat=True)) & {each.theirs for each in fresh}
+        brought.filter(theirs__in=anew).delete()
+        Brought.objects.bulk_create(
+            Brought(household=self.home, source=self.source, kind=kind.name, theirs=each.theirs, ours=each.row.pk)
+            for each in fresh
+        )
+
+    def _made(self, kind: Kind, theirs: int, row: Mapping[str, Any]) -> _Fresh:
+        values = kind.read(row)
+        for pointing, at in kind.points.items():
+            of = kind.attributes[pointing]
+            if values[of] is None:
+                continue
+            ours = self.numbers[at].get(values[of])
+            if ours is None and of != pointing:
+                raise ValidationError(f"{pointing} points at {values[of]}, which is not in {at}.json")
+            # what was learned of a cook that is gone since stands for itself, under a number that nothing has
+            values[of] = ours if ours is not None else -self.home.pk * 10**9 - theirs
+        if kind.of == "owner":
+            values["owner_id"] = self.owner.pk
+        made = kind.model(**values)
+        if isinstance(made, Thermometer):
+            made.give_token()
+            made.revoked_at = made.paired_at = values["paired_at"]
+        elif isinstance(made, Experiment) and made.state in (Experiment.State.WAITING, Experiment.State.RUNNING):
+            made.state = Experiment.State.STOPPED
+        elif isinstance(made, Piece):
+            # the hidden kitchen of a practice hangs on the number that the piece had
+            made.truth_of = values["truth_of"] or theirs
+        return _Fresh(theirs, made, {name: values[name] for name in kind.written_by_itself})
+
+    def add_pictures(self) -> None:
+        """Pictures of cooks that have none here."""
+        taken = set(Photo.objects.filter(cook__owner=self.owner).values_list("cook_id", flat=True))
+        for n, row in enumerate(_json(self.opened, "pictures.json") or [], 1):
+            try:
+                values = PICTURES.read(row)
+                cook = self.numbers["cooks"][values.pop("cook_id")]
+                if cook in taken:
+                    continue
+                with self.opened.open(f"pictures/{int(row['cook'])}.jpg") as part:
+                    jpeg = part.read(MOST_PICTURE)
+                if not jpeg.startswith(b"\xff\xd8\xff"):
+                    raise ValidationError("is no JPEG")
+            except _CAUGHT as exc:
+                raise _wrong(say("into-a-row-cannot-be-read", name="pictures.json", row=n, said=_said(exc))) from exc
+            Photo.objects.create(cook_id=cook, jpeg=jpeg, **values)
+            self.moved.more("pictures", 1)
+
+    def look_through(self) -> None:
+        """That everything can be shown, and every reading read, before anything is kept. Raises InvalidInput."""
+        for kind, shown in SHOWN.items():
+            for n, ours in enumerate(self.numbers[kind.name].values(), 1):
+                try:
+                    shown(kind.rows.get(pk=ours))
+                except _CAUGHT as exc:
+                    raise _unread(f"{kind.name}.json", n, exc) from exc
+        for name, cook in self._files():
+            with self._lines(name) as lines:
+                for _ in self._readings(name, cook, lines):
+                    pass
+
+    def _files(self) -> Iterator[tuple[str, int]]:
+        names = {f"readings/{theirs}.csv": cook for theirs, cook in self.numbers["cooks"].items()}
+        return ((name, cook) for name, cook in names.items() if name in self.opened.NameToInfo)
+
+    @contextmanager
+    def _lines(self, name: str) -> Iterator[Iterator[list[str]]]:
+        with self.opened.open(name) as raw, io.TextIOWrapper(raw, "utf-8", newline="") as text:
+            yield csv.reader(text)
+
+    def add_readings(self) -> None:
+        """Readings that are not here yet, some thousands at a time."""
+        for name, cook in self._files():
+            before = Reading.objects.filter(cook_id=cook).count()
+            with self._lines(name) as lines:
+                readings = self._readings(name, cook, lines)
+                while batch := list(islice(readings, BATCH)):
+                    Reading.objects.bulk_create(batch, ignore_conflicts=True)
+            self.moved.more("readings", Reading.objects.filter(cook_id=cook).count() - before)
+
+    def _readings(self, name: str, cook: int, lines: Iterator[list[str]]) -> Iterator[Reading]:
+        pieces, thermometers = self.numbers["pieces"], self.numbers["thermometers"]
+        sources = set(Reading.Source.values)
+        n = 1
+        try:
+            if tuple(next(lines, [])) != READING_COLUMNS:
+                raise ValidationError(f"the columns are not {', '.join(READING_COLUMNS)}")
+            for line in lines:
+                n += 1
+                piece, thermometer, source, sequence, at, recorded_at, temp, raw = line
+                if source not in sources:
+                    raise ValidationError(f"{source[:20]} is no source")
+                yield Reading(
+                    cook_id=cook,
+                    piece_id=pieces[int(piece)],
+                    thermometer_id=thermometers[int(thermometer)],
+                    source=source,
+                    sequence=int(sequence),
+                    at=_moment(at),
+                    recorded_at=_moment(recorded_at),
+                    temp_c=_degrees(temp),
+                    raw_c=None if raw == "" else _degrees(raw),
+                )
+        except (*_CAUGHT, csv.Error) as exc:
+            raise _unread(name, n, exc) from exc
+
+
+def _moment(text: str) -> datetime:
+    at = datetime.fromisoformat(text)
+    if at.tzinfo is None:
+        raise ValidationError(f"{text[:40]} has no time zone")
+    return at
+
+
+def _degrees(text: str) -> float:
+    value = float(text)
+    if not math.isfinite(value) or not COLDEST_C <= value <= HOTTEST_C:
+        raise ValidationError(f"{text[:20]} is no temperature in °C")
+    return value

@@ -1,0 +1,245 @@
+"""What a household has, kind by kind, as its file tells it (brasko/household@1): declared once, for out and in.
+
+A row is an object of the fields of its table, times in ISO 8601, with `id` its number in the file; what points at a row
+of another kind holds that number. Readings are CSV, pictures are JPEG, all else is JSON.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from functools import cached_property
+from typing import Any
+
+from django.core.exceptions import ValidationError
+from django.db import models
+from pydantic import TypeAdapter
+
+from brasko.core.foods.cuts import cut_named
+from brasko.formats.experiment import ExperimentIn
+from brasko.formats.fire import GrillIn, OwnFireIn
+from brasko.formats.table import MealTableIn, TableOut
+from brasko.web.cooks.convert import cook_out
+from brasko.web.cooks.deeds import deed_of
+from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
+from brasko.web.lab.models import Experiment
+from brasko.web.lab.schemas import ResultOut
+from brasko.web.plans.api import plan_out
+from brasko.web.plans.models import Plan, PlanPiece
+from brasko.web.plans.schemas import PlanOut
+from brasko.web.plans.stored import stored_piece, stored_programme
+from brasko.web.practice.models import Attempt, FeelRound
+from brasko.web.tables.models import Table, TableMark
+from brasko.web.yard.models import Check, FireFigure, Grill, LaidFire, Pan, Teaching, Thermometer, Verdict, Zone
+
+FORMAT = "brasko/household@1"
+PREFERENCES = ("name", "units", "clock", "eaters", "scale", "scheme", "language", "learns")
+"""Of the household itself."""
+
+
+@dataclass(frozen=True)
+class Kind:
+    """One kind of thing.
+
+    of          how a row's owner is found
+    points      fields that hold the number of a row of another kind
+    without     fields that stay where they are
+    sound       what must be readable of a row's stored documents; raises where it is not
+    """
+
+    name: str
+    model: type[models.Model]
+    of: str = "owner"
+    points: Mapping[str, str] = field(default_factory=dict, hash=False)
+    without: tuple[str, ...] = ()
+    sound: Callable[[Mapping[str, Any]], object] = lambda row: None
+
+    @cached_property
+    def fields(self) -> tuple[models.Field[Any, Any], ...]:
+        """What a row has, in order; neither number nor owner."""
+        left_out = {"id", "owner", *self.without}
+        return tuple(f for f in self.model._meta.concrete_fields if f.name not in left_out)
+
+    @cached_property
+    def attributes(self) -> dict[str, str]:
+        """How the attribute of each field is called."""
+        return {f.name: f.attname for f in self.fields}
+
+    @cached_property
+    def written_by_itself(self) -> tuple[str, ...]:
+        """Fields that the table writes by itself."""
+        by_itself = [f for f in self.fields if getattr(f, "auto_now", False) or getattr(f, "auto_now_add", False)]
+        return tuple(f.attname for f in by_itself)
+
+    @property
+    def rows(self) -> models.QuerySet[Any]:
+        """All rows, those that were let go too."""
+        return self.model._base_manager.all()
+
+    def told(self, row: Any) -> dict[str, Any]:
+        """A row as the file has it."""
+        return {"id": row.pk} | {f.name: _told(f, getattr(row, f.attname)) for f in self.fields}
+
+    def read(self, row: Mapping[str, Any]) -> dict[str, Any]:
+        """The values of a row, by the attributes of its table; what points elsewhere is as the file says it.
+
+        Raises ValidationError where a value is missing or is none; what else is in the row is not looked at.
+        """
+        values: dict[str, Any] = {}
+        for each in self.fields:
+            if each.name not in row and not each.has_default() and not each.null:
+                raise ValidationError(f"{each.name} is missing")
+            raw = row.get(each.name, each.get_default())
+            values[each.attname] = _read(each, raw)
+        self.sound(values)
+        return values
+
+
+def _told(of: models.Field[Any, Any], value: Any) -> Any:
+    if value is None or isinstance(of, models.JSONField | models.BooleanField | models.FloatField):
+        return value
+    if isinstance(of, models.IntegerField | models.ForeignKey):
+        return value
+    return value.isoformat() if isinstance(of, models.DateTimeField) else str(value)
+
+
+def _read(of: models.Field[Any, Any], raw: Any) -> Any:
+    if raw is None:
+        if not of.null:
+            raise ValidationError(f"{of.name} is missing")
+        return None
+    if isinstance(of, models.ForeignKey):
+        if not isinstance(raw, int) or isinstance(raw, bool):
+            raise ValidationError(f"{of.name} is no number of a row")
+        return raw
+    if isinstance(of, models.JSONField):
+        return raw
+    if isinstance(raw, list | dict):
+        raise ValidationError(f"{of.name} is a list or an object")
+    try:
+        value = of.to_python(raw)
+        of.run_validators(value)
+        if of.choices and value not in (of.blank and "", *dict(of.flatchoices)):
+            raise ValidationError("is not one of those there are")
+    except ValidationError as exc:
+        raise ValidationError(f"{of.name}: {'; '.join(exc.messages)}") from exc
+    if isinstance(of, models.DateTimeField) and value.tzinfo is None:
+        raise ValidationError(f"{of.name} has no time zone")
+    return value
+
+
+def _piece(row: Mapping[str, Any]) -> None:
+    cut_named(row["cut"])
+    stored_piece(row["inputs"])
+    stored_programme(row["result"])
+
+
+def _table(row: Mapping[str, Any]) -> None:
+    MealTableIn.model_validate(row["asked_json"])
+    TableOut.model_validate(row["told_json"])
+
+
+def _experiment(row: Mapping[str, Any]) -> None:
+    ExperimentIn.model_validate(row["asked_json"])
+    ResultOut.model_validate(row["told_json"])
+
+
+_two_by_two: TypeAdapter[tuple[tuple[float, float], tuple[float, float]]] = TypeAdapter(
+    tuple[tuple[float, float], tuple[float, float]]
+)
+
+KINDS: tuple[Kind, ...] = (
+    Kind("grills", Grill, sound=lambda row: GrillIn.model_validate(row["spec"])),
+    Kind("zones", Zone, "grill__owner", {"grill": "grills"}),
+    Kind("pans", Pan),
+    Kind("fires", LaidFire, sound=lambda row: OwnFireIn.model_validate(row["fire"])),
+    # a token opens this machine and no other: paired anew elsewhere
+    Kind("thermometers", Thermometer, without=("token_digest", "expires_at", "revoked_at")),
+    Kind("checks", Check, "thermometer__owner", {"thermometer": "thermometers"}),
+    Kind("plans", Plan, points={"grill": "grills"}),
+    Kind("plan_pieces", PlanPiece, "plan__owner", {"plan": "plans"}, sound=_piece),
+    Kind("cooks", Cook, points={"plan": "plans", "grill": "grills"}),
+    Kind("pieces", Piece, "cook__owner", {"cook": "cooks", "thermometer": "thermometers"}, sound=_piece),
+    Kind(
+        "events",
+        Event,
+        "cook__owner",
+        {"cook": "cooks", "piece": "pieces"},
+        sound=lambda row: deed_of(row["kind"], row["payload"]),
+    ),
+    Kind("tables", Table, points={"cook": "cooks"}, sound=_table),
+    Kind("table_marks", TableMark, "table__owner", {"table": "tables"}),
+    Kind("experiments", Experiment, sound=_experiment),
+    Kind("attempts", Attempt, points={"cook_id": "cooks"}),
+    Kind("feel_rounds", FeelRound),
+    Kind(
+        "teachings",
+        Teaching,
+        points={"piece_id": "pieces"},
+        sound=lambda row: _two_by_two.validate_python(row["information"]),
+    ),
+    Kind("figures", FireFigure, points={"piece_id": "pieces"}),
+    Kind("verdicts", Verdict, points={"piece_id": "pieces"}),
+)
+"""In an order in which everything points at what came before."""
+PICTURES = Kind("pictures", Photo, "cook__owner", {"cook": "cooks"}, without=("jpeg",))
+READINGS = Kind("readings", Reading, "cook__owner", {"cook": "cooks", "piece": "pieces", "thermometer": "thermometers"})
+READING_COLUMNS = ("piece", "thermometer", "source", "sequence", "at", "recorded_at", "temp_c", "raw_c")
+"""Of readings/COOK.csv."""
+
+
+_PAGES: Mapping[str, Callable[[Any], object]] = {
+    "plans": lambda plan: PlanOut.model_validate(plan_out(plan)),
+    "cooks": cook_out,
+}
+SHOWN: Mapping[Kind, Callable[[Any], object]] = {kind: _PAGES[kind.name] for kind in KINDS if kind.name in _PAGES}
+"""How rows come to a page: what cannot be shown is not taken in."""
+
+
+def schema() -> dict[str, Any]:
+    """The JSON Schema of the files of a household's zip, by their names."""
+
+    def of(each: models.Field[Any, Any]) -> dict[str, Any]:
+        if isinstance(each, models.JSONField):
+            return {}
+        if isinstance(each, models.BooleanField):
+            kind: dict[str, Any] = {"type": "boolean"}
+        elif isinstance(each, models.FloatField):
+            kind = {"type": "number"}
+        elif isinstance(each, models.IntegerField | models.ForeignKey):
+            kind = {"type": "integer"}
+        elif isinstance(each, models.DateTimeField):
+            kind = {"type": "string", "format": "date-time"}
+        else:
+            kind = {"type": "string"}
+            if each.choices:
+                kind["enum"] = [key for key, _ in each.flatchoices] + ([""] if each.blank else [])
+        return {"anyOf": [kind, {"type": "null"}]} if each.null else kind
+
+    def rows(kind: Kind) -> dict[str, Any]:
+        known = {"id": {"type": "integer"}} | {f.name: of(f) for f in kind.fields}
+        needed = ["id"] + [f.name for f in kind.fields if not f.null and not f.has_default()]
+        points = {"x-points-at": dict(kind.points)} if kind.points else {}
+        return {"type": "array", "items": {"type": "object", "properties": known, "required": needed} | points}
+
+    about = {
+        "type": "object",
+        "properties": {
+            "format": {"const": FORMAT},
+            "household": {"type": "string", "format": "uuid"},
+            "made_at": {"type": "string", "format": "date-time"},
+            "brasko": {"type": "string"},
+            "preferences": {"type": "object", "required": list(PREFERENCES)},
+        },
+        "required": ["format", "household", "made_at", "preferences"],
+    }
+    files = {"about.json": about} | {f"{kind.name}.json": rows(kind) for kind in (*KINDS, PICTURES)}
+    return {
+        "$schema": "https://json-schema.org/draft/2020-12/schema",
+        "title": FORMAT,
+        "description": "Files of a zip. Beside them readings/COOK.csv with the columns "
+        f"{', '.join(READING_COLUMNS)}, and pictures/COOK.jpg.",
+        "type": "object",
+        "properties": files,
+        "required": ["about.json"],
+    }
