@@ -5,7 +5,7 @@ PORT ?= 8000
 LAN ?=
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo serve test lint types drift validation reference calibrate forecast-trial learning-trial table-trial fault-test fuzz reliability cook-bench every-plan bench loc screenshots build setup setup-test clean
+.PHONY: demo serve test lint types drift validation reference calibrate forecast-trial learning-trial table-trial fault-test fuzz reliability cook-bench every-plan bench bill wheel soak loc screenshots build setup setup-test clean
 
 demo: setup
 	@tools/serve.sh demo $(PORT) $(LAN)
@@ -73,6 +73,15 @@ every-plan: setup-test
 
 bench: setup-test
 	@python tools/bench.py
+
+bill: setup-test
+	@python tools/bill.py
+
+wheel: setup-test
+	@tools/wheel.sh
+
+soak: setup-test
+	@python tools/soak.py
 
 loc:
 	@python3 tools/loc.py

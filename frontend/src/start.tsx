@@ -62,6 +62,8 @@ const IN_THE_SHELL: [string, ReactNode][] = [
   ["log/:cookId", page(log, "LogEntryPage")],
 ];
 
+const look = page(() => import("./features/cook/look"), "LookPage");
+const join = page(() => import("./features/account/join"), "JoinPage");
 const watch = page(far, "WatchPage");
 const wall = page(far, "WallPage");
 const tableWall = page(table, "TableWall");
@@ -92,6 +94,8 @@ createRoot(document.getElementById("root")!).render(
     <PersistQueryClientProvider client={queries} persistOptions={keeping}>
       <BrowserRouter>
         <Routes>
+          <Route path="look/:token" element={<Suspense fallback={<Opening />}>{look}</Suspense>} />
+          <Route path="join/:token" element={<Suspense fallback={<Opening />}>{join}</Suspense>} />
           <Route element={inside(<Outlet />)}>
             <Route path="cook/:cookId/watch" element={watch} />
             <Route path="cook/:cookId/wall" element={wall} />

@@ -295,7 +295,7 @@ def test_advice_for_what_a_grill_cannot_do_says_so():
 
 @pytest.mark.parametrize("altitude_m", [0.0, 500.0, 1600.0, 3000.0])
 def test_boiling_point_is_that_of_the_scientific_formulation(altitude_m):
-    """iapws_if97 by the library against its other standard, IAPWS-95, at the same pressure."""
+    """iapws_if97 against the other standard, IAPWS-95, as the reference library has it, at the same pressure."""
     reference = IAPWS95(P=pressure_pa(altitude_m) / 1e6, x=0.0).T - 273.15
     assert boiling_c(altitude_m) == pytest.approx(reference, abs=0.02)
 

@@ -15,7 +15,7 @@ from brasko.core.fire.zones import Zone, radiant_equivalent_c, with_gentle_air
 from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.foods.doneness import SCALES, scale_named
 from brasko.core.foods.properties import Composition, material_constant, material_from_composition
-from brasko.core.heat.vapour import saturation_density_kg_m3, saturation_pressure_pa
+from brasko.core.heat.vapour import saturation_density_kg_m3, saturation_pressure_pa, saturation_temperature_c
 
 
 @pytest.mark.parametrize(
@@ -25,6 +25,12 @@ def test_saturation_pressure_matches_its_standard(kelvin, megapascal):
     """iapws_if97, table 35: the check values printed for equation 30."""
     computed = saturation_pressure_pa(np.array([kelvin - 273.15]))[0] / 1e6
     assert computed == pytest.approx(megapascal, rel=1e-8)
+
+
+@pytest.mark.parametrize(("megapascal", "kelvin"), [(0.1, 0.372755919e3), (1.0, 0.453035632e3), (10.0, 0.584149488e3)])
+def test_saturation_temperature_matches_its_standard(megapascal, kelvin):
+    """iapws_if97, table 36: the check values printed for equation 31 (from memory)."""
+    assert saturation_temperature_c(megapascal * 1e6) + 273.15 == pytest.approx(kelvin, rel=2e-9)
 
 
 def test_saturation_density_near_steam_tables():

@@ -46,7 +46,7 @@ EXPERIMENT = {
 def out_of(visitor: Visitor) -> bytes:
     answer = visitor.client.get("/api/household/household.zip")
     assert answer.status_code == 200
-    return b"".join(answer.streaming_content)
+    return answer.content
 
 
 def into(visitor: Visitor, file: bytes):

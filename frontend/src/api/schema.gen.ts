@@ -2356,27 +2356,12 @@ export interface components {
             current: string;
         };
         /**
-         * ClockOut
-         * @description The cook's time is cook_at + (now - real_at) * speed; server_at tells the browser how its own clock differs.
+         * CodeClockOut
+         * @description What a clock of codes reads, as an otpauth address; shown until it is confirmed.
          */
-        ClockOut: {
-            /**
-             * Real At
-             * Format: date-time
-             */
-            real_at: string;
-            /**
-             * Cook At
-             * Format: date-time
-             */
-            cook_at: string;
-            /** Speed */
-            speed: number;
-            /**
-             * Server At
-             * Format: date-time
-             */
-            server_at: string;
+        CodeClockOut: {
+            /** Address */
+            address: string;
         };
         /** CodeIn */
         CodeIn: {
@@ -4872,6 +4857,29 @@ export interface components {
             core_low_c: number[];
             /** Core High C */
             core_high_c: number[];
+        };
+        /**
+         * ClockOut
+         * @description The cook's time is cook_at + (now - real_at) * speed; server_at tells the browser how its own clock differs.
+         */
+        ClockOut: {
+            /**
+             * Real At
+             * Format: date-time
+             */
+            real_at: string;
+            /**
+             * Cook At
+             * Format: date-time
+             */
+            cook_at: string;
+            /** Speed */
+            speed: number;
+            /**
+             * Server At
+             * Format: date-time
+             */
+            server_at: string;
         };
         /**
          * CoachOut
@@ -8041,7 +8049,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClockOut"];
+                    "application/json": components["schemas"]["CodeClockOut"];
                 };
             };
         };

@@ -4,7 +4,9 @@ import { useState } from "react";
 
 import { usePreferences, useSignOut } from "@/api/hooks";
 import { unsent } from "@/api/outbox";
+import { useKeepHousehold } from "@/api/own";
 import { Button } from "@/ui/controls";
+import { clockText, dayText } from "@/units/units";
 
 import { leaveNothing } from "./leave";
 import { ThumbBar } from "./thumb-bar";
@@ -23,6 +25,24 @@ const PLACES = [
   { to: "/yard", name: say("screen-shell-yard") },
   { to: "/guide", name: say("screen-shell-guide") },
 ];
+
+/** Where marks are made and readings taken. */
+const FOR_HANDS = ["/table", "/cook", "/log", "/guide"];
+
+/** That the household goes, and the way back. */
+function Leaving({ at, owner }: { at: Date; owner: boolean }) {
+  const keep = useKeepHousehold();
+  return (
+    <p
+      role="alert"
+      className="m-0 mx-4 flex flex-wrap items-center gap-3 border-l-4 border-alarm bg-panel p-3 md:mx-6"
+    >
+      {say("screen-shell-this-household-goes", { at: `${dayText(at)} ${clockText(at)}` })}
+      {owner && <Button onClick={() => keep.mutate()}>{say("screen-shell-keep-it-after-all")}</Button>}
+      {keep.error?.message}
+    </p>
+  );
+}
 
 function Mark() {
   return (
@@ -63,6 +83,7 @@ export function Shell() {
     leaveNothing();
     signOut.mutate(undefined);
   };
+  const places = household.role === "hand" ? PLACES.filter((p) => FOR_HANDS.includes(p.to)) : PLACES;
   const dark = document.documentElement.dataset.scheme === "dark";
   const other = LANGUAGES[(LANGUAGES.indexOf(household.language) + 1) % LANGUAGES.length]!;
   const small = "min-h-11 rounded-bar px-3 text-sm font-semibold hover:bg-raised [font-stretch:80%]";
@@ -83,7 +104,7 @@ export function Shell() {
           {say("screen-shell-brasko")}
         </NavLink>
         <nav aria-label={say("screen-shell-places")} className="hidden flex-wrap gap-x-1 md:flex">
-          {PLACES.map((place) => (
+          {places.map((place) => (
             <NavLink
               key={place.to}
               to={place.to}
@@ -100,47 +121,52 @@ export function Shell() {
               <Person />
             </span>
           </NavLink>
-          <button
-            type="button"
-            className={small}
-            onClick={() => preferences.mutate({ units: household.units === "us" ? "metric" : "us" })}
-          >
-            {household.units === "us" ? "°F" : "°C"}
-            <span className="sr-only">
-              {household.units === "us"
-                ? say("screen-shell-and-inches-change-to-celsius-and")
-                : say("screen-shell-and-millimetres-change-to-fahrenheit")}
-            </span>
-          </button>
-          <button
-            type="button"
-            className={small}
-            onClick={() => preferences.mutate({ clock: household.clock === "12" ? "24" : "12" })}
-          >
-            {household.clock === "12" ? "12 h" : "24 h"}
-            <span className="sr-only">
-              {household.clock === "12"
-                ? say("screen-shell-hours-change-to-24")
-                : say("screen-shell-hours-change-to-12")}
-            </span>
-          </button>
-          <button
-            type="button"
-            className={small}
-            onClick={() => preferences.mutate({ scheme: dark ? "light" : "dark" })}
-          >
-            {dark ? say("screen-shell-light") : say("screen-shell-dark")}
-            <span className="sr-only"> {say("screen-shell-scheme")}</span>
-          </button>
-          <button
-            type="button"
-            className={small}
-            lang={other}
-            onClick={() => preferences.mutate({ language: other })}
-          >
-            {other.toUpperCase()}
-            <span className="sr-only">: {calledItself(other)}</span>
-          </button>
+          {household.role !== "hand" && (
+            <>
+              {" "}
+              <button
+                type="button"
+                className={small}
+                onClick={() => preferences.mutate({ units: household.units === "us" ? "metric" : "us" })}
+              >
+                {household.units === "us" ? "°F" : "°C"}
+                <span className="sr-only">
+                  {household.units === "us"
+                    ? say("screen-shell-and-inches-change-to-celsius-and")
+                    : say("screen-shell-and-millimetres-change-to-fahrenheit")}
+                </span>
+              </button>
+              <button
+                type="button"
+                className={small}
+                onClick={() => preferences.mutate({ clock: household.clock === "12" ? "24" : "12" })}
+              >
+                {household.clock === "12" ? "12 h" : "24 h"}
+                <span className="sr-only">
+                  {household.clock === "12"
+                    ? say("screen-shell-hours-change-to-24")
+                    : say("screen-shell-hours-change-to-12")}
+                </span>
+              </button>
+              <button
+                type="button"
+                className={small}
+                onClick={() => preferences.mutate({ scheme: dark ? "light" : "dark" })}
+              >
+                {dark ? say("screen-shell-light") : say("screen-shell-dark")}
+                <span className="sr-only"> {say("screen-shell-scheme")}</span>
+              </button>
+              <button
+                type="button"
+                className={small}
+                lang={other}
+                onClick={() => preferences.mutate({ language: other })}
+              >
+                {other.toUpperCase()}
+                <span className="sr-only">: {calledItself(other)}</span>
+              </button>
+            </>
+          )}
           <button
             type="button"
             className={small}
@@ -164,10 +190,13 @@ export function Shell() {
           </p>
         )}
       </header>
+      {household.leaves_at && (
+        <Leaving at={new Date(household.leaves_at)} owner={household.role === "owner"} />
+      )}
       <main id="main" className="flex flex-1 flex-col px-4 pb-[calc(var(--thumb)+2rem)] md:px-6">
         <Outlet />
       </main>
-      <ThumbBar places={[...PLACES, { to: "/account", name: say("screen-shell-account") }]} />
+      <ThumbBar places={[...places, { to: "/account", name: say("screen-shell-account") }]} />
     </div>
   );
 }

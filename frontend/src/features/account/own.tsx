@@ -7,15 +7,25 @@ import { Button, Mistake } from "@/ui/controls";
 import { say } from "@/words/say";
 
 import { AccountField } from "./account-field";
+import { Codes } from "./codes";
+import { LetGo, Moving } from "./household";
+import { People } from "./people";
+import { Sessions } from "./sessions";
 
 /** What belongs to the account: its password, and a way back in. */
 export function AccountPage() {
   const household = useHousehold();
+  const demo = household.username === "demo";
   return (
-    <div className="flex max-w-3xl flex-col gap-4 pt-2">
-      <h1 className="m-0 text-2xl">{say("screen-own-account-of", { name: household.username })}</h1>
+    <div className="grid items-start gap-4 pt-2 lg:grid-cols-2">
+      <h1 className="m-0 text-2xl lg:col-span-2">{say("screen-own-account-of", { name: household.username })}</h1>
+      <Sessions />
+      {household.role === "owner" && <People />}
       <ChangePassword />
       <WayBack made={household.has_recovery} />
+      <Codes asked={household.asks_codes} />
+      {household.role === "owner" && <Moving demo={demo} />}
+      {household.role === "owner" && <LetGo />}
     </div>
   );
 }

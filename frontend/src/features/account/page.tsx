@@ -34,7 +34,7 @@ export function SignInPage({ demo }: { demo: boolean }) {
       );
     else if (wish === "lost")
       recover.mutate({ username: form.username, code: form.code, password: form.password });
-    else signIn.mutate({ username: form.username, password: form.password });
+    else signIn.mutate({ username: form.username, password: form.password, code: form.code });
   };
   const box = (key: keyof typeof form, label: string, type: "text" | "password", complete: string) => (
     <AccountField
@@ -71,6 +71,9 @@ export function SignInPage({ demo }: { demo: boolean }) {
           "password",
           wish === "in" ? "current-password" : "new-password",
         )}
+        {wish === "in" &&
+          (problem?.of("code") || form.code !== "") &&
+          box("code", say("screen-codes-the-code-now"), "text", "one-time-code")}
         {active.error && !problem?.errors.length && <Mistake>{active.error.message}</Mistake>}
         <Button type="submit" weight="ember" disabled={active.isPending}>
           {fresh

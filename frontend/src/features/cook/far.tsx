@@ -154,7 +154,12 @@ export function WallPage() {
   return <Followed>{(seen) => <Wall {...seen} />}</Followed>;
 }
 
-function Wall({ cook, link, each, nowMs }: Seen) {
+interface WallProps extends Omit<Seen, "outbox"> {
+  /** Whoever looks has a link and nothing else: there is no way back to the cook. */
+  onlyLooks?: boolean;
+}
+
+export function Wall({ cook, link, each, nowMs, onlyLooks = false }: WallProps) {
   return (
     <main className="flex min-h-dvh flex-col gap-3 p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-x-8 gap-y-1">
@@ -164,9 +169,11 @@ function Wall({ cook, link, each, nowMs }: Seen) {
           <b className="figure text-4xl text-ink">{clockText(new Date(nowMs))}</b>{" "}
           {say("screen-far-eat-at", { clock: clockText(new Date(cook.eat_at)) })}
         </span>
-        <Link to={`/cook/${cook.id}`} className="flex min-h-11 items-center text-ink underline">
-          {say("screen-far-back-to-the-cook")}
-        </Link>
+        {!onlyLooks && (
+          <Link to={`/cook/${cook.id}`} className="flex min-h-11 items-center text-ink underline">
+            {say("screen-far-back-to-the-cook")}
+          </Link>
+        )}
       </div>
       <ul className="m-0 grid flex-1 list-none auto-rows-fr gap-3 p-0 [grid-template-columns:repeat(auto-fit,minmax(min(22rem,100%),1fr))]">
         {each.map((of) => (

@@ -24,6 +24,7 @@ import { useAwake, useCue, useCueSwitches } from "./cues";
 import { asksForReading, lastMark, nextFlip, nextOfEach, overFireSince } from "./model";
 import { latestTip, NowCard } from "./now-card";
 import { Coach, CueSwitches, Pieces, RestWatch, Trouble } from "./panels";
+import { LetLookOn } from "./looks";
 import { OnAnotherPhone, PlainPage } from "./reach";
 import { WhatIf } from "./what-if";
 import { named } from "@/words/catalogue";
@@ -215,6 +216,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
             />
             <CueSwitches cues={cues} onCues={onCues} awake={awake} />
             <OnAnotherPhone path={`/cook/${cook.id}`} />
+            <LetLookOn cookId={cook.id} />
             <p className="m-0 flex flex-wrap gap-x-6">
               <Link className={ELSEWHERE} to={`/cook/${cook.id}/wall`}>
                 {say("screen-far-on-a-wall")}

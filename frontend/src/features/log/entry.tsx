@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 
 import { answer, client } from "@/api/client";
 import { type Cook, keys, useReference } from "@/api/hooks";
+import { useCookLeaves } from "@/api/own";
 import { useHousehold } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
 import { lookOf } from "@/chart/look";
@@ -11,7 +12,7 @@ import { lineOfCook } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { unpacked } from "@/chart/section";
 import { FromFile } from "@/features/cook/from-file";
-import { Button, Failed, Waiting } from "@/ui/controls";
+import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import {
   clockText,
   dayText,
@@ -37,6 +38,24 @@ export function LogEntryPage() {
   if (cook.isError) return <Failed error={cook.error} again={() => void cook.refetch()} />;
   if (!cook.data) return <Waiting what={say("screen-entry-finding-the-page")} />;
   return <Entry key={id} cook={cook.data} />;
+}
+
+/** Lets a cook go, with a way back for a day. */
+function LetItGo({ cook }: { cook: Cook }) {
+  const leaves = useCookLeaves();
+  const go = useNavigate();
+  return (
+    <p className="m-0 flex flex-wrap items-center gap-3 text-sm text-ash">
+      <Button
+        weight="quiet"
+        onClick={() => leaves.mutate({ id: cook.id, back: false }, { onSuccess: () => void go("/log") })}
+      >
+        {say("screen-entry-let-it-go")}
+      </Button>
+      {say("screen-entry-with-all-of-it")}
+      {leaves.error && <Mistake>{leaves.error.message}</Mistake>}
+    </p>
+  );
 }
 
 function Entry({ cook }: { cook: Cook }) {
@@ -207,6 +226,7 @@ function Entry({ cook }: { cook: Cook }) {
           <h2 className="m-0 mb-2 text-lg">{say("screen-entry-the-verdict")}</h2>
           <RatingForm cook={cook} />
         </section>
+        {household.role !== "hand" && <LetItGo cook={cook} />}
       </div>
     </div>
   );

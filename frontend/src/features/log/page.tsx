@@ -3,9 +3,10 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { type CookLine, useCooks } from "@/api/hooks";
+import { useCookLeaves, useLeavingCooks } from "@/api/own";
 import { useSystem } from "@/app/session";
 import { BOX, Button, Choice, Failed, Field, Waiting } from "@/ui/controls";
-import { dayText, lengthText, spanText, type System, tempText } from "@/units/units";
+import { clockText, dayText, lengthText, spanText, type System, tempText } from "@/units/units";
 import { say } from "@/words/say";
 
 import { Elsewhere } from "./elsewhere";
@@ -13,6 +14,28 @@ import { EVERYTHING, type Sieve, sieved, type Sort, valuesOf } from "./model";
 import { SeasonView } from "./season";
 
 const MOST_OVER = 4;
+
+/** Cooks that were let go, while they can be kept. */
+function Going() {
+  const going = useLeavingCooks();
+  const leaves = useCookLeaves();
+  if (!going.data?.length) return null;
+  return (
+    <ul aria-label={say("screen-log-let-go")} className="plate m-0 list-none p-4">
+      {going.data.map((c) => (
+        <li key={c.id} className="flex flex-wrap items-center gap-3 text-sm">
+          {say("screen-log-goes-for-good", {
+            title: c.title,
+            at: `${dayText(new Date(c.leaves_at))} ${clockText(new Date(c.leaves_at))}`,
+          })}
+          <Button weight="quiet" onClick={() => leaves.mutate({ id: c.id, back: true })}>
+            {say("common-bring-it-back")}
+          </Button>
+        </li>
+      ))}
+    </ul>
+  );
+}
 
 /** What was cooked: a season at a glance, and every cook to be found again. */
 export function LogPage() {
@@ -46,6 +69,7 @@ export function LogPage() {
         <Find cooks={past} sieve={sieve} onSieve={setSieve} found={shown.length} />
       )}
       <Elsewhere />
+      <Going />
       {over.length > 0 && (
         <section
           aria-label={say("screen-log-laid-over-one-another")}

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Literal
 
 from brasko.core.errors import InvalidInput, require_between
+from brasko.core.heat.vapour import saturation_temperature_c
 
 CheckKind = Literal["ice", "boiling"]
 ICE_C = 0.0
@@ -26,12 +26,10 @@ def pressure_pa(altitude_m: float) -> float:
     return float(101325.0 * (1.0 - 2.25577e-5 * altitude_m) ** 5.25588)
 
 
-@lru_cache(maxsize=256)
 def boiling_c(altitude_m: float) -> float:
-    """Temperature at which water boils there, from the reference library for water and steam. Source: iapws_if97."""
-    from iapws import IAPWS97  # it is slow to load, and only a check needs it
-
-    return float(IAPWS97(P=pressure_pa(altitude_m) / 1e6, x=0.0).T) - 273.15
+    """Temperature at which water boils there [°C]. Checked: the reference library for water and steam
+    (tests/core/test_fire_grate.py)."""
+    return saturation_temperature_c(pressure_pa(altitude_m))
 
 
 @dataclass(frozen=True)

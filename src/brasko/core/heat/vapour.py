@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+
 import numpy as np
 from numpy.typing import NDArray
 
@@ -40,6 +42,20 @@ def saturation_pressure_pa(temp_c: NDArray[np.float64]) -> NDArray[np.float64]:
     c = n[5] * theta**2 + n[6] * theta + n[7]
     pressure: NDArray[np.float64] = (2.0 * c / (-b + np.sqrt(b * b - 4.0 * a * c))) ** 4 * 1e6
     return pressure
+
+
+def saturation_temperature_c(pressure_pa: float) -> float:
+    """Temperature at which water boils under a pressure [°C], 611.2 Pa to 22 MPa. Source: iapws_if97, eq. 31.
+
+    Checked: the three values printed with the equation (tests/core/test_materials.py).
+    """
+    n = _IF97
+    beta = (pressure_pa / 1e6) ** 0.25
+    e = beta**2 + n[2] * beta + n[5]
+    f = n[0] * beta**2 + n[3] * beta + n[6]
+    g = n[1] * beta**2 + n[4] * beta + n[7]
+    d = 2.0 * g / (-f - math.sqrt(f * f - 4.0 * e * g))
+    return (n[9] + d - math.sqrt((n[9] + d) ** 2 - 4.0 * (n[8] + n[9] * d))) / 2.0 - 273.15
 
 
 def saturation_density_kg_m3(temp_c: NDArray[np.float64]) -> NDArray[np.float64]:

@@ -13,7 +13,7 @@ from brasko.web.accounts.entrances import end, entrances_of
 from brasko.web.accounts.models import Entrance
 from brasko.web.accounts.passwords import change, new_code, prove
 from brasko.web.accounts.people import who
-from brasko.web.accounts.schemas import ClockOut, CodeIn, EntranceOut, PasswordIn, ProofIn, RecoveryOut, SessionOut
+from brasko.web.accounts.schemas import CodeClockOut, CodeIn, EntranceOut, PasswordIn, ProofIn, RecoveryOut, SessionOut
 from brasko.web.accounts.security_log import noted
 
 router = Router(tags=["accounts"])
@@ -51,11 +51,11 @@ def make_recovery_code(request: CookRequest, payload: ProofIn) -> RecoveryOut:
     return RecoveryOut(code=new_code(request.person))
 
 
-@router.post("accounts/codes", response=ClockOut, operation_id="begin_codes")
-def begin_codes(request: CookRequest, payload: ProofIn) -> ClockOut:
+@router.post("accounts/codes", response=CodeClockOut, operation_id="begin_codes")
+def begin_codes(request: CookRequest, payload: ProofIn) -> CodeClockOut:
     """What a clock of codes needs to know; codes are asked for once one was right."""
     proven(request, payload.current)
-    return ClockOut(address=codes.begun(request.person))
+    return CodeClockOut(address=codes.begun(request.person))
 
 
 @router.post("accounts/codes/confirm", response=SessionOut, operation_id="confirm_codes")

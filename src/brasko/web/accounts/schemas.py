@@ -74,7 +74,7 @@ class RecoverIn(Schema):
     code: str = Field(min_length=1, max_length=80)
 
 
-class ClockOut(Schema):
+class CodeClockOut(Schema):
     """What a clock of codes reads, as an otpauth address; shown until it is confirmed."""
 
     address: str

@@ -5,7 +5,14 @@ import secrets
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[4]
-VAR = Path(os.environ.get("BRASKO_VAR", ROOT / "var"))
+BUILT = Path(__file__).resolve().parents[1] / "built"
+"""The built interface, where Brasko is installed from a wheel; in a checkout it stands beside its sources."""
+HOME = (
+    Path(os.environ.get("XDG_DATA_HOME") or Path.home() / ".local" / "share") / "brasko"
+    if BUILT.is_dir()
+    else ROOT / "var"
+)
+VAR = Path(os.environ.get("BRASKO_VAR") or HOME)
 os.umask(0o077)
 """What this process makes is its owner's alone: files 600, folders 700."""
 VAR.mkdir(parents=True, exist_ok=True)
@@ -100,7 +107,7 @@ USE_TZ = True
 STATIC_URL = "/static/"
 STATIC_ROOT = VAR / "static"
 STATIC_ROOT.mkdir(parents=True, exist_ok=True)
-FRONTEND = ROOT / "frontend" / "dist"
+FRONTEND = BUILT if BUILT.is_dir() else ROOT / "frontend" / "dist"
 WHITENOISE_ROOT = FRONTEND
 WHITENOISE_USE_FINDERS = True
 WHITENOISE_AUTOREFRESH = DEBUG

@@ -1,10 +1,9 @@
 """Everything a household has, out and in again."""
 
-import tempfile
+import io
 from typing import IO, cast
 
-from django.conf import settings
-from django.http import FileResponse
+from django.http import HttpResponse
 from ninja import File, Router, Schema, UploadedFile
 
 from brasko.web.accounts.auth import CookRequest
@@ -23,14 +22,14 @@ class MovedOut(Schema):
 
 
 @router.get("household/household.zip", operation_id="take_household_out", include_in_schema=False)
-def take_household_out(request: CookRequest) -> FileResponse:
+def take_household_out(request: CookRequest) -> HttpResponse:
     """One zip with all there is (brasko/household@1)."""
-    # closed by the answer once it is sent
-    made = tempfile.TemporaryFile(dir=settings.VAR)  # noqa: SIM115
+    made = io.BytesIO()
     write_household(request.user.household, request.user, made)
-    made.seek(0)
     noted("household-taken-out", request, request.person)
-    return FileResponse(made, as_attachment=True, filename="brasko-household.zip", content_type="application/zip")
+    answer = HttpResponse(made.getbuffer(), content_type="application/zip")
+    answer["Content-Disposition"] = 'attachment; filename="brasko-household.zip"'
+    return answer
 
 
 @router.post("household/household.zip", response=MovedOut, operation_id="bring_household_in")

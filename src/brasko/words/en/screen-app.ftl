@@ -26,3 +26,5 @@ screen-shell-hours-change-to-24 = {" "}a day. Change to 24 hours
 screen-shell-hours-change-to-12 = {" "}a day. Change to 12 hours
 screen-shell-more = More
 screen-shell-account = Account
+screen-shell-this-household-goes = This household and everything it has goes for good { $at }.
+screen-shell-keep-it-after-all = Keep it after all

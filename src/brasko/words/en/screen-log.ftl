@@ -140,3 +140,7 @@ screen-entry-next-time = Next time
 screen-entry-plan-it-so = Plan it so
 screen-last-time = Last time, { $day }
 screen-last-time-open = open
+screen-entry-let-it-go = Let this cook go
+screen-entry-with-all-of-it = With its readings, picture and what was learned from it. It can be brought back for a day.
+screen-log-let-go = Let go
+screen-log-goes-for-good = { $title } goes for good { $at }.

@@ -13,3 +13,4 @@ screen-day-tomorrow = tomorrow
 screen-day-earlier = A day earlier
 screen-day-later = A day later
 screen-day-write-a-day = Write a day: “sat”, “tomorrow”, “24 dec”.
+screen-way-in-picture = Picture to scan: { $about }

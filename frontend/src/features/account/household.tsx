@@ -1,0 +1,109 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+
+import { Problem } from "@/api/client";
+import { keys } from "@/api/hooks";
+import { useBringIn, useLetHouseholdGo } from "@/api/own";
+import { leaveNothing } from "@/app/leave";
+import { Button, Mistake } from "@/ui/controls";
+import { FilePick } from "@/ui/file-pick";
+import { say } from "@/words/say";
+
+import { AccountField } from "./account-field";
+
+/** Everything out as one file, and in again. */
+export function Moving({ demo }: { demo: boolean }) {
+  const bring = useBringIn();
+  const problem = bring.error instanceof Problem ? bring.error : null;
+  const added = Object.values(bring.data?.added ?? {}).reduce((sum, n) => sum + n, 0);
+  return (
+    <section aria-labelledby="own-moving" className="plate flex flex-col gap-3 p-4">
+      <h2 id="own-moving" className="m-0 text-lg">
+        {say("screen-moving-all-you-have")}
+      </h2>
+      <p className="m-0 text-sm text-ash">{say("screen-moving-one-file")}</p>
+      <div className="flex flex-wrap items-center gap-4">
+        <a
+          href="/api/household/household.zip"
+          download
+          className="inline-flex min-h-11 items-center rounded-bar bg-raised px-4 font-semibold text-ink no-underline [font-stretch:85%] hover:bg-seam"
+        >
+          {say("screen-moving-take-it-out")}
+        </a>
+        {!demo && (
+          <FilePick
+            label={say("screen-moving-bring-it-in")}
+            accept=".zip,application/zip"
+            busy={bring.isPending}
+            error={problem?.of("file")?.message ?? bring.error?.message}
+            onFile={(file) => bring.mutate(file)}
+          />
+        )}
+      </div>
+      {bring.isPending && <p role="status">{say("screen-moving-reading-it")}</p>}
+      {bring.data && (
+        <p role="status" className="m-0 font-semibold">
+          {added === 0
+            ? say("screen-moving-nothing-new")
+            : say("screen-moving-added", {
+                cooks: bring.data.added.cooks ?? 0,
+                plans: bring.data.added.plans ?? 0,
+                readings: bring.data.added.readings ?? 0,
+                all: added,
+              })}
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** Letting the household go, with a way back for a day. */
+export function LetGo() {
+  const go = useLetHouseholdGo();
+  const queries = useQueryClient();
+  const [current, setCurrent] = useState("");
+  const [open, setOpen] = useState(false);
+  const problem = go.error instanceof Problem ? go.error : null;
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    go.mutate(current, {
+      onSuccess: (session) => {
+        leaveNothing();
+        queries.setQueryData(keys.session, session);
+      },
+    });
+  };
+  return (
+    <form onSubmit={submit} aria-labelledby="own-let-go" className="plate flex flex-col gap-3 p-4">
+      <h2 id="own-let-go" className="m-0 text-lg">
+        {say("screen-let-go-the-household")}
+      </h2>
+      <p className="m-0 text-sm text-ash">{say("screen-let-go-all-of-it")}</p>
+      {open ? (
+        <>
+          <AccountField
+            label={say("screen-own-the-one-you-have")}
+            name="current"
+            value={current}
+            onChange={setCurrent}
+            problem={problem}
+            complete="current-password"
+          />
+          {go.error && !problem?.errors.length && <Mistake>{go.error.message}</Mistake>}
+          <span className="flex flex-wrap gap-3">
+            <Button type="submit" className="text-alarm" disabled={go.isPending}>
+              {say("screen-let-go-in-a-day")}
+            </Button>
+            <Button weight="quiet" onClick={() => setOpen(false)}>
+              {say("screen-let-go-keep-it")}
+            </Button>
+          </span>
+        </>
+      ) : (
+        <Button className="self-start" onClick={() => setOpen(true)}>
+          {say("screen-let-go-begin")}
+        </Button>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,134 @@
+"""Several people, several phones: a hand, a neighbour who looks on, codes, moving out and in, letting go."""
+
+import re
+import time
+
+import pyotp
+from conftest import DESKTOP, PHONE, begin, keep_a_plan, start_dialog
+from playwright.sync_api import Page, expect
+from test_access import violations
+
+PASSWORD = "charcoal-and-oak-9"
+
+
+def new_household(page: Page, name: str) -> None:
+    page.get_by_role("button", name="Sign out").click()
+    page.get_by_role("button", name="Make an account").click()
+    page.get_by_role("textbox", name="Household").fill(name)
+    page.get_by_label("Name", exact=True).fill(name.lower().replace(" ", "-"))
+    page.get_by_label("Password").fill(PASSWORD)
+    page.get_by_role("button", name="Make the account").click()
+    page.get_by_role("button", name="Not now").click()
+    expect(page.get_by_role("button", name="Keep this plan")).to_be_visible()
+
+
+def test_a_hand_is_invited_marks_and_is_taken_away_while_a_neighbour_looks_on(visit):
+    owner = visit("/plan", DESKTOP, quiet=False)
+    new_household(owner, "Alder Court")
+    base = re.match(r"https?://[^/]+", owner.url).group(0)
+    keep_a_plan(owner, base)
+    start_dialog(owner)
+    cook = f"{base}/cook/{begin(owner)}"
+    owner.get_by_text("Let somebody look on").click()
+    owner.get_by_role("button", name="Make a link").click()
+    look = owner.get_by_text(re.compile("/look/")).inner_text()
+    owner.goto(f"{base}/account")
+    people = owner.get_by_role("region", name="People of the household")
+    people.get_by_role("button", name="Make a link").click()
+    join = people.get_by_text(re.compile("/join/")).inner_text()
+    assert violations(owner) == []
+
+    neighbour = visit(re.sub(r"https?://[^/]+", "", look), PHONE, quiet=False)
+    expect(neighbour.get_by_role("timer").first).to_be_visible()
+    expect(neighbour.get_by_role("button")).to_have_count(0)
+    expect(neighbour.get_by_role("link")).to_have_count(0)
+    assert violations(neighbour) == []
+
+    hand = visit(re.sub(r"https?://[^/]+", "", join), PHONE, quiet=False)
+    expect(hand.get_by_role("heading", name="Join Alder Court")).to_be_visible()
+    hand.get_by_label("Name", exact=True).fill("ines-at-alder")
+    hand.get_by_label("Password").fill("short")
+    hand.get_by_role("button", name="Join").click()
+    expect(hand.get_by_text("at least 12 characters")).to_be_visible()
+    assert violations(hand) == []
+    hand.get_by_label("Password").fill("a pear tree in smoke")
+    hand.get_by_role("button", name="Join").click()
+    expect(hand).to_have_url(re.compile(r"/cook"))
+    hand.goto(cook)
+    expect(hand.get_by_role("link", name="Plan", exact=True)).to_have_count(0)
+    now = hand.get_by_role("region", name="Now")
+    first = now.get_by_role("heading").first
+    was = first.inner_text()
+    now.get_by_role("button").first.click()
+    expect(first).not_to_have_text(was)
+    hand.reload()
+    expect(first).not_to_have_text(was)
+    assert violations(hand) == []
+
+    owner.reload()
+    people.get_by_role("button", name=re.compile("Take away ines")).click()
+    expect(people.get_by_text("Nobody but you so far")).to_be_visible()
+    hand.reload()
+    # the demo's door lets everybody in to look round, but not into this household any more
+    expect(hand.get_by_text("nothing here under that")).to_be_visible()
+
+
+def test_codes_sessions_moving_and_letting_go(visit, tmp_path):
+    page = visit("/plan", PHONE, quiet=False)
+    new_household(page, "Heron Lane")
+    base = re.match(r"https?://[^/]+", page.url).group(0)
+    keep_a_plan(page, base)
+    page.goto(f"{base}/account")
+    with page.expect_download() as taken:
+        page.get_by_role("link", name="Take it out").click()
+    file = tmp_path / "household.zip"
+    taken.value.save_as(file)
+    codes = page.get_by_role("form", name="A code beside the password")
+    codes.get_by_label("The password you have").fill(PASSWORD)
+    codes.get_by_role("button", name="Begin").click()
+    clock = pyotp.TOTP(codes.locator("code").inner_text())
+    codes.get_by_label("The code that is shown now").fill("000000")
+    codes.get_by_role("button", name="Ask for codes").click()
+    expect(codes.get_by_text("is not the code")).to_be_visible()
+    assert violations(page) == []
+    codes.get_by_label("The code that is shown now").fill(clock.now())
+    codes.get_by_role("button", name="Ask for codes").click()
+    expect(codes.get_by_text("is asked for at sign-in")).to_be_visible()
+
+    other = visit("/plan", DESKTOP, quiet=False)
+    other.get_by_role("button", name="Sign out").click()
+    other.get_by_label("Name", exact=True).fill("heron-lane")
+    other.get_by_label("Password").fill(PASSWORD)
+    other.get_by_role("button", name="Sign in", exact=True).click()
+    # a code is taken once: the next one is good half a minute early
+    other.get_by_label("The code that is shown now").fill(clock.at(int(time.time()) + clock.interval))
+    other.get_by_role("button", name="Sign in", exact=True).click()
+    expect(other.get_by_role("link", name="Heron Lane")).to_be_visible()
+
+    page.reload()
+    sessions = page.get_by_role("region", name="Signed in on")
+    expect(sessions.get_by_role("listitem")).to_have_count(2)
+    sessions.get_by_role("button", name="Sign out everything but this").click()
+    expect(sessions.get_by_role("listitem")).to_have_count(1)
+    other.reload()
+    expect(other.get_by_role("heading", name="Sign in")).to_be_visible()
+
+    page.get_by_role("button", name="Let it go …").click()
+    let_go = page.get_by_role("form", name="Let the household go")
+    let_go.get_by_label("The password you have").fill(PASSWORD)
+    let_go.get_by_role("button", name="Let it go, in a day").click()
+    expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
+
+    elsewhere = visit("/plan", DESKTOP, quiet=False)
+    new_household(elsewhere, "Otter Reach")
+    elsewhere.goto(f"{base}/account")
+    moving = elsewhere.get_by_role("region", name="All you have, in one file")
+    moving.locator("input[type=file]").set_input_files(file)
+    expect(moving.get_by_text(re.compile("Added: cooks 0, plans 1"))).to_be_visible()
+    moving.locator("input[type=file]").set_input_files(file)
+    expect(moving.get_by_text("nothing new")).to_be_visible()
+    spoilt = tmp_path / "spoilt.zip"
+    spoilt.write_bytes(file.read_bytes()[:300])
+    moving.locator("input[type=file]").set_input_files(spoilt)
+    expect(moving.get_by_text("is no zip")).to_be_visible()
+    assert violations(elsewhere) == []
