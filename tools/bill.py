@@ -54,7 +54,7 @@ def of_python() -> dict[str, Any]:
 
 def of_the_interface() -> dict[str, Any]:
     """What is locked of what ends in the pages."""
-    words = ["npm", "sbom", "--sbom-format", "cyclonedx", "--package-lock-only", "--omit", "dev"]
+    words = ["npm", "sbom", "--sbom-format", "cyclonedx", "--omit", "dev"]
     run = subprocess.run(words, cwd=ROOT / "frontend", check=True, capture_output=True, text=True)
     bill: dict[str, Any] = json.loads(run.stdout)
     del bill["serialNumber"], bill["metadata"]["timestamp"]

@@ -55,7 +55,7 @@ def saturation_temperature_c(pressure_pa: float) -> float:
     f = n[0] * beta**2 + n[3] * beta + n[6]
     g = n[1] * beta**2 + n[4] * beta + n[7]
     d = 2.0 * g / (-f - math.sqrt(f * f - 4.0 * e * g))
-    return (n[9] + d - math.sqrt((n[9] + d) ** 2 - 4.0 * (n[8] + n[9] * d))) / 2.0 - 273.15
+    return float((n[9] + d - math.sqrt((n[9] + d) ** 2 - 4.0 * (n[8] + n[9] * d))) / 2.0 - 273.15)
 
 
 def saturation_density_kg_m3(temp_c: NDArray[np.float64]) -> NDArray[np.float64]:
