@@ -142,3 +142,39 @@ def test_a_line_of_the_log_says_what_it_can_be_found_by(mara):
     assert line["weather"] == ""
     again = mara.call("POST", "/api/plans/preview", {"pieces": [line["again"]], "quick": True})
     assert again.status_code == 200
+
+
+def test_a_line_shows_the_core_thinned_and_follows_what_is_read_since(mara):
+    cook = mara.start()
+    row = Cook.objects.get(id=cook["id"])
+    probe = mara.call("POST", "/api/thermometers", {"name": "Mine"}).json()["thermometer"]["id"]
+
+    def read(first: int, last: int) -> None:
+        Reading.objects.bulk_create(
+            Reading(
+                cook=row, piece=row.pieces.get(), thermometer_id=probe, sequence=n, temp_c=float(n),
+                at=row.started_at + timedelta(seconds=n),
+            )
+            for n in range(first, last)
+        )  # fmt: skip
+
+    def spark() -> list[float]:
+        return mara.client.get("/api/cooks").json()[0]["spark_c"]
+
+    assert spark() == []
+    read(0, 80)
+    assert spark() == [float(n) for n in range(0, 80, 2)]
+    mara.call("POST", f"/api/cooks/{row.id}/finish")
+    assert spark() == spark()
+    assert row.pieces.get().spark["temps_c"] == spark()
+    read(80, 160)
+    assert spark() == [float(n) for n in range(0, 160, 4)]
+
+
+def test_the_list_asks_the_store_as_often_for_many_cooks_as_for_few(mara, django_assert_max_num_queries):
+    plan = mara.plan()
+    for _ in range(3):
+        mara.call("POST", f"/api/cooks/{mara.start(plan)['id']}/finish")
+    mara.client.get("/api/cooks")
+    with django_assert_max_num_queries(14):
+        assert len(mara.client.get("/api/cooks").json()) == 3

@@ -36,7 +36,7 @@ from brasko.web.cooks.log_schemas import (
     GoneLine,
     SeasonOut,
 )
-from brasko.web.cooks.logbook import differences_of, line_of, season_of
+from brasko.web.cooks.logbook import differences_of, lines_of, season_of
 from brasko.web.cooks.looks import looked_at, made
 from brasko.web.cooks.models import Cook, Event, Look, Photo, Piece, labels
 from brasko.web.cooks.schemas import (
@@ -76,12 +76,7 @@ def start(request: CookRequest, plan_id: int, payload: StartIn) -> Status[CookOu
 
 @router.get("cooks", response=list[CookLine], operation_id="list_cooks")
 def list_cooks(request: CookRequest, running: bool | None = None) -> list[CookLine]:
-    cooks = (
-        Cook.objects.filter(owner=request.user).select_related("photo").prefetch_related("pieces__readings", "events")
-    )
-    if running is not None:
-        cooks = cooks.filter(ended_at__isnull=running)
-    return [line_of(cook) for cook in cooks]
+    return lines_of(request.user, running)
 
 
 @router.get("cooks/season", response=SeasonOut, operation_id="see_season")

@@ -2,7 +2,13 @@
 
 from __future__ import annotations
 
+from collections import OrderedDict
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from datetime import datetime
+
 from django.contrib.auth.models import User
+from django.db.models import OuterRef, Prefetch, Subquery
 
 from brasko.core.fire.own import PLANNER_FIRES
 from brasko.core.fire.weather_effects import RAINS, WINDS
@@ -10,9 +16,10 @@ from brasko.core.logbook.differences import asked_differently, came_out_differen
 from brasko.core.logbook.season import Past, season
 from brasko.core.planner.methods import METHODS
 from brasko.core.words import say
+from brasko.formats.meal import PieceIn
 from brasko.web.cooks.deeds import WeatherTold
 from brasko.web.cooks.log_schemas import CookLine, DifferenceOut, SeasonOut
-from brasko.web.cooks.models import Cook, Piece, Reading
+from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
 from brasko.web.cooks.schemas import OutcomeOut
 from brasko.web.cooks.watch import wish_for
 
@@ -23,11 +30,13 @@ SPARK_POINTS = 40
 def season_of(owner: User) -> SeasonOut:
     """What all real cooks that are over come to."""
     cooks = Cook.objects.filter(owner=owner, practice=False, ended_at__isnull=False).order_by("started_at")
-    past = [_past(cook) for cook in cooks.prefetch_related("pieces")]
+    kept = list(cooks.prefetch_related(Prefetch("pieces", Piece.objects.defer("inputs", "result"))))
+    told = _told_of(kept)
+    past = [_past(cook, told[cook.pieces.all()[0].pk].cut) for cook in kept]
     return SeasonOut.model_validate(season(past), from_attributes=True)
 
 
-def _past(cook: Cook) -> Past:
+def _past(cook: Cook, cut: str) -> Past:
     piece = cook.pieces.all()[0]
     came = _outcome(piece)
     peak = slow = None
@@ -35,7 +44,7 @@ def _past(cook: Cook) -> Past:
         peak = came.peak_measured_c - came.peak_foreseen_c
     if came is not None and came.slow_measured_s is not None and came.slow_foreseen_s > 0.0:
         slow = came.slow_measured_s / came.slow_foreseen_s - 1.0
-    return Past(piece.programme.cut_name, peak, slow, cook.stars)
+    return Past(cut, peak, slow, cook.stars)
 
 
 def differences_of(cooks: list[Cook]) -> list[DifferenceOut]:
@@ -64,6 +73,84 @@ def _outcome(piece: Piece) -> OutcomeOut | None:
     return OutcomeOut(**piece.outcome) if piece.outcome else None
 
 
+@dataclass(frozen=True)
+class _Told:
+    """What a line says of a piece as it was planned."""
+
+    cut: str
+    method: str
+    fire: str
+    finish_c: float
+    again: PieceIn
+
+
+_told: OrderedDict[tuple[int, datetime], _Told] = OrderedDict()
+"""Of pieces that were on a list lately, by number and when their cook was made: a plan takes longer to read than all
+the rest of its line."""
+MOST_TOLD = 4_000
+
+
+def planned_anew(piece: Piece) -> None:
+    """A piece on the way has another plan from now on."""
+    for key in [key for key in _told if key[0] == piece.pk]:
+        del _told[key]
+
+
+def _told_of(cooks: Iterable[Cook]) -> dict[int, _Told]:
+    """What lines say of the first pieces of cooks, read where it is not known."""
+    keys = [(cook.pieces.all()[0].pk, cook.created_at) for cook in cooks]
+    fresh = Piece.objects.in_bulk([key[0] for key in keys if key not in _told])
+    for key in keys:
+        piece = fresh.get(key[0])
+        if piece is None:
+            continue
+        plan = piece.programme
+        method = METHODS[plan.method].name if plan.method in METHODS else plan.method
+        _told[key] = _Told(plan.cut_name, method, _fire_name(piece), plan.finish_c, piece.asked)
+    found = {key[0]: _told[key] for key in keys}
+    while len(_told) > MOST_TOLD:
+        _told.popitem(last=False)
+    return found
+
+
+def _sparks(cooks: Sequence[Cook]) -> dict[int, list[float]]:
+    """The thinned cores of the first pieces of cooks; those of cooks that are over are kept."""
+    found, stale = {}, []
+    for cook in cooks:
+        piece = cook.pieces.all()[0]
+        newest = cook.newest_reading  # type: ignore[attr-defined]
+        if piece.spark is None or piece.spark["newest"] != newest:
+            piece.spark = {"newest": newest, "temps_c": _thinned(piece)}
+            if cook.ended_at is not None:
+                stale.append(piece)
+        found[piece.pk] = piece.spark["temps_c"]
+    if stale:
+        Piece.objects.bulk_update(stale, ["spark"], batch_size=100)
+    return found
+
+
+def _thinned(piece: Piece) -> list[float]:
+    temps = Reading.objects.filter(piece=piece, source=Reading.Source.TIP).values_list("temp_c", flat=True)
+    known = list(temps)
+    return [round(t, 1) for t in known[:: max(1, len(known) // SPARK_POINTS)]]
+
+
+def lines_of(owner: User, running: bool | None = None) -> list[CookLine]:
+    """Every cook as a line of the log, newest first; running: only those that are not over, or only those that are."""
+    newest = Reading.objects.filter(cook=OuterRef("pk")).order_by("-id").values("id")[:1]
+    cooks = Cook.objects.filter(owner=owner).annotate(newest_reading=Subquery(newest))
+    cooks = cooks.prefetch_related(
+        Prefetch("pieces", Piece.objects.defer("inputs", "result")),
+        Prefetch("events", Event.objects.filter(kind=Event.Kind.WEATHER), to_attr="weather_told"),
+        Prefetch("photo", Photo.objects.defer("jpeg")),
+    )
+    if running is not None:
+        cooks = cooks.filter(ended_at__isnull=running)
+    kept = list(cooks)
+    told, sparks = _told_of(kept), _sparks(kept)
+    return [_line(cook, told[cook.pieces.all()[0].pk], sparks[cook.pieces.all()[0].pk]) for cook in kept]
+
+
 def _fire_name(piece: Piece) -> str:
     own = piece.asked.own_fire
     return str(own.name) if own is not None else PLANNER_FIRES.get(piece.programme.fire, piece.programme.fire)
@@ -71,7 +158,7 @@ def _fire_name(piece: Piece) -> str:
 
 def _weather(cook: Cook) -> str:
     """The worst that was told of rain and wind, in words; empty where nothing was."""
-    told = [e.deed for e in cook.events.all() if isinstance(e.deed, WeatherTold)]
+    told = [e.deed for e in cook.weather_told if isinstance(e.deed, WeatherTold)]  # type: ignore[attr-defined]
     if not told:
         return ""
     rain = max((t.rain for t in told), key=list(RAINS).index)
@@ -79,11 +166,8 @@ def _weather(cook: Cook) -> str:
     return say("convert-weather", rain=RAINS[rain].name, wind=WINDS[wind].name)
 
 
-def line_of(cook: Cook) -> CookLine:
-    """A cook as a line of the log, with a thinned core curve."""
+def _line(cook: Cook, told: _Told, spark_c: list[float]) -> CookLine:
     piece = cook.pieces.all()[0]
-    temps = [r.temp_c for r in piece.readings.all() if r.source == Reading.Source.TIP]
-    step = max(1, len(temps) // SPARK_POINTS)
     return CookLine(
         id=cook.id,
         title=cook.title,
@@ -91,19 +175,19 @@ def line_of(cook: Cook) -> CookLine:
         started_at=cook.started_at,
         ended_at=cook.ended_at,
         eat_at=cook.eat_at,
-        cut=piece.programme.cut_name,
+        cut=told.cut,
         cut_key=piece.cut,
-        method=METHODS[piece.programme.method].name if piece.programme.method in METHODS else piece.programme.method,
-        fire=_fire_name(piece),
+        method=told.method,
+        fire=told.fire,
         weather=_weather(cook),
         doneness=cook.doneness,
         crust=cook.crust,
         photo=hasattr(cook, "photo"),
-        again=piece.asked,
-        thickness_mm=piece.asked.thickness_mm,
-        finish_c=piece.programme.finish_c,
+        again=told.again,
+        thickness_mm=told.again.thickness_mm,
+        finish_c=told.finish_c,
         stars=cook.stars,
         note=cook.note,
         outcome=_outcome(piece),
-        spark_c=[round(t, 1) for t in temps[::step]],
+        spark_c=spark_c,
     )

@@ -99,6 +99,9 @@ class Piece(Stored, models.Model):
     outcome = models.JSONField(null=True, blank=True)
     truth_of = models.BigIntegerField(null=True, blank=True)
     """Whose hidden kitchen it is cooked in, for a practice that is taken up again; its own where nothing is said."""
+    spark = models.JSONField(null=True, blank=True)
+    """Its core, thinned for a line of the log, with the newest reading that was known then; made again where there are
+    newer ones."""
 
     class Meta:
         ordering = ["position"]

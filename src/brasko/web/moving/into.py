@@ -36,6 +36,8 @@ MOST_FILES, MOST_JSON, MOST_PICTURE, MOST_BYTES = 20_000, 200 * 1024**2, 2 * 102
 """Files of a zip, bytes of one of JSON or CSV, of a picture, and of all of them unpacked."""
 BATCH = 5_000
 """Readings that are kept at once: others write in between."""
+_KNOWN_BY = ("piece_id", "thermometer_id", "source", "sequence")
+"""What tells a reading from every other."""
 COLDEST_C, HOTTEST_C = -60.0, 1200.0
 """What a reading can be."""
 _CAUGHT = (ValidationError, NotReadable, BraskoError, ValueError, TypeError, KeyError, AttributeError, OverflowError)
@@ -264,9 +266,9 @@ class _Into:
                     shown(kind.rows.get(pk=ours))
                 except _CAUGHT as exc:
                     raise _unread(f"{kind.name}.json", n, exc) from exc
-        for name, cook in self._files():
+        for name, _ in self._files():
             with self._lines(name) as lines:
-                for _ in self._readings(name, cook, lines):
+                for _ in self._readings(name, lines):
                     pass
 
     def _files(self) -> Iterator[tuple[str, int]]:
@@ -281,14 +283,16 @@ class _Into:
     def add_readings(self) -> None:
         """Readings that are not here yet, some thousands at a time."""
         for name, cook in self._files():
-            before = Reading.objects.filter(cook_id=cook).count()
             with self._lines(name) as lines:
-                readings = self._readings(name, cook, lines)
+                known = set(Reading.objects.filter(cook_id=cook).values_list(*_KNOWN_BY))
+                fresh = (v for v in self._readings(name, lines) if tuple(v[name] for name in _KNOWN_BY) not in known)
+                readings = (Reading(cook_id=cook, **values) for values in fresh)
                 while batch := list(islice(readings, BATCH)):
+                    # a device may post the same ones meanwhile
                     Reading.objects.bulk_create(batch, ignore_conflicts=True)
-            self.moved.more("readings", Reading.objects.filter(cook_id=cook).count() - before)
+                    self.moved.more("readings", len(batch))
 
-    def _readings(self, name: str, cook: int, lines: Iterator[list[str]]) -> Iterator[Reading]:
+    def _readings(self, name: str, lines: Iterator[list[str]]) -> Iterator[dict[str, Any]]:
         pieces, thermometers = self.numbers["pieces"], self.numbers["thermometers"]
         sources = set(Reading.Source.values)
         n = 1
@@ -300,17 +304,16 @@ class _Into:
                 piece, thermometer, source, sequence, at, recorded_at, temp, raw = line
                 if source not in sources:
                     raise ValidationError(f"{source[:20]} is no source")
-                yield Reading(
-                    cook_id=cook,
-                    piece_id=pieces[int(piece)],
-                    thermometer_id=thermometers[int(thermometer)],
-                    source=source,
-                    sequence=int(sequence),
-                    at=_moment(at),
-                    recorded_at=_moment(recorded_at),
-                    temp_c=_degrees(temp),
-                    raw_c=None if raw == "" else _degrees(raw),
-                )
+                yield {
+                    "piece_id": pieces[int(piece)],
+                    "thermometer_id": thermometers[int(thermometer)],
+                    "source": source,
+                    "sequence": int(sequence),
+                    "at": _moment(at),
+                    "recorded_at": _moment(recorded_at),
+                    "temp_c": _degrees(temp),
+                    "raw_c": None if raw == "" else _degrees(raw),
+                }
         except (*_CAUGHT, csv.Error) as exc:
             raise _unread(name, n, exc) from exc
 

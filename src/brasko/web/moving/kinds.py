@@ -159,7 +159,7 @@ KINDS: tuple[Kind, ...] = (
     Kind("plans", Plan, points={"grill": "grills"}),
     Kind("plan_pieces", PlanPiece, "plan__owner", {"plan": "plans"}, sound=_piece),
     Kind("cooks", Cook, points={"plan": "plans", "grill": "grills"}),
-    Kind("pieces", Piece, "cook__owner", {"cook": "cooks", "thermometer": "thermometers"}, sound=_piece),
+    Kind("pieces", Piece, "cook__owner", {"cook": "cooks", "thermometer": "thermometers"}, ("spark",), _piece),
     Kind(
         "events",
         Event,

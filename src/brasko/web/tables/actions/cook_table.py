@@ -16,6 +16,7 @@ from brasko.formats.table import WorkOut
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.actions.record import record_event
 from brasko.web.cooks.deeds import Done
+from brasko.web.cooks.logbook import planned_anew
 from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.schemas import EventIn
 from brasko.web.cooks.story import done_at, standing_events
@@ -143,5 +144,6 @@ def _move_the_cook(table: Table, cook: Cook, meat: MeatToCook, by_min: int) -> N
         if key in anew and "on" not in done_at(events, piece):
             piece.inputs, piece.result = anew[key].inputs, anew[key].result
             piece.save(update_fields=["inputs", "result"])
+            planned_anew(piece)
     if by_min:
         record_event(cook, EventIn(client_id=uuid4(), kind="guests", late_min=by_min))
