@@ -5,6 +5,8 @@ Cases of our own; the samples are files that an earlier Brasko wrote.
 
 import io
 import json
+import os
+import random
 import zipfile
 from datetime import timedelta
 from pathlib import Path
@@ -280,6 +282,50 @@ def test_a_file_that_is_damaged_says_where_and_nothing_is_kept(full, odell, what
     assert refused.status_code == 422, refused.content
     assert said in worded(errors(refused)["file"])
     assert renumbered(out_of(odell)) == renumbered(before)
+
+
+WEIRD = (None, -1, 10**30, 1e308, "", "x" * 5000, [], {}, [[[]]], {"a": {"b": 1}}, True, "2026-13-45", "\u0000", -0.0)
+
+
+PAGES = ("cooks", "plans", "cooks/season", "grills", "fires", "pans", "thermometers", "yard/learned", "practice")
+
+
+def leaves(value: object, path: tuple = ()) -> list[tuple]:
+    """Where a document has a value, and not another document."""
+    inside = value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
+    return [leaf for key, v in inside for leaf in leaves(v, (*path, key))] or [path]
+
+
+@pytest.mark.parametrize("seed", range(int(os.environ.get("BRASKO_SPOILT", "40"))))
+def test_whatever_is_in_a_file_is_read_or_refused_and_every_page_opens(odell, seed):
+    """A value of the sample is made something else, anywhere: nothing breaks, and what was taken in can be shown."""
+    dice = random.Random(seed)
+    files = files_of((SAMPLES / "household-1.zip").read_bytes())
+    name = dice.choice([n for n in files if n.endswith(".json") and len(files[n]) > 2])
+    told = json.loads(files[name])
+    *way, last = dice.choice(leaves(told))
+    place = told
+    for key in way:
+        place = place[key]
+    place[last] = dice.choice(WEIRD)
+    answer = into(odell, packed(files | {name: json.dumps(told).encode()}))
+    assert answer.status_code in (200, 422), (name, way, last, place[last])
+    for path in (
+        "cooks",
+        "plans",
+        "cooks/season",
+        "grills",
+        "fires",
+        "pans",
+        "thermometers",
+        "yard/learned",
+        "practice",
+    ):
+        assert odell.client.get(f"/api/{path}").status_code == 200, (path, name, way, last, place[last])
+    for kind in ("cooks", "plans", "lab/experiments"):
+        for one in odell.client.get(f"/api/{kind}").json():
+            shown = odell.client.get(f"/api/{kind}/{one['id']}")
+            assert shown.status_code == 200, (kind, name, way, last, place[last])
 
 
 def test_what_unpacks_to_too_much_is_not_unpacked(odell, monkeypatch):

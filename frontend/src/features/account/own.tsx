@@ -18,7 +18,9 @@ export function AccountPage() {
   const demo = household.username === "demo";
   return (
     <div className="grid items-start gap-4 pt-2 lg:grid-cols-2">
-      <h1 className="m-0 text-2xl lg:col-span-2">{say("screen-own-account-of", { name: household.username })}</h1>
+      <h1 className="m-0 text-2xl lg:col-span-2">
+        {say("screen-own-account-of", { name: household.username })}
+      </h1>
       <Sessions />
       {household.role === "owner" && <People />}
       <ChangePassword />

@@ -46,7 +46,8 @@ export function CookPage() {
 
 function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
   const system = useSystem();
-  const scale = useHousehold().scale;
+  const household = useHousehold();
+  const scale = household.scale;
   const reference = useReference();
   const outbox = useOutbox(told.id);
   const cook = useMemo(() => withWaiting(told, outbox.waiting), [told, outbox.waiting]);
@@ -216,7 +217,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
             />
             <CueSwitches cues={cues} onCues={onCues} awake={awake} />
             <OnAnotherPhone path={`/cook/${cook.id}`} />
-            <LetLookOn cookId={cook.id} />
+            {household.role !== "hand" && <LetLookOn cookId={cook.id} />}
             <p className="m-0 flex flex-wrap gap-x-6">
               <Link className={ELSEWHERE} to={`/cook/${cook.id}/wall`}>
                 {say("screen-far-on-a-wall")}

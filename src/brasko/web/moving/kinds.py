@@ -15,6 +15,7 @@ from django.core.exceptions import ValidationError
 from django.db import models
 from pydantic import TypeAdapter
 
+from brasko.core.fire.grills import WARES
 from brasko.core.foods.cuts import cut_named
 from brasko.formats.experiment import ExperimentIn
 from brasko.formats.fire import GrillIn, OwnFireIn
@@ -35,6 +36,10 @@ from brasko.web.yard.models import Check, FireFigure, Grill, LaidFire, Pan, Teac
 FORMAT = "brasko/household@1"
 PREFERENCES = ("name", "units", "clock", "eaters", "scale", "scheme", "language", "learns")
 """Of the household itself."""
+
+
+LARGEST, FASTEST, MOST_STARS = 1e7, 3600.0, 5
+"""No figure of a row is larger; no practice's clock runs faster."""
 
 
 @dataclass(frozen=True)
@@ -123,9 +128,21 @@ def _read(of: models.Field[Any, Any], raw: Any) -> Any:
             raise ValidationError("is not one of those there are")
     except ValidationError as exc:
         raise ValidationError(f"{of.name}: {'; '.join(exc.messages)}") from exc
+    if isinstance(of, models.FloatField) and not abs(value) <= LARGEST:
+        raise ValidationError(f"{of.name} is larger than anything that is measured here")
     if isinstance(of, models.DateTimeField) and value.tzinfo is None:
         raise ValidationError(f"{of.name} has no time zone")
     return value
+
+
+def _pan(row: Mapping[str, Any]) -> None:
+    size = (row["width_mm"] / 1000, row["depth_mm"] / 1000)
+    WARES[row["like"]].like_this(row["name"], *size, row["heat_j_k"])
+
+
+def _cook(row: Mapping[str, Any]) -> None:
+    if not 0.0 < row["clock_speed"] <= FASTEST or (row["stars"] or 0) > MOST_STARS:
+        raise ValidationError("its clock or its stars are none that a cook can have")
 
 
 def _piece(row: Mapping[str, Any]) -> None:
@@ -148,17 +165,24 @@ _two_by_two: TypeAdapter[tuple[tuple[float, float], tuple[float, float]]] = Type
     tuple[tuple[float, float], tuple[float, float]]
 )
 
+
+def _teaching(row: Mapping[str, Any]) -> None:
+    (a, b), (c, d) = _two_by_two.validate_python(row["information"])
+    if not (a > 0.0 and d > 0.0 and a * d > b * c and abs(b - c) <= 1e-9 * (a + d)):
+        raise ValidationError("what it says it knows cannot be known")
+
+
 KINDS: tuple[Kind, ...] = (
     Kind("grills", Grill, sound=lambda row: GrillIn.model_validate(row["spec"])),
     Kind("zones", Zone, "grill__owner", {"grill": "grills"}),
-    Kind("pans", Pan),
+    Kind("pans", Pan, sound=_pan),
     Kind("fires", LaidFire, sound=lambda row: OwnFireIn.model_validate(row["fire"])),
     # a token opens this machine and no other: paired anew elsewhere
     Kind("thermometers", Thermometer, without=("token_digest", "expires_at", "revoked_at")),
     Kind("checks", Check, "thermometer__owner", {"thermometer": "thermometers"}),
     Kind("plans", Plan, points={"grill": "grills"}),
     Kind("plan_pieces", PlanPiece, "plan__owner", {"plan": "plans"}, sound=_piece),
-    Kind("cooks", Cook, points={"plan": "plans", "grill": "grills"}),
+    Kind("cooks", Cook, points={"plan": "plans", "grill": "grills"}, sound=_cook),
     Kind("pieces", Piece, "cook__owner", {"cook": "cooks", "thermometer": "thermometers"}, ("spark",), _piece),
     Kind(
         "events",
@@ -176,7 +200,7 @@ KINDS: tuple[Kind, ...] = (
         "teachings",
         Teaching,
         points={"piece_id": "pieces"},
-        sound=lambda row: _two_by_two.validate_python(row["information"]),
+        sound=_teaching,
     ),
     Kind("figures", FireFigure, points={"piece_id": "pieces"}),
     Kind("verdicts", Verdict, points={"piece_id": "pieces"}),
