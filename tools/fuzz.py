@@ -28,7 +28,7 @@ REQUESTS = int(os.environ.get("BRASKO_FUZZ", "20000"))
 SEED, THREADS = 20_301, 4
 EXAMPLES = max(2, REQUESTS // 400)
 """What schemathesis makes of each operation, and so about as many again in all."""
-NEVER = {"sign_out", "enter_demo", "sign_in", "sign_up"}
+NEVER = {"sign_out", "enter_demo", "sign_in", "sign_up", "end_session"}
 """Calls that would end the session, or are slow on purpose."""
 
 ODD: tuple[Any, ...] = (

@@ -328,6 +328,24 @@ def test_whatever_is_in_a_file_is_read_or_refused_and_every_page_opens(odell, se
             assert shown.status_code == 200, (kind, name, way, last, place[last])
 
 
+@pytest.mark.parametrize("seed", range(12))
+def test_a_file_with_turned_bits_is_read_or_refused(odell, seed):
+    """Whatever a disk or a network does to it: the compressed rows too."""
+    dice = random.Random(seed)
+    file = bytearray((SAMPLES / "household-1.zip").read_bytes())
+    for _ in range(dice.choice((1, 3, 40))):
+        file[dice.randrange(len(file))] ^= 1 << dice.randrange(8)
+    assert into(odell, bytes(file)).status_code in (200, 422)
+
+
+def test_a_file_packed_in_a_way_that_is_not_read_says_so(odell):
+    files, out = files_of((SAMPLES / "household-1.zip").read_bytes()), io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_BZIP2) as made:
+        for name, data in files.items():
+            made.writestr(name, data)
+    assert "is no zip" in worded(errors(into(odell, out.getvalue()))["file"])
+
+
 def test_what_unpacks_to_too_much_is_not_unpacked(odell, monkeypatch):
     monkeypatch.setattr("brasko.web.moving.into.MOST_JSON", 1000)
     bomb = io.BytesIO()

@@ -1,8 +1,12 @@
+import { lazy, Suspense } from "react";
+
 import { useEndLooks, useLetLookOn, useLooks } from "@/api/own";
 import { Button, Mistake } from "@/ui/controls";
-import { WayIn } from "@/ui/way-in";
 import { clockText, dayText } from "@/units/units";
 import { say } from "@/words/say";
+
+// its picture is drawn by a library that a cook at the fire does not wait for
+const WayIn = lazy(() => import("@/ui/way-in").then((m) => ({ default: m.WayIn })));
 
 /** Links by which somebody without an account looks on. */
 export function LetLookOn({ cookId }: { cookId: number }) {
@@ -29,10 +33,12 @@ export function LetLookOn({ cookId }: { cookId: number }) {
           )}
         </span>
         {make.data && until && (
-          <WayIn
-            address={window.location.origin + make.data.path}
-            about={say("screen-looks-until", { until: `${dayText(until)} ${clockText(until)}` })}
-          />
+          <Suspense fallback={null}>
+            <WayIn
+              address={window.location.origin + make.data.path}
+              about={say("screen-looks-until", { until: `${dayText(until)} ${clockText(until)}` })}
+            />
+          </Suspense>
         )}
         {failed && <Mistake>{failed.message}</Mistake>}
       </div>

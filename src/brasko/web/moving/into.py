@@ -7,6 +7,7 @@ import io
 import json
 import math
 import zipfile
+import zlib
 from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
 from dataclasses import dataclass, field
@@ -75,7 +76,7 @@ def read_household(home: Household, owner: User, file: IO[bytes]) -> Moved:
                 into.add_pictures()
                 into.look_through()
             into.add_readings()
-    except (zipfile.BadZipFile, EOFError, NotImplementedError, RuntimeError, UnicodeDecodeError) as exc:
+    except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, UnicodeDecodeError) as exc:
         raise _wrong(say("into-is-no-zip")) from exc
     return moved
 
@@ -93,6 +94,8 @@ def _look_at(opened: zipfile.ZipFile) -> None:
     told = opened.infolist()
     if len(told) > MOST_FILES or sum(each.file_size for each in told) > MOST_BYTES:
         raise _wrong(say("into-unpacks-to-too-much"))
+    if any(each.compress_type not in (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED) for each in told):
+        raise _wrong(say("into-is-no-zip"))
     for each in told:
         most = MOST_PICTURE if each.filename.startswith("pictures/") else MOST_JSON
         if each.file_size > most:
