@@ -75,6 +75,7 @@ def settle(page: Page, then: str) -> None:
 
 
 def main() -> None:
+    wanted = tuple(sys.argv[1:]) or ""
     out = ROOT / "docs" / "screenshots"
     out.mkdir(parents=True, exist_ok=True)
     kitchen = Kitchen(Path(tempfile.mkdtemp()))
@@ -88,6 +89,8 @@ def main() -> None:
                 executable_path="/usr/bin/chromium", args=["--no-sandbox", "--disable-gpu"]
             )
             for name, path, (width, height), scheme in SHOTS:
+                if not name.startswith(wanted):
+                    continue
                 context = browser.new_context(viewport={"width": width, "height": height}, color_scheme=scheme)
                 page = context.new_page()
                 address, _, then = path.partition("#")

@@ -354,10 +354,14 @@ def test_what_matters_to_safety_is_noted_without_a_name_or_a_secret(mara, caplog
             None,
         ),
         (True, {"REMOTE_ADDR": "not an address"}, "https-needed"),
+        (True, {"REMOTE_ADDR": "198.51.100.7"}, None),
     ],
 )
-def test_plain_http_from_beyond_the_yard_and_unknown_proxies_are_told_what_to_do(settings, local, meta, kind):
-    """Addresses of documentation (RFC 5737) and of private networks (RFC 1918)."""
+def test_plain_http_from_beyond_the_yard_and_unknown_proxies_are_told_what_to_do(
+    settings, monkeypatch, local, meta, kind
+):
+    """Addresses of documentation (RFC 5737) and of private networks (RFC 1918); this machine's own is 198.51.100.7."""
+    monkeypatch.setattr("brasko.web.common.policy.addresses", lambda: ["198.51.100.7"])
     settings.LOCAL = local
     secure = meta.pop("secure", False) if "secure" in meta else False
     request = RequestFactory().get("/", secure=secure, **meta)

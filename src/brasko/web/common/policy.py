@@ -12,6 +12,7 @@ from django.utils.decorators import sync_and_async_middleware
 
 from brasko.core.words import say
 from brasko.web.common.problem import problem
+from brasko.web.machine.lan import addresses
 
 POLICY = "; ".join(
     [
@@ -82,12 +83,14 @@ def refused_plain(request: HttpRequest) -> HttpResponse | None:
 
 
 def _is_near(address: str, own: bool) -> bool:
-    """Whether an address is this machine's, or, where not its own alone, one of the yard's network."""
+    """Whether an address is one of this machine's, or, where not its own alone, one of the yard's network."""
     try:
         found = ipaddress.ip_address(address)
     except ValueError:
         return False
-    return found.is_loopback or (not own and any(found in network for network in YARDS))
+    if found.is_loopback or address in addresses():
+        return True
+    return not own and any(found in network for network in YARDS)
 
 
 def refused(request: HttpRequest) -> HttpResponse | None:
