@@ -227,7 +227,7 @@ def test_a_gas_grill_takes_coals_and_wood_and_says_what_that_does(visit):
     page = visit("/fire", DESKTOP)
     page.get_by_label("Grill", exact=True).select_option(label="Gas grill, 3 burners")
     expect(page.get_by_role("slider", name="Burner 3")).to_be_visible()
-    page.get_by_label("Smoker box").select_option(label="Chunks")
+    page.get_by_label("Smoker box").select_option(label="Chunks, two fists")
     page.get_by_label("Coals in a tray").select_option(label="Half a chimney")
     expect(page.get_by_text("off: coals in its place")).to_be_visible()
     expect(page.get_by_role("slider", name="Burner 3")).to_be_hidden()
