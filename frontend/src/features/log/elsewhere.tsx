@@ -254,7 +254,7 @@ function Mapping({ look, text, name }: { look: Look; text: string; name: string 
         <Mistake key={e.field}>{e.message}</Mistake>
       ))}
       {send.error && !problem && <Mistake>{send.error.message}</Mistake>}
-      <Button type="submit" weight="ember" className="self-start" disabled={send.isPending}>
+      <Button type="submit" weight="ember" className="self-start" disabled={send.isPending || !chosen}>
         {send.isPending ? say("screen-elsewhere-planning-it") : say("screen-elsewhere-keep")}
       </Button>
     </form>
