@@ -2455,12 +2455,12 @@ export interface components {
         };
         /** JoinIn */
         JoinIn: {
-            /** Token */
-            token: string;
             /** Username */
             username: string;
             /** Password */
             password: string;
+            /** Token */
+            token: string;
         };
         /** BandOut */
         BandOut: {

@@ -38,16 +38,17 @@ class SessionOut(Schema):
     household: HouseholdOut | None = None
 
 
-class SignIn(Schema):
+class NameAndPassword(Schema):
     username: str = Field(min_length=1, max_length=150)
     password: str = Field(min_length=1, max_length=200)
+
+
+class SignIn(NameAndPassword):
     code: str = Field("", max_length=20)
     """Of the clock, where one is asked for."""
 
 
-class SignUp(Schema):
-    username: str = Field(min_length=1, max_length=150)
-    password: str = Field(min_length=1, max_length=200)
+class SignUp(NameAndPassword):
     household: str = Field(min_length=1, max_length=80)
 
 
@@ -66,11 +67,9 @@ class RecoveryOut(Schema):
     code: str
 
 
-class RecoverIn(Schema):
+class RecoverIn(NameAndPassword):
     """password is the new one."""
 
-    username: str = Field(min_length=1, max_length=150)
-    password: str = Field(min_length=1, max_length=200)
     code: str = Field(min_length=1, max_length=80)
 
 
@@ -119,10 +118,8 @@ class InviteOut(Schema):
     expires_at: datetime
 
 
-class JoinIn(Schema):
+class JoinIn(NameAndPassword):
     token: str = Field(min_length=10, max_length=80)
-    username: str = Field(min_length=1, max_length=150)
-    password: str = Field(min_length=1, max_length=200)
 
 
 class InvitationOut(Schema):
