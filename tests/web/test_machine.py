@@ -31,6 +31,7 @@ from brasko.web.cooks import worker
 from brasko.web.cooks.models import Cook
 from brasko.web.machine import shares
 from brasko.web.machine.door import USUAL_BODY, Door
+from brasko.web.machine.now_and_then import NowAndThen
 from brasko.web.machine.pool import Overdue, Pool
 from brasko.web.machine.shares import NobodyWaits, Overdrawn, TooMuch, Waiter, computed_by
 
@@ -296,3 +297,22 @@ def test_requests_without_a_scope_wait_for_nobody(mara):
     request = RequestFactory().get("/")
     request.user = mara.user
     assert shares.waiter_of(request).gone is None
+
+
+def test_what_is_done_now_and_then_is_done_at_once_again_and_after_a_failure_until_it_is_ended():
+    done, enough = [], threading.Event()
+
+    def work() -> None:
+        done.append(1)
+        if len(done) == 2:
+            raise RuntimeError("once")
+        if len(done) == 4:
+            enough.set()
+
+    often = NowAndThen(work, 0.01)
+    often.begin()
+    assert enough.wait(30)
+    often.end()
+    count = len(done)
+    time.sleep(0.1)
+    assert len(done) == count

@@ -18,15 +18,18 @@ from django.utils import timezone
 from households import Visitor, errors
 from jsonschema import Draft202012Validator
 from PIL import Image
+from test_whole_tables import table
 from wording import worded
 
 from brasko.formats.experiment import ExperimentIn
 from brasko.formats.experiment_convert import blank, experiment_of
 from brasko.web.accounts.models import Household
-from brasko.web.cooks.models import Cook, Event, Reading
+from brasko.web.cooks.models import Cook, Event, Piece, Reading
+from brasko.web.cooks.reading import needed_c
 from brasko.web.lab.models import Experiment
 from brasko.web.lab.schemas import ResultOut
 from brasko.web.moving.kinds import KINDS
+from brasko.web.plans.models import Plan
 from brasko.web.practice.models import Attempt, FeelRound
 from brasko.web.tables.models import Table, TableMark
 from brasko.web.yard.models import FireFigure, Teaching, Thermometer, Verdict
@@ -353,6 +356,39 @@ def test_what_unpacks_to_too_much_is_not_unpacked(odell, monkeypatch):
         made.writestr("about.json", b" " * 100_000)
     refused = into(odell, bomb.getvalue())
     assert "too large" in worded(errors(refused)["file"])
+
+
+@pytest.mark.parametrize("told", [None, 40.0, "low"])
+def test_no_file_takes_poultry_or_ground_meat_below_its_figure(mara, odell, told):
+    """Figures of the food-safety agency, as the core has them: 74 °C for poultry, 71 for ground meat. Whoever wrote the
+    file, an end of the heat waits for the reading."""
+    for cut, figure in (("chicken_breast", 73.9), ("burger_80_20", 71.1)):
+        mara.start(mara.plan(cut=cut, thickness_mm=25.0, crust="light"), practice=True)
+        file = out_of(mara)
+        for name in ("plan_pieces.json", "pieces.json"):
+            result = json.loads(files_of(file)[name])[0]["result"]
+            file = changed(file, name, result=result | {"reading_c": told})
+        assert into(odell, file).status_code in ((200,) if told != "low" else (200, 422))
+        for piece in Piece.objects.filter(cook__owner=odell.user, cut=cut):
+            assert needed_c(piece) >= figure - 0.1
+        Plan.objects.all().delete()
+        Cook.every.all().delete()
+
+
+def test_no_file_takes_a_table_off_below_its_figure(mara, odell):
+    """The same of a whole table: it is refused, for its order of work has the reading in it."""
+    asked = table(dishes=[{"key": "thighs", "piece": {"cut": "chicken_thigh", "thickness_mm": 25.0}}])
+    assert mara.call("POST", "/api/tables", asked).status_code == 201
+    file = out_of(mara)
+    told = json.loads(files_of(file)["tables.json"])[0]["told_json"]
+    assert [w["least_c"] for w in told["work"] if w["least_c"] is not None] == [pytest.approx(73.9, abs=0.1)]
+    assert into(odell, file).json()["added"]["tables"] == 1
+    Table.objects.filter(owner=odell.user).delete()
+    for least_c in (60.0, None):
+        work = [w | {"least_c": w["least_c"] and least_c} for w in told["work"]]
+        refused = into(odell, changed(file, "tables.json", told_json=told | {"work": work}))
+        assert "below its figure" in worded(errors(refused)["file"])
+    assert Table.objects.filter(owner=odell.user).count() == 0
 
 
 def test_nothing_of_another_household_is_in_it(full, odell):

@@ -133,6 +133,11 @@ def test_a_hand_marks_and_reads_and_changes_nothing_else(mara):
     assert client.get(f"/api/cooks/{cook['id']}").status_code == 200
     later = {"client_id": str(uuid4()), "kind": "guests", "late_min": 20}
     assert send(client, "POST", f"/api/cooks/{cook['id']}/events", **later).status_code == 403
+    guests = mara.call("POST", f"/api/cooks/{cook['id']}/events", later | {"client_id": str(uuid4())}).json()
+    back = {"client_id": str(uuid4()), "kind": "undo", "undoes": guests["client_id"]}
+    assert send(client, "POST", f"/api/cooks/{cook['id']}/events", **back).status_code == 403
+    own = {"client_id": str(uuid4()), "kind": "undo", "undoes": mark["client_id"]}
+    assert send(client, "POST", f"/api/cooks/{cook['id']}/events", **own).status_code == 201
     assert send(client, "PUT", "/api/accounts/password", current=HERS, new="under the pear tree").status_code == 200
 
 
@@ -244,7 +249,7 @@ def test_guessing_at_codes_is_slowed_down(mara):
 
 
 def test_who_has_a_link_looks_on_at_one_cook_and_sees_nothing_private(mara):
-    cook = mara.start()
+    cook = mara.start(mara.plan(at_risk=True, finish_c=70.0))
     mara.mark(cook["id"], "season")
     note = {"client_id": str(uuid4()), "kind": "note", "text": "the neighbour is early"}
     assert mara.call("POST", f"/api/cooks/{cook['id']}/events", note).status_code == 201
@@ -258,6 +263,7 @@ def test_who_has_a_link_looks_on_at_one_cook_and_sees_nothing_private(mara):
     assert told["cook"]["title"] == cook["title"]
     assert [e["deed"]["kind"] for e in told["cook"]["events"]] == ["start", "done"]
     assert "neighbour" not in shown.content.decode()
+    assert [p["inputs"]["at_risk"] for p in told["cook"]["pieces"]] == [False]
     assert stranger.get(f"/api/cooks/{cook['id']}").status_code == 401
     assert mara.call("DELETE", f"/api/cooks/{cook['id']}/looks").json() == {"open": 0}
     assert stranger.get(f"/api/looks/{path.split('/')[-1]}").status_code == 404

@@ -14,7 +14,6 @@ from brasko.web.accounts.auth import CookRequest
 from brasko.web.accounts.codes import are_asked, pass_second, stop
 from brasko.web.accounts.entrances import entered
 from brasko.web.accounts.guard import may_sign_up, may_try, was_wrong
-from brasko.web.accounts.leaving import gone_now_and_then
 from brasko.web.accounts.models import Household
 from brasko.web.accounts.passwords import new_account, recover
 from brasko.web.accounts.people import person_of, who
@@ -74,7 +73,6 @@ def session_out(request: HttpRequest) -> SessionOut:
 
 @router.get("session", auth=None, response=SessionOut, operation_id="get_session")
 def get_session(request: HttpRequest) -> SessionOut:
-    gone_now_and_then()
     return session_out(request)
 
 

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import threading
-import time
 from datetime import datetime, timedelta
 
 from django.contrib.auth import get_user_model
@@ -18,8 +16,7 @@ from brasko.web.accounts.signals import time_goes_by
 DAY = timedelta(days=1)
 """How long it can be kept after all."""
 EVERY_S = 600.0
-_last = 0.0
-_lock = threading.Lock()
+"""How exactly its hour is kept."""
 
 
 def leave(home: Household, now: datetime | None = None) -> datetime:
@@ -50,12 +47,7 @@ def gone(now: datetime | None = None) -> int:
     return count
 
 
-def gone_now_and_then() -> None:
-    """The same, no oftener than every few minutes: asked by whoever opens a page."""
-    global _last
-    with _lock:
-        if time.monotonic() - _last < EVERY_S and _last > 0.0:
-            return
-        _last = time.monotonic()
+def all_gone() -> None:
+    """Take away everything whose time is over, of every kind."""
     gone()
     time_goes_by.send(sender=None)

@@ -9,21 +9,28 @@ django_application = get_asgi_application()
 
 from brasko.core.fire.warm import warm_fire  # noqa: E402
 from brasko.core.heat.warm import warm  # noqa: E402
+from brasko.web.accounts.leaving import EVERY_S, all_gone  # noqa: E402
 from brasko.web.common.policy import safe_headers  # noqa: E402
 from brasko.web.config.health import health, ready  # noqa: E402
 from brasko.web.cooks import worker  # noqa: E402
 from brasko.web.lab.executors import working  # noqa: E402
 from brasko.web.lab.labour import labour  # noqa: E402
 from brasko.web.machine.door import Door  # noqa: E402
+from brasko.web.machine.now_and_then import NowAndThen  # noqa: E402
 from brasko.web.machine.shares import computing  # noqa: E402
 
 POOLS = (computing, worker.forecasting)
 """Processes that end with the server."""
 
 
+leaving = NowAndThen(all_gone, EVERY_S)
+"""Takes away what was let go a day ago."""
+
+
 def stop() -> None:
     """What ends with the server."""
     labour.end()
+    leaving.end()
     for pool in (*POOLS, working):
         pool.stop()
 
@@ -35,3 +42,4 @@ warm()
 warm_fire()
 for pool in POOLS:
     pool.start()
+leaving.begin()

@@ -166,9 +166,16 @@ def get_updates(request: CookRequest, cook_id: int, after: str = "") -> UpdateOu
 
 @router.post("cooks/{int:cook_id}/events", response={201: EventOut}, operation_id="record_event")
 def record(request: CookRequest, cook_id: int, payload: EventIn) -> Status[Event]:
-    if request.role == "hand" and payload.kind not in HANDS_MARK:
+    cook = _mine(request, cook_id)
+    if request.role == "hand" and not _for_a_hand(cook, payload):
         raise PermissionDenied(say("people-a-hand-marks-and-reads"))
-    return Status(201, record_event(_mine(request, cook_id), payload))
+    return Status(201, record_event(cook, payload))
+
+
+def _for_a_hand(cook: Cook, payload: EventIn) -> bool:
+    """Whether a hand may record this: of what is taken back, what it could have recorded."""
+    undone = Event.objects.filter(cook=cook, client_id=payload.undoes).first() if payload.undoes else None
+    return payload.kind in HANDS_MARK and (undone is None or undone.kind in HANDS_MARK)
 
 
 @router.put("cooks/{int:cook_id}/speed", response=CookOut, operation_id="set_speed")

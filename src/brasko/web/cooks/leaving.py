@@ -2,16 +2,14 @@
 
 from __future__ import annotations
 
-from datetime import datetime, timedelta
+from datetime import datetime
 
 from django.db import transaction
 from django.utils import timezone
 
+from brasko.web.accounts.leaving import DAY
 from brasko.web.cooks.models import Cook, Look, Piece
 from brasko.web.yard.models import FireFigure, Teaching, Verdict
-
-DAY = timedelta(days=1)
-"""How long a cook can be kept after all."""
 
 
 def leave(cook: Cook, now: datetime | None = None) -> None:

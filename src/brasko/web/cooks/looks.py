@@ -13,7 +13,7 @@ from brasko.core.words import say
 from brasko.web.accounts.models import digest, new_token
 from brasko.web.cooks.convert import cook_out
 from brasko.web.cooks.models import Cook, Look
-from brasko.web.cooks.schemas import CookOut, LookedOut, RatingOut
+from brasko.web.cooks.schemas import CookOut, CookPieceOut, LookedOut, RatingOut
 
 AFTERWARDS = timedelta(days=1)
 """A link ends so long after the meal, or after it was made."""
@@ -44,14 +44,20 @@ def looked_at(token: str) -> LookedOut:
     return LookedOut(cook=_without_what_is_private(cook_out(found.cook)), units=home.units, clock=home.clock)
 
 
+def _plainly(piece: CookPieceOut) -> CookPieceOut:
+    """A piece without its thermometer's name and without who eats it."""
+    inputs = piece.inputs.model_copy(update={"at_risk": False, "below_agency_accepted": False})
+    return piece.model_copy(update={"thermometer": None, "inputs": inputs})
+
+
 def _without_what_is_private(cook: CookOut) -> CookOut:
-    """Notes, ratings, pictures, names of thermometers, and what was learned stay in the household."""
+    """Notes, ratings, pictures, names of thermometers, who eats, and what was learned stay in the household."""
     return cook.model_copy(
         update={
             "plan_id": None,
             "rating": NOTHING_SAID,
             "next_time": [],
             "events": [event for event in cook.events if event.deed.kind not in ("note", "weather")],
-            "pieces": [piece.model_copy(update={"thermometer": None}) for piece in cook.pieces],
+            "pieces": [_plainly(piece) for piece in cook.pieces],
         }
     )

@@ -29,7 +29,8 @@ from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
 from brasko.web.lab.models import Experiment
 from brasko.web.moving.kinds import FORMAT, KINDS, PICTURES, PREFERENCES, READING_COLUMNS, SHOWN, Kind
 from brasko.web.moving.models import Brought
-from brasko.web.plans.models import Plan
+from brasko.web.plans.models import Plan, PlanPiece
+from brasko.web.plans.stored import held_to_its_figure
 from brasko.web.tables.models import Table
 from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
 
@@ -241,6 +242,8 @@ class _Into:
         elif isinstance(made, Piece):
             # the hidden kitchen of a practice hangs on the number that the piece had
             made.truth_of = values["truth_of"] or theirs
+        if isinstance(made, PlanPiece | Piece):
+            made.result = held_to_its_figure(made.asked, made.result)
         return _Fresh(theirs, made, {name: values[name] for name in kind.written_by_itself})
 
     def add_pictures(self) -> None:

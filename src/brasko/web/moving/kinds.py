@@ -19,6 +19,7 @@ from brasko.core.fire.grills import WARES
 from brasko.core.foods.cuts import cut_named
 from brasko.formats.experiment import ExperimentIn
 from brasko.formats.fire import GrillIn, OwnFireIn
+from brasko.formats.meal_convert import wish_of
 from brasko.formats.table import MealTableIn, TableOut
 from brasko.web.cooks.convert import cook_out
 from brasko.web.cooks.deeds import deed_of
@@ -146,14 +147,20 @@ def _cook(row: Mapping[str, Any]) -> None:
 
 
 def _piece(row: Mapping[str, Any]) -> None:
-    cut_named(row["cut"])
-    stored_piece(row["inputs"])
+    if cut_named(row["cut"]).key != stored_piece(row["inputs"]).cut:
+        raise ValidationError("its cut is not the one that was asked for")
     stored_programme(row["result"])
 
 
 def _table(row: Mapping[str, Any]) -> None:
-    MealTableIn.model_validate(row["asked_json"])
-    TableOut.model_validate(row["told_json"])
+    asked, told = MealTableIn.model_validate(row["asked_json"]), TableOut.model_validate(row["told_json"])
+    eaten = {dish.key for dish in told.dishes if not dish.left_out}
+    for dish in asked.dishes:
+        needed = None if dish.piece is None or dish.key not in eaten else wish_of(dish.piece).reading_c
+        shown = [w.least_c for w in told.work if w.of == dish.key and w.least_c is not None]
+        # nobody calls it done below that, whoever wrote the file
+        if needed is not None and min(shown, default=0.0) < needed:
+            raise ValidationError(f"{dish.key} is taken off below its figure, or without a reading")
 
 
 def _experiment(row: Mapping[str, Any]) -> None:

@@ -24,6 +24,19 @@ def stored_piece(raw: dict[str, Any]) -> PieceIn:
     return PieceIn(**{name: value for name, value in raw.items() if name in PieceIn.model_fields})
 
 
+def held_to_its_figure(asked: PieceIn, result: dict[str, Any]) -> dict[str, Any]:
+    """A result that came from elsewhere, asking for no lower a reading of the middle than the core does of this wish.
+
+    Whoever wrote it, no piece is called done below that. Raises InvalidInput where the wish is none.
+    """
+    from brasko.formats.meal_convert import wish_of
+
+    needed, told = wish_of(asked).reading_c, result.get("reading_c")
+    if needed is None or (isinstance(told, int | float) and told >= needed):
+        return result
+    return result | {"reading_c": needed}
+
+
 class Stored:
     """For a row with inputs and result."""
 
