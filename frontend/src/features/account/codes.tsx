@@ -1,14 +1,13 @@
 import { QRCodeSVG } from "qrcode.react";
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 
-import { Problem } from "@/api/client";
 import { useBeginCodes, useConfirmCodes, useStopCodes } from "@/api/own";
-import { Button, Mistake } from "@/ui/controls";
+import { Button } from "@/ui/controls";
 import { say } from "@/words/say";
 
 import { AccountField } from "./account-field";
+import { AccountForm, problemOf, Proof } from "./account-form";
 
-const problemOf = (error: Error | null) => (error instanceof Problem ? error : null);
 const secretOf = (address: string) => new URL(address).searchParams.get("secret") ?? "";
 
 /** Codes of a clock beside the password: begun, confirmed, stopped. */
@@ -19,22 +18,20 @@ export function Codes({ asked }: { asked: boolean }) {
   const [current, setCurrent] = useState("");
   const [code, setCode] = useState("");
   const address = asked ? undefined : begin.data?.address;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
+  const active = address ? confirm : asked ? stop : begin;
+  const submit = () => {
     if (address) confirm.mutate(code.trim(), { onSuccess: () => setCode("") });
     else if (asked) stop.mutate(current, { onSuccess: () => (setCurrent(""), begin.reset()) });
     else begin.mutate(current, { onSuccess: () => setCurrent("") });
   };
-  const active = address ? confirm : asked ? stop : begin;
-  const problem = problemOf(active.error);
   return (
-    <form onSubmit={submit} aria-labelledby="own-codes" className="plate flex flex-col gap-3 p-4">
-      <h2 id="own-codes" className="m-0 text-lg">
-        {say("screen-codes-a-second-step")}
-      </h2>
-      <p className="m-0 text-sm text-ash">
-        {asked ? say("screen-codes-are-asked") : say("screen-codes-can-be-asked")}
-      </p>
+    <AccountForm
+      id="own-codes"
+      title={say("screen-codes-a-second-step")}
+      lead={asked ? say("screen-codes-are-asked") : say("screen-codes-can-be-asked")}
+      error={active.error}
+      onSubmit={submit}
+    >
       {address ? (
         <>
           <div className="flex flex-wrap items-start gap-4">
@@ -54,21 +51,13 @@ export function Codes({ asked }: { asked: boolean }) {
             type="text"
             value={code}
             onChange={setCode}
-            problem={problem}
+            problem={problemOf(active.error)}
             complete="one-time-code"
           />
         </>
       ) : (
-        <AccountField
-          label={say("screen-own-the-one-you-have")}
-          name="current"
-          value={current}
-          onChange={setCurrent}
-          problem={problem}
-          complete="current-password"
-        />
+        <Proof value={current} onChange={setCurrent} error={active.error} />
       )}
-      {active.error && !problem?.errors.length && <Mistake>{active.error.message}</Mistake>}
       <Button type="submit" className="self-start" disabled={active.isPending}>
         {address
           ? say("screen-codes-ask-for-codes")
@@ -76,6 +65,6 @@ export function Codes({ asked }: { asked: boolean }) {
             ? say("screen-codes-stop")
             : say("screen-codes-begin")}
       </Button>
-    </form>
+    </AccountForm>
   );
 }

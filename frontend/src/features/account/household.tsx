@@ -1,20 +1,19 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 
-import { Problem } from "@/api/client";
 import { keys } from "@/api/hooks";
 import { useBringIn, useLetHouseholdGo } from "@/api/own";
 import { leaveNothing } from "@/app/leave";
-import { Button, Mistake } from "@/ui/controls";
+import { Button } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
 import { say } from "@/words/say";
 
-import { AccountField } from "./account-field";
+import { AccountForm, problemOf, Proof } from "./account-form";
 
 /** Everything out as one file, and in again. */
 export function Moving({ demo }: { demo: boolean }) {
   const bring = useBringIn();
-  const problem = bring.error instanceof Problem ? bring.error : null;
+  const problem = problemOf(bring.error);
   const added = Object.values(bring.data?.added ?? {}).reduce((sum, n) => sum + n, 0);
   return (
     <section aria-labelledby="own-moving" className="plate flex flex-col gap-3 p-4">
@@ -63,33 +62,24 @@ export function LetGo() {
   const queries = useQueryClient();
   const [current, setCurrent] = useState("");
   const [open, setOpen] = useState(false);
-  const problem = go.error instanceof Problem ? go.error : null;
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
+  const submit = () =>
     go.mutate(current, {
       onSuccess: (session) => {
         leaveNothing();
         queries.setQueryData(keys.session, session);
       },
     });
-  };
   return (
-    <form onSubmit={submit} aria-labelledby="own-let-go" className="plate flex flex-col gap-3 p-4">
-      <h2 id="own-let-go" className="m-0 text-lg">
-        {say("screen-let-go-the-household")}
-      </h2>
-      <p className="m-0 text-sm text-ash">{say("screen-let-go-all-of-it")}</p>
+    <AccountForm
+      id="own-let-go"
+      title={say("screen-let-go-the-household")}
+      lead={say("screen-let-go-all-of-it")}
+      error={go.error}
+      onSubmit={submit}
+    >
       {open ? (
         <>
-          <AccountField
-            label={say("screen-own-the-one-you-have")}
-            name="current"
-            value={current}
-            onChange={setCurrent}
-            problem={problem}
-            complete="current-password"
-          />
-          {go.error && !problem?.errors.length && <Mistake>{go.error.message}</Mistake>}
+          <Proof value={current} onChange={setCurrent} error={go.error} />
           <span className="flex flex-wrap gap-3">
             <Button type="submit" className="text-alarm" disabled={go.isPending}>
               {say("screen-let-go-in-a-day")}
@@ -104,6 +94,6 @@ export function LetGo() {
           {say("screen-let-go-begin")}
         </Button>
       )}
-    </form>
+    </AccountForm>
   );
 }

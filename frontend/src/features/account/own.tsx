@@ -1,12 +1,12 @@
-import { type FormEvent, useState } from "react";
+import { useState } from "react";
 
-import { Problem } from "@/api/client";
 import { useChangePassword, useRecoveryCode } from "@/api/hooks";
 import { useHousehold } from "@/app/session";
-import { Button, Mistake } from "@/ui/controls";
+import { Button } from "@/ui/controls";
 import { say } from "@/words/say";
 
 import { AccountField } from "./account-field";
+import { AccountForm, problemOf, Proof } from "./account-form";
 import { Codes } from "./codes";
 import { LetGo, Moving } from "./household";
 import { People } from "./people";
@@ -32,43 +32,30 @@ export function AccountPage() {
   );
 }
 
-const problemOf = (error: Error | null) => (error instanceof Problem ? error : null);
-
-function Failure({ error }: { error: Error | null }) {
-  return error && !problemOf(error)?.errors.length ? <Mistake>{error.message}</Mistake> : null;
-}
-
 function ChangePassword() {
   const change = useChangePassword();
   const [form, setForm] = useState({ current: "", new: "" });
-  const problem = problemOf(change.error);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    change.mutate(form, { onSuccess: () => setForm({ current: "", new: "" }) });
-  };
   return (
-    <form onSubmit={submit} aria-labelledby="own-password" className="plate flex flex-col gap-3 p-4">
-      <h2 id="own-password" className="m-0 text-lg">
-        {say("screen-own-another-password")}
-      </h2>
-      <p className="m-0 text-sm text-ash">{say("screen-own-every-other-session-ends")}</p>
-      <AccountField
-        label={say("screen-own-the-one-you-have")}
-        name="current"
+    <AccountForm
+      id="own-password"
+      title={say("screen-own-another-password")}
+      lead={say("screen-own-every-other-session-ends")}
+      error={change.error}
+      onSubmit={() => change.mutate(form, { onSuccess: () => setForm({ current: "", new: "" }) })}
+    >
+      <Proof
         value={form.current}
         onChange={(current) => setForm({ ...form, current })}
-        problem={problem}
-        complete="current-password"
+        error={change.error}
       />
       <AccountField
         label={say("screen-account-new-password")}
         name="new"
         value={form.new}
         onChange={(value) => setForm({ ...form, new: value })}
-        problem={problem}
+        problem={problemOf(change.error)}
         complete="new-password"
       />
-      <Failure error={change.error} />
       {change.isSuccess && (
         <p role="status" className="m-0 font-semibold">
           {say("screen-own-it-is-changed")}
@@ -77,25 +64,21 @@ function ChangePassword() {
       <Button type="submit" weight="ember" className="self-start" disabled={change.isPending}>
         {say("screen-own-change-it")}
       </Button>
-    </form>
+    </AccountForm>
   );
 }
 
 function WayBack({ made }: { made: boolean }) {
   const ask = useRecoveryCode();
   const [current, setCurrent] = useState("");
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    ask.mutate({ current }, { onSuccess: () => setCurrent("") });
-  };
   return (
-    <form onSubmit={submit} aria-labelledby="own-way-back" className="plate flex flex-col gap-3 p-4">
-      <h2 id="own-way-back" className="m-0 text-lg">
-        {say("screen-own-should-the-password-be-lost")}
-      </h2>
-      <p className="m-0 text-sm text-ash">
-        {made && !ask.data ? say("screen-own-there-is-a-code") : say("screen-own-a-code-opens-it-once")}
-      </p>
+    <AccountForm
+      id="own-way-back"
+      title={say("screen-own-should-the-password-be-lost")}
+      lead={made && !ask.data ? say("screen-own-there-is-a-code") : say("screen-own-a-code-opens-it-once")}
+      error={ask.error}
+      onSubmit={() => ask.mutate({ current }, { onSuccess: () => setCurrent("") })}
+    >
       {ask.data && (
         <p role="status" className="m-0 flex flex-col gap-1">
           <span>{say("screen-own-write-it-down-now")}</span>
@@ -104,18 +87,10 @@ function WayBack({ made }: { made: boolean }) {
           </code>
         </p>
       )}
-      <AccountField
-        label={say("screen-own-the-one-you-have")}
-        name="current"
-        value={current}
-        onChange={setCurrent}
-        problem={problemOf(ask.error)}
-        complete="current-password"
-      />
-      <Failure error={ask.error} />
+      <Proof value={current} onChange={setCurrent} error={ask.error} />
       <Button type="submit" className="self-start" disabled={ask.isPending}>
         {made || ask.data ? say("screen-own-make-a-newer-code") : say("screen-own-make-a-code")}
       </Button>
-    </form>
+    </AccountForm>
   );
 }
