@@ -21,10 +21,7 @@ export function Help({ entry }: { entry: string }) {
         <>
           <p className="m-0 font-semibold">{found.title}</p>
           <p className="m-0 mt-0.5">{phrase(system, found.text)}</p>
-          <Link
-            to={`/guide#${entry}`}
-            className="mt-1 inline-block py-1 text-ink underline decoration-ember decoration-2 underline-offset-4"
-          >
+          <Link to={`/guide#${entry}`} className="mt-1 inline-block py-1 link">
             {say("screen-help-more-in-the-guide")}
           </Link>
         </>

@@ -28,10 +28,7 @@ export function CookListPage() {
         <ul className="m-0 list-none p-0">
           {running.map((c) => (
             <li key={c.id} className="border-b border-seam py-2 last:border-0">
-              <Link
-                to={`/cook/${c.id}`}
-                className="text-lg font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-              >
+              <Link to={`/cook/${c.id}`} className="text-lg font-semibold link">
                 {c.title}
               </Link>{" "}
               <span className="text-ash">
@@ -52,8 +49,7 @@ export function CookListPage() {
   );
 }
 
-const LINK =
-  "flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4";
+const LINK = "flex min-h-11 items-center font-semibold link";
 
 type Line = NonNullable<ReturnType<typeof useCooks>["data"]>[number];
 const lastOf = (cooks: readonly Line[]) =>
@@ -108,10 +104,7 @@ function TablesToday() {
       <ul className="m-0 list-none p-0">
         {near.map((t) => (
           <li key={t.id} className="border-b border-seam py-2 last:border-0">
-            <Link
-              to={`/table/${t.id}/now`}
-              className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-            >
+            <Link to={`/table/${t.id}/now`} className="font-semibold link">
               {t.title}
             </Link>{" "}
             <span className="text-ash">

@@ -33,8 +33,7 @@ import { say } from "@/words/say";
 const rating = () => import("@/features/log/rating");
 const RatingForm = lazy(async () => ({ default: (await rating()).RatingForm }));
 
-const ELSEWHERE =
-  "flex min-h-11 items-center text-ink underline decoration-ember decoration-2 underline-offset-4";
+const ELSEWHERE = "flex min-h-11 items-center link";
 
 export function CookPage() {
   const id = Number(useParams().cookId);
@@ -128,10 +127,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
             <Suspense fallback={null}>
               <RatingForm cook={cook} />
             </Suspense>
-            <Link
-              to={`/log/${cook.id}`}
-              className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-            >
+            <Link to={`/log/${cook.id}`} className="font-semibold link">
               {say("screen-cook-see-it-in-the-log-foreseen")}
             </Link>
           </section>

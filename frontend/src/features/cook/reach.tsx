@@ -52,10 +52,7 @@ export function OnAnotherPhone({ path }: { path: string }) {
           <ul className="m-0 flex list-none flex-col gap-1 p-0">
             {reach.data.links.map((link) => (
               <li key={link.url}>
-                <a
-                  href={link.url}
-                  className="break-all font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-                >
+                <a href={link.url} className="break-all font-semibold link">
                   {link.url}
                 </a>{" "}
                 <span className="text-sm text-ash">

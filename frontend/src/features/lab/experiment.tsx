@@ -93,7 +93,7 @@ function One({ kept, reference, lab }: { kept: KeptExperiment; reference: Refere
           <a
             href={`/api/lab/experiments/${kept.id}/experiment.json`}
             download={`experiment-${kept.id}.json`}
-            className="inline-flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+            className="inline-flex min-h-11 items-center font-semibold link"
           >
             {say("screen-lab-as-a-file")}
           </a>

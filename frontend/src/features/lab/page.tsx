@@ -126,10 +126,7 @@ function Kept() {
               className="flex flex-wrap items-center gap-x-3 border-b border-seam py-1 last:border-0"
             >
               <span className="min-w-40 flex-1">
-                <Link
-                  to={`/lab/${one.id}`}
-                  className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-                >
+                <Link to={`/lab/${one.id}`} className="font-semibold link">
                   {one.title}
                 </Link>
                 <span className="block text-sm text-ash">

@@ -192,7 +192,7 @@ function Entry({ cook }: { cook: Cook }) {
           )}
           <a
             href={`/api/cooks/${cook.id}/readings.csv`}
-            className="mt-2 inline-flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+            className="mt-2 inline-flex min-h-11 items-center font-semibold link"
           >
             {say("screen-entry-readings-as-csv")}
           </a>
@@ -213,7 +213,7 @@ function Entry({ cook }: { cook: Cook }) {
                   <Link
                     to="/plan"
                     state={{ piece: change.piece }}
-                    className="inline-flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
+                    className="inline-flex min-h-11 items-center font-semibold link"
                   >
                     {say("screen-entry-plan-it-so")}
                   </Link>

@@ -56,10 +56,7 @@ export function LogPage() {
         <section className="plate p-6">
           <p className="m-0">
             {say("screen-log-no-cook-has-ended-yet")}{" "}
-            <Link
-              to="/plan"
-              className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-            >
+            <Link to="/plan" className="font-semibold link">
               {say("screen-log-plan-the-first-one")}
             </Link>
             {say("screen-log-a-practice-run-counts-too")}
@@ -222,10 +219,7 @@ function Entry({ cook, system, over, full, onOver }: EntryProps) {
   return (
     <li className="plate flex flex-col gap-1 p-4">
       <div className="flex items-baseline justify-between gap-2">
-        <Link
-          to={`/log/${cook.id}`}
-          className="text-lg font-bold text-ink underline decoration-ember decoration-2 underline-offset-4 [font-stretch:85%]"
-        >
+        <Link to={`/log/${cook.id}`} className="text-lg font-bold link [font-stretch:85%]">
           {cook.title}
         </Link>
         {cook.stars && (

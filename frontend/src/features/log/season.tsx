@@ -59,7 +59,7 @@ export function SeasonView({ cooks, system }: { cooks: readonly CookLine[]; syst
                           to="/plan"
                           state={{ piece: best.again }}
                           aria-label={say("screen-log-plan-the-best", { cut, title: best.title })}
-                          className="text-ink underline decoration-ember decoration-2 underline-offset-4"
+                          className="link"
                         >
                           {say("screen-log-the-best-once-more")}
                         </Link>

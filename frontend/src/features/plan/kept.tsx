@@ -41,10 +41,7 @@ export function Kept({ system }: { system: System }) {
             >
               <span className="figure text-2xl">{clockText(eat)}</span>
               <span className="min-w-40 flex-1">
-                <Link
-                  to={`/plan/${plan.id}`}
-                  className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-                >
+                <Link to={`/plan/${plan.id}`} className="font-semibold link">
                   {plan.title}
                 </Link>
                 <br />
@@ -157,7 +154,7 @@ function Past({ system }: { system: System }) {
               <Link
                 to={`/plan?from=${p.id}`}
                 aria-label={say("screen-kept-plan-again", { title: p.title })}
-                className="flex min-h-11 items-center px-2 text-ink underline decoration-ember decoration-2 underline-offset-4"
+                className="flex min-h-11 items-center px-2 link"
               >
                 {say("screen-kept-plan-it-again")}
               </Link>

@@ -115,10 +115,7 @@ function Drill({ drill, number, next, busy, begin }: DrillProps) {
         label={say("screen-practice-attempts-so-far", { n: drill.attempts.length })}
       />
       {drill.running != null ? (
-        <Link
-          to={`/cook/${drill.running}`}
-          className="inline-flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-        >
+        <Link to={`/cook/${drill.running}`} className="inline-flex min-h-11 items-center font-semibold link">
           {say("screen-practice-go-on-with-it")}
         </Link>
       ) : (

@@ -19,10 +19,7 @@ export function DrillStory({ cookId, practice, over }: { cookId: number; practic
     >
       <b>{told.name}</b>
       {over ? (
-        <Link
-          to={`/practice/${cookId}`}
-          className="inline-flex min-h-11 items-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-        >
+        <Link to={`/practice/${cookId}`} className="inline-flex min-h-11 items-center font-semibold link">
           {say("screen-practice-what-it-was-worth")}
         </Link>
       ) : (

@@ -43,10 +43,7 @@ export function KeptTables() {
             >
               <span className="figure text-2xl">{clockText(new Date(table.eat_at))}</span>
               <span className="min-w-40 flex-1">
-                <Link
-                  to={`/table/${table.id}`}
-                  className="font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-                >
+                <Link to={`/table/${table.id}`} className="font-semibold link">
                   {table.title}
                 </Link>
                 <span className="block text-sm text-ash">

@@ -53,16 +53,10 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
           {say("screen-now-eat-at", { clock: clockText(clock) })}{" "}
           <b className="figure text-xl">{clockText(eatAt)}</b>
         </span>
-        <Link
-          className="flex min-h-11 items-center text-ink underline decoration-ember decoration-2 underline-offset-4"
-          to={`/table/${id}`}
-        >
+        <Link className="flex min-h-11 items-center link" to={`/table/${id}`}>
           {say("screen-now-the-whole-table")}
         </Link>
-        <Link
-          className="flex min-h-11 items-center text-ink underline decoration-ember decoration-2 underline-offset-4"
-          to={`/table/${id}/wall`}
-        >
+        <Link className="flex min-h-11 items-center link" to={`/table/${id}/wall`}>
           {say("screen-far-on-a-wall")}
         </Link>
       </div>

@@ -20,10 +20,7 @@ export function OnTheWay({ now, system }: { now: TableNow; system: System }) {
           {say("screen-on-the-way-meat-on-the-way")}
           {now.practice && <span className="kicker ml-2">{say("screen-on-the-way-practice")}</span>}
         </h2>
-        <Link
-          to={`/cook/${now.cook_id}`}
-          className="flex min-h-11 items-center text-ink underline decoration-ember decoration-2 underline-offset-4"
-        >
+        <Link to={`/cook/${now.cook_id}`} className="flex min-h-11 items-center link">
           {say("screen-on-the-way-lines-readings-what-if")}
         </Link>
       </div>

@@ -287,5 +287,4 @@ function Keep({ draft, id, changed, possible }: KeepProps) {
   );
 }
 
-const LINK =
-  "flex min-h-11 items-center px-2 text-ink underline decoration-ember decoration-2 underline-offset-4";
+const LINK = "flex min-h-11 items-center px-2 link";

@@ -23,10 +23,7 @@ export function Phones({ people }: { people: TableNow["table"]["asked"]["people"
                 marginSize={2}
                 title={say("screen-phones-code-of-the-link-for", { name: person.name })}
               />
-              <a
-                href={link}
-                className="flex min-h-11 max-w-44 items-center text-sm break-all text-ink underline decoration-ember decoration-2 underline-offset-4"
-              >
+              <a href={link} className="flex min-h-11 max-w-44 items-center text-sm break-all link">
                 {say("screen-phones-open-as", { name: person.name })}
               </a>
             </li>

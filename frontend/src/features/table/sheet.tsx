@@ -24,10 +24,7 @@ export function TableSheet() {
       <div className="flex flex-wrap items-baseline justify-between gap-2">
         <h1 className="m-0 text-2xl">{title}</h1>
         <span className="flex gap-2 print:hidden">
-          <Link
-            to={`/table/${id}`}
-            className="flex min-h-11 items-center px-2 text-ink underline decoration-ember decoration-2 underline-offset-4"
-          >
+          <Link to={`/table/${id}`} className="flex min-h-11 items-center px-2 link">
             {say("screen-sheet-back-to-the-table")}
           </Link>
           <Button weight="ember" onClick={() => window.print()}>

@@ -24,10 +24,7 @@ export function Grills({ grills, reference, system }: Props) {
       nameOf={(g) => g.name}
       about={(g) => sizeOf(g, reference, system)}
       more={(g) => (
-        <Link
-          to={`/fire?grill=own:${g.id}`}
-          className="min-h-11 content-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-        >
+        <Link to={`/fire?grill=own:${g.id}`} className="min-h-11 content-center font-semibold link">
           {say("common-build-a-fire")}
           <span className="sr-only"> {say("screen-grills-in", { name: g.name })}</span>
         </Link>

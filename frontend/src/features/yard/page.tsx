@@ -58,10 +58,7 @@ function Fires({ fires }: { fires: LaidFire[] }) {
       things={fires}
       nameOf={(f) => f.fire.name}
       more={(f) => (
-        <Link
-          to={`/fire?fire=${f.id}`}
-          className="min-h-11 content-center font-semibold text-ink underline decoration-ember decoration-2 underline-offset-4"
-        >
+        <Link to={`/fire?fire=${f.id}`} className="min-h-11 content-center font-semibold link">
           {say("screen-yard-open")}
           <span className="sr-only"> {f.fire.name}</span>
         </Link>

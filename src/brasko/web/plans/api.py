@@ -36,7 +36,8 @@ from brasko.web.plans.detail_schemas import (
 from brasko.web.plans.details import burger_of, choices_of, details_of, pick_of, school_told
 from brasko.web.plans.models import Plan
 from brasko.web.plans.reference import reference
-from brasko.web.plans.schemas import PastLine, PlanIn, PlanLine, PlanOut, PreviewIn, PreviewOut, ReferenceOut, TaskOut
+from brasko.web.plans.reference_schemas import ReferenceOut
+from brasko.web.plans.schemas import PastLine, PlanIn, PlanLine, PlanOut, PreviewIn, PreviewOut, TaskOut
 from brasko.web.yard.actions.learn import as_learned, learned_of
 from brasko.web.yard.kinds import kinds_of
 

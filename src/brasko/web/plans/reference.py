@@ -17,9 +17,8 @@ from brasko.core.words import say
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.fire_convert import said_setup, spot_schema
 from brasko.web.plans.present import plan_grate
-from brasko.web.plans.schemas import (
+from brasko.web.plans.reference_schemas import (
     BandOut,
-    ChoiceOut,
     ColourStop,
     CutOut,
     GentleOut,
@@ -29,6 +28,7 @@ from brasko.web.plans.schemas import (
     ScaleOut,
     TissueColours,
 )
+from brasko.web.plans.schemas import ChoiceOut
 
 USUAL_GENTLE_C = {"kettle_ring": FUSE_C, "oven_skillet": 135.0}
 """Fires that have a gentle heat of their own."""
