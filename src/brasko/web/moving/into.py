@@ -40,6 +40,8 @@ BATCH = 5_000
 """Readings that are kept at once: others write in between."""
 _KNOWN_BY = ("piece_id", "thermometer_id", "source", "sequence")
 """What tells a reading from every other."""
+LARGEST_NUMBER = 2**62
+"""No row has a larger one."""
 COLDEST_C, HOTTEST_C = -60.0, 1200.0
 """What a reading can be."""
 _CAUGHT = (ValidationError, NotReadable, BraskoError, ValueError, TypeError, KeyError, AttributeError, OverflowError)
@@ -172,15 +174,18 @@ class _Into:
 
     def add(self, kind: Kind) -> None:
         """Add the rows of a kind that are not here yet."""
-        rows = _json(self.opened, f"{kind.name}.json") or []
-        if not isinstance(rows, list):
-            raise _wrong(say("into-is-no-json", name=f"{kind.name}.json"))
+        rows = self._rows(kind)
         known = self._here(kind)
         fresh: list[_Fresh] = []
+        met: set[int] = set()
         for n, row in enumerate(rows, 1):
             try:
-                if int(row["id"]) not in known:
-                    fresh.append(self._made(kind, int(row["id"]), row))
+                number = _number(row["id"])
+                if number in met:
+                    raise ValidationError(f"the number {number} is in it twice")
+                met.add(number)
+                if number not in known:
+                    fresh.append(self._made(kind, number, row))
             except _CAUGHT as exc:
                 raise _unread(f"{kind.name}.json", n, exc) from exc
         if kind.model is Event:
@@ -196,6 +201,13 @@ class _Into:
         if kind.model is not Event:
             self._remember(kind, fresh)
         self.moved.more(kind.name, len(fresh))
+
+    def _rows(self, kind: Kind) -> list[Any]:
+        """The rows of a kind as the file has them. Raises InvalidInput where they are no list."""
+        rows = _json(self.opened, f"{kind.name}.json") or []
+        if not isinstance(rows, list):
+            raise _wrong(say("into-is-no-json", name=f"{kind.name}.json"))
+        return rows
 
     def _here(self, kind: Kind) -> dict[int, int]:
         """Rows of the file that are here already, by their numbers: read before, or this household's own."""
@@ -249,7 +261,7 @@ class _Into:
     def add_pictures(self) -> None:
         """Pictures of cooks that have none here."""
         taken = set(Photo.objects.filter(cook__owner=self.owner).values_list("cook_id", flat=True))
-        for n, row in enumerate(_json(self.opened, "pictures.json") or [], 1):
+        for n, row in enumerate(self._rows(PICTURES), 1):
             try:
                 values = PICTURES.read(row)
                 cook = self.numbers["cooks"][values.pop("cook_id")]
@@ -262,6 +274,7 @@ class _Into:
             except _CAUGHT as exc:
                 raise _wrong(say("into-a-row-cannot-be-read", name="pictures.json", row=n, said=_said(exc))) from exc
             Photo.objects.create(cook_id=cook, jpeg=jpeg, **values)
+            taken.add(cook)
             self.moved.more("pictures", 1)
 
     def look_through(self) -> None:
@@ -322,6 +335,12 @@ class _Into:
                 }
         except (*_CAUGHT, csv.Error) as exc:
             raise _unread(name, n, exc) from exc
+
+
+def _number(raw: Any) -> int:
+    if not isinstance(raw, int) or isinstance(raw, bool) or not 0 < raw < LARGEST_NUMBER:
+        raise ValidationError("its id is no number of a row")
+    return raw
 
 
 def _moment(text: str) -> datetime:

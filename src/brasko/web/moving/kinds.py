@@ -13,10 +13,11 @@ from typing import Any
 
 from django.core.exceptions import ValidationError
 from django.db import models
-from pydantic import TypeAdapter
+from pydantic import StrictFloat, TypeAdapter
 
 from brasko.core.fire.grills import WARES
 from brasko.core.foods.cuts import cut_named
+from brasko.core.learning.habits import HABITS
 from brasko.formats.experiment import ExperimentIn
 from brasko.formats.fire import GrillIn, OwnFireIn
 from brasko.formats.meal_convert import wish_of
@@ -32,6 +33,7 @@ from brasko.web.plans.schemas import PlanOut
 from brasko.web.plans.stored import stored_piece, stored_programme
 from brasko.web.practice.models import Attempt, FeelRound
 from brasko.web.tables.models import Table, TableMark
+from brasko.web.yard.actions.taste import OF_CRUST, OF_DONENESS
 from brasko.web.yard.models import Check, FireFigure, Grill, LaidFire, Pan, Teaching, Thermometer, Verdict, Zone
 
 FORMAT = "brasko/household@1"
@@ -41,6 +43,8 @@ PREFERENCES = ("name", "units", "clock", "eaters", "scale", "scheme", "language"
 
 LARGEST, FASTEST, MOST_STARS = 1e7, 3600.0, 5
 """No figure of a row is larger; no practice's clock runs faster."""
+FARTHEST = 100.0
+"""So many standard deviations from the usual, nothing was learned."""
 
 
 @dataclass(frozen=True)
@@ -168,15 +172,28 @@ def _experiment(row: Mapping[str, Any]) -> None:
     ResultOut.model_validate(row["told_json"])
 
 
-_two_by_two: TypeAdapter[tuple[tuple[float, float], tuple[float, float]]] = TypeAdapter(
-    tuple[tuple[float, float], tuple[float, float]]
-)
+_Row = tuple[StrictFloat, StrictFloat]
+_two_by_two: TypeAdapter[tuple[_Row, _Row]] = TypeAdapter(tuple[_Row, _Row])
 
 
 def _teaching(row: Mapping[str, Any]) -> None:
     (a, b), (c, d) = _two_by_two.validate_python(row["information"])
     if not (a > 0.0 and d > 0.0 and a * d > b * c and abs(b - c) <= 1e-9 * (a + d)):
         raise ValidationError("what it says it knows cannot be known")
+    if max(abs(row["film"]), abs(row["air"])) > FARTHEST:
+        raise ValidationError("it lies farther from the usual than any fire")
+
+
+def _figure(row: Mapping[str, Any]) -> None:
+    away = HABITS[row["habit"]].away(row["value"])
+    if abs(away) > FARTHEST:
+        raise ValidationError("it lies farther from the usual than any fire")
+
+
+def _verdict(row: Mapping[str, Any]) -> None:
+    cut_named(row["cut"])
+    if row["doneness"] not in ("", *OF_DONENESS) or row["crust"] not in ("", *OF_CRUST):
+        raise ValidationError("what was said of it is no word for it")
 
 
 KINDS: tuple[Kind, ...] = (
@@ -209,8 +226,8 @@ KINDS: tuple[Kind, ...] = (
         points={"piece_id": "pieces"},
         sound=_teaching,
     ),
-    Kind("figures", FireFigure, points={"piece_id": "pieces"}),
-    Kind("verdicts", Verdict, points={"piece_id": "pieces"}),
+    Kind("figures", FireFigure, points={"piece_id": "pieces"}, sound=_figure),
+    Kind("verdicts", Verdict, points={"piece_id": "pieces"}, sound=_verdict),
 )
 """In an order in which everything points at what came before."""
 PICTURES = Kind("pictures", Photo, "cook__owner", {"cook": "cooks"}, without=("jpeg",))

@@ -20,13 +20,8 @@ MOST_COUNTED = 40
 """So many verdicts of an eater on a cut count, the latest ones."""
 STEP_K = 0.5
 """A finish is planned to the half degree."""
-SIDES: dict[str, Side] = {
-    "under": "less",
-    "right": "right",
-    "over": "more",
-    "thin": "less",
-    "heavy": "more",
-}
+OF_DONENESS: dict[str, Side] = {"under": "less", "right": "right", "over": "more"}
+OF_CRUST: dict[str, Side] = {"thin": "less", "right": "right", "heavy": "more"}
 """What a verdict's words mean."""
 
 
@@ -41,7 +36,7 @@ class Taste:
     @cached_property
     def finish(self) -> Liked | None:
         """The finish that is liked; None while too little was said, or where the finish is an agency's to say."""
-        said = [(v.ate_c, SIDES[v.doneness]) for v in self._counted if v.doneness]
+        said = [(v.ate_c, OF_DONENESS[v.doneness]) for v in self._counted if v.doneness]
         if len(said) < LEAST or not free_to_choose(self.the_cut):
             return None
         return liked(FINISH, self.the_cut.default_finish_c, said)
@@ -61,7 +56,7 @@ class Taste:
     @cached_property
     def crust(self) -> str | None:
         """The crust that is liked, by its key; None while too little was said."""
-        said = [(math.log(v.crust_share), SIDES[v.crust]) for v in self._counted if v.crust and v.crust_share > 0.0]
+        said = [(math.log(v.crust_share), OF_CRUST[v.crust]) for v in self._counted if v.crust and v.crust_share > 0.0]
         if len(said) < LEAST or self.the_cut.crust not in _DOSES:
             return None
         at = liked(CRUST, math.log(_DOSES[self.the_cut.crust]), said).at
