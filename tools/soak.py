@@ -41,7 +41,8 @@ class Books:
     readings: set[int] = field(default_factory=set)
     marks: set[str] = field(default_factory=set)
     mishaps: dict[str, int] = field(default_factory=dict)
-    backups: list[Path] = field(default_factory=list)
+    backups: list[tuple[Path, set[int]]] = field(default_factory=list)
+    """Beside each: the readings that were acknowledged before it began."""
     refused: int = 0
 
     def befell(self, what: str) -> None:
@@ -121,18 +122,33 @@ def mishap(kitchen: Kitchen, wire: Wire, books: Books, chance: random.Random, fo
         time.sleep(chance.uniform(1.0, 5.0))
         resource.prlimit(kitchen.server.pid, resource.RLIMIT_FSIZE, (resource.RLIM_INFINITY,) * 2)
     else:
-        kept = folder / f"kept-{len(books.backups)}.zip"
+        kept, before = folder / f"kept-{len(books.backups)}.zip", set(books.readings)
         kitchen.manage("backup", str(kept))
-        books.backups.append(kept)
+        books.backups.append((kept, before))
+
+
+def readings_of(db: sqlite3.Connection, home: Household) -> list[int]:
+    """The numbers of the readings that a store has of the household's piece."""
+    return [row[0] for row in db.execute("SELECT sequence FROM cooks_reading WHERE piece_id = ?", (home.piece,))]
+
+
+def brought_back(kept: Path, before: set[int], home: Household) -> str | None:
+    """What is wrong with a backup that is restored in an empty folder; None where it holds all that it must."""
+    again = kept.with_suffix("")
+    env = {name: value for name, value in os.environ.items() if name != "BRASKO_DB"} | {"BRASKO_VAR": str(again)}
+    run = subprocess.run([sys.executable, ROOT / "manage.py", "restore", kept], env=env, capture_output=True)
+    if run.returncode != 0:
+        return f"{kept.name} does not restore: {run.stderr.decode()[-300:]}"
+    with closing(sqlite3.connect(again / "brasko.sqlite3")) as db:
+        lost = before - set(readings_of(db, home))
+    return f"{kept.name} misses {len(lost)} readings that were acknowledged before it was begun" if lost else None
 
 
 def compare(kitchen: Kitchen, home: Household, books: Books) -> list[str]:
     """What the store has, against what was acknowledged."""
     wrong = []
     with closing(sqlite3.connect(Path(kitchen.env["BRASKO_DB"]))) as db:
-        readings = [
-            row[0] for row in db.execute("SELECT sequence FROM cooks_reading WHERE piece_id = ?", (home.piece,))
-        ]
+        readings = readings_of(db, home)
         marks = [row[0] for row in db.execute("SELECT client_id FROM cooks_event WHERE kind = 'note'")]
         sound = [row[0] for row in db.execute("PRAGMA integrity_check")]
     if lost := books.readings - set(readings):
@@ -175,18 +191,14 @@ def main() -> int:
             over.set()
             wire.close()
             kitchen.stop()
-        for kept in books.backups[-3:]:
-            env = os.environ | {"BRASKO_VAR": str(folder / f"again-{kept.stem}"), "BRASKO_DB": ""}
-            env.pop("BRASKO_DB")
-            run = subprocess.run([sys.executable, ROOT / "manage.py", "restore", kept], env=env, capture_output=True)
-            if run.returncode != 0:
-                wrong.append(f"{kept.name} does not restore: {run.stderr.decode()[-300:]}")
+        wrong += [said for kept, before in books.backups[-5:] if (said := brought_back(kept, before, home))]
     told = {
         "seconds": round(LASTS_S),
         "readings acknowledged": len(books.readings),
         "marks acknowledged": len(books.marks),
         "sent and refused": books.refused,
         "mishaps": books.mishaps,
+        "backups brought back": min(len(books.backups), 5),
         "wrong": wrong,
     }
     print(json.dumps(told, indent=1))
