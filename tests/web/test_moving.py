@@ -245,6 +245,15 @@ def test_there_is_a_sample_to_read():
     assert list(SAMPLES.glob("household-*.zip"))
 
 
+def one_more(file: bytes, **other: str) -> bytes:
+    """The first file of readings with a copy of its last line, some of it changed."""
+    files = files_of(file)
+    name = min(n for n in files if n.startswith("readings/"))
+    head, *_, last = files[name].decode().splitlines()
+    line = dict(zip(head.split(","), last.split(","), strict=True)) | other
+    return packed(files | {name: files[name] + ",".join(line.values()).encode() + b"\r\n"})
+
+
 BAD = {
     "no zip": (lambda file: b"PK but not really", "is no zip"),
     "cut short": (lambda file: file[: len(file) // 2], "is no zip"),
@@ -259,7 +268,6 @@ BAD = {
     "no such cut": (lambda file: changed(file, "pieces.json", cut="unicorn"), "pieces.json, row 1"),
     "no programme": (lambda file: changed(file, "pieces.json", result={"steps": 4}), "pieces.json, row 1"),
     "a table that is none": (lambda file: changed(file, "plans.json", order=[4]), "plans.json, row 1"),
-    "not a number": (lambda file: file.replace(b"zzz", b""), None),
     "a picture that is none": (
         lambda file: packed({n: (b"<svg>" if n.endswith(".jpg") else d) for n, d in files_of(file).items()}),
         "is no JPEG",
@@ -270,15 +278,23 @@ BAD = {
         ),
         "no temperature",
     ),
-    "a reading of nobody": (
-        lambda file: packed(
-            {n: (d + b"999999,1,tip,7,2026-01-01T00:00:00+00:00,2026-01-01T00:00:00+00:00,5,\r\n"
-                 if n.startswith("readings/") else d) for n, d in files_of(file).items()}
-        ),
-        "row 42",
+    "a reading of nobody": (lambda file: one_more(file, piece="999999"), "row 42"),
+    "a reading's number beyond all": (lambda file: one_more(file, sequence="1" + 30 * "0"), "no number of a reading"),
+    "a reading before the calendar": (lambda file: one_more(file, at="0001-01-01T00:00:00+14:00"), "row 42"),
+    "an hour before the calendar": (
+        lambda file: changed(file, "cooks.json", eat_at="0001-01-01T00:00:00+14:00"),
+        "cooks.json, row 1",
     ),
+    "a row twice": (
+        lambda file: packed(
+            {n: json.dumps(2 * json.loads(d)).encode() if n == "plans.json" else d for n, d in files_of(file).items()}
+        ),
+        "twice",
+    ),
+    "a row without a number": (lambda file: changed(file, "plans.json", id=True), "plans.json, row 1: its id"),
+    "a word that is none": (lambda file: changed(file, "verdicts.json", doneness="thin"), "verdicts.json, row 1"),
+    "a habit that is none": (lambda file: changed(file, "figures.json", habit="flavour"), "figures.json, row 1"),
 }  # fmt: skip
-BAD.pop("not a number")
 
 
 @pytest.mark.parametrize("what", BAD)

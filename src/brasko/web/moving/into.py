@@ -2,17 +2,11 @@
 
 from __future__ import annotations
 
-import csv
-import io
 import json
-import math
 import zipfile
 import zlib
 from collections.abc import Iterator, Mapping
-from contextlib import contextmanager
 from dataclasses import dataclass, field
-from datetime import datetime
-from itertools import islice
 from typing import IO, Any
 from uuid import UUID
 
@@ -25,10 +19,11 @@ from brasko.core.errors import BraskoError, InvalidInput
 from brasko.core.words import say
 from brasko.web.accounts.models import Household
 from brasko.web.accounts.schemas import Preferences
-from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
+from brasko.web.cooks.models import Cook, Event, Photo, Piece
 from brasko.web.lab.models import Experiment
-from brasko.web.moving.kinds import FORMAT, KINDS, PICTURES, PREFERENCES, READING_COLUMNS, SHOWN, Kind
+from brasko.web.moving.kinds import FORMAT, KINDS, PICTURES, PREFERENCES, SHOWN, Kind
 from brasko.web.moving.models import Brought
+from brasko.web.moving.readings import NOT_ONE, Row, files_of, keep_new, lines_of, readings_of
 from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.plans.stored import held_to_its_figure
 from brasko.web.tables.models import Table
@@ -36,14 +31,8 @@ from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
 
 MOST_FILES, MOST_JSON, MOST_PICTURE, MOST_BYTES = 20_000, 200 * 1024**2, 2 * 1024**2, 2 * 1024**3
 """Files of a zip, bytes of one of JSON or CSV, of a picture, and of all of them unpacked."""
-BATCH = 5_000
-"""Readings that are kept at once: others write in between."""
-_KNOWN_BY = ("piece_id", "thermometer_id", "source", "sequence")
-"""What tells a reading from every other."""
 LARGEST_NUMBER = 2**62
 """No row has a larger one."""
-COLDEST_C, HOTTEST_C = -60.0, 1200.0
-"""What a reading can be."""
 _CAUGHT = (ValidationError, NotReadable, BraskoError, ValueError, TypeError, KeyError, AttributeError, OverflowError)
 """What a document says that is none."""
 
@@ -285,73 +274,24 @@ class _Into:
                     shown(kind.rows.get(pk=ours))
                 except _CAUGHT as exc:
                     raise _unread(f"{kind.name}.json", n, exc) from exc
-        for name, _ in self._files():
-            with self._lines(name) as lines:
-                for _ in self._readings(name, lines):
-                    pass
-
-    def _files(self) -> Iterator[tuple[str, int]]:
-        names = {f"readings/{theirs}.csv": cook for theirs, cook in self.numbers["cooks"].items()}
-        return ((name, cook) for name, cook in names.items() if name in self.opened.NameToInfo)
-
-    @contextmanager
-    def _lines(self, name: str) -> Iterator[Iterator[list[str]]]:
-        with self.opened.open(name) as raw, io.TextIOWrapper(raw, "utf-8", newline="") as text:
-            yield csv.reader(text)
+        for name, _ in files_of(self.opened, self.numbers["cooks"]):
+            for _ in self._readings(name):
+                pass
 
     def add_readings(self) -> None:
-        """Readings that are not here yet, some thousands at a time."""
-        for name, cook in self._files():
-            with self._lines(name) as lines:
-                known = set(Reading.objects.filter(cook_id=cook).values_list(*_KNOWN_BY))
-                fresh = (v for v in self._readings(name, lines) if tuple(v[name] for name in _KNOWN_BY) not in known)
-                readings = (Reading(cook_id=cook, **values) for values in fresh)
-                while batch := list(islice(readings, BATCH)):
-                    # a device may post the same ones meanwhile
-                    Reading.objects.bulk_create(batch, ignore_conflicts=True)
-                    self.moved.more("readings", len(batch))
+        """Readings that are not here yet."""
+        for name, cook in files_of(self.opened, self.numbers["cooks"]):
+            self.moved.more("readings", keep_new(cook, self._readings(name)))
 
-    def _readings(self, name: str, lines: Iterator[list[str]]) -> Iterator[dict[str, Any]]:
-        pieces, thermometers = self.numbers["pieces"], self.numbers["thermometers"]
-        sources = set(Reading.Source.values)
-        n = 1
-        try:
-            if tuple(next(lines, [])) != READING_COLUMNS:
-                raise ValidationError(f"the columns are not {', '.join(READING_COLUMNS)}")
-            for line in lines:
-                n += 1
-                piece, thermometer, source, sequence, at, recorded_at, temp, raw = line
-                if source not in sources:
-                    raise ValidationError(f"{source[:20]} is no source")
-                yield {
-                    "piece_id": pieces[int(piece)],
-                    "thermometer_id": thermometers[int(thermometer)],
-                    "source": source,
-                    "sequence": int(sequence),
-                    "at": _moment(at),
-                    "recorded_at": _moment(recorded_at),
-                    "temp_c": _degrees(temp),
-                    "raw_c": None if raw == "" else _degrees(raw),
-                }
-        except (*_CAUGHT, csv.Error) as exc:
-            raise _unread(name, n, exc) from exc
+    def _readings(self, name: str) -> Iterator[Row]:
+        with lines_of(self.opened, name) as lines:
+            try:
+                yield from readings_of(lines, self.numbers["pieces"], self.numbers["thermometers"])
+            except NOT_ONE as exc:
+                raise _unread(name, lines.line_num, exc) from exc
 
 
 def _number(raw: Any) -> int:
     if not isinstance(raw, int) or isinstance(raw, bool) or not 0 < raw < LARGEST_NUMBER:
         raise ValidationError("its id is no number of a row")
     return raw
-
-
-def _moment(text: str) -> datetime:
-    at = datetime.fromisoformat(text)
-    if at.tzinfo is None:
-        raise ValidationError(f"{text[:40]} has no time zone")
-    return at
-
-
-def _degrees(text: str) -> float:
-    value = float(text)
-    if not math.isfinite(value) or not COLDEST_C <= value <= HOTTEST_C:
-        raise ValidationError(f"{text[:20]} is no temperature in °C")
-    return value

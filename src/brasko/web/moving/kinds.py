@@ -8,6 +8,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
+from datetime import UTC
 from functools import cached_property
 from typing import Any
 
@@ -135,8 +136,11 @@ def _read(of: models.Field[Any, Any], raw: Any) -> Any:
         raise ValidationError(f"{of.name}: {'; '.join(exc.messages)}") from exc
     if isinstance(of, models.FloatField) and not abs(value) <= LARGEST:
         raise ValidationError(f"{of.name} is larger than anything that is measured here")
-    if isinstance(of, models.DateTimeField) and value.tzinfo is None:
-        raise ValidationError(f"{of.name} has no time zone")
+    if isinstance(of, models.DateTimeField):
+        if value.tzinfo is None:
+            raise ValidationError(f"{of.name} has no time zone")
+        # an hour at the ends of the calendar is none elsewhere
+        return value.astimezone(UTC)
     return value
 
 
