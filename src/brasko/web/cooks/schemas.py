@@ -5,7 +5,7 @@ from typing import Any, Literal
 from uuid import UUID
 
 from ninja import Schema
-from pydantic import ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field
 
 from brasko.formats.bounds import Count, Figure, Moment, Number
 from brasko.formats.meal import PieceIn
@@ -129,7 +129,9 @@ class EventOut(Schema):
     deed: Deed
 
 
-class ReadingOut(Schema):
+class ReadingOut(BaseModel):
+    # a cook has thousands: a plain model is made in half the time of one that resolves fields
+
     id: int
     piece_id: int
     at: datetime

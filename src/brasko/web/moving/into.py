@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import zipfile
 import zlib
+from collections import defaultdict
 from collections.abc import Iterator, Mapping
 from dataclasses import dataclass, field
 from typing import IO, Any
@@ -146,11 +147,16 @@ class _Fresh:
 
 
 class _Into:
-    """One reading of a file. numbers: what a row of the file is here, by kind."""
+    """One reading of a file.
+
+    numbers     what a row of the file is here, by kind
+    touched     rows here that are new, or that something new points at, by kind
+    """
 
     def __init__(self, home: Household, owner: User, source: UUID, opened: zipfile.ZipFile, moved: Moved) -> None:
         self.home, self.owner, self.source, self.opened, self.moved = home, owner, source, opened, moved
         self.numbers: dict[str, dict[int, int]] = {}
+        self.touched: dict[str, set[int]] = defaultdict(set)
 
     def make_room(self, preferences: Mapping[str, Any]) -> None:
         """Where the household has nothing of its own yet, it becomes the one of the file: what it began with goes."""
@@ -187,6 +193,9 @@ class _Into:
             if each.hours:
                 kind.rows.filter(pk=each.row.pk).update(**each.hours)
         self.numbers[kind.name] = known | {each.theirs: each.row.pk for each in fresh}
+        self.touched[kind.name].update(each.row.pk for each in fresh)
+        for pointing, at in kind.points.items():
+            self.touched[at].update(getattr(each.row, kind.attributes[pointing]) for each in fresh)
         if kind.model is not Event:
             self._remember(kind, fresh)
         self.moved.more(kind.name, len(fresh))
@@ -267,9 +276,11 @@ class _Into:
             self.moved.more("pictures", 1)
 
     def look_through(self) -> None:
-        """That everything can be shown, and every reading read, before anything is kept. Raises InvalidInput."""
+        """That all that is new can be shown, and every reading read, before anything is kept. Raises InvalidInput."""
         for kind, shown in SHOWN.items():
             for n, ours in enumerate(self.numbers[kind.name].values(), 1):
+                if ours not in self.touched[kind.name]:
+                    continue
                 try:
                     shown(kind.rows.get(pk=ours))
                 except _CAUGHT as exc:
