@@ -56,6 +56,9 @@ def test_a_hand_is_invited_marks_and_is_taken_away_while_a_neighbour_looks_on(vi
     expect(hand).to_have_url(re.compile(r"/cook"))
     hand.goto(cook)
     expect(hand.get_by_role("link", name="Plan", exact=True)).to_have_count(0)
+    # nothing is offered that would be refused
+    for refused in ("Pause", "Guests late", "What if", "End this cook early", "Let somebody look on"):
+        expect(hand.get_by_text(refused)).to_have_count(0)
     now = hand.get_by_role("region", name="Now")
     first = now.get_by_role("heading").first
     was = first.inner_text()

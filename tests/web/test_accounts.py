@@ -107,6 +107,7 @@ def test_preferences_are_kept_per_person(mara, odell):
         "learns": True,
         "has_recovery": False,
         "role": "owner",
+        "marks": None,
         "asks_codes": False,
         "leaves_at": None,
     }

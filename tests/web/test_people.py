@@ -361,6 +361,10 @@ def test_what_matters_to_safety_is_noted_without_a_name_or_a_secret(mara, caplog
         ),
         (True, {"REMOTE_ADDR": "not an address"}, "https-needed"),
         (True, {"REMOTE_ADDR": "198.51.100.7"}, None),
+        # a proxy on this machine that hands on the name, and says nothing of who asked it, and over what
+        (False, {"REMOTE_ADDR": "127.0.0.1", "HTTP_HOST": "grill.example"}, "silent-proxy"),
+        (True, {"REMOTE_ADDR": "192.168.1.2", "HTTP_HOST": "grill.example"}, "silent-proxy"),
+        (False, {"REMOTE_ADDR": "203.0.113.5", "HTTP_HOST": "grill.example", "secure": True}, None),
     ],
 )
 def test_plain_http_from_beyond_the_yard_and_unknown_proxies_are_told_what_to_do(
@@ -369,6 +373,8 @@ def test_plain_http_from_beyond_the_yard_and_unknown_proxies_are_told_what_to_do
     """Addresses of documentation (RFC 5737) and of private networks (RFC 1918); this machine's own is 198.51.100.7."""
     monkeypatch.setattr("brasko.web.common.policy.addresses", lambda: ["198.51.100.7"])
     settings.LOCAL = local
+    settings.ALLOWED_HOSTS = ["testserver", "grill.example"]
+    settings.CSRF_TRUSTED_ORIGINS = ["https://grill.example"]
     secure = meta.pop("secure", False) if "secure" in meta else False
     request = RequestFactory().get("/", secure=secure, **meta)
     answer = refused_plain(request)
@@ -377,7 +383,15 @@ def test_plain_http_from_beyond_the_yard_and_unknown_proxies_are_told_what_to_do
         return
     told = json.loads(answer.content)
     assert (answer.status_code, told["type"]) == (403, f"urn:brasko:{kind}")
-    assert ("BRASKO_PROXIES=192.168.1.2" if kind == "unknown-proxy" else "https://") in told["detail"]
+    what_to_do = {"unknown-proxy": "BRASKO_PROXIES=192.168.1.2", "silent-proxy": "X-Forwarded-Proto"}
+    assert what_to_do.get(kind, "https://") in told["detail"]
+
+
+def test_a_name_that_is_not_this_machines_is_said_with_what_a_proxy_must_hand_on(db):
+    told = Client().get("/api/session", HTTP_HOST="127.0.0.9:8770")
+    assert (told.status_code, told.json()["type"]) == (400, "urn:brasko:unknown-host")
+    for word in ("127.0.0.9:8770", "BRASKO_HOSTS", "Host"):
+        assert word in told.json()["detail"]
 
 
 def test_the_description_of_the_api_is_shown_to_whoever_is_signed_in(mara):

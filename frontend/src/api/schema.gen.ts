@@ -2270,6 +2270,8 @@ export interface components {
              * @enum {string}
              */
             role: "owner" | "cook" | "hand";
+            /** Marks */
+            marks: string[] | null;
             /** Asks Codes */
             asks_codes: boolean;
             /** Leaves At */

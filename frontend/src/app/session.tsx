@@ -24,6 +24,15 @@ export function useHousehold(): Household {
   return household;
 }
 
+/** What whoever is signed in may do: a hand marks and reads, by the list that the server tells. */
+export function useMay() {
+  const { role, marks } = useHousehold();
+  return {
+    cook: role !== "hand",
+    mark: (kind: string) => !marks || marks.includes(kind),
+  };
+}
+
 export const useSystem = (): System => useHousehold().units;
 
 /** Everything inside is shown to a signed-in household; a demo signs its visitor in by itself. */

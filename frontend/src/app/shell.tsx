@@ -1,4 +1,4 @@
-import { NavLink, Outlet } from "react-router";
+import { Navigate, NavLink, Outlet, useLocation } from "react-router";
 
 import { useState } from "react";
 
@@ -10,7 +10,7 @@ import { clockText, dayText } from "@/units/units";
 
 import { leaveNothing } from "./leave";
 import { ThumbBar } from "./thumb-bar";
-import { leaveDemo, useHousehold } from "./session";
+import { leaveDemo, useHousehold, useMay } from "./session";
 import { LANGUAGES } from "@/words/catalogue";
 import { say } from "@/words/say";
 
@@ -83,7 +83,10 @@ export function Shell() {
     leaveNothing();
     signOut.mutate(undefined);
   };
-  const places = household.role === "hand" ? PLACES.filter((p) => FOR_HANDS.includes(p.to)) : PLACES;
+  const may = useMay();
+  const place = `/${useLocation().pathname.split("/")[1]}`;
+  const shut = !may.cook && ![...FOR_HANDS, "/account"].includes(place);
+  const places = !may.cook ? PLACES.filter((p) => FOR_HANDS.includes(p.to)) : PLACES;
   const dark = document.documentElement.dataset.scheme === "dark";
   const other = LANGUAGES[(LANGUAGES.indexOf(household.language) + 1) % LANGUAGES.length]!;
   const small = "min-h-11 rounded-bar px-3 text-sm font-semibold hover:bg-raised [font-stretch:80%]";
@@ -121,7 +124,7 @@ export function Shell() {
               <Person />
             </span>
           </NavLink>
-          {household.role !== "hand" && (
+          {may.cook && (
             <>
               {" "}
               <button
@@ -194,7 +197,7 @@ export function Shell() {
         <Leaving at={new Date(household.leaves_at)} owner={household.role === "owner"} />
       )}
       <main id="main" className="flex flex-1 flex-col px-4 pb-[calc(var(--thumb)+2rem)] md:px-6">
-        <Outlet />
+        {shut ? <Navigate to="/cook" replace /> : <Outlet />}
       </main>
       <ThumbBar places={[...places, { to: "/account", name: say("screen-shell-account") }]} />
     </div>

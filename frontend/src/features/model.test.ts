@@ -47,6 +47,7 @@ describe("cook", () => {
       ],
     } as unknown as Cook;
     expect(lastMark(cook)?.client_id).toBe("a");
+    expect(lastMark(cook, (kind) => kind === "pause")).toBeNull();
     expect([lastOf(cook, "done")?.task, lastOf(cook, "weather")]).toEqual(["light", null]);
   });
   it("names the deed", () =>

@@ -1,5 +1,6 @@
 import type { Cook } from "@/api/hooks";
 import type { Deed } from "@/api/outbox";
+import { useMay } from "@/app/session";
 import { Button } from "@/ui/controls";
 import { Sheet } from "@/ui/sheet";
 import type { System } from "@/units/units";
@@ -34,6 +35,7 @@ interface Props {
 
 /** What each action asks, one sheet at a time. */
 export function ActionSheets({ cook, piece, system, send, open, onOpen }: Props) {
+  const may = useMay();
   const close = () => onOpen("");
   const done: Send = (kind, more) => {
     send(kind, more);
@@ -80,7 +82,9 @@ export function ActionSheets({ cook, piece, system, send, open, onOpen }: Props)
           onAir={(air_c) => done("vent", { air_c })}
           onStep={(hotter) => done("vent", { open: hotter })}
         />
-        <Weather cook={cook} system={system} onDone={(rain, wind) => done("weather", { rain, wind })} />
+        {may.mark("weather") && (
+          <Weather cook={cook} system={system} onDone={(rain, wind) => done("weather", { rain, wind })} />
+        )}
         <p className="m-0 text-sm text-ash">{cook.drills.vents.join(" ")}</p>
       </Sheet>
       <Sheet title={say("screen-action-sheets-a-note")} open={open === "note"} onClose={close}>

@@ -2,6 +2,7 @@ import { useEffect, useState } from "react";
 
 import type { Cook } from "@/api/hooks";
 import type { Deed } from "@/api/outbox";
+import { useMay } from "@/app/session";
 import { Button } from "@/ui/controls";
 import type { System } from "@/units/units";
 
@@ -37,7 +38,9 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
   const [open, setOpen] = useState<Open>("");
   const on = outlook !== null;
   const paused = outlook?.aside === "off";
+  const may = useMay();
   const act = (what: string) => {
+    if ((what === "pause" || what === "guests") && !may.mark(what)) return;
     if (what === "flip" || what === "turn") send(what);
     else if (what === "lid") send("lid", { open: !outlook?.lid_open });
     else if (what === "pause") send("pause", { on: !paused });
@@ -81,19 +84,22 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
         )}
         {tile("fire", say("screen-actions-vents-rain"), "v")}
         {tile("reading", say("screen-actions-reading"), "r")}
-        {tile("pause", paused ? say("screen-actions-go-on") : say("screen-actions-pause"), "p")}
+        {may.mark("pause") &&
+          tile("pause", paused ? say("screen-actions-go-on") : say("screen-actions-pause"), "p")}
         {tile("note", say("screen-actions-note"), "n")}
         {tile("flare", say("screen-actions-flare-up"), "x")}
         {tile("smoke", say("screen-actions-black-smoke"), "")}
-        {tile("guests", say("screen-actions-guests-late"), "")}
-        <Button
-          weight="ember"
-          disabled={!on}
-          className="min-h-14 px-1 text-base leading-tight"
-          onClick={onWhatIf}
-        >
-          {say("screen-actions-what-if")}
-        </Button>
+        {may.mark("guests") && tile("guests", say("screen-actions-guests-late"), "")}
+        {may.cook && (
+          <Button
+            weight="ember"
+            disabled={!on}
+            className="min-h-14 px-1 text-base leading-tight"
+            onClick={onWhatIf}
+          >
+            {say("screen-actions-what-if")}
+          </Button>
+        )}
       </div>
       <ActionSheets cook={cook} piece={piece} system={system} send={send} open={open} onOpen={setOpen} />
     </section>

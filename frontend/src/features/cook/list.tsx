@@ -3,7 +3,7 @@ import { Link, Navigate } from "react-router";
 
 import { useCooks } from "@/api/hooks";
 import { useTables } from "@/api/tables";
-import { useSystem } from "@/app/session";
+import { useMay, useSystem } from "@/app/session";
 import { Failed, Waiting } from "@/ui/controls";
 import { clockText, dayText } from "@/units/units";
 import { say } from "@/words/say";
@@ -14,6 +14,7 @@ const Kept = lazy(async () => ({ default: (await import("@/features/plan/kept"))
 export function CookListPage() {
   const cooks = useCooks();
   const system = useSystem();
+  const may = useMay();
   if (cooks.isError) return <Failed error={cooks.error} again={() => void cooks.refetch()} />;
   if (!cooks.data) return <Waiting what={say("screen-list-looking-at-the-fire")} />;
   const running = cooks.data.filter((c) => c.ended_at === null);
@@ -42,9 +43,11 @@ export function CookListPage() {
         </ul>
       </section>
       <TablesToday />
-      <Suspense fallback={null}>
-        <Kept system={system} />
-      </Suspense>
+      {may.cook && (
+        <Suspense fallback={null}>
+          <Kept system={system} />
+        </Suspense>
+      )}
     </div>
   );
 }
@@ -57,25 +60,30 @@ const lastOf = (cooks: readonly Line[]) =>
 
 /** What may be done while nothing is on the fire. */
 function Offers({ last }: { last: Line | null }) {
+  const may = useMay();
   return (
     <>
-      <p className="m-0">{say("screen-list-start-one-of-your-plans-or")}</p>
+      {may.cook && <p className="m-0">{say("screen-list-start-one-of-your-plans-or")}</p>}
       <ul className="m-0 flex list-none flex-wrap gap-x-6 p-0">
-        <li>
-          <Link to="/plan" className={LINK}>
-            {say("screen-list-make-a-plan")}
-          </Link>
-        </li>
-        <li>
-          <Link to="/first" className={LINK}>
-            {say("screen-list-a-first-steak-step-by-step")}
-          </Link>
-        </li>
-        <li>
-          <Link to="/practice" className={LINK}>
-            {say("screen-list-a-drill-without-meat")}
-          </Link>
-        </li>
+        {may.cook && (
+          <>
+            <li>
+              <Link to="/plan" className={LINK}>
+                {say("screen-list-make-a-plan")}
+              </Link>
+            </li>
+            <li>
+              <Link to="/first" className={LINK}>
+                {say("screen-list-a-first-steak-step-by-step")}
+              </Link>
+            </li>
+            <li>
+              <Link to="/practice" className={LINK}>
+                {say("screen-list-a-drill-without-meat")}
+              </Link>
+            </li>
+          </>
+        )}
         {last && (
           <li>
             <Link to={`/log/${last.id}`} className={LINK}>

@@ -71,7 +71,10 @@ function standing(cook: Cook): Mark[] {
 }
 
 /** The newest thing that was done and can be taken back. */
-export const lastMark = (cook: Cook): Mark | null => standing(cook).at(-1) ?? null;
+export const lastMark = (cook: Cook, mine: (kind: Kinds) => boolean = () => true): Mark | null =>
+  standing(cook)
+    .filter((mark) => mine(mark.deed.kind))
+    .at(-1) ?? null;
 
 /** The newest of a kind that was not taken back. */
 export const lastOf = <Kind extends Kinds>(cook: Cook, kind: Kind): Extract<Said, { kind: Kind }> | null =>

@@ -5,6 +5,7 @@ import { Button } from "@/ui/controls";
 import { clockText, countdown, leastText, phrase, spanText, type System, tempText } from "@/units/units";
 
 import type { Send } from "./actions";
+import { useMay } from "@/app/session";
 import { asksForReading, deed, lastMark, markName, type Outlook, type Piece } from "./model";
 import { say } from "@/words/say";
 
@@ -46,7 +47,7 @@ export function NowCard({
   onRead,
 }: Props) {
   const latest = latestTip(cook, piece);
-  const mark = lastMark(cook);
+  const mark = lastMark(cook, useMay().mark);
   const left = next ? (Date.parse(next.start_at) - nowMs) / 1000 : 0;
   const onTheWay = outbox.waiting.filter((w) => w.refused === undefined && !w.sent).length;
   const several = cook.pieces.length > 1;

@@ -3,7 +3,7 @@ import { Link, useNavigate } from "react-router";
 
 import { freshId } from "@/api/ids";
 import { type Deed, record } from "@/api/outbox";
-import { useSystem } from "@/app/session";
+import { useMay, useSystem } from "@/app/session";
 import { phrase } from "@/units/units";
 import { StepPicture } from "@/ui/step-picture";
 import { say } from "@/words/say";
@@ -24,6 +24,7 @@ export function OnePage() {
 function OneThing({ cook, link, outbox, each, nowMs }: Seen) {
   const system = useSystem();
   const go = useNavigate();
+  const may = useMay();
   const [cues, onCues] = useCueSwitches();
   const [reads, setReads] = useState(false);
   useAwake(cues.awake && cook.ended_at === null);
@@ -67,7 +68,7 @@ function OneThing({ cook, link, outbox, each, nowMs }: Seen) {
         cook={cook}
         outlooks={cook.outlooks}
         system={system}
-        onOpenWhatIf={() => void go(`/cook/${cook.id}`)}
+        onOpenWhatIf={may.cook ? () => void go(`/cook/${cook.id}`) : undefined}
       />
       <NowCard
         cook={cook}

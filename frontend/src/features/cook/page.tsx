@@ -5,7 +5,7 @@ import { type Cook, useFinish, useHands, useReference, useSpeed } from "@/api/ho
 import { type Link as LinkState, useCookTime, useLiveCook } from "@/api/live";
 import { type Deed, record, settle, useOutbox, withWaiting } from "@/api/outbox";
 import { freshId } from "@/api/ids";
-import { useHousehold, useSystem } from "@/app/session";
+import { useHousehold, useMay, useSystem } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
 import { lookOf } from "@/chart/look";
 import { foreseenTime, ownKey } from "@/chart/foreseen";
@@ -46,6 +46,7 @@ export function CookPage() {
 function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
   const system = useSystem();
   const household = useHousehold();
+  const may = useMay();
   const scale = household.scale;
   const reference = useReference();
   const outbox = useOutbox(told.id);
@@ -94,7 +95,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
         ? { key: `flip-${soonest.piece.id}-${flip.number}`, name: say("screen-cook-flip"), leftS: flip.inS }
         : { key: `${soonest.piece.id}-${soonest.next.key}`, name: soonest.next.name, leftS: nextLeft };
   const missed = useCue(cues, awaited, cook.clock.speed);
-  const mark = lastMark(cook);
+  const mark = lastMark(cook, may.mark);
   // fetched while the server answers: the verdict is asked for when the Wi-Fi may be gone
   useEffect(() => void rating().catch(() => undefined), []);
   useEffect(() => {
@@ -124,9 +125,11 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
         {cook.ended_at ? (
           <section aria-label={say("screen-cook-afterwards")} className="plate flex flex-col gap-3 p-4">
             <h2 className="m-0 text-3xl">{say("screen-cook-it-is-over-how-was-it")}</h2>
-            <Suspense fallback={null}>
-              <RatingForm cook={cook} />
-            </Suspense>
+            {may.cook && (
+              <Suspense fallback={null}>
+                <RatingForm cook={cook} />
+              </Suspense>
+            )}
             <Link to={`/log/${cook.id}`} className="font-semibold link">
               {say("screen-cook-see-it-in-the-log-foreseen")}
             </Link>
@@ -134,7 +137,12 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
         ) : (
           <>
             <PlainPage path={`/cook/${cook.id}`} />
-            <Trouble cook={cook} outlooks={cook.outlooks} system={system} onOpenWhatIf={setWhatIf} />
+            <Trouble
+              cook={cook}
+              outlooks={cook.outlooks}
+              system={system}
+              onOpenWhatIf={may.cook ? setWhatIf : undefined}
+            />
             <NowCard
               cook={cook}
               piece={soonest.piece}
@@ -213,7 +221,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
             />
             <CueSwitches cues={cues} onCues={onCues} awake={awake} />
             <OnAnotherPhone path={`/cook/${cook.id}`} />
-            {household.role !== "hand" && <LetLookOn cookId={cook.id} />}
+            {may.cook && <LetLookOn cookId={cook.id} />}
             <p className="m-0 flex flex-wrap gap-x-6">
               <Link className={ELSEWHERE} to={`/cook/${cook.id}/wall`}>
                 {say("screen-far-on-a-wall")}
@@ -222,7 +230,7 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
                 {say("screen-far-on-a-watch")}
               </Link>
             </p>
-            <Steering cook={cook} />
+            {may.cook && <Steering cook={cook} />}
           </>
         )}
       </div>

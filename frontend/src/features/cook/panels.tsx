@@ -18,7 +18,8 @@ export function Trouble({
   cook: Cook;
   outlooks: readonly Outlook[];
   system: System;
-  onOpenWhatIf: (piece: number) => void;
+  /** Missing where whoever looks may change nothing. */
+  onOpenWhatIf: ((piece: number) => void) | undefined;
 }) {
   const found = outlooks.flatMap((o) =>
     o.faults.map((f) => ({ ...f, piece: cook.pieces.find((p) => p.id === o.piece_id) })),
@@ -40,7 +41,7 @@ export function Trouble({
             {phrase(system, f.words)}
           </p>
           <p className="m-0">{phrase(system, f.advice)}</p>
-          {f.key === "dying" && f.piece && (
+          {f.key === "dying" && f.piece && onOpenWhatIf && (
             <Button className="mt-1" onClick={() => onOpenWhatIf(f.piece!.id)}>
               {say("screen-panels-what-can-be-done")}
             </Button>

@@ -5,7 +5,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { answer, client } from "@/api/client";
 import { type Cook, keys, useReference } from "@/api/hooks";
 import { useCookLeaves } from "@/api/own";
-import { useHousehold } from "@/app/session";
+import { useHousehold, useMay } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
 import { lookOf } from "@/chart/look";
 import { lineOfCook } from "@/chart/line-model";
@@ -60,6 +60,7 @@ function LetItGo({ cook }: { cook: Cook }) {
 
 function Entry({ cook }: { cook: Cook }) {
   const household = useHousehold();
+  const may = useMay();
   const system = household.units;
   const reference = useReference();
   const [chosen, setChosen] = useState(0);
@@ -196,9 +197,9 @@ function Entry({ cook }: { cook: Cook }) {
           >
             {say("screen-entry-readings-as-csv")}
           </a>
-          <FromFile key={piece.id} cookId={cook.id} pieceId={piece.id} name={piece.name} />
+          {may.cook && <FromFile key={piece.id} cookId={cook.id} pieceId={piece.id} name={piece.name} />}
         </section>
-        {cook.next_time.length > 0 && (
+        {may.cook && cook.next_time.length > 0 && (
           <section aria-labelledby="next-title" className="plate p-4">
             <h2 id="next-title" className="m-0 mb-1 text-lg">
               {say("screen-entry-next-time")}
@@ -222,11 +223,15 @@ function Entry({ cook }: { cook: Cook }) {
             </ul>
           </section>
         )}
-        <section className="plate p-4">
-          <h2 className="m-0 mb-2 text-lg">{say("screen-entry-the-verdict")}</h2>
-          <RatingForm cook={cook} />
-        </section>
-        {household.role !== "hand" && <LetItGo cook={cook} />}
+        {may.cook && (
+          <>
+            <section className="plate p-4">
+              <h2 className="m-0 mb-2 text-lg">{say("screen-entry-the-verdict")}</h2>
+              <RatingForm cook={cook} />
+            </section>
+            <LetItGo cook={cook} />
+          </>
+        )}
       </div>
     </div>
   );

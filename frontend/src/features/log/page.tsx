@@ -4,7 +4,7 @@ import { Link, useNavigate } from "react-router";
 
 import { type CookLine, useCooks } from "@/api/hooks";
 import { useCookLeaves, useLeavingCooks } from "@/api/own";
-import { useSystem } from "@/app/session";
+import { useMay, useSystem } from "@/app/session";
 import { BOX, Button, Choice, Failed, Field, Waiting } from "@/ui/controls";
 import { clockText, dayText, lengthText, spanText, type System, tempText } from "@/units/units";
 import { say } from "@/words/say";
@@ -41,6 +41,7 @@ function Going() {
 export function LogPage() {
   const cooks = useCooks();
   const system = useSystem();
+  const may = useMay();
   const [sieve, setSieve] = useState<Sieve>(EVERYTHING);
   const [over, setOver] = useState<number[]>([]);
   const navigate = useNavigate();
@@ -56,16 +57,18 @@ export function LogPage() {
         <section className="plate p-6">
           <p className="m-0">
             {say("screen-log-no-cook-has-ended-yet")}{" "}
-            <Link to="/plan" className="font-semibold link">
-              {say("screen-log-plan-the-first-one")}
-            </Link>
+            {may.cook && (
+              <Link to="/plan" className="font-semibold link">
+                {say("screen-log-plan-the-first-one")}
+              </Link>
+            )}
             {say("screen-log-a-practice-run-counts-too")}
           </p>
         </section>
       ) : (
         <Find cooks={past} sieve={sieve} onSieve={setSieve} found={shown.length} />
       )}
-      <Elsewhere />
+      {may.cook && <Elsewhere />}
       <Going />
       {over.length > 0 && (
         <section
@@ -215,6 +218,7 @@ interface EntryProps {
 }
 
 function Entry({ cook, system, over, full, onOver }: EntryProps) {
+  const may = useMay();
   const outcome = cook.outcome;
   return (
     <li className="plate flex flex-col gap-1 p-4">
@@ -275,14 +279,16 @@ function Entry({ cook, system, over, full, onOver }: EntryProps) {
         >
           {over ? say("screen-log-chosen") : say("screen-log-lay-over")}
         </Button>
-        <Link
-          to="/plan"
-          state={{ piece: cook.again }}
-          aria-label={say("screen-log-plan-again", { title: cook.title })}
-          className="inline-flex min-h-11 items-center px-2 text-ink underline decoration-seam decoration-2 underline-offset-4"
-        >
-          {say("screen-log-once-more")}
-        </Link>
+        {may.cook && (
+          <Link
+            to="/plan"
+            state={{ piece: cook.again }}
+            aria-label={say("screen-log-plan-again", { title: cook.title })}
+            className="inline-flex min-h-11 items-center px-2 text-ink underline decoration-seam decoration-2 underline-offset-4"
+          >
+            {say("screen-log-once-more")}
+          </Link>
+        )}
       </span>
     </li>
   );

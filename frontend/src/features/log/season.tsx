@@ -2,6 +2,7 @@ import { Link } from "react-router";
 
 import type { CookLine } from "@/api/hooks";
 import { useSeason } from "@/api/log";
+import { useMay } from "@/app/session";
 import { dayText, phrase, riseText, share, type System, tempText } from "@/units/units";
 import { say } from "@/words/say";
 
@@ -12,6 +13,7 @@ const HEIGHT = 96;
 
 /** What was cooked, how near it came to what was foreseen, and whether that gets better. */
 export function SeasonView({ cooks, system }: { cooks: readonly CookLine[]; system: System }) {
+  const may = useMay();
   const season = useSeason();
   const told = season.data;
   return (
@@ -52,7 +54,7 @@ export function SeasonView({ cooks, system }: { cooks: readonly CookLine[]; syst
                 return (
                   <li key={cut}>
                     <b className="figure text-base">{n}</b> × {cut}
-                    {best && (
+                    {may.cook && best && (
                       <>
                         {" "}
                         <Link

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { useTableAside, useTables } from "@/api/tables";
+import { useMay } from "@/app/session";
 import { Choice, Failed, Waiting } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
 import { useAsideList } from "@/ui/set-aside";
@@ -16,16 +17,19 @@ export function KeptTables() {
   const tables = useTables();
   const aside = useTableAside();
   const list = useAsideList(aside.mutate);
+  const may = useMay();
   return (
     <section aria-labelledby="tables-title" className="plate p-4 print:hidden">
       <div className="flex flex-wrap items-center justify-between gap-2">
         <h2 id="tables-title" className="m-0 text-lg">
           {say("screen-kept-kept-tables")}
         </h2>
-        <span className="flex flex-wrap items-end gap-3">
-          <FromExample />
-          <FromFile />
-        </span>
+        {may.cook && (
+          <span className="flex flex-wrap items-end gap-3">
+            <FromExample />
+            <FromFile />
+          </span>
+        )}
       </div>
       {list.notice}
       {tables.isError ? (
@@ -33,7 +37,9 @@ export function KeptTables() {
       ) : !tables.data ? (
         <Waiting what={say("screen-kept-fetching-the-tables")} />
       ) : tables.data.length === 0 ? (
-        <p className="m-0 text-ash">{say("screen-kept-none-yet-put-a-dish-on")}</p>
+        <p className="m-0 text-ash">
+          {may.cook ? say("screen-kept-none-yet-put-a-dish-on") : say("screen-kept-none-yet")}
+        </p>
       ) : (
         <ul className="m-0 list-none p-0">
           {tables.data.map((table) => (
@@ -50,7 +56,7 @@ export function KeptTables() {
                   {dayText(new Date(table.eat_at))} · {table.dishes.join(", ")}
                 </span>
               </span>
-              {list.button(table)}
+              {may.cook && list.button(table)}
             </li>
           ))}
         </ul>

@@ -3,7 +3,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import { Problem } from "@/api/client";
 import { useToldTime } from "@/api/live";
 import { type PlannedTable, type TableNow, useMarkWork, useTableNow } from "@/api/tables";
-import { useHousehold } from "@/app/session";
+import { useHousehold, useMay } from "@/app/session";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, phrase, type System } from "@/units/units";
 
@@ -31,6 +31,7 @@ type Work = PlannedTable["work"][number];
 
 function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean }) {
   const system = useHousehold().units;
+  const may = useMay();
   const [params, setParams] = useSearchParams();
   const person = params.get("person");
   const clock = new Date(useToldTime(now.clock, now.ended_at));
@@ -53,9 +54,11 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
           {say("screen-now-eat-at", { clock: clockText(clock) })}{" "}
           <b className="figure text-xl">{clockText(eatAt)}</b>
         </span>
-        <Link className="flex min-h-11 items-center link" to={`/table/${id}`}>
-          {say("screen-now-the-whole-table")}
-        </Link>
+        {may.cook && (
+          <Link className="flex min-h-11 items-center link" to={`/table/${id}`}>
+            {say("screen-now-the-whole-table")}
+          </Link>
+        )}
         <Link className="flex min-h-11 items-center link" to={`/table/${id}/wall`}>
           {say("screen-far-on-a-wall")}
         </Link>
@@ -92,7 +95,7 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
       <section aria-label={say("screen-now-grates")} className="plate p-4">
         <Grates {...{ told, at, eatAt, system }} />
       </section>
-      <Later id={id} clock={clock} eatAt={eatAt} late={now.pieces.some((p) => p.late_words)} />
+      {may.cook && <Later id={id} clock={clock} eatAt={eatAt} late={now.pieces.some((p) => p.late_words)} />}
       {asked.people.length > 1 && <Phones people={asked.people} />}
     </div>
   );

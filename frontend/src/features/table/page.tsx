@@ -1,10 +1,10 @@
 import { memo, useDeferredValue, useMemo, useState } from "react";
-import { Link, useLocation, useNavigate, useParams } from "react-router";
+import { Link, Navigate, useLocation, useNavigate, useParams } from "react-router";
 
 import { Problem } from "@/api/client";
 import { type Reference, useReference } from "@/api/hooks";
 import { type TableReference, useKeepTable, useTable, useTableReference } from "@/api/tables";
-import { useHousehold } from "@/app/session";
+import { useHousehold, useMay } from "@/app/session";
 import { dayOf, timeOf } from "@/units/typed";
 import { Button, Failed, Field, Mistake, TextField, Tick, Waiting } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
@@ -36,11 +36,14 @@ import { say } from "@/words/say";
 
 export function TablePage() {
   const { tableId } = useParams();
+  const may = useMay();
   const { key, state } = useLocation();
   const read = (state as { draft?: TableDraft } | null)?.draft;
   const cuts = useReference();
   const sides = useTableReference();
   const kept = useTable(tableId ? Number(tableId) : null);
+  // a hand marks what is on the table, and plans none
+  if (!may.cook) return tableId ? <Navigate to={`/table/${tableId}/now`} replace /> : <KeptTables />;
   for (const each of [cuts, sides, kept])
     if (each.isError) return <Failed error={each.error} again={() => void each.refetch()} />;
   if (!cuts.data || !sides.data || (tableId && !kept.data))

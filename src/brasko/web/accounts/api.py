@@ -16,7 +16,7 @@ from brasko.web.accounts.entrances import entered
 from brasko.web.accounts.guard import may_sign_up, may_try, was_wrong
 from brasko.web.accounts.models import Household
 from brasko.web.accounts.passwords import new_account, recover
-from brasko.web.accounts.people import person_of, who
+from brasko.web.accounts.people import HANDS_MARK, person_of, who
 from brasko.web.accounts.schemas import HouseholdOut, Preferences, RecoverIn, SessionOut, SignIn, SignUp
 from brasko.web.accounts.security_log import noted
 from brasko.web.accounts.signals import signed_out, signed_up
@@ -64,6 +64,7 @@ def session_out(request: HttpRequest) -> SessionOut:
                 "learns": home.learns,
                 "has_recovery": bool((home if asks.role == "owner" else asks.person.member).recovery),
                 "role": asks.role,
+                "marks": sorted(HANDS_MARK) if asks.role == "hand" else None,
                 "asks_codes": are_asked(asks.person),
                 "leaves_at": home.leaves_at,
             }

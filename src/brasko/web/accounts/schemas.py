@@ -26,6 +26,8 @@ class HouseholdOut(Schema):
     learns: bool
     has_recovery: bool
     role: Literal["owner", "cook", "hand"]
+    marks: list[str] | None
+    """Kinds of events that a hand may record; nothing is told to those who may record all."""
     asks_codes: bool
     """Whether a code of a clock is asked for beside the password."""
     leaves_at: datetime | None

@@ -51,7 +51,8 @@ def refused_host(request: HttpRequest) -> HttpResponse | None:
     try:
         request.get_host()
     except DisallowedHost:
-        return problem(400, "unknown-host", say("policy-unknown-name"), say("policy-this-server-does-not-go-by"))
+        said = say("policy-this-server-does-not-go-by", name=request.headers.get("Host", "")[:80])
+        return problem(400, "unknown-host", say("policy-unknown-name"), said)
     return None
 
 
@@ -76,6 +77,9 @@ def refused_plain(request: HttpRequest) -> HttpResponse | None:
     if (told is not None and told != scheme) or (via and address not in via):
         said = say("policy-the-proxy-at-is-not-known", address=address)
         return problem(403, "unknown-proxy", say("policy-a-proxy-that-is-not-known"), said)
+    if scheme == "http" and f"https://{request.get_host()}" in settings.CSRF_TRUSTED_ORIGINS:
+        said = say("policy-the-proxy-does-not-say", name=request.get_host())
+        return problem(403, "silent-proxy", say("policy-a-proxy-that-says-nothing"), said)
     if scheme == "https" or _is_near(address, own=not settings.LOCAL):
         return None
     said = say("policy-plain-http-from-beyond-the-yard", address=address)

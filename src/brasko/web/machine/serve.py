@@ -42,7 +42,7 @@ def bound(host: str, port: int) -> socket.socket:
     try:
         taken.bind((host, port))
     except OSError:
-        print(f"Stopped: port {port} is taken. Choose another one: PORT={port + 10}", file=sys.stderr)
+        print(f"Stopped: port {port} is taken. Choose another one: --port {port + 10}", file=sys.stderr)
         raise SystemExit(1) from None
     return taken
 
@@ -70,6 +70,7 @@ def main(arguments: list[str] | None = None) -> None:
     if secure is not None:
         with_keys: dict[str, Any] = {"ssl_certfile": str(secure.page), "ssl_keyfile": str(secure.key)}
         servers.append(Quiet(uvicorn.Config(APP, lifespan="off", **usual, **with_keys)))
+    print("Brasko is getting ready. The first time on a machine that takes a minute or two.", flush=True)
     asyncio.run(serve(servers, sockets, asked.port, asked.lan))
 
 

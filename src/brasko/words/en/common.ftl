@@ -1,5 +1,5 @@
 policy-unknown-name = Unknown name
-policy-this-server-does-not-go-by = This server does not go by that name. Add it to BRASKO_HOSTS.
+policy-this-server-does-not-go-by = This server does not go by the name { $name }. Ask for it by its own name, or add this one to BRASKO_HOSTS. A proxy before it must hand on the name that was asked for (Host).
 problem-something-in-the-input-is-not = Something in the input is not allowed
 problem-is-required = is required.
 problem-must-be-a-whole-number-got = must be a whole number (got { $got }).

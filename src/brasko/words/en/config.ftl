@@ -9,6 +9,8 @@ urls-something-went-wrong-in-the-server = Something went wrong in the server; no
 policy-plain-http-from-beyond = Not over plain HTTP
 policy-plain-http-from-beyond-the-yard = This came over plain HTTP from { $address }, which is beyond the yard: it would be read on the way. Open it with https://. Where a proxy stands before Brasko, let it send X-Forwarded-Proto: https.
 policy-a-proxy-that-is-not-known = A proxy that is not known
+policy-a-proxy-that-says-nothing = The proxy does not say who asks
+policy-the-proxy-does-not-say = { $name } is asked for over TLS (BRASKO_ORIGINS), but this came plainly: the proxy does not say who asked it, and over what. Let it send X-Forwarded-For and X-Forwarded-Proto.
 policy-the-proxy-at-is-not-known = { $address } passes requests on (it sends X-Forwarded headers) but is not known as a proxy: who asks, and whether over TLS, cannot be believed. Start Brasko with BRASKO_PROXIES={ $address }.
 health-no-worker = Nothing computes
 health-so-many-workers-are-missing = Processes that compute have ended and did not come back. Start Brasko anew.

@@ -44,6 +44,7 @@ screen-grates-nothing-on-it = nothing on it
 screen-grates-full = { $full } % full
 screen-kept-kept-tables = Kept tables
 screen-kept-fetching-the-tables = Fetching the tables…
+screen-kept-none-yet = None yet.
 screen-kept-none-yet-put-a-dish-on = None yet. Put a dish on the table, then keep it.
 screen-kept-begin-with-an-example = Begin with an example
 screen-kept-choose = Choose…
