@@ -18,11 +18,13 @@ import zipfile
 from datetime import UTC, datetime, timedelta
 from http.cookiejar import CookieJar
 from pathlib import Path
+from uuid import uuid4
 
 import pytest
 
 ROOT = Path(__file__).resolve().parents[2]
 PATIENCE_S = 600
+PASSWORD = "oak-and-cherry-9"
 
 
 @pytest.fixture(scope="module")
@@ -44,8 +46,16 @@ def installed(wheel, tmp_path_factory) -> Path:
     return folder / "bin"
 
 
+class Browser:
+    """Somebody's cookies."""
+
+    def __init__(self) -> None:
+        self.cookies = CookieJar()
+        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.cookies))
+
+
 class Served:
-    """`brasko serve` of the wheel, with a browser's cookies."""
+    """`brasko serve` of the wheel, asked by a browser."""
 
     def __init__(self, programs: Path, folder: Path) -> None:
         self.programs = programs
@@ -54,8 +64,7 @@ class Served:
         self.port = free.getsockname()[1]
         free.close()
         self.env = {"PATH": os.environ["PATH"], "HOME": str(folder), "NUMBA_CACHE_DIR": str(programs.parent / "numba")}
-        self.cookies = CookieJar()
-        self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.cookies))
+        self.owner = Browser()
         self.process: subprocess.Popen[bytes] | None = None
 
     def brasko(self, *words: str) -> subprocess.CompletedProcess[str]:
@@ -80,18 +89,36 @@ class Served:
             self.process.send_signal(signal.SIGTERM)
             self.process.wait(60)
 
-    def ask(self, path: str, body: dict | None = None) -> tuple[int, bytes]:
-        token = {c.name: c.value for c in self.cookies}.get("csrftoken", "")
+    def ask(self, path: str, body: dict | None = None, by: Browser | None = None, **headers: str) -> tuple[int, bytes]:
+        by = by or self.owner
+        token = {c.name: c.value for c in by.cookies}.get("csrftoken", "")
         request = urllib.request.Request(
             f"http://127.0.0.1:{self.port}{path}",
             None if body is None else json.dumps(body).encode(),
-            {"Content-Type": "application/json", "X-CSRFToken": token or ""},
+            {"Content-Type": "application/json", "X-CSRFToken": token or ""} | headers,
         )
         try:
-            with self.opener.open(request, timeout=120) as answer:
+            with by.opener.open(request, timeout=120) as answer:
                 return answer.status, answer.read()
         except urllib.error.HTTPError as exc:
             return exc.code, exc.read()
+
+    def told(self, path: str, body: dict | None = None, by: Browser | None = None, **headers: str) -> dict:
+        """What is answered, where it is not refused."""
+        status, answer = self.ask(path, body, by, **headers)
+        assert status < 300, (path, answer)
+        return json.loads(answer)
+
+    def takes(self, readings: range, token: str, begun: str) -> list[int]:
+        """Which readings of a thermometer are taken, sent as it sends them."""
+        at = [datetime.fromisoformat(begun) + timedelta(milliseconds=10 * n) for n in readings]
+        sent = [{"sequence": n, "at": t.isoformat(), "temp_c": 5.0} for n, t in zip(readings, at, strict=True)]
+        bearer = {"Authorization": f"Bearer {token}"}
+        return self.told("/api/device/readings", {"readings": sent}, Browser(), **bearer)["accepted"]
+
+    def marks(self, cook: int, text: str, by: Browser) -> None:
+        """Somebody's mark on a cook."""
+        self.told(f"/api/cooks/{cook}/events", {"client_id": str(uuid4()), "kind": "note", "text": text}, by)
 
 
 def test_it_carries_the_interface_and_says_what_it_needs(wheel):
@@ -120,11 +147,20 @@ def test_installed_it_serves_keeps_and_comes_back_elsewhere(installed, tmp_path)
         script = re.search(rb'src="(/assets/[^"]+\.js)"', page).group(1).decode()
         assert here.ask(script)[0] == 200
         here.ask("/api/session")
-        account = {"username": "tove", "password": "oak-and-cherry-9", "household": "Tove's yard"}
-        assert here.ask("/api/accounts", account)[0] == 201
+        here.told("/api/accounts", {"username": "tove", "password": PASSWORD, "household": "Tove's yard"})
         tonight = datetime.now(UTC) + timedelta(hours=6)
         piece = {"cut": "ribeye", "thickness_mm": 38.1}
-        assert here.ask("/api/plans", {"eat_at": tonight.isoformat(), "pieces": [piece]})[0] == 201
+        plan = here.told("/api/plans", {"eat_at": tonight.isoformat(), "pieces": [piece]})["id"]
+        invited = here.told("/api/members/invites", {"role": "hand"})["path"].removeprefix("/join/")
+        hand = Browser()
+        here.ask("/api/session", by=hand)
+        here.told("/api/accounts/join", {"username": "odo", "password": PASSWORD, "token": invited}, hand)
+        paired = here.told("/api/thermometers", {"name": "Long fork"})
+        how = {"practice": False, "thermometer_id": paired["thermometer"]["id"]}
+        started = here.told(f"/api/plans/{plan}/start", how)
+        cook, sent = started["id"], (paired["token"], started["started_at"])
+        assert here.takes(range(1, 21), *sent) == list(range(1, 21))
+        here.marks(cook, "lid shut", hand)
         assert here.brasko("backup", str(kept)).returncode == 0
     finally:
         here.end()
@@ -134,9 +170,17 @@ def test_installed_it_serves_keeps_and_comes_back_elsewhere(installed, tmp_path)
     assert there.brasko("restore", str(kept)).returncode == 0
     try:
         there.begin()
-        there.ask("/api/session")
-        status, told = there.ask("/api/session", {"username": "tove", "password": "oak-and-cherry-9"})
-        assert (status, json.loads(told)["household"]["name"]) == (200, "Tove's yard")
+        for name, by in (("tove", there.owner), ("odo", hand)):
+            by.cookies.clear()
+            there.ask("/api/session", by=by)
+            told = there.told("/api/session", {"username": name, "password": PASSWORD}, by)
+            assert told["household"]["name"] == "Tove's yard"
+        # the thermometer sends what it was not sure of again, and goes on
+        assert there.takes(range(15, 31), *sent) == list(range(21, 31))
+        there.marks(cook, "turned", hand)
+        seen = there.told(f"/api/cooks/{cook}")
+        assert len(seen["readings"]) == 30
+        assert [e["deed"]["text"] for e in seen["events"] if e["deed"]["kind"] == "note"] == ["lid shut", "turned"]
     finally:
         there.end()
     assert there.brasko("check").returncode == 0
