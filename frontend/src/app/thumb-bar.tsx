@@ -22,7 +22,7 @@ export function ThumbBar({ places }: { places: readonly Place[] }) {
   return (
     <nav
       aria-label={say("screen-shell-places")}
-      className="fixed inset-x-0 bottom-0 z-10 grid h-[var(--thumb)] grid-cols-5 border-t-2 border-seam bg-panel pb-[env(safe-area-inset-bottom)] md:hidden print:hidden"
+      className="fixed inset-x-0 bottom-0 z-10 grid h-[var(--thumb)] auto-cols-fr grid-flow-col border-t-2 border-seam bg-panel pb-[env(safe-area-inset-bottom)] md:hidden print:hidden"
     >
       {near.map((place) => (
         <NavLink key={place.to} to={place.to} className={BOX}>

@@ -73,7 +73,7 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
         {say("screen-actions-what-you-do")}{" "}
         <span className="kicker hidden md:inline">{say("screen-actions-alt-f-t-m-l-v")}</span>
       </h2>
-      <div className="grid grid-cols-4 gap-2">
+      <div className={`grid gap-2 ${may.cook ? "grid-cols-4" : "grid-cols-3"}`}>
         {tile("flip", say("screen-actions-flip"), "f")}
         {tile("turn", say("screen-actions-turn"), "t")}
         {tile("move", say("screen-actions-move"), "m")}
@@ -82,7 +82,11 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
           outlook?.lid_open ? say("screen-actions-lid-shut") : say("screen-actions-lid-open"),
           "l",
         )}
-        {tile("fire", say("screen-actions-vents-rain"), "v")}
+        {tile(
+          "fire",
+          may.mark("weather") ? say("screen-actions-vents-rain") : say("screen-actions-vents"),
+          "v",
+        )}
         {tile("reading", say("screen-actions-reading"), "r")}
         {may.mark("pause") &&
           tile("pause", paused ? say("screen-actions-go-on") : say("screen-actions-pause"), "p")}

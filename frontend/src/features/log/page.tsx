@@ -58,11 +58,13 @@ export function LogPage() {
           <p className="m-0">
             {say("screen-log-no-cook-has-ended-yet")}{" "}
             {may.cook && (
-              <Link to="/plan" className="font-semibold link">
-                {say("screen-log-plan-the-first-one")}
-              </Link>
+              <>
+                <Link to="/plan" className="font-semibold link">
+                  {say("screen-log-plan-the-first-one")}
+                </Link>
+                {say("screen-log-a-practice-run-counts-too")}
+              </>
             )}
-            {say("screen-log-a-practice-run-counts-too")}
           </p>
         </section>
       ) : (

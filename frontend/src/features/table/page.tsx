@@ -43,7 +43,7 @@ export function TablePage() {
   const sides = useTableReference();
   const kept = useTable(tableId ? Number(tableId) : null);
   // a hand marks what is on the table, and plans none
-  if (!may.cook) return tableId ? <Navigate to={`/table/${tableId}/now`} replace /> : <KeptTables />;
+  if (!may.cook) return tableId ? <Navigate to={`/table/${tableId}/now`} replace /> : <ToBeMarked />;
   for (const each of [cuts, sides, kept])
     if (each.isError) return <Failed error={each.error} again={() => void each.refetch()} />;
   if (!cuts.data || !sides.data || (tableId && !kept.data))
@@ -56,6 +56,16 @@ export function TablePage() {
       reference={cuts.data}
       sides={sides.data}
     />
+  );
+}
+
+/** For a hand: the tables that there are, each opened where its work is marked. */
+function ToBeMarked() {
+  return (
+    <div className="pt-2">
+      <h1 className="sr-only">{say("screen-kept-kept-tables")}</h1>
+      <KeptTables />
+    </div>
   );
 }
 

@@ -23,6 +23,7 @@ screen-actions-turn = Drehen
 screen-actions-move = Umlegen
 screen-actions-lid-shut = Deckel zu
 screen-actions-lid-open = Deckel auf
+screen-actions-vents = Lüftung
 screen-actions-vents-rain = Lüftung, Regen
 screen-actions-reading = Messung
 screen-actions-go-on = Weiter

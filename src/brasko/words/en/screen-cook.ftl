@@ -24,6 +24,7 @@ screen-actions-turn = Turn
 screen-actions-move = Move
 screen-actions-lid-shut = Lid shut
 screen-actions-lid-open = Lid open
+screen-actions-vents = Vents
 screen-actions-vents-rain = Vents, rain
 screen-actions-reading = Reading
 screen-actions-go-on = Go on
