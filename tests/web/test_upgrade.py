@@ -103,6 +103,13 @@ def test_addresses_of_the_api_that_are_none_are_problems(client, db):
         assert name in answer.headers
 
 
+def test_whoever_watches_over_the_machine_asks_on_it_by_no_name(client, db, settings):
+    settings.ALLOWED_HOSTS = ["grill.example"]
+    for path in ("/healthz", "/readyz"):
+        assert client.get(path, headers={"host": "127.0.0.1:8000"}).json().get("type") != "urn:brasko:unknown-host"
+    assert client.get("/api/session", headers={"host": "127.0.0.1:8000"}).json()["type"] == "urn:brasko:unknown-host"
+
+
 def test_a_name_that_this_server_does_not_have_is_refused(client, db):
     """Else a stranger's page could speak to it by a name of its own (DNS rebinding)."""
     for path in ("/api/session", "/", "/healthz"):
