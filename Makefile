@@ -5,7 +5,7 @@ PORT ?= 8000
 LAN ?=
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo serve test lint types drift validation reference calibrate forecast-trial learning-trial table-trial fault-test fuzz reliability cook-bench every-plan bench bill wheel soak loc screenshots build setup setup-test clean
+.PHONY: demo serve test lint types drift validation reference calibrate forecast-trial learning-trial table-trial fault-test fuzz reliability cook-bench every-plan bench bill wheel soak households loc screenshots build setup setup-test clean
 
 demo: setup
 	@tools/serve.sh demo $(PORT) $(LAN)
@@ -82,6 +82,9 @@ wheel: setup-test
 
 soak: setup-test
 	@python tools/soak.py
+
+households: setup-test
+	@python tools/households.py
 
 loc:
 	@python3 tools/loc.py
