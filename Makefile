@@ -84,7 +84,7 @@ soak: setup-test
 	@python tools/soak.py
 
 households: setup-test
-	@python tools/households.py
+	@python tools/many_households.py
 
 loc:
 	@python3 tools/loc.py

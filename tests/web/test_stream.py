@@ -3,6 +3,7 @@
 import asyncio
 import json
 from datetime import timedelta
+from time import monotonic
 from uuid import uuid4
 
 import pytest
@@ -16,6 +17,7 @@ from brasko.web.cooks.actions.record import finish, record_event
 from brasko.web.cooks.bell import bell
 from brasko.web.cooks.models import Cook
 from brasko.web.cooks.schemas import EventIn
+from brasko.web.cooks.stream import MOST_APART_S, Pace
 from brasko.web.devices.actions import take_readings
 from brasko.web.yard.models import Thermometer
 
@@ -109,6 +111,30 @@ async def test_a_quiet_stream_says_that_it_is_still_here(monkeypatch):
             break
     assert chunks[0] == b"retry: 1000\n\n"
     assert chunks[3] == b": still here\n\n"
+
+
+async def test_readings_wait_a_little_where_many_follow_and_a_mark_does_not():
+    with bell.listening(1) as phone:
+        bell.ring(1, for_readings=True)
+        begun = monotonic()
+        assert await phone.wait(1.0, begun + 0.2) is True
+        assert 0.19 <= monotonic() - begun < 1.0
+        bell.ring(1, for_readings=True)
+        bell.ring(1)
+        assert await phone.wait(1.0, monotonic() + 60.0) is True
+        # what is late already waits no more
+        bell.ring(1, for_readings=True)
+        assert await phone.wait(1.0, monotonic() - 1.0) is True
+        assert await phone.wait(0.05, monotonic() + 60.0) is False
+
+
+def test_all_streams_together_take_half_a_core_for_readings():
+    pace = Pace()
+    for _ in range(200):
+        pace.took(0.05)
+    assert pace.apart_s(1) == pytest.approx(0.1, rel=0.01)
+    assert pace.apart_s(40) == pytest.approx(4.0, rel=0.01)
+    assert pace.apart_s(4000) == MOST_APART_S
 
 
 async def test_a_bell_rings_only_for_its_cook():

@@ -7,6 +7,7 @@ lost and nothing comes twice.
 from collections import Counter
 from collections.abc import AsyncIterator, Iterator
 from contextlib import contextmanager
+from time import monotonic, thread_time
 
 from asgiref.sync import sync_to_async
 from django.contrib.sessions.backends.db import SessionStore
@@ -19,6 +20,7 @@ from brasko.web.common.problem import later, problem
 from brasko.web.cooks.bell import bell
 from brasko.web.cooks.convert import update_since
 from brasko.web.cooks.models import Cook
+from brasko.web.cooks.schemas import UpdateOut
 from brasko.web.machine.store import in_store
 
 HEARTBEAT_S = 5.0
@@ -27,6 +29,34 @@ MOST_STREAMS = 3
 """Of one session: browsers allow six connections to a host, and a page needs some for itself."""
 _open: Counter[str | None] = Counter()
 """How many streams each session has open in this process."""
+SHARE, MOST_APART_S = 0.5, 6.0
+"""So much of a core all streams together take for readings; no phone waits longer for one."""
+
+
+class Pace:
+    """How far apart updates come that readings call for, by what one costs and how many follow."""
+
+    def __init__(self) -> None:
+        self.cost_s = 0.03
+
+    def took(self, spent_s: float) -> None:
+        """What one update cost [s of a core]."""
+        self.cost_s += 0.1 * (spent_s - self.cost_s)
+
+    def apart_s(self, streams: int) -> float:
+        """The time between two updates of one stream [s], while so many are open."""
+        return min(streams * self.cost_s / SHARE, MOST_APART_S)
+
+
+pace = Pace()
+"""Of this process."""
+
+
+def _priced_update(cook_id: int, cursor: str) -> UpdateOut:
+    begun = thread_time()
+    update = update_since(cook_id, cursor)
+    pace.took(thread_time() - begun)
+    return update
 
 
 @contextmanager
@@ -64,15 +94,16 @@ async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse | Stre
 async def _messages(cook_id: int, cursor: str, signed_in: str | None) -> AsyncIterator[bytes]:
     """Updates until the browser leaves or its session is over."""
     sessions = SessionStore()
-    fetch = sync_to_async(update_since)
+    fetch = sync_to_async(_priced_update)
     with _counted(signed_in), bell.listening(cook_id) as listening:
         yield f"retry: {RETRY_MS}\n\n".encode()
         rang = True
         while signed_in is not None and await sessions.aexists(signed_in):
             update = await fetch(cook_id, cursor)
+            told_at = monotonic()
             if rang or update.cursor != cursor:
                 cursor = update.cursor
                 yield f"id: {cursor}\nevent: update\ndata: {update.model_dump_json()}\n\n".encode()
             else:
                 yield b": still here\n\n"
-            rang = await listening.wait(HEARTBEAT_S)
+            rang = await listening.wait(HEARTBEAT_S, told_at + pace.apart_s(_open.total()))

@@ -127,7 +127,7 @@ def take_readings(thermometer: Thermometer, rows: list[dict[str, Any]], cook_id:
     if out.accepted and cook.ended_at is not None:
         learn(cook)
     if out.accepted:
-        bell.ring(cook.id)
+        bell.ring(cook.id, for_readings=True)
     return out
 
 
