@@ -64,6 +64,8 @@ def headers_of(home: Home) -> dict[str, str]:
 
 async def posts(client: httpx.AsyncClient, home: Home, took: Took, ends: float) -> None:
     bearer = {"Authorization": f"Bearer {home.token}"}
+    # thermometers do not send at the same moment
+    await asyncio.sleep(POSTS_EVERY_S * (0.618 * home.cook % 1.0))
     while time.monotonic() < ends:
         home.sent += 1
         row = {"sequence": home.sent, "at": datetime.now(UTC).isoformat(), "temp_c": 5.0 + 0.02 * home.sent}
@@ -79,7 +81,7 @@ async def looks(client: httpx.AsyncClient, home: Home, took: Took, ends: float) 
     pages = ("/api/cooks", f"/api/cooks/{home.cook}", "/api/plans", "/api/grills")
     n = home.cook
     while time.monotonic() < ends:
-        await asyncio.sleep(LOOKS_EVERY_S * (0.5 if n == home.cook else 1.0))
+        await asyncio.sleep(LOOKS_EVERY_S * (0.618 * home.cook % 1.0 if n == home.cook else 1.0))
         n += 1
         begun = time.perf_counter()
         answer = await client.get(pages[n % len(pages)], headers=headers_of(home))
