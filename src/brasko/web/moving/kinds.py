@@ -189,8 +189,10 @@ def _teaching(row: Mapping[str, Any]) -> None:
 
 
 def _figure(row: Mapping[str, Any]) -> None:
-    away = HABITS[row["habit"]].away(row["value"])
-    if abs(away) > FARTHEST:
+    habit = HABITS.get(row["habit"])
+    if habit is None:
+        raise ValidationError(f"there is no habit {row['habit']}")
+    if (habit.is_factor and row["value"] <= 0.0) or abs(habit.away(row["value"])) > FARTHEST:
         raise ValidationError("it lies farther from the usual than any fire")
 
 
