@@ -70,8 +70,12 @@ export function LogPage() {
       ) : (
         <Find cooks={past} sieve={sieve} onSieve={setSieve} found={shown.length} />
       )}
-      {may.cook && <Elsewhere />}
-      <Going />
+      {may.cook && (
+        <>
+          <Elsewhere />
+          <Going />
+        </>
+      )}
       {over.length > 0 && (
         <section
           aria-label={say("screen-log-laid-over-one-another")}

@@ -37,13 +37,17 @@ import { say } from "@/words/say";
 export function TablePage() {
   const { tableId } = useParams();
   const may = useMay();
+  // a hand marks what is on the table, and plans none
+  if (!may.cook) return tableId ? <Navigate to={`/table/${tableId}/now`} replace /> : <ToBeMarked />;
+  return <Laid tableId={tableId} />;
+}
+
+function Laid({ tableId }: { tableId: string | undefined }) {
   const { key, state } = useLocation();
   const read = (state as { draft?: TableDraft } | null)?.draft;
   const cuts = useReference();
   const sides = useTableReference();
   const kept = useTable(tableId ? Number(tableId) : null);
-  // a hand marks what is on the table, and plans none
-  if (!may.cook) return tableId ? <Navigate to={`/table/${tableId}/now`} replace /> : <ToBeMarked />;
   for (const each of [cuts, sides, kept])
     if (each.isError) return <Failed error={each.error} again={() => void each.refetch()} />;
   if (!cuts.data || !sides.data || (tableId && !kept.data))
