@@ -4,8 +4,10 @@ ever."""
 from __future__ import annotations
 
 import ctypes
+import importlib
 import logging
 import multiprocessing
+import multiprocessing.context
 import os
 import signal
 import threading
@@ -16,9 +18,13 @@ from concurrent.futures import Future, InvalidStateError
 from concurrent.futures.process import BrokenProcessPool
 from contextlib import suppress
 from dataclasses import dataclass, field
+from multiprocessing import forkserver
+from pathlib import Path
 from typing import Any
 
 from pebble import ProcessExpired, ProcessPool
+
+import brasko
 
 log = logging.getLogger(__name__)
 
@@ -26,6 +32,8 @@ LONGEST_END_S = 2.0
 """A process that has not ended by then goes with the server (see begin)."""
 _DIE_WITH_PARENT = 1
 """PR_SET_PDEATHSIG of prctl(2)."""
+READY = "brasko.web.machine.ready"
+"""What is imported before a process is forked: a process that was ended is followed by another at once."""
 
 
 class Overdue(Exception):
@@ -61,17 +69,33 @@ def begin(nice: int) -> None:
     ready."""
     os.nice(nice)
     signal.signal(signal.SIGINT, signal.SIG_IGN)
+    _end_with_the_server()
+    # where it was not there to be forked
+    importlib.import_module(READY)
+
+
+def _end_with_the_server() -> None:
+    """The process this one was forked from ends when nobody holds its line any more: only the server is to hold it."""
     ctypes.CDLL(None, use_errno=True).prctl(_DIE_WITH_PARENT, signal.SIGKILL)
-    import django
+    line: int | None = getattr(forkserver._forkserver, "_forkserver_alive_fd", None)
+    if line is not None:
+        os.close(line)
 
-    from brasko.core.fire.warm import warm_fire
-    from brasko.core.heat.warm import warm
 
-    # what is asked for names modules that know the store's models
-    django.setup()
-
-    warm()
-    warm_fire()
+def _context() -> multiprocessing.context.ForkServerContext:
+    """Processes are forked from one that has everything imported, this program's own source and no other's."""
+    context = multiprocessing.get_context("forkserver")
+    context.set_forkserver_preload([READY])
+    own, before = str(Path(brasko.__file__).parents[1]), os.environ.get("PYTHONPATH")
+    os.environ["PYTHONPATH"] = own if before is None else f"{own}{os.pathsep}{before}"
+    try:
+        forkserver.ensure_running()
+    finally:
+        if before is None:
+            del os.environ["PYTHONPATH"]
+        else:
+            os.environ["PYTHONPATH"] = before
+    return context
 
 
 def ready() -> bool:
@@ -110,8 +134,7 @@ class Pool:
                 self._processes.append(_Process(self._begun()))
 
     def _begun(self) -> ProcessPool:
-        context = multiprocessing.get_context("spawn")
-        made = ProcessPool(max_workers=1, context=context, initializer=begin, initargs=(self.nice,))
+        made = ProcessPool(max_workers=1, context=_context(), initializer=begin, initargs=(self.nice,))
         made.schedule(ready)
         return made
 
