@@ -5,7 +5,7 @@ PORT ?= 8000
 LAN ?=
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo serve test lint types drift validation reference calibrate forecast-trial learning-trial table-trial fault-test fuzz reliability cook-bench every-plan bench bill wheel soak households loc screenshots build setup setup-test clean
+.PHONY: demo serve test test-long mutants lint types drift validation reference calibrate forecast-trial learning-trial table-trial fault-test fuzz reliability cook-bench every-plan bench bill wheel soak households loc screenshots build setup setup-test clean
 
 demo: setup
 	@tools/serve.sh demo $(PORT) $(LAN)
@@ -15,6 +15,13 @@ serve: setup
 
 test: setup-test
 	@tools/test.sh
+
+test-long: setup-test
+	@tools/test.sh long
+
+mutants: setup-test
+	@export NUMBA_CACHE_DIR=$${NUMBA_CACHE_DIR:-$(CURDIR)/var/numba}; \
+	pytest tests/core tests/cli tests/web -n auto --junitxml=var/mutation/tests.xml && python tests/mutation/run.py
 
 setup:
 	@tools/setup.sh app
