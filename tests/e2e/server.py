@@ -5,15 +5,26 @@ import os
 import shutil
 import signal
 import socket
+import sqlite3
 import subprocess
 import sys
 import threading
 import time
 import urllib.request
-from contextlib import suppress
+from collections.abc import Callable
+from contextlib import closing, suppress
+from datetime import UTC, datetime
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parents[2]
+
+
+def eventually(holds: Callable[[], object], within_s: float = 150.0) -> None:
+    """Wait until something holds: a shared machine may be slow. Raises AssertionError where it does not come about."""
+    ends = time.monotonic() + within_s
+    while not holds():
+        assert time.monotonic() < ends, f"it did not come about in {within_s:.0f} s"
+        time.sleep(0.1)
 
 
 class Kitchen:
@@ -34,6 +45,7 @@ class Kitchen:
             "BRASKO_COMPUTE_NICE": "0",
             "TZ": "UTC",
         }
+        self.snapshot = folder
         self.server: subprocess.Popen | None = None
         self.probe: subprocess.Popen | None = None
 
@@ -41,34 +53,75 @@ class Kitchen:
         subprocess.run([sys.executable, "manage.py", *words], cwd=ROOT, env=self.env, check=True, capture_output=True)
 
     def furnish(self, seeded: Path) -> None:
-        """The demo household, copied from a folder that all kitchens of a run share: the first one seeds it."""
-        seeded.mkdir(exist_ok=True)
-        with (seeded / "lock").open("w") as lock:
-            fcntl.flock(lock, fcntl.LOCK_EX)
-            if not (seeded / "done").exists():
-                first = Kitchen(seeded / "var")
-                first.manage("migrate", "--no-input")
-                first.manage("seed_demo")
-                (seeded / "done").touch()
-        shutil.copytree(seeded / "var", self.env["BRASKO_VAR"], dirs_exist_ok=True)
+        """The demo household, copied from a folder that all kitchens of a run share."""
+        shutil.copytree(seed(seeded), self.env["BRASKO_VAR"], dirs_exist_ok=True)
+        self.snapshot = seeded / "var" / "brasko.sqlite3"
+
+    def database(self) -> sqlite3.Connection:
+        """The server's own database, to look at and to set up what no person could do."""
+        return sqlite3.connect(self.env["BRASKO_DB"], timeout=30.0)
+
+    def restore(self) -> None:
+        """Put the demo household back as it was seeded, under a running server.
+
+        Numbers of rows go on: what the server remembers of a row is never taken for that of another.
+        """
+        with closing(sqlite3.connect(self.snapshot)) as seeded, closing(self.database()) as live:
+            used = live.execute("SELECT seq, name FROM sqlite_sequence").fetchall()
+            seeded.backup(live)
+            with live:
+                live.execute("DELETE FROM sqlite_sequence")
+                live.executemany("INSERT INTO sqlite_sequence (seq, name) VALUES (?, ?)", used)
+
+    def run_clock(self, cook_id: int, speed: float) -> None:
+        """Let a practice cook's clock run so fast from now on: faster than anybody is offered."""
+        real = datetime.now(UTC).replace(tzinfo=None)
+        with closing(self.database()) as db, db:
+            cook_at, real_at, was = db.execute(
+                "SELECT clock_cook_at, clock_real_at, clock_speed FROM cooks_cook WHERE id = ?", [cook_id]
+            ).fetchone()
+            now = datetime.fromisoformat(cook_at) + (real - datetime.fromisoformat(real_at)) * was
+            db.execute(
+                "UPDATE cooks_cook SET clock_cook_at = ?, clock_real_at = ?, clock_speed = ? WHERE id = ?",
+                [now.isoformat(" "), real.isoformat(" "), speed, cook_id],
+            )
 
     def start_server(self) -> None:
         words = ["uvicorn", "brasko.web.config.asgi:application", "--app-dir", "src", "--port", str(self.port)]
         words += ["--lifespan", "on", "--timeout-graceful-shutdown", "1", "--log-level", "warning"]
         self.server = subprocess.Popen([sys.executable, "-m", *words], cwd=ROOT, env=self.env)
-        for _ in range(600):
+        self.is_up("/api/session")
+
+    def is_up(self, path: str) -> None:
+        """Wait until the server answers."""
+
+        def answers() -> bool:
             try:
-                urllib.request.urlopen(f"{self.base}/api/session", timeout=1)
-                return
+                urllib.request.urlopen(f"{self.base}{path}", timeout=1)
             except OSError:
+                assert self.server is not None
                 assert self.server.poll() is None, "the server did not start"
-                time.sleep(0.25)
-        raise AssertionError("the server did not answer in two minutes and a half")
+                return False
+            return True
+
+        eventually(answers)
 
     def kill_server(self) -> None:
         assert self.server is not None
         self.server.send_signal(signal.SIGKILL)
         self.server.wait()
+
+    def rest_probe(self) -> None:
+        """Let the practice probe stand still: with nobody's cook to look at it would only take from the machine."""
+        if self.probe is not None:
+            self.probe.send_signal(signal.SIGSTOP)
+
+    def wake_probe(self) -> None:
+        """Let the practice probe go on, for the cooks of this test alone: the demo's own one is over."""
+        with closing(self.database()) as db, db:
+            db.execute("UPDATE cooks_cook SET ended_at = clock_cook_at WHERE ended_at IS NULL")
+        if self.probe is not None:
+            self.probe.send_signal(signal.SIGCONT)
 
     def start_probe(self) -> None:
         words = [sys.executable, "manage.py", "simulate_probe", "--server", self.base]
@@ -77,8 +130,22 @@ class Kitchen:
     def stop(self) -> None:
         for process in (self.probe, self.server):
             if process is not None and process.poll() is None:
+                process.send_signal(signal.SIGCONT)
                 process.terminate()
                 process.wait(60)
+
+
+def seed(folder: Path) -> Path:
+    """Fill the demo household into a folder, unless another process of this run has. Returns where its data are."""
+    folder.mkdir(exist_ok=True, parents=True)
+    with (folder / "lock").open("w") as lock:
+        fcntl.flock(lock, fcntl.LOCK_EX)
+        if not (folder / "done").exists():
+            first = Kitchen(folder / "var")
+            first.manage("migrate", "--no-input")
+            first.manage("seed_demo")
+            (folder / "done").touch()
+    return folder / "var"
 
 
 class Wire:
@@ -131,3 +198,7 @@ class Wire:
     def close(self) -> None:
         self.cut()
         self.listening.close()
+
+
+if __name__ == "__main__":
+    seed(Path(sys.argv[1]))

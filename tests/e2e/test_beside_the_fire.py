@@ -2,51 +2,26 @@
 
 import json
 import re
-import sqlite3
-import time
-from pathlib import Path
 
-import pytest
-from conftest import DESKTOP, PHONE, practise
+from axe import violations
+from browsers import DESKTOP, PHONE, set_speed
 from playwright.sync_api import expect
-
-from brasko.web.demo.season import RUNNING_TITLE
-
-AXE = (Path(__file__).resolve().parents[2] / "frontend/node_modules/axe-core/axe.min.js").read_text()
-
-
-@pytest.fixture(autouse=True)
-def _put_out(kitchen):
-    """Practice cooks of these tests do not run on beside those that follow."""
-    yield
-    with sqlite3.connect(Path(kitchen.env["BRASKO_DB"]), timeout=30.0) as db:
-        db.execute(
-            "UPDATE cooks_cook SET ended_at = clock_cook_at WHERE ended_at IS NULL AND title != ?", [RUNNING_TITLE]
-        )
-
-
-def eventually(holds) -> None:
-    """Within two minutes and a half: a shared machine may be slow."""
-    for _ in range(600):
-        if holds():
-            return
-        time.sleep(0.25)
-    raise AssertionError("did not come about in two minutes and a half")
+from server import eventually
 
 
 def kinds(kitchen, cook_id: int) -> list[str]:
-    with sqlite3.connect(Path(kitchen.env["BRASKO_DB"])) as db:
+    with kitchen.database() as db:
         return [row[0] for row in db.execute("SELECT kind FROM cooks_event WHERE cook_id = ? ORDER BY id", [cook_id])]
 
 
-@pytest.mark.parametrize(("size", "scheme"), [(DESKTOP, "dark"), (PHONE, "light")], ids=["desktop-dark", "phone-light"])
-def test_two_browsers_and_a_stretch_without_wifi(visit, kitchen, wire, size, scheme):
-    page = visit("/plan", size, scheme, quiet=False, base=wire.base)
-    cook_id = practise(page, wire.base)
-    other = visit(f"/cook/{cook_id}", PHONE, "dark")
+def test_two_browsers_and_a_stretch_without_wifi(visit, cook_page, kitchen, wire):
+    page, cook_id = cook_page(PHONE, "light", {"base": wire.base, "quiet": False, "keeps": True}, speed=60)
+    other = visit(f"/cook/{cook_id}", DESKTOP, "dark")
     there = other.get_by_role("region", name="Now")
     expect(there).to_contain_text("Pull, let it wait")
-    expect(there).to_contain_text(re.compile(r"\d\d:\d\d to \d\d:\d\d"), timeout=600_000)
+    expect(there).to_contain_text(re.compile(r"\d\d:\d\d to \d\d:\d\d"))
+    set_speed(other, 1)
+    expect(page.get_by_role("button", name="1×", exact=True)).to_have_attribute("aria-pressed", "true")
 
     kept = "navigator.serviceWorker.getRegistration().then((found) => Boolean(found && found.active))"
     eventually(lambda: page.evaluate(kept))
@@ -77,9 +52,8 @@ def test_two_browsers_and_a_stretch_without_wifi(visit, kitchen, wire, size, sch
     expect(other.get_by_role("button", name="Lid shut", exact=True)).to_be_visible()
 
 
-def test_what_could_be_done_is_computed_before_it_is_chosen(visit, kitchen):
-    page = visit("/plan")
-    practise(page, kitchen.base, "1×")
+def test_what_could_be_done_is_computed_before_it_is_chosen(cook_page):
+    page, _ = cook_page()
     page.get_by_role("button", name="Guests late").click()
     page.get_by_role("button", name="30 min", exact=True).click()
     page.get_by_role("button", name="What if", exact=True).click()
@@ -98,9 +72,8 @@ def test_what_could_be_done_is_computed_before_it_is_chosen(visit, kitchen):
     expect(page.get_by_role("region", name="Now")).to_contain_text("no warmer")
 
 
-def test_rain_says_what_it_does_before_it_is_told(visit, kitchen):
-    page = visit("/plan")
-    practise(page, kitchen.base, "1×")
+def test_rain_says_what_it_does_before_it_is_told(cook_page):
+    page, _ = cook_page()
     page.get_by_role("button", name="Vents, rain", exact=True).click()
     weather = page.get_by_role("region", name="Weather")
     expect(weather.get_by_role("button", name="It is so now")).to_be_disabled()
@@ -112,9 +85,8 @@ def test_rain_says_what_it_does_before_it_is_told(visit, kitchen):
     expect(weather.get_by_role("button", name="Heavy rain")).to_have_attribute("aria-pressed", "true")
 
 
-def test_a_cool_grate_and_a_flare_up(visit, kitchen):
-    page = visit("/plan")
-    practise(page, kitchen.base, "1×")
+def test_a_cool_grate_and_a_flare_up(cook_page):
+    page, _ = cook_page()
     page.keyboard.press("Alt+r")
     page.get_by_label("Of what").select_option(label="The grate or pan, from above")
     page.get_by_label("What it says, °F").fill("400")
@@ -128,9 +100,8 @@ def test_a_cool_grate_and_a_flare_up(visit, kitchen):
     expect(page.get_by_role("button", name=re.compile("^Undo"))).to_contain_text("move")
 
 
-def test_practice_thermometers_are_read_at_a_press_and_files_taken_in(visit, kitchen, tmp_path):
-    page = visit("/plan", PHONE, "dark")
-    cook_id = practise(page, kitchen.base, "10×")
+def test_practice_thermometers_are_read_at_a_press_and_files_taken_in(cook_page, kitchen, tmp_path):
+    page, cook_id = cook_page(PHONE, "dark", speed=10)
     page.get_by_role("button", name="Reading", exact=True).click()
     sheet = page.get_by_role("dialog")
     sheet.get_by_role("button", name="Read the practice thermometer in the middle").click()
@@ -146,23 +117,21 @@ def test_practice_thermometers_are_read_at_a_press_and_files_taken_in(visit, kit
     sheet.get_by_label("CSV file").set_input_files(file)
     expect(sheet).to_contain_text("1 reading kept, 1 not taken.")
     expect(sheet).to_contain_text("temp_c must be between -30 and 550 °C (got 951)")
-    with sqlite3.connect(Path(kitchen.env["BRASKO_DB"])) as db:
+    with kitchen.database() as db:
         rows = db.execute("SELECT source, temp_c FROM cooks_reading WHERE cook_id = ?", [cook_id]).fetchall()
     assert {"hand", "surface", "pit"} <= {source for source, _ in rows}
     assert ("tip", 4.5) in rows
 
 
-def test_a_lid_left_open_is_named(visit, kitchen):
-    page = visit("/plan")
-    cook_id = practise(page, kitchen.base, "60×", "Lid left open")
+def test_a_lid_left_open_is_named(cook_page):
+    page, cook_id = cook_page(speed=60, trouble="lid")
     page.get_by_text("10×").first.click()
-    expect(page.get_by_role("alert", name="Trouble")).to_contain_text("the lid is open", timeout=300_000)
+    expect(page.get_by_role("alert", name="Trouble")).to_contain_text("the lid is open")
     assert json.loads(page.evaluate(f"fetch('/api/cooks/{cook_id}').then(r => r.text())"))["outlooks"][0]["faults"]
 
 
-def test_cues_can_be_switched_and_stay_switched(visit, kitchen):
-    page = visit("/plan")
-    practise(page, kitchen.base, "1×")
+def test_cues_can_be_switched_and_stay_switched(cook_page):
+    page, _ = cook_page()
     page.get_by_text("Spoken", exact=True).click()
     page.get_by_text("Sound", exact=True).click()
     page.reload()
@@ -173,20 +142,16 @@ def test_cues_can_be_switched_and_stay_switched(visit, kitchen):
 SHEETS = ("Reading", "Move", "Vents, rain", "Note", "Flare-up", "Black smoke", "Guests late", "What if")
 
 
-@pytest.mark.parametrize("scheme", ["light", "dark"])
-def test_every_sheet_is_named_and_without_violations(visit, kitchen, scheme):
-    page = visit("/plan", PHONE, scheme)
-    practise(page, kitchen.base, "1×")
-    page.evaluate(AXE)
+def test_every_sheet_is_named_and_without_violations(cook_page):
+    page, _ = cook_page(PHONE)
     for name in SHEETS:
         page.get_by_role("button", name=name, exact=True).click()
         sheet = page.get_by_role("dialog")
         expect(sheet.get_by_role("heading").first).to_be_visible()
         if name == "What if":
             expect(sheet).to_contain_text("Each was simulated")
-        found = page.evaluate(
-            "axe.run('[role=dialog]').then(r => r.violations.map(v => v.id + ': ' + v.nodes[0].html))"
-        )
-        assert found == [], name
+        for scheme in ("dark", "light"):
+            page.emulate_media(color_scheme=scheme)
+            assert violations(page, "[role=dialog]") == [], (name, scheme)
         sheet.get_by_role("button", name="Close", exact=True).click()
         expect(sheet).to_have_count(0)

@@ -1,54 +1,11 @@
-"""A household's first minutes, and quantities as people say them on every page."""
+"""A household's first minutes: what it cooks on, a first steak, a cut found by its picture, a lost password."""
 
 import re
 
 import pytest
-from conftest import DESKTOP, PHONE, practise
-from playwright.sync_api import Page, expect
-from test_access import READY, violations
-
-TOO_FINE = re.compile(
-    r"\d+\.\d+\s*(?:in|lb|oz)\b(?!/)"  # a ruler has fractions, a scale ounces
-    r"|\d+\.\d+\s*°F"  # a thermometer whole degrees
-    r"|\d+\.\d\d+\s*(?:mm|g|min|s)\b"
-    r"|\d+\.\d{3,}\s*kg\b"
-    r"|\d+\s*J/K"
-)
-"""Figures with more digits than their kind allows. Common practice, no source."""
-
-
-def figures(page: Page) -> str:
-    """All that can be read on a page, its fields too."""
-    return page.evaluate(
-        """() => [document.body.innerText,
-             ...[...document.querySelectorAll('input')].map((i) => i.value + ' ' +
-               (i.nextElementSibling?.textContent ?? ''))].join('\\n')"""
-    )
-
-
-@pytest.mark.parametrize("units", ["us", "metric"])
-def test_no_figure_has_more_digits_than_its_kind(visit, units):
-    page = visit("/plan")
-    if units == "metric":
-        page.get_by_role("button", name="Change to Celsius").click()
-        expect(page.get_by_role("button", name="Change to Fahrenheit")).to_be_visible()
-    base = page.url.split("/plan")[0]
-    found = {}
-    try:
-        for path, ready in READY.items():
-            page.goto(base + path)
-            expect(page.get_by_text(ready).first).to_be_visible(timeout=375_000)
-            page.wait_for_timeout(600)
-            fine = [m.group() for m in TOO_FINE.finditer(figures(page))]
-            if path == "/yard":  # a thermometer is checked to a tenth of a degree
-                fine = [each for each in fine if not re.search(r"^\d+\.\d °", each)]
-            if fine:
-                found[path] = fine
-    finally:
-        if units == "metric":
-            page.get_by_role("button", name="Change to Fahrenheit").click()
-            expect(page.get_by_role("button", name="Change to Celsius")).to_be_visible()
-    assert found == {}
+from axe import violations
+from browsers import DESKTOP, PHONE
+from playwright.sync_api import expect
 
 
 @pytest.mark.parametrize("size", [DESKTOP, PHONE], ids=["desktop", "phone"])
@@ -94,23 +51,18 @@ def test_a_new_household_says_what_it_cooks_on_and_plans(visit, size):
     assert violations(page) == []
 
 
-@pytest.mark.parametrize(
-    ("place", "size"),
-    [("watch", {"width": 200, "height": 220}), ("wall", {"width": 1024, "height": 768})],
-    ids=["watch", "wall"],
-)
-def test_a_cook_is_followed_from_the_wrist_and_from_the_wall(visit, kitchen, place, size):
+def test_a_cook_is_followed_from_the_wall_and_from_the_wrist(cook_page):
     """What is next and how long still, without the rest; done from the wrist is done for all."""
-    page = visit("/plan")
-    cook_id = practise(page, kitchen.base)
-    page.set_viewport_size(size)
-    page.goto(f"{kitchen.base}/cook/{cook_id}/{place}")
-    expect(page.get_by_role("timer").first).to_have_text(re.compile(r"^(\d+:\d\d|now)", re.IGNORECASE))
-    assert violations(page) == []
-    assert page.evaluate("document.documentElement.scrollWidth") <= size["width"]
-    if place == "wall":
-        expect(page.get_by_text("pull at").or_(page.get_by_text("off at")).first).to_be_visible()
-        return
+    page, _ = cook_page()
+    cook = page.url
+    for place, size in (("wall", (1024, 768)), ("watch", (200, 220))):
+        page.set_viewport_size({"width": size[0], "height": size[1]})
+        page.goto(f"{cook}/{place}")
+        expect(page.get_by_role("timer").first).to_have_text(re.compile(r"^(\d+:\d\d|now)", re.IGNORECASE))
+        assert violations(page) == []
+        assert page.evaluate("document.documentElement.scrollWidth") <= size[0]
+        if place == "wall":
+            expect(page.get_by_text("pull at").or_(page.get_by_text("off at")).first).to_be_visible()
     title = page.get_by_role("heading").inner_text()
     page.get_by_role("button").click()
     expect(page.get_by_role("heading")).not_to_have_text(title)

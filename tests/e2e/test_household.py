@@ -4,31 +4,33 @@ import re
 import time
 
 import pyotp
-from conftest import DESKTOP, PHONE, begin, keep_a_plan, start_dialog
+import pytest
+from api import Api
+from axe import violations
+from browsers import DESKTOP, PHONE
 from playwright.sync_api import Page, expect
-from test_access import violations
 
 PASSWORD = "charcoal-and-oak-9"
 
 
-def new_household(page: Page, name: str) -> None:
-    page.get_by_role("button", name="Sign out").click()
-    page.get_by_role("button", name="Make an account").click()
-    page.get_by_role("textbox", name="Household").fill(name)
-    page.get_by_label("Name", exact=True).fill(name.lower().replace(" ", "-"))
-    page.get_by_label("Password").fill(PASSWORD)
-    page.get_by_role("button", name="Make the account").click()
-    page.get_by_role("button", name="Not now").click()
-    expect(page.get_by_role("button", name="Keep this plan")).to_be_visible()
+@pytest.fixture
+def household(visit, kitchen):
+    """A browser profile that is signed in to a household of its own, with its API."""
+
+    def opened(name: str, size: dict) -> tuple[Page, Api]:
+        page = visit(None, size, quiet=False)
+        api = Api(page.context, kitchen.base)
+        api.sign_up(name, PASSWORD)
+        return page, api
+
+    return opened
 
 
-def test_a_hand_is_invited_marks_and_is_taken_away_while_a_neighbour_looks_on(visit):
-    owner = visit("/plan", DESKTOP, quiet=False)
-    new_household(owner, "Alder Court")
-    base = re.match(r"https?://[^/]+", owner.url).group(0)
-    keep_a_plan(owner, base)
-    start_dialog(owner)
-    cook = f"{base}/cook/{begin(owner)}"
+def test_a_hand_is_invited_marks_and_is_taken_away_while_a_neighbour_looks_on(visit, household, kitchen):
+    owner, api = household("Alder Court", DESKTOP)
+    base = kitchen.base
+    cook = f"{base}/cook/{api.start_cook()}"
+    owner.goto(cook)
     owner.get_by_text("Let somebody look on").click()
     owner.get_by_role("button", name="Make a link").click()
     look = owner.get_by_text(re.compile("/look/")).inner_text()
@@ -81,11 +83,10 @@ def test_a_hand_is_invited_marks_and_is_taken_away_while_a_neighbour_looks_on(vi
     expect(hand.get_by_text("nothing here under that")).to_be_visible()
 
 
-def test_codes_sessions_moving_and_letting_go(visit, tmp_path):
-    page = visit("/plan", PHONE, quiet=False)
-    new_household(page, "Heron Lane")
-    base = re.match(r"https?://[^/]+", page.url).group(0)
-    keep_a_plan(page, base)
+def test_codes_sessions_moving_and_letting_go(visit, household, kitchen, tmp_path):
+    page, api = household("Heron Lane", PHONE)
+    base = kitchen.base
+    api.save_plan()
     page.goto(f"{base}/account")
     with page.expect_download() as taken:
         page.get_by_role("link", name="Take it out").click()
@@ -127,8 +128,7 @@ def test_codes_sessions_moving_and_letting_go(visit, tmp_path):
     let_go.get_by_role("button", name="Let it go, in a day").click()
     expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
 
-    elsewhere = visit("/plan", DESKTOP, quiet=False)
-    new_household(elsewhere, "Otter Reach")
+    elsewhere, _ = household("Otter Reach", DESKTOP)
     elsewhere.goto(f"{base}/account")
     moving = elsewhere.get_by_role("region", name="All you have, in one file")
     moving.locator("input[type=file]").set_input_files(file)

@@ -17,7 +17,7 @@ from uuid import uuid4
 import pytest
 from server import Kitchen
 
-KILLS = int(os.environ.get("BRASKO_KILLS", "6"))
+KILLS = int(os.environ.get("BRASKO_KILLS", "4"))
 """`make fault-test` asks for fifty."""
 
 

@@ -2,9 +2,9 @@
 
 import re
 
-from conftest import PHONE
+from axe import violations
+from browsers import PHONE
 from playwright.sync_api import expect
-from test_access import violations
 
 
 def test_a_question_is_worked_out_swept_and_planned(visit):

@@ -2,14 +2,14 @@
 
 import re
 
-from conftest import PHONE, practise
+from axe import violations
+from browsers import PHONE
 from playwright.sync_api import expect
-from test_access import violations
 
 
-def test_beside_the_fire_and_on_paper_in_german(kitchen, visit):
-    page = visit("/plan")
-    cook = f"{kitchen.base}/cook/{practise(page, kitchen.base)}"
+def test_beside_the_fire_and_on_paper_in_german(kitchen, cook_page):
+    page, cook_id = cook_page()
+    cook = f"{kitchen.base}/cook/{cook_id}"
     expect(page.locator("html")).to_have_attribute("lang", "en")
     page.get_by_role("button", name="Deutsch").click()
     expect(page.locator("html")).to_have_attribute("lang", "de")

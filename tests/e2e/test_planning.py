@@ -5,7 +5,7 @@ import re
 from datetime import UTC, datetime, timedelta
 
 import pytest
-from conftest import DESKTOP, PHONE
+from browsers import DESKTOP, PHONE
 from playwright.sync_api import Page, expect
 
 ORDER = "The order of the work"
@@ -75,8 +75,9 @@ def test_brasko_picks_until_the_cook_chooses(visit):
     page.get_by_role("button", name="Everything else").click()
     page.get_by_label("Method", exact=True).select_option(label="In the skillet")
     expect(page.get_by_label("In short")).to_contain_text("In the skillet")
-    page.get_by_role("textbox", name="How thick").fill("1.75")
-    page.wait_for_timeout(900)
+    with page.expect_response(re.compile("/api/plans/preview")):
+        page.get_by_role("textbox", name="How thick").fill("1.75")
+    ready(page)
     expect(page.get_by_label("In short")).to_contain_text("In the skillet")
 
 

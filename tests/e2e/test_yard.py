@@ -7,14 +7,13 @@ import sqlite3
 import ssl
 import subprocess
 import sys
-import time
 import urllib.request
 from pathlib import Path
 
 import pytest
-from conftest import PHONE
+from browsers import PHONE
 from playwright.sync_api import Browser, Page, expect
-from server import ROOT, Kitchen
+from server import ROOT, Kitchen, eventually
 
 from brasko.web.machine.lan import addresses, certificate
 
@@ -30,13 +29,7 @@ def yard(tmp_path_factory) -> Kitchen:
     kitchen.manage("upgrade")
     words = [sys.executable, "-m", "brasko.web.machine.serve", "--port", str(kitchen.port), "--lan"]
     kitchen.server = subprocess.Popen(words, cwd=ROOT / "src", env=kitchen.env, stdout=subprocess.PIPE, text=True)
-    for _ in range(600):
-        try:
-            urllib.request.urlopen(f"{kitchen.base}/healthz", timeout=1)
-            break
-        except OSError:
-            assert kitchen.server.poll() is None
-            time.sleep(0.25)
+    kitchen.is_up("/healthz")
     kitchen.start_probe()
     yield kitchen
     kitchen.stop()
@@ -103,17 +96,20 @@ def marks(kitchen: Kitchen, cook_id: int) -> list[dict]:
         return [{"kind": kind, **json.loads(payload)} for kind, payload in rows]
 
 
+def is_done(readings: list[dict]) -> bool:
+    """Whether the probe's tip has shown what ground meat must reach."""
+    return any(reading["source"] == "tip" and reading["temp_c"] > 72.0 for reading in readings)
+
+
 def kept_by(kitchen: Kitchen, cook_id: int, task: str) -> list[dict]:
     """The marks of a cook once a task is among them."""
-    for _ in range(200):
-        found = marks(kitchen, cook_id)
-        if any(m.get("task") == task for m in found):
-            return found
-        time.sleep(0.1)
-    raise AssertionError(f"{task} was never kept")
+    eventually(lambda: any(m.get("task") == task for m in marks(kitchen, cook_id)))
+    return marks(kitchen, cook_id)
 
 
-@pytest.mark.parametrize("secure", [False, True], ids=["plainly", "with a certificate"])
+@pytest.mark.parametrize(
+    "secure", [False, pytest.param(True, marks=pytest.mark.long)], ids=["plainly", "with a certificate"]
+)
 def test_a_phone_on_the_wifi_records_a_cook(yard, phone, secure):
     base = f"https://{ADDRESS}:{yard.port + 1}" if secure else f"http://{ADDRESS}:{yard.port}"
     page = phone(base)
@@ -136,11 +132,7 @@ def test_a_phone_on_the_wifi_records_a_cook(yard, phone, secure):
     sheet.get_by_label("The lowest of them, °F").fill("150")
     sheet.get_by_role("button", name="Keep this reading").click()
     expect(page.get_by_text(re.compile("must show 160 °F. (Leave it over the heat|Read it again)"))).to_be_visible()
-    for _ in range(200):
-        told = call(page, "GET", f"/api/cooks/{cook_id}")["body"]["readings"]
-        if any(reading["source"] == "tip" and reading["temp_c"] > 72.0 for reading in told):
-            break
-        time.sleep(0.2)
+    eventually(lambda: is_done(call(page, "GET", f"/api/cooks/{cook_id}")["body"]["readings"]))
     page.get_by_role("button", name="Read the middle of each piece").click()
     page.get_by_label("The lowest of them, °F").fill("162")
     page.get_by_role("button", name="Keep this reading").click()
@@ -223,7 +215,7 @@ def test_one_households_marks_never_travel_as_anothers_and_nothing_stays(yard, p
     before = len(marks(yard, cook_id))
     page.reload()
     sign_up(page, "lucan")
-    page.wait_for_timeout(1500)
+    page.wait_for_load_state("networkidle")
     assert len(marks(yard, cook_id)) == before
 
 

@@ -1,0 +1,192 @@
+"""Every page as it opens: accessible in both schemes and sizes, no wider than a phone, with figures as people say them,
+and all of it from this server."""
+
+import re
+from collections.abc import Iterator
+
+import pytest
+from axe import violations
+from browsers import DESKTOP, PHONE, open_context
+from playwright.sync_api import Page, expect
+
+READY = {
+    "/plan": "in eight cooks of ten",
+    "/table": "Put dishes on the table",
+    "/cook": "Line",
+    "/log": "The log",
+    "/fire": "Making it ready",
+    "/fire?grill=gas_4": "Making it ready",
+    "/yard": "Kept fires",
+    "/lab": "Where cooks disagree",
+    "/practice": "The first two-zone fire",
+    "/guide": "Where cooks disagree",
+    "/account": "Should the password be lost",
+    "/first": "When do you eat?",
+}
+"""What a page says once it has what it shows."""
+TOO_FINE = re.compile(
+    r"\d+\.\d+\s*(?:in|lb|oz)\b(?!/)"  # a ruler has fractions, a scale ounces
+    r"|\d+\.\d+\s*°F"  # a thermometer whole degrees
+    r"|\d+\.\d\d+\s*(?:mm|g|min|s)\b"
+    r"|\d+\.\d{3,}\s*kg\b"
+    r"|\d+\s*J/K"
+)
+"""Figures with more digits than their kind allows. Common practice, no source."""
+
+
+class OpenPage:
+    """A page that was opened once, for all that is asked of it."""
+
+    def __init__(self, path: str, page: Page, base: str) -> None:
+        self.path, self.page = path, page
+        self.complaints: list[str] = []
+        self.outside: list[str] = []
+        page.on("pageerror", lambda error: self.complaints.append(str(error)))
+        page.on("console", lambda m: self.complaints.append(m.text) if m.type == "error" else None)
+        own = (base, "data:", "blob:")
+        page.on("request", lambda r: None if r.url.startswith(own) else self.outside.append(r.url))
+        page.goto(base + path)
+        self.is_ready()
+
+    def is_ready(self) -> None:
+        expect(self.page.get_by_text(READY[self.path]).first).to_be_visible()
+
+
+@pytest.fixture(scope="module", params=list(READY))
+def opened(request, kitchen, browser) -> Iterator[OpenPage]:
+    kitchen.rest_probe()
+    kitchen.restore()
+    context = open_context(browser, DESKTOP, "light")
+    yield OpenPage(request.param, context.new_page(), kitchen.base)
+    context.close()
+
+
+@pytest.fixture
+def page(opened) -> Iterator[Page]:
+    """The page as it was opened: light, on a desktop."""
+    yield opened.page
+    opened.page.set_viewport_size(DESKTOP)
+    opened.page.emulate_media(color_scheme="light")
+
+
+@pytest.mark.parametrize("scheme", ["light", "dark"])
+@pytest.mark.parametrize("size", [DESKTOP, PHONE], ids=["desktop", "phone"])
+def test_a_page_has_no_violations(page, size, scheme):
+    page.set_viewport_size(size)
+    page.emulate_media(color_scheme=scheme)
+    expect(page.locator("html")).to_have_attribute("data-scheme", scheme)
+    assert violations(page) == []
+
+
+@pytest.mark.parametrize("size", [(360, 740), (740, 360)], ids=["upright", "sideways"])
+def test_nothing_is_wider_than_a_phone(page, size):
+    page.set_viewport_size({"width": size[0], "height": size[1]})
+    page.wait_for_function("width => document.documentElement.scrollWidth <= width", arg=size[0])
+
+
+def test_no_figure_has_more_digits_than_its_kind(opened, page):
+    """In inches and degrees Fahrenheit, then in millimetres and Celsius."""
+    assert too_fine(opened) == []
+    to_metric = page.get_by_role("button", name="Change to Celsius")
+    if to_metric.count() == 0:
+        return  # a page without the head, where units are not changed
+    to_metric.click()
+    expect(page.get_by_role("button", name="Change to Fahrenheit")).to_be_visible()
+    opened.is_ready()
+    try:
+        assert too_fine(opened) == []
+    finally:
+        page.get_by_role("button", name="Change to Fahrenheit").click()
+
+
+def too_fine(opened: OpenPage) -> list[str]:
+    """Figures with too many digits among all that can be read on a page, its fields too."""
+    text = opened.page.evaluate(
+        """() => [document.body.innerText,
+             ...[...document.querySelectorAll('input')].map((i) => i.value + ' ' +
+               (i.nextElementSibling?.textContent ?? ''))].join('\\n')"""
+    )
+    found = [m.group() for m in TOO_FINE.finditer(text)]
+    # a thermometer is checked to a tenth of a degree
+    return [each for each in found if not (opened.path == "/yard" and re.search(r"^\d+\.\d °", each))]
+
+
+def test_everything_comes_from_this_server_and_nothing_complains(opened, page):
+    assert opened.outside == []
+    assert opened.complaints == []
+    assert page.evaluate("document.fonts.check('16px \"Archivo Variable\"')")
+
+
+# -- what is opened on a page ------------------------------------------------------------------------------------------
+
+
+def in_both_schemes(page: Page) -> list[str]:
+    found = []
+    for scheme in ("dark", "light"):
+        page.emulate_media(color_scheme=scheme)
+        expect(page.locator("html")).to_have_attribute("data-scheme", scheme)
+        found += violations(page)
+    return found
+
+
+def test_dialogs_folds_entries_and_sign_in_have_no_violations(visit):
+    page = visit("/plan")
+    page.get_by_role("button", name="Everything else").click()
+    page.get_by_role("button", name=re.compile("^Start ")).first.click()
+    expect(page.get_by_role("dialog")).to_be_visible()
+    assert in_both_schemes(page) == []
+    page.keyboard.press("Escape")
+    assert in_both_schemes(page) == []
+    page.get_by_role("link", name="Log", exact=True).click()
+    page.get_by_role("link", name="Ribeye again", exact=True).click()
+    expect(page.get_by_role("heading", name="Foreseen against measured")).to_be_visible()
+    assert in_both_schemes(page) == []
+    page.get_by_role("button", name="Sign out").click()
+    expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
+    assert in_both_schemes(page) == []
+
+
+PANELS = {
+    "Other ways": "Why not another way",
+    "Amounts and table": "How many eat",
+    "Guests are late": "Begin everything later",
+    "Where cooks disagree": "Temper it",
+    "Shape a patty": "Shape it",
+}
+"""What each panel says once it has what it shows."""
+
+
+def test_panels_pieces_and_the_sheet_have_no_violations(visit):
+    page = visit("/plan")
+    page.get_by_role("button", name="Add a piece").click()
+    page.get_by_label("What", exact=True).select_option(label="Burger patty, 80/20")
+    for name, says in PANELS.items():
+        page.get_by_role("tab", name=name).click()
+        panel = page.get_by_role("tabpanel", name=name)
+        expect(panel.get_by_text(says).first).to_be_visible()
+        assert in_both_schemes(page) == [], name
+    page.get_by_role("button", name="Keys", exact=True).click()
+    assert in_both_schemes(page) == []
+    page.keyboard.press("Escape")
+    page.get_by_role("button", name="Keep this plan").click()
+    expect(page).to_have_url(re.compile(r"/plan/\d+"))
+    page.get_by_role("link", name="Print sheet").click()
+    expect(page.get_by_role("button", name="Print it")).to_be_visible()
+    expect(page.get_by_text("To lay out")).to_be_visible()
+    assert in_both_schemes(page) == []
+
+
+def test_fire_and_yard_forms_have_no_violations(visit):
+    page = visit("/fire", quiet=False)
+    page.get_by_role("button", name="Put it on").click()
+    page.get_by_role("button", name="Weather").click()
+    page.get_by_role("button", name="Tell me what to build").click()
+    page.get_by_role("button", name="Beside another layout").click()
+    page.get_by_role("textbox", name="Charcoal").fill("9")
+    expect(page.get_by_text("is more than fits").first).to_be_visible()
+    assert in_both_schemes(page) == []
+    page.get_by_role("link", name="Yard", exact=True).click()
+    page.get_by_role("button", name="Add a grill").click()
+    page.get_by_role("button", name="Add a pan").click()
+    page.get_by_role("button", name="Check it").first.click()
+    assert in_both_schemes(page) == []
