@@ -15,5 +15,10 @@ export default defineConfig({
   },
   build: { target: "es2022", sourcemap: false, assetsInlineLimit: 0 },
   server: { fs: { allow: [".."] }, proxy: { "/api": "http://127.0.0.1:8000" } },
-  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"], setupFiles: ["src/testing/words.ts"] },
+  test: {
+    environment: "jsdom",
+    include: ["src/**/*.test.{ts,tsx}"],
+    setupFiles: ["src/testing/words.ts"],
+    coverage: { provider: "v8", include: ["src/**/*.{ts,tsx}"], exclude: ["**/*.gen.ts"], reporter: ["json-summary"] },
+  },
 });

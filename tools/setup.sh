@@ -7,6 +7,13 @@ what=${1:-app}
 log=$(mktemp)
 trap 'rm -f "$log"' EXIT
 
+mkdir -p var 2>/dev/null && [ -w var ] || { echo "Stopped: the folder var cannot be written. Give yourself the right to write there: $PWD/var" >&2; exit 1; }
+# two of these at once: the second waits, and finds nothing left to do
+exec 9>var/setup.lock
+flock 9
+# npm and pip keep what they fetch in the home folder; where there is none to write to, here
+if [ ! -w "${HOME:-/}" ]; then mkdir -p var/home; export HOME="$PWD/var/home"; fi
+
 say() { printf '· %s\n' "$*"; }
 fail() { printf 'Stopped: %s\n' "$*" >&2; exit 1; }
 run() { # run "what could not be done" command…

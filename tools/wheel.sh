@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
-# Build a wheel that carries the built interface and its bill of materials: wheel.sh FOLDER. Installed anywhere, `brasko
-# serve` is all it needs.
+# Build a wheel that carries the built interface and its bill of materials: wheel.sh FOLDER [BILL]. Installed anywhere,
+# `brasko serve` is all it needs. BILL is a folder with a bill that was written already.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 export PATH="$PWD/.venv/bin:$PATH"
@@ -14,6 +14,6 @@ cp requirements/app.in "$tree/requirements"
 cp -r src/brasko "$tree/src"
 find "$tree/src" -name __pycache__ -type d -prune -exec rm -rf {} +
 cp -r frontend/dist "$tree/src/brasko/web/built"
-python tools/bill.py "$tree/src/brasko/web/bill" >&2
+if [ -n "${2:-}" ]; then cp -r "$2" "$tree/src/brasko/web/bill"; else python tools/bill.py "$tree/src/brasko/web/bill" >&2; fi
 pip wheel --quiet --disable-pip-version-check --no-deps --no-build-isolation --no-index --wheel-dir "$to" "$tree"
 ls "$to"/brasko-*.whl

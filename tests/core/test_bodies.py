@@ -5,8 +5,9 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from examples import examples
 from ht import Nu_vertical_plate_Churchill
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from thermal import kettle
 from wording import refusing, worded
@@ -204,7 +205,7 @@ def rim_at_finish(food: Food, flip_s: float, finish_c: float) -> float:
     return result.grey_rim_share
 
 
-@settings(max_examples=8, deadline=None)
+@examples(8)
 @given(thickness=st.floats(0.028, 0.045), finish=st.floats(50.0, 62.0), often=st.sampled_from([15.0, 30.0]))
 def test_more_flips_never_a_thicker_rim(thickness, finish, often):
     """Over the same fire to the same finish, flipping often leaves no thicker a grey rim than flipping rarely: the heat
@@ -217,7 +218,7 @@ def test_more_flips_never_a_thicker_rim(thickness, finish, often):
         assert rims[0] <= rims[1] + spare
 
 
-@settings(max_examples=10, deadline=None)
+@examples(10)
 @given(
     cut=st.sampled_from(["filet", "burger_80_20", "salmon", "potato", "bell_pepper", "tomahawk"]),
     seconds=st.floats(30.0, 900.0),

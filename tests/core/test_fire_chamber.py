@@ -5,7 +5,8 @@ from itertools import pairwise
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from examples import examples
+from hypothesis import given
 from hypothesis import strategies as st
 from wording import refusing, worded
 
@@ -61,7 +62,7 @@ def test_draught_is_the_stack_formula():
     assert chamber.draught_kg_s(body, 1.0, 1.0, 120.0, calm) == pytest.approx(by_hand, rel=1e-3)
 
 
-@settings(max_examples=30, deadline=None)
+@examples(30)
 @given(st.floats(0.05, 1.0), st.floats(0.05, 1.0))
 def test_wider_vents_are_never_cooler(a, b):
     low, high = sorted((a, b))

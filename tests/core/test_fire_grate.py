@@ -4,7 +4,8 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from examples import examples
+from hypothesis import given
 from hypothesis import strategies as st
 from iapws import IAPWS95
 from wording import refusing, worded
@@ -42,7 +43,7 @@ def test_hand_test_reads_the_pain_thresholds():
         hand_flux_w_m2(0.0)
 
 
-@settings(max_examples=50, deadline=None)
+@examples(50)
 @given(st.floats(0.5, 59.0))
 def test_hand_test_goes_both_ways(seconds):
     assert float(hand_seconds(hand_flux_w_m2(seconds))) == pytest.approx(seconds, rel=1e-6)
@@ -234,7 +235,7 @@ def test_a_lid_costs_heat_and_clay_comes_down_late():
 
 
 @pytest.mark.parametrize("key", sorted(GRILLS))
-@settings(max_examples=4, deadline=None)
+@examples(4)
 @given(st.floats(-0.8, 0.8), st.floats(-0.8, 0.8), st.booleans())
 def test_food_anywhere_on_any_grill_feels_something_sensible(key, u, v, lid_open):
     """Nothing leaves physical bounds: between the air outside and the fire, finite, a palm bears it for some time."""

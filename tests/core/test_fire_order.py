@@ -3,7 +3,8 @@
 from dataclasses import replace
 
 import numpy as np
-from hypothesis import given, settings
+from examples import examples
+from hypothesis import given
 from hypothesis import strategies as st
 
 from brasko.core.fire import chamber
@@ -18,7 +19,7 @@ KETTLE = usual_setup(GRILLS["kettle"])
 SHARE = st.floats(0.0, 1.0)
 
 
-@settings(max_examples=25, deadline=None)
+@examples(25)
 @given(st.lists(SHARE, min_size=3, max_size=3), st.integers(0, 2), SHARE)
 def test_a_knob_turned_up_cools_no_zone(knobs, which, up):
     """The knob's own zone and its neighbours gain or stay; more gas moves more air through, so the far end may lose a
@@ -30,14 +31,14 @@ def test_a_knob_turned_up_cools_no_zone(knobs, which, up):
     assert chamber.settled(high).zones_c[which] >= chamber.settled(low).zones_c[which] - 1e-6
 
 
-@settings(max_examples=20, deadline=None)
+@examples(20)
 @given(st.floats(0.3, 1.4), st.floats(0.05, 0.9))
 def test_more_charcoal_never_serves_shorter(mass, more):
     one, other = (hours_of(replace(KETTLE, charcoal=Charcoal("banked", m))).usable_s for m in (mass, mass + more))
     assert other >= one - 1.0
 
 
-@settings(max_examples=20, deadline=None)
+@examples(20)
 @given(st.floats(0.5, 8.0), st.floats(0.0, 6.0))
 def test_more_wind_never_saves_fuel_on_a_controller(wind, more):
     pellet = usual_setup(GRILLS["pellet"])
@@ -45,7 +46,7 @@ def test_more_wind_never_saves_fuel_on_a_controller(wind, more):
     assert rough >= calm - 1e-6
 
 
-@settings(max_examples=20, deadline=None)
+@examples(20)
 @given(st.sampled_from(sorted(GRILLS)), st.booleans())
 def test_no_spot_sees_more_than_everything(key, lid_open):
     setup = usual_setup(GRILLS[key])
@@ -57,7 +58,7 @@ def test_no_spot_sees_more_than_everything(key, lid_open):
     assert np.all(shown.equivalent_c[on] >= setup.weather.air_c - 1.0)
 
 
-@settings(max_examples=20, deadline=None)
+@examples(20)
 @given(st.floats(0.0, 0.08), st.floats(0.01, 0.05))
 def test_higher_over_the_coals_is_never_hotter_in_the_middle(lower, more):
     level = replace(KETTLE, charcoal=Charcoal("level", 2.4), drip_pan=False, lid_open=True)

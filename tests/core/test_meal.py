@@ -6,7 +6,8 @@ from datetime import UTC, datetime, timedelta
 
 import numpy as np
 import pytest
-from hypothesis import HealthCheck, given, settings
+from examples import examples
+from hypothesis import given
 from hypothesis import strategies as st
 from wording import worded
 
@@ -39,7 +40,7 @@ POOL = (
     Wish("pork_chop", 0.032, 0.32, 63.0, crust="light", method="oven_then_skillet", sear_fire="chimney"),
 )
 
-quickly = settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+quickly = examples(25)
 
 
 @quickly
@@ -65,7 +66,7 @@ def test_nothing_begins_before_what_it_waits_for_is_over(wishes):
     assert any(task.critical for task in made.tasks)
 
 
-@settings(max_examples=60, deadline=None)
+@examples(60)
 @given(
     cut=st.sampled_from(["ribeye", "burger_80_20", "chicken_breast", "salmon", "pork_chop"]),
     finish=st.floats(45.0, 80.0),

@@ -4,7 +4,8 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from examples import examples
+from hypothesis import given
 from hypothesis import strategies as st
 from thermal import chamber, kettle
 
@@ -80,7 +81,7 @@ def test_lethality_follows_appendix_a():
         assert result.salmonella_log10_core == pytest.approx(6.5, rel=close)
 
 
-@settings(max_examples=20, deadline=None)
+@examples(20)
 @given(
     thickness=st.floats(0.012, 0.06),
     air=st.floats(95.0, 200.0),
@@ -101,7 +102,7 @@ def test_hotter_is_never_later_and_thicker_never_sooner(thickness, air, h, start
     assert minutes(thickness * 1.1, air) >= base - 2.0
 
 
-@settings(max_examples=25, deadline=None)
+@examples(25)
 @given(
     bottom=st.floats(20.0, 900.0),
     view=st.floats(0.0, 1.0),

@@ -3,7 +3,8 @@
 from dataclasses import replace
 
 import pytest
-from hypothesis import given, settings
+from examples import examples
+from hypothesis import given
 from hypothesis import strategies as st
 from wording import refusing, worded
 
@@ -111,7 +112,7 @@ def test_a_tray_stands_in_for_the_last_main_burner_of_every_row(burners):
 
 
 @given(kg=st.floats(0.3, 2.0), knob=st.floats(0.0, 1.0))
-@settings(max_examples=25)
+@examples(25)
 def test_books_close_with_coals_and_gas_together(kg, knob):
     setup = replace(usual_setup(GRILLS["gas_3"]), knobs=(knob, knob, 0.0, 0.0), coal_tray_kg=kg)
     state = settled(setup)

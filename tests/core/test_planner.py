@@ -6,7 +6,8 @@ from itertools import pairwise
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from examples import examples
+from hypothesis import given
 from hypothesis import strategies as st
 from wording import refusing, worded
 
@@ -89,7 +90,7 @@ def test_same_wish_same_plan():
     np.testing.assert_array_equal(first.result.core_c, second.result.core_c)
 
 
-@settings(max_examples=12, deadline=None)
+@examples(12)
 @given(
     thickness=st.floats(0.028, 0.06),
     finish=st.floats(50.0, 65.0),

@@ -7,7 +7,8 @@ Source of the figures: fsis_safe_temperatures (ground meat 160 °F, poultry 165 
 from dataclasses import replace
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from examples import examples
+from hypothesis import given
 from hypothesis import strategies as st
 from wording import refusing, worded
 
@@ -55,7 +56,7 @@ WAYS = [
 ]
 
 
-@settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@examples(60)
 @given(
     way=st.sampled_from(WAYS),
     at_risk=st.booleans(),

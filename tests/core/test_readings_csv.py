@@ -3,7 +3,8 @@
 from datetime import UTC, datetime, timedelta
 
 import pytest
-from hypothesis import given, settings
+from examples import examples
+from hypothesis import given
 from hypothesis import strategies as st
 from wording import refusing
 
@@ -153,7 +154,7 @@ FORMS = {
 HEADS = {"minutes": "elapsed minutes", "seconds": "time s"}
 
 
-@settings(max_examples=60, deadline=None)
+@examples(60)
 @given(
     kind=st.sampled_from(sorted(FORMS)),
     delimiter=st.sampled_from(",;\t|"),
@@ -175,7 +176,7 @@ def test_whatever_a_file_looks_like_its_readings_come_through(kind, delimiter, u
     assert found.channels["tip"] == pytest.approx(temps, abs=0.001)
 
 
-@settings(max_examples=80, deadline=None)
+@examples(80)
 @given(st.text(max_size=400))
 def test_any_text_is_looked_at_or_refused_and_nothing_breaks(text):
     try:

@@ -4,7 +4,8 @@ source, unless said."""
 from dataclasses import replace
 
 import pytest
-from hypothesis import HealthCheck, given, settings
+from examples import examples
+from hypothesis import given
 from hypothesis import strategies as st
 from wording import refusing, worded
 
@@ -196,7 +197,7 @@ def test_meat_that_no_fire_does_as_wished_is_cooked_another_way():
     assert {v.rank > 0 for v in problem.dishes[0].variants} == {True}
 
 
-@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@examples(25)
 @given(
     key=st.sampled_from(sorted(all_sides())),
     fire=st.sampled_from(["kettle_two_zone", "gas"]),

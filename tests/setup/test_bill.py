@@ -4,21 +4,17 @@ The form is CycloneDX's; licence names are SPDX's.
 """
 
 import json
-import sys
 from pathlib import Path
 
+import bill
 import pytest
 
 ROOT = Path(__file__).resolve().parents[2]
-sys.path.insert(0, str(ROOT / "tools"))
-import bill  # noqa: E402
 
 
 @pytest.fixture(scope="module")
-def made(tmp_path_factory) -> dict[str, dict]:
-    folder = tmp_path_factory.mktemp("bill")
-    assert bill.main(folder) == 0
-    return {f.name.split(".")[0]: json.loads(f.read_text()) for f in folder.glob("*.cdx.json")}
+def made(bill_folder) -> dict[str, dict]:
+    return {f.name.split(".")[0]: json.loads(f.read_text()) for f in bill_folder.glob("*.cdx.json")}
 
 
 def test_every_locked_part_is_on_it_with_its_version_and_nothing_else(made):

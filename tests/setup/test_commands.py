@@ -93,6 +93,15 @@ def test_python_too_old(tree):
     assert stopped(tree.setup()) == "Stopped: Python 3.9.2 is too old; 3.11 or newer is needed."
 
 
+def test_a_home_that_cannot_be_written_is_done_without(tree):
+    """What is fetched is kept here instead; the folder of a stranger would not take it."""
+    tree.program("npm", 'touch "$HOME/fetched" || exit 1; mkdir -p node_modules dist; echo built > dist/index.html')
+    env = {"PATH": f"{tree.path}:/usr/bin:/bin", "HOME": "/proc/1/no-such-home"}
+    run = subprocess.run(["bash", tree.folder / "tools/setup.sh"], env=env, capture_output=True, text=True)
+    assert run.returncode == 0, run.stderr
+    assert (tree.folder / "var/home/fetched").exists()
+
+
 def test_pypi_refuses(tree):
     tree.program("pip", "echo 'ERROR: no route' >&2; exit 1", inside=True)
     run = tree.setup()
@@ -147,6 +156,7 @@ def test_apt_is_missing(tree):
         "dirname",
         "id",
         "env",
+        "flock",
     ):
         (tree.path / name).symlink_to(shutil.which(name))
     env = {"PATH": str(tree.path), "HOME": str(tree.folder)}
@@ -154,6 +164,11 @@ def test_apt_is_missing(tree):
         ["/bin/bash", str(tree.folder / "tools/setup.sh"), "test"], env=env, capture_output=True, text=True
     )
     assert "these system packages are missing: chromium libatomic1" in stopped(run)
+
+
+def test_tests_of_a_tree_that_is_not_set_up_say_what_is_missing(tree):
+    run = subprocess.run(["bash", tree.folder / "tools/test.sh"], capture_output=True, text=True)
+    assert stopped(run) == "Stopped: .venv/bin/pytest is missing. Run: make test"
 
 
 def test_a_taken_port_is_told_in_one_line():

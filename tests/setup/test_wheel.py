@@ -9,6 +9,7 @@ import re
 import signal
 import socket
 import subprocess
+import sys
 import sysconfig
 import time
 import urllib.error
@@ -28,9 +29,9 @@ PASSWORD = "oak-and-cherry-9"
 
 
 @pytest.fixture(scope="module")
-def wheel(tmp_path_factory) -> Path:
+def wheel(tmp_path_factory, bill_folder) -> Path:
     folder = tmp_path_factory.mktemp("wheel")
-    subprocess.run([ROOT / "tools/wheel.sh", folder], check=True, capture_output=True, text=True)
+    subprocess.run([ROOT / "tools/wheel.sh", folder, bill_folder], check=True, capture_output=True, text=True)
     return next(folder.glob("brasko-*.whl"))
 
 
@@ -38,9 +39,9 @@ def wheel(tmp_path_factory) -> Path:
 def installed(wheel, tmp_path_factory) -> Path:
     """The folder of programs of an environment with the wheel; what it depends on is found, this tree is not."""
     folder = tmp_path_factory.mktemp("environment")
-    venv.create(folder, with_pip=True, symlinks=True)
-    python = folder / "bin/python"
-    subprocess.run([python, "-m", "pip", "install", "-q", "--no-deps", "--no-index", wheel], check=True)
+    venv.create(folder, symlinks=True)
+    to_there = ["--python", folder / "bin/python", "install", "-q", "--no-deps", "--no-index", wheel]
+    subprocess.run([sys.executable, "-m", "pip", *to_there], check=True)
     packages = next((folder / "lib").glob("python*/site-packages"))
     (packages / "of_the_tree.pth").write_text(sysconfig.get_paths()["purelib"] + "\n")
     return folder / "bin"
@@ -135,9 +136,19 @@ def test_it_carries_the_interface_and_says_what_it_needs(wheel):
     assert sorted(re.split(r"[=~>]", n)[0].lower() for n in needs) == sorted(plain)
 
 
-def test_installed_it_serves_keeps_and_comes_back_elsewhere(installed, tmp_path):
+def test_installed_it_runs_from_where_it_lies_and_has_no_store_yet(installed, tmp_path):
+    """The long run serves it too."""
     asked = [installed / "python", "-c", "import brasko; print(brasko.__file__)"]
     assert subprocess.run(asked, capture_output=True, text=True, cwd="/").stdout.startswith(str(installed.parent))
+    served = Served(installed, tmp_path)
+    assert served.brasko("plan", "--help").returncode == 0
+    refused = served.brasko("backup", str(tmp_path / "kept.zip"))
+    assert refused.returncode != 0
+    assert "Traceback" not in refused.stderr
+
+
+@pytest.mark.long
+def test_installed_it_serves_keeps_and_comes_back_elsewhere(installed, tmp_path):
     here, there = Served(installed, tmp_path / "here"), Served(installed, tmp_path / "there")
     kept = tmp_path / "kept.zip"
     try:

@@ -10,9 +10,17 @@ def echoed(what: object) -> object:
     return what
 
 
-def slept(seconds: float) -> float:
-    time.sleep(seconds)
-    return seconds
+def held(gate: str) -> None:
+    """Take as long as the file `gate` is not there; for ever where nobody makes it. Says that it has begun."""
+    Path(f"{gate}.begun").touch()
+    while not Path(gate).exists():
+        time.sleep(0.002)
+
+
+def until_begun(gate: str) -> None:
+    """Wait until work that is held at a gate has begun."""
+    while not Path(f"{gate}.begun").exists():
+        time.sleep(0.002)
 
 
 def burned(seconds: float) -> float:
@@ -22,9 +30,8 @@ def burned(seconds: float) -> float:
     return seconds
 
 
-def noted(file: str, name: str, seconds: float) -> None:
+def noted(file: str, name: str) -> None:
     """Write a name down, in the order in which work is done."""
-    time.sleep(seconds)
     with Path(file).open("a") as out:
         out.write(f"{name}\n")
 

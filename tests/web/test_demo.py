@@ -8,10 +8,14 @@ from django.test import Client
 from django.utils import timezone
 from wording import worded
 
+from brasko.formats.fire import OwnFireIn
+from brasko.formats.fire_convert import own_of
+from brasko.web.accounts.api import DEMO_USERNAME
 from brasko.web.cooks.models import Cook
 from brasko.web.cooks.schemas import OutcomeOut
 from brasko.web.demo.season import SEASON, STORIES
 from brasko.web.plans.models import Plan
+from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
 
 
 @pytest.mark.django_db
@@ -29,6 +33,7 @@ def test_the_demo_has_a_season_a_plan_and_a_cook_in_progress(settings):
     assert Plan.objects.filter(set_aside_at=None).count() == 1
     call_command("seed_demo")
     assert Cook.objects.count() == len(SEASON) + 1
+    its_yard_is_furnished_once()
     client = Client()
     assert worded(client.post("/api/session/demo").json()["household"]["name"]) == "Fennimore household"
     assert len(client.get("/api/cooks").json()) == len(SEASON) + 1
@@ -36,6 +41,16 @@ def test_the_demo_has_a_season_a_plan_and_a_cook_in_progress(settings):
     for past in SEASON:
         cook = Cook.objects.get(title=past.title)
         agrees(past, OutcomeOut(**cook.pieces.get().outcome), cook)
+
+
+def its_yard_is_furnished_once():
+    assert Grill.objects.filter(owner__username=DEMO_USERNAME).count() == 5
+    assert Pan.objects.filter(owner__username=DEMO_USERNAME).count() == 2
+    kept = LaidFire.objects.get(owner__username=DEMO_USERNAME)
+    assert own_of(OwnFireIn.model_validate(kept.fire)).setup.grill.kind.key == "kettle"
+    pocket = Thermometer.objects.get(name="Pocket thermometer")
+    assert pocket.checks.count() == 2
+    assert -1.0 < pocket.offset_k < 0.0
 
 
 def it_goes_on():

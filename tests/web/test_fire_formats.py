@@ -7,7 +7,6 @@ from pathlib import Path
 
 import jsonschema
 import pytest
-from django.core.management import call_command
 from households import errors
 from wording import worded
 
@@ -27,8 +26,6 @@ from brasko.formats.fire_convert import (
     setup_of,
     spot_schema,
 )
-from brasko.web.accounts.api import DEMO_USERNAME
-from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
 
 FORMATS = Path(__file__).resolve().parents[2] / "docs" / "formats"
 
@@ -120,19 +117,6 @@ def test_the_told_course_is_short_and_its_hours_add_up():
     hours = hours_schema(setup)
     burnt = hours.fuel_kg_h * hours.usable_s / 3600.0
     assert burnt < setup.charcoal.mass_kg
-
-
-@pytest.mark.django_db
-def test_the_demo_yard_is_furnished_once(settings):
-    call_command("seed_demo", verbosity=0)
-    call_command("seed_demo", verbosity=0)
-    assert Grill.objects.filter(owner__username=DEMO_USERNAME).count() == 5
-    assert Pan.objects.filter(owner__username=DEMO_USERNAME).count() == 2
-    kept = LaidFire.objects.get(owner__username=DEMO_USERNAME)
-    assert own_of(OwnFireIn.model_validate(kept.fire)).setup.grill.kind.key == "kettle"
-    pocket = Thermometer.objects.get(name="Pocket thermometer")
-    assert pocket.checks.count() == 2
-    assert -1.0 < pocket.offset_k < 0.0
 
 
 def test_the_loop_is_warm_before_the_first_request():

@@ -6,7 +6,6 @@ Cases of our own; no outside source.
 import asyncio
 import os
 import threading
-import time
 from concurrent.futures import CancelledError
 from pathlib import Path
 
@@ -16,7 +15,7 @@ from asgiref.sync import sync_to_async
 from django.http import JsonResponse
 from django.test import AsyncClient, RequestFactory
 from households import RIBEYE, Visitor, errors
-from machine_work import burned, died_once, echoed, noted, own_pid, slept
+from machine_work import burned, died_once, echoed, held, noted, own_pid, until_begun
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
@@ -56,27 +55,29 @@ def apart(settings, one, monkeypatch):
 
 def test_households_take_turns(one, tmp_path):
     """One that asks for ten things does not make another wait for all of them."""
-    file = str(tmp_path / "order")
-    jobs = [one.ask("a", noted, file, f"a{n}", 0.15, limit_s=30.0) for n in range(6)]
-    jobs += [one.ask("b", noted, file, f"b{n}", 0.0, limit_s=30.0) for n in range(2)]
+    file, gate = str(tmp_path / "order"), tmp_path / "gate"
+    jobs = [one.ask("a", held, str(gate), limit_s=60.0)]
+    jobs += [one.ask("a", noted, file, f"a{n}", limit_s=60.0) for n in range(1, 6)]
+    jobs += [one.ask("b", noted, file, f"b{n}", limit_s=60.0) for n in range(2)]
+    gate.touch()
     for job in jobs:
         job.future.result(60)
-    assert Path(file).read_text().split() == ["a0", "a1", "b0", "a2", "b1", "a3", "a4", "a5"]
+    assert Path(file).read_text().split() == ["a1", "b0", "a2", "b1", "a3", "a4", "a5"]
 
 
-def test_what_takes_too_long_is_ended_and_the_next_goes_on(one):
+def test_what_takes_too_long_is_ended_and_the_next_goes_on(one, tmp_path):
     with pytest.raises(Overdue):
-        one.ask("a", slept, 30.0, limit_s=0.5).future.result(20)
+        one.ask("a", held, str(tmp_path / "never"), limit_s=0.3).future.result(20)
     assert one.ask("a", echoed, 7, limit_s=60.0).future.result(60)[0] == 7
 
 
-def test_who_waits_when_it_stops_is_told():
+def test_who_waits_when_it_stops_is_told(tmp_path):
     """What runs and what is in line: neither is begun anew by a server that ends, nor waited for by it for ever."""
     ending = Pool("ending", processes=1, nice=0)
     ending.start()
-    ending.ask("warm", echoed, 1, limit_s=120.0).future.result(120)
-    jobs = [ending.ask("a", slept, 60.0, limit_s=90.0) for _ in range(2)]
-    time.sleep(0.3)
+    gate = str(tmp_path / "never")
+    jobs = [ending.ask("a", held, gate, limit_s=300.0) for _ in range(2)]
+    until_begun(gate)
     ending.stop()
     for job in jobs:
         with pytest.raises(Overdue):
@@ -85,14 +86,15 @@ def test_who_waits_when_it_stops_is_told():
 
 
 def test_what_nobody_waits_for_is_not_begun(one, tmp_path):
-    file = str(tmp_path / "order")
-    first = one.ask("a", slept, 0.5, limit_s=30.0)
-    second = one.ask("a", noted, file, "second", 0.0, limit_s=30.0)
+    file, gate = str(tmp_path / "order"), tmp_path / "gate"
+    first = one.ask("a", held, str(gate), limit_s=60.0)
+    second = one.ask("a", noted, file, "second", limit_s=60.0)
     one.let_go(second)
-    first.future.result(30)
+    gate.touch()
+    first.future.result(60)
     with pytest.raises(CancelledError):
         second.future.result(30)
-    one.ask("a", echoed, 1, limit_s=30.0).future.result(30)
+    one.ask("a", echoed, 1, limit_s=60.0).future.result(60)
     assert not Path(file).exists()
 
 
@@ -147,13 +149,18 @@ def test_what_is_estimated_to_take_too_long_is_not_begun(apart):
     assert effort_s(0.13, ranges=True) > 3.0 * effort_s(0.038, ranges=True) > effort_s(0.038, quick=True)
 
 
-def test_a_browser_that_has_gone_is_not_computed_for(apart):
-    gone = threading.Event()
-    threading.Timer(0.3, gone.set).start()
-    begun = time.monotonic()
+def test_a_browser_that_has_gone_is_not_computed_for(apart, tmp_path):
+    """What it asked for would not be done before it leaves."""
+    gone, gate = threading.Event(), str(tmp_path / "never")
+
+    def leave() -> None:
+        until_begun(gate)
+        gone.set()
+
+    threading.Thread(target=leave, daemon=True).start()
     with pytest.raises(NobodyWaits):
-        computed_by(Waiter("a", gone), 1.0, slept, 3.0)
-    assert time.monotonic() - begun < 2.0
+        computed_by(Waiter("a", gone), 1.0, held, gate)
+    Path(gate).touch()
     apart.ask("a", echoed, 1, limit_s=60.0).future.result(60)
 
 
@@ -313,6 +320,4 @@ def test_what_is_done_now_and_then_is_done_at_once_again_and_after_a_failure_unt
     often.begin()
     assert enough.wait(30)
     often.end()
-    count = len(done)
-    time.sleep(0.1)
-    assert len(done) == count
+    assert "now and then" not in {thread.name for thread in threading.enumerate()}

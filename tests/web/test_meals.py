@@ -5,8 +5,9 @@ from datetime import datetime, timedelta
 
 import pytest
 from django.utils import timezone
+from examples import examples
 from households import RIBEYE, errors
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from icalendar import Calendar
 from wording import worded
@@ -199,7 +200,7 @@ def test_a_file_that_is_no_plan_is_refused_with_its_field(mara):
     assert datetime.fromisoformat(old["eat_at"]) > timezone.now()
 
 
-@settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.too_slow])
+@examples(60)
 @given(
     st.builds(
         PieceIn,

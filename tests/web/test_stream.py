@@ -37,8 +37,8 @@ def add_readings(cook: Cook, first: int, count: int) -> None:
     assert len(take_readings(Thermometer.objects.get(owner=cook.owner, kind="probe"), rows).accepted) == count
 
 
-async def messages(response, wanted: int) -> list[dict]:
-    """The next updates, with the id each carried."""
+async def messages(response, wanted: int, first: asyncio.Event | None = None) -> list[dict]:
+    """The next updates, with the id each carried; `first` is set when one is there."""
     found: list[dict] = []
     async for chunk in response:
         lines = dict(
@@ -48,6 +48,8 @@ async def messages(response, wanted: int) -> list[dict]:
         )
         if "data" in lines:
             found.append({"id": lines["id"], **json.loads(lines["data"])})
+        if found and first is not None:
+            first.set()
         if len(found) == wanted:
             return found
     return found
@@ -79,8 +81,9 @@ async def test_a_recorded_mark_wakes_the_stream(monkeypatch):
     monkeypatch.setattr(stream, "HEARTBEAT_S", 30.0)
     visitor, cook = await sync_to_async(prepared)()
     response = await opened(visitor, cook)
-    waiting = asyncio.create_task(messages(response, 2))
-    await asyncio.sleep(0.5)
+    first = asyncio.Event()
+    waiting = asyncio.create_task(messages(response, 2, first))
+    await first.wait()
     mark = EventIn(client_id=uuid4(), kind="done", task="season")
     await sync_to_async(record_event)(cook, mark)
     _, woken = await asyncio.wait_for(waiting, 10)
@@ -92,8 +95,9 @@ async def test_the_end_of_a_cook_is_always_told():
     """The cook is read after its events, so that an update never holds the last event of a cook that seems to run."""
     visitor, cook = await sync_to_async(prepared)()
     response = await opened(visitor, cook)
-    waiting = asyncio.create_task(messages(response, 2))
-    await asyncio.sleep(0.3)
+    first = asyncio.Event()
+    waiting = asyncio.create_task(messages(response, 2, first))
+    await first.wait()
     await sync_to_async(finish)(cook)
     _, last = await asyncio.wait_for(waiting, 10)
     assert last["ended_at"] is not None
