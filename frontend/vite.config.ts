@@ -17,8 +17,15 @@ export default defineConfig({
   server: { fs: { allow: [".."] }, proxy: { "/api": "http://127.0.0.1:8000" } },
   test: {
     environment: "jsdom",
+    // what a file leaves in the document it takes away itself (testing/stage): no worker of its own for each
+    isolate: false,
     include: ["src/**/*.test.{ts,tsx}"],
     setupFiles: ["src/testing/words.ts"],
-    coverage: { provider: "v8", include: ["src/**/*.{ts,tsx}"], exclude: ["**/*.gen.ts"], reporter: ["json-summary"] },
+    coverage: {
+      provider: "v8",
+      include: ["src/**/*.{ts,tsx}"],
+      exclude: ["**/*.gen.ts"],
+      reporter: ["json-summary"],
+    },
   },
 });

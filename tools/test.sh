@@ -29,22 +29,26 @@ stage() { # stage "name" command…
   summary+=$(printf '%-14s %2d:%02d' "$name" $(((SECONDS - began) / 60)) $(((SECONDS - began) % 60)))$'\n'
 }
 
-prepare() { # compile the heat kernel and the fire's loop, and fill the demo household: once for all processes of the run
-  python -c "from brasko.core.heat.warm import warm; from brasko.core.fire.warm import warm_fire; warm(); warm_fire()" \
-    && python tests/e2e/server.py "$BRASKO_SEEDED"
+warm() { python -c "from brasko.core.$1.warm import $2 as warm; warm()"; }
+compile() { # the heat kernel and the fire's loop, once for all processes of the run
+  warm fire warm_fire & local fire=$!
+  warm heat warm && wait "$fire"
 }
 front() { (cd frontend && npm run -s test ${BRASKO_COVERAGE:+-- --coverage}); }
 python_tests() { pytest tests/core tests/cli tests/web tests/setup -n auto "${cover[@]}" "$@"; }
 browser_tests() { pytest tests/e2e -n 2 "$@"; }
 
 if [ "$lane" = quick ]; then
-  prepare & preparing=$!
+  compile & compiling=$!
   stage "front end" front
-  stage "preparing" wait "$preparing"
+  stage "compiling" wait "$compiling"
+  # the demo household for the browser tests, beside the Python tests; whoever needs it first waits for it
+  python tests/e2e/server.py "$BRASKO_SEEDED" & seeding=$!
   stage "Python" python_tests
+  wait "$seeding" || fail "the demo household could not be filled."
   stage "browser" browser_tests
 else
-  stage "preparing" prepare
+  stage "compiling" compile
   stage "Python" python_tests -m "long or hypothesis"
   stage "spoilt files" env BRASKO_SPOILT=300 pytest tests/web/test_moving_spoilt.py -n auto --dist load
   stage "browser" browser_tests -m long

@@ -169,7 +169,8 @@ def rendered_note(kept):
     return rendered(kept["note"])
 
 
-def test_a_cluster_that_is_not_there_is_done_without(mara, settings):
+def test_a_cluster_that_is_not_there_is_done_without(mara, settings, monkeypatch):
+    monkeypatch.setattr("brasko.web.lab.executors.CONNECT_S", 0.5)
     settings.CLUSTER = "tcp://127.0.0.1:9"
     assert cluster() is None
     made = ask(mara, sweep=None).json()

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from concurrent.futures import Future
 
+from django.conf import settings
+
 from brasko.core.forecast.ensemble import Ensemble, SamplingRegion, ensemble
 from brasko.core.forecast.history import CookHistory
 from brasko.core.planner.wish import Wish
@@ -12,7 +14,7 @@ from brasko.web.machine.pool import Pool
 LONGEST_S = 600.0
 """No kitchens take nearly as long, on a slow machine that is busy besides: a process that does is ended."""
 
-forecasting = Pool("kitchens", processes=1, nice=15)
+forecasting = Pool("kitchens", processes=1, nice=settings.COMPUTE_NICE + 3)
 """What nobody waits for at a screen: the plan's times stand until it is there."""
 
 
