@@ -5,7 +5,10 @@ Cases of our own; no outside source.
 
 import asyncio
 import os
+import subprocess
+import sys
 import threading
+import time
 from concurrent.futures import CancelledError
 from pathlib import Path
 
@@ -18,6 +21,7 @@ from households import RIBEYE, Visitor, errors
 from machine_work import burned, died_once, echoed, held, noted, own_pid, until_begun
 from wording import refusing, worded
 
+import brasko
 from brasko.core.errors import InvalidInput
 from brasko.core.forecast.history import Began, cook_history
 from brasko.core.planner.effort import effort_s
@@ -102,6 +106,40 @@ def test_a_process_that_dies_is_followed_by_another_and_the_work_done(one, tmp_p
     before = one.ask("a", own_pid, limit_s=60.0).future.result(60)[0]
     assert one.ask("a", died_once, str(tmp_path / "died"), limit_s=60.0).future.result(60)[0] == "alive"
     assert one.ask("a", own_pid, limit_s=60.0).future.result(60)[0] != before
+
+
+SERVES = """
+import sys
+from machine_work import own_pid
+from brasko.web.machine.pool import Pool
+
+if __name__ == "__main__":
+    print(Pool("killed", processes=1, nice=0).ask("a", own_pid, limit_s=300.0).future.result(300)[0], flush=True)
+    sys.stdin.read()
+"""
+
+
+def is_running(pid: int) -> bool:
+    try:
+        return Path(f"/proc/{pid}/stat").read_text().rsplit(") ", 1)[1][0] != "Z"
+    except FileNotFoundError:
+        return False
+
+
+def test_no_process_outlives_a_server_that_is_killed(tmp_path):
+    script = tmp_path / "serves.py"
+    script.write_text(SERVES)
+    paths = [str(Path(brasko.__file__).parents[1]), str(Path(__file__).parent)]
+    env = {**os.environ, "PYTHONPATH": os.pathsep.join(paths)}
+    with subprocess.Popen([sys.executable, script], env=env, stdin=subprocess.PIPE, stdout=subprocess.PIPE) as server:
+        pid = int(server.stdout.readline())
+        assert is_running(pid)
+        server.kill()
+        server.wait()
+        ends = time.monotonic() + 30.0
+        while is_running(pid):
+            assert time.monotonic() < ends, "it still computes"
+            time.sleep(0.02)
 
 
 def test_a_process_that_cannot_read_what_is_asked_is_replaced(one):
