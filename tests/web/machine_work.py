@@ -11,8 +11,10 @@ def echoed(what: object) -> object:
 
 
 def held(gate: str) -> None:
-    """Take as long as the file `gate` is not there; for ever where nobody makes it. Says that it has begun."""
-    Path(f"{gate}.begun").touch()
+    """Take as long as the file `gate` is not there, for ever where nobody makes it. Says in which process it begins."""
+    written = Path(f"{gate}.{os.getpid()}")
+    written.write_text(str(os.getpid()))
+    written.rename(f"{gate}.begun")
     while not Path(gate).exists():
         time.sleep(0.002)
 

@@ -110,12 +110,11 @@ def test_a_process_that_dies_is_followed_by_another_and_the_work_done(one, tmp_p
 
 SERVES = """
 import sys
-from machine_work import own_pid
+from machine_work import held
 from brasko.web.machine.pool import Pool
 
 if __name__ == "__main__":
-    print(Pool("killed", processes=1, nice=0).ask("a", own_pid, limit_s=300.0).future.result(300)[0], flush=True)
-    sys.stdin.read()
+    Pool("killed", processes=1, nice=0).ask("a", held, sys.argv[1], limit_s=300.0).future.result(300)
 """
 
 
@@ -131,8 +130,10 @@ def test_no_process_outlives_a_server_that_is_killed(tmp_path):
     script.write_text(SERVES)
     paths = [str(Path(brasko.__file__).parents[1]), str(Path(__file__).parent)]
     env = {**os.environ, "PYTHONPATH": os.pathsep.join(paths)}
-    with subprocess.Popen([sys.executable, script], env=env, stdin=subprocess.PIPE, stdout=subprocess.PIPE) as server:
-        pid = int(server.stdout.readline())
+    gate = str(tmp_path / "never")
+    with subprocess.Popen([sys.executable, script, gate], env=env) as server:
+        until_begun(gate)
+        pid = int(Path(f"{gate}.begun").read_text())
         assert is_running(pid)
         server.kill()
         server.wait()
