@@ -40,6 +40,8 @@ def stored(kitchen, cook_id: int) -> tuple[set[tuple[str, int]], set[int]]:
 def test_kill_and_restart_lose_no_reading_and_no_step(cook_page, kitchen):
     page, cook_id = cook_page(more={"quiet": False}, speed=60)
     page.get_by_label("Mark the steps for me").click()
+    # the server has it: it is killed in a moment
+    expect(page.get_by_label("Mark the steps for me")).to_be_checked()
     seen_readings: set[tuple[str, int]] = set()
     seen_events: set[int] = set()
     for _ in range(2):
