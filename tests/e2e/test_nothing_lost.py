@@ -37,6 +37,7 @@ def stored(kitchen, cook_id: int) -> tuple[set[tuple[str, int]], set[int]]:
     return readings, events
 
 
+@pytest.mark.long
 def test_kill_and_restart_lose_no_reading_and_no_step(cook_page, kitchen):
     page, cook_id = cook_page(more={"quiet": False}, speed=60)
     page.get_by_label("Mark the steps for me").click()
