@@ -32,6 +32,8 @@ LONGEST_END_S = 2.0
 """A process that has not ended by then goes with the server (see begin)."""
 _DIE_WITH_PARENT = 1
 """PR_SET_PDEATHSIG of prctl(2)."""
+_environment_lock = threading.Lock()
+"""Pools begin in threads of their own, and the environment is everybody's."""
 READY = "brasko.web.machine.ready"
 """What is imported before a process is forked: a process that was ended is followed by another at once."""
 
@@ -86,15 +88,17 @@ def _context() -> multiprocessing.context.ForkServerContext:
     """Processes are forked from one that has everything imported, this program's own source and no other's."""
     context = multiprocessing.get_context("forkserver")
     context.set_forkserver_preload([READY])
-    own, before = str(Path(brasko.__file__).parents[1]), os.environ.get("PYTHONPATH")
-    os.environ["PYTHONPATH"] = own if before is None else f"{own}{os.pathsep}{before}"
-    try:
-        forkserver.ensure_running()
-    finally:
-        if before is None:
-            del os.environ["PYTHONPATH"]
-        else:
-            os.environ["PYTHONPATH"] = before
+    own = str(Path(brasko.__file__).parents[1])
+    with _environment_lock:
+        before = os.environ.get("PYTHONPATH")
+        os.environ["PYTHONPATH"] = own if before is None else f"{own}{os.pathsep}{before}"
+        try:
+            forkserver.ensure_running()
+        finally:
+            if before is None:
+                del os.environ["PYTHONPATH"]
+            else:
+                os.environ["PYTHONPATH"] = before
     return context
 
 
