@@ -66,8 +66,8 @@ def test_kill_and_restart_lose_no_reading_and_no_step(cook_page, kitchen):
     readings, events = stored(kitchen, cook_id)
     assert seen_readings <= readings
     assert seen_events <= events
-    shown = json.loads(page.evaluate(f"fetch('/api/cooks/{cook_id}').then(r => r.text())"))
-    assert len(shown["readings"]) >= len(readings)
+    read = f"fetch('/api/cooks/{cook_id}').then(r => r.json()).then(cook => cook.readings.length)"
+    eventually(lambda: page.evaluate(read) == len(stored(kitchen, cook_id)[0]))
 
 
 def test_a_reload_shows_the_same_cook(fresh_cook):

@@ -132,7 +132,7 @@ def test_a_patty_is_not_done_at_150_on_a_phone(visit):
 
 
 def test_a_whole_table_is_practised_with_its_meat_foreseen(visit, kitchen, probe):
-    """The meat is foreseen from simulated probes, sides mark themselves; the clock runs until the first meat is on."""
+    """Simulated probes forecast the meat, sides mark themselves; the clock runs until the first meat is on."""
     page = visit("/table", DESKTOP, quiet=False)
     page.get_by_role("link", name="For the long table").click()
     page.get_by_role("link", name="Cook it").click()
@@ -151,8 +151,8 @@ def test_a_whole_table_is_practised_with_its_meat_foreseen(visit, kitchen, probe
     kitchen.run_clock(cook_id, 120)
     eventually(lambda: waiting.count() < count)
     kitchen.run_clock(cook_id, 10)
-    foreseen = meat.get_by_text(re.compile(r"heat until \d\d:\d\d \(\d\d:\d\d to \d\d:\d\d\)"))
-    expect(foreseen.first).to_be_visible(timeout=200_000)
+    forecast = meat.get_by_text(re.compile(r"heat until \d\d:\d\d \(\d\d:\d\d to \d\d:\d\d\)"))
+    expect(forecast.first).to_be_visible(timeout=200_000)
     page.get_by_text("A phone each").click()
     expect(page.get_by_role("img", name="Code of the link for Wren")).to_be_visible()
     cook.click()

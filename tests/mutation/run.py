@@ -101,6 +101,16 @@ def is_killed(tree: Path, mutant: Mutant, tests: list[str]) -> bool:
     return run.returncode != 0
 
 
+def check_collected(tree: Path, tests: list[str]) -> None:
+    """Stop where pytest does not find every test without a fault: each fault would then seem noticed."""
+    listed = tree / "tests.txt"
+    listed.write_text("\n".join(tests))
+    words = ["-m", "pytest", "--collect-only", "-q", "-p", "no:cacheprovider", f"@{listed}"]
+    run = subprocess.run([sys.executable, *words], cwd=tree, capture_output=True, text=True)
+    if run.returncode != 0:
+        raise SystemExit(f"Not every test is found; write the report anew.\n{run.stdout[-500:]}{run.stderr[-500:]}")
+
+
 def main() -> None:
     parser = argparse.ArgumentParser(description=__doc__.splitlines()[0])
     parser.add_argument("--root", type=Path, default=ROOT, help="the tree whose tests are judged")
@@ -116,6 +126,7 @@ def main() -> None:
     results = json.loads(args.out.read_text()) if args.out.exists() else []
     for mutant in choose_mutants(args.root, args.per_file, args.seed)[len(results) :]:
         tests = index.tests_for(mutant)
+        check_collected(tree, tests)
         noticed = is_killed(tree, mutant, tests)
         results.append({**mutant.as_json(), "tests": len(tests), "killed": noticed})
         args.out.write_text(json.dumps(results, indent=1))

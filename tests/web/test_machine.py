@@ -204,7 +204,7 @@ def test_a_browser_that_has_gone_is_not_computed_for(apart, tmp_path):
 
 
 def test_kitchens_come_from_a_process_of_their_own(monkeypatch):
-    # whoever runs these tests has both cores at work: a process that gives way to them would wait for minutes
+    # a test run keeps both cores busy: a process that gives way to it would wait for minutes
     monkeypatch.setattr(worker.forecasting, "nice", 0)
     wish = Wish("strip", 0.032, 0.34, 54.0)
     plan = solved(wish)
