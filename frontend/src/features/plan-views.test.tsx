@@ -9,7 +9,7 @@ import { Stage } from "@/testing/stage";
 
 import { Brief } from "./plan/brief";
 import { LossLine } from "./plan/loss-line";
-import { draftFor, piecesToSend, pieceToSend, withPiece } from "./plan/model";
+import { draftFor, momentOf, piecesToSend, pieceToSend, withPiece } from "./plan/model";
 import { Order } from "./plan/order";
 import { PartsLine } from "./plan/parts-line";
 import { Refusal } from "./plan/refusal";
@@ -104,7 +104,7 @@ afterEach(() => void vi.restoreAllMocks());
 describe("the order of the work", () => {
   const given = { result, focus: 0, order, cautions, eatAt: eat, system: "us" as const, moment: -3000 };
   it("tells times, reasons, slack, ranges and every danger in the reader's units", () => {
-    show(<Order {...given} names={[]} onMoment={() => undefined} />);
+    show(<Order {...given} names={[]} onStep={() => undefined} />);
     for (const said of [
       "17:00",
       "17:20",
@@ -121,17 +121,22 @@ describe("the order of the work", () => {
     expect(stage.host.querySelectorAll("[aria-current=step]")).toHaveLength(1);
   });
   it("names the piece of each task where there are several, but not of what serves all", () => {
-    show(<Order {...given} names={["Ribeye", "Skirt"]} onMoment={() => undefined} />);
+    show(<Order {...given} names={["Ribeye", "Skirt"]} onStep={() => undefined} />);
     expect(text()).toContain("2 Skirt");
     expect(
       [...stage.host.querySelectorAll("li")].find((li) => li.textContent?.includes("light"))?.textContent,
     ).not.toContain("Ribeye");
   });
-  it("moves the shared moment to a task", () => {
-    const onMoment = vi.fn();
-    show(<Order {...given} names={[]} onMoment={onMoment} />);
+  it("moves the shared moment to a task, and with it when the plan is worked out again", () => {
+    const onStep = vi.fn();
+    show(<Order {...given} names={[]} onStep={onStep} />);
     press(button(/^17:20/));
-    expect(onMoment).toHaveBeenCalledWith(-6000);
+    const task = onStep.mock.calls[0]?.[0] as string;
+    expect(momentOf({ task }, order)).toBe(-6000);
+    const later = order.map((t) => ({ ...t, start_s: t.start_s + 300 }));
+    expect(momentOf({ task }, later)).toBe(-5700);
+    expect(momentOf({ task: "gone" }, later)).toBeNull();
+    expect(momentOf(-120, later)).toBe(-120);
   });
 });
 

@@ -51,6 +51,15 @@ export function hourOf(draft: Draft, order: readonly Task[]): Date | null {
   return at && new Date(at.getTime() - anchorStart(draft.anchor, order) * 1000);
 }
 
+/** What is looked at: a moment, or a task, which may move while the plan is worked out again. */
+export type Looked = number | { task: string } | null;
+
+/** Where on the line that is now. */
+export const momentOf = (looked: Looked, order: readonly Task[]): number | null =>
+  looked !== null && typeof looked === "object"
+    ? (order.find((t) => t.key === looked.task)?.start_s ?? null)
+    : looked;
+
 /** Another moment is held fixed where it is now. */
 export const anchored = (draft: Draft, anchor: Anchor, at: Date): Draft => ({
   ...draft,

@@ -17,7 +17,7 @@ interface Props {
   eatAt: Date;
   system: System;
   moment: number;
-  onMoment: (s: number) => void;
+  onStep: (task: string) => void;
   /** Takes what a note offers. */
   onRemedy?: (piece: number, change: { field: string; value: string }) => void;
 }
@@ -34,7 +34,7 @@ export function Order({
   eatAt,
   system,
   moment,
-  onMoment,
+  onStep,
   onRemedy,
 }: Props) {
   const when = (s: number) => new Date(eatAt.getTime() + s * 1000);
@@ -62,7 +62,7 @@ export function Order({
               {(newDay || otherDay) && <p className="kicker m-0">{dayText(when(task.start_s))}</p>}
               <button
                 type="button"
-                onClick={() => onMoment(task.start_s)}
+                onClick={() => onStep(task.key)}
                 aria-current={task.key === current ? "step" : undefined}
                 className="grid min-h-11 w-full grid-cols-[3.6rem_1fr] items-baseline gap-x-2 rounded-bar text-left aria-[current=step]:bg-raised"
               >

@@ -28,6 +28,8 @@ import {
   draftWith,
   focused,
   hourOf,
+  type Looked,
+  momentOf,
   pieceOf,
   remedied,
   withPlace,
@@ -101,7 +103,9 @@ function Planner({
   const household = useHousehold();
   const system = household.units;
   const { draft, set: setDraft, amend, undo, redo, canUndo, canRedo } = useDraft(initial);
-  const [moment, setMoment] = useState<number | null>(null);
+  const [looked, setLooked] = useState<Looked>(null);
+  const setMoment = useCallback((s: number) => setLooked(s), []);
+  const setStep = useCallback((task: string) => setLooked({ task }), []);
   const [panel, setPanel] = useState<Panel>("ways");
   const preview = usePreview(draft);
   const pick = usePick(draft, amend);
@@ -128,7 +132,7 @@ function Planner({
   const stamp = hourOf(draft, order)?.getTime() ?? null;
   const hour = useMemo(() => (stamp === null ? new Date() : new Date(stamp)), [stamp]);
   const sear = result?.steps.find((s) => s.name === "sear");
-  const at = moment ?? (result && sear ? result.on_s + sear.end_s - 5 : -600);
+  const at = momentOf(looked, order) ?? (result && sear ? result.on_s + sear.end_s - 5 : -600);
   const changed = JSON.stringify({ ...draft, focus: 0 }) !== JSON.stringify({ ...initial, focus: 0 });
   const keeping = useKeeping(draft, hour, kept, problem !== null, pick.pending);
   useKeys(
@@ -144,7 +148,7 @@ function Planner({
         step: (s: number) => setMoment(at + s),
         panel: (i: number) => setPanel(PANELS[i] ?? "ways"),
       }),
-      [undo, redo, keeping.keep, draft, reference, at, setDraft],
+      [undo, redo, keeping.keep, draft, reference, at, setDraft, setMoment],
     ),
   );
   const take = useCallback(
@@ -297,7 +301,7 @@ function Planner({
             eatAt={hour}
             system={system}
             moment={at}
-            onMoment={setMoment}
+            onStep={setStep}
             onRemedy={take}
           />
         </section>
