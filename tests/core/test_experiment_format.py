@@ -18,6 +18,7 @@ from brasko.core.lab.sweep import SWEEPABLE
 from brasko.core.lab.variants import Figures
 from brasko.core.planner.piece import declared
 from brasko.core.planner.wish import Wish
+from brasko.core.words import BEGIN
 from brasko.formats.experiment import ExperimentIn, ExperimentOut
 from brasko.formats.experiment_convert import SWEPT, blank, experiment_of, filled_in
 from brasko.formats.meal import PieceIn
@@ -86,7 +87,7 @@ def test_an_answer_has_all_that_was_asked(answered):
     assert told.finish_c == pytest.approx(54.44, abs=0.01)
     assert planned.pull_c is not None
     assert told.pull_c is None
-    assert told.words.startswith("⟦lab-")
+    assert told.words.startswith(f"{BEGIN}lab-")
     assert [p.at for p in answered.sweep.points] == [[50.0], [55.0], [60.0]]
     assert [p.peak_c for p in answered.sweep.points] == sorted(p.peak_c for p in answered.sweep.points)
     assert [m.outcome for m in answered.matters] == list(OUTCOMES)
@@ -153,7 +154,7 @@ def test_every_question_is_one_that_can_be_asked(question):
     assert 2 <= len(question.ways) <= 4
     wishes = [wish_of(PieceIn(**way.piece)) for way in question.ways]
     assert len(set(wishes)) == len(wishes), "its ways are not the same"
-    assert "⟦" not in rendered(question.words) + rendered(question.why)
+    assert BEGIN not in rendered(question.words) + rendered(question.why)
 
 
 FIRST = Figures(1800.0, 4000.0, 500.0, 1.8, 55.0, 8.0, 0.15, 1.0, 0.12, 1, 0.6, 60.0, 0.5, 0.9)

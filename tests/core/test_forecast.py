@@ -8,6 +8,8 @@ from wording import worded
 
 from brasko.core.forecast.compare import compared
 from brasko.core.forecast.progress import Ahead, Planned, held_longer, progress
+from brasko.core.words import quantity
+from brasko.formats.older_words import of_now
 from brasko.words import rendered
 
 TASKS = (
@@ -144,8 +146,8 @@ def test_without_readings_there_is_nothing_to_compare():
     ],
 )
 def test_phrases_are_written_in_the_readers_units(text, metric, us):
-    assert rendered(text, "metric") == metric
-    assert rendered(text, "us") == us
+    assert rendered(of_now(text), "metric") == metric
+    assert rendered(of_now(text), "us") == us
 
 
 QUANTITIES = (Path(__file__).parents[1] / "quantities.csv").read_text(encoding="utf-8").splitlines()[1:]
@@ -154,7 +156,8 @@ QUANTITIES = (Path(__file__).parents[1] / "quantities.csv").read_text(encoding="
 @pytest.mark.parametrize("row", QUANTITIES)
 def test_a_quantity_is_written_as_in_the_interface(row):
     """The one table that the front end is tested with too. Whole degrees, three figures: common practice, no source."""
-    token, metric, us, german = row.split(";")
+    readable, metric, us, german = row.split(";")
+    token = of_now(readable)
     assert (rendered(token, "metric"), rendered(token, "us"), rendered(token, "metric", "de")) == (metric, us, german)
 
 
@@ -169,5 +172,5 @@ def test_a_quantity_is_written_as_in_the_interface(row):
 )
 def test_a_figure_that_must_be_reached_is_never_rounded_down(said_c, us, metric):
     """The agency's figures in both units (fsis_safe_temperatures); the front end is tested with the same table."""
-    assert rendered(f"{{least:{said_c}}}", "us") == us
-    assert rendered(f"{{least:{said_c}}}", "metric") == metric
+    assert rendered(quantity.least(said_c), "us") == us
+    assert rendered(quantity.least(said_c), "metric") == metric

@@ -13,6 +13,7 @@ from brasko.core.practice.drills import DRILLS, changes_for, drill_named, truth_
 from brasko.core.practice.feel import COLOURS_C, KINDS, PLACES_C, QUESTIONS, mixed, palm_seconds, round_of
 from brasko.core.practice.score import UNSAFE_MOST, WEIGHTS, Came, scored, together
 from brasko.core.practice.truth import drawn_truth
+from brasko.core.words import BEGIN
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wish_of
 from brasko.words import rendered
@@ -184,7 +185,7 @@ def test_a_round_of_feel_is_computed_and_repeatable(kind):
     for question in one:
         assert len(set(question.choices)) == 4
         assert 0 <= question.right < 4
-        assert "⟦" not in rendered(question.asked) + rendered(question.why)
+        assert BEGIN not in rendered(question.asked) + rendered(question.why)
 
 
 def test_a_palm_bears_a_place_as_the_table_of_pain_has_it():

@@ -15,7 +15,7 @@ from brasko.core.foods.doneness import SCALES
 from brasko.core.foods.parts import parts_of
 from brasko.core.foods.serving import serving_of
 from brasko.core.safety.agency import minimum_for
-from brasko.core.words import quantity, say
+from brasko.core.words import BEGIN, CLOSE, END, OPEN, quantity, say
 from brasko.words import LANGUAGES, rendered
 from brasko.words.catalogue import FUNCTIONS, NOT_OF_A_KEY
 
@@ -116,7 +116,16 @@ def test_a_message_may_be_a_value_of_another_one():
 
 
 def test_what_is_no_message_stays_as_it_is():
-    for text in ("", "Ribeye", "50 % off", "a{b}c", "⟦never closed", "closed⟧"):
+    for text in (
+        "",
+        "Ribeye",
+        "50 % off",
+        "a{b}c",
+        "⟦say-it¦name=1⟧",
+        "{temp:57}",
+        f"{BEGIN}never closed",
+        f"closed{END}",
+    ):
         assert rendered(text) == text
     assert rendered(say("no-such-key", name="x")) == "no-such-key"
 
@@ -132,4 +141,4 @@ def test_numbers_are_written_as_the_language_writes_them(value, english, german)
 
 @pytest.mark.parametrize("kind", ["TEMP", "LEAST", "RISE", "LENGTH", "MASS", "DOSE", "SPAN"])
 def test_a_sentence_can_hold_a_quantity_of_its_own(kind):
-    assert re.fullmatch(r"\{[a-z]+:62\.8\}", FUNCTIONS[kind](62.8))
+    assert re.fullmatch(rf"{OPEN}[a-z]+:62\.8{CLOSE}", FUNCTIONS[kind](62.8))

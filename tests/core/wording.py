@@ -7,15 +7,17 @@ from typing import Any
 
 import pytest
 
+from brasko.core.words import AS_TYPED, CLOSE, OPEN
 from brasko.words.catalogue import sentences
 
 NUMBER = re.compile(r"\{num:(-?[0-9.]+)\}")
+READABLE = str.maketrans({OPEN: "{", CLOSE: "}", AS_TYPED: None})
 
 
 def worded(said: Any) -> Any:
-    """A text in English with its plain numbers; quantities stay in SI with their kind. Of several texts, each."""
+    """A text in English with its plain numbers; quantities stay in SI, their kind between braces. Of several, each."""
     if isinstance(said, str):
-        return NUMBER.sub(r"\1", sentences(said))
+        return NUMBER.sub(r"\1", sentences(said).translate(READABLE))
     if isinstance(said, tuple | list | set | frozenset | Iterator):
         return [worded(each) for each in said]
     return said

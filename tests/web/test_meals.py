@@ -13,6 +13,7 @@ from icalendar import Calendar
 from wording import worded
 
 from brasko.core.planner.methods import FINISHES, MARKS, METHODS, RUBS, SALTS
+from brasko.core.words import BEGIN
 from brasko.formats.meal import MealIn, PieceIn, TableIn
 from brasko.web.plans.actions.take_along import hour_to_come
 from brasko.web.plans.models import Plan
@@ -232,7 +233,7 @@ def test_the_calendar_is_in_the_households_language(mara):
     said = mara.client.get(f"/api/plans/{kept['id']}/plan.ics").content.decode().replace("\r\n ", "")
     assert "SUMMARY:Aufschneiden und servieren" in said
     assert "1\\,2 % des Gewichts" in said
-    assert "⟦" not in said
+    assert BEGIN not in said
 
 
 def test_the_calendar_has_every_task_at_its_time(mara):

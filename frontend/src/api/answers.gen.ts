@@ -7,7 +7,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "cut",
   "kind": "cut",
-  "words": "⟦wish-what⟧",
+  "words": "﷐wish-what﷒",
   "low": null,
   "high": null,
   "options": [],
@@ -23,7 +23,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "thickness_mm",
   "kind": "length",
-  "words": "⟦wish-how-thick⟧",
+  "words": "﷐wish-how-thick﷒",
   "low": 8.0,
   "high": 76.0,
   "options": [],
@@ -41,7 +41,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "mass_g",
   "kind": "mass",
-  "words": "⟦wish-weight-of-one⟧",
+  "words": "﷐wish-weight-of-one﷒",
   "low": 40.0,
   "high": 1500.0,
   "options": [],
@@ -60,7 +60,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "finish_c",
   "kind": "temperature",
-  "words": "⟦wish-finish⟧",
+  "words": "﷐wish-finish﷒",
   "low": 38.0,
   "high": 98.0,
   "options": [],
@@ -78,7 +78,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "count",
   "kind": "count",
-  "words": "⟦wish-how-many-alike⟧",
+  "words": "﷐wish-how-many-alike﷒",
   "low": 1.0,
   "high": 12.0,
   "options": [],
@@ -94,7 +94,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "boned",
   "kind": "flag",
-  "words": "⟦wish-the-bone-is-taken-out⟧",
+  "words": "﷐wish-the-bone-is-taken-out﷒",
   "low": null,
   "high": null,
   "options": [],
@@ -112,17 +112,17 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "treatment",
   "kind": "name",
-  "words": "⟦wish-as-bought⟧",
+  "words": "﷐wish-as-bought﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "whole",
-    "name": "⟦start-of-sentence¦text=⟦methods-whole-as-cut⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-whole-as-cut﷒﷒"
    },
    {
     "key": "tenderised",
-    "name": "⟦start-of-sentence¦text=⟦methods-blade-tenderised-or-injected⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-blade-tenderised-or-injected﷒﷒"
    }
   ],
   "usual": "whole",
@@ -139,7 +139,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "frozen",
   "kind": "flag",
-  "words": "⟦wish-it-is-frozen⟧",
+  "words": "﷐wish-it-is-frozen﷒",
   "low": null,
   "high": null,
   "options": [],
@@ -157,17 +157,17 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "thaw",
   "kind": "name",
-  "words": "⟦wish-thaw-it⟧",
+  "words": "﷐wish-thaw-it﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "fridge",
-    "name": "⟦start-of-sentence¦text=⟦methods-in-the-fridge⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-in-the-fridge﷒﷒"
    },
    {
     "key": "cold_water",
-    "name": "⟦start-of-sentence¦text=⟦methods-in-cold-water-changed-every-half⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-in-cold-water-changed-every-half﷒﷒"
    }
   ],
   "usual": "fridge",
@@ -184,7 +184,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "start_c",
   "kind": "temperature",
-  "words": "⟦wish-out-of-the-fridge-at⟧",
+  "words": "﷐wish-out-of-the-fridge-at﷒",
   "low": 0.0,
   "high": 25.0,
   "options": [],
@@ -200,7 +200,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "temper_min",
   "kind": "minutes",
-  "words": "⟦wish-temper-for⟧",
+  "words": "﷐wish-temper-for﷒",
   "low": 0.0,
   "high": 90.0,
   "options": [],
@@ -216,7 +216,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "air_c",
   "kind": "temperature",
-  "words": "⟦wish-in-an-air-of⟧",
+  "words": "﷐wish-in-an-air-of﷒",
   "low": -10.0,
   "high": 42.0,
   "options": [],
@@ -232,7 +232,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "at_risk",
   "kind": "flag",
-  "words": "⟦wish-a-young-child-or-a-pregnant⟧",
+  "words": "﷐wish-a-young-child-or-a-pregnant﷒",
   "low": null,
   "high": null,
   "options": [],
@@ -248,7 +248,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "below_agency_accepted",
   "kind": "flag",
-  "words": "⟦wish-who-eats-it-has-chosen-to⟧",
+  "words": "﷐wish-who-eats-it-has-chosen-to﷒",
   "low": null,
   "high": null,
   "options": [],
@@ -266,25 +266,25 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "salt",
   "kind": "name",
-  "words": "⟦wish-salt⟧",
+  "words": "﷐wish-salt﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "hour",
-    "name": "⟦start-of-sentence¦text=⟦methods-50-minutes-before-the-fire⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-50-minutes-before-the-fire﷒﷒"
    },
    {
     "key": "just_before",
-    "name": "⟦start-of-sentence¦text=⟦methods-right-before-it-goes-on⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-right-before-it-goes-on﷒﷒"
    },
    {
     "key": "overnight",
-    "name": "⟦start-of-sentence¦text=⟦methods-the-night-before-open-in-the⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-the-night-before-open-in-the﷒﷒"
    },
    {
     "key": "twice",
-    "name": "⟦start-of-sentence¦text=⟦methods-half-the-night-before-half-at⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-half-the-night-before-half-at﷒﷒"
    }
   ],
   "usual": "hour",
@@ -299,7 +299,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "salt_min",
   "kind": "minutes",
-  "words": "⟦wish-salt-this-long-before⟧",
+  "words": "﷐wish-salt-this-long-before﷒",
   "low": 5.0,
   "high": 180.0,
   "options": [],
@@ -311,27 +311,27 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "group": "salt",
   "when": "salted_ahead",
   "guide": "",
-  "own": "⟦wish-i-salt-at-my-own-time⟧",
+  "own": "﷐wish-i-salt-at-my-own-time﷒",
   "starts": 60.0
  },
  {
   "field": "rub",
   "kind": "name",
-  "words": "⟦wish-rub⟧",
+  "words": "﷐wish-rub﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "none",
-    "name": "⟦start-of-sentence¦text=⟦methods-salt-only⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-salt-only﷒﷒"
    },
    {
     "key": "pepper",
-    "name": "⟦start-of-sentence¦text=⟦methods-pepper-and-dry-spices⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-pepper-and-dry-spices﷒﷒"
    },
    {
     "key": "sugar",
-    "name": "⟦start-of-sentence¦text=⟦methods-a-rub-with-sugar⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-a-rub-with-sugar﷒﷒"
    }
   ],
   "usual": "none",
@@ -348,37 +348,37 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "fat",
   "kind": "name",
-  "words": "⟦wish-fat-in-the-pan⟧",
+  "words": "﷐wish-fat-in-the-pan﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "oil",
-    "name": "⟦start-of-sentence¦text=⟦fats-neutral-oil⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fats-neutral-oil﷒﷒"
    },
    {
     "key": "tallow",
-    "name": "⟦start-of-sentence¦text=⟦fats-beef-tallow⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fats-beef-tallow﷒﷒"
    },
    {
     "key": "clarified",
-    "name": "⟦start-of-sentence¦text=⟦fats-clarified-butter⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fats-clarified-butter﷒﷒"
    },
    {
     "key": "olive",
-    "name": "⟦start-of-sentence¦text=⟦fats-olive-oil⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fats-olive-oil﷒﷒"
    },
    {
     "key": "butter",
-    "name": "⟦start-of-sentence¦text=⟦fats-butter⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fats-butter﷒﷒"
    },
    {
     "key": "spread",
-    "name": "⟦start-of-sentence¦text=⟦fats-egg-and-oil-spread⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fats-egg-and-oil-spread﷒﷒"
    },
    {
     "key": "none",
-    "name": "⟦start-of-sentence¦text=⟦fats-none-a-dry-pan⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fats-none-a-dry-pan﷒﷒"
    }
   ],
   "usual": "oil",
@@ -395,25 +395,25 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "finishing",
   "kind": "name",
-  "words": "⟦wish-last-touch⟧",
+  "words": "﷐wish-last-touch﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "none",
-    "name": "⟦start-of-sentence¦text=⟦methods-nothing-more⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-nothing-more﷒﷒"
    },
    {
     "key": "butter",
-    "name": "⟦start-of-sentence¦text=⟦methods-butter-for-the-last-minute⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-butter-for-the-last-minute﷒﷒"
    },
    {
     "key": "herbs",
-    "name": "⟦start-of-sentence¦text=⟦methods-herbs-and-garlic-in-fat-for⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-herbs-and-garlic-in-fat-for﷒﷒"
    },
    {
     "key": "oil",
-    "name": "⟦start-of-sentence¦text=⟦methods-good-oil-and-flakes-of-salt⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-good-oil-and-flakes-of-salt﷒﷒"
    }
   ],
   "usual": "none",
@@ -430,41 +430,41 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "method",
   "kind": "name",
-  "words": "⟦wish-method⟧",
+  "words": "﷐wish-method﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "low_then_sear",
-    "name": "⟦start-of-sentence¦text=⟦methods-low-then-sear⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-low-then-sear﷒﷒"
    },
    {
     "key": "sear_then_low",
-    "name": "⟦start-of-sentence¦text=⟦methods-sear-then-cool-side⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-sear-then-cool-side﷒﷒"
    },
    {
     "key": "direct",
-    "name": "⟦start-of-sentence¦text=⟦methods-over-the-fire-all-the-way⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-over-the-fire-all-the-way﷒﷒"
    },
    {
     "key": "chimney",
-    "name": "⟦start-of-sentence¦text=⟦common-over-the-chimney⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐common-over-the-chimney﷒﷒"
    },
    {
     "key": "char_then_bath",
-    "name": "⟦start-of-sentence¦text=⟦methods-char-then-warm-fat⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-char-then-warm-fat﷒﷒"
    },
    {
     "key": "skillet",
-    "name": "⟦start-of-sentence¦text=⟦methods-in-the-skillet⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-in-the-skillet﷒﷒"
    },
    {
     "key": "oven_then_skillet",
-    "name": "⟦start-of-sentence¦text=⟦methods-oven-then-skillet⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-oven-then-skillet﷒﷒"
    },
    {
     "key": "low_and_slow",
-    "name": "⟦start-of-sentence¦text=⟦methods-low-and-slow⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-low-and-slow﷒﷒"
    }
   ],
   "usual": "low_then_sear",
@@ -481,69 +481,69 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "fire",
   "kind": "name",
-  "words": "⟦wish-fire⟧",
+  "words": "﷐wish-fire﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "kettle_two_zone",
-    "name": "⟦start-of-sentence¦text=⟦kettle-charcoal-kettle-two-zones⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐kettle-charcoal-kettle-two-zones﷒﷒"
    },
    {
     "key": "kettle_ring",
-    "name": "⟦start-of-sentence¦text=⟦kettle-charcoal-kettle-fuse-of-coals-round⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐kettle-charcoal-kettle-fuse-of-coals-round﷒﷒"
    },
    {
     "key": "kamado",
-    "name": "⟦start-of-sentence¦text=Kamado⟧"
+    "name": "﷐start-of-sentence﷑text=Kamado﷒"
    },
    {
     "key": "offset",
-    "name": "⟦start-of-sentence¦text=⟦offset-offset-smoker⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐offset-offset-smoker﷒﷒"
    },
    {
     "key": "gas",
-    "name": "⟦start-of-sentence¦text=⟦gas-gas-grill-three-burners⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐gas-gas-grill-three-burners﷒﷒"
    },
    {
     "key": "flat_top",
-    "name": "⟦start-of-sentence¦text=⟦flat-top-flat-top-griddle-three-burners⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐flat-top-flat-top-griddle-three-burners﷒﷒"
    },
    {
     "key": "pellet",
-    "name": "⟦start-of-sentence¦text=⟦pellet-pellet-grill⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐pellet-pellet-grill﷒﷒"
    },
    {
     "key": "chimney",
-    "name": "⟦start-of-sentence¦text=⟦chimney-grate-on-a-lit-chimney-starter⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐chimney-grate-on-a-lit-chimney-starter﷒﷒"
    },
    {
     "key": "oven_skillet",
-    "name": "⟦start-of-sentence¦text=⟦oven-kitchen-oven-and-skillet⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐oven-kitchen-oven-and-skillet﷒﷒"
    },
    {
     "key": "burner_skillet",
-    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-high⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-skillet-on-a-burner-high﷒﷒"
    },
    {
     "key": "burner_medium",
-    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-medium⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-skillet-on-a-burner-medium﷒﷒"
    },
    {
     "key": "burner_low",
-    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-low⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-skillet-on-a-burner-low﷒﷒"
    },
    {
     "key": "side_burner",
-    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-side-burner⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-skillet-on-a-side-burner﷒﷒"
    },
    {
     "key": "oven_pan",
-    "name": "⟦start-of-sentence¦text=⟦fires-skillet-warmed-in-the-oven-then⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-skillet-warmed-in-the-oven-then﷒﷒"
    },
    {
     "key": "griddle",
-    "name": "⟦start-of-sentence¦text=⟦fires-griddle-over-two-burners⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-griddle-over-two-burners﷒﷒"
    }
   ],
   "usual": null,
@@ -562,7 +562,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "own_fire",
   "kind": "fire",
-  "words": "⟦wish-a-fire-of-the-cooks-own⟧",
+  "words": "﷐wish-a-fire-of-the-cooks-own﷒",
   "low": null,
   "high": null,
   "options": [],
@@ -582,69 +582,69 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "sear_fire",
   "kind": "name",
-  "words": "⟦wish-sear-on⟧",
+  "words": "﷐wish-sear-on﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "kettle_two_zone",
-    "name": "⟦start-of-sentence¦text=⟦kettle-charcoal-kettle-two-zones⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐kettle-charcoal-kettle-two-zones﷒﷒"
    },
    {
     "key": "kettle_ring",
-    "name": "⟦start-of-sentence¦text=⟦kettle-charcoal-kettle-fuse-of-coals-round⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐kettle-charcoal-kettle-fuse-of-coals-round﷒﷒"
    },
    {
     "key": "kamado",
-    "name": "⟦start-of-sentence¦text=Kamado⟧"
+    "name": "﷐start-of-sentence﷑text=Kamado﷒"
    },
    {
     "key": "offset",
-    "name": "⟦start-of-sentence¦text=⟦offset-offset-smoker⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐offset-offset-smoker﷒﷒"
    },
    {
     "key": "gas",
-    "name": "⟦start-of-sentence¦text=⟦gas-gas-grill-three-burners⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐gas-gas-grill-three-burners﷒﷒"
    },
    {
     "key": "flat_top",
-    "name": "⟦start-of-sentence¦text=⟦flat-top-flat-top-griddle-three-burners⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐flat-top-flat-top-griddle-three-burners﷒﷒"
    },
    {
     "key": "pellet",
-    "name": "⟦start-of-sentence¦text=⟦pellet-pellet-grill⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐pellet-pellet-grill﷒﷒"
    },
    {
     "key": "chimney",
-    "name": "⟦start-of-sentence¦text=⟦chimney-grate-on-a-lit-chimney-starter⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐chimney-grate-on-a-lit-chimney-starter﷒﷒"
    },
    {
     "key": "oven_skillet",
-    "name": "⟦start-of-sentence¦text=⟦oven-kitchen-oven-and-skillet⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐oven-kitchen-oven-and-skillet﷒﷒"
    },
    {
     "key": "burner_skillet",
-    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-high⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-skillet-on-a-burner-high﷒﷒"
    },
    {
     "key": "burner_medium",
-    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-medium⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-skillet-on-a-burner-medium﷒﷒"
    },
    {
     "key": "burner_low",
-    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-burner-low⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-skillet-on-a-burner-low﷒﷒"
    },
    {
     "key": "side_burner",
-    "name": "⟦start-of-sentence¦text=⟦fires-skillet-on-a-side-burner⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-skillet-on-a-side-burner﷒﷒"
    },
    {
     "key": "oven_pan",
-    "name": "⟦start-of-sentence¦text=⟦fires-skillet-warmed-in-the-oven-then⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-skillet-warmed-in-the-oven-then﷒﷒"
    },
    {
     "key": "griddle",
-    "name": "⟦start-of-sentence¦text=⟦fires-griddle-over-two-burners⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐fires-griddle-over-two-burners﷒﷒"
    }
   ],
   "usual": null,
@@ -662,7 +662,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "gentle_c",
   "kind": "temperature",
-  "words": "⟦common-gentle-side-at⟧",
+  "words": "﷐common-gentle-side-at﷒",
   "low": null,
   "high": null,
   "options": [],
@@ -681,21 +681,21 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "wrap",
   "kind": "name",
-  "words": "⟦wish-wrap⟧",
+  "words": "﷐wish-wrap﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "none",
-    "name": "⟦start-of-sentence¦text=⟦methods-not-wrapped⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-not-wrapped﷒﷒"
    },
    {
     "key": "paper",
-    "name": "⟦start-of-sentence¦text=⟦methods-in-butcher-paper-from-on⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-in-butcher-paper-from-on﷒﷒"
    },
    {
     "key": "foil",
-    "name": "⟦start-of-sentence¦text=⟦methods-in-foil-from-on⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-in-foil-from-on﷒﷒"
    }
   ],
   "usual": "none",
@@ -713,29 +713,29 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "crust",
   "kind": "name",
-  "words": "⟦wish-crust⟧",
+  "words": "﷐wish-crust﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "none",
-    "name": "⟦start-of-sentence¦text=⟦methods-as-it-comes⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-as-it-comes﷒﷒"
    },
    {
     "key": "golden",
-    "name": "⟦start-of-sentence¦text=⟦methods-golden⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-golden﷒﷒"
    },
    {
     "key": "light",
-    "name": "⟦start-of-sentence¦text=⟦methods-light⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-light﷒﷒"
    },
    {
     "key": "good",
-    "name": "⟦start-of-sentence¦text=⟦methods-good⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-good﷒﷒"
    },
    {
     "key": "deep",
-    "name": "⟦start-of-sentence¦text=⟦methods-deep⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-deep﷒﷒"
    }
   ],
   "usual": "good",
@@ -752,21 +752,21 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "marks",
   "kind": "name",
-  "words": "⟦wish-marks⟧",
+  "words": "﷐wish-marks﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "none",
-    "name": "⟦start-of-sentence¦text=⟦methods-crust-all-over-keep-moving-it⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-crust-all-over-keep-moving-it﷒﷒"
    },
    {
     "key": "quarter",
-    "name": "⟦start-of-sentence¦text=⟦methods-squares-a-quarter-turn-on-each⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-squares-a-quarter-turn-on-each﷒﷒"
    },
    {
     "key": "diamond",
-    "name": "⟦start-of-sentence¦text=⟦methods-diamonds-a-turn-by-45-on⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-diamonds-a-turn-by-45-on﷒﷒"
    }
   ],
   "usual": "none",
@@ -785,7 +785,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "flip_every_s",
   "kind": "seconds",
-  "words": "⟦wish-flip-every⟧",
+  "words": "﷐wish-flip-every﷒",
   "low": 10.0,
   "high": 300.0,
   "options": [],
@@ -805,21 +805,21 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "lid",
   "kind": "name",
-  "words": "⟦wish-lid⟧",
+  "words": "﷐wish-lid﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "usual",
-    "name": "⟦start-of-sentence¦text=⟦methods-as-is-usual-for-this-fire⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-as-is-usual-for-this-fire﷒﷒"
    },
    {
     "key": "open",
-    "name": "⟦start-of-sentence¦text=⟦methods-open⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-open﷒﷒"
    },
    {
     "key": "shut",
-    "name": "⟦start-of-sentence¦text=⟦methods-shut⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐methods-shut﷒﷒"
    }
   ],
   "usual": "usual",
@@ -838,7 +838,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "pull_offset",
   "kind": "rise",
-  "words": "⟦wish-pull-below-the-finish-by⟧",
+  "words": "﷐wish-pull-below-the-finish-by﷒",
   "low": 0.0,
   "high": 25.0,
   "options": [],
@@ -851,35 +851,35 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "group": "rest",
   "when": "",
   "guide": "glossary:carry-over",
-  "own": "⟦wish-i-pull-by-my-own-rule⟧",
+  "own": "﷐wish-i-pull-by-my-own-rule﷒",
   "starts": 5.555555555555555
  },
  {
   "field": "rest",
   "kind": "name",
-  "words": "⟦wish-rest⟧",
+  "words": "﷐wish-rest﷒",
   "low": null,
   "high": null,
   "options": [
    {
     "key": "open",
-    "name": "⟦start-of-sentence¦text=⟦rests-on-a-rack-open⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐rests-on-a-rack-open﷒﷒"
    },
    {
     "key": "board",
-    "name": "⟦start-of-sentence¦text=⟦rests-on-a-board-open⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐rests-on-a-board-open﷒﷒"
    },
    {
     "key": "foil",
-    "name": "⟦start-of-sentence¦text=⟦rests-on-a-board-under-loose-foil⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐rests-on-a-board-under-loose-foil﷒﷒"
    },
    {
     "key": "sauce",
-    "name": "⟦start-of-sentence¦text=⟦rests-on-a-board-of-warm-sauce⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐rests-on-a-board-of-warm-sauce﷒﷒"
    },
    {
     "key": "paper",
-    "name": "⟦start-of-sentence¦text=⟦rests-wrapped-in-butcher-paper⟧⟧"
+    "name": "﷐start-of-sentence﷑text=﷐rests-wrapped-in-butcher-paper﷒﷒"
    }
   ],
   "usual": "foil",
@@ -894,7 +894,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "rest_min",
   "kind": "minutes",
-  "words": "⟦wish-rest-for⟧",
+  "words": "﷐wish-rest-for﷒",
   "low": 1.0,
   "high": 60.0,
   "options": [],
@@ -906,13 +906,13 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "group": "rest",
   "when": "",
   "guide": "",
-  "own": "⟦wish-i-set-the-length-of-the⟧",
+  "own": "﷐wish-i-set-the-length-of-the﷒",
   "starts": 10.0
  },
  {
   "field": "air_more_k",
   "kind": "rise",
-  "words": "⟦wish-air-more⟧",
+  "words": "﷐wish-air-more﷒",
   "low": -40.0,
   "high": 40.0,
   "options": [],
@@ -933,7 +933,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "air_spread",
   "kind": "number",
-  "words": "⟦wish-air-spread⟧",
+  "words": "﷐wish-air-spread﷒",
   "low": 0.05,
   "high": 1.5,
   "options": [],
@@ -954,7 +954,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "film_more",
   "kind": "number",
-  "words": "⟦wish-film-more⟧",
+  "words": "﷐wish-film-more﷒",
   "low": 0.5,
   "high": 2.0,
   "options": [],
@@ -975,7 +975,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "film_spread",
   "kind": "number",
-  "words": "⟦wish-film-spread⟧",
+  "words": "﷐wish-film-spread﷒",
   "low": 0.05,
   "high": 1.5,
   "options": [],
@@ -996,7 +996,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "start_more",
   "kind": "number",
-  "words": "⟦wish-start-more⟧",
+  "words": "﷐wish-start-more﷒",
   "low": 0.3,
   "high": 3.0,
   "options": [],
@@ -1017,7 +1017,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "convert_more",
   "kind": "number",
-  "words": "⟦wish-convert-more⟧",
+  "words": "﷐wish-convert-more﷒",
   "low": 0.3,
   "high": 3.0,
   "options": [],
@@ -1038,7 +1038,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "gauge_more_k",
   "kind": "rise",
-  "words": "⟦wish-gauge-more⟧",
+  "words": "﷐wish-gauge-more﷒",
   "low": -60.0,
   "high": 60.0,
   "options": [],
@@ -1059,7 +1059,7 @@ export const ANSWERS: readonly Answer[] = writtenOut([
  {
   "field": "sear_more_k",
   "kind": "rise",
-  "words": "⟦wish-sear-more⟧",
+  "words": "﷐wish-sear-more﷒",
   "low": -150.0,
   "high": 150.0,
   "options": [],

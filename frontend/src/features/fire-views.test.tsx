@@ -68,7 +68,15 @@ const told = {
     smoke_s: 2400,
     fuse_m: 0.6,
   },
-  steps: [{ key: "light", lane: "fire", name: "Light the chimney", lasts_s: 750, why: "Until {temp:300}." }],
+  steps: [
+    {
+      key: "light",
+      lane: "fire",
+      name: "Light the chimney",
+      lasts_s: 750,
+      why: "Until \ufdd3temp:300\ufdd4.",
+    },
+  ],
   course: {
     time_s: [0, 1800, 3600],
     gauge_c: [20, 120, 130],
@@ -163,7 +171,7 @@ describe("what a fire gives", () => {
     const dying = { ...look, settled: { ...look.settled, alight: false, dies_after_s: 2700 } } as Look;
     const wrong = {
       ...food,
-      warnings: [{ key: "uneven", text: "One end is {rise:100} hotter.", pieces: ["a"] }],
+      warnings: [{ key: "uneven", text: "One end is \ufdd3rise:100\ufdd4 hotter.", pieces: ["a"] }],
       pieces: [{ key: "a", flare: { risk: "high", words: "Never water." } }],
     } as unknown as FoodAnswer;
     show(<Notes look={dying} food={wrong} names={{ a: "Ribeye" }} system="us" />);
@@ -232,7 +240,7 @@ describe("how it is laid", () => {
   it("changes the layout, and says what is wrong beside the field", () => {
     const onSetup = vi.fn();
     const problem = new Problem(422, "no", [
-      { field: "charcoal.amount_kg", message: "is more than fits: at most {mass:1500}." },
+      { field: "charcoal.amount_kg", message: "is more than fits: at most \ufdd3mass:1500\ufdd4." },
     ]);
     show(
       <Building

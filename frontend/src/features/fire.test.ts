@@ -163,6 +163,7 @@ describe("a fire", () => {
       like: "skillet",
       width_mm: 300,
       depth_mm: 300,
+      version: "1",
       heat_j_k: 1500,
       mass_g: 2300,
       heft: "heavy",

@@ -25,7 +25,7 @@ const now = (more: Partial<TableNow>) =>
 const stage = new Stage();
 
 it("says in the household's units how far a piece is behind", () => {
-  const late = piece({ late_s: 480, late_words: "Ribeye is {time:480} behind its plan." });
+  const late = piece({ late_s: 480, late_words: "Ribeye is \ufdd3time:480\ufdd4 behind its plan." });
   stage.show(<OnTheWay now={now({ pieces: [late] })} system="us" />);
   expect(stage.host.querySelector("[role=status]")?.textContent).toBe("Ribeye is 8 min behind its plan.");
 });

@@ -1,6 +1,7 @@
 import { act, type ReactElement } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 
+import { HouseholdContext } from "@/app/session";
 import { Stage } from "@/testing/stage";
 import { DecimalField, TextField, Tick } from "@/ui/controls";
 
@@ -31,17 +32,19 @@ describe("a shelf of the yard", () => {
   const away = { mutate: vi.fn((_: object, then: { onSuccess: () => void }) => then.onSuccess()) };
   const shelf = (more: object = {}) =>
     show(
-      <Shelf
-        title="Grills"
-        things={things}
-        nameOf={(t) => t.name}
-        about={(t) => `number ${t.id}`}
-        empty="No grill yet."
-        away={away}
-        form={(t, onDone) => <button onClick={onDone}>{t ? `keep ${t.name}` : "keep a new one"}</button>}
-        addWords="Add a grill"
-        {...more}
-      />,
+      <HouseholdContext value={{ username: "mara" } as never}>
+        <Shelf
+          title="Grills"
+          things={things}
+          nameOf={(t) => t.name}
+          about={(t) => `number ${t.id}`}
+          empty="No grill yet."
+          away={away}
+          form={(t, onDone) => <button onClick={onDone}>{t ? `keep ${t.name}` : "keep a new one"}</button>}
+          addWords="Add a grill"
+          {...more}
+        />
+      </HouseholdContext>,
     );
   beforeEach(() => void away.mutate.mockClear());
   it("opens one form at a time, and closes it when it is done", () => {
@@ -55,6 +58,13 @@ describe("a shelf of the yard", () => {
     press("Add a grill");
     expect(text()).toContain("keep a new one");
     expect(text()).not.toContain("Add a grill");
+  });
+  it("opens the form in which something was typed before a reload", () => {
+    localStorage.setItem("brasko-draft-1:mara:grill/2", JSON.stringify({ value: {}, at: Date.now() }));
+    show(<div />);
+    shelf({ drafts: "grill" });
+    expect(text()).toContain("keep Clay");
+    localStorage.clear();
   });
   it("puts away and brings back", () => {
     shelf();

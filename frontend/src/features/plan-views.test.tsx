@@ -45,7 +45,7 @@ const task = (key: string, lane: string, start_s: number, more: Partial<Task> = 
     name: key.split(":")[1]!,
     start_s,
     end_s: start_s + 300,
-    why: "Until {temp:48.3}.",
+    why: "Until \ufdd3temp:48.3\ufdd4.",
     step: "",
     slack_s: 0,
     critical: true,
@@ -68,7 +68,7 @@ const result = {
   pull_c: 48.3,
   peak_core_c: 57,
   finish_c: 57,
-  headline: "Low, then sear. Pull at {temp:48.3}.",
+  headline: "Low, then sear. Pull at \ufdd3temp:48.3\ufdd4.",
   minimum: { core_c: 62.8, rest_s: 180, words: "" },
   steps: [],
   tasks: [
@@ -90,7 +90,7 @@ const result = {
 } as unknown as PieceResult;
 const cautions = [
   { key: "co", place: "0:light", text: "Outdoors only." },
-  { key: "below", place: "finish", text: "{temp:57} is below." },
+  { key: "below", place: "finish", text: "\ufdd3temp:57\ufdd4 is below." },
 ];
 
 const stage = new Stage();
@@ -175,7 +175,7 @@ describe("in short", () => {
 
 describe("a refusal", () => {
   const problem = new Problem(422, "no", [
-    { field: "pieces.1.finish_c", message: "the sear alone carries it to {temp:60}." },
+    { field: "pieces.1.finish_c", message: "the sear alone carries it to \ufdd3temp:60\ufdd4." },
     { field: "remedy:crust", message: "ask for a light crust", suggestion: "light" },
     { field: "remedy:", message: "make the fire hotter", suggestion: null },
   ]);
@@ -217,7 +217,7 @@ describe("other ways", () => {
       why: "It is sooner.",
       questions: [],
       mine: way("low"),
-      others: [way("bath", { grey_rim_share: 0.2, trade_off: "Gains {rise:2}.", fuel_kg: 0 })],
+      others: [way("bath", { grey_rim_share: 0.2, trade_off: "Gains \ufdd3rise:2\ufdd4.", fuel_kg: 0 })],
       refused: [{ method: "x", name: "Chimney", why: "too thick" }],
     });
     const onDraft = vi.fn();
@@ -280,7 +280,7 @@ describe("keeping a plan", () => {
       () => ({ ...draft, pieces: [{ ...each!, piece: { ...each!.piece, salt } }] }),
       [salt, each],
     );
-    const keeping = useKeeping(picked, eat, null, false, picking);
+    const keeping = useKeeping(picked, eat, null, false, picking, () => undefined);
     return (
       <button onClick={keeping.keep} disabled={keeping.busy}>
         Keep
@@ -313,7 +313,7 @@ describe("what else becomes of a piece", () => {
     peak_c: 62,
     turned_c: null,
     sooner_s: 1800,
-    words: "Or cut it off {time:1800} before the rest is done.",
+    words: "Or cut it off \ufdd3time:1800\ufdd4 before the rest is done.",
     ...more,
   });
   it("tells where a thin end ends, how thick it is and what to do", () => {

@@ -76,7 +76,7 @@ describe("a round of feel", () => {
       name: "The palm",
       seed: 4,
       questions: [
-        { asked: "Two seconds?", colour: "", choices: ["{temp:300}", "{temp:100}"] },
+        { asked: "Two seconds?", colour: "", choices: ["\ufdd3temp:300\ufdd4", "\ufdd3temp:100\ufdd4"] },
         { asked: "This colour?", colour: "#aa3344", choices: ["red", "blue"] },
       ],
     };
@@ -152,7 +152,7 @@ describe("what a drill was worth", () => {
           on_at: "2026-01-01T18:00:00Z",
           points: 71,
           safe: true,
-          parts: [{ key: "finish", mark: 0.5, words: "The middle peaked at {temp:58}." }],
+          parts: [{ key: "finish", mark: 0.5, words: "The middle peaked at \ufdd3temp:58\ufdd4." }],
           moments: [moment],
           hands: [{ key: "plan", name: "The plan", points: 90, peak_c: 54, rim_share: 0.1, crust_share: 1 }],
           time_s: [0, 1800],

@@ -18,7 +18,7 @@ const cook = {
   skies: [
     sky("none", "still", "Nothing."),
     sky("light", "still", "A little."),
-    sky("light", "breeze", "{rise:10} lower."),
+    sky("light", "breeze", "\ufdd3rise:10\ufdd4 lower."),
     sky("none", "breeze", "Some."),
   ],
 } as unknown as Cook;

@@ -88,7 +88,7 @@ describe("help where the cursor is", () => {
     key: "salt:hour",
     kind: "salt",
     title: "Salt an hour before",
-    text: "At {temp:57}.",
+    text: "At \ufdd3temp:57\ufdd4.",
     see: [],
   };
   const ask = (help?: string) => {

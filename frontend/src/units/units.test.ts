@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it } from "vitest";
 
+import { marked } from "@/testing/marked";
 import { speak } from "@/words/catalogue";
 
 import { readFileSync } from "node:fs";
@@ -45,28 +46,30 @@ describe("the one table of quantities", () => {
     .slice(1)
     .map((line) => line.split(";"));
   afterEach(() => speak("en"));
-  it.each(rows)("writes %s as everywhere else", async (token, metric, us, german) => {
-    expect(phrase("metric", token!)).toBe(metric);
-    expect(phrase("us", token!)).toBe(us);
+  it.each(rows)("writes %s as everywhere else", async (readable, metric, us, german) => {
+    const token = marked(readable!);
+    expect(phrase("metric", token)).toBe(metric);
+    expect(phrase("us", token)).toBe(us);
     await speak("de");
-    expect(phrase("metric", token!)).toBe(german);
+    expect(phrase("metric", token)).toBe(german);
   });
 });
 
 describe("phrases", () => {
-  const said = "Pull at {temp:43.3}: the sear adds {rise:8.1} in {time:90}; {len:12} thick, {mass:450}.";
+  const said =
+    "Pull at \ufdd3temp:43.3\ufdd4: the sear adds \ufdd3rise:8.1\ufdd4 in \ufdd3time:90\ufdd4; \ufdd3len:12\ufdd4 thick, \ufdd3mass:450\ufdd4.";
   it("are written in the reader's units", () => {
     expect(phrase("us", said)).toBe("Pull at 110 °F: the sear adds 15 °F in 90 s; ½ in thick, 1 lb.");
     expect(phrase("metric", said)).toBe("Pull at 43 °C: the sear adds 8 °C in 90 s; 12 mm thick, 450 g.");
   });
   it("never round a figure down that must be reached", () => {
-    expect([71.111, 73.889, 62.778, 56.9].map((c) => phrase("us", `{least:${c}}`))).toEqual([
+    expect([71.111, 73.889, 62.778, 56.9].map((c) => phrase("us", `\ufdd3least:${c}\ufdd4`))).toEqual([
       "160 °F",
       "165 °F",
       "145 °F",
       "135 °F",
     ]);
-    expect([71.111, 73.889, 62.778, 57].map((c) => phrase("metric", `{least:${c}}`))).toEqual([
+    expect([71.111, 73.889, 62.778, 57].map((c) => phrase("metric", `\ufdd3least:${c}\ufdd4`))).toEqual([
       "71.1 °C",
       "73.9 °C",
       "62.8 °C",

@@ -1,4 +1,5 @@
 import { locale } from "@/words/catalogue";
+import { QUANTITY } from "@/words/marks";
 import { figure, say } from "@/words/say";
 
 import { readTemperature, readTyped, UNITS } from "./typed";
@@ -258,14 +259,12 @@ export const percent: Scale = {
 export const fieldText = (scale: Scale, si: number) =>
   scale.text ? scale.text(si) : figure(written(scale, si));
 
-const TOKEN = /\{(temp|least|rise|len|mass|small|time|num):(-?[0-9.]+)\}/g;
-
 /** A share as whole percent, never broken before its sign. */
 export const share = (of: number) => `${Math.round(of * 100)}\u00a0%`;
 
 /** A sentence of the core with its quantities in the reader's units. */
 export function phrase(system: System, text: string): string {
-  return text.replace(TOKEN, (_, kind: string, raw: string) => {
+  return text.replace(QUANTITY, (_, kind: string, raw: string) => {
     const value = Number(raw);
     if (kind === "num") return figure(raw);
     if (kind === "temp") return tempText(system, value);

@@ -3,6 +3,8 @@ import filesByPrefix from "virtual:word-files";
 
 import ofItself from "@catalogue/en/language.ftl?raw";
 
+import { AS_TYPED, CLOSE, OPEN } from "./marks";
+
 const WHOLE = "en";
 const english = import.meta.glob<string>("@catalogue/en/*.ftl", { query: "?raw", import: "default" });
 const others = import.meta.glob<string>(["@catalogue/*/*.ftl", "!@catalogue/en/*.ftl"], {
@@ -14,7 +16,7 @@ const text = (value: FluentValue) => String(value);
 const constant =
   (kind: string) =>
   ([value]: FluentValue[]) =>
-    `{${kind}:${Number(value)}}`;
+    `${OPEN}${kind}:${Number(value)}${CLOSE}`;
 
 /** What a sentence can do with its values, as the other renderer of the catalogue has it. */
 const FUNCTIONS: Record<string, (values: FluentValue[]) => string> = {
@@ -82,7 +84,7 @@ const NOT_OF_A_KEY = /[^a-z0-9]+/g;
 /** A name out of the core's tables (a cut, a word of doneness) as this language has it; any other text as it is. */
 export function named(name: string): string {
   const [first] = spoken;
-  if (first === whole || !first || name === "") return name;
+  if (first === whole || !first || name === "" || name.startsWith(AS_TYPED)) return name;
   const key = `name-${name.toLowerCase().replace(NOT_OF_A_KEY, "-").replace(/^-|-$/g, "")}`;
   const pattern = first.getMessage(key)?.value;
   return pattern ? first.formatPattern(pattern, {}, []) : name;

@@ -1,9 +1,10 @@
 import { learnFor, named, sentence } from "./catalogue";
+import { AND, AS_TYPED, BEGIN, INNERMOST, KEYS, MARKED, NUMBER } from "./marks";
 
 type Value = string | number | boolean | null | undefined;
 
-const INNERMOST = /⟦([^⟦⟧]*)⟧/g;
-const NUMBER = /\{num:(-?[0-9.]+)\}/g;
+/** So deep is a message within others, and so long the text, at the most. */
+const [DEEPEST, LONGEST] = [12, 200_000];
 /** Where what is sent is a name out of the core's tables. */
 const NAMES = new Set(["name", "cut_name", "word"]);
 
@@ -21,12 +22,12 @@ export function say(key: string, values: Record<string, Value> = {}): string {
 
 /** Text of the core with its messages written out; quantities stay, for they are in the reader's own units. */
 export function written(text: string): string {
-  if (!text.includes("⟦") && !text.includes("{num:")) return text;
-  let before;
-  do {
+  if (!MARKED.test(text)) return text;
+  let before = "";
+  for (let deep = 0; deep < DEEPEST && text !== before && text.length < LONGEST; deep++) {
     before = text;
     text = text.replace(INNERMOST, (_, message: string) => {
-      const [key = "", ...told] = message.split("¦");
+      const [key = "", ...told] = message.split(AND);
       return sentence(
         key,
         Object.fromEntries(
@@ -34,8 +35,8 @@ export function written(text: string): string {
         ),
       );
     });
-  } while (text !== before);
-  return text.replace(NUMBER, (_, number: string) => figure(number));
+  }
+  return text.replace(NUMBER, (_, number: string) => figure(number)).replaceAll(AS_TYPED, "");
 }
 
 /** What came from the server, with every message in it written out. */
@@ -52,7 +53,8 @@ export function writtenOut<T>(came: T): T {
     const held = came as Record<string, unknown>;
     for (const name in held) {
       const each = held[name];
-      if (typeof each === "string" && NAMES.has(name)) held[name] = named(written(each));
+      if (typeof each === "string" && NAMES.has(name))
+        held[name] = each.startsWith(AS_TYPED) ? written(each) : named(written(each));
       else if (typeof each === "string" || (typeof each === "object" && each !== null))
         held[name] = writtenOut(each);
     }
@@ -60,12 +62,10 @@ export function writtenOut<T>(came: T): T {
   return came;
 }
 
-const KEYS = /⟦([a-z0-9-]+)/g;
-
 /** The keys of the core's messages in what came. */
 function keysIn(came: unknown, found: Set<string>): Set<string> {
   if (typeof came === "string") {
-    if (came.includes("⟦")) for (const [, key] of came.matchAll(KEYS)) found.add(key!);
+    if (came.includes(BEGIN)) for (const [, key] of came.matchAll(KEYS)) found.add(key!);
   } else if (typeof came === "object" && came !== null) {
     for (const each of Object.values(came)) keysIn(each, found);
   }

@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field, model_validator
 from brasko.formats.bounds import Figure
 from brasko.formats.fire import FireIn
 from brasko.formats.strict import Strict
+from brasko.formats.text import Name
 
 COOK_FORMAT = "brasko/cook@1"
 COOK_RESULT_FORMAT = "brasko/cook-result@1"
@@ -83,7 +84,7 @@ class CookUntilIn(Strict):
 class CookStepIn(Strict):
     """One stretch of the cook."""
 
-    name: str = Field(min_length=1, max_length=80)
+    name: Name = Field(min_length=1, max_length=80)
     on: OnIn
     until: CookUntilIn
     flip_every_s: Figure | None = None

@@ -13,6 +13,7 @@ from brasko.formats.bounds import Count, Figure
 from brasko.formats.cook import CookIn
 from brasko.formats.meal import PieceIn
 from brasko.formats.strict import Strict
+from brasko.formats.text import Name
 
 EXPERIMENT_FORMAT = "brasko/experiment@1"
 EXPERIMENT_RESULT_FORMAT = "brasko/experiment-result@1"
@@ -22,7 +23,7 @@ EXPERIMENT_RESULT_FORMAT = "brasko/experiment-result@1"
 class VariantIn(Strict):
     """One way: a piece to be planned, or a whole cook told forwards with the finish it is after."""
 
-    name: str = Field(min_length=1, max_length=80)
+    name: Name = Field(min_length=1, max_length=80)
     piece: PieceIn | None = None
     cook: CookIn | None = None
     finish: str | Figure | None = Field(None, description='of a cook told forwards, "130 F"; a bare number is in °C')
@@ -73,7 +74,7 @@ class ExperimentIn(Strict):
     """What `brasko compare` reads."""
 
     format: Literal["brasko/experiment@1"]
-    title: str = Field("", max_length=120)
+    title: Name = Field("", max_length=120)
     variants: list[VariantIn] = Field(min_length=1, max_length=4)
     sweep: SweepIn | None = None
     matters: MattersIn | None = None
@@ -92,7 +93,7 @@ class VariantToldOut(BaseModel):
     """A way as it goes; where it cannot be cooked, why, and which field says so. words: how it differs from the first
     that can."""
 
-    name: str
+    name: Name
     finish_c: float | None
     pull_c: float | None
     line: LineOut | None

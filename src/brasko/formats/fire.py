@@ -10,6 +10,7 @@ from pydantic import BaseModel, Field
 from brasko.core.fire.side import PartKind
 from brasko.formats.bounds import Figure
 from brasko.formats.strict import Strict
+from brasko.formats.text import Name
 
 FORMAT = "brasko/fire@1"
 RESULT_FORMAT = "brasko/fire-result@1"
@@ -19,7 +20,7 @@ RESULT_FORMAT = "brasko/fire-result@1"
 class BurnerIn(Strict):
     """A gas burner; x_mm, y_mm is the middle of its plate, from the middle of the grate."""
 
-    name: str = Field("", max_length=40)
+    name: Name = Field("", max_length=40)
     x_mm: Figure
     y_mm: Figure = 0.0
     width_mm: Figure = 130.0
@@ -106,7 +107,7 @@ class SetupIn(Strict):
 class OwnFireIn(Strict):
     """A fire with a place for the gentle part and one for the sear."""
 
-    name: str = Field(min_length=1, max_length=80)
+    name: Name = Field(min_length=1, max_length=80)
     setup: SetupIn
     gentle: SpotIn
     sear: SpotIn

@@ -11,6 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field, create_model
 
 from brasko.formats.bounds import Figure, Moment
 from brasko.formats.piece import sent_fields
+from brasko.formats.text import Name
 
 MEAL_FORMAT = "brasko/meal@1"
 """Name of the published format."""
@@ -39,7 +40,7 @@ class EaterIn(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    name: str = Field(min_length=1, max_length=40)
+    name: Name = Field(min_length=1, max_length=40)
     finish_c: Figure
 
 
@@ -62,7 +63,7 @@ class MealIn(BaseModel):
 
     format: Literal["brasko/meal@1"]
     model_version: str = ""
-    title: str = Field("", max_length=120)
+    title: Name = Field("", max_length=120)
     eat_at: Moment
     table: TableIn = Field(default_factory=TableIn)
     pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)

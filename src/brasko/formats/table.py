@@ -13,6 +13,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from brasko.formats.bounds import Figure, Moment
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.meal import PieceIn
+from brasko.formats.text import Name
 
 MOST_SENT = 40
 """More dishes, fires or people than this are not even looked at."""
@@ -34,14 +35,14 @@ class PersonIn(_Sent):
     """Somebody with hands. At the fire, in the kitchen, or both."""
 
     key: str = Field(min_length=1, max_length=40)
-    name: str = Field(min_length=1, max_length=40)
+    name: Name = Field(min_length=1, max_length=40)
     may: list[Literal["fire", "kitchen"]] = Field(["fire", "kitchen"], min_length=1, max_length=2)
 
 
 class PinIn(_Sent):
     """What is fixed of a dish; the rest is planned round it."""
 
-    variant: str | None = Field(None, max_length=120)
+    variant: Name | None = Field(None, max_length=120)
     person: str | None = Field(None, max_length=40)
     wait_min: Figure | None = None
 
@@ -71,7 +72,7 @@ class MealTableIn(_Sent):
 
     format: Literal["brasko/meal@2"] = "brasko/meal@2"
     model_version: str = ""
-    title: str = Field("", max_length=120)
+    title: Name = Field("", max_length=120)
     eat_at: Moment
     eaters: int = Field(2, ge=-1_000_000, le=1_000_000)
     sittings: list[SittingIn] = Field(default_factory=list, max_length=MOST_SENT)

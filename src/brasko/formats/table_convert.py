@@ -20,7 +20,7 @@ from brasko.core.table.plan import PlannedTable
 from brasko.core.table.problem import Laid, Person, Pin, Schedule, Skill, Variant, cost_of
 from brasko.core.table.sittings import kept_for_later
 from brasko.core.table.variants import problem_of
-from brasko.core.words import quantity, say
+from brasko.core.words import as_typed, quantity, say
 from brasko.formats.fire_convert import own_of
 from brasko.formats.meal_convert import wish_of
 from brasko.formats.piece import OUTSIDE, renamed
@@ -60,7 +60,7 @@ def table_ask_of(given: MealTableIn) -> TableAsk:
     for n, fire in enumerate(given.fires):
         with inside(f"fires.{n}"):
             fires.append(_fire(fire))
-    people = tuple(Person(p.key, p.name, frozenset[Skill](p.may)) for p in given.people)
+    people = tuple(Person(p.key, as_typed(p.name), frozenset[Skill](p.may)) for p in given.people)
     sittings = tuple(Sitting(s.eaters, 60.0 * s.after_min) for s in given.sittings)
     return TableAsk(tuple(dishes), tuple(fires), people, given.eaters, sittings)
 

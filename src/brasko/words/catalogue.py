@@ -10,7 +10,7 @@ from typing import Any
 
 from fluent.runtime import FluentBundle, FluentResource
 
-from brasko.core.words import AND, BEGIN, END, quantity
+from brasko.core.words import AND, AS_TYPED, BEGIN, END, quantity
 from brasko.words.quantities import written
 
 WHOLE = "en"
@@ -26,10 +26,13 @@ ENTRY = re.compile(r"^([a-z][\w-]*) =.*(?:\n[ \t]+.*)*", re.MULTILINE)
 INNERMOST = re.compile(rf"{BEGIN}([^{BEGIN}{END}]*){END}")
 """A message that has no other one as a value."""
 
+DEEPEST, LONGEST = 12, 200_000
+"""So deep is a message within others, and so long the text, at the most: no sentence of ours has half of it."""
+
 
 def rendered(text: str, units: str = "metric", language: str = WHOLE) -> str:
     """The text with its messages and quantities written out, in "metric" or "us" units; other text stays as it is."""
-    return written(sentences(text, language), units, decimal(language))
+    return written(sentences(text, language), units, decimal(language)).replace(AS_TYPED, "")
 
 
 @cache
@@ -40,9 +43,10 @@ def decimal(language: str) -> str:
 
 def sentences(text: str, language: str = WHOLE) -> str:
     """The text with its messages written out, its quantities still in SI; an unknown key is given back as it came."""
-    found = 1
-    while found:
+    for _ in range(DEEPEST):
         text, found = INNERMOST.subn(lambda m: _said(m.group(1), language), text)
+        if not found or len(text) > LONGEST:
+            break
     return text
 
 
@@ -56,11 +60,25 @@ def _said(message: str, language: str) -> str:
 
 
 def named(name: str, language: str) -> str:
-    """A name out of the core's tables (a cut, a word of doneness) as this language has it; any other text as it is."""
-    if language == WHOLE:
+    """A name out of the core's tables (a cut, a word of doneness) as this language has it; any other text as it is, and
+    always one that a user gave."""
+    if language == WHOLE or name.startswith(AS_TYPED):
         return name
-    key = f"name-{NOT_OF_A_KEY.sub('-', name.lower()).strip('-')}"
-    return _formatted(language, key, {}) or name
+    return _formatted(language, _key_of(name), {}) or name
+
+
+@cache
+def _names() -> frozenset[str]:
+    return frozenset(key for tag in LANGUAGES for key in _entries(tag) if key.startswith("name-"))
+
+
+def is_a_name(text: str) -> bool:
+    """Whether some language has another name for this."""
+    return _key_of(text) in _names()
+
+
+def _key_of(name: str) -> str:
+    return f"name-{NOT_OF_A_KEY.sub('-', name.lower()).strip('-')}"
 
 
 def _formatted(tag: str, key: str, values: dict[str, str]) -> str | None:

@@ -1,8 +1,9 @@
 """Quantities of messages in the reader's units and language. The interface has the same, held to the same table.
 
-A quantity is {kind:value}: {temp:43.3} a temperature in °C, {least:71.11} one that must be reached and is never rounded
-down, {rise:8} a temperature difference in K, {len:38} a length in mm, {mass:450} a mass in g, {small:5.4} a dose in g,
-{time:1500} a span in s, {num:2.5} a plain number with the digits that it has.
+A quantity is kind:value between two characters that no text of a user holds, shown here as braces: {temp:43.3} a
+temperature in °C, {least:71.11} one that must be reached and is never rounded down, {rise:8} a difference in
+K, {len:38} a length in mm, {mass:450} a mass in g, {small:5.4} a dose in g, {time:1500} a span in s, {num:2.5} a plain
+number with the digits that it has.
 """
 
 from __future__ import annotations
@@ -11,9 +12,10 @@ import math
 import re
 
 from brasko.core.units import GRAMS_PER_POUND, MM_PER_INCH, fahrenheit
+from brasko.core.words import CLOSE, OPEN
 from brasko.core.words.quantity import LEAST_SLACK_K
 
-TOKEN = re.compile(r"\{(temp|least|rise|len|mass|small|time|num):(-?[0-9.]+)\}")
+TOKEN = re.compile(rf"{OPEN}(temp|least|rise|len|mass|small|time|num):(-?[0-9]+(?:\.[0-9]+)?){CLOSE}")
 """A quantity within a sentence."""
 
 

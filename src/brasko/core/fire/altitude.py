@@ -7,6 +7,7 @@ from typing import Literal
 
 from brasko.core.errors import InvalidInput, require_between
 from brasko.core.heat.vapour import saturation_temperature_c
+from brasko.core.words import quantity
 
 CheckKind = Literal["ice", "boiling"]
 ICE_C = 0.0
@@ -53,8 +54,8 @@ class Check:
             water = "ice water" if self.kind == "ice" else "boiling water"
             raise InvalidInput(
                 "read_c",
-                f"is {{rise:{abs(off):.1f}}} from the {{temp:{self.true_c:.1f}}} of {water} there. More than "
-                f"{{rise:{WIDEST_CORRECTION_K:g}}} off is no correction: check the water, stir, and wait a minute; "
+                f"is {quantity.rise(abs(off))} from the {quantity.temp(self.true_c)} of {water} there. More than "
+                f"{quantity.rise(WIDEST_CORRECTION_K)} off is no correction: check the water, stir, and wait a minute; "
                 "if it stays, repair or replace the thermometer.",
             )
         return off
@@ -76,8 +77,8 @@ def correction(checks: tuple[Check, ...]) -> tuple[float, float]:
     if abs(off["ice"] - off["boiling"]) > WIDEST_APART_K:
         raise InvalidInput(
             "read_c",
-            f"does not fit the other check: in ice water it is off by {{rise:{off['ice']:.1f}}}, in boiling water by "
-            f"{{rise:{off['boiling']:.1f}}}. One of the two was not done right: take it back, or do both again.",
+            f"does not fit the other check: in ice water it is off by {quantity.rise(off['ice'])}, in boiling water by "
+            f"{quantity.rise(off['boiling'])}. One of the two was not done right: take it back, or do both again.",
         )
     slope = (boiling.true_c - ice.true_c) / (boiling.read_c - ice.read_c) - 1.0
     return ice.true_c - ice.read_c - slope * ice.read_c, slope

@@ -21,7 +21,7 @@ from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.zones import Fire, Preparation, Zone
 from brasko.core.foods.shape import Geometry
-from brasko.core.words import say
+from brasko.core.words import as_typed, say
 
 LEAST_CONVERT_S = 240.0
 COALS_CONVERT_S = 5 * 60.0
@@ -121,6 +121,7 @@ PLANNER_FIRES: dict[str, str] = {
     **{key: fire.name for key, fire in fires.KITCHEN.items()},
 }
 """Every fire the planner knows by its key, with its name."""
+_TABLED = frozenset(PLANNER_FIRES.values())
 
 
 @lru_cache(maxsize=64)
@@ -135,11 +136,16 @@ def as_set(own: OwnFire, gentle_c: float | None) -> OwnFire:
 
 
 @lru_cache(maxsize=64)
+def _said_name(own: OwnFire) -> str:
+    """What it is called in sentences: a name out of the tables, or one that its owner gave."""
+    return own.name if own.name in _TABLED else as_typed(own.name)
+
+
 def planner_fire(own: OwnFire, geometry: Geometry, fat_share: float) -> Fire:
     """The planner's fire for a piece of this shape. Raises InvalidInput for a place off the grate."""
     across = geometry.half_width_m if geometry.bone_m else 2.0 * geometry.half_width_m
     along = geometry.length_m if geometry.shape == "bar" else across
-    fire = fire_of(own.setup, own.name, (across, along, geometry.thickness_m), own.gentle, own.sear, fat_share)
+    fire = fire_of(own.setup, _said_name(own), (across, along, geometry.thickness_m), own.gentle, own.sear, fat_share)
     return replace(fire if own.words is None else _said(fire, own.words), key=own.key)
 
 

@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-BEGIN, AND, END = "⟦", "¦", "⟧"
-"""What a message stands between, and what parts its values; no keyboard has them, so no name holds one by chance."""
+from brasko.core.words.marks import AND, BEGIN, END
 
 
 def say(key: str, **values: object) -> str:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from brasko.core.words.marks import CLOSE, OPEN
+
 DIGITS = 3
 """Behind the point, in the unit of the kind: finer than anything that is written out."""
 
@@ -47,14 +49,14 @@ def span(value_s: float) -> str:
 
 def number(value: float, digits: int = 0) -> str:
     """A plain number with so many digits behind its point."""
-    return f"{{num:{value:.{digits}f}}}"
+    return f"{OPEN}num:{value:.{digits}f}{CLOSE}"
 
 
 def general(value: float) -> str:
     """A plain number, as short as it can be written."""
     text = f"{value:g}"
-    return text if "e" in text or "n" in text else f"{{num:{text}}}"
+    return text if "e" in text or "n" in text else f"{OPEN}num:{text}{CLOSE}"
 
 
 def _token(kind: str, value: float) -> str:
-    return f"{{{kind}:{round(value, DIGITS):.9g}}}"
+    return f"{OPEN}{kind}:{round(value, DIGITS):.9g}{CLOSE}"

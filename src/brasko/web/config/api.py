@@ -14,6 +14,7 @@ from brasko.web.accounts.auth import in_household, signed_in_as
 from brasko.web.accounts.household_api import router as household
 from brasko.web.accounts.own_api import router as own
 from brasko.web.common import problem
+from brasko.web.common.parser import CleanParser
 from brasko.web.cooks.api import router as cooks
 from brasko.web.devices.api import files
 from brasko.web.devices.api import router as devices
@@ -46,6 +47,7 @@ api = NinjaAPI(
     title="Brasko",
     version=__version__,
     auth=in_household,
+    parser=CleanParser(),
     docs_url="docs",
     docs_decorator=for_the_signed_in,
     urls_namespace="api",

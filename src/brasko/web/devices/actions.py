@@ -14,7 +14,7 @@ from limits.strategies import FixedWindowRateLimiter
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.altitude import corrected_c
-from brasko.core.words import quantity, say
+from brasko.core.words import as_typed, quantity, say
 from brasko.web.common.problem import Conflict, TokenRefused, TooOften
 from brasko.web.cooks.actions.record import refresh_outcomes
 from brasko.web.cooks.bell import bell
@@ -42,10 +42,14 @@ def thermometer_for(token: str) -> Thermometer:
     if found is None:
         raise TokenRefused(say("actions-no-thermometer-has-this-token-pair"))
     if found.revoked_at is not None:
-        raise TokenRefused(say("actions-the-token-of-was-revoked-pair", name=found.name))
+        raise TokenRefused(say("actions-the-token-of-was-revoked-pair", name=as_typed(found.name)))
     if found.expires_at <= timezone.now():
         raise TokenRefused(
-            say("actions-the-token-of-expired-on-pair", name=found.name, expires_at=f"{found.expires_at:%Y-%m-%d}")
+            say(
+                "actions-the-token-of-expired-on-pair",
+                name=as_typed(found.name),
+                expires_at=f"{found.expires_at:%Y-%m-%d}",
+            )
         )
     return found
 
@@ -101,20 +105,22 @@ def pieces_for(thermometer: Thermometer, cook_id: int | None) -> list[Piece]:
     if inside is not None:
         return [inside]
     if thermometer.kind == Thermometer.Kind.PROBE:
-        raise Conflict(say("actions-is-in-no-cook-choose-it", name=thermometer.name))
+        raise Conflict(say("actions-is-in-no-cook-choose-it", name=as_typed(thermometer.name)))
     own = pieces.filter(cook__owner=thermometer.owner_id)
     last = (own if cook_id is None else own.filter(cook_id=cook_id)).order_by(*newest).first()
     if last is None and cook_id is not None:
         raise InvalidInput("cook", say("actions-must-be-a-cook-of-yours", cook_id=cook_id))
     if last is None:
-        raise Conflict(say("actions-has-nothing-to-read-no-cook", name=thermometer.name))
+        raise Conflict(say("actions-has-nothing-to-read-no-cook", name=as_typed(thermometer.name)))
     return list(pieces.filter(cook_id=last.cook_id).order_by("position"))
 
 
 def take_readings(thermometer: Thermometer, rows: list[dict[str, Any]], cook_id: int | None = None) -> ReadingsOut:
     """Keep what is new and believable of a batch, in any order of time."""
     if not _posted.hit(POSTED, str(thermometer.id), cost=len(rows)):
-        raise TooOften(say("actions-sent-readings-within-a-minute-which", name=thermometer.name, amount=POSTED.amount))
+        raise TooOften(
+            say("actions-sent-readings-within-a-minute-which", name=as_typed(thermometer.name), amount=POSTED.amount)
+        )
     try:
         out, cook = _kept_together((thermometer, rows, cook_id))
     except IntegrityError:

@@ -9,7 +9,7 @@ from brasko.core.learning.fires import OWN, Learned
 from brasko.core.learning.habits import HABITS, HabitKnown
 from brasko.core.planner.methods import CRUSTS
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD
-from brasko.core.words import quantity, say
+from brasko.core.words import as_typed, quantity, say
 from brasko.web.yard.actions.learn import Lessons
 from brasko.web.yard.actions.taste import Taste
 from brasko.web.yard.schemas import FigureOut, HabitOut, LearnedOut, TasteOut, TeachingOut, VerdictOut
@@ -20,7 +20,7 @@ def learned_schema(lessons: Lessons) -> LearnedOut:
     has, fire = lessons.known, lessons.fire
     return LearnedOut(
         fire=fire,
-        name=PLANNER_FIRES.get(fire, fire.removeprefix(OWN)),
+        name=PLANNER_FIRES.get(fire) or as_typed(fire.removeprefix(OWN)),
         words=_words(has) if lessons.taught else "",
         cooks=has.cooks,
         air_more_k=has.air_more_k,

@@ -11,7 +11,9 @@ from django.conf import settings
 from django.contrib.auth.models import User
 
 from brasko.core.words import say
+from brasko.web.accounts.plainly import plainly
 from brasko.web.yard.models import Thermometer
+from brasko.words import LANGUAGES, rendered
 
 
 def hub_key() -> str:
@@ -65,14 +67,15 @@ def stand_ins_of(owner_id: int) -> dict[str, int]:
     return {t.kind: t.id for t in found}
 
 
-FILE_NAME = say("from-file-from-files")
+FILE_NAMES = tuple(rendered(say("from-file-from-files"), language=tag) for tag in LANGUAGES)
+"""What it is called in each language."""
 
 
 def files_of(owner: User) -> Thermometer:
     """What readings from files stand under: a thermometer that nobody holds."""
-    found = Thermometer.objects.filter(owner=owner, name=FILE_NAME, kind=Thermometer.Kind.HAND).first()
+    found = Thermometer.objects.filter(owner=owner, name__in=FILE_NAMES, kind=Thermometer.Kind.HAND).first()
     if found is None:
-        found = Thermometer(owner=owner, name=FILE_NAME, kind=Thermometer.Kind.HAND)
+        found = Thermometer(owner=owner, name=plainly(owner, say("from-file-from-files")), kind=Thermometer.Kind.HAND)
         found.give_token(secrets.token_urlsafe(24))
         found.revoked_at = found.paired_at
         found.save()

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from django.contrib.auth.models import User
 
-from brasko.core.words import say
+from brasko.core.words import as_typed, say
 from brasko.formats.experiment import ExperimentIn
 from brasko.formats.experiment_convert import blank, experiment_of
+from brasko.web.accounts.plainly import plainly
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
 from brasko.web.lab.labour import labour
@@ -29,7 +30,7 @@ def ask(owner: User, given: ExperimentIn, kept: Experiment | None = None) -> Exp
     if kept is not None and not labour.ended(kept.pk):
         raise Conflict(say("lab-is-still-being-stopped"))
     kept = kept or Experiment(owner=owner)
-    kept.title = given.title or say("lab-untitled", ways=" / ".join(v.name for v in given.variants))
+    kept.title = given.title or plainly(owner, _untitled(given))
     kept.asked_json, kept.told_json = given.model_dump(mode="json"), told.model_dump(mode="json")
     kept.state, kept.done, kept.of, kept.note = Experiment.State.WAITING, 0, experiment.points, ""
     kept.save()
@@ -45,6 +46,10 @@ def go_on(kept: Experiment) -> Experiment:
     labour.begin(kept.pk, kept.owner_id)
     kept.refresh_from_db()
     return kept
+
+
+def _untitled(given: ExperimentIn) -> str:
+    return say("lab-untitled", ways=" / ".join(as_typed(v.name) for v in given.variants))
 
 
 def _on_known_fires(owner: User, given: ExperimentIn) -> ExperimentIn:

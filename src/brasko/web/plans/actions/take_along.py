@@ -3,9 +3,10 @@
 from datetime import UTC, datetime, timedelta
 
 from django.utils import timezone
-from icalendar import Alarm, Calendar, Event
+from icalendar import Alarm, Calendar, Event, vText
 
 from brasko.formats.meal import MEAL_FORMAT, MealIn, TableIn
+from brasko.formats.text import clean
 from brasko.web.plans.models import Plan
 from brasko.words import rendered
 
@@ -20,7 +21,7 @@ def calendar_of(plan: Plan, units: str, language: str) -> bytes:
     calendar = Calendar()
     calendar.add("prodid", "-//Brasko//plan//EN")
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", plan.title)
+    calendar.add("x-wr-calname", vText(clean(plan.title)))
     many = plan.pieces.count() > 1
     names = [piece.programme.cut_name for piece in plan.pieces.all()]
     for task in plan.order:
@@ -30,9 +31,9 @@ def calendar_of(plan: Plan, units: str, language: str) -> bytes:
         event = Event()
         of = f" ({names[task['piece']]})" if many and task["piece"] is not None else ""
         event.add("uid", f"plan-{plan.id}-{task['key'].replace(':', '-')}@brasko")
-        name = rendered(f"{task['name']}{of}", units, language)
+        name = clean(rendered(f"{task['name']}{of}", units, language))
         event.add("summary", name)
-        event.add("description", rendered(task["why"], units, language))
+        event.add("description", clean(rendered(task["why"], units, language)))
         event.add("dtstart", _moment(plan.eat_at, task["start_s"]))
         event.add("dtend", _moment(plan.eat_at, max(task["end_s"], task["start_s"] + 60.0)))
         event.add("dtstamp", plan.updated_at.astimezone(UTC))

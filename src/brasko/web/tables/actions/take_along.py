@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from datetime import UTC, timedelta
 
-from icalendar import Calendar, Event
+from icalendar import Calendar, Event, vText
 
+from brasko.formats.text import clean
 from brasko.web.tables.models import Table
 from brasko.words import rendered
 
@@ -20,7 +21,8 @@ def calendar_of(table: Table, units: str, language: str, person: str | None = No
     calendar = Calendar()
     calendar.add("prodid", "-//Brasko//table//EN")
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", table.title if person is None else f"{table.title}: {names.get(person, person)}")
+    called = table.title if person is None else f"{table.title}: {names.get(person, person)}"
+    calendar.add("x-wr-calname", vText(clean(called)))
     for n, work in enumerate(told.work):
         if work.key in NOT_CALLED or person not in (None, work.person):
             continue
@@ -28,8 +30,8 @@ def calendar_of(table: Table, units: str, language: str, person: str | None = No
         start = (asked.eat_at + timedelta(seconds=work.start_s)).astimezone(UTC)
         who = f" ({names.get(work.person, work.person)})" if person is None and len(names) > 1 else ""
         event.add("uid", f"table-{table.pk}-{n}@brasko")
-        event.add("summary", f"{rendered(work.name, units, language)}{who}")
-        event.add("description", rendered(work.why, units, language))
+        event.add("summary", clean(f"{rendered(work.name, units, language)}{who}"))
+        event.add("description", clean(rendered(work.why, units, language)))
         event.add("dtstart", start)
         event.add("dtend", start + timedelta(seconds=max(work.lasts_s, 60.0)))
         event.add("dtstamp", table.updated_at.astimezone(UTC))
