@@ -5,17 +5,21 @@ import json
 import os
 import random
 import sys
+import tracemalloc
 import zipfile
+from collections.abc import Iterable
 from pathlib import Path
 
 import pytest
 from household_files import SAMPLES, changed, files_of, furnished, into, out_of, packed, renumbered
 from households import Visitor, errors
+from pebble import ProcessPool
 from test_whole_tables import table
 from wording import worded
 
 from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.reading import needed_c
+from brasko.web.moving.apart import held_to
 from brasko.web.plans.models import Plan
 from brasko.web.tables.models import Table
 
@@ -142,6 +146,71 @@ def test_what_unpacks_to_too_much_is_not_unpacked(odell, monkeypatch):
         made.writestr("about.json", b" " * 100_000)
     refused = into(odell, bomb.getvalue())
     assert "too large" in worded(errors(refused)["file"])
+
+
+def bomb(name: str, parts: Iterable[bytes]) -> bytes:
+    """The sample with one file that goes on and on."""
+    files, out = files_of((SAMPLES / "household-1.zip").read_bytes()), io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as made:
+        for other, data in files.items():
+            if other != name:
+                made.writestr(other, data)
+        with made.open(name, "w") as part:
+            for each in parts:
+                part.write(each)
+    return out.getvalue()
+
+
+MB = 1024**2
+BOMBS = {
+    "rows of nothing": lambda: bomb("grills.json", [b"[", *(40 * [(MB // 3) * b"{},"]), b"{}]"]),
+    "one row of rows": lambda: bomb("grills.json", [b"[[", *(40 * [(MB // 3) * b"{},"]), b"{}]]"]),
+    "a name without end": lambda: bomb("grills.json", [b'[{"id":1,"name":"', *(40 * [MB * b"a"]), b'"}]']),
+    "a number without end": lambda: bomb("grills.json", [b'[{"id":', *(40 * [MB * b"9"]), b"}]"]),
+    "a list in a list in a list": lambda: bomb("grills.json", 40 * [MB * b"["]),
+    "what it tells of itself": lambda: bomb("about.json", [b'{"format":"', *(40 * [MB * b"b"]), b'"}']),
+    "a line without end": lambda: bomb(
+        next(name for name in files_of((SAMPLES / "household-1.zip").read_bytes()) if name.startswith("readings/")),
+        40 * [MB * b"1"],
+    ),
+}
+
+
+@pytest.mark.parametrize("what", BOMBS)
+def test_a_small_file_that_unpacks_to_a_large_one_takes_no_room(odell, what):
+    """40 MB out of some 40 kB: no more of it is held than a row may have, whose 2 MB of text are 50 MB of empty
+    rows (measured by tracemalloc). Kinds of such files: OWASP ASVS 4.0, 12.1.2 (from memory)."""
+    file = BOMBS[what]()
+    assert len(file) < MB
+    before = renumbered(out_of(odell))
+    tracemalloc.start()
+    try:
+        refused = into(odell, file)
+        most = tracemalloc.get_traced_memory()[1]
+    finally:
+        tracemalloc.stop()
+    assert refused.status_code == 422, refused.content
+    assert most < 100 * MB
+    assert renumbered(out_of(odell)) == before
+
+
+def test_a_file_of_too_many_rows_is_refused(odell, monkeypatch):
+    monkeypatch.setattr("brasko.web.moving.rows.MOST_ROWS", 1)
+    file = (SAMPLES / "household-1.zip").read_bytes()
+    said = worded(errors(into(odell, file))["file"])
+    assert "zones.json" in said
+    assert "too many rows" in said
+
+
+def test_a_process_is_held_to_its_memory():
+    """In a process of its own, for the limit is one of the process."""
+    with ProcessPool(max_workers=1) as pool, pytest.raises(MemoryError):
+        pool.schedule(_takes_too_much).result()
+
+
+def _takes_too_much() -> None:
+    with held_to(50 * MB):
+        bytearray(200 * MB)
 
 
 @pytest.mark.parametrize("told", [None, 40.0, "low"])

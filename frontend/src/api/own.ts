@@ -104,6 +104,16 @@ export function useBringIn() {
   });
 }
 
+/** How far that is, while it is read. */
+export const useMoving = (reading: boolean) =>
+  useQuery({
+    queryKey: ["moving"],
+    enabled: reading,
+    refetchInterval: 700,
+    gcTime: 0,
+    queryFn: ({ signal }) => answer(client.GET("/api/household/moving", { signal })),
+  });
+
 export const useInvitation = (token: string) =>
   useQuery({
     queryKey: ["invitation", token],

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 
 import { keys } from "@/api/hooks";
-import { useBringIn, useLetHouseholdGo } from "@/api/own";
+import { useBringIn, useLetHouseholdGo, useMoving } from "@/api/own";
 import { leaveNothing } from "@/app/leave";
 import { Button } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
@@ -39,7 +39,7 @@ export function Moving({ demo }: { demo: boolean }) {
           />
         )}
       </div>
-      {bring.isPending && <p role="status">{say("screen-moving-reading-it")}</p>}
+      {bring.isPending && <HowFar />}
       {bring.data && (
         <p role="status" className="m-0 font-semibold">
           {added === 0
@@ -53,6 +53,30 @@ export function Moving({ demo }: { demo: boolean }) {
         </p>
       )}
     </section>
+  );
+}
+
+const STAGES = {
+  waiting: "screen-moving-waiting",
+  looking: "screen-moving-looking",
+  keeping: "screen-moving-keeping",
+  readings: "screen-moving-readings",
+} as const;
+
+/** What is being done with the file, and how much of it is done. */
+function HowFar() {
+  const at = useMoving(true).data;
+  return (
+    <div className="flex flex-col gap-1">
+      <p role="status" className="m-0">
+        {at ? say(STAGES[at.stage], { done: at.done, of: at.of }) : say("screen-moving-sending")}
+      </p>
+      <progress
+        aria-label={say("screen-moving-progress")}
+        className="h-2 w-full max-w-96 accent-ember"
+        {...(at && at.of > 0 ? { value: at.done, max: at.of } : {})}
+      />
+    </div>
   );
 }
 

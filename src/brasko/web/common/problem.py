@@ -14,6 +14,8 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.words import quantity, say
 from brasko.formats.piece import outside_text, renamed
+from brasko.web.common.versions import Stale
+from brasko.web.machine.pool import LetGo
 from brasko.web.machine.shares import NobodyWaits, Overdrawn, TooMuch
 from brasko.words import rendered
 
@@ -41,7 +43,7 @@ class TokenRefused(Exception):
 
 
 def problem(
-    status: int, kind: str, title: str, detail: str, errors: list[dict[str, Any]] | None = None
+    status: int, kind: str, title: str, detail: str, errors: list[dict[str, Any]] | None = None, **more: Any
 ) -> JsonResponse:
     """A problem document. errors name fields, each with what is wrong and, where known, a value that would do.
 
@@ -57,6 +59,7 @@ def problem(
         "errors": [
             {**error, "message": rendered(error["message"]), "said": error["message"]} for error in errors or []
         ],
+        **more,
     }
     response = JsonResponse(body, status=status)
     response["Content-Type"] = "application/problem+json"
@@ -224,6 +227,16 @@ def install(api: NinjaAPI) -> None:
             [field_error(exc.field, exc.detail)] if exc.field else [],
         )
 
+    @api.exception_handler(Stale)
+    def _(request: HttpRequest, exc: Stale) -> JsonResponse:
+        return problem(
+            412,
+            "changed-meanwhile",
+            say("problem-changed-meanwhile"),
+            say("problem-somebody-changed-this-meanwhile"),
+            current=exc.current,
+        )
+
     @api.exception_handler(TokenRefused)
     def _(request: HttpRequest, exc: TokenRefused) -> JsonResponse:
         return problem(401, "token-refused", say("problem-this-device-token-is-not-accepted"), str(exc))
@@ -259,6 +272,12 @@ def install(api: NinjaAPI) -> None:
     def _(request: HttpRequest, exc: TooMuch) -> JsonResponse:
         said = say("problem-this-would-take-about-s-to", takes=quantity.number(exc.takes_s))
         return problem(422, "too-much", say("problem-too-much-at-once"), said, [field_error("pieces", said)])
+
+    @api.exception_handler(LetGo)
+    def _(request: HttpRequest, exc: LetGo) -> JsonResponse:
+        response = problem(503, "ends", say("problem-the-server-ends"), say("problem-the-server-ends-try-again"))
+        response["Retry-After"] = "10"
+        return response
 
     @api.exception_handler(NobodyWaits)
     def _(request: HttpRequest, exc: NobodyWaits) -> JsonResponse:

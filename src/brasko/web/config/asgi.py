@@ -18,6 +18,7 @@ from brasko.web.lab.labour import labour  # noqa: E402
 from brasko.web.machine.door import Door  # noqa: E402
 from brasko.web.machine.now_and_then import NowAndThen  # noqa: E402
 from brasko.web.machine.shares import computing  # noqa: E402
+from brasko.web.moving.apart import moving  # noqa: E402
 
 POOLS = (computing, worker.forecasting)
 """Processes that end with the server."""
@@ -31,7 +32,7 @@ def stop() -> None:
     """What ends with the server."""
     labour.end()
     leaving.end()
-    for pool in (*POOLS, working):
+    for pool in (*POOLS, working, moving):
         pool.stop()
 
 

@@ -16,7 +16,7 @@ from limits import RateLimitItemPerMinute
 from limits.storage import MemoryStorage
 from limits.strategies import SlidingWindowCounterRateLimiter
 
-from brasko.web.machine.pool import Job, Overdue, Pool
+from brasko.web.machine.pool import Job, LetGo, Overdue, Pool
 
 R = TypeVar("R")
 
@@ -90,6 +90,8 @@ def computed_by(waiter: Waiter, estimate_s: float, work: Callable[..., R], *args
                 raise NobodyWaits from None
         except CancelledError:
             raise NobodyWaits from None
+        except LetGo:
+            raise
         except Overdue:
             _charge(str(waiter.household), LONGEST_S)
             raise TooMuch(LONGEST_S) from None
@@ -106,6 +108,8 @@ async def computed_soon(waiter: Waiter, estimate_s: float, work: Callable[..., R
         return _charged(waiter, await asyncio.wrap_future(job.future))  # type: ignore[no-any-return]
     except asyncio.CancelledError:
         computing.let_go(job, end=time.monotonic() - begun > KILL_AFTER_S)
+        raise
+    except LetGo:
         raise
     except Overdue:
         _charge(str(waiter.household), LONGEST_S)

@@ -6,8 +6,9 @@ import json
 import zipfile
 import zlib
 from collections import defaultdict
-from collections.abc import Iterator, Mapping
+from collections.abc import Callable, Collection, Iterator, Mapping
 from dataclasses import dataclass, field
+from itertools import islice
 from typing import IO, Any
 from uuid import UUID
 
@@ -25,6 +26,8 @@ from brasko.web.lab.models import Experiment
 from brasko.web.moving.kinds import FORMAT, KINDS, PICTURES, PREFERENCES, SHOWN, Kind
 from brasko.web.moving.models import Brought
 from brasko.web.moving.readings import NOT_ONE, Row, files_of, keep_new, lines_of, readings_of
+from brasko.web.moving.rows import NO_JSON, TooLong, rows_of
+from brasko.web.moving.trial import store, trial
 from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.plans.stored import held_to_its_figure
 from brasko.web.tables.models import Table
@@ -32,10 +35,18 @@ from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
 
 MOST_FILES, MOST_JSON, MOST_PICTURE, MOST_BYTES = 20_000, 200 * 1024**2, 2 * 1024**2, 2 * 1024**3
 """Files of a zip, bytes of one of JSON or CSV, of a picture, and of all of them unpacked."""
+MOST_ABOUT = 64 * 1024
+"""Bytes of what a file tells of itself."""
+AT_ONCE = 50
+"""Rows that are kept at once: others write in between."""
 LARGEST_NUMBER = 2**62
 """No row has a larger one."""
 _CAUGHT = (ValidationError, NotReadable, BraskoError, ValueError, TypeError, KeyError, AttributeError, OverflowError)
 """What a document says that is none."""
+
+
+Told = Callable[[str, int, int], None]
+"""Is told how far it is: what is being done, how many of it are done, of how many."""
 
 
 @dataclass
@@ -50,25 +61,34 @@ class Moved:
             self.added[kind] = self.added.get(kind, 0) + count
 
 
-def read_household(home: Household, owner: User, file: IO[bytes]) -> Moved:
+def read_household(home: Household, owner: User, file: IO[bytes], told: Told = lambda *_: None) -> Moved:
     """Add what a file has and the household has not. Raises InvalidInput on file: nothing is added then.
 
-    Readings are kept some thousands at a time once all has been looked through; where the machine stops on the way, the
-    same file read again adds the rest.
+    All of it is read into a store of its own and looked through there first. Then it is kept some rows at a time, so
+    that others can write in between; where the machine stops on the way, the same file read again adds the rest.
     """
     moved = Moved()
     try:
         with zipfile.ZipFile(file) as opened:
             _look_at(opened)
             source = _about(opened)
-            with transaction.atomic():
-                into = _Into(home, owner, source["household"], opened, moved)
-                into.make_room(source["preferences"])
-                for kind in KINDS:
-                    into.add(kind)
-                into.add_pictures()
-                into.look_through()
-            into.add_readings()
+            with trial(home, owner) as (copied, its_owner):
+                tried = _Into(copied, its_owner, source["household"], opened, Moved())
+                for n, kind in enumerate(KINDS):
+                    told("looking", n, len(KINDS) + 1)
+                    tried.add(kind)
+                tried.add_pictures()
+                told("looking", len(KINDS), len(KINDS) + 1)
+                tried.look_through()
+            into = _Into(home, owner, source["household"], opened, moved)
+            into.make_room(source["preferences"])
+            for n, kind in enumerate(KINDS):
+                told("keeping", n, len(KINDS))
+                into.add(kind)
+            into.add_pictures()
+            into.add_readings(told)
+    except MemoryError as exc:
+        raise _wrong(say("into-unpacks-to-too-much")) from exc
     except (zipfile.BadZipFile, zlib.error, EOFError, NotImplementedError, RuntimeError, UnicodeDecodeError) as exc:
         raise _wrong(say("into-is-no-zip")) from exc
     return moved
@@ -95,27 +115,14 @@ def _look_at(opened: zipfile.ZipFile) -> None:
             raise _wrong(say("into-holds-a-file-that-is-too-large", name=each.filename[:60]))
 
 
-def _json(opened: zipfile.ZipFile, name: str) -> Any:
-    try:
-        with opened.open(name) as part:
-            # a header may lie about the size: no more is read than it may have
-            text = part.read(MOST_JSON + 1)
-    except KeyError:
-        return None
-    if len(text) > MOST_JSON:
-        raise _wrong(say("into-holds-a-file-that-is-too-large", name=name))
-    try:
-        return json.loads(text, parse_constant=_no_number)
-    except (ValueError, RecursionError) as exc:
-        raise _wrong(say("into-is-no-json", name=name)) from exc
-
-
-def _no_number(said: str) -> float:
-    raise ValueError(f"{said} is no number")
-
-
 def _about(opened: zipfile.ZipFile) -> dict[str, Any]:
-    about = _json(opened, "about.json")
+    try:
+        with opened.open("about.json") as part:
+            about = json.loads(part.read(MOST_ABOUT))
+    except KeyError:
+        about = None
+    except (ValueError, RecursionError) as exc:
+        raise _wrong(say("into-is-no-json", name="about.json")) from exc
     if not isinstance(about, dict) or about.get("format") != FORMAT:
         raise _wrong(say("into-is-not-of-the-format", format=FORMAT))
     try:
@@ -169,43 +176,59 @@ class _Into:
 
     def add(self, kind: Kind) -> None:
         """Add the rows of a kind that are not here yet."""
-        rows = self._rows(kind)
-        known = self._here(kind)
-        fresh: list[_Fresh] = []
-        met: set[int] = set()
-        for n, row in enumerate(rows, 1):
+        self.numbers[kind.name] = self._here(kind)
+        recorded = self._recorded() if kind.model is Event else frozenset()
+        made = self._fresh(kind, recorded)
+        while batch := list(islice(made, AT_ONCE)):
+            self._keep(kind, batch)
+
+    def _fresh(self, kind: Kind, recorded: Collection[tuple[int, UUID]]) -> Iterator[_Fresh]:
+        """The rows that are not here yet, made one after the other."""
+        known, met = frozenset(self.numbers[kind.name]), set[int]()
+        for n, row in self._rows(kind):
             try:
                 number = _number(row["id"])
                 if number in met:
                     raise ValidationError(f"the number {number} is in it twice")
                 met.add(number)
-                if number not in known:
-                    fresh.append(self._made(kind, number, row))
+                if number in known:
+                    continue
+                fresh = self._made(kind, number, row)
             except _CAUGHT as exc:
                 raise _unread(f"{kind.name}.json", n, exc) from exc
-        if kind.model is Event:
-            fresh = self._not_recorded_yet(fresh)
+            # events are known by what their sender called them: a cook that went on since has some more
+            if kind.model is not Event or (fresh.row.cook_id, fresh.row.client_id) not in recorded:
+                yield fresh
+
+    def _keep(self, kind: Kind, fresh: list[_Fresh]) -> None:
+        """Keep some rows, and what is known of them."""
         try:
-            kind.model._base_manager.bulk_create([each.row for each in fresh], batch_size=500)
+            with transaction.atomic(using=store()):
+                kind.model._base_manager.bulk_create([each.row for each in fresh])
+                for each in fresh:
+                    if each.hours:
+                        kind.rows.filter(pk=each.row.pk).update(**each.hours)
+                if kind.model is not Event:
+                    self._remember(kind, fresh)
         except IntegrityError as exc:
-            raise _unread(f"{kind.name}.json", len(rows), exc) from exc
-        for each in fresh:
-            if each.hours:
-                kind.rows.filter(pk=each.row.pk).update(**each.hours)
-        self.numbers[kind.name] = known | {each.theirs: each.row.pk for each in fresh}
+            raise _unread(f"{kind.name}.json", fresh[0].theirs, exc) from exc
+        self.numbers[kind.name].update({each.theirs: each.row.pk for each in fresh})
         self.touched[kind.name].update(each.row.pk for each in fresh)
         for pointing, at in kind.points.items():
             self.touched[at].update(getattr(each.row, kind.attributes[pointing]) for each in fresh)
-        if kind.model is not Event:
-            self._remember(kind, fresh)
         self.moved.more(kind.name, len(fresh))
 
-    def _rows(self, kind: Kind) -> list[Any]:
-        """The rows of a kind as the file has them. Raises InvalidInput where they are no list."""
-        rows = _json(self.opened, f"{kind.name}.json") or []
-        if not isinstance(rows, list):
-            raise _wrong(say("into-is-no-json", name=f"{kind.name}.json"))
-        return rows
+    def _rows(self, kind: Kind) -> Iterator[tuple[int, Any]]:
+        """The rows of a kind as the file has them, each with its place. Raises InvalidInput where they cannot be
+        read."""
+        name = f"{kind.name}.json"
+        try:
+            with rows_of(self.opened, name, MOST_JSON) as rows:
+                yield from enumerate(rows, 1)
+        except TooLong as exc:
+            raise _wrong(say("into-holds-a-file-that-is-too-large", name=name)) from exc
+        except (*NO_JSON, ValueError) as exc:
+            raise _wrong(say("into-is-no-json", name=name)) from exc
 
     def _here(self, kind: Kind) -> dict[int, int]:
         """Rows of the file that are here already, by their numbers: read before, or this household's own."""
@@ -215,10 +238,9 @@ class _Into:
         brought = Brought.objects.filter(household=self.home, source=self.source, kind=kind.name)
         return {theirs: ours for theirs, ours in brought.values_list("theirs", "ours") if ours in there}
 
-    def _not_recorded_yet(self, fresh: list[_Fresh]) -> list[_Fresh]:
-        """Events are known by what their sender called them: a cook that went on since has some more."""
-        known = set(Event.objects.filter(cook__owner=self.owner).values_list("cook_id", "client_id"))
-        return [each for each in fresh if (each.row.cook_id, each.row.client_id) not in known]
+    def _recorded(self) -> frozenset[tuple[int, UUID]]:
+        """Events that are here already."""
+        return frozenset(Event.objects.filter(cook__owner=self.owner).values_list("cook_id", "client_id"))
 
     def _remember(self, kind: Kind, fresh: list[_Fresh]) -> None:
         """What was read before and taken away since is read anew, and known by its new number."""
@@ -259,7 +281,7 @@ class _Into:
     def add_pictures(self) -> None:
         """Pictures of cooks that have none here."""
         taken = set(Photo.objects.filter(cook__owner=self.owner).values_list("cook_id", flat=True))
-        for n, row in enumerate(self._rows(PICTURES), 1):
+        for n, row in self._rows(PICTURES):
             try:
                 values = PICTURES.read(row)
                 cook = self.numbers["cooks"][values.pop("cook_id")]
@@ -289,9 +311,11 @@ class _Into:
             for _ in self._readings(name):
                 pass
 
-    def add_readings(self) -> None:
+    def add_readings(self, told: Told) -> None:
         """Readings that are not here yet."""
-        for name, cook in files_of(self.opened, self.numbers["cooks"]):
+        files = list(files_of(self.opened, self.numbers["cooks"]))
+        for n, (name, cook) in enumerate(files):
+            told("readings", n, len(files))
             self.moved.more("readings", keep_new(cook, self._readings(name)))
 
     def _readings(self, name: str) -> Iterator[Row]:

@@ -22,7 +22,9 @@ from brasko.core.learning.habits import HABITS
 from brasko.formats.experiment import ExperimentIn
 from brasko.formats.fire import GrillIn, OwnFireIn
 from brasko.formats.meal_convert import wish_of
+from brasko.formats.older_words import of_now
 from brasko.formats.table import MealTableIn, TableOut
+from brasko.formats.text import clean, clean_message, cleaned, in_a_line
 from brasko.web.cooks.convert import cook_out
 from brasko.web.cooks.deeds import deed_of
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
@@ -42,6 +44,8 @@ PREFERENCES = ("name", "units", "clock", "eaters", "scale", "scheme", "language"
 """Of the household itself."""
 
 
+SAID = ("order", "notes", "result", "outcome", "told_json", "cooked")
+"""Columns of what Brasko said, as messages."""
 LARGEST, FASTEST, MOST_STARS = 1e7, 3600.0, 5
 """No figure of a row is larger; no practice's clock runs faster."""
 FARTHEST = 100.0
@@ -124,7 +128,10 @@ def _read(of: models.Field[Any, Any], raw: Any) -> Any:
             raise ValidationError(f"{of.name} is no number of a row")
         return raw
     if isinstance(of, models.JSONField):
-        return raw
+        # what Brasko said of it may have been said by an earlier one
+        return cleaned(of_now(raw), clean_message) if of.name in SAID else cleaned(raw)
+    if isinstance(raw, str):
+        raw = clean(raw) if isinstance(of, models.TextField) else in_a_line(raw)
     if isinstance(raw, list | dict):
         raise ValidationError(f"{of.name} is a list or an object")
     try:

@@ -24,6 +24,8 @@ from brasko.web.moving.kinds import READING_COLUMNS, READINGS
 BATCH = 5_000
 """Readings that are kept at once: others write in between."""
 LARGEST_SEQUENCE = 2**62
+LONGEST_LINE = 1_000
+"""Characters of a line; those that Brasko writes have a hundred."""
 COLDEST_C, HOTTEST_C = -60.0, 1200.0
 """What a reading can be."""
 NOT_ONE = (ValidationError, ValueError, TypeError, KeyError, OverflowError, csv.Error)
@@ -43,7 +45,15 @@ def files_of(opened: zipfile.ZipFile, cooks: Mapping[int, int]) -> Iterator[tupl
 def lines_of(opened: zipfile.ZipFile, name: str) -> Iterator[Any]:
     """The lines of one file, as they are read: a csv.reader, which knows at which line it is."""
     with opened.open(name) as raw, io.TextIOWrapper(raw, "utf-8", newline="") as text:
-        yield csv.reader(text)
+        yield csv.reader(_short(text))
+
+
+def _short(text: io.TextIOWrapper) -> Iterator[str]:
+    """Lines, none of which is longer than one can be."""
+    while line := text.readline(LONGEST_LINE):
+        if len(line) == LONGEST_LINE:
+            raise ValidationError(f"a line is longer than {LONGEST_LINE} characters")
+        yield line
 
 
 def readings_of(
