@@ -16,6 +16,7 @@ for port in sys.argv[1:]:
     except OSError: sys.exit(1)
 P
 python manage.py upgrade
+python manage.py sign_up
 if [ "$what" = demo ]; then
   echo "· filling the demo household (the first time computes a season of cooks)"
   python manage.py seed_demo

@@ -5,7 +5,14 @@ from __future__ import annotations
 import os
 import sys
 
-HOUSEKEEPING = {"backup": "backup", "restore": "restore", "check": "check_store", "password": "set_password"}
+HOUSEKEEPING = {
+    "backup": "backup",
+    "restore": "restore",
+    "check": "check_store",
+    "password": "set_password",
+    "sign-up": "sign_up",
+    "invite": "invite",
+}
 """What is done to a whole Brasko, and the command of the application that does it."""
 
 
@@ -22,6 +29,7 @@ def main() -> int:
     if asked == "serve":
         os.environ.setdefault("BRASKO_LOCAL", "1")
         _of_the_application("upgrade")
+        _of_the_application("sign_up")
         from brasko.web.machine.serve import main as serve
 
         serve(sys.argv[2:])

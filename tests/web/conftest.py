@@ -13,6 +13,7 @@ def own_data_folder(settings, tmp_path):
     settings.FORECASTS = "never"
     settings.STORE_THREADS = False
     settings.COMPUTE_APART = False
+    settings.SIGN_UP = "open"
     watching.forget()
     actions._newest = actions.Newest()
     settings.PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

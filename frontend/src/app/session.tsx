@@ -85,6 +85,6 @@ export function SessionGate({ children }: { children: ReactNode }) {
         <Waiting what={say("screen-session-shutting-the-lid")} />
       </main>
     );
-  if (!household) return <SignInPage demo={session.data.demo} />;
+  if (!household) return <SignInPage demo={session.data.demo} signUpIs={session.data.sign_up} />;
   return <HouseholdContext value={household}>{children}</HouseholdContext>;
 }

@@ -2,7 +2,7 @@ import { type FormEvent, useState } from "react";
 
 import { useNavigate } from "react-router";
 
-import { Problem } from "@/api/client";
+import { Problem, type Schemas } from "@/api/client";
 import { useEnterDemo, useRecover, useSignIn, useSignUp } from "@/api/hooks";
 import { Button, Mistake } from "@/ui/controls";
 import { say } from "@/words/say";
@@ -13,10 +13,16 @@ import { AccountField } from "./account-field";
 type Wish = "in" | "fresh" | "lost";
 
 /** Sign in, make an account, or get back into one. */
-export function SignInPage({ demo }: { demo: boolean }) {
+export function SignInPage({
+  demo,
+  signUpIs,
+}: {
+  demo: boolean;
+  signUpIs: Schemas["SessionOut"]["sign_up"];
+}) {
   const [wish, setWish] = useState<Wish>("in");
   const fresh = wish === "fresh";
-  const [form, setForm] = useState({ username: "", password: "", household: "", code: "" });
+  const [form, setForm] = useState({ username: "", password: "", household: "", code: "", invitation: "" });
   const signIn = useSignIn();
   const signUp = useSignUp();
   const recover = useRecover();
@@ -62,6 +68,12 @@ export function SignInPage({ demo }: { demo: boolean }) {
           {title}
         </h2>
         {wish === "lost" && <p className="m-0 text-sm">{say("screen-account-the-code-was-shown-once")}</p>}
+        {fresh && signUpIs === "invited" && (
+          <>
+            <p className="m-0 text-sm">{say("screen-account-from-whoever-runs-this")}</p>
+            {box("invitation", say("screen-account-invitation"), "text", "one-time-code")}
+          </>
+        )}
         {fresh && box("household", say("screen-account-household"), "text", "organization")}
         {box("username", say("screen-account-name"), "text", "username")}
         {wish === "lost" && box("code", say("screen-account-recovery-code"), "text", "one-time-code")}
@@ -83,9 +95,13 @@ export function SignInPage({ demo }: { demo: boolean }) {
               : say("screen-account-sign-in")}
         </Button>
         <div className="flex flex-wrap gap-4">
-          <Button weight="quiet" onClick={() => setWish(wish === "in" ? "fresh" : "in")}>
-            {wish === "in" ? say("screen-account-make-an-account") : say("screen-account-i-have-an-account")}
-          </Button>
+          {(wish !== "in" || signUpIs !== "closed") && (
+            <Button weight="quiet" onClick={() => setWish(wish === "in" ? "fresh" : "in")}>
+              {wish === "in"
+                ? say("screen-account-make-an-account")
+                : say("screen-account-i-have-an-account")}
+            </Button>
+          )}
           {wish === "in" && (
             <Button weight="quiet" onClick={() => setWish("lost")}>
               {say("screen-account-i-lost-my-password")}
@@ -97,6 +113,7 @@ export function SignInPage({ demo }: { demo: boolean }) {
             </Button>
           )}
         </div>
+        {signUpIs === "closed" && <p className="m-0 text-sm">{say("screen-account-no-new-households")}</p>}
       </form>
     </main>
   );

@@ -4,7 +4,7 @@ from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout
 from django.contrib.auth.models import User
 from django.core.exceptions import PermissionDenied
-from django.http import Http404, HttpRequest
+from django.http import Http404, HttpRequest, HttpResponse
 from django.middleware.csrf import CsrfViewMiddleware, get_token
 from ninja import Router, Status
 
@@ -12,13 +12,15 @@ from brasko.core.errors import InvalidInput
 from brasko.core.words import say
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.accounts.codes import are_asked, pass_second, stop
-from brasko.web.accounts.entrances import entered
+from brasko.web.accounts.entrances import end_all, entered
 from brasko.web.accounts.guard import may_sign_up, may_try, was_wrong
 from brasko.web.accounts.models import Household
 from brasko.web.accounts.passwords import new_account, recover
 from brasko.web.accounts.people import HANDS_MARK, person_of, who
+from brasko.web.accounts.remembered import remember, trying
 from brasko.web.accounts.schemas import HouseholdOut, Preferences, RecoverIn, SessionOut, SignIn, SignUp
 from brasko.web.accounts.security_log import noted
+from brasko.web.accounts.sign_up import let_in, rule
 from brasko.web.accounts.signals import signed_out, signed_up
 
 router = Router(tags=["accounts"])
@@ -34,10 +36,11 @@ def guarded(request: HttpRequest) -> None:
         raise PermissionDenied(say("api-the-page-is-out-of-date"))
 
 
-def enter(request: HttpRequest, user: User) -> None:
-    """Begin a session of somebody who has shown who they are."""
+def enter(request: HttpRequest, user: User, response: HttpResponse) -> None:
+    """Begin a session of somebody who has shown who they are, in a browser that is remembered for it."""
     login(request, user, backend="django.contrib.auth.backends.ModelBackend")
     request.user = request.person = user  # type: ignore[attr-defined]
+    remember(request, response, user)
 
 
 def session_out(request: HttpRequest) -> SessionOut:
@@ -46,7 +49,7 @@ def session_out(request: HttpRequest) -> SessionOut:
     user = person_of(request)
     asks = who(user) if isinstance(user, User) else None
     if asks is None or not entered(request, asks.person):
-        return SessionOut(signed_in=False, demo=settings.DEMO)
+        return SessionOut(signed_in=False, demo=settings.DEMO, sign_up=rule())
     home = asks.household
     return SessionOut(
         signed_in=True,
@@ -78,32 +81,32 @@ def get_session(request: HttpRequest) -> SessionOut:
 
 
 @router.post("session", auth=None, response=SessionOut, operation_id="sign_in")
-def sign_in(request: HttpRequest, payload: SignIn) -> SessionOut:
+def sign_in(request: HttpRequest, response: HttpResponse, payload: SignIn) -> SessionOut:
     guarded(request)
-    address = request.META.get("REMOTE_ADDR", "")
-    may_try(payload.username, address)
+    who_tries = trying(request, payload.username)
+    may_try(who_tries)
     user = authenticate(request, username=payload.username, password=payload.password)
     if user is None:
-        was_wrong(payload.username, address)
+        was_wrong(who_tries)
         noted("sign-in-refused", request)
         raise InvalidInput("password", say("api-does-not-fit-this-name-check"))
     try:
-        pass_second(user, payload.code, address)
+        pass_second(user, payload.code, who_tries)
     except InvalidInput:
         noted("second-step-refused", request, user)
         raise
-    enter(request, user)
+    enter(request, user, response)
     noted("signed-in", request, user)
     return session_out(request)
 
 
 @router.post("session/demo", auth=None, response=SessionOut, operation_id="enter_demo")
-def enter_demo(request: HttpRequest) -> SessionOut:
+def enter_demo(request: HttpRequest, response: HttpResponse) -> SessionOut:
     guarded(request)
     user = get_user_model().objects.filter(household__demo=True).first() if settings.DEMO else None
     if user is None:
         raise Http404
-    enter(request, user)
+    enter(request, user, response)
     return session_out(request)
 
 
@@ -117,27 +120,29 @@ def sign_out(request: CookRequest) -> SessionOut:
 
 
 @router.post("accounts", auth=None, response={201: SessionOut}, operation_id="sign_up")
-def sign_up(request: HttpRequest, payload: SignUp) -> Status[SessionOut]:
+def sign_up(request: HttpRequest, response: HttpResponse, payload: SignUp) -> Status[SessionOut]:
     guarded(request)
     may_sign_up(request.META.get("REMOTE_ADDR", ""))
     with new_account(payload.username, payload.password) as user:
+        let_in(payload.invitation)
         Household.objects.create(user=user, name=payload.household)
         signed_up.send(sender=None, user=user)
-    enter(request, user)
+    enter(request, user, response)
     noted("signed-up", request, user)
     return Status(201, session_out(request))
 
 
 @router.post("session/recovery", auth=None, response=SessionOut, operation_id="recover_account")
-def recover_account(request: HttpRequest, payload: RecoverIn) -> SessionOut:
+def recover_account(request: HttpRequest, response: HttpResponse, payload: RecoverIn) -> SessionOut:
     """Sign in with a recovery code and a new password; the code is used up, every session that was is ended.
 
     Codes of a clock are stopped: whoever lost the password may have lost the clock with it.
     """
     guarded(request)
-    user = recover(payload.username, payload.code, payload.password, request.META.get("REMOTE_ADDR", ""))
+    user = recover(payload.username, payload.code, payload.password, trying(request, payload.username))
     stop(user)
-    enter(request, user)
+    end_all(user)
+    enter(request, user, response)
     noted("recovered", request, user)
     return session_out(request)
 

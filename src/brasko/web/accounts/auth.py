@@ -6,9 +6,13 @@ owner's. The account that asks is the person.
 
 from __future__ import annotations
 
+from copy import copy
 from typing import Any
 
+from django.contrib.auth import get_user
 from django.contrib.auth.models import User
+from django.contrib.sessions.backends.db import SessionStore
+from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest
 from ninja.security import SessionAuth
 
@@ -26,10 +30,14 @@ class CookRequest(HttpRequest):
     role: RoleName
 
 
-def signed_in_as(request: HttpRequest) -> Who | None:
-    """Who asks; None where nobody is signed in, or the session has stood idle. Raises PermissionDenied."""
+def signed_in_as(request: HttpRequest, *, counts: bool = True) -> Who | None:
+    """Who asks, and may: the one place that decides whether a session may act, for requests and for streams.
+
+    None where nobody is signed in: the session is over, was ended, has stood idle, or is of a password that was
+    changed. counts: whether this is a use of the session, from which its idle time is counted. Raises PermissionDenied.
+    """
     person = request.user
-    if not isinstance(person, User) or not person.is_authenticated or not entered(request, person):
+    if not isinstance(person, User) or not person.is_authenticated or not entered(request, person, counts=counts):
         return None
     asks = who(person)
     if asks is None:
@@ -37,6 +45,20 @@ def signed_in_as(request: HttpRequest) -> Who | None:
     allow(request, asks)
     request.person, request.role, request.user = asks.person, asks.role, asks.owner  # type: ignore[attr-defined]
     return asks
+
+
+def still_signed_in_as(request: HttpRequest) -> Who | None:
+    """The same as the store has it now, for an answer that goes on after its request; None where it may not go on.
+
+    An open stream is no use of the session: a page that was left open does not keep it alive.
+    """
+    now = copy(request)
+    now.session = SessionStore(request.session.session_key)
+    now.user = get_user(now)
+    try:
+        return signed_in_as(now, counts=False)
+    except PermissionDenied:
+        return None
 
 
 def _owner_for(request: HttpRequest) -> User | None:

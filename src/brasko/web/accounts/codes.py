@@ -9,7 +9,7 @@ from django.contrib.auth.models import User
 
 from brasko.core.errors import InvalidInput
 from brasko.core.words import say
-from brasko.web.accounts.guard import may_try, was_wrong
+from brasko.web.accounts.guard import Trying, may_try, was_wrong
 from brasko.web.accounts.models import SecondStep
 
 STEP_S, EITHER_WAY = 30, 1
@@ -30,23 +30,23 @@ def begun(user: User) -> str:
     return pyotp.TOTP(kept.secret).provisioning_uri(name=user.get_username(), issuer_name="Brasko")
 
 
-def confirm(user: User, code: str, address: str) -> None:
+def confirm(user: User, code: str, who: Trying) -> None:
     """Ask for codes from now on. Raises InvalidInput where the clock does not say this one."""
     kept = SecondStep.objects.filter(user=user, confirmed=False).first()
     if kept is None:
         raise InvalidInput("code", say("codes-begin-first"))
-    _take(kept, user, code, address)
+    _take(kept, code, who)
     SecondStep.objects.filter(id=kept.id).update(confirmed=True)
 
 
-def pass_second(user: User, code: str, address: str) -> None:
+def pass_second(user: User, code: str, who: Trying) -> None:
     """The second step of signing in, where one is asked for. Raises InvalidInput on code, or TooOften."""
     kept = SecondStep.objects.filter(user=user, confirmed=True).first()
     if kept is None:
         return
     if not code:
         raise InvalidInput("code", say("codes-write-the-one-that-is-shown"))
-    _take(kept, user, code, address)
+    _take(kept, code, who)
 
 
 def stop(user: User) -> None:
@@ -59,12 +59,12 @@ def are_asked(user: User) -> bool:
     return SecondStep.objects.filter(user=user, confirmed=True).exists()
 
 
-def _take(kept: SecondStep, user: User, code: str, address: str) -> None:
-    may_try(user.username, address)
+def _take(kept: SecondStep, code: str, who: Trying) -> None:
+    may_try(who)
     plain = "".join(code.split())
     clock, now = pyotp.TOTP(kept.secret), int(time.time()) // STEP_S
     fits = [step for step in range(now - EITHER_WAY, now + EITHER_WAY + 1) if clock.generate_otp(step) == plain]
     taken = fits and SecondStep.objects.filter(id=kept.id, used__lt=fits[-1]).update(used=fits[-1])
     if not taken:
-        was_wrong(user.username, address)
+        was_wrong(who)
         raise InvalidInput("code", WRONG)

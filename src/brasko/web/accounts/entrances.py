@@ -18,8 +18,8 @@ NOTED_EVERY = timedelta(minutes=10)
 """How exactly it is known when a session was used last: a write for each call would be one too many."""
 
 
-def entered(request: HttpRequest, user: User, now: datetime | None = None) -> bool:
-    """Note that a session is used. False where it had stood idle for too long: it is over then."""
+def entered(request: HttpRequest, user: User, now: datetime | None = None, *, counts: bool = True) -> bool:
+    """Note that a session is used, where that counts. False where it had stood idle for too long: it is over then."""
     key = request.session.session_key
     if key is None:
         return True
@@ -32,7 +32,7 @@ def entered(request: HttpRequest, user: User, now: datetime | None = None) -> bo
     if now - found.seen_at > IDLE:
         end(found)
         return False
-    if now - found.seen_at > NOTED_EVERY:
+    if counts and now - found.seen_at > NOTED_EVERY:
         Entrance.objects.filter(id=found.id).update(seen_at=now)
     return True
 
@@ -55,6 +55,11 @@ def end(*gone: Entrance) -> None:
     Session.objects.filter(session_key__in=[e.session for e in gone]).delete()
     Entrance.objects.filter(id__in=[e.id for e in gone]).delete()
     signed_out.send(sender=None)
+
+
+def end_all(user: User) -> None:
+    """End every session of somebody that is known by now."""
+    end(*Entrance.objects.filter(user=user))
 
 
 def _agent(request: HttpRequest) -> str:

@@ -1,9 +1,7 @@
 """A household as a whole: who is in it, invitations, and letting it go."""
 
-from datetime import timedelta
-
 from django.db import transaction
-from django.http import Http404, HttpRequest
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router, Status
@@ -12,9 +10,10 @@ from brasko.core.errors import InvalidInput
 from brasko.core.words import say
 from brasko.web.accounts.api import enter, guarded, session_out
 from brasko.web.accounts.auth import CookRequest
+from brasko.web.accounts.entrances import end_all
 from brasko.web.accounts.guard import may_sign_up
 from brasko.web.accounts.leaving import keep, leave
-from brasko.web.accounts.models import Invite, Member, digest, new_token
+from brasko.web.accounts.models import Household, Invite, Member, digest, new_token
 from brasko.web.accounts.own_api import not_the_demos, proven
 from brasko.web.accounts.passwords import new_account
 from brasko.web.accounts.schemas import (
@@ -28,10 +27,9 @@ from brasko.web.accounts.schemas import (
     SessionOut,
 )
 from brasko.web.accounts.security_log import noted
+from brasko.web.accounts.sign_up import INVITED_FOR
 
 router = Router(tags=["household"])
-INVITED_FOR = timedelta(days=3)
-"""How long an invitation can be taken."""
 MOST_PEOPLE = 20
 """Members and invitations of a household."""
 
@@ -77,38 +75,39 @@ def remove_member(request: CookRequest, member_id: int) -> MembersOut:
     """Somebody is of the household no more: the account ends, what was done stays."""
     member = get_object_or_404(Member, id=member_id, household=request.user.household)
     noted("member-removed", request, member.user_id)
+    end_all(member.user)
     member.user.delete()
     return _members(request)
 
 
-def _invitation(token: str) -> Invite:
+def _invitation(token: str) -> tuple[Invite, Household]:
     found = (
         Invite.objects.select_related("household").filter(digest=digest(token), expires_at__gt=timezone.now()).first()
     )
-    if found is None or found.household.leaves_at is not None:
+    if found is None or found.household is None or found.household.leaves_at is not None:
         raise Http404
-    return found
+    return found, found.household
 
 
 @router.get("invitations/{token}", auth=None, response=InvitationOut, operation_id="see_invitation")
 def see_invitation(request: HttpRequest, token: str) -> InvitationOut:
     """What an invitation is for; there is nothing where it is used, over or was never given."""
-    found = _invitation(token[:80])
-    return InvitationOut.model_validate({"household": found.household.name, "role": found.role})
+    found, home = _invitation(token[:80])
+    return InvitationOut.model_validate({"household": home.name, "role": found.role})
 
 
 @router.post("accounts/join", auth=None, response={201: SessionOut}, operation_id="join_household")
-def join_household(request: HttpRequest, payload: JoinIn) -> Status[SessionOut]:
+def join_household(request: HttpRequest, response: HttpResponse, payload: JoinIn) -> Status[SessionOut]:
     """An account of one's own in the household that invited; the invitation is used up."""
     guarded(request)
-    found = _invitation(payload.token)
+    found, home = _invitation(payload.token)
     may_sign_up(request.META.get("REMOTE_ADDR", ""))
     with new_account(payload.username, payload.password) as user:
         taken, _ = Invite.objects.filter(id=found.id).delete()
         if not taken:
             raise Http404
-        Member.objects.create(user=user, household=found.household, role=found.role)
-    enter(request, user)
+        Member.objects.create(user=user, household=home, role=found.role)
+    enter(request, user, response)
     noted(f"joined-as-{found.role}", request, user)
     return Status(201, session_out(request))
 

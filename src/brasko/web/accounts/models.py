@@ -74,16 +74,26 @@ def new_token() -> str:
     return secrets.token_urlsafe(24)
 
 
-class Invite(models.Model):
-    """A link that makes one member, once, while it lasts. Only a digest of it is kept."""
+class SignUpRule(models.Model):
+    """Who may make a household here, where the machine's owner has said so: one row."""
 
-    household = models.ForeignKey(Household, on_delete=models.CASCADE, related_name="invites")
+    rule = models.CharField(max_length=8)
+
+    def __str__(self) -> str:
+        return self.rule
+
+
+class Invite(models.Model):
+    """A link that makes one member, once, while it lasts; without a household a code that makes one. Only a digest is
+    kept."""
+
+    household = models.ForeignKey(Household, null=True, on_delete=models.CASCADE, related_name="invites")
     digest = models.CharField(max_length=64, unique=True)
     role = models.CharField(max_length=8, choices=Role.choices)
     expires_at = models.DateTimeField()
 
     def __str__(self) -> str:
-        return f"{self.role} of {self.household} until {self.expires_at}"
+        return f"{self.role or 'new household'} of {self.household or 'this machine'} until {self.expires_at}"
 
 
 class Entrance(models.Model):

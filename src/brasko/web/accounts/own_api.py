@@ -1,7 +1,7 @@
 """What somebody does with an account of their own: its password, ways back in, codes of a clock, its sessions."""
 
 from django.contrib.auth import update_session_auth_hash
-from django.http import Http404
+from django.http import Http404, HttpResponse
 from ninja import Router
 
 from brasko.core.errors import InvalidInput
@@ -9,10 +9,11 @@ from brasko.core.words import say
 from brasko.web.accounts import codes
 from brasko.web.accounts.api import session_out
 from brasko.web.accounts.auth import CookRequest
-from brasko.web.accounts.entrances import end, entrances_of
+from brasko.web.accounts.entrances import end, end_all, entrances_of
 from brasko.web.accounts.models import Entrance
 from brasko.web.accounts.passwords import change, new_code, prove
 from brasko.web.accounts.people import who
+from brasko.web.accounts.remembered import own, remember
 from brasko.web.accounts.schemas import CodeClockOut, CodeIn, EntranceOut, PasswordIn, ProofIn, RecoveryOut, SessionOut
 from brasko.web.accounts.security_log import noted
 
@@ -29,16 +30,19 @@ def not_the_demos(request: CookRequest) -> None:
 def proven(request: CookRequest, current: str) -> None:
     """That it is its owner who asks. Raises InvalidInput on current, or TooOften."""
     not_the_demos(request)
-    prove(request.person, current, request.META.get("REMOTE_ADDR", ""))
+    prove(request.person, current, own(request, request.person))
 
 
 @router.put("accounts/password", response=SessionOut, operation_id="change_password")
-def change_password(request: CookRequest, payload: PasswordIn) -> SessionOut:
+def change_password(request: CookRequest, response: HttpResponse, payload: PasswordIn) -> SessionOut:
     """Another password for whoever is signed in; every other session of the account ends."""
     not_the_demos(request)
-    change(request.person, payload.current, payload.new, request.META.get("REMOTE_ADDR", ""))
+    change(request.person, payload.current, payload.new, own(request, request.person))
     request.user = request.person
     update_session_auth_hash(request, request.person)
+    # its own goes on under another key, which nothing is known of yet
+    end_all(request.person)
+    remember(request, response, request.person)
     noted("password-changed", request, request.person)
     return session_out(request)
 
@@ -61,7 +65,7 @@ def begin_codes(request: CookRequest, payload: ProofIn) -> CodeClockOut:
 @router.post("accounts/codes/confirm", response=SessionOut, operation_id="confirm_codes")
 def confirm_codes(request: CookRequest, payload: CodeIn) -> SessionOut:
     """Ask for codes at sign-in from now on."""
-    codes.confirm(request.person, payload.code, request.META.get("REMOTE_ADDR", ""))
+    codes.confirm(request.person, payload.code, own(request, request.person))
     noted("codes-begun", request, request.person)
     return session_out(request)
 

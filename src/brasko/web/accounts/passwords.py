@@ -20,7 +20,7 @@ from django.db.models import QuerySet
 
 from brasko.core.errors import InvalidInput
 from brasko.core.words import say
-from brasko.web.accounts.guard import may_try, was_wrong
+from brasko.web.accounts.guard import Trying, may_try, was_wrong
 from brasko.web.accounts.models import Household, Member
 
 SIGNS = "23456789abcdefghjkmnpqrstuvwxyz"
@@ -31,19 +31,19 @@ GROUPS, GROUP = 5, 5
 """Twenty-five signs of thirty-one are 123 bits: nobody tries them all."""
 
 
-def change(user: User, current: str, new: str, address: str) -> None:
+def change(user: User, current: str, new: str, who: Trying) -> None:
     """Give the account another password. Raises InvalidInput or TooOften."""
-    prove(user, current, address)
+    prove(user, current, who)
     accept(user, new, "new")
     user.set_password(new)
     user.save(update_fields=["password"])
 
 
-def prove(user: User, current: str, address: str) -> None:
+def prove(user: User, current: str, who: Trying) -> None:
     """That it is the owner who asks. Raises InvalidInput on current, or TooOften."""
-    may_try(user.username, address)
+    may_try(who)
     if not user.check_password(current):
-        was_wrong(user.username, address)
+        was_wrong(who)
         raise InvalidInput("current", say("passwords-is-not-your-password"))
 
 
@@ -68,18 +68,18 @@ def _keepers(user: User) -> QuerySet[Household] | QuerySet[Member]:
     return own if own.exists() else Member.objects.filter(user=user)
 
 
-def recover(username: str, code: str, new: str, address: str) -> User:
+def recover(username: str, code: str, new: str, who: Trying) -> User:
     """Open an account with its code, and give it a password. The code is used up.
 
     Raises InvalidInput, the same where the name, its code or both are wrong, or TooOften.
     """
-    may_try(username, address)
+    may_try(who)
     user = get_user_model().objects.filter(username=username).first()
     known = (_keepers(user).values_list("recovery", flat=True).first() or "") if user is not None else ""
     # the same work is done for a name that nobody has: the time it takes tells nothing
     fits = check_password(_plain(code), known or _nobodys())
     if user is None or not known or not fits:
-        was_wrong(username, address)
+        was_wrong(who)
         raise InvalidInput("code", say("passwords-this-code-does-not-open"))
     accept(user, new, "password")
     with transaction.atomic():

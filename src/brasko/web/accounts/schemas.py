@@ -7,6 +7,7 @@ from ninja import Schema
 from pydantic import Field, field_validator
 from pydantic_core import PydanticCustomError
 
+from brasko.formats.text import Name
 from brasko.words import LANGUAGES
 
 Units = Literal["us", "metric"]
@@ -15,7 +16,7 @@ Scheme = Literal["system", "light", "dark"]
 
 
 class HouseholdOut(Schema):
-    name: str
+    name: Name
     username: str
     units: Units
     clock: Clock
@@ -38,6 +39,8 @@ class SessionOut(Schema):
     signed_in: bool
     demo: bool
     household: HouseholdOut | None = None
+    sign_up: Literal["open", "invited", "closed"] | None = None
+    """Who may make a new household here; told to whoever is not signed in."""
 
 
 class NameAndPassword(Schema):
@@ -51,7 +54,9 @@ class SignIn(NameAndPassword):
 
 
 class SignUp(NameAndPassword):
-    household: str = Field(min_length=1, max_length=80)
+    household: Name = Field(min_length=1, max_length=80)
+    invitation: str = Field("", max_length=80)
+    """The code of one, where households are made by invitation."""
 
 
 class PasswordIn(Schema):
@@ -132,7 +137,7 @@ class InvitationOut(Schema):
 
 
 class Preferences(Schema):
-    name: str | None = Field(None, min_length=1, max_length=80)
+    name: Name | None = Field(None, min_length=1, max_length=80)
     units: Units | None = None
     clock: Clock | None = None
     eaters: int | None = Field(None, ge=1, le=60)

@@ -9,16 +9,14 @@ from collections.abc import AsyncIterator, Iterator
 from contextlib import contextmanager
 from time import monotonic, thread_time
 
-from asgiref.sync import sync_to_async
-from django.contrib.sessions.backends.db import SessionStore
 from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 
 from brasko.core.words import say
-from brasko.web.accounts.auth import signed_in_as
+from brasko.web.accounts.auth import signed_in_as, still_signed_in_as
 from brasko.web.common.problem import later, problem
 from brasko.web.cooks.bell import bell
-from brasko.web.cooks.convert import update_since
+from brasko.web.cooks.convert import newest_of, update_since
 from brasko.web.cooks.models import Cook
 from brasko.web.cooks.schemas import UpdateOut
 from brasko.web.machine.store import in_store
@@ -52,11 +50,22 @@ pace = Pace()
 """Of this process."""
 
 
-def _priced_update(cook_id: int, cursor: str) -> UpdateOut:
+def _next_update(request: HttpRequest, cook_id: int, cursor: str, rang: bool) -> UpdateOut | None:
+    """What is new, where anything is. Raises Over where the browser may not see it any more."""
+    asks = still_signed_in_as(request)
+    if asks is None or not Cook.objects.filter(id=cook_id, owner=asks.owner).exists():
+        raise Over
+    # a bell that rang may tell of what has no row: a forecast, another pace of the clock
+    if not rang and newest_of(cook_id, cursor) == cursor:
+        return None
     begun = thread_time()
     update = update_since(cook_id, cursor)
     pace.took(thread_time() - begun)
     return update
+
+
+class Over(Exception):
+    """Whoever follows may not any more."""
 
 
 @contextmanager
@@ -85,23 +94,24 @@ async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse | Stre
     if _open[signed_in] >= MOST_STREAMS:
         said = say("stream-this-browser-follows-cooks-already", most_streams=MOST_STREAMS)
         return later(said, 5)
-    response = StreamingHttpResponse(_messages(cook_id, cursor, signed_in), content_type="text/event-stream")
+    response = StreamingHttpResponse(_messages(request, cook_id, cursor), content_type="text/event-stream")
     response["Cache-Control"] = "no-cache, no-transform"
     response["X-Accel-Buffering"] = "no"
     return response
 
 
-async def _messages(cook_id: int, cursor: str, signed_in: str | None) -> AsyncIterator[bytes]:
-    """Updates until the browser leaves or its session is over."""
-    sessions = SessionStore()
-    fetch = sync_to_async(_priced_update)
-    with _counted(signed_in), bell.listening(cook_id) as listening:
+async def _messages(request: HttpRequest, cook_id: int, cursor: str) -> AsyncIterator[bytes]:
+    """Updates until the browser leaves or may not see them any more: looked at anew before every message."""
+    with _counted(request.session.session_key), bell.listening(cook_id) as listening:
         yield f"retry: {RETRY_MS}\n\n".encode()
         rang = True
-        while signed_in is not None and await sessions.aexists(signed_in):
-            update = await fetch(cook_id, cursor)
+        while True:
+            try:
+                update = await in_store(_next_update, request, cook_id, cursor, rang)
+            except Over:
+                return
             told_at = monotonic()
-            if rang or update.cursor != cursor:
+            if update is not None:
                 cursor = update.cursor
                 yield f"id: {cursor}\nevent: update\ndata: {update.model_dump_json()}\n\n".encode()
             else:

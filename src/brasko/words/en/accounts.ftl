@@ -1,7 +1,7 @@
 api-is-taken-choose-another = is taken. Choose another.
 api-the-page-is-out-of-date = The page is out of date. Reload it and try again.
 api-does-not-fit-this-name-check = does not fit this name. Check both; capitals count.
-guard-too-many-wrong-tries = Too many wrong tries for this name, or from this place. Wait { $minutes } minutes, then try again.
+guard-too-many-wrong-tries = Too many wrong tries. Wait { $minutes } min, then try again.
 api-the-demo-household-has-no-password = The demo household is everybody's: its password stays. Make an account of your own.
 passwords-is-not-your-password = is not your password. Capitals count.
 passwords-this-code-does-not-open = This code does not open this account. Check both; a code opens it once, and a newer one takes its place.
@@ -13,3 +13,6 @@ codes-begin-first = Begin first: let the clock read the picture.
 codes-write-the-one-that-is-shown = Write the six figures that your clock of codes shows now.
 codes-is-not-the-code-that-is = is not the code that is shown now, or it was taken before. Wait for the next one; check that the clock is right.
 household-so-many-people = There are { $most } people and invitations already. Take one back first.
+sign-up-is-closed = No new households can be made on this machine. Ask whoever runs it.
+sign-up-by-invitation = New households are made by invitation here. Ask whoever runs this machine for a code.
+sign-up-this-invitation-is-used-or-over = does not fit: it was used, or is older than three days. Ask for another one.

@@ -8,6 +8,7 @@ from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from brasko.core.errors import InvalidInput
+from brasko.web.accounts.entrances import end_all
 from brasko.web.accounts.passwords import accept
 
 
@@ -28,4 +29,5 @@ class Command(BaseCommand):
             raise CommandError(exc.message) from exc
         user.set_password(new)
         user.save(update_fields=["password"])
+        end_all(user)
         self.stdout.write(f"· {user.username} has a new password; every session of theirs is ended")
