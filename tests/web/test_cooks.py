@@ -4,12 +4,16 @@ from datetime import timedelta
 from uuid import uuid4
 
 import pytest
+from asgiref.sync import async_to_sync
 from django.db import IntegrityError, connection, transaction
+from django.test import AsyncClient
+from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
 from households import RIBEYE, errors
 from wording import worded
 
+from brasko.web.cooks import shown
 from brasko.web.cooks.actions.record import advance
 from brasko.web.cooks.models import Cook, Event, Reading
 from brasko.web.devices.actions import take_readings
@@ -66,7 +70,9 @@ def test_a_probe_goes_into_one_piece_and_must_be_paired(mara):
     plan = mara.plan()
     probe = mara.call("POST", "/api/thermometers", {"name": "Old faithful"}).json()["thermometer"]["id"]
     start = f"/api/plans/{plan.id}/start"
-    assert mara.call("POST", start, {"practice": False, "thermometers": {"0": probe}}).status_code == 201
+    made = mara.call("POST", start, {"practice": False, "thermometers": {"0": probe}})
+    assert made.status_code == 201
+    mara.call("POST", f"/api/cooks/{made.json()['id']}/finish")
     mara.call("DELETE", f"/api/thermometers/{probe}")
     gone = mara.call("POST", start, {"practice": False, "thermometers": {"0": probe}})
     assert gone.status_code == 409
@@ -150,6 +156,7 @@ def test_a_cook_ends_when_it_is_served_and_can_be_rated(mara):
     assert mara.mark(cook.id, "season").status_code == 409
     rating = {"stars": 4, "doneness": "right", "crust": "thin", "note": "Hotter next time."}
     told = mara.call("PUT", f"/api/cooks/{cook.id}/rating", rating).json()["rating"]
+    assert told.pop("version")
     assert told == {**rating, "rim": "", "tenderness": "", "smoke": "", "eaters": [], "photo": False}
     assert mara.call("PUT", f"/api/cooks/{cook.id}/rating", {"stars": 9}).status_code == 422
     line = mara.client.get("/api/cooks?running=false").json()[0]
@@ -188,10 +195,59 @@ def test_updates_go_on_from_a_cursor(mara):
     assert [r["id"] for r in everything["readings"]] == sorted(r["id"] for r in whole["readings"])
 
 
+def lines_of_csv(mara, cook: Cook) -> list[str]:
+    """Its readings as a browser has them once all have come."""
+    client = AsyncClient()
+    client.cookies = mara.client.cookies
+
+    async def whole() -> bytes:
+        answer = await client.get(f"/api/cooks/{cook.id}/readings.csv")
+        assert answer.status_code == 200
+        return b"".join([part async for part in answer.streaming_content])
+
+    return async_to_sync(whole)().decode().strip().splitlines()
+
+
+def test_readings_come_out_part_by_part_in_their_order(mara, monkeypatch):
+    monkeypatch.setattr(shown, "BATCH", 7)
+    cook = with_readings(mara)
+    at = [line.split(",")[3] for line in lines_of_csv(mara, cook)[1:]]
+    assert at == sorted(at)
+    assert len(at) == 60
+
+
+def test_reading_a_csv_loads_no_plan(mara):
+    """A plan is 160 kB: it is not read for every line."""
+    cook = with_readings(mara)
+    with CaptureQueriesContext(connection) as asked:
+        lines_of_csv(mara, cook)
+    assert not [q for q in asked.captured_queries if "result" in q["sql"] or "inputs" in q["sql"]]
+
+
+def test_a_cook_is_shown_with_as_many_readings_as_a_line_has_points(mara, monkeypatch):
+    monkeypatch.setattr(shown, "MOST_SHOWN", 12)
+    cook = with_readings(mara)
+    every = mara.client.get(f"/api/cooks/{cook.id}?readings=all").json()
+    some = mara.client.get(f"/api/cooks/{cook.id}").json()
+    assert len(every["readings"]) == 60
+    assert 10 <= len(some["readings"]) <= 16
+    assert some["cursor"] == every["cursor"]
+    temps, all_temps = [r["temp_c"] for r in some["readings"]], [r["temp_c"] for r in every["readings"]]
+    assert (min(temps), max(temps)) == (min(all_temps), max(all_temps))
+    assert some["readings"] == [r for r in every["readings"] if r in some["readings"]]
+
+
+def test_two_phones_that_start_a_plan_cook_one_cook(mara):
+    plan = mara.plan()
+    first, second = (mara.call("POST", f"/api/plans/{plan.id}/start", {"practice": False}) for _ in range(2))
+    assert (first.status_code, second.status_code) == (201, 200)
+    assert first.json()["id"] == second.json()["id"]
+    assert Cook.objects.count() == 1
+
+
 def test_readings_go_out_as_csv(mara):
     cook = with_readings(mara)
-    text = mara.client.get(f"/api/cooks/{cook.id}/readings.csv").content.decode()
-    lines = text.strip().splitlines()
+    lines = lines_of_csv(mara, cook)
     assert lines[0] == "piece,thermometer,channel,at,temp_c"
     assert len(lines) == 61
     assert worded(lines[1]).startswith("Ribeye,Practice probe 1,tip,20")
@@ -200,7 +256,7 @@ def test_readings_go_out_as_csv(mara):
 def test_a_thermometer_called_like_a_formula_goes_out_as_words(mara):
     cook = with_readings(mara)
     Thermometer.objects.filter(owner=mara.user).update(name="=1+1")
-    lines = mara.client.get(f"/api/cooks/{cook.id}/readings.csv").content.decode().splitlines()
+    lines = lines_of_csv(mara, cook)
     assert ",'=1+1,tip," in lines[1]
 
 

@@ -19,6 +19,8 @@ export class Problem extends Error {
     readonly status: number,
     readonly detail: string,
     readonly errors: FieldError[],
+    /** What is there now, where somebody else has changed it meanwhile. */
+    readonly current?: unknown,
   ) {
     super(detail);
   }
@@ -72,13 +74,19 @@ interface Answer<T> {
 export async function answer<T>(call: Promise<Answer<T>>): Promise<T> {
   const { data, error, response } = await call;
   if (response.ok && data !== undefined) return spelledOut(data);
-  const body = (await spelledOut(error ?? {})) as { detail?: string; said?: string; errors?: FieldError[] };
+  const body = (await spelledOut(error ?? {})) as {
+    detail?: string;
+    said?: string;
+    errors?: FieldError[];
+    current?: unknown;
+  };
   throw new Problem(
     response.status,
     body.said ??
       body.detail ??
       say("screen-client-the-server-answered-try-again", { status: response.status }),
     (body.errors ?? []).map((e) => ({ ...e, message: e.said ?? e.message })),
+    body.current,
   );
 }
 

@@ -1,6 +1,7 @@
 import { useIsMutating, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { answer, client, type Schemas } from "./client";
+import { type Edit, edited } from "./edit";
 
 export const keys = {
   session: ["session"] as const,
@@ -144,12 +145,22 @@ export function useKeepPlan() {
   });
 }
 
+export interface PlanEdit extends Edit<Schemas["PlanIn"]> {
+  /** A plan as it is written. */
+  bodyOf: (plan: Schemas["PlanOut"]) => Schemas["PlanIn"];
+}
+
 /** Change a kept plan. */
 export function useChangePlan(id: number) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (body: Schemas["PlanIn"]) =>
-      answer(client.PUT("/api/plans/{plan_id}", { params: { path: { plan_id: id } }, body })),
+    mutationFn: ({ bodyOf, ...edit }: PlanEdit) =>
+      edited(
+        edit,
+        (body, headers) =>
+          answer(client.PUT("/api/plans/{plan_id}", { params: { path: { plan_id: id } }, body, headers })),
+        bodyOf,
+      ),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.plans }),
   });
 }
@@ -287,9 +298,28 @@ export const useHands = (id: number) =>
   );
 export const useFinish = (id: number) =>
   useCookChange(id, () => answer(client.POST("/api/cooks/{cook_id}/finish", { params: at(id) })));
+/** What is said of a cook, as its form has it. */
+export type RatingForm = Omit<Cook["rating"], "photo" | "version" | "stars"> & { stars: number };
+export const ratingBody = (said: Cook["rating"]): RatingForm => ({
+  stars: said.stars ?? 0,
+  doneness: said.doneness,
+  crust: said.crust,
+  rim: said.rim,
+  tenderness: said.tenderness,
+  smoke: said.smoke,
+  note: said.note,
+  eaters: said.eaters,
+});
 export const useRate = (id: number) =>
-  useCookChange(id, (body: Schemas["RatingIn"]) =>
-    answer(client.PUT("/api/cooks/{cook_id}/rating", { params: at(id), body })),
+  useCookChange(id, (edit: Edit<RatingForm>) =>
+    edited(
+      edit,
+      (form, headers) => {
+        const body = form as Schemas["RatingIn"];
+        return answer(client.PUT("/api/cooks/{cook_id}/rating", { params: at(id), body, headers }));
+      },
+      ratingBody,
+    ),
   );
 
 /** A photo of what came of a cook: added, or taken away. */

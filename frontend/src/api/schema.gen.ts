@@ -876,7 +876,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Start */
+        /**
+         * Start
+         * @description Start a cook of a plan (201), or join the one that goes on already (200).
+         */
         post: operations["start_cook"];
         delete?: never;
         options?: never;
@@ -988,7 +991,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Get Cook */
+        /**
+         * Get Cook
+         * @description A cook, with as many readings as a line on a screen shows, or all of them.
+         */
         get: operations["get_cook"];
         put?: never;
         post?: never;
@@ -2173,6 +2179,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/household/moving": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * See Moving
+         * @description How far the household's file is; nothing where none is read now.
+         */
+        get: operations["see_moving"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/household/household.zip": {
         parameters: {
             query?: never;
@@ -2284,6 +2310,8 @@ export interface components {
             /** Demo */
             demo: boolean;
             household?: components["schemas"]["HouseholdOut"] | null;
+            /** Sign Up */
+            sign_up?: ("open" | "invited" | "closed") | null;
         };
         /** SignIn */
         SignIn: {
@@ -2305,6 +2333,11 @@ export interface components {
             password: string;
             /** Household */
             household: string;
+            /**
+             * Invitation
+             * @default
+             */
+            invitation?: string;
         };
         /**
          * RecoverIn
@@ -4258,6 +4291,8 @@ export interface components {
         PlanOut: {
             /** Id */
             id: number;
+            /** Version */
+            version: string;
             /** Title */
             title: string;
             /**
@@ -4834,6 +4869,8 @@ export interface components {
         KeptTableOut: {
             /** Id */
             id: number;
+            /** Version */
+            version: string;
             /** Title */
             title: string;
             /**
@@ -5457,6 +5494,8 @@ export interface components {
             eaters: components["schemas"]["EaterSaidIn"][];
             /** Photo */
             photo: boolean;
+            /** Version */
+            version: string;
         };
         /** ReadingOut */
         ReadingOut: {
@@ -6061,6 +6100,8 @@ export interface components {
         GrillOut: {
             /** Id */
             id: number;
+            /** Version */
+            version: string;
             /** Name */
             name: string;
             /** Fire */
@@ -6089,6 +6130,8 @@ export interface components {
             heat_j_k: number;
             /** Id */
             id: number;
+            /** Version */
+            version: string;
             /** Mass G */
             mass_g: number;
             /** Heft */
@@ -6115,6 +6158,8 @@ export interface components {
         LaidFireOut: {
             /** Id */
             id: number;
+            /** Version */
+            version: string;
             fire: components["schemas"]["OwnFireIn"];
             /** Set Aside */
             set_aside: boolean;
@@ -6144,6 +6189,8 @@ export interface components {
         ThermometerOut: {
             /** Id */
             id: number;
+            /** Version */
+            version: string;
             /** Name */
             name: string;
             /** Kind */
@@ -7284,6 +7331,8 @@ export interface components {
         KeptExperiment: {
             /** Id */
             id: number;
+            /** Version */
+            version: string;
             /** Title */
             title: string;
             /**
@@ -7730,6 +7779,21 @@ export interface components {
             links: components["schemas"]["ReachLink"][];
             /** Picture */
             picture: string;
+        };
+        /**
+         * MovingOut
+         * @description How far a file is that is being read: so many of what there is to do are done.
+         */
+        MovingOut: {
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "waiting" | "looking" | "keeping" | "readings";
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
         };
         /**
          * MovedOut
@@ -9071,6 +9135,15 @@ export interface operations {
             };
         };
         responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookOut"];
+                };
+            };
             /** @description Created */
             201: {
                 headers: {
@@ -9196,7 +9269,9 @@ export interface operations {
     };
     get_cook: {
         parameters: {
-            query?: never;
+            query?: {
+                readings?: "shown" | "all";
+            };
             header?: never;
             path: {
                 cook_id: number;
@@ -10988,6 +11063,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReachOut"];
+                };
+            };
+        };
+    };
+    see_moving: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MovingOut"] | null;
                 };
             };
         };

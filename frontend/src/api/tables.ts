@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { answer, client, type Schemas } from "./client";
+import { type Edit, edited } from "./edit";
 
 export type MealTable = Schemas["MealTableIn"];
 export type PlannedTable = Schemas["TableOut"];
@@ -35,10 +36,17 @@ export const useTable = (id: number | null) =>
 export function useKeepTable(id: number | null) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (body: MealTable) =>
+    mutationFn: (edit: Edit<MealTable>) =>
       id === null
-        ? answer(client.POST("/api/tables", { body }))
-        : answer(client.PUT("/api/tables/{table_id}", { params: { path: { table_id: id } }, body })),
+        ? answer(client.POST("/api/tables", { body: edit.mine }))
+        : edited(
+            edit,
+            (body, headers) =>
+              answer(
+                client.PUT("/api/tables/{table_id}", { params: { path: { table_id: id } }, body, headers }),
+              ),
+            (current) => current.asked,
+          ),
     onSuccess: () => queries.invalidateQueries({ queryKey: keys.all }),
   });
 }

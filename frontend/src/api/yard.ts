@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 
 import { answer, client, type Schemas } from "./client";
+import { edited } from "./edit";
 import { keys } from "./hooks";
 
 export const yardKeys = {
@@ -100,16 +101,33 @@ function useChange<V, A>(call: (value: V) => Promise<A>, ...touched: (readonly s
   });
 }
 
+const grillBody = ({ name, spec }: Grill): Schemas["GrillBody"] => ({ name, spec });
+const panBody = ({ name, like, width_mm, depth_mm, heat_j_k }: Pan): Schemas["PanBody"] => ({
+  name,
+  like,
+  width_mm,
+  depth_mm,
+  heat_j_k,
+});
 const id = (name: string, value: number) => ({ path: { [name]: value } }) as never;
 
 export const useWriteGrill = () =>
   useChange(
-    ({ number, body }: { number: number | null; body: Schemas["GrillBody"] }) =>
-      answer(
-        number === null
-          ? client.POST("/api/grills", { body })
-          : client.PUT("/api/grills/{grill_id}", { params: id("grill_id", number), body }),
-      ),
+    ({ of, body }: { of: Grill | null; body: Schemas["GrillBody"] }) =>
+      of === null
+        ? answer(client.POST("/api/grills", { body }))
+        : edited(
+            { base: grillBody(of), mine: body, version: of.version },
+            (wanted, headers) =>
+              answer(
+                client.PUT("/api/grills/{grill_id}", {
+                  params: id("grill_id", of.id),
+                  body: wanted,
+                  headers,
+                }),
+              ),
+            grillBody,
+          ),
     yardKeys.grills,
     yardKeys.pans,
   );
@@ -126,12 +144,17 @@ export const usePutGrillAway = () =>
   );
 export const useWritePan = () =>
   useChange(
-    ({ number, body }: { number: number | null; body: Schemas["PanBody"] }) =>
-      answer(
-        number === null
-          ? client.POST("/api/pans", { body })
-          : client.PUT("/api/pans/{pan_id}", { params: id("pan_id", number), body }),
-      ),
+    ({ of, body }: { of: Pan | null; body: Schemas["PanBody"] }) =>
+      of === null
+        ? answer(client.POST("/api/pans", { body }))
+        : edited(
+            { base: panBody(of), mine: body, version: of.version },
+            (wanted, headers) =>
+              answer(
+                client.PUT("/api/pans/{pan_id}", { params: id("pan_id", of.id), body: wanted, headers }),
+              ),
+            panBody,
+          ),
     yardKeys.pans,
   );
 export const usePutPanAway = () =>
@@ -163,12 +186,18 @@ export const usePair = () =>
   );
 export const useName = () =>
   useChange(
-    ({ number, name }: { number: number; name: string }) =>
-      answer(
-        client.PUT("/api/thermometers/{thermometer_id}/name", {
-          params: id("thermometer_id", number),
-          body: { name },
-        }),
+    ({ of, name }: { of: Thermometer; name: string }) =>
+      edited(
+        { base: { name: of.name }, mine: { name }, version: of.version },
+        (body, headers) =>
+          answer(
+            client.PUT("/api/thermometers/{thermometer_id}/name", {
+              params: id("thermometer_id", of.id),
+              body,
+              headers,
+            }),
+          ),
+        (current) => ({ name: current.name }),
       ),
     yardKeys.thermometers,
   );

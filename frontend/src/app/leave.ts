@@ -1,5 +1,6 @@
 import { forgetAll } from "@/api/outbox";
 
+import { forgetDrafts } from "./drafts";
 import { keepNothing } from "./keep";
 
 const LEFT = "left";
@@ -9,6 +10,7 @@ const tabs = "BroadcastChannel" in window ? new BroadcastChannel("brasko-tabs") 
 /** Nothing of a household stays in this browser: at once, before the server answers, and in the other tabs too. */
 export function leaveNothing() {
   forgetAll();
+  forgetDrafts();
   keepNothing();
   tabs?.postMessage(LEFT);
 }

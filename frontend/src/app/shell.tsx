@@ -1,13 +1,15 @@
 import { Navigate, NavLink, Outlet, useLocation } from "react-router";
 
-import { useState } from "react";
+import { lazy, Suspense, useState, useSyncExternalStore } from "react";
 
+import { askedNow, onAsked } from "@/api/edit";
 import { usePreferences, useSignOut } from "@/api/hooks";
 import { unsent } from "@/api/outbox";
 import { useKeepHousehold } from "@/api/own";
 import { Button } from "@/ui/controls";
 import { clockText, dayText } from "@/units/units";
 
+import { useFocusOnArrival } from "./focus";
 import { leaveNothing } from "./leave";
 import { ThumbBar } from "./thumb-bar";
 import { leaveDemo, useHousehold, useMay } from "./session";
@@ -44,6 +46,22 @@ function Leaving({ at, owner }: { at: Date; owner: boolean }) {
   );
 }
 
+const ChangedMeanwhile = lazy(() =>
+  import("./changed-meanwhile").then((module) => ({ default: module.ChangedMeanwhile })),
+);
+
+/** The choice between two changes, where there is one to make. */
+function Changed() {
+  const asked = useSyncExternalStore(onAsked, askedNow);
+  return (
+    asked && (
+      <Suspense fallback={null}>
+        <ChangedMeanwhile asked={asked} />
+      </Suspense>
+    )
+  );
+}
+
 function Mark() {
   return (
     <svg viewBox="0 0 32 24" width="34" height="26" aria-hidden>
@@ -74,6 +92,7 @@ function Person() {
 const calledItself = (tag: string) => new Intl.DisplayNames([tag], { type: "language" }).of(tag) ?? tag;
 
 export function Shell() {
+  useFocusOnArrival();
   const household = useHousehold();
   const preferences = usePreferences();
   const signOut = useSignOut();
@@ -98,6 +117,7 @@ export function Shell() {
       >
         {say("screen-shell-skip-to-the-content")}
       </a>
+      <Changed />
       <header className="flex print:hidden flex-wrap items-center gap-x-2 px-4 pt-1 md:gap-x-6 md:px-6">
         <NavLink
           to="/plan"

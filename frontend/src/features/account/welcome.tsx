@@ -47,7 +47,7 @@ export function WelcomePage() {
   const keep = async (then: string) => {
     await preferences.mutateAsync({ units, clock, eaters });
     for (const kind of kinds.filter((k) => likes.includes(k.key) && !has.has(k.key)))
-      await write.mutateAsync({ number: null, body: { name: kind.name, spec: { like: kind.key } } });
+      await write.mutateAsync({ of: null, body: { name: kind.name, spec: { like: kind.key } } });
     // the one that every household begins with, where it is not theirs
     const [given, ...others] = inUse;
     if (given && others.length === 0 && likes.length > 0 && !likes.includes(given.spec.like))

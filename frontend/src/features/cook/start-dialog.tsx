@@ -88,7 +88,10 @@ export function StartPlan({
     <StartDialog
       {...{ title, pieces, trigger }}
       onStart={(body) =>
-        start.mutate({ id, body }, { onSuccess: (cook) => void navigate(`/cook/${cook.id}`) })
+        start.mutate(
+          { id, body },
+          { onSuccess: (cook) => void navigate(`/cook/${cook.id}`, { state: { focus: true } }) },
+        )
       }
       error={start.error}
       busy={start.isPending}

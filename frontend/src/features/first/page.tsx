@@ -248,7 +248,7 @@ function Begin({ plan }: { plan: Plan }) {
   const begin = (practice: boolean) =>
     start.mutate(
       { id: plan.id, body: { practice, speed: practice ? 10 : 1 } },
-      { onSuccess: (cook) => void go(`/cook/${cook.id}/one`) },
+      { onSuccess: (cook) => void go(`/cook/${cook.id}/one`, { state: { focus: true } }) },
     );
   const { units: system, scale } = useHousehold();
   const { result } = plan.pieces[0]!;

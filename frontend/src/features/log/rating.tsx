@@ -1,8 +1,10 @@
 import { useState } from "react";
 
-import { type Cook, usePhoto, useRate } from "@/api/hooks";
+import { type Cook, ratingBody, usePhoto, useRate } from "@/api/hooks";
 import { useLearned } from "@/api/yard";
+import { useDraftForm } from "@/app/drafts";
 import { BOX, Button, Choice, Field, Mistake } from "@/ui/controls";
+import { Restored } from "@/ui/restored";
 import { say } from "@/words/say";
 
 const DONENESS = [
@@ -122,32 +124,28 @@ function EatersSaid({
 /** The verdict: one to five, doneness, crust, and what to change. */
 export function RatingForm({ cook }: { cook: Cook }) {
   const rate = useRate(cook.id);
-  const [form, setForm] = useState({
-    stars: cook.rating.stars ?? 0,
-    doneness: cook.rating.doneness,
-    crust: cook.rating.crust,
-    rim: cook.rating.rim,
-    tenderness: cook.rating.tenderness,
-    smoke: cook.rating.smoke,
-    note: cook.rating.note,
-    eaters: cook.rating.eaters,
-  });
+  // what was there when the form was opened: others may write meanwhile
+  const [opened, setOpened] = useState(cook.rating);
+  const draft = useDraftForm(`rating/${cook.id}`, ratingBody(opened));
+  const { value: form, set: setForm } = draft;
   const photo = usePhoto(cook.id);
   return (
     <form
       className="flex flex-col gap-3"
       onSubmit={(e) => {
         e.preventDefault();
-        rate.mutate({
-          ...form,
-          doneness: form.doneness as "right",
-          crust: form.crust as "right",
-          rim: form.rim as "right",
-          tenderness: form.tenderness as "right",
-          smoke: form.smoke as "right",
-        });
+        rate.mutate(
+          { base: ratingBody(opened), mine: form, version: opened.version },
+          {
+            onSuccess: (rated) => {
+              setOpened(rated.rating);
+              draft.begin(ratingBody(rated.rating));
+            },
+          },
+        );
       }}
     >
+      {draft.restored && <Restored onAnew={draft.anew} />}
       <fieldset className="m-0 flex gap-1 border-0 p-0">
         <legend className="mb-1 text-sm font-semibold">{say("screen-rating-out-of-five")}</legend>
         {[1, 2, 3, 4, 5].map((n) => (

@@ -4,6 +4,7 @@ import { useLocation, useParams, useSearchParams } from "react-router";
 import type { Schemas } from "@/api/client";
 import { type PieceIn, type Reference, usePlan, useReference } from "@/api/hooks";
 import { useLearned } from "@/api/yard";
+import { useDrafts } from "@/app/drafts";
 import { useHousehold } from "@/app/session";
 import { FaceView } from "@/chart/face-view";
 import type { Spot } from "@/chart/grate-model";
@@ -15,6 +16,7 @@ import { unpacked, widthMm } from "@/chart/section";
 import { roleOf } from "@/chart/where";
 import { StartPlan } from "@/features/cook/start-dialog";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
+import { Restored } from "@/ui/restored";
 import { clockText, phrase } from "@/units/units";
 
 import { addPiece, Answers } from "./answers";
@@ -78,7 +80,12 @@ export function PlanPage() {
       : { ...draftOf(plan.data, fresh.day), time: fresh.time };
   const kept =
     plan.data && planId
-      ? { id: plan.data.id, title: plan.data.title, pieces: plan.data.pieces.map((p) => p.result.cut_name) }
+      ? {
+          id: plan.data.id,
+          version: plan.data.version,
+          title: plan.data.title,
+          pieces: plan.data.pieces.map((p) => p.result.cut_name),
+        }
       : null;
   const key = plan.data
     ? JSON.stringify([
@@ -88,21 +95,61 @@ export function PlanPage() {
         plan.data.pieces.map((p) => p.inputs),
       ])
     : JSON.stringify(given ?? "new");
-  return <Planner key={key} reference={reference.data} initial={draft} kept={kept} />;
+  // what was begun from elsewhere is no plan that was left half made
+  const name = kept ? `plan/${kept.id}` : from || given ? null : "plan/new";
+  return <Planner key={key} reference={reference.data} initial={draft} kept={kept} drafted={name} />;
+}
+
+interface KeptPlan {
+  id: number;
+  version: string;
+  title: string;
+  pieces: string[];
+}
+
+/** What was typed, and what the plan was when it was opened. */
+interface Typed {
+  draft: Draft;
+  base: Draft;
+  version: string | undefined;
 }
 
 function Planner({
   reference,
   initial,
   kept,
+  drafted,
 }: {
   reference: Reference;
   initial: Draft;
-  kept: { id: number; title: string; pieces: string[] } | null;
+  kept: KeptPlan | null;
+  /** Under which name it survives a reload; null where it does not. */
+  drafted: string | null;
 }) {
   const household = useHousehold();
   const system = household.units;
-  const { draft, set: setDraft, amend, undo, redo, canUndo, canRedo } = useDraft(initial);
+  const drafts = useDrafts<Typed>(drafted ?? "plan/other");
+  const restored = drafted ? drafts.restored : null;
+  // others may change the plan meanwhile: what it was when it was opened goes with what was typed
+  const [opened] = useState({
+    draft: restored?.base ?? initial,
+    version: restored?.version ?? kept?.version,
+  });
+  const { put } = drafts;
+  const typed = useCallback(
+    (now: Draft) => drafted && put({ draft: now, base: opened.draft, version: opened.version }),
+    [drafted, put, opened],
+  );
+  const {
+    draft,
+    set: setDraft,
+    amend,
+    undo,
+    redo,
+    begin,
+    canUndo,
+    canRedo,
+  } = useDraft(restored?.draft ?? initial, typed);
   const [looked, setLooked] = useState<Looked>(null);
   const setMoment = useCallback((s: number) => setLooked(s), []);
   const setStep = useCallback((task: string) => setLooked({ task }), []);
@@ -134,7 +181,14 @@ function Planner({
   const sear = result?.steps.find((s) => s.name === "sear");
   const at = momentOf(looked, order) ?? (result && sear ? result.on_s + sear.end_s - 5 : -600);
   const changed = JSON.stringify({ ...draft, focus: 0 }) !== JSON.stringify({ ...initial, focus: 0 });
-  const keeping = useKeeping(draft, hour, kept, problem !== null, pick.pending);
+  const keeping = useKeeping(
+    draft,
+    hour,
+    kept && { id: kept.id, ...opened },
+    problem !== null,
+    pick.pending,
+    drafts.drop,
+  );
   useKeys(
     useMemo(
       () => ({
@@ -188,6 +242,14 @@ function Planner({
           </Button>
           <KeyMap />
         </div>
+        {restored && (
+          <Restored
+            onAnew={() => {
+              drafts.drop();
+              begin(initial);
+            }}
+          />
+        )}
         <Tour />
         <Answers
           draft={draft}

@@ -2,17 +2,25 @@ import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 
 import { Problem } from "@/api/client";
+import { focusHeading } from "@/app/focus";
 import { useChangePlan, useKeepPlan } from "@/api/hooks";
 
-import { type Draft, piecesToSend } from "./model";
+import { anchorAt, type Draft, draftOf, piecesToSend } from "./model";
+
+const bodyOf = (draft: Draft, hour: Date) => ({
+  eat_at: hour.toISOString(),
+  pieces: piecesToSend(draft),
+  table: draft.table,
+});
 
 /** Keeping a plan, as another or with its changes. What is pressed while Brasko is still picking is done once it has. */
 export function useKeeping(
   draft: Draft,
   hour: Date,
-  kept: { id: number } | null,
+  kept: { id: number; draft: Draft; version: string | undefined } | null,
   blocked: boolean,
   picking: boolean,
+  onKept: () => void,
 ) {
   const keep = useKeepPlan();
   const change = useChangePlan(kept?.id ?? 0);
@@ -26,12 +34,28 @@ export function useKeeping(
   useEffect(() => {
     if (!pressed || picking || sent.current) return;
     sent.current = true;
-    const body = { eat_at: hour.toISOString(), pieces: piecesToSend(draft), table: draft.table };
+    const body = bodyOf(draft, hour);
     // a promise of its own: what Brasko fills in meanwhile resets the mutation, and must not keep the page from moving on
     const done =
       pressed === "keep"
-        ? keep.mutateAsync(body).then((plan) => navigate(`/plan/${plan.id}`))
-        : change.mutateAsync(body);
+        ? keep.mutateAsync(body).then((plan) => {
+            onKept();
+            return navigate(`/plan/${plan.id}`, { state: { focus: true } });
+          })
+        : change
+            .mutateAsync({
+              base: bodyOf(kept!.draft, anchorAt(kept!.draft)!),
+              mine: body,
+              version: kept!.version ?? "",
+              bodyOf: (plan) => {
+                const theirs = draftOf(plan);
+                return bodyOf(theirs, anchorAt(theirs)!);
+              },
+            })
+            .then(() => {
+              onKept();
+              focusHeading();
+            });
     void Promise.resolve(done)
       .catch(() => undefined)
       .finally(() => {

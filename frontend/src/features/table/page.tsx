@@ -4,12 +4,14 @@ import { Link, Navigate, useLocation, useNavigate, useParams } from "react-route
 import { Problem } from "@/api/client";
 import { type Reference, useReference } from "@/api/hooks";
 import { type TableReference, useKeepTable, useTable, useTableReference } from "@/api/tables";
+import { useDrafts } from "@/app/drafts";
 import { useHousehold, useMay } from "@/app/session";
 import { dayOf, timeOf } from "@/units/typed";
 import { Button, Failed, Field, Mistake, TextField, Tick, Waiting } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { DayField } from "@/ui/day-field";
 import { HourField } from "@/ui/hour-field";
+import { Restored } from "@/ui/restored";
 import { clockText, count, dayText, phrase } from "@/units/units";
 
 import { Board } from "./board";
@@ -54,9 +56,11 @@ function Laid({ tableId }: { tableId: string | undefined }) {
     return <Waiting what={say("screen-table-laying-the-table")} />;
   return (
     <Planner
-      key={tableId ?? (read ? key : "new")}
+      key={kept.data ? `${kept.data.id}/${kept.data.version}` : read ? key : "new"}
       initial={kept.data ? draftOf(kept.data.asked) : (read ?? emptyTable())}
       id={kept.data?.id ?? null}
+      version={kept.data?.version ?? ""}
+      drafted={kept.data ? `table/${kept.data.id}` : read ? null : "table/new"}
       reference={cuts.data}
       sides={sides.data}
     />
@@ -76,6 +80,9 @@ function ToBeMarked() {
 interface Props {
   initial: TableDraft;
   id: number | null;
+  version: string;
+  /** Under which name it survives a reload; null where it does not. */
+  drafted: string | null;
   reference: Reference;
   sides: TableReference;
 }
@@ -83,15 +90,26 @@ interface Props {
 const GratesBehind = memo(Grates);
 const WorkBehind = memo(Work);
 
-function Planner({ initial, id, reference, sides }: Props) {
+/** What was typed, and what the table was when it was opened. */
+interface Typed {
+  draft: TableDraft;
+  base: TableDraft;
+  version: string;
+}
+
+function Planner({ initial, id, version, drafted, reference, sides }: Props) {
   const system = useHousehold().units;
   const [past, setPast] = useState<TableDraft[]>([]);
-  const [draft, setDraft] = useState(initial);
+  const drafts = useDrafts<Typed>(drafted ?? "table/other");
+  const restored = drafted ? drafts.restored : null;
+  const [opened] = useState({ draft: restored?.base ?? initial, version: restored?.version ?? version });
+  const [draft, setDraft] = useState(restored?.draft ?? initial);
   const [focus, setFocus] = useState<string | null>(null);
   const [at, setAt] = useState(-600);
   const change = (next: TableDraft) => {
     setPast([...past.slice(-49), draft]);
     setDraft(next);
+    if (drafted) drafts.put({ draft: next, base: opened.draft, version: opened.version });
   };
   const undo = () => {
     const before = past.at(-1);
@@ -115,6 +133,14 @@ function Planner({ initial, id, reference, sides }: Props) {
             {say("screen-table-undo")}
           </Button>
         </div>
+        {restored && (
+          <Restored
+            onAnew={() => {
+              drafts.drop();
+              setDraft(initial);
+            }}
+          />
+        )}
         <When draft={draft} onDraft={change} problem={problem} reference={sides} />
         <Dishes
           {...{ draft, reference, sides, problem, system, focus }}
@@ -150,7 +176,11 @@ function Planner({ initial, id, reference, sides }: Props) {
           ) : (
             <Waiting what={say("screen-table-fitting-the-dishes-together")} />
           )}
-          <Keep {...{ draft, id, changed }} possible={sent !== null && fresh && told?.status !== "clash"} />
+          <Keep
+            {...{ draft, opened, id, changed }}
+            onKept={drafts.drop}
+            possible={sent !== null && fresh && told?.status !== "clash"}
+          />
         </section>
         {told && (
           <section aria-label={say("screen-table-board")} className="plate p-4">
@@ -253,18 +283,29 @@ function When({ draft, onDraft, problem, reference }: WhenProps) {
 
 interface KeepProps {
   draft: TableDraft;
+  opened: { draft: TableDraft; version: string };
+  onKept: () => void;
   id: number | null;
   changed: boolean;
   possible: boolean;
 }
 
-function Keep({ draft, id, changed, possible }: KeepProps) {
+function Keep({ draft, opened, onKept, id, changed, possible }: KeepProps) {
   const again = useKeepTable(id);
   const anew = useKeepTable(null);
   const navigate = useNavigate();
   const body = asked(draft);
   const keep = (to: typeof again) => {
-    if (body) to.mutate(body, { onSuccess: (kept) => void navigate(`/table/${kept.id}`) });
+    if (!body) return;
+    to.mutate(
+      { base: asked(opened.draft) ?? body, mine: body, version: opened.version },
+      {
+        onSuccess: (kept) => {
+          onKept();
+          void navigate(`/table/${kept.id}`, { state: { focus: true } });
+        },
+      },
+    );
   };
   const busy = again.isPending || anew.isPending;
   const error = again.error ?? anew.error;

@@ -1,9 +1,9 @@
-import { useState } from "react";
-
 import { Problem, type Schemas } from "@/api/client";
 import { type Grill, useWriteGrill } from "@/api/yard";
+import { useDraftForm } from "@/app/drafts";
 import { Choice, Mistake, TextField } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
+import { Restored } from "@/ui/restored";
 import { percent, plain, type System, thickness } from "@/units/units";
 
 import { EditForm, saying } from "./edit-form";
@@ -24,8 +24,17 @@ export function GrillForm({
   system: System;
   onDone: () => void;
 }) {
-  const [name, setName] = useState(grill?.name ?? "");
-  const [spec, setSpec] = useState<Schemas["GrillIn"]>(grill?.spec ?? { like: "kettle" });
+  const draft = useDraftForm<Schemas["GrillBody"]>(`grill/${grill?.id ?? "new"}`, {
+    name: grill?.name ?? "",
+    spec: grill?.spec ?? { like: "kettle" },
+  });
+  const { name, spec } = draft.value;
+  const setName = (wanted: string) => draft.set({ name: wanted, spec });
+  const setSpec = (wanted: Schemas["GrillIn"]) => draft.set({ name, spec: wanted });
+  const done = () => {
+    draft.drop();
+    onDone();
+  };
   const write = useWriteGrill();
   const kind = reference.grills.find((k) => k.key === spec.like)!;
   const grate = kind.grates[0]!;
@@ -53,11 +62,10 @@ export function GrillForm({
     <EditForm
       isNew={!grill}
       busy={write.isPending}
-      onKeep={() =>
-        write.mutate({ number: grill?.id ?? null, body: { name: name.trim(), spec } }, { onSuccess: onDone })
-      }
-      onLeave={onDone}
+      onKeep={() => write.mutate({ of: grill, body: { name: name.trim(), spec } }, { onSuccess: done })}
+      onLeave={done}
     >
+      {draft.restored && <Restored onAnew={draft.anew} />}
       <TextField
         label={say("screen-grill-form-name")}
         required

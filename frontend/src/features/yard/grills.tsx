@@ -19,6 +19,7 @@ export function Grills({ grills, reference, system }: Props) {
   const away = usePutGrillAway();
   return (
     <Shelf
+      drafts="grill"
       title={say("screen-grills-grills")}
       things={grills}
       nameOf={(g) => g.name}

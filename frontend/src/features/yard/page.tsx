@@ -66,7 +66,7 @@ function Fires({ fires }: { fires: LaidFire[] }) {
       empty={
         <>
           {say("screen-yard-none-yet")}{" "}
-          <Link to="/fire" className="text-ink">
+          <Link to="/fire" className="link text-ink">
             {say("screen-yard-build-one")}
           </Link>{" "}
           {say("screen-yard-and-keep-it")}

@@ -1,9 +1,9 @@
-import { useState } from "react";
-
 import { Problem, type Schemas } from "@/api/client";
 import { type Pan, usePutPanAway, useWritePan } from "@/api/yard";
+import { useDraftForm } from "@/app/drafts";
 import { Choice, Mistake, TextField } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
+import { Restored } from "@/ui/restored";
 import { lengthText, mass, type Scale, type System, thickness, weightText } from "@/units/units";
 
 import { EditForm, saying } from "./edit-form";
@@ -39,6 +39,7 @@ export function Pans({ pans, reference, system }: { pans: Pan[]; reference: Refe
       empty={say("screen-pans-no-pan-yet")}
       away={away}
       form={(p, onDone) => <PanForm pan={p} reference={reference} system={system} onDone={onDone} />}
+      drafts="pan"
       addWords={say("screen-pans-add-a-pan")}
     />
   );
@@ -56,7 +57,8 @@ function PanForm({
   onDone: () => void;
 }) {
   const usual = reference.wares[0]!;
-  const [body, setBody] = useState<Schemas["PanBody"]>(
+  const draft = useDraftForm<Schemas["PanBody"]>(
+    `pan/${pan?.id ?? "new"}`,
     pan
       ? {
           name: pan.name,
@@ -73,6 +75,11 @@ function PanForm({
           heat_j_k: usual.heat_j_k,
         },
   );
+  const { value: body, set: setBody } = draft;
+  const done = () => {
+    draft.drop();
+    onDone();
+  };
   const write = useWritePan();
   const one = reference.wares.find((w) => w.key === body.like)!.heat_j_gk;
   const grams = mass(system);
@@ -93,14 +100,10 @@ function PanForm({
     <EditForm
       isNew={!pan}
       busy={write.isPending}
-      onKeep={() =>
-        write.mutate(
-          { number: pan?.id ?? null, body: { ...body, name: body.name.trim() } },
-          { onSuccess: onDone },
-        )
-      }
-      onLeave={onDone}
+      onKeep={() => write.mutate({ of: pan, body: { ...body, name: body.name.trim() } }, { onSuccess: done })}
+      onLeave={done}
     >
+      {draft.restored && <Restored onAnew={draft.anew} />}
       <TextField
         label={say("screen-pans-name")}
         required

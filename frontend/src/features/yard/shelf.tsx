@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from "react";
 
+import { useDrafted } from "@/app/drafts";
 import { Button } from "@/ui/controls";
 
 import { Undo } from "./undo";
@@ -25,13 +26,21 @@ interface ShelfProps<T> {
   away: Away;
   /** The form that changes a thing, or makes a new one of null; without one they cannot be changed. */
   form?: (thing: T | null, onDone: () => void) => ReactNode;
+  /** Under which name the form keeps what is typed into it, before the number of a thing. */
+  drafts?: string;
   addWords?: string;
 }
 
 /** Things of the yard: changed in place, put away and brought back. */
 export function Shelf<T extends { id: number }>(props: ShelfProps<T>) {
   const { title, things, nameOf, away, form } = props;
-  const [editing, setEditing] = useState<number | "new" | null>(null);
+  const drafted = useDrafted(
+    props.drafts ? ["new", ...things.map((t) => t.id)].map((each) => `${props.drafts}/${each}`) : [],
+  );
+  const [editing, setEditing] = useState<number | "new" | null>(() => {
+    const of = drafted?.split("/").at(-1);
+    return of === undefined ? null : of === "new" ? "new" : Number(of);
+  });
   const [gone, setGone] = useState<T | null>(null);
   const done = () => setEditing(null);
   return (

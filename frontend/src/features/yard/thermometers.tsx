@@ -1,7 +1,9 @@
 import { useState } from "react";
 
 import { type Thermometer, useName, usePair, usePairAgain, useRevoke, useTakeCheckBack } from "@/api/yard";
+import { useDraftForm } from "@/app/drafts";
 import { Button, Choice, TextField } from "@/ui/controls";
+import { Restored } from "@/ui/restored";
 import { clockText, dayText, type System, temperature, temperatureStep, written } from "@/units/units";
 
 import { CheckForm, fine, PutRight } from "./checks";
@@ -10,9 +12,11 @@ import { figure, say } from "@/words/say";
 /** Thermometers and their checks in ice and boiling water. */
 export function Thermometers({ thermometers, system }: { thermometers: Thermometer[]; system: System }) {
   const [checking, setChecking] = useState<number | null>(null);
-  const [name, setName] = useState("");
-  const [kind, setKind] = useState<Kind>("probe");
-  const [naming, setNaming] = useState<{ id: number; name: string } | null>(null);
+  const another = useDraftForm<{ name: string; kind: Kind }>("thermometer/new", { name: "", kind: "probe" });
+  const { name, kind } = another.value;
+  const renaming = useDraftForm<{ id: number; name: string } | null>("thermometer/name", null);
+  const naming = renaming.value;
+  const setNaming = (next: typeof naming) => (next ? renaming.set(next) : renaming.begin(null));
   const [wrong, setWrong] = useState<{ id: number; since: string } | null>(null);
   const pair = usePair();
   const rename = useName();
@@ -68,10 +72,7 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
                 className="flex items-end gap-2"
                 onSubmit={(e) => {
                   e.preventDefault();
-                  rename.mutate(
-                    { number: t.id, name: naming.name.trim() },
-                    { onSuccess: () => setNaming(null) },
-                  );
+                  rename.mutate({ of: t, name: naming.name.trim() }, { onSuccess: () => setNaming(null) });
                 }}
               >
                 <div className="flex-1">
@@ -136,11 +137,17 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
           <li className="text-ash">{say("screen-thermometers-no-thermometer-yet")}</li>
         )}
       </ul>
+      {(another.restored || renaming.restored) && (
+        <Restored onAnew={() => [another, renaming].forEach((form) => form.anew())} />
+      )}
       <form
         className="flex flex-wrap items-end gap-2"
         onSubmit={(e) => {
           e.preventDefault();
-          pair.mutate({ name: name.trim(), simulated: false, kind }, { onSuccess: () => setName("") });
+          pair.mutate(
+            { name: name.trim(), simulated: false, kind },
+            { onSuccess: () => another.begin({ name: "", kind: "probe" }) },
+          );
         }}
       >
         <div className="flex-1">
@@ -148,7 +155,7 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
             label={say("screen-thermometers-another-thermometer")}
             required
             value={name}
-            onChange={setName}
+            onChange={(typed) => another.set({ name: typed, kind })}
             error={pair.isError ? pair.error.message : undefined}
           />
         </div>
@@ -156,7 +163,7 @@ export function Thermometers({ thermometers, system }: { thermometers: Thermomet
           <Choice
             label={say("screen-thermometers-what-it-is")}
             value={kind}
-            onChange={(k) => setKind(k as Kind)}
+            onChange={(k) => another.set({ name, kind: k as Kind })}
             options={KINDS}
           />
         </div>

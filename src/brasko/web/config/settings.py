@@ -67,6 +67,7 @@ INSTALLED_APPS = [
 MIDDLEWARE = [
     "brasko.web.common.assets.Assets",
     "brasko.web.common.policy.safe_headers",
+    "brasko.web.common.compressed.compressed",
     "brasko.web.common.swift.Sessions",
     "brasko.web.common.swift.Csrf",
     "brasko.web.common.swift.SignedInUser",
@@ -91,6 +92,7 @@ DATABASES = {
         },
     }
 }
+DATABASE_ROUTERS = ["brasko.web.moving.trial.Router"]
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTH_PASSWORD_VALIDATORS = [
@@ -125,8 +127,9 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "formatters": {"line": {"format": "%(asctime)s %(message)s"}},
+    "filters": {"hidden": {"()": "brasko.web.common.hidden.HideTokens"}},
     "handlers": {
-        "console": {"class": "logging.StreamHandler"},
+        "console": {"class": "logging.StreamHandler", "filters": ["hidden"]},
         "security": {
             "class": "logging.handlers.RotatingFileHandler",
             "filename": VAR / "security.log",
@@ -140,6 +143,8 @@ LOGGING = {
     "root": {"handlers": ["console"], "level": os.environ.get("BRASKO_LOG", "WARNING")},
 }
 
+SIGN_UP = os.environ.get("BRASKO_SIGN_UP", "")
+"""Who may make a new household: "open", "invited" or "closed"; what `brasko sign-up` says comes first."""
 FORECASTS = "by worker"
 """Kitchens of a forecast are simulated "by worker"; for tests "at once", within the request, or "never"."""
 STORE_THREADS = True

@@ -9,6 +9,7 @@ from brasko.core.words import say
 from brasko.web.common.problem import problem
 from brasko.web.config import settings
 from brasko.web.config.api import api
+from brasko.web.config.description import description
 from brasko.web.config.health import health, ready
 from brasko.web.cooks.stream import cook_stream
 from brasko.web.machine.api import yard_certificate
@@ -29,6 +30,7 @@ def front_end(request: HttpRequest) -> HttpResponse:
 
 urlpatterns = [
     path("api/cooks/<int:cook_id>/stream", cook_stream),
+    path("api/openapi.json", description),
     path("api/", api.urls),
     path("healthz", health),
     path("readyz", ready),

@@ -1,11 +1,9 @@
 """Cooks: start, follow, mark, rate, and the log of what is over."""
 
-import csv
-from io import StringIO
-from typing import Annotated
+from typing import Annotated, Literal
 
 from django.core.exceptions import PermissionDenied
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import File, Query, Router, Status
@@ -14,17 +12,17 @@ from ninja.files import UploadedFile
 from brasko.core.words import say
 from brasko.formats.bounds import Number
 from brasko.formats.readings_csv import looked
-from brasko.formats.spreadsheet import words_cell
-from brasko.web.accounts.auth import CookRequest
+from brasko.web.accounts.auth import CookRequest, signed_in
 from brasko.web.accounts.people import HANDS_MARK
 from brasko.web.accounts.security_log import noted
+from brasko.web.common.versions import unchanged
 from brasko.web.cooks.actions.from_elsewhere import from_elsewhere
 from brasko.web.cooks.actions.photo import keep_photo
 from brasko.web.cooks.actions.put_right import put_right_all
 from brasko.web.cooks.actions.rate import rate
 from brasko.web.cooks.actions.record import finish, record_event, set_hands, set_speed
 from brasko.web.cooks.actions.start_cook import start_cook
-from brasko.web.cooks.convert import cook_out, update_since
+from brasko.web.cooks.convert import cook_out, rating_out, update_since
 from brasko.web.cooks.corrections import ask_practice, corrections_for, surface_for
 from brasko.web.cooks.leaving import keep, leave
 from brasko.web.cooks.log_schemas import (
@@ -38,7 +36,7 @@ from brasko.web.cooks.log_schemas import (
 )
 from brasko.web.cooks.logbook import differences_of, lines_of, season_of
 from brasko.web.cooks.looks import looked_at, made
-from brasko.web.cooks.models import Cook, Event, Look, Photo, Piece, labels
+from brasko.web.cooks.models import Cook, Event, Look, Photo, Piece
 from brasko.web.cooks.schemas import (
     AskIn,
     CookOut,
@@ -56,7 +54,9 @@ from brasko.web.cooks.schemas import (
     SurfaceOut,
     UpdateOut,
 )
+from brasko.web.cooks.shown import as_csv
 from brasko.web.machine.shares import waiter_of
+from brasko.web.machine.store import in_store
 from brasko.web.plans.models import Plan
 from brasko.web.yard.models import Thermometer
 from brasko.web.yard.schemas import PutRightIn, PutRightOut
@@ -68,10 +68,12 @@ def _mine(request: CookRequest, cook_id: int) -> Cook:
     return get_object_or_404(Cook, id=cook_id, owner=request.user)
 
 
-@router.post("plans/{int:plan_id}/start", response={201: CookOut}, operation_id="start_cook")
+@router.post("plans/{int:plan_id}/start", response={201: CookOut, 200: CookOut}, operation_id="start_cook")
 def start(request: CookRequest, plan_id: int, payload: StartIn) -> Status[CookOut]:
+    """Start a cook of a plan (201), or join the one that goes on already (200)."""
     plan = get_object_or_404(Plan, id=plan_id, owner=request.user)
-    return Status(201, cook_out(start_cook(request.user, plan, payload)))
+    cook, is_new = start_cook(request.user, plan, payload)
+    return Status(201 if is_new else 200, cook_out(cook))
 
 
 @router.get("cooks", response=list[CookLine], operation_id="list_cooks")
@@ -105,8 +107,9 @@ def cook_from_elsewhere(request: CookRequest, payload: ElsewhereIn) -> Status[Co
 
 
 @router.get("cooks/{int:cook_id}", response=CookOut, operation_id="get_cook")
-def get_cook(request: CookRequest, cook_id: int) -> CookOut:
-    return cook_out(_mine(request, cook_id))
+def get_cook(request: CookRequest, cook_id: int, readings: Literal["shown", "all"] = "shown") -> CookOut:
+    """A cook, with as many readings as a line on a screen shows, or all of them."""
+    return cook_out(_mine(request, cook_id), every_reading=readings == "all")
 
 
 @router.delete("cooks/{int:cook_id}", response=list[GoneLine], operation_id="let_cook_go")
@@ -196,7 +199,10 @@ def end(request: CookRequest, cook_id: int) -> CookOut:
 
 @router.put("cooks/{int:cook_id}/rating", response=CookOut, operation_id="rate_cook")
 def rate_cook(request: CookRequest, cook_id: int, payload: RatingIn) -> CookOut:
-    return cook_out(rate(_mine(request, cook_id), payload))
+    def seen(cook: Cook) -> None:
+        unchanged(request, cook.version, lambda: rating_out(cook))
+
+    return cook_out(rate(_mine(request, cook_id), payload, seen))
 
 
 @router.get(
@@ -250,24 +256,10 @@ def put_readings_right(request: CookRequest, thermometer_id: int, payload: PutRi
     return put_right_all(get_object_or_404(Thermometer, id=thermometer_id, owner=request.user), payload.since)
 
 
-@router.get("cooks/{int:cook_id}/readings.csv", operation_id="export_readings", include_in_schema=False)
-def export_readings(request: CookRequest, cook_id: int) -> HttpResponse:
+@router.get("cooks/{int:cook_id}/readings.csv", auth=signed_in, operation_id="export_readings", include_in_schema=False)
+async def export_readings(request: CookRequest, cook_id: int) -> StreamingHttpResponse:
     """Every reading as CSV: piece, thermometer, channel, time (ISO 8601), °C."""
-    cook = _mine(request, cook_id)
-    out = StringIO()
-    writer = csv.writer(out)
-    writer.writerow(["piece", "thermometer", "channel", "at", "temp_c"])
-    called = labels(cook.pieces.all())
-    for reading in cook.readings.select_related("piece", "thermometer"):
-        writer.writerow(
-            [
-                words_cell(called[reading.piece_id]),
-                words_cell(reading.thermometer.name) if reading.thermometer else "",
-                reading.source,
-                reading.at.isoformat(),
-                reading.temp_c,
-            ]
-        )
-    response = HttpResponse(out.getvalue(), content_type="text/csv; charset=utf-8")
-    response["Content-Disposition"] = f'attachment; filename="cook-{cook.id}-readings.csv"'
+    cook = await in_store(_mine, request, cook_id)
+    response = StreamingHttpResponse(as_csv(cook), content_type="text/csv; charset=utf-8")
+    response["Content-Disposition"] = f'attachment; filename="cook-{cook.pk}-readings.csv"'
     return response

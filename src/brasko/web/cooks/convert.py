@@ -1,10 +1,12 @@
 """Between the records of a cook and the core's forecast, comparison and the API."""
 
 import re
+from collections.abc import Sequence
 from datetime import datetime, timedelta
 from typing import Any
 
 import numpy as np
+from django.db.models import Max
 from django.utils import timezone
 
 from brasko.core.fire.weather_effects import RAINS, WINDS, shift_of
@@ -42,6 +44,7 @@ from brasko.web.cooks.schemas import (
     UpdateOut,
     WhenOut,
 )
+from brasko.web.cooks.shown import readings_shown
 from brasko.web.cooks.story import done_at, fire_under, table_at
 from brasko.web.cooks.watch import Outlook, watching, wish_for
 from brasko.web.plans.schemas import CurveOut
@@ -238,7 +241,7 @@ def clock_of(cook: Cook) -> ClockOut:
     )
 
 
-def cursor_of(readings: list[Reading], events: list[Event], before: tuple[int, int] = (0, 0)) -> str:
+def cursor_of(readings: Sequence[Reading | ReadingOut], events: list[Event], before: tuple[int, int] = (0, 0)) -> str:
     """What a browser has seen: the newest reading and the newest event."""
     last_reading = max((r.id for r in readings), default=before[0])
     last_event = max((e.id for e in events), default=before[1])
@@ -251,6 +254,13 @@ def cursor_parts(cursor: str) -> tuple[int, int]:
     return (int(found[1]), int(found[2])) if found else (0, 0)
 
 
+def newest_of(cook_id: int, cursor: str) -> str:
+    """The cursor of what there is by now, without what it is."""
+    before = cursor_parts(cursor)
+    last = [rows.filter(cook_id=cook_id).aggregate(Max("id"))["id__max"] for rows in (Reading.objects, Event.objects)]
+    return "-".join(str(max(newest or 0, known)) for newest, known in zip(last, before, strict=True))
+
+
 def _skies(piece: Piece) -> list[SkyOut]:
     fire = fire_under(piece)
     return [
@@ -260,9 +270,10 @@ def _skies(piece: Piece) -> list[SkyOut]:
     ]
 
 
-def cook_out(cook: Cook) -> CookOut:
-    """The whole of a cook."""
-    pieces, events, readings = list(cook.pieces.all()), list(cook.events.all()), list(cook.readings.all())
+def cook_out(cook: Cook, *, every_reading: bool = False) -> CookOut:
+    """The whole of a cook, with the readings that a screen shows or with every one."""
+    pieces, events = list(cook.pieces.all()), list(cook.events.all())
+    readings = readings_shown(cook, every_reading)
     now = cook.now()
     seen = outlooks_of(cook, pieces, events, now)
     return CookOut(
@@ -295,14 +306,19 @@ def cook_out(cook: Cook) -> CookOut:
         expected=expected_out(cook, pieces, events, now, seen),
         outlooks=[outlook_out(cook, p, now, found) for p in pieces if (found := seen[p.id]) is not None],
         events=[EventOut.model_validate(e, from_attributes=True) for e in events],
-        readings=[ReadingOut.model_validate(r, from_attributes=True) for r in readings],
-        rating=RatingOut(
-            **{f: getattr(cook, f) for f in RatingOut.model_fields if f not in ("photo", "eaters")},
-            eaters=_said_of(cook),
-            photo=Photo.objects.filter(cook=cook).exists(),
-        ),
+        readings=readings,
+        rating=rating_out(cook),
         next_time=[] if cook.ended_at is None else _next_time(cook, pieces[0]),
         cursor=cursor_of(readings, events),
+    )
+
+
+def rating_out(cook: Cook) -> RatingOut:
+    """What was said of a cook."""
+    return RatingOut(
+        **{f: getattr(cook, f) for f in RatingOut.model_fields if f not in ("photo", "eaters")},
+        eaters=_said_of(cook),
+        photo=Photo.objects.filter(cook=cook).exists(),
     )
 
 

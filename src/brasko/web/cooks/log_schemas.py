@@ -8,6 +8,7 @@ from pydantic import ConfigDict, Field
 from brasko.formats.bounds import Count, Figure, Moment
 from brasko.formats.meal import PieceIn
 from brasko.formats.readings_csv import Role, TimeKind, Unit
+from brasko.formats.text import Name
 from brasko.web.cooks.schemas import OutcomeOut
 
 
@@ -53,7 +54,7 @@ class ElsewhereIn(Schema):
 
     model_config = ConfigDict(extra="forbid")
 
-    title: str = Field("", max_length=120)
+    title: Name = Field("", max_length=120)
     piece: PieceIn
     text: str = Field(max_length=2_000_000)
     columns: list[MappedIn] = Field(min_length=1, max_length=60)

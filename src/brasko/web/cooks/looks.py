@@ -19,7 +19,7 @@ AFTERWARDS = timedelta(days=1)
 """A link ends so long after the meal, or after it was made."""
 MOST_LOOKS = 10
 NOTHING_SAID = RatingOut(
-    stars=None, doneness="", crust="", rim="", tenderness="", smoke="", note="", eaters=[], photo=False
+    stars=None, doneness="", crust="", rim="", tenderness="", smoke="", note="", eaters=[], photo=False, version=""
 )
 
 

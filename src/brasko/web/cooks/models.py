@@ -10,6 +10,7 @@ from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
+from brasko.web.common.versions import Versioned
 from brasko.web.cooks.deeds import Deed, deed_of
 from brasko.web.plans.stored import Stored
 
@@ -21,11 +22,13 @@ class Staying(models.Manager["Cook"]):
         return super().get_queryset().filter(leaves_at=None)
 
 
-class Cook(models.Model):
+class Cook(Versioned, models.Model):
     """One cook with its own clock, which runs at `clock_speed` from `clock_cook_at` since `clock_real_at`.
 
     One that was let go is gone for good at leaves_at; until then it is among `every`, not among `objects`.
     """
+
+    EDITED = ("stars", "doneness", "crust", "rim", "tenderness", "smoke", "note")
 
     class Hands(models.TextChoices):
         MINE = "mine", "I mark each step"

@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from brasko.formats.bounds import Count, Figure, Moment, Number
 from brasko.formats.meal import PieceIn
+from brasko.formats.text import Name
 from brasko.web.cooks.deeds import Deed
 from brasko.web.plans.schemas import PieceResult
 
@@ -84,7 +85,7 @@ class EaterSaidIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
     piece_id: Number
-    eater: str = Field(min_length=1, max_length=40)
+    eater: Name = Field(min_length=1, max_length=40)
     doneness: Literal["", "under", "right", "over"] = ""
     crust: Literal["", "thin", "right", "heavy"] = ""
 
@@ -325,6 +326,7 @@ class RatingOut(Schema):
     note: str
     eaters: list[EaterSaidIn]
     photo: bool
+    version: str
 
 
 class CookOut(Schema):

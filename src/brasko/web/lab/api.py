@@ -8,6 +8,7 @@ from ninja import Router, Status
 
 from brasko.formats.experiment import ExperimentIn
 from brasko.web.accounts.auth import CookRequest
+from brasko.web.common.versions import unchanged
 from brasko.web.lab.actions.ask import ask, go_on
 from brasko.web.lab.labour import labour
 from brasko.web.lab.models import Experiment
@@ -51,7 +52,9 @@ def get_experiment(request: CookRequest, experiment_id: int) -> KeptExperiment:
 @router.put("lab/experiments/{int:experiment_id}", response=KeptExperiment, operation_id="ask_experiment_anew")
 def ask_experiment_anew(request: CookRequest, experiment_id: int, payload: ExperimentIn) -> KeptExperiment:
     """Ask something else in its place."""
-    return _out(ask(request.user, payload, _mine(request, experiment_id)))
+    kept = _mine(request, experiment_id)
+    unchanged(request, kept.version, lambda: _out(kept))
+    return _out(ask(request.user, payload, kept))
 
 
 @router.post("lab/experiments/{int:experiment_id}/stop", response=KeptExperiment, operation_id="stop_experiment")

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import logging
 from collections.abc import Callable, Hashable
-from concurrent.futures import CancelledError, Executor, Future
+from concurrent.futures import CancelledError, Executor, Future, InvalidStateError
+from contextlib import suppress
 from typing import Any
 
 from django.conf import settings
@@ -34,14 +35,16 @@ class OnMachine(Executor):
         job = working.ask(self.household, fn, *args, limit_s=LONGEST_S)
 
         def passed_on(done: Future[tuple[Any, float]]) -> None:
-            try:
-                answer, _ = done.result()
-            except CancelledError:
-                asked.cancel()
-            except Exception as exc:
-                asked.set_exception(exc)
-            else:
-                asked.set_result(answer)
+            # whoever asked may have given up at the same moment
+            with suppress(InvalidStateError):
+                try:
+                    answer, _ = done.result()
+                except CancelledError:
+                    asked.cancel()
+                except Exception as exc:
+                    asked.set_exception(exc)
+                else:
+                    asked.set_result(answer)
 
         def let_go(given_up: Future[Any]) -> None:
             if given_up.cancelled():

@@ -7,15 +7,18 @@ from django.db import models
 from django.utils import timezone
 
 from brasko.formats.experiment import ExperimentIn
+from brasko.web.common.versions import Versioned
 from brasko.web.lab.schemas import ResultOut
 
 
-class Experiment(models.Model):
+class Experiment(Versioned, models.Model):
     """One experiment. Taking it away only sets it aside.
 
     done, of    how much of it is worked out
     note        what went otherwise than asked, or wrong
     """
+
+    EDITED = ("title", "asked_json")
 
     class State(models.TextChoices):
         WAITING = "waiting", "waits for its turn"

@@ -52,6 +52,7 @@ def kept_schema(kept: Experiment, at_work: bool) -> KeptExperiment:
     """The whole of an experiment."""
     return KeptExperiment(
         id=kept.pk,
+        version=kept.version,
         title=kept.title,
         state=state_of(kept, at_work),
         done=kept.done,

@@ -40,6 +40,7 @@ class KeptExperiment(Schema):
     """An experiment as it is kept, with as much of its answer as there is."""
 
     id: int
+    version: str
     title: str
     state: State
     done: int

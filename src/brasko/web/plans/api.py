@@ -10,12 +10,14 @@ from ninja import Router, Status
 
 from brasko.core.errors import InvalidInput
 from brasko.core.programme.signs import kit_for
-from brasko.core.words import say
+from brasko.core.words import as_typed, say
 from brasko.formats.cook import CookIn, CookOut
 from brasko.formats.cook_convert import cook_effort_s, told
 from brasko.formats.meal import MealIn
 from brasko.formats.meal_convert import wishes_of
 from brasko.web.accounts.auth import CookRequest, signed_in
+from brasko.web.accounts.plainly import plainly
+from brasko.web.common.versions import unchanged
 from brasko.web.machine.answers import computed_answer
 from brasko.web.machine.shares import waiter_of
 from brasko.web.machine.store import in_store
@@ -154,7 +156,11 @@ def get_plan(request: CookRequest, plan_id: int) -> dict[str, Any]:
 
 @router.put("plans/{int:plan_id}", response=PlanOut, operation_id="update_plan")
 def update_plan(request: CookRequest, plan_id: int, payload: PlanIn) -> dict[str, Any]:
-    return plan_out(save_plan(waiter_of(request), request.user, payload, _mine(request, plan_id)))
+    def seen(plan: Plan) -> None:
+        unchanged(request, plan.version, lambda: PlanOut.model_validate(plan_out(plan)))
+
+    plan = _mine(request, plan_id)
+    return plan_out(save_plan(waiter_of(request), request.user, payload, plan, may_write=seen))
 
 
 @router.post("plans/{int:plan_id}/duplicate", response={201: PlanOut}, operation_id="duplicate_plan")
@@ -164,7 +170,7 @@ def duplicate_plan(request: CookRequest, plan_id: int) -> Status[dict[str, Any]]
     meal = meal_of(plan)
     lead = max(piece.programme.lead_s for piece in plan.pieces.all())
     wanted = PlanIn(
-        title=say("api-again", title=plan.title)[:120],
+        title=plainly(request.user, say("api-again", title=as_typed(plan.title)))[:120],
         eat_at=hour_to_come(plan.eat_at + timedelta(days=1), lead),
         pieces=meal.pieces,
         table=meal.table,
@@ -240,6 +246,7 @@ def plan_out(plan: Plan) -> dict[str, Any]:
     """A plan as its page has it (PlanOut)."""
     return {
         "id": plan.id,
+        "version": plan.version,
         "title": plan.title,
         "eat_at": plan.eat_at,
         "grill_id": plan.grill_id,

@@ -3,11 +3,14 @@
 from django.conf import settings
 from django.db import models
 
+from brasko.web.common.versions import Versioned
 from brasko.web.plans.stored import Stored
 
 
-class Plan(models.Model):
+class Plan(Versioned, models.Model):
     """A meal at one hour, of one or several pieces. Taking it away only sets it aside, so that it can come back."""
+
+    EDITED = ("updated_at",)
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="plans")
     grill = models.ForeignKey("yard.Grill", null=True, blank=True, on_delete=models.SET_NULL)

@@ -9,6 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from brasko.formats.bounds import Count, Moment, Number
 from brasko.formats.fire import MapOut, OwnFireIn
 from brasko.formats.meal import MOST_PIECES, PieceIn, TableIn
+from brasko.formats.text import Name
 
 
 class ChoiceOut(Schema):
@@ -41,7 +42,7 @@ class PreviewIn(Schema):
 class PlanIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
-    title: str | None = Field(None, max_length=120)
+    title: Name | None = Field(None, max_length=120)
     eat_at: Moment
     pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)
     grill_id: Number | None = None
@@ -311,6 +312,7 @@ class PastLine(Schema):
 
 class PlanOut(Schema):
     id: int
+    version: str
     title: str
     eat_at: datetime
     grill_id: int | None

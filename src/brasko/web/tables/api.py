@@ -9,6 +9,7 @@ from ninja import Router, Status
 
 from brasko.formats.table import MealTableIn, TableOut
 from brasko.web.accounts.auth import CookRequest, signed_in
+from brasko.web.common.versions import unchanged
 from brasko.web.cooks.schemas import StartIn
 from brasko.web.machine.answers import computed_answer
 from brasko.web.machine.shares import waiter_of
@@ -68,7 +69,11 @@ def get_table(request: CookRequest, table_id: int) -> KeptTableOut:
 
 @router.put("tables/{int:table_id}", response=KeptTableOut, operation_id="update_table")
 def update_table(request: CookRequest, table_id: int, payload: MealTableIn) -> KeptTableOut:
-    return kept_schema(save_table(waiter_of(request), request.user, payload, _mine(request, table_id)))
+    def seen(table: Table) -> None:
+        unchanged(request, table.version, lambda: kept_schema(table))
+
+    table = _mine(request, table_id)
+    return kept_schema(save_table(waiter_of(request), request.user, payload, table, may_write=seen))
 
 
 @router.get("tables/{int:table_id}/table.json", response=MealTableIn, operation_id="export_table")

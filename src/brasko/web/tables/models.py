@@ -9,15 +9,18 @@ from django.db import models
 from django.utils import timezone
 
 from brasko.formats.table import MealTableIn, TableOut
+from brasko.web.common.versions import Versioned
 from brasko.web.cooks.models import Cook, Piece
 
 
-class Table(models.Model):
+class Table(Versioned, models.Model):
     """A table of one household. Taking it away only sets it aside, so that it can come back.
 
     cook is that of its meat, once it is on the way; cooked are the keys of the dishes that are its pieces, in their
     order.
     """
+
+    EDITED = ("updated_at",)
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="tables")
     title = models.CharField(max_length=120)

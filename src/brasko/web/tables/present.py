@@ -21,6 +21,7 @@ def kept_schema(table: Table) -> KeptTableOut:
     """A kept table."""
     return KeptTableOut(
         id=table.pk,
+        version=table.version,
         title=table.title,
         eat_at=table.eat_at,
         set_aside=table.set_aside_at is not None,

@@ -41,6 +41,7 @@ class KeptTableOut(Schema):
     """A kept table: as it was asked for and as it was planned."""
 
     id: int
+    version: str
     title: str
     eat_at: datetime
     set_aside: bool

@@ -2,6 +2,7 @@
 
 from typing import Any, TypeVar
 
+from django.db import transaction
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router, Status
@@ -14,6 +15,7 @@ from brasko.formats.fire import GrillIn, OwnFireIn
 from brasko.formats.fire_convert import grill_of, own_of
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.common.rows import room_for
+from brasko.web.common.versions import unchanged
 from brasko.web.yard.actions.check_thermometer import check_thermometer, correction_with, kind_of, take_back
 from brasko.web.yard.actions.learn import lessons_of
 from brasko.web.yard.actions.taste import tastes_of
@@ -68,7 +70,8 @@ def _put_away(thing: Kept, away: bool) -> Kept:
 
 def _grill(grill: Grill) -> GrillOut:
     spec = GrillIn.model_validate(grill.spec)
-    return GrillOut(id=grill.id, name=grill.name, fire=grill.fire, spec=spec, set_aside=grill.set_aside_at is not None)
+    told: dict[str, Any] = {"id": grill.id, "version": grill.version, "name": grill.name, "fire": grill.fire}
+    return GrillOut(**told, spec=spec, set_aside=grill.set_aside_at is not None)
 
 
 def _write_grill(grill: Grill, payload: GrillBody) -> GrillOut:
@@ -91,7 +94,10 @@ def add_grill(request: CookRequest, payload: GrillBody) -> Status[GrillOut]:
 
 @router.put("grills/{int:grill_id}", response=GrillOut, operation_id="change_grill")
 def change_grill(request: CookRequest, grill_id: int, payload: GrillBody) -> GrillOut:
-    return _write_grill(_mine(Grill, request, grill_id), payload)
+    with transaction.atomic():
+        grill = _mine(Grill, request, grill_id)
+        unchanged(request, grill.version, lambda: _grill(grill))
+        return _write_grill(grill, payload)
 
 
 @router.delete("grills/{int:grill_id}", response=GrillOut, operation_id="put_grill_away")
@@ -121,6 +127,7 @@ def _pan(pan: Pan) -> PanOut:
             wide.append(grill.name)
     return PanOut(
         id=pan.id,
+        version=pan.version,
         name=pan.name,
         like=pan.like,
         width_mm=pan.width_mm,
@@ -156,7 +163,10 @@ def add_pan(request: CookRequest, payload: PanBody) -> Status[PanOut]:
 
 @router.put("pans/{int:pan_id}", response=PanOut, operation_id="change_pan")
 def change_pan(request: CookRequest, pan_id: int, payload: PanBody) -> PanOut:
-    return _write_pan(_mine(Pan, request, pan_id), payload)
+    with transaction.atomic():
+        pan = _mine(Pan, request, pan_id)
+        unchanged(request, pan.version, lambda: _pan(pan))
+        return _write_pan(pan, payload)
 
 
 @router.delete("pans/{int:pan_id}", response=PanOut, operation_id="put_pan_away")
@@ -173,7 +183,12 @@ def restore_pan(request: CookRequest, pan_id: int) -> PanOut:
 
 
 def _laid(kept: LaidFire) -> LaidFireOut:
-    return LaidFireOut(id=kept.id, fire=OwnFireIn.model_validate(kept.fire), set_aside=kept.set_aside_at is not None)
+    return LaidFireOut(
+        id=kept.id,
+        version=kept.version,
+        fire=OwnFireIn.model_validate(kept.fire),
+        set_aside=kept.set_aside_at is not None,
+    )
 
 
 def _write_laid(kept: LaidFire, payload: OwnFireIn) -> LaidFireOut:
@@ -196,7 +211,10 @@ def keep_fire(request: CookRequest, payload: OwnFireIn) -> Status[LaidFireOut]:
 
 @router.put("fires/{int:fire_id}", response=LaidFireOut, operation_id="change_fire")
 def change_fire(request: CookRequest, fire_id: int, payload: OwnFireIn) -> LaidFireOut:
-    return _write_laid(_mine(LaidFire, request, fire_id), payload)
+    with transaction.atomic():
+        kept = _mine(LaidFire, request, fire_id)
+        unchanged(request, kept.version, lambda: _laid(kept))
+        return _write_laid(kept, payload)
 
 
 @router.delete("fires/{int:fire_id}", response=LaidFireOut, operation_id="put_fire_away")
@@ -257,9 +275,11 @@ def pair_again(request: CookRequest, thermometer_id: int) -> PairedOut:
 
 @router.put("thermometers/{int:thermometer_id}/name", response=ThermometerOut, operation_id="name_thermometer")
 def name_thermometer(request: CookRequest, thermometer_id: int, payload: NameIn) -> ThermometerOut:
-    thermometer = _own_thermometer(request, thermometer_id)
-    thermometer.name = payload.name
-    thermometer.save(update_fields=["name"])
+    with transaction.atomic():
+        thermometer = _own_thermometer(request, thermometer_id)
+        unchanged(request, thermometer.version, lambda: _thermometer(thermometer))
+        thermometer.name = payload.name
+        thermometer.save(update_fields=["name"])
     return _thermometer(thermometer)
 
 

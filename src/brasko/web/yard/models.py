@@ -9,6 +9,8 @@ from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
+from brasko.web.common.versions import Versioned
+
 TOKEN_LIFE = timedelta(days=365)
 """A thermometer is paired for so long."""
 
@@ -26,8 +28,10 @@ class SetAside(models.Model):
         abstract = True
 
 
-class Grill(SetAside):
+class Grill(Versioned, SetAside):
     """A grill: like one that ships, with what differs (spec, a GrillIn of the fire format)."""
+
+    EDITED = ("name", "spec")
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="grills")
     name = models.CharField(max_length=80)
@@ -38,8 +42,10 @@ class Grill(SetAside):
         return self.name
 
 
-class Pan(SetAside):
+class Pan(Versioned, SetAside):
     """A pan, griddle, stone or tray: like one that ships, of its own size."""
+
+    EDITED = ("name", "like", "width_mm", "depth_mm", "heat_j_k")
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="pans")
     name = models.CharField(max_length=80)
@@ -55,8 +61,10 @@ class Pan(SetAside):
         return self.name
 
 
-class LaidFire(SetAside):
+class LaidFire(Versioned, SetAside):
     """A fire its cook has built and kept: setup and places, an OwnFireIn of the fire format."""
+
+    EDITED = ("name", "fire")
 
     owner = models.ForeignKey(settings.AUTH_USER_MODEL, on_delete=models.CASCADE, related_name="laid_fires")
     name = models.CharField(max_length=80)
@@ -148,8 +156,10 @@ class Verdict(models.Model):
         return f"{self.eater or 'household'} of {self.title}"
 
 
-class Thermometer(models.Model):
+class Thermometer(Versioned, models.Model):
     """A thermometer that posts readings with a token. Only a digest of the token is kept."""
+
+    EDITED = ("name",)
 
     class Kind(models.TextChoices):
         PROBE = "probe", "leave-in probe"

@@ -8,18 +8,20 @@ from pydantic import ConfigDict, Field
 
 from brasko.formats.bounds import Figure, Moment
 from brasko.formats.fire import GrillIn, OwnFireIn
+from brasko.formats.text import Name
 
 
 class GrillBody(Schema):
     model_config = ConfigDict(extra="forbid")
 
-    name: str = Field(min_length=1, max_length=80)
+    name: Name = Field(min_length=1, max_length=80)
     spec: GrillIn
 
 
 class GrillOut(Schema):
     id: int
-    name: str
+    version: str
+    name: Name
     fire: str
     spec: GrillIn
     set_aside: bool
@@ -28,7 +30,7 @@ class GrillOut(Schema):
 class PanBody(Schema):
     model_config = ConfigDict(extra="forbid")
 
-    name: str = Field(min_length=1, max_length=80)
+    name: Name = Field(min_length=1, max_length=80)
     like: str
     width_mm: Figure
     depth_mm: Figure
@@ -37,6 +39,7 @@ class PanBody(Schema):
 
 class PanOut(PanBody):
     id: int
+    version: str
     mass_g: float
     heft: str
     set_aside: bool
@@ -45,6 +48,7 @@ class PanOut(PanBody):
 
 class LaidFireOut(Schema):
     id: int
+    version: str
     fire: OwnFireIn
     set_aside: bool
 
@@ -90,7 +94,8 @@ class ThermometerOut(Schema):
     """offset_k and slope correct every reading from now on: true = read + offset_k + slope * read."""
 
     id: int
-    name: str
+    version: str
+    name: Name
     kind: str
     simulated: bool
     battery: float | None
@@ -184,7 +189,7 @@ class LeaveOutIn(Schema):
 
 
 class ThermometerIn(Schema):
-    name: str = Field(min_length=1, max_length=80)
+    name: Name = Field(min_length=1, max_length=80)
     simulated: bool = False
     kind: Literal["probe", "controller", "hand", "infrared"] = "probe"
 
@@ -192,7 +197,7 @@ class ThermometerIn(Schema):
 class NameIn(Schema):
     model_config = ConfigDict(extra="forbid")
 
-    name: str = Field(min_length=1, max_length=80)
+    name: Name = Field(min_length=1, max_length=80)
 
 
 class PairedOut(Schema):

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 from django.db import transaction
 
 from brasko.core.errors import InvalidInput
@@ -14,14 +16,16 @@ from brasko.web.yard.actions.taste import keep_verdict
 from brasko.web.yard.models import Verdict
 
 
-def rate(cook: Cook, verdict: RatingIn) -> Cook:
+def rate(cook: Cook, verdict: RatingIn, may_write: Callable[[Cook], None] = lambda cook: None) -> Cook:
     """Keep the verdict of the household and of its eaters, and nothing else of the cook. A practice is eaten by nobody:
-    it says nothing of a taste. Raises InvalidInput for a piece of another cook."""
+    it says nothing of a taste. may_write is asked in the transaction that writes. Raises InvalidInput for a piece of
+    another cook."""
     pieces = {piece.id: piece for piece in cook.pieces.all()}
     for n, each in enumerate(verdict.eaters):
         if each.piece_id not in pieces:
             raise InvalidInput(f"eaters.{n}.piece_id", say("record-is-not-a-piece-of-this", piece_id=each.piece_id))
     with transaction.atomic():
+        may_write(Cook.objects.get(id=cook.id))
         Cook.objects.filter(id=cook.id).update(**verdict.model_dump(exclude={"eaters"}))
         Verdict.objects.filter(owner=cook.owner, piece_id__in=pieces).exclude(eater="").delete()
         if not cook.practice:

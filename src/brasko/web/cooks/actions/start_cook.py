@@ -12,7 +12,7 @@ from django.db import transaction
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
-from brasko.core.words import say
+from brasko.core.words import as_typed, say
 from brasko.formats.meal_convert import wish_of
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
@@ -31,13 +31,18 @@ LONG_WAIT_S = 2.0 * 3600.0
 """No practice waits longer than this before the food is on: salting the evening before is over as it begins."""
 
 
-def start_cook(owner: User, plan: Plan, payload: StartIn) -> Cook:
-    """Start a cook from a plan."""
+def start_cook(owner: User, plan: Plan, payload: StartIn) -> tuple[Cook, bool]:
+    """Start a cook from a plan, once: whoever starts it too while it goes on joins that cook. Returns whether it is
+    new."""
     pieces = list(plan.pieces.all())
     for each in pieces:
         _ends_as_it_must(each)
     what = [ToCookPiece(p.programme.cut_name, p.cut, p.inputs, on_the_fire(p.result), p.model_version) for p in pieces]
-    return put_on(owner, ToCook(plan.title, plan.eat_at, what, plan), payload)
+    with transaction.atomic():
+        going_on = Cook.objects.filter(owner=owner, plan=plan, practice=payload.practice, ended_at=None).first()
+        if going_on is not None:
+            return going_on, False
+        return put_on(owner, ToCook(plan.title, plan.eat_at, what, plan), payload), True
 
 
 def put_on(owner: User, what: ToCook, payload: StartIn) -> Cook:
@@ -133,7 +138,7 @@ def _thermometer(owner: User, payload: StartIn, position: int) -> Thermometer | 
         return None
     found = get_object_or_404(Thermometer, id=number, owner=owner)
     if list(payload.thermometers.values()).count(number) > 1:
-        raise Conflict(say("start-cook-cannot-be-in-two-pieces-at", name=found.name), "thermometers")
+        raise Conflict(say("start-cook-cannot-be-in-two-pieces-at", name=as_typed(found.name)), "thermometers")
     if found.revoked_at is not None:
-        raise Conflict(say("start-cook-is-not-paired-any-more-pair", name=found.name), "thermometers")
+        raise Conflict(say("start-cook-is-not-paired-any-more-pair", name=as_typed(found.name)), "thermometers")
     return found

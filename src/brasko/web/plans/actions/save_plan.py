@@ -1,5 +1,6 @@
 """Compute and keep a plan."""
 
+from collections.abc import Callable
 from datetime import datetime, timedelta
 
 from django.contrib.auth.models import User
@@ -12,6 +13,7 @@ from brasko.core.planner.meal import each_piece
 from brasko.core.words import say
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wishes_of
+from brasko.web.accounts.plainly import plainly
 from brasko.web.common.rows import room_for
 from brasko.web.machine.shares import Waiter, computed_by
 from brasko.web.plans.computing import Prepared, effort_of, planned_alone, prepared
@@ -47,20 +49,31 @@ def prepared_for(
 
 
 def save_plan(
-    waiter: Waiter, owner: User, payload: PlanIn, plan: Plan | None = None, now: datetime | None = None
+    waiter: Waiter,
+    owner: User,
+    payload: PlanIn,
+    plan: Plan | None = None,
+    now: datetime | None = None,
+    may_write: Callable[[Plan], None] = lambda plan: None,
 ) -> Plan:
-    """Make a plan, or make an existing one anew. Nothing is changed when anything is wrong."""
+    """Make a plan, or make an existing one anew. Nothing is changed when anything is wrong, or may_write raises: it is
+    asked before anything is computed, and in the transaction that writes."""
     now = now or timezone.now()
     if payload.eat_at > now + FARTHEST:
         raise InvalidInput("eat_at", say("common-is-more-than-a-year-away"))
-    if plan is None:
+    if plan is not None:
+        may_write(plan)
+    else:
         room_for(Plan.objects.filter(owner=owner), MOST_PLANS, "plans")
     grill = get_object_or_404(Grill, id=payload.grill_id, owner=owner) if payload.grill_id else None
     pieces = as_learned(owner, payload.pieces)
     made = prepared_for(waiter, pieces, payload.eat_at, now)
     with transaction.atomic():
+        if plan is not None:
+            plan.refresh_from_db()
+            may_write(plan)
         plan = plan or Plan(owner=owner)
-        plan.title, plan.eat_at, plan.grill = (payload.title or "").strip() or made.title, payload.eat_at, grill
+        plan.title, plan.eat_at, plan.grill = payload.title or plainly(owner, made.title), payload.eat_at, grill
         plan.table, plan.notes, plan.order = payload.table.model_dump(), made.notes, made.order
         plan.save(update_fields=None if plan.pk is None else WRITTEN)
         plan.pieces.all().delete()

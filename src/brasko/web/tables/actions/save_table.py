@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from datetime import datetime, timedelta
 
 from django.contrib.auth.models import User
+from django.db import transaction
 from django.utils import timezone
 
 from brasko.core.errors import InvalidInput
@@ -25,9 +27,15 @@ FARTHEST = timedelta(days=366)
 
 
 def save_table(
-    waiter: Waiter, owner: User, asked: MealTableIn, table: Table | None = None, now: datetime | None = None
+    waiter: Waiter,
+    owner: User,
+    asked: MealTableIn,
+    table: Table | None = None,
+    now: datetime | None = None,
+    may_write: Callable[[Table], None] = lambda table: None,
 ) -> Table:
-    """Keep a table, or plan a kept one anew. Nothing is changed when anything is wrong."""
+    """Keep a table, or plan a kept one anew. Nothing is changed when anything is wrong, or may_write raises, asked
+    before anything is computed, and in the transaction that writes."""
     now = now or timezone.now()
     if asked.eat_at > now + FARTHEST:
         raise InvalidInput("eat_at", say("common-is-more-than-a-year-away"))
@@ -35,6 +43,8 @@ def save_table(
         room_for(Table.objects.filter(owner=owner), MOST_TABLES, "tables")
     elif table.cook is not None and table.cook.ended_at is None:
         raise Conflict(say("save-table-this-table-is-being-cooked-beside"))
+    if table is not None:
+        may_write(table)
     told = computed_by(waiter, effort_of(asked), planned_table, asked, False, now)
     if told.status == "clash":
         raise InvalidInput(
@@ -43,8 +53,12 @@ def save_table(
                 "save-table-cannot-all-be-had-at-that", clash=", ".join(told.clash), helps=" ".join(told.helps)
             ).strip(),
         )
-    table = table or Table(owner=owner)
-    table.title, table.eat_at, table.model_version = told.title, asked.eat_at, told.model_version
-    table.asked_json, table.told_json = asked.model_dump(mode="json"), told.model_dump(mode="json")
-    table.save(update_fields=None if table.pk is None else WRITTEN)
+    with transaction.atomic():
+        if table is not None:
+            table.refresh_from_db()
+            may_write(table)
+        table = table or Table(owner=owner)
+        table.title, table.eat_at, table.model_version = told.title, asked.eat_at, told.model_version
+        table.asked_json, table.told_json = asked.model_dump(mode="json"), told.model_dump(mode="json")
+        table.save(update_fields=None if table.pk is None else WRITTEN)
     return table
