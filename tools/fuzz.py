@@ -64,6 +64,7 @@ class Household:
         client_id = "11111111-1111-4111-8111-111111111111"
         plan_id, cook_id, piece_id = plan["id"], cook["id"], cook["pieces"][0]["id"]
         thermometer = paired["thermometer"]["id"]
+        grill = self.call("POST", "/api/grills", {"name": "Fuzzed", "spec": {"like": "kettle"}})["id"]
         anchored = {"pieces": [self.piece], "anchor": {"what": "eat", "at": eat_at}, "quick": True}
         self.bodies: list[tuple[str, str, Any]] = [
             ("POST", "/api/plans/preview", anchored),
@@ -178,6 +179,19 @@ class Household:
                 {"kind": "boiling", "read_c": 99.0, "altitude_m": 100.0},
             ),
             ("POST", f"/api/thermometers/{thermometer}/put-right", {"since": eat_at}),
+            ("POST", "/api/tables/preview", {"table": self.table(eat_at), "quick": True}),
+            ("POST", "/api/tables", self.table(eat_at)),
+            (
+                "POST",
+                "/api/lab/experiments",
+                {
+                    "format": "brasko/experiment@1",
+                    "title": "E",
+                    "variants": [{"name": "A", "piece": {"cut": "ribeye", "thickness_mm": 38.1}}],
+                },
+            ),
+            ("POST", "/api/practice/feel/palm", {"seed": 1, "answers": [0, 1]}),
+            ("PUT", f"/api/grills/{grill}", {"name": "G", "spec": {"like": "gas_3"}}),
             ("PATCH", "/api/preferences", {"name": "F", "units": "us", "scale": "home", "scheme": "dark"}),
             (
                 "POST",
@@ -200,6 +214,19 @@ class Household:
             "/healthz?",
             "/api/cooks/1/stream/?after=",
         ]
+
+    @staticmethod
+    def table(eat_at: str) -> dict[str, Any]:
+        """A small table."""
+        return {
+            "format": "brasko/meal@2",
+            "title": "T",
+            "eat_at": eat_at,
+            "eaters": 2,
+            "people": [{"key": "ada", "name": "Ada"}],
+            "fires": [{"key": "row", "fire": "gas"}],
+            "dishes": [{"key": "steak", "piece": {"cut": "ribeye", "thickness_mm": 38, "count": 2}}],
+        }
 
     @property
     def headers(self) -> dict[str, str]:

@@ -19,6 +19,7 @@ import threading
 import time
 import urllib.error
 import urllib.request
+import zipfile
 from collections.abc import Callable
 from contextlib import closing, contextmanager, suppress
 from datetime import UTC, datetime, timedelta
@@ -241,14 +242,7 @@ def bombs(kitchen: Kitchen) -> None:
         + out.getvalue()
         + b"\r\n--x--\r\n"
     )
-    cookies = {c.name: c.value for c in caller.jar}
-    headers = {
-        "Content-Type": "multipart/form-data; boundary=x",
-        "Referer": kitchen.base,
-        "Origin": kitchen.base,
-        "X-CSRFToken": cookies["csrftoken"],
-        "Cookie": "; ".join(f"{k}={v}" for k, v in cookies.items()),
-    }
+    headers = {"Content-Type": "multipart/form-data; boundary=x", **cookies_of(caller)}
     found = []
 
     def send(method: str, path: str, data: bytes | Callable[[], object], more: dict[str, str]) -> None:
@@ -285,6 +279,104 @@ def bombs(kitchen: Kitchen) -> None:
         f"answered {', '.join(map(str, found))}; grew by {grown:.0f} MB",
         well,
     )
+
+
+def cookies_of(caller: Caller) -> dict[str, str]:
+    """What a browser of this caller sends with a call that changes something."""
+    cookies = {c.name: c.value for c in caller.jar}
+    return {
+        "Referer": caller.base,
+        "Origin": caller.base,
+        "X-CSRFToken": cookies["csrftoken"],
+        "Cookie": "; ".join(f"{k}={v}" for k, v in cookies.items()),
+    }
+
+
+def household_bomb(kitchen: Kitchen) -> None:
+    """A household's file of some 120 kB that unpacks to 120 MB of empty rows, while another household cooks."""
+    sample, out = ROOT / "tests" / "web" / "samples" / "household-1.zip", io.BytesIO()
+    with zipfile.ZipFile(sample) as good, zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as made:
+        for each in good.infolist():
+            if each.filename != "grills.json":
+                made.writestr(each.filename, good.read(each))
+        with made.open("grills.json", "w") as part:
+            part.write(b"[")
+            for _ in range(120):
+                part.write((1024 * 1024 // 3) * b"{},")
+            part.write(b"{}]")
+    stranger = Caller(kitchen.base, f"zip-{time.time():.0f}")
+    _, tokens = Caller(kitchen.base).start(1, "Beside a bomb")
+    before, took, told, over = resident_mb(kitchen.server.pid), [], [], threading.Event()
+    head = b'--x\r\nContent-Disposition: form-data; name="file"; filename="h.zip"\r\n\r\n'
+    body = head + out.getvalue() + b"\r\n--x--\r\n"
+
+    def send() -> None:
+        for _ in range(3):
+            connection = http.client.HTTPConnection(kitchen.base.removeprefix("http://"), timeout=120)
+            headers = {"Content-Type": "multipart/form-data; boundary=x", **cookies_of(stranger)}
+            connection.request("POST", "/api/household/household.zip", body, headers)
+            told.append(connection.getresponse().status)
+            connection.close()
+        over.set()
+
+    sending = threading.Thread(target=send)
+    sending.start()
+    number = 1
+    while not over.is_set() or number < 40:
+        begun = time.perf_counter()
+        posted(kitchen, tokens[0], number)
+        took.append(1000.0 * (time.perf_counter() - begun))
+        number += 1
+        time.sleep(0.05)
+    sending.join()
+    p95 = sorted(took)[int(0.95 * len(took))]
+    grown = resident_mb(kitchen.server.pid) - before
+    note(
+        f"a household's file of {len(body) // 1000} kB that unpacks to 120 MB of empty rows, three times",
+        "refused; another household's reading p95 at most 300 ms meanwhile; the server grows by at most 60 MB",
+        f"answered {', '.join(map(str, told))}; reading p95 {p95:.0f} ms; grew by {grown:.0f} MB",
+        set(told) == {422} and p95 <= 300.0 and grown <= 60.0,
+    )
+
+
+def cpu_s(pid: int) -> float:
+    """What a process has computed so far."""
+    told = Path(f"/proc/{pid}/stat").read_text().rsplit(")", 1)[1].split()
+    return (int(told[11]) + int(told[12])) / os.sysconf("SC_CLK_TCK")
+
+
+def streams_open(kitchen: Kitchen, many: int) -> list[http.client.HTTPConnection]:
+    """So many streams of one cook, three to a session."""
+    owner = Caller(kitchen.base)
+    cook, _ = owner.start(1, "Looked at")
+    sessions = [Caller(kitchen.base) for _ in range(0, many, 3)]
+    opened = []
+    for n in range(many):
+        connection = http.client.HTTPConnection(kitchen.base.removeprefix("http://"), timeout=60)
+        connection.request("GET", f"/api/cooks/{cook['id']}/stream", headers=cookies_of(sessions[n // 3]))
+        answered = connection.getresponse()
+        assert answered.status == 200, answered.status
+        answered.read1(16)
+        opened.append(connection)
+    return opened
+
+
+def streams(kitchen: Kitchen) -> None:
+    pid, lasts_s = kitchen.server.pid, 20.0
+    opened = streams_open(kitchen, 10)
+    time.sleep(15.0)
+    begun = cpu_s(pid)
+    time.sleep(lasts_s)
+    share = 100.0 * (cpu_s(pid) - begun) / lasts_s
+    note("ten streams on which nothing happens", "at most 2 % of a core", f"{share:.1f} %", share <= 2.0)
+    begun = time.monotonic()
+    kitchen.server.terminate()
+    kitchen.server.wait(60)
+    took = time.monotonic() - begun
+    for connection in opened:
+        connection.close()
+    note("the server is told to end while ten streams are open", "within 5 s", f"{took:.1f} s", took <= 5.0)
+    kitchen.start_server()
 
 
 def eight_shoulders(kitchen: Kitchen) -> None:
@@ -395,6 +487,8 @@ def main() -> int:
         try:
             two_servers(kitchen)
             bombs(kitchen)
+            household_bomb(kitchen)
+            streams(kitchen)
             eight_shoulders(kitchen)
         finally:
             kitchen.stop()

@@ -65,6 +65,13 @@ if ! fresh "python-$what" "$key"; then
   [ "$what" = test ] && stamp python-app "$(digest requirements/app.txt pyproject.toml)"
 fi
 
+# for whoever opens the application next; tests compile beside their first stage
+compiled=$(cat src/brasko/core/heat/kernel/*.py src/brasko/core/fire/burning.py requirements/app.txt | sha256sum | cut -c1-16)
+compiling=
+if [ "$what" = app ] && ! fresh compiled "$compiled"; then
+  tools/compile.sh 9>&- & compiling=$!
+fi
+
 node_fits() { command -v node >/dev/null && node -e 'const [a,b]=process.versions.node.split(".").map(Number); process.exit(a>20||(a===20&&b>=19)||a===22&&b<12?0:1)' 2>/dev/null; }
 if ! node_fits; then
   say "Node.js $(node --version 2>/dev/null || echo 'is missing'; true): 20.19 or newer is needed, taking it from PyPI"
@@ -92,3 +99,8 @@ if ! fresh build "$key" || [ ! -f frontend/dist/index.html ]; then
 fi
 
 if [ "$what" = test ]; then apt_install chromium libatomic1; fi
+if [ -n "$compiling" ]; then
+  say "compiling what computes"
+  wait "$compiling" || fail "what computes could not be compiled. Run this again; where it stays so, remove var/numba."
+  stamp compiled "$compiled"
+fi

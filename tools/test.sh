@@ -29,17 +29,12 @@ stage() { # stage "name" command…
   summary+=$(printf '%-14s %2d:%02d' "$name" $(((SECONDS - began) / 60)) $(((SECONDS - began) % 60)))$'\n'
 }
 
-warm() { python -c "from brasko.core.$1.warm import $2 as warm; warm()"; }
-compile() { # the heat kernel and the fire's loop, once for all processes of the run
-  warm fire warm_fire & local fire=$!
-  warm heat warm && wait "$fire"
-}
 front() { (cd frontend && npm run -s test ${BRASKO_COVERAGE:+-- --coverage}); }
 python_tests() { pytest tests/core tests/cli tests/web tests/setup -n auto "${cover[@]}" "$@"; }
 browser_tests() { pytest tests/e2e -n 2 "$@"; }
 
 if [ "$lane" = quick ]; then
-  compile & compiling=$!
+  tools/compile.sh & compiling=$!
   stage "front end" front
   stage "compiling" wait "$compiling"
   # the demo household for the browser tests, beside the Python tests; whoever needs it first waits for it
@@ -48,7 +43,7 @@ if [ "$lane" = quick ]; then
   wait "$seeding" || fail "the demo household could not be filled."
   stage "browser" browser_tests
 else
-  stage "compiling" compile
+  stage "compiling" tools/compile.sh
   stage "Python" python_tests -m "long or hypothesis"
   stage "spoilt files" env BRASKO_SPOILT=300 pytest tests/web/test_moving_spoilt.py -n auto --dist load
   stage "browser" browser_tests -m long
