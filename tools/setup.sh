@@ -66,9 +66,9 @@ if ! fresh "python-$what" "$key"; then
 fi
 
 # for whoever opens the application next; tests compile beside their first stage
-compiled=$(cat src/brasko/core/heat/kernel/*.py src/brasko/core/fire/burning.py requirements/app.txt | sha256sum | cut -c1-16)
+compiled=$(cat src/brasko/core/heat/kernel/*.py src/brasko/core/fire/burning.py requirements/app.txt 2>/dev/null | sha256sum | cut -c1-16 || true)
 compiling=
-if [ "$what" = app ] && ! fresh compiled "$compiled"; then
+if [ "$what" = app ] && [ -f src/brasko/core/heat/warm.py ] && ! fresh compiled "$compiled"; then
   tools/compile.sh 9>&- & compiling=$!
 fi
 

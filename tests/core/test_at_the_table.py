@@ -57,7 +57,7 @@ def test_salt_is_a_share_of_the_weight():
     assert shares["venison_loin"] < shares["strip"] < shares["ribeye"]
     plan = planned(replace(RIBEYE, count=2), quick=True)
     assert amounts(plan.wish, plan.solution).salt_g == pytest.approx(0.012 * 900.0)
-    assert "{small:10.8}" in next(t.why for t in plan.tasks if t.key == "season")
+    assert "{small:10.8}" in worded(next(t.why for t in plan.tasks if t.key == "season"))
 
 
 def test_a_teaspoon_of_salt():

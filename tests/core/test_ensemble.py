@@ -193,7 +193,7 @@ def test_a_finished_phase_teaches_what_the_air_was(strip, fire, word):
     real, share = real_cook(STRIP, truth)
     seen = readings_of(STRIP, truth, real, share, real.duration_s, ("tip", "shaft", "edge", "air"))
     said = next(s for s in learned(wish, known, forecast_of(known, seen)) if worded(s).startswith("The air"))
-    told_c = float(said.split("{temp:")[1].split("}")[0])
+    told_c = float(worded(said).split("{temp:")[1].split("}")[0])
     assert told_c == pytest.approx(so_far.current.surroundings.top.air_c + 20.0 * fire, abs=6.0)
     assert word in rendered(said, "us").split("Next time")[1]
 

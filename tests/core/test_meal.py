@@ -287,7 +287,7 @@ def test_what_is_moved_is_told_in_one_note():
     made = meal([planned(w, quick=True) for w in (RIBEYE, replace(FILET, rest_s=240.0), BURGER)], quick=True)
     told = [note for note in made.notes if "Off earlier than alone" in worded(note)]
     assert len(told) == 1
-    assert "{time:" in told[0]
+    assert "{time:" in worded(told[0])
     assert "opened up once for all" in worded(told[0])
 
 

@@ -5,8 +5,9 @@ from datetime import timedelta
 from typing import Any
 from uuid import uuid4
 
+from asgiref.sync import async_to_sync
 from django.contrib.auth import get_user_model
-from django.test import Client
+from django.test import AsyncClient, Client
 from django.utils import timezone
 
 from brasko.formats.meal import PieceIn
@@ -53,3 +54,16 @@ def errors(response: Any) -> dict[str, str]:
     """Messages of a problem by the last part of their field."""
     assert response["Content-Type"] == "application/problem+json", response.content
     return {e["field"].split(".")[-1]: e["message"] for e in response.json()["errors"]}
+
+
+def csv_of(visitor: Visitor, cook_id: int) -> str:
+    """The readings of a cook as a browser has them once all have come."""
+    client = AsyncClient()
+    client.cookies = visitor.client.cookies
+
+    async def whole() -> bytes:
+        answer = await client.get(f"/api/cooks/{cook_id}/readings.csv")
+        assert answer.status_code == 200
+        return b"".join([part async for part in answer.streaming_content])
+
+    return async_to_sync(whole)().decode()

@@ -4,13 +4,11 @@ from datetime import timedelta
 from uuid import uuid4
 
 import pytest
-from asgiref.sync import async_to_sync
 from django.db import IntegrityError, connection, transaction
-from django.test import AsyncClient
 from django.test.utils import CaptureQueriesContext
 from django.utils import timezone
 from django.utils.dateparse import parse_datetime
-from households import RIBEYE, errors
+from households import RIBEYE, csv_of, errors
 from wording import worded
 
 from brasko.web.cooks import shown
@@ -196,16 +194,7 @@ def test_updates_go_on_from_a_cursor(mara):
 
 
 def lines_of_csv(mara, cook: Cook) -> list[str]:
-    """Its readings as a browser has them once all have come."""
-    client = AsyncClient()
-    client.cookies = mara.client.cookies
-
-    async def whole() -> bytes:
-        answer = await client.get(f"/api/cooks/{cook.id}/readings.csv")
-        assert answer.status_code == 200
-        return b"".join([part async for part in answer.streaming_content])
-
-    return async_to_sync(whole)().decode().strip().splitlines()
+    return csv_of(mara, cook.pk).strip().splitlines()
 
 
 def test_readings_come_out_part_by_part_in_their_order(mara, monkeypatch):

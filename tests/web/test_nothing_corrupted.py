@@ -17,7 +17,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import IntegrityError, OperationalError, connection, transaction
 from django.test import Client
 from django.utils import timezone
-from households import Visitor, errors
+from households import Visitor, csv_of, errors
 from PIL import Image
 from wording import worded
 
@@ -294,7 +294,7 @@ def test_a_cooks_own_csv_read_again_is_known_and_pieces_are_honoured(mara):
         Reading(
             cook=cook, piece=piece, thermometer=piece.thermometer, source="tip", sequence=n, at=at, temp_c=20.123 + n
         ).save()
-    text = mara.client.get(f"/api/cooks/{cook.id}/readings.csv").content.decode()
+    text = csv_of(mara, cook.id)
     assert [row["piece"] for row in csv.DictReader(StringIO(text))] == ["1", "2"], "alike in name, told apart by number"
     told = send(mara, cook, text).json()
     assert (len(told["accepted"]), len(told["duplicate"]), told["refused"]) == (0, 2, [])

@@ -52,6 +52,7 @@ SHARED = {
     "let_household_go",
     "keep_household",
     "bring_household_in",
+    "see_moving",
     "take_household_out",
     "sign_out",
     "add_grill",

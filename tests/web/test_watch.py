@@ -191,7 +191,7 @@ def test_rain_is_taken_over_until_it_is_over(mara):
     assert sum(c.delta_k for c in changes) == pytest.approx(0.0)
     weather_effects = {(s["rain"], s["wind"]): s["words"] for s in look(mara, cook)["skies"]}
     assert len(weather_effects) == 12
-    assert f"{quantity.rise(-steady)} lower" in worded(weather_effects["steady", "still"])
+    assert worded(f"{quantity.rise(-steady)} lower") in worded(weather_effects["steady", "still"])
 
 
 def test_nothing_is_moved_before_it_is_on(mara):

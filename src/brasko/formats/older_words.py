@@ -8,10 +8,9 @@ from __future__ import annotations
 import re
 from typing import Any
 
-from brasko.core.words import AND, BEGIN, CLOSE, END, OPEN
+from brasko.core.words import AND, BEGIN, END, quantity
 
 _MARKS = str.maketrans({"⟦": BEGIN, "¦": AND, "⟧": END})
-_QUANTITY = re.compile(r"\{(temp|least|rise|len|mass|small|time|num):(-?[0-9.]+)\}")
 _BROKEN = re.compile(r"⟦[a-z0-9-]+¦")
 _VALUE = re.compile(r"(?:^|¦)[a-z0-9_]+=")
 
@@ -19,7 +18,7 @@ _VALUE = re.compile(r"(?:^|¦)[a-z0-9_]+=")
 def of_now(told: Any) -> Any:
     """What Brasko itself said, in something read from JSON, with the present marks; anything else as it is."""
     if isinstance(told, str):
-        return _QUANTITY.sub(rf"{OPEN}\1:\2{CLOSE}", told.translate(_MARKS))
+        return quantity.of_data(told.translate(_MARKS))
     if isinstance(told, list):
         return [of_now(each) for each in told]
     if isinstance(told, dict):

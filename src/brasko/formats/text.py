@@ -63,5 +63,10 @@ def _told(name: str, info: SerializationInfo) -> str:
     return as_typed(name) if screen and is_a_name(name) else name
 
 
-Name = Annotated[str, BeforeValidator(in_a_line), PlainSerializer(_told)]
+def _name(text: Any) -> Any:
+    # a name of ours is a message; out of what came in from outside the parser has taken every mark
+    return _BLANK.sub(" ", clean_message(text)).strip() if isinstance(text, str) else text
+
+
+Name = Annotated[str, BeforeValidator(_name), PlainSerializer(_told)]
 """A name or a title that a user gives: a line of text, never taken for a name out of a table."""

@@ -24,6 +24,7 @@ from shapely.ops import split
 
 from brasko.core.foods.cuts import Cut
 from brasko.core.foods.serving import serving_of
+from brasko.core.words import quantity
 
 Points = tuple[tuple[float, float], ...]
 """A line or a closed outline [m]: x to the right, y away from whoever stands at the board."""
@@ -83,7 +84,7 @@ class Board:
 @cache
 def all_counters() -> dict[str, Counter]:
     """What is asked for at the counter, by the key of the cut."""
-    text = resources.files(__package__).joinpath("data/counter.csv").read_text(encoding="utf-8")
+    text = quantity.of_data(resources.files(__package__).joinpath("data/counter.csv").read_text(encoding="utf-8"))
     return {
         row["cut"]: Counter(row["board"], row["ask"], row["touch_side"]) for row in csv.DictReader(text.splitlines())
     }

@@ -118,7 +118,7 @@ def _of_scale(scale: Scale) -> Entry:
 
 
 def _written() -> list[Entry]:
-    text = resources.files(__package__).joinpath("data/guide.csv").read_text(encoding="utf-8")
+    text = quantity.of_data(resources.files(__package__).joinpath("data/guide.csv").read_text(encoding="utf-8"))
     return [
         Entry(
             row["key"], next(k for k in KINDS if k == row["kind"]), row["title"], row["text"], tuple(row["see"].split())

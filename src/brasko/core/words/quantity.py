@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import re
+
 from brasko.core.words.marks import CLOSE, OPEN
 
 DIGITS = 3
@@ -60,3 +62,11 @@ def general(value: float) -> str:
 
 def _token(kind: str, value: float) -> str:
     return f"{OPEN}{kind}:{round(value, DIGITS):.9g}{CLOSE}"
+
+
+_BRACED = re.compile(r"\{(temp|least|rise|len|mass|small|time|num):(-?[0-9.]+)\}")
+
+
+def of_data(text: str) -> str:
+    """Text out of a file of data, where quantities stand between braces so that people can read and write them."""
+    return _BRACED.sub(rf"{OPEN}\1:\2{CLOSE}", text)
