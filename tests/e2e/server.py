@@ -41,6 +41,7 @@ class Kitchen:
             "BRASKO_VAR": str(folder),
             "BRASKO_DB": str(folder / "brasko.sqlite3"),
             "BRASKO_DEMO": "1",
+            "BRASKO_SIGN_UP": "open",
             # browsers drawn by software share these cores: computing that gives way to them would wait for minutes
             "BRASKO_COMPUTE_NICE": "0",
             "TZ": "UTC",

@@ -5,9 +5,11 @@ import gzip
 import json
 import logging
 import time
+from importlib import import_module
 
 import brotli
 import pytest
+from django.apps import apps
 from django.test import Client
 from household_files import FIRE, furnished
 from households import RIBEYE, Visitor
@@ -15,7 +17,7 @@ from icalendar import Calendar
 from test_privacy import operations
 from test_whole_tables import table
 
-from brasko.core.words import BEGIN, END
+from brasko.core.words import BEGIN, END, quantity, say
 from brasko.web.common.hidden import HideTokens, hidden
 from brasko.web.common.versions import digest_of
 from brasko.web.cooks.models import Cook, Event
@@ -106,6 +108,25 @@ def test_the_sixth_copy_of_a_plan_has_a_name_like_the_first(mara):
         plan = Plan.objects.get(pk=made.json()["id"])
         assert plan.title.isprintable()
         assert not set("⟦¦⟧") & set(plan.title)
+
+
+def test_a_store_of_an_earlier_brasko_is_made_the_present_one(mara):
+    """Messages get the present marks; a title that was one, whole or cut off, becomes what it said."""
+    titles = {
+        "⟦api-again¦title=Ribeye⟧": "Ribeye, again",
+        "⟦api-again¦title=⟦api-again¦title=Ribeye, medium ra": "Ribeye, medium ra",
+        "⟦ mine ⟧": "⟦ mine ⟧",
+    }
+    plans = [mara.plan() for _ in titles]
+    for plan, title in zip(plans, titles, strict=True):
+        Plan.objects.filter(pk=plan.pk).update(title=title, notes=["⟦meal¦name=Filet¦hold={time:375}⟧"])
+    marks = import_module("brasko.web.moving.migrations.0002_marks")
+    marks.renew(apps, None)
+    marks.plain(apps, None)
+    kept = list(Plan.objects.order_by("pk").values_list("title", flat=True))
+    assert kept == list(titles.values())
+    (note,) = Plan.objects.first().notes
+    assert note == say("meal", name="Filet", hold=quantity.span(375.0))
 
 
 def test_a_reading_with_a_bad_channel_loses_no_other(mara):

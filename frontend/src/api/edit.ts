@@ -12,6 +12,8 @@ export interface Edit<Body> {
   base: Body;
   mine: Body;
   version: string;
+  /** Is told as soon as it is written, before what was fetched of it is fetched anew. */
+  onWritten?: () => void;
 }
 
 const isRecord = (v: unknown): v is Record<string, unknown> =>
@@ -98,7 +100,9 @@ export async function edited<Body, Answer, Current = Answer>(
   let { base, mine, version } = edit;
   for (;;) {
     try {
-      return await send(mine, { "If-Match": `"${version}"` });
+      const answer = await send(mine, { "If-Match": `"${version}"` });
+      edit.onWritten?.();
+      return answer;
     } catch (error) {
       if (!(error instanceof Problem) || error.status !== 412) throw error;
       const current = error.current as Current & { version: string };

@@ -25,13 +25,20 @@ const NAMES: Record<string, () => string> = {
   depth_mm: () => say("screen-pans-depth"),
 };
 
-function nameOf({ path }: Clash): string {
+function nameOf({ path }: Clash, several: boolean): string {
   const field = [...path].reverse().find((each) => !/^\d+$/.test(each)) ?? "";
   const answer = path.includes("pieces") ? ANSWERS.find((a) => a.field === field) : undefined;
   const number = path.find((each) => /^\d+$/.test(each));
   const name =
     answer?.words ?? NAMES[field]?.() ?? field.replace(/_(mm|c|g|s|min)$/, "").replaceAll("_", " ");
-  return number === undefined ? name : `${Number(number) + 1}. ${name}`;
+  return number === undefined || !several ? name : `${Number(number) + 1}. ${name}`;
+}
+
+/** The clash that this one goes with: an answer that Brasko sets anew with another is decided with that one. */
+function leaderOf(clash: Clash, clashes: Clash[]): Clash {
+  const resetBy: string[] = ANSWERS.find((a) => a.field === clash.path.at(-1))?.resetBy ?? [];
+  const beside = (other: Clash) => other.path.slice(0, -1).join() === clash.path.slice(0, -1).join();
+  return clashes.find((other) => beside(other) && resetBy.includes(other.path.at(-1) ?? "")) ?? clash;
 }
 
 const LONGEST = 200;
@@ -59,6 +66,12 @@ function valueOf(system: System, path: string[], value: unknown): string {
 export function ChangedMeanwhile({ asked }: { asked: Asked }) {
   const system = useHousehold().units;
   const [theirs, setTheirs] = useState(() => asked.clashes.map(() => false));
+  const decide = () =>
+    asked.decide(
+      asked.clashes.map((clash) => theirs[asked.clashes.indexOf(leaderOf(clash, asked.clashes))] ?? false),
+    );
+  // with one piece only, nobody needs its number
+  const several = asked.clashes.some(({ path }) => path.some((each) => /^[1-9]\d*$/.test(each)));
   const choose = (n: number, value: boolean) => setTheirs(theirs.map((each, i) => (i === n ? value : each)));
   return (
     <Dialog.Root open onOpenChange={(open) => !open && asked.decide(null)}>
@@ -71,35 +84,37 @@ export function ChangedMeanwhile({ asked }: { asked: Asked }) {
           <Dialog.Description className="m-0">
             {say("screen-changed-choose-what-is-to-stand")}
           </Dialog.Description>
-          {asked.clashes.map((clash, n) => (
-            <fieldset key={clash.path.join(".")} className="m-0 flex flex-col gap-2 border-0 p-0">
-              <legend className="mb-1 font-semibold">{nameOf(clash)}</legend>
-              {[false, true].map((isTheirs) => (
-                <label
-                  key={String(isTheirs)}
-                  className="flex min-h-11 items-center gap-3 rounded-bar bg-raised px-3 has-checked:outline-2 has-checked:outline-ember"
-                >
-                  <input
-                    type="radio"
-                    name={clash.path.join(".")}
-                    className="accent-ember"
-                    checked={theirs[n] === isTheirs}
-                    onChange={() => choose(n, isTheirs)}
-                  />
-                  <span>
-                    <span className="kicker mr-2">
-                      {isTheirs ? say("screen-changed-theirs") : say("screen-changed-mine")}
+          {asked.clashes.map((clash, n) =>
+            leaderOf(clash, asked.clashes) !== clash ? null : (
+              <fieldset key={clash.path.join(".")} className="m-0 flex flex-col gap-2 border-0 p-0">
+                <legend className="mb-1 font-semibold">{nameOf(clash, several)}</legend>
+                {[false, true].map((isTheirs) => (
+                  <label
+                    key={String(isTheirs)}
+                    className="flex min-h-11 items-center gap-3 rounded-bar bg-raised px-3 has-checked:outline-2 has-checked:outline-ember"
+                  >
+                    <input
+                      type="radio"
+                      name={clash.path.join(".")}
+                      className="accent-ember"
+                      checked={theirs[n] === isTheirs}
+                      onChange={() => choose(n, isTheirs)}
+                    />
+                    <span>
+                      <span className="kicker mr-2">
+                        {isTheirs ? say("screen-changed-theirs") : say("screen-changed-mine")}
+                      </span>
+                      <span className="wrap-anywhere whitespace-pre-line">
+                        {valueOf(system, clash.path, isTheirs ? clash.theirs : clash.mine)}
+                      </span>
                     </span>
-                    <span className="wrap-anywhere whitespace-pre-line">
-                      {valueOf(system, clash.path, isTheirs ? clash.theirs : clash.mine)}
-                    </span>
-                  </span>
-                </label>
-              ))}
-            </fieldset>
-          ))}
+                  </label>
+                ))}
+              </fieldset>
+            ),
+          )}
           <span className="flex flex-wrap gap-3">
-            <Button weight="ember" onClick={() => asked.decide(theirs)}>
+            <Button weight="ember" onClick={decide}>
               {say("screen-changed-save-it-so")}
             </Button>
             <Dialog.Close asChild>

@@ -47,15 +47,13 @@ export function useKeeping(
               base: bodyOf(kept!.draft, anchorAt(kept!.draft)!),
               mine: body,
               version: kept!.version ?? "",
+              onWritten: onKept,
               bodyOf: (plan) => {
                 const theirs = draftOf(plan);
                 return bodyOf(theirs, anchorAt(theirs)!);
               },
             })
-            .then(() => {
-              onKept();
-              focusHeading();
-            });
+            .then(focusHeading);
     void Promise.resolve(done)
       .catch(() => undefined)
       .finally(() => {

@@ -298,7 +298,7 @@ function Keep({ draft, opened, onKept, id, changed, possible }: KeepProps) {
   const keep = (to: typeof again) => {
     if (!body) return;
     to.mutate(
-      { base: asked(opened.draft) ?? body, mine: body, version: opened.version },
+      { base: asked(opened.draft) ?? body, mine: body, version: opened.version, onWritten: onKept },
       {
         onSuccess: (kept) => {
           onKept();
