@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 import { freshId } from "./ids";
-import { type Deed, forgetAll, record, speakFor, unsent } from "./outbox";
+import type { Deed } from "./outbox";
 
 const line = vi.hoisted(() => ({ whole: false, sent: [] as string[] }));
 vi.mock("./client", () => ({
@@ -14,6 +14,10 @@ vi.mock("./client", () => ({
     },
   },
 }));
+
+// another file of tests may have loaded it with the real client
+vi.resetModules();
+const { forgetAll, record, speakFor, unsent } = await import("./outbox");
 
 const deed = (task: string): Deed =>
   ({ client_id: freshId(), kind: "done", task, at: "2030-01-01T00:00:00Z" }) as Deed;

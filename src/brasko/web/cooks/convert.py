@@ -6,7 +6,7 @@ from datetime import datetime, timedelta
 from typing import Any
 
 import numpy as np
-from django.db.models import Max
+from django.db.models import OuterRef, QuerySet, Subquery
 from django.utils import timezone
 
 from brasko.core.fire.weather_effects import RAINS, WINDS, shift_of
@@ -254,11 +254,16 @@ def cursor_parts(cursor: str) -> tuple[int, int]:
     return (int(found[1]), int(found[2])) if found else (0, 0)
 
 
-def newest_of(cook_id: int, cursor: str) -> str:
-    """The cursor of what there is by now, without what it is."""
-    before = cursor_parts(cursor)
-    last = [rows.filter(cook_id=cook_id).aggregate(Max("id"))["id__max"] for rows in (Reading.objects, Event.objects)]
-    return "-".join(str(max(newest or 0, known)) for newest, known in zip(last, before, strict=True))
+READINGS, EVENTS = Reading.objects.all(), Event.objects.all()
+
+
+def newest_of(cooks: QuerySet[Cook], cursor: str) -> str | None:
+    """The cursor of what there is by now of the one cook of a query, without what it is; None where there is none."""
+    last = [Subquery(rows.filter(cook=OuterRef("pk")).order_by("-id").values("id")[:1]) for rows in (READINGS, EVENTS)]
+    found = cooks.values_list(*last).first()
+    if found is None:
+        return None
+    return "-".join(str(max(newest or 0, known)) for newest, known in zip(found, cursor_parts(cursor), strict=True))
 
 
 def _skies(piece: Piece) -> list[SkyOut]:

@@ -53,10 +53,11 @@ pace = Pace()
 def _next_update(request: HttpRequest, cook_id: int, cursor: str, rang: bool) -> UpdateOut | None:
     """What is new, where anything is. Raises Over where the browser may not see it any more."""
     asks = still_signed_in_as(request)
-    if asks is None or not Cook.objects.filter(id=cook_id, owner=asks.owner).exists():
+    newest = None if asks is None else newest_of(Cook.objects.filter(id=cook_id, owner=asks.owner), cursor)
+    if newest is None:
         raise Over
     # a bell that rang may tell of what has no row: a forecast, another pace of the clock
-    if not rang and newest_of(cook_id, cursor) == cursor:
+    if not rang and newest == cursor:
         return None
     begun = thread_time()
     update = update_since(cook_id, cursor)
