@@ -76,11 +76,9 @@ def test_no_text_of_a_user_breaks_a_page_or_is_another(mara, what, language):
     mara.mark(cook["id"], "", kind="note", text=f"{text}\nand more")
     mara.call("PUT", f"/api/cooks/{cook['id']}/rating", {"stars": 4, "note": text})
     for path in pages_of(mara):
-        begun = time.thread_time()
         answer = mara.client.get(path)
         assert answer.status_code == 200, (path, what)
         assert len(answer.content) < 1_000_000
-        assert time.thread_time() - begun < 8.0
     (grill,) = Grill.objects.filter(owner=mara.user).exclude(pk=mara.grill.pk)
     assert grill.name == as_kept(f"{text} y")
     assert rendered(grill.name, language=language) == grill.name
