@@ -49,7 +49,7 @@ def test_where_both_changed_one_field_the_person_chooses(visit, kitchen, mine, s
     expect(one.get_by_role("button", name="Start", exact=True)).to_be_visible()
     thickness(other).fill("1.25")
     keep_changes(other)
-    choice = other.get_by_role("dialog", name="Somebody else changed this too")
+    choice = other.get_by_role("dialog", name="Someone else edited this too")
     expect(choice).to_contain_text("2 in")
     expect(choice).to_contain_text("1 ¼ in")
     assert violations(other, "[role=dialog]") == []
@@ -66,13 +66,13 @@ def test_a_reload_in_the_middle_of_a_plan_loses_nothing(visit):
     thickness(page).fill("1.75")
     expect(page.get_by_role("list", name="The order of the work")).to_be_visible()
     page.reload()
-    expect(page.get_by_text("What you had typed is still here.")).to_be_visible()
+    expect(page.get_by_text("Your unsaved changes are back.")).to_be_visible()
     expect(thickness(page)).to_have_value("1 ¾")
     page.get_by_role("button", name="Start over").click()
     expect(thickness(page)).to_have_value("1 ½")
     page.reload()
     expect(page.get_by_role("list", name="The order of the work")).to_be_visible()
-    expect(page.get_by_text("What you had typed is still here.")).not_to_be_visible()
+    expect(page.get_by_text("Your unsaved changes are back.")).not_to_be_visible()
 
 
 def test_a_reload_in_the_middle_of_a_grill_or_a_thermometer_loses_nothing(visit):
@@ -83,7 +83,7 @@ def test_a_reload_in_the_middle_of_a_grill_or_a_thermometer_loses_nothing(visit)
     page.reload()
     expect(page.get_by_label("Name", exact=True)).to_have_value("Behind the shed")
     expect(page.get_by_label("Another thermometer")).to_have_value("Blue one")
-    expect(page.get_by_text("What you had typed is still here.")).to_have_count(2)
+    expect(page.get_by_text("Your unsaved changes are back.")).to_have_count(2)
 
 
 def test_what_was_kept_has_the_focus(visit, kitchen):

@@ -204,7 +204,7 @@ def test_the_first_household_is_made_by_whoever_comes_and_then_by_invitation(set
     assert Client().get("/api/session").json()["sign_up"] == "invited"
     refused = post(Client(), "/api/accounts", SIGN_UP | {"username": "ines"})
     assert refused.status_code == 422
-    assert "Ask whoever runs this machine" in worded(errors(refused)["invitation"])
+    assert "Ask the person who runs this Brasko" in worded(errors(refused)["invitation"])
     said = StringIO()
     call_command("invite", stdout=said)
     code = said.getvalue().split()[0]

@@ -39,11 +39,11 @@ afterEach(() => {
 describe("what was typed", () => {
   it("is there after a reload, with a word about it, until it is kept", () => {
     reload();
-    expect(stage.text()).not.toContain("still here");
+    expect(stage.text()).not.toContain("unsaved changes");
     press(/type/);
     reload();
     expect(stage.text()).toContain("Skillet");
-    expect(stage.text()).toContain("What you had typed is still here.");
+    expect(stage.text()).toContain("Your unsaved changes are back.");
     press(/keep/);
     reload();
     expect(stage.text()).not.toContain("Skillet");
@@ -55,7 +55,7 @@ describe("what was typed", () => {
     press(/Start over/);
     expect(stage.text()).not.toContain("Skillet");
     reload();
-    expect(stage.text()).not.toContain("still here");
+    expect(stage.text()).not.toContain("unsaved changes");
   });
   it("is nobody else's, and gone after a sign-out or a day", () => {
     reload();
