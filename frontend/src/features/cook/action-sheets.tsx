@@ -88,7 +88,7 @@ export function ActionSheets({ cook, piece, system, send, open, onOpen }: Props)
         <p className="m-0 text-sm text-ash">{cook.drills.vents.join(" ")}</p>
       </Sheet>
       <Sheet title={say("screen-action-sheets-a-note")} open={open === "note"} onClose={close}>
-        <Note onDone={(text) => done("note", { text })} />
+        <Note cook={cook.id} onDone={(text) => done("note", { text })} />
       </Sheet>
       <Sheet title={say("screen-action-sheets-the-guests-are-late")} open={open === "guests"} onClose={close}>
         <p className="m-0">{say("screen-action-sheets-the-table-waits-the-food-does")}</p>

@@ -1,6 +1,8 @@
 import { useState } from "react";
 
+import { useDraftForm } from "@/app/drafts";
 import { BOX, Button, DecimalField, Field } from "@/ui/controls";
+import { Restored } from "@/ui/restored";
 import { type System, temperature } from "@/units/units";
 import { say } from "@/words/say";
 
@@ -51,16 +53,20 @@ export function Vents({
 }
 
 /** A few words for the log. */
-export function Note({ onDone }: { onDone: (text: string) => void }) {
-  const [text, setText] = useState("");
+export function Note({ cook, onDone }: { cook: number; onDone: (text: string) => void }) {
+  const draft = useDraftForm(`note/${cook}`, "");
+  const { value: text, set: setText } = draft;
   return (
     <form
       className="flex flex-col gap-3"
       onSubmit={(e) => {
         e.preventDefault();
-        if (text.trim()) onDone(text.trim());
+        if (!text.trim()) return;
+        draft.drop();
+        onDone(text.trim());
       }}
     >
+      {draft.restored && <Restored onAnew={draft.anew} />}
       <Field label={say("screen-small-sheets-what-you-see-or-did")}>
         {({ id }) => (
           <textarea

@@ -1,9 +1,9 @@
-import { useState } from "react";
-
 import { Problem } from "@/api/client";
 import { useCheck, useCorrectionTried, usePutRight, useTrueReadings } from "@/api/yard";
+import { useDraftForm } from "@/app/drafts";
 import { Button, Choice, Mistake } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
+import { Restored } from "@/ui/restored";
 import { altitude, clockText, dayText, phrase, type System, temperature } from "@/units/units";
 import { figure, say } from "@/words/say";
 
@@ -52,9 +52,11 @@ export function CheckForm({
   system: System;
   onDone: () => void;
 }) {
-  const [kind, setKind] = useState("ice");
-  const [read, setRead] = useState<number | null>(null);
-  const [height, setHeight] = useState<number | null>(0);
+  const draft = useDraftForm<{ kind: string; read: number | null; height: number | null }>(
+    `thermometer/${number}/check`,
+    { kind: "ice", read: null, height: 0 },
+  );
+  const { kind, read, height } = draft.value;
   const check = useCheck();
   const truth = useTrueReadings(height ?? 0);
   const wrong = (field: string) => {
@@ -80,10 +82,20 @@ export function CheckForm({
               number,
               body: { kind: kind === "ice" ? "ice" : "boiling", read_c: read, altitude_m: height ?? 0 },
             },
-            { onSuccess: onDone },
+            {
+              onSuccess: () => {
+                draft.drop();
+                onDone();
+              },
+            },
           );
       }}
     >
+      {draft.restored && (
+        <div className="sm:col-span-3">
+          <Restored onAnew={draft.anew} />
+        </div>
+      )}
       <Choice
         label={say("screen-checks-held-in")}
         value={kind}
@@ -91,7 +103,7 @@ export function CheckForm({
           { key: "ice", name: say("screen-checks-ice-water") },
           { key: "boiling", name: say("screen-checks-boiling-water") },
         ]}
-        onChange={setKind}
+        onChange={(to) => draft.set({ ...draft.value, kind: to })}
         hint={
           kind === "ice"
             ? say("screen-checks-crushed-ice-filled-up-with-water")
@@ -105,7 +117,7 @@ export function CheckForm({
         scale={temperature(system)}
         low={-5}
         high={105}
-        onChange={setRead}
+        onChange={(to) => draft.set({ ...draft.value, read: to })}
         error={wrong("read_c")}
       />
       <Quantity
@@ -115,7 +127,7 @@ export function CheckForm({
         scale={altitude(system)}
         low={-400}
         high={5000}
-        onChange={setHeight}
+        onChange={(to) => draft.set({ ...draft.value, height: to })}
         error={wrong("altitude_m") ?? (tooHigh ? phrase(system, tooHigh.message) : undefined)}
         hint={
           should !== undefined
