@@ -134,6 +134,7 @@ print(json.dumps({
 """
 
 
+@pytest.mark.long
 def test_a_field_of_a_piece_is_a_row_and_its_effect(copy):
     """One more answer, the wood for smoke: declared, and felt in the smoke; formats, command line, bounds and resets
     follow."""
@@ -148,6 +149,7 @@ def test_a_field_of_a_piece_is_a_row_and_its_effect(copy):
     assert len([p for p in copy.rglob("*.py") if before.get(p) != p.read_bytes()]) == 2
 
 
+@pytest.mark.long
 def test_a_side_is_one_row(copy):
     """A new vegetable with another's tissue: it is offered, and planned for a table."""
     sides = copy / "brasko/core/sides/data/sides.csv"

@@ -122,6 +122,7 @@ class Served:
         self.told(f"/api/cooks/{cook}/events", {"client_id": str(uuid4()), "kind": "note", "text": text}, by)
 
 
+@pytest.mark.long
 def test_it_carries_the_interface_and_says_what_it_needs(wheel):
     with zipfile.ZipFile(wheel) as opened:
         names = opened.namelist()
@@ -136,6 +137,7 @@ def test_it_carries_the_interface_and_says_what_it_needs(wheel):
     assert sorted(re.split(r"[=~>]", n)[0].lower() for n in needs) == sorted(plain)
 
 
+@pytest.mark.long
 def test_installed_it_runs_from_where_it_lies_and_has_no_store_yet(installed, tmp_path):
     """The long run serves it too."""
     asked = [installed / "python", "-c", "import brasko; print(brasko.__file__)"]

@@ -148,6 +148,7 @@ class Dies(Here):
         return super().submit(fn, *args, **kwargs)
 
 
+@pytest.mark.long
 def test_a_cluster_that_dies_is_told_and_nothing_is_lost(mara):
     made = ask(mara).json()
     kept = Experiment.objects.get(id=made["id"])
@@ -179,6 +180,7 @@ def test_a_cluster_that_is_not_there_is_done_without(mara, settings, monkeypatch
 
 
 @pytest.mark.django_db(transaction=True)
+@pytest.mark.long
 def test_a_local_cluster_and_the_machines_processes_answer_alike(mara, settings):
     distributed = pytest.importorskip("distributed")
     here = ask(mara).json()["told"]
@@ -228,6 +230,7 @@ def test_questions_open_as_experiments_that_can_be_worked_out(mara):
     assert {f["field"] for f in reference["sweepable"]} >= {"thickness_mm", "flip_every_s", "method"}
 
 
+@pytest.mark.long
 def test_the_command_line_answers_as_the_place_does(mara, tmp_path):
     made = ask(mara).json()
     file = tmp_path / "asked.json"

@@ -203,6 +203,7 @@ def test_a_browser_that_has_gone_is_not_computed_for(apart, tmp_path):
     apart.ask("a", echoed, 1, limit_s=60.0).future.result(60)
 
 
+@pytest.mark.long
 def test_kitchens_come_from_a_process_of_their_own(monkeypatch):
     # a test run keeps both cores busy: a process that gives way to it would wait for minutes
     monkeypatch.setattr(worker.forecasting, "nice", 0)

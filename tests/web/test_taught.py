@@ -5,6 +5,7 @@ from datetime import timedelta
 import pytest
 from django.db.models import F
 from django.utils import timezone
+from examples import some_of
 from households import RIBEYE
 from test_watch import on_the_fire, read_by_probe
 from wording import worded
@@ -163,7 +164,7 @@ def test_readings_that_no_kitchen_agrees_with_teach_nothing(mara, settings):
     assert not Teaching.objects.filter(owner=mara.user).exists()
 
 
-@pytest.mark.parametrize("practice", [False, True])
+@pytest.mark.parametrize("practice", some_of([False, True], every=2))
 def test_a_cook_that_is_over_teaches_its_fire_and_a_practice_does_not(mara, settings, practice):
     settings.FORECASTS = "at once"
     finished(mara, practice=practice)
