@@ -5,7 +5,7 @@ PORT ?= 8000
 LAN ?=
 export PATH := $(CURDIR)/.venv/bin:$(PATH)
 
-.PHONY: demo serve test test-long mutants lint types drift validation reference calibrate forecast-trial learning-trial table-trial fault-test fuzz reliability cook-bench every-plan bench bill wheel soak households loc screenshots build setup setup-test clean
+.PHONY: demo serve test test-long mutants lint types drift validation reference calibrate forecast-trial learning-trial table-trial fault-test fuzz reliability cook-bench every-plan truth bench bill wheel soak households loc screenshots build setup setup-test clean
 
 demo: setup
 	@tools/serve.sh demo $(PORT) $(LAN)
@@ -77,6 +77,9 @@ cook-bench: setup-test
 
 every-plan: setup-test
 	@python tools/every_plan.py
+
+truth: setup-test
+	@python tools/truth.py
 
 bench: setup-test
 	@python tools/bench.py

@@ -65,7 +65,7 @@ def test_a_plan_and_the_cook_it_describes_are_told_alike(low):
                 {
                     "name": "gentle",
                     "on": {"fire": "kettle_two_zone", "air": low.plan.wish.gentle_zone.air_c},
-                    "until": {"core": low.plan.solution.pull_c, "minutes": 120},
+                    "until": {"reading": low.plan.solution.pull_c, "minutes": 120},
                 },
                 {"name": "wait", "on": {"rest": "open"}, "until": {"minutes": (sear.start_s - gentle.end_s) / 60.0}},
                 {

@@ -9,18 +9,19 @@ import pytest
 from examples import examples
 from hypothesis import given
 from hypothesis import strategies as st
+from plans import planned, solved
 from wording import refusing, worded
 
 from brasko.core.errors import Infeasible, InvalidInput, UnknownName
+from brasko.core.fire import own
 from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.invert import TOLERANCE_K, solved
+from brasko.core.planner import invert
+from brasko.core.planner.invert import TOLERANCE_K
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.near import alike, solved_near
-from brasko.core.planner.plan import planned
 from brasko.core.planner.programme import programme_of
 from brasko.core.planner.ranges import ensemble_ranges
-from brasko.core.planner.search import even_sear
 from brasko.core.planner.timeline import check_eating_time, lead_s, timeline
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Side, Surroundings, Until
@@ -84,8 +85,21 @@ def test_a_thick_roast_rests_until_its_peak_has_passed():
     assert asked.rest_s == pytest.approx(900.0)
 
 
+def test_a_plan_works_its_fire_out_once(monkeypatch):
+    """What a fire is at a place is the same for every run of a search, and costs more than the runs."""
+    worked_out = []
+
+    def counted(*given, of=own.fire_of):
+        worked_out.append(given)
+        return of(*given)
+
+    monkeypatch.setattr(own, "fire_of", counted)
+    invert.solved(replace(RIBEYE, thickness_m=0.0379), quick=True)
+    assert len(worked_out) <= 1
+
+
 def test_same_wish_same_plan():
-    first, second = solved(RIBEYE), solved(RIBEYE)
+    first, second = solved(RIBEYE), invert.solved(replace(RIBEYE))
     assert first.pull_c == second.pull_c
     np.testing.assert_array_equal(first.result.core_c, second.result.core_c)
 
@@ -238,7 +252,7 @@ def test_timeline_holds_together(method, salt):
     """Every task has length, steps of the food follow each other without gap, hands do one thing at a time, and it
     all ends at the hour of eating."""
     wish = replace(RIBEYE, method=method, salt=salt, crust="light", temper_s=1200.0)
-    tasks = timeline(wish, solved(wish))
+    tasks = timeline(wish, solved(replace(wish, salt="hour")))
     assert all(task.end_s > task.start_s for task in tasks)
     assert max(task.end_s for task in tasks) == 0.0
     steps = [t for t in tasks if t.step]
@@ -269,13 +283,6 @@ def test_eating_time_that_cannot_be_met_offers_the_earliest(ribeye):
         assert earliest - now < timedelta(seconds=lead_s(tasks) + 300)
 
 
-def test_even_sear_has_equal_sides():
-    assert even_sear(100.0, 30.0) == (100.0, 25.0)
-    assert even_sear(50.0, 30.0) == (50.0, 25.0)
-    assert even_sear(53.0, 90.0) == (50.0, 25.0)
-    assert even_sear(185.0, 30.0) == (180.0, 30.0)
-
-
 # --- ranges and safety -----------------------------------------------------------------------------------------------
 
 
@@ -298,12 +305,23 @@ def test_agency_figures():
 
 
 def test_cautions_stand_where_the_danger_is():
-    below = cautions_for(cut_named("ribeye"), 55.0, 0.0, 22.0)
+    below = cautions_for(cut_named("ribeye"), 55.0)
     assert {c.key for c in below} >= {"below_agency", "carbon_monoxide", "lit_chimney", "raw_and_cooked", "ash"}
-    above = cautions_for(cut_named("ribeye"), 64.0, 0.0, 22.0)
+    above = cautions_for(cut_named("ribeye"), 64.0)
     assert "below_agency" not in {c.key for c in above}
-    assert "out_of_fridge" in {c.key for c in cautions_for(cut_named("ribeye"), 64.0, 5400.0, 35.0)}
-    assert "out_of_fridge" not in {c.key for c in cautions_for(cut_named("ribeye"), 64.0, 5400.0, 25.0)}
+
+
+@pytest.mark.parametrize(("temper_min", "air_c", "fits"), [(50, 35.0, True), (60, 35.0, False), (90, 25.0, True)])
+def test_a_piece_is_never_planned_to_be_out_of_the_fridge_too_long(temper_min, air_c, fits):
+    """Two hours in all, one above 90 °F (fsis_safe_temperatures), ten minutes of it at the table."""
+    wish = replace(RIBEYE, temper_s=60.0 * temper_min, air_c=air_c)
+    if fits:
+        assert planned(wish, quick=True)
+        return
+    with pytest.raises(Infeasible) as refused:
+        planned(wish, quick=True)
+    assert refused.value.field == "temper_s"
+    assert planned(replace(wish, temper_s=refused.value.remedies[0].value), quick=True)
 
 
 def test_a_plan_keeps_its_inputs_and_model():

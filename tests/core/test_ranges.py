@@ -4,12 +4,11 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from plans import planned, solved
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.foods.cuts import all_cuts
-from brasko.core.planner.invert import solved
-from brasko.core.planner.plan import planned
 from brasko.core.planner.ranges import KITCHEN, ended, ensemble_ranges, kitchen
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import needs_choice
@@ -20,6 +19,7 @@ RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0)
 
 
 @pytest.mark.parametrize("method", ["low_then_sear", "direct"])
+@pytest.mark.long
 def test_eight_in_ten_kitchens_land_in_the_range(method):
     """120 kitchens drawn at random from the stated uncertainty, none of them in the ensemble: of a range that holds
     80 %, at least 68 % and at most 92 % land inside (three standard deviations of 120 draws are 11 %)."""

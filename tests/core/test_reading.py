@@ -7,19 +7,19 @@ Source of the figures: fsis_safe_temperatures (ground meat 160 °F, poultry 165 
 from dataclasses import replace
 
 import pytest
-from examples import examples
+from examples import examples, some_of
 from hypothesis import given
 from hypothesis import strategies as st
+from plans import planned
 from wording import refusing, worded
 
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, heat_end_c
+from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, carry_over_k, heat_end_c
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.near import solved_near
 from brasko.core.planner.pick import nonsense, picked
-from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import minimum_for
 from brasko.core.units import celsius
@@ -56,7 +56,7 @@ WAYS = [
 ]
 
 
-@examples(60)
+@examples(24)
 @given(
     way=st.sampled_from(WAYS),
     at_risk=st.booleans(),
@@ -107,7 +107,7 @@ def test_the_heat_ends_on_the_figure_over_cuts_methods_fires_guests_and_treatmen
         assert told.remedies, told.reason
         return
     again = simulate(wish.food, plan.solution.programme, every_s=10.0, refine=0.5 if quick else 1.0)
-    assert heat_end_c(again) >= wish.reading_c - 0.02
+    assert heat_end_c(again, wish) >= wish.reading_c - 0.02
     assert plan.solution.result.steps[-2].core_c >= wish.reading_c - 0.02
     if wish.minimum.rest_s and finish >= figure - 0.05:
         assert plan.solution.rest_s >= wish.minimum.rest_s - 1e-6
@@ -126,9 +126,9 @@ def test_as_little_above_the_figure_as_can_be(key):
     cut = all_cuts()[key]
     plan = planned(usual(key, "sear_then_low", "kettle_two_zone"))
     wanted = plan.wish.reading_c
-    assert heat_end_c(plan.solution.result) >= wanted
+    assert heat_end_c(plan.solution.result, plan.wish) >= wanted
     if cut.default_finish_c < wanted + 1.0:
-        assert heat_end_c(plan.solution.result) == pytest.approx(wanted, abs=OVERSHOOT_TOLD_K)
+        assert heat_end_c(plan.solution.result, plan.wish) == pytest.approx(wanted, abs=OVERSHOOT_TOLD_K)
 
 
 @pytest.mark.parametrize(
@@ -143,18 +143,20 @@ def test_what_burns_outside_first_is_answered_with_what_does_work(key, method, f
     for way in ways:
         other, on = way.value.split("@")
         plan = planned(usual(key, other, on))
-        assert heat_end_c(plan.solution.result) >= plan.wish.reading_c
+        assert heat_end_c(plan.solution.result, plan.wish) >= plan.wish.reading_c
         assert burnt_s(plan.solution.result) <= BURNT_FOR_S.value
 
 
-@pytest.mark.parametrize("key", MUST)
-@pytest.mark.parametrize("kinds", [["kettle"], ["gas"], ["kamado"], ["pellet"], ["offset"], ["oven"], ["chimney"], []])
+KITCHENS = [["kettle"], ["gas"], ["kamado"], ["pellet"], ["offset"], ["oven"], ["chimney"], []]
+
+
+@pytest.mark.parametrize(("key", "kinds"), some_of((key, kinds) for key in MUST for kinds in KITCHENS))
 def test_what_brasko_picks_can_be_done_without_burning(key, kinds):
     cut = all_cuts()[key]
     pick = picked(key, cut.typical_thickness_m, kinds=kinds)
     wish = replace(usual(key, pick.method, pick.fire), gentle_c=pick.gentle_c, crust=pick.crust)
     plan = planned(wish, quick=True)
-    assert heat_end_c(plan.solution.result) >= FIGURE_C[cut.kind]
+    assert heat_end_c(plan.solution.result, plan.wish) >= FIGURE_C[cut.kind]
 
 
 def test_a_pull_of_ones_own_never_ends_below_the_reading():
@@ -173,7 +175,7 @@ def test_a_slider_keeps_the_rule():
     moved = replace(wish, thickness_m=0.021)
     near = solved_near(moved, last, wish.aim_c)
     if near is not None:
-        assert heat_end_c(near.result) >= FIGURE_C["ground"]
+        assert heat_end_c(near.result, moved) >= FIGURE_C["ground"]
 
 
 def test_a_large_carry_over_of_a_whole_cut_is_told_at_the_pull_with_a_gentler_way():
@@ -185,12 +187,12 @@ def test_a_large_carry_over_of_a_whole_cut_is_told_at_the_pull_with_a_gentler_wa
     assert note.remedy is not None
     method, fire = note.remedy.value.split("@")
     gentler = planned(usual("ribeye", method, fire), quick=True)
-    rise = fierce.solution.result.peak_core_c - heat_end_c(fierce.solution.result)
-    assert gentler.solution.result.peak_core_c - heat_end_c(gentler.solution.result) < 0.7 * rise
+    rise = carry_over_k(fierce.solution.result)
+    assert carry_over_k(gentler.solution.result) < 0.7 * rise
     assert not any(c.key == "carry_over" for c in gentler.cautions)
 
 
-@pytest.mark.parametrize("key", list(all_cuts()))
+@pytest.mark.parametrize("key", some_of(all_cuts()))
 def test_nothing_that_a_cook_would_laugh_at(key):
     """Words of the tasks by what the food is (common practice, no source)."""
     cut = all_cuts()[key]

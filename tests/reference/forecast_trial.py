@@ -18,6 +18,7 @@ from brasko.core.forecast.history import Began, CookHistory, cook_history
 from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.update import forecast_of, region_near
 from brasko.core.heat.simulation import Result, simulate
+from brasko.core.heat.thermometer import readings_c
 from brasko.core.planner.invert import Solution, solved
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, shifted
@@ -166,7 +167,8 @@ def _faulty(reading: Reading, injected: str, begins: float, real: Result, dice_s
     dice = np.random.default_rng(dice_seed + 2)
     if injected == "slipped" and reading.source == "tip":
         to = dice.uniform(0.03, 0.2)
-        elsewhere = float(np.interp(reading.at_s, real.frame_s, along(real.grid, real.frame_temp_c, to, None)))
+        lies = np.full(len(real.frame_s), True)
+        elsewhere = float(np.interp(reading.at_s, real.frame_s, readings_c(real.grid, real.frame_temp_c, to, lies)))
         if dice.random() < 0.5:
             elsewhere = scene(n)[2].current.surroundings.top.air_c - 20.0
         settled = 1.0 - math.exp(-since / 15.0)

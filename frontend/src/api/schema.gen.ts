@@ -2994,7 +2994,7 @@ export interface components {
              * Reached
              * @enum {string}
              */
-            reached: "core" | "crust" | "time";
+            reached: "core" | "reading" | "crust" | "time";
             /**
              * Core C
              * @description the coldest point
@@ -3053,6 +3053,12 @@ export interface components {
              * @default false
              */
             flip_first?: boolean;
+            /**
+             * Turn Deg
+             * @description how it lies to the rods: another angle makes another set of marks
+             * @default 0
+             */
+            turn_deg?: number;
         };
         /**
          * CookUntilIn
@@ -3064,6 +3070,11 @@ export interface components {
              * @description of the coldest point
              */
             core?: string | number | null;
+            /**
+             * Reading
+             * @description of what a thermometer put into the middle shows
+             */
+            reading?: string | number | null;
             /**
              * Crust
              * @description golden, light, good or deep, on both faces
@@ -3087,6 +3098,12 @@ export interface components {
              * @description the cut's usual one for this thickness, if not given
              */
             weight?: string | number | null;
+            /**
+             * Boned
+             * @description the bone is taken out of a cut that has one
+             * @default false
+             */
+            boned?: boolean;
             /**
              * Start
              * @description temperature all through at the start
@@ -3178,14 +3195,14 @@ export interface components {
         OnIn: {
             /**
              * Fire
-             * @description a shipped fire by key or name, or a whole brasko/fire@1 document
+             * @description a shipped fire or a kitchen's pan by key or name, a whole brasko/fire@1 document, or a fire with the places where the food goes
              */
-            fire?: string | components["schemas"]["FireIn"] | null;
+            fire?: string | components["schemas"]["FireIn"] | components["schemas"]["OwnFireIn"] | null;
             /**
              * Place
              * @description of the fire; the gentle place, if not given
              */
-            place?: ("gentle" | "sear") | components["schemas"]["GrateSpotIn"] | null;
+            place?: ("gentle" | "sear" | "pan") | components["schemas"]["GrateSpotIn"] | null;
             /**
              * Air
              * @description of a gentle place; of a sear, the highest of its controller
@@ -3193,6 +3210,34 @@ export interface components {
             air?: string | number | null;
             /** Lid */
             lid?: ("open" | "shut") | null;
+            /**
+             * Fat
+             * @description in the pan: a fat by key or name
+             */
+            fat?: string | null;
+            /**
+             * Wrap
+             * @description the piece is wrapped, in the gentle place
+             */
+            wrap?: ("paper" | "foil") | null;
+            /**
+             * Warmer By K
+             * @description a gentle place warmer by so much than the fire is computed
+             * @default 0
+             */
+            warmer_by_k?: number;
+            /**
+             * Film Times
+             * @description heat goes in so many times as well there
+             * @default 1
+             */
+            film_times?: number;
+            /**
+             * Hotter By K
+             * @description a searing place hotter by so much than the fire is computed
+             * @default 0
+             */
+            hotter_by_k?: number;
             /**
              * Pan
              * @description a skillet of this temperature as the food arrives

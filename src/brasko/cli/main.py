@@ -9,7 +9,7 @@ import json
 import sys
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager, nullcontext
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from importlib import import_module
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
@@ -82,6 +82,11 @@ MEALS = {
     "brasko/meal@2": Verb("", "brasko.cli.plan", "table_plan_of", "brasko.formats.table", "MealTableIn"),
 }
 """What `brasko plan` reads besides a wish, by its format."""
+AS_COOK = {
+    "plan_of": "cook_of_wish",
+    "meal_plan_of": "cooks_of_meal",
+}
+"""What `brasko plan --as-cook` answers with instead."""
 
 
 class Wrong(Exception):
@@ -109,6 +114,10 @@ def _run(asked: argparse.Namespace) -> int:
         if named.startswith("brasko/meal@") and named not in MEALS:
             return _failed(say("main-format-is-not-one-that-this", named=named, meals=" and ".join(MEALS)), WRONG_INPUT)
         verb = MEALS.get(named, verb)
+    if asked.command == "plan" and asked.as_cook:
+        if verb.function not in AS_COOK:
+            return _failed(say("main-a-table-is-not-told-as-cooks"), WRONG_INPUT)
+        verb = replace(verb, function=AS_COOK[verb.function])
     return _answered(verb, raw)
 
 
@@ -167,7 +176,7 @@ def _called(verb: Verb, field: str) -> str:
     last."""
     from brasko.formats.piece import OUTSIDE, SPOKEN, renamed
 
-    return renamed(field, SPOKEN if verb is VERBS["plan"] else OUTSIDE)
+    return renamed(field, SPOKEN if verb.reads == "WishIn" else OUTSIDE)
 
 
 def _parser() -> argparse.ArgumentParser:
@@ -180,6 +189,8 @@ def _parser() -> argparse.ArgumentParser:
     for name, verb in VERBS.items():
         command = commands.add_parser(name, help=verb.help, description=verb.help)
         command.add_argument("file", metavar="FILE.json", help='a file, or "-" for standard input')
+        if name == "plan":
+            command.add_argument("--as-cook", action="store_true", help="write each piece as a brasko/cook@1 document")
     return parser
 
 

@@ -4,7 +4,17 @@ from __future__ import annotations
 
 from datetime import UTC, datetime, timedelta
 
-from brasko.cli.plan_format import AmountsOut, MealPlanOut, MealTaskOut, PiecePlanOut, PlanOut, SpanOut, TaskOut, WishIn
+from brasko.cli.plan_format import (
+    AmountsOut,
+    CooksOut,
+    MealPlanOut,
+    MealTaskOut,
+    PiecePlanOut,
+    PlanOut,
+    SpanOut,
+    TaskOut,
+    WishIn,
+)
 from brasko.cli.simulation_format import StepOut
 from brasko.core.foods.doneness import scale_named
 from brasko.core.planner.amounts import amounts
@@ -14,6 +24,8 @@ from brasko.core.planner.ranges import Span
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.timeline import check_eating_time
 from brasko.core.table.plan import plan_table
+from brasko.formats.cook import CookIn
+from brasko.formats.cook_of_plan import cook_of_plan
 from brasko.formats.meal import MealIn
 from brasko.formats.meal_convert import wishes_of
 from brasko.formats.piece import spoken_wish
@@ -59,6 +71,17 @@ def plan_of(given: WishIn, now: datetime | None = None) -> PlanOut:
         salmonella_log10_core=result.salmonella_log10_core,
         salmonella_log10_surface=result.salmonella_log10_surface,
     )
+
+
+def cook_of_wish(given: WishIn) -> CookIn:
+    """The plan of a wish as the cook that it is. Raises InvalidInput, or Infeasible where it cannot be had."""
+    wish = spoken_wish(given, given.scale)
+    return cook_of_plan(wish, planned(wish).solution)
+
+
+def cooks_of_meal(given: MealIn) -> CooksOut:
+    """The pieces of a meal as the cooks that they are, each as it is planned among the others."""
+    return CooksOut(cooks=[cook_of_plan(p.wish, p.solution) for p in plan_meal(wishes_of(given.pieces)).plans])
 
 
 def _amounts(plan: PiecePlan, eaters: int) -> AmountsOut:

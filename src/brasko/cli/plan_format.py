@@ -9,6 +9,7 @@ from pydantic import BaseModel, Field, create_model
 
 from brasko.cli.simulation_format import StepOut
 from brasko.formats.bounds import Moment
+from brasko.formats.cook import CookIn
 from brasko.formats.piece import spoken_fields
 from brasko.formats.strict import Strict
 
@@ -123,6 +124,12 @@ class MealTaskOut(TaskOut):
     """A task and the piece it is for, counted from 0."""
 
     piece: int | None
+
+
+class CooksOut(BaseModel):
+    """Pieces of a meal, each as a brasko/cook@1 document."""
+
+    cooks: list[CookIn]
 
 
 class MealPlanOut(BaseModel):

@@ -7,7 +7,7 @@ from typing import Literal
 from pydantic import BaseModel, Field, model_validator
 
 from brasko.formats.bounds import Figure
-from brasko.formats.fire import FireIn
+from brasko.formats.fire import FireIn, OwnFireIn
 from brasko.formats.strict import Strict
 from brasko.formats.text import Name
 
@@ -23,6 +23,7 @@ class CookedPieceIn(Strict):
     cut: str
     thickness: str | Figure
     weight: str | Figure | None = Field(None, description="the cut's usual one for this thickness, if not given")
+    boned: bool = Field(False, description="the bone is taken out of a cut that has one")
     start: str | Figure = Field(4.0, description="temperature all through at the start")
     surface: Literal["patted dry", "wet", "dry"] = "patted dry"
 
@@ -37,14 +38,21 @@ class GrateSpotIn(Strict):
 class OnIn(Strict):
     """Where the piece is: exactly one of fire, pan, iron, plates, bath, rest and counter."""
 
-    fire: str | FireIn | None = Field(
-        None, description="a shipped fire by key or name, or a whole brasko/fire@1 document"
+    fire: str | FireIn | OwnFireIn | None = Field(
+        None,
+        description="a shipped fire or a kitchen's pan by key or name, a whole brasko/fire@1 document, or a fire with "
+        "the places where the food goes",
     )
-    place: Literal["gentle", "sear"] | GrateSpotIn | None = Field(
+    place: Literal["gentle", "sear", "pan"] | GrateSpotIn | None = Field(
         None, description="of the fire; the gentle place, if not given"
     )
     air: str | Figure | None = Field(None, description="of a gentle place; of a sear, the highest of its controller")
     lid: Literal["open", "shut"] | None = None
+    fat: str | None = Field(None, description="in the pan: a fat by key or name")
+    wrap: Literal["paper", "foil"] | None = Field(None, description="the piece is wrapped, in the gentle place")
+    warmer_by_k: Figure = Field(0.0, description="a gentle place warmer by so much than the fire is computed")
+    film_times: Figure = Field(1.0, description="heat goes in so many times as well there")
+    hotter_by_k: Figure = Field(0.0, description="a searing place hotter by so much than the fire is computed")
     pan: str | Figure | None = Field(None, description="a skillet of this temperature as the food arrives")
     power_w: Figure | None = Field(None, description="heat that the pan takes up from below it")
     iron: str | Figure | None = Field(None, description="the lower face on metal that is kept at this temperature")
@@ -60,7 +68,7 @@ class OnIn(Strict):
         given = [name for name in places if getattr(self, name) is not None]
         if len(given) != 1:
             raise ValueError(f"needs exactly one of {', '.join(places)} (got {', '.join(given) or 'none'}).")
-        belongs = {"place": "fire", "air": "fire", "lid": "fire", "power_w": "pan", "of": "bath"}
+        belongs = dict.fromkeys(("place", "air", "lid", "fat", "wrap"), "fire") | {"power_w": "pan", "of": "bath"}
         for name, place in belongs.items():
             if getattr(self, name) is not None and given != [place]:
                 raise ValueError(f"{name}|belongs to {place} only: leave it out beside {given[0]}.")
@@ -71,13 +79,14 @@ class CookUntilIn(Strict):
     """When a step ends: whichever comes first."""
 
     core: str | Figure | None = Field(None, description="of the coldest point")
+    reading: str | Figure | None = Field(None, description="of what a thermometer put into the middle shows")
     crust: str | None = Field(None, description="golden, light, good or deep, on both faces")
     minutes: Figure | None = None
 
     @model_validator(mode="after")
     def _some(self) -> CookUntilIn:
-        if self.core is None and self.crust is None and self.minutes is None:
-            raise ValueError("needs at least one of core, crust and minutes.")
+        if all(value is None for value in (self.core, self.reading, self.crust, self.minutes)):
+            raise ValueError("needs at least one of core, reading, crust and minutes.")
         return self
 
 
@@ -89,6 +98,7 @@ class CookStepIn(Strict):
     until: CookUntilIn
     flip_every_s: Figure | None = None
     flip_first: bool = False
+    turn_deg: Figure = Field(0.0, description="how it lies to the rods: another angle makes another set of marks")
 
 
 class CookIn(Strict):
@@ -106,7 +116,7 @@ class CookStepOut(BaseModel):
     name: str
     start_s: float
     end_s: float
-    reached: Literal["core", "crust", "time"]
+    reached: Literal["core", "reading", "crust", "time"]
     core_c: float = Field(description="the coldest point")
     probe_c: float = Field(description="what a hand thermometer put into the middle shows")
     face_a_c: float
@@ -122,10 +132,12 @@ class CookOut(BaseModel):
     model_version: str
     time_s: list[float]
     core_c: list[float]
+    probe_c: list[float] = Field(description="what a thermometer put into the middle shows")
     face_a_c: list[float]
     face_b_c: list[float]
     steps: list[CookStepOut]
     peak_core_c: float
+    peak_probe_c: float
     grey_rim_share: float
     crust_share: float
     char_share: float

@@ -5,16 +5,20 @@ from __future__ import annotations
 from brasko.core.cook.steps import AtFire, AtRest, Cook, CookStep, Ends, InBath, InPan, OnCounter, OnIron, Where
 from brasko.core.cook.told import Told, cooked
 from brasko.core.errors import InvalidInput, inside
+from brasko.core.fire.fires import KITCHEN
 from brasko.core.fire.grills import Spot
-from brasko.core.fire.own import PLANNER_FIRES, placed, shipped
+from brasko.core.fire.own import PLANNER_FIRES, OwnFire, placed, shipped
 from brasko.core.fire.rests import RESTS
+from brasko.core.fire.zones import Fire
 from brasko.core.foods.cuts import Cut, all_cuts
+from brasko.core.foods.fats import FATS
 from brasko.core.heat.constants import FILM_MOST, PATTED_DRY
 from brasko.core.heat.simulation import MODEL_VERSION, Food
 from brasko.core.planner.methods import CRUSTS
 from brasko.formats import words
 from brasko.formats.cook import CookedPieceIn, CookIn, CookOut, CookStepIn, CookStepOut, GrateSpotIn, OnIn
-from brasko.formats.fire_convert import setup_of
+from brasko.formats.fire import OwnFireIn
+from brasko.formats.fire_convert import own_of, setup_of
 from brasko.formats.piece import SPOKEN, renamed
 
 OPEN_ENDED_H = 4.0
@@ -54,11 +58,12 @@ def _food(given: CookedPieceIn, cut: Cut) -> Food:
     start_c = words.temperature_c("start", given.start)
     try:
         return Food(
-            cut.geometry(thickness_m, mass_kg),
+            cut.geometry(thickness_m, mass_kg, boned=given.boned),
             cut.material,
             start_c,
             film_kg_m2=SURFACES[given.surface],
             skin_passes=cut.skin_passes,
+            probe_by_hand=True,
         )
     except InvalidInput as exc:
         raise InvalidInput(renamed(exc.field, SPOKEN), exc.message, suggestion=exc.suggestion) from exc
@@ -70,9 +75,11 @@ def _step(given: CookStepIn) -> CookStep:
     if until.crust is not None:
         crust = words.key_of("until.crust", until.crust, {k: name for k, (name, _) in CRUSTS.items()})
     core_c = None if until.core is None else words.temperature_c("until.core", until.core)
+    reading_c = None if until.reading is None else words.temperature_c("until.reading", until.reading)
     with inside("on"):
         where = _where(given.on)
-    return CookStep(given.name, where, Ends(until.minutes, core_c, crust), given.flip_every_s, given.flip_first)
+    ends = Ends(until.minutes, core_c, crust, reading_c)
+    return CookStep(given.name, where, ends, given.flip_every_s, given.flip_first, given.turn_deg)
 
 
 def _where(given: OnIn) -> Where:
@@ -93,17 +100,33 @@ def _where(given: OnIn) -> Where:
 
 
 def _at_fire(given: OnIn) -> AtFire:
+    fire: OwnFire | Fire
     if isinstance(given.fire, str):
-        fire = shipped()[words.key_of("fire", given.fire, {k: n for k, n in PLANNER_FIRES.items() if k in shipped()})]
+        key = words.key_of("fire", given.fire, PLANNER_FIRES)
+        fire = KITCHEN[key] if key in KITCHEN else shipped()[key]
     else:
         assert given.fire is not None
         with inside("fire"):
-            setup = setup_of(given.fire)
-        fire = placed(setup.grill.name, setup)
+            if isinstance(given.fire, OwnFireIn):
+                fire = own_of(given.fire)
+            else:
+                setup = setup_of(given.fire)
+                fire = placed(setup.grill.name, setup)
     air_c = None if given.air is None else words.temperature_c("air", given.air)
     said = given.place or "gentle"
     place = Spot(said.x_mm / 1000.0, said.y_mm / 1000.0) if isinstance(said, GrateSpotIn) else said
-    return AtFire(fire, place, air_c, given.lid or "usual")
+    fat = "oil" if given.fat is None else words.key_of("fat", given.fat, {k: f.name for k, f in FATS.items()})
+    return AtFire(
+        fire,
+        place,
+        air_c,
+        given.lid or "usual",
+        fat,
+        given.wrap or "none",
+        given.warmer_by_k,
+        given.film_times,
+        given.hotter_by_k,
+    )
 
 
 def _out(found: Told) -> CookOut:
@@ -112,10 +135,12 @@ def _out(found: Told) -> CookOut:
         model_version=MODEL_VERSION,
         time_s=found.time_s.tolist(),
         core_c=found.core_c.tolist(),
+        probe_c=found.probe_c.tolist(),
         face_a_c=found.face_a_c.tolist(),
         face_b_c=found.face_b_c.tolist(),
         steps=[CookStepOut.model_validate(step, from_attributes=True) for step in found.steps],
         peak_core_c=found.peak_core_c,
+        peak_probe_c=found.peak_probe_c,
         grey_rim_share=found.grey_rim_share,
         crust_share=found.crust_share,
         char_share=found.char_share,

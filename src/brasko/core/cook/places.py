@@ -8,8 +8,9 @@ from brasko.core.cook.steps import AtFire, AtRest, InBath, InPan, OnCounter, OnI
 from brasko.core.errors import Infeasible, UnknownName
 from brasko.core.fire import fires, own
 from brasko.core.fire.fires import WARM_FAT
-from brasko.core.fire.rests import COOL_AIR_W_M2K, RESTS, standing_in
-from brasko.core.fire.zones import Zone, with_held_air, with_lid
+from brasko.core.fire.rests import COOL_AIR_W_M2K, RESTS, standing_in, wrapped
+from brasko.core.fire.zones import Fire, Zone, with_held_air, with_lid
+from brasko.core.foods.fats import FATS
 from brasko.core.foods.shape import Geometry
 from brasko.core.programme.steps import Metal, Side, Surroundings
 from brasko.core.sourced import Sourced
@@ -28,12 +29,15 @@ class Place:
 
     same_metal  two steps in a row with this in common go on with the heat that is left in the metal
     pressed     how many times faster juice leaves than where nothing presses on the piece
+    searing_c   what an infrared thermometer shows of a searing place; hotter_by_k  how much more it is to show
     """
 
     surroundings: Surroundings
     metal: Metal | None = None
     same_metal: object = None
     pressed: float = 1.0
+    searing_c: float = 0.0
+    hotter_by_k: float = 0.0
 
 
 def place_of(where: Where, geometry: Geometry, fat_share: float) -> Place:
@@ -41,7 +45,13 @@ def place_of(where: Where, geometry: Geometry, fat_share: float) -> Place:
     match where:
         case AtFire():
             zone = zone_at(where, geometry, fat_share)
-            return Place(zone.surroundings, zone.metal(geometry.face_m2), (where.fire, where.place, where.air_c))
+            return Place(
+                _felt(zone, where),
+                zone.metal(geometry.face_m2),
+                (where.fire, where.place, where.air_c),
+                searing_c=zone.searing_c,
+                hotter_by_k=where.hotter_by_k,
+            )
         case InPan():
             given = {} if where.power_w is None else {"power_w": where.power_w}
             pan = replace(
@@ -71,6 +81,12 @@ def place_of(where: Where, geometry: Geometry, fat_share: float) -> Place:
             return Place(standing_in(where.air_c, COOL_AIR_W_M2K.value))
 
 
+def _felt(zone: Zone, where: AtFire) -> Surroundings:
+    around = zone.surroundings if where.wrap == "none" else wrapped(zone.surroundings, where.wrap)
+    gentle = where.place not in ("sear", "pan")
+    return around.shifted(where.warmer_by_k, where.film_times) if gentle else around
+
+
 def _over_a_pan() -> Surroundings:
     return replace(fires.SKILLET_ZONE, vapour_kg_m3=general().pan_steam_kg_m3).surroundings
 
@@ -78,6 +94,10 @@ def _over_a_pan() -> Surroundings:
 def zone_at(where: AtFire, geometry: Geometry, fat_share: float) -> Zone:
     """The zone of a fire's place. Air that the grill cannot hold by itself is taken as held there all the same."""
     fire, asked = where.fire, where.air_c
+    if isinstance(fire, Fire):
+        return fire.zone("pan").greased(FATS[where.fat].contact.value)
+    if where.place == "pan":
+        return own.planner_fire(fire, geometry, fat_share).zone("pan").greased(FATS[where.fat].contact.value)
     if where.place == "sear":
         setup = fire.setup
         if asked is not None and setup.grill.controller is not None:

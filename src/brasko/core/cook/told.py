@@ -12,14 +12,17 @@ from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.heat.simulation import Floats, Result, State, char_share, grey_rim_share, simulate
 from brasko.core.heat.thermometer import hand_reading_c
 from brasko.core.planner.methods import CRUSTS, crust_dose_s
-from brasko.core.programme.steps import MAX_STEP_S, Programme, Step, Until
+from brasko.core.programme.steps import MAX_STEP_S, Programme, Step, Until, over_hotter
+
+YARD_C = 22.0
+"""Air about a fire where nothing else is said."""
 
 
 @dataclass(frozen=True)
 class StepTold:
     """How a step went, and how the piece is at its end.
 
-    reached         "core", "crust" or "time"
+    reached         "core", "reading", "crust" or "time"
     core_c          the coldest point
     probe_c         what a hand thermometer in the middle shows
     crust_share     of a good crust, on the face that has less
@@ -39,14 +42,17 @@ class StepTold:
 
 @dataclass(frozen=True)
 class Told:
-    """A cook as it would go. Curves share time_s; face a starts down. programme: its steps, for the heat core."""
+    """A cook as it would go. Curves share time_s; face a starts down. core_c is of the coldest point, probe_c of what a
+    thermometer in the middle shows. programme: its steps, for the heat core."""
 
     time_s: Floats
     core_c: Floats
+    probe_c: Floats
     face_a_c: Floats
     face_b_c: Floats
     steps: tuple[StepTold, ...]
     peak_core_c: float
+    peak_probe_c: float
     grey_rim_share: float
     crust_share: float
     char_share: float
@@ -80,7 +86,7 @@ def cooked(cook: Cook, *, every_s: float = 10.0, refine: float = 1.0) -> Told:
                 step.name,
                 now,
                 now + end.end_s,
-                end.reached,
+                "reading" if end.reached == "probe" else end.reached,
                 end.core_c,
                 hand_reading_c(result.grid, state.temp_c, a_down=state.a_down),
                 float(result.face_a_c[-1]),
@@ -92,10 +98,12 @@ def cooked(cook: Cook, *, every_s: float = 10.0, refine: float = 1.0) -> Told:
         runs.append(result)
         now += end.end_s
     assert state is not None
+    curves = _curves(runs)
     return Told(
-        *_curves(runs),
+        *curves,
         tuple(told),
         peak_core,
+        float(curves[2].max()),
         grey_rim_share(cook.food, runs[-1].grid, state),
         told[-1].crust_share,
         char_share(state),
@@ -124,23 +132,27 @@ def _one(step: CookStep, place: Place, before: Place | None, number: int) -> Ste
             raise UnknownName(f"steps.{number}.until.crust", until.crust, CRUSTS)
         crust = max(crust_dose_s(until.crust), 1.0)
     longest = MAX_STEP_S if until.minutes is None else until.minutes * 60.0
-    return Step(
+    made = Step(
         step.name,
         place.surroundings,
-        Until(longest, core_c=until.core_c, crust_s=crust),
+        Until(longest, core_c=until.core_c, probe_c=until.reading_c, crust_s=crust),
         flip_every_s=step.flip_every_s,
         flip_first=step.flip_first,
+        turn_deg=step.turn_deg,
         metal=metal,
         pressed=place.pressed,
     )
+    hotter_c = place.searing_c + place.hotter_by_k
+    return over_hotter(made, hotter_c, place.searing_c, YARD_C) if place.hotter_by_k else made
 
 
-def _curves(runs: list[Result]) -> tuple[Floats, Floats, Floats, Floats]:
-    """(time, core, face a, face b) of all runs, one after another; a moment where two meet stands once."""
+def _curves(runs: list[Result]) -> tuple[Floats, Floats, Floats, Floats, Floats]:
+    """(time, core, probe, face a, face b) of all runs, one after another; a moment where two meet stands once."""
     begins = np.cumsum([0.0, *(run.duration_s for run in runs[:-1])])
     columns = [
-        (run.time_s + begun, run.core_c, run.face_a_c, run.face_b_c) for run, begun in zip(runs, begins, strict=True)
+        (run.time_s + begun, run.core_c, run.probe_c, run.face_a_c, run.face_b_c)
+        for run, begun in zip(runs, begins, strict=True)
     ]
     parts = [tuple(c if n == 0 else c[1:] for c in column) for n, column in enumerate(columns)]
-    time, core, a, b = (np.concatenate(values) for values in zip(*parts, strict=True))
-    return time, core, a, b
+    time, core, probe, a, b = (np.concatenate(values) for values in zip(*parts, strict=True))
+    return time, core, probe, a, b

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import numpy as np
+from scipy.optimize import brentq
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire import chamber, fires, setting
@@ -27,7 +28,6 @@ LEAST_CONVERT_S = 240.0
 COALS_CONVERT_S = 5 * 60.0
 LONGEST_CONVERT_S = 20 * 60.0
 """Times to searing heat where no course says otherwise (common practice, no source)."""
-PLACE_TRIES = 3
 LEAST_SEARING_C = 200.0
 """A place below this does not sear: an offset's chamber, the middle of a fuse (assumed)."""
 SEARING_AIR_C = 315.0
@@ -141,12 +141,18 @@ def _said_name(own: OwnFire) -> str:
     return own.name if own.name in _TABLED else as_typed(own.name)
 
 
+@lru_cache(maxsize=256)
 def planner_fire(own: OwnFire, geometry: Geometry, fat_share: float) -> Fire:
     """The planner's fire for a piece of this shape. Raises InvalidInput for a place off the grate."""
+    fire = fire_of(own.setup, _said_name(own), _size_of(geometry), own.gentle, own.sear, fat_share)
+    return replace(fire if own.words is None else _said(fire, own.words), key=own.key)
+
+
+def _size_of(geometry: Geometry) -> tuple[float, float, float]:
+    """How a piece lies on a grate: width, depth, thickness [m]."""
     across = geometry.half_width_m if geometry.bone_m else 2.0 * geometry.half_width_m
     along = geometry.length_m if geometry.shape == "bar" else across
-    fire = fire_of(own.setup, _said_name(own), (across, along, geometry.thickness_m), own.gentle, own.sear, fat_share)
-    return replace(fire if own.words is None else _said(fire, own.words), key=own.key)
+    return across, along, geometry.thickness_m
 
 
 def _said(fire: Fire, words: tuple[Words, Words]) -> Fire:
@@ -158,16 +164,26 @@ def _said(fire: Fire, words: tuple[Words, Words]) -> Fire:
 @lru_cache(maxsize=64)
 def as_set_at(own: OwnFire, gentle_c: float | None, geometry: Geometry, fat_share: float) -> OwnFire:
     """As as_set, but so that the air at the gentle place is what is wished: beside lit burners it is not that of the
-    whole chamber. Raises Infeasible where the grill does not get there.
+    whole chamber, and the burner under the food stays off. Burners that do not get there are lit as far as they go.
+    Raises Infeasible where another grill does not get there.
     """
-    found = as_set(own, gentle_c)
-    if gentle_c is None or own.setup.grill.kind.rules != "knobs":
-        return found
-    asked = gentle_c
-    for _ in range(PLACE_TRIES):
-        asked += gentle_c - planner_fire(found, geometry, fat_share).zone("gentle").air_c
-        found = as_set(own, asked)
-    return found
+    if gentle_c is None or own.setup.grill.kind.rules != "knobs" or own.setup.grill.body is None:
+        return as_set(own, gentle_c)
+    setting.check_reach(own.setup, gentle_c)
+    setup, size = own.setup, _size_of(geometry)
+
+    def excess_k(beside: FireSetup) -> float:
+        piece = Placed("gentle", own.gentle.x_m, own.gentle.y_m, *size, fat_share=fat_share, grate=own.gentle.grate)
+        return local_exposure(beside, chamber.settled(beside), piece).zone.air_c - gentle_c
+
+    ways = setting.knobs_beside(setup, own.gentle.x_m)
+    for at in ways:
+        if excess_k(at(1.0)) >= 0.0:
+            if excess_k(at(setting.LEAST_KNOB)) >= 0.0:
+                return replace(own, setup=at(0.0))
+            share = float(brentq(lambda k, at=at: excess_k(at(k)), setting.LEAST_KNOB, 1.0, xtol=setting.VENT_STEPS))
+            return replace(own, setup=at(share))
+    return replace(own, setup=ways[-1](1.0))
 
 
 def opened_for_sear(setup: FireSetup) -> FireSetup:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import replace
 
 from scipy.optimize import brentq
@@ -11,6 +12,7 @@ from brasko.core.fire.chamber import settled
 from brasko.core.fire.setup import FireSetup, at_most, with_vents
 from brasko.core.words import quantity, say
 
+LEAST_KNOB = 0.001
 VENT_STEPS = 1e-4
 """Vents and knobs are found this finely."""
 
@@ -27,6 +29,17 @@ def set_for(setup: FireSetup, wanted_c: float) -> FireSetup:
     not enough. Gas: all lit knobs in proportion. Controller: its setting.
     Raises Infeasible above what it can do, with the highest and how to gain more; InvalidInput below outside air.
     """
+    check_reach(setup, wanted_c)
+    if setup.grill.controller is not None:
+        return replace(setup, set_c=max(wanted_c, setup.grill.controller.lowest_c), lid_open=False)
+    if setup.grill.kind.rules == "knobs":
+        return _knobs_for(setup, wanted_c)
+    return _vents_for(replace(setup, lid_open=False), wanted_c)
+
+
+def check_reach(setup: FireSetup, wanted_c: float) -> None:
+    """Raise Infeasible above what the grill can do, with the highest and how to gain more; InvalidInput below outside
+    air."""
     air = setup.weather.air_c
     if not wanted_c > air + 15.0:
         raise InvalidInput(
@@ -45,11 +58,6 @@ def set_for(setup: FireSetup, wanted_c: float) -> FireSetup:
             gains(setup),
             "wanted_c",
         )
-    if setup.grill.controller is not None:
-        return replace(setup, set_c=max(wanted_c, setup.grill.controller.lowest_c), lid_open=False)
-    if setup.grill.kind.rules == "knobs":
-        return _knobs_for(setup, wanted_c)
-    return _vents_for(replace(setup, lid_open=False), wanted_c)
 
 
 def gains(setup: FireSetup) -> tuple[Remedy, ...]:
@@ -104,7 +112,25 @@ def _knobs_for(setup: FireSetup, wanted_c: float) -> FireSetup:
         return at(0.0)
     if settled(at(1.0)).gas_c < wanted_c:
         lit = [b.kind != "side" for b in setup.grill.burners]
-    return at(float(brentq(lambda k: settled(at(k)).gas_c - wanted_c, 0.001, 1.0, xtol=VENT_STEPS)))
+    return at(float(brentq(lambda k: settled(at(k)).gas_c - wanted_c, LEAST_KNOB, 1.0, xtol=VENT_STEPS)))
+
+
+def knobs_beside(setup: FireSetup, x_m: float) -> tuple[Callable[[float], FireSetup], ...]:
+    """Ways to light a grill for food at x_m, the usual one first: the main burners that are lit, then all of them, all
+    alike at a share; the burner under the food stays off."""
+    mains = [n for n, b in enumerate(setup.grill.burners) if b.kind == "main"]
+    under = min(mains, key=lambda n: abs(setup.grill.burners[n].x_m - x_m))
+    beside = [n for n in mains if n != under]
+    as_lit = [n for n in beside if setup.knobs[n] > 0.0]
+
+    def lighting(lit: list[int]) -> Callable[[float], FireSetup]:
+        def at(share: float) -> FireSetup:
+            knobs = tuple(share if n in lit else 0.0 for n in range(len(setup.knobs)))
+            return replace(setup, lid_open=False, knobs=knobs)
+
+        return at
+
+    return tuple(lighting(lit) for lit in ([as_lit, beside] if 0 < len(as_lit) < len(beside) else [beside]))
 
 
 def _vents_for(setup: FireSetup, wanted_c: float) -> FireSetup:

@@ -18,7 +18,7 @@ from scipy.stats import norm, qmc
 from brasko.core.forecast.history import GOES_ON_S, CookHistory
 from brasko.core.heat.geometry import Grid
 from brasko.core.heat.simulation import Food, Result, simulate
-from brasko.core.heat.thermometer import hand_reading_c
+from brasko.core.heat.thermometer import readings_c
 from brasko.core.planner.programme import phase_of
 from brasko.core.planner.search import tempered_start
 from brasko.core.planner.wish import Wish
@@ -91,10 +91,8 @@ class Ensemble:
     Rows of a matrix go with the terms of `terms`; columns with moments. All times count from putting the food on [s].
 
     sensors         what each sensor of a probe shows over time_s
-    core_of         coldest point over time_s while the step that is on goes on
-    hand_above_k    how far a thermometer put in by hand shows above the coldest point, over time_s, in the kitchen
-                    planned for
-    tail_of         coldest point over tail_s after that step's own end
+    core_of         core over time_s while the step that is on goes on
+    tail_of         core over tail_s after that step's own end
     known           spread of every unknown of SHAFT before any reading, where the usual one is 1
     ends_of         columns: log of how long the step still lasts from since_s, log of the length of all that follows,
                     peak core, grey rim share, least browning dose (log)
@@ -103,7 +101,6 @@ class Ensemble:
     time_s: Floats
     sensors: dict[str, SensorSurrogate]
     core_of: Floats
-    hand_above_k: Floats
     tail_s: Floats
     tail_of: Floats
     ends_of: Floats
@@ -129,7 +126,6 @@ class _Run:
     time_s: Floats
     core_c: Floats
     shown_c: dict[str, Floats]
-    hand_above_k: Floats
     tail_core_c: Floats
     tail_s: Floats
     step_s: float
@@ -244,7 +240,6 @@ def ensemble(
             **{name: SensorSurrogate(*each, len(SHAFT)) for name, each in zip(INSIDE_M, inside, strict=True)},
         },
         core_of=core_of,
-        hand_above_k=np.interp(time_s, nominal.time_s, nominal.hand_above_k),
         tail_s=tail_s,
         tail_of=tail_of,
         ends_of=ends_of,
@@ -279,15 +274,12 @@ def inside_m(sensor: str, edge_z: float) -> float:
     return max(INSIDE_M[sensor].value + edge_z * INSIDE_SD_M.value, 0.0)
 
 
-def along(grid: Grid, fields_c: Floats, share: float, inside_m: float | None) -> Floats:
-    """Temperature at one place in every field (frame, nz, nr): a share of the thickness up, and in the middle column or
-    so far inside the outer edge [m]."""
+def along(grid: Grid, fields_c: Floats, share: float, inside_m: float) -> Floats:
+    """Temperature at one place in every field (frame, nz, nr): a share of the thickness up, and so far inside the outer
+    edge [m]."""
     up = grid.z_m / float(grid.dz_m.sum())
     i = min(max(int(np.searchsorted(up, share)) - 1, 0), len(up) - 2)
     part = (share - up[i]) / (up[i + 1] - up[i])
-    if inside_m is None:
-        middle = fields_c[:, i : i + 2, grid.middle_column]
-        return np.asarray(middle[:, 0] + part * (middle[:, 1] - middle[:, 0]))
     across = grid.r_m
     at = min(max(float(grid.dr_m.sum()) - inside_m, float(across[0])), float(across[-1]))
     first = min(max(int(np.searchsorted(across, at)) - 2, 0), len(across) - 4)
@@ -331,6 +323,7 @@ def _run(wish: Wish, so_far: CookHistory, z: Floats, probes: Floats, spacing: fl
         tail_s, tail_core, whole = further.time_s, further.core_c, first
     frames = np.concatenate([first.frame_s, length + further.frame_s[1:]])
     fields = np.concatenate([first.frame_temp_c, further.frame_temp_c[1:]])
+    a_down = np.concatenate([_a_down(first, True), _a_down(further, first.end.a_down)[1:]])
     shares = [depth_share(wish.thickness_m, depth) for depth, _ in probes]
     core = np.concatenate([first.core_c, further.core_c[1:]])
     at = np.concatenate([first.time_s, length + further.time_s[1:]])
@@ -338,9 +331,8 @@ def _run(wish: Wish, so_far: CookHistory, z: Floats, probes: Floats, spacing: fl
     return _Run(
         time_s=frames,
         core_c=core_c,
-        hand_above_k=_hand_above_k(first, frames, fields, core_c) if spacing is None else np.zeros(0),
         shown_c={
-            "tip": np.array([along(first.grid, fields, share, None) for share in shares]),
+            "tip": np.array([readings_c(first.grid, fields, share, a_down) for share in shares]),
             **{
                 name: np.array(
                     [
@@ -361,11 +353,10 @@ def _run(wish: Wish, so_far: CookHistory, z: Floats, probes: Floats, spacing: fl
     )
 
 
-def _hand_above_k(first: Result, frames_s: Floats, fields_c: Floats, core_c: Floats) -> Floats:
-    """What a hand thermometer shows above the coldest point in every field (frame, nz, nr)."""
-    flipped = np.searchsorted(np.asarray(first.flips_s), frames_s, side="right")
-    shown = [hand_reading_c(first.grid, t, a_down=n % 2 == 0) for n, t in zip(flipped, fields_c, strict=True)]
-    return np.maximum(np.array(shown) - core_c, 0.0)
+def _a_down(run: Result, begins: bool) -> NDArray[np.bool_]:
+    """Whether face a is down in every field that was kept."""
+    flipped = np.searchsorted(np.asarray(run.flips_s), run.frame_s, side="right") % 2 == 1
+    return np.asarray(flipped != begins)
 
 
 def _going_on(step: Step, first: Result) -> Step:

@@ -205,7 +205,7 @@ class _Seen:
         ]
         hand = [r for r in inside if r.source == "hand"]
         at = np.array([r.at_s for r in hand])
-        self.hand_c = np.array([r.temp_c for r in hand]) - np.interp(at, ensemble.time_s, ensemble.hand_above_k)
+        self.hand_c = np.array([r.temp_c for r in hand])
         self.hand_of = _columns(ensemble.time_s, ensemble.core_of, at)
         air = [r.temp_c for r in inside if r.source == "air" and r.at_s >= ensemble.since_s]
         self.air_z: float | None = None

@@ -17,6 +17,7 @@ from brasko.core.heat import vapour
 from brasko.core.heat.geometry import Grid, graded_grid
 from brasko.core.heat.kernel import columns as kernel
 from brasko.core.heat.kernel.loop import Begins, Body, Kept, Looks, run
+from brasko.core.heat.thermometer import NO_STEM, stem_of
 from brasko.core.heat.vectors import constants_vector, material_vector, step_row
 from brasko.core.programme.steps import Programme
 from brasko.core.uncertainty.general import general
@@ -49,8 +50,9 @@ class Food:
     moisture            False keeps the water where it is: no evaporation, boiling or drip
     film_kg_m2          water on the surface: about 0.02 patted dry, 0.1 and more wet
     skin_passes         share of the vapour that skin or a casing lets through
-    is_whole            every depth counts as core, up to the faces: for what has to reach an agency figure throughout
     probe_depth_share   how far a probe's tip lies from face a, as a share of the thickness
+    probe_by_hand       the probe is a thermometer whose stem leads heat to its tip; False feels at a point
+    core_is_read        the core is what a thermometer put into the middle by hand shows; False takes the coldest point
     """
 
     geometry: Geometry
@@ -60,7 +62,8 @@ class Food:
     film_kg_m2: float = known.PATTED_DRY.value
     probe_depth_share: float = 0.5
     skin_passes: float = 1.0
-    is_whole: bool = False
+    probe_by_hand: bool = False
+    core_is_read: bool = False
 
     def __post_init__(self) -> None:
         require_between("start_c", self.start_c, -5.0, 150.0, "°C")
@@ -108,13 +111,16 @@ MARKS_SHOW = 1.25
 
 @dataclass(frozen=True)
 class StepEnd:
-    """How a step went: when it ended, the core then, and which of its conditions ended it."""
+    """How a step went: when it ended, which of its conditions ended it, and at that moment the core, the coldest point,
+    and the highest that the part heated least has been."""
 
     name: str
     start_s: float
     end_s: float
     core_c: float
     reached: str
+    coldest_c: float
+    least_peak_c: float
 
 
 @dataclass(frozen=True)
@@ -134,6 +140,7 @@ class Result:
     grid: Grid
     time_s: Floats
     core_c: Floats
+    coldest_c: Floats
     face_a_c: Floats
     face_b_c: Floats
     probe_c: Floats
@@ -227,8 +234,9 @@ def simulate(
     samples = np.zeros((int(longest / every_s) + 3, kernel.SAMPLE_COLUMNS))
     frame_temp, frame_colour = np.zeros((frames, *shape)), np.zeros((frames, *shape))
     frame_times, flips = np.zeros(frames), np.zeros(MAX_FLIPS)
-    step_ends, tally = np.zeros((len(programme), 3)), np.zeros(kernel.TALLY_SIZE)
-    probe_i, probe_fraction = _probe_place(grid, food.probe_depth_share)
+    step_ends, tally = np.zeros((len(programme), 5)), np.zeros(kernel.TALLY_SIZE)
+    probe = stem_of(food.geometry, refine, food.probe_depth_share, food.probe_by_hand)
+    middle = stem_of(food.geometry, refine, 0.5, True) if food.core_is_read else NO_STEM
     metal_before = _metal_before(programme, state)
     angles = _angles(programme)
     n, nf, nflip, a_down, metal_c = run(
@@ -239,13 +247,12 @@ def simulate(
             face_r=grid.face_r_m,
             bone=grid.bone_columns,
             inner=grid.inner_columns,
-            whole=food.is_whole,
         ),
         material_vector(food.material),
         constants_vector(food.moisture, refine, food.skin_passes),
         _TABLE,
         np.array([step_row(s, food.skin_passes if food.moisture else 0.0, angles) for s in programme]),
-        Looks(every_s, spacing, probe_i, probe_fraction, grid.middle_column),
+        Looks(every_s, spacing, probe, middle, grid.middle_column),
         Begins(
             t=temp,
             w=water,
@@ -264,7 +271,7 @@ def simulate(
     )
     starts = [0.0, *(float(row[0]) for row in step_ends[:-1])]
     steps = tuple(
-        StepEnd(s.name, begun, float(row[0]), float(row[1]), _REASONS[int(row[2])])
+        StepEnd(s.name, begun, float(row[0]), float(row[1]), _REASONS[int(row[2])], float(row[3]), float(row[4]))
         for s, begun, row in zip(programme, starts, step_ends, strict=True)
     )
     has_metal = any(s.metal is not None for s in programme)
@@ -287,6 +294,7 @@ def simulate(
         grid=grid,
         time_s=samples[:n, kernel.T_S],
         core_c=samples[:n, kernel.T_CORE],
+        coldest_c=samples[:n, kernel.T_COLDEST],
         face_a_c=samples[:n, kernel.T_FACE_A],
         face_b_c=samples[:n, kernel.T_FACE_B],
         probe_c=samples[:n, kernel.T_PROBE],
@@ -391,10 +399,3 @@ def _balance(tally: Floats, metal_gain_j: float | None) -> Balance:
     return Balance(
         float(abs(gained - booked) / scale), float(abs(lost) / max(tally[kernel.W_START], 1e-12)), float(metal)
     )
-
-
-def _probe_place(grid: Grid, depth_share: float) -> tuple[int, float]:
-    z = grid.z_m
-    depth = depth_share * float(grid.dz_m.sum())
-    i = int(np.clip(np.searchsorted(z, depth) - 1, 0, len(z) - 2))
-    return i, float(np.clip((depth - z[i]) / (z[i + 1] - z[i]), 0.0, 1.0))

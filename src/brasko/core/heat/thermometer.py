@@ -3,10 +3,13 @@ quite."""
 
 from __future__ import annotations
 
+from functools import lru_cache
+
 import numpy as np
 from numpy.typing import NDArray
 
-from brasko.core.heat.geometry import Grid
+from brasko.core.foods.shape import Geometry
+from brasko.core.heat.geometry import Grid, graded_grid
 from brasko.core.sourced import Sourced
 
 STEM_LENGTH = Sourced(0.0025, "m", "", "assumed")
@@ -21,28 +24,72 @@ FROM_ABOVE_FROM_M = Sourced(0.06, "m", "", "common practice")
 """A thinner piece is probed from its side, a thicker one from above."""
 
 
-def hand_reading_c(grid: Grid, temp_c: NDArray[np.float64], *, a_down: bool) -> float:
-    """What a hand thermometer shows that is put into the middle of the piece [°C].
+Stem = tuple[NDArray[np.int64], NDArray[np.int64], NDArray[np.float64]]
+"""Rows, columns and weights of the cells that a thermometer feels, each (2, n): first as it lies with face b down."""
 
-    Its stem takes on the temperatures along it, exp(-s / STEM_LENGTH) of each by the distance from the tip; the tip is
-    TIP_OFF above or below the middle. temp_c (nz, nr).  Source: a fin in a medium, incropera_2011, ch. 3.6.
+NO_STEM: Stem = (np.zeros((2, 0), np.int64), np.zeros((2, 0), np.int64), np.zeros((2, 0)))
+
+
+@lru_cache(maxsize=256)
+def stem_of(geometry: Geometry, refine: float, depth_share: float, by_hand: bool) -> Stem:
+    """What a thermometer feels whose tip is so far from face a, on the grid of this geometry.
+
+    A point; or a hand thermometer, whose stem takes on the temperatures along it, exp(-s / STEM_LENGTH) of each by the
+    distance s from the tip, and whose tip is TIP_OFF above or below where it should be.
+    Source: a fin in a medium, incropera_2011, ch. 3.6.
+    """
+    grid = graded_grid(geometry, refine)
+    sides = [_weights(grid, depth_share, by_hand, a_down=a_down) for a_down in (False, True)]
+    felt = [np.argwhere(side > 0.0) for side in sides]
+    most = max(len(cells) for cells in felt)
+    rows, columns = np.zeros((2, most), np.int64), np.zeros((2, most), np.int64)
+    weights = np.zeros((2, most))
+    for n, (side, cells) in enumerate(zip(sides, felt, strict=True)):
+        rows[n, : len(cells)], columns[n, : len(cells)] = cells.T
+        weights[n, : len(cells)] = side[cells[:, 0], cells[:, 1]]
+    return rows, columns, weights
+
+
+def hand_reading_c(grid: Grid, temp_c: NDArray[np.float64], *, a_down: bool) -> float:
+    """What a hand thermometer shows that is put into the middle of the piece [°C]; temp_c (nz, nr) (see stem_of).
+
     Checked: tests/core/test_cook_forwards.py.
     """
-    if float(grid.dz_m.sum()) >= FROM_ABOVE_FROM_M.value:
-        return _along_the_stem(grid, temp_c, 1.0, a_down=a_down)
-    return _along_the_stem(grid, temp_c, SLANT.value, a_down=a_down)
+    return float(np.sum(_weights(grid, 0.5, True, a_down=a_down) * temp_c))
 
 
-def _along_the_stem(grid: Grid, temp_c: NDArray[np.float64], upwards: float, *, a_down: bool) -> float:
-    """Mean over the stem, which rises by this share of its way and goes outwards by the rest."""
-    z, r, half, middle = grid.z_m, grid.r_m, float(grid.dz_m.sum()) / 2.0, grid.middle_column
+def readings_c(
+    grid: Grid, fields_c: NDArray[np.float64], depth_share: float, a_down: NDArray[np.bool_]
+) -> NDArray[np.float64]:
+    """What a thermometer put in by hand shows in every field (frame, nz, nr), with face a down or not (frame) [°C]."""
+    shown = np.empty(len(fields_c))
+    for down in (False, True):
+        felt = _weights(grid, depth_share, True, a_down=down)
+        shown[a_down == down] = np.tensordot(fields_c[a_down == down], felt, axes=2)
+    return shown
+
+
+def _weights(grid: Grid, depth_share: float, by_hand: bool, *, a_down: bool) -> NDArray[np.float64]:
+    """How much of each cell (nz, nr) is felt."""
+    z, r, thick, middle = grid.z_m, grid.r_m, float(grid.dz_m.sum()), grid.middle_column
+    found = np.zeros((len(z), len(r)))
+    if not by_hand:
+        _add(found, z, depth_share * thick, middle, 1.0)
+        return found
+    upwards = 1.0 if thick >= FROM_ABOVE_FROM_M.value else SLANT.value
     along = np.linspace(0.0, 6.0, 61)
-    weight = np.exp(-along)
+    share = np.exp(-along) / np.exp(-along).sum() / 2.0
     way, up = along * STEM_LENGTH.value, 1.0 if a_down else -1.0
-    column = np.clip(np.searchsorted(r, r[middle] + way * np.sqrt(1.0 - upwards**2)), middle, len(r) - 1)
-    shown = []
+    columns = np.clip(np.searchsorted(r, r[middle] + way * np.sqrt(1.0 - upwards**2)), middle, len(r) - 1)
     for off in (-TIP_OFF.value, TIP_OFF.value):
-        heights = half + off + up * upwards * way
-        stem = np.array([np.interp(at, z, temp_c[:, n]) for at, n in zip(heights, column, strict=True)])
-        shown.append(float(np.sum(weight * stem) / weight.sum()))
-    return sum(shown) / 2.0
+        for height, column, felt in zip(depth_share * thick + off + up * upwards * way, columns, share, strict=True):
+            _add(found, z, float(height), int(column), float(felt))
+    return found
+
+
+def _add(found: NDArray[np.float64], z: NDArray[np.float64], height: float, column: int, felt: float) -> None:
+    """Add a point between two cells of a column, in proportion."""
+    i = int(np.clip(np.searchsorted(z, height) - 1, 0, len(z) - 2))
+    part = float(np.clip((height - z[i]) / (z[i + 1] - z[i]), 0.0, 1.0))
+    found[i, column] += felt * (1.0 - part)
+    found[i + 1, column] += felt * part

@@ -111,7 +111,7 @@ def _figures(run: Run, result: Result, plan: PiecePlan | None, aim_c: float | No
         lead_s=None if choice is None else choice.lead_s,
         hands_s=None if choice is None else choice.hands_s,
         fuel_kg=None if choice is None or not choice.fuel_name else choice.fuel_kg,
-        peak_c=result.peak_core_c,
+        peak_c=float(result.probe_c.max()),
         rise_k=None if n is None else result.peak_core_c - result.steps[n].core_c,
         rim_share=result.grey_rim_share,
         crust_share=float(min(result.end.browning_s)) / crust_dose_s("good"),
@@ -126,6 +126,6 @@ def _figures(run: Run, result: Result, plan: PiecePlan | None, aim_c: float | No
 
 def _chance(run: Run, here: Result, result: Result, aim_c: float) -> float:
     """Share of kitchens that end near enough. They are run on a coarse grid: what that is off by is taken out."""
-    off = result.peak_core_c - here.peak_core_c
+    off = float(result.probe_c.max()) - here.peak_core_c
     peaks = np.array([kitchen.peak_core_c for kitchen in in_kitchens(run, KITCHENS)]) + off
     return float(np.mean(np.abs(peaks - aim_c) <= NEAR_K.value)) if math.isfinite(off) else 0.0

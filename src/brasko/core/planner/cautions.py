@@ -8,17 +8,17 @@ import numpy as np
 
 from brasko.core.heat.simulation import Result
 from brasko.core.planner.ending import carry_over_k
+from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.gentler import way_remedy
 from brasko.core.planner.infeasible import more_crust
-from brasko.core.planner.invert import CRUST_ENOUGH, Solution
-from brasko.core.planner.methods import CRUSTS, METHODS, RUBS
+from brasko.core.planner.invert import Solution
+from brasko.core.planner.methods import CRUST_ENOUGH, CRUSTS, METHODS, RUBS
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution, cautions_for
 from brasko.core.safety.clock import (
     THROUGH_WARM_ZONE_S,
     WARM_ZONE_HIGH_C,
-    fridge_limit_s,
 )
 from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
@@ -27,6 +27,8 @@ A_LITTLE_SMOKE_K = 25.0
 """A fat this far above its smoke point burns; a little smoke is part of a sear (assumed)."""
 LARGE_CARRY_OVER_K = Sourced(15.0 / 1.8, "K", "", "common practice")
 """15 °F: more than that after the heat is a gamble."""
+LEAST_TOLD_K = 0.5
+"""A degree Fahrenheit; less is within what a thermometer is good for."""
 THIN_M = 0.019
 """Thinner than this gentle heat first does nothing (common practice, no source)."""
 _GENTLER = ("low_then_sear", "sear_then_low", "oven_then_skillet")
@@ -61,8 +63,6 @@ def _known(wish: Wish) -> list[Caution]:
         cautions_for(
             wish.the_cut,
             wish.finish_c,
-            wish.temper_s,
-            wish.air_c,
             charcoal=any(f.charcoal for f in fires),
             gas=any(f.gas for f in fires),
             in_pan=zone is not None and zone.pan is not None,
@@ -123,6 +123,10 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
         notes += _germs(wish, solution)
     notes += _large_carry_over(wish, result)
     notes += _short_of_crust(wish, result)
+    notes += _short_of_fuel(wish, result)
+    if wish.air_short_k > 0.0 and wish.air_wanted_c is not None:
+        air_c = wish.air_wanted_c - wish.air_short_k
+        notes.append(Caution("air_short", "on", say("cautions-beside-the-burners-the-air", air=quantity.temp(air_c))))
     if wish.salt_lead_s is not None and 600.0 < wish.salt_lead_s - 180.0 < 2400.0:
         notes.append(
             Caution(
@@ -185,6 +189,20 @@ def _short_of_crust(wish: Wish, result: Result) -> list[Caution]:
     ]
 
 
+def _short_of_fuel(wish: Wish, result: Result) -> list[Caution]:
+    """A fire that nothing can be added to and that is out before the food is done."""
+    fuel = fuel_of(wish, result.steps[-1].start_s)
+    if fuel is None or fuel.short_s <= 0.0:
+        return []
+    said = say(
+        "cautions-as-laid-the-fire-runs-out",
+        short=quantity.span(fuel.short_s),
+        enough=quantity.mass(fuel.enough_kg * 1000),
+        name=fuel.name,
+    )
+    return [Caution("short_of_fuel", "light", said)]
+
+
 def _germs(wish: Wish, solution: Solution) -> list[Caution]:
     """What the cook does to Salmonella, and how long the middle is where germs grow."""
     result = solution.result
@@ -204,6 +222,10 @@ def _germs(wish: Wish, solution: Solution) -> list[Caution]:
             ),
         )
     )
+    end = result.steps[-2]
+    if wish.reading_c is not None and end.least_peak_c < wish.reading_c - LEAST_TOLD_K:
+        said = say("cautions-the-part-heated-least", least=quantity.temp(end.least_peak_c))
+        notes.append(Caution("least_part", "rest", said))
     warm_s = warm_zone_s(solution)
     if warm_s > THROUGH_WARM_ZONE_S.value:
         notes.append(
@@ -211,18 +233,6 @@ def _germs(wish: Wish, solution: Solution) -> list[Caution]:
                 "warm_zone",
                 "on",
                 say("cautions-the-middle-takes-to-four-hours", warm=quantity.span(warm_s)),
-            )
-        )
-    serving = 600.0 + wish.temper_s
-    limit = fridge_limit_s(wish.air_c)
-    if serving > limit >= wish.temper_s:
-        notes.append(
-            Caution(
-                "clock",
-                "serve",
-                say(
-                    "cautions-of-the-outside-the-fridge-are", serving=quantity.span(serving), limit=quantity.span(limit)
-                ),
             )
         )
     return notes

@@ -21,14 +21,17 @@ def burnt_s(result: Result) -> float:
     return max(float(between[face[1:] > BURNT_C.value].sum()) for face in (result.face_a_c, result.face_b_c))
 
 
-def heat_end_c(result: Result) -> float:
-    """The core as the last heat ends, before the rest [°C]."""
-    return result.steps[-2].core_c
+def heat_end_c(result: Result, wish: Wish) -> float:
+    """The core as the last heat ends, before the rest [°C]: what an agency's figure is held against. Where germs may be
+    inside, its coldest point if that is lower."""
+    end = result.steps[-2]
+    inside = wish.the_cut.kind == "ground" or wish.treatment == "tenderised"
+    return min(end.core_c, end.coldest_c) if inside else end.core_c
 
 
 def carry_over_k(result: Result) -> float:
     """What the core gains after the last heat [K]."""
-    return result.peak_core_c - heat_end_c(result)
+    return result.peak_core_c - result.steps[-2].core_c
 
 
 def off_aim_k(result: Result, wish: Wish) -> float:
@@ -37,4 +40,4 @@ def off_aim_k(result: Result, wish: Wish) -> float:
     off = result.peak_core_c - wish.aim_c
     if wish.reading_c is None:
         return off
-    return min(off, heat_end_c(result) - wish.reading_c - SURE_OF_THE_FIGURE_K)
+    return min(off, heat_end_c(result, wish) - wish.reading_c - SURE_OF_THE_FIGURE_K)

@@ -9,14 +9,20 @@ from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds.kind import Hours
 from brasko.core.fire.setup import FireSetup
 from brasko.core.planner.wish import Wish
+from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
+
+RESERVE = Sourced(0.25, "-", "", "common practice")
+"""Wind, cold and a late guest burn more than is computed."""
 
 
 @dataclass(frozen=True)
 class Fuel:
-    """What must be there to burn: laid_kg to start with (0 where nothing is laid), used_kg by the end of the cook.
+    """What a cook burns: laid_kg to start with (0 where nothing is laid), used_kg from lighting to the end of the heat.
 
     refuels     how often something has to be added on the way
+    short_s     how long before the end of the heat the fire runs out, where nothing can be added; 0 where it lasts
+    enough_kg   what lasts to the end when it is laid at once
     """
 
     name: str
@@ -24,13 +30,18 @@ class Fuel:
     used_kg: float
     refuels: int
     add_words: str
+    short_s: float = 0.0
+    enough_kg: float = 0.0
 
     @property
-    def lay_words(self) -> str:
-        """How much to have at hand, in words."""
-        if self.laid_kg > 0.0:
-            return say("fuel-of", laid=quantity.mass(self.laid_kg * 1000), name=self.name)
-        return say("fuel-about-of", used=quantity.mass(self.used_kg * 1000), name=self.name)
+    def bought_kg(self) -> float:
+        """What to have in the house: what is laid or burnt, whichever is more, and a reserve."""
+        return (1.0 + RESERVE.value) * max(self.laid_kg, self.used_kg, self.enough_kg)
+
+    @property
+    def buy_words(self) -> str:
+        """The same in words."""
+        return say("fuel-about-of", used=quantity.mass(self.bought_kg * 1000), name=self.name)
 
 
 def setup_of(wish: Wish) -> FireSetup | None:
@@ -54,4 +65,7 @@ def fuel_of(wish: Wish, cooking_s: float) -> Fuel | None:
     used = hours.fuel_kg_h * (cooking_s + hours.ready_s) / 3600.0
     laid = setup.charcoal.mass_kg if setup.charcoal is not None and setup.grill.burns_coal else 0.0
     refuels = sum(1 for at in hours.refuel_s if at < cooking_s)
-    return Fuel(hours.fuel_name, laid, max(used, 0.0), refuels, hours.add_words)
+    lasts = laid == 0.0 or hours.refuel_s or hours.usable_s >= cooking_s
+    short_s = 0.0 if lasts else cooking_s - hours.usable_s
+    enough = laid if lasts else laid * cooking_s / max(hours.usable_s, 60.0)
+    return Fuel(hours.fuel_name, laid, max(used, 0.0), refuels, hours.add_words, short_s, enough)

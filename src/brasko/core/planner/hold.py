@@ -30,6 +30,7 @@ def rested_longer(
         name: after(name)
         for name in (
             "core_c",
+            "coldest_c",
             "face_a_c",
             "face_b_c",
             "probe_c",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
@@ -11,6 +12,7 @@ from brasko.core.planner.methods import CRUSTS, METHODS
 from brasko.core.planner.piece import with_answers
 from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, SEARCH_REFINE, programme_of
 from brasko.core.planner.wish import Wish
+from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.words import quantity, say
 
 PAN = BURNER.key
@@ -83,6 +85,17 @@ class TooFierce(Infeasible):
             ways,
             "method",
         )
+
+
+def too_long_out(wish: Wish, serving_s: float) -> Infeasible:
+    """Tempered so long that it is on the table after the agency's limit outside the fridge."""
+    limit = fridge_limit_s(wish.air_c)
+    fits_s = max(60.0 * math.floor((limit - serving_s) / 60.0), 0.0)
+    return Infeasible(
+        say("infeasible-too-long-out", out=quantity.span(wish.temper_s + serving_s), limit=quantity.span(limit)),
+        (Remedy(say("infeasible-temper-it-for-at-most", fits=quantity.span(fits_s)), "temper_s", fits_s),),
+        "temper_s",
+    )
 
 
 def not_in_time(wish: Wish, core_c: float, spent_s: float) -> Infeasible:

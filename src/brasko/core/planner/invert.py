@@ -3,28 +3,27 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
+from contextlib import suppress
 from dataclasses import dataclass, replace
+from functools import partial
 
 from brasko.core.errors import Infeasible
 from brasko.core.fire.rests import RESTS
 from brasko.core.heat.simulation import Result, simulate
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, heat_end_c, off_aim_k
 from brasko.core.planner.infeasible import TooFierce, lighter_crusts, no_such_finish, not_in_time
-from brasko.core.planner.programme import (
-    SEARCH_REFINE,
-    SHORTEST_SEAR_S,
-    Sear,
-    programme_of,
-    the_phase,
-)
+from brasko.core.planner.methods import CRUST_ENOUGH
+from brasko.core.planner.programme import SEARCH_REFINE, SHORTEST_SEAR_S, Sear, phase_of, programme_of, the_phase
 from brasko.core.planner.search import (
+    FLATTEST,
+    HIGHEST_ABOVE_AIM_K,
     LOOSE_K,
     MAX_CORRECTIONS,
+    STEEPEST,
     Search,
     TooHot,
-    even_sear,
     searched,
-    slope_of,
 )
 from brasko.core.planner.wish import SURE_OF_THE_FIGURE_K, Wish
 from brasko.core.programme.steps import Programme, Step, Until
@@ -32,25 +31,20 @@ from brasko.core.programme.steps import Programme, Step, Until
 TOLERANCE_K, COARSE_K = 0.1, 2.0
 QUICK_K = 0.6
 """A quick plan is this near the wish."""
-FURTHEST_K = 2.0
-"""No further than this is a start guessed beyond what was tried."""
-CRUST_ENOUGH = 0.8
-"""A crust counts as met from this share of its dose on: browning doubles every 10 °C, so 0.8 is a matter of 3 °C."""
-RIM_MATTERS = 0.005
-"""Other flips than the usual only where they make the grey rim thinner by half a per cent of the thickness."""
-MAX_FLIPS_TRIED = 3
-MOST_SEARS, MOST_SHORTENED = 3, 5
-"""A colder piece wants a longer sear, and a longer sear an earlier pull: so often are both found anew; so often is one
-made shorter."""
+CRUST_NEAR, CRUST_NEAR_QUICK = 0.05, 0.2
+"""A sear for the crust is this near its dose (a share), on the default grid and for a slider."""
+USUAL_SEAR_S = 120.0
+"""How often a sear is turned over does not change with its length: as often as is usual in so much."""
 FRUITLESS_SEAR_S = 240.0
-"""Where a fire does not brown a piece in MAX_SEAR_S it is seared for two minutes a side: longer only dries it
-(assumed)."""
+"""A piece that is not brown by then is seared no longer: two minutes a side, more only dries it (assumed)."""
 MOST_SEAR_RISE_K = 14.0
 """What a sear after gentle heat may add: cooks pull 10 to 20 °F under, 25 °F at the most (common practice, no
 source)."""
 LONGEST_REST_S, PAST_PEAK, STILL_CLIMBS = 45 * 60.0, 1.3, 0.95
-FAIR_K = 1.0
-"""Flips are compared at the same finish, so nearly."""
+RISE_NEAR_K = 0.2
+LOOSER_AFTER, MOST_TRIES = 7, 12
+LONGEST_SIDE_S = 600.0
+"""Nothing is left on one side over the fire for longer (assumed)."""
 
 
 @dataclass(frozen=True)
@@ -116,37 +110,39 @@ def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> S
         if quick and wish.how.slow == "gentle" and wish.reading_c is None:
             pull = max(pull - coarse.miss(pull, None), coarse.lowest_c)
         else:
-            pull = searched(coarse, pull, None, near)
+            pull, _ = searched(coarse, pull, None, near)
     except TooHot:
         pull = _coolest(coarse)
-    refusal: Infeasible | None = None
-    best: Solution | None = None
     wish = coarse.wish = replace(wish, rest_s=_rest_past_peak(coarse, pull))
-    # over the fire the peak jumps with the flips: nearer than half a °F is a matter of luck, and three runs more
-    tolerance = LOOSE_K if wish.how.slow == "sear" else TOLERANCE_K
-    ranked = _quick_flips(coarse, pull) if quick else _flips_by_rank(coarse, pull)[:MAX_FLIPS_TRIED]
-    for flips, pull in ranked:
-        if quick:
-            fine = coarse if flips == wish.flips_s else Search(replace(wish, flip_every_s=flips), SEARCH_REFINE)
-        else:
-            flipped = wish if wish.turn_deg else replace(wish, flip_every_s=flips)
-            fine = Search(flipped, 1.0, every_s, frame_s)
-        try:
-            found = _corrected(fine, pull, every_s, frame_s, coarse.tries, near if quick else tolerance)
-        except TooHot as exc:
-            refusal = refusal or no_such_finish(fine.wish, exc.missed_k)
-            continue
-        except Infeasible as exc:
-            refusal = refusal or exc
-            continue
-        if best is None or _miss(found, wish) < _miss(best, wish):
-            best = found
-        if quick or _miss(best, wish) <= LOOSE_K:
-            break
-    if best is not None:
-        return best if quick or not by_usual or not _still_climbs(best) else _rested_on(wish, best, every_s, frame_s)
-    assert refusal is not None
-    raise refusal
+    tolerance = near if quick else TOLERANCE_K
+    best = _found(coarse, wish, pull, every_s, frame_s, tolerance, quick)
+    if _wants_one_flip(wish, best):
+        once = replace(wish, flip_every_s=min(coarse.slow_s / 2.0, LONGEST_SIDE_S))
+        with suppress(Infeasible):
+            other = _found(coarse, once, pull, every_s, frame_s, tolerance, quick)
+            if _crust(other.result) > _crust(best.result):
+                best, wish = other, once
+    return best if quick or not by_usual or not _still_climbs(best) else _rested_on(wish, best, every_s, frame_s)
+
+
+def _found(
+    coarse: Search, wish: Wish, pull: float, every_s: float, frame_s: float | None, tolerance: float, quick: bool
+) -> Solution:
+    """The solution near a pull that was found on the coarse grid. Raises the refusal where there is none."""
+    if quick:
+        fine = coarse if wish == coarse.wish else Search(wish, SEARCH_REFINE)
+    else:
+        fine = Search(wish, 1.0, every_s, frame_s)
+    try:
+        return _corrected(fine, pull, every_s, frame_s, coarse.tries, tolerance, quick=quick)
+    except TooHot as exc:
+        raise no_such_finish(wish, exc.missed_k) from exc
+
+
+def _wants_one_flip(wish: Wish, found: Solution) -> bool:
+    """Whether a piece over the fire, turned as is usual, is short of its crust: turned once it browns more."""
+    free = wish.how.slow == "sear" and wish.flip_every_s is None and not wish.turn_deg and wish.crust_s > 0.0
+    return free and _crust(found.result) < CRUST_ENOUGH * wish.crust_s
 
 
 def _still_climbs(found: Solution) -> bool:
@@ -156,13 +152,8 @@ def _still_climbs(found: Solution) -> bool:
 
 def _rested_on(wish: Wish, found: Solution, every_s: float, frame_s: float | None) -> Solution:
     """The same with a rest that lasts until the peak is past on the default grid too."""
-    flips = (
-        wish
-        if found.sear_s <= 0.0 or wish.turn_deg
-        else replace(wish, flip_every_s=wish.flip_every_s or found.flip_every_s)
-    )
-    longer = _rest_past_peak(Search(replace(flips, rest_s=None), 1.0), found.pull_c)
-    fine = Search(replace(flips, rest_s=max(longer, found.rest_s)), 1.0)
+    longer = _rest_past_peak(Search(replace(wish, rest_s=None), 1.0), found.pull_c)
+    fine = Search(replace(wish, rest_s=max(longer, found.rest_s)), 1.0)
     return _corrected(fine, found.pull_c, every_s, frame_s, found.tries, TOLERANCE_K)
 
 
@@ -170,10 +161,25 @@ def _as_told(wish: Wish, every_s: float, frame_s: float | None, refine: float) -
     """The plan of a cook who pulls so far under the finish, wherever the peak lands then."""
     assert wish.pull_offset_k is not None
     search, pull_c = Search(wish, refine), wish.finish_c - wish.pull_offset_k
-    sear = _sear_needed(search, pull_c)
+    sear = _told_sear(search, pull_c)
+    search.run(pull_c, sear)
     result = _shown(search, pull_c, sear, every_s, frame_s)
     sear_s, flip_s = sear or (0.0, wish.flips_s)
     return Solution(programme_of(wish, pull_c, sear), pull_c, sear_s, flip_s, result, search.tries)
+
+
+def _told_sear(search: Search, pull_c: float) -> Sear | None:
+    """The sear of a cook with a pull of their own: for the crust alone."""
+    wish = search.wish
+    if "sear" not in wish.how.phases:
+        return None
+    first = search.run(pull_c, None)
+    if wish.how.slow == "sear":
+        return _turned(wish, search.slow_s)
+    if not wish.crust_s:
+        return _sides(wish, SHORTEST_SEAR_S)
+    sear = the_phase(first, "sear")
+    return _browned(wish, sear.end_s - sear.start_s, lambda sides: search.run(pull_c, sides))
 
 
 def _rest_past_peak(search: Search, pull_c: float) -> float:
@@ -189,7 +195,7 @@ def _rest_past_peak(search: Search, pull_c: float) -> float:
         if further.core_c.max() > result.core_c.max():
             peak_s = wish.resting_s + float(further.time_s[further.core_c.argmax()])
     past_s = PAST_PEAK * peak_s if peak_s > 0.8 * wish.resting_s else 0.0
-    return max(wish.resting_s, 60.0 * math.ceil(past_s / 60.0))
+    return max(wish.resting_s, past_s)
 
 
 def _peak_in_rest_s(result: Result) -> float:
@@ -215,53 +221,165 @@ def _coolest(search: Search) -> float:
     return best
 
 
-def _miss(solution: Solution, wish: Wish) -> float:
-    return abs(off_aim_k(solution.result, wish))
-
-
 def _corrected(
-    fine: Search, pull: float, every_s: float, frame_s: float | None, tries: int, tolerance: float
+    fine: Search,
+    pull: float,
+    every_s: float,
+    frame_s: float | None,
+    tries: int,
+    tolerance: float,
+    *,
+    quick: bool = False,
 ) -> Solution:
     """The solution near a pull temperature found on the coarse grid."""
     wish = fine.wish
     fine.share_until(pull - 8.0)
-    sear = _sear_needed(fine, pull)
-    pull = searched(fine, pull, sear, tolerance)
-    for _ in range(MOST_SEARS):
-        if sear is None or not wish.crust_s or _crust(fine.run(pull, sear)) >= CRUST_ENOUGH * wish.crust_s:
-            break
-        longer = _sear_needed(fine, pull)
-        if longer is None or longer[0] <= sear[0]:
-            break
-        sear = longer
-        pull = searched(fine, pull, sear, tolerance)
-    if sear is not None and wish.how.phases[0] == "gentle":
-        sear, pull = _no_longer_than_it_may(fine, pull, sear, tolerance)
+    sear: Sear | None = None
+    if "sear" not in wish.how.phases:
+        pull, sear = searched(fine, pull, None, tolerance)
+    elif wish.how.slow == "sear":
+        fine.run(pull, None)
+        pull, sear = searched(fine, pull, _turned(wish, fine.slow_s), tolerance, partial(_turned, wish))
+    elif wish.how.phases[0] == "sear":
+        pull, sear = searched(fine, pull, _browned_first(fine, pull, quick), tolerance)
+    else:
+        pull, sear = _pulled_and_seared(fine, pull, tolerance, CRUST_NEAR_QUICK if quick else CRUST_NEAR)
     pull, result = _at_the_reading(fine, pull, sear, every_s, frame_s)
     sear_s, flip_s = sear or (0.0, wish.flips_s)
     return Solution(programme_of(wish, pull, sear), pull, sear_s, flip_s, result, tries + fine.tries)
 
 
-def _no_longer_than_it_may(search: Search, pull: float, sear: Sear, tolerance: float) -> tuple[Sear, float]:
-    """The sear and its pull, shortened where it would heat the middle so much that the piece had to come off half raw.
+def _turned(wish: Wish, slow_s: float) -> Sear:
+    """How a piece that is over the fire for so long is turned: equal sides, about as often as is usual; as wished where
+    that is said; with marks at half the time, whose quarters say when to turn."""
+    if wish.turn_deg:
+        return slow_s, slow_s / 2.0
+    if wish.flip_every_s is not None:
+        return 0.0, wish.flip_every_s
+    return 0.0, min(slow_s / (2.0 * max(1, round(slow_s / (2.0 * wish.flips_s)))), LONGEST_SIDE_S)
 
-    What is lacking of the crust then is told (cautions).
-    """
+
+def _sides(wish: Wish, length_s: float) -> Sear:
+    """A sear of so long, in equal sides."""
+    if wish.turn_deg:
+        return length_s, length_s / 2.0
+    whole_s = USUAL_SEAR_S if wish.flip_every_s is None else length_s
+    return length_s, length_s / (2.0 * max(1, round(whole_s / (2.0 * wish.flips_s))))
+
+
+def _browned_first(search: Search, pull_c: float, quick: bool) -> Sear | None:
+    """The sear of a piece that is browned before anything else: as long as its crust takes."""
     wish = search.wish
-    for _ in range(MOST_SHORTENED):
-        rise = wish.aim_c - pull
-        if rise <= MOST_SEAR_RISE_K or sear[0] <= SHORTEST_SEAR_S:
+    if not wish.crust_s:
+        return _sides(wish, SHORTEST_SEAR_S)
+    sear = the_phase(search.run(pull_c, None), "sear")
+    length = sear.end_s - sear.start_s
+    if quick:
+        return _sides(wish, min(max(length, SHORTEST_SEAR_S), FRUITLESS_SEAR_S))
+
+    def seared(sides: Sear) -> Result:
+        steps = tuple(s for s in programme_of(wish, pull_c, sides) if phase_of(s.name) == "sear")
+        return simulate(search.food, steps, every_s=60.0, refine=search.refine, start=search.start)
+
+    return _browned(wish, length, seared)
+
+
+def _browned(wish: Wish, length_s: float, seared: Callable[[Sear], Result]) -> Sear:
+    """The sear that has its crust, from a first guess of its length."""
+    length = min(max(length_s, SHORTEST_SEAR_S), FRUITLESS_SEAR_S)
+    growth, last = 1.5, None
+    for _ in range(MAX_CORRECTIONS):
+        lacks = math.log(max(_crust(seared(_sides(wish, length))) / wish.crust_s, 1e-3))
+        if last is not None and length != last[0]:
+            growth = min(max((lacks - last[1]) / math.log(length / last[0]), 0.5), 6.0)
+        last = length, lacks
+        longer = min(max(length * math.exp(-lacks / growth), SHORTEST_SEAR_S), FRUITLESS_SEAR_S)
+        if abs(lacks) <= CRUST_NEAR or longer == length:
             break
-        length, shorter = sear[0] * MOST_SEAR_RISE_K / rise, sear
-        while shorter[0] >= sear[0] and length > SHORTEST_SEAR_S - 5.0:
-            at_least = max(length, SHORTEST_SEAR_S)
-            shorter = even_sear(at_least, at_least / 2.0 if wish.turn_deg else wish.flips_s)
-            length -= 5.0
-        if shorter[0] >= sear[0]:
+        length = longer
+    return _sides(wish, length)
+
+
+def _pulled_and_seared(search: Search, pull: float, tolerance: float, crust_near: float) -> tuple[float, Sear]:
+    """The pull and the length of the sear after it, found together: the peak on the wish and the crust on its dose.
+
+    Newton's steps with slopes that are learned on the way (Broyden). The sear is never so long that it adds more than
+    MOST_SEAR_RISE_K, nor shorter than SHORTEST_SEAR_S: what is lacking of the crust then is told (cautions). Raises
+    TooHot where even the coldest pull ends above the wish.
+    """
+    wish, crust_s = search.wish, search.wish.crust_s
+    first = search.run(pull, None)
+    sear = the_phase(first, "sear")
+    length = min(max(sear.end_s - sear.start_s, SHORTEST_SEAR_S), FRUITLESS_SEAR_S) if crust_s else SHORTEST_SEAR_S
+    by_pull, by_length = 1.0, max(first.peak_core_c - pull, 3.0) / length / 2.0
+    growth = 1.5 / length
+    best, score, over = (pull, length), math.inf, 0.0
+    last = pull, length, 0.0, 0.0
+    for n in range(MOST_TRIES):
+        result = search.run(pull, _sides(wish, length))
+        missed = off_aim_k(result, wish)
+        lacks = math.log(max(_crust(result) / crust_s, 1e-3)) if crust_s else 0.0
+        held = _is_held(wish, pull, length, lacks)
+        worth = abs(missed) / tolerance + (0.0 if held else abs(lacks) / crust_near)
+        if worth < score:
+            best, score, over = (pull, length), worth, missed
+        near = tolerance if n < LOOSER_AFTER else max(tolerance, LOOSE_K)
+        if abs(missed) <= near and (held or abs(lacks) <= crust_near):
             break
-        sear = shorter
-        pull = searched(search, min(pull + rise - MOST_SEAR_RISE_K, wish.aim_c), sear, tolerance)
-    return sear, pull
+        if missed > 0.0 and pull <= search.lowest_c and length <= SHORTEST_SEAR_S:
+            raise TooHot(missed)
+        if n > 0:
+            by_pull, by_length, growth = _learned(
+                (by_pull, by_length, growth), (pull - last[0], length - last[1]), (missed - last[2], lacks - last[3])
+            )
+        last = pull, length, missed, lacks
+        pull, length = _next_try(search, pull, length, missed, lacks, (by_pull, by_length, growth))
+    if over > QUICK_K and wish.reading_c is None:
+        raise TooHot(over)
+    return best[0], _sides(wish, best[1])
+
+
+Slopes = tuple[float, float, float]
+"""How the peak moves with the pull and with a second of sear [K/s], and the logarithm of the crust with that [1/s]."""
+
+
+def _is_held(wish: Wish, pull: float, length: float, lacks: float) -> bool:
+    """Whether the sear is where it may not be longer, or not shorter."""
+    if not wish.crust_s:
+        return True
+    longest = length >= FRUITLESS_SEAR_S or wish.aim_c - pull >= MOST_SEAR_RISE_K - RISE_NEAR_K
+    return (lacks < 0.0 and longest) or (lacks > 0.0 and length <= SHORTEST_SEAR_S)
+
+
+def _learned(slopes: Slopes, moved: tuple[float, float], came: tuple[float, float]) -> Slopes:
+    """Slopes that say what the last step did (Broyden's update, seconds of sear counted by twenty)."""
+    by_pull, by_length, growth = slopes
+    squared = moved[0] ** 2 + (moved[1] / 20.0) ** 2
+    if squared < 1e-6:
+        return slopes
+    off = came[0] - by_pull * moved[0] - by_length * moved[1]
+    by_pull += off * moved[0] / squared
+    by_length += off * moved[1] / 400.0 / squared
+    if abs(moved[1]) > 1.0:
+        growth = came[1] / moved[1]
+    return min(max(by_pull, FLATTEST), STEEPEST), min(max(by_length, 0.003), 0.5), min(max(growth, 0.002), 0.1)
+
+
+def _next_try(
+    search: Search, pull: float, length: float, missed: float, lacks: float, slopes: Slopes
+) -> tuple[float, float]:
+    """The next pull and length of a sear, within what both may be."""
+    wish, (by_pull, by_length, growth) = search.wish, slopes
+    longer = min(max(length - lacks / growth, 0.5 * length), 2.0 * length) if wish.crust_s else length
+    longer = min(max(longer, SHORTEST_SEAR_S), FRUITLESS_SEAR_S)
+    to = pull - (missed + by_length * (longer - length)) / by_pull
+    lowest = wish.aim_c - MOST_SEAR_RISE_K
+    if to < lowest:
+        # no colder than cooks pull: the sear is as long as leaves the peak on the wish from there
+        fits = length - (missed + by_pull * (lowest - pull)) / by_length
+        longer = min(max(fits, SHORTEST_SEAR_S), longer)
+        to = lowest if fits >= SHORTEST_SEAR_S else pull - (missed + by_length * (longer - length)) / by_pull
+    return min(max(to, search.lowest_c), wish.aim_c + HIGHEST_ABOVE_AIM_K), longer
 
 
 def _at_the_reading(
@@ -276,14 +394,14 @@ def _at_the_reading(
     if reading is None:
         return pull, result
     for _ in range(MAX_CORRECTIONS):
-        missing = reading - heat_end_c(result)
+        missing = reading - heat_end_c(result, fine.wish)
         if missing <= 0.0:
             break
         pull += missing + SURE_OF_THE_FIGURE_K / 2.0
         fine.run(pull, sear)
         result = _shown(fine, pull, sear, every_s, frame_s)
-    if heat_end_c(result) < reading:
-        raise not_in_time(fine.wish, heat_end_c(result), fine.slow_s)
+    if heat_end_c(result, fine.wish) < reading:
+        raise not_in_time(fine.wish, heat_end_c(result, fine.wish), fine.slow_s)
     if burnt_s(result) > BURNT_FOR_S.value:
         raise TooFierce(fine.wish, burnt_s(result))
     return pull, result
@@ -299,74 +417,3 @@ def _shown(search: Search, pull_c: float, sear: Sear | None, every_s: float, fra
 
 def _crust(result: Result) -> float:
     return float(min(result.end.browning_s))
-
-
-def _quick_flips(search: Search, pull_c: float) -> list[tuple[float, float]]:
-    """The usual interval; over the fire all the way one flip too, for a thin piece that browns in no other way."""
-    wish = search.wish
-    once = 5.0 * round(search.slow_s / 10.0)
-    usual = [(wish.flips_s, pull_c)]
-    if wish.how.slow != "sear" or wish.flip_every_s is not None or wish.turn_deg or not 30.0 <= once <= 600.0:
-        return usual
-    return [*usual, (once, pull_c)]
-
-
-def _flips_by_rank(search: Search, pull_c: float) -> list[tuple[float, float]]:
-    """Intervals between flips to try, each with a pull to start from, best first: those that get their crust by the
-    thinness of the grey rim, the usual one where that makes no difference, then the others by their crust. The wish's
-    own alone where it has one.
-    """
-    wish = search.wish
-    if wish.flip_every_s is not None or "sear" not in wish.how.phases or wish.turn_deg:
-        return [(wish.flips_s, pull_c)]
-    once = 5.0 * round(search.slow_s / 10.0)
-    ranks: dict[float, tuple[int, float]] = {}
-    pulls: dict[float, float] = {}
-
-    def judge(flips: float) -> None:
-        other = replace(wish, flip_every_s=flips)
-        pulls[flips] = pull_c
-        try:
-            result = search.run(pull_c, None, wish=other)
-            missed = off_aim_k(result, wish)
-            pulls[flips] = max(pull_c - missed, search.lowest_c)
-            if abs(missed) > FAIR_K:
-                first, begun = missed, pull_c
-                result = search.run(pulls[flips], None, wish=other)
-                missed = off_aim_k(result, wish)
-                slope = slope_of(pulls[flips] - begun, missed - first)
-                further = min(max(-missed / slope, -FURTHEST_K), FURTHEST_K)
-                pulls[flips] = max(pulls[flips] + further, search.lowest_c)
-        except Infeasible:
-            ranks[flips] = (2, flips)
-            return
-        met = _crust(result) >= CRUST_ENOUGH * wish.crust_s
-        rim = result.grey_rim_share + (RIM_MATTERS if ranks else 0.0)
-        ranks[flips] = (0, rim) if met else (1, -_crust(result))
-
-    for flips in wish.how.flips_s:
-        judge(flips)
-    if wish.how.slow == "sear" and min(ranks.values())[0] > 0 and 30.0 <= once <= 600.0:
-        judge(once)
-    return [(flips, pulls[flips]) for flips in sorted(ranks, key=lambda flips: ranks[flips])]
-
-
-def _sear_needed(search: Search, pull_c: float) -> Sear | None:
-    """Length and flip interval of the sear that browns both faces; None where there is none for the crust alone.
-
-    With marks the side's length is told for those cooked over the fire all the way too: it says when to turn.
-    """
-    wish = search.wish
-    if "sear" not in wish.how.phases:
-        return None
-    if wish.how.slow == "sear":
-        if not wish.turn_deg:
-            return None
-        search.run(pull_c, None)
-        half = 5.0 * max(1, round(search.slow_s / 10.0))
-        return 2.0 * half, half
-    result = search.run(pull_c, None)
-    sear = the_phase(result, "sear")
-    fruitless = sear.reached == "time" and wish.crust_s > 0.0
-    length = FRUITLESS_SEAR_S if fruitless else max(sear.end_s - sear.start_s, SHORTEST_SEAR_S)
-    return even_sear(length, length / 2.0 if wish.turn_deg else wish.flips_s)

@@ -9,7 +9,7 @@ from brasko.core.fire.rests import RESTS
 from brasko.core.heat.simulation import Result, simulate
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.programme import MAX_SEAR_S, SEARCH_REFINE, programme_of, the_phase
-from brasko.core.planner.search import even_sear, tempered_start
+from brasko.core.planner.search import tempered_start
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
 from brasko.core.safety.clock import WARM_ZONE_HIGH_C, fridge_limit_s
@@ -92,7 +92,7 @@ def _before_the_sear(wish: Wish, solution: Solution, late_s: float, warm: bool) 
     held = (*programme[:n], Step("hold", around, Until(late_s)), *programme[n:])
     result = _run(wish, held)
     sear = the_phase(result, "sear")
-    length = even_sear(min(sear.end_s - sear.start_s, MAX_SEAR_S), wish.flips_s)[0]
+    length = min(sear.end_s - sear.start_s, MAX_SEAR_S)
     name = (
         say("late-at-on-the-coolest-place-before", place=quantity.temp(place_c))
         if warm

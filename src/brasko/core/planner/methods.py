@@ -129,6 +129,8 @@ METHODS: dict[str, Method] = {
 }
 """Every method by its key, in the order in which it is offered."""
 
+CRUST_ENOUGH = 0.8
+"""A crust counts as met from this share of its dose on: browning doubles every 10 °C, so 0.8 is a matter of 3 °C."""
 CRUSTS: dict[str, tuple[str, Sourced]] = {
     "none": (say("methods-as-it-comes"), Sourced(0.0, "of a good one", "", "common practice")),
     "golden": (say("methods-golden"), Sourced(0.25, "of a good one", "", "common practice")),
@@ -142,6 +144,12 @@ CRUSTS: dict[str, tuple[str, Sourced]] = {
 def crust_dose_s(crust: str) -> float:
     """Browning dose of a crust [s at 140 °C, dry]."""
     return CRUSTS[crust][1].value * general().good_s
+
+
+def crust_had(browning_s: float) -> str:
+    """Key of the crust that a browning dose makes [s]: the darkest of which it is nearly enough."""
+    made = [key for key, (_, share) in CRUSTS.items() if browning_s >= CRUST_ENOUGH * share.value * general().good_s]
+    return made[-1]
 
 
 SALTS: dict[str, str] = {

@@ -7,7 +7,8 @@ from dataclasses import replace
 
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, off_aim_k
-from brasko.core.planner.invert import CRUST_ENOUGH, QUICK_K, Solution
+from brasko.core.planner.invert import QUICK_K, Solution
+from brasko.core.planner.methods import CRUST_ENOUGH
 from brasko.core.planner.programme import SEARCH_REFINE, programme_of, the_phase
 from brasko.core.planner.search import HIGHEST_ABOVE_AIM_K, slope_of, tempered_start
 from brasko.core.planner.wish import SURE_OF_THE_FIGURE_K, Wish
@@ -64,7 +65,15 @@ def solved_near(wish: Wish, near: Solution, near_aim_c: float) -> Solution | Non
             crust, before = (float(min(r.end.browning_s)) for r in (result, near.result))
             stays = sear is None or crust <= CRUST_STAYS * max(before, 1.0)
             enough = crust >= CRUST_ENOUGH * min(wish.crust_s, before) and stays
-            return Solution(programme, pull_c, near.sear_s, near.flip_every_s, result, tries) if enough else None
+            return (
+                Solution(programme, pull_c, near.sear_s, rested.flips_s if flips else near.flip_every_s, result, tries)
+                if enough
+                else None
+            )
+        if flips is not None:
+            slow = the_phase(result, "sear")
+            lasts = slow.end_s - slow.start_s
+            rested = replace(rested, flip_every_s=lasts / (2.0 * max(1, round(lasts / (2.0 * flips)))))
         slope = 1.0 if last is None else slope_of(pull_c - last[0], missed - last[1])
         last = pull_c, missed
         pull_c -= missed / slope

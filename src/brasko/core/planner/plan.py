@@ -9,10 +9,10 @@ import numpy as np
 from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.simulation import MODEL_VERSION, Result
 from brasko.core.planner.cautions import placed_cautions
-from brasko.core.planner.ending import carry_over_k, heat_end_c
+from brasko.core.planner.ending import carry_over_k
 from brasko.core.planner.gentler import gentler_ways
 from brasko.core.planner.hold import rested_longer
-from brasko.core.planner.infeasible import TooFierce
+from brasko.core.planner.infeasible import TooFierce, too_long_out
 from brasko.core.planner.invert import Solution, solved
 from brasko.core.planner.near import solved_near
 from brasko.core.planner.parts import PartTold, parts_told
@@ -22,10 +22,13 @@ from brasko.core.planner.tasks import Busy, Task, busy_hands
 from brasko.core.planner.timeline import lead_s, timeline
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution, Minimum
+from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.words import quantity, say
 
 OVERSHOOT_TOLD_K = 1.7
 """So far over its finish, about 3 °F, is told (assumed)."""
+SERVING_S = 600.0
+"""Handling and eating count into the time outside the fridge (assumed)."""
 AT_PULL_S = 180.0
 """How fast the middle climbs is told from the last three minutes before the pull."""
 
@@ -89,6 +92,7 @@ def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False, near:
 
     Raises InvalidInput or Infeasible.
     """
+    _check_what_can_be_had(wish)
     solution = solved_near(wish, near.solution, near.wish.aim_c) if quick and near is not None else None
     try:
         if solution is None:
@@ -96,6 +100,12 @@ def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False, near:
     except TooFierce as exc:
         raise TooFierce(exc.wish, exc.burnt_s, gentler_ways(wish)) from exc
     return assembled(wish, solution, ensemble_ranges(wish, solution) if with_ranges else None, quick=quick)
+
+
+def _check_what_can_be_had(wish: Wish) -> None:
+    """Raise Infeasible for too long outside the fridge."""
+    if wish.minimum is not None and wish.temper_s > 0.0 and wish.temper_s + SERVING_S > fridge_limit_s(wish.air_c):
+        raise too_long_out(wish, SERVING_S)
 
 
 def assembled(wish: Wish, solution: Solution, ranges: Ranges | None = None, *, quick: bool = False) -> PiecePlan:
@@ -143,7 +153,7 @@ def _headline(wish: Wish, solution: Solution) -> str:
         over = solution.result.peak_core_c - max(wish.aim_c, wish.reading_c)
         said += say(
             "plan-off-when-a-thermometer-shows-in",
-            reading=quantity.temp(max(wish.reading_c, heat_end_c(solution.result))),
+            reading=quantity.temp(max(wish.reading_c, solution.result.steps[-2].core_c)),
             reading2=quantity.least(wish.reading_c),
         )
         said += say("plan-the-rest-may-add-and-is", adds=quantity.rise(adds)) if adds > 0.5 else "."

@@ -65,8 +65,7 @@ def programme_of(
 ) -> Programme:
     """The steps of the wish's method when its slow phase ends at pull_c.
 
-    Over a fierce fire the middle is what counts, as a probe reads it: between flips a face can be colder than that.
-    Where a reading has to end the heat, the point that was heated least counts.
+    The core is what a thermometer put into the middle shows.
 
     sear fixes the length and flip interval of a sear that is there for the crust; left out, it ends when both faces
     have theirs. Where the whole cook is over the fire its flip interval counts, and with marks its length says when to
@@ -85,9 +84,7 @@ def programme_of(
         else:
             if how.slow == "sear":
                 longest = min(slow_at_most_s or OUT_OF_HAND_S, OUT_OF_HAND_S)
-                # where a reading ends the heat, what was heated least has to be there, beside a bone too
-                by_core = wish.reading_c is not None
-                until = Until(longest, core_c=pull_c) if by_core else Until(longest, probe_c=pull_c)
+                until = Until(longest, core_c=pull_c)
             elif sear is not None:
                 until = Until(sear[0])
             elif wish.crust_s > 0.0:
@@ -116,8 +113,7 @@ def _marked(step: Step, turn_deg: float, length_s: float) -> Programme:
     quarter = replace(step, until=Until(max(length_s / 4.0, 1.0)), flip_every_s=None)
     on = None if step.metal is None else replace(step.metal, start_c=None)
     going_on = replace(quarter, metal=on)
-    to_the_pull = step.until.probe_c is not None or step.until.core_c is not None
-    last_s = step.until.max_s if to_the_pull else quarter.until.max_s
+    last_s = step.until.max_s if step.until.core_c is not None else quarter.until.max_s
     return (
         quarter,
         replace(going_on, name="sear_turned", turn_deg=turn_deg),

@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from brasko.core.foods.serving import serving_of
-from brasko.core.planner.by_hand import by_hand_words
 from brasko.core.planner.ending import carry_over_k
 from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.invert import Solution
-from brasko.core.planner.methods import CRUSTS, MARKS, WRAPS
+from brasko.core.planner.methods import CRUSTS, MARKS, WRAPS, crust_had
+from brasko.core.planner.programme import the_phase
 from brasko.core.planner.wish import Wish
 from brasko.core.words import quantity, say
 
@@ -81,7 +81,7 @@ def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
         pull=quantity.temp(solution.pull_c),
         later=later,
         rise=quantity.rise(rise),
-        by_hand_words=by_hand_words(wish, solution),
+        coldest_words=_coldest_words(wish, solution),
     )
     if wish.pull_offset_k is not None:
         said += say(
@@ -94,6 +94,18 @@ def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
         if step == "gentle_wrapped"
         else said
     )
+
+
+COLDEST_TOLD_K = 0.5
+"""A degree Fahrenheit; less is within what a thermometer is good for."""
+
+
+def _coldest_words(wish: Wish, solution: Solution) -> str:
+    """How cold the coldest point is at the pull, in a sentence; empty where it makes no difference."""
+    end = the_phase(solution.result, wish.how.slow)
+    if end.core_c - end.coldest_c < COLDEST_TOLD_K:
+        return ""
+    return say("reasons-the-coldest-point-is-at", coldest=quantity.temp(end.coldest_c))
 
 
 def _sear_why(wish: Wish, solution: Solution) -> str:
@@ -121,7 +133,7 @@ def _sear_why(wish: Wish, solution: Solution) -> str:
             way=way,
             pull=quantity.temp(solution.pull_c),
             rise=quantity.rise(rise),
-            by_hand_words=by_hand_words(wish, solution),
+            coldest_words=_coldest_words(wish, solution),
         )
     side = solution.sear_s / 2.0
     flips = round(solution.sear_s / solution.flip_every_s) - 1
@@ -132,17 +144,14 @@ def _sear_why(wish: Wish, solution: Solution) -> str:
     )
     if wish.turn_deg:
         how = say("reasons-turn-it-half-way-on-each", turn=quantity.number(wish.turn_deg))
-    what = (
-        say("reasons-for-colour")
-        if wish.crust == "none"
-        else say("reasons-enough-for-a-crust", crusts=CRUSTS[wish.crust][0])
-    )
+    had = crust_had(float(min(solution.result.end.browning_s)))
+    what = say("reasons-for-colour") if had == "none" else say("reasons-enough-for-a-crust", crusts=CRUSTS[had][0])
     read_c = wish.reading_c if wish.how.phases[-1] == "sear" else None
     more = "" if read_c is None else say("reasons-longer-where-the-middle-does-not", reading=quantity.least(read_c))
     return say("reasons-a-side-in-all", side=quantity.span(side), how=how, what=what, more=more)
 
 
-def fuel_for_step(wish: Wish) -> str:
-    """What must be there to burn, in a sentence."""
-    need = fuel_of(wish, 3600.0)
-    return "" if need is None else say("reasons-fuel", lay_words=need.lay_words)
+def fuel_for_step(wish: Wish, solution: Solution) -> str:
+    """What must be there to burn for this cook, in a sentence."""
+    need = fuel_of(wish, solution.result.steps[-1].start_s)
+    return "" if need is None else say("reasons-fuel", buy_words=need.buy_words)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import replace
 
 from brasko.core.fire.rests import COOL_AIR_W_M2K, standing_in
@@ -13,10 +14,6 @@ from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, Sear, phase_of, pr
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Step, Until
 
-QUICKEST_FLIP_S = 15.0
-"""Nobody turns a steak over more often, unless that is what is wished (common practice, no source)."""
-SEAR_ENOUGH, SEAR_KEEPS_FLIPS = 0.94, 0.1
-"""Of the length needed, at least; and how much another flip interval than wished weighs beside a longer sear."""
 MAX_CORRECTIONS = 7
 """Then a jump lies where the peak should be, and other flips are tried."""
 LOOSE_AFTER, LOOSE_K = 3, 0.25
@@ -36,24 +33,6 @@ def tempered_start(wish: Wish, food: Food, refine: float = 1.0) -> State | None:
     out = Step("temper", standing_in(wish.air_c, COOL_AIR_W_M2K.value), Until(wish.temper_s))
     end = simulate(food, (out,), every_s=60.0, refine=refine).end
     return replace(end, peak_c=end.temp_c.copy(), a_down=True)
-
-
-def even_sear(needed_s: float, flip_every_s: float) -> Sear:
-    """A sear of equal sides in whole 5 s: its length and flip interval [s].
-
-    As long as is needed or hardly less, no longer than it must be, flipped about as often as wished.
-    """
-    best, least = (2.0 * flip_every_s, flip_every_s), math.inf
-    quickest = min(QUICKEST_FLIP_S, flip_every_s)
-    for pairs in range(1, max(2, round(needed_s / flip_every_s)) + 1):
-        for side in {5.0 * max(1, math.floor(needed_s / (10.0 * pairs)) + more) for more in (0, 1)}:
-            if side < quickest:
-                continue
-            length = 2.0 * pairs * side
-            off = abs(length - needed_s) / needed_s + SEAR_KEEPS_FLIPS * abs(side - flip_every_s) / flip_every_s
-            if length >= SEAR_ENOUGH * needed_s and off < least:
-                best, least = (length, side), off
-    return best
 
 
 class Search:
@@ -121,29 +100,37 @@ def slope_of(pull_k: float, peak_k: float) -> float:
     return min(max(peak_k / pull_k, FLATTEST), STEEPEST) if abs(pull_k) > 1e-6 else 1.0
 
 
-def searched(search: Search, pull_c: float, sear: Sear | None, tolerance: float) -> float:
-    """Pull temperature at which the peak meets the wish, or comes nearest to it.
+def searched(
+    search: Search,
+    pull_c: float,
+    sear: Sear | None,
+    tolerance: float,
+    turned: Callable[[float], Sear] | None = None,
+) -> tuple[float, Sear | None]:
+    """Pull temperature at which the peak meets the wish, or comes nearest to it, and the sear it was tried with.
 
-    Steps by the miss and the slope of the last two tries, kept inside a bracket.
+    Steps by the miss and the slope of the last two tries, kept inside a bracket. turned says how a piece is turned that
+    is over the fire for so long [s], where that goes with the time it takes.
     """
     low, high = search.lowest_c, search.wish.aim_c + HIGHEST_ABOVE_AIM_K
-    nearest, best = math.inf, pull_c
+    nearest, best = math.inf, (pull_c, sear)
     last: tuple[float, float] | None = None
     for n in range(MAX_CORRECTIONS):
         missed = search.miss(pull_c, sear)
         if abs(missed) < nearest:
-            nearest, best = abs(missed), pull_c
+            nearest, best = abs(missed), (pull_c, sear)
         if abs(missed) <= (tolerance if n < LOOSE_AFTER else max(tolerance, LOOSE_K)):
             break
         if missed > 0.0 and pull_c <= search.lowest_c:
             if search.wish.reading_c is not None:
-                return pull_c
+                return pull_c, sear
             raise TooHot(missed)
         low, high = (low, pull_c) if missed > 0.0 else (pull_c, high)
         if high - low < LEAST_BRACKET_K:
             break
         slope = 1.0 if last is None else slope_of(pull_c - last[0], missed - last[1])
         last = pull_c, missed
+        sear = sear if turned is None else turned(search.slow_s)
         step = pull_c - missed / slope
         if step <= search.lowest_c and low == search.lowest_c:
             pull_c = search.lowest_c

@@ -3,14 +3,17 @@
 from __future__ import annotations
 
 from dataclasses import KW_ONLY, dataclass, replace
+from functools import lru_cache
 from typing import Annotated, NamedTuple
+
+import numpy as np
 
 from brasko.core.fire import own as own_fires
 from brasko.core.fire.fires import BURNER, KITCHEN
 from brasko.core.fire.own import PLANNER_FIRES, OwnFire, as_set_at, planner_fire
 from brasko.core.fire.rests import RESTS
 from brasko.core.fire.setup import at_most
-from brasko.core.fire.zones import Fire, Role, Zone, with_gentle_air, with_lid
+from brasko.core.fire.zones import Fire, Role, Zone, with_gentle_air, with_held_air, with_lid
 from brasko.core.foods.cuts import Cut, cut_named
 from brasko.core.foods.fats import FATS, Fat
 from brasko.core.foods.shape import Geometry
@@ -42,6 +45,8 @@ BATH_SD = Sourced(2.0, "K", "", "assumed")
 """How far the fat is off what its thermometer was held at: it is turned down and up by hand."""
 SURE_OF_THE_FIGURE_K = 0.4
 """A plan for an agency figure aims this much above it, so that no rounding lands below."""
+REST_OF_M = ((0.015, 120.0), (0.03, 300.0), (0.038, 600.0))
+"""Rests of a thin, an ordinary and a thick piece by thickness [m, s] (common practice, no source)."""
 PLANT_REST_S = 120.0
 """Vegetables go to the table nearly at once (common practice, no source)."""
 CARRY_OVER_S = 90.0
@@ -52,6 +57,8 @@ SALTED_ON = ("ground", "plant")
 """Kinds of food that are only salted as they go on."""
 
 
+AIR_AS_WANTED_K = 1.0
+"""A place this near the air that is wanted has it (assumed)."""
 OF_THE_FIRE = ("cut", "method", "fire", "own_fire")
 """Whose change sets back what was learned of a fire."""
 
@@ -64,6 +71,13 @@ class GentleHeat(NamedTuple):
     film_more: float
     air_spread: float
     film_spread: float
+
+
+@lru_cache(maxsize=64)
+def _held(fire: Fire, air_c: float) -> Fire:
+    """The fire with the air of its gentle place held at another temperature."""
+    held = with_held_air(fire.gentle, air_c)
+    return replace(fire, zones=tuple(held if zone.role == "gentle" else zone for zone in fire.zones))
 
 
 @dataclass(frozen=True)
@@ -234,7 +248,7 @@ class Wish:
         if self.own_fire is not None or self.shipped_own is not None:
             fire = self._placed_fire(self.own_as_set)
             if self.how.gentle_at != "bath":
-                return fire
+                return fire if self.air_short_k <= 0.0 else _held(fire, wanted)
         else:
             fire = KITCHEN[self.fire_key]
         if "gentle" not in self.how.phases:
@@ -242,6 +256,17 @@ class Wish:
         if wanted is None and self.how.gentle_at == "bath":
             wanted = min(max(self.finish_c + BATH_ABOVE_FINISH_K, 40.0), 95.0)
         return fire if wanted is None else with_gentle_air(fire, wanted, self.how.gentle_at)
+
+    @property
+    def air_short_k(self) -> float:
+        """How far the air beside a gas grill's burners stays below what is wanted, as it is computed [K]. What is
+        wanted is taken as held there all the same: cooks do (common practice, no source)."""
+        own, wanted = self.own_fire or self.shipped_own, self.air_wanted_c
+        if own is None or wanted is None or own.setup.grill.kind.rules != "knobs":
+            return 0.0
+        if "gentle" not in self.how.phases or self.how.gentle_at != "gentle":
+            return 0.0
+        return max(wanted - self._placed_fire(self.own_as_set).zone("gentle").air_c - AIR_AS_WANTED_K, 0.0)
 
     def _placed_fire(self, own: OwnFire) -> Fire:
         return planner_fire(own, self.geometry, round(self.the_cut.composition.fat, 3))
@@ -256,6 +281,13 @@ class Wish:
         if "sear" in self.how.phases and not fire.has(self.how.sear_at):
             return BURNER
         return fire
+
+    @property
+    def searing_own(self) -> OwnFire | None:
+        """The set-up behind the fire of the sear; None for a kitchen's burner."""
+        if self.sear_fire is not None:
+            return own_fires.shipped().get(self.sear_fire)
+        return None if self.searing_fire.key in KITCHEN else self.own_as_set
 
     @property
     def sears_elsewhere(self) -> bool:
@@ -330,7 +362,8 @@ class Wish:
             self.the_cut.material,
             self.start_c,
             skin_passes=self.the_cut.skin_passes,
-            is_whole=self.reading_c is not None,
+            probe_by_hand=True,
+            core_is_read=True,
         )
 
     @property
@@ -364,9 +397,9 @@ class Wish:
             return PLANT_REST_S
         if self.method == "low_and_slow":
             return 1800.0
-        if self.thickness_m >= 0.0375:
-            return 600.0
-        return max(300.0 if self.thickness_m >= 0.0195 else 120.0, least)
+        thin, ordinary, thick = REST_OF_M
+        usual = np.interp(self.thickness_m, [thin[0], ordinary[0], thick[0]], [thin[1], ordinary[1], thick[1]])
+        return max(float(usual), least)
 
     def with_thickness(self, factor: float) -> Wish:
         """The same wish for a piece that is thicker by a factor, and heavier with it."""

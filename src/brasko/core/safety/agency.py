@@ -7,7 +7,6 @@ from typing import Literal
 
 from brasko.core.errors import Remedy
 from brasko.core.foods.cuts import Cut
-from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.units import celsius
 from brasko.core.words import quantity, say
 
@@ -101,8 +100,6 @@ _BATH = Caution(
 def cautions_for(
     cut: Cut,
     finish_c: float,
-    out_of_fridge_s: float,
-    air_c: float,
     *,
     charcoal: bool = True,
     gas: bool = False,
@@ -128,19 +125,6 @@ def cautions_for(
                 "below_agency",
                 "finish",
                 said,
-            )
-        )
-    limit = fridge_limit_s(air_c)
-    if out_of_fridge_s > limit:
-        notes.append(
-            Caution(
-                "out_of_fridge",
-                "temper",
-                say(
-                    "agency-out-of-the-fridge-for-before",
-                    out_of_fridge=quantity.span(out_of_fridge_s),
-                    limit=quantity.span(limit),
-                ),
             )
         )
     return tuple(notes)

@@ -2,6 +2,7 @@ main-format-is-not-one-that-this = format { $named } is not one that this versio
 main-earliest = {" "}Earliest: { $suggestion }.
 main-you-could = { $called }: { $reason } You could: { $could }.
 main-cannot-be-read = { $file } cannot be read: { $exc }
+main-a-table-is-not-told-as-cooks = a whole table is not told as cooks: ask for its dishes one by one.
 main-is-not-json-at-line-column = { $file } is not JSON: { $msg } at line { $lineno }, column { $colno }.
 main-the-input = the input
 main-is-required = is required.

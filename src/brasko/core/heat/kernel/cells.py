@@ -261,9 +261,24 @@ def core_of(t, peak, bone, inner, outer):
 
 
 @borrowing
-def probe_at(t, i, fraction, j):
-    """Temperature between two cells of a column."""
-    return t[i, j] + fraction * (t[i + 1, j] - t[i, j])
+def least_of(t, peak, bone, inner):
+    """The highest that the part heated least has been, of all depths in the columns from the bone to `inner`."""
+    least = 1e30
+    for i in range(t.shape[0]):
+        for j in range(bone, inner):
+            least = min(least, max(peak[i, j], t[i, j]))
+    return least
+
+
+@borrowing
+def read_at(t, stem, a_down):
+    """What a thermometer shows: the mean over the cells along its stem, for the side it comes from."""
+    rows, columns, weights = stem
+    side = 1 if a_down else 0
+    shown = 0.0
+    for n in range(rows.shape[1]):
+        shown += weights[side, n] * t[rows[side, n], columns[side, n]]
+    return shown
 
 
 @borrowing

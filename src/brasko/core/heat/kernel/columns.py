@@ -139,7 +139,7 @@ F_VAPOUR, F_SLOPE, F_LATENT, F_HERE, F_FOLLOW, F_FILM, F_CONTACT, FLOW_COLUMNS =
 # why a step ended
 ENDED_TIME, ENDED_CORE, ENDED_CRUST, ENDED_PEAK, ENDED_PROBE = range(5)
 # samples
-T_S, T_CORE, T_FACE_A, T_FACE_B, T_PROBE, DOSE_A, DOSE_B, T_METAL, SAMPLE_COLUMNS = range(9)
+T_S, T_CORE, T_FACE_A, T_FACE_B, T_PROBE, DOSE_A, DOSE_B, T_METAL, T_COLDEST, SAMPLE_COLUMNS = range(10)
 
 OFF = 1e9
 """Stands for a temperature or a time that is never reached."""

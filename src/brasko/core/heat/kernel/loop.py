@@ -7,7 +7,7 @@ from typing import Any, NamedTuple
 
 import numpy as np
 
-from brasko.core.heat.kernel.cells import core_of, heat_of, highest_of, laid_out, outer_rows, prepare, probe_at
+from brasko.core.heat.kernel.cells import core_of, heat_of, highest_of, laid_out, least_of, outer_rows, prepare, read_at
 from brasko.core.heat.kernel.columns import (
     C_BOIL,
     C_D_REF,
@@ -59,6 +59,7 @@ from brasko.core.heat.kernel.columns import (
     SAMPLE_COLUMNS,
     SIDE_COLUMNS,
     STILL_ROWS,
+    T_COLDEST,
     T_CORE,
     T_FACE_A,
     T_FACE_B,
@@ -146,10 +147,10 @@ def ended(step, began, now, core, probe, highest, dose):
 
 
 @borrowing
-def noted(row, core, probe, ts, column, dose, metal_c):
+def noted(row, core, coldest, probe, ts, column, dose, metal_c):
     """Fill a sample, but for its time."""
     row[T_CORE], row[T_FACE_A], row[T_FACE_B], row[T_PROBE] = core, ts[0, column], ts[1, column], probe
-    row[DOSE_A], row[DOSE_B], row[T_METAL] = dose[0], dose[1], metal_c
+    row[DOSE_A], row[DOSE_B], row[T_METAL], row[T_COLDEST] = dose[0], dose[1], metal_c, coldest
 
 
 @borrowing
@@ -203,7 +204,7 @@ def coloured(peak, grey, colour, c):
 class Body(NamedTuple):
     """The grid of a piece: cells through its thickness and from its middle outwards, areas and radii between them.
 
-    The first bone columns are bone, and those before inner may hold the core; whole where every depth may.
+    The first bone columns are bone, and those before inner may hold the core.
     """
 
     dz: Any
@@ -212,16 +213,17 @@ class Body(NamedTuple):
     face_r: Any
     bone: int
     inner: int
-    whole: bool
 
 
 class Looks(NamedTuple):
-    """How often it is looked at, and where the thermometer's tip lies."""
+    """How often it is looked at, and what thermometers feel: rows, columns and weights of cells, each (2, n), first for
+    face b down; of the probe, and of one in the middle that shows the core. Where that one has no cells, the core is
+    the coldest point."""
 
     every_s: float
     frame_s: float
-    probe_i: int
-    probe_fraction: float
+    probe: Any
+    middle: Any
     column: int
 
 
@@ -243,7 +245,8 @@ class Begins(NamedTuple):
 
 
 class Kept(NamedTuple):
-    """Where what is seen on the way is written. step_ends rows: end s, core °C, why."""
+    """Where what is seen on the way is written. step_ends rows: end s, core °C, why,
+    coldest point °C, the highest of the part heated least."""
 
     samples: Any
     frames_t: Any
@@ -260,14 +263,14 @@ def run(body, m, c, table, steps, looks, begins, kept):
 
     m is the material's vector, c that of constants, table the tabulated water vapour, steps a row each.
     """
-    dz, dr, area_z, face_r, bone, inner, whole = body
-    every_s, frame_s, probe_i, probe_fraction, column = looks
+    dz, dr, area_z, face_r, bone, inner = body
+    every_s, frame_s, probe_stem, middle_stem, column = looks
     t, w, w0, film, a_down_start, metal_start, gone, peak, grey, dose, char, marks = begins
     samples, frames_t, frames_colour, frame_times, flips, step_ends, tally = kept
     nz, nr = t.shape
     pad, n = nr + 1, nz * nr
     juice = np.zeros(3)
-    outer = 0 if whole else outer_rows(dz)
+    outer = outer_rows(dz)
     still, flat = np.zeros((STILL_ROWS, n + 2 * pad)), np.zeros((FLAT_ROWS, n + 2 * pad))
     laid_out(dz, dr, area_z, face_r, w0, m, bone, still)
     volume = still[S_VOLUME, pad : pad + n].reshape((nz, nr))
@@ -293,7 +296,9 @@ def run(body, m, c, table, steps, looks, begins, kept):
     slowed_by_depth(still, c)
 
     a_down, metal_c, now = a_down_start, metal_start, 0.0
-    core, probe = core_of(t, peak, bone, inner, outer), probe_at(t, probe_i, probe_fraction, column)
+    is_read = middle_stem[0].shape[1] > 0
+    coldest, probe = core_of(t, peak, bone, inner, outer), read_at(t, probe_stem, a_down)
+    core = read_at(t, middle_stem, a_down) if is_read else coldest
     tally[PEAK_CORE] = max(tally[PEAK_CORE], core)
     n_samples = n_frames = n_flips = 0
     before, after, earlier = np.zeros(SAMPLE_COLUMNS), np.zeros(SAMPLE_COLUMNS), np.zeros(SAMPLE_COLUMNS)
@@ -314,7 +319,7 @@ def run(body, m, c, table, steps, looks, begins, kept):
         highest = core
         while True:
             down = sides_now(step, a_down, metal_c, sides, open_side)
-            noted(before, core, probe, ts, column, dose, metal_c)
+            noted(before, core, coldest, probe, ts, column, dose, metal_c)
             if n_samples == 0:
                 samples[0] = before
                 n_samples = 1
@@ -381,8 +386,8 @@ def run(body, m, c, table, steps, looks, begins, kept):
                     crept(t, w, enthalpy, still, m, c, tau, flat)
                 hottest = max(ts[0, :nr].max(), ts[1, :nr].max(), ts[2, :nz].max(), c[C_BOIL])
                 settled(t, w, enthalpy, evaporated, gone, w0, still, m, c, tally, bone, hottest, flat)
-                new_core = core_of(t, peak, bone, inner, outer)
-                new_probe = probe_at(t, probe_i, probe_fraction, column)
+                new_coldest, new_probe = core_of(t, peak, bone, inner, outer), read_at(t, probe_stem, a_down)
+                new_core = read_at(t, middle_stem, a_down) if is_read else new_coldest
                 part = min(
                     part_to_event(core, new_core, step[UNTIL_CORE]), part_to_event(probe, new_probe, step[UNTIL_PROBE])
                 )
@@ -427,17 +432,17 @@ def run(body, m, c, table, steps, looks, begins, kept):
                 bone,
                 keep_gone,
             )
-            tally[LOG_CORE] += tau * killed_per_second(0.5 * (core + new_core), c)
+            tally[LOG_CORE] += tau * killed_per_second(0.5 * (coldest + new_coldest), c)
             tally[LOG_SURFACE] += tau * killed_per_second(min(ts[0, nr // 2], ts[1, nr // 2]), c)
-            core, probe = new_core, new_probe
+            core, probe, coldest = new_core, new_probe, new_coldest
             tally[PEAK_CORE] = max(tally[PEAK_CORE], core)
-            noted(after, core, probe, ts, column, dose, metal_c)
+            noted(after, core, coldest, probe, ts, column, dose, metal_c)
             while n_samples < samples.shape[0] and n_samples * every_s <= now + tau:
                 part = (n_samples * every_s - now) / tau
                 for col in range(1, SAMPLE_COLUMNS):
                     samples[n_samples, col] = before[col] + part * (after[col] - before[col])
                 if bent > 0.0:
-                    for col in (T_CORE, T_PROBE):
+                    for col in (T_CORE, T_PROBE, T_COLDEST):
                         samples[n_samples, col] += bow(earlier[col], before[col], after[col], bent, tau, part)
                 samples[n_samples, T_S] = n_samples * every_s
                 n_samples += 1
@@ -456,6 +461,7 @@ def run(body, m, c, table, steps, looks, begins, kept):
                     flips[n_flips] = now
                     n_flips += 1
         step_ends[n_step, 0], step_ends[n_step, 1], step_ends[n_step, 2] = now, core, why
+        step_ends[n_step, 3], step_ends[n_step, 4] = coldest, least_of(t, peak, bone, inner)
     if n_samples < samples.shape[0] and now > samples[n_samples - 1, T_S] + 1e-6:
         samples[n_samples] = after
         samples[n_samples, T_S] = now

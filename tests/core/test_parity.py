@@ -1,0 +1,80 @@
+"""A plan is a cook: told forwards, step by step, it gives itself. No source: it is what is meant by a plan."""
+
+from dataclasses import replace
+
+import pytest
+from examples import examples
+from hypothesis import given
+from hypothesis import strategies as st
+from plans import solved
+
+from brasko.core.cook.told import cooked
+from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.foods.cuts import all_cuts
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.pick import nonsense
+from brasko.core.planner.wish import Wish
+from brasko.formats.cook_convert import cook_of
+from brasko.formats.cook_of_plan import cook_of_plan
+
+NEAR_K, NEAR_SHARE = 0.2 / 1.8, 0.01
+WAYS = [
+    (key, method, fire)
+    for key, cut in all_cuts().items()
+    for method, how in METHODS.items()
+    for fire in how.fires
+    if cut.kind != "plant" and not nonsense(cut, cut.typical_thickness_m, cut.default_finish_c, method)
+]
+RIBEYE = Wish("ribeye", 0.038, 0.45, 54.4)
+
+
+def gives_itself(wish: Wish) -> None:
+    solution = solved(wish)
+    told, planned = cooked(cook_of(cook_of_plan(wish, solution))), solution.result
+    assert told.peak_probe_c == pytest.approx(planned.peak_core_c, abs=NEAR_K)
+    assert told.steps[-1].end_s - wish.temper_s == pytest.approx(planned.duration_s, rel=NEAR_SHARE)
+    for mine, theirs in zip(told.steps[-len(planned.steps) :], planned.steps, strict=True):
+        assert mine.end_s - mine.start_s == pytest.approx(theirs.end_s - theirs.start_s, rel=NEAR_SHARE, abs=5.0)
+        assert mine.probe_c == pytest.approx(theirs.core_c, abs=2.0 * NEAR_K)
+
+
+@examples(8)
+@given(way=st.sampled_from(WAYS), scale=st.sampled_from([0.85, 1.0, 1.2]), temper_s=st.sampled_from([0.0, 1200.0]))
+def test_a_plan_told_forwards_gives_itself(way, scale, temper_s):
+    key, method, fire = way
+    cut = all_cuts()[key]
+    scale = min(scale, 0.15 / cut.typical_thickness_m)
+    try:
+        wish = Wish(
+            key,
+            scale * cut.typical_thickness_m,
+            scale * cut.typical_mass_kg,
+            cut.default_finish_c,
+            method=method,
+            fire=fire,
+            crust=cut.crust if METHODS[method].browns else "none",
+            temper_s=temper_s,
+        )
+        gives_itself(wish)
+    except (Infeasible, InvalidInput):
+        return
+
+
+LOW = "low_and_slow"
+
+
+@pytest.mark.parametrize(
+    "wish",
+    [
+        replace(RIBEYE, method="direct", fire="gas", marks="quarter"),
+        replace(RIBEYE, fire="gas", gentle_c=140.0, pull_offset_k=6.0),
+        replace(RIBEYE, fire="gas", gentle_c=200.0),
+        replace(RIBEYE, fire="offset", sear_fire="kettle_two_zone", lid="open"),
+        replace(RIBEYE, method="skillet", fire="burner_skillet", fat="none"),
+        Wish("pork_shoulder", 0.1, 2.5, 93.0, method=LOW, fire="kettle_ring", crust="none", wrap="paper"),
+        Wish("chicken_breast", 0.032, 0.25, 74.0, fire="kamado", crust="light"),
+    ],
+    ids=["marks", "own pull", "beside burners", "two fires", "dry pan", "wrapped", "reading"],
+)
+def test_whatever_is_wished_is_told(wish):
+    gives_itself(wish)

@@ -1,0 +1,214 @@
+"""Whether a plan is the cook that it says: parity, jumps and the grid, into docs/truth.md. `make truth`.
+
+What was computed stays in var/truth for this model and these sources, so that a run that was stopped goes on.
+"""
+
+import argparse
+import hashlib
+import itertools
+import json
+import random
+import sys
+import time
+from collections.abc import Callable, Iterator
+from dataclasses import replace
+from pathlib import Path
+from typing import Any
+
+ROOT = Path(__file__).resolve().parents[1]
+sys.path.insert(0, str(ROOT / "src"))
+
+from brasko.core.cook.told import cooked  # noqa: E402
+from brasko.core.errors import Infeasible, InvalidInput  # noqa: E402
+from brasko.core.foods.cuts import all_cuts  # noqa: E402
+from brasko.core.planner.invert import Solution, solved  # noqa: E402
+from brasko.core.planner.methods import METHODS  # noqa: E402
+from brasko.core.planner.pick import nonsense  # noqa: E402
+from brasko.core.planner.wish import Wish  # noqa: E402
+from brasko.formats.cook_convert import cook_of  # noqa: E402
+from brasko.formats.cook_of_plan import cook_of_plan  # noqa: E402
+
+NEAR_F, NEAR_SHARE = 0.2, 0.01
+JUMP_SHARE, JUMP_F = 0.04, 3.0
+"""How near a plan run forwards has to be; and from where on a step of a scan is a jump."""
+GRID_SHARE = 0.01
+IN, LB = 0.0254, 0.45359237
+STRIP = Wish("strip", 1.5 * IN, 0.9 * LB, 54.4)
+
+Row = dict[str, Any]
+
+
+def wishes(count: int) -> Iterator[tuple[str, Callable[[], Wish]]]:
+    """Wishes drawn over cuts, methods, fires, sizes and finishes."""
+    dice = random.Random(32)
+    ways = [
+        (cut, method, fire)
+        for cut in all_cuts().values()
+        for method, how in METHODS.items()
+        for fire in how.fires
+        if cut.kind != "plant" and not nonsense(cut, cut.typical_thickness_m, cut.default_finish_c, method)
+    ]
+    for n in range(count):
+        cut, method, fire = dice.choice(ways)
+        scale, off = dice.uniform(0.85, min(1.2, 0.15 / cut.typical_thickness_m)), dice.choice([0.0, 0.0, 2.0])
+        own = 6.0 if cut.kind == "intact" and dice.random() < 0.15 else None
+        crust = dice.choice([cut.crust, cut.crust, "light", "good"]) if METHODS[method].browns else "none"
+        said: dict[str, Any] = {
+            "method": method, "fire": fire, "crust": crust, "pull_offset_k": own, "temper_s": dice.choice([0.0, 0.0, 1200.0]),
+        }  # fmt: skip
+        thick, mass, finish = scale * cut.typical_thickness_m, scale * cut.typical_mass_kg, cut.default_finish_c + off
+
+        def wish(
+            key: str = cut.key, size: tuple[float, float, float] = (thick, mass, finish), said: dict[str, Any] = said
+        ) -> Wish:
+            return Wish(key, *size, **said)
+
+        yield f"{n} {cut.key} {method} {fire}", wish
+
+
+def parity(wish: Callable[[], Wish]) -> Row:
+    try:
+        asked = wish()
+        solution = solved(asked)
+    except (Infeasible, InvalidInput):
+        return {"refused": True}
+    result = solution.result
+    told = cooked(cook_of(cook_of_plan(asked, solution)))
+    off_f = 1.8 * (told.peak_probe_c - result.peak_core_c)
+    off_s = told.steps[-1].end_s - asked.temper_s - result.duration_s
+    alike = abs(off_f) <= NEAR_F and abs(off_s) <= NEAR_SHARE * result.duration_s
+    return {"refused": False, "off_f": off_f, "off_s": off_s, "of_s": result.duration_s, "alike": alike}
+
+
+def scans() -> dict[str, list[Callable[[], Wish]]]:
+    """Inputs in fine steps."""
+
+    def thick(base: Wish, inches: float) -> Callable[[], Wish]:
+        return lambda: replace(base, thickness_m=inches * IN, mass_kg=base.mass_kg * inches * IN / base.thickness_m)
+
+    def finish(base: Wish, f: float) -> Callable[[], Wish]:
+        return lambda: replace(base, finish_c=(f - 32.0) / 1.8)
+
+    def air(base: Wish, f: float) -> Callable[[], Wish]:
+        return lambda: replace(base, gentle_c=(f - 32.0) / 1.8)
+
+    filet = Wish("filet", 1.75 * IN, 0.55 * LB, 51.7, fire="kamado")
+    over_gas = replace(STRIP, method="direct", fire="gas")
+    return {
+        "strip on a kettle, thickness by 0.02 in": [thick(STRIP, 0.6 + 0.02 * n) for n in range(70)],
+        "strip over gas, thickness by 0.04 in": [thick(over_gas, 0.6 + 0.04 * n) for n in range(36)],
+        "filet on a kamado, thickness by 0.04 in": [thick(filet, 0.8 + 0.04 * n) for n in range(40)],
+        "strip on a kettle, finish by 0.5 °F": [finish(STRIP, 120.0 + 0.5 * n) for n in range(50)],
+        "strip over gas, finish by 0.5 °F": [finish(over_gas, 120.0 + 0.5 * n) for n in range(50)],
+        "strip on a kettle, air by 4 °F": [air(STRIP, 200.0 + 4.0 * n) for n in range(26)],
+        "filet on a kamado, air by 4 °F": [air(filet, 200.0 + 4.0 * n) for n in range(26)],
+        "strip on gas, air by 10 °F": [air(replace(STRIP, fire="gas"), 220.0 + 10.0 * n) for n in range(28)],
+        "strip on a pellet grill, air by 10 °F": [
+            air(replace(STRIP, fire="pellet"), 200.0 + 10.0 * n) for n in range(26)
+        ],
+    }
+
+
+def point(wish: Callable[[], Wish]) -> Row:
+    try:
+        found: Solution = solved(wish())
+    except (Infeasible, InvalidInput):
+        return {"refused": True}
+    return {"refused": False, "pull_f": 1.8 * found.pull_c, "s": found.result.duration_s, "sear_s": found.sear_s}
+
+
+def jumps(rows: list[Row]) -> tuple[int, int, str]:
+    """(jumps, steps, the worst) of a scan."""
+    count, steps, worst = 0, 0, (0.0, "")
+    for before, after in itertools.pairwise(rows):
+        if before["refused"] or after["refused"]:
+            continue
+        steps += 1
+        share, pull = abs(after["s"] / before["s"] - 1.0), abs(after["pull_f"] - before["pull_f"])
+        count += share > JUMP_SHARE or pull > JUMP_F
+        worst = max(worst, (max(share / JUMP_SHARE, pull / JUMP_F), f"{100 * share:.1f} %, {pull:.1f} °F"))
+    return count, steps, worst[1]
+
+
+def grid(wish: Callable[[], Wish]) -> Row:
+    try:
+        asked = wish()
+        steps = cook_of(cook_of_plan(asked, solved(asked)))
+    except (Infeasible, InvalidInput):
+        return {"refused": True}
+    usual, finer = cooked(steps), cooked(steps, refine=2.0)
+    return {"refused": False, "share": abs(usual.steps[-1].end_s / finer.steps[-1].end_s - 1.0)}
+
+
+class Kept:
+    """What was computed of these sources, by name."""
+
+    def __init__(self) -> None:
+        sources = sorted((ROOT / "src/brasko/core").rglob("*.py")) + sorted((ROOT / "src/brasko/core").rglob("*.csv"))
+        digest = hashlib.sha256(b"".join(p.read_bytes() for p in sources)).hexdigest()[:16]
+        self.file = ROOT / "var/truth" / f"{digest}.jsonl"
+        self.file.parent.mkdir(parents=True, exist_ok=True)
+        lines = self.file.read_text().splitlines() if self.file.exists() else []
+        self.rows: dict[str, Row] = {row["name"]: row for row in map(json.loads, lines)}
+
+    def of(self, name: str, compute: Callable[[], Row]) -> Row:
+        if name not in self.rows:
+            self.rows[name] = {"name": name, **compute()}
+            with self.file.open("a") as out:
+                out.write(json.dumps(self.rows[name]) + "\n")
+        return self.rows[name]
+
+
+def main() -> None:
+    parser = argparse.ArgumentParser(description=__doc__.splitlines()[0])
+    parser.add_argument("--wishes", type=int, default=300)
+    parser.add_argument("--grid", type=int, default=40)
+    asked = parser.parse_args()
+    kept, begun = Kept(), time.monotonic()
+    every = list(wishes(asked.wishes))
+
+    def shown(part: str, n: int, of: int) -> None:
+        print(f"\r{part}: {n} of {of}, {time.monotonic() - begun:.0f} s", end="", file=sys.stderr, flush=True)
+
+    same = []
+    for n, (name, wish) in enumerate(every):
+        same.append(kept.of(f"parity {name}", lambda wish=wish: parity(wish)))
+        shown("parity", n + 1, len(every))
+    told = [row for row in same if not row["refused"]]
+    lines = [
+        "# A plan and its cook", "",
+        "Made by `make truth`. A plan is written as a cook (`brasko plan FILE --as-cook`) and told forwards; inputs are scanned in",
+        "fine steps; cooks are computed once more on a grid of half the cell size.", "",
+        f"**Parity.** {sum(r['alike'] for r in told)} of {len(told)} plans told forwards give themselves within {NEAR_F} °F of the peak and",
+        f"{100 * NEAR_SHARE:.0f} % of the time; {len(same) - len(told)} of {len(same)} wishes were refused.", "",
+    ]  # fmt: skip
+    off = sorted((r for r in told if not r["alike"]), key=lambda r: -abs(r["off_f"]))
+    if off:
+        lines += ["| wish | peak off, °F | time off, s | of, s |", "| --- | ---: | ---: | ---: |"]
+        lines += [f"| {r['name']} | {r['off_f']:.2f} | {r['off_s']:.0f} | {r['of_s']:.0f} |" for r in off] + [""]
+    lines += [
+        f"**Jumps.** A step counts where it changes the whole time by more than {100 * JUMP_SHARE:.0f} % or the pull by more than {JUMP_F:.0f} °F.", "",
+        "| scan | jumps | of steps | the worst |", "| --- | ---: | ---: | --- |",
+    ]  # fmt: skip
+    for name, points in scans().items():
+        rows = []
+        for n, wish in enumerate(points):
+            rows.append(kept.of(f"{name} {n}", lambda wish=wish: point(wish)))
+            shown(name, n + 1, len(points))
+        count, steps, worst = jumps(rows)
+        lines.append(f"| {name} | {count} | {steps} | {worst} |")
+    finer = []
+    for n, (name, wish) in enumerate(every[: asked.grid]):
+        finer.append(kept.of(f"grid {name}", lambda wish=wish: grid(wish)))
+        shown("grid", n + 1, asked.grid)
+    near = [r for r in finer if not r["refused"]]
+    lines += [
+        "",
+        f"**Grid.** {sum(r['share'] <= GRID_SHARE for r in near)} of {len(near)} cooks take as long on the finer grid, within {100 * GRID_SHARE:.0f} %.",
+    ]
+    (ROOT / "docs/truth.md").write_text("\n".join(lines) + "\n")
+    print(file=sys.stderr)
+
+
+if __name__ == "__main__":
+    main()
