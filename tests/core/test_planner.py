@@ -9,15 +9,17 @@ import pytest
 from examples import examples
 from hypothesis import given
 from hypothesis import strategies as st
+from plans import planned, solved
 from wording import refusing, worded
 
 from brasko.core.errors import Infeasible, InvalidInput, UnknownName
+from brasko.core.fire import own
 from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.invert import TOLERANCE_K, solved
+from brasko.core.planner import invert
+from brasko.core.planner.invert import TOLERANCE_K
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.near import alike, solved_near
-from brasko.core.planner.plan import planned
 from brasko.core.planner.programme import programme_of
 from brasko.core.planner.ranges import ensemble_ranges
 from brasko.core.planner.search import even_sear
@@ -84,8 +86,21 @@ def test_a_thick_roast_rests_until_its_peak_has_passed():
     assert asked.rest_s == pytest.approx(900.0)
 
 
+def test_a_plan_works_its_fire_out_once(monkeypatch):
+    """What a fire is at a place is the same for every run of a search, and costs more than the runs."""
+    worked_out = []
+
+    def counted(*given, of=own.fire_of):
+        worked_out.append(given)
+        return of(*given)
+
+    monkeypatch.setattr(own, "fire_of", counted)
+    invert.solved(replace(RIBEYE, thickness_m=0.0379), quick=True)
+    assert len(worked_out) <= 1
+
+
 def test_same_wish_same_plan():
-    first, second = solved(RIBEYE), solved(RIBEYE)
+    first, second = solved(RIBEYE), invert.solved(replace(RIBEYE))
     assert first.pull_c == second.pull_c
     np.testing.assert_array_equal(first.result.core_c, second.result.core_c)
 
@@ -238,7 +253,7 @@ def test_timeline_holds_together(method, salt):
     """Every task has length, steps of the food follow each other without gap, hands do one thing at a time, and it
     all ends at the hour of eating."""
     wish = replace(RIBEYE, method=method, salt=salt, crust="light", temper_s=1200.0)
-    tasks = timeline(wish, solved(wish))
+    tasks = timeline(wish, solved(replace(wish, salt="hour")))
     assert all(task.end_s > task.start_s for task in tasks)
     assert max(task.end_s for task in tasks) == 0.0
     steps = [t for t in tasks if t.step]

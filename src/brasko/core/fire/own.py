@@ -141,6 +141,7 @@ def _said_name(own: OwnFire) -> str:
     return own.name if own.name in _TABLED else as_typed(own.name)
 
 
+@lru_cache(maxsize=256)
 def planner_fire(own: OwnFire, geometry: Geometry, fat_share: float) -> Fire:
     """The planner's fire for a piece of this shape. Raises InvalidInput for a place off the grate."""
     across = geometry.half_width_m if geometry.bone_m else 2.0 * geometry.half_width_m

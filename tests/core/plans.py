@@ -1,0 +1,20 @@
+"""Plans that a test only looks at: a wish is planned once a process, however many tests ask for it."""
+
+from functools import lru_cache
+
+from brasko.core.planner import invert, plan
+from brasko.core.planner.invert import Solution
+from brasko.core.planner.plan import PiecePlan
+from brasko.core.planner.wish import Wish
+
+
+@lru_cache(maxsize=256)
+def planned(wish: Wish, *, quick: bool = False, with_ranges: bool = False) -> PiecePlan:
+    """As the planner's own."""
+    return plan.planned(wish, quick=quick, with_ranges=with_ranges)
+
+
+@lru_cache(maxsize=256)
+def solved(wish: Wish, *, quick: bool = False) -> Solution:
+    """As the planner's own."""
+    return invert.solved(wish, quick=quick)
