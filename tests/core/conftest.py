@@ -1,8 +1,9 @@
 """Shared fixtures of the core tests."""
 
 import pytest
+from plans import solved
 
-from brasko.core.planner.invert import Solution, solved
+from brasko.core.planner.invert import Solution
 from brasko.core.planner.wish import Wish
 
 

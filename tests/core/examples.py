@@ -2,7 +2,10 @@
 `make test-long`."""
 
 import os
+from collections.abc import Iterable
+from typing import Any
 
+import pytest
 from hypothesis import HealthCheck, settings
 
 IS_LONG = os.environ.get("BRASKO_TESTS") == "long"
@@ -16,3 +19,14 @@ def examples(count: int) -> settings:
         deadline=None,
         suppress_health_check=[HealthCheck.too_slow],
     )
+
+
+def some_of(cases: Iterable[Any], every: int = 3) -> list[Any]:
+    """All cases for a long run; every third of them, or whatever is said, for a quick one."""
+    return [
+        case if n % every == 0 else pytest.param(*_values(case), marks=pytest.mark.long) for n, case in enumerate(cases)
+    ]
+
+
+def _values(case: Any) -> tuple[Any, ...]:
+    return case if isinstance(case, tuple) else (case,)

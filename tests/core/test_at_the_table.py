@@ -4,6 +4,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from plans import planned
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput, UnknownName
@@ -14,7 +15,6 @@ from brasko.core.planner.amounts import amounts
 from brasko.core.planner.burger import blend_for, blended, patty, shaped_for, width_kept
 from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.late import holdings
-from brasko.core.planner.plan import planned
 from brasko.core.planner.serving import Eater, longer_s, shared_out, slices
 from brasko.core.planner.wish import Wish
 

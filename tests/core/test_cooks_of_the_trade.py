@@ -4,12 +4,14 @@ source."""
 from dataclasses import replace
 
 import pytest
+from examples import some_of
+from plans import planned
 
 from brasko.core.fire import own
 from brasko.core.fire.coals import Charcoal
 from brasko.core.planner.by_hand import reading_at_pull_c
 from brasko.core.planner.methods import crust_dose_s
-from brasko.core.planner.plan import PiecePlan, planned
+from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.programme import stretch
 from brasko.core.planner.wish import Wish
 from brasko.core.units import celsius, fahrenheit
@@ -274,8 +276,14 @@ def test_a_big_ribeye_with_the_burner_off():
     assert 8.0 <= minutes(plan, "gentle") <= 35.0
 
 
-@pytest.mark.parametrize("fire", ["kettle_two_zone", "kamado", "gas", "pellet", "offset"])
-@pytest.mark.parametrize(("cut", "thick_in"), [("strip", 1.0), ("filet", 1.75), ("ribeye", 1.5)])
+@pytest.mark.parametrize(
+    ("fire", "cut", "thick_in"),
+    some_of(
+        (fire, cut, thick_in)
+        for cut, thick_in in (("strip", 1.0), ("filet", 1.75), ("ribeye", 1.5))
+        for fire in ("kettle_two_zone", "kamado", "gas", "pellet", "offset")
+    ),
+)
 def test_nothing_comes_off_half_raw_for_its_crust(fire, cut, thick_in):
     """Low then seared: pulled 25 °F under the finish at the most, no sear below half a minute a side, no flip every ten
     seconds; what is lacking of the crust is told."""

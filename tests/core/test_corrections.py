@@ -10,13 +10,13 @@ import pytest
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "reference"))
 
 from forecast_trial import scene
+from plans import solved
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.forecast.corrections import corrections, raised, twin
 from brasko.core.forecast.history import Aside, Began, cook_history
 from brasko.core.forecast.searing import sear_check, sear_coach
-from brasko.core.planner.invert import solved
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Until
 

@@ -10,6 +10,7 @@ import pytest
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "reference"))
 
 from forecast_trial import WANDER_K, alarmed, judged, readings_of, real_cook, scene, truths
+from plans import solved
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
@@ -21,7 +22,6 @@ from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.update import forecast_of
 from brasko.core.forecast.why import probe_off_m, why
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.invert import solved
 from brasko.core.planner.wish import Wish
 from brasko.words import rendered
 

@@ -5,6 +5,7 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from plans import planned
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput, UnknownName
@@ -32,7 +33,6 @@ from brasko.core.fire.setup import FireSetup, at_most, opening_words, usual_setu
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.weather_effects import RAINS, shift_of
 from brasko.core.foods.cuts import cut_named
-from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 from brasko.core.units import celsius
 

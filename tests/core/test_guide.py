@@ -3,11 +3,11 @@
 from dataclasses import replace
 
 import pytest
+from plans import planned
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.guide.entries import KIND_NAMES, all_entries
 from brasko.core.planner.methods import METHODS, SALTS
-from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 from brasko.words import rendered
 from brasko.words.quantities import TOKEN

@@ -6,6 +6,7 @@ import pytest
 from examples import examples
 from hypothesis import given
 from hypothesis import strategies as st
+from plans import planned, solved
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
@@ -16,9 +17,7 @@ from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.pans import as_metal, pan_on
 from brasko.core.fire.setup import FireSetup, usual_setup
-from brasko.core.planner.invert import solved
 from brasko.core.planner.methods import METHODS
-from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 from brasko.core.units import fahrenheit
 

@@ -5,12 +5,12 @@ from dataclasses import replace
 from importlib import resources
 
 import pytest
+from plans import solved
 from wording import worded
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.parts import all_parts
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.invert import solved
 from brasko.core.planner.parts import edge_peak_c, parts_told
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Until

@@ -4,10 +4,10 @@ import math
 from dataclasses import replace
 
 import pytest
+from plans import planned
 
 from brasko.core.fire.hand import PAIN_THRESHOLD, hand_seconds
 from brasko.core.forecast.history import Aside, Began, FireChange
-from brasko.core.planner.plan import planned
 from brasko.core.practice.debrief import Went, as_it_went, moments, other_hands
 from brasko.core.practice.drills import DRILLS, changes_for, drill_named, truth_for
 from brasko.core.practice.feel import COLOURS_C, KINDS, PLACES_C, QUESTIONS, mixed, palm_seconds, round_of

@@ -4,12 +4,11 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from plans import planned, solved
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.foods.cuts import all_cuts
-from brasko.core.planner.invert import solved
-from brasko.core.planner.plan import planned
 from brasko.core.planner.ranges import KITCHEN, ended, ensemble_ranges, kitchen
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import needs_choice

@@ -3,10 +3,10 @@
 from dataclasses import replace
 
 import pytest
+from plans import planned
 from wording import refusing, worded
 
 from brasko.core.errors import UnknownName
-from brasko.core.planner.plan import planned
 from brasko.core.planner.schools import questions, school_of
 from brasko.core.planner.wish import Wish
 

@@ -1,10 +1,10 @@
 """A first cook: what is laid out follows from the order of work, and nothing seen or felt ends the heat."""
 
+from plans import planned
 from wording import worded as written
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.planner.meal import meal
-from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.signs import SIGNS, kit_for, sign_of
 

@@ -4,13 +4,13 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from plans import solved
 
 from brasko.core.fire import own
 from brasko.core.fire.chamber import settled
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.smoke import smoke_g_m3
-from brasko.core.planner.invert import solved
 from brasko.core.planner.smoke import HALF_DOSE_G_M2, smoke_of, taken_up_m_s, told
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Side

@@ -1,9 +1,9 @@
 """The meat of a table as plans of its own: the same cook at the same moments as the schedule has it."""
 
 import pytest
+from plans import planned
 from wording import worded
 
-from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.pieces import LATE_FROM_S, behind, pieces_of

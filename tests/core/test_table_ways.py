@@ -7,11 +7,11 @@ import pytest
 from examples import examples
 from hypothesis import given
 from hypothesis import strategies as st
+from plans import planned
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.own import shipped
-from brasko.core.planner.plan import planned
 from brasko.core.planner.wish import Wish
 from brasko.core.sides.cooking import cooked_side
 from brasko.core.sides.exposure import FireState, exposed, rack_of, size_of

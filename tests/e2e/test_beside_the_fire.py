@@ -3,6 +3,7 @@
 import json
 import re
 
+import pytest
 from axe import violations
 from browsers import DESKTOP, PHONE, set_speed
 from playwright.sync_api import expect
@@ -14,6 +15,7 @@ def kinds(kitchen, cook_id: int) -> list[str]:
         return [row[0] for row in db.execute("SELECT kind FROM cooks_event WHERE cook_id = ? ORDER BY id", [cook_id])]
 
 
+@pytest.mark.long
 def test_two_browsers_and_a_stretch_without_wifi(visit, cook_page, kitchen, wire):
     page, cook_id = cook_page(PHONE, "light", {"base": wire.base, "quiet": False, "keeps": True}, speed=60)
     other = visit(f"/cook/{cook_id}", DESKTOP, "dark")
@@ -52,6 +54,7 @@ def test_two_browsers_and_a_stretch_without_wifi(visit, cook_page, kitchen, wire
     expect(other.get_by_role("button", name="Lid shut", exact=True)).to_be_visible()
 
 
+@pytest.mark.long
 def test_what_could_be_done_is_computed_before_it_is_chosen(cook_page):
     page, _ = cook_page()
     page.get_by_role("button", name="Guests late").click()
@@ -72,6 +75,7 @@ def test_what_could_be_done_is_computed_before_it_is_chosen(cook_page):
     expect(page.get_by_role("region", name="Now")).to_contain_text("no warmer")
 
 
+@pytest.mark.long
 def test_rain_says_what_it_does_before_it_is_told(cook_page):
     page, _ = cook_page()
     page.get_by_role("button", name="Vents, rain", exact=True).click()
@@ -85,6 +89,7 @@ def test_rain_says_what_it_does_before_it_is_told(cook_page):
     expect(weather.get_by_role("button", name="Heavy rain")).to_have_attribute("aria-pressed", "true")
 
 
+@pytest.mark.long
 def test_a_cool_grate_and_a_flare_up(cook_page):
     page, _ = cook_page()
     page.keyboard.press("Alt+r")
@@ -123,6 +128,7 @@ def test_practice_thermometers_are_read_at_a_press_and_files_taken_in(cook_page,
     assert ("tip", 4.5) in rows
 
 
+@pytest.mark.long
 def test_a_lid_left_open_is_named(cook_page):
     page, cook_id = cook_page(speed=60, trouble="lid")
     page.get_by_text("10×").first.click()

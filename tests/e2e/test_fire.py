@@ -2,6 +2,7 @@
 
 import re
 
+import pytest
 from browsers import DESKTOP, PHONE
 from playwright.sync_api import Locator, Page, expect
 
@@ -85,6 +86,7 @@ def test_keys_move_a_piece_and_read_a_spot(visit):
     expect(page.get_by_text(re.compile(r"\d+ °F to food here · [\d.]+ kW/m² · palm"))).to_be_visible()
 
 
+@pytest.mark.long
 def test_vents_are_set_for_a_heat_and_a_heat_too_high_is_refused_with_the_highest(visit):
     page = visit("/fire", DESKTOP, quiet=False)
     wanted = page.get_by_role("textbox", name="For an air of")
@@ -98,6 +100,7 @@ def test_vents_are_set_for_a_heat_and_a_heat_too_high_is_refused_with_the_highes
     expect(short).to_contain_text(re.compile("(229|230|231) °F"))
 
 
+@pytest.mark.long
 def test_shut_vents_say_when_the_fire_goes_out_and_too_much_coal_says_what_fits(visit):
     page = visit("/fire", DESKTOP, quiet=False)
     for vent in ("Bottom vent", "Top vent"):
@@ -110,6 +113,7 @@ def test_shut_vents_say_when_the_fire_goes_out_and_too_much_coal_says_what_fits(
     expect(page.get_by_text("This fire cannot be laid")).to_be_hidden()
 
 
+@pytest.mark.long
 def test_advice_builds_a_fire_and_a_brazier_says_it_cannot(visit):
     page = visit("/fire", DESKTOP, quiet=False)
     page.get_by_role("button", name="Tell me what to build").click()
@@ -120,6 +124,7 @@ def test_advice_builds_a_fire_and_a_brazier_says_it_cannot(visit):
     expect(page.get_by_text(re.compile("no lid.*no place holds an even gentle heat"))).to_be_visible()
 
 
+@pytest.mark.long
 def test_two_layouts_stand_side_by_side(visit):
     page = visit("/fire", DESKTOP)
     page.get_by_role("button", name="Beside another layout").click()
@@ -197,6 +202,7 @@ def test_every_grill_shows_its_heat(visit):
         expect(page.get_by_role("region", name="Over time").get_by_role("img")).to_be_visible()
 
 
+@pytest.mark.long
 def test_a_pan_is_read_where_it_stands_and_one_too_wide_is_refused(visit):
     page = visit("/fire", DESKTOP)
     page.get_by_label("Food or a pan on the grate").select_option(label="Black skillet")
@@ -226,6 +232,7 @@ def test_what_is_no_number_is_said_beside_the_field_and_changes_nothing(visit):
     expect(page.get_by_text("Write a number of %.")).to_be_hidden()
 
 
+@pytest.mark.long
 def test_a_gas_grill_takes_coals_and_wood_and_says_what_that_does(visit):
     """A smoker box and half a chimney in a tray: the end gets hotter, its knob goes, the steps say whose grill may."""
     page = visit("/fire", DESKTOP)

@@ -8,7 +8,7 @@ from browsers import DESKTOP, PHONE
 from playwright.sync_api import expect
 
 
-@pytest.mark.parametrize("size", [DESKTOP, PHONE], ids=["desktop", "phone"])
+@pytest.mark.parametrize("size", [pytest.param(DESKTOP, marks=pytest.mark.long), PHONE], ids=["desktop", "phone"])
 def test_a_new_household_says_what_it_cooks_on_and_plans(visit, size):
     """Grill, units and clock in one page, and the first plan is on that grill."""
     page = visit("/plan", size, quiet=False)

@@ -83,6 +83,7 @@ def test_a_hand_is_invited_marks_and_is_taken_away_while_a_neighbour_looks_on(vi
     expect(hand.get_by_text("nothing here under that")).to_be_visible()
 
 
+@pytest.mark.long
 def test_codes_sessions_moving_and_letting_go(visit, household, kitchen, tmp_path):
     page, api = household("Heron Lane", PHONE)
     base = kitchen.base

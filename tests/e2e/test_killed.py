@@ -17,7 +17,7 @@ from uuid import uuid4
 import pytest
 from server import Kitchen
 
-KILLS = int(os.environ.get("BRASKO_KILLS", "4"))
+KILLS = int(os.environ.get("BRASKO_KILLS", "2"))
 """`make fault-test` asks for fifty."""
 
 

@@ -2,6 +2,7 @@
 
 import re
 
+import pytest
 from axe import violations
 from browsers import PHONE
 from playwright.sync_api import expect
@@ -26,6 +27,7 @@ def test_a_question_is_worked_out_swept_and_planned(visit):
     expect(page.get_by_label("In short")).to_contain_text("Low, then sear", timeout=150_000)
 
 
+@pytest.mark.long
 def test_more_points_than_can_be_are_not_begun(visit):
     page = visit("/lab")
     page.get_by_role("button", name=re.compile("^Work it out: Pull by rule")).click()

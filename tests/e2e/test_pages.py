@@ -69,8 +69,16 @@ def page(opened) -> Iterator[Page]:
     opened.page.emulate_media(color_scheme="light")
 
 
-@pytest.mark.parametrize("scheme", ["light", "dark"])
-@pytest.mark.parametrize("size", [DESKTOP, PHONE], ids=["desktop", "phone"])
+LOOKS = [
+    pytest.param(DESKTOP, "light", id="desktop-light"),
+    pytest.param(PHONE, "dark", id="phone-dark"),
+    pytest.param(DESKTOP, "dark", id="desktop-dark", marks=pytest.mark.long),
+    pytest.param(PHONE, "light", id="phone-light", marks=pytest.mark.long),
+]
+"""Sizes and schemes; a quick run looks at two of them, which have each of both."""
+
+
+@pytest.mark.parametrize(("size", "scheme"), LOOKS)
 def test_a_page_has_no_violations(page, size, scheme):
     page.set_viewport_size(size)
     page.emulate_media(color_scheme=scheme)

@@ -15,7 +15,11 @@ def ready(page: Page) -> None:
     expect(page.get_by_role("list", name=ORDER)).to_contain_text("in eight cooks of ten", timeout=300_000)
 
 
-@pytest.mark.parametrize(("size", "scheme"), [(DESKTOP, "dark"), (PHONE, "light")], ids=["desktop", "phone"])
+@pytest.mark.parametrize(
+    ("size", "scheme"),
+    [pytest.param(DESKTOP, "dark", marks=pytest.mark.long), (PHONE, "light")],
+    ids=["desktop", "phone"],
+)
 def test_a_newcomer_has_a_printed_plan_with_three_answers(visit, size, scheme):
     """An account, three answers, a sheet on paper, without opening anything else."""
     page = visit("/plan", size, scheme)
@@ -45,6 +49,7 @@ def test_a_newcomer_has_a_printed_plan_with_three_answers(visit, size, scheme):
     expect(page.get_by_role("navigation", name="Places")).to_be_hidden()
 
 
+@pytest.mark.long
 def test_pieces_share_one_fire_and_one_pair_of_hands(visit):
     page = visit("/plan")
     ready(page)
@@ -65,6 +70,7 @@ def test_pieces_share_one_fire_and_one_pair_of_hands(visit):
     expect(page.get_by_role("button", name="Start", exact=True)).to_be_visible()
 
 
+@pytest.mark.long
 def test_brasko_picks_until_the_cook_chooses(visit):
     page = visit("/plan", quiet=False)
     page.get_by_label("What", exact=True).select_option(label="Strip steak")
@@ -81,6 +87,7 @@ def test_brasko_picks_until_the_cook_chooses(visit):
     expect(page.get_by_label("In short")).to_contain_text("In the skillet")
 
 
+@pytest.mark.long
 def test_another_way_is_taken_and_undone(visit):
     page = visit("/plan")
     ready(page)
@@ -98,6 +105,7 @@ def test_another_way_is_taken_and_undone(visit):
     expect(ways).to_contain_text("hours of gentle heat only dry it")
 
 
+@pytest.mark.long
 def test_schools_are_computed_and_one_is_taken(visit):
     page = visit("/plan")
     ready(page)
@@ -155,6 +163,7 @@ def test_the_plan_by_keys_alone(visit):
     expect(page).to_have_url(re.compile(r"/plan/\d+$"))
 
 
+@pytest.mark.long
 def test_amounts_follow_the_eaters_and_everyone_gets_a_part(visit):
     page = visit("/plan")
     ready(page)
@@ -169,6 +178,7 @@ def test_amounts_follow_the_eaters_and_everyone_gets_a_part(visit):
     expect(panel.get_by_label("Who likes it how")).to_contain_text(re.compile(r"\d+ °F All of it"))
 
 
+@pytest.mark.long
 def test_patties_are_shaped_for_a_bun_and_planned(visit):
     page = visit("/plan", quiet=False)
     page.get_by_label("What", exact=True).select_option(label="Burger patty, 80/20")
@@ -222,6 +232,7 @@ def test_a_plan_goes_into_a_file_and_a_calendar_and_comes_back(visit, tmp_path):
     expect(page.get_by_label("What", exact=True)).to_have_value(said["pieces"][0]["cut"])
 
 
+@pytest.mark.long
 def test_a_plan_of_the_past_is_planned_again(visit):
     page = visit("/plan")
     ready(page)
@@ -249,6 +260,7 @@ def test_a_reason_leads_into_the_guide_which_is_searched(visit):
     expect(page.get_by_role("heading", name="Carbon monoxide")).to_be_visible()
 
 
+@pytest.mark.long
 def test_a_tri_tip_tells_of_its_thin_end_and_of_what_it_loses(visit):
     page = visit("/plan", DESKTOP)
     ready(page)

@@ -30,7 +30,11 @@ def plan_a_ribeye(page: Page) -> None:
     expect(order).to_contain_text("in eight cooks of ten")
 
 
-@pytest.mark.parametrize(("size", "scheme"), [(DESKTOP, "light"), (PHONE, "dark")], ids=["desktop-light", "phone-dark"])
+@pytest.mark.parametrize(
+    ("size", "scheme"),
+    [(DESKTOP, "light"), pytest.param(PHONE, "dark", marks=pytest.mark.long)],
+    ids=["desktop-light", "phone-dark"],
+)
 def test_plan_cook_rate_and_find_it(visit, kitchen, probe, size, scheme):
     page = visit("/plan", size, scheme)
     expect(page.locator("html")).to_have_attribute("data-scheme", scheme)
@@ -130,6 +134,7 @@ def test_a_bad_thickness_is_answered_beside_its_field(visit):
         expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
 
 
+@pytest.mark.long
 def test_an_hour_too_soon_offers_the_earliest(visit):
     page = visit("/plan", quiet=False)
     soon = datetime.now(UTC) + timedelta(minutes=5)
@@ -171,6 +176,7 @@ def test_a_rare_burger_is_planned_only_by_a_recorded_choice(visit):
     expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
 
 
+@pytest.mark.long
 def test_every_method_can_be_planned(visit):
     page = visit("/plan")
     page.get_by_role("button", name="Everything else").click()

@@ -26,7 +26,11 @@ def laid(page: Page, *dishes: str) -> None:
     settled(page)
 
 
-@pytest.mark.parametrize(("size", "scheme"), [(DESKTOP, "light"), (PHONE, "dark")], ids=["desktop", "phone"])
+@pytest.mark.parametrize(
+    ("size", "scheme"),
+    [pytest.param(DESKTOP, "light", marks=pytest.mark.long), (PHONE, "dark")],
+    ids=["desktop", "phone"],
+)
 def test_two_ribeyes_with_peppers_and_mushrooms_from_nothing(visit, size, scheme):
     page = visit("/table", size, scheme)
     expect(page.get_by_text("Put dishes on the table")).to_be_visible()
@@ -61,6 +65,7 @@ def test_an_hour_too_near_offers_the_earliest_and_loses_nothing(visit):
     expect(day).to_have_value("Wed 1 Jan 2020")
 
 
+@pytest.mark.long
 def test_dishes_that_clash_are_named_with_what_would_do(visit):
     """A kamado has one heat at a time, and no rack: with two more fires and hands it all fits."""
     page = visit("/table")
@@ -131,6 +136,7 @@ def test_a_patty_is_not_done_at_150_on_a_phone(visit):
     expect(shows).not_to_be_visible()
 
 
+@pytest.mark.long
 def test_a_whole_table_is_practised_with_its_meat_foreseen(visit, kitchen, probe):
     """Simulated probes forecast the meat, sides mark themselves; the clock runs until the first meat is on."""
     page = visit("/table", DESKTOP, quiet=False)

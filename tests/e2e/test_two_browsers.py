@@ -41,7 +41,7 @@ def test_changes_that_do_not_meet_are_both_saved(visit, kitchen):
     expect(other.get_by_role("textbox", name="How many alike")).to_have_value("3")
 
 
-@pytest.mark.parametrize(("mine", "stands"), [("yours", "1 ¼"), ("theirs", "2")])
+@pytest.mark.parametrize(("mine", "stands"), [("yours", "1 ¼"), pytest.param("theirs", "2", marks=pytest.mark.long)])
 def test_where_both_changed_one_field_the_person_chooses(visit, kitchen, mine, stands):
     one, other = both_at_one_plan(visit, kitchen)
     thickness(one).fill("2")

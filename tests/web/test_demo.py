@@ -1,11 +1,17 @@
 """The demo household: alive, complete, and made once."""
 
+import os
+import sqlite3
+from contextlib import closing
 from datetime import timedelta
+from pathlib import Path
 
 import pytest
 from django.core.management import call_command
+from django.db import connection
 from django.test import Client
 from django.utils import timezone
+from server import seed
 from wording import worded
 
 from brasko.formats.fire import OwnFireIn
@@ -18,10 +24,17 @@ from brasko.web.plans.models import Plan
 from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
 
 
-@pytest.mark.django_db
-def test_the_demo_has_a_season_a_plan_and_a_cook_in_progress(settings):
+@pytest.fixture
+def demo(transactional_db, settings, tmp_path):
+    """The demo household as `seed_demo` has filled it, once for this test and for those in the browser."""
+    folder = seed(Path(os.environ.get("BRASKO_SEEDED", tmp_path / "seeded")))
+    connection.ensure_connection()
+    with closing(sqlite3.connect(folder / "brasko.sqlite3")) as seeded:
+        seeded.backup(connection.connection)
     settings.DEMO = True
-    call_command("seed_demo")
+
+
+def test_the_demo_has_a_season_a_plan_and_a_cook_in_progress(demo):
     logged = Cook.objects.exclude(ended_at=None)
     assert logged.count() == len(SEASON) >= 10
     for cook in logged:
