@@ -2,6 +2,7 @@
 
 from dataclasses import replace
 
+import numpy as np
 import pytest
 from examples import examples
 from hypothesis import given
@@ -11,8 +12,13 @@ from plans import solved
 from brasko.core.cook.told import cooked
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.foods.cuts import all_cuts
+from brasko.core.forecast.ensemble import ensemble
+from brasko.core.forecast.history import Began, cook_history
+from brasko.core.forecast.readings import Reading
+from brasko.core.forecast.update import forecast_of
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.pick import nonsense
+from brasko.core.planner.programme import the_phase
 from brasko.core.planner.wish import Wish
 from brasko.formats.cook_convert import cook_of
 from brasko.formats.cook_of_plan import cook_of_plan
@@ -78,3 +84,24 @@ LOW = "low_and_slow"
 )
 def test_whatever_is_wished_is_told(wish):
     gives_itself(wish)
+
+
+@pytest.mark.parametrize(
+    "wish",
+    [
+        RIBEYE,
+        replace(RIBEYE, method="sear_then_low"),
+        Wish("pork_chop", 0.032, 0.32, 63.0, fire="pellet", crust="light"),
+    ],
+    ids=["low", "seared first", "chop"],
+)
+def test_a_forecast_of_a_plans_own_readings_ends_where_the_plan_does(wish):
+    solution = solved(wish)
+    result, slow = solution.result, the_phase(solution.result, wish.how.slow)
+    began = [Began(step.name, step.start_s) for step in result.steps if step.start_s <= slow.start_s]
+    known = ensemble(wish, cook_history(wish, solution.pull_c, solution.sear, began))
+    at_s = slow.start_s + np.linspace(0.1, 0.7, 12) * (slow.end_s - slow.start_s)
+    seen = [Reading(float(t), float(np.interp(t, result.time_s, result.core_c)), "tip") for t in at_s]
+    found = forecast_of(known, seen)
+    assert found.end_s == pytest.approx(slow.end_s, rel=0.03)
+    assert found.peak_c == pytest.approx(result.peak_core_c, abs=0.6)

@@ -105,6 +105,7 @@ def test_a_cool_grate_and_a_flare_up(cook_page):
     expect(page.get_by_role("button", name=re.compile("^Undo"))).to_contain_text("move")
 
 
+@pytest.mark.long
 def test_practice_thermometers_are_read_at_a_press_and_files_taken_in(cook_page, kitchen, tmp_path):
     page, cook_id = cook_page(PHONE, "dark", speed=10)
     page.get_by_role("button", name="Reading", exact=True).click()

@@ -99,6 +99,7 @@ def test_a_first_steak_is_one_thing_at_a_time(visit):
     expect(page.get_by_role("region", name="Face")).to_be_visible()
 
 
+@pytest.mark.long
 def test_a_cut_is_found_by_its_picture(visit):
     page = visit("/plan", DESKTOP)
     page.get_by_role("button", name="Choose by picture").click()
@@ -118,6 +119,7 @@ def test_a_cut_is_found_by_its_picture(visit):
     assert violations(page) == []
 
 
+@pytest.mark.long
 def test_a_lost_password_is_no_lost_household(visit):
     """A code made once on the account's page opens the door again; the browser that was signed in is out."""
     page = visit("/plan", PHONE, quiet=False)

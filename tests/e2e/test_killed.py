@@ -77,6 +77,7 @@ def own_kitchen(tmp_path, seeded):
     kitchen.stop()
 
 
+@pytest.mark.long
 def test_what_was_sent_is_what_is_kept(own_kitchen):
     dice = random.Random(7)
     sender = Sender(own_kitchen)

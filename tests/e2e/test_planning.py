@@ -208,6 +208,7 @@ def test_a_guest_at_risk_gets_the_agency_figure_or_a_refusal(visit):
     expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
 
 
+@pytest.mark.long
 def test_a_plan_goes_into_a_file_and_a_calendar_and_comes_back(visit, tmp_path):
     page = visit("/plan", quiet=False)
     ready(page)

@@ -115,6 +115,7 @@ def test_units_follow_the_preference(visit):
     expect(order).to_contain_text("°F")
 
 
+@pytest.mark.long
 def test_a_bad_thickness_is_answered_beside_its_field(visit):
     page = visit("/plan", quiet=False)
     field = page.get_by_role("textbox", name="How thick")

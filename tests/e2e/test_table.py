@@ -81,6 +81,7 @@ def test_dishes_that_clash_are_named_with_what_would_do(visit):
     expect(page.get_by_text("Everything fits")).to_be_visible(timeout=225_000)
 
 
+@pytest.mark.long
 def test_a_table_is_cooked_by_two_on_their_own_phones(visit):
     """Marks made on one phone show on the other; a later hour is shown before it is taken."""
     page = visit("/table", DESKTOP)

@@ -17,6 +17,7 @@ def made(bill_folder) -> dict[str, dict]:
     return {f.name.split(".")[0]: json.loads(f.read_text()) for f in bill_folder.glob("*.cdx.json")}
 
 
+@pytest.mark.long
 def test_every_locked_part_is_on_it_with_its_version_and_nothing_else(made):
     parts = {bill.plain(c["name"]): c["version"] for c in made["python"]["components"]}
     assert parts == bill.locked()
@@ -35,6 +36,7 @@ def test_every_locked_part_is_on_it_with_its_version_and_nothing_else(made):
     assert all(b["bomFormat"] == "CycloneDX" for b in made.values())
 
 
+@pytest.mark.long
 def test_a_licence_that_nobody_has_read_is_told(made):
     part = {"name": "grease", "version": "1.0", "licenses": [{"license": {"id": "GPL-3.0-only"}}]}
     assert bill.unlisted({"components": [part]}, bill.allowed_licences()) == ["grease 1.0: GPL-3.0-only"]
@@ -55,6 +57,7 @@ def test_a_choice_of_licences_is_a_choice_and_a_sum_is_a_sum(said, may):
     assert bill.is_allowed(said, bill.allowed_licences()) is may
 
 
+@pytest.mark.long
 def test_no_part_of_what_ships_is_under_the_gpl(made):
     told = json.dumps([[*bill.licences_of(c)] for b in made.values() for c in b["components"]])
     assert "GPL-3" not in told

@@ -24,6 +24,9 @@ FROM_ABOVE_FROM_M = Sourced(0.06, "m", "", "common practice")
 """A thinner piece is probed from its side, a thicker one from above."""
 
 
+ALONG = np.linspace(0.0, 6.0, 61)
+FELT = np.exp(-ALONG) / np.exp(-ALONG).sum()
+"""Places along a stem, in parts of STEM_LENGTH, and how much each is felt."""
 Stem = tuple[NDArray[np.int64], NDArray[np.int64], NDArray[np.float64]]
 """Rows, columns and weights of the cells that a thermometer feels, each (2, n): first as it lies with face b down."""
 
@@ -72,24 +75,18 @@ def readings_c(
 def _weights(grid: Grid, depth_share: float, by_hand: bool, *, a_down: bool) -> NDArray[np.float64]:
     """How much of each cell (nz, nr) is felt."""
     z, r, thick, middle = grid.z_m, grid.r_m, float(grid.dz_m.sum()), grid.middle_column
+    if by_hand:
+        upwards = 1.0 if thick >= FROM_ABOVE_FROM_M.value else SLANT.value
+        way = ALONG * STEM_LENGTH.value
+        up = depth_share * thick + (1.0 if a_down else -1.0) * upwards * way
+        out = np.clip(np.searchsorted(r, r[middle] + way * np.sqrt(1.0 - upwards**2)), middle, len(r) - 1)
+        heights = np.concatenate([up - TIP_OFF.value, up + TIP_OFF.value])
+        columns, felt = np.concatenate([out, out]), np.concatenate([FELT, FELT]) / 2.0
+    else:
+        heights, columns, felt = np.array([depth_share * thick]), np.array([middle]), np.ones(1)
+    below = np.clip(np.searchsorted(z, heights) - 1, 0, len(z) - 2)
+    part = np.clip((heights - z[below]) / (z[below + 1] - z[below]), 0.0, 1.0)
     found = np.zeros((len(z), len(r)))
-    if not by_hand:
-        _add(found, z, depth_share * thick, middle, 1.0)
-        return found
-    upwards = 1.0 if thick >= FROM_ABOVE_FROM_M.value else SLANT.value
-    along = np.linspace(0.0, 6.0, 61)
-    share = np.exp(-along) / np.exp(-along).sum() / 2.0
-    way, up = along * STEM_LENGTH.value, 1.0 if a_down else -1.0
-    columns = np.clip(np.searchsorted(r, r[middle] + way * np.sqrt(1.0 - upwards**2)), middle, len(r) - 1)
-    for off in (-TIP_OFF.value, TIP_OFF.value):
-        for height, column, felt in zip(depth_share * thick + off + up * upwards * way, columns, share, strict=True):
-            _add(found, z, float(height), int(column), float(felt))
+    np.add.at(found, (below, columns), felt * (1.0 - part))
+    np.add.at(found, (below + 1, columns), felt * part)
     return found
-
-
-def _add(found: NDArray[np.float64], z: NDArray[np.float64], height: float, column: int, felt: float) -> None:
-    """Add a point between two cells of a column, in proportion."""
-    i = int(np.clip(np.searchsorted(z, height) - 1, 0, len(z) - 2))
-    part = float(np.clip((height - z[i]) / (z[i + 1] - z[i]), 0.0, 1.0))
-    found[i, column] += felt * (1.0 - part)
-    found[i + 1, column] += felt * part
