@@ -64,7 +64,7 @@ table-trial: setup-test
 	@python tools/table_trial.py
 
 fault-test: setup-test
-	@BRASKO_KILLS=50 pytest tests/e2e/test_killed.py -q
+	@BRASKO_KILLS=50 pytest tests/e2e/test_killed.py -m long
 
 fuzz: setup-test
 	@python tools/fuzz.py

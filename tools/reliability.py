@@ -49,7 +49,7 @@ def note(what: str, asked: str, found: str, well: bool) -> None:
 def tests(what: str, asked: str, *words: str, **env: str) -> None:
     begun = time.monotonic()
     run = subprocess.run(
-        [sys.executable, "-m", "pytest", "-q", "--no-header", *words],
+        [sys.executable, "-m", "pytest", "-q", "--no-header", "-m", "long or not long", *words],
         cwd=ROOT,
         env={**os.environ, **env},
         capture_output=True,

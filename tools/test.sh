@@ -47,7 +47,7 @@ else
   stage "Python" python_tests -m "long or hypothesis"
   stage "spoilt files" env BRASKO_SPOILT=300 pytest tests/web/test_moving_spoilt.py -n auto --dist load
   stage "browser" browser_tests -m long
-  stage "kills" env BRASKO_KILLS=50 pytest tests/e2e/test_killed.py
+  stage "kills" env BRASKO_KILLS=50 pytest tests/e2e/test_killed.py -m long
   stage "soak" python tools/soak.py
   stage "fuzz" python tools/fuzz.py
 fi
