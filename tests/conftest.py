@@ -4,18 +4,25 @@ worker is left with one of them at the end."""
 import pytest
 
 LONGEST = (
-    "test_lab_place",
     "test_watch",
-    "test_planner",
-    "test_wheel",
-    "test_bill",
-    "test_how_to",
-    "test_demo",
-    "test_reading",
-    "test_machine",
-    "test_privacy",
+    "test_lab_place",
     "test_ensemble",
+    "test_reading",
+    "test_lab",
+    "test_planner",
     "test_moving_spoilt",
+    "test_whole_table",
+    "test_taught",
+    "test_hold_fast",
+    "test_machine",
+    "test_pages",
+    "test_beside_the_fire",
+    "test_yard",
+    "test_nothing_lost",
+    "test_story",
+    "test_household",
+    "test_first_minutes",
+    "test_two_browsers",
 )
 
 
