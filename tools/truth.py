@@ -7,12 +7,14 @@ import argparse
 import hashlib
 import itertools
 import json
+import math
 import random
 import sys
 import time
 from collections.abc import Callable, Iterator
 from dataclasses import replace
 from pathlib import Path
+from statistics import median
 from typing import Any
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -117,17 +119,19 @@ def point(wish: Callable[[], Wish]) -> Row:
     return {"refused": False, "pull_f": 1.8 * found.pull_c, "s": found.result.duration_s, "sear_s": found.sear_s}
 
 
-def jumps(rows: list[Row]) -> tuple[int, int, str]:
-    """(jumps, steps, the worst) of a scan."""
-    count, steps, worst = 0, 0, (0.0, "")
-    for before, after in itertools.pairwise(rows):
-        if before["refused"] or after["refused"]:
-            continue
-        steps += 1
-        share, pull = abs(after["s"] / before["s"] - 1.0), abs(after["pull_f"] - before["pull_f"])
-        count += share > JUMP_SHARE or pull > JUMP_F
-        worst = max(worst, (max(share / JUMP_SHARE, pull / JUMP_F), f"{100 * share:.1f} %, {pull:.1f} °F"))
-    return count, steps, worst[1]
+def jumps(rows: list[Row]) -> tuple[int, int, int, str]:
+    """(jumps off the trend, large steps, steps, the worst off the trend) of a scan."""
+    pairs = [(a, b) for a, b in itertools.pairwise(rows) if not a["refused"] and not b["refused"]]
+    longer = [math.log(after["s"] / before["s"]) for before, after in pairs]
+    pulls = [after["pull_f"] - before["pull_f"] for before, after in pairs]
+    large = sum(abs(t) > JUMP_SHARE or abs(p) > JUMP_F for t, p in zip(longer, pulls, strict=True))
+    count, worst = 0, (0.0, "")
+    for n in range(len(pairs)):
+        near = slice(max(n - 2, 0), n + 3)
+        off, off_f = abs(longer[n] - median(longer[near])), abs(pulls[n] - median(pulls[near]))
+        count += off > JUMP_SHARE or off_f > JUMP_F
+        worst = max(worst, (max(off / JUMP_SHARE, off_f / JUMP_F), f"{100 * off:.1f} %, {off_f:.1f} °F"))
+    return count, large, len(pairs), worst[1]
 
 
 def grid(wish: Callable[[], Wish]) -> Row:
@@ -188,15 +192,15 @@ def main() -> None:
         lines += [f"| {r['name']} | {r['off_f']:.2f} | {r['off_s']:.0f} | {r['of_s']:.0f} |" for r in off] + [""]
     lines += [
         f"**Jumps.** A step counts where it changes the whole time by more than {100 * JUMP_SHARE:.0f} % or the pull by more than {JUMP_F:.0f} °F.", "",
-        "| scan | jumps | of steps | the worst |", "| --- | ---: | ---: | --- |",
+        "| scan | jumps | large steps | of steps | the worst, off its neighbours |", "| --- | ---: | ---: | ---: | --- |",
     ]  # fmt: skip
     for name, points in scans().items():
         rows = []
         for n, wish in enumerate(points):
             rows.append(kept.of(f"{name} {n}", lambda wish=wish: point(wish)))
             shown(name, n + 1, len(points))
-        count, steps, worst = jumps(rows)
-        lines.append(f"| {name} | {count} | {steps} | {worst} |")
+        count, large, steps, worst = jumps(rows)
+        lines.append(f"| {name} | {count} | {large} | {steps} | {worst} |")
     finer = []
     for n, (name, wish) in enumerate(every[: asked.grid]):
         finer.append(kept.of(f"grid {name}", lambda wish=wish: grid(wish)))

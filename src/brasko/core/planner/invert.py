@@ -10,7 +10,7 @@ from functools import partial
 
 from brasko.core.errors import Infeasible
 from brasko.core.fire.rests import RESTS
-from brasko.core.heat.simulation import Result, simulate
+from brasko.core.heat.simulation import Floats, Result, simulate
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, heat_end_c, off_aim_k
 from brasko.core.planner.infeasible import TooFierce, lighter_crusts, no_such_finish, not_in_time
 from brasko.core.planner.methods import CRUST_ENOUGH
@@ -193,7 +193,7 @@ def _rest_past_peak(search: Search, pull_c: float) -> float:
         resting = Step("rest", RESTS[wish.rest][1], Until(LONGEST_REST_S - wish.resting_s))
         further = simulate(search.food, (resting,), every_s=30.0, refine=search.refine, start=result.end)
         if further.core_c.max() > result.core_c.max():
-            peak_s = wish.resting_s + float(further.time_s[further.core_c.argmax()])
+            peak_s = wish.resting_s + _peak_at_s(further.time_s, further.core_c)
     past_s = PAST_PEAK * peak_s if peak_s > 0.8 * wish.resting_s else 0.0
     return max(wish.resting_s, past_s)
 
@@ -201,7 +201,17 @@ def _rest_past_peak(search: Search, pull_c: float) -> float:
 def _peak_in_rest_s(result: Result) -> float:
     """When the core peaks, from the start of the rest [s]."""
     resting = result.time_s >= result.steps[-1].start_s
-    return float(result.time_s[resting][result.core_c[resting].argmax()]) - result.steps[-1].start_s
+    return _peak_at_s(result.time_s[resting], result.core_c[resting]) - result.steps[-1].start_s
+
+
+def _peak_at_s(time_s: Floats, core_c: Floats) -> float:
+    """When a curve peaks: between its samples, by the parabola through the highest and its neighbours."""
+    n = int(core_c.argmax())
+    if not 0 < n < len(core_c) - 1:
+        return float(time_s[n])
+    (before, at, after), (low, top, next_) = time_s[n - 1 : n + 2], core_c[n - 1 : n + 2]
+    rise, fall = (top - low) / (at - before), (top - next_) / (after - at)
+    return float(0.5 * (before + at) + 0.5 * (after - before) * rise / max(rise + fall, 1e-12))
 
 
 def _coolest(search: Search) -> float:
