@@ -191,7 +191,8 @@ def main() -> None:
         lines += ["| wish | peak off, °F | time off, s | of, s |", "| --- | ---: | ---: | ---: |"]
         lines += [f"| {r['name']} | {r['off_f']:.2f} | {r['off_s']:.0f} | {r['of_s']:.0f} |" for r in off] + [""]
     lines += [
-        f"**Jumps.** A step counts where it changes the whole time by more than {100 * JUMP_SHARE:.0f} % or the pull by more than {JUMP_F:.0f} °F.", "",
+        f"**Jumps.** A step is large where it changes the whole time by more than {100 * JUMP_SHARE:.0f} % or the pull by more than {JUMP_F:.0f} °F, and",
+        "a jump where it does so beyond what the steps about it do: 0.04 in of 0.6 are 7 %, and a thicker piece takes longer.", "",
         "| scan | jumps | large steps | of steps | the worst, off its neighbours |", "| --- | ---: | ---: | ---: | --- |",
     ]  # fmt: skip
     for name, points in scans().items():
