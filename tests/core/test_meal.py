@@ -21,6 +21,7 @@ from brasko.core.heat.simulation import simulate
 from brasko.core.planner import plan as planner
 from brasko.core.planner.meal import meal, plan_meal
 from brasko.core.planner.plan import held_longer
+from brasko.core.planner.reasons import fuel_for_step
 from brasko.core.planner.tasks import Task, busy_hands, clash, fitted, with_free_hands, with_slack
 from brasko.core.planner.timeline import timeline
 from brasko.core.planner.wish import Wish
@@ -133,6 +134,15 @@ def test_a_fire_is_opened_up_once_for_all():
     assert max(abs(opening - w) for w in waits) < 90.0
     assert len([t for t in made.tasks if t.key.endswith(":light")]) == 1
     assert [t.piece for t in made.tasks if t.key.endswith((":light", ":oil", ":shop"))] == [None] * 3
+
+
+def test_fuel_is_bought_once_for_a_fire_as_much_as_its_longest_piece_takes():
+    """Two pieces on one pellet grill, which burns on while either is on it (common practice, no source)."""
+    pieces = [planned(replace(wish, fire="pellet"), quick=True) for wish in (RIBEYE, FILET)]
+    shop = next(t for t in meal(pieces, quick=True).tasks if t.key.endswith(":shop"))
+    fuels = [part for part in shop.buys if "Fuel" in worded(part)]
+    longest = max(pieces, key=lambda p: p.solution.result.steps[-1].start_s)
+    assert fuels == [fuel_for_step(longest.wish, longest.solution)]
 
 
 def test_what_is_over_the_fire_waits_until_it_is_hot():

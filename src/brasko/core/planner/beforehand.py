@@ -156,7 +156,7 @@ def before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
         )
         first, waiting = thawed - lasts, "thaw"
     shop = first - SHOP_AHEAD_S - SHOP_S
-    buys = tuple(filter(None, (_shopping(wish), fuel_for_step(wish, solution).strip(), HOME)))
+    buys = tuple(filter(None, (_shopping(wish), fuel_for_step(wish, solution), HOME)))
     tasks.append(
         Task(
             "shop",

@@ -10,6 +10,7 @@ from typing import Literal, Protocol, TypeVar
 
 from brasko.core.errors import inside
 from brasko.core.planner.plan import PiecePlan, held_longer, planned
+from brasko.core.planner.reasons import fuel_for_step
 from brasko.core.planner.tasks import HANDLING_S, Busy, Task, busy_hands, clash, with_free_hands, with_slack
 from brasko.core.planner.timeline import lead_s
 from brasko.core.planner.wish import Wish
@@ -169,10 +170,27 @@ def _with_one_fire(plans: list[PiecePlan]) -> list[PiecePlan]:
                 place = _fire_of(plan, t.key), t.key
                 if place not in first or t.start_s < _start(plans[first[place]], t.key):
                     first[place] = i
-    return [
+    fed = [
         replace(p, tasks=tuple(t for t in p.tasks if t.key not in AT_THE_FIRE or first[_fire_of(p, t.key), t.key] == i))
         for i, p in enumerate(plans)
     ]
+    for mine in _by_fire(plans):
+        longest = max(mine, key=lambda i: plans[i].solution.result.steps[-1].start_s)
+        for i in mine:
+            if i != longest:
+                fed[i] = _without_fuel(fed[i])
+    return fed
+
+
+def _without_fuel(plan: PiecePlan) -> PiecePlan:
+    """The plan of a piece beside another that is on the fire for longer: its fuel is bought for that one."""
+    fuel = fuel_for_step(plan.wish, plan.solution)
+
+    def bought(task: Task) -> Task:
+        buys = tuple(part for part in task.buys if part != fuel)
+        return task if buys == task.buys else replace(task, buys=buys, why=" ".join(buys))
+
+    return replace(plan, tasks=tuple(bought(t) for t in plan.tasks))
 
 
 def _fire_of(plan: PiecePlan, task: str = "") -> Hashable:
