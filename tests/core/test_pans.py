@@ -79,7 +79,7 @@ def test_each_pan_is_hot_before_the_meat_arrives(key):
     plan = planned(replace(STEAK, fire=key), quick=True)
     heat, on = (next(t for t in plan.tasks if t.key == k) for k in ("heat_pan", "on"))
     assert heat.end_s == pytest.approx(on.start_s)
-    assert heat.end_s - heat.start_s >= 6 * 60.0
+    assert heat.end_s - heat.start_s >= 6 * 60.0 - 1e-6
     assert "grate" not in {t.key for t in plan.tasks}
 
 
