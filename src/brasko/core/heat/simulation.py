@@ -25,7 +25,7 @@ from brasko.core.words import say
 
 Floats = NDArray[np.float64]
 
-MODEL_VERSION = "6"
+MODEL_VERSION = "7"
 """Raised whenever the same input may give another answer; kept with every plan."""
 
 _TABLE = vapour.saturation_table()
