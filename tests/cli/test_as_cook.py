@@ -36,4 +36,4 @@ def test_a_whole_table_is_not_told_as_cooks(capsys, tmp_path):
     file = tmp_path / "table.json"
     file.write_text(json.dumps({"format": "brasko/meal@2"}))
     assert main(["plan", "--as-cook", str(file)]) == 2
-    assert "one by one" in capsys.readouterr().err
+    assert "one at a time" in capsys.readouterr().err

@@ -2,8 +2,11 @@
 
 from functools import lru_cache
 
+from brasko.core.foods.cuts import all_cuts
 from brasko.core.planner import invert, plan
 from brasko.core.planner.invert import Solution
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.pick import nonsense
 from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.wish import Wish
 
@@ -18,3 +21,14 @@ def planned(wish: Wish, *, quick: bool = False, with_ranges: bool = False) -> Pi
 def solved(wish: Wish, *, quick: bool = False) -> Solution:
     """As the planner's own."""
     return invert.solved(wish, quick=quick)
+
+
+def ways(*, plants: bool = False) -> list[tuple[str, str, str]]:
+    """Return every cut, method and fire that make sense together, by their keys."""
+    return [
+        (key, method, fire)
+        for key, cut in all_cuts().items()
+        for method, how in METHODS.items()
+        for fire in how.fires
+        if (plants or cut.kind != "plant") and not nonsense(cut, cut.typical_thickness_m, cut.default_finish_c, method)
+    ]

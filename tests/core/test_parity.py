@@ -7,7 +7,7 @@ import pytest
 from examples import examples
 from hypothesis import given
 from hypothesis import strategies as st
-from plans import solved
+from plans import solved, ways
 
 from brasko.core.cook.told import cooked
 from brasko.core.errors import Infeasible, InvalidInput
@@ -17,20 +17,13 @@ from brasko.core.forecast.history import Began, cook_history
 from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.update import forecast_of
 from brasko.core.planner.methods import METHODS
-from brasko.core.planner.pick import nonsense
 from brasko.core.planner.programme import the_phase
 from brasko.core.planner.wish import Wish
 from brasko.formats.cook_convert import cook_of
 from brasko.formats.cook_of_plan import cook_of_plan
 
 NEAR_K, NEAR_SHARE = 0.2 / 1.8, 0.01
-WAYS = [
-    (key, method, fire)
-    for key, cut in all_cuts().items()
-    for method, how in METHODS.items()
-    for fire in how.fires
-    if cut.kind != "plant" and not nonsense(cut, cut.typical_thickness_m, cut.default_finish_c, method)
-]
+WAYS = ways()
 RIBEYE = Wish("ribeye", 0.038, 0.45, 54.4)
 
 

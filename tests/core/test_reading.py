@@ -10,7 +10,7 @@ import pytest
 from examples import examples, some_of
 from hypothesis import given
 from hypothesis import strategies as st
-from plans import planned
+from plans import planned, ways
 from wording import refusing, worded
 
 from brasko.core.errors import Infeasible, InvalidInput
@@ -19,7 +19,7 @@ from brasko.core.heat.simulation import simulate
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, carry_over_k, heat_end_c
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.near import solved_near
-from brasko.core.planner.pick import nonsense, picked
+from brasko.core.planner.pick import picked
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import minimum_for
 from brasko.core.units import celsius
@@ -47,13 +47,7 @@ def usual(key, method, fire, **change):
 MUST = [key for key, cut in all_cuts().items() if cut.kind in ("ground", "poultry")]
 
 
-WAYS = [
-    (key, method, fire)
-    for key, cut in all_cuts().items()
-    for method, how in METHODS.items()
-    for fire in how.fires
-    if cut.kind != "plant" and not nonsense(cut, cut.typical_thickness_m, cut.default_finish_c, method)
-]
+WAYS = ways()
 
 
 @examples(24)

@@ -3,7 +3,7 @@
 from examples import examples
 from hypothesis import given
 from hypothesis import strategies as st
-from plans import planned
+from plans import planned, ways
 from wording import worded
 
 from brasko.core.errors import Infeasible, InvalidInput
@@ -12,17 +12,10 @@ from brasko.core.planner.cautions import LARGE_CARRY_OVER_K, LEAST_TOLD_K
 from brasko.core.planner.ending import carry_over_k
 from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.methods import CRUST_ENOUGH, CRUSTS, METHODS, crust_dose_s
-from brasko.core.planner.pick import nonsense
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.clock import fridge_limit_s
 
-WAYS = [
-    (key, method, fire)
-    for key, cut in all_cuts().items()
-    for method, how in METHODS.items()
-    for fire in how.fires
-    if not nonsense(cut, cut.typical_thickness_m, cut.default_finish_c, method)
-]
+WAYS = ways(plants=True)
 
 
 @examples(16)

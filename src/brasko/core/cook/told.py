@@ -15,7 +15,7 @@ from brasko.core.planner.methods import CRUSTS, crust_dose_s
 from brasko.core.programme.steps import MAX_STEP_S, Programme, Step, Until, over_hotter
 
 YARD_C = 22.0
-"""Air about a fire where nothing else is said."""
+"""Air about a fire where nothing else is said (assumed)."""
 
 
 @dataclass(frozen=True)

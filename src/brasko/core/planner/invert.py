@@ -34,7 +34,7 @@ QUICK_K = 0.6
 CRUST_NEAR, CRUST_NEAR_QUICK = 0.05, 0.2
 """A sear for the crust is this near its dose (a share), on the default grid and for a slider."""
 USUAL_SEAR_S = 120.0
-"""How often a sear is turned over does not change with its length: as often as is usual in so much."""
+"""How often a sear is turned over does not change with its length: as often as is usual in so much (assumed)."""
 FRUITLESS_SEAR_S = 240.0
 """A piece that is not brown by then is seared no longer: two minutes a side, more only dries it (assumed)."""
 MOST_SEAR_RISE_K = 14.0
@@ -42,7 +42,9 @@ MOST_SEAR_RISE_K = 14.0
 source)."""
 LONGEST_REST_S, PAST_PEAK, STILL_CLIMBS = 45 * 60.0, 1.3, 0.95
 RISE_NEAR_K = 0.2
+"""A sear that adds this nearly the most it may is not made longer (assumed)."""
 LOOSER_AFTER, MOST_TRIES = 7, 12
+"""Tries for a pull and its sear: from here on a looser miss will do, and so many at the most (assumed)."""
 LONGEST_SIDE_S = 600.0
 """Nothing is left on one side over the fire for longer (assumed)."""
 
