@@ -102,7 +102,8 @@ def main() -> None:
     out += ["\n## What is done, for one of each kind\n", "As Brasko picks it. Minutes before the table."]
     for key in ONE_OF_EACH:
         out += tasks_of(key)
-    (ROOT / "docs" / "every-plan.md").write_text("\n".join(out) + "\n", encoding="utf-8")
+    shown = [rendered(line, "us") for line in "\n".join(out).split("\n")]
+    (ROOT / "docs" / "every-plan.md").write_text("\n".join(shown) + "\n", encoding="utf-8")
     times = sorted(t for t, _ in spent)
     slow = [(t, r) for t, r in spent if t > 0.25]
     print(
