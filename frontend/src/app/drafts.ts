@@ -1,6 +1,6 @@
-import { useCallback, useState } from "react";
+import { useCallback, useContext, useState } from "react";
 
-import { useHousehold } from "./session";
+import { HouseholdContext } from "./session";
 
 const PREFIX = "brasko-draft-1:";
 const DAY_MS = 24 * 3600 * 1000;
@@ -32,10 +32,13 @@ export function forgetDrafts() {
   for (const key of Object.keys(localStorage)) if (key.startsWith(PREFIX)) localStorage.removeItem(key);
 }
 
+/** Who the drafts are of: the household, or whoever is not signed in yet. */
+const useOwner = () => useContext(HouseholdContext)?.username ?? "";
+
 /** Which of these names something was typed under and not kept: to open its form again. */
 export function useDrafted(names: readonly string[]): string | null {
-  const { username } = useHousehold();
-  const [found] = useState(() => names.find((name) => read(`${PREFIX}${username}:${name}`) !== null) ?? null);
+  const owner = useOwner();
+  const [found] = useState(() => names.find((name) => read(`${PREFIX}${owner}:${name}`) !== null) ?? null);
   return found;
 }
 
@@ -48,7 +51,7 @@ export interface Drafts<T> {
 
 /** What is typed under this name stays in this browser, for this household, until it is kept or a day is over. */
 export function useDrafts<T>(name: string): Drafts<T> {
-  const key = `${PREFIX}${useHousehold().username}:${name}`;
+  const key = `${PREFIX}${useOwner()}:${name}`;
   const [restored, setRestored] = useState(() => read<T>(key));
   const put = useCallback((value: T) => write(key, value), [key]);
   const drop = useCallback(() => {

@@ -4,6 +4,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { Problem } from "@/api/client";
 import { useSession } from "@/api/hooks";
 import { useInvitation, useJoin } from "@/api/own";
+import { useDraftForm } from "@/app/drafts";
 import { Button, Mistake, Waiting } from "@/ui/controls";
 import { say } from "@/words/say";
 
@@ -17,11 +18,18 @@ export function JoinPage() {
   const invitation = useInvitation(token);
   const join = useJoin();
   const go = useNavigate();
-  const [form, setForm] = useState({ username: "", password: "" });
+  const name = useDraftForm(`join/${token}`, "");
+  const [password, setPassword] = useState("");
   const problem = join.error instanceof Problem ? join.error : null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    join.mutate({ ...form, token }, { onSuccess: () => void go("/cook", { replace: true }) });
+    void join.mutateAsync({ username: name.value, password, token }).then(
+      () => {
+        name.drop();
+        void go("/cook", { replace: true });
+      },
+      () => undefined,
+    );
   };
   if (invitation.isPending || session.isPending)
     return (
@@ -56,16 +64,16 @@ export function JoinPage() {
           label={say("screen-account-name")}
           name="username"
           type="text"
-          value={form.username}
-          onChange={(username) => setForm({ ...form, username })}
+          value={name.value}
+          onChange={name.set}
           problem={problem}
           complete="username"
         />
         <AccountField
           label={say("screen-account-password")}
           name="password"
-          value={form.password}
-          onChange={(password) => setForm({ ...form, password })}
+          value={password}
+          onChange={setPassword}
           problem={problem}
           complete="new-password"
         />

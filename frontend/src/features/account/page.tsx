@@ -4,13 +4,24 @@ import { useNavigate } from "react-router";
 
 import { Problem, type Schemas } from "@/api/client";
 import { useEnterDemo, useRecover, useSignIn, useSignUp } from "@/api/hooks";
+import { useDraftForm } from "@/app/drafts";
 import { Button, Mistake } from "@/ui/controls";
+import { Restored } from "@/ui/restored";
 import { say } from "@/words/say";
 
 import { AccountField } from "./account-field";
 
-/** What whoever stands at the door wants. */
-type Wish = "in" | "fresh" | "lost";
+/** What a visitor is here for: signing in, a new account, a new password. */
+type Purpose = "in" | "fresh" | "lost";
+
+/** What survives a reload: never a password or a code. */
+interface Names {
+  purpose: Purpose;
+  username: string;
+  household: string;
+}
+const NO_NAMES: Names = { purpose: "in", username: "", household: "" };
+const NO_SECRETS = { password: "", code: "", invitation: "" };
 
 /** Sign in, make an account, or get back into one. */
 export function SignInPage({
@@ -20,41 +31,53 @@ export function SignInPage({
   demo: boolean;
   signUpIs: Schemas["SessionOut"]["sign_up"];
 }) {
-  const [wish, setWish] = useState<Wish>("in");
-  const fresh = wish === "fresh";
-  const [form, setForm] = useState({ username: "", password: "", household: "", code: "", invitation: "" });
+  const names = useDraftForm("sign-in", NO_NAMES);
+  const [secrets, setSecrets] = useState(NO_SECRETS);
+  const { purpose } = names.value;
+  const fresh = purpose === "fresh";
+  const form = { ...names.value, ...secrets };
+  const setPurpose = (next: Purpose) => names.set({ ...names.value, purpose: next });
   const signIn = useSignIn();
   const signUp = useSignUp();
   const recover = useRecover();
   const go = useNavigate();
   const enterDemo = useEnterDemo();
-  const active = { in: signIn, fresh: signUp, lost: recover }[wish];
+  const active = { in: signIn, fresh: signUp, lost: recover }[purpose];
   const problem = active.error instanceof Problem ? active.error : null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
+    const { username, household, password, code, invitation } = form;
     // this page is gone by the time that the account is there
-    if (fresh)
-      void signUp.mutateAsync(form).then(
-        () => go("/welcome", { replace: true, state: { fresh: true } }),
-        () => undefined,
-      );
-    else if (wish === "lost")
-      recover.mutate({ username: form.username, code: form.code, password: form.password });
-    else signIn.mutate({ username: form.username, password: form.password, code: form.code });
+    const entering = {
+      in: () => signIn.mutateAsync({ username, password, code }),
+      lost: () => recover.mutateAsync({ username, code, password }),
+      fresh: () => signUp.mutateAsync({ username, household, password, invitation }),
+    }[purpose]();
+    void entering.then(
+      () => {
+        names.drop();
+        if (fresh) void go("/welcome", { replace: true, state: { fresh: true } });
+      },
+      () => undefined,
+    );
   };
   const box = (key: keyof typeof form, label: string, type: "text" | "password", complete: string) => (
     <AccountField
       name={key}
       {...{ label, type, complete, problem }}
       value={form[key]}
-      onChange={(value) => setForm({ ...form, [key]: value })}
+      onChange={(value) =>
+        key in names.value
+          ? names.set({ ...names.value, [key]: value })
+          : setSecrets({ ...secrets, [key]: value })
+      }
     />
   );
   const title = {
     in: say("screen-account-sign-in"),
     fresh: say("screen-account-a-new-household"),
     lost: say("screen-account-a-lost-password"),
-  }[wish];
+  }[purpose];
   return (
     <main className="mx-auto grid min-h-dvh max-w-4xl items-center gap-10 p-6 md:grid-cols-2">
       <div>
@@ -67,7 +90,15 @@ export function SignInPage({
         <h2 id="account-title" className="m-0 text-2xl">
           {title}
         </h2>
-        {wish === "lost" && <p className="m-0 text-sm">{say("screen-account-the-code-was-shown-once")}</p>}
+        {names.restored && form.username + form.household !== "" && (
+          <Restored
+            onAnew={() => {
+              names.anew();
+              setSecrets(NO_SECRETS);
+            }}
+          />
+        )}
+        {purpose === "lost" && <p className="m-0 text-sm">{say("screen-account-the-code-was-shown-once")}</p>}
         {fresh && signUpIs === "invited" && (
           <>
             <p className="m-0 text-sm">{say("screen-account-from-whoever-runs-this")}</p>
@@ -76,34 +107,34 @@ export function SignInPage({
         )}
         {fresh && box("household", say("screen-account-household"), "text", "organization")}
         {box("username", say("screen-account-name"), "text", "username")}
-        {wish === "lost" && box("code", say("screen-account-recovery-code"), "text", "one-time-code")}
+        {purpose === "lost" && box("code", say("screen-account-recovery-code"), "text", "one-time-code")}
         {box(
           "password",
-          wish === "lost" ? say("screen-account-new-password") : say("screen-account-password"),
+          purpose === "lost" ? say("screen-account-new-password") : say("screen-account-password"),
           "password",
-          wish === "in" ? "current-password" : "new-password",
+          purpose === "in" ? "current-password" : "new-password",
         )}
-        {wish === "in" &&
+        {purpose === "in" &&
           (problem?.of("code") || form.code !== "") &&
           box("code", say("screen-codes-the-code-now"), "text", "one-time-code")}
         {active.error && !problem?.errors.length && <Mistake>{active.error.message}</Mistake>}
         <Button type="submit" weight="ember" disabled={active.isPending}>
           {fresh
             ? say("screen-account-make-the-account")
-            : wish === "lost"
+            : purpose === "lost"
               ? say("screen-account-open-it-with-the-code")
               : say("screen-account-sign-in")}
         </Button>
         <div className="flex flex-wrap gap-4">
-          {(wish !== "in" || signUpIs !== "closed") && (
-            <Button weight="quiet" onClick={() => setWish(wish === "in" ? "fresh" : "in")}>
-              {wish === "in"
+          {(purpose !== "in" || signUpIs !== "closed") && (
+            <Button weight="quiet" onClick={() => setPurpose(purpose === "in" ? "fresh" : "in")}>
+              {purpose === "in"
                 ? say("screen-account-make-an-account")
                 : say("screen-account-i-have-an-account")}
             </Button>
           )}
-          {wish === "in" && (
-            <Button weight="quiet" onClick={() => setWish("lost")}>
+          {purpose === "in" && (
+            <Button weight="quiet" onClick={() => setPurpose("lost")}>
               {say("screen-account-i-lost-my-password")}
             </Button>
           )}
