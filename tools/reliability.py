@@ -345,7 +345,7 @@ def cpu_s(pid: int) -> float:
     return (int(told[11]) + int(told[12])) / os.sysconf("SC_CLK_TCK")
 
 
-def streams_open(kitchen: Kitchen, many: int) -> list[http.client.HTTPConnection]:
+def streams_open(kitchen: Kitchen, many: int) -> list[http.client.HTTPResponse]:
     """So many streams of one cook, three to a session."""
     owner = Caller(kitchen.base)
     cook, _ = owner.start(1, "Looked at")
@@ -357,7 +357,7 @@ def streams_open(kitchen: Kitchen, many: int) -> list[http.client.HTTPConnection
         answered = connection.getresponse()
         assert answered.status == 200, answered.status
         answered.read1(16)
-        opened.append(connection)
+        opened.append(answered)
     return opened
 
 
@@ -373,10 +373,25 @@ def streams(kitchen: Kitchen) -> None:
     kitchen.server.terminate()
     kitchen.server.wait(60)
     took = time.monotonic() - begun
-    for connection in opened:
-        connection.close()
+    for stream in opened:
+        stream.close()
     note("the server is told to end while ten streams are open", "within 5 s", f"{took:.1f} s", took <= 5.0)
     kitchen.start_server()
+    sessions_ended_elsewhere(kitchen)
+
+
+def sessions_ended_elsewhere(kitchen: Kitchen) -> None:
+    """What another process ends rings no bell in this one: the store alone tells of it."""
+    opened = streams_open(kitchen, 3)
+    time.sleep(12.0)
+    with closing(sqlite3.connect(kitchen.env["BRASKO_DB"])) as db, db:
+        db.execute("DELETE FROM django_session")
+    begun = time.monotonic()
+    for stream in opened:
+        while stream.read1(65536):
+            pass
+    took = time.monotonic() - begun
+    note("streams of sessions that another process ends", "over within 6 s", f"{took:.1f} s", took <= 6.0)
 
 
 def eight_shoulders(kitchen: Kitchen) -> None:

@@ -8,6 +8,7 @@ from uuid import uuid4
 
 import pytest
 from asgiref.sync import sync_to_async
+from django.db.utils import ConnectionHandler
 from django.test import AsyncClient
 from households import Visitor
 from wording import worded
@@ -19,6 +20,7 @@ from brasko.web.cooks.models import Cook
 from brasko.web.cooks.schemas import EventIn
 from brasko.web.cooks.stream import MOST_APART_S, Pace
 from brasko.web.devices.actions import take_readings
+from brasko.web.machine import store
 from brasko.web.yard.models import Thermometer
 
 pytestmark = pytest.mark.django_db(transaction=True)
@@ -115,6 +117,52 @@ async def test_a_quiet_stream_says_that_it_is_still_here(monkeypatch):
             break
     assert chunks[0] == b"retry: 1000\n\n"
     assert chunks[3] == b": still here\n\n"
+
+
+async def test_a_stream_asks_the_store_again_once_something_was_written(monkeypatch):
+    """What nobody writes costs a heartbeat and no query; a session that ends by itself is noticed within the minute."""
+    monkeypatch.setattr(stream, "HEARTBEAT_S", 0.02)
+    versions, looks = [7], []
+
+    async def version() -> int:
+        return versions[-1]
+
+    def look(*asked: object) -> None:
+        looks.append(asked)
+
+    monkeypatch.setattr(stream, "store_version", version)
+    monkeypatch.setattr(stream, "_next_update", look)
+    visitor, cook = await sync_to_async(prepared)()
+    parts = aiter(await opened(visitor, cook))
+    for _ in range(8):
+        await anext(parts)
+    # as it opens, and once more because something could have been written meanwhile
+    assert len(looks) == 2
+    versions.append(8)
+    for _ in range(5):
+        await anext(parts)
+    assert len(looks) == 3
+    monkeypatch.setattr(stream, "LOOK_AGAIN_S", 0.0)
+    for _ in range(3):
+        await anext(parts)
+    assert len(looks) >= 5
+
+
+def test_every_commit_changes_the_version_of_the_store(tmp_path, monkeypatch):
+    databases = {"default": {"ENGINE": "django.db.backends.sqlite3", "NAME": tmp_path / "store.sqlite3"}}
+    reader, writer = (ConnectionHandler(databases)["default"] for _ in range(2))
+    monkeypatch.setattr(store, "connection", reader)
+    with writer.cursor() as cursor:
+        cursor.execute("PRAGMA journal_mode=WAL")
+        cursor.execute("CREATE TABLE marks (text)")
+        versions = [store._data_version()]
+        for _ in range(3):
+            cursor.execute("INSERT INTO marks VALUES ('flip')")
+            versions += [store._data_version(), store._data_version()]
+    reader.close()
+    writer.close()
+    assert versions[1::2] == versions[2::2]
+    assert len({versions[0], *versions[1::2]}) == 4
 
 
 async def test_readings_wait_a_little_where_many_follow_and_a_mark_does_not():

@@ -19,9 +19,12 @@ from brasko.web.cooks.bell import bell
 from brasko.web.cooks.convert import newest_of, update_since
 from brasko.web.cooks.models import Cook
 from brasko.web.cooks.schemas import UpdateOut
-from brasko.web.machine.store import in_store
+from brasko.web.machine.store import in_store, store_version
 
 HEARTBEAT_S = 5.0
+LOOK_AGAIN_S = 60.0
+"""How long a stream takes it for granted that it may go on while nothing is written to the store: a session that
+expires or stands idle ends without a write. Every other end is one, and is seen at the next heartbeat."""
 RETRY_MS = 1000
 MOST_STREAMS = 3
 """Of one session: browsers allow six connections to a host, and a page needs some for itself."""
@@ -102,15 +105,19 @@ async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse | Stre
 
 
 async def _messages(request: HttpRequest, cook_id: int, cursor: str) -> AsyncIterator[bytes]:
-    """Updates until the browser leaves or may not see them any more: looked at anew before every message."""
+    """Updates until the browser leaves or may not see them any more: looked at anew before every message, and at every
+    heartbeat before which anything was written."""
     with _counted(request.session.session_key), bell.listening(cook_id) as listening:
         yield f"retry: {RETRY_MS}\n\n".encode()
-        rang = True
+        rang, seen, looked_at = True, None, 0.0
         while True:
-            try:
-                update = await in_store(_next_update, request, cook_id, cursor, rang)
-            except Over:
-                return
+            update, version = None, None if rang else await store_version()
+            if version is None or version != seen or monotonic() - looked_at > LOOK_AGAIN_S:
+                seen, looked_at = version, monotonic()
+                try:
+                    update = await in_store(_next_update, request, cook_id, cursor, rang)
+                except Over:
+                    return
             told_at = monotonic()
             if update is not None:
                 cursor = update.cursor
