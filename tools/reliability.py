@@ -394,6 +394,34 @@ def sessions_ended_elsewhere(kitchen: Kitchen) -> None:
     note("streams of sessions that another process ends", "over within 6 s", f"{took:.1f} s", took <= 6.0)
 
 
+def readings_file(kitchen: Kitchen) -> None:
+    """What a cook's readings as a file cost the server that everybody else waits for."""
+    caller, many = Caller(kitchen.base), 10_000
+    cook, _ = caller.start(1, "Long")
+    with closing(sqlite3.connect(kitchen.env["BRASKO_DB"])) as db, db:
+        piece, thermometer = db.execute(
+            "SELECT p.id, (SELECT max(id) FROM yard_thermometer) FROM cooks_piece p WHERE p.cook_id = ?", (cook["id"],)
+        ).fetchone()
+        begun = datetime.now(UTC)
+        stamps = [str((begun + timedelta(seconds=n)).replace(tzinfo=None)) for n in range(many)]
+        db.executemany(
+            "INSERT INTO cooks_reading (cook_id, piece_id, thermometer_id, source, sequence, at, recorded_at, temp_c) "
+            "VALUES (?, ?, ?, 'tip', ?, ?, ?, 20.0)",
+            [(cook["id"], piece, thermometer, 10**6 + n, stamp, stamp) for n, stamp in enumerate(stamps)],
+        )
+    before, times = cpu_s(kitchen.server.pid), 5
+    for _ in range(times):
+        with caller.opener.open(f"{kitchen.base}/api/cooks/{cook['id']}/readings.csv", timeout=60) as file:
+            lines = file.read().count(b"\n")
+    each_us = 1e6 * (cpu_s(kitchen.server.pid) - before) / (times * many)
+    note(
+        f"a cook's {many} readings as a file",
+        "all of them; at most 20 µs of a core each",
+        f"{lines - 1} lines, {each_us:.0f} µs each",
+        lines > many and each_us <= 20.0,
+    )
+
+
 def eight_shoulders(kitchen: Kitchen) -> None:
     caller = Caller(kitchen.base, "eight")
     piece = {"cut": "pork_shoulder", "finish_c": 93.0, "method": "low_and_slow", "crust": "none", "wrap": "foil"}
@@ -504,6 +532,7 @@ def main() -> int:
             bombs(kitchen)
             household_bomb(kitchen)
             streams(kitchen)
+            readings_file(kitchen)
             eight_shoulders(kitchen)
         finally:
             kitchen.stop()

@@ -4,16 +4,18 @@ from __future__ import annotations
 
 import csv
 from collections.abc import AsyncIterator
+from datetime import datetime
 from io import StringIO
 from typing import Any
 
-from django.db.models import Count, F, Max, Min, Q, QuerySet, Window
-from django.db.models.functions import Mod, RowNumber
+from django.db.models import CharField, Count, F, Max, Min, Q, QuerySet, Value, Window
+from django.db.models.functions import Cast, Concat, Mod, Replace, RowNumber
 
 from brasko.formats.spreadsheet import words_cell
 from brasko.web.cooks.models import Cook, Reading, labels
 from brasko.web.cooks.schemas import ReadingOut
 from brasko.web.machine.store import in_store
+from brasko.web.yard.models import Thermometer
 
 MOST_SHOWN = 600
 """Of one thermometer in one piece: a line of so many points is as fine as a wide screen."""
@@ -48,28 +50,34 @@ def _thinned(rows: QuerySet[Reading]) -> QuerySet[Reading]:
 
 async def as_csv(cook: Cook) -> AsyncIterator[str]:
     """Every reading as a line of CSV, some thousands at a time: piece, thermometer, channel, time (ISO 8601), °C."""
-    called = await in_store(lambda: labels(cook.pieces.defer("inputs", "result", "outcome", "spark")))
+    names = await in_store(_cell_names, cook)
     yield _lines([COLUMNS])
-    after: tuple[Any, int] | None = None
-    while True:
-        batch = await in_store(_batch, cook, after)
-        if not batch:
-            return
-        after = batch[-1][3], batch[-1][5]
-        yield await in_store(
-            _lines,
-            [
-                (words_cell(called[piece]), words_cell(name or ""), source, at.isoformat(), temp_c)
-                for piece, name, source, at, temp_c, _ in batch
-            ],
-        )
+    after: tuple[datetime, int] | None = None
+    while batch := await in_store(_batch, cook, after):
+        *_, stamp, _, last = batch[-1]
+        after = datetime.fromisoformat(stamp), last
+        yield await in_store(_batch_lines, batch, *names)
 
 
-def _batch(cook: Cook, after: tuple[Any, int] | None) -> list[Any]:
+def _cell_names(cook: Cook) -> tuple[dict[int, str], dict[int, str]]:
+    """What pieces and thermometers are called in a table, by their ids."""
+    pieces = labels(cook.pieces.defer("inputs", "result", "outcome", "spark"))
+    thermometers = Thermometer.objects.filter(owner=cook.owner_id).values_list("id", "name")
+    return {k: words_cell(v) for k, v in pieces.items()}, {k: words_cell(v or "") for k, v in thermometers}
+
+
+def _batch(cook: Cook, after: tuple[datetime, int] | None) -> list[Any]:
+    """The next readings, as plain values; the time is written by the database, which stores it so but for two marks."""
     rows = Reading.objects.filter(cook=cook).order_by("at", "id")
     if after is not None:
         rows = rows.filter(Q(at__gt=after[0]) | Q(at=after[0], id__gt=after[1]))
-    return list(rows.values_list("piece_id", "thermometer__name", "source", "at", "temp_c", "id")[:BATCH])
+    written = Replace(Cast("at", CharField()), Value(" "), Value("T"))
+    rows = rows.annotate(stamp=Concat(written, Value("+00:00"), output_field=CharField()))
+    return list(rows.values_list("piece_id", "thermometer_id", "source", "stamp", "temp_c", "id")[:BATCH])
+
+
+def _batch_lines(batch: list[Any], pieces: dict[int, str], thermometers: dict[int, str]) -> str:
+    return _lines([(pieces[p], thermometers.get(t, ""), source, at, temp_c) for p, t, source, at, temp_c, _ in batch])
 
 
 def _lines(rows: list[Any]) -> str:
