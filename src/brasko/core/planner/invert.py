@@ -40,7 +40,11 @@ FRUITLESS_SEAR_S = 240.0
 MOST_SEAR_RISE_K = 14.0
 """What a sear after gentle heat may add: cooks pull 10 to 20 °F under, 25 °F at the most (common practice, no
 source)."""
-LONGEST_REST_S, PAST_PEAK, STILL_CLIMBS = 45 * 60.0, 1.3, 0.95
+LONGEST_REST_S, STILL_CLIMBS = 45 * 60.0, 0.95
+PAST_PEAK, SURELY_PAST_PEAK = 1.1, 1.3
+"""A rest lasts for so much of the time to its peak, where that is longer than usual: past it by a little, so that it
+shows (assumed); and while the pull is still being looked for, so much that its peak lies within."""
+NEAR_REST_S = 1.0
 RISE_NEAR_K = 0.2
 """A sear that adds this nearly the most it may is not made longer (assumed)."""
 LOOSER_AFTER, MOST_TRIES = 7, 12
@@ -115,7 +119,7 @@ def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> S
             pull, _ = searched(coarse, pull, None, near)
     except TooHot:
         pull = _coolest(coarse)
-    wish = coarse.wish = replace(wish, rest_s=_rest_past_peak(coarse, pull))
+    wish = coarse.wish = replace(wish, rest_s=_rest_past_peak(coarse, pull, PAST_PEAK if quick else SURELY_PAST_PEAK))
     tolerance = near if quick else TOLERANCE_K
     best = _found(coarse, wish, pull, every_s, frame_s, tolerance, quick)
     if _wants_one_flip(wish, best):
@@ -124,7 +128,7 @@ def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> S
             other = _found(coarse, once, pull, every_s, frame_s, tolerance, quick)
             if _crust(other.result) > _crust(best.result):
                 best, wish = other, once
-    return best if quick or not by_usual or not _still_climbs(best) else _rested_on(wish, best, every_s, frame_s)
+    return best if quick or not by_usual else _rested(wish, best, every_s, frame_s)
 
 
 def _found(
@@ -152,11 +156,23 @@ def _still_climbs(found: Solution) -> bool:
     return _peak_in_rest_s(found.result) > STILL_CLIMBS * found.rest_s
 
 
-def _rested_on(wish: Wish, found: Solution, every_s: float, frame_s: float | None) -> Solution:
-    """The same with a rest that lasts until the peak is past on the default grid too."""
-    longer = _rest_past_peak(Search(replace(wish, rest_s=None), 1.0), found.pull_c)
-    fine = Search(replace(wish, rest_s=max(longer, found.rest_s)), 1.0)
-    return _corrected(fine, found.pull_c, every_s, frame_s, found.tries, TOLERANCE_K)
+def _rested(wish: Wish, found: Solution, every_s: float, frame_s: float | None) -> Solution:
+    """The same with a rest as long as is usual or, where the core still climbs then, until its peak is just past."""
+    fine = Search(wish, 1.0, every_s, frame_s)
+    if _still_climbs(found):
+        longer = _rest_past_peak(Search(replace(wish, rest_s=None), 1.0), found.pull_c, SURELY_PAST_PEAK)
+        fine = Search(replace(wish, rest_s=max(longer, found.rest_s)), 1.0, every_s, frame_s)
+        found = _corrected(fine, found.pull_c, every_s, frame_s, found.tries, TOLERANCE_K)
+    rest_s = max(replace(wish, rest_s=None).resting_s, PAST_PEAK * _peak_in_rest_s(found.result))
+    if abs(rest_s - found.rest_s) < NEAR_REST_S:
+        return found
+    fine = Search(replace(wish, rest_s=rest_s), 1.0, every_s, frame_s)
+    fine.slow_s = found.result.duration_s
+    sear = None if "sear" not in wish.how.phases else found.sear
+    result = _shown(fine, found.pull_c, sear, every_s, frame_s)
+    return replace(
+        found, programme=programme_of(fine.wish, found.pull_c, sear), result=result, tries=found.tries + fine.tries
+    )
 
 
 def _as_told(wish: Wish, every_s: float, frame_s: float | None, refine: float) -> Solution:
@@ -184,7 +200,7 @@ def _told_sear(search: Search, pull_c: float) -> Sear | None:
     return _browned(wish, sear.end_s - sear.start_s, lambda sides: search.run(pull_c, sides))
 
 
-def _rest_past_peak(search: Search, pull_c: float) -> float:
+def _rest_past_peak(search: Search, pull_c: float, past: float) -> float:
     """The wished or usual rest, or a longer one where the core of a thick piece would still be climbing at its end."""
     wish = search.wish
     if wish.rest_s is not None:
@@ -196,8 +212,7 @@ def _rest_past_peak(search: Search, pull_c: float) -> float:
         further = simulate(search.food, (resting,), every_s=30.0, refine=search.refine, start=result.end)
         if further.core_c.max() > result.core_c.max():
             peak_s = wish.resting_s + _peak_at_s(further.time_s, further.core_c)
-    past_s = PAST_PEAK * peak_s if peak_s > 0.8 * wish.resting_s else 0.0
-    return max(wish.resting_s, past_s)
+    return max(wish.resting_s, past * peak_s)
 
 
 def _peak_in_rest_s(result: Result) -> float:
