@@ -13,8 +13,11 @@ from brasko.core.foods.salts import SALT_KINDS, salt_named, spoon_words
 from brasko.core.foods.serving import all_servings, serving_of
 from brasko.core.planner.amounts import amounts
 from brasko.core.planner.burger import blend_for, blended, patty, shaped_for, width_kept
+from brasko.core.planner.choose import choice_of
 from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.late import holdings
+from brasko.core.planner.rendered_fat import fat_lost_share, weight_lost_share
+from brasko.core.planner.schools import school_of
 from brasko.core.planner.serving import Eater, longer_s, shared_out, slices
 from brasko.core.planner.wish import Wish
 
@@ -37,7 +40,9 @@ def burger():
 def test_a_balance_of_what_is_bought_and_what_is_eaten(steak):
     told = amounts(steak.wish, steak.solution, 2, price_kg=30.0)
     edible = (1.0 - serving_of("ribeye").trim_share) * 0.45
-    assert told.cooked_kg == pytest.approx(edible * (1.0 - steak.solution.result.mass_loss_share))
+    assert told.cooked_kg == pytest.approx(
+        edible * (1.0 - weight_lost_share(steak.wish.the_cut, steak.solution.result))
+    )
     assert told.plate_kg == pytest.approx(told.cooked_kg / 2)
     assert told.cost == pytest.approx(13.5)
     assert told.enough
@@ -116,7 +121,7 @@ def test_fuel_of_a_cook():
 
 def test_a_patty_is_shaped_so_that_it_fits_when_done(burger):
     """Volume that is lost leaves the width: shaped for a bun and planned again, it ends as wide as the bun."""
-    loss = burger.solution.result.mass_loss_share
+    loss = weight_lost_share(burger.wish.the_cut, burger.solution.result)
     mass = shaped_for(0.105, 0.019, "burger_80_20", loss)
     again = planned(replace(burger.wish, mass_kg=mass), quick=True)
     made = patty(again.wish, again.solution)
@@ -125,6 +130,21 @@ def test_a_patty_is_shaped_so_that_it_fits_when_done(burger):
     assert made.dimple_width_m == pytest.approx(0.6 * made.width_m)
     assert made.cheese_s == pytest.approx(again.solution.result.steps[-1].start_s - 60.0), "on for the last minute"
     assert "Never press it" in worded(made.words)
+
+
+def test_weight_lost_is_one_figure_with_its_fat(burger):
+    """The patty, the comparison of ways, the schools and what is on the plate speak of one loss."""
+    whole = weight_lost_share(burger.wish.the_cut, burger.solution.result)
+    fat = fat_lost_share(burger.wish.the_cut, burger.solution.result)
+    assert whole == pytest.approx(burger.solution.result.mass_loss_share + fat)
+    assert fat > 0.02
+    assert patty(burger.wish, burger.solution).mass_loss_share == pytest.approx(whole)
+    assert choice_of(burger.wish, burger).mass_loss_share == pytest.approx(whole)
+    (mine,) = (v for v in school_of(burger, "rest").variants if v.mine)
+    assert mine.mass_loss_share == pytest.approx(whole, abs=0.005)
+    serving = serving_of(burger.wish.cut)
+    eaten = burger.wish.mass_kg * (1.0 - serving.trim_share) * (1.0 - serving.bone_share) * (1.0 - whole)
+    assert amounts(burger.wish, burger.solution).cooked_kg == pytest.approx(eaten)
 
 
 def test_width_kept_is_that_of_the_volume():

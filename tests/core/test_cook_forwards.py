@@ -49,6 +49,14 @@ def test_a_pan_keeps_the_heat_that_is_left_in_it():
     assert same.runs[0].metal_c.min() < 249.5
 
 
+def test_a_pan_over_a_strong_fire_is_no_hotter_than_was_said():
+    """A burner that gives more than the meat takes is turned down: the pan stays at its temperature."""
+    strong = cooked(cook(CookStep("a", InPan(250.0, power_w=5000.0), Ends(6.0), flip_every_s=30.0)))
+    assert strong.runs[0].metal_c.max() <= 250.5
+    weak = cooked(cook(CookStep("a", InPan(250.0, power_w=600.0), Ends(6.0), flip_every_s=30.0)))
+    assert weak.runs[0].metal_c[-1] < strong.runs[0].metal_c[-1] - 20.0
+
+
 def test_it_ends_by_whichever_comes_first():
     told = cooked(
         cook(

@@ -54,7 +54,10 @@ class OnIn(Strict):
     film_times: Figure = Field(1.0, description="heat goes in so many times as well there")
     hotter_by_k: Figure = Field(0.0, description="a searing place hotter by so much than the fire is computed")
     pan: str | Figure | None = Field(None, description="a skillet of this temperature as the food arrives")
-    power_w: Figure | None = Field(None, description="heat that the pan takes up from below it")
+    power_w: Figure | None = Field(
+        None,
+        description="the most heat it takes up from below; the fire is turned down once the pan is hot again",
+    )
     iron: str | Figure | None = Field(None, description="the lower face on metal that is kept at this temperature")
     plates: str | Figure | None = Field(None, description="both faces on metal that is kept at this temperature")
     bath: str | Figure | None = None

@@ -57,7 +57,7 @@ def place_of(where: Where, geometry: Geometry, fat_share: float) -> Place:
             pan = replace(
                 fires.SKILLET,
                 start_c=where.start_c,
-                most_c=None if "power_w" in given else where.start_c,
+                most_c=where.start_c,
                 contact_w_m2k=general().contact_w_m2k,
                 **given,
             )

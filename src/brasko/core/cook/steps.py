@@ -51,7 +51,8 @@ class AtFire:
 
 @dataclass(frozen=True)
 class InPan:
-    """A skillet of this temperature as the food arrives, over a fire that gives it so much heat."""
+    """A skillet of this temperature as the food arrives, over a fire that gives it so much heat at the most: it is
+    turned down again once the skillet is back there."""
 
     start_c: float
     power_w: float | None = None

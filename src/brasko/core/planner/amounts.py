@@ -11,6 +11,7 @@ from brasko.core.foods.salts import spoon_words
 from brasko.core.foods.serving import serving_of
 from brasko.core.planner.fuel import Fuel, fuel_of
 from brasko.core.planner.invert import Solution
+from brasko.core.planner.rendered_fat import weight_lost_share
 from brasko.core.planner.wish import Wish
 from brasko.core.words import quantity, say
 
@@ -75,7 +76,7 @@ def amounts(
     edible = (1.0 - serving.trim_share) * (1.0 - bone)
     raw = wish.mass_kg * wish.count
     needed = eaters * APPETITES[appetite] * serving.portion_kg / edible / dishes
-    cooked = raw * edible * (1.0 - solution.result.mass_loss_share)
+    cooked = raw * edible * (1.0 - weight_lost_share(wish.the_cut, solution.result))
     pieces = max(1, math.ceil(NEARLY * needed / wish.mass_kg))
     salt_g = wish.the_cut.salt_share * raw * 1000.0
     enough = raw >= LEAST_SHARE * needed

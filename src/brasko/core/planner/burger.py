@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from brasko.core.errors import InvalidInput, require_between
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.planner.invert import Solution
+from brasko.core.planner.rendered_fat import weight_lost_share
 from brasko.core.planner.wish import Wish
 from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
@@ -62,7 +63,7 @@ def patty(wish: Wish, solution: Solution) -> Patty:
     """What the planned patty becomes. Raises InvalidInput for what is no patty."""
     if wish.the_cut.kind != "ground" or wish.the_cut.shape != "disc":
         raise InvalidInput("cut", say("burger-is-no-patty-got-choose-a", cut=wish.cut), suggestion="burger_80_20")
-    width, loss = 2.0 * wish.geometry.half_width_m, solution.result.mass_loss_share
+    width, loss = 2.0 * wish.geometry.half_width_m, weight_lost_share(wish.the_cut, solution.result)
     kept = width_kept(loss)
     off_s = solution.result.steps[-1].start_s
     return Patty(

@@ -14,7 +14,7 @@ from brasko.core.planner.pick import nonsense
 from brasko.core.planner.piece import with_answers
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
-from brasko.core.planner.rendered_fat import fat_lost_share
+from brasko.core.planner.rendered_fat import weight_lost_share
 from brasko.core.planner.smoke import SmokeTold, smoke_of
 from brasko.core.planner.wish import Wish
 from brasko.core.words import quantity, say
@@ -85,7 +85,7 @@ def choice_of(wish: Wish, plan: PiecePlan | None = None) -> Choice:
         plan.climb_k_min,
         0.0 if fuel is None else max(fuel.used_kg, fuel.laid_kg),
         "" if fuel is None else fuel.name,
-        result.mass_loss_share + fat_lost_share(wish.the_cut, result),
+        weight_lost_share(wish.the_cut, result),
         smoke_of(wish, plan.solution),
     )
 

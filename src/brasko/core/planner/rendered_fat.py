@@ -36,6 +36,14 @@ RUNS: dict[Kind, Runs] = {
 memory)."""
 
 
+def weight_lost_share(cut: Cut, result: Result) -> float:
+    """Juice, vapour and fat that are gone, in parts of the raw weight: the one figure that is shown as weight lost.
+
+    The run has to hold frames; without them the fat counts as still there. Checked: tests/core/test_moist_cook.py.
+    """
+    return result.mass_loss_share + fat_lost_share(cut, result)
+
+
 def fat_lost_share(cut: Cut, result: Result) -> float:
     """Fat that ran out, in parts of the raw weight. Checked: tests/core/test_moist_cook.py."""
     runs = RUNS.get(cut.kind)

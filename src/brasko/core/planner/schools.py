@@ -9,6 +9,7 @@ from brasko.core.fire.rests import RESTS
 from brasko.core.planner.methods import LIDS, MARKS, RUBS, WRAPS
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
+from brasko.core.planner.rendered_fat import weight_lost_share
 from brasko.core.planner.wish import Wish
 from brasko.core.words import quantity, say
 
@@ -134,7 +135,7 @@ def _variant(mine: PiecePlan, name: str, wish: Wish | str) -> Variant:
         plan.solution.pull_c,
         result.peak_core_c - plan.solution.pull_c,
         result.grey_rim_share,
-        result.mass_loss_share,
+        weight_lost_share(wish.the_cut, result),
     )
 
 

@@ -15,6 +15,7 @@ from brasko.core.planner.late import holdings
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.pick import Pick, picked
 from brasko.core.planner.plan import PiecePlan
+from brasko.core.planner.rendered_fat import weight_lost_share
 from brasko.core.planner.schools import questions, school_of
 from brasko.core.planner.serving import shared_out
 from brasko.core.planner.timeline import START_MARGIN_S
@@ -228,7 +229,7 @@ def burger_of(ask: BurgerIn) -> BurgerOut:
     )
     for _ in range(2):
         wish = wish_of(piece)
-        loss = kept_plans.piece(wish, quick=True).solution.result.mass_loss_share
+        loss = weight_lost_share(wish.the_cut, kept_plans.piece(wish, quick=True).solution.result)
         mass_g = 1000.0 * shaped_for(ask.bun_mm / 1000.0, ask.thickness_mm / 1000.0, cut, loss)
         piece = piece.model_copy(update={"mass_g": round(mass_g)})
     piece = piece.model_copy(update={"count": ask.patties})
