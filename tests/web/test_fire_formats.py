@@ -8,18 +8,20 @@ from pathlib import Path
 import jsonschema
 import pytest
 from households import errors
-from wording import worded
+from wording import refusing, worded
 
+from brasko.core.errors import InvalidInput
 from brasko.core.fire.chamber import settled
 from brasko.core.fire.coals import LAYOUTS
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.own import shipped
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.warm import warm_fire
-from brasko.formats.fire import FireIn, OwnFireIn, SetupIn
+from brasko.formats.fire import BurnerIn, FireIn, GrillIn, OwnFireIn, SetupIn
 from brasko.formats.fire_convert import (
     course_schema,
     fire_of_words,
+    grill_of,
     hours_schema,
     own_of,
     said_setup,
@@ -37,6 +39,33 @@ def test_a_setup_said_and_read_again_is_the_same(key):
     again = setup_of(SetupIn.model_validate(json.loads(said.model_dump_json())))
     assert again == setup
     assert settled(again) == settled(setup)
+
+
+@pytest.mark.parametrize(
+    "own",
+    [
+        GrillIn(like="kettle", width_mm=470, depth_mm=470, loses=1.3, draws=0.8),
+        GrillIn(like="kamado", height_mm=300, draws=1.1),
+        GrillIn(
+            like="gas_3", burners=[BurnerIn(x_mm=-150, power_w=3000), BurnerIn(x_mm=150, kind="sear", name="Rear")]
+        ),
+        GrillIn(like="offset", loses=1.5),
+    ],
+    ids=lambda own: own.like,
+)
+def test_a_grill_of_ones_own_is_said_and_read_again(own):
+    setup = usual_setup(grill_of(own))
+    again = setup_of(SetupIn.model_validate(json.loads(said_setup(setup).model_dump_json())))
+    assert settled(again).gas_c == pytest.approx(settled(setup).gas_c, abs=1e-6)
+    assert [b.name for b in again.grill.burners] == [b.name for b in setup.grill.burners]
+    assert again.grill.grates[0].width_m == pytest.approx(setup.grill.grates[0].width_m)
+
+
+def test_a_grill_that_no_file_can_describe_is_refused():
+    grill = GRILLS["kettle"]
+    odd = replace(grill, body=replace(grill.body, heat_j_k=2.0 * grill.body.heat_j_k))
+    with refusing(InvalidInput, match="A file can't describe the grill"):
+        said_setup(usual_setup(odd))
 
 
 def test_a_tray_and_a_box_are_said_and_read_again():

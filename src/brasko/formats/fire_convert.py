@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 
-from brasko.core.errors import require_between
+from brasko.core.errors import InvalidInput, require_between
 from brasko.core.fire import chamber, setting
 from brasko.core.fire.advisor import Advised, Wanted, advised
 from brasko.core.fire.coals import Charcoal
@@ -26,6 +26,7 @@ from brasko.core.fire.weather import Weather
 from brasko.core.words import quantity, say
 from brasko.formats import fire as out
 from brasko.formats.fire import (
+    BurnerIn,
     CharcoalIn,
     FireIn,
     GrillIn,
@@ -104,12 +105,57 @@ def setup_of(given: SetupIn) -> FireSetup:
     return replace(usual, lid_open=given.lid_open, **{k: v for k, v in said.items() if v is not None})  # type: ignore[arg-type]
 
 
+def said_grill(grill: Grill) -> str | GrillIn:
+    """A grill, back in the format's words: the key of one that ships, or what differs from it.
+
+    Raises InvalidInput where that does not make it.
+    """
+    ships, main = grill_named(grill.key), grill.grates[0]
+    sizes = {"width_mm": main.width_m, "depth_mm": main.depth_m, "height_mm": main.height_m}
+    usual = ships.grates[0]
+    if (main.width_m, main.depth_m, main.height_m) == (usual.width_m, usual.depth_m, usual.height_m):
+        sizes = {}
+    said: dict[str, Any] = {"like": grill.key, **{key: 1000.0 * size_m for key, size_m in sizes.items()}}
+    if grill.burners != ships.burners:
+        said["burners"] = [
+            BurnerIn(
+                name="" if b.name == say("common-burner", i=i + 1) else b.name,
+                x_mm=1000.0 * b.x_m,
+                y_mm=1000.0 * b.y_m,
+                width_mm=1000.0 * b.width_m,
+                depth_mm=1000.0 * b.depth_m,
+                power_w=b.power_w,
+                kind=b.kind,
+            )
+            for i, b in enumerate(grill.burners)
+        ]
+    sized = grill_of(GrillIn(**said))
+    if grill.body is not None and sized.body is not None:
+        said["loses"] = grill.body.outer_w_k / sized.body.outer_w_k
+        said["draws"] = grill.body.used_share / sized.body.used_share
+    found = GrillIn(**said)
+    if not _alike(grill_of(found), grill):
+        raise InvalidInput("fire", say("formats-no-file-can-describe-this-grill", name=grill.name))
+    return grill.key if found == GrillIn(like=grill.key) else found
+
+
+def _alike(grill: Grill, other: Grill) -> bool:
+    """Whether two grills are the same but for rounding and their names."""
+    pairs = zip(_figures(grill), _figures(other), strict=True)
+    return grill.key == other.key and all(math.isclose(a, b, rel_tol=1e-6, abs_tol=1e-9) for a, b in pairs)
+
+
+def _figures(grill: Grill) -> list[float]:
+    parts = [*grill.grates, *grill.burners, *([] if grill.body is None else [grill.body])]
+    return [value for part in parts for value in vars(part).values() if isinstance(value, float)]
+
+
 def said_setup(setup: FireSetup) -> SetupIn:
-    """A setup of a shipped grill, back in the format's words."""
+    """A setup, back in the format's words. Raises InvalidInput for a grill that they do not make."""
     coal = setup.charcoal if setup.grill.burns_coal else None
     sky = setup.weather
     return SetupIn(
-        grill=setup.grill.key,
+        grill=said_grill(setup.grill),
         charcoal=None
         if coal is None
         else CharcoalIn(layout=coal.layout, amount=coal.mass_kg, fuel=coal.fuel, side=coal.side, wood=coal.wood),

@@ -5,3 +5,4 @@ words-is-not-understood = is not understood (got { $got }). Write it as { $examp
 words-as-a-length = "1.5 in" or "38 mm"
 words-as-a-mass = "1 lb" or "450 g"
 words-as-a-temperature = "130 F" or "54 C"
+formats-no-file-can-describe-this-grill = A file can't describe the grill “{ $name }”: only one that ships, or one like it with other sizes, burners and walls.
