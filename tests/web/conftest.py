@@ -3,8 +3,15 @@
 import pytest
 from households import Visitor
 
+from brasko.core.forecast import ensemble
 from brasko.web.cooks.watch import watching
 from brasko.web.devices import actions
+
+
+@pytest.fixture(autouse=True)
+def few_kitchens(monkeypatch):
+    """A forecast from as many kitchens as that of a long cook: tests of the core judge what a forecast is worth."""
+    monkeypatch.setattr(ensemble, "MEMBERS", ensemble.FEW_MEMBERS)
 
 
 @pytest.fixture(autouse=True)
