@@ -14,17 +14,22 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
+import numpy as np
 from scipy.optimize import brentq
 
 from brasko.core.cook.steps import Cook, Ends
 from brasko.core.cook.told import Told, cooked
-from brasko.core.fire import chamber, own
+from brasko.core.fire import chamber, own, setting
+from brasko.core.fire.grate import hand_field
+from brasko.core.fire.hours import hours_of
 from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.foods.cuts import cut_named
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.units import fahrenheit
 from brasko.formats.cook import CookIn
 from brasko.formats.cook_convert import cook_of
+from brasko.formats.fire import SetupIn
+from brasko.formats.fire_convert import setup_of
 from brasko.formats.words import temperature_c
 
 FOLDER = Path(__file__).parent / "cooks"
@@ -109,6 +114,9 @@ def computed(reference: Reference, run: Callable[[Cook], Told] = cooked) -> floa
             later = max(run.peak_core_c if n > at else -99.0 for n, run in enumerate(told.runs))
             read_c = told.steps[at].probe_c if reads.get("read") else told.steps[at].core_c
             return (max(later, read_c) - read_c) * 1.8
+        case "fall":
+            at = next(n for n, s in enumerate(told.steps) if s.name == reads["from"])
+            return (told.steps[at].core_c - told.steps[-1].core_c) * 1.8
         case "crust":
             return told.steps[_step_at(told, ("sear", "pan", "plates"))].crust_share
         case "loss":
@@ -190,7 +198,22 @@ def _dry_layer_m(cook: Cook, told: Told) -> float:
     return depth
 
 
-def _of_fire(asked: dict[str, str], kind: str) -> float:
+def _of_setup(asked: dict[str, Any], kind: str) -> float:
+    """What a fire that is set as said shows: its air [°F], how long a palm bears it [s], what it burns [kg/h]."""
+    setup = setup_of(SetupIn.model_validate(asked["setup"]))
+    if "air" in asked:
+        setup = setting.set_for(setup, temperature_c("air", asked["air"]))
+    state = chamber.settled(setup)
+    if kind == "air":
+        return fahrenheit(state.gas_c)
+    if kind == "burns":
+        return hours_of(setup).fuel_kg_h
+    return float(hand_field(setup, state, setup.grill.grates[0], np.zeros(1), np.zeros(1))[0])
+
+
+def _of_fire(asked: dict[str, Any], kind: str) -> float:
+    if "setup" in asked:
+        return _of_setup(asked, kind)
     steak = cut_named("strip")
     fire = own.shipped()[asked["fire"]]
     if asked["place"] == "middle":
