@@ -176,7 +176,7 @@ def unmigrated(folder: Path) -> None:
     try:
         health = answer(kitchen.base)
         opened = http.client.HTTPConnection(kitchen.base.removeprefix("http://"))
-        opened.request("GET", "/api/session")
+        opened.request("GET", "/")
         page = opened.getresponse().status
         kitchen.manage("upgrade")
         copies = list((folder / "copies").glob("*.sqlite3"))
