@@ -14,7 +14,7 @@ from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.fire import chamber
 from brasko.core.fire.advisor import Wanted, advised
 from brasko.core.fire.air import film_w_m2k
-from brasko.core.fire.altitude import Check, boiling_c, corrected_c, correction, pressure_pa
+from brasko.core.fire.altitude import Check, corrected_c, correction
 from brasko.core.fire.coals import Charcoal
 from brasko.core.fire.grate import FOOD_C, at_time, grate_map, half_distance_gain, heat_at
 from brasko.core.fire.grills import WARES, Grate, Spot
@@ -26,6 +26,7 @@ from brasko.core.fire.placing import Placed, laid, spot
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.steadiness import steadiness_of
 from brasko.core.fire.weather import Weather
+from brasko.core.heat.vapour import boiling_c, pressure_pa
 from brasko.core.units import celsius
 
 KETTLE = usual_setup(GRILLS["kettle"])

@@ -77,13 +77,13 @@ def test_a_course_ends_where_the_settled_state_is(key, rain_mm_h):
 
 
 def test_an_open_bed_burns_away_as_an_exponential():
-    """With all the air it wants a bed loses a fixed share of what glows in each moment: m = m0 exp(-t / 4800 s)."""
+    """With all the air it wants a bed loses a fixed share of what glows in each moment: m = m0 exp(-t / 3600 s)."""
     setup = usual_setup(GRILLS["brazier"])
     run = course([Change(0.0, setup)], 2.0, lit=True)
     glowing = run.lit_kg[0] * np.exp(-run.time_s * fuels.COAL_PACE.value)
     later = run.time_s > 0
     assert np.all(run.lit_kg[later] >= 0.98 * glowing[later]), "what was not lit at first catches and adds to it"
-    assert run.fuel_kg[-1] == pytest.approx(setup.charcoal.mass_kg * math.exp(-7200.0 / 4800.0), rel=0.12)
+    assert run.fuel_kg[-1] == pytest.approx(setup.charcoal.mass_kg * math.exp(-7200.0 / 3600.0), rel=0.12)
 
 
 def test_fuel_that_is_gone_has_given_its_heat():
@@ -100,7 +100,7 @@ def test_added_coals_add_their_mass_and_then_their_heat():
     fed = course([Change(0.0, setup), Change(1800.0, setup, add_lit_kg=1.0)], 1.5, lit=True)
     at = int(np.searchsorted(fed.time_s, 1840.0))
     assert fed.fuel_kg[at] - alone.fuel_kg[at] == pytest.approx(1.0, abs=0.02)
-    assert fed.power_w[at] - alone.power_w[at] == pytest.approx(1.0 * 25.0e6 / 4800.0, rel=0.05)
+    assert fed.power_w[at] - alone.power_w[at] == pytest.approx(1.0 * 25.0e6 / 3600.0, rel=0.05)
 
 
 # --- settled ----------------------------------------------------------------------------------------------------------
@@ -108,7 +108,7 @@ def test_added_coals_add_their_mass_and_then_their_heat():
 
 @pytest.mark.parametrize(("power", "area"), [(2000.0, 0.05), (9000.0, 0.07), (17000.0, 0.03)])
 def test_the_coals_face_is_the_root_of_its_balance(power, area):
-    carries = 1150.0 / (13.1e6 * 0.2314 * 0.35)
+    carries = 1150.0 / (13.1e6 * 0.2314 * 0.39)
     by_root = brentq(
         lambda t: (
             power * (1 - carries * (t - 20.0))

@@ -109,26 +109,26 @@ def test_a_rack_takes_vegetables_and_bread_but_nothing_raw():
         (dish,) = posed(DishAsk("a", side=side), fires=(gas,)).dishes
         return {v.stays[0].place: v for v in (*dish.variants, *dish.spare)}
 
-    asparagus = ways("asparagus")
-    assert "row/rack" in asparagus
+    courgette = ways("courgette")
+    assert "row/rack" in courgette
     heats = [exposed(shipped()["gas"], FireState("set", 190.6), where, (0.1, 0.1, 0.02)) for where in ("rack", "hot")]
     assert heats[0].air_c < heats[1].air_c + 60.0
     for side in ("chicken_skewer", "prawns"):
         assert "row/rack" not in ways(side)
     assert all(
         "rack" not in v.stays[0].place
-        for v in posed(DishAsk("b", side="asparagus"), fires=(KETTLE,)).dishes[0].variants
+        for v in posed(DishAsk("b", side="courgette"), fires=(KETTLE,)).dishes[0].variants
     )
 
 
 def test_a_rack_is_tried_where_it_is_held_or_where_else_nothing_fits():
     gas = FireAsk("row", "gas")
-    asked = TableAsk((DishAsk("a", side="asparagus"),), (gas,), (ADA,))
+    asked = TableAsk((DishAsk("a", side="courgette"),), (gas,), (ADA,))
     (dish,) = problem_of(asked)[1].dishes
     spare = dish.spare[0]
     assert not any(v.on_rack for v in dish.variants)
     assert any(v.on_rack for v in problem_of(asked, others=True)[1].dishes[0].variants)
-    held = replace(asked, dishes=(DishAsk("a", side="asparagus", pin=Pin(variant=spare.key)),))
+    held = replace(asked, dishes=(DishAsk("a", side="courgette", pin=Pin(variant=spare.key)),))
     made = plan_table(held)
     assert [each.variant.key for each in made.schedule.laid] == [spare.key]
 

@@ -109,7 +109,7 @@ FIRE_CASES: tuple[Case, ...] = (
         6.0,
         "min",
         kamado_opened_minutes,
-        2.5,
+        2.8,
         "the glow has to spread through the lump first",
     ),
     Case(
@@ -159,7 +159,7 @@ FIRE_CASES: tuple[Case, ...] = (
         2.0,
         "s",
         palm_over_bank_s,
-        0.9,
+        1.0,
         "ours is a palm 10 cm above the grate, over coals of usual depth",
     ),
     Case(

@@ -32,6 +32,8 @@ SURFACE_C = 60.0
 """A moist face, for films and their air (assumed)."""
 MOST_VAPOUR = Sourced(0.25, "-", "", "assumed")
 """Of the gas in a chamber, by mass."""
+LATENT_J_KG = Sourced(2.36e6, "J kg-1", "incropera_2011", "from memory")
+"""Of water at SURFACE_C."""
 WATER_OF: dict[str, Sourced] = {
     "charcoal": Sourced(1.1e-8, "kg J-1", "", "from memory"),
     "wood": Sourced(3.4e-8, "kg J-1", "", "from memory"),
@@ -100,7 +102,14 @@ def film_w_m2k(setup: FireSetup, state: Settled) -> float:
     return float((forced**3 + natural**3) ** (1.0 / 3.0))
 
 
-def vapour_kg_m3(setup: FireSetup, state: Settled) -> float:
+def food_gives_kg_s(film_w_m2k: float, gas_c: float, food_m2: float) -> float:
+    """Water that food with so much surface gives to a chamber [kg s-1]: the heat that its air brings a moist face goes
+    into steam, but for what warms the inside and where the face has dried."""
+    heat_w = film_w_m2k * food_m2 * max(gas_c - SURFACE_C, 0.0)
+    return general().food_gives * heat_w / LATENT_J_KG.value
+
+
+def vapour_kg_m3(setup: FireSetup, state: Settled, food_m2: float) -> float:
     """Water vapour in the chamber [kg m-3]: the air's own, what fuel and food give, thinned by the draught."""
     weather = setup.weather
     outside = (
@@ -109,5 +118,6 @@ def vapour_kg_m3(setup: FireSetup, state: Settled) -> float:
         / air_density_kg_m3(weather.air_c)
     )
     flow = max(state.flow_kg_s, 2e-4)
-    share = outside + (WATER_OF[setup.grill.kind.fuel].value * state.power_w + general().food_gives_kg_s) / flow
+    food = food_gives_kg_s(film_w_m2k(setup, state), state.gas_c, food_m2)
+    share = outside + (WATER_OF[setup.grill.kind.fuel].value * state.power_w + food) / flow
     return min(share, MOST_VAPOUR.value) * air_density_kg_m3(state.gas_c)

@@ -30,8 +30,6 @@ CROSS_FLOW_W_K = Sourced(13.0, "W K-1", "", "assumed")
 """Heat that neighbouring burners' zones exchange under the lid."""
 LIDLESS_SHARE = Sourced(0.12, "-", "", "assumed")
 """With the lid open, the air at the grate keeps this much of its rise."""
-DRAUGHT_PACE = Sourced(1.8, "-", "", "assumed")
-"""How much faster coals burn where a draught is drawn through them, in a chimney starter or under a shut lid."""
 OPEN_AIR_RISE_K = Sourced(8.0, "K", "", "assumed")
 """Without a lid the air beside the fire is hardly warmer than outside."""
 FLUE_AIR = Sourced(3.0, "-", "", "assumed")
@@ -128,8 +126,7 @@ def sun_w(body: Body, weather: Weather) -> float:
 def fuel_power_w(setup: FireSetup) -> float:
     """Heat that the fuel itself could give with air enough [W]."""
     if setup.charcoal is not None and setup.bed is not None:
-        pace = DRAUGHT_PACE.value if setup.grill.kind.is_drawn or setup.closed else 1.0
-        return open_power_w(setup.charcoal, setup.bed, pace)
+        return open_power_w(setup.charcoal, setup.bed, setup.pace, drawn=setup.closed)
     return setup.grill.kind.fuel_w(setup)
 
 

@@ -142,7 +142,8 @@ def bed_of(grill: Grill, charcoal: Charcoal) -> CoalBed:
             suggestion=f"{most:.2f}",
         )
     layer = coal.piece_m.value
-    cover = min(1.0, depth / layer) * 0.92
+    spread_m2 = charcoal.mass_kg / coal.piece_kg.value * coal.piece_m2.value
+    cover = min(1.0, spread_m2 / area) * 0.92
     top = max(depth, layer * 0.8)
     mirror = -1.0 if charcoal.side == "left" else 1.0
     gap = max(grill.grates[0].height_m - top, CLEAR_M)
@@ -225,12 +226,17 @@ def _ring(grill: Grill, charcoal: Charcoal) -> CoalBed:
     )
 
 
-def open_power_w(charcoal: Charcoal, bed: CoalBed, pace: float = 1.0) -> float:
-    """Heat that the lit coals give off with all the air they want [W]. A fuse is bound by how fast it walks."""
+def open_power_w(charcoal: Charcoal, bed: CoalBed, pace: float = 1.0, *, drawn: bool = False) -> float:
+    """Heat that the lit coals give off with all the air they want [W]. A fuse is bound by how fast it walks; a deep bed
+    in the open by the air that reaches its depth, unless a draught is drawn through it."""
     heat = charcoal.coal.heat_j_kg.value
     if charcoal.layout == "ring":
         return fuels.FUSE_SPEED.value * ring_kg_m(charcoal.coal) * heat
-    return bed.lit_kg * fuels.COAL_PACE.value * heat * pace
+    free_w = bed.lit_kg * fuels.COAL_PACE.value * heat
+    if drawn:
+        return free_w * pace
+    most_w = fuels.MOST_BED_W_M2.value * bed.area_m2
+    return most_w * -math.expm1(-free_w / most_w) * pace
 
 
 def coal_face_c(

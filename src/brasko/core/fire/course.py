@@ -148,7 +148,7 @@ def course(changes: Sequence[Change], hours: float, *, start_c: float | None = N
                 WATER_BOILS_C.value,
             ]
         ),
-        _CONSTANTS,
+        np.where(np.arange(len(_CONSTANTS)) == PACE_UNDER_LID, first.grill.kind.pace_under_lid.value, _CONSTANTS),
         rows,
         steps,
         round(SAMPLE_S / STEP_S),
@@ -216,12 +216,14 @@ _CONSTANTS = np.array(
         DEFLECTOR_FILM_W_K.value,
         STEP_S,
         chamber.FLUE_AIR.value,
-        chamber.DRAUGHT_PACE.value,
+        1.0,
         fuels.STARVED_LOSS.value,
         FIRST_DRAUGHT_K.value,
     ]
 )
 """What the compiled code reads of the fire's constants, in its order."""
+PACE_UNDER_LID = 14
+"""Where of them the pace of coals under a lid stands, which is the grill's own."""
 
 
 def _at(changes: Sequence[Change], time_s: float) -> Change:
@@ -252,7 +254,7 @@ def _fuel(setup: FireSetup, lit: bool) -> Loaded:
     if charcoal is None or setup.bed is None:
         return setup.grill.kind.loaded(setup)
     heat = charcoal.coal.heat_j_kg.value
-    per_kg = heat * fuels.COAL_PACE.value * (chamber.DRAUGHT_PACE.value if setup.grill.kind.is_drawn else 1.0)
+    per_kg = heat * fuels.COAL_PACE.value * (fuels.DRAUGHT_PACE.value if setup.grill.kind.is_drawn else 1.0)
     if charcoal.layout == "ring":
         return Loaded(
             charcoal.mass_kg, RING_LIT_M * ring_kg_m(charcoal.coal), heat, per_kg, chamber.fuel_power_w(setup)

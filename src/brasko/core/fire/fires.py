@@ -15,7 +15,7 @@ MINUTE = 60.0
 SKILLET = Metal(
     contact_w_m2k=general().contact_w_m2k,
     heat_j_k=1060.0,
-    power_w=1300.0,
+    power_w=1900.0,
     loss_w_k=4.0,
     around_c=30.0,
     start_c=250.0,
@@ -23,7 +23,7 @@ SKILLET = Metal(
 )
 """Cast iron of 2.3 kg and 26 cm, hot before the meat arrives; contact of meat on hot metal 200 to 600 W/m2K (from
 memory)."""
-GRIDDLE = replace(SKILLET, heat_j_k=2900.0, power_w=2200.0, loss_w_k=9.0, start_c=230.0, most_c=230.0)
+GRIDDLE = replace(SKILLET, heat_j_k=2900.0, power_w=3000.0, loss_w_k=9.0, start_c=230.0, most_c=230.0)
 """A steel plate of 42 by 34 cm over two burners."""
 OVEN_WARM_C = 260.0
 """500 °F, as hot as most ovens go."""
@@ -85,7 +85,7 @@ KITCHEN: dict[str, Fire] = {
         ),
         Fire(
             "oven_pan", say("fires-skillet-warmed-in-the-oven-then"),
-            (pan_zone("skillet", say("fires-skillet-on-a-burner"), _at(SKILLET, OVEN_WARM_C, 1300.0)),),
+            (pan_zone("skillet", say("fires-skillet-on-a-burner"), _at(SKILLET, OVEN_WARM_C, 1900.0)),),
             _heated(say("fires-skillet-into-the-oven-at", oven_warm=quantity.temp(OVEN_WARM_C)), 30, _OVEN_WARM), charcoal=False,
         ),
         Fire(

@@ -18,10 +18,14 @@ AIR_HEAT = Sourced(1030.0, "J kg-1 K-1", "incropera_2011", "from memory", 250.0,
 PROPANE_HEAT = Sourced(46.4e6, "J kg-1", "", "from memory")
 PELLET_HEAT = Sourced(16.5e6, "J kg-1", "iso_17225_2", "from memory")
 """At least this for class A1."""
-COAL_PACE = Sourced(1.0 / 4800.0, "s-1", "", "assumed")
-"""Share of its glowing mass that an open bed burns in a second: it falls to a third in 80 min."""
+COAL_PACE = Sourced(1.0 / 3600.0, "s-1", "", "assumed")
+"""Share of its glowing mass that a thin open bed burns in a second: it falls to a third in an hour."""
+MOST_BED_W_M2 = Sourced(2.3e5, "W m-2", "", "assumed")
+"""What an open bed gives off at the most: air does not reach the coals below its first layers."""
+DRAUGHT_PACE = Sourced(1.8, "-", "", "assumed")
+"""How much faster coals burn where a draught is drawn through them, in a chimney starter or a deep fire under a lid."""
 COAL_EMISSIVITY = Sourced(0.90, "-", "", "assumed")
-COAL_USED = Sourced(0.35, "-", "", "assumed")
+COAL_USED = Sourced(0.39, "-", "", "assumed")
 """Share of the oxygen that passes through an open bed which is used there; the rest carries heat away."""
 LIGHTING_PACE = Sourced(0.0081, "s-1", "", "assumed")
 """How fast glow spreads through coals with plenty of air: tenfold in five minutes, as in a chimney starter."""
@@ -46,14 +50,15 @@ CoalKind = Literal["briquettes", "lump"]
 
 @dataclass(frozen=True)
 class Coal:
-    """Charcoal of one kind: heat [J/kg], bulk density [kg/m3], size of one piece [m] and, of briquettes, its mass
-    [kg]."""
+    """Charcoal of one kind: heat [J/kg], bulk density [kg/m3], height of one piece [m], the floor that it covers [m2]
+    and its mass [kg]."""
 
     key: str
     name: str
     heat_j_kg: Sourced
     bulk_kg_m3: Sourced
     piece_m: Sourced
+    piece_m2: Sourced
     piece_kg: Sourced
     chimney_kg: Sourced
 
@@ -67,6 +72,7 @@ COALS: dict[str, Coal] = {
             Sourced(25.0e6, "J kg-1", "", "assumed"),
             Sourced(440.0, "kg m-3", "", "assumed"),
             Sourced(0.045, "m", "", "assumed"),
+            Sourced(0.0025, "m2", "", "assumed"),
             Sourced(0.025, "kg", "", "assumed"),
             Sourced(2.4, "kg", "", "common practice"),
         ),
@@ -76,6 +82,7 @@ COALS: dict[str, Coal] = {
             Sourced(29.0e6, "J kg-1", "", "from memory"),
             Sourced(230.0, "kg m-3", "", "assumed"),
             Sourced(0.05, "m", "", "assumed"),
+            Sourced(0.0025, "m2", "", "assumed"),
             Sourced(0.030, "kg", "", "assumed"),
             Sourced(1.6, "kg", "", "common practice"),
         ),

@@ -16,8 +16,9 @@ from brasko.core.words import say
 NEAR = 0.85
 """Usable while the rise over outside air is at least this share of what it settles at."""
 STAYS_S = 600.0
-OPEN_NEAR = 0.6
-"""An open bed is usable until it gives off this share of its first heat (assumed)."""
+OPEN_NEAR, LIDDED_NEAR = 0.6, 0.8
+"""Coals that have all the air they want are usable until they give off this share of their heat, in the open and under
+a lid (assumed)."""
 
 
 def chimney_ready_s() -> float:
@@ -70,15 +71,13 @@ def usable_s(setup: FireSetup, state: chamber.Settled) -> float:
     charcoal, bed = setup.charcoal, setup.bed
     assert charcoal is not None
     assert bed is not None
-    heat, pace = charcoal.coal.heat_j_kg.value, fuels.COAL_PACE.value
+    heat, pace = charcoal.coal.heat_j_kg.value, fuels.COAL_PACE.value * setup.pace
     if charcoal.layout == "ring":
         return 0.9 * charcoal.mass_kg * heat / state.power_w
-    if setup.grill.kind.is_drawn:
-        pace *= chamber.DRAUGHT_PACE.value
-    if state.limited_by == "fuel":
+    if not setup.closed:
         return -math.log(OPEN_NEAR) / pace
     enough = state.power_w / (heat * pace)
-    return max(charcoal.mass_kg - enough * NEAR, 0.0) / _burnt_kg_s(setup, state)
+    return max(charcoal.mass_kg - enough, 0.0) / _burnt_kg_s(setup, state) - math.log(LIDDED_NEAR) / pace
 
 
 def _preheat_s(setup: FireSetup) -> float:

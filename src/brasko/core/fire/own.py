@@ -186,15 +186,16 @@ def as_set_at(own: OwnFire, gentle_c: float | None, geometry: Geometry, fat_shar
     return replace(own, setup=ways[-1](1.0))
 
 
-def opened_for_sear(setup: FireSetup) -> FireSetup:
-    """The fire as it is for a sear: coals with the lid off and vents wide, a kamado without its plate, burners high."""
-    return setup.grill.kind.opened(setup)
+def opened_for_sear(setup: FireSetup, x_m: float | None = None) -> FireSetup:
+    """The fire as it is for a sear at x_m, or at its hottest place: coals with the lid off and vents wide, a kamado
+    without its plate, the burner there high."""
+    return setup.grill.kind.opened(setup, x_m)
 
 
 @lru_cache(maxsize=64)
-def searing_state(setup: FireSetup) -> chamber.Settled:
+def searing_state(setup: FireSetup, x_m: float | None = None) -> chamber.Settled:
     """The fire at the moment of the sear: a kamado is taken to SEARING_AIR_C and not left to settle far above it."""
-    opened = opened_for_sear(setup)
+    opened = opened_for_sear(setup, x_m)
     base = chamber.settled(opened)
     if not setup.grill.kind.seared_on_the_way_up or base.gas_c <= SEARING_AIR_C:
         return base
@@ -217,7 +218,7 @@ def fire_of(
     plate = setup.grill.kind.plate(setup.grill)
     for role, spot, fire in (
         ("gentle", gentle, replace(setup, lid_open=False)),
-        ("sear", sear, opened_for_sear(setup)),
+        ("sear", sear, opened_for_sear(setup, sear.x_m)),
     ):
         grate = setup.grill.grate(spot.grate)
         if not grate.holds(spot.x_m, spot.y_m):
@@ -225,7 +226,7 @@ def fire_of(
         if plate is not None or (role == "gentle" and setup.grill.body is None):
             continue
         piece = Placed(role, spot.x_m, spot.y_m, *size_m, fat_share=fat_share, grate=spot.grate)
-        state = chamber.settled(fire) if role == "gentle" else searing_state(setup)
+        state = chamber.settled(fire) if role == "gentle" else searing_state(setup, sear.x_m)
         zone = local_exposure(fire, state, piece).zone
         zones.append(replace(zone, key=role, role="gentle" if role == "gentle" else "sear"))
     if not setup.grill.kind.sears:
@@ -262,7 +263,7 @@ def _pan_zone(setup: FireSetup, at: Spot) -> tuple[Zone, ...]:
     skillet = WARES["skillet"]
     if not skillet.fits(setup.grill.grate(at.grate)):
         return ()
-    pan = as_metal(opened_for_sear(setup), skillet, at, searing_state(setup))
+    pan = as_metal(opened_for_sear(setup, at.x_m), skillet, at, searing_state(setup, at.x_m))
     return (fires.pan_zone("skillet", say("own-skillet-over-the-fire"), pan),)
 
 

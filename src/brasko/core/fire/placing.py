@@ -66,6 +66,11 @@ class Placed:
         """What it covers: an oval."""
         return math.pi / 4.0 * self.width_m * self.depth_m
 
+    @property
+    def skin_m2(self) -> float:
+        """All of its surface: both faces and the edge."""
+        return 2.0 * self.area_m2 + math.pi * (self.width_m + self.depth_m) / 2.0 * self.thickness_m
+
 
 @dataclass(frozen=True)
 class Flare:
@@ -172,6 +177,7 @@ def local_exposure(setup: FireSetup, state: Settled, piece: Placed, others: Sequ
     free = _free_ways(piece, level)
     air = float(heat.air_c.mean())
     closed = setup.closed
+    food_m2 = sum(p.skin_m2 for p in (piece, *(p for p in others if p is not piece)))
     outside = setup.weather.air_c
     sears = fire > 0.15 and fire_c > 300.0
     place = name_of(setup, piece)
@@ -186,7 +192,7 @@ def local_exposure(setup: FireSetup, state: Settled, piece: Placed, others: Sequ
         coal_c=fire_c,
         coal_view=min(fire, 0.95),
         above_air_c=air if closed and not sears else (state.gas_c if closed else outside + 0.3 * (air - outside)),
-        vapour_kg_m3=vapour_kg_m3(setup, state) if closed else 0.012,
+        vapour_kg_m3=vapour_kg_m3(setup, state, food_m2) if closed else 0.012,
         rods=Rods(),
         around_c=heat.around_c,
         top_film_w_m2k=None if closed else WAKE_W_M2K.value,

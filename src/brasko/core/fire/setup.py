@@ -84,6 +84,14 @@ class FireSetup:
         return bed_of(self.grill, self.charcoal) if self.charcoal is not None and self.grill.burns_coal else None
 
     @property
+    def pace(self) -> float:
+        """How much faster its coals burn than an open bed."""
+        kind = self.grill.kind
+        if self.closed:
+            return kind.pace_under_lid.value
+        return fuels.DRAUGHT_PACE.value if kind.is_drawn else 1.0
+
+    @property
     def used_share(self) -> float:
         """Share of the oxygen passing through that the fire uses: much of the air passes a thin fuse by."""
         if self.grill.body is None:

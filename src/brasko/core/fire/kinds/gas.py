@@ -47,7 +47,7 @@ if TYPE_CHECKING:
 BOTTLE_KG = Sourced(5.0, "kg", "", "assumed")
 FLAME_C = Sourced(900.0, "°C", "", "assumed")
 """Gas as it leaves a burner's plate."""
-PLATE_SHARE = Sourced(0.25, "-", "", "assumed")
+PLATE_SHARE = Sourced(0.36, "-", "", "assumed")
 SEAR_PLATE_SHARE = Sourced(0.45, "-", "", "assumed")
 """Share of a burner's heat that its plate radiates upwards; a sear burner is made for it."""
 TRAY_KG = (0.3, 2.0)
@@ -55,8 +55,8 @@ TRAY_COAL = "briquettes"
 """What a tray may hold, and of what (assumed)."""
 TRAY_COVER = Sourced(0.92, "-", "", "assumed")
 """Share of the tray that coals fill."""
-LOW = 0.3
-"""A knob at low (common practice, no source)."""
+LOW, MEDIUM_LOW = 0.3, 0.4
+"""Knobs at low and at medium-low (common practice, no source)."""
 
 
 @dataclass(frozen=True)
@@ -113,6 +113,18 @@ class Gas(GrillKind):
 
     def dangers(self, setup: FireSetup) -> tuple[str, ...]:
         return (dangers.GAS, *((dangers.COALS_IN_GAS,) if setup.coal_tray_kg > 0.0 else ()))
+
+    def opened(self, setup: FireSetup, x_m: float | None = None) -> FireSetup:
+        """The burner under the sear high, with one made for it; the others at medium-low, so that the air above the food
+        stays gentler."""
+        burners = setup.grill.burners
+        if x_m is None:
+            x_m = math.copysign(1.0, sum(b.x_m * k for b, k in zip(burners, setup.knobs, strict=True)) or 1.0)
+        under = min((b for b in burners if b.kind == "main"), key=lambda b: abs(b.x_m - x_m))
+        knobs = tuple(
+            0.0 if b.kind == "side" else 1.0 if b is under or b.kind == "sear" else MEDIUM_LOW for b in burners
+        )
+        return replace(setup, knobs=knobs, lid_open=False)
 
     def burners_w(self, setup: FireSetup) -> tuple[float, ...]:
         given = list(super().burners_w(setup))

@@ -41,7 +41,7 @@ class Kamado(CharcoalKind):
                     Grate("main", say("kamado-cooking-grate"), "round", 0.46, 0.46, 0.24),
                     Grate("upper", say("kamado-raised-rack"), "round", 0.34, 0.34, 0.36),
                 ),
-                Body(heat_j_k=62000.0, inner_w_k=13.0, outer_w_k=9.0, area_m2=0.22, bottom_m2=90e-4, top_m2=65e-4,
+                Body(heat_j_k=62000.0, inner_w_k=15.0, outer_w_k=12.0, area_m2=0.22, bottom_m2=90e-4, top_m2=65e-4,
                      leak_m2=0.5e-4, column_m=0.60, used_share=0.45),
                 deflector=Deflector(radius_m=0.19, gap_m=0.10, heat_j_k=4000.0),
                 floor_width_m=0.32, floor_depth_m=0.32,
@@ -58,7 +58,7 @@ class Kamado(CharcoalKind):
         )
         return (Ships("kamado", "Kamado", usual["kamado"], GENTLE_C, MIDDLE_SPOT, MIDDLE_SPOT, words),)
 
-    def opened(self, setup: FireSetup) -> FireSetup:
+    def opened(self, setup: FireSetup, x_m: float | None = None) -> FireSetup:
         return replace(with_vents(setup, 1.0, 1.0), deflector=False)
 
     def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:

@@ -12,6 +12,7 @@ from brasko.core.fire.kinds.charcoal import CharcoalKind
 from brasko.core.fire.kinds.kind import GENTLE_C, MIDDLE, MIDDLE_SPOT, OVER_COALS, Ships
 from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.weather import Weather
+from brasko.core.sourced import Sourced
 from brasko.core.words import say
 
 FUSE_C = 121.0
@@ -24,6 +25,8 @@ class Kettle(CharcoalKind):
     """Coals on the floor of a bowl, a vent below and one in the lid."""
 
     key: ClassVar[str] = "kettle"
+    pace_under_lid: ClassVar[Sourced] = Sourced(0.4, "-", "", "assumed")
+    """Under its lid the air comes in below the coals and passes most of them by."""
 
     def grills(self) -> tuple[Grill, ...]:
         return (

@@ -13,6 +13,7 @@ from typing import TYPE_CHECKING, ClassVar, Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from brasko.core.fire import fuels
 from brasko.core.fire.emitter import Emitter
 from brasko.core.fire.grills import Grate, Grill, Spot, Ware
 from brasko.core.fire.setup import FireSetup, at_most, with_vents
@@ -142,6 +143,7 @@ class GrillKind:
     is_drawn            a draught is drawn through its coals, lid or no lid
     lit_in_place        its coals are lit where they lie, not in a chimney
     vents_together      both vents are set alike
+    pace_under_lid      how much faster its coals burn under a shut lid than in the open, with air enough
     wastes_starved      coals short of air waste some of their heat
     can_be_fed          something can be added while it burns
     plume_under_lid     gas rises from the fire straight past the food under a shut lid
@@ -164,6 +166,7 @@ class GrillKind:
     is_drawn: ClassVar[bool] = False
     lit_in_place: ClassVar[bool] = False
     vents_together: ClassVar[bool] = False
+    pace_under_lid: ClassVar[Sourced] = fuels.DRAUGHT_PACE
     wastes_starved: ClassVar[bool] = True
     can_be_fed: ClassVar[bool] = True
     plume_under_lid: ClassVar[bool] = True
@@ -202,8 +205,8 @@ class GrillKind:
         """A sensible fire to start from."""
         raise NotImplementedError
 
-    def opened(self, setup: FireSetup) -> FireSetup:
-        """The fire as it is for a sear."""
+    def opened(self, setup: FireSetup, x_m: float | None = None) -> FireSetup:
+        """The fire as it is for a sear at x_m, or at its hottest place."""
         if self.rules != "air":
             return at_most(setup)
         return replace(with_vents(setup, 1.0, 1.0), lid_open=True)

@@ -94,7 +94,7 @@ class Offset(GrillKind):
             Ships("offset", say("offset-offset-smoker"), usual["offset"], GENTLE_C, MIDDLE_SPOT, over_coals, words),
         )
 
-    def opened(self, setup: FireSetup) -> FireSetup:
+    def opened(self, setup: FireSetup, x_m: float | None = None) -> FireSetup:
         return with_vents(setup, 1.0, 1.0)
 
     def fuel_w(self, setup: FireSetup) -> float:

@@ -48,8 +48,8 @@ class Pellet(Controlled):
     comes_with_rack: ClassVar[bool] = True
     fuel: ClassVar[Fuel] = "pellets"
     converts: ClassVar[Converts] = "by its course"
-    blows_w_k: ClassVar[Sourced] = Sourced(12.0, "W K-1", "", "assumed")
-    fan_m_s: ClassVar[Sourced] = Sourced(0.9, "m s-1", "", "assumed")
+    blows_w_k: ClassVar[Sourced] = Sourced(8.0, "W K-1", "", "assumed")
+    fan_m_s: ClassVar[Sourced] = Sourced(0.6, "m s-1", "", "assumed")
     """Speed that its fan makes over the grate."""
 
     def grills(self) -> tuple[Grill, ...]:
@@ -60,7 +60,7 @@ class Pellet(Controlled):
                     Grate("main", say("pellet-lower-grate"), "rectangle", 0.62, 0.48, 0.14),
                     Grate("upper", say("pellet-upper-rack"), "rectangle", 0.62, 0.22, 0.30),
                 ),
-                Body(heat_j_k=22000.0, inner_w_k=60.0, outer_w_k=19.0, area_m2=0.40),
+                Body(heat_j_k=22000.0, inner_w_k=60.0, outer_w_k=10.0, area_m2=0.40),
                 controller=Controller(low_w=1100.0, high_w=8400.0, band_k=6.0, start_s=360.0, lowest_c=75.0, highest_c=260.0),
             ),
         )  # fmt: skip
