@@ -79,7 +79,7 @@ def seared(strip, for_s, z=None, early_s=0.0):
 
 
 def test_a_sear_stops_by_crust_or_by_core(strip):
-    plain = sear_coach(seared(strip, 70.0, early_s=300.0))
+    plain = sear_coach(seared(strip, 120.0, early_s=300.0))
     assert plain.by == "crust"
     assert 10.0 < plain.stop_s < 120.0
     late_s = strip[1].result.steps[0].end_s + 950.0

@@ -223,22 +223,36 @@ def test_juice_from_twenty_millimetres_seeps_half_as_fast():
     assert still[columns.S_DEPTH] == pytest.approx([1.0, 0.5, 0.1])
 
 
-@pytest.mark.parametrize("passes", [1.0, 0.5, 0.25, 0.0])
-def test_what_a_skin_holds_back_runs_off(passes):
-    constants = vectors.constants_vector(True, skin_passes=passes)
-    stays = 1.0 - constants[columns.C_RUNS_OFF]
-    assert stays == pytest.approx((1.0 - general().runs_off) * passes)
-
-
-def test_what_runs_off_and_what_stays_is_what_was_squeezed_out():
-    """Water is conserved: films and drip together hold the juice, however much of it runs off."""
+def drip_of(juice_kg: float, *, passes: float = 1.0, tau: float = 10.0) -> tuple[float, float]:
+    """(what ran off, what stays on the faces) of so much juice out of the lower face, whose film has room for it."""
     nz = 4
     dz, area = np.full(nz, 0.005), np.array([1e-4, 2e-4, 3e-4])
     face_r = np.sqrt(np.cumsum([0.0, *area]) / np.pi) * 2.0 * np.pi
     sides = np.zeros((3, columns.SIDE_COLUMNS))
     sides[:, columns.MASS_H] = 0.01
     film, ts = np.zeros((3, nz)), np.full((3, nz), 60.0)
-    juice, tally = np.array([1e-5, 2e-5, 3e-6]), np.zeros(columns.TALLY_SIZE)
-    water.wetted(juice, film, ts, 0, sides, dz, area, face_r, CONSTANTS, 0, tally)
-    assert film.sum() + tally[columns.W_DRIP] == pytest.approx(juice.sum())
-    assert tally[columns.W_DRIP] >= general().runs_off * juice.sum() * (1.0 - 1e-12)
+    juice, tally = np.array([juice_kg, 0.0, 0.0]), np.zeros(columns.TALLY_SIZE)
+    constants = vectors.constants_vector(True, skin_passes=passes)
+    water.wetted(juice, film, ts, 0, sides, dz, area, face_r, constants, 0, tau, tally)
+    return float(tally[columns.W_DRIP]), float(film.sum())
+
+
+@pytest.mark.parametrize("passes", [1.0, 0.5, 0.25, 0.0])
+def test_what_a_skin_holds_back_runs_off(passes):
+    """Slow juice clings, but for what gets through no skin."""
+    ran, stayed = drip_of(1e-9, passes=passes)
+    assert stayed == pytest.approx(passes * 1e-9, rel=0.01)
+    assert ran + stayed == pytest.approx(1e-9)
+
+
+def test_half_of_the_juice_runs_off_where_it_comes_at_the_pace_of_clinging():
+    """And the more the faster: water is conserved, films and drip together hold the juice."""
+    pace, area, tau = general().clings_kg_m2s, 6e-4, 10.0
+    shares = []
+    for times in (0.01, 0.3, 1.0, 3.0):
+        juice = times * pace * area * tau
+        ran, stayed = drip_of(juice, tau=tau)
+        assert ran + stayed == pytest.approx(juice)
+        shares.append(ran / juice)
+    assert shares == sorted(shares)
+    assert shares[2] == pytest.approx(0.5)

@@ -5,8 +5,8 @@ import json
 import pytest
 from told_cooks import REASONS, references, verdicts
 
-LEAST_IN_RANGE = 69
-"""Of those that count; two of the 71 lie so near a bound that rounding may tip them. It only ever goes up."""
+LEAST_IN_RANGE = 81
+"""Of those that count; two of the 83 lie so near a bound that rounding may tip them. It only ever goes up."""
 
 
 def on_the_edge(verdict) -> bool:

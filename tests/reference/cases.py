@@ -281,7 +281,7 @@ CASES: tuple[Case, ...] = (
         20.0,
         "°F",
         lambda: rise_after_pull("oven_then_skillet"),
-        4.3,
+        5.5,
         "held at 480 °F our pan takes a minute a side for a good crust",
     ),
     Case(

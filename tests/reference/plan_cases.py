@@ -117,7 +117,7 @@ PLAN_CASES = (
         15.0,
         "°F",
         lambda: rise(replace(RIBEYE, sear_fire="burner_skillet")),
-        3.5,
+        4.0,
         "as above: a good crust takes our pan a minute a side",
     ),
     Case(

@@ -163,7 +163,8 @@ def _solved(document: dict[str, Any], solve: dict[str, Any] | None, run: Callabl
 
     def missed(length_s: float) -> float:
         told = run(_with_length(cook, solve["step"], length_s, solve["one_flip"]))
-        return (told.peak_core_c if "peak" in solve else told.steps[-1].core_c) - wanted
+        ended = next(s for s in told.steps if s.name == solve["step"])
+        return (told.peak_core_c if "peak" in solve else ended.core_c) - wanted
 
     length = float(brentq(missed, 45.0, 2700.0, xtol=1.0))
     found = _with_length(cook, solve["step"], length, solve["one_flip"])

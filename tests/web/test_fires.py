@@ -6,7 +6,7 @@ import pytest
 from households import RIBEYE, errors
 from wording import worded
 
-from brasko.core.fire.altitude import boiling_c
+from brasko.core.heat.vapour import boiling_c
 from brasko.web.devices.weather import weather_at
 
 KETTLE = {"grill": "kettle"}

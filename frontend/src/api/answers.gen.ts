@@ -880,6 +880,10 @@ export const ANSWERS: readonly Answer[] = writtenOut([
    {
     "key": "paper",
     "name": "﷐start-of-sentence﷑text=﷐rests-wrapped-in-butcher-paper﷒﷒"
+   },
+   {
+    "key": "cooler",
+    "name": "﷐start-of-sentence﷑text=﷐rests-in-a-cooler-in-towels﷒﷒"
    }
   ],
   "usual": "foil",
@@ -908,6 +912,22 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "guide": "",
   "own": "﷐wish-i-set-the-length-of-the﷒",
   "starts": 10.0
+ },
+ {
+  "field": "altitude_m",
+  "kind": "number",
+  "words": "﷐wish-altitude﷒",
+  "low": -430.0,
+  "high": 5000.0,
+  "options": [],
+  "usual": 0.0,
+  "resetBy": [],
+  "picked": false,
+  "group": "log",
+  "when": "",
+  "guide": "",
+  "own": "",
+  "starts": 0.0
  },
  {
   "field": "air_more_k",

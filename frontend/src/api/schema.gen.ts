@@ -3111,11 +3111,16 @@ export interface components {
              */
             start?: string | number;
             /**
+             * Altitude M
+             * @default 0
+             */
+            altitude_m?: number;
+            /**
              * Surface
              * @default patted dry
              * @enum {string}
              */
-            surface?: "patted dry" | "wet" | "dry";
+            surface?: "patted dry" | "wet" | "dry" | "salted overnight" | "salted twice";
         };
         /**
          * FireIn
@@ -3245,7 +3250,7 @@ export interface components {
             pan?: string | number | null;
             /**
              * Power W
-             * @description heat that the pan takes up from below it
+             * @description the most heat it takes up from below; the fire is turned down once the pan is hot again
              */
             power_w?: number | null;
             /**
@@ -3618,6 +3623,12 @@ export interface components {
              * @description Rest for
              */
             rest_min?: number | null;
+            /**
+             * Altitude M
+             * @description Altitude, in meters
+             * @default 0
+             */
+            altitude_m?: number;
             /**
              * Air More K
              * @description Air of the gentle side above the fire's own figure, as the log has it

@@ -25,7 +25,8 @@ class CookedPieceIn(Strict):
     weight: str | Figure | None = Field(None, description="the cut's usual one for this thickness, if not given")
     boned: bool = Field(False, description="the bone is taken out of a cut that has one")
     start: str | Figure = Field(4.0, description="temperature all through at the start")
-    surface: Literal["patted dry", "wet", "dry"] = "patted dry"
+    altitude_m: Figure = 0.0
+    surface: Literal["patted dry", "wet", "dry", "salted overnight", "salted twice"] = "patted dry"
 
 
 class GrateSpotIn(Strict):
@@ -62,7 +63,7 @@ class OnIn(Strict):
     plates: str | Figure | None = Field(None, description="both faces on metal that is kept at this temperature")
     bath: str | Figure | None = None
     of: Literal["fat", "bag"] | None = Field(None, description="of a bath: warm fat, or stirred water about a bag")
-    rest: str | None = Field(None, description="open, board, foil, sauce or paper")
+    rest: str | None = Field(None, description="open, board, foil, sauce, paper or cooler")
     counter: str | Figure | None = Field(None, description="on a rack in a room of this temperature")
 
     @model_validator(mode="after")

@@ -14,7 +14,7 @@ from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.fats import FATS
 from brasko.core.heat.constants import FILM_MOST, PATTED_DRY
 from brasko.core.heat.simulation import MODEL_VERSION, Food
-from brasko.core.planner.methods import CRUSTS
+from brasko.core.planner.methods import CRUSTS, SALTED_SURFACE
 from brasko.formats import words
 from brasko.formats.cook import CookedPieceIn, CookIn, CookOut, CookStepIn, CookStepOut, GrateSpotIn, OnIn
 from brasko.formats.fire import OwnFireIn
@@ -23,8 +23,15 @@ from brasko.formats.piece import SPOKEN, renamed
 
 OPEN_ENDED_H = 4.0
 """What a step without a number of minutes is likely to take."""
-SURFACES = {"patted dry": PATTED_DRY.value, "wet": FILM_MOST.value, "dry": 0.0}
-"""Water on the surface by what it is called [kg m-2]."""
+SURFACES = {
+    "patted dry": (PATTED_DRY.value, 0.0),
+    "wet": (FILM_MOST.value, 0.0),
+    "dry": (0.0, 0.0),
+    **{
+        f"salted {key}": (film.value, dried.value) for key, (film, dried) in SALTED_SURFACE.items() if dried.value > 0.0
+    },
+}
+"""Water on the surface by what it is called, and what its outside has lost to the air of a fridge [kg m-2 each]."""
 
 
 def told(given: CookIn) -> CookOut:
@@ -61,7 +68,9 @@ def _food(given: CookedPieceIn, cut: Cut) -> Food:
             cut.geometry(thickness_m, mass_kg, boned=given.boned),
             cut.material,
             start_c,
-            film_kg_m2=SURFACES[given.surface],
+            film_kg_m2=SURFACES[given.surface][0],
+            dried_kg_m2=SURFACES[given.surface][1],
+            altitude_m=given.altitude_m,
             skin_passes=cut.skin_passes,
             probe_by_hand=True,
         )

@@ -11,6 +11,7 @@ from brasko.core.planner.programme import phase_of
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Step
 from brasko.formats.cook import COOK_FORMAT, CookIn
+from brasko.formats.cook_convert import SURFACES
 from brasko.formats.fire_convert import said_setup
 
 CURVE_S = 10.0
@@ -27,6 +28,8 @@ def cook_of_plan(wish: Wish, solution: Solution) -> CookIn:
             "weight": wish.mass_kg * 1000.0,
             "boned": wish.boned,
             "start": wish.start_c,
+            "surface": _surface(wish),
+            "altitude_m": wish.altitude_m,
         },
         "steps": [_step(wish, step) for step in solution.programme],
         "every_s": CURVE_S,
@@ -35,6 +38,11 @@ def cook_of_plan(wish: Wish, solution: Solution) -> CookIn:
         out = {"on": {"counter": wish.air_c}, "until": {"minutes": wish.temper_s / 60.0}, "name": "temper"}
         said["steps"].insert(0, out)
     return CookIn.model_validate(said)
+
+
+def _surface(wish: Wish) -> str:
+    salted = f"salted {wish.salting}"
+    return salted if salted in SURFACES else "patted dry"
 
 
 def _step(wish: Wish, step: Step) -> dict[str, Any]:
@@ -64,7 +72,7 @@ def _on(wish: Wish, step: Step) -> dict[str, Any]:
             return {"bath": zone.air_c, "of": "fat"}
         known = wish.gentle_heat
         learned = {"warmer_by_k": known.air_more_k, "film_times": known.film_more}
-        wrap = {"wrap": wish.wrap} if step.name != "gentle" else {}
+        wrap = {"wrap": wish.wrap} if step.name != "gentle" and wish.wrap != "none" else {}
         held = {"air": zone.air_c} if wish.air_short_k > 0.0 else {}
         return {"fire": _fire(wish.own_as_set), "place": "gentle", **held, **learned, **wrap}
     place: dict[str, Any] = {"place": "pan" if wish.in_pan else "sear"}

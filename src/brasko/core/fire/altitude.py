@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-from brasko.core.errors import InvalidInput, require_between
-from brasko.core.heat.vapour import saturation_temperature_c
+from brasko.core.errors import InvalidInput
+from brasko.core.heat.vapour import boiling_c
 from brasko.core.words import quantity
 
 CheckKind = Literal["ice", "boiling"]
@@ -16,21 +16,6 @@ WIDEST_APART_K = 6.0
 no source)."""
 WIDEST_CORRECTION_K = 5.0
 """A thermometer further off than this wants a repair, not a correction (common practice, no source)."""
-
-
-def pressure_pa(altitude_m: float) -> float:
-    """Usual air pressure at an altitude: p = 101325 (1 - 2.25577e-5 h)^5.25588.
-
-    Source: icao_1993, the standard atmosphere below 11 km. Checked: tests/core/test_fire_grate.py.
-    """
-    require_between("altitude_m", altitude_m, -430.0, 5000.0, "m")
-    return float(101325.0 * (1.0 - 2.25577e-5 * altitude_m) ** 5.25588)
-
-
-def boiling_c(altitude_m: float) -> float:
-    """Temperature at which water boils there [°C]. Checked: the reference library for water and steam
-    (tests/core/test_fire_grate.py)."""
-    return saturation_temperature_c(pressure_pa(altitude_m))
 
 
 @dataclass(frozen=True)

@@ -125,7 +125,8 @@ def wet_window() -> WetWindow:
     folds = np.log(np.maximum(time, 1.0) / most_s) / np.log(DRY_AFTER_S / most_s)
     share = np.exp(-np.log(2.0) * folds**2)
     film = PATTED_DRY.value + (FILM_MOST.value - PATTED_DRY.value) * share
-    sear = programme_of(EXAMPLE, PULL_C)[:1]
+    # turned often, so that no side more or less hides what the water costs
+    sear = programme_of(replace(EXAMPLE, flip_every_s=15.0), PULL_C)[:1]
 
     def sears_s(film_kg_m2: float) -> float:
         return simulate(replace(EXAMPLE.food, film_kg_m2=film_kg_m2), sear, every_s=EVERY_S).duration_s

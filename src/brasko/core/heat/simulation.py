@@ -18,6 +18,7 @@ from brasko.core.heat.geometry import Grid, graded_grid
 from brasko.core.heat.kernel import columns as kernel
 from brasko.core.heat.kernel.loop import Begins, Body, Kept, Looks, run
 from brasko.core.heat.thermometer import NO_STEM, stem_of
+from brasko.core.heat.vapour import pressure_pa
 from brasko.core.heat.vectors import constants_vector, material_vector, step_row
 from brasko.core.programme.steps import Programme
 from brasko.core.uncertainty.general import general
@@ -25,7 +26,7 @@ from brasko.core.words import say
 
 Floats = NDArray[np.float64]
 
-MODEL_VERSION = "7"
+MODEL_VERSION = "8"
 """Raised whenever the same input may give another answer; kept with every plan."""
 
 _TABLE = vapour.saturation_table()
@@ -49,9 +50,11 @@ class Food:
 
     moisture            False keeps the water where it is: no evaporation, boiling or drip
     film_kg_m2          water on the surface: about 0.02 patted dry, 0.1 and more wet
+    dried_kg_m2         water that its outermost layer has lost to the air of a fridge
     skin_passes         share of the vapour that skin or a casing lets through
     probe_depth_share   how far a probe's tip lies from face a, as a share of the thickness
     probe_by_hand       the probe is a thermometer whose stem leads heat to its tip; False feels at a point
+    altitude_m          above the sea: water boils sooner in thin air, and dries faster
     core_is_read        the core is what a thermometer put into the middle by hand shows; False takes the coldest point
     """
 
@@ -60,14 +63,18 @@ class Food:
     start_c: float
     moisture: bool = True
     film_kg_m2: float = known.PATTED_DRY.value
+    dried_kg_m2: float = 0.0
     probe_depth_share: float = 0.5
     skin_passes: float = 1.0
     probe_by_hand: bool = False
     core_is_read: bool = False
+    altitude_m: float = 0.0
 
     def __post_init__(self) -> None:
         require_between("start_c", self.start_c, -5.0, 150.0, "°C")
         require_between("film_kg_m2", self.film_kg_m2, 0.0, known.FILM_MOST.value, "kg/m2")
+        require_between("altitude_m", self.altitude_m, -430.0, 5000.0, "m")
+        require_between("dried_kg_m2", self.dried_kg_m2, 0.0, known.MOST_DRIED.value, "kg/m2")
         require_between("skin_passes", self.skin_passes, 0.0, 1.0, "")
         require_between("probe_depth_share", self.probe_depth_share, 0.0, 1.0, "")
 
@@ -186,7 +193,7 @@ def initial_state(food: Food, grid: Grid) -> State:
     """A piece at one temperature, raw, with face a down."""
     shape = (len(grid.dz_m), len(grid.dr_m))
     temp = np.full(shape, food.start_c)
-    water = _raw_water(food, grid)
+    water = _first_water(food, grid)
     return State(
         temp,
         water,
@@ -239,6 +246,7 @@ def simulate(
     middle = stem_of(food.geometry, refine, 0.5, True) if food.core_is_read else NO_STEM
     metal_before = _metal_before(programme, state)
     angles = _angles(programme)
+    thin = pressure_pa(food.altitude_m) / pressure_pa(0.0)
     n, nf, nflip, a_down, metal_c = run(
         Body(
             dz=grid.dz_m,
@@ -249,9 +257,9 @@ def simulate(
             inner=grid.inner_columns,
         ),
         material_vector(food.material),
-        constants_vector(food.moisture, refine, food.skin_passes),
+        constants_vector(food.moisture, refine, food.skin_passes, food.altitude_m),
         _TABLE,
-        np.array([step_row(s, food.skin_passes if food.moisture else 0.0, angles) for s in programme]),
+        np.array([step_row(s, food.skin_passes if food.moisture else 0.0, angles, thin) for s in programme]),
         Looks(every_s, spacing, probe, middle, grid.middle_column),
         Begins(
             t=temp,
@@ -339,6 +347,19 @@ def _raw_water(food: Food, grid: Grid) -> Floats:
     water: Floats = grid.volume_m3 * food.material.water_kg_m3
     water[:, : grid.bone_columns] = 0.0
     return water
+
+
+def _first_water(food: Food, grid: Grid) -> Floats:
+    """Water as the cook begins: the raw piece's, but for what the air of a fridge has taken from its outside."""
+    raw = _raw_water(food, grid)
+    if not food.moisture or food.dried_kg_m2 <= 0.0:
+        return raw
+    up, out = np.cumsum(grid.dz_m), np.cumsum(grid.dr_m)
+    from_face = np.minimum(up, up[-1] - up + grid.dz_m) - grid.dz_m / 2.0
+    depth = np.minimum.outer(from_face, out[-1] - out + grid.dr_m / 2.0)
+    layer = known.DRIED_LAYER.value
+    share = food.dried_kg_m2 / (food.material.water_kg_m3 * layer)
+    return np.asarray(raw * (1.0 - share * np.exp(-depth / layer)))
 
 
 def _first_film(food: Food, grid: Grid) -> Floats:

@@ -7,6 +7,8 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
+from brasko.core.errors import require_between
+
 TABLE_START_C = -10.0
 TABLE_STEP_C = 0.25
 TABLE_END_C = 160.0
@@ -69,3 +71,18 @@ def saturation_table() -> NDArray[np.float64]:
     """Saturation pressure [Pa] at TABLE_START_C, TABLE_START_C + TABLE_STEP_C, … TABLE_END_C."""
     count = round((TABLE_END_C - TABLE_START_C) / TABLE_STEP_C) + 1
     return saturation_pressure_pa(np.linspace(TABLE_START_C, TABLE_END_C, count))
+
+
+def pressure_pa(altitude_m: float) -> float:
+    """Usual air pressure at an altitude: p = 101325 (1 - 2.25577e-5 h)^5.25588.
+
+    Source: icao_1993, the standard atmosphere below 11 km. Checked: tests/core/test_fire_grate.py.
+    """
+    require_between("altitude_m", altitude_m, -430.0, 5000.0, "m")
+    return float(101325.0 * (1.0 - 2.25577e-5 * altitude_m) ** 5.25588)
+
+
+def boiling_c(altitude_m: float) -> float:
+    """Temperature at which water boils there [°C]. Checked: the reference library for water and steam
+    (tests/core/test_fire_grate.py)."""
+    return saturation_temperature_c(pressure_pa(altitude_m))

@@ -28,7 +28,7 @@ def material_vector(m: Material) -> Floats:
     return np.array([*m.heat_dry, *m.heat_water, *m.k_wet, *k_dry, m.water_kg_m3, m.solids_kg_m3, *holding, *bone])
 
 
-def constants_vector(moisture: bool, refine: float = 1.0, skin_passes: float = 1.0) -> Floats:
+def constants_vector(moisture: bool, refine: float = 1.0, skin_passes: float = 1.0, altitude_m: float = 0.0) -> Floats:
     """The kernel's constants. A grid finer than the default takes steps that are shorter in the same measure.
 
     Juice gets through a skin as badly as vapour does: the rest runs off under it.
@@ -39,7 +39,7 @@ def constants_vector(moisture: bool, refine: float = 1.0, skin_passes: float = 1
         [
             known.LATENT_AT_0C.value,
             known.LATENT_SLOPE.value,
-            known.BOILING_C.value,
+            known.BOILING_C.value if altitude_m == 0.0 else vapour.boiling_c(altitude_m),
             g.creeps_m2_s,
             known.LEAST_MOISTURE.value,
             known.WHOLLY_WET.value,
@@ -70,16 +70,21 @@ def constants_vector(moisture: bool, refine: float = 1.0, skin_passes: float = 1
             (known.BOILING_STEP if refine >= 1.0 else known.BOILING_STEP_COARSE).value / finer,
             (known.STEP_GROWTH if refine >= 1.0 else known.STEP_GROWTH_COARSE).value / finer,
             vapour.GAS_CONSTANT_VAPOUR_J_KGK,
-            known.AIR_PRESSURE.value,
-            1.0 - (1.0 - g.runs_off) * skin_passes,
+            vapour.pressure_pa(altitude_m),
+            g.clings_kg_m2s,
             known.SEEPS_AS_FAST_M.value,
+            skin_passes,
         ]
     )
 
 
-def side_row(side: Side, passes: float) -> list[float]:
+def side_row(side: Side, passes: float, thin: float = 1.0) -> list[float]:
     """What one side sees: film, radiation made into source and coefficient, contact, vapour; passes is the skin's share
-    of it."""
+    of it.
+
+    thin is the air's pressure, in parts of that at the sea: a film carries less heat, by its square root, as a laminar
+    one does, and more vapour, which finds its way through thin air the faster.
+    """
     coefficient = known.STEFAN_BOLTZMANN.value * side.view_factor * side.emissivity
     source = 0.0
     if side.radiant_c is None:
@@ -88,14 +93,15 @@ def side_row(side: Side, passes: float) -> list[float]:
         source = coefficient * (side.radiant_c + 273.15) ** 4
     film_k = 273.15 + 0.5 * (min(side.air_c, 300.0) + 60.0)
     air_heat = 353.0 / film_k * 1007.0
-    mass_h = passes * side.h_w_m2k / (air_heat * known.LEWIS_FACTOR.value) if side.vapour_open else 0.0
+    film = side.h_w_m2k * math.sqrt(thin)
+    mass_h = passes * film / (thin * air_heat * known.LEWIS_FACTOR.value) if side.vapour_open else 0.0
     contact = 0.0 if side.contact_c is None else side.contact_w_m2k
     pressure = side.vapour_kg_m3 * vapour.GAS_CONSTANT_VAPOUR_J_KGK * (side.air_c + 273.15)
-    pressure = min(pressure, 0.99 * known.AIR_PRESSURE.value)
-    return [side.air_c, side.h_w_m2k, source, coefficient, side.contact_c or 0.0, contact, pressure, mass_h]
+    pressure = min(pressure, 0.99 * thin * known.AIR_PRESSURE.value)
+    return [side.air_c, film, source, coefficient, side.contact_c or 0.0, contact, pressure, mass_h]
 
 
-def step_row(step: Step, passes: float, angles: tuple[float, ...]) -> list[float]:
+def step_row(step: Step, passes: float, angles: tuple[float, ...], thin: float = 1.0) -> list[float]:
     """One step: its three sides, when it ends, how it is flipped, what lies under it. Raises InvalidInput."""
     around, until, off = step.surroundings, step.until, kernel.OFF
     if step.metal is not None and around.bottom.contact_c is not None:
@@ -108,9 +114,9 @@ def step_row(step: Step, passes: float, angles: tuple[float, ...]) -> list[float
         return math.inf if value is None else value
 
     return [
-        *side_row(around.bottom, passes),
-        *side_row(around.top, passes),
-        *side_row(around.edge, passes),
+        *side_row(around.bottom, passes, thin),
+        *side_row(around.top, passes, thin),
+        *side_row(around.edge, passes, thin),
         temp(until.core_c),
         until.max_s,
         endless(until.crust_s),

@@ -26,9 +26,9 @@ class General:
 
     air_stirs           how much better than a smooth flow a chamber's turbulence carries heat
     bed_loses           what a bed of coals gives off elsewhere, in parts of what its face shines upwards
-    food_gives_kg_s     water that food gives to the air of a chamber
+    food_gives          share of the heat of a chamber's air that becomes steam at the food
     squeeze_s           how fast juice above the holding capacity leaves at 70 °C
-    runs_off            share of that juice that runs along the fibres and off the piece at once, and wets no face
+    clings_kg_m2s       of juice that comes out of a face so fast half runs off at once; of slower juice less
     holding_loss, holding_mid_c
                         how much of the holding capacity heat takes, and about which temperature
     creeps_m2_s         diffusivity of water in meat that is as wet as raw
@@ -43,9 +43,9 @@ class General:
 
     air_stirs: float
     bed_loses: float
-    food_gives_kg_s: float
+    food_gives: float
     squeeze_s: float
-    runs_off: float
+    clings_kg_m2s: float
     holding_loss: float
     holding_mid_c: float
     creeps_m2_s: float

@@ -10,6 +10,7 @@ from ninja import Router, Status
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire import altitude
 from brasko.core.fire.grills import WARES, Ware
+from brasko.core.heat import vapour
 from brasko.core.learning.fires import USUAL
 from brasko.formats.fire import GrillIn, OwnFireIn
 from brasko.formats.fire_convert import grill_of, own_of
@@ -295,7 +296,7 @@ def revoke_thermometer(request: CookRequest, thermometer_id: int) -> Thermometer
 def get_true_readings(request: CookRequest, altitude_m: float = 0.0) -> TrueOut:
     """What a sound thermometer reads in ice water and in boiling water at an altitude."""
     return TrueOut(
-        ice_c=altitude.ICE_C, boiling_c=altitude.boiling_c(altitude_m), pressure_pa=altitude.pressure_pa(altitude_m)
+        ice_c=altitude.ICE_C, boiling_c=vapour.boiling_c(altitude_m), pressure_pa=vapour.pressure_pa(altitude_m)
     )
 
 

@@ -85,10 +85,11 @@ MARKS = 4
     C_TAU_GROWS,
     C_GAS,
     C_PRESSURE,
-    C_RUNS_OFF,
+    C_CLINGS,
     C_SEEPS_M,
+    C_PASSES,
     CONSTANTS_SIZE,
-) = range(37)
+) = range(38)
 # tallies
 (
     E_START,

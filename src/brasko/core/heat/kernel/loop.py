@@ -346,7 +346,7 @@ def run(body, m, c, table, steps, looks, begins, kept):
                     ts[:], tally[:], gone[:] = keep_ts, keep_tally, keep_gone
                 if c[C_MOIST] > 0.0:
                     squeezed(t, w, enthalpy, still, m, c, holding, pace, tau, step[PRESSED], tally, flat, juice)
-                    wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally)
+                    wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tau, tally)
                 faces_prepared(
                     t,
                     cap,

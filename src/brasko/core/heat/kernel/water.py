@@ -9,6 +9,7 @@ import numpy as np
 from brasko.core.heat.kernel.cells import ability, dry_heat, heat_capacities, liquid_heat, temperature_of
 from brasko.core.heat.kernel.columns import (
     C_BOIL,
+    C_CLINGS,
     C_DLIQ,
     C_FILM,
     C_HANGS,
@@ -16,7 +17,7 @@ from brasko.core.heat.kernel.columns import (
     C_LAT0,
     C_LAT1,
     C_MOIST,
-    C_RUNS_OFF,
+    C_PASSES,
     C_SEEPS_M,
     C_SQUEEZE_C,
     C_SQUEEZE_K,
@@ -188,16 +189,19 @@ def seeping(ts, ws, solids, share, holding, pace, time_s, lost):
 
 
 @borrowing
-def wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tally):
-    """Let a share of the juice run off at once and spread the rest evenly over the face that it came out of. One that
-    boils sheds it, the upper face holds a puddle, the lower one and the edge what hangs on them; the rest, and what no
-    air takes up, drips off.
+def wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tau, tally):
+    """Spread juice evenly over the face that it came out of, but for what runs off at once: the more, the faster it
+    comes, for a thin film clings and a thick one flows, and all that a skin holds back. A face that boils sheds it, the
+    upper one holds a puddle, the lower one and the edge what hangs on them; the rest, and what no air takes up, drips
+    off.
     """
     nz, nr = dz.shape[0], area_z.shape[0]
     upright, level = face_r[nr] * dz.sum(), area_z[bone:].sum()
     for face in range(3):
-        tally[W_DRIP] += c[C_RUNS_OFF] * juice[face]
-        each = (1.0 - c[C_RUNS_OFF]) * juice[face] / (upright if face == 2 else level)
+        out_of = upright if face == 2 else level
+        stays = c[C_PASSES] * c[C_CLINGS] / (c[C_CLINGS] + juice[face] / (out_of * tau))
+        tally[W_DRIP] += (1.0 - stays) * juice[face]
+        each = stays * juice[face] / out_of
         hangs = c[C_HANGS] if face == 2 or face == down else c[C_FILM]
         for n in range(nz if face == 2 else nr):
             if face < 2 and n < bone:
