@@ -39,7 +39,7 @@ def test_a_step_goes_on_where_the_one_before_ended():
 
 def test_a_pan_keeps_the_heat_that_is_left_in_it():
     """Turned over in the same pan the second side finds it cooler; a fresh pan is hot again."""
-    pan = InPan(250.0)
+    pan = InPan(250.0, power_w=1000.0)
     same = cooked(cook(CookStep("a", pan, Ends(3.0)), CookStep("b", pan, Ends(0.5), flip_first=True)))
     fresh = cooked(
         cook(CookStep("a", pan, Ends(3.0)), CookStep("b", replace(pan, start_c=251.0), Ends(0.5), flip_first=True))

@@ -65,6 +65,20 @@ LOW = "low_and_slow"
 @pytest.mark.parametrize(
     "wish",
     [
+        Wish("spare_ribs", 0.036, 1.7, 95.0, method="low_and_slow", fire="kettle_ring", crust="none"),
+        Wish("spare_ribs", 0.036, 1.7, 95.0, method="low_and_slow", fire="pellet", crust="none", wrap="foil"),
+        replace(RIBEYE, salt="overnight", altitude_m=1500.0),
+        Wish("pork_shoulder", 0.1, 2.0, 93.0, method="low_and_slow", fire="offset", crust="none", rest="cooler"),
+    ],
+    ids=["soft", "wrapped and soft", "salted and high", "cooler"],
+)
+def test_so_does_one_that_is_soft_salted_high_or_in_a_cooler(wish):
+    gives_itself(wish)
+
+
+@pytest.mark.parametrize(
+    "wish",
+    [
         replace(RIBEYE, method="direct", fire="gas", marks="quarter"),
         replace(RIBEYE, fire="gas", gentle_c=140.0, pull_offset_k=6.0),
         replace(RIBEYE, fire="gas", gentle_c=200.0),

@@ -77,7 +77,7 @@ def test_every_cut_makes_a_wish_at_its_own_size(cut):
     )
     geometry = wish.food.geometry
     width = geometry.half_width_m if geometry.bone_m else 2.0 * geometry.half_width_m
-    assert 0.02 < width < 0.3
+    assert 0.02 < width < 0.35
     assert geometry.volume_m3 * cut.material.density_kg_m3 == pytest.approx(cut.typical_mass_kg)
     assert wish.resting_s >= 120.0
     if wish.minimum is not None:

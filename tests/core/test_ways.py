@@ -246,7 +246,9 @@ def test_every_pick_can_be_planned(cut):
     pick = picked(cut, own.typical_thickness_m, 6 * 3600.0)
     wish = pick.wish(own, own.typical_thickness_m)
     plan = planned(wish, quick=True)
-    assert off_aim_k(plan.solution.result, wish) == pytest.approx(0.0, abs=1.5)
+    off_k = off_aim_k(plan.solution.result, wish)
+    # what is left on until it is soft gets hotter than it has to
+    assert -1.5 <= off_k <= (10.0 if own.softens_s else 1.5)
 
 
 def test_other_ways_are_computed_and_compared():

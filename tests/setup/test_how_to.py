@@ -11,7 +11,7 @@ import pytest
 
 ROOT = Path(__file__).resolve().parents[2]
 CHEEK = (
-    "beef_cheek,Beef cheek,beef,intact,0.720,0.190,0.080,0.010,0,disc,45,400,0,0,,1,0,1,93,0.012,low_and_slow,none,"
+    "beef_cheek,Beef cheek,beef,intact,0.720,0.190,0.080,0.010,0,disc,45,400,0,0,,1,0,1,93,5,0.012,low_and_slow,none,"
     "from memory,sinew all through: it gives way after hours"
 )
 CHEEK_SERVED = "beef_cheek,250,0.05,0,15,Across the grain,common practice"
@@ -67,7 +67,8 @@ def test_a_cut_is_two_rows(copy):
     found = json.loads(run(copy, PLANNED))
     assert found["method"] == "low_and_slow"
     assert 2.0 < found["hours"] < 12.0
-    assert found["peak"] == pytest.approx(93.0, abs=1.0)
+    # hot at 93 °C, and left on until it is soft
+    assert 92.0 <= found["peak"] <= 101.0
     assert {"season", "on", "serve"} <= set(found["tasks"])
     assert found["parts"] == []
 

@@ -42,6 +42,11 @@ def wrapped(around: Surroundings, wrap: str) -> Surroundings:
 _BOARD = Side(air_c=25.0, contact_c=30.0, contact_w_m2k=10.0)
 """A wooden board: a poor conductor that warms under the meat (assumed)."""
 
+COOLER_W_M2K = Sourced(1.3, "W m-2 K-1", "", "common practice")
+"""What a box with thick walls, its lid shut, lets out through them and through towels about the meat: a shoulder in it
+falls 6 to 12 °F an hour."""
+_IN_COOLER = Side(air_c=22.0, h_w_m2k=COOLER_W_M2K.value, vapour_open=False)
+
 RESTS: dict[str, tuple[str, Surroundings]] = {
     "open": (say("rests-on-a-rack-open"), standing_in(22.0)),
     "board": (
@@ -74,5 +79,6 @@ RESTS: dict[str, tuple[str, Surroundings]] = {
             *(Side(air_c=34.0, h_w_m2k=4.0, radiant_c=34.0, emissivity=0.8, vapour_kg_m3=0.030) for _ in range(3))
         ),
     ),
+    "cooler": (say("rests-in-a-cooler-in-towels"), Surroundings(_IN_COOLER, _IN_COOLER, _IN_COOLER)),
 }
 """Foil shines little and keeps the steam in; paper lets some of it through (assumed)."""

@@ -24,7 +24,8 @@ class Cut:
     roasted in, where that is not the gentle heat of the fire (common practice, no source); holding_shift_k and
     holding_share are of its juice (see foods.properties): fish gives it up some ten degrees sooner than meat (assumed),
     poultry loses three quarters of what red meat does, salted sausage meat half, plants none (from memory); length_m
-    and bone_m are of a bar (see foods.shape); method and crust are keys of the planner's tables.
+    and bone_m are of a bar (see foods.shape); softens_s is how long its collagen takes at 85 °C, 0 for what is tender
+    (common practice); method and crust are keys of the planner's tables.
     """
 
     key: str
@@ -38,6 +39,7 @@ class Cut:
     length_m: float
     bone_m: float
     default_finish_c: float
+    softens_s: float
     skin_passes: float
     holding_shift_k: float
     holding_share: float
@@ -99,6 +101,7 @@ def _cut_of(row: dict[str, str]) -> Cut:
         length_m=float(row["length_mm"]) / 1000.0,
         bone_m=float(row["bone_mm"]) / 1000.0,
         default_finish_c=float(row["default_finish_c"]),
+        softens_s=float(row["softens_h"]) * 3600.0,
         skin_passes=float(row["skin_passes"]),
         holding_shift_k=float(row["holding_shift_k"]),
         holding_share=float(row["holding_share"]),

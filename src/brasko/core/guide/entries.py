@@ -73,6 +73,7 @@ _REST_TEXT = {
     "foil": say("entries-loose-foil-holds-heat-and-steam"),
     "sauce": say("entries-warm-sauce-or-juices-under-it"),
     "paper": say("entries-paper-lets-some-steam-through-between"),
+    "cooler": say("entries-a-cooler-keeps-a-roast-hot"),
 }
 """What each way of resting does."""
 

@@ -226,6 +226,10 @@ def _germs(wish: Wish, solution: Solution) -> list[Caution]:
     if wish.reading_c is not None and end.least_peak_c < wish.reading_c - LEAST_TOLD_K:
         said = say("cautions-the-part-heated-least", least=quantity.temp(end.least_peak_c))
         notes.append(Caution("least_part", "rest", said))
+    coldest = result.steps[-1].coldest_c
+    if wish.rest == "cooler" and coldest < WARM_ZONE_HIGH_C:
+        said = say("cautions-too-cold-in-the-cooler", coldest=quantity.temp(coldest))
+        notes.append(Caution("cooler", "rest", said))
     warm_s = warm_zone_s(solution)
     if warm_s > THROUGH_WARM_ZONE_S.value:
         notes.append(

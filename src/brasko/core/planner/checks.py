@@ -16,6 +16,9 @@ from brasko.core.words import quantity, say
 if TYPE_CHECKING:
     from brasko.core.planner.wish import Wish
 
+LONGEST_OPEN_REST_S = 120 * 60.0
+"""Nothing rests longer on a board or rack: it is cold by then (assumed)."""
+
 
 def checked(wish: Wish) -> None:
     """Raise InvalidInput or UnknownName where the wish breaks a bound."""
@@ -100,6 +103,9 @@ def _check_ways(wish: Wish) -> None:
         raise InvalidInput("flip_every_s", say("checks-cannot-go-with-marks-marks-want"))
     if wish.lid != "usual" and not wish.has_lid:
         raise InvalidInput("lid", say("checks-is-not-there-this-sear-has"), suggestion="usual")
+    if wish.rest_s is not None and wish.rest_s > LONGEST_OPEN_REST_S and wish.rest != "cooler":
+        longest = quantity.span(LONGEST_OPEN_REST_S)
+        raise InvalidInput("rest_s", say("checks-rests-so-long-in-a-cooler-only", longest=longest), suggestion="120")
     if wish.wrap != "none" and wish.method != "low_and_slow":
         raise InvalidInput("wrap", say("checks-is-for-the-long-cooks-low"), suggestion="none")
 

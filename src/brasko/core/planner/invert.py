@@ -10,10 +10,11 @@ from functools import partial
 
 from brasko.core.errors import Infeasible
 from brasko.core.fire.rests import RESTS
+from brasko.core.foods.softness import softness
 from brasko.core.heat.simulation import Floats, Result, simulate
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, heat_end_c, off_aim_k
 from brasko.core.planner.infeasible import TooFierce, lighter_crusts, no_such_finish, not_in_time
-from brasko.core.planner.methods import CRUST_ENOUGH
+from brasko.core.planner.methods import CRUST_ENOUGH, TENDER_C
 from brasko.core.planner.programme import SEARCH_REFINE, SHORTEST_SEAR_S, Sear, phase_of, programme_of, the_phase
 from brasko.core.planner.search import (
     FLATTEST,
@@ -49,6 +50,8 @@ RISE_NEAR_K = 0.2
 """A sear that adds this nearly the most it may is not made longer (assumed)."""
 LOOSER_AFTER, MOST_TRIES = 7, 12
 """Tries for a pull and its sear: from here on a looser miss will do, and so many at the most (assumed)."""
+SOFT_NEAR = 0.02
+"""A tough cut is as soft as it has to be within this share of its time."""
 LONGEST_SIDE_S = 600.0
 """Nothing is left on one side over the fire for longer (assumed)."""
 
@@ -57,7 +60,8 @@ LONGEST_SIDE_S = 600.0
 class Solution:
     """A programme that meets the wish, and what it does to the food.
 
-    sear_s is 0 where the whole cook is over the fire, unless marks want its length; tries counts simulations.
+    sear_s is 0 where the whole cook is over the fire, unless marks want its length; without a sear it is how much
+    longer a tough cut stays in the heat until it is soft; tries counts simulations.
     """
 
     programme: Programme
@@ -128,6 +132,8 @@ def _solved(wish: Wish, every_s: float, frame_s: float | None, quick: bool) -> S
             other = _found(coarse, once, pull, every_s, frame_s, tolerance, quick)
             if _crust(other.result) > _crust(best.result):
                 best, wish = other, once
+    if wants_softening(wish):
+        best = _softened(wish, best, coarse, every_s, frame_s)
     return best if quick or not by_usual else _rested(wish, best, every_s, frame_s)
 
 
@@ -156,6 +162,33 @@ def _still_climbs(found: Solution) -> bool:
     return _peak_in_rest_s(found.result) > STILL_CLIMBS * found.rest_s
 
 
+def wants_softening(wish: Wish) -> bool:
+    """Whether a cut is cooked until it is soft, not only until it is hot."""
+    return wish.the_cut.softens_s > 0.0 and wish.finish_c >= TENDER_C and "sear" not in wish.how.phases
+
+
+def _softened(wish: Wish, found: Solution, coarse: Search, every_s: float, frame_s: float | None) -> Solution:
+    """The same, left in the heat beyond its reading for as long as its collagen still takes; the reading climbs on."""
+    flips, hold_s, result = found.flip_every_s, 0.0, found.result
+    for _ in range(MAX_CORRECTIONS):
+        lacks = 1.0 - softness(result.time_s, result.core_c, wish.the_cut.softens_s)
+        if abs(lacks) < SOFT_NEAR or (lacks < 0.0 and hold_s <= 0.0):
+            break
+        last = float(result.steps[-2].core_c)
+        pace = softness((0.0, 1.0), (last, last), wish.the_cut.softens_s)
+        hold_s = max(hold_s + lacks / pace, 0.0)
+        programme = programme_of(wish, found.pull_c, (hold_s, flips))
+        result = simulate(
+            coarse.food, programme, every_s=every_s, frame_s=frame_s, refine=coarse.refine, start=coarse.start
+        )
+    if hold_s <= 0.0:
+        return found
+    fine = Search(wish, 1.0, every_s, frame_s)
+    programme = programme_of(wish, found.pull_c, (hold_s, flips))
+    result = simulate(fine.food, programme, every_s=every_s, frame_s=frame_s, start=fine.start)
+    return replace(found, programme=programme, sear_s=hold_s, result=result)
+
+
 def _rested(wish: Wish, found: Solution, every_s: float, frame_s: float | None) -> Solution:
     """The same with a rest as long as is usual or, where the core still climbs then, until its peak is just past."""
     fine = Search(wish, 1.0, every_s, frame_s)
@@ -168,7 +201,7 @@ def _rested(wish: Wish, found: Solution, every_s: float, frame_s: float | None) 
         return found
     fine = Search(replace(wish, rest_s=rest_s), 1.0, every_s, frame_s)
     fine.slow_s = found.result.duration_s
-    sear = None if "sear" not in wish.how.phases else found.sear
+    sear = None if "sear" not in wish.how.phases and found.sear_s <= 0.0 else found.sear
     result = _shown(fine, found.pull_c, sear, every_s, frame_s)
     return replace(
         found, programme=programme_of(fine.wish, found.pull_c, sear), result=result, tries=found.tries + fine.tries

@@ -129,6 +129,8 @@ METHODS: dict[str, Method] = {
 }
 """Every method by its key, in the order in which it is offered."""
 
+TENDER_C = 85.0
+"""A finish that only hours give: the cut is to fall apart."""
 CRUST_ENOUGH = 0.8
 """A crust counts as met from this share of its dose on: browning doubles every 10 °C, so 0.8 is a matter of 3 °C."""
 CRUSTS: dict[str, tuple[str, Sourced]] = {
@@ -159,6 +161,15 @@ SALTS: dict[str, str] = {
     "twice": say("methods-half-the-night-before-half-at"),
 }
 """How it is salted, by key."""
+
+SALTED_SURFACE: dict[str, tuple[Sourced, Sourced]] = {
+    "hour": (Sourced(0.02, "kg m-2", "", "assumed"), Sourced(0.0, "kg m-2", "", "assumed")),
+    "just_before": (Sourced(0.02, "kg m-2", "", "assumed"), Sourced(0.0, "kg m-2", "", "assumed")),
+    "overnight": (Sourced(0.0, "kg m-2", "", "assumed"), Sourced(0.2, "kg m-2", "", "common practice")),
+    "twice": (Sourced(0.01, "kg m-2", "", "assumed"), Sourced(0.2, "kg m-2", "", "common practice")),
+}
+"""What lies on a salted surface when it goes on, and what the air of the fridge has taken out of its outside: a night
+in the open costs a steak one to two per cent of its weight."""
 
 TREATMENTS: dict[str, str] = {
     "whole": say("methods-whole-as-cut"),

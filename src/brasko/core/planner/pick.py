@@ -10,7 +10,7 @@ from brasko.core.fire.own import fires_of_kind
 from brasko.core.foods.cuts import Cut, cut_named
 from brasko.core.planner.infeasible import TooFierce
 from brasko.core.planner.invert import solved
-from brasko.core.planner.methods import CRUSTS, METHODS
+from brasko.core.planner.methods import CRUSTS, METHODS, TENDER_C
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import needs_choice
 from brasko.core.words import quantity, say
@@ -20,8 +20,6 @@ THIN_M, THICK_M = 0.0254, 0.0375
 CHIMNEY_MOST_M, CHIMNEY_WIDTH_M = 0.032, 0.22
 PAN_WIDTH_M = 0.26
 FIERCE_MOST_M = 0.05
-TENDER_C = 85.0
-"""A finish that only hours give: the cut is to fall apart."""
 OVERNIGHT_NEEDS_S, HOUR_NEEDS_S = 15 * 3600.0, 45 * 60.0
 HOT_GENTLE_C = 175.0
 """Birds and roots want a hotter cool side, about 350 °F: nothing in them is kept pink (common practice, no source)."""

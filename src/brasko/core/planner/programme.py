@@ -1,7 +1,7 @@
 """The programme a method makes of a wish: one representation for planning, simulating, cooking and logging.
 
 A phase may be several steps: a sear with marks is four, a long cook that is wrapped is two. Their names begin with the
-phase's ("sear", "sear_turned", "sear_over", "sear_over_turned"; "gentle", "gentle_wrapped").
+phase's ("sear", "sear_turned", "sear_over", "sear_over_turned"; "gentle", "gentle_wrapped", "gentle_soft").
 """
 
 from __future__ import annotations
@@ -69,7 +69,7 @@ def programme_of(
 
     sear fixes the length and flip interval of a sear that is there for the crust; left out, it ends when both faces
     have theirs. Where the whole cook is over the fire its flip interval counts, and with marks its length says when to
-    turn.
+    turn. Where there is no sear its length is how much longer a tough cut stays in the heat until it is soft.
     """
     how, fire = wish.how, wish.the_fire
     flips = wish.flips_s if sear is None else sear[1]
@@ -80,6 +80,8 @@ def programme_of(
         elif phase == "gentle":
             around = fire.zone(how.gentle_at).surroundings
             gentle = _gentle(wish, around, Until(slow_at_most_s or how.longest_s, core_c=pull_c))
+            if "sear" not in how.phases and sear is not None and sear[0] > 0.0:
+                gentle = (*gentle, replace(gentle[-1], name="gentle_soft", until=Until(sear[0])))
             steps += shifted(gentle, wish.gentle_heat.air_more_k, wish.gentle_heat.film_more)
         else:
             if how.slow == "sear":

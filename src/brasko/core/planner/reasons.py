@@ -23,6 +23,7 @@ def step_name(wish: Wish, step: str) -> str:
         "wait": say("reasons-pull-let-it-wait"),
         "rest": say("reasons-rest"),
         "gentle_wrapped": say("reasons-wrap-it", wrap=wish.wrap),
+        "gentle_soft": say("reasons-leave-it-on-until-soft"),
         "sear_over": say("reasons-over"),
         "sear_turned": say("reasons-turn-it", turn=quantity.number(wish.turn_deg)),
         "sear_over_turned": say("reasons-turn-it-again", turn=quantity.number(wish.turn_deg)),
@@ -36,6 +37,12 @@ def step_why(wish: Wish, solution: Solution, step: str) -> str:
         return say("reasons-open-in-the-smoke-until-it")
     if step in ("gentle", "gentle_wrapped"):
         return _gentle_why(wish, solution, step)
+    if step == "gentle_soft":
+        return say(
+            "reasons-hot-enough-and-not-yet-soft",
+            hold=quantity.span(solution.sear_s),
+            end=quantity.temp(solution.result.steps[-2].core_c),
+        )
     if step == "wait":
         if wish.sears_elsewhere:
             return say("reasons-off-on-a-rack-and-over", name=wish.searing_fire.name)

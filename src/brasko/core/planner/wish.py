@@ -26,6 +26,7 @@ from brasko.core.planner.methods import (
     MARKS,
     METHODS,
     RUBS,
+    SALTED_SURFACE,
     SALTS,
     THAWS,
     TREATMENTS,
@@ -160,8 +161,9 @@ class Wish:
         say("wish-ten-f-under-is-the-usual"), slider=(0.0, 25.0), reset_by=("cut", "method"), group="rest", guide="glossary:carry-over",
         own=say("wish-i-pull-by-my-own-rule"), starts=10.0 / 1.8, outside="pull_offset", spoken="pull_offset_k")] = None
     rest: Annotated[str, Answer("name", say("wish-rest"), names=RESTS, picked=True, group="rest", guide="rest:")] = "foil"
-    rest_s: Annotated[float | None, Answer("minutes", say("wish-rest-for"), 1.0, 120.0, slider=(1.0, 60.0), reset_by=("cut",),
+    rest_s: Annotated[float | None, Answer("minutes", say("wish-rest-for"), 1.0, 300.0, slider=(1.0, 60.0), reset_by=("cut",),
         group="rest", own=say("wish-i-set-the-length-of-the"), starts=10.0)] = None
+    altitude_m: Annotated[float, Answer("number", say("wish-altitude"), -430.0, 5000.0, say("wish-altitude-hint"), group="log")] = 0.0
     air_more_k: Annotated[float, Answer("rise", say("wish-air-more"), -40.0, 40.0, reset_by=OF_THE_FIRE, group="log")] = 0.0
     air_spread: Annotated[float, Answer("number", say("wish-air-spread"), 0.05, 1.5, reset_by=OF_THE_FIRE, group="log")] = 1.0
     film_more: Annotated[float, Answer("number", say("wish-film-more"), 0.5, 2.0, reset_by=OF_THE_FIRE, group="log")] = 1.0
@@ -357,10 +359,14 @@ class Wish:
     def food_thicker(self, factor: float) -> Food:
         """The raw piece as it may really be: thicker by a factor, and heavier with it."""
         shape = self.the_cut.geometry(self.thickness_m * factor, self.mass_kg * factor, boned=self.boned)
+        film, dried = SALTED_SURFACE[self.salting]
         return Food(
             shape,
             self.the_cut.material,
             self.start_c,
+            film_kg_m2=film.value,
+            dried_kg_m2=dried.value,
+            altitude_m=self.altitude_m,
             skin_passes=self.the_cut.skin_passes,
             probe_by_hand=True,
             core_is_read=True,

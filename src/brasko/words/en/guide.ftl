@@ -31,3 +31,4 @@ entries-methods = Methods
 entries-fires = Fires
 entries-dangers = Dangers
 entries-words = Words
+entries-a-cooler-keeps-a-roast-hot = Wrapped, in towels, in a box with thick walls and no ice: a big roast falls 6 to 12 °F an hour and goes on softening. Good for hours, as long as it stays above 140 °F: leave the probe in. A steak steams in there.
