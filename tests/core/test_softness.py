@@ -75,6 +75,10 @@ def test_ribs_are_done_when_they_are_soft_and_not_when_they_are_hot():
     (task,) = (t for t in plan.tasks if t.key == "gentle_soft")
     assert "until it's soft" in worded(task.name)
     assert "toothpick" in worded(task.why)
+    (on,) = (t for t in plan.tasks if t.key == "on")
+    assert "stays on after that, until it's soft" in worded(on.why)
+    assert "adds" not in worded(plan.headline)
+    assert "leave it on until it's soft" in worded(plan.headline)
     # a shoulder has had its hours by the time that it is hot
     shoulder = planned(Wish("pork_shoulder", 0.13, 2.8, 93.0, method="low_and_slow", fire="offset", crust="none"))
     assert [step.name for step in shoulder.solution.result.steps] == ["gentle", "rest"]

@@ -77,6 +77,11 @@ class Solution:
         return self.result.duration_s - self.result.steps[-1].start_s
 
     @property
+    def softens_s(self) -> float:
+        """How much longer a tough cut stays in the heat, beyond its reading, until it is soft [s]."""
+        return self.sear_s if self.programme[-2].name == "gentle_soft" else 0.0
+
+    @property
     def sear(self) -> Sear:
         """Length of the sear and time between flips [s]."""
         return self.sear_s, self.flip_every_s

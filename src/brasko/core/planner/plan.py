@@ -160,6 +160,9 @@ def _headline(wish: Wish, solution: Solution) -> str:
         if over > OVERSHOOT_TOLD_K:
             said += say("plan-so-it-ends-over-its-finish", over=quantity.rise(over))
         return said
+    if solution.softens_s > 0.0:
+        end = quantity.temp(solution.result.steps[-2].core_c)
+        return said + say("plan-it-reads-then-softens", pull=quantity.temp(solution.pull_c), end=end)
     said += say("plan-pull-at-what-follows-adds", pull=quantity.temp(solution.pull_c), rise=quantity.rise(rise))
     off = solution.result.peak_core_c - wish.finish_c
     if wish.pull_offset_k is not None and abs(off) > 0.8:

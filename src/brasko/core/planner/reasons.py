@@ -40,7 +40,7 @@ def step_why(wish: Wish, solution: Solution, step: str) -> str:
     if step == "gentle_soft":
         return say(
             "reasons-hot-enough-and-not-yet-soft",
-            hold=quantity.span(solution.sear_s),
+            hold=quantity.span(solution.softens_s),
             end=quantity.temp(solution.result.steps[-2].core_c),
         )
     if step == "wait":
@@ -80,6 +80,8 @@ def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
             pull=quantity.temp(solution.pull_c),
             reading=quantity.least(wish.reading_c),
         )
+    if solution.softens_s > 0.0:
+        return say("reasons-until-it-reads-then-until-soft", pull=quantity.temp(solution.pull_c))
     rise = solution.result.peak_core_c - solution.pull_c
     before_sear = wish.how.phases[0] == "gentle" and "sear" in wish.how.phases
     later = say("reasons-the-sear-and-the-rest-add") if before_sear else say("reasons-the-rest-adds")

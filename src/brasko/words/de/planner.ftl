@@ -307,3 +307,5 @@ checks-rests-so-long-in-a-cooler-only = Eine Ruhe kann höchstens { $longest } d
 cautions-too-cold-in-the-cooler = Am Ende dieser Ruhe ist die kühlste Stelle bei { $coldest }. Behörden verlangen 60 °C und mehr: Ruhe kürzer, und lass einen Fühler stecken.
 wish-altitude = Höhe über dem Meer, in Metern
 wish-altitude-hint = Gegrillt wird bis etwa 5000 m.
+reasons-until-it-reads-then-until-soft = Bis der Kern { $pull } zeigt. Danach bleibt es liegen, bis es weich ist. Kein Wenden nötig.
+plan-it-reads-then-softens = {" "}Bei { $pull } ist es heiß genug; lass es liegen, bis es weich ist, bei etwa { $end }.

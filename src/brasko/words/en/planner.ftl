@@ -366,3 +366,5 @@ checks-rests-so-long-in-a-cooler-only = A rest can last { $longest } at the most
 cautions-too-cold-in-the-cooler = By the end of this rest its coolest part is at { $coldest }. Food-safety agencies ask for 140 °F and more: make the rest shorter, and leave a probe in.
 wish-altitude = Altitude, in meters
 wish-altitude-hint = People barbecue up to about 5,000 m.
+reasons-until-it-reads-then-until-soft = Until the core reads { $pull }. It stays on after that, until it's soft. No flipping needed.
+plan-it-reads-then-softens = {" "}At { $pull } it's hot enough; leave it on until it's soft, at about { $end }.
