@@ -68,6 +68,14 @@ def test_in_thin_air_it_takes_longer_and_what_boils_away_first_is_refused():
         replace(STRIP, altitude_m=9000.0)
 
 
+def test_a_gas_row_that_is_hot_already_is_ready_for_the_sear_at_once():
+    """Hotter gentle air never makes the wait for the burner longer (common practice, no source)."""
+    gas = replace(STRIP, fire="gas")
+    waits = [replace(gas, gentle_c=air_c).wait_s for air_c in (121.0, 127.0, 132.0, 150.0, 200.0)]
+    assert waits == sorted(waits, reverse=True)
+    assert waits[-1] <= 300.0
+
+
 @pytest.mark.parametrize("layout", ["banked", "level", "half"])
 def test_more_coals_are_hotter_under_the_lid_and_over_an_open_bed(layout):
     setup = with_vents(replace(usual_setup(GRILLS["kettle"]), drip_pan=False), 1.0, 1.0)

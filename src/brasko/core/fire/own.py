@@ -279,6 +279,8 @@ def convert_s(setup: FireSetup) -> float:
     opened = opened_for_sear(setup)
     most = chamber.settled(opened).gas_c
     aim = min(SEARING_AIR_C, setup.weather.air_c + 0.9 * (most - setup.weather.air_c))
+    if chamber.settled(replace(setup, lid_open=False)).gas_c >= aim:
+        return LEAST_CONVERT_S
     found = conversion_s(setup, opened, aim)
     return max(LEAST_CONVERT_S, round((found or LONGEST_CONVERT_S) / 30.0) * 30.0)
 
