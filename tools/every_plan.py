@@ -46,6 +46,7 @@ ONE_OF_EACH = (
     "skirt",
     "pork_chop",
     "pork_shoulder",
+    "spare_ribs",
     "burger_80_20",
     "sausage",
     "chicken_breast",
