@@ -3272,7 +3272,7 @@ export interface components {
             of?: ("fat" | "bag") | null;
             /**
              * Rest
-             * @description open, board, foil, sauce or paper
+             * @description open, board, foil, sauce, paper or cooler
              */
             rest?: string | null;
             /**
