@@ -381,7 +381,7 @@ def streams(kitchen: Kitchen) -> None:
 
 
 def sessions_ended_elsewhere(kitchen: Kitchen) -> None:
-    """What another process ends rings no bell in this one: the store alone tells of it."""
+    """A session that another process ends wakes no stream here; only the store shows it."""
     opened = streams_open(kitchen, 3)
     time.sleep(12.0)
     with closing(sqlite3.connect(kitchen.env["BRASKO_DB"])) as db, db:

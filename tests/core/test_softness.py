@@ -104,5 +104,5 @@ def test_a_shoulder_in_a_cooler_falls_six_to_twelve_degrees_an_hour():
 
 
 def test_only_a_cooler_holds_it_for_hours():
-    with refusing(InvalidInput, match="at the most, or 5 h in a cooler"):
+    with refusing(InvalidInput, match="or 5 h in a cooler"):
         Wish("pork_shoulder", 0.13, 3.6, 93.0, method="low_and_slow", crust="none", rest_s=4 * HOUR)

@@ -32,7 +32,7 @@ export function forgetDrafts() {
   for (const key of Object.keys(localStorage)) if (key.startsWith(PREFIX)) localStorage.removeItem(key);
 }
 
-/** Who the drafts are of: the household, or whoever is not signed in yet. */
+/** The household that the drafts belong to; empty before sign-in. */
 const useOwner = () => useContext(HouseholdContext)?.username ?? "";
 
 /** Which of these names something was typed under and not kept: to open its form again. */

@@ -235,7 +235,7 @@ def open_power_w(charcoal: Charcoal, bed: CoalBed, pace: float = 1.0, *, drawn: 
     free_w = bed.lit_kg * fuels.COAL_PACE.value * heat
     if drawn:
         return free_w * pace
-    most_w = fuels.MOST_BED_W_M2.value * bed.area_m2
+    most_w = fuels.MAX_BED_W_M2.value * bed.area_m2
     return most_w * -math.expm1(-free_w / most_w) * pace
 
 

@@ -20,7 +20,7 @@ PELLET_HEAT = Sourced(16.5e6, "J kg-1", "iso_17225_2", "from memory")
 """At least this for class A1."""
 COAL_PACE = Sourced(1.0 / 3600.0, "s-1", "", "assumed")
 """Share of its glowing mass that a thin open bed burns in a second: it falls to a third in an hour."""
-MOST_BED_W_M2 = Sourced(2.3e5, "W m-2", "", "assumed")
+MAX_BED_W_M2 = Sourced(2.3e5, "W m-2", "", "assumed")
 """What an open bed gives off at the most: air does not reach the coals below its first layers."""
 DRAUGHT_PACE = Sourced(1.8, "-", "", "assumed")
 """How much faster coals burn where a draught is drawn through them, in a chimney starter or a deep fire under a lid."""

@@ -18,7 +18,7 @@ PATTED_DRY = Sourced(0.02, "kg m-2", "", "assumed")
 """Water left on a surface that was patted dry: a film of 0.02 mm."""
 DRIED_LAYER = Sourced(0.0015, "m", "", "assumed")
 """How deep a night in the open air of a fridge dries: it falls off by e in this depth."""
-MOST_DRIED = Sourced(0.5, "kg m-2", "", "assumed")
+MAX_DRIED = Sourced(0.5, "kg m-2", "", "assumed")
 """What an open piece loses at the most in a fridge before it is leather."""
 WHOLLY_WET = Sourced(0.02, "kg m-2", "", "assumed")
 """With less water than this on it a surface is wet in patches, in proportion."""
