@@ -19,8 +19,8 @@ export PATH="$PWD/.venv/bin:$PATH" NUMBA_CACHE_DIR=${NUMBA_CACHE_DIR:-$PWD/var/n
 export BRASKO_VAR="$run/data" BRASKO_SEEDED="$run/seeded" HOME="$run/home" XDG_CACHE_HOME="$run/home/.cache"
 # every process of a run would translate every source again
 unset PYTHONDONTWRITEBYTECODE
-cover=()
-[ -n "${BRASKO_COVERAGE:-}" ] && cover=(--cov --cov-report=)
+pytest=(pytest)
+[ -n "${BRASKO_COVERAGE:-}" ] && mkdir -p var/coverage && pytest=(python -m slipcover -m pytest)
 
 failed=() summary=""
 stage() { # stage "name" command…
@@ -30,7 +30,7 @@ stage() { # stage "name" command…
 }
 
 front() { (cd frontend && npm run -s test ${BRASKO_COVERAGE:+-- --coverage}); }
-python_tests() { pytest tests/core tests/cli tests/web tests/setup -n auto "${cover[@]}" "$@"; }
+python_tests() { "${pytest[@]}" tests/core tests/cli tests/web tests/setup -n auto "$@"; }
 browser_tests() { pytest tests/e2e -n 2 "$@"; }
 
 if [ "$lane" = quick ]; then
