@@ -14,7 +14,15 @@ from plans import solved
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
-from brasko.core.forecast.ensemble import depth_share, ensemble, slopes_of_terms, terms, varied_food, varied_steps
+from brasko.core.forecast.ensemble import (
+    FEWEST_MEMBERS,
+    depth_share,
+    ensemble,
+    slopes_of_terms,
+    terms,
+    varied_food,
+    varied_steps,
+)
 from brasko.core.forecast.faults import faults
 from brasko.core.forecast.history import Aside, Began, FireChange, cook_history
 from brasko.core.forecast.lessons import learned
@@ -108,6 +116,15 @@ def test_polynomials_agree_with_the_simulation(strip, z):
     moments = np.linspace(120.0, real.duration_s - 60.0, 8)
     shown = np.interp(moments, known.time_s, (known.terms(z[None], 5) @ known.sensors["tip"].of)[0])
     assert shown == pytest.approx(np.interp(moments, real.time_s, real.probe_c), abs=0.5)
+
+
+def test_as_few_kitchens_as_a_server_may_be_given_are_nearly_as_good(strip):
+    """In the usual kitchen, and in one that is most of a standard deviation off. A bound of our own."""
+    wish, _, so_far, known = strip
+    few = ensemble(wish, so_far, members=FEWEST_MEMBERS)
+    for z in (np.zeros(4), np.array([0.7, -0.5, 0.4, -0.8])):
+        length, by_few = (float(np.exp((e.terms(z[None], 4) @ e.ends_of)[0, 0])) for e in (known, few))
+        assert by_few == pytest.approx(length, rel=0.02)
 
 
 def test_without_readings_the_plan_stands(strip):

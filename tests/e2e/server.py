@@ -45,6 +45,7 @@ class Kitchen:
             "BRASKO_SIGN_UP": "open",
             # browsers drawn by software share these cores: computing that gives way to them would wait for minutes
             "BRASKO_COMPUTE_NICE": "0",
+            "BRASKO_FORECAST_MEMBERS": "40",
             "TZ": "UTC",
         }
         self.snapshot = folder
@@ -58,6 +59,11 @@ class Kitchen:
         """The demo household, copied from a folder that all kitchens of a run share."""
         shutil.copytree(seed(seeded), self.env["BRASKO_VAR"], dirs_exist_ok=True)
         self.snapshot = seeded / "var" / "brasko.sqlite3"
+
+    def furnish_empty(self, seeded: Path) -> None:
+        """A store that nobody has used yet."""
+        seed(seeded)
+        shutil.copy(seeded / "empty.sqlite3", self.env["BRASKO_DB"])
 
     def database(self) -> sqlite3.Connection:
         """The server's own database, to look at and to set up what no person could do."""
@@ -147,6 +153,7 @@ def seed(folder: Path) -> Path:
         if not (folder / "done").exists():
             first = Kitchen(folder / "var")
             first.manage("migrate", "--no-input")
+            shutil.copy(folder / "var" / "brasko.sqlite3", folder / "empty.sqlite3")
             first.manage("seed_demo")
             (folder / "done").touch()
     return folder / "var"

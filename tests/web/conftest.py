@@ -3,21 +3,17 @@
 import pytest
 from households import Visitor
 
-from brasko.core.forecast import ensemble
+from brasko.core.forecast.ensemble import FEWEST_MEMBERS
 from brasko.web.cooks.watch import watching
 from brasko.web.devices import actions
-
-
-@pytest.fixture(autouse=True)
-def few_kitchens(monkeypatch):
-    """A forecast from as many kitchens as that of a long cook: tests of the core judge what a forecast is worth."""
-    monkeypatch.setattr(ensemble, "MEMBERS", ensemble.FEW_MEMBERS)
 
 
 @pytest.fixture(autouse=True)
 def own_data_folder(settings, tmp_path):
     settings.VAR = tmp_path
     settings.FORECASTS = "never"
+    # tests of the core judge what a forecast is worth
+    settings.FORECAST_MEMBERS = FEWEST_MEMBERS
     settings.STORE_THREADS = False
     settings.COMPUTE_APART = False
     settings.SIGN_UP = "open"

@@ -37,6 +37,8 @@ TIP = (*BODY, "depth")
 SHAFT = (*TIP, "edge")
 MEMBERS = 200
 FEW_MEMBERS = 72
+FEWEST_MEMBERS = 40
+"""So many are enough for the polynomials of a region that is looked at by few."""
 LONG_S = 2.5 * 3600.0
 """Cooks longer than this are looked at in fewer kitchens."""
 COARSE = 0.5
@@ -73,6 +75,8 @@ class SamplingRegion:
 
 WHOLE_REGION = SamplingRegion(np.zeros(len(SHAFT)), np.ones(len(SHAFT)), DEGREE)
 """Kitchens from everywhere, before any reading."""
+WHOLE_BY_FEW = replace(WHOLE_REGION, degree=DEGREE - 1)
+"""The same for so few that a polynomial of the usual degree would go through every one of them."""
 
 
 @dataclass(frozen=True)
@@ -173,14 +177,16 @@ def drawn(members: int, unknowns: int, seed: int = 11) -> Floats:
 
 
 def ensemble(
-    wish: Wish, so_far: CookHistory, near: SamplingRegion = WHOLE_REGION, members: int | None = None
+    wish: Wish, so_far: CookHistory, near: SamplingRegion | None = None, members: int | None = None
 ) -> Ensemble:
     """Simulate the cook so far and what follows in many kitchens and fit what they show.
 
     All are run on a coarse grid, some on the usual one too; what the coarse grid is off is fitted and taken away. Near
     a centre there are few, all on the usual grid.
     """
-    local = near is not WHOLE_REGION
+    local = near is not None
+    if near is None:
+        near = WHOLE_REGION if members is None or members >= FEW_MEMBERS else WHOLE_BY_FEW
     nominal = _run(wish, so_far, near.centre[:4], np.zeros((1, 2)), None, COARSE)
     longest = float(nominal.time_s[-1])
     room_s = AT_MOST * nominal.step_s + 900.0

@@ -4,6 +4,8 @@ import os
 import secrets
 from pathlib import Path
 
+from django.core.exceptions import ImproperlyConfigured
+
 ROOT = Path(__file__).resolve().parents[4]
 BUILT = Path(__file__).resolve().parents[1] / "built"
 """The built interface, where Brasko is installed from a wheel; in a checkout it stands beside its sources."""
@@ -155,5 +157,9 @@ COMPUTE_NICE = int(os.environ.get("BRASKO_COMPUTE_NICE", "12"))
 """How far computing gives way to answers; 0 where browsers run on the same machine and would starve it."""
 CLUSTER = os.environ.get("BRASKO_CLUSTER", "")
 """Where a Dask scheduler listens that experiments are to be computed by; nowhere where there is none."""
+FORECAST_MEMBERS = int(os.environ.get("BRASKO_FORECAST_MEMBERS", "0")) or None
+"""So many kitchens are simulated for a forecast; None: as many as its length asks for."""
+if FORECAST_MEMBERS is not None and FORECAST_MEMBERS < 40:
+    raise ImproperlyConfigured("BRASKO_FORECAST_MEMBERS must be 40 or more, or 0 for as many as a forecast asks for.")
 BUDGET_S = float(os.environ.get("BRASKO_BUDGET_S", "240"))
 """CPU seconds of computing that a household has in four minutes: one core, all the time."""

@@ -48,7 +48,7 @@ def learn(cook: Cook) -> None:
             continue
         wish, so_far, seen = found
         if settings.FORECASTS == "at once":
-            _keep(cook, piece, wish, ensemble(wish, so_far), seen)
+            _keep(cook, piece, wish, ensemble(wish, so_far, members=settings.FORECAST_MEMBERS), seen)
             continue
         if _at_work.begin(piece.id):
             worker.simulated(cook.owner_id, wish, so_far, None).add_done_callback(_when_there(cook, piece, wish))

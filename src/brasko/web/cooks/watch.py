@@ -271,7 +271,7 @@ def _start(
         return
     if settings.FORECASTS == "at once":
         wish, so_far, near = what
-        take(ensemble(wish, so_far) if near is None else ensemble(wish, so_far, near))
+        take(ensemble(wish, so_far, near, settings.FORECAST_MEMBERS))
         return
     cook_id, piece_id = cook.id, piece.id
     job = worker.simulated(cook.owner_id, *what)

@@ -20,7 +20,7 @@ forecasting = Pool("kitchens", processes=1, nice=settings.COMPUTE_NICE + 3)
 
 def simulated(household: int, wish: Wish, so_far: CookHistory, near: SamplingRegion | None) -> Future[Ensemble]:
     """Kitchens in a while, when it is the household's turn; a process that was ended is followed by another."""
-    args = (wish, so_far) if near is None else (wish, so_far, near)
+    args = (wish, so_far, near, settings.FORECAST_MEMBERS)
     job = forecasting.ask(household, ensemble, *args, limit_s=LONGEST_S)
     answer: Future[Ensemble] = Future()
 
