@@ -183,6 +183,8 @@ function Shop({
   const board = boards.data?.find((b) => b.cut === cut);
   const known = reference?.cuts.find((c) => c.key === cut);
   const grams = massG ?? known?.typical_mass_g ?? null;
+  // the picture and the words that come with it would push the button away from under a finger
+  if (boards.isPending) return <Waiting what={say("screen-first-being-worked-out")} />;
   return (
     <Step number={2} title={say("screen-first-buy-one-thing")} why={say("screen-first-a-thick-one-forgives")}>
       {board && known && (
