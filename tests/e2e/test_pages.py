@@ -128,30 +128,27 @@ def test_everything_comes_from_this_server_and_nothing_complains(opened, page):
 # -- what is opened on a page ------------------------------------------------------------------------------------------
 
 
-def in_both_schemes(page: Page) -> list[str]:
-    found = []
-    for scheme in ("dark", "light"):
-        page.emulate_media(color_scheme=scheme)
-        expect(page.locator("html")).to_have_attribute("data-scheme", scheme)
-        found += violations(page)
-    return found
+def in_schemes(quick: str, at_night: str) -> pytest.MarkDecorator:
+    """One scheme in a quick run, the other in a long one."""
+    return pytest.mark.parametrize("scheme", [quick, pytest.param(at_night, marks=pytest.mark.long)])
 
 
-def test_dialogs_folds_entries_and_sign_in_have_no_violations(visit):
-    page = visit("/plan")
+@in_schemes("light", at_night="dark")
+def test_dialogs_folds_entries_and_sign_in_have_no_violations(visit, scheme):
+    page = visit("/plan", scheme=scheme)
     page.get_by_role("button", name="Everything else").click()
     page.get_by_role("button", name=re.compile("^Start ")).first.click()
     expect(page.get_by_role("dialog")).to_be_visible()
-    assert in_both_schemes(page) == []
+    assert violations(page) == []
     page.keyboard.press("Escape")
-    assert in_both_schemes(page) == []
+    assert violations(page) == []
     page.get_by_role("link", name="Log", exact=True).click()
     page.get_by_role("link", name="Ribeye again", exact=True).click()
     expect(page.get_by_role("heading", name="Foreseen against measured")).to_be_visible()
-    assert in_both_schemes(page) == []
+    assert violations(page) == []
     page.get_by_role("button", name="Sign out").click()
     expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
-    assert in_both_schemes(page) == []
+    assert violations(page) == []
 
 
 PANELS = {
@@ -164,37 +161,39 @@ PANELS = {
 """What each panel says once it has what it shows."""
 
 
-def test_panels_pieces_and_the_sheet_have_no_violations(visit):
-    page = visit("/plan")
+@in_schemes("dark", at_night="light")
+def test_panels_pieces_and_the_sheet_have_no_violations(visit, scheme):
+    page = visit("/plan", scheme=scheme)
     page.get_by_role("button", name="Add a piece").click()
     page.get_by_label("What", exact=True).select_option(label="Burger patty, 80/20")
     for name, says in PANELS.items():
         page.get_by_role("tab", name=name).click()
         panel = page.get_by_role("tabpanel", name=name)
         expect(panel.get_by_text(says).first).to_be_visible()
-        assert in_both_schemes(page) == [], name
+        assert violations(page) == [], name
     page.get_by_role("button", name="Keys", exact=True).click()
-    assert in_both_schemes(page) == []
+    assert violations(page) == []
     page.keyboard.press("Escape")
     page.get_by_role("button", name="Keep this plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+"))
     page.get_by_role("link", name="Print sheet").click()
     expect(page.get_by_role("button", name="Print it")).to_be_visible()
     expect(page.get_by_text("To lay out")).to_be_visible()
-    assert in_both_schemes(page) == []
+    assert violations(page) == []
 
 
-def test_fire_and_yard_forms_have_no_violations(visit):
-    page = visit("/fire", quiet=False)
+@in_schemes("light", at_night="dark")
+def test_fire_and_yard_forms_have_no_violations(visit, scheme):
+    page = visit("/fire", quiet=False, scheme=scheme)
     page.get_by_role("button", name="Put it on").click()
     page.get_by_role("button", name="Weather").click()
     page.get_by_role("button", name="Tell me what to build").click()
     page.get_by_role("button", name="Beside another layout").click()
     page.get_by_role("textbox", name="Charcoal").fill("9")
     expect(page.get_by_text("is more than fits").first).to_be_visible()
-    assert in_both_schemes(page) == []
+    assert violations(page) == []
     page.get_by_role("link", name="Yard", exact=True).click()
     page.get_by_role("button", name="Add a grill").click()
     page.get_by_role("button", name="Add a pan").click()
     page.get_by_role("button", name="Check it").first.click()
-    assert in_both_schemes(page) == []
+    assert violations(page) == []

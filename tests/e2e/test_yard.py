@@ -22,11 +22,11 @@ pytestmark = pytest.mark.skipif(ADDRESS is None, reason="this machine has no add
 
 
 @pytest.fixture(scope="module")
-def yard(tmp_path_factory) -> Kitchen:
+def yard(tmp_path_factory, seeded) -> Kitchen:
     """A household's own server, open to the yard as `make serve LAN=1` opens it."""
     kitchen = Kitchen(tmp_path_factory.mktemp("yard"))
     kitchen.env.pop("BRASKO_DEMO")
-    kitchen.manage("upgrade")
+    kitchen.furnish_empty(seeded)
     words = [sys.executable, "-m", "brasko.web.machine.serve", "--port", str(kitchen.port), "--lan"]
     kitchen.server = subprocess.Popen(words, cwd=ROOT / "src", env=kitchen.env, stdout=subprocess.PIPE, text=True)
     kitchen.is_up("/healthz")

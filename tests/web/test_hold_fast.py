@@ -274,18 +274,25 @@ def test_no_page_takes_the_server_longer_than_a_million_additions(mara):
         "cook_id": Cook.objects.first().pk,
         "piece_id": Cook.objects.first().pieces.first().pk,
     }
-    slow = {}
+    slow, additions_s = {}, a_million_additions_s()
     for name, method, path in operations():
         address = path.format_map(ids | {"altitude_m": 0}) if "{" in path and set_of(path) <= set(ids) else path
         if method.upper() != "GET" or "{" in address or name in APART:
             continue
         mara.client.get(address)
-        begun = time.thread_time()
-        mara.client.get(address)
-        took = (time.thread_time() - begun) / a_million_additions_s()
+        took = cpu_s(mara, address) / additions_s
+        if took > 0.8:  # seldom: another process that takes the cache lengthens one measurement
+            took = min(cpu_s(mara, address) for _ in range(4)) / min(a_million_additions_s() for _ in range(4))
         if took > 1.0:
             slow[name] = round(took, 2)
     assert slow == {}
+
+
+def cpu_s(visitor, address: str) -> float:
+    """CPU time of one GET in this thread."""
+    begun = time.thread_time()
+    visitor.client.get(address)
+    return time.thread_time() - begun
 
 
 def set_of(path: str) -> set[str]:

@@ -4,16 +4,30 @@ import json
 import subprocess
 import sys
 import time
+from functools import cache
 from types import SimpleNamespace
 
 import pytest
 from households import RIBEYE, errors
 
+from brasko.core.lab import experiment, sweep, variants
 from brasko.core.lab.spread import Lost
 from brasko.formats.experiment import ExperimentIn, ExperimentOut
 from brasko.web.lab.executors import Here, OnMachine, cluster, working
 from brasko.web.lab.labour import Labour, labour, worked_out
 from brasko.web.lab.models import Experiment
+
+
+@pytest.fixture(autouse=True, scope="module")
+def worked_out_once():
+    """Each way and point of a sweep, for all tests of this file; whether it is right, the tests of the core judge."""
+    with pytest.MonkeyPatch.context() as patch:
+        for module, name in ((variants, "told"), (sweep, "point")):
+            once = cache(getattr(module, name))
+            patch.setattr(module, name, once)
+            patch.setattr(experiment, name, once)
+        yield
+
 
 DIRECT = {**RIBEYE, "thickness_mm": 19, "method": "direct"}
 ASKED = {
