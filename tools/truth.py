@@ -1,4 +1,5 @@
-"""Whether a plan is the cook that it says: parity, jumps and the grid, into docs/truth.md. `make truth`.
+"""Whether a plan is the cook that it says, and the cook is a real one: parity, jumps, the grid, relations of heat and
+reference cooks, into docs/truth.md. `make truth`.
 
 What was computed stays in var/truth for this model and these sources, so that a run that was stopped goes on.
 """
@@ -13,16 +14,22 @@ import sys
 import time
 from collections.abc import Callable, Iterator
 from dataclasses import replace
+from functools import partial
 from pathlib import Path
 from statistics import median
 from typing import Any
 
 ROOT = Path(__file__).resolve().parents[1]
-sys.path.insert(0, str(ROOT / "src"))
+sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "reference")]
 
+from told_cooks import Verdict, verdicts  # noqa: E402
+
+from brasko.core.cook.steps import AtFire, Cook, CookStep, Ends  # noqa: E402
 from brasko.core.cook.told import cooked  # noqa: E402
 from brasko.core.errors import Infeasible, InvalidInput  # noqa: E402
-from brasko.core.foods.cuts import all_cuts  # noqa: E402
+from brasko.core.fire.own import shipped  # noqa: E402
+from brasko.core.foods.cuts import all_cuts, cut_named  # noqa: E402
+from brasko.core.heat.simulation import Food  # noqa: E402
 from brasko.core.planner.invert import Solution, solved  # noqa: E402
 from brasko.core.planner.methods import METHODS  # noqa: E402
 from brasko.core.planner.pick import nonsense  # noqa: E402
@@ -144,6 +151,68 @@ def grid(wish: Callable[[], Wish]) -> Row:
     return {"refused": False, "share": abs(usual.steps[-1].end_s / finer.steps[-1].end_s - 1.0)}
 
 
+Asked = Wish | tuple[str, float]
+"""A plan, or a filet in a fire's air of so many degrees."""
+
+
+def in_air(fire: str, air_c: float) -> Asked:
+    return fire, air_c
+
+
+def relations() -> dict[str, list[Callable[[], Asked]]]:
+    """Inputs whose steps must never make a cook quicker; hotter air is turned round."""
+    fires = ("kettle_two_zone", "kettle_ring", "kamado", "gas", "pellet", "offset", "oven_skillet")
+
+    hotter = {
+        f"cooler air, {fire}": [partial(in_air, fire, (f - 32.0) / 1.8) for f in range(300, 188, -4)] for fire in fires
+    }
+    fridge = [partial(replace, STRIP, start_c=float(c)) for c in range(20, 0, -1)]
+    heights = [partial(replace, STRIP, altitude_m=float(m)) for m in range(0, 3250, 250)]
+    salts = [partial(replace, STRIP, salt=salt) for salt in ("overnight", "hour", "just_before")]
+    return {**hotter, "colder meat": fridge, "higher above the sea": heights, "salted later": salts}
+
+
+FILET = Food(cut_named("filet").geometry(0.044, 0.25), cut_named("filet").material, 5.0)
+
+
+def gentle_s(asked: Asked) -> Row:
+    """How long the gentle part takes: of a plan, or of a filet to 130 °F in air of some fire."""
+    if isinstance(asked, Wish):
+        return {"s": solved(asked).result.steps[0].end_s}
+    fire, air_c = asked
+    step = CookStep("gentle", AtFire(shipped()[fire], air_c=air_c), Ends(600.0, core_c=54.4))
+    return {"s": cooked(Cook(FILET, 0.1, (step,))).steps[0].end_s}
+
+
+def relation_line(name: str, rows: list[Row]) -> str:
+    """Steps that went the wrong way by more than half a per cent, and the worst."""
+    shorter = [1.0 - after["s"] / before["s"] for before, after in itertools.pairwise(rows)]
+    wrong = sum(share > 0.005 for share in shorter)
+    whole = 100.0 * (rows[-1]["s"] / rows[0]["s"] - 1.0)
+    return f"| {name} | {wrong} | {len(shorter)} | {100 * max(0.0, *shorter):.1f} % | {whole:+.0f} % |"
+
+
+def cooks_lines(every: list[Verdict]) -> list[str]:
+    """Reference cooks by group, and how far each that is missed is outside its range."""
+    counted = [v for v in every if v.reference.is_counted]
+    lines = [
+        f"**Reference cooks.** {sum(v.within for v in counted)} of {len(counted)} in range; what each parameter buys out of sample is in",
+        "[calibration](calibration.md). A miss is signed: + is above the range.", "",
+        "| group | in range | of | missed |", "| --- | ---: | ---: | --- |",
+    ]  # fmt: skip
+    for group in dict.fromkeys(v.reference.group for v in counted):
+        some = [v for v in counted if v.reference.group == group]
+        missed = ", ".join(f"{v.reference.id} {outside(v):+.2g} {v.reference.unit}" for v in some if not v.within)
+        lines.append(f"| {group} | {sum(v.within for v in some)} | {len(some)} | {missed} |")
+    return lines
+
+
+def outside(verdict: Verdict) -> float:
+    """How far beyond the nearer end of its range."""
+    low, high, value = verdict.reference.low, verdict.reference.high, verdict.value
+    return value - high if value > high else value - low
+
+
 class Kept:
     """What was computed of these sources, by name."""
 
@@ -211,6 +280,17 @@ def main() -> None:
         "",
         f"**Grid.** {sum(r['share'] <= GRID_SHARE for r in near)} of {len(near)} cooks take as long on the finer grid, within {100 * GRID_SHARE:.0f} %.",
     ]
+    lines += [
+        "", "**Relations of heat.** Each step must take at least as long as the one before; wrong is one that is quicker by more than 0.5 %.", "",
+        "| from step to step | wrong | of steps | the worst | from first to last |", "| --- | ---: | ---: | ---: | ---: |",
+    ]  # fmt: skip
+    for name, some in relations().items():
+        rows = []
+        for n, ask in enumerate(some):
+            rows.append(kept.of(f"{name} {n}", lambda ask=ask: gentle_s(ask())))
+            shown(name, n + 1, len(some))
+        lines.append(relation_line(name, rows))
+    lines += ["", *cooks_lines(verdicts())]
     (ROOT / "docs/truth.md").write_text("\n".join(lines) + "\n")
     print(file=sys.stderr)
 

@@ -306,10 +306,22 @@ def test_agency_figures():
 
 
 def test_cautions_stand_where_the_danger_is():
-    below = cautions_for(cut_named("ribeye"), 55.0)
+    below = cautions_for(cut_named("ribeye"), 55.0, chimney=True)
     assert {c.key for c in below} >= {"below_agency", "carbon_monoxide", "lit_chimney", "raw_and_cooked", "ash"}
     above = cautions_for(cut_named("ribeye"), 64.0)
     assert "below_agency" not in {c.key for c in above}
+
+
+@pytest.mark.parametrize(
+    ("fire", "lit"),
+    [("kettle_two_zone", True), ("chimney", True), ("pellet", False), ("kamado", False), ("gas", False)],
+)
+def test_only_what_is_lit_with_a_chimney_warns_of_it(fire, lit):
+    method = "chimney" if fire == "chimney" else "low_then_sear"
+    made = planned(
+        replace(RIBEYE, thickness_m=0.025 if lit else 0.038, method=method, fire=fire, crust="light"), quick=True
+    )
+    assert ("lit_chimney" in {c.key for c in made.cautions}) is lit
 
 
 @pytest.mark.parametrize(("temper_min", "air_c", "fits"), [(50, 35.0, True), (60, 35.0, False), (90, 25.0, True)])

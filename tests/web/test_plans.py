@@ -201,3 +201,15 @@ def test_a_list_of_plans_tells_the_reading_that_has_to_be_there(mara):
     by_cut = {line["pieces"][0]: line for line in mara.client.get("/api/plans").json()}
     assert by_cut["Chicken thigh"]["reading_c"] == pytest.approx(73.9, abs=0.1)
     assert by_cut["Ribeye"]["reading_c"] is None
+
+
+def test_a_household_in_the_mountains_plans_at_its_altitude(mara):
+    low = mara.call("POST", "/api/plans/preview", {"pieces": [RIBEYE]}).json()
+    told = mara.call("PATCH", "/api/preferences", {"altitude_m": 2400.0}).json()
+    assert told["household"]["altitude_m"] == 2400.0
+    high = mara.call("POST", "/api/plans/preview", {"pieces": [RIBEYE]}).json()
+    assert (low["piece"]["altitude_m"], high["piece"]["altitude_m"]) == (0.0, 2400.0)
+    assert high["result"]["mass_loss_share"] != low["result"]["mass_loss_share"]
+    refused = mara.call("PATCH", "/api/preferences", {"altitude_m": 9000.0})
+    assert "5000" in errors(refused)["altitude_m"]
+    assert mara.client.get("/api/session").json()["household"]["altitude_m"] == 2400.0

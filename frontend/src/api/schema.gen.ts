@@ -2278,6 +2278,8 @@ export interface components {
             clock: "12" | "24";
             /** Eaters */
             eaters: number;
+            /** Altitude M */
+            altitude_m: number;
             /** Scale */
             scale: string;
             /**
@@ -2361,6 +2363,8 @@ export interface components {
             clock?: ("12" | "24") | null;
             /** Eaters */
             eaters?: number | null;
+            /** Altitude M */
+            altitude_m?: number | null;
             /** Scale */
             scale?: ("kitchen" | "home") | null;
             /** Scheme */

@@ -1,6 +1,7 @@
 import { Problem } from "@/api/client";
 import { useCheck, useCorrectionTried, usePutRight, useTrueReadings } from "@/api/yard";
 import { useDraftForm } from "@/app/drafts";
+import { useHousehold } from "@/app/session";
 import { Button, Choice, Mistake } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { Restored } from "@/ui/restored";
@@ -52,9 +53,10 @@ export function CheckForm({
   system: System;
   onDone: () => void;
 }) {
+  const { altitude_m: home } = useHousehold();
   const draft = useDraftForm<{ kind: string; read: number | null; height: number | null }>(
     `thermometer/${number}/check`,
-    { kind: "ice", read: null, height: 0 },
+    { kind: "ice", read: null, height: home },
   );
   const { kind, read, height } = draft.value;
   const check = useCheck();

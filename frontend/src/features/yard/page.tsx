@@ -14,6 +14,7 @@ import { useHousehold } from "@/app/session";
 import { Failed, Waiting } from "@/ui/controls";
 
 import { Grills } from "./grills";
+import { HowHigh } from "./how-high";
 import { HowItIsLiked, WhatTheLogSays } from "./learned";
 import { Pans } from "./pans";
 import { Shelf } from "./shelf";
@@ -44,6 +45,7 @@ export function YardPage() {
       <div className="flex flex-col gap-4">
         <Thermometers thermometers={thermometers.data} system={system} />
         <Pans pans={pans.data} reference={reference.data} system={system} />
+        <HowHigh system={system} />
         <HowItIsLiked tastes={learned.data.tastes} />
       </div>
     </div>

@@ -243,6 +243,8 @@ def fire_of(
         convert_name=setup.grill.kind.convert_name(),
         convert_why=convert_why(setup, convert),
         charcoal=setup.grill.kind.fuel in ("charcoal", "wood", "pellets") or setup.coal_tray_kg > 0.0,
+        chimney=(setup.grill.kind.fuel in ("charcoal", "wood") and not setup.grill.kind.lit_in_place)
+        or setup.coal_tray_kg > 0.0,
         gas=setup.grill.kind.fuel == "gas",
     )
 

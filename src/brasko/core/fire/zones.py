@@ -214,6 +214,7 @@ class Fire:
     convert_name: str = ""
     convert_why: str = ""
     charcoal: bool = True
+    chimney: bool = False
     gas: bool = False
 
     def zone(self, role: Role) -> Zone:

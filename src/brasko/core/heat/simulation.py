@@ -18,7 +18,7 @@ from brasko.core.heat.geometry import Grid, graded_grid
 from brasko.core.heat.kernel import columns as kernel
 from brasko.core.heat.kernel.loop import Begins, Body, Kept, Looks, run
 from brasko.core.heat.thermometer import NO_STEM, stem_of
-from brasko.core.heat.vapour import pressure_pa
+from brasko.core.heat.vapour import HIGHEST_M, LOWEST_M, pressure_pa
 from brasko.core.heat.vectors import constants_vector, material_vector, step_row
 from brasko.core.programme.steps import Programme
 from brasko.core.uncertainty.general import general
@@ -73,7 +73,7 @@ class Food:
     def __post_init__(self) -> None:
         require_between("start_c", self.start_c, -5.0, 150.0, "°C")
         require_between("film_kg_m2", self.film_kg_m2, 0.0, known.FILM_MOST.value, "kg/m2")
-        require_between("altitude_m", self.altitude_m, -430.0, 5000.0, "m")
+        require_between("altitude_m", self.altitude_m, LOWEST_M, HIGHEST_M, "m")
         require_between("dried_kg_m2", self.dried_kg_m2, 0.0, known.MAX_DRIED.value, "kg/m2")
         require_between("skin_passes", self.skin_passes, 0.0, 1.0, "")
         require_between("probe_depth_share", self.probe_depth_share, 0.0, 1.0, "")

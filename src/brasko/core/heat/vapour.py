@@ -12,6 +12,8 @@ from brasko.core.errors import require_between
 TABLE_START_C = -10.0
 TABLE_STEP_C = 0.25
 TABLE_END_C = 160.0
+LOWEST_M, HIGHEST_M = -430.0, 5000.0
+"""Above the sea: the shore of the lowest lake, and the highest places where people live. From memory."""
 GAS_CONSTANT_VAPOUR_J_KGK = 461.526
 """Source: iapws_if97."""
 
@@ -78,7 +80,7 @@ def pressure_pa(altitude_m: float) -> float:
 
     Source: icao_1993, the standard atmosphere below 11 km. Checked: tests/core/test_fire_grate.py.
     """
-    require_between("altitude_m", altitude_m, -430.0, 5000.0, "m")
+    require_between("altitude_m", altitude_m, LOWEST_M, HIGHEST_M, "m")
     return float(101325.0 * (1.0 - 2.25577e-5 * altitude_m) ** 5.25588)
 
 

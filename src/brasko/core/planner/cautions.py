@@ -64,6 +64,7 @@ def _known(wish: Wish) -> list[Caution]:
             wish.the_cut,
             wish.finish_c,
             charcoal=any(f.charcoal for f in fires),
+            chimney=any(f.chimney for f in fires),
             gas=any(f.gas for f in fires),
             in_pan=zone is not None and zone.pan is not None,
             in_fat=gentle is not None and gentle.in_fat,

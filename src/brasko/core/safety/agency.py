@@ -74,9 +74,9 @@ _CHARCOAL = (
         "carbon_monoxide", "light",
         say("agency-charcoal-makes-carbon-monoxide"),
     ),
-    Caution("lit_chimney", "light", say("agency-a-lit-chimney-burns-skin-and")),
     Caution("ash", "serve", say("agency-shut-the-vents-afterwards-ash-stays")),
 )  # fmt: skip
+_CHIMNEY = Caution("lit_chimney", "light", say("agency-a-lit-chimney-burns-skin-and"))
 _GAS = Caution(
     "gas", "light",
     say("agency-lid-open-to-light-where-there"),
@@ -102,6 +102,7 @@ def cautions_for(
     finish_c: float,
     *,
     charcoal: bool = True,
+    chimney: bool = False,
     gas: bool = False,
     in_pan: bool = False,
     in_fat: bool = False,
@@ -110,7 +111,7 @@ def cautions_for(
     """The danger notes of one plan, each once, at the place where the danger is."""
     minimum = minimum_for(cut, tenderised)
     notes = list(_CHARCOAL) if charcoal else [_GAS, _GREASE] if gas else []
-    notes += [_PAN] * (in_pan and not charcoal) + [_BATH] * in_fat
+    notes += [_CHIMNEY] * chimney + [_PAN] * (in_pan and not charcoal) + [_BATH] * in_fat
     if minimum is None:
         return tuple(notes)
     notes.append(RAW_AND_COOKED)

@@ -61,6 +61,7 @@ def session_out(request: HttpRequest) -> SessionOut:
                 "units": home.units,
                 "clock": home.clock,
                 "eaters": home.eaters,
+                "altitude_m": home.altitude_m,
                 "scale": home.scale,
                 "scheme": home.scheme,
                 "language": home.language,

@@ -23,6 +23,8 @@ class Household(models.Model):
     """Hours of the day by 12 or by 24."""
     eaters = models.PositiveSmallIntegerField(default=2)
     """How many usually eat: a new plan is for so many."""
+    altitude_m = models.FloatField(default=0.0)
+    """How high above the sea it cooks: water boils the sooner there."""
     scale = models.CharField(max_length=16, default="kitchen")
     demo = models.BooleanField(default=False)
     """Made for the demo, which anybody may enter; no other account is ever opened without its password."""

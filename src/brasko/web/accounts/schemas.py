@@ -7,6 +7,8 @@ from ninja import Schema
 from pydantic import Field, field_validator
 from pydantic_core import PydanticCustomError
 
+from brasko.core.heat.vapour import HIGHEST_M, LOWEST_M
+from brasko.formats.bounds import Figure
 from brasko.formats.text import Name
 from brasko.words import LANGUAGES
 
@@ -21,6 +23,7 @@ class HouseholdOut(Schema):
     units: Units
     clock: Clock
     eaters: int
+    altitude_m: float
     scale: str
     scheme: Scheme
     language: str
@@ -141,6 +144,7 @@ class Preferences(Schema):
     units: Units | None = None
     clock: Clock | None = None
     eaters: int | None = Field(None, ge=1, le=60)
+    altitude_m: Figure | None = Field(None, ge=LOWEST_M, le=HIGHEST_M)
     scale: Literal["kitchen", "home"] | None = None
     scheme: Scheme | None = None
     learns: bool | None = None

@@ -42,6 +42,8 @@ from brasko.web.yard.models import Check, FireFigure, Grill, LaidFire, Pan, Teac
 FORMAT = "brasko/household@1"
 PREFERENCES = ("name", "units", "clock", "eaters", "scale", "scheme", "language", "learns")
 """Of the household itself."""
+PREFERENCES_SINCE = ("altitude_m",)
+"""The same, which files made by older versions have not."""
 
 
 SAID = ("order", "notes", "result", "outcome", "told_json", "cooked")

@@ -17,6 +17,7 @@ from brasko.web.common.rows import room_for
 from brasko.web.machine.shares import Waiter, computed_by
 from brasko.web.tables.computing import effort_of, planned_table
 from brasko.web.tables.models import Table
+from brasko.web.yard.actions.learn import at_home
 
 MOST_TABLES = 1000
 """Kept by one household, set aside or not."""
@@ -24,6 +25,15 @@ WRITTEN = ("title", "eat_at", "asked_json", "told_json", "model_version", "updat
 """What planning a table anew writes: whether it is set aside meanwhile is not its business."""
 FARTHEST = timedelta(days=366)
 """No table is kept for a later day."""
+
+
+def dishes_at_home(owner: User, asked: MealTableIn) -> MealTableIn:
+    """The table with its meat at its household's altitude."""
+    dishes = [
+        dish if dish.piece is None else dish.model_copy(update={"piece": at_home(owner, dish.piece)})
+        for dish in asked.dishes
+    ]
+    return asked.model_copy(update={"dishes": dishes})
 
 
 def save_table(
@@ -45,6 +55,7 @@ def save_table(
         raise Conflict(say("save-table-this-table-is-being-cooked-beside"))
     if table is not None:
         may_write(table)
+    asked = dishes_at_home(owner, asked)
     told = computed_by(waiter, effort_of(asked), planned_table, asked, False, now)
     if told.status == "clash":
         raise InvalidInput(
