@@ -27,6 +27,8 @@ def test_a_new_household_says_what_it_cooks_on_and_plans(visit, size):
     page.get_by_role("button", name="°F, inches, pounds").click()
     page.get_by_role("button", name="7:30 pm").click()
     page.get_by_role("button", name="4 eat").click()
+    previews = []
+    page.on("response", lambda r: previews.append(r) if r.url.endswith("/plans/preview") and r.ok else None)
     page.get_by_role("button", name="Plan the first cook").click()
     page.get_by_role("button", name="A look around").click()
     tour = page.get_by_role("complementary", name="A look around")
@@ -36,6 +38,8 @@ def test_a_new_household_says_what_it_cooks_on_and_plans(visit, size):
     page.keyboard.press("Escape")
     expect(tour).to_be_hidden()
     expect(page.get_by_role("radio", name="Gas grill, three burners", checked=True)).to_be_visible()
+    expect(page.get_by_role("list", name="The order of the work")).to_be_visible()
+    assert {each.json()["piece"]["fire"] for each in previews} == {"gas"}, "no plan of a grill that is not there"
     thick, hour = page.get_by_role("textbox", name="How thick"), page.get_by_label("When to eat")
     thick.fill("inch and a quarter")
     hour.fill("8:15 pm")

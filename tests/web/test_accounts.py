@@ -107,6 +107,7 @@ def test_preferences_are_kept_per_person(mara, odell):
         "units": "metric",
         "clock": "12",
         "eaters": 5,
+        "altitude_m": 0.0,
         "scale": "home",
         "scheme": "dark",
         "language": "de",

@@ -154,8 +154,8 @@ function Planner({
   const setMoment = useCallback((s: number) => setLooked(s), []);
   const setStep = useCallback((task: string) => setLooked({ task }), []);
   const [panel, setPanel] = useState<Panel>("ways");
-  const preview = usePreview(draft);
   const pick = usePick(draft, amend);
+  const preview = usePreview(draft, !pick.first);
   const problem =
     pick.pending && preview.problem?.errors.some((e) => e.field.startsWith("remedy:"))
       ? null

@@ -10,6 +10,8 @@ export interface Picking {
   why: string | null;
   /** Brasko has not made up its mind yet: what cannot be had so may well be had its way. */
   pending: boolean;
+  /** Nothing was picked yet: what the draft holds is nobody's choice, and not of the household's grills. */
+  first: boolean;
 }
 
 /** Lets Brasko pick method, fire, salt and rest for the piece in focus, and says why. */
@@ -18,6 +20,8 @@ export function usePick(draft: Draft, amend: (change: (draft: Draft) => Draft) =
   const each = focused(draft);
   const { cut, thickness_mm } = each.piece;
   const at = draft.anchor === "eat" ? (anchorAt(draft)?.toISOString() ?? null) : null;
+  const first = done === null;
+  const wait = first ? 0 : IDLE_MS;
   const key = each.auto && thickness_mm !== null ? JSON.stringify({ cut, thickness_mm, at }) : null;
   useEffect(() => {
     if (!key) return;
@@ -40,11 +44,17 @@ export function usePick(draft: Draft, amend: (change: (draft: Draft) => Draft) =
           if (!stale.signal.aborted) setDone({ key, why: null });
         },
       );
-    }, IDLE_MS);
+    }, wait);
     return () => {
       stale.abort();
       window.clearTimeout(timer);
     };
+    // the wait is as it was when this was asked: the answer itself must not ask again
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [key, amend]);
-  return { why: done?.key === key ? done.why : null, pending: key !== null && done?.key !== key };
+  return {
+    why: done?.key === key ? done.why : null,
+    pending: key !== null && done?.key !== key,
+    first: key !== null && first,
+  };
 }

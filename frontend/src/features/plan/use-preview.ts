@@ -17,8 +17,9 @@ export interface Preview {
 /** Ranges take both cores of a small machine: they wait until nothing moves. */
 const IDLE_MS = 800;
 
-/** The computed plan of a draft: a quick one while something moves, the whole with ranges and the hour checked once it rests. */
-export function usePreview(draft: Draft): Preview {
+/** The computed plan of a draft: a quick one while something moves, the whole with ranges and the hour checked once it
+ * rests; nothing before the draft is ready. */
+export function usePreview(draft: Draft, ready = true): Preview {
   const [state, setState] = useState<Preview>({ shown: null, focus: 0, problem: null, late: null });
   const running = useRef(false);
   const wanted = useRef<string | null>(null);
@@ -34,6 +35,7 @@ export function usePreview(draft: Draft): Preview {
   const at = anchorAt(draft)?.toISOString() ?? null;
 
   useEffect(() => {
+    if (!ready) return;
     wanted.current = body;
     const run = async () => {
       if (running.current) return;
@@ -71,9 +73,10 @@ export function usePreview(draft: Draft): Preview {
       }
     };
     void run();
-  }, [body]);
+  }, [body, ready]);
 
   useEffect(() => {
+    if (!ready) return;
     const stale = new AbortController();
     const timer = window.setTimeout(() => {
       const asked = JSON.parse(body) as Pick<Schemas["PreviewIn"], "pieces" | "focus">;
@@ -100,7 +103,7 @@ export function usePreview(draft: Draft): Preview {
       stale.abort();
       window.clearTimeout(timer);
     };
-  }, [body, at, draft.anchor]);
+  }, [body, at, draft.anchor, ready]);
 
   return state;
 }
