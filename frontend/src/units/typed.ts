@@ -91,6 +91,18 @@ export function readTemperature(said: string, fahrenheit: boolean): number | nul
   return inF ? ((value - 32) * 5) / 9 : value;
 }
 
+const GROUPED = /^(-?\d{1,3})[., ’'](\d{3})(?!\d)/;
+
+/** A height above the sea, "7,900 ft", "2400 m", "2.400", in m; a bare number is of the usual unit. */
+export function readHeight(said: string, feet: boolean): number | null {
+  const match = /^(-?\d+(?:[.,]\d+)?)\s*(ft|feet|foot|'|m|metres|meters|meter)?$/i.exec(
+    said.trim().replace(GROUPED, "$1$2"),
+  );
+  if (!match) return null;
+  const inFeet = match[2] ? /^(f|')/i.test(match[2]) : feet;
+  return Number(match[1]!.replace(",", ".")) * (inFeet ? 0.3048 : 1);
+}
+
 /** An hour of the day, "7", "7 pm", "19:30", "7.30p", as HH:MM. A bare hour of one to eleven is the evening's. */
 export function readHour(said: string): string | null {
   const match =

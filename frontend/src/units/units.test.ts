@@ -18,7 +18,7 @@ import {
   thickness,
   written,
 } from "./units";
-import { readHour, readTyped, UNITS } from "./typed";
+import { readHeight, readHour, readTyped, UNITS } from "./typed";
 
 describe("quantities", () => {
   it("knows the fixed points of water in Fahrenheit", () => {
@@ -145,4 +145,21 @@ describe("what people write", () => {
     ["13 pm", null],
     ["soon", null],
   ])("reads the hour %s as %s", (said, hour) => expect(readHour(said)).toBe(hour));
+});
+
+it("reads heights as people write them", () => {
+  // one foot is 0.3048 m (international foot, 1959)
+  const said = ["7900", "7,900 ft", "7 900 feet", "2400 m", "2.400m", "-400 m", "high", "7,9,0"];
+  expect(said.map((s) => readHeight(s, true))).toEqual([
+    2407.92,
+    2407.92,
+    2407.92,
+    2400,
+    2400,
+    -400,
+    null,
+    null,
+  ]);
+  expect(readHeight("1.234,5", false)).toBe(1234.5);
+  expect(readHeight("1 234", false)).toBe(1234);
 });

@@ -2,7 +2,7 @@ import { locale } from "@/words/catalogue";
 import { QUANTITY } from "@/words/marks";
 import { figure, say } from "@/words/say";
 
-import { readTemperature, readTyped, UNITS } from "./typed";
+import { readHeight, readTemperature, readTyped, UNITS } from "./typed";
 /** Quantities as the core speaks them, branded so that a Celsius never meets a Fahrenheit by accident. */
 declare const brand: unique symbol;
 type Branded<T extends string> = number & { readonly [brand]: T };
@@ -208,9 +208,9 @@ export const altitude = (system: System): Scale =>
         digits: 0,
         shown: (v) => v / 0.3048,
         si: (v) => v * 0.3048,
-        read: numberOf((v) => v * 0.3048),
+        read: (typed) => readHeight(typed, true),
       }
-    : plain("m", 10);
+    : { ...plain("m", 10), read: (typed) => readHeight(typed, false) };
 const spanOf = (one: number) => (typed: string) => {
   const seconds = readTyped(typed, UNITS.span, one);
   return seconds === null ? null : seconds / one;
