@@ -180,3 +180,11 @@ def test_what_explains_an_answer_is_in_the_guide():
         answers = keys.get(answer.guide.rstrip(":")) or list(answer.names or {"": ""})
         assert [a for a in answers if answer.explained(a) not in entries] == [], answer.guide
     assert len(explained) > 12
+
+
+def test_before_the_sear_the_fire_is_opened_up_or_the_piece_is_carried():
+    """Ninety seconds from one fire to another (common practice, no source)."""
+    here = Wish("strip", 0.0381, 0.41, 54.4, fire="kettle_two_zone", convert_more=1.5)
+    assert here.wait_s == pytest.approx(1.5 * here.the_fire.convert_s)
+    assert here.the_fire.convert_s > 100.0
+    assert replace(here, sear_fire="chimney").wait_s == 90.0

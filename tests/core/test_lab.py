@@ -122,6 +122,8 @@ def test_a_point_of_a_sweep_is_the_plan_of_that_wish():
     plan = planned(Wish("ribeye", 0.025, 0.2 * 25 / 19, 57.0, method="direct"), quick=True)
     assert there.pull_c == pytest.approx(plan.solution.pull_c)
     assert there.minutes_s == pytest.approx(plan.solution.result.duration_s)
+    sear = next(s for s in plan.solution.result.steps if s.name == "sear")
+    assert there.sear_s == pytest.approx(sear.end_s - sear.start_s)
 
 
 def test_time_grows_faster_than_thickness():
