@@ -49,6 +49,8 @@ def test_a_new_household_says_what_it_cooks_on_and_plans(visit, size):
     thick.focus()
     expect(page.get_by_text("Write an hour: 7 pm, or 19:00.")).to_be_visible()
     hour.fill("20:15")
+    expect(page.get_by_role("radio", name="Kamado")).to_have_count(0)
+    page.get_by_role("button", name="Another grill").click()
     page.get_by_role("radio", name="Kamado").click()
     expect(thick).to_have_value("1 ¼")
     expect(page.get_by_role("radio", name="Kamado", checked=True)).to_be_visible()

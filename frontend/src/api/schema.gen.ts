@@ -2673,6 +2673,22 @@ export interface components {
             salted_ahead: boolean;
         };
         /**
+         * FireChoiceOut
+         * @description A fire that a method can be done on; at_hand: every household has such a thing, whatever its grills are.
+         */
+        FireChoiceOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Why */
+            why: string;
+            /** Kind */
+            kind: string;
+            /** At Hand */
+            at_hand: boolean;
+        };
+        /**
          * GentleOut
          * @description What a gentle phase may be set to; usual_c is null where it follows from the finish.
          */
@@ -2775,7 +2791,7 @@ export interface components {
             browns: boolean;
             gentle: components["schemas"]["GentleOut"] | null;
             /** Fires */
-            fires: components["schemas"]["ChoiceOut"][];
+            fires: components["schemas"]["FireChoiceOut"][];
             /** Sear Fires */
             sear_fires: components["schemas"]["ChoiceOut"][];
             /** Wraps */
@@ -6166,6 +6182,8 @@ export interface components {
             name: string;
             /** Fire */
             fire: string;
+            /** Kind */
+            kind: string;
             spec: components["schemas"]["GrillIn"];
             /** Set Aside */
             set_aside: boolean;

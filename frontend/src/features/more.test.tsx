@@ -71,6 +71,7 @@ function show(place = RODS, wrong: (field: string) => string | undefined = () =>
         flipS={30}
         gentleC={107}
         place={place}
+        kinds={["kettle"]}
       />
     </HouseholdContext.Provider>,
   );

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 
 import { Problem } from "@/api/client";
 import { type Reference, usePreferences, useReference } from "@/api/hooks";
+import { useGrills } from "@/api/yard";
 import { useHousehold } from "@/app/session";
 import { Doneness } from "@/chart/doneness";
 import { lookOf } from "@/chart/look";
@@ -76,6 +77,7 @@ export function Answers({
   const other = reference.scales.find((s) => s.key !== scale.key) ?? scale;
   const preferences = usePreferences();
   const usual = useReference();
+  const grills = useGrills().data ?? [];
   const set = (change: Partial<typeof each.piece>) => onDraft(withAnswers(draft, change));
   const wrong = (field: string) => {
     const e = problem?.of(field);
@@ -254,6 +256,7 @@ export function Answers({
             flipS={flipS}
             gentleC={gentleC}
             place={place}
+            kinds={grills.map((g) => g.kind)}
           />
         </Collapsible.Content>
       </Collapsible.Root>

@@ -1,6 +1,9 @@
 import * as RadioGroup from "@radix-ui/react-radio-group";
 
-import { useFires } from "@/api/yard";
+import { useState } from "react";
+
+import { useFires, useGrills } from "@/api/yard";
+import type { Reference } from "@/api/hooks";
 import { Mistake } from "@/ui/controls";
 
 import type { PieceDraft } from "./model";
@@ -8,21 +11,27 @@ import { say } from "@/words/say";
 
 interface Props {
   piece: PieceDraft["piece"];
-  fires: { key: string; name: string }[];
+  fires: Reference["methods"][number]["fires"];
   onPiece: (change: Partial<PieceDraft["piece"]>) => void;
   error: string | undefined;
 }
 
-/** The fire of a piece: a typical one, one of the cook's own, or one whose food was moved. */
+/** The fire of a piece: one of the cook's own, one whose food was moved, or a typical one; those of the household's
+ * grills first, the others on request. */
 export function FireChoice({ piece, fires, onPiece, error }: Props) {
   const fetched = useFires();
+  const grills = useGrills();
+  const [all, setAll] = useState(false);
   const kept = fetched.data ?? [];
   const own = piece.own_fire;
   const saved = own && kept.find((f) => f.fire.name === own.name);
   const mine = kept.map((f) => ({ key: `own:${f.id}`, name: f.fire.name }));
   if (own && !saved) mine.push({ key: "moved", name: say("screen-fire-choice-moved", { name: own.name }) });
-  if (fetched.isPending) return <div className="min-h-28" />;
+  if (fetched.isPending || grills.isPending) return <div className="min-h-28" />;
   if (fires.length + mine.length < 2) return error ? <Mistake>{error}</Mistake> : null;
+  const kinds = new Set(grills.data?.map((g) => g.kind));
+  const here = fires.filter((f) => f.at_hand || kinds.has(f.kind));
+  const elsewhere = fires.filter((f) => !here.includes(f));
   const ownKey = saved ? `own:${saved.id}` : "moved";
   const choose = (key: string) => {
     const laid = kept.find((f) => `own:${f.id}` === key);
@@ -30,6 +39,7 @@ export function FireChoice({ piece, fires, onPiece, error }: Props) {
     else if (key !== "moved") onPiece({ fire: key });
   };
   const chosen = own ? ownKey : (piece.fire ?? fires[0]?.key ?? "");
+  const shown = all || here.length === 0 || elsewhere.some((f) => f.key === chosen) ? elsewhere : [];
   return (
     <div className="flex flex-col gap-1">
       <span className="text-sm font-semibold text-ash">{say("screen-fire-choice-on-which-fire")}</span>
@@ -40,7 +50,7 @@ export function FireChoice({ piece, fires, onPiece, error }: Props) {
         onValueChange={choose}
         className="flex flex-wrap gap-1"
       >
-        {[...mine, ...fires].map((f) => (
+        {[...mine, ...here, ...shown].map((f) => (
           <RadioGroup.Item
             key={f.key}
             value={f.key}
@@ -50,6 +60,11 @@ export function FireChoice({ piece, fires, onPiece, error }: Props) {
           </RadioGroup.Item>
         ))}
       </RadioGroup.Root>
+      {shown.length < elsewhere.length && (
+        <button type="button" className="min-h-11 self-start text-sm link" onClick={() => setAll(true)}>
+          {say("screen-fire-choice-another-grill")}
+        </button>
+      )}
       {error && <Mistake>{error}</Mistake>}
     </div>
   );

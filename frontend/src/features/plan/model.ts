@@ -166,6 +166,17 @@ export const withAnswers = (draft: Draft, change: Partial<PieceDraft["piece"]>):
     auto: each.auto && !Object.keys(change).some((key) => PICKED.includes(key)),
   }));
 
+/** Another method; the fire stays where the method can be done on it, and is else one that is at hand. */
+export function withMethod(draft: Draft, reference: Reference, key: string, kinds: readonly string[]): Draft {
+  const { fire, own_fire } = focused(draft).piece;
+  const changed = withAnswers(draft, { method: key });
+  if (own_fire) return withAnswers(changed, { own_fire });
+  const can = reference.methods.find((m) => m.key === key)?.fires ?? [];
+  const to =
+    can.find((f) => f.key === fire) ?? can.find((f) => kinds.includes(f.kind)) ?? can.find((f) => f.at_hand);
+  return to ? withAnswers(changed, { fire: to.key }) : changed;
+}
+
 export const withThickness = (draft: Draft, mm: number | null, text: string): Draft =>
   withFocused(draft, (each) => ({
     ...each,

@@ -6,13 +6,23 @@ import type { Reference } from "@/api/hooks";
 import { Choice } from "@/ui/controls";
 
 import { AnswerField } from "./answer-field";
-import { type Draft, focused, holding, type PieceDraft, type SearPlace, withAnswers } from "./model";
+import {
+  type Draft,
+  focused,
+  holding,
+  type PieceDraft,
+  type SearPlace,
+  withAnswers,
+  withMethod,
+} from "./model";
 import { say } from "@/words/say";
 
 interface Props {
   draft: Draft;
   onDraft: (draft: Draft) => void;
   reference: Reference;
+  /** Kinds of the household's grills. */
+  kinds: readonly string[];
   wrong: (field: string) => string | undefined;
   massG: number | null;
   flipS: number | null;
@@ -78,7 +88,20 @@ interface AskedProps extends Props {
 }
 
 /** One answer; those that hang on the cut, the method or the plan say what they are by. */
-function Asked({ answer, piece, cut, method, wrong, draft, onDraft, massG, flipS, gentleC }: AskedProps) {
+function Asked({
+  answer,
+  piece,
+  cut,
+  method,
+  wrong,
+  draft,
+  onDraft,
+  reference,
+  kinds,
+  massG,
+  flipS,
+  gentleC,
+}: AskedProps) {
   const change = (to: Partial<PieceDraft["piece"]>) => onDraft(withAnswers(draft, to));
   const rest = { answer, piece, onChange: change, error: wrong(answer.field) };
   switch (answer.field) {
@@ -93,7 +116,13 @@ function Asked({ answer, piece, cut, method, wrong, draft, onDraft, massG, flipS
     case "flip_every_s":
       return <AnswerField {...rest} used={flipS} />;
     case "method":
-      return <AnswerField {...rest} hint={method?.why} />;
+      return (
+        <AnswerField
+          {...rest}
+          hint={method?.why}
+          onChange={({ method: to }) => to && onDraft(withMethod(draft, reference, to, kinds))}
+        />
+      );
     case "gentle_c":
       return method?.gentle ? (
         <AnswerField

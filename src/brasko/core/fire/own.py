@@ -78,6 +78,13 @@ def fires_of_kind(kind: str) -> tuple[str, ...]:
     return (*found, *fires.KITCHEN) if kind in KINDS and KINDS[kind].indoors else found
 
 
+def kind_of_fire(fire: str) -> str:
+    """The kind of grill that makes one of the planner's fires, by key; empty where none does."""
+    return next((kind for kind in KINDS if fire in fires_of_kind(kind)), "")
+
+
+AT_HAND = ("oven", "chimney")
+"""Kinds that every household is taken to have, beside its own grills."""
 A_STEAK = Geometry("disc", 0.038, 0.063)
 """What is put on a fire to see whether it sears."""
 

@@ -6,7 +6,7 @@ from collections.abc import Callable, Collection
 from dataclasses import dataclass
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.fire.own import PLANNER_FIRES, fires_of_kind
+from brasko.core.fire.own import AT_HAND, PLANNER_FIRES, fires_of_kind
 from brasko.core.foods.cuts import Cut
 from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.methods import METHODS, why_not
@@ -97,7 +97,7 @@ def alternatives(
     reasons. on_its_fire says what else is known of a fire."""
     found: list[Choice] = []
     refused: list[Refused] = []
-    at_hand = [f for kind in (*kinds, "oven", "chimney") for f in fires_of_kind(kind)]
+    at_hand = [f for kind in (*kinds, *AT_HAND) for f in fires_of_kind(kind)]
     for key, how in METHODS.items():
         if key == wish.method:
             continue

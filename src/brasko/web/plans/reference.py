@@ -4,7 +4,7 @@ from functools import cache, lru_cache
 
 from brasko.core.fire.kinds.kettle import FUSE_C
 from brasko.core.fire.kinds.kind import GENTLE_C
-from brasko.core.fire.own import PLANNER_FIRES, searing_fires, shipped
+from brasko.core.fire.own import AT_HAND, PLANNER_FIRES, kind_of_fire, searing_fires, shipped
 from brasko.core.fire.zones import HOTTEST_GENTLE_C
 from brasko.core.foods.colour import COLOURS, tissue_of
 from brasko.core.foods.cuts import Cut, all_cuts
@@ -21,6 +21,7 @@ from brasko.web.plans.reference_schemas import (
     BandOut,
     ColourStop,
     CutOut,
+    FireChoiceOut,
     GentleOut,
     GrateOut,
     MethodOut,
@@ -95,10 +96,15 @@ def _method(key: str, how: Method) -> MethodOut:
         sears_apart=how.slow == "gentle" and "sear" in how.phases,
         browns=how.browns,
         gentle=_gentle(key),
-        fires=[ChoiceOut(key=f, name=PLANNER_FIRES[f], why="") for f in how.fires],
+        fires=[_fire(f) for f in how.fires],
         sear_fires=[ChoiceOut(key=f, name=PLANNER_FIRES[f], why="") for f in searing_fires()] if two_parts else [],
         wraps=key == "low_and_slow",
     )
+
+
+def _fire(key: str) -> FireChoiceOut:
+    kind = kind_of_fire(key)
+    return FireChoiceOut(key=key, name=PLANNER_FIRES[key], why="", kind=kind, at_hand=kind in AT_HAND)
 
 
 def _gentle(method: str) -> GentleOut | None:

@@ -45,6 +45,13 @@ class GentleOut(Schema):
     high_c: float
 
 
+class FireChoiceOut(ChoiceOut):
+    """A fire that a method can be done on; at_hand: every household has such a thing, whatever its grills are."""
+
+    kind: str
+    at_hand: bool
+
+
 class MethodOut(Schema):
     """A way of cooking. sears_apart: its sear has a length of its own; browns: a crust can be asked of it."""
 
@@ -54,7 +61,7 @@ class MethodOut(Schema):
     sears_apart: bool
     browns: bool
     gentle: GentleOut | None
-    fires: list[ChoiceOut]
+    fires: list[FireChoiceOut]
     sear_fires: list[ChoiceOut]
     wraps: bool
 

@@ -10,6 +10,7 @@ from ninja import Router, Status
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire import altitude
 from brasko.core.fire.grills import WARES, Ware
+from brasko.core.fire.kinds import GRILLS
 from brasko.core.heat import vapour
 from brasko.core.learning.fires import USUAL
 from brasko.formats.fire import GrillIn, OwnFireIn
@@ -72,7 +73,8 @@ def _put_away(thing: Kept, away: bool) -> Kept:
 def _grill(grill: Grill) -> GrillOut:
     spec = GrillIn.model_validate(grill.spec)
     told: dict[str, Any] = {"id": grill.id, "version": grill.version, "name": grill.name, "fire": grill.fire}
-    return GrillOut(**told, spec=spec, set_aside=grill.set_aside_at is not None)
+    kind = GRILLS[spec.like].kind.key if spec.like in GRILLS else ""
+    return GrillOut(**told, kind=kind, spec=spec, set_aside=grill.set_aside_at is not None)
 
 
 def _write_grill(grill: Grill, payload: GrillBody) -> GrillOut:

@@ -23,6 +23,7 @@ class GrillOut(Schema):
     version: str
     name: Name
     fire: str
+    kind: str
     spec: GrillIn
     set_aside: bool
 

@@ -40,6 +40,7 @@ screen-burger-plan-these-patties = Diese Burger planen
 screen-burger-say-how-wide-the-bun-is = Sag, wie breit das Brötchen ist, und der Burger wird so geformt, dass er gar darauf passt.
 screen-fire-choice-moved = { $name }, verschoben
 screen-fire-choice-on-which-fire = Auf welchem Feuer
+screen-fire-choice-another-grill = Ein anderer Grill
 screen-kept-kept-plans = Aufgehobene Pläne
 screen-kept-was-set-aside = { $title } wurde beiseitegelegt.
 screen-kept-none-yet-answer-the-three-questions = Noch keine. Beantworte die drei Fragen, dann heb den Plan auf.

@@ -35,6 +35,7 @@ screen-burger-plan-these-patties = Plan these patties
 screen-burger-say-how-wide-the-bun-is = Say how wide the bun is, and the patty is shaped so that it fits when it is done.
 screen-fire-choice-moved = { $name }, moved
 screen-fire-choice-on-which-fire = On which fire
+screen-fire-choice-another-grill = Another grill
 screen-kept-kept-plans = Kept plans
 screen-kept-was-set-aside = { $title } was set aside.
 screen-kept-none-yet-answer-the-three-questions = None yet. Answer the three questions, then keep the plan.
