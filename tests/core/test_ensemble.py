@@ -15,7 +15,7 @@ from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.forecast.ensemble import (
-    FEWEST_MEMBERS,
+    MIN_MEMBERS,
     depth_share,
     ensemble,
     slopes_of_terms,
@@ -121,7 +121,7 @@ def test_polynomials_agree_with_the_simulation(strip, z):
 def test_as_few_kitchens_as_a_server_may_be_given_are_nearly_as_good(strip):
     """In the usual kitchen, and in one that is most of a standard deviation off. A bound of our own."""
     wish, _, so_far, known = strip
-    few = ensemble(wish, so_far, members=FEWEST_MEMBERS)
+    few = ensemble(wish, so_far, members=MIN_MEMBERS)
     for z in (np.zeros(4), np.array([0.7, -0.5, 0.4, -0.8])):
         length, by_few = (float(np.exp((e.terms(z[None], 4) @ e.ends_of)[0, 0])) for e in (known, few))
         assert by_few == pytest.approx(length, rel=0.02)

@@ -3,7 +3,7 @@
 import pytest
 from households import Visitor
 
-from brasko.core.forecast.ensemble import FEWEST_MEMBERS
+from brasko.core.forecast.ensemble import MIN_MEMBERS
 from brasko.web.cooks.watch import watching
 from brasko.web.devices import actions
 
@@ -13,7 +13,7 @@ def own_data_folder(settings, tmp_path):
     settings.VAR = tmp_path
     settings.FORECASTS = "never"
     # tests of the core judge what a forecast is worth
-    settings.FORECAST_MEMBERS = FEWEST_MEMBERS
+    settings.FORECAST_MEMBERS = MIN_MEMBERS
     settings.STORE_THREADS = False
     settings.COMPUTE_APART = False
     settings.SIGN_UP = "open"

@@ -37,7 +37,7 @@ TIP = (*BODY, "depth")
 SHAFT = (*TIP, "edge")
 MEMBERS = 200
 FEW_MEMBERS = 72
-FEWEST_MEMBERS = 40
+MIN_MEMBERS = 40
 """So many are enough for the polynomials of a region that is looked at by few."""
 LONG_S = 2.5 * 3600.0
 """Cooks longer than this are looked at in fewer kitchens."""
@@ -75,7 +75,7 @@ class SamplingRegion:
 
 WHOLE_REGION = SamplingRegion(np.zeros(len(SHAFT)), np.ones(len(SHAFT)), DEGREE)
 """Kitchens from everywhere, before any reading."""
-WHOLE_BY_FEW = replace(WHOLE_REGION, degree=DEGREE - 1)
+WHOLE_REGION_BY_FEW = replace(WHOLE_REGION, degree=DEGREE - 1)
 """The same for so few that a polynomial of the usual degree would go through every one of them."""
 
 
@@ -186,7 +186,7 @@ def ensemble(
     """
     local = near is not None
     if near is None:
-        near = WHOLE_REGION if members is None or members >= FEW_MEMBERS else WHOLE_BY_FEW
+        near = WHOLE_REGION if members is None or members >= FEW_MEMBERS else WHOLE_REGION_BY_FEW
     nominal = _run(wish, so_far, near.centre[:4], np.zeros((1, 2)), None, COARSE)
     longest = float(nominal.time_s[-1])
     room_s = AT_MOST * nominal.step_s + 900.0

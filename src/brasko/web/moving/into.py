@@ -23,7 +23,7 @@ from brasko.web.accounts.models import Household
 from brasko.web.accounts.schemas import Preferences
 from brasko.web.cooks.models import Cook, Event, Photo, Piece
 from brasko.web.lab.models import Experiment
-from brasko.web.moving.kinds import FORMAT, KINDS, PICTURES, PREFERENCES, PREFERENCES_SINCE, SHOWN, Kind
+from brasko.web.moving.kinds import FORMAT, KINDS, OPTIONAL_PREFERENCES, PICTURES, PREFERENCES, SHOWN, Kind
 from brasko.web.moving.models import Brought
 from brasko.web.moving.readings import NOT_ONE, Row, files_of, keep_new, lines_of, readings_of
 from brasko.web.moving.rows import NO_JSON, TooLong, rows_of
@@ -127,7 +127,7 @@ def _about(opened: zipfile.ZipFile) -> dict[str, Any]:
         raise _wrong(say("into-is-not-of-the-format", format=FORMAT))
     try:
         preferences = {name: about["preferences"][name] for name in PREFERENCES}
-        preferences |= {name: about["preferences"].get(name) for name in PREFERENCES_SINCE}
+        preferences |= {name: about["preferences"].get(name) for name in OPTIONAL_PREFERENCES}
         return {
             "household": UUID(about["household"]),
             "preferences": Preferences.model_validate(preferences).model_dump(exclude_none=True),

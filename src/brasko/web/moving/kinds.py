@@ -42,7 +42,7 @@ from brasko.web.yard.models import Check, FireFigure, Grill, LaidFire, Pan, Teac
 FORMAT = "brasko/household@1"
 PREFERENCES = ("name", "units", "clock", "eaters", "scale", "scheme", "language", "learns")
 """Of the household itself."""
-PREFERENCES_SINCE = ("altitude_m",)
+OPTIONAL_PREFERENCES = ("altitude_m",)
 """The same, which files made by older versions have not."""
 
 

@@ -15,7 +15,15 @@ from django.utils import timezone
 from brasko import __version__
 from brasko.web.accounts.models import Household
 from brasko.web.cooks.models import Photo, Reading
-from brasko.web.moving.kinds import FORMAT, KINDS, PICTURES, PREFERENCES, PREFERENCES_SINCE, READING_COLUMNS, READINGS
+from brasko.web.moving.kinds import (
+    FORMAT,
+    KINDS,
+    OPTIONAL_PREFERENCES,
+    PICTURES,
+    PREFERENCES,
+    READING_COLUMNS,
+    READINGS,
+)
 
 
 def write_household(home: Household, owner: User, to: IO[bytes]) -> None:
@@ -26,7 +34,7 @@ def write_household(home: Household, owner: User, to: IO[bytes]) -> None:
             "household": str(home.known_as),
             "made_at": timezone.now().isoformat(),
             "brasko": __version__,
-            "preferences": {name: getattr(home, name) for name in (*PREFERENCES, *PREFERENCES_SINCE)},
+            "preferences": {name: getattr(home, name) for name in (*PREFERENCES, *OPTIONAL_PREFERENCES)},
         }
         file.writestr("about.json", _json(about))
         for kind in KINDS:

@@ -15,7 +15,7 @@ from brasko.web.machine.answers import computed_answer
 from brasko.web.machine.shares import waiter_of
 from brasko.web.machine.store import in_store
 from brasko.web.tables.actions.cook_table import eat_later, mark_work
-from brasko.web.tables.actions.save_table import dishes_at_home, save_table
+from brasko.web.tables.actions.save_table import save_table, with_household_altitude
 from brasko.web.tables.actions.start_table import start_table
 from brasko.web.tables.actions.take_along import calendar_of
 from brasko.web.tables.computing import effort_of, previewed_table, table_reference
@@ -48,7 +48,7 @@ def get_table_reference(request: CookRequest) -> TableReferenceOut:
 async def preview_table(request: CookRequest, payload: TableAskIn) -> HttpResponse:
     """Plan a table without keeping it: quick by the rule, else by the solver."""
     effort = effort_of(payload.table)
-    table = await in_store(dishes_at_home, request.user, payload.table)
+    table = await in_store(with_household_altitude, request.user, payload.table)
     payload = payload.model_copy(update={"table": table})
     return await computed_answer(request, effort, previewed_table, payload, timezone.now())
 

@@ -17,7 +17,7 @@ from brasko.web.common.rows import room_for
 from brasko.web.machine.shares import Waiter, computed_by
 from brasko.web.tables.computing import effort_of, planned_table
 from brasko.web.tables.models import Table
-from brasko.web.yard.actions.learn import at_home
+from brasko.web.yard.actions.learn import at_household_altitude
 
 MOST_TABLES = 1000
 """Kept by one household, set aside or not."""
@@ -27,10 +27,10 @@ FARTHEST = timedelta(days=366)
 """No table is kept for a later day."""
 
 
-def dishes_at_home(owner: User, asked: MealTableIn) -> MealTableIn:
+def with_household_altitude(owner: User, asked: MealTableIn) -> MealTableIn:
     """The table with its meat at its household's altitude."""
     dishes = [
-        dish if dish.piece is None else dish.model_copy(update={"piece": at_home(owner, dish.piece)})
+        dish if dish.piece is None else dish.model_copy(update={"piece": at_household_altitude(owner, dish.piece)})
         for dish in asked.dishes
     ]
     return asked.model_copy(update={"dishes": dishes})
@@ -55,7 +55,7 @@ def save_table(
         raise Conflict(say("save-table-this-table-is-being-cooked-beside"))
     if table is not None:
         may_write(table)
-    asked = dishes_at_home(owner, asked)
+    asked = with_household_altitude(owner, asked)
     told = computed_by(waiter, effort_of(asked), planned_table, asked, False, now)
     if told.status == "clash":
         raise InvalidInput(

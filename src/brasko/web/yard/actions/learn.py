@@ -108,10 +108,10 @@ def _said(each: Teaching) -> Taught:
 def as_learned(owner: User, pieces: list[PieceIn]) -> list[PieceIn]:
     """The pieces where this household cooks, on their fires as its cooks have them."""
     known = learned_of(owner)
-    return [with_learned(at_home(owner, piece), known) for piece in pieces]
+    return [with_learned(at_household_altitude(owner, piece), known) for piece in pieces]
 
 
-def at_home(owner: User, piece: PieceIn) -> PieceIn:
+def at_household_altitude(owner: User, piece: PieceIn) -> PieceIn:
     """The piece at its household's altitude, whatever it was planned for before."""
     return piece.model_copy(update={"altitude_m": owner.household.altitude_m})
 
