@@ -2,11 +2,12 @@
 
 import json
 import re
+from contextlib import suppress
 from datetime import UTC, datetime, timedelta
 
 import pytest
 from browsers import DESKTOP, PHONE
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Error, Page, expect
 from server import eventually
 
 ORDER = "The order of the work"
@@ -137,6 +138,26 @@ def test_any_hour_can_be_held_and_the_rest_follows(visit):
     assert abs((now - was) - moved) <= 60
     eat.fill("20:15")
     expect(short.get_by_role("button", name=re.compile(r"^Eat\s*20:15"))).to_have_attribute("aria-pressed", "true")
+
+
+def test_a_plan_of_former_answers_is_marked_and_not_kept_as_the_new_one(visit):
+    page = visit("/plan")
+    ready(page)
+    waits, held = [True], []
+    page.route("**/api/plans/preview", lambda route: held.append(route) if waits else route.continue_())
+    page.get_by_label("What", exact=True).select_option(label="Tri-tip")
+    former = page.get_by_text("Still the plan of your former answers")
+    expect(former).to_be_visible()
+    page.get_by_role("button", name="Keep this plan").click()
+    expect(page.get_by_role("button", name="Keep this plan")).to_be_disabled()
+    expect(page).to_have_url(re.compile(r"/plan$"))
+    waits.clear()
+    for route in held:
+        with suppress(Error):  # what was asked first may have been let go of
+            route.continue_()
+    expect(page).to_have_url(re.compile(r"/plan/\d+$"))
+    expect(page.get_by_label("What", exact=True)).to_have_value("tri_tip")
+    expect(former).to_have_count(0)
 
 
 def test_the_plan_by_keys_alone(visit):

@@ -42,6 +42,7 @@ import { Refusal } from "./refusal";
 import { TakeAlong } from "./take-along";
 import { useDraft } from "./use-draft";
 import { useKeeping } from "./use-keeping";
+import { useLasting } from "./use-lasting";
 import { usePick } from "./use-pick";
 import { usePreview } from "./use-preview";
 import { LossLine } from "./loss-line";
@@ -99,6 +100,9 @@ export function PlanPage() {
   const name = kept ? `plan/${kept.id}` : from || given ? null : "plan/new";
   return <Planner key={key} reference={reference.data} initial={draft} kept={kept} drafted={name} />;
 }
+
+/** So long what is shown may be of former answers before that is said. */
+const FORMER_MS = 400;
 
 interface KeptPlan {
   id: number;
@@ -186,7 +190,7 @@ function Planner({
     hour,
     kept && { id: kept.id, ...opened },
     problem !== null,
-    pick.pending,
+    pick.pending || preview.stale,
     drafts.drop,
   );
   useKeys(
@@ -212,6 +216,7 @@ function Planner({
   );
   const elsewhere = problem ? pieceOf(problem.errors) : null;
   const mine = elsewhere === null || elsewhere === draft.focus ? problem : null;
+  const former = useLasting(preview.stale, FORMER_MS);
   const word = named(result?.finish_words[household.scale] ?? "");
   const gentle = result?.zones.find((z) => z.role === "gentle")?.shown_c ?? null;
   return (
@@ -284,9 +289,15 @@ function Planner({
           <>
             <section
               aria-label={say("screen-plan-in-short")}
-              className="plate flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2"
+              className={`plate relative flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2 ${former ? "saturate-25" : ""}`}
               aria-live="polite"
+              aria-busy={former}
             >
+              {former && (
+                <p className="absolute -top-1 right-3 m-0 bg-raised px-2 text-sm font-semibold">
+                  {say("screen-plan-still-the-former-plan")}
+                </p>
+              )}
               <Brief
                 draft={draft}
                 onDraft={setDraft}

@@ -12,6 +12,13 @@ export interface Preview {
   problem: Problem | null;
   /** An hour that cannot be met; the plan itself stands. */
   late: Problem | null;
+  /** What is shown is of former answers: those that stand now are being worked out. */
+  stale: boolean;
+}
+
+interface Answered extends Omit<Preview, "stale"> {
+  /** Of which answers all this is. */
+  of: string | null;
 }
 
 /** Ranges take both cores of a small machine: they wait until nothing moves. */
@@ -20,7 +27,13 @@ const IDLE_MS = 800;
 /** The computed plan of a draft: a quick one while something moves, the whole with ranges and the hour checked once it
  * rests; nothing before the draft is ready. */
 export function usePreview(draft: Draft, ready = true): Preview {
-  const [state, setState] = useState<Preview>({ shown: null, focus: 0, problem: null, late: null });
+  const [state, setState] = useState<Answered>({
+    shown: null,
+    focus: 0,
+    problem: null,
+    late: null,
+    of: null,
+  });
   const running = useRef(false);
   const wanted = useRef<string | null>(null);
   /** The draft whose ranges are shown already: a plain answer for it must not take them away. */
@@ -54,13 +67,14 @@ export function usePreview(draft: Draft, ready = true): Preview {
             );
             setState((s) =>
               ranged.current === sent
-                ? { ...s, problem: null }
-                : { ...s, shown, focus: asked.focus ?? 0, problem: null },
+                ? { ...s, problem: null, of: sent }
+                : { ...s, shown, focus: asked.focus ?? 0, problem: null, of: sent },
             );
           } catch (error) {
             if (left.current.signal.aborted) return;
             setState((s) => ({
               ...s,
+              of: sent,
               problem:
                 error instanceof Problem
                   ? error
@@ -90,7 +104,7 @@ export function usePreview(draft: Draft, ready = true): Preview {
         (shown) => {
           if (!stale.signal.aborted) {
             ranged.current = body;
-            setState((s) => ({ ...s, shown, focus: asked.focus ?? 0, problem: null, late: null }));
+            setState((s) => ({ ...s, shown, focus: asked.focus ?? 0, problem: null, late: null, of: body }));
           }
         },
         (error: unknown) => {
@@ -105,5 +119,5 @@ export function usePreview(draft: Draft, ready = true): Preview {
     };
   }, [body, at, draft.anchor, ready]);
 
-  return state;
+  return { ...state, stale: state.of !== body };
 }

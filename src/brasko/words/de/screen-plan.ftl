@@ -193,3 +193,4 @@ screen-ways-take-this-way-2 = Diesen Weg nehmen
 screen-ways-why-not-another-way = Warum kein anderer Weg
 screen-brief-light = Anzünden
 screen-brief-heat = Heizen
+screen-plan-still-the-former-plan = Noch der Plan der vorigen Angaben
