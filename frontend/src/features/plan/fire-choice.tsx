@@ -1,13 +1,12 @@
 import * as RadioGroup from "@radix-ui/react-radio-group";
-
 import { useState } from "react";
 
-import { useFires, useGrills } from "@/api/yard";
 import type { Reference } from "@/api/hooks";
+import { useFires, useGrills } from "@/api/yard";
 import { Mistake } from "@/ui/controls";
+import { say } from "@/words/say";
 
 import type { PieceDraft } from "./model";
-import { say } from "@/words/say";
 
 interface Props {
   piece: PieceDraft["piece"];
