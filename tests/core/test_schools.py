@@ -64,7 +64,7 @@ def test_rubs_are_judged_by_the_surface(asked):
 
 def test_a_long_cook_is_asked_whether_it_is_wrapped():
     found = every(Wish("pork_shoulder", 0.09, 1.6, 93.0, method="low_and_slow", crust="none"))
-    assert {"wrap", "temper", "rest", "rub"} == set(found)
+    assert {"wrap", "baste", "temper", "rest", "rub"} == set(found)
     bare, _, foil = found["wrap"].variants
     assert bare.mine
     assert foil.mass_loss_share < bare.mass_loss_share

@@ -691,11 +691,11 @@ export const ANSWERS: readonly Answer[] = writtenOut([
    },
    {
     "key": "paper",
-    "name": "﷐start-of-sentence﷑text=﷐methods-in-butcher-paper-from-on﷒﷒"
+    "name": "﷐start-of-sentence﷑text=﷐methods-in-butcher-paper﷒﷒"
    },
    {
     "key": "foil",
-    "name": "﷐start-of-sentence﷑text=﷐methods-in-foil-from-on﷒﷒"
+    "name": "﷐start-of-sentence﷑text=﷐methods-in-foil﷒﷒"
    }
   ],
   "usual": "none",
@@ -707,6 +707,62 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "group": "fire",
   "when": "long",
   "guide": "glossary:stall",
+  "own": "",
+  "starts": 0.0
+ },
+ {
+  "field": "wrap_c",
+  "kind": "temperature",
+  "words": "﷐wish-wrap-at﷒",
+  "low": 60.0,
+  "high": 80.0,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut",
+   "method",
+   "wrap"
+  ],
+  "picked": false,
+  "group": "fire",
+  "when": "wrapped",
+  "guide": "glossary:stall",
+  "own": "﷐wish-wrap-at-own﷒",
+  "starts": 74.0
+ },
+ {
+  "field": "baste",
+  "kind": "name",
+  "words": "﷐wish-baste﷒",
+  "low": null,
+  "high": null,
+  "options": [
+   {
+    "key": "none",
+    "name": "﷐start-of-sentence﷑text=﷐methods-not-basted﷒﷒"
+   },
+   {
+    "key": "spritz",
+    "name": "﷐start-of-sentence﷑text=﷐methods-spritzed﷒﷒"
+   },
+   {
+    "key": "mop",
+    "name": "﷐start-of-sentence﷑text=﷐methods-mopped﷒﷒"
+   },
+   {
+    "key": "glaze",
+    "name": "﷐start-of-sentence﷑text=﷐methods-glazed﷒﷒"
+   }
+  ],
+  "usual": "none",
+  "resetBy": [
+   "cut",
+   "method"
+  ],
+  "picked": false,
+  "group": "fire",
+  "when": "long",
+  "guide": "",
   "own": "",
   "starts": 0.0
  },

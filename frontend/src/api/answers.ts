@@ -13,6 +13,7 @@ export type Condition =
   | "gentle"
   | "two_parts"
   | "long"
+  | "wrapped"
   | "browns"
   | "rods"
   | "flipped"

@@ -3038,6 +3038,21 @@ export interface components {
             mass_loss_share: number;
         };
         /**
+         * BasteIn
+         * @description Water on the upper side and the edge, by spray, brush or mop.
+         */
+        BasteIn: {
+            /**
+             * G M2
+             * @description so much each time, g for a square meter
+             */
+            g_m2: number;
+            /** First Min */
+            first_min: number;
+            /** Every Min */
+            every_min: number;
+        };
+        /**
          * CookIn
          * @description What `brasko cook` reads.
          */
@@ -3079,6 +3094,7 @@ export interface components {
              * @default 0
              */
             turn_deg?: number;
+            baste?: components["schemas"]["BasteIn"] | null;
         };
         /**
          * CookUntilIn
@@ -3604,6 +3620,17 @@ export interface components {
              * @default none
              */
             wrap?: string;
+            /**
+             * Wrap C
+             * @description Wrap at
+             */
+            wrap_c?: number | null;
+            /**
+             * Baste
+             * @description Spritz, mop or glaze
+             * @default none
+             */
+            baste?: string;
             /**
              * Crust
              * @description Crust

@@ -94,6 +94,14 @@ class CookUntilIn(Strict):
         return self
 
 
+class BasteIn(Strict):
+    """Water on the upper side and the edge, by spray, brush or mop."""
+
+    g_m2: Figure = Field(description="so much each time, g for a square meter")
+    first_min: Figure
+    every_min: Figure
+
+
 class CookStepIn(Strict):
     """One stretch of the cook."""
 
@@ -103,6 +111,7 @@ class CookStepIn(Strict):
     flip_every_s: Figure | None = None
     flip_first: bool = False
     turn_deg: Figure = Field(0.0, description="how it lies to the rods: another angle makes another set of marks")
+    baste: BasteIn | None = None
 
 
 class CookIn(Strict):

@@ -15,6 +15,7 @@ from brasko.core.foods.fats import FATS
 from brasko.core.heat.constants import FILM_MOST, PATTED_DRY
 from brasko.core.heat.simulation import MODEL_VERSION, Food
 from brasko.core.planner.methods import CRUSTS, SALTED_SURFACE
+from brasko.core.programme.steps import Baste
 from brasko.formats import words
 from brasko.formats.cook import CookedPieceIn, CookIn, CookOut, CookStepIn, CookStepOut, GrateSpotIn, OnIn
 from brasko.formats.fire import OwnFireIn
@@ -88,7 +89,11 @@ def _step(given: CookStepIn) -> CookStep:
     with inside("on"):
         where = _where(given.on)
     ends = Ends(until.minutes, core_c, crust, reading_c)
-    return CookStep(given.name, where, ends, given.flip_every_s, given.flip_first, given.turn_deg)
+    baste = None
+    if given.baste is not None:
+        each = given.baste
+        baste = Baste(each.g_m2 / 1000.0, each.first_min * 60.0, each.every_min * 60.0)
+    return CookStep(given.name, where, ends, given.flip_every_s, given.flip_first, given.turn_deg, baste)
 
 
 def _where(given: OnIn) -> Where:

@@ -49,6 +49,10 @@ def _step(wish: Wish, step: Step) -> dict[str, Any]:
     until = {"minutes": step.until.max_s / 60.0, "reading": step.until.core_c}
     if step.until.crust_s is not None:
         until["crust"] = wish.crust  # type: ignore[assignment]
+    baste = None
+    if step.baste is not None:
+        each = step.baste
+        baste = {"g_m2": 1000.0 * each.kg_m2, "first_min": each.first_s / 60.0, "every_min": each.every_s / 60.0}
     return {
         "name": step.name,
         "on": _on(wish, step),
@@ -56,6 +60,7 @@ def _step(wish: Wish, step: Step) -> dict[str, Any]:
         "flip_every_s": step.flip_every_s,
         "flip_first": step.flip_first,
         "turn_deg": step.turn_deg,
+        "baste": baste,
     }
 
 

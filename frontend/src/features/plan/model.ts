@@ -195,10 +195,14 @@ export function withCut(draft: Draft, reference: Reference, key: string): Draft 
   return withFocused(draft, () => ({ ...fresh, piece: { ...fresh.piece, ...same } }));
 }
 
-/** One more piece, of another cut than the last, in focus. */
-export function withPiece(draft: Draft, reference: Reference): Draft {
+/** So many pieces go on one fire by one rule; more are a meal with a board. */
+export const MAX_PIECES = 8;
+
+/** One more piece in focus: of the cut that is named, else of one that is not there yet. */
+export function withPiece(draft: Draft, reference: Reference, key?: string): Draft {
   const taken = new Set(draft.pieces.map((p) => p.piece.cut));
-  const cut = reference.cuts.find((c) => !taken.has(c.key)) ?? reference.cuts[0]!;
+  const wanted = reference.cuts.find((c) => (key === undefined ? !taken.has(c.key) : c.key === key));
+  const cut = wanted ?? reference.cuts[0]!;
   return { ...draft, pieces: [...draft.pieces, freshPiece(cut)], focus: draft.pieces.length };
 }
 
@@ -327,6 +331,7 @@ export function holding(
     gentle: Boolean(method?.gentle),
     two_parts: (method?.sear_fires ?? []).length > 0,
     long: method?.wraps ?? false,
+    wrapped: (method?.wraps ?? false) && (piece.wrap ?? "none") !== "none",
     browns,
     rods: browns && place.rods,
     flipped: browns && flips && (piece.marks ?? "none") === "none",

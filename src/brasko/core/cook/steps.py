@@ -10,7 +10,7 @@ from brasko.core.fire.grills import Spot
 from brasko.core.fire.own import OwnFire
 from brasko.core.fire.zones import HOTTEST_GENTLE_C, Fire
 from brasko.core.heat.simulation import Food
-from brasko.core.programme.steps import MAX_STEP_S
+from brasko.core.programme.steps import MAX_STEP_S, Baste
 from brasko.core.words import say
 
 
@@ -136,6 +136,7 @@ class CookStep:
     flip_every_s: float | None = None
     flip_first: bool = False
     turn_deg: float = 0.0
+    baste: Baste | None = None
 
     def __post_init__(self) -> None:
         if self.flip_every_s is not None:

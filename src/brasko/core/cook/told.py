@@ -141,6 +141,7 @@ def _one(step: CookStep, place: Place, before: Place | None, number: int) -> Ste
         turn_deg=step.turn_deg,
         metal=metal,
         pressed=place.pressed,
+        baste=step.baste,
     )
     hotter_c = place.searing_c + place.hotter_by_k
     return over_hotter(made, hotter_c, place.searing_c, YARD_C) if place.hotter_by_k else made

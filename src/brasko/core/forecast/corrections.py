@@ -87,7 +87,8 @@ class Twin:
         gone = self.now_s - self.so_far.since_s
         left = max(step.until.max_s - gone, 1.0)
         metal = None if step.metal is None else replace(step.metal, start_c=None)
-        return replace(step, until=replace(step.until, max_s=left), flip_first=False, metal=metal)
+        baste = None if step.baste is None else step.baste.after(gone)
+        return replace(step, until=replace(step.until, max_s=left), flip_first=False, metal=metal, baste=baste)
 
 
 def twin(wish: Wish, so_far: CookHistory, z: Floats, now_s: float) -> Twin:

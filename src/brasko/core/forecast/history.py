@@ -15,7 +15,7 @@ from brasko.core.fire.rests import RESTS
 from brasko.core.planner.late import warm_place, warm_place_c
 from brasko.core.planner.programme import phase_of, programme_of
 from brasko.core.planner.wish import Wish
-from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
+from brasko.core.programme.steps import Baste, Programme, Side, Step, Surroundings, Until
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
@@ -114,7 +114,12 @@ def cook_history(
     past += _pieces(wish, planned[last.step], last.at_s, since, cuts, asides, changes)
     current = _as_it_is(wish, planned[last.step], since, asides, changes)
     left = max(current.until.max_s - (since - last.at_s), SHORTEST_S)
-    current = replace(current, until=replace(current.until, max_s=left), flip_first=current.flip_first and not past)
+    current = replace(
+        current,
+        until=replace(current.until, max_s=left),
+        flip_first=current.flip_first and not past,
+        baste=_baste_after(current.baste, since - last.at_s),
+    )
     later = sum(change.delta_k for change in changes)
     rest = tuple(
         replace(step, surroundings=step.surroundings.shifted(later, 1.0)) if phase_of(step.name) == "gentle" else step
@@ -123,6 +128,10 @@ def cook_history(
     if past and current.metal is not None and past[-1].metal is not None:
         current = replace(current, metal=replace(current.metal, start_c=None))
     return CookHistory(_one_metal(past), current, rest, since)
+
+
+def _baste_after(baste: Baste | None, passed_s: float) -> Baste | None:
+    return None if baste is None else baste.after(passed_s)
 
 
 def _cuts(asides: Sequence[Aside], changes: Sequence[FireChange]) -> list[float]:
@@ -144,7 +153,8 @@ def _pieces(
     for n, (here, there) in enumerate(pairwise(edges)):
         if there - here >= SHORTEST_S:
             as_is = _as_it_is(wish, step, here, asides, changes)
-            found.append(replace(as_is, until=Until(there - here), flip_first=step.flip_first and n == 0))
+            baste = _baste_after(step.baste, here - start_s)
+            found.append(replace(as_is, until=Until(there - here), flip_first=step.flip_first and n == 0, baste=baste))
     return found
 
 

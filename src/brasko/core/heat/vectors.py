@@ -12,7 +12,7 @@ from brasko.core.foods.properties import Material
 from brasko.core.heat import constants as known
 from brasko.core.heat import vapour
 from brasko.core.heat.kernel import columns as kernel
-from brasko.core.programme.steps import Metal, Side, Step
+from brasko.core.programme.steps import Baste, Metal, Side, Step
 from brasko.core.uncertainty.general import general
 from brasko.core.words import say
 
@@ -94,7 +94,8 @@ def side_row(side: Side, passes: float, thin: float = 1.0) -> list[float]:
     film_k = 273.15 + 0.5 * (min(side.air_c, 300.0) + 60.0)
     air_heat = 353.0 / film_k * 1007.0
     film = side.h_w_m2k * math.sqrt(thin)
-    mass_h = passes * film / (thin * air_heat * known.LEWIS_FACTOR.value) if side.vapour_open else 0.0
+    passes *= side.vapour_passes if side.vapour_open else 0.0
+    mass_h = passes * film / (thin * air_heat * known.LEWIS_FACTOR.value)
     contact = 0.0 if side.contact_c is None else side.contact_w_m2k
     pressure = side.vapour_kg_m3 * vapour.GAS_CONSTANT_VAPOUR_J_KGK * (side.air_c + 273.15)
     pressure = min(pressure, 0.99 * thin * known.AIR_PRESSURE.value)
@@ -128,7 +129,15 @@ def step_row(step: Step, passes: float, angles: tuple[float, ...], thin: float =
         float(angles.index(step.turn_deg % 180.0)),
         *metal_row(step.metal),
         step.pressed,
+        *baste_row(step.baste),
     ]
+
+
+def baste_row(baste: Baste | None) -> list[float]:
+    """When it is basted and with how much; never where it is not."""
+    if baste is None:
+        return [kernel.OFF, kernel.OFF, 0.0]
+    return [baste.first_s, baste.every_s, baste.kg_m2]
 
 
 def metal_row(metal: Metal | None) -> list[float]:

@@ -108,6 +108,10 @@ def _check_ways(wish: Wish) -> None:
         raise InvalidInput("rest_s", say("checks-rests-so-long-in-a-cooler-only", longest=longest), suggestion="120")
     if wish.wrap != "none" and wish.method != "low_and_slow":
         raise InvalidInput("wrap", say("checks-is-for-the-long-cooks-low"), suggestion="none")
+    if wish.wrap_c is not None and wish.wrap == "none":
+        raise InvalidInput("wrap_c", say("checks-wrap-at-without-wrap"))
+    if wish.baste != "none" and wish.method != "low_and_slow":
+        raise InvalidInput("baste", say("checks-is-for-the-long-cooks-low"), suggestion="none")
 
 
 def _check_warm_enough(wish: Wish, gentle_c: float) -> None:

@@ -7,6 +7,7 @@ from typing import Literal
 
 from brasko.core.fire.fires import BURNER, KITCHEN
 from brasko.core.fire.zones import Role
+from brasko.core.programme.steps import Baste
 from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.general import general
 from brasko.core.words import say
@@ -195,10 +196,21 @@ WRAP_AT_C = Sourced(71.0, "°C", "", "common practice")
 """A long cook is wrapped once it stalls, about 160 °F."""
 WRAPS: dict[str, str] = {
     "none": say("methods-not-wrapped"),
-    "paper": say("methods-in-butcher-paper-from-on"),
-    "foil": say("methods-in-foil-from-on"),
+    "paper": say("methods-in-butcher-paper"),
+    "foil": say("methods-in-foil"),
 }
 """What it is wrapped in when it stalls, by key."""
+
+BASTES: dict[str, tuple[str, Baste | None]] = {
+    "none": (say("methods-not-basted"), None),
+    "spritz": (say("methods-spritzed"), Baste(0.08, 5400.0, 2700.0)),
+    "mop": (say("methods-mopped"), Baste(0.25, 5400.0, 3600.0)),
+    "glaze": (say("methods-glazed"), None),
+}
+"""What a long cook is wetted with, by key: once its outside has set, after an hour and a half, every 45 to 60 minutes
+(common practice, no source); how much (assumed). A glaze goes on at the end, too thick and too late to cool much."""
+GLAZED_BEFORE_S = 20 * 60.0
+"""Two thin coats of a glaze take so long to set (common practice, no source)."""
 
 RUBS: dict[str, tuple[str, Sourced | None]] = {
     "none": (say("methods-salt-only"), None),

@@ -35,6 +35,7 @@ When = Literal[
     "gentle",
     "two_parts",
     "long",
+    "wrapped",
     "browns",
     "rods",
     "flipped",

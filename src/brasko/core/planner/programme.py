@@ -10,7 +10,7 @@ from dataclasses import replace
 
 from brasko.core.fire.rests import RESTS, wrapped
 from brasko.core.heat.simulation import Result, StepEnd
-from brasko.core.planner.methods import WRAP_AT_C
+from brasko.core.planner.methods import BASTES
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Metal, Programme, Step, Surroundings, Until, over_hotter, shifted
 
@@ -81,7 +81,7 @@ def programme_of(
             around = fire.zone(how.gentle_at).surroundings
             gentle = _gentle(wish, around, Until(slow_at_most_s or how.longest_s, core_c=pull_c))
             if "sear" not in how.phases and sear is not None and sear[0] > 0.0:
-                gentle = (*gentle, replace(gentle[-1], name="gentle_soft", until=Until(sear[0])))
+                gentle = (*gentle, replace(gentle[-1], name="gentle_soft", until=Until(sear[0]), baste=None))
             steps += shifted(gentle, wish.gentle_heat.air_more_k, wish.gentle_heat.film_more)
         else:
             if how.slow == "sear":
@@ -103,10 +103,11 @@ def programme_of(
 
 
 def _gentle(wish: Wish, around: Surroundings, until: Until) -> Programme:
+    _, baste = BASTES[wish.baste]
     if wish.wrap == "none":
-        return (Step("gentle", around, until),)
-    wrap_c = min(WRAP_AT_C.value, until.core_c or WRAP_AT_C.value)
-    open_ = Step("gentle", around, replace(until, core_c=wrap_c))
+        return (Step("gentle", around, until, baste=baste),)
+    wrap_c = min(wish.wraps_at_c, until.core_c or wish.wraps_at_c)
+    open_ = Step("gentle", around, replace(until, core_c=wrap_c), baste=baste)
     return open_, Step("gentle_wrapped", wrapped(around, wish.wrap), until)
 
 

@@ -22,7 +22,7 @@ def step_name(wish: Wish, step: str) -> str:
     return {
         "wait": say("reasons-pull-let-it-wait"),
         "rest": say("reasons-rest"),
-        "gentle_wrapped": say("reasons-wrap-it", wrap=wish.wrap),
+        "gentle_wrapped": say("reasons-wrap-it", wrap=say("in-short", text=WRAPS[wish.wrap])),
         "gentle_soft": say("reasons-leave-it-on-until-soft"),
         "sear_over": say("reasons-over"),
         "sear_turned": say("reasons-turn-it", turn=quantity.number(wish.turn_deg)),
@@ -34,7 +34,7 @@ def step_why(wish: Wish, solution: Solution, step: str) -> str:
     """The reason beside a step, with its figures."""
     result = solution.result
     if step == "gentle" and wish.wrap != "none":
-        return say("reasons-open-in-the-smoke-until-it")
+        return say("reasons-open-until-wrapped", at=quantity.temp(wish.wraps_at_c))
     if step in ("gentle", "gentle_wrapped"):
         return _gentle_why(wish, solution, step)
     if step == "gentle_soft":
@@ -99,7 +99,12 @@ def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
             finish=quantity.temp(wish.finish_c),
         )
     return (
-        say("reasons-no-more-drying-so-the-stall", wraps=WRAPS[wish.wrap], said=said)
+        say(
+            "reasons-no-more-drying-so-the-stall",
+            wraps=WRAPS[wish.wrap],
+            at=quantity.temp(wish.wraps_at_c),
+            said=said,
+        )
         if step == "gentle_wrapped"
         else said
     )

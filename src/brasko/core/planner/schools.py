@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible, InvalidInput, UnknownName
 from brasko.core.fire.rests import RESTS
-from brasko.core.planner.methods import LIDS, MARKS, RUBS, WRAPS
+from brasko.core.planner.methods import BASTES, LIDS, MARKS, RUBS, WRAPS
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
 from brasko.core.planner.rendered_fat import weight_lost_share
@@ -102,6 +102,8 @@ def _asked(mine: PiecePlan) -> dict[str, Asked]:
             asked["lid"] = (say("schools-lid-open-or-shut-over-the"), lids)
     if wish.method == "low_and_slow":
         asked["wrap"] = (say("schools-wrap-it"), [(name, _changed(wish, wrap=key)) for key, name in WRAPS.items()])
+        basted = [(name, _changed(wish, baste=key)) for key, (name, _) in BASTES.items()]
+        asked["baste"] = (say("schools-baste-it"), basted)
     rests = [(name, _changed(wish, rest=key)) for key, (name, _) in RESTS.items()]
     asked["rest"] = (say("schools-open-wrapped-or-on-sauce-to"), rests)
     return asked

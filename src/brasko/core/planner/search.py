@@ -10,6 +10,7 @@ from brasko.core.fire.rests import COOL_AIR_W_M2K, standing_in
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.ending import off_aim_k
 from brasko.core.planner.infeasible import not_in_time
+from brasko.core.planner.methods import BASTES
 from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, Sear, phase_of, programme_of, the_phase
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Step, Until
@@ -55,6 +56,8 @@ class Search:
     def share_until(self, core_c: float) -> None:
         """Run the gentle phase once up to this core temperature; later runs go on from there."""
         if self.wish.how.phases[0] == "gentle" and core_c > self.shared_c + 5.0:
+            if BASTES[self.wish.baste][1] is not None:
+                return  # when it is basted counts from the beginning
             first = tuple(s for s in programme_of(self.wish, core_c) if phase_of(s.name) == "gentle")
             result = simulate(self.food, first, every_s=60.0, refine=self.refine, start=self.start)
             if result.steps[-1].reached == "time":

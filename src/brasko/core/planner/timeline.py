@@ -10,7 +10,7 @@ from brasko.core.planner.beforehand import before
 from brasko.core.planner.fire_work import of_the_fire
 from brasko.core.planner.fuel import setup_of
 from brasko.core.planner.invert import Solution
-from brasko.core.planner.methods import FINISHES, SALTS
+from brasko.core.planner.methods import FINISHES, GLAZED_BEFORE_S, SALTS
 from brasko.core.planner.programme import flip_moments
 from brasko.core.planner.reasons import step_name, step_why
 from brasko.core.planner.tasks import FLIP_S, HANDLING_S, Task, busy_hands, with_free_hands, with_slack
@@ -23,6 +23,14 @@ READ_S, READ_EACH_S = 20.0, 8.0
 """To read the middle of one piece, and of each further one (assumed)."""
 LAST_MINUTE_S = 60.0
 """Butter and herbs go in so long before the end (common practice, no source)."""
+BASTING_S = 45.0
+"""Lid up, sprayed or brushed, lid down (assumed)."""
+BASTE_NAMES = {"spritz": say("timeline-spritz"), "mop": say("timeline-mop"), "glaze": say("timeline-glaze")}
+BASTE_WHYS = {
+    "spritz": say("timeline-spritz-why"),
+    "mop": say("timeline-mop-why"),
+    "glaze": say("timeline-glaze-why"),
+}
 TURNED_FROM_S = 20 * 60.0
 """A shorter gentle part is not turned (assumed)."""
 START_MARGIN_S = 170.0
@@ -80,6 +88,7 @@ def _of_the_food(wish: Wish, solution: Solution, on_s: float, at: dict[str, tupl
             )
         )
     tasks += _turned_half_way(wish, at)
+    tasks += _basted(wish, solution, on_s)
     if wish.finishing != "none":
         tasks.append(_last_touch(wish, solution, on_s))
     return tasks
@@ -119,6 +128,35 @@ def _turned_half_way(wish: Wish, at: dict[str, tuple[float, float]]) -> list[Tas
     why = say("timeline-off-the-hot-spots-measure-under") if bath else say("timeline-it-is-hotter-near-the-firebox")
     middle = (start + end) / 2.0
     return [Task("turn", "hands", name, middle, middle + 30.0, why, hands_s=20.0, guide=f"method:{wish.method}")]
+
+
+def _basted(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
+    """What a long cook is sprayed or mopped with, each time a task; or the glaze at its end."""
+    if wish.baste == "none":
+        return []
+    name, why = BASTE_NAMES[wish.baste], BASTE_WHYS[wish.baste]
+    moments = [
+        (step.start_s + at, step.end_s)
+        for planned, step in zip(solution.programme, solution.result.steps, strict=True)
+        if planned.baste is not None
+        for at in planned.baste.moments(step.end_s - step.start_s)
+    ]
+    if wish.baste == "glaze":
+        off_s = solution.result.steps[-2].end_s
+        moments = [(max(off_s - GLAZED_BEFORE_S, 0.0), off_s)]
+    return [
+        Task(
+            f"baste_{n}",
+            "hands",
+            name,
+            on_s + at,
+            on_s + min(at + BASTING_S, end),
+            why,
+            hands_s=min(BASTING_S, end - at),
+            guide="glossary:stall",
+        )
+        for n, (at, end) in enumerate(moments, 1)
+    ]
 
 
 def _last_touch(wish: Wish, solution: Solution, on_s: float) -> Task:

@@ -20,6 +20,7 @@ from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food
 from brasko.core.planner.checks import checked
 from brasko.core.planner.methods import (
+    BASTES,
     CRUSTS,
     FINISHES,
     LIDS,
@@ -30,6 +31,7 @@ from brasko.core.planner.methods import (
     SALTS,
     THAWS,
     TREATMENTS,
+    WRAP_AT_C,
     WRAPS,
     Method,
     crust_dose_s,
@@ -94,7 +96,8 @@ class Wish:
     own_fire                a fire of the cook's own, with places for the food, instead of one that ships
     sear_fire               another fire for the sear; None sears where the gentle part was
     marks, lid, fat         how it is turned on the rods; the lid and the fat of the sear
-    wrap                    of a long cook, once it stalls
+    wrap, wrap_c            of a long cook, once it stalls or the core is at wrap_c
+    baste                   what a long cook is sprayed, mopped or glazed with
     pull_offset_k           pull so far below the finish whatever is computed; None lets Brasko find the pull
     salt_lead_s             salt so long before the fire, instead of when `salt` says
     boned                   the bone is taken out of a cut that has one
@@ -149,6 +152,10 @@ class Wish:
     gentle_c: Annotated[float | None, Answer("temperature", say("common-gentle-side-at"), reset_by=("cut", "method"), picked=True,
         group="fire", guide="glossary:two-zone", when="gentle")] = None
     wrap: Annotated[str, Answer("name", say("wish-wrap"), names=WRAPS, reset_by=("cut", "method"), group="fire", guide="glossary:stall", when="long")] = "none"
+    wrap_c: Annotated[float | None, Answer("temperature", say("wish-wrap-at"), 55.0, 90.0, say("wish-wrap-at-hint"), slider=(60.0, 80.0),
+        reset_by=("cut", "method", "wrap"), group="fire", guide="glossary:stall", when="wrapped", own=say("wish-wrap-at-own"), starts=74.0,
+        spoken="wrap_at")] = None
+    baste: Annotated[str, Answer("name", say("wish-baste"), names=BASTES, reset_by=("cut", "method"), group="fire", when="long")] = "none"
     crust: Annotated[str, Answer("name", say("wish-crust"), names=CRUSTS, of_cut=lambda cut, _: cut.crust, reset_by=("cut",), picked=True,
         group="sear", guide="glossary:crust", when="browns")] = "good"
     marks: Annotated[str, Answer("name", say("wish-marks"), names=MARKS, reset_by=("cut", "method", "sear_fire"), group="sear", guide="school:marks",
@@ -340,6 +347,11 @@ class Wish:
     def has_lid(self) -> bool:
         """Whether there is a lid to open or shut over the sear."""
         return self.sear_zone is not None and not self.in_pan and self.searing_key != "chimney"
+
+    @property
+    def wraps_at_c(self) -> float:
+        """The core at which a long cook is wrapped: the cook's own, or the usual."""
+        return WRAP_AT_C.value if self.wrap_c is None else self.wrap_c
 
     @property
     def the_fat(self) -> Fat:

@@ -7,6 +7,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+import numpy as np
+
 from brasko.core.errors import InvalidInput, require_between
 from brasko.core.words import quantity, say
 
@@ -25,6 +27,7 @@ class Side:
                             contact with a hot solid: q = h_c (T_contact - T_surface)
     vapour_kg_m3            water vapour in the air beside the surface
     vapour_open             False under a liquid: water cannot evaporate below its boiling point
+    vapour_passes           share of the vapour that what is about the piece lets through
     """
 
     air_c: float = 20.0
@@ -36,6 +39,7 @@ class Side:
     contact_w_m2k: float = 0.0
     vapour_kg_m3: float = 0.010
     vapour_open: bool = True
+    vapour_passes: float = 1.0
 
     def __post_init__(self) -> None:
         require_between("air_c", self.air_c, -40.0, 1000.0, "°C")
@@ -44,6 +48,7 @@ class Side:
         require_between("emissivity", self.emissivity, 0.0, 1.0, "")
         require_between("contact_w_m2k", self.contact_w_m2k, 0.0, 5000.0, "W/m2K")
         require_between("vapour_kg_m3", self.vapour_kg_m3, 0.0, 1.0, "kg/m3")
+        require_between("vapour_passes", self.vapour_passes, 0.0, 1.0, "")
         if self.radiant_c is not None:
             require_between("radiant_c", self.radiant_c, -40.0, 1500.0, "°C")
         if self.contact_c is not None:
@@ -161,6 +166,29 @@ class Until:
 
 
 @dataclass(frozen=True)
+class Baste:
+    """Water brushed or sprayed on the upper side and the edge: kg_m2 of it, first_s into the step and every_s after."""
+
+    kg_m2: float
+    first_s: float
+    every_s: float
+
+    def __post_init__(self) -> None:
+        require_between("baste.kg_m2", self.kg_m2, 0.0, 2.0, "kg/m2")
+        require_between("baste.first_s", self.first_s, 0.0, MAX_STEP_S, "s")
+        require_between("baste.every_s", self.every_s, 60.0, MAX_STEP_S, "s")
+
+    def moments(self, length_s: float) -> tuple[float, ...]:
+        """When it is done within a step of this length [s]."""
+        return tuple(float(at) for at in np.arange(self.first_s, length_s, self.every_s))
+
+    def after(self, passed_s: float) -> Baste:
+        """The same for what is left of a step of which so much is over."""
+        left = self.first_s - passed_s
+        return replace(self, first_s=left if left >= 0.0 else left % self.every_s)
+
+
+@dataclass(frozen=True)
 class Step:
     """One named stretch of a cook in unchanging surroundings.
 
@@ -170,6 +198,7 @@ class Step:
     turn_deg        how it lies to the rods: another angle makes another set of marks
     metal           what it lies on, where that has its own heat
     pressed         how many times faster juice leaves than where nothing presses on the piece
+    baste           what it is sprayed or mopped with on the way
     """
 
     name: str
@@ -181,6 +210,7 @@ class Step:
     turn_deg: float = 0.0
     metal: Metal | None = None
     pressed: float = 1.0
+    baste: Baste | None = None
 
     def __post_init__(self) -> None:
         require_between("pressed", self.pressed, 1.0, 20.0, "")
@@ -240,6 +270,7 @@ def interrupted(step: Step, after_s: float, for_s: float, meanwhile: Surrounding
     left = max(step.until.max_s - after_s - for_s, 0.0)
     first = replace(step, until=replace(step.until, max_s=after_s))
     pause = Step(f"{step.name}, interrupted", meanwhile, replace(step.until, max_s=for_s), metal=step.metal)
-    again = replace(step, until=replace(step.until, max_s=left), flip_first=False)
+    baste = None if step.baste is None else step.baste.after(after_s + for_s)
+    again = replace(step, until=replace(step.until, max_s=left), flip_first=False, baste=baste)
     going_on = None if step.metal is None else replace(step.metal, start_c=None)
     return (first, replace(pause, metal=going_on), replace(again, metal=going_on))

@@ -23,8 +23,11 @@ AIR, H, RAD_SOURCE, RAD_COEFF, CONTACT_C, CONTACT_H, VAPOUR, MASS_H, SIDE_COLUMN
     METAL_START,
     METAL_MOST,
     PRESSED,
+    WET_FROM,
+    WET_EVERY,
+    WET_KG_M2,
     STEP_COLUMNS,
-) = (3 * SIDE_COLUMNS + i for i in range(20))
+) = (3 * SIDE_COLUMNS + i for i in range(23))
 MARKS = 4
 """Sets of rod marks a face can carry: one for each angle the piece was turned to."""
 # the material; the last two are of bone

@@ -74,11 +74,15 @@ from brasko.core.heat.kernel.columns import (
     UNTIL_S,
     W_END,
     W_START,
+    WET_EVERY,
+    WET_FROM,
+    WET_KG_M2,
 )
 from brasko.core.heat.kernel.jit import borrowing, jit
 from brasko.core.heat.kernel.skin import booked, browned, faces_prepared, followed, given_by_metal, sides_now
 from brasko.core.heat.kernel.stepping import MAX_STAGES, coupled, longest_stable, stage_weights, stages_for, super_step
 from brasko.core.heat.kernel.water import (
+    basted,
     crept,
     settled,
     slowed_by_depth,
@@ -308,6 +312,7 @@ def run(body, m, c, table, steps, looks, begins, kept):
         bent = 0.0
         next_flip = now + step[FLIP_EVERY]
         flip_on_crust = step[FLIP_CRUST]
+        next_wet = now + step[WET_FROM]
         on_metal = step[METAL_SHARE] > 0.0
         if on_metal and step[METAL_START] > -OFF:
             metal_c = step[METAL_START]
@@ -337,6 +342,8 @@ def run(body, m, c, table, steps, looks, begins, kept):
             tau = min(tau, began + step[UNTIL_S] - now)
             if next_flip > now + 1e-9:
                 tau = min(tau, next_flip - now)
+            if next_wet > now + 1e-9:
+                tau = min(tau, next_wet - now)
             boiling = c[C_MOIST] > 0.0 and may_boil(t, ts, nr)
             keep_t[:], keep_w[:], keep_h[:], keep_film[:] = t, w, enthalpy, film
             keep_ts[:], keep_tally[:], keep_gone[:] = ts, tally, gone
@@ -460,6 +467,11 @@ def run(body, m, c, table, steps, looks, begins, kept):
                 if n_flips < flips.shape[0]:
                     flips[n_flips] = now
                     n_flips += 1
+            if next_wet <= now + 1e-9:
+                next_wet += step[WET_EVERY]
+                if c[C_MOIST] > 0.0:
+                    basted(step[WET_KG_M2], film, ts, down, dz, area_z, face_r, c, bone, tally)
+                changed, bent = now, 0.0
         step_ends[n_step, 0], step_ends[n_step, 1], step_ends[n_step, 2] = now, core, why
         step_ends[n_step, 3], step_ends[n_step, 4] = coldest, least_of(t, peak, bone, inner)
     if n_samples < samples.shape[0] and now > samples[n_samples - 1, T_S] + 1e-6:

@@ -215,6 +215,26 @@ def wetted(juice, film, ts, down, sides, dz, area_z, face_r, c, bone, tau, tally
 
 
 @borrowing
+def basted(kg_m2, film, ts, down, dz, area_z, face_r, c, bone, tally):
+    """Wet the upper face and the edge with so much [kg/m2], but for what runs off: as much stays as of juice, and none
+    on what boils. It has the face's own temperature; what it takes to warm it is a tenth of what it takes to dry it.
+    What dries off again is no loss of the piece.
+    """
+    nz, nr = dz.shape[0], area_z.shape[0]
+    for face in range(3):
+        if face == down:
+            continue
+        holds = c[C_HANGS] if face == 2 else c[C_FILM]
+        for n in range(nz if face == 2 else nr):
+            if (face < 2 and n < bone) or ts[face, n] > c[C_BOIL]:
+                continue
+            area = face_r[nr] * dz[n] if face == 2 else area_z[n]
+            stays = min(kg_m2 * area, max(holds * area - film[face, n], 0.0))
+            film[face, n] += stays
+            tally[W_EVAP] -= stays
+
+
+@borrowing
 def settled(t, w, enthalpy, evaporated, gone, w0, still, m, c, tally, bone, hottest, flat):
     """Take off what evaporated, boil away what is above the plateau, and read temperatures back from enthalpy. gone
     keeps what left a cell as vapour and has not been made good since.

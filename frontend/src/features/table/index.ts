@@ -1,4 +1,0 @@
-export { TableNowPage } from "./now";
-export { TablePage } from "./page";
-export { TableSheet } from "./sheet";
-export { TableWall } from "./wall";
