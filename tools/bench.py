@@ -224,6 +224,7 @@ def felt(page, presses: int = 40) -> None:
 
 
 def in_browser() -> None:
+    from browsers import add_dish
     from playwright.sync_api import sync_playwright
     from server import Kitchen
 
@@ -244,8 +245,7 @@ def in_browser() -> None:
             page.wait_for_timeout(2000)
             told("one piece", sliding(page))
             for cut in ("Filet", "Burger patty, 80/20"):
-                page.get_by_role("button", name="Add a piece").click()
-                page.get_by_label("What", exact=True).select_option(label=cut)
+                add_dish(page, cut)
                 page.wait_for_timeout(2500)
             page.get_by_label("Pieces").get_by_role("button", name="Ribeye", exact=True).click()
             page.wait_for_timeout(4000)
@@ -282,11 +282,13 @@ def sliding(page) -> list[float]:
 def holding(page, base: str) -> list[float]:
     """From a press that holds a dish a minute sooner on a table of eight to the redrawn board [ms]: the rule's answer,
     the solver behind it. 32 presses."""
-    page.goto(base + "/table")
-    page.get_by_role("link", name="For the long table").click()
-    page.get_by_label("Add a dish").select_option(label="Flatbread")
-    page.get_by_label("Add a fire").select_option("flat_top")
-    page.get_by_role("button", name="Another pair of hands").click()
+    from browsers import add_dish
+
+    page.goto(base + "/plan")
+    page.get_by_role("link", name="For the long table", exact=True).click()
+    add_dish(page, "Flatbread")
+    page.get_by_label("Add a grill").select_option("flat_top")
+    page.get_by_role("button", name="Add a helper").click()
     page.get_by_text("Everything fits").wait_for(timeout=120_000)
     page.wait_for_timeout(9000)
     spent: list[float] = page.evaluate(

@@ -9,16 +9,17 @@ from playwright.sync_api import Page, sync_playwright
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT / "tests" / "e2e"))
 
+from browsers import add_dish  # noqa: E402
 from server import Kitchen  # noqa: E402
 
 DESKTOP, PHONE = (1280, 800), (390, 844)
 SHOTS = (
     ("plan-light", "/plan", DESKTOP, "light"),
     ("plan-phone", "/plan", PHONE, "light"),
-    ("plan-pieces", "/plan#Add a piece", DESKTOP, "light"),
+    ("plan-pieces", "/plan#Add a dish", DESKTOP, "light"),
     ("sheet", "/plan#Print sheet", DESKTOP, "light"),
-    ("table", "/table#For the long table", DESKTOP, "light"),
-    ("table-phone", "/table#For the long table", PHONE, "dark"),
+    ("meal", "/plan#For the long table", DESKTOP, "light"),
+    ("meal-phone", "/plan#For the long table", PHONE, "dark"),
     ("guide", "/guide", DESKTOP, "light"),
     ("cook-light", "/cook", DESKTOP, "light"),
     ("cook-dark", "/cook", DESKTOP, "dark"),
@@ -26,7 +27,7 @@ SHOTS = (
     ("cook-phone-dark", "/cook", PHONE, "dark"),
     ("fire-light", "/fire#Put it on", DESKTOP, "light"),
     ("fire-gas-dark", "/fire?grill=gas_4#Put it on", DESKTOP, "dark"),
-    ("yard", "/yard", DESKTOP, "light"),
+    ("gear", "/gear", DESKTOP, "light"),
     ("log", "/log", DESKTOP, "light"),
     ("log-over", "/log#Lay them over one another", DESKTOP, "dark"),
     ("lab", "/lab#Work it out: A thin steak or a thick one?", DESKTOP, "light"),
@@ -42,7 +43,7 @@ def settle(page: Page, then: str) -> None:
         page.get_by_text("The forecast is being worked out").wait_for(state="detached", timeout=60_000)
         page.wait_for_timeout(6000)
     if then == "For the long table":
-        page.get_by_role("link", name=then).click()
+        page.get_by_role("link", name=then, exact=True).click()
     elif then == "Lay them over one another":
         for title in ("Ribeye again", "Ribeye, crust first"):
             page.get_by_role("button", name=f"Lay over: {title}").click()
@@ -53,10 +54,9 @@ def settle(page: Page, then: str) -> None:
         page.get_by_text("worked out", exact=True).wait_for(timeout=120_000)
     elif then == "Put it on":
         page.get_by_role("button", name=then).click()
-    elif then == "Add a piece":
+    elif then == "Add a dish":
         for cut in ("Filet", "Burger patty, 80/20"):
-            page.get_by_role("button", name=then).click()
-            page.get_by_label("What", exact=True).select_option(label=cut)
+            add_dish(page, cut)
             page.wait_for_timeout(2500)
         page.get_by_role("tab", name="Other ways").scroll_into_view_if_needed()
         page.get_by_label("Pieces").get_by_role("button", name="Ribeye", exact=True).click()

@@ -4,7 +4,16 @@ import { QueryClient } from "@tanstack/react-query";
 import { PersistQueryClientProvider } from "@tanstack/react-query-persist-client";
 import { type ComponentType, lazy, type ReactNode, StrictMode, Suspense } from "react";
 import { createRoot } from "react-dom/client";
-import { BrowserRouter, Navigate, Outlet, Route, Routes } from "react-router";
+import {
+  BrowserRouter,
+  generatePath,
+  Navigate,
+  Outlet,
+  Route,
+  Routes,
+  useLocation,
+  useParams,
+} from "react-router";
 
 import { Problem } from "./api/client";
 import { keeping, keepTheShell } from "./app/keep";
@@ -30,9 +39,10 @@ const far = () => import("./features/cook/far");
 const first = () => import("./features/first");
 const lab = () => import("./features/lab");
 const log = () => import("./features/log");
+const meal = () => import("./features/plan/meal");
+const mealOn = () => import("./features/cook/meal");
 const plan = () => import("./features/plan");
 const practice = () => import("./features/practice");
-const table = () => import("./features/table");
 
 /** Where each page is, in the frame of the places. */
 const IN_THE_SHELL: [string, ReactNode][] = [
@@ -41,17 +51,17 @@ const IN_THE_SHELL: [string, ReactNode][] = [
   ["plan", page(plan, "PlanPage")],
   ["plan/:planId", page(plan, "PlanPage")],
   ["plan/:planId/sheet", page(plan, "SheetPage")],
-  ["table", page(table, "TablePage")],
-  ["table/:tableId", page(table, "TablePage")],
-  ["table/:tableId/now", page(table, "TableNowPage")],
-  ["table/:tableId/sheet", page(table, "TableSheet")],
+  ["plan/meal", page(meal, "MealPage")],
+  ["plan/meal/:mealId", page(meal, "MealPage")],
+  ["plan/meal/:mealId/sheet", page(meal, "MealSheet")],
   ["first", page(first, "FirstPage")],
   ["first/:planId", page(first, "FirstPage")],
   ["cook/:cookId/one", page(() => import("./features/cook/one"), "OnePage")],
   ["guide", page(() => import("./features/guide"), "GuidePage")],
   ["fire", page(() => import("./features/fire"), "FirePage")],
-  ["yard", page(() => import("./features/yard"), "YardPage")],
+  ["gear", page(() => import("./features/yard"), "YardPage")],
   ["cook", page(() => import("./features/cook/list"), "CookListPage")],
+  ["cook/meal/:mealId", page(mealOn, "MealNowPage")],
   ["cook/:cookId", page(cook, "CookPage")],
   ["practice", page(practice, "PracticePage")],
   ["practice/:cookId", page(practice, "DebriefPage")],
@@ -62,11 +72,25 @@ const IN_THE_SHELL: [string, ReactNode][] = [
   ["log/:cookId", page(log, "LogEntryPage")],
 ];
 
+/** Where pages were, and where they are now. */
+const MOVED: [string, string][] = [
+  ["table", "/plan"],
+  ["table/:mealId", "/plan/meal/:mealId"],
+  ["table/:mealId/now", "/cook/meal/:mealId"],
+  ["table/:mealId/sheet", "/plan/meal/:mealId/sheet"],
+  ["yard", "/gear"],
+];
+
+function Moved({ to }: { to: string }) {
+  const { search, hash } = useLocation();
+  return <Navigate to={{ pathname: generatePath(to, useParams()), search, hash }} replace />;
+}
+
 const look = page(() => import("./features/cook/look"), "LookPage");
 const join = page(() => import("./features/account/join"), "JoinPage");
 const watch = page(far, "WatchPage");
 const wall = page(far, "WallPage");
-const tableWall = page(table, "TableWall");
+const mealWall = page(mealOn, "MealWall");
 
 /** While the first place comes. */
 const Opening = () => <Waiting what={say("screen-session-lighting-up")} />;
@@ -99,12 +123,16 @@ createRoot(document.getElementById("root")!).render(
           <Route element={inside(<Outlet />)}>
             <Route path="cook/:cookId/watch" element={watch} />
             <Route path="cook/:cookId/wall" element={wall} />
-            <Route path="table/:tableId/wall" element={tableWall} />
+            <Route path="cook/meal/:mealId/wall" element={mealWall} />
+            <Route path="table/:mealId/wall" element={<Moved to="/cook/meal/:mealId/wall" />} />
           </Route>
           <Route element={inside(<Shell />)}>
             <Route index element={<Navigate to="/cook" replace />} />
             {IN_THE_SHELL.map(([path, element]) => (
               <Route key={path} path={path} element={element} />
+            ))}
+            {MOVED.map(([path, to]) => (
+              <Route key={path} path={path} element={<Moved to={to} />} />
             ))}
             <Route path="*" element={<Navigate to="/plan" replace />} />
           </Route>

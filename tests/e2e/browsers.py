@@ -36,3 +36,12 @@ def set_speed(page: Page, speed: int) -> None:
     button = page.get_by_role("button", name=f"{speed}×", exact=True)
     button.click()
     expect(button).to_have_attribute("aria-pressed", "true")
+
+
+def add_dish(page: Page, name: str) -> None:
+    """One more dish, by its name in the sheet of foods."""
+    page.get_by_role("button", name="Add a dish").first.click()
+    sheet = page.get_by_role("dialog", name="Add a dish")
+    sheet.get_by_role("searchbox").fill(name)
+    sheet.get_by_role("button", name=name, exact=True).first.click()
+    sheet.wait_for(state="detached")

@@ -142,7 +142,7 @@ def test_a_kept_fire_is_planned_on_and_its_places_move_the_plan(visit):
     page.get_by_role("button", name="Keep this fire").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
     page.get_by_role("link", name="Plan", exact=True).click()
-    page.get_by_role("button", name="Everything else").click()
+    page.get_by_role("button", name="More options").click()
     page.get_by_role("radio", name="Sunday coals").click()
     short = page.get_by_role("region", name="In short")
     expect(page.get_by_role("list", name="The order of the work")).to_contain_text("Lay the coals")
@@ -157,7 +157,7 @@ def test_a_kept_fire_is_planned_on_and_its_places_move_the_plan(visit):
 
 
 def test_the_yard_keeps_grills_checks_and_pans(visit):
-    page = visit("/yard", DESKTOP, quiet=False)
+    page = visit("/gear", DESKTOP, quiet=False)
     page.get_by_role("button", name="Add a grill").click()
     page.get_by_role("textbox", name="Name").fill("Pocket kettle")
     page.get_by_role("textbox", name="Grate, width").fill("2")

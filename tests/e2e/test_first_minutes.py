@@ -110,10 +110,10 @@ def test_a_cut_is_found_by_its_picture(visit):
     page = visit("/plan", DESKTOP)
     page.get_by_role("button", name="Choose by picture").click()
     dialog = page.get_by_role("dialog", name="Choose by picture")
-    dialog.get_by_role("searchbox", name="Look for a cut").fill("tritip steak")
-    expect(dialog.get_by_role("status")).to_contain_text("No cut here is called “tritip steak”.")
+    dialog.get_by_role("searchbox", name="Search").fill("tritip steak")
+    expect(dialog.get_by_role("status")).to_contain_text("Nothing here is called “tritip steak”.")
     dialog.get_by_role("button", name=re.compile("Did you mean")).click()
-    dialog.get_by_role("searchbox", name="Look for a cut").fill("lamb")
+    dialog.get_by_role("searchbox", name="Search").fill("lamb")
     assert violations(page) == []
     dialog.get_by_role("button", name="Lamb chop").first.click()
     expect(page.get_by_label("What", exact=True)).to_have_value("lamb_chop")

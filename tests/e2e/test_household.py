@@ -61,7 +61,7 @@ def test_a_hand_is_invited_marks_and_is_taken_away_while_a_neighbour_looks_on(vi
     # nothing is offered that would be refused
     for refused in ("Pause", "Guests late", "What if", "End this cook early", "Let somebody look on"):
         expect(hand.get_by_text(refused)).to_have_count(0)
-    for place in ("/plan", "/table", "/log"):
+    for place in ("/plan", "/cook", "/log"):
         hand.goto(f"{base}{place}")
         expect(hand.get_by_role("heading", level=1)).to_have_count(1)
         assert violations(hand) == []

@@ -6,17 +6,17 @@ from collections.abc import Iterator
 
 import pytest
 from axe import violations
-from browsers import DESKTOP, PHONE, open_context
+from browsers import DESKTOP, PHONE, add_dish, open_context
 from playwright.sync_api import Page, expect
 
 READY = {
     "/plan": "in eight cooks of ten",
-    "/table": "Put dishes on the table",
+    "/plan/meal": "Add dishes.",
     "/cook": "Line",
     "/log": "The log",
     "/fire": "Making it ready",
     "/fire?grill=gas_4": "Making it ready",
-    "/yard": "Kept fires",
+    "/gear": "Kept fires",
     "/lab": "Where cooks disagree",
     "/practice": "The first two-zone fire",
     "/guide": "Where cooks disagree",
@@ -116,7 +116,7 @@ def too_fine(opened: OpenPage) -> list[str]:
     )
     found = [m.group() for m in TOO_FINE.finditer(text)]
     # a thermometer is checked to a tenth of a degree
-    return [each for each in found if not (opened.path == "/yard" and re.search(r"^\d+\.\d °", each))]
+    return [each for each in found if not (opened.path == "/gear" and re.search(r"^\d+\.\d °", each))]
 
 
 def test_everything_comes_from_this_server_and_nothing_complains(opened, page):
@@ -136,7 +136,7 @@ def in_schemes(quick: str, at_night: str) -> pytest.MarkDecorator:
 @in_schemes("light", at_night="dark")
 def test_dialogs_folds_entries_and_sign_in_have_no_violations(visit, scheme):
     page = visit("/plan", scheme=scheme)
-    page.get_by_role("button", name="Everything else").click()
+    page.get_by_role("button", name="More options").click()
     page.get_by_role("button", name=re.compile("^Start ")).first.click()
     expect(page.get_by_role("dialog")).to_be_visible()
     assert violations(page) == []
@@ -164,8 +164,7 @@ PANELS = {
 @in_schemes("dark", at_night="light")
 def test_panels_pieces_and_the_sheet_have_no_violations(visit, scheme):
     page = visit("/plan", scheme=scheme)
-    page.get_by_role("button", name="Add a piece").click()
-    page.get_by_label("What", exact=True).select_option(label="Burger patty, 80/20")
+    add_dish(page, "Burger patty, 80/20")
     for name, says in PANELS.items():
         page.get_by_role("tab", name=name).click()
         panel = page.get_by_role("tabpanel", name=name)
@@ -174,7 +173,7 @@ def test_panels_pieces_and_the_sheet_have_no_violations(visit, scheme):
     page.get_by_role("button", name="Keys", exact=True).click()
     assert violations(page) == []
     page.keyboard.press("Escape")
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+"))
     page.get_by_role("link", name="Print sheet").click()
     expect(page.get_by_role("button", name="Print it")).to_be_visible()
@@ -192,7 +191,7 @@ def test_fire_and_yard_forms_have_no_violations(visit, scheme):
     page.get_by_role("textbox", name="Charcoal").fill("9")
     expect(page.get_by_text("is more than fits").first).to_be_visible()
     assert violations(page) == []
-    page.get_by_role("link", name="Yard", exact=True).click()
+    page.get_by_role("link", name="Gear", exact=True).click()
     page.get_by_role("button", name="Add a grill").click()
     page.get_by_role("button", name="Add a pan").click()
     page.get_by_role("button", name="Check it").first.click()

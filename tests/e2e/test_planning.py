@@ -6,7 +6,7 @@ from contextlib import suppress
 from datetime import UTC, datetime, timedelta
 
 import pytest
-from browsers import DESKTOP, PHONE
+from browsers import DESKTOP, PHONE, add_dish
 from playwright.sync_api import Error, Page, expect
 from server import eventually
 
@@ -37,7 +37,7 @@ def test_a_newcomer_has_a_printed_plan_with_three_answers(visit, size, scheme):
     page.get_by_label("When to eat").fill("19:30")
     page.get_by_label("Day", exact=True).fill((datetime.now(UTC) + timedelta(days=1)).strftime("%Y-%m-%d"))
     ready(page)
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+$"))
     page.get_by_role("link", name="Print sheet").click()
     expect(page.get_by_role("button", name="Print it")).to_be_visible()
@@ -55,8 +55,7 @@ def test_a_newcomer_has_a_printed_plan_with_three_answers(visit, size, scheme):
 def test_pieces_share_one_fire_and_one_pair_of_hands(visit):
     page = visit("/plan")
     ready(page)
-    page.get_by_role("button", name="Add a piece").click()
-    page.get_by_label("What", exact=True).select_option(label="Filet")
+    add_dish(page, "Filet")
     order = page.get_by_role("list", name=ORDER)
     expect(order.get_by_role("button", name=re.compile("Sear over the coals"))).to_have_count(2)
     expect(order.get_by_role("button", name=re.compile("Light the chimney"))).to_have_count(1)
@@ -64,11 +63,11 @@ def test_pieces_share_one_fire_and_one_pair_of_hands(visit):
     pieces = page.get_by_role("group", name="Pieces")
     pieces.get_by_role("button", name="Ribeye", exact=True).click()
     expect(page.get_by_label("What", exact=True)).to_have_value("ribeye")
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+$"))
     pieces.get_by_role("button", name="Take away Filet").click()
     expect(pieces).to_have_count(0)
-    page.get_by_role("button", name="Keep the changes").click()
+    page.get_by_role("button", name="Save changes").click()
     expect(page.get_by_role("button", name="Start", exact=True)).to_be_visible()
 
 
@@ -80,7 +79,7 @@ def test_brasko_picks_until_the_cook_chooses(visit):
     page.get_by_role("textbox", name="How thick").fill("0.75")
     expect(page.get_by_label("In short")).to_contain_text("Over the fire all the way")
     expect(page.get_by_label("Answers")).to_contain_text("under an inch")
-    page.get_by_role("button", name="Everything else").click()
+    page.get_by_role("button", name="More options").click()
     page.get_by_label("Method", exact=True).select_option(label="In the skillet")
     expect(page.get_by_label("In short")).to_contain_text("In the skillet")
     with page.expect_response(re.compile("/api/plans/preview")):
@@ -148,8 +147,8 @@ def test_a_plan_of_former_answers_is_marked_and_not_kept_as_the_new_one(visit):
     page.get_by_label("What", exact=True).select_option(label="Tri-tip")
     former = page.get_by_text("Still the plan of your former answers")
     expect(former).to_be_visible()
-    page.get_by_role("button", name="Keep this plan").click()
-    expect(page.get_by_role("button", name="Keep this plan")).to_be_disabled()
+    page.get_by_role("button", name="Save plan").click()
+    expect(page.get_by_role("button", name="Save plan")).to_be_disabled()
     expect(page).to_have_url(re.compile(r"/plan$"))
     waits.clear()
     for route in held:
@@ -232,14 +231,14 @@ def test_a_guest_at_risk_gets_the_agency_figure_or_a_refusal(visit):
     for _ in range(12):
         page.keyboard.press("ArrowRight")
     expect(page.get_by_role("alert")).to_have_count(0)
-    expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
+    expect(page.get_by_role("button", name="Save plan")).to_be_enabled()
 
 
 @pytest.mark.long
 def test_a_plan_goes_into_a_file_and_a_calendar_and_comes_back(visit, tmp_path):
     page = visit("/plan", quiet=False)
     ready(page)
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+$"))
     first = page.url
     with page.expect_download() as calendar:
@@ -269,7 +268,7 @@ def test_a_plan_of_the_past_is_planned_again(visit):
     again.click()
     expect(page).to_have_url(re.compile(r"/plan\?from=\d+"))
     ready(page)
-    expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
+    expect(page.get_by_role("button", name="Save plan")).to_be_enabled()
 
 
 def test_a_reason_leads_into_the_guide_which_is_searched(visit):

@@ -39,7 +39,7 @@ def test_plan_cook_rate_and_find_it(visit, kitchen, probe, size, scheme):
     page = visit("/plan", size, scheme)
     expect(page.locator("html")).to_have_attribute("data-scheme", scheme)
     plan_a_ribeye(page)
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+"))
     page.get_by_role("button", name="Start", exact=True).click()
     dialog = page.get_by_role("dialog")
@@ -129,10 +129,10 @@ def test_a_bad_thickness_is_answered_beside_its_field(visit):
         expect(field).to_have_attribute("aria-invalid", "true")
         expect(page.get_by_role("alert").filter(has_text=said).first).to_be_visible()
         expect(field).to_have_value(typed)
-        expect(page.get_by_role("button", name="Keep this plan")).to_have_count(0)
+        expect(page.get_by_role("button", name="Save plan")).to_have_count(0)
         field.fill("1.5")
         expect(field).to_have_attribute("aria-invalid", "false")
-        expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
+        expect(page.get_by_role("button", name="Save plan")).to_be_enabled()
 
 
 @pytest.mark.long
@@ -144,14 +144,14 @@ def test_an_hour_too_soon_offers_the_earliest(visit):
     offer = page.get_by_role("button", name=re.compile("^Eat at"))
     offer.click()
     expect(page.get_by_role("alert")).to_have_count(0)
-    page.get_by_role("button", name="Keep this plan").click()
+    page.get_by_role("button", name="Save plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+"))
 
 
 def test_what_cannot_be_had_says_why_and_what_would_do(visit):
     page = visit("/plan", quiet=False)
     page.get_by_label("What", exact=True).select_option(label="Strip steak")
-    page.get_by_role("button", name="Everything else").click()
+    page.get_by_role("button", name="More options").click()
     page.get_by_label("Method", exact=True).select_option(label="Sear, then cool side")
     page.get_by_label("Method", exact=True).select_option(label="Low, then sear")
     page.get_by_role("textbox", name="How thick").fill("0.26")
@@ -159,7 +159,7 @@ def test_what_cannot_be_had_says_why_and_what_would_do(visit):
     expect(alert).to_contain_text(re.compile(r"cannot have a middle of 13\d °F"))
     alert.get_by_role("button", name=re.compile("^use a piece .* in thick")).click()
     expect(page.get_by_role("alert")).to_have_count(0)
-    expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
+    expect(page.get_by_role("button", name="Save plan")).to_be_enabled()
 
 
 def test_a_rare_burger_is_planned_only_by_a_recorded_choice(visit):
@@ -171,16 +171,16 @@ def test_a_rare_burger_is_planned_only_by_a_recorded_choice(visit):
     for _ in range(12):
         page.keyboard.press("ArrowLeft")
     expect(page.get_by_role("alert").filter(has_text="below the agency figure for ground meat").first).to_be_visible()
-    expect(page.get_by_role("button", name="Keep this plan")).to_have_count(0)
+    expect(page.get_by_role("button", name="Save plan")).to_have_count(0)
     page.get_by_role("checkbox", name=re.compile("^Who eats it has chosen")).check()
     expect(page.get_by_role("list", name="The order of the work")).to_contain_text("on record with the plan")
-    expect(page.get_by_role("button", name="Keep this plan")).to_be_enabled()
+    expect(page.get_by_role("button", name="Save plan")).to_be_enabled()
 
 
 @pytest.mark.long
 def test_every_method_can_be_planned(visit):
     page = visit("/plan")
-    page.get_by_role("button", name="Everything else").click()
+    page.get_by_role("button", name="More options").click()
     order = page.get_by_role("list", name="The order of the work")
     for method, task in (
         ("In the skillet", "On, in the skillet"),

@@ -25,7 +25,7 @@ def both_at_one_plan(visit, kitchen) -> tuple[Page, Page]:
 
 
 def keep_changes(page: Page) -> None:
-    page.get_by_role("button", name="Keep the changes").click()
+    page.get_by_role("button", name="Save changes").click()
 
 
 def test_changes_that_do_not_meet_are_both_saved(visit, kitchen):
@@ -76,7 +76,7 @@ def test_a_reload_in_the_middle_of_a_plan_loses_nothing(visit):
 
 
 def test_a_reload_in_the_middle_of_a_grill_or_a_thermometer_loses_nothing(visit):
-    page = visit("/yard")
+    page = visit("/gear")
     page.get_by_role("button", name="Add a grill").click()
     page.get_by_label("Name", exact=True).fill("Behind the shed")
     page.get_by_label("Another thermometer").fill("Blue one")
@@ -90,7 +90,7 @@ def test_what_was_kept_has_the_focus(visit, kitchen):
     """WCAG 2.4.3: the focus goes to what a press has brought, not to the top of the page."""
     page = visit("/plan")
     expect(page.get_by_role("list", name="The order of the work")).to_be_visible()
-    page.get_by_role("button", name="Keep this plan").press("Enter")
+    page.get_by_role("button", name="Save plan").press("Enter")
     expect(page.get_by_role("button", name="Start", exact=True)).to_be_visible()
     expect(page.locator("#main h1").first).to_be_focused()
     page.get_by_role("button", name="Start", exact=True).press("Enter")

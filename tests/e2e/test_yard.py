@@ -220,7 +220,7 @@ def test_one_households_marks_never_travel_as_anothers_and_nothing_stays(yard, p
 
 
 def test_what_the_log_has_taught_can_be_left_out_and_counted_again(visit):
-    page = visit("/yard")
+    page = visit("/gear")
     taught = page.get_by_role("region", name="What your cooks have taught")
     expect(taught).to_contain_text("Charcoal kettle, two zones")
     words = taught.locator("p").first
@@ -233,5 +233,5 @@ def test_what_the_log_has_taught_can_be_left_out_and_counted_again(visit):
     expect(words).not_to_have_text(before)
     first.click()
     expect(words).to_have_text(before)
-    page.goto(page.url.replace("/yard", "/plan"))
+    page.goto(page.url.replace("/gear", "/plan"))
     expect(page.get_by_text("As your fire does by its log").first).to_be_visible()

@@ -16,20 +16,23 @@ import { leaveDemo, useHousehold, useMay } from "./session";
 import { LANGUAGES } from "@/words/catalogue";
 import { say } from "@/words/say";
 
-const PLACES = [
+/** What a cook is about comes first; the rest stands apart. */
+const FIRST = [
   { to: "/plan", name: say("screen-shell-plan") },
-  { to: "/table", name: say("screen-shell-table") },
-  { to: "/fire", name: say("screen-shell-fire") },
   { to: "/cook", name: say("screen-shell-cook") },
   { to: "/log", name: say("screen-shell-log") },
+];
+const PLACES = [
+  ...FIRST,
+  { to: "/fire", name: say("screen-shell-fire") },
   { to: "/lab", name: say("screen-shell-lab") },
   { to: "/practice", name: say("screen-shell-practice") },
-  { to: "/yard", name: say("screen-shell-yard") },
+  { to: "/gear", name: say("screen-shell-gear") },
   { to: "/guide", name: say("screen-shell-guide") },
 ];
 
 /** Where marks are made and readings taken. */
-const FOR_HANDS = ["/table", "/cook", "/log", "/guide"];
+const FOR_HANDS = ["/cook", "/log", "/guide"];
 
 /** That the household goes, and the way back. */
 function Leaving({ at, owner }: { at: Date; owner: boolean }) {
@@ -131,7 +134,7 @@ export function Shell() {
             <NavLink
               key={place.to}
               to={place.to}
-              className="relative flex min-h-11 items-center px-3 font-semibold text-ash no-underline [font-stretch:85%] hover:text-ink aria-[current=page]:text-ink aria-[current=page]:after:absolute aria-[current=page]:after:inset-x-2 aria-[current=page]:after:bottom-1 aria-[current=page]:after:h-1 aria-[current=page]:after:rounded-full aria-[current=page]:after:bg-ember"
+              className={`relative flex min-h-11 items-center px-3 font-semibold text-ash no-underline [font-stretch:85%] hover:text-ink aria-[current=page]:text-ink aria-[current=page]:after:absolute aria-[current=page]:after:inset-x-2 aria-[current=page]:after:bottom-1 aria-[current=page]:after:h-1 aria-[current=page]:after:rounded-full aria-[current=page]:after:bg-ember ${place.to === "/log" ? "md:mr-5" : ""}`}
             >
               {place.name}
             </NavLink>

@@ -10,7 +10,7 @@ interface Place {
 }
 
 /** What is gone to with a hand on the tongs; the rest is one touch further. */
-const AT_THE_THUMB = ["/plan", "/table", "/cook", "/log"];
+const AT_THE_THUMB = ["/plan", "/cook", "/log"];
 const BOX =
   "flex min-h-14 items-center justify-center font-bold text-ash no-underline [font-stretch:80%] aria-[current=page]:text-ink aria-[current=page]:shadow-[inset_0_4px_0_var(--c-ember)]";
 

@@ -112,7 +112,7 @@ function TablesToday() {
       <ul className="m-0 list-none p-0">
         {near.map((t) => (
           <li key={t.id} className="border-b border-seam py-2 last:border-0">
-            <Link to={`/table/${t.id}/now`} className="font-semibold link">
+            <Link to={`/cook/meal/${t.id}`} className="font-semibold link">
               {t.title}
             </Link>{" "}
             <span className="text-ash">

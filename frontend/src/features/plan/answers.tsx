@@ -20,6 +20,7 @@ import {
   belowAgency,
   type Draft,
   focused,
+  MAX_PIECES,
   type SearPlace,
   withAnswers,
   withCut,
@@ -109,15 +110,7 @@ export function Answers({
           .filter((c) => !c.is_side || c.key === each.piece.cut)
           .map((c) => ({ ...c, group: c.group[0]!.toUpperCase() + c.group.slice(1) }))}
         onChange={(key) => onDraft(withCut(draft, reference, key))}
-        hint={
-          <>
-            {cut?.note}.{" "}
-            <Link to="/table" className="text-ash underline decoration-ember underline-offset-4">
-              {say("screen-answers-sides-bread-and-pots")}
-            </Link>{" "}
-            {say("screen-answers-go-on-the-table")}
-          </>
-        }
+        hint={cut && `${cut.note}.`}
         error={wrong("cut")}
         help={explained(answerOf("cut"), each.piece.cut)}
       />
@@ -303,4 +296,4 @@ function Pieces({ draft, onDraft, reference }: Pick<Props, "draft" | "onDraft" |
 }
 
 export const addPiece = (draft: Draft, reference: Reference) =>
-  draft.pieces.length < 8 ? withPiece(draft, reference) : draft;
+  draft.pieces.length < MAX_PIECES ? withPiece(draft, reference) : draft;

@@ -47,7 +47,7 @@ export function ByPicture({ cut, cuts, onPick }: Props) {
         {boards.isPending && <Waiting what={say("screen-by-picture-laying-out-the-cuts")} />}
         {boards.data && (
           <Picker
-            cuts={cuts}
+            foods={cuts}
             boards={boards.data}
             chosen={cut?.key}
             onPick={(key) => {
@@ -61,31 +61,41 @@ export function ByPicture({ cut, cuts, onPick }: Props) {
   );
 }
 
+/** What can be chosen by its picture. */
+export interface Food {
+  key: string;
+  name: string;
+  group: string;
+  /** The cut whose picture it has, where that is not its key. */
+  board?: string;
+}
+
 interface PickerProps {
-  cuts: readonly Cut[];
+  foods: readonly Food[];
   boards: readonly Board[];
-  chosen: string | undefined;
+  chosen?: string | undefined;
   onPick: (key: string) => void;
 }
 
-function Picker({ cuts, boards, chosen, onPick }: PickerProps) {
+/** Foods by their pictures, with a search; those that were cooked last come first. */
+export function Picker({ foods, boards, chosen, onPick }: PickerProps) {
   const [typed, setTyped] = useState("");
   const cooks = useCooks();
   const words = typed.toLowerCase().trim();
-  const found = cuts.filter((c) => `${c.name} ${c.group}`.toLowerCase().includes(words));
-  const lately = lastCooked(cooks.data ?? []).filter((key) => found.some((c) => c.key === key));
-  const groups = [...new Set(found.map((c) => c.group))];
-  const near = found.length === 0 ? closest(words, namesOf(cuts)) : "";
-  const shelf = (title: string, within: readonly Cut[]) => (
+  const found = foods.filter((f) => `${f.name} ${f.group}`.toLowerCase().includes(words));
+  const lately = lastCooked(cooks.data ?? []).flatMap((key) => found.find((f) => boardOf(f) === key) ?? []);
+  const groups = [...new Set(found.map((f) => f.group))];
+  const near = found.length === 0 ? closest(words, namesOf(foods)) : "";
+  const shelf = (title: string, within: readonly Food[]) => (
     <section key={title} aria-label={title}>
       <h3 className="m-0 mb-1 text-base text-ash first-letter:uppercase">{title}</h3>
       <ul className="m-0 grid list-none grid-cols-2 gap-2 p-0 sm:grid-cols-3">
-        {within.map((c) => (
-          <li key={c.key}>
+        {within.map((f) => (
+          <li key={f.key}>
             <Pictured
-              cut={c}
-              board={boards.find((b) => b.cut === c.key)}
-              chosen={c.key === chosen}
+              food={f}
+              board={boards.find((b) => b.cut === boardOf(f))}
+              chosen={f.key === chosen}
               onPick={onPick}
             />
           </li>
@@ -114,47 +124,42 @@ function Picker({ cuts, boards, chosen, onPick }: PickerProps) {
           <Button onClick={() => setTyped(near)}>{say("screen-by-picture-did-you-mean", { near })}</Button>
         )}
       </p>
-      {lately.length > 0 &&
-        shelf(
-          say("screen-by-picture-cooked-last"),
-          lately.map((key) => cuts.find((c) => c.key === key)!),
-        )}
+      {lately.length > 0 && shelf(say("screen-by-picture-cooked-last"), lately)}
       {groups.map((group) =>
         shelf(
           group,
-          found.filter((c) => c.group === group),
+          found.filter((f) => f.group === group),
         ),
       )}
     </div>
   );
 }
 
-function Pictured({
-  cut,
-  board,
-  chosen,
-  onPick,
-}: {
-  cut: Cut;
+const boardOf = (food: Food) => food.board ?? food.key;
+
+interface PicturedProps {
+  food: Food;
   board: Board | undefined;
   chosen: boolean;
   onPick: (key: string) => void;
-}) {
+}
+
+function Pictured({ food, board, chosen, onPick }: PicturedProps) {
   return (
     <button
       type="button"
       aria-pressed={chosen}
-      onClick={() => onPick(cut.key)}
-      className="flex h-full w-full flex-col items-center gap-1 rounded-bar border-2 border-transparent bg-raised p-2 text-center aria-pressed:border-ember"
+      onClick={() => onPick(food.key)}
+      className="flex h-full w-full flex-col items-center justify-center gap-1 rounded-bar border-2 border-transparent bg-raised p-2 text-center aria-pressed:border-ember"
     >
       {board && <BoardPicture board={board} label="" className="h-20 w-full" />}
-      <span className="text-sm leading-tight font-semibold [font-stretch:85%]">{cut.name}</span>
+      <span className="text-sm leading-tight font-semibold [font-stretch:85%]">{food.name}</span>
     </button>
   );
 }
 
-const namesOf = (cuts: readonly Cut[]) =>
-  cuts.flatMap((c) => [c.name.toLowerCase(), ...c.name.toLowerCase().split(/[ ,]+/)]);
+const namesOf = (foods: readonly Food[]) =>
+  foods.flatMap((f) => [f.name.toLowerCase(), ...f.name.toLowerCase().split(/[ ,]+/)]);
 
 /** Cuts that were cooked, the last one first, each once; three of them. */
 function lastCooked(cooks: readonly { cut_key: string; started_at: string }[]): string[] {

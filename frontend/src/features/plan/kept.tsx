@@ -1,89 +1,168 @@
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { Link, useNavigate } from "react-router";
 
 import { Problem, type Schemas } from "@/api/client";
 import { useDuplicate, useImport, usePastPlans, usePlans, useSetAside } from "@/api/hooks";
+import { useTableAside, useTables } from "@/api/tables";
 import { StartPlan } from "@/features/cook/start-dialog";
-import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
+import { Button, Choice, Failed, Mistake, Waiting } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
 import { useAsideList } from "@/ui/set-aside";
 import { clockText, dayText, lengthText, phrase, tempText, type System } from "@/units/units";
 import { say } from "@/words/say";
+import { example, EXAMPLES } from "./meal/examples";
+import { fromFile } from "./meal/model";
 import { offAt } from "./model";
 
-/** Plans that wait for their hour, a file to take in, and plans of the past to plan again. */
+/** Plans that wait for their hour, of one dish or of many; a file to take in, and plans of the past to plan again. */
 export function Kept({ system }: { system: System }) {
   const plans = usePlans();
+  const meals = useTables();
   const aside = useSetAside();
+  const mealAside = useTableAside();
   const duplicate = useDuplicate();
   const list = useAsideList(aside.mutate);
-  if (!plans.data) return null;
+  const mealList = useAsideList(mealAside.mutate);
+  if (!plans.data || !meals.data) return null;
+  const lines = [
+    ...plans.data.map((plan) => ({ eatAt: plan.eat_at, plan, meal: null })),
+    ...meals.data.map((meal) => ({ eatAt: meal.eat_at, plan: null, meal })),
+  ].sort((a, b) => a.eatAt.localeCompare(b.eatAt));
   return (
-    <section aria-labelledby="kept-title" className="plate p-4">
+    <section aria-labelledby="kept-title" className="plate p-4 print:hidden">
       <div className="flex flex-wrap items-center justify-between gap-2">
         <h2 id="kept-title" className="m-0 text-lg">
           {say("screen-kept-kept-plans")}
         </h2>
-        <FromFile system={system} />
+        <span className="flex flex-wrap items-end gap-3">
+          <FromExample />
+          <FromFile system={system} />
+        </span>
       </div>
       {list.notice}
+      {mealList.notice}
       {duplicate.error && <Mistake>{duplicate.error.message}</Mistake>}
-      {plans.data.length === 0 && (
+      {lines.length === 0 && (
         <p className="m-0 text-ash">{say("screen-kept-none-yet-answer-the-three-questions")}</p>
       )}
       <ul className="m-0 list-none p-0">
-        {plans.data.map((plan) => {
-          const eat = new Date(plan.eat_at);
-          return (
-            <li
-              key={plan.id}
-              className="flex flex-wrap items-center gap-x-4 border-b border-seam py-1 last:border-0"
-            >
-              <span className="figure text-2xl">{clockText(eat)}</span>
-              <span className="min-w-40 flex-1">
-                <Link to={`/plan/${plan.id}`} className="font-semibold link">
-                  {plan.title}
-                </Link>
-                <br />
-                <span className="text-sm text-ash">
-                  {say("screen-kept-first-task", {
-                    eat: dayText(eat),
-                    value:
-                      plan.pieces.length > 1
-                        ? say("screen-kept-pieces", { length: plan.pieces.length })
-                        : say(plan.reading_c == null ? "screen-kept-pull" : "screen-kept-off-at", {
-                            thickness: lengthText(system, plan.thickness_mm),
-                            pull: offAt(system, plan),
-                          }),
-                    clock_text: clockText(new Date(plan.first_task_at)),
-                  })}
-                </span>
-              </span>
-              <Button
-                weight="quiet"
-                aria-label={say("screen-kept-once-more", { title: plan.title })}
-                onClick={() => duplicate.mutate(plan.id)}
-                disabled={duplicate.isPending}
-              >
-                {say("screen-kept-once-more-2")}
-              </Button>
-              {list.button(plan)}
-              <StartPlan
-                id={plan.id}
-                title={plan.title}
-                pieces={plan.pieces}
-                trigger={
-                  <Button aria-label={say("screen-kept-start", { title: plan.title })}>
-                    {say("screen-kept-start-2")}
-                  </Button>
-                }
-              />
-            </li>
-          );
-        })}
+        {lines.map(({ plan, meal }) =>
+          plan ? (
+            <PlanLine
+              key={`plan-${plan.id}`}
+              plan={plan}
+              system={system}
+              onAgain={() => duplicate.mutate(plan.id)}
+              busy={duplicate.isPending}
+              aside={list.button(plan)}
+            />
+          ) : (
+            <MealLine key={`meal-${meal.id}`} meal={meal} aside={mealList.button(meal)} />
+          ),
+        )}
       </ul>
       <Past system={system} />
     </section>
+  );
+}
+
+const LINE = "flex flex-wrap items-center gap-x-4 border-b border-seam py-1 last:border-0";
+
+interface PlanLineProps {
+  plan: Schemas["PlanLine"];
+  system: System;
+  onAgain: () => void;
+  busy: boolean;
+  aside: ReactNode;
+}
+
+function PlanLine({ plan, system, onAgain, busy, aside }: PlanLineProps) {
+  const eat = new Date(plan.eat_at);
+  return (
+    <li className={LINE}>
+      <span className="figure text-2xl">{clockText(eat)}</span>
+      <span className="min-w-40 flex-1">
+        <Link to={`/plan/${plan.id}`} className="font-semibold link">
+          {plan.title}
+        </Link>
+        <br />
+        <span className="text-sm text-ash">
+          {say("screen-kept-first-task", {
+            eat: dayText(eat),
+            value:
+              plan.pieces.length > 1
+                ? say("screen-kept-pieces", { length: plan.pieces.length })
+                : say(plan.reading_c == null ? "screen-kept-pull" : "screen-kept-off-at", {
+                    thickness: lengthText(system, plan.thickness_mm),
+                    pull: offAt(system, plan),
+                  }),
+            clock_text: clockText(new Date(plan.first_task_at)),
+          })}
+        </span>
+      </span>
+      <Button
+        weight="quiet"
+        aria-label={say("screen-kept-once-more", { title: plan.title })}
+        onClick={onAgain}
+        disabled={busy}
+      >
+        {say("screen-kept-once-more-2")}
+      </Button>
+      {aside}
+      <StartPlan
+        id={plan.id}
+        title={plan.title}
+        pieces={plan.pieces}
+        trigger={
+          <Button aria-label={say("screen-kept-start", { title: plan.title })}>
+            {say("screen-kept-start-2")}
+          </Button>
+        }
+      />
+    </li>
+  );
+}
+
+/** A meal of several dishes; it is begun beside its fires. */
+function MealLine({ meal, aside }: { meal: Schemas["TableLine"]; aside: ReactNode }) {
+  const eat = new Date(meal.eat_at);
+  return (
+    <li className={LINE}>
+      <span className="figure text-2xl">{clockText(eat)}</span>
+      <span className="min-w-40 flex-1">
+        <Link to={`/plan/meal/${meal.id}`} className="font-semibold link">
+          {meal.title}
+        </Link>
+        <span className="block text-sm text-ash">
+          {dayText(eat)} · {meal.dishes.join(", ")}
+        </span>
+      </span>
+      {aside}
+      <Link
+        to={`/cook/meal/${meal.id}`}
+        aria-label={say("screen-kept-cook-meal", { title: meal.title })}
+        className="flex min-h-11 items-center px-2 font-semibold link"
+      >
+        {say("screen-kept-cook-meal-2")}
+      </Link>
+    </li>
+  );
+}
+
+/** An invented meal to look at, or to begin with. */
+function FromExample() {
+  const navigate = useNavigate();
+  const open = async (key: string) => {
+    const draft = await example(key);
+    if (draft) void navigate("/plan/meal", { state: { draft } });
+  };
+  return (
+    <Choice
+      label={say("screen-kept-begin-with-an-example")}
+      value=""
+      onChange={(key) => void open(key)}
+      options={[{ key: "", name: say("screen-kept-choose") }, ...EXAMPLES]}
+    />
   );
 }
 
@@ -94,9 +173,15 @@ function FromFile({ system }: { system: System }) {
   const [wrong, setWrong] = useState<string | null>(null);
   const read = async (file: File) => {
     setWrong(null);
+    const text = await file.text();
+    const meal = fromFile(text);
+    if (meal) {
+      void navigate("/plan/meal", { state: { draft: meal } });
+      return;
+    }
     let body: Schemas["MealIn"];
     try {
-      body = JSON.parse(await file.text()) as Schemas["MealIn"];
+      body = JSON.parse(text) as Schemas["MealIn"];
     } catch {
       setWrong(say("screen-kept-is-no-plan-it-is-not", { name: file.name }));
       return;

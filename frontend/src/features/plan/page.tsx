@@ -1,25 +1,22 @@
 import { memo, useCallback, useDeferredValue, useMemo, useState } from "react";
-import { useLocation, useParams, useSearchParams } from "react-router";
+import { useLocation, useNavigate, useParams, useSearchParams } from "react-router";
 
 import type { Schemas } from "@/api/client";
 import { type PieceIn, type Reference, usePlan, useReference } from "@/api/hooks";
 import { useLearned } from "@/api/yard";
 import { useDrafts } from "@/app/drafts";
 import { useHousehold } from "@/app/session";
-import { FaceView } from "@/chart/face-view";
-import type { Spot } from "@/chart/grate-model";
-import { GrateView } from "@/chart/grate-view";
-import { blockAt, lineOf, lineOfMeal } from "@/chart/line-model";
+import { lineOf, lineOfMeal } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
-import { lookOf } from "@/chart/look";
-import { unpacked, widthMm } from "@/chart/section";
-import { roleOf } from "@/chart/where";
+import { unpacked } from "@/chart/section";
 import { StartPlan } from "@/features/cook/start-dialog";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { Restored } from "@/ui/restored";
-import { clockText, phrase } from "@/units/units";
+import { phrase } from "@/units/units";
 
+import { AddDish } from "./add-dish";
 import { addPiece, Answers } from "./answers";
+import { mealOf } from "./meal/model";
 import { Brief } from "./brief";
 import { Kept } from "./kept";
 import { KeyMap, useKeys } from "./keys";
@@ -28,13 +25,14 @@ import {
   draftFor,
   draftOf,
   draftWith,
-  focused,
   hourOf,
   type Looked,
   momentOf,
+  MAX_PIECES,
   pieceOf,
+  piecesToSend,
   remedied,
-  withPlace,
+  withPiece,
 } from "./model";
 import { Order } from "./order";
 import { type Panel, PANELS, Panels } from "./panels";
@@ -45,10 +43,8 @@ import { useKeeping } from "./use-keeping";
 import { useLasting } from "./use-lasting";
 import { usePick } from "./use-pick";
 import { usePreview } from "./use-preview";
-import { LossLine } from "./loss-line";
-import { PartsLine } from "./parts-line";
+import { ViewsOf } from "./views";
 import { Tour } from "./tour";
-import { SmokeLine } from "./smoke-line";
 import { withTastes } from "./tastes";
 import { named } from "@/words/catalogue";
 import { say } from "@/words/say";
@@ -209,6 +205,20 @@ function Planner({
       [undo, redo, keeping.keep, draft, reference, at, setDraft, setMoment],
     ),
   );
+  const navigate = useNavigate();
+  /** With a side, a helper or a second grill it is a meal, which has its board. */
+  const toMeal = (choice: string | null) => {
+    const meal = mealOf(
+      { pieces: piecesToSend(draft), eaters: draft.table.eaters ?? household.eaters },
+      hour,
+    );
+    void navigate("/plan/meal", { state: { draft: meal, add: choice } });
+  };
+  const addDish = (choice: string) => {
+    const cut = choice.startsWith("cut:") ? choice.slice("cut:".length) : null;
+    if (cut && draft.pieces.length < MAX_PIECES) setDraft(withPiece(draft, reference, cut));
+    else toMeal(choice);
+  };
   const take = useCallback(
     (piece: number, change: { field: string; value: string }) =>
       setDraft(remedied({ ...rested, focus: piece }, change)),
@@ -231,14 +241,7 @@ function Planner({
           aria-label={say("screen-plan-this-plan")}
           className="-mx-1 -mt-2 mb-1 flex items-center"
         >
-          <Button
-            weight="quiet"
-            className="mr-auto"
-            onClick={() => setDraft(addPiece(draft, reference))}
-            disabled={draft.pieces.length >= 8}
-          >
-            {say("common-add-a-piece")}
-          </Button>
+          <AddDish cuts={reference.cuts} className="mr-auto" onAdd={addDish} />
           <Button weight="quiet" onClick={undo} disabled={!canUndo}>
             {say("screen-plan-undo")}
           </Button>
@@ -274,6 +277,9 @@ function Planner({
           }}
           flipS={!result || sear ? (result?.flip_every_s ?? 30) : null}
         />
+        <Button weight="quiet" className="self-start" onClick={() => toMeal(null)}>
+          {say("screen-plan-helpers-and-grills")}
+        </Button>
       </section>
       <div className="flex min-w-0 flex-col gap-4">
         {problem && (
@@ -395,75 +401,3 @@ function Planner({
     </div>
   );
 }
-
-/** The face and the grate at the shared moment. */
-const ViewsOf = memo(function Views({
-  result,
-  own,
-  section,
-  reference,
-  draft,
-  onDraft,
-  at,
-  hour,
-  word,
-}: {
-  result: Schemas["PieceResult"];
-  own: ReturnType<typeof lineOf>;
-  section: ReturnType<typeof unpacked>;
-  reference: Reference;
-  draft: Draft;
-  onDraft: (draft: Draft) => void;
-  at: number;
-  hour: Date;
-  word: string;
-}) {
-  const system = useHousehold().units;
-  const grate = result.grate ?? reference.grates.find((g) => g.fire === result.fire)?.grate;
-  const cut = focused(draft).piece.cut;
-  const look = useMemo(() => lookOf(reference, cut), [reference, cut]);
-  const doing = blockAt(own.blocks, "meat", at);
-  const here = grate && { ...grate, fire: focused(draft).piece.own_fire ?? grate.fire };
-  const movePlace = (which: "gentle" | "sear", to: Spot) => {
-    if (here) onDraft(withPlace(draft, here, which, to));
-  };
-  return (
-    <div className={`grid gap-4 ${grate ? "md:grid-cols-2" : ""}`}>
-      <section aria-label={say("screen-plan-face")} className="plate flex flex-col p-4">
-        <div className="grow">
-          <FaceView
-            section={section}
-            curve={result.curve}
-            sinceOnS={at - result.on_s}
-            look={look}
-            system={system}
-            greyShare={result.grey_rim_share}
-            word={word}
-            marks={result.marks_words ?? ""}
-            label={say("screen-plan-cut-open-at", {
-              clock_text: clockText(new Date(hour.getTime() + at * 1000)),
-            })}
-          />
-        </div>
-        {result.smoke && result.smoke.index >= 0.5 && <SmokeLine smoke={result.smoke} system={system} />}
-        <LossLine juice={result.mass_loss_share} fat={result.fat_lost_share ?? 0} />
-        {(result.parts ?? []).length > 0 && <PartsLine parts={result.parts ?? []} system={system} />}
-      </section>
-      {here && (
-        <section aria-label={say("screen-plan-grate")} className="plate p-4">
-          <GrateView
-            grate={here}
-            zones={result.zones}
-            role={roleOf(result, doing?.key)}
-            onMove={movePlace}
-            where={
-              doing ? doing.name : at < result.on_s ? say("common-not-on-yet") : say("common-on-the-board")
-            }
-            radiusMm={widthMm(section) / 2}
-            system={system}
-          />
-        </section>
-      )}
-    </div>
-  );
-});

@@ -1,11 +1,10 @@
 screen-session-lighting-up = Lighting up…
 screen-session-shutting-the-lid = Shutting the lid…
 screen-shell-plan = Plan
-screen-shell-table = Table
+screen-shell-gear = Gear
 screen-shell-fire = Fire
 screen-shell-cook = Cook
 screen-shell-log = Log
-screen-shell-yard = Yard
 screen-shell-guide = Guide
 screen-shell-skip-to-the-content = Skip to the content
 screen-shell-brasko = Brasko

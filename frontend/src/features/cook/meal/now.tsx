@@ -7,17 +7,17 @@ import { useHousehold, useMay } from "@/app/session";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, phrase, type System } from "@/units/units";
 
-import { Grates } from "./grates";
+import { Grates } from "@/features/plan/meal/grates";
 import { Later } from "./later";
-import { forWhat, namesOf, nextOf, notesOf } from "./model";
+import { forWhat, namesOf, nextOf, notesOf } from "@/features/plan/meal/model";
 import { Next } from "./next";
 import { OnTheWay } from "./on-the-way";
 import { Phones } from "./phones";
 import { say } from "@/words/say";
 
 /** A table beside its fires: what is next, for everybody or for one, in figures to be read from two metres. */
-export function TableNowPage() {
-  const id = Number(useParams().tableId);
+export function MealNowPage() {
+  const id = Number(useParams().mealId);
   const now = useTableNow(id);
   if (now.isError && !now.data) return <Failed error={now.error} again={() => void now.refetch()} />;
   if (!now.data) return <Waiting what={say("screen-now-looking-at-the-fires")} />;
@@ -55,11 +55,11 @@ function Beside({ id, now, lost }: { id: number; now: TableNow; lost: boolean })
           <b className="figure text-xl">{clockText(eatAt)}</b>
         </span>
         {may.cook && (
-          <Link className="flex min-h-11 items-center link" to={`/table/${id}`}>
+          <Link className="flex min-h-11 items-center link" to={`/plan/meal/${id}`}>
             {say("screen-now-the-whole-table")}
           </Link>
         )}
-        <Link className="flex min-h-11 items-center link" to={`/table/${id}/wall`}>
+        <Link className="flex min-h-11 items-center link" to={`/cook/meal/${id}/wall`}>
           {say("screen-far-on-a-wall")}
         </Link>
       </div>

@@ -3,8 +3,8 @@ import { expect, it, vi } from "vitest";
 import type { TableNow } from "@/api/tables";
 import { Stage } from "@/testing/stage";
 
-import { StartDialog } from "./cook/start-dialog";
-import { OnTheWay } from "./table/on-the-way";
+import { StartDialog } from "../start-dialog";
+import { OnTheWay } from "./on-the-way";
 
 type Piece = TableNow["pieces"][number];
 

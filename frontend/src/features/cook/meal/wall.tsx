@@ -7,12 +7,12 @@ import { Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, countdown, dayText, leastText, phrase, type System } from "@/units/units";
 import { say } from "@/words/say";
 
-import { namesOf, nextOfDishes } from "./model";
+import { namesOf, nextOfDishes } from "@/features/plan/meal/model";
 import { ends } from "./on-the-way";
 
 /** For a tablet two metres away: every dish and every fire of a table, what is next of each, and how the meat is. */
-export function TableWall() {
-  const id = Number(useParams().tableId);
+export function MealWall() {
+  const id = Number(useParams().mealId);
   const now = useTableNow(id);
   if (now.isError && !now.data) return <Failed error={now.error} again={() => void now.refetch()} />;
   if (!now.data) return <Waiting what={say("screen-now-looking-at-the-fires")} />;
@@ -34,7 +34,7 @@ function Wall({ id, now, lost }: { id: number; now: TableNow; lost: boolean }) {
           <b className="figure text-4xl text-ink">{clockText(clock)}</b>{" "}
           {say("screen-far-eat-at", { clock: clockText(eatAt) })}
         </span>
-        <Link to={`/table/${id}/now`} className="flex min-h-11 items-center text-ink underline">
+        <Link to={`/cook/meal/${id}`} className="flex min-h-11 items-center text-ink underline">
           {say("screen-table-wall-back")}
         </Link>
       </div>

@@ -113,7 +113,7 @@ function BoardRow({
     "focus" | "onFocus" | "onWait"
   >) {
   const id = useId();
-  const work = row.group === "Hands";
+  const work = row.of === "person";
   return (
     <>
       {heading && (

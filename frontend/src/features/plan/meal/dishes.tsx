@@ -1,15 +1,23 @@
 import { useState } from "react";
 
 import type { Problem } from "@/api/client";
-import type { Reference } from "@/api/hooks";
+import { type Reference, useBoards } from "@/api/hooks";
 import type { TableDish, TableReference } from "@/api/tables";
+import { useGrills } from "@/api/yard";
+import { BoardPicture } from "@/chart/board-picture";
 import { Button, Choice, Mistake } from "@/ui/controls";
+import { Fold } from "@/ui/fold";
 import { Quantity } from "@/ui/quantity";
 import { count, minutes, phrase, spanText, temperature, thickness, type System } from "@/units/units";
 
-import { askedKey, type Dish, dishFor, dishOfError, type TableDraft, withDish } from "./model";
+import type { Draft as PlanDraft } from "../model";
+import { More } from "../more";
+import { askedKey, type Dish, dishOfError, type TableDraft, withDish } from "./model";
 import { SideFace } from "./side-face";
+import type { useDishPlan } from "./use-dish-plan";
 import { say } from "@/words/say";
+
+type DishPlan = ReturnType<typeof useDishPlan>;
 
 interface Props {
   draft: TableDraft;
@@ -21,16 +29,13 @@ interface Props {
   system: System;
   focus: string | null;
   onFocus: (key: string | null) => void;
+  /** The plan of the selected dish by itself, and what is changed of it there. */
+  plan: DishPlan;
+  onPiece: (draft: PlanDraft) => void;
 }
 
 /** What goes on the table, each with its own few answers folded away. */
 export function Dishes({ draft, onDraft, reference, sides, ...rest }: Props) {
-  const add = (choice: string) => {
-    const dish = dishFor(choice, draft, reference, sides);
-    if (!dish) return;
-    onDraft({ ...draft, dishes: [...draft.dishes, dish] });
-    rest.onFocus(dish.key);
-  };
   const full = draft.dishes.length >= sides.most_dishes;
   return (
     <div className="flex flex-col gap-2">
@@ -43,41 +48,25 @@ export function Dishes({ draft, onDraft, reference, sides, ...rest }: Props) {
           <DishRow key={dish.key} dish={dish} place={n} {...{ draft, onDraft, reference, sides }} {...rest} />
         ))}
       </ul>
-      {full ? (
+      {full && (
         <p className="m-0 text-sm text-ash">
           {say("screen-dishes-dishes-are-as-many-as-are", { most_dishes: sides.most_dishes })}
         </p>
-      ) : (
-        <Choice
-          label={say("screen-dishes-add-a-dish")}
-          value=""
-          onChange={add}
-          options={offered(reference, sides)}
-        />
       )}
     </div>
   );
 }
 
-const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
-
-function offered(reference: Reference, sides: TableReference) {
-  const meat = reference.cuts
-    .filter((c) => !c.is_side)
-    .map((c) => ({ key: `cut:${c.key}`, name: c.name, group: capital(c.group) }));
-  const rest = sides.sides.map((s) => ({ key: `side:${s.key}`, name: s.name, group: capital(s.group) }));
-  return [{ key: "", name: say("screen-dishes-choose") }, ...meat, ...rest];
-}
-
 type RowProps = Props & { dish: Dish; place: number };
 
-function DishRow({ dish, place, told, problem, reference, sides, focus, onFocus, ...rest }: RowProps) {
-  const { draft, onDraft, system } = rest;
+function DishRow({ dish, place, told, problem, sides, focus, onFocus, ...rest }: RowProps) {
+  const { draft, onDraft, reference, system } = rest;
   const name = dish.piece
     ? (reference.cuts.find((c) => c.key === dish.piece?.cut)?.name ?? dish.key)
     : (sides.sides.find((s) => s.key === dish.side)?.name ?? dish.key);
   const shown = told.filter((d) => askedKey(d) === dish.key);
   const open = focus === dish.key;
+  const board = useBoards().data?.find((b) => b.cut === (dish.piece?.cut ?? dish.side));
   const error = problem?.errors.find((e) => dishOfError(e.field) === place);
   const remove = () => {
     onDraft({ ...draft, dishes: draft.dishes.filter((d) => d.key !== dish.key) });
@@ -90,10 +79,13 @@ function DishRow({ dish, place, told, problem, reference, sides, focus, onFocus,
           type="button"
           aria-expanded={open}
           onClick={() => onFocus(open ? null : dish.key)}
-          className="min-h-11 flex-1 rounded-bar px-1 text-left hover:bg-raised"
+          className="flex min-h-11 flex-1 items-center gap-2 rounded-bar px-1 text-left hover:bg-raised"
         >
-          <span className="font-semibold [font-stretch:85%]">{name}</span>
-          <span className="block text-sm text-ash">{brief(dish, shown, system)}</span>
+          {board && <BoardPicture board={board} label="" className="h-9 w-12 shrink-0" />}
+          <span>
+            <span className="font-semibold [font-stretch:85%]">{name}</span>
+            <span className="block text-sm text-ash">{brief(dish, shown, system)}</span>
+          </span>
         </button>
         <Button weight="quiet" aria-label={say("common-remove", { name })} onClick={remove}>
           ✕
@@ -119,9 +111,12 @@ interface AnswersProps {
   sides: TableReference;
   shown: readonly TableDish[];
   system: System;
+  reference: Reference;
+  plan: DishPlan;
+  onPiece: (draft: PlanDraft) => void;
 }
 
-function DishAnswers({ dish, draft, onDraft, sides, shown, system }: AnswersProps) {
+function DishAnswers({ dish, draft, onDraft, sides, shown, system, ...rest }: AnswersProps) {
   const change = (part: Partial<Dish>) => onDraft(withDish(draft, dish.key, part));
   const side = sides.sides.find((s) => s.key === dish.side);
   const first = shown[0];
@@ -130,6 +125,7 @@ function DishAnswers({ dish, draft, onDraft, sides, shown, system }: AnswersProp
       {first?.why && <p className="m-0 text-sm text-ash">{phrase(system, first.why)}</p>}
       {side && first?.look && <SideFace name={side.name} look={first.look} />}
       {dish.piece && <MeatAnswers {...{ dish, change, system }} />}
+      {dish.piece && <MoreOfIt {...rest} />}
       {side && side.ways.length > 1 && (
         <Choice
           label={say("screen-dishes-how-it-lies-there")}
@@ -200,6 +196,29 @@ function MeatAnswers({
         hint={say("screen-dishes-empty-as-the-cut-is-usually")}
       />
     </>
+  );
+}
+
+/** Everything else that can be said of a piece, as it is of one by itself. */
+function MoreOfIt({ reference, plan, onPiece }: Pick<AnswersProps, "reference" | "plan" | "onPiece">) {
+  const grills = useGrills().data ?? [];
+  const result = plan.shown?.result;
+  if (!result) return null;
+  const sears = result.steps.some((s) => s.name === "sear");
+  return (
+    <Fold title={say("screen-answers-everything-else")}>
+      <More
+        draft={plan.draft}
+        onDraft={onPiece}
+        reference={reference}
+        wrong={() => undefined}
+        massG={plan.shown?.piece.mass_g ?? null}
+        flipS={sears ? (result.flip_every_s ?? 30) : null}
+        gentleC={result.zones.find((z) => z.role === "gentle")?.shown_c ?? null}
+        place={{ rods: result.on_rods ?? false, pan: result.in_pan ?? false, lid: result.has_lid ?? false }}
+        kinds={grills.map((g) => g.kind)}
+      />
+    </Fold>
   );
 }
 

@@ -1,6 +1,6 @@
 import { fromFile, type TableDraft } from "./model";
 
-const FILES = import.meta.glob<string>("../../../../docs/examples/*.json", {
+const FILES = import.meta.glob<string>("../../../../../docs/examples/*.json", {
   query: "?raw",
   import: "default",
 });

@@ -5,7 +5,9 @@ import type { PlannedTable, TableReference } from "@/api/tables";
 
 import {
   asked,
+  asScheduled,
   atRisk,
+  type Dish,
   dishFor,
   dishOfError,
   draftOf,
@@ -13,6 +15,7 @@ import {
   freeKey,
   laned,
   linesOf,
+  mealOf,
   movedWait,
   nextOf,
   nextOfDishes,
@@ -22,7 +25,9 @@ import {
   ticks,
   windowOf,
   withRisk,
-} from "./table/model";
+} from "./model";
+
+type Piece = NonNullable<Dish["piece"]>;
 
 const NOON = new Date("2027-06-12T12:00:00");
 
@@ -248,4 +253,41 @@ test("of every dish and fire the soonest open work is next, the soonest of all f
       all.map((w) => w.id),
     ),
   ).toEqual([]);
+});
+
+test("a plan of pieces becomes a meal on its own grills, each once", () => {
+  const piece = (cut: string, more: object) => ({ cut, thickness_mm: 38, ...more }) as Piece;
+  const laid = { name: "Mine" };
+  const meal = mealOf(
+    {
+      pieces: [
+        piece("ribeye", { fire: "gas" }),
+        piece("ribeye", { own_fire: laid }),
+        piece("filet", { fire: "gas" }),
+      ],
+      eaters: 3,
+    },
+    NOON,
+  );
+  expect(meal.dishes.map((d) => d.key)).toEqual(["ribeye", "ribeye-2", "filet"]);
+  expect(meal.fires).toEqual([
+    { key: "gas", fire: "gas", own_fire: null },
+    { key: "own", fire: null, own_fire: laid },
+  ]);
+  expect([meal.eaters, meal.day, meal.time]).toEqual([3, "2027-06-12", "12:00"]);
+});
+
+test("a dish is looked at by the method and on the grill that the schedule gives it", () => {
+  const ribeye = {
+    key: "ribeye",
+    piece: { cut: "ribeye", thickness_mm: 38, fire: "gas" },
+    side: null,
+  } as never;
+  const fires = [{ key: "k", fire: "kettle_two_zone", own_fire: null }];
+  expect(asScheduled(ribeye, { variant: "sear_then_low@k" }, fires)).toMatchObject({
+    method: "sear_then_low",
+    fire: "kettle_two_zone",
+  });
+  expect(asScheduled(ribeye, undefined, fires)).toMatchObject({ fire: "gas" });
+  expect(asScheduled({ key: "corn", piece: null, side: "corn" } as never, undefined, fires)).toBeNull();
 });

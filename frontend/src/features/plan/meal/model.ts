@@ -42,6 +42,50 @@ export function emptyTable(now = new Date()): TableDraft {
   };
 }
 
+/** The meal that a plan of pieces becomes once it has more: a side, another grill, a helper. */
+export function mealOf(draft: PieceMeal, hour: Date): TableDraft {
+  const meal: TableDraft = {
+    ...emptyTable(hour),
+    day: dayOf(hour),
+    time: timeOf(hour),
+    eaters: draft.eaters,
+  };
+  for (const piece of draft.pieces) {
+    const key = freeKey(piece.cut, meal.dishes);
+    meal.dishes = [
+      ...meal.dishes,
+      { key, piece, side: null, way: null, count: null, fires: [], course_min: 0, pin: {} } as Dish,
+    ];
+  }
+  const laid = new Map<string, TableDraft["fires"][number]>();
+  for (const { fire, own_fire } of draft.pieces) {
+    const same = own_fire ? JSON.stringify(own_fire) : (fire ?? "");
+    if (!same || laid.has(same)) continue;
+    const key = freeKey(own_fire ? "own" : same, [...laid.values()]);
+    laid.set(same, { key, fire: own_fire ? null : (fire ?? null), own_fire: own_fire ?? null });
+  }
+  return laid.size > 0 ? { ...meal, fires: [...laid.values()] } : meal;
+}
+
+/** What a meal takes over from a plan. */
+export interface PieceMeal {
+  pieces: NonNullable<Dish["piece"]>[];
+  eaters: number;
+}
+
+/** A dish of meat as the schedule has it cooked: by the method, on the fire, that its variant names. */
+export function asScheduled(
+  dish: Dish,
+  shown: Pick<TableDish, "variant"> | undefined,
+  fires: TableDraft["fires"],
+): NonNullable<Dish["piece"]> | null {
+  if (!dish.piece) return null;
+  const [method = "", key = ""] = (shown?.variant ?? "").split("@");
+  const fire = fires.find((f) => f.key === key);
+  if (!method || !fire) return dish.piece;
+  return { ...dish.piece, method, fire: fire.own_fire ? null : fire.fire, own_fire: fire.own_fire };
+}
+
 export function draftOf(asked: MealTable): TableDraft {
   const at = new Date(asked.eat_at);
   const { title = "", eaters = 4, sittings = [], people, fires, dishes } = asked;
@@ -142,6 +186,7 @@ export interface Bar {
 
 export interface Row {
   key: string;
+  of: "place" | "person";
   name: string;
   group: string;
   lanes: number;
@@ -198,6 +243,7 @@ export function rowsOf(
       if (bars.length > 0)
         rows.push({
           key: place.key,
+          of: "place",
           name: place.name,
           group: fire.name,
           ...laned(bars, window, letterShare),
@@ -217,6 +263,7 @@ export function rowsOf(
       }));
     rows.push({
       key: person.key,
+      of: "person",
       name: person.name,
       group: say("screen-model-hands"),
       lanes: 1,

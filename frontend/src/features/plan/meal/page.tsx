@@ -1,11 +1,11 @@
 import { memo, useDeferredValue, useMemo, useState } from "react";
-import { Link, Navigate, useLocation, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams } from "react-router";
 
 import { Problem } from "@/api/client";
 import { type Reference, useReference } from "@/api/hooks";
 import { type TableReference, useKeepTable, useTable, useTableReference } from "@/api/tables";
 import { useDrafts } from "@/app/drafts";
-import { useHousehold, useMay } from "@/app/session";
+import { useHousehold } from "@/app/session";
 import { dayOf, timeOf } from "@/units/typed";
 import { Button, Failed, Field, Mistake, TextField, Tick, Waiting } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
@@ -14,15 +14,20 @@ import { HourField } from "@/ui/hour-field";
 import { Restored } from "@/ui/restored";
 import { clockText, count, dayText, phrase } from "@/units/units";
 
+import { AddDish } from "../add-dish";
+import { Kept } from "../kept";
+import type { Draft as PlanDraft } from "../model";
 import { Board } from "./board";
 import { Brief } from "./brief";
+import { Details } from "./details";
 import { Dishes } from "./dishes";
 import { Grates } from "./grates";
-import { KeptTables } from "./kept";
 import {
   asked,
   askedKey,
   atRisk,
+  type Dish,
+  dishFor,
   draftOf,
   emptyTable,
   hourOf,
@@ -32,48 +37,36 @@ import {
 } from "./model";
 import { People, TableFires } from "./people";
 import { Sittings } from "./sittings";
+import { useDishPlan } from "./use-dish-plan";
 import { usePreview } from "./use-preview";
 import { Work } from "./work";
 import { say } from "@/words/say";
 
-export function TablePage() {
-  const { tableId } = useParams();
-  const may = useMay();
-  // a hand marks what is on the table, and plans none
-  if (!may.cook) return tableId ? <Navigate to={`/table/${tableId}/now`} replace /> : <ToBeMarked />;
-  return <Laid tableId={tableId} />;
-}
-
-function Laid({ tableId }: { tableId: string | undefined }) {
+/** A meal of several dishes, on one fire or more, for one cook or more. */
+export function MealPage() {
+  const { mealId } = useParams();
   const { key, state } = useLocation();
-  const read = (state as { draft?: TableDraft } | null)?.draft;
+  const given = state as { draft?: TableDraft; add?: string | null } | null;
   const cuts = useReference();
   const sides = useTableReference();
-  const kept = useTable(tableId ? Number(tableId) : null);
+  const kept = useTable(mealId ? Number(mealId) : null);
   for (const each of [cuts, sides, kept])
     if (each.isError) return <Failed error={each.error} again={() => void each.refetch()} />;
-  if (!cuts.data || !sides.data || (tableId && !kept.data))
+  if (!cuts.data || !sides.data || (mealId && !kept.data))
     return <Waiting what={say("screen-table-laying-the-table")} />;
+  const begun = given?.draft;
+  const added = begun && given.add ? dishFor(given.add, begun, cuts.data, sides.data) : null;
+  const read = begun && added ? { ...begun, dishes: [...begun.dishes, added] } : begun;
   return (
     <Planner
       key={kept.data ? `${kept.data.id}/${kept.data.version}` : read ? key : "new"}
       initial={kept.data ? draftOf(kept.data.asked) : (read ?? emptyTable())}
       id={kept.data?.id ?? null}
       version={kept.data?.version ?? ""}
-      drafted={kept.data ? `table/${kept.data.id}` : read ? null : "table/new"}
+      drafted={kept.data ? `table/${kept.data.id}` : read ? `table/${key}` : "table/new"}
       reference={cuts.data}
       sides={sides.data}
     />
-  );
-}
-
-/** For a hand: the tables that there are, each opened where its work is marked. */
-function ToBeMarked() {
-  return (
-    <div className="pt-2">
-      <h1 className="sr-only">{say("screen-kept-kept-tables")}</h1>
-      <KeptTables />
-    </div>
   );
 }
 
@@ -81,14 +74,15 @@ interface Props {
   initial: TableDraft;
   id: number | null;
   version: string;
-  /** Under which name it survives a reload; null where it does not. */
-  drafted: string | null;
+  /** Under which name it survives a reload. */
+  drafted: string;
   reference: Reference;
   sides: TableReference;
 }
 
 const GratesBehind = memo(Grates);
 const WorkBehind = memo(Work);
+const KeptBehind = memo(Kept);
 
 /** What was typed, and what the table was when it was opened. */
 interface Typed {
@@ -100,16 +94,16 @@ interface Typed {
 function Planner({ initial, id, version, drafted, reference, sides }: Props) {
   const system = useHousehold().units;
   const [past, setPast] = useState<TableDraft[]>([]);
-  const drafts = useDrafts<Typed>(drafted ?? "table/other");
-  const restored = drafted ? drafts.restored : null;
+  const drafts = useDrafts<Typed>(drafted);
+  const restored = drafts.restored;
   const [opened] = useState({ draft: restored?.base ?? initial, version: restored?.version ?? version });
   const [draft, setDraft] = useState(restored?.draft ?? initial);
-  const [focus, setFocus] = useState<string | null>(null);
+  const [focus, setFocus] = useState<string | null>(draft.dishes.find((d) => d.piece)?.key ?? null);
   const [at, setAt] = useState(-600);
   const change = (next: TableDraft) => {
     setPast([...past.slice(-49), draft]);
     setDraft(next);
-    if (drafted) drafts.put({ draft: next, base: opened.draft, version: opened.version });
+    drafts.put({ draft: next, base: opened.draft, version: opened.version });
   };
   const undo = () => {
     const before = past.at(-1);
@@ -124,11 +118,40 @@ function Planner({ initial, id, version, drafted, reference, sides }: Props) {
   const { day, time } = draft;
   const eatAt = useMemo(() => hourOf({ day, time }) ?? new Date(), [day, time]);
   const changed = JSON.stringify(draft) !== JSON.stringify(initial);
+  const selected = draft.dishes.find((d) => d.key === focus && d.piece);
+  const plan = useDishPlan(
+    selected,
+    told?.dishes.find((d) => askedKey(d) === focus),
+    draft,
+    eatAt,
+  );
+  const setPiece = (next: PlanDraft) => {
+    const piece = next.pieces[0]?.piece;
+    if (selected && piece) change(withDish(draft, selected.key, { piece: piece as Dish["piece"], pin: {} }));
+  };
   return (
-    <div className="grid gap-4 pt-2 lg:grid-cols-[19rem_minmax(0,1fr)] xl:grid-cols-[19rem_minmax(0,1fr)_19rem]">
+    <div className="grid gap-4 pt-2 lg:grid-cols-[19rem_minmax(0,1fr)] lg:grid-rows-[auto_auto_1fr] xl:grid-cols-[19rem_minmax(0,1fr)_19rem] xl:grid-rows-[auto_1fr]">
       <h1 className="sr-only">{say("screen-table-plan-a-whole-table")}</h1>
-      <section aria-label={say("screen-table-answers")} className="plate flex flex-col gap-4 self-start p-4">
-        <div role="toolbar" aria-label={say("screen-table-this-table")} className="-mt-2 flex justify-end">
+      <section
+        aria-label={say("screen-table-answers")}
+        className="plate flex flex-col gap-4 self-start p-4 lg:row-span-3 xl:row-span-2"
+      >
+        <div
+          role="toolbar"
+          aria-label={say("screen-table-this-table")}
+          className="-mx-1 -mt-2 flex items-center"
+        >
+          <AddDish
+            cuts={reference.cuts}
+            className="mr-auto"
+            disabled={draft.dishes.length >= sides.most_dishes}
+            onAdd={(choice) => {
+              const dish = dishFor(choice, draft, reference, sides);
+              if (!dish) return;
+              change({ ...draft, dishes: [...draft.dishes, dish] });
+              setFocus(dish.key);
+            }}
+          />
           <Button weight="quiet" onClick={undo} disabled={past.length === 0}>
             {say("screen-table-undo")}
           </Button>
@@ -143,8 +166,9 @@ function Planner({ initial, id, version, drafted, reference, sides }: Props) {
         )}
         <When draft={draft} onDraft={change} problem={problem} reference={sides} />
         <Dishes
-          {...{ draft, reference, sides, problem, system, focus }}
+          {...{ draft, reference, sides, problem, system, focus, plan }}
           onDraft={change}
+          onPiece={setPiece}
           onFocus={setFocus}
           told={told?.dishes ?? []}
         />
@@ -200,22 +224,35 @@ function Planner({ initial, id, version, drafted, reference, sides }: Props) {
             />
           </section>
         )}
+        {plan.shown && (
+          <Details
+            shown={plan.shown}
+            draft={plan.draft}
+            onDraft={setPiece}
+            servedAt={plan.servedAt}
+            serveS={plan.serveS}
+            {...{ reference, at }}
+            onAt={setAt}
+          />
+        )}
         {told && (
           <section aria-label={say("screen-table-grates")} className="plate p-4">
             <GratesBehind told={behind ?? told} {...{ at, eatAt, system }} />
           </section>
         )}
-        <KeptTables />
       </div>
       {told && (
         <section
           aria-label={say("common-order-of-work")}
-          className="plate self-start p-4 lg:col-start-2 xl:col-start-3"
+          className="plate self-start p-4 lg:col-start-2 xl:col-start-3 xl:row-span-2 xl:row-start-1"
         >
           <h2 className="m-0 text-lg">{say("common-the-order-of-the-work")}</h2>
           <WorkBehind told={behind ?? told} {...{ eatAt, at, system }} people={draft.people} onAt={setAt} />
         </section>
       )}
+      <div className="min-w-0 lg:col-start-2">
+        <KeptBehind system={system} />
+      </div>
     </div>
   );
 }
@@ -302,7 +339,7 @@ function Keep({ draft, opened, onKept, id, changed, possible }: KeepProps) {
       {
         onSuccess: (kept) => {
           onKept();
-          void navigate(`/table/${kept.id}`, { state: { focus: true } });
+          void navigate(`/plan/meal/${kept.id}`, { state: { focus: true } });
         },
       },
     );
@@ -326,10 +363,10 @@ function Keep({ draft, opened, onKept, id, changed, possible }: KeepProps) {
         </Button>
       ) : (
         <span className="flex flex-wrap gap-x-2">
-          <Link className={LINK} to={`/table/${id}/now`}>
+          <Link className={LINK} to={`/cook/meal/${id}`}>
             {say("screen-table-cook-it")}
           </Link>
-          <Link className={LINK} to={`/table/${id}/sheet`}>
+          <Link className={LINK} to={`/plan/meal/${id}/sheet`}>
             {say("screen-table-sheet")}
           </Link>
           <a className={LINK} href={`/api/tables/${id}/table.ics`}>

@@ -4,8 +4,8 @@ import { expect, it, vi } from "vitest";
 import type { MealTable } from "@/api/tables";
 import { Stage } from "@/testing/stage";
 
-import { asked, emptyTable } from "./table/model";
-import { type TablePreview, usePreview } from "./table/use-preview";
+import { asked, emptyTable } from "./model";
+import { type TablePreview, usePreview } from "./use-preview";
 
 const stage = new Stage();
 let seen: TablePreview;

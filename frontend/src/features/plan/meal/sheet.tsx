@@ -9,9 +9,9 @@ import { Work } from "./work";
 import { say } from "@/words/say";
 
 /** A kept table on paper: one list a person, what goes where, and when it is served. */
-export function TableSheet() {
+export function MealSheet() {
   const system = useHousehold().units;
-  const id = Number(useParams().tableId);
+  const id = Number(useParams().mealId);
   const table = useTable(id);
   if (table.isError) return <Failed error={table.error} again={() => void table.refetch()} />;
   if (!table.data) return <Waiting what={say("screen-sheet-fetching-the-table")} />;
@@ -24,7 +24,7 @@ export function TableSheet() {
       <div className="flex flex-wrap items-baseline justify-between gap-2">
         <h1 className="m-0 text-2xl">{title}</h1>
         <span className="flex gap-2 print:hidden">
-          <Link to={`/table/${id}`} className="flex min-h-11 items-center px-2 link">
+          <Link to={`/plan/meal/${id}`} className="flex min-h-11 items-center px-2 link">
             {say("screen-sheet-back-to-the-table")}
           </Link>
           <Button weight="ember" onClick={() => window.print()}>

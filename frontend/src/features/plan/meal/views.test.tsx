@@ -3,18 +3,21 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 
 import { Problem } from "@/api/client";
 import type { Reference, Session } from "@/api/hooks";
+import { keys } from "@/api/hooks";
 import type { PlannedTable, TableReference } from "@/api/tables";
 import { HouseholdContext } from "@/app/session";
 import { Stage } from "@/testing/stage";
 
-import { Board } from "./table/board";
-import { Brief } from "./table/brief";
-import { Dishes } from "./table/dishes";
-import { Grates } from "./table/grates";
-import { asked, emptyTable, fromFile, type TableDraft } from "./table/model";
-import { People } from "./table/people";
-import { Sittings } from "./table/sittings";
-import { Work } from "./table/work";
+import { dishesToAdd } from "../add-dish";
+import { tableDefaults } from "../model";
+import { Board } from "./board";
+import { Brief } from "./brief";
+import { Dishes } from "./dishes";
+import { Grates } from "./grates";
+import { asked, emptyTable, fromFile, type TableDraft } from "./model";
+import { People } from "./people";
+import { Sittings } from "./sittings";
+import { Work } from "./work";
 
 const NOON = new Date("2027-06-12T12:00:00Z");
 const US = { name: "Us", username: "us", units: "us", scale: "kitchen", scheme: "light" } as NonNullable<
@@ -251,7 +254,7 @@ describe("in short", () => {
       new Problem(422, "Wrong", [{ field: "table.people", message: "needs somebody.", suggestion: null }]),
     );
     expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("people needs somebody.");
-    expect(stage.host.textContent).toContain("The table that stood before is shown.");
+    expect(stage.host.textContent).toContain("The last plan that worked is shown.");
   });
 });
 
@@ -263,7 +266,7 @@ describe("who comes later", () => {
 
   it("comes half an hour after those before, and may stay away after all", () => {
     sittings(two);
-    press(/^Somebody comes later$/);
+    press(/^Some guests come later$/);
     expect(onDraft.mock.lastCall![0].sittings).toEqual([
       { eaters: 2, after_min: 30 },
       { eaters: 1, after_min: 60 },
@@ -278,7 +281,7 @@ describe("who comes later", () => {
     ]);
     sittings({ ...two, eaters: 3 }, wrong);
     expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("must be later.");
-    expect(stage.host.textContent).not.toContain("Somebody comes later");
+    expect(stage.host.textContent).not.toContain("Some guests come later");
   });
 
   it("is kept in the file and read out of it", () => {
@@ -288,7 +291,10 @@ describe("who comes later", () => {
   });
 });
 
+const NO_PIECE = { pieces: [], focus: 0, anchor: "eat" as const, day: "", time: "", table: tableDefaults };
+
 describe("the dishes", () => {
+  beforeEach(() => stage.queries.setQueryData(keys.boards, []));
   const onDraft = vi.fn();
   const dishes = (draft: TableDraft, focus: string | null = null, problem: Problem | null = null) =>
     show(
@@ -302,13 +308,15 @@ describe("the dishes", () => {
         system="us"
         focus={focus}
         onFocus={() => undefined}
+        plan={{ draft: NO_PIECE, shown: null, servedAt: new Date(), serveS: 0 }}
+        onPiece={() => undefined}
       />,
     );
 
   it("offers meat and sides, and vegetables only as sides", () => {
     dishes(DRAFT);
-    const offered = [...stage.host.querySelectorAll("option")].map((o) => o.value);
-    expect(offered).toEqual(["", "cut:ribeye", "side:bun", "side:corn_bare"]);
+    const offered = dishesToAdd(REFERENCE.cuts, SIDES.sides).map((f) => f.key);
+    expect(offered).toEqual(["cut:ribeye", "side:bun", "side:corn_bare"]);
     expect(stage.host.textContent).toContain("On the grate at 375 °F");
   });
 
@@ -324,7 +332,7 @@ describe("the dishes", () => {
     ]);
     dishes(held, "corn_bare", wrong);
     expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("is none.");
-    press(/Let go/);
+    press(/Unpin/);
     expect(onDraft.mock.lastCall![0].dishes[0].pin).toEqual({});
     press(/^Remove Corn/);
     expect(onDraft.mock.lastCall![0].dishes).toEqual([]);
@@ -340,12 +348,12 @@ describe("hands", () => {
       dishes: [{ ...DRAFT.dishes[0]!, pin: { person: "bo" } }],
     };
     show(<People draft={two} onDraft={onDraft} reference={SIDES} />);
-    expect(button(/Another pair/)).toBeUndefined();
+    expect(button(/Add a helper/)).toBeUndefined();
     press(/Remove Bo/);
     expect(onDraft.mock.lastCall![0].people).toHaveLength(1);
     expect(onDraft.mock.lastCall![0].dishes[0].pin.person).toBeNull();
     show(<People draft={DRAFT} onDraft={onDraft} reference={SIDES} />);
-    press(/Another pair/);
+    press(/Add a helper/);
     expect(onDraft.mock.lastCall![0].people[1]).toMatchObject({ key: "helper", may: ["fire", "kitchen"] });
   });
 });

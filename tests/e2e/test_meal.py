@@ -1,10 +1,10 @@
-"""The Table place, as a new user would use it: from nothing to a kept table, with what can go wrong on the way."""
+"""A meal of several dishes, as a new user would plan it: from nothing to a saved plan, with what can go wrong."""
 
 import re
 
 import pytest
 from axe import violations
-from browsers import DESKTOP, PHONE
+from browsers import DESKTOP, PHONE, add_dish
 from playwright.sync_api import Page, expect
 from server import eventually
 
@@ -15,14 +15,14 @@ def settled(page: Page) -> None:
 
 def kept(page: Page) -> None:
     """Keep the table; what is kept is shown when the server has told it whole."""
-    page.get_by_role("button", name="Keep this table").click()
-    expect(page).to_have_url(re.compile(r"/table/\d+"))
+    page.get_by_role("button", name="Save plan").click()
+    expect(page).to_have_url(re.compile(r"/plan/meal/\d+"))
     page.wait_for_load_state("networkidle")
 
 
 def laid(page: Page, *dishes: str) -> None:
     for dish in dishes:
-        page.get_by_label("Add a dish").select_option(dish)
+        add_dish(page, dish)
     settled(page)
 
 
@@ -32,10 +32,10 @@ def laid(page: Page, *dishes: str) -> None:
     ids=["desktop", "phone"],
 )
 def test_two_ribeyes_with_peppers_and_mushrooms_from_nothing(visit, size, scheme):
-    page = visit("/table", size, scheme)
-    expect(page.get_by_text("Put dishes on the table")).to_be_visible()
+    page = visit("/plan/meal", size, scheme)
+    expect(page.get_by_text("Add dishes.")).to_be_visible()
     assert violations(page) == []
-    laid(page, "cut:ribeye", "side:bell_pepper", "side:mushroom")
+    laid(page, "Ribeye", "Bell pepper, halved", "Mushrooms, whole")
     assert violations(page) == []
     assert page.evaluate("document.documentElement.scrollWidth") <= size["width"]
     bar = page.get_by_role("button", name=re.compile("^Bell pepper, halved, over the heat"))
@@ -51,13 +51,55 @@ def test_two_ribeyes_with_peppers_and_mushrooms_from_nothing(visit, size, scheme
     assert violations(page) == []
 
 
+def test_a_steak_gets_a_side_and_a_helper_in_the_same_place(visit):
+    """One piece, then more: the board comes, the steak's own pictures stay, a reload loses nothing."""
+    page = visit("/plan", DESKTOP)
+    expect(page.get_by_role("region", name="Grate", exact=True)).to_be_visible()
+    add_dish(page, "Asparagus")
+    expect(page).to_have_url(re.compile("/plan/meal"))
+    settled(page)
+    page.get_by_role("button", name="Add a helper").click()
+    settled(page)
+    answers = page.get_by_role("region", name="Answers")
+    dishes = answers.get_by_role("button", name=re.compile("^(Ribeye|Asparagus)"))
+    expect(dishes).to_have_count(2)
+    expect(dishes.first).to_have_attribute("aria-expanded", "true")
+    answers.get_by_role("button", name="More options").click()
+    answers.get_by_label("Salt", exact=True).select_option("just_before")
+    expect(page.get_by_role("region", name="Line")).to_be_visible()
+    expect(page.get_by_role("region", name="Grate", exact=True)).to_be_visible()
+    assert violations(page) == []
+    page.reload()
+    expect(dishes).to_have_count(2)
+    expect(page.get_by_label("Name of cook 2")).to_be_visible()
+    settled(page)
+    kept(page)
+    saved = page.get_by_role("region", name="Saved plans")
+    expect(saved.get_by_role("link", name="Ribeye, Asparagus", exact=True)).to_be_visible()
+    expect(saved.get_by_role("link", name="For the long table", exact=True)).to_be_visible()
+
+
+@pytest.mark.parametrize(
+    ("old", "new"),
+    [
+        ("/table", "/plan"),
+        ("/table/1?x=1", "/plan/meal/1?x=1"),
+        ("/table/1/now?person=wren", "/cook/meal/1?person=wren"),
+        ("/yard", "/gear"),
+    ],
+)
+def test_old_addresses_lead_to_the_new_ones(visit, old, new):
+    page = visit(old, quiet=False)
+    expect(page).to_have_url(re.compile(re.escape(new) + "$"))
+
+
 def test_an_hour_too_near_offers_the_earliest_and_loses_nothing(visit):
-    page = visit("/table", quiet=False)
-    laid(page, "side:corn_bare")
+    page = visit("/plan/meal", quiet=False)
+    laid(page, "Corn, husked")
     day = page.get_by_label("We eat at")
     day.fill("2020-01-01")
     expect(page.get_by_text("is too soon")).to_be_visible()
-    expect(page.get_by_text("The table that stood before is shown.")).to_be_visible()
+    expect(page.get_by_text("The last plan that worked is shown.")).to_be_visible()
     page.get_by_role("button", name=re.compile("^Eat at ")).click()
     expect(page.get_by_text("is too soon")).not_to_be_visible()
     settled(page)
@@ -68,24 +110,25 @@ def test_an_hour_too_near_offers_the_earliest_and_loses_nothing(visit):
 @pytest.mark.long
 def test_dishes_that_clash_are_named_with_what_would_do(visit):
     """A kamado has one heat at a time, and no rack: with two more fires and hands it all fits."""
-    page = visit("/table")
-    page.get_by_label("Add a fire").select_option("kamado")
+    page = visit("/plan/meal")
+    page.get_by_label("Add a grill").select_option("kamado")
     page.get_by_role("button", name="Remove Gas grill, three burners").click()
-    laid(page, "side:potato_half", "side:potato_wedge", "side:potato_whole", "cut:tri_tip", "cut:filet", "side:cabbage")
+    laid(page, "Potatoes, halved", "Potato wedges", "Potatoes, whole in foil", "Tri-tip", "Filet", "Cabbage wedge")
     expect(page.get_by_text("Not all of it can be had together")).to_be_visible()
     expect(page.get_by_text("no room for it").first).to_be_visible()
-    assert page.get_by_role("button", name="Keep this table").is_disabled()
-    page.get_by_role("button", name="Another pair of hands").click()
-    page.get_by_label("Add a fire").select_option("kettle_two_zone")
-    page.get_by_label("Add a fire").select_option("gas")
+    assert page.get_by_role("button", name="Save plan").is_disabled()
+    page.get_by_role("button", name="Add a helper").click()
+    page.get_by_label("Add a grill").select_option("kettle_two_zone")
+    page.get_by_label("Add a grill").select_option("gas")
     expect(page.get_by_text("Everything fits")).to_be_visible(timeout=225_000)
 
 
 @pytest.mark.long
 def test_a_table_is_cooked_by_two_on_their_own_phones(visit):
     """Marks made on one phone show on the other; a later hour is shown before it is taken."""
-    page = visit("/table", DESKTOP)
-    page.get_by_role("link", name="For the long table").click()
+    page = visit("/plan/meal", DESKTOP)
+    page.goto(page.url.replace("/plan/meal", "/plan"))
+    page.get_by_role("link", name="For the long table", exact=True).click()
     page.get_by_role("link", name="Cook it").click()
     expect(page.get_by_role("timer")).to_be_visible()
     assert violations(page) == []
@@ -93,9 +136,7 @@ def test_a_table_is_cooked_by_two_on_their_own_phones(visit):
     expect(other.get_by_role("timer")).to_be_visible()
     assert violations(other) == []
     assert other.evaluate("document.documentElement.scrollWidth") <= 390
-    wall = visit(
-        page.url.split("/", 3)[3].join(("/", "")).replace("/now", "/wall"), {"width": 1280, "height": 800}, "dark"
-    )
+    wall = visit(page.url.split("/", 3)[3].join(("/", "/wall")), {"width": 1280, "height": 800}, "dark")
     expect(wall.get_by_role("listitem")).to_have_count(9)
     expect(wall.get_by_role("listitem").filter(has_text="Garlic bread").get_by_role("timer")).to_be_visible()
     assert violations(wall) == []
@@ -116,8 +157,8 @@ def test_a_table_is_cooked_by_two_on_their_own_phones(visit):
 
 def test_a_patty_is_not_done_at_150_on_a_phone(visit):
     """Beside the fire: the reading is asked for, refused below its figure beside the field, taken at it."""
-    page = visit("/table", PHONE, quiet=False)
-    laid(page, "cut:burger_80_20")
+    page = visit("/plan/meal", PHONE, quiet=False)
+    laid(page, "Burger patty, 80/20")
     kept(page)
     page.get_by_role("link", name="Cook it").click()
     done, shows = page.get_by_role("button", name="Done", exact=True), page.get_by_label("The middle shows")
@@ -140,8 +181,9 @@ def test_a_patty_is_not_done_at_150_on_a_phone(visit):
 @pytest.mark.long
 def test_a_whole_table_is_practised_with_its_meat_foreseen(visit, kitchen, probe):
     """Simulated probes forecast the meat, sides mark themselves; the clock runs until the first meat is on."""
-    page = visit("/table", DESKTOP, quiet=False)
-    page.get_by_role("link", name="For the long table").click()
+    page = visit("/plan/meal", DESKTOP, quiet=False)
+    page.goto(page.url.replace("/plan/meal", "/plan"))
+    page.get_by_role("link", name="For the long table", exact=True).click()
     page.get_by_role("link", name="Cook it").click()
     page.get_by_role("button", name="Start", exact=True).click()
     dialog = page.get_by_role("dialog")

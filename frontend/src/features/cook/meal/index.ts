@@ -1,0 +1,2 @@
+export { MealNowPage } from "./now";
+export { MealWall } from "./wall";

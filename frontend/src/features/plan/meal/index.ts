@@ -1,0 +1,2 @@
+export { MealPage } from "./page";
+export { MealSheet } from "./sheet";
