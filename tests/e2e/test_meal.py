@@ -10,7 +10,7 @@ from server import eventually
 
 
 def settled(page: Page) -> None:
-    expect(page.get_by_text(re.compile("proven|The best that was found|Not all of it"))).to_be_visible(timeout=225_000)
+    expect(page.get_by_text(re.compile("best possible|Not everything fits"))).to_be_visible(timeout=225_000)
 
 
 def kept(page: Page) -> None:
@@ -114,7 +114,7 @@ def test_dishes_that_clash_are_named_with_what_would_do(visit):
     page.get_by_label("Add a grill").select_option("kamado")
     page.get_by_role("button", name="Remove Gas grill, three burners").click()
     laid(page, "Potatoes, halved", "Potato wedges", "Potatoes, whole in foil", "Tri-tip", "Filet", "Cabbage wedge")
-    expect(page.get_by_text("Not all of it can be had together")).to_be_visible()
+    expect(page.get_by_text("Not everything fits")).to_be_visible()
     expect(page.get_by_text("no room for it").first).to_be_visible()
     assert page.get_by_role("button", name="Save plan").is_disabled()
     page.get_by_role("button", name="Add a helper").click()
@@ -151,8 +151,8 @@ def test_a_table_is_cooked_by_two_on_their_own_phones(visit):
     expect(page.get_by_text("Eat at 19:15").or_(page.get_by_text(re.compile(r"Eat at \d\d:\d\d"))).first).to_be_visible(
         timeout=150_000
     )
-    page.get_by_role("button", name="Take it").click()
-    expect(page.get_by_text("Taken.")).to_be_visible(timeout=150_000)
+    page.get_by_role("button", name="Use this").click()
+    expect(page.get_by_text("Done. What is on stays on")).to_be_visible(timeout=150_000)
 
 
 def test_a_patty_is_not_done_at_150_on_a_phone(visit):

@@ -65,6 +65,14 @@ def test_its_meat_is_a_cook_whose_marks_are_the_table_s(mara):
     assert back["pieces"][0]["outlook"] is None
 
 
+def test_its_cook_leads_back_to_all_its_dishes(mara):
+    one, now = started(mara)
+    plain = mara.start(practice=True)
+    lines = {line["id"]: line["meal_id"] for line in mara.call("GET", "/api/cooks").json()}
+    assert lines == {now["cook_id"]: int(one.rsplit("/", 1)[1]), plain["id"]: None}
+    assert mara.call("GET", f"/api/cooks/{now['cook_id']}").json()["meal_id"] == int(one.rsplit("/", 1)[1])
+
+
 def test_what_is_marked_beside_the_fire_is_done_on_the_table(mara):
     one, now = started(mara)
     (piece,) = Piece.objects.all()

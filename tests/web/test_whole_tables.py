@@ -90,6 +90,17 @@ def test_a_table_is_kept_changed_taken_along_and_set_aside(mara):
     assert not mara.call("POST", f"{one}/restore").json()["set_aside"]
 
 
+def test_what_it_was_planned_by_may_change_afterwards(mara):
+    """So long as nothing did, what was kept with it is shown as it is."""
+    one = f"/api/tables/{mara.call('POST', '/api/tables', table()).json()['id']}"
+    assert mara.call("GET", one).json()["current"]
+    mara.call("PATCH", "/api/preferences", {"altitude_m": 2000.0})
+    assert not mara.call("GET", one).json()["current"]
+    mara.call("PATCH", "/api/preferences", {"altitude_m": 0.0})
+    Table.objects.update(model_version="0")
+    assert not mara.call("GET", one).json()["current"]
+
+
 def test_a_table_that_cannot_be_had_is_told_and_not_kept(mara):
     dishes = [{"key": f"p{n}", "side": "potato_half", "count": 7, "pin": {"wait_min": 0}} for n in range(4)]
     response = mara.call("POST", "/api/tables", table(dishes=dishes))

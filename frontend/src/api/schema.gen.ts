@@ -2958,6 +2958,8 @@ export interface components {
             title: string;
             /** Plan Id */
             plan_id: number | null;
+            /** Meal Id */
+            meal_id: number | null;
             /**
              * Eat At
              * Format: date-time
@@ -4967,7 +4969,8 @@ export interface components {
         };
         /**
          * KeptTableOut
-         * @description A kept table: as it was asked for and as it was planned.
+         * @description A kept table: as it was asked for and as it was planned. current: planned now it would come out the same, but for
+         *     the hour.
          */
         KeptTableOut: {
             /** Id */
@@ -4983,6 +4986,8 @@ export interface components {
             eat_at: string;
             /** Set Aside */
             set_aside: boolean;
+            /** Current */
+            current: boolean;
             asked: components["schemas"]["MealTableIn"];
             told: components["schemas"]["TableOut"];
         };
@@ -5720,6 +5725,8 @@ export interface components {
             id: number;
             /** Title */
             title: string;
+            /** Meal Id */
+            meal_id: number | null;
             /** Practice */
             practice: boolean;
             /**

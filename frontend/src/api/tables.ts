@@ -5,6 +5,7 @@ import { type Edit, edited } from "./edit";
 
 export type MealTable = Schemas["MealTableIn"];
 export type PlannedTable = Schemas["TableOut"];
+export type KeptMeal = Schemas["KeptTableOut"];
 export type TableDish = Schemas["DishOut"];
 export type TableReference = Schemas["TableReferenceOut"];
 

@@ -5,6 +5,7 @@ import type { PieceIn, Reference, Task } from "@/api/hooks";
 import { found } from "./guide/model";
 import { amended, begun, changed, redone, undone } from "./plan/history";
 import { deedOf, type Deeds } from "./plan/keys";
+import { isOther, storedOf } from "./plan/use-preview";
 import {
   anchorAt,
   anchored,
@@ -314,5 +315,31 @@ describe("what ends the heat", () => {
   });
   it("is the pull elsewhere", () => {
     expect(offAt("us", { pull_c: 54.4, reading_c: null })).toBe("130 °F");
+  });
+});
+
+describe("what a plan was saved with", () => {
+  const result = { cautions: [], lead_s: 3600, pull_c: 48 };
+  const plan = (n: number) =>
+    ({
+      eat_at: "2027-06-12T19:00:00Z",
+      order: [],
+      notes: ["n"],
+      pieces: Array.from({ length: n }, () => ({ inputs: { cut: "rib" }, result })),
+    }) as never;
+  it("is shown of one piece; of several they have to be put together first", () => {
+    expect(storedOf(plan(1))).toMatchObject({
+      piece: { cut: "rib" },
+      lead_s: 3600,
+      notes: ["n"],
+      others: [],
+    });
+    expect(storedOf(plan(2))).toBeNull();
+  });
+  it("is another plan where a cook would read another figure", () => {
+    const saved = storedOf(plan(1))!;
+    expect(isOther(saved, saved)).toBe(false);
+    expect(isOther(saved, { ...saved, result: { ...saved.result, pull_c: 49 } })).toBe(true);
+    expect(isOther(saved, { ...saved, lead_s: 3660 })).toBe(true);
   });
 });

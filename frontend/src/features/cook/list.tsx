@@ -18,7 +18,7 @@ export function CookListPage() {
   if (cooks.isError) return <Failed error={cooks.error} again={() => void cooks.refetch()} />;
   if (!cooks.data) return <Waiting what={say("screen-list-looking-at-the-fire")} />;
   const running = cooks.data.filter((c) => c.ended_at === null);
-  if (running.length === 1) return <Navigate to={`/cook/${running[0]!.id}`} replace />;
+  if (running.length === 1) return <Navigate to={placeOf(running[0]!)} replace />;
   return (
     <div className="flex max-w-3xl flex-col gap-4 pt-2">
       <section className="plate p-4">
@@ -29,7 +29,7 @@ export function CookListPage() {
         <ul className="m-0 list-none p-0">
           {running.map((c) => (
             <li key={c.id} className="border-b border-seam py-2 last:border-0">
-              <Link to={`/cook/${c.id}`} className="text-lg font-semibold link">
+              <Link to={placeOf(c)} className="text-lg font-semibold link">
                 {c.title}
               </Link>{" "}
               <span className="text-ash">
@@ -55,6 +55,9 @@ export function CookListPage() {
 const LINK = "flex min-h-11 items-center font-semibold link";
 
 type Line = NonNullable<ReturnType<typeof useCooks>["data"]>[number];
+/** Where a cook goes on: one of a meal beside all its dishes. */
+const placeOf = (cook: Pick<Line, "id" | "meal_id">) =>
+  cook.meal_id === null ? `/cook/${cook.id}` : `/cook/meal/${cook.meal_id}`;
 const lastOf = (cooks: readonly Line[]) =>
   [...cooks].sort((a, b) => b.started_at.localeCompare(a.started_at))[0] ?? null;
 

@@ -121,6 +121,11 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
             <span className="kicker">{say("screen-cook-practice", { speed: cook.clock.speed })}</span>
           )}
         </h1>
+        {cook.meal_id !== null && (
+          <Link to={`/cook/meal/${cook.meal_id}`} className="flex min-h-11 items-center self-start link">
+            {say("screen-cook-all-dishes")}
+          </Link>
+        )}
         <DrillStory cookId={cook.id} practice={cook.practice} over={cook.ended_at !== null} />
         {cook.ended_at ? (
           <section aria-label={say("screen-cook-afterwards")} className="plate flex flex-col gap-3 p-4">

@@ -287,8 +287,8 @@ function Entry({ cook, system, over, full, onOver }: EntryProps) {
         </Button>
         {may.cook && (
           <Link
-            to="/plan"
-            state={{ piece: cook.again }}
+            to={cook.meal_id === null ? "/plan" : `/plan/meal?from=${cook.meal_id}`}
+            state={cook.meal_id === null ? { piece: cook.again } : null}
             aria-label={say("screen-log-plan-again", { title: cook.title })}
             className="inline-flex min-h-11 items-center px-2 text-ink underline decoration-seam decoration-2 underline-offset-4"
           >

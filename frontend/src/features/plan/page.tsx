@@ -42,7 +42,7 @@ import { useDraft } from "./use-draft";
 import { useKeeping } from "./use-keeping";
 import { useLasting } from "./use-lasting";
 import { usePick } from "./use-pick";
-import { usePreview } from "./use-preview";
+import { isOther, storedOf, usePreview } from "./use-preview";
 import { ViewsOf } from "./views";
 import { Tour } from "./tour";
 import { withTastes } from "./tastes";
@@ -94,7 +94,17 @@ export function PlanPage() {
     : JSON.stringify(given ?? "new");
   // what was begun from elsewhere is no plan that was left half made
   const name = kept ? `plan/${kept.id}` : from || given ? null : "plan/new";
-  return <Planner key={key} reference={reference.data} initial={draft} kept={kept} drafted={name} />;
+  const stored = kept && plan.data ? storedOf(plan.data) : null;
+  return (
+    <Planner
+      key={key}
+      reference={reference.data}
+      initial={draft}
+      kept={kept}
+      drafted={name}
+      stored={stored}
+    />
+  );
 }
 
 /** So long what is shown may be of former answers before that is said. */
@@ -119,12 +129,15 @@ function Planner({
   initial,
   kept,
   drafted,
+  stored,
 }: {
   reference: Reference;
   initial: Draft;
   kept: KeptPlan | null;
   /** Under which name it survives a reload; null where it does not. */
   drafted: string | null;
+  /** What the plan was saved with. */
+  stored: Schemas["PreviewOut"] | null;
 }) {
   const household = useHousehold();
   const system = household.units;
@@ -155,7 +168,7 @@ function Planner({
   const setStep = useCallback((task: string) => setLooked({ task }), []);
   const [panel, setPanel] = useState<Panel>("ways");
   const pick = usePick(draft, amend);
-  const preview = usePreview(draft, !pick.first);
+  const preview = usePreview(draft, !pick.first, restored ? null : stored);
   const problem =
     pick.pending && preview.problem?.errors.some((e) => e.field.startsWith("remedy:"))
       ? null
@@ -226,6 +239,7 @@ function Planner({
   );
   const elsewhere = problem ? pieceOf(problem.errors) : null;
   const mine = elsewhere === null || elsewhere === draft.focus ? problem : null;
+  const anew = !changed && stored !== null && shown !== null && isOther(stored, shown);
   const former = useLasting(preview.stale, FORMER_MS);
   const word = named(result?.finish_words[household.scale] ?? "");
   const gentle = result?.zones.find((z) => z.role === "gentle")?.shown_c ?? null;
@@ -335,6 +349,9 @@ function Planner({
               </span>
               {kept && !changed && <TakeAlong planId={kept.id} />}
               {keeping.error && !keeping.refused?.of("eat_at") && <Mistake>{keeping.error.message}</Mistake>}
+              {anew && (
+                <p className="order-last m-0 w-full text-sm text-ash">{say("screen-plan-planned-anew")}</p>
+              )}
               {shown.notes.map((note) => (
                 <p key={note} className="order-last m-0 w-full border-l-4 border-agency pl-2 text-sm">
                   {phrase(system, note)}

@@ -24,31 +24,57 @@ interface Answered extends Omit<Preview, "stale"> {
 /** Ranges take both cores of a small machine: they wait until nothing moves. */
 const IDLE_MS = 800;
 
+/** What a plan of one piece was saved with: shown until it is worked out anew. */
+export const storedOf = (plan: Schemas["PlanOut"]): Schemas["PreviewOut"] | null => {
+  const [piece, ...others] = plan.pieces;
+  if (!piece || others.length > 0) return null;
+  const { cautions, lead_s } = piece.result;
+  return {
+    piece: piece.inputs,
+    result: piece.result,
+    others: [],
+    order: plan.order,
+    cautions,
+    notes: plan.notes,
+    lead_s,
+    eat_at: plan.eat_at,
+    earliest: plan.eat_at,
+  };
+};
+
+/** Half a degree, or half a minute: what is nearer is written alike. */
+const [OTHER_K, OTHER_S] = [0.5, 30];
+
+/** Whether a plan is another than the one that was saved, as a cook would see it. */
+export const isOther = (saved: Schemas["PreviewOut"], now: Schemas["PreviewOut"]) =>
+  Math.abs(saved.result.pull_c - now.result.pull_c) > OTHER_K ||
+  Math.abs(saved.lead_s - now.lead_s) > OTHER_S;
+
 /** The computed plan of a draft: a quick one while something moves, the whole with ranges and the hour checked once it
- * rests; nothing before the draft is ready. */
-export function usePreview(draft: Draft, ready = true): Preview {
+ * rests; nothing before the draft is ready. What was stored with it stands until the whole comes. */
+export function usePreview(draft: Draft, ready = true, stored: Schemas["PreviewOut"] | null = null): Preview {
+  const body = JSON.stringify({ pieces: piecesToSend(draft), focus: draft.focus });
   const [state, setState] = useState<Answered>({
-    shown: null,
+    shown: stored,
     focus: 0,
     problem: null,
     late: null,
-    of: null,
+    of: stored && body,
   });
   const running = useRef(false);
   const wanted = useRef<string | null>(null);
   /** The draft whose ranges are shown already: a plain answer for it must not take them away. */
-  const ranged = useRef<string | null>(null);
+  const ranged = useRef<string | null>(stored && body);
   /** Aborted when the page is left, so that nothing is asked on behalf of who has signed out. */
   const left = useRef(new AbortController());
   useEffect(() => {
     left.current = new AbortController();
     return () => left.current.abort();
   }, []);
-  const body = JSON.stringify({ pieces: piecesToSend(draft), focus: draft.focus });
   const at = anchorAt(draft)?.toISOString() ?? null;
 
   useEffect(() => {
-    if (!ready) return;
+    if (!ready || (stored && ranged.current === body)) return;
     wanted.current = body;
     const run = async () => {
       if (running.current) return;
@@ -87,7 +113,7 @@ export function usePreview(draft: Draft, ready = true): Preview {
       }
     };
     void run();
-  }, [body, ready]);
+  }, [body, ready, stored]);
 
   useEffect(() => {
     if (!ready) return;

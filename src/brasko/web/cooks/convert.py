@@ -285,6 +285,7 @@ def cook_out(cook: Cook, *, every_reading: bool = False) -> CookOut:
         id=cook.id,
         title=cook.title,
         plan_id=cook.plan_id,
+        meal_id=cook.meal_id,
         eat_at=cook.eat_at,
         practice=cook.practice,
         hands=cook.hands,

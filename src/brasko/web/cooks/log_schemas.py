@@ -94,6 +94,7 @@ class DifferenceOut(Schema):
 class CookLine(Schema):
     id: int
     title: str
+    meal_id: int | None
     practice: bool
     started_at: datetime
     ended_at: datetime | None

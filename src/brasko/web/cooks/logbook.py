@@ -138,8 +138,8 @@ def _thinned(piece: Piece) -> list[float]:
 def lines_of(owner: User, running: bool | None = None) -> list[CookLine]:
     """Every cook as a line of the log, newest first; running: only those that are not over, or only those that are."""
     newest = Reading.objects.filter(cook=OuterRef("pk")).order_by("-id").values("id")[:1]
-    cooks = Cook.objects.filter(owner=owner).annotate(newest_reading=Subquery(newest))
-    cooks = cooks.prefetch_related(
+    cooks = Cook.objects.filter(owner=owner).annotate(newest_reading=Subquery(newest)).select_related("table")
+    cooks = cooks.defer("table__asked_json", "table__told_json").prefetch_related(
         Prefetch("pieces", Piece.objects.defer("inputs", "result")),
         Prefetch("events", Event.objects.filter(kind=Event.Kind.WEATHER), to_attr="weather_told"),
         Prefetch("photo", Photo.objects.defer("jpeg")),
@@ -171,6 +171,7 @@ def _line(cook: Cook, told: _Told, spark_c: list[float]) -> CookLine:
     return CookLine(
         id=cook.id,
         title=cook.title,
+        meal_id=cook.meal_id,
         practice=cook.practice,
         started_at=cook.started_at,
         ended_at=cook.ended_at,

@@ -68,6 +68,12 @@ class Cook(Versioned, models.Model):
     def __str__(self) -> str:
         return self.title
 
+    @property
+    def meal_id(self) -> int | None:
+        """The meal of several dishes that it is the cook of; None where it is of a plan, or came from elsewhere."""
+        meal = getattr(self, "table", None)
+        return None if meal is None else int(meal.pk)
+
     def copied(self, **change: Any) -> "Cook":
         """Another one like it, not kept yet."""
         kept = {f.name: getattr(self, f.name) for f in self._meta.concrete_fields if f.name != "id"}

@@ -333,6 +333,7 @@ class CookOut(Schema):
     id: int
     title: str
     plan_id: int | None
+    meal_id: int | None
     eat_at: datetime
     practice: bool
     hands: str

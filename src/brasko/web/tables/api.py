@@ -15,10 +15,11 @@ from brasko.web.machine.answers import computed_answer
 from brasko.web.machine.shares import waiter_of
 from brasko.web.machine.store import in_store
 from brasko.web.tables.actions.cook_table import eat_later, mark_work
-from brasko.web.tables.actions.save_table import save_table, with_household_altitude
+from brasko.web.tables.actions.save_table import save_table
 from brasko.web.tables.actions.start_table import start_table
 from brasko.web.tables.actions.take_along import calendar_of
 from brasko.web.tables.computing import effort_of, previewed_table, table_reference
+from brasko.web.tables.household import with_household_altitude
 from brasko.web.tables.models import Table
 from brasko.web.tables.present import kept_schema, now_schema
 from brasko.web.tables.schemas import (
@@ -36,7 +37,7 @@ router = Router(tags=["tables"])
 
 
 def _mine(request: CookRequest, table_id: int) -> Table:
-    return get_object_or_404(Table.objects.select_related("cook"), id=table_id, owner=request.user)
+    return get_object_or_404(Table.objects.select_related("cook", "owner"), id=table_id, owner=request.user)
 
 
 @router.get("tables/reference", response=TableReferenceOut, operation_id="get_table_reference")

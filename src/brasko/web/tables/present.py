@@ -13,6 +13,7 @@ from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.schemas import ClockOut
 from brasko.web.cooks.story import done_at
 from brasko.web.cooks.watch import Outlook
+from brasko.web.tables.household import is_current
 from brasko.web.tables.models import Table
 from brasko.web.tables.schemas import KeptTableOut, NowOut, TablePieceOut
 
@@ -25,6 +26,7 @@ def kept_schema(table: Table) -> KeptTableOut:
         title=table.title,
         eat_at=table.eat_at,
         set_aside=table.set_aside_at is not None,
+        current=is_current(table),
         asked=table.asked,
         told=table.told,
     )

@@ -38,13 +38,15 @@ class TableLine(Schema):
 
 
 class KeptTableOut(Schema):
-    """A kept table: as it was asked for and as it was planned."""
+    """A kept table: as it was asked for and as it was planned. current: planned now it would come out the same, but for
+    the hour."""
 
     id: int
     version: str
     title: str
     eat_at: datetime
     set_aside: bool
+    current: bool
     asked: MealTableIn
     told: TableOut
 

@@ -101,6 +101,7 @@ screen-now-card-undo = Undo
 screen-cook-going-to-the-fire = Going to the fire…
 screen-cook-flip = Flip
 screen-cook-practice = practice, { $speed }×
+screen-cook-all-dishes = All dishes
 screen-cook-afterwards = Afterwards
 screen-cook-it-is-over-how-was-it = It is over. How was it?
 screen-cook-see-it-in-the-log-foreseen = See it in the log, foreseen against measured

@@ -94,12 +94,9 @@ function standing(told: PlannedTable, solving: boolean, eatAt: Date): string {
     return say("screen-brief-not-all-of-it-can-be", { clash: told.clash.join(", ") });
   const first = say("screen-brief-everything-fits-first-thing-to-do", { begins });
   if (told.status === "rule")
-    return say("screen-brief-a-first-answer", {
-      first,
-      value: solving
-        ? say("screen-brief-a-better-one-is-being-worked")
-        : say("screen-brief-there-may-be-a-better-one"),
-    });
+    return solving
+      ? say("screen-brief-better-one-coming", { first })
+      : say("screen-brief-better-one-possible", { first });
   if (solving) return say("screen-brief-being-worked-out-anew", { first });
   if (told.status === "optimal") return say("screen-brief-no-order-of-work-waits-or", { first });
   return say("screen-brief-the-best-that-was-found-at", { first, gap: share(told.gap ?? 1) });

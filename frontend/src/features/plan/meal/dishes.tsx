@@ -258,10 +258,9 @@ function Held({ dish, draft, dishTold, change, system }: HeldProps) {
       )}
       {dishTold && !dishTold.left_out && (
         <p className="m-0 text-sm">
-          {say("screen-dishes-waits-of-at-most", {
+          {say(pin.wait_min == null ? "screen-dishes-waits-of-at-most" : "screen-dishes-waits-pinned", {
             wait: spanText(dishTold.wait_s ?? 0),
             most_wait: spanText(dishTold.most_wait_s ?? 0),
-            wait_min: pin.wait_min != null && say("screen-dishes-held-so"),
           })}
         </p>
       )}

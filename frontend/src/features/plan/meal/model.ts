@@ -92,6 +92,13 @@ export function draftOf(asked: MealTable): TableDraft {
   return { title, day: dayOf(at), time: timeOf(at), eaters, sittings, people, fires, dishes };
 }
 
+/** A meal once more, at its hour on the first day that is still to come. */
+export function mealAgain(asked: MealTable, now = new Date()): TableDraft {
+  const at = new Date(asked.eat_at);
+  while (at.getTime() < now.getTime() + 2 * 3600e3) at.setDate(at.getDate() + 1);
+  return draftOf({ ...asked, eat_at: at.toISOString() });
+}
+
 /** A table out of a file, at its hour on the first day that is still to come; null where it is none. */
 export function fromFile(text: string, now = new Date()): TableDraft | null {
   let read: Partial<MealTable>;
@@ -103,8 +110,7 @@ export function fromFile(text: string, now = new Date()): TableDraft | null {
   const at = new Date(read.eat_at ?? "");
   if (read.format !== "brasko/meal@2" || !read.dishes || !read.fires || !read.people) return null;
   if (Number.isNaN(at.getTime())) return null;
-  while (at.getTime() < now.getTime() + 2 * 3600e3) at.setDate(at.getDate() + 1);
-  return draftOf({ ...(read as MealTable), eat_at: at.toISOString() });
+  return mealAgain(read as MealTable, now);
 }
 
 export function hourOf(draft: Pick<TableDraft, "day" | "time">): Date | null {

@@ -1,9 +1,9 @@
 import { memo, useDeferredValue, useMemo, useState } from "react";
-import { Link, useLocation, useNavigate, useParams } from "react-router";
+import { Link, useLocation, useNavigate, useParams, useSearchParams } from "react-router";
 
 import { Problem } from "@/api/client";
 import { type Reference, useReference } from "@/api/hooks";
-import { type TableReference, useKeepTable, useTable, useTableReference } from "@/api/tables";
+import { type KeptMeal, type TableReference, useKeepTable, useTable, useTableReference } from "@/api/tables";
 import { useDrafts } from "@/app/drafts";
 import { useHousehold } from "@/app/session";
 import { dayOf, timeOf } from "@/units/typed";
@@ -31,6 +31,7 @@ import {
   draftOf,
   emptyTable,
   hourOf,
+  mealAgain,
   type TableDraft,
   withDish,
   withRisk,
@@ -38,7 +39,7 @@ import {
 import { People, TableFires } from "./people";
 import { Sittings } from "./sittings";
 import { useDishPlan } from "./use-dish-plan";
-import { usePreview } from "./use-preview";
+import { type SavedMeal, usePreview } from "./use-preview";
 import { Work } from "./work";
 import { say } from "@/words/say";
 
@@ -46,16 +47,18 @@ import { say } from "@/words/say";
 export function MealPage() {
   const { mealId } = useParams();
   const { key, state } = useLocation();
+  const again = useSearchParams()[0].get("from");
   const given = state as { draft?: TableDraft; add?: string | null } | null;
   const cuts = useReference();
   const sides = useTableReference();
   const kept = useTable(mealId ? Number(mealId) : null);
-  for (const each of [cuts, sides, kept])
+  const past = useTable(again ? Number(again) : null);
+  for (const each of [cuts, sides, kept, past])
     if (each.isError) return <Failed error={each.error} again={() => void each.refetch()} />;
-  if (!cuts.data || !sides.data || (mealId && !kept.data))
+  if (!cuts.data || !sides.data || (mealId && !kept.data) || (again && !past.data))
     return <Waiting what={say("screen-table-laying-the-table")} />;
-  const begun = given?.draft;
-  const added = begun && given.add ? dishFor(given.add, begun, cuts.data, sides.data) : null;
+  const begun = given?.draft ?? (past.data && mealAgain(past.data.asked));
+  const added = begun && given?.add ? dishFor(given.add, begun, cuts.data, sides.data) : null;
   const read = begun && added ? { ...begun, dishes: [...begun.dishes, added] } : begun;
   return (
     <Planner
@@ -64,6 +67,7 @@ export function MealPage() {
       id={kept.data?.id ?? null}
       version={kept.data?.version ?? ""}
       drafted={kept.data ? `table/${kept.data.id}` : read ? `table/${key}` : "table/new"}
+      saved={kept.data ? savedOf(kept.data) : null}
       reference={cuts.data}
       sides={sides.data}
     />
@@ -76,6 +80,7 @@ interface Props {
   version: string;
   /** Under which name it survives a reload. */
   drafted: string;
+  saved: SavedMeal | null;
   reference: Reference;
   sides: TableReference;
 }
@@ -91,7 +96,13 @@ interface Typed {
   version: string;
 }
 
-function Planner({ initial, id, version, drafted, reference, sides }: Props) {
+/** What was saved, in the words in which it would be asked for. */
+const savedOf = (kept: KeptMeal): SavedMeal | null => {
+  const body = asked(draftOf(kept.asked));
+  return body && { asked: body, told: kept.told, current: kept.current };
+};
+
+function Planner({ initial, id, version, drafted, saved, reference, sides }: Props) {
   const system = useHousehold().units;
   const [past, setPast] = useState<TableDraft[]>([]);
   const drafts = useDrafts<Typed>(drafted);
@@ -112,7 +123,7 @@ function Planner({ initial, id, version, drafted, reference, sides }: Props) {
     setDraft(before);
   };
   const sent = useMemo(() => asked(draft), [draft]);
-  const { told, fresh, solving, problem, stop, again } = usePreview(sent);
+  const { told, fresh, solving, problem, stop, again } = usePreview(sent, restored ? null : saved);
   // the board is redrawn first: lists and grates follow when there is time
   const behind = useDeferredValue(told);
   const { day, time } = draft;
@@ -196,7 +207,12 @@ function Planner({ initial, id, version, drafted, reference, sides }: Props) {
           {draft.dishes.length === 0 ? (
             <p className="m-0 flex-1">{say("screen-table-put-dishes-on-the-table-brasko")}</p>
           ) : told || problem ? (
-            <Brief {...{ told, solving, problem, eatAt, system }} onStop={stop} onAgain={again} />
+            <>
+              <Brief {...{ told, solving, problem, eatAt, system }} onStop={stop} onAgain={again} />
+              {saved && !saved.current && !changed && (
+                <p className="m-0 w-full text-sm text-ash">{say("screen-table-planned-anew")}</p>
+              )}
+            </>
           ) : (
             <Waiting what={say("screen-table-fitting-the-dishes-together")} />
           )}

@@ -5,14 +5,14 @@ import type { MealTable } from "@/api/tables";
 import { Stage } from "@/testing/stage";
 
 import { asked, emptyTable } from "./model";
-import { type TablePreview, usePreview } from "./use-preview";
+import { type SavedMeal, type TablePreview, usePreview } from "./use-preview";
 
 const stage = new Stage();
 let seen: TablePreview;
 
-function Shows({ table }: { table: MealTable }): ReactElement {
+function Shows({ table, saved = null }: { table: MealTable; saved?: SavedMeal | null }): ReactElement {
   // eslint-disable-next-line react-hooks/globals -- the test looks at what the hook gives
-  seen = usePreview(table);
+  seen = usePreview(table, saved);
   return <p>{seen.told?.status}</p>;
 }
 
@@ -96,4 +96,27 @@ it("shows no rule's answer that found no room", async () => {
   await stage.settle();
   await questions[0]!.answer("clash");
   expect(seen.told).toBeNull();
+});
+
+it("shows a saved meal as it was saved, and asks only once it changes", async () => {
+  const questions = server();
+  const told = { status: "optimal", dishes: [] } as unknown as SavedMeal["told"];
+  const saved = { asked: table(2), told, current: true };
+  stage.show(<Shows table={table(2)} saved={saved} />);
+  await wait(500);
+  expect(questions).toHaveLength(0);
+  expect(seen).toMatchObject({ fresh: true, solving: false, told: { status: "optimal" } });
+  stage.show(<Shows table={table(3)} saved={saved} />);
+  await stage.settle();
+  expect(questions.map((q) => q.count)).toEqual([3]);
+  expect(seen).toMatchObject({ fresh: false, told: { status: "optimal" } });
+});
+
+it("shows a saved meal that would come out otherwise now until that is known", async () => {
+  const questions = server();
+  const told = { status: "optimal", dishes: [] } as unknown as SavedMeal["told"];
+  stage.show(<Shows table={table(2)} saved={{ asked: table(2), told, current: false }} />);
+  await stage.settle();
+  expect(questions.map((q) => q.count)).toEqual([2]);
+  expect(seen).toMatchObject({ fresh: false, told: { status: "optimal" } });
 });

@@ -20,13 +20,26 @@ const NOTHING = { told: null, fresh: false, solving: false, problem: null };
 type State = Omit<TablePreview, "stop" | "again"> & { of: string | null };
 const lost = () => new Problem(0, say("screen-use-preview-the-server-does-not-answer-your"), []);
 
+/** A saved meal: as it was asked for, as it was planned, and whether it would be planned so again. */
+export interface SavedMeal {
+  asked: MealTable;
+  told: PlannedTable;
+  current: boolean;
+}
+
 /**
  * The planned table: by the rule at once, one question at a time while it moves, then by the solver once nothing moves. What
- * stood before stays where one is refused.
+ * stood before stays where one is refused. A saved one is shown as it was saved, and asked for again only where it changed,
+ * or would come out otherwise now.
  */
-export function usePreview(asked: MealTable | null): TablePreview {
+export function usePreview(asked: MealTable | null, saved: SavedMeal | null = null): TablePreview {
   const body = asked && JSON.stringify(asked);
-  const [state, setState] = useState<State>({ ...NOTHING, of: null });
+  const [state, setState] = useState<State>(() =>
+    saved
+      ? { ...NOTHING, told: saved.told, fresh: saved.current, of: JSON.stringify(saved.asked) }
+      : { ...NOTHING, of: null },
+  );
+  const known = useRef(saved?.current ? JSON.stringify(saved.asked) : null);
   const [asks, setAsks] = useState(0);
   const told = useRef<PlannedTable | null>(null);
   useEffect(() => {
@@ -36,6 +49,8 @@ export function usePreview(asked: MealTable | null): TablePreview {
   const running = useRef<AbortController | null>(null);
   useEffect(() => {
     if (!body) return;
+    if (body === known.current && asks === 0) return;
+    known.current = null;
     const stale = new AbortController();
     running.current = stale;
     const first = quick(body);

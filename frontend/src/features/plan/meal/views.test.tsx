@@ -223,8 +223,8 @@ describe("in short", () => {
   it("leaves it at the first answer, and looks for a better one after all", () => {
     const first = { ...TOLD, status: "rule" as const, gap: null };
     brief(first, null, true);
-    expect(stage.host.querySelector("progress")!.getAttribute("aria-label")).toContain("better order");
-    press(/first answer will do/);
+    expect(stage.host.querySelector("progress")!.getAttribute("aria-label")).toContain("better schedule");
+    press(/Keep this one/);
     expect(onStop).toHaveBeenCalledOnce();
     brief(first);
     expect(stage.host.textContent).toContain("there may be a better one");
@@ -234,18 +234,18 @@ describe("in short", () => {
 
   it("says how good the answer is", () => {
     brief(TOLD);
-    expect(stage.host.textContent).toContain("proven");
+    expect(stage.host.textContent).toContain("best possible");
     expect(stage.host.textContent).toContain("Corn, husked waits 2 min under cover.");
     brief({ ...TOLD, status: "rule", gap: null }, null, true);
-    expect(stage.host.textContent).toContain("a better one is being worked out");
+    expect(stage.host.textContent).toContain("a better one is on its way");
     brief({ ...TOLD, status: "feasible", gap: 0.25 });
-    expect(stage.host.textContent).toContain("at most 25\u00a0% of its waiting");
+    expect(stage.host.textContent).toContain("within 25\u00a0% of the best");
   });
 
   it("names what clashes and what would do", () => {
     brief({ ...TOLD, status: "clash", clash: ["Corn, husked"], helps: ["One more pair of hands."] });
-    expect(stage.host.textContent).toContain("Not all of it can be had together: Corn, husked.");
-    expect(stage.host.textContent).toContain("What would do: One more pair of hands.");
+    expect(stage.host.textContent).toContain("Not everything fits: Corn, husked.");
+    expect(stage.host.textContent).toContain("What would help: One more pair of hands.");
   });
 
   it("keeps what stood before beside what is wrong", () => {
@@ -322,7 +322,7 @@ describe("the dishes", () => {
 
   it("says how many are as many as can be planned", () => {
     dishes({ ...DRAFT, dishes: [DRAFT.dishes[0]!, { ...DRAFT.dishes[0]!, key: "two" }] });
-    expect(stage.host.textContent).toContain("2 dishes are as many as are planned at once");
+    expect(stage.host.textContent).toContain("2 dishes are the most in one plan");
   });
 
   it("puts an error beside its dish, and lets go of what is held", () => {

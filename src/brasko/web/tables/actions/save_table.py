@@ -16,8 +16,8 @@ from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
 from brasko.web.machine.shares import Waiter, computed_by
 from brasko.web.tables.computing import effort_of, planned_table
+from brasko.web.tables.household import with_household_altitude
 from brasko.web.tables.models import Table
-from brasko.web.yard.actions.learn import at_household_altitude
 
 MOST_TABLES = 1000
 """Kept by one household, set aside or not."""
@@ -25,15 +25,6 @@ WRITTEN = ("title", "eat_at", "asked_json", "told_json", "model_version", "updat
 """What planning a table anew writes: whether it is set aside meanwhile is not its business."""
 FARTHEST = timedelta(days=366)
 """No table is kept for a later day."""
-
-
-def with_household_altitude(owner: User, asked: MealTableIn) -> MealTableIn:
-    """The table with its meat at its household's altitude."""
-    dishes = [
-        dish if dish.piece is None else dish.model_copy(update={"piece": at_household_altitude(owner, dish.piece)})
-        for dish in asked.dishes
-    ]
-    return asked.model_copy(update={"dishes": dishes})
 
 
 def save_table(
