@@ -120,10 +120,10 @@ def test_tokens_that_are_not_accepted(probe):
         assert answer["Content-Type"] == "application/problem+json"
         return answer.json()["detail"]
 
-    assert "No thermometer has this token. Pair it in the Yard" in worded(said("guess"))
+    assert "No thermometer has this token. Pair it in Gear" in worded(said("guess"))
     Thermometer.objects.filter(id=probe.id).update(expires_at=timezone.now() - timedelta(days=1))
     assert "expired on" in worded(said())
-    assert "Pair it again in the Yard" in worded(said())
+    assert "Pair it again in Gear" in worded(said())
     probe.visitor.call("DELETE", f"/api/thermometers/{probe.id}")
     assert "was revoked" in worded(said())
     fresh = probe.visitor.call("POST", f"/api/thermometers/{probe.id}/token").json()["token"]

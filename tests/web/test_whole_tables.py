@@ -55,7 +55,7 @@ def test_what_is_held_is_kept_and_the_rest_planned_round_it(mara):
         ({"dishes": [{"key": f"d{n}", "side": "bun"} for n in range(40)]}, "dishes", "12 at the most"),
         ({"dishes": [{"key": "a", "side": "asparagus", "way": "pot"}]}, "way", "It goes on the grate"),
         ({"dishes": [{"key": "a", "side": "corn_bare", "count": 100}]}, "0", "wider than every place"),
-        ({"fires": [{"key": "hob", "fire": "burner_low"}]}, "1", "can be cooked on no fire"),
+        ({"fires": [{"key": "hob", "fire": "burner_low"}]}, "1", "be cooked on any grill"),
         ({"hours": 0.2}, "eat_at", "is too soon"),
     ],
     ids=["nobody", "no such side", "too many", "no such way", "too wide", "no fire for it", "an hour too near"],
@@ -149,7 +149,7 @@ def test_marks_are_shared_and_can_be_taken_back(mara):
         assert mara.call("POST", f"{one}/marks", {"work": first}).json()["done"] == [first]
     assert mara.call("GET", f"{one}/now").json()["done"] == [first]
     assert mara.call("POST", f"{one}/marks", {"work": first, "done": False}).json()["done"] == []
-    assert "none of this table" in worded(errors(mara.call("POST", f"{one}/marks", {"work": "soup:on:0"}))["work"])
+    assert "a task of this meal" in worded(errors(mara.call("POST", f"{one}/marks", {"work": "soup:on:0"}))["work"])
 
 
 def test_a_later_hour_is_shown_before_it_is_taken(mara):
@@ -267,4 +267,4 @@ def test_those_who_come_later_are_cooked_for_again(mara):
     told = preview(mara, table(eaters=4, sittings=[{"eaters": 1, "after_min": 40}], dishes=[one])).json()
     assert "is for all alike" in worded(" ".join(told["reasons"]))
     wrong = preview(mara, table(eaters=2, sittings=[{"eaters": 1, "after_min": 1}]))
-    assert "eats with the others" in worded(errors(wrong)["after_min"])
+    assert "eat with the others" in worded(errors(wrong)["after_min"])

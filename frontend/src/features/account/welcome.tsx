@@ -10,7 +10,7 @@ import { say } from "@/words/say";
 
 import { GrillPicture } from "./grill-picture";
 
-/** What is offered first of every kind; others, and their sizes, are made in the Yard. */
+/** What is offered first of every kind; others, and their sizes, are made in Gear. */
 const OFFERED = ["kettle", "gas_3", "kamado", "pellet", "offset", "flat_top_3"];
 
 const HOW_MANY = [1, 2, 3, 4, 5, 6, 8, 10];

@@ -19,6 +19,7 @@ import {
   answerOf,
   belowAgency,
   type Draft,
+  finishRange,
   focused,
   MAX_PIECES,
   type SearPlace,
@@ -88,7 +89,6 @@ export function Answers({
   const method = reference.methods.find((m) => m.key === each.piece.method);
   const tooSoon = late?.of("eat_at");
   const offered = tooSoon?.suggestion ? new Date(tooSoon.suggestion) : null;
-  const high = cut && cut.default_finish_c > 76;
   const choice = belowAgency(each, reference);
   const finish = each.piece.finish_c ?? cut?.default_finish_c ?? 55;
   const eating =
@@ -187,8 +187,7 @@ export function Answers({
         onChange={(c) => set({ finish_c: c })}
         agencyC={agencyC}
         system={system}
-        low={high ? 60 : 45}
-        high={high ? 98 : 77}
+        {...finishRange(cut)}
         words={cut?.group !== "vegetable"}
       />
       {cut?.group !== "vegetable" && (

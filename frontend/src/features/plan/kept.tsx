@@ -11,7 +11,7 @@ import { useAsideList } from "@/ui/set-aside";
 import { clockText, dayText, lengthText, phrase, tempText, type System } from "@/units/units";
 import { say } from "@/words/say";
 import { example, EXAMPLES } from "./meal/examples";
-import { fromFile } from "./meal/model";
+import { fromFile, isNewer } from "./meal/model";
 import { offAt } from "./model";
 
 /** Plans that wait for their hour, of one dish or of many; a file to take in, and plans of the past to plan again. */
@@ -137,6 +137,13 @@ function MealLine({ meal, aside }: { meal: Schemas["TableLine"]; aside: ReactNod
           {dayText(eat)} · {meal.dishes.join(", ")}
         </span>
       </span>
+      <Link
+        to={`/plan/meal?from=${meal.id}`}
+        aria-label={say("screen-kept-once-more", { title: meal.title })}
+        className="flex min-h-11 items-center px-2 link"
+      >
+        {say("screen-kept-once-more-2")}
+      </Link>
       {aside}
       <Link
         to={`/cook/meal/${meal.id}`}
@@ -177,6 +184,10 @@ function FromFile({ system }: { system: System }) {
     const meal = fromFile(text);
     if (meal) {
       void navigate("/plan/meal", { state: { draft: meal } });
+      return;
+    }
+    if (isNewer(text)) {
+      setWrong(say("screen-kept-of-a-newer-brasko", { name: file.name }));
       return;
     }
     let body: Schemas["MealIn"];

@@ -156,6 +156,10 @@ export const withFocused = (draft: Draft, change: (each: PieceDraft) => PieceDra
   pieces: draft.pieces.map((each, i) => (i === draft.focus ? change(each) : each)),
 });
 
+/** What is shown of finishes [°C]: those of steaks, or those of what is cooked until it is tender. */
+export const finishRange = (cut: { default_finish_c: number } | undefined) =>
+  cut && cut.default_finish_c > 76 ? { low: 60, high: 98 } : { low: 45, high: 77 };
+
 const PICKED: string[] = ANSWERS.filter((a) => a.picked).map((a) => a.field);
 
 /** The focused piece with answers changed; what Brasko would have picked is the cook's own from then on. */

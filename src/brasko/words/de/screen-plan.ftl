@@ -55,6 +55,7 @@ screen-kept-cook-meal = { $title } grillen
 screen-kept-cook-meal-2 = Grillen
 screen-kept-start-2 = Anfangen
 screen-kept-is-no-plan-it-is-not = { $name } ist kein Plan von Brasko (kein gültiges JSON). Nimm die Datei, die „Datei“ neben einem gespeicherten Plan gibt.
+screen-kept-of-a-newer-brasko = { $name } stammt von einem neueren Brasko. Aktualisiere dieses, dann importiere die Datei noch einmal.
 screen-kept-a-plan-from-a-file = Plan importieren
 screen-kept-plan-again-from-the-past = Vergangenes wieder planen
 screen-kept-fetching = Wird geholt…

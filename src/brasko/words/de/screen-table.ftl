@@ -26,7 +26,6 @@ screen-dishes-no-room-for-it = kein Platz dafür
 screen-dishes-how-it-lies-there = Wie es liegt
 screen-dishes-how-many = Wie viele
 screen-dishes-how-thick = Wie dick
-screen-dishes-empty-as-the-cut-is-usually = Leer: wie das Stück üblicherweise gegessen wird.
 screen-dishes-where-and-how = Wo und wie
 screen-dishes-whatever-fits-best = Was am besten passt
 screen-dishes-who-looks-after-it = Wer darauf achtet

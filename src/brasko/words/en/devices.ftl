@@ -1,6 +1,6 @@
-actions-no-thermometer-has-this-token-pair = No thermometer has this token. Pair it in the Yard and use the new token.
-actions-the-token-of-was-revoked-pair = The token of { $name } was revoked. Pair it again in the Yard.
-actions-the-token-of-expired-on-pair = The token of { $name } expired on { $expires_at }. Pair it again in the Yard.
+actions-no-thermometer-has-this-token-pair = No thermometer has this token. Pair it in Gear and use the new token.
+actions-the-token-of-was-revoked-pair = The token of { $name } was revoked. Pair it again in Gear.
+actions-the-token-of-expired-on-pair = The token of { $name } expired on { $expires_at }. Pair it again in Gear.
 actions-is-in-no-cook-choose-it = { $name } is in no cook. Choose it when you start one.
 actions-must-be-a-cook-of-yours = must be a cook of yours (got { $cook_id }). Leave it out for the newest.
 actions-has-nothing-to-read-no-cook = { $name } has nothing to read: no cook was started.

@@ -1,4 +1,4 @@
-screen-first-looking-at-the-yard = Looking at the yard
+screen-first-looking-at-the-yard = Looking at your grills…
 screen-first-your-first-steak = Your first steak
 screen-first-of-four = { $number } of 4
 screen-first-when-do-you-eat = When do you eat?

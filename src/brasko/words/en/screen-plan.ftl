@@ -50,6 +50,7 @@ screen-kept-cook-meal = Cook { $title }
 screen-kept-cook-meal-2 = Cook
 screen-kept-start-2 = Start
 screen-kept-is-no-plan-it-is-not = { $name } isn’t a Brasko plan (not valid JSON). Use the file that “File” beside a saved plan gives.
+screen-kept-of-a-newer-brasko = { $name } was saved by a newer Brasko. Update this one, then import it again.
 screen-kept-a-plan-from-a-file = Import a plan
 screen-kept-plan-again-from-the-past = Plan again from the past
 screen-kept-fetching = Fetching…

@@ -26,7 +26,6 @@ screen-dishes-no-room-for-it = no room for it
 screen-dishes-how-it-lies-there = How it lies there
 screen-dishes-how-many = How many
 screen-dishes-how-thick = How thick
-screen-dishes-empty-as-the-cut-is-usually = Empty: as the cut is usually eaten.
 screen-dishes-where-and-how = Where and how
 screen-dishes-whatever-fits-best = Whatever fits best
 screen-dishes-who-looks-after-it = Who looks after it

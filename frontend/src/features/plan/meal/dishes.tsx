@@ -4,13 +4,16 @@ import type { Problem } from "@/api/client";
 import { type Reference, useBoards } from "@/api/hooks";
 import type { TableDish, TableReference } from "@/api/tables";
 import { useGrills } from "@/api/yard";
+import { useHousehold } from "@/app/session";
 import { BoardPicture } from "@/chart/board-picture";
+import { Doneness } from "@/chart/doneness";
+import { lookOf } from "@/chart/look";
 import { Button, Choice, Mistake } from "@/ui/controls";
 import { Fold } from "@/ui/fold";
 import { Quantity } from "@/ui/quantity";
-import { count, minutes, phrase, spanText, temperature, thickness, type System } from "@/units/units";
+import { count, minutes, phrase, spanText, thickness, type System } from "@/units/units";
 
-import type { Draft as PlanDraft } from "../model";
+import { type Draft as PlanDraft, finishRange } from "../model";
 import { More } from "../more";
 import { askedKey, type Dish, dishOfError, type TableDraft, withDish } from "./model";
 import { SideFace } from "./side-face";
@@ -124,7 +127,7 @@ function DishAnswers({ dish, draft, onDraft, sides, shown, system, ...rest }: An
     <div className="flex flex-col gap-3 border-l-4 border-seam py-2 pl-3">
       {first?.why && <p className="m-0 text-sm text-ash">{phrase(system, first.why)}</p>}
       {side && first?.look && <SideFace name={side.name} look={first.look} />}
-      {dish.piece && <MeatAnswers {...{ dish, change, system }} />}
+      {dish.piece && <MeatAnswers {...{ dish, change, system }} {...rest} />}
       {dish.piece && <MoreOfIt {...rest} />}
       {side && side.ways.length > 1 && (
         <Choice
@@ -154,16 +157,15 @@ function DishAnswers({ dish, draft, onDraft, sides, shown, system, ...rest }: An
   );
 }
 
-function MeatAnswers({
-  dish,
-  change,
-  system,
-}: {
-  dish: Dish;
+type MeatProps = Pick<AnswersProps, "dish" | "system" | "reference" | "plan"> & {
   change: (part: Partial<Dish>) => void;
-  system: System;
-}) {
+};
+
+function MeatAnswers({ dish, change, system, reference, plan }: MeatProps) {
+  const household = useHousehold();
   const piece = dish.piece!;
+  const cut = reference.cuts.find((c) => c.key === piece.cut);
+  const scale = reference.scales.find((s) => s.key === household.scale) ?? reference.scales[0];
   const set = (part: object) => change({ piece: { ...piece, ...part }, pin: {} });
   return (
     <>
@@ -184,17 +186,18 @@ function MeatAnswers({
         high={24}
         slider={false}
       />
-      <Quantity
-        label={say("common-finish-in-the-middle")}
-        value={piece.finish_c ?? null}
-        onChange={(c) => set({ finish_c: c })}
-        scale={temperature(system)}
-        low={45}
-        high={98}
-        slider={false}
-        optional
-        hint={say("screen-dishes-empty-as-the-cut-is-usually")}
-      />
+      {scale && (
+        <Doneness
+          scale={scale}
+          look={lookOf(reference, piece.cut)}
+          value={piece.finish_c ?? cut?.default_finish_c ?? 55}
+          onChange={(c) => set({ finish_c: c })}
+          agencyC={plan.shown?.result.minimum?.core_c ?? null}
+          system={system}
+          {...finishRange(cut)}
+          words
+        />
+      )}
     </>
   );
 }

@@ -13,6 +13,7 @@ import {
   draftOf,
   emptyTable,
   freeKey,
+  isNewer,
   laned,
   linesOf,
   mealOf,
@@ -290,4 +291,10 @@ test("a dish is looked at by the method and on the grill that the schedule gives
   });
   expect(asScheduled(ribeye, undefined, fires)).toMatchObject({ fire: "gas" });
   expect(asScheduled({ key: "corn", piece: null, side: "corn" } as never, undefined, fires)).toBeNull();
+});
+
+test("a file of a newer program is told from one of today and from no file at all", () => {
+  expect(isNewer('{"format": "brasko/meal@3"}')).toBe(true);
+  expect(isNewer('{"format":"brasko/meal@2","title":"a"}')).toBe(false);
+  expect(isNewer("not JSON")).toBe(false);
 });

@@ -99,6 +99,13 @@ export function mealAgain(asked: MealTable, now = new Date()): TableDraft {
   return draftOf({ ...asked, eat_at: at.toISOString() });
 }
 
+/** Whether a file is a meal of a newer program than this one. */
+export function isNewer(text: string): boolean {
+  const found = /"format"\s*:\s*"brasko\/meal@(\d+)"/.exec(text);
+  return found !== null && Number(found[1]) > NEWEST;
+}
+const NEWEST = 2;
+
 /** A table out of a file, at its hour on the first day that is still to come; null where it is none. */
 export function fromFile(text: string, now = new Date()): TableDraft | null {
   let read: Partial<MealTable>;

@@ -96,10 +96,11 @@ interface Typed {
   version: string;
 }
 
-/** What was saved, in the words in which it would be asked for. */
+/** What was saved, in the words in which it would be asked for; one whose hour is past is asked for again, for another. */
 const savedOf = (kept: KeptMeal): SavedMeal | null => {
   const body = asked(draftOf(kept.asked));
-  return body && { asked: body, told: kept.told, current: kept.current };
+  const current = kept.current && new Date(kept.eat_at) > new Date();
+  return body && { asked: body, told: kept.told, current };
 };
 
 function Planner({ initial, id, version, drafted, saved, reference, sides }: Props) {
