@@ -6,7 +6,7 @@ from dataclasses import replace
 
 import pytest
 from plans import planned as plan_of
-from wording import refusing
+from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.planner.piece import declared
@@ -69,6 +69,18 @@ def test_paper_is_sooner_than_open_and_foil_sooner_than_paper(cut):
     wish = replace(FLAT, cut=cut) if cut == FLAT.cut else Wish(cut, 0.1, 2.5, 93.0, method="low_and_slow", crust="none")
     bare, paper, foil = (hours(replace(wish, wrap=wrap)) for wrap in ("none", "paper", "foil"))
     assert foil < paper < bare
+
+
+def test_what_is_cooked_until_soft_says_when_it_is_wrapped_and_by_what_sign():
+    task = next(t for t in plan_of(replace(FLAT, wrap="foil", wrap_c=74.0)).tasks if t.key == "gentle_wrapped")
+    assert "In foil from {temp:74} on" in worded(task.why)
+    assert "mahogany" in worded(task.why)
+
+
+def test_only_the_first_spray_is_explained():
+    first, second, *_ = basting(replace(FLAT, baste="spritz"))
+    assert "marinade" in worded(first.why)
+    assert len(worded(second.why)) < 30
 
 
 def test_foil_from_an_earlier_reading_on_is_done_sooner():

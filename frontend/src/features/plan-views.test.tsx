@@ -103,6 +103,13 @@ afterEach(() => void vi.restoreAllMocks());
 
 describe("the order of the work", () => {
   const given = { result, focus: 0, order, cautions, eatAt: eat, system: "us" as const, moment: -3000 };
+  it("names no hour at which a fire that is too cool would have it off", () => {
+    const never = { ...result, step_ranges_s: { gentle: { low: 2500, high: 100_000 } } };
+    show(<Order {...given} result={never} names={[]} onStep={() => undefined} />);
+    expect(stage.host.textContent).toContain("may not get there at all");
+    expect(stage.host.textContent).not.toContain("Off between");
+  });
+
   it("tells times, reasons, slack, ranges and every danger in the reader's units", () => {
     show(<Order {...given} names={[]} onStep={() => undefined} />);
     for (const said of [

@@ -7,6 +7,9 @@ import { StepPicture } from "@/ui/step-picture";
 import { clockText, dayText, phrase, spanText, type System } from "@/units/units";
 import { say } from "@/words/say";
 
+/** A range this wide is of a fire that, a little too cool, never gets there. */
+const NEVER_S = 12 * 3600;
+
 interface Props {
   result: PieceResult;
   focus: number;
@@ -95,10 +98,17 @@ export function Order({
                 )}
                 {mine && task.step !== "" && task.step === result.slow_step && range && (
                   <span className="col-start-2 text-sm text-ash">
-                    {say("screen-order-off-between")}{" "}
-                    <b className="figure text-ink">{at(result.on_s + range.low)}</b> {say("screen-order-and")}{" "}
-                    <b className="figure text-ink">{at(result.on_s + range.high)}</b>{" "}
-                    {say("screen-order-in-eight-cooks-of-ten")}
+                    {range.high - range.low > NEVER_S ? (
+                      say("screen-order-may-not-get-there", { earliest: at(result.on_s + range.low) })
+                    ) : (
+                      <>
+                        {say("screen-order-off-between")}{" "}
+                        <b className="figure text-ink">{at(result.on_s + range.low)}</b>{" "}
+                        {say("screen-order-and")}{" "}
+                        <b className="figure text-ink">{at(result.on_s + range.high)}</b>{" "}
+                        {say("screen-order-in-eight-cooks-of-ten")}
+                      </>
+                    )}
                   </span>
                 )}
               </button>

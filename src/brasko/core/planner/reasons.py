@@ -81,7 +81,8 @@ def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
             reading=quantity.least(wish.reading_c),
         )
     if solution.softens_s > 0.0:
-        return say("reasons-until-it-reads-then-until-soft", pull=quantity.temp(solution.pull_c))
+        soft = say("reasons-until-it-reads-then-until-soft", pull=quantity.temp(solution.pull_c))
+        return _with_wrap(wish, step, soft)
     rise = solution.result.peak_core_c - solution.pull_c
     before_sear = wish.how.phases[0] == "gentle" and "sear" in wish.how.phases
     later = say("reasons-the-sear-and-the-rest-add") if before_sear else say("reasons-the-rest-adds")
@@ -98,15 +99,18 @@ def _gentle_why(wish: Wish, solution: Solution, step: str) -> str:
             peak_core=quantity.temp(solution.result.peak_core_c),
             finish=quantity.temp(wish.finish_c),
         )
-    return (
-        say(
-            "reasons-no-more-drying-so-the-stall",
-            wraps=WRAPS[wish.wrap],
-            at=quantity.temp(wish.wraps_at_c),
-            said=said,
-        )
-        if step == "gentle_wrapped"
-        else said
+    return _with_wrap(wish, step, said)
+
+
+def _with_wrap(wish: Wish, step: str, said: str) -> str:
+    """What is said of a step, after from when on it is wrapped and by what sign."""
+    if step != "gentle_wrapped":
+        return said
+    return say(
+        "reasons-no-more-drying-so-the-stall",
+        wraps=WRAPS[wish.wrap],
+        at=quantity.temp(wish.wraps_at_c),
+        said=said,
     )
 
 

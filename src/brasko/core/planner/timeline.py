@@ -151,7 +151,7 @@ def _basted(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
             name,
             on_s + at,
             on_s + min(at + BASTING_S, end),
-            why,
+            why if n == 1 else say("timeline-baste-again"),
             hands_s=min(BASTING_S, end - at),
             guide="glossary:stall",
         )

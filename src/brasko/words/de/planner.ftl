@@ -170,6 +170,7 @@ timeline-mop = Moppen
 timeline-mop-why = Dünn über die Oberseite, der Deckel nur so lange offen. Jedes Mal kühlt die Oberfläche ab, also dauert es länger; gerechnet ist das. Nie mit der Marinade, in der rohes Fleisch lag.
 timeline-glaze = Glasieren
 timeline-glaze-why = Zwei dünne Schichten, zehn Minuten auseinander: der Zucker zieht an. Über direkter Hitze verbrennt er.
+timeline-baste-again = Noch einmal genauso.
 timeline-hot-on-a-warm-board = Heiß, auf einem warmen Brett.
 timeline-slice-and-serve = Aufschneiden und servieren
 timeline-thick-on-a-warm-board = { $across }, { $slice } dick, auf einem warmen Brett.

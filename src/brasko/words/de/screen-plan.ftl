@@ -97,6 +97,7 @@ screen-order-may-begin-up-to-later = Darf bis zu { $slack } später anfangen.
 screen-order-off-between = Herunter zwischen
 screen-order-and = und
 screen-order-in-eight-cooks-of-ten = in acht von zehn Fällen.
+screen-order-may-not-get-there = Frühestens um { $earliest } herunter. Ist das Feuer etwas zu kühl, wird es vielleicht nie so weit: mehr Hitze geben.
 screen-order-more-about = Mehr über: { $name }
 screen-order-more = mehr
 screen-plan-fetching-the-cuts-and-the-fire = Stücke und Feuer werden geholt…

@@ -269,6 +269,7 @@ timeline-mop = Mop it
 timeline-mop-why = A thin coat over the top, with the lid open no longer than that. Each one cools the outside, so the cook takes longer; the plan has counted it. Never use the marinade raw meat sat in.
 timeline-glaze = Brush on the glaze
 timeline-glaze-why = Two thin coats, ten minutes apart: the sugar sets. Over direct heat it burns.
+timeline-baste-again = Again, like the first time.
 timeline-hot-on-a-warm-board = Hot, on a warm board.
 timeline-slice-and-serve = Slice and serve
 timeline-thick-on-a-warm-board = { $across }, { $slice } thick, on a warm board.

@@ -95,6 +95,7 @@ screen-order-may-begin-up-to-later = May begin up to { $slack } later.
 screen-order-off-between = Off between
 screen-order-and = and
 screen-order-in-eight-cooks-of-ten = in eight cooks of ten.
+screen-order-may-not-get-there = Off at { $earliest } at the earliest. If the fire runs a little cool, it may not get there at all: turn it up.
 screen-order-more-about = More about: { $name }
 screen-order-more = more
 screen-plan-fetching-the-cuts-and-the-fire = Fetching the cuts and the fire…
