@@ -145,7 +145,7 @@ def test_a_plan_of_former_answers_is_marked_and_not_kept_as_the_new_one(visit):
     waits, held = [True], []
     page.route("**/api/plans/preview", lambda route: held.append(route) if waits else route.continue_())
     page.get_by_label("What", exact=True).select_option(label="Tri-tip")
-    former = page.get_by_text("Still the plan of your former answers")
+    former = page.get_by_text("Still showing the plan for your last answers")
     expect(former).to_be_visible()
     page.get_by_role("button", name="Save plan").click()
     expect(page.get_by_role("button", name="Save plan")).to_be_disabled()

@@ -26,7 +26,7 @@ from brasko.core.words import say
 
 Floats = NDArray[np.float64]
 
-MODEL_VERSION = "8"
+MODEL_VERSION = "9"
 """Raised whenever the same input may give another answer; kept with every plan."""
 
 _TABLE = vapour.saturation_table()

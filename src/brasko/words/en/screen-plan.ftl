@@ -233,5 +233,5 @@ screen-on-the-board-to-the-fire = Towards the fire
 screen-on-the-board-the-knife = The knife
 screen-on-the-board-the-thin-part = The thin part
 screen-on-the-board-drawn-from-above = { $name } from above, with its probe and the lines of the knife
-screen-plan-still-the-former-plan = Still the plan of your former answers
+screen-plan-still-the-former-plan = Still showing the plan for your last answers
 screen-plan-planned-anew = Worked out again: the model, your log or your altitude has changed since you saved this plan.
