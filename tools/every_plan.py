@@ -95,7 +95,7 @@ def main() -> None:
         for r in refused
     ]
     out += ["\n## Makes no sense\n", "| cut | method | why |", "| --- | --- | --- |"]
-    seen = dict.fromkeys((r.cut, r.method, r.why) for r in rows if r.kind == "nonsense")
+    seen = dict.fromkeys((r.cut, r.method, r.why) for r in rows if r.kind == "unsuited")
     out += [f"| {all_cuts()[c].name} | {METHODS[m].name} | {rendered(w, 'us')} |" for c, m, w in seen]
     out += ["\n## Fires that cannot do a method\n", "| method | fire | why |", "| --- | --- | --- |"]
     none = dict.fromkeys((r.method, r.fire, r.why) for r in rows if r.kind == "no such fire")

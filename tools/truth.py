@@ -31,8 +31,7 @@ from brasko.core.fire.own import shipped  # noqa: E402
 from brasko.core.foods.cuts import all_cuts, cut_named  # noqa: E402
 from brasko.core.heat.simulation import Food  # noqa: E402
 from brasko.core.planner.invert import Solution, solved  # noqa: E402
-from brasko.core.planner.methods import METHODS  # noqa: E402
-from brasko.core.planner.pick import nonsense  # noqa: E402
+from brasko.core.planner.methods import METHODS, why_unsuited  # noqa: E402
 from brasko.core.planner.wish import Wish  # noqa: E402
 from brasko.formats.cook_convert import cook_of  # noqa: E402
 from brasko.formats.cook_of_plan import cook_of_plan  # noqa: E402
@@ -55,7 +54,7 @@ def wishes(count: int) -> Iterator[tuple[str, Callable[[], Wish]]]:
         for cut in all_cuts().values()
         for method, how in METHODS.items()
         for fire in how.fires
-        if cut.kind != "plant" and not nonsense(cut, cut.typical_thickness_m, cut.default_finish_c, method)
+        if cut.kind != "plant" and not why_unsuited(cut, cut.typical_thickness_m, cut.default_finish_c, method)
     ]
     for n in range(count):
         cut, method, fire = dice.choice(ways)

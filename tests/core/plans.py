@@ -5,8 +5,7 @@ from functools import lru_cache
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.planner import invert, plan
 from brasko.core.planner.invert import Solution
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.pick import nonsense
+from brasko.core.planner.methods import METHODS, why_unsuited
 from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.wish import Wish
 
@@ -30,5 +29,6 @@ def ways(*, plants: bool = False) -> list[tuple[str, str, str]]:
         for key, cut in all_cuts().items()
         for method, how in METHODS.items()
         for fire in how.fires
-        if (plants or cut.kind != "plant") and not nonsense(cut, cut.typical_thickness_m, cut.default_finish_c, method)
+        if (plants or cut.kind != "plant")
+        and not why_unsuited(cut, cut.typical_thickness_m, cut.default_finish_c, method)
     ]

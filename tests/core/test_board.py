@@ -6,7 +6,7 @@ import pytest
 import shapely
 from shapely import LineString, Point, Polygon
 
-from brasko.core.foods.board import KEPT_FROM_BONE_M, all_counters, board_of
+from brasko.core.foods.board import KEPT_FROM_BONE_M, _counters, board_of, counter_of
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.serving import serving_of
 
@@ -21,7 +21,8 @@ def turned(line) -> float:
 
 
 def test_every_cut_is_drawn_and_no_other():
-    assert set(all_counters()) == set(all_cuts())
+    assert set(_counters()) == set(all_cuts())
+    assert all(counter_of(cut).ask for cut in all_cuts().values())
 
 
 @EVERY
@@ -96,7 +97,7 @@ def test_bone_goes_towards_the_fire_and_a_thin_part_away(cut):
     board = board_of(cut)
     middle = Polygon(board.outline).centroid
     if board.fire_deg is None:
-        assert all_counters()[cut.key].to_fire.startswith(("Any", "Lay", "The rim", "The fat", "The cap"))
+        assert counter_of(cut).to_fire.startswith(("Any", "Lay", "The rim", "The fat", "The cap"))
         return
     way = math.radians(board.fire_deg)
 

@@ -9,7 +9,7 @@ from plans import planned
 
 from brasko.core.fire import own
 from brasko.core.fire.coals import Charcoal
-from brasko.core.planner.methods import crust_dose_s
+from brasko.core.planner.options import crust_dose_s
 from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.programme import stretch
 from brasko.core.planner.wish import Wish

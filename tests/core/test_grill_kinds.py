@@ -1,5 +1,6 @@
 """Kinds of grill are objects behind one registry: what is told here is the layout, not the trade (common practice)."""
 
+import ast
 import pickle
 import re
 from dataclasses import dataclass
@@ -9,7 +10,7 @@ from typing import ClassVar
 import numpy as np
 import pytest
 
-import brasko.core
+import brasko
 from brasko.core.fire import chamber, setting
 from brasko.core.fire.advisor import Wanted, advised
 from brasko.core.fire.coals import Charcoal
@@ -19,12 +20,11 @@ from brasko.core.fire.grills import Body, Grate, Grill, Spot
 from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds import GRILLS, KINDS
 from brasko.core.fire.kinds.charcoal import CharcoalKind
-from brasko.core.fire.own import OwnFire, fires_of_kind, planner_fire, preparations_of, shipped
+from brasko.core.fire.own import PLANNER_FIRES, OwnFire, fires_of_kind, planner_fire, preparations_of, shipped
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.core.foods.cuts import cut_named
-
-CORE = Path(brasko.core.__path__[0])
+from brasko.core.planner.methods import METHODS
 
 
 @dataclass(frozen=True)
@@ -57,18 +57,29 @@ def test_a_new_kind_goes_through_all_of_the_machinery():
     assert advised(grill, Wanted(107.0, 125.0)).setup.grill.kind == Drum()
 
 
-def test_no_machinery_asks_which_kind_it_is():
-    """Comparisons of a grill's kind stand in the kind's own file only."""
-    asks = re.compile(
-        r"grill\.kind\s*(==|!=|in\b|not in\b)|isinstance\([^)]*grill\.kind|grill\.kind\.key\s*(==|!=|in\b)"
-    )
-    found = [
-        f"{path.relative_to(CORE)}: {line.strip()}"
-        for path in CORE.rglob("*.py")
-        for line in path.read_text(encoding="utf-8").splitlines()
-        if asks.search(line)
-    ]
+def test_only_a_kind_or_a_method_asks_which_it_is():
+    """Kinds of grill, fires and methods are compared by name in their own files only."""
+    keys = {*KINDS, *PLANNER_FIRES, *METHODS}
+    found = []
+    for path in Path(brasko.__path__[0]).rglob("*.py"):
+        if path.parent.name not in ("kinds", "methods"):
+            nodes = list(ast.walk(ast.parse(path.read_text(encoding="utf-8"))))
+            found += [f"{path.name}: {ast.unparse(n)[:80]}" for n in nodes if _asks(n, keys)]
     assert found == []
+
+
+def _asks(node: ast.AST, keys: set[str]) -> bool:
+    """Whether a comparison or a table goes by such names; a fuel may be called as a kind of grill is."""
+    if isinstance(node, ast.Dict):
+        return len(_strings(node.keys) & keys) > 1
+    if not isinstance(node, ast.Compare):
+        return False
+    text = ast.unparse(node)
+    return "grill.kind ==" in text or (bool(_strings([node]) & keys) and not re.search("fuel|burns", text))
+
+
+def _strings(nodes: list[ast.expr | None]) -> set[object]:
+    return {c.value for node in nodes if node is not None for c in ast.walk(node) if isinstance(c, ast.Constant)}
 
 
 @pytest.mark.parametrize("key", sorted(KINDS))

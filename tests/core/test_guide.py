@@ -7,7 +7,8 @@ from plans import planned
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.guide.entries import KIND_NAMES, all_entries
-from brasko.core.planner.methods import METHODS, SALTS
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.options import SALTS
 from brasko.core.planner.wish import Wish
 from brasko.words import rendered
 from brasko.words.quantities import TOKEN

@@ -11,7 +11,8 @@ from brasko.core.foods.cuts import all_cuts
 from brasko.core.planner.cautions import LARGE_CARRY_OVER_K, LEAST_TOLD_K
 from brasko.core.planner.ending import carry_over_k
 from brasko.core.planner.fuel import fuel_of
-from brasko.core.planner.methods import CRUST_ENOUGH, CRUSTS, METHODS, crust_dose_s
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.options import CRUST_ENOUGH, CRUSTS, crust_dose_s
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.clock import fridge_limit_s
 

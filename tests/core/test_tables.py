@@ -10,7 +10,8 @@ from brasko.core.foods.colour import COLOURS, TISSUES, tissue_of
 from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.warm import warm
-from brasko.core.planner.methods import CRUSTS, METHODS, SALTS, TREATMENTS
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.options import CRUSTS, SALTS, TREATMENTS
 from brasko.core.planner.wish import Wish
 
 STEAK = cut_named("strip").geometry(0.0381, 0.4)

@@ -15,8 +15,9 @@ from brasko.core.foods.cuts import all_cuts
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.choose import alternatives, choice_of, compared, reasoned, row_of
 from brasko.core.planner.ending import off_aim_k
-from brasko.core.planner.methods import METHODS, WRAP_AT_C, why_not
-from brasko.core.planner.pick import nonsense, picked
+from brasko.core.planner.methods import METHODS, why_unsuited
+from brasko.core.planner.options import WRAP_AT_C
+from brasko.core.planner.pick import picked
 from brasko.core.planner.programme import phase_of, programme_of, stretch, the_phase
 from brasko.core.planner.wish import Wish
 from brasko.core.units import fahrenheit
@@ -204,7 +205,7 @@ def test_a_grill_that_sears_too_cool_offers_the_pan():
 def test_every_fire_does_a_method_or_says_why_not(method):
     for fire, name in PLANNER_FIRES.items():
         if fire not in METHODS[method].fires:
-            assert len(why_not(method, fire, name)) > 30
+            assert len(METHODS[method].why_not_on(fire, name)) > 30
 
 
 # --- choosing --------------------------------------------------------------------------------------------------------
@@ -227,7 +228,7 @@ def test_the_pick_is_the_trades(cut, thickness_m, method):
     pick = picked(cut, thickness_m, 6 * 3600.0)
     assert pick.method == method
     assert pick.why
-    assert nonsense(all_cuts()[cut], thickness_m, pick.finish_c, method) == ""
+    assert why_unsuited(all_cuts()[cut], thickness_m, pick.finish_c, method) == ""
 
 
 def test_the_pick_takes_the_grill_and_the_time_at_hand():
@@ -270,11 +271,11 @@ def test_other_ways_are_computed_and_compared():
     ("cut", "method", "fire", "kind"),
     [
         ("ribeye", "low_then_sear", "kettle_two_zone", "plan"),
-        ("skirt", "low_then_sear", "kettle_two_zone", "nonsense"),
-        ("ribeye", "chimney", "chimney", "nonsense"),
+        ("skirt", "low_then_sear", "kettle_two_zone", "unsuited"),
+        ("ribeye", "chimney", "chimney", "unsuited"),
         ("ribeye", "direct", "offset", "no such fire"),
         ("strip", "low_then_sear", "pellet", "plan"),
-        ("pork_shoulder", "direct", "gas", "nonsense"),
+        ("pork_shoulder", "direct", "gas", "unsuited"),
     ],
 )
 def test_a_cell_of_the_table_of_everything(cut, method, fire, kind):

@@ -47,6 +47,7 @@ def run(copy: Path, code: str) -> str:
 
 PLANNED = """
 import json
+from brasko.core.foods.board import board_of
 from brasko.core.foods.cuts import cut_named
 from brasko.core.planner.pick import picked
 from brasko.core.planner.plan import planned
@@ -56,7 +57,8 @@ pick = picked(cut.key, cut.typical_thickness_m)
 wish = Wish(cut.key, cut.typical_thickness_m, cut.typical_mass_kg, pick.finish_c, method=pick.method, fire=pick.fire, crust=pick.crust)
 plan = planned(wish, quick=True)
 print(json.dumps({"method": pick.method, "hours": -plan.on_s / 3600.0, "peak": plan.solution.result.peak_core_c,
-                  "tasks": [t.key for t in plan.tasks], "parts": [p.key for p in plan.parts]}))
+                  "tasks": [t.key for t in plan.tasks], "parts": [p.key for p in plan.parts],
+                  "board": len(board_of(cut).outline)}))
 """
 
 
@@ -67,6 +69,8 @@ def test_a_cut_is_two_rows(copy):
     found = json.loads(run(copy, PLANNED))
     assert found["method"] == "low_and_slow"
     assert 2.0 < found["hours"] < 12.0
+    # drawn for the picker too, which shows every cut
+    assert found["board"] > 8
     # hot at 93 °C, and left on until it is soft
     assert 92.0 <= found["peak"] <= 101.0
     assert {"season", "on", "serve"} <= set(found["tasks"])
@@ -78,6 +82,45 @@ def test_a_thin_end_is_a_third_row(copy):
     added(copy, "serving.csv", CHEEK_SERVED, "portion_g")
     added(copy, "parts.csv", "beef_cheek,thin_end,Thin end,end,0.6,0,0,,common practice", "tuck")
     assert json.loads(run(copy, PLANNED))["parts"] == ["thin_end"]
+
+
+PLANK = """
+from dataclasses import dataclass
+from typing import ClassVar
+from brasko.core.planner.methods.method import Method, Phase
+
+
+@dataclass(frozen=True)
+class Plank(Method):
+    key: ClassVar[str] = "plank"
+    name: ClassVar[str] = "On a plank"
+    why: ClassVar[str] = "a wet plank keeps it off the rods"
+    good_for: ClassVar[str] = "Fish that would stick."
+    phases: ClassVar[tuple[Phase, ...]] = ("gentle",)
+    slow: ClassVar[Phase] = "gentle"
+    fires: ClassVar[tuple[str, ...]] = ("gas",)
+    browns: ClassVar[bool] = False
+"""
+
+
+def test_a_method_is_a_file_and_a_row(copy):
+    methods = copy / "brasko/core/planner/methods"
+    (methods / "plank.py").write_text(PLANK, encoding="utf-8")
+    edited(methods / "__init__.py", "        LowAndSlow(),\n", "        LowAndSlow(),\n        Plank(),\n")
+    edited(
+        methods / "__init__.py",
+        "from brasko.core.planner.methods.sear_then_low",
+        "from brasko.core.planner.methods.plank import Plank\nfrom brasko.core.planner.methods.sear_then_low",
+    )
+    said = run(
+        copy,
+        "from brasko.core.planner.choose import row_of\nfrom brasko.core.foods.cuts import cut_named\n"
+        "from brasko.core.guide.entries import all_entries\n"
+        "fish = cut_named('salmon')\n"
+        "print(row_of(fish, 'plank', 'gas').kind, '/', row_of(fish, 'plank', 'offset').kind, '/', "
+        "'method:plank' in all_entries())",
+    )
+    assert said.strip() == "plan / no such fire / True"
 
 
 def test_a_kind_of_grill_is_a_file_and_a_row(copy):

@@ -146,7 +146,7 @@ export function OnTheBoard({ board, name, system }: { board: Board; name: string
       />
       <BoardLegend board={board} />
       <dl className="m-0 grid gap-2">
-        {told.map(([what, text]) => (
+        {told.filter(([, text]) => text).map(([what, text]) => (
           <div key={`${what} ${text}`}>
             <dt className="text-sm text-ash">{what}</dt>
             <dd className="m-0">{phrase(system, text!)}</dd>

@@ -81,9 +81,17 @@ class Board:
     inner: tuple[Points, ...]
 
 
+PLAIN = {"disc": "tender", "bar": "loin"}
+"""How a cut without a row of its own is drawn, by its shape."""
+
+
+def counter_of(cut: Cut) -> Counter:
+    """Return what to ask for at the counter; without words where no row says."""
+    return _counters().get(cut.key) or Counter(PLAIN[cut.shape], "", "")
+
+
 @cache
-def all_counters() -> dict[str, Counter]:
-    """What is asked for at the counter, by the key of the cut."""
+def _counters() -> dict[str, Counter]:
     text = quantity.of_data(resources.files(__package__).joinpath("data/counter.csv").read_text(encoding="utf-8"))
     return {
         row["cut"]: Counter(row["board"], row["ask"], row["touch_side"]) for row in csv.DictReader(text.splitlines())
@@ -97,8 +105,8 @@ def _shapes() -> dict[str, Any]:
 
 @cache
 def board_of(cut: Cut) -> Board:
-    """A usual piece of this cut on the board. Raises KeyError for a cut without a shape, of which there is none."""
-    shape = _shapes()[all_counters()[cut.key].board]
+    """A usual piece of this cut on the board."""
+    shape = _shapes()[counter_of(cut).board]
     raw = _closed(shape["outline"])
     geometry = cut.geometry(cut.typical_thickness_m, cut.typical_mass_kg)
     low_x, _low_y, high_x, _high_y = raw.bounds

@@ -12,7 +12,8 @@ from brasko.core.fire.rests import RESTS
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.doneness import SCALES, Scale
 from brasko.core.foods.serving import serving_of
-from brasko.core.planner.methods import METHODS, SALTS
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.options import SALTS
 from brasko.core.safety.agency import minimum_for
 from brasko.core.words import quantity, say
 
@@ -22,17 +23,6 @@ KIND_NAMES: dict[Kind, str] = {
     "cut": say("entries-cuts"), "scale": say("entries-doneness"), "method": say("entries-methods"), "salt": say("common-salt-and-fat"), "fire": say("entries-fires"), "danger": say("entries-dangers"),
     "school": say("common-where-cooks-disagree"), "glossary": say("entries-words"),
 }  # fmt: skip
-_GOOD_FOR = {
-    "low_then_sear": say("entries-at-200-275-f-to-a"),
-    "sear_then_low": say("entries-very-hot-first-30-s-to"),
-    "direct": say("entries-under-an-inch-skirt-flank-burgers"),
-    "chimney": say("entries-thin-steaks-flipped-every-60-90"),
-    "char_then_bath": say("entries-fatty-steaks-taken-to-medium-the"),
-    "skillet": say("entries-any-finish-for-whoever-has-a"),
-    "oven_then_skillet": say("entries-no-grill-at-all-oven-at"),
-    "low_and_slow": say("entries-shoulder-and-roasts-225-275-f"),
-}
-"""What each method is good for."""
 
 
 @dataclass(frozen=True)
@@ -53,7 +43,7 @@ def all_entries() -> dict[str, Entry]:
         *(_of_cut(cut) for cut in all_cuts().values()),
         *(_of_scale(scale) for scale in SCALES.values()),
         *(
-            Entry(f"method:{key}", "method", m.name, say("entries-why-and-what-for", why=m.why, good_for=_GOOD_FOR[key]), ("school:order",))
+            Entry(f"method:{key}", "method", m.name, say("entries-why-and-what-for", why=m.why, good_for=m.good_for), ("school:order",))
             for key, m in METHODS.items()
         ),
         *(Entry(f"salt:{k}", "salt", say("entries-salt", name=name), _salt_text(k), ("salt:wet", "salt:dose")) for k, name in SALTS.items()),

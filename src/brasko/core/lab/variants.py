@@ -13,7 +13,7 @@ from brasko.core.heat.simulation import Result
 from brasko.core.lab.kitchens import in_kitchens
 from brasko.core.lab.run import Run, ends_by_core, run_of_cook, run_of_plan
 from brasko.core.planner.choose import choice_of
-from brasko.core.planner.methods import crust_dose_s
+from brasko.core.planner.options import crust_dose_s
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.wish import Wish
 from brasko.core.sourced import Sourced

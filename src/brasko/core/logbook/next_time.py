@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.planner.methods import CRUSTS
+from brasko.core.planner.options import CRUSTS
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import needs_choice
 from brasko.core.words import quantity, say

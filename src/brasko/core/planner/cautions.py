@@ -12,7 +12,8 @@ from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.gentler import way_remedy
 from brasko.core.planner.infeasible import more_crust
 from brasko.core.planner.invert import Solution
-from brasko.core.planner.methods import CRUST_ENOUGH, CRUSTS, METHODS, RUBS
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.options import CRUST_ENOUGH, CRUSTS, RUBS
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution, cautions_for

@@ -8,7 +8,6 @@ from brasko.core.errors import InvalidInput, require_between
 from brasko.core.fire.own import PLANNER_FIRES, searing_fires
 from brasko.core.fire.zones import GENTLE_HINT, HOTTEST_GENTLE_C, with_gentle_air
 from brasko.core.foods.cuts import cut_named
-from brasko.core.planner.methods import why_not
 from brasko.core.planner.piece import check_answers
 from brasko.core.safety.agency import needs_choice
 from brasko.core.words import quantity, say
@@ -64,7 +63,7 @@ def _check_fire(wish: Wish) -> None:
         usable = ", ".join(wish.how.fires)
         raise InvalidInput(
             "fire",
-            say("checks-cannot-do-this-it-needs-one", why_not=why_not(wish.method, wish.fire_key, name), usable=usable),
+            say("checks-cannot-do-this-it-needs-one", why_not=wish.how.why_not_on(wish.fire_key, name), usable=usable),
             suggestion=wish.how.fires[0],
         )
     if wish.gentle_c is not None and "gentle" in wish.how.phases:
@@ -106,11 +105,11 @@ def _check_ways(wish: Wish) -> None:
     if wish.rest_s is not None and wish.rest_s > LONGEST_OPEN_REST_S and wish.rest != "cooler":
         longest = quantity.span(LONGEST_OPEN_REST_S)
         raise InvalidInput("rest_s", say("checks-rests-so-long-in-a-cooler-only", longest=longest), suggestion="120")
-    if wish.wrap != "none" and wish.method != "low_and_slow":
+    if wish.wrap != "none" and not wish.how.is_long:
         raise InvalidInput("wrap", say("checks-is-for-the-long-cooks-low"), suggestion="none")
     if wish.wrap_c is not None and wish.wrap == "none":
         raise InvalidInput("wrap_c", say("checks-wrap-at-without-wrap"))
-    if wish.baste != "none" and wish.method != "low_and_slow":
+    if wish.baste != "none" and not wish.how.is_long:
         raise InvalidInput("baste", say("checks-is-for-the-long-cooks-low"), suggestion="none")
 
 

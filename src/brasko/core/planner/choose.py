@@ -9,8 +9,7 @@ from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.fire.own import AT_HAND, PLANNER_FIRES, fires_of_kind
 from brasko.core.foods.cuts import Cut
 from brasko.core.planner.fuel import fuel_of
-from brasko.core.planner.methods import METHODS, why_not
-from brasko.core.planner.pick import nonsense
+from brasko.core.planner.methods import METHODS, why_unsuited
 from brasko.core.planner.piece import with_answers
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
@@ -102,7 +101,7 @@ def alternatives(
         if key == wish.method:
             continue
         fire = next((f for f in at_hand if f in how.fires), how.fires[0])
-        why = nonsense(wish.the_cut, wish.thickness_m, wish.finish_c, key, wish.mass_kg, wish.boned)
+        why = why_unsuited(wish.the_cut, wish.thickness_m, wish.finish_c, key, wish.mass_kg, wish.boned)
         if not why:
             try:
                 found.append(choice_of(on_its_fire(_other(wish, key, fire))))
@@ -212,12 +211,12 @@ class Row:
 
 
 def row_of(cut: Cut, method: str, fire: str) -> Row:
-    """What comes of a cut at its usual size by a method on a fire: "plan", "nonsense", "no such fire" or "refused"."""
+    """What comes of a cut at its usual size by a method on a fire: "plan", "unsuited", "no such fire" or "refused"."""
     if fire not in METHODS[method].fires:
-        return Row(cut.key, method, fire, None, why_not(method, fire, PLANNER_FIRES[fire]), "no such fire")
-    why = nonsense(cut, cut.typical_thickness_m, cut.default_finish_c, method)
+        return Row(cut.key, method, fire, None, METHODS[method].why_not_on(fire, PLANNER_FIRES[fire]), "no such fire")
+    why = why_unsuited(cut, cut.typical_thickness_m, cut.default_finish_c, method)
     if why:
-        return Row(cut.key, method, fire, None, why, "nonsense")
+        return Row(cut.key, method, fire, None, why, "unsuited")
     crust = cut.crust if METHODS[method].browns else "none"
     wish = Wish(
         cut.key,

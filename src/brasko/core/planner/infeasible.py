@@ -8,7 +8,8 @@ from dataclasses import replace
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.fire.fires import BURNER, KITCHEN
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.methods import CRUSTS, METHODS
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.options import CRUSTS
 from brasko.core.planner.piece import with_answers
 from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, SEARCH_REFINE, programme_of
 from brasko.core.planner.wish import Wish
@@ -103,7 +104,7 @@ def not_in_time(wish: Wish, core_c: float, spent_s: float) -> Infeasible:
     remedies = []
     if wish.how.slow == "gentle":
         remedies.append(Remedy(say("infeasible-make-the-gentle-side-hotter")))
-    elif wish.method != "low_then_sear":
+    else:
         remedies.append(Remedy(say("infeasible-cook-it-low-first-then-sear"), "method", "low_then_sear"))
     remedies.append(Remedy(say("infeasible-use-a-thinner-piece")))
     return Infeasible(
@@ -116,7 +117,7 @@ def not_in_time(wish: Wish, core_c: float, spent_s: float) -> Infeasible:
 def more_crust(wish: Wish) -> tuple[str, Remedy | None]:
     """How a piece that falls short of its crust gets more: in words, and what can be had at one press."""
     if wish.how.slow == "sear":
-        other = _with_method(wish, "low_then_sear") if wish.method != "low_then_sear" else None
+        other = _with_method(wish, "low_then_sear")
         ways = say("infeasible-a-hotter-fire-a-thicker-piece")
         return ways, Remedy(
             say("infeasible-cook-it-low-first-then-sear"), "method", "low_then_sear"

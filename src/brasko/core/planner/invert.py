@@ -14,7 +14,7 @@ from brasko.core.foods.softness import softness
 from brasko.core.heat.simulation import Floats, Result, simulate
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, heat_end_c, off_aim_k
 from brasko.core.planner.infeasible import TooFierce, lighter_crusts, no_such_finish, not_in_time
-from brasko.core.planner.methods import CRUST_ENOUGH, TENDER_C
+from brasko.core.planner.options import CRUST_ENOUGH, TENDER_C
 from brasko.core.planner.programme import SEARCH_REFINE, SHORTEST_SEAR_S, Sear, phase_of, programme_of, the_phase
 from brasko.core.planner.search import (
     FLATTEST,

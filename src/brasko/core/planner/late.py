@@ -52,7 +52,7 @@ def holdings(wish: Wish, solution: Solution, late_s: float) -> tuple[Holding, ..
     found: list[Holding] = []
     if wish.how.phases[0] == "gentle" and "sear" in wish.how.phases:
         found += [_before_the_sear(wish, solution, late_s, warm) for warm in (True, False)]
-    if wish.method == "low_and_slow":
+    if wish.how.is_long:
         found.append(_after(wish, solution, late_s, "box", say("late-wrapped-in-a-warmed-cool-box"), _box()))
     else:
         found.append(_after(wish, solution, late_s, "foil", say("late-under-foil-on-the-board"), RESTS["foil"][1]))

@@ -8,7 +8,7 @@ from dataclasses import replace
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, off_aim_k
 from brasko.core.planner.invert import QUICK_K, Solution
-from brasko.core.planner.methods import CRUST_ENOUGH
+from brasko.core.planner.options import CRUST_ENOUGH
 from brasko.core.planner.programme import SEARCH_REFINE, programme_of, the_phase
 from brasko.core.planner.search import HIGHEST_ABOVE_AIM_K, slope_of, tempered_start
 from brasko.core.planner.wish import SURE_OF_THE_FIGURE_K, Wish

@@ -6,56 +6,21 @@ from collections.abc import Collection
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.fire.own import fires_of_kind
+from brasko.core.fire.kinds import KINDS
+from brasko.core.fire.own import fires_of_kind, kind_of_fire
 from brasko.core.foods.cuts import Cut, cut_named
 from brasko.core.planner.infeasible import TooFierce
 from brasko.core.planner.invert import solved
-from brasko.core.planner.methods import CRUSTS, METHODS, TENDER_C
+from brasko.core.planner.methods import METHODS, why_unsuited
+from brasko.core.planner.methods.method import THICK_M
+from brasko.core.planner.options import CRUSTS
 from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import needs_choice
-from brasko.core.words import quantity, say
+from brasko.core.words import say
 
-THIN_M, THICK_M = 0.0254, 0.0375
-"""Under an inch over the fire, from an inch and a half low first (common practice, no source)."""
-CHIMNEY_MOST_M, CHIMNEY_WIDTH_M = 0.032, 0.22
-PAN_WIDTH_M = 0.26
-FIERCE_MOST_M = 0.05
 OVERNIGHT_NEEDS_S, HOUR_NEEDS_S = 15 * 3600.0, 45 * 60.0
 HOT_GENTLE_C = 175.0
 """Birds and roots want a hotter cool side, about 350 °F: nothing in them is kept pink (common practice, no source)."""
-
-
-def nonsense(
-    cut: Cut, thickness_m: float, finish_c: float, method: str, mass_kg: float | None = None, boned: bool = False
-) -> str:
-    """Why a method makes no sense for a piece, in a sentence; empty where it does. Common practice, no source."""
-    shape = cut.geometry(thickness_m, mass_kg or cut.usual_mass_kg(thickness_m), boned=boned)
-    across = shape.half_width_m if shape.bone_m else 2.0 * shape.half_width_m
-    longest = max(across, shape.length_m)
-    name = cut.name
-    if method == "low_and_slow" and cut.kind != "plant":
-        if finish_c < TENDER_C and thickness_m < 0.075:
-            return say("choose-is-done-in-a-fraction-of", name=name)
-        return ""
-    if finish_c >= TENDER_C and cut.kind != "plant":
-        return say("choose-is-done-when-it-pulls-apart", name=name)
-    if method == "chimney" and thickness_m > CHIMNEY_MOST_M:
-        return say("choose-is-too-thick-for-the-chimney", name=name)
-    if method == "chimney" and longest > CHIMNEY_WIDTH_M:
-        return say("choose-does-not-fit-onto-a-chimney", name=name)
-    if method == "chimney" and cut.kind in ("poultry", "plant", "fish"):
-        return say("choose-burns-over-a-chimney-before-it", name=name)
-    if method in ("skillet", "oven_then_skillet") and across > PAN_WIDTH_M:
-        return say("choose-does-not-fit-into-the-skillet", name=name)
-    if method in ("skillet", "direct") and thickness_m > FIERCE_MOST_M:
-        return say("choose-is-too-thick-for-fierce-heat", name=name)
-    if method == "char_then_bath" and (cut.kind != "intact" or cut.composition.fat < 0.1 or thickness_m < THIN_M):
-        return say("choose-warm-fat-is-for-thick-fatty")
-    if method in ("low_then_sear", "oven_then_skillet") and thickness_m < 0.019 and cut.kind != "plant":
-        return say("choose-this-thin-is-done-before-a", name=name)
-    if method in ("low_then_sear", "low_and_slow") and cut.kind == "plant":
-        return say("choose-wants-a-hot-fire-gentle-heat", name=name)
-    return ""
 
 
 @dataclass(frozen=True)
@@ -105,12 +70,10 @@ def picked(cut_key: str, thickness_m: float, available_s: float | None = None, k
     it, the first that is at hand.
     """
     cut = cut_named(cut_key)
-    method, why = _method_for(cut, thickness_m)
+    method, why = METHODS[cut.method].for_thickness(cut, thickness_m)
     at_hand = [f for kind in kinds for f in fires_of_kind(kind)]
     fire = next((f for f in at_hand if f in METHODS[method].fires), METHODS[method].fires[0])
-    crust = cut.crust if METHODS[method].browns else "none"
-    if method == "direct" and cut.kind == "intact" and list(CRUSTS).index(crust) > list(CRUSTS).index("light"):
-        crust = "light" if thickness_m >= 0.019 else "none"
+    crust = METHODS[method].crust_for(cut, thickness_m)
     if (
         available_s is not None
         and available_s > OVERNIGHT_NEEDS_S + 3600.0
@@ -138,7 +101,8 @@ def picked(cut_key: str, thickness_m: float, available_s: float | None = None, k
 def _gentle_for(cut: Cut, method: str, fire: str) -> float | None:
     """A hotter cool side for birds and roots; None as the fire has it."""
     hot = cut.kind in ("poultry", "plant") and "gentle" in METHODS[method].phases
-    return HOT_GENTLE_C if hot and fire not in ("offset", "kettle_ring") else None
+    kind = KINDS.get(kind_of_fire(fire))
+    return HOT_GENTLE_C if hot and (kind is None or kind.roasts(fire)) else None
 
 
 _PATTY_WAYS = ("direct", "sear_then_low", "skillet", "low_then_sear")
@@ -156,7 +120,7 @@ def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collecti
     others = [(m, METHODS[m].fires[0]) for m in dict.fromkeys((pick.method, *ways))]
     burns = ""
     for method, fire in dict.fromkeys([*mine, *others]):
-        if method != pick.method and nonsense(cut, thickness_m, pick.finish_c, method):
+        if method != pick.method and why_unsuited(cut, thickness_m, pick.finish_c, method):
             continue
         for crust in _down_from(pick.crust) if METHODS[method].browns else ("none",):
             gentle = _gentle_for(cut, method, fire)
@@ -177,16 +141,3 @@ def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collecti
 def _down_from(crust: str) -> tuple[str, ...]:
     order = list(CRUSTS)
     return tuple(reversed(order[: order.index(crust) + 1]))
-
-
-def _method_for(cut: Cut, thickness_m: float) -> tuple[str, str]:
-    name, own = cut.name, METHODS[cut.method]
-    if cut.kind == "intact" and cut.method == "low_then_sear" and thickness_m < THIN_M:
-        return "direct", say("choose-under-an-inch-is-done-over", name=name)
-    if cut.kind == "intact" and cut.method == "direct" and thickness_m >= THICK_M:
-        return "low_then_sear", say("choose-this-thick-would-be-grey-to", name=name)
-    if cut.kind == "intact" and cut.method == "low_then_sear" and thickness_m >= THICK_M:
-        return cut.method, say(
-            "choose-thick", name=name, thickness=quantity.length(thickness_m * 1000), why_for=own.why_for(cut.kind)
-        )
-    return cut.method, f"{name}: {own.why_for(cut.kind)}."

@@ -10,7 +10,7 @@ from dataclasses import replace
 
 from brasko.core.fire.rests import RESTS, wrapped
 from brasko.core.heat.simulation import Result, StepEnd
-from brasko.core.planner.methods import BASTES
+from brasko.core.planner.options import BASTES
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Metal, Programme, Step, Surroundings, Until, over_hotter, shifted
 

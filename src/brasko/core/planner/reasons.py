@@ -6,7 +6,7 @@ from brasko.core.foods.serving import serving_of
 from brasko.core.planner.ending import carry_over_k
 from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.invert import Solution
-from brasko.core.planner.methods import CRUSTS, MARKS, WRAPS, crust_had
+from brasko.core.planner.options import CRUSTS, MARKS, WRAPS, crust_had
 from brasko.core.planner.programme import the_phase
 from brasko.core.planner.wish import Wish
 from brasko.core.words import quantity, say

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible, InvalidInput, UnknownName
 from brasko.core.fire.rests import RESTS
-from brasko.core.planner.methods import BASTES, LIDS, MARKS, RUBS, WRAPS
+from brasko.core.planner.options import BASTES, LIDS, MARKS, RUBS, WRAPS
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
 from brasko.core.planner.rendered_fat import weight_lost_share
@@ -100,7 +100,7 @@ def _asked(mine: PiecePlan) -> dict[str, Asked]:
         if wish.has_lid:
             lids = [(LIDS[key], _changed(wish, lid=key)) for key in ("open", "shut")]
             asked["lid"] = (say("schools-lid-open-or-shut-over-the"), lids)
-    if wish.method == "low_and_slow":
+    if wish.how.is_long:
         asked["wrap"] = (say("schools-wrap-it"), [(name, _changed(wish, wrap=key)) for key, name in WRAPS.items()])
         basted = [(name, _changed(wish, baste=key)) for key, (name, _) in BASTES.items()]
         asked["baste"] = (say("schools-baste-it"), basted)

@@ -10,7 +10,7 @@ from brasko.core.fire.rests import COOL_AIR_W_M2K, standing_in
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.ending import off_aim_k
 from brasko.core.planner.infeasible import not_in_time
-from brasko.core.planner.methods import BASTES
+from brasko.core.planner.options import BASTES
 from brasko.core.planner.programme import LEAST_SLOW_PHASE_K, Sear, phase_of, programme_of, the_phase
 from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Step, Until

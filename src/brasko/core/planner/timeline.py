@@ -10,7 +10,7 @@ from brasko.core.planner.beforehand import before
 from brasko.core.planner.fire_work import of_the_fire
 from brasko.core.planner.fuel import setup_of
 from brasko.core.planner.invert import Solution
-from brasko.core.planner.methods import FINISHES, GLAZED_BEFORE_S, SALTS
+from brasko.core.planner.options import FINISHES, GLAZED_BEFORE_S, SALTS
 from brasko.core.planner.programme import flip_moments
 from brasko.core.planner.reasons import step_name, step_why
 from brasko.core.planner.tasks import FLIP_S, HANDLING_S, Task, busy_hands, with_free_hands, with_slack

@@ -19,13 +19,14 @@ from brasko.core.foods.fats import FATS, Fat
 from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food
 from brasko.core.planner.checks import checked
-from brasko.core.planner.methods import (
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.methods.method import Method
+from brasko.core.planner.options import (
     BASTES,
     CRUSTS,
     FINISHES,
     LIDS,
     MARKS,
-    METHODS,
     RUBS,
     SALTED_SURFACE,
     SALTS,
@@ -33,7 +34,6 @@ from brasko.core.planner.methods import (
     TREATMENTS,
     WRAP_AT_C,
     WRAPS,
-    Method,
     crust_dose_s,
 )
 from brasko.core.planner.piece import Answer
@@ -246,7 +246,7 @@ class Wish:
     @property
     def air_wanted_c(self) -> float | None:
         """Air of the gentle side: as wished, or as the cut is usually roasted; None as the fire is set."""
-        if self.gentle_c is not None or self.how.gentle_at != "gentle" or self.method == "low_and_slow":
+        if self.gentle_c is not None or self.how.gentle_at != "gentle" or self.how.is_long:
             return self.gentle_c
         return None if self.own_fire is not None else self.the_cut.gentle_c
 
@@ -346,7 +346,7 @@ class Wish:
     @property
     def has_lid(self) -> bool:
         """Whether there is a lid to open or shut over the sear."""
-        return self.sear_zone is not None and not self.in_pan and self.searing_key != "chimney"
+        return self.sear_zone is not None and not self.in_pan and not self.searing_fire.chimney
 
     @property
     def wraps_at_c(self) -> float:
@@ -413,8 +413,8 @@ class Wish:
             return max(self.rest_s, least)
         if self.the_cut.kind == "plant":
             return PLANT_REST_S
-        if self.method == "low_and_slow":
-            return 1800.0
+        if self.how.rest_s is not None:
+            return self.how.rest_s
         thin, ordinary, thick = REST_OF_M
         usual = np.interp(self.thickness_m, [thin[0], ordinary[0], thick[0]], [thin[1], ordinary[1], thick[1]])
         return max(float(usual), least)

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 
 from brasko.core.forecast.history import Aside, Began, FireChange, cook_history
 from brasko.core.heat.simulation import Result, simulate
-from brasko.core.planner.methods import crust_dose_s
+from brasko.core.planner.options import crust_dose_s
 from brasko.core.planner.plan import planned
 from brasko.core.planner.programme import phase_of, programme_of
 from brasko.core.planner.wish import Wish

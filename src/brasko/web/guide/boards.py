@@ -6,7 +6,7 @@ from functools import lru_cache
 
 from ninja import Schema
 
-from brasko.core.foods.board import Board, Points, Probe, all_counters, board_of
+from brasko.core.foods.board import Board, Points, Probe, board_of, counter_of
 from brasko.core.foods.colour import RAW_COLOURS
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.parts import parts_of
@@ -60,7 +60,7 @@ def boards() -> list[BoardOut]:
 def _told(cut: Cut, board: Board) -> BoardOut:
     every = [board.outline, *board.bones, *((p.enters, p.tip) for p in board.probes)]
     xs, ys = [x for line in every for x, _ in line], [y for line in every for _, y in line]
-    counter, serving = all_counters()[cut.key], serving_of(cut.key)
+    counter, serving = counter_of(cut), serving_of(cut.key)
     sliced = serving.slice_m > 0.0
     return BoardOut(
         cut=cut.key,

@@ -2,15 +2,13 @@
 
 from functools import cache, lru_cache
 
-from brasko.core.fire.kinds.kettle import FUSE_C
-from brasko.core.fire.kinds.kind import GENTLE_C
 from brasko.core.fire.own import AT_HAND, PLANNER_FIRES, kind_of_fire, searing_fires, shipped
-from brasko.core.fire.zones import HOTTEST_GENTLE_C
 from brasko.core.foods.colour import COLOURS, tissue_of
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.doneness import SCALES
 from brasko.core.foods.salts import SALT_KINDS
-from brasko.core.planner.methods import METHODS, Method
+from brasko.core.planner.methods import METHODS
+from brasko.core.planner.methods.method import Method
 from brasko.core.planner.wish import SALTED_ON
 from brasko.core.safety.agency import needs_choice
 from brasko.core.words import say
@@ -30,9 +28,6 @@ from brasko.web.plans.reference_schemas import (
     TissueColours,
 )
 from brasko.web.plans.schemas import ChoiceOut
-
-USUAL_GENTLE_C = {"kettle_ring": FUSE_C, "oven_skillet": 135.0}
-"""Fires that have a gentle heat of their own."""
 
 
 def _named(names: dict[str, str]) -> list[ChoiceOut]:
@@ -95,10 +90,10 @@ def _method(key: str, how: Method) -> MethodOut:
         why=how.why,
         sears_apart=how.slow == "gentle" and "sear" in how.phases,
         browns=how.browns,
-        gentle=_gentle(key),
+        gentle=_gentle(how),
         fires=[_fire(f) for f in how.fires],
         sear_fires=[ChoiceOut(key=f, name=PLANNER_FIRES[f], why="") for f in searing_fires()] if two_parts else [],
-        wraps=key == "low_and_slow",
+        wraps=how.is_long,
     )
 
 
@@ -107,15 +102,12 @@ def _fire(key: str) -> FireChoiceOut:
     return FireChoiceOut(key=key, name=PLANNER_FIRES[key], why="", kind=kind, at_hand=kind in AT_HAND)
 
 
-def _gentle(method: str) -> GentleOut | None:
+def _gentle(how: Method) -> GentleOut | None:
     """What the gentle phase of a method may be set to, where it has one."""
-    how = METHODS[method]
     if "gentle" not in how.phases:
         return None
-    if how.gentle_at == "bath":
-        return GentleOut(name=say("reference-fat-at"), usual_c=None, low_c=45.0, high_c=90.0)
-    name = say("reference-oven-at") if how.fires == ("oven_skillet",) else say("common-gentle-side-at")
-    return GentleOut(name=name, usual_c=USUAL_GENTLE_C.get(how.fires[0], GENTLE_C), low_c=90.0, high_c=HOTTEST_GENTLE_C)
+    low_c, high_c = how.gentle_range_c
+    return GentleOut(name=how.gentle_name, usual_c=how.gentle_usual_c(), low_c=low_c, high_c=high_c)
 
 
 @lru_cache(maxsize=1)

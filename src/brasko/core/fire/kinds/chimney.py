@@ -46,6 +46,9 @@ class Chimney(CharcoalKind):
     def usual(self, grill: Grill, weather: Weather) -> FireSetup:
         return FireSetup(grill, Charcoal("level", 1.6, "lump"), 1.0, 1.0, weather=weather)
 
+    def lacks(self, fire: str, fire_name: str) -> str:
+        return say("methods-has-no-gentle-side-and-no", fire_name=fire_name)
+
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         words = (MIDDLE, (say("common-over-the-chimney"), say("chimney-over-the-chimney-2")))
         return (

@@ -55,6 +55,9 @@ class FlatTop(Gas):
     def usual(self, grill: Grill, weather: Weather) -> FireSetup:
         return FireSetup(grill, knobs=tuple(0.3 if n == 0 else 0.8 for n in range(len(grill.burners))), weather=weather)
 
+    def lacks(self, fire: str, fire_name: str) -> str:
+        return say("methods-has-no-gentle-side-no-lid", fire_name=fire_name)
+
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         words = (
             (say("flat-top-low-end-of-the-plate"), say("flat-top-on-the-low-end")),

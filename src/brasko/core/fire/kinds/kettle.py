@@ -46,6 +46,15 @@ class Kettle(CharcoalKind):
         amount = coal_mass_kg("briquettes", 0.75, "chimneys")
         return FireSetup(grill, Charcoal("banked", amount), 0.3, 0.5, drip_pan=True, weather=weather)
 
+    def lacks(self, fire: str, fire_name: str) -> str:
+        return say("methods-is-laid-to-glow-for-hours", fire_name=fire_name) if fire == "kettle_ring" else ""
+
+    def gentle_c(self, fire: str) -> float:
+        return FUSE_C if fire == "kettle_ring" else super().gentle_c(fire)
+
+    def roasts(self, fire: str) -> bool:
+        return fire != "kettle_ring"
+
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         kettle = usual["kettle"]
         ring = replace(kettle, charcoal=Charcoal("ring", FUSE_KG, wood="chunks"), drip_pan=True)

@@ -195,6 +195,18 @@ class GrillKind:
         """The planner's fires of this kind, of the usual set-ups of its grills."""
         return ()
 
+    def lacks(self, fire: str, fire_name: str) -> str:
+        """What one of its fires lacks for ways of cooking that it can't do, in a sentence; empty where nothing."""
+        return ""
+
+    def gentle_c(self, fire: str) -> float:
+        """The usual gentle heat of one of its fires [°C]."""
+        return GENTLE_C
+
+    def roasts(self, fire: str) -> bool:
+        """Whether one of its fires is also run at roasting heat."""
+        return True
+
     def check(self, grill: Grill) -> None:
         """Raises InvalidInput for a grill of this kind that cannot be."""
 

@@ -84,6 +84,12 @@ class Offset(GrillKind):
     def usual(self, grill: Grill, weather: Weather) -> FireSetup:
         return FireSetup(grill, None, 0.2, 1.0, weather=weather)
 
+    def lacks(self, fire: str, fire_name: str) -> str:
+        return say("methods-the-chamber-of-sees-no-fire", fire_name=fire_name)
+
+    def roasts(self, fire: str) -> bool:
+        return False
+
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         words = (
             (say("offset-in-the-chamber"), say("offset-into-the-chamber")),

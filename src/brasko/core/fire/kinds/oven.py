@@ -16,6 +16,9 @@ from brasko.core.safety import fires as dangers
 from brasko.core.sourced import Sourced
 from brasko.core.words import say
 
+USUAL_C = 135.0
+"""275 °F, gentle for an oven (common practice, no source)."""
+
 
 @dataclass(frozen=True)
 class Oven(Controlled):
@@ -42,7 +45,15 @@ class Oven(Controlled):
         )  # fmt: skip
 
     def usual(self, grill: Grill, weather: Weather) -> FireSetup:
-        return FireSetup(grill, set_c=135.0, weather=weather)
+        return FireSetup(grill, set_c=USUAL_C, weather=weather)
+
+    def gentle_c(self, fire: str) -> float:
+        return USUAL_C
+
+    def lacks(self, fire: str, fire_name: str) -> str:
+        if fire == "oven_skillet":
+            return say("methods-is-for-the-order-oven-first", fire_name=fire_name)
+        return say("methods-has-no-gentle-side-and-no-2", fire_name=fire_name)
 
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         words = ((say("oven-middle-of-the-oven"), say("oven-into-the-oven")), MIDDLE)

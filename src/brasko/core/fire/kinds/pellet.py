@@ -68,6 +68,9 @@ class Pellet(Controlled):
     def usual(self, grill: Grill, weather: Weather) -> FireSetup:
         return FireSetup(grill, set_c=121.0, weather=weather)
 
+    def lacks(self, fire: str, fire_name: str) -> str:
+        return say("methods-does-not-get-hot-enough-for", fire_name=fire_name)
+
     def ships(self, usual: dict[str, FireSetup]) -> tuple[Ships, ...]:
         words = (MIDDLE, (say("pellet-middle-of-the-hot-grate-lid"), say("pellet-over-the-heat-plate")))
         return (
