@@ -1,22 +1,12 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
 
 import { answer, client, type Schemas } from "@/api/client";
 import { keys } from "@/api/hooks";
+import { useRested } from "@/api/latest";
 
 import { type Draft, pieceToSend, piecesToSend } from "./model";
 
 const IDLE_MS = 900;
-
-/** A value once it has not changed for a while. */
-function useRested<T>(value: T): T {
-  const [rested, setRested] = useState(value);
-  useEffect(() => {
-    const timer = window.setTimeout(() => setRested(value), IDLE_MS);
-    return () => window.clearTimeout(timer);
-  }, [value]);
-  return rested;
-}
 
 const sound = (body: string) => !body.includes('"thickness_mm":null') && !body.includes('"thickness_mm":"');
 
@@ -24,6 +14,7 @@ const sound = (body: string) => !body.includes('"thickness_mm":null') && !body.i
 export function useDetails(draft: Draft, lateMin: number, open: boolean) {
   const body = useRested(
     JSON.stringify({ pieces: piecesToSend(draft), table: draft.table, late_min: lateMin }),
+    IDLE_MS,
   );
   return useQuery({
     queryKey: keys.details(body),
@@ -52,6 +43,7 @@ export function usePlanDetails(plan: Schemas["PlanOut"] | undefined) {
 export function useChoices(draft: Draft, open: boolean) {
   const body = useRested(
     JSON.stringify({ pieces: [pieceToSend(draft.pieces[draft.focus] ?? draft.pieces[0]!)] }),
+    IDLE_MS,
   );
   return useQuery({
     queryKey: keys.choices(body),

@@ -1,9 +1,9 @@
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 
-import { answer, client, Problem, type Schemas } from "@/api/client";
+import { answer, client, type Problem, type Schemas } from "@/api/client";
+import { useLatest } from "@/api/latest";
 
 import { anchorAt, type Draft, piecesToSend } from "./model";
-import { say } from "@/words/say";
 
 export interface Preview {
   shown: Schemas["PreviewOut"] | null;
@@ -14,11 +14,6 @@ export interface Preview {
   late: Problem | null;
   /** What is shown is of former answers: those that stand now are being worked out. */
   stale: boolean;
-}
-
-interface Answered extends Omit<Preview, "stale"> {
-  /** Of which answers all this is. */
-  of: string | null;
 }
 
 /** Ranges take both cores of a small machine: they wait until nothing moves. */
@@ -50,100 +45,41 @@ export const isOther = (saved: Schemas["PreviewOut"], now: Schemas["PreviewOut"]
   Math.abs(saved.result.pull_c - now.result.pull_c) > OTHER_K ||
   Math.abs(saved.lead_s - now.lead_s) > OTHER_S;
 
+interface Question {
+  /** Pieces and focus, as JSON: a quick answer and one with ranges are of the same question. */
+  body: string;
+  anchor: Schemas["PreviewIn"]["anchor"];
+}
+
+const askPlan = (quick: boolean) => async (of: Question, signal: AbortSignal) => {
+  const { pieces, focus } = JSON.parse(of.body) as Pick<Schemas["PreviewIn"], "pieces" | "focus">;
+  const body = { pieces, focus, quick, ranges: !quick, anchor: of.anchor };
+  return answer(client.POST("/api/plans/preview", { body, signal }));
+};
+const [askQuick, askWhole] = [askPlan(true), askPlan(false)];
+
 /** The computed plan of a draft: a quick one while something moves, the whole with ranges and the hour checked once it
  * rests; nothing before the draft is ready. What was stored with it stands until the whole comes. */
 export function usePreview(draft: Draft, ready = true, stored: Schemas["PreviewOut"] | null = null): Preview {
   const body = JSON.stringify({ pieces: piecesToSend(draft), focus: draft.focus });
-  const [state, setState] = useState<Answered>({
-    shown: stored,
-    focus: 0,
-    problem: null,
-    late: null,
-    of: stored && body,
-  });
-  const running = useRef(false);
-  const wanted = useRef<string | null>(null);
-  /** The draft whose ranges are shown already: a plain answer for it must not take them away. */
-  const ranged = useRef<string | null>(stored && body);
-  /** Aborted when the page is left, so that nothing is asked on behalf of who has signed out. */
-  const left = useRef(new AbortController());
-  useEffect(() => {
-    left.current = new AbortController();
-    return () => left.current.abort();
-  }, []);
   const at = anchorAt(draft)?.toISOString() ?? null;
+  const [saved] = useState(stored && { of: { body }, shown: stored, at: 0 });
+  const isSaved = saved?.of.body === body;
+  const quick = useLatest("plan, quick", ready && !isSaved ? { body, anchor: null } : null, askQuick, {
+    follow: true,
+  });
+  const anchor = at === null ? null : { what: draft.anchor, at };
+  const whole = useLatest("plan", ready ? { body, anchor } : null, askWhole, { restMs: IDLE_MS });
 
-  useEffect(() => {
-    if (!ready || (stored && ranged.current === body)) return;
-    wanted.current = body;
-    const run = async () => {
-      if (running.current) return;
-      running.current = true;
-      try {
-        while (wanted.current) {
-          const sent = wanted.current;
-          wanted.current = null;
-          const asked = JSON.parse(sent) as Pick<Schemas["PreviewIn"], "pieces" | "focus">;
-          try {
-            const shown = await answer(
-              client.POST("/api/plans/preview", {
-                body: { ...asked, ranges: false, quick: true },
-                signal: left.current.signal,
-              }),
-            );
-            setState((s) =>
-              ranged.current === sent
-                ? { ...s, problem: null, of: sent }
-                : { ...s, shown, focus: asked.focus ?? 0, problem: null, of: sent },
-            );
-          } catch (error) {
-            if (left.current.signal.aborted) return;
-            setState((s) => ({
-              ...s,
-              of: sent,
-              problem:
-                error instanceof Problem
-                  ? error
-                  : new Problem(0, say("screen-use-preview-the-server-does-not-answer-your"), []),
-            }));
-          }
-        }
-      } finally {
-        running.current = false;
-      }
-    };
-    void run();
-  }, [body, ready, stored]);
-
-  useEffect(() => {
-    if (!ready) return;
-    const stale = new AbortController();
-    const timer = window.setTimeout(() => {
-      const asked = JSON.parse(body) as Pick<Schemas["PreviewIn"], "pieces" | "focus">;
-      const check = answer(
-        client.POST("/api/plans/preview", {
-          body: { ...asked, ranges: true, quick: false, anchor: at ? { what: draft.anchor, at } : null },
-          signal: stale.signal,
-        }),
-      );
-      check.then(
-        (shown) => {
-          if (!stale.signal.aborted) {
-            ranged.current = body;
-            setState((s) => ({ ...s, shown, focus: asked.focus ?? 0, problem: null, late: null, of: body }));
-          }
-        },
-        (error: unknown) => {
-          if (!stale.signal.aborted && error instanceof Problem)
-            setState((s) => ({ ...s, late: error.of("eat_at") ? error : null }));
-        },
-      );
-    }, IDLE_MS);
-    return () => {
-      stale.abort();
-      window.clearTimeout(timer);
-    };
-  }, [body, at, draft.anchor, ready]);
-
-  return { ...state, stale: state.of !== body };
+  // of this question, the fuller first; else the newest
+  const answers = [whole, quick, saved].filter((a) => a?.shown);
+  const best = answers.find((a) => a?.of?.body === body) ?? answers.sort((a, b) => b!.at - a!.at)[0];
+  const isAnswered = best?.of?.body === body;
+  return {
+    shown: best?.shown ?? null,
+    focus: best?.of ? ((JSON.parse(best.of.body) as { focus?: number }).focus ?? 0) : 0,
+    problem: isSaved || whole.of?.body === body ? null : quick.problem,
+    late: whole.problem?.of("eat_at") ? whole.problem : null,
+    stale: !(isAnswered || quick.settled),
+  };
 }

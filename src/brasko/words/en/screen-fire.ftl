@@ -136,7 +136,6 @@ screen-surface-feels = feels { $equivalent }
 screen-surface-seen-from-above = { $name } seen from above. { $zones }
 screen-use-builder-in-your-yard = Your grills
 screen-use-builder-typical-ones = Typical ones
-screen-use-fire-the-server-does-not-answer-what = The server does not answer. What you set is kept.
 screen-given-ready-after = Ready after
 screen-given-serves = Serves
 screen-given-burns = Burns
