@@ -74,7 +74,7 @@ _before: list[General] = []
 def _one(job: tuple[General, Reference]) -> float:
     values, reference = job
     if _before != [values]:
-        for kept in (chamber.settled, own.planner_fire, own.searing_state):
+        for kept in (chamber.steady_state, own.planner_fire, own.searing_state):
             kept.cache_clear()
         _before[:] = [values]
     with using(values):

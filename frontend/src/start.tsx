@@ -34,42 +34,32 @@ const page = <K extends string>(place: () => Promise<Record<K, ComponentType>>, 
   );
 };
 
-const cook = () => import("./features/cook");
-const far = () => import("./features/cook/far");
-const first = () => import("./features/first");
-const lab = () => import("./features/lab");
-const log = () => import("./features/log");
-const meal = () => import("./features/plan/meal");
-const mealOn = () => import("./features/cook/meal");
-const plan = () => import("./features/plan");
-const practice = () => import("./features/practice");
-
 /** Where each page is, in the frame of the places. */
 const IN_THE_SHELL: [string, ReactNode][] = [
   ["welcome", page(() => import("./features/account/welcome"), "WelcomePage")],
   ["account", page(() => import("./features/account/own"), "AccountPage")],
-  ["plan", page(plan, "PlanPage")],
-  ["plan/:planId", page(plan, "PlanPage")],
-  ["plan/:planId/sheet", page(plan, "SheetPage")],
-  ["plan/meal", page(meal, "MealPage")],
-  ["plan/meal/:mealId", page(meal, "MealPage")],
-  ["plan/meal/:mealId/sheet", page(meal, "MealSheet")],
-  ["first", page(first, "FirstPage")],
-  ["first/:planId", page(first, "FirstPage")],
+  ["plan", page(() => import("./features/plan/page"), "PlanPage")],
+  ["plan/:planId", page(() => import("./features/plan/page"), "PlanPage")],
+  ["plan/:planId/sheet", page(() => import("./features/plan/sheet"), "SheetPage")],
+  ["plan/meal", page(() => import("./features/plan/meal/page"), "MealPage")],
+  ["plan/meal/:mealId", page(() => import("./features/plan/meal/page"), "MealPage")],
+  ["plan/meal/:mealId/sheet", page(() => import("./features/plan/meal/sheet"), "MealSheet")],
+  ["first", page(() => import("./features/first/page"), "FirstPage")],
+  ["first/:planId", page(() => import("./features/first/page"), "FirstPage")],
   ["cook/:cookId/one", page(() => import("./features/cook/one"), "OnePage")],
-  ["guide", page(() => import("./features/guide"), "GuidePage")],
-  ["fire", page(() => import("./features/fire"), "FirePage")],
-  ["gear", page(() => import("./features/yard"), "YardPage")],
+  ["guide", page(() => import("./features/guide/page"), "GuidePage")],
+  ["fire", page(() => import("./features/fire/page"), "FirePage")],
+  ["gear", page(() => import("./features/yard/page"), "YardPage")],
   ["cook", page(() => import("./features/cook/list"), "CookListPage")],
-  ["cook/meal/:mealId", page(mealOn, "MealNowPage")],
-  ["cook/:cookId", page(cook, "CookPage")],
-  ["practice", page(practice, "PracticePage")],
-  ["practice/:cookId", page(practice, "DebriefPage")],
-  ["lab", page(lab, "LabPage")],
-  ["lab/:experimentId", page(lab, "ExperimentPage")],
-  ["log", page(log, "LogPage")],
-  ["log/over", page(log, "OverPage")],
-  ["log/:cookId", page(log, "LogEntryPage")],
+  ["cook/meal/:mealId", page(() => import("./features/cook/meal/now"), "MealNowPage")],
+  ["cook/:cookId", page(() => import("./features/cook/page"), "CookPage")],
+  ["practice", page(() => import("./features/practice/page"), "PracticePage")],
+  ["practice/:cookId", page(() => import("./features/practice/debrief"), "DebriefPage")],
+  ["lab", page(() => import("./features/lab/page"), "LabPage")],
+  ["lab/:experimentId", page(() => import("./features/lab/experiment"), "ExperimentPage")],
+  ["log", page(() => import("./features/log/page"), "LogPage")],
+  ["log/over", page(() => import("./features/log/over"), "OverPage")],
+  ["log/:cookId", page(() => import("./features/log/entry"), "LogEntryPage")],
 ];
 
 /** Where pages were, and where they are now. */
@@ -88,9 +78,9 @@ function Moved({ to }: { to: string }) {
 
 const look = page(() => import("./features/cook/look"), "LookPage");
 const join = page(() => import("./features/account/join"), "JoinPage");
-const watch = page(far, "WatchPage");
-const wall = page(far, "WallPage");
-const mealWall = page(mealOn, "MealWall");
+const watch = page(() => import("./features/cook/far"), "WatchPage");
+const wall = page(() => import("./features/cook/far"), "WallPage");
+const mealWall = page(() => import("./features/cook/meal/wall"), "MealWall");
 
 /** While the first place comes. */
 const Opening = () => <Waiting what={say("screen-session-lighting-up")} />;

@@ -12,7 +12,7 @@ from wording import refusing, worded
 
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.fire import chamber, fuels, own, setting
-from brasko.core.fire.chamber import settled
+from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.coals import Charcoal, bed_of, coal_face_c, disc_strips, ring_most_m
 from brasko.core.fire.course import Change, brought_up, come_down_s, course
 from brasko.core.fire.fuels import coal_mass_kg
@@ -32,7 +32,7 @@ KETTLE, KAMADO = usual_setup(GRILLS["kettle"]), usual_setup(GRILLS["kamado"])
 def test_energy_balance_of_every_grill_closes(key):
     """What burns and shines in equals what leaves by flue, shell and food."""
     setup = usual_setup(GRILLS[key], Weather(12.0, 4.0, 500.0, rain_mm_h=2.0))
-    assert chamber.settled(setup, 60.0 if GRILLS[key].body else 0.0).balance.relative_error < 1e-6
+    assert chamber.steady_state(setup, 60.0 if GRILLS[key].body else 0.0).balance.relative_error < 1e-6
 
 
 @pytest.mark.parametrize("key", sorted(GRILLS))
@@ -48,7 +48,7 @@ def test_energy_balance_closes_over_time(key):
 def test_oxygen_limited_power_is_huggetts():
     """huggett_1980: 13.1 MJ per kilogram of oxygen, which is about 3.0 MJ per kilogram of air (the usual rounding)."""
     assert chamber.oxygen_power_w(1.0) == pytest.approx(3.03e6, rel=0.01)
-    state = chamber.settled(KETTLE)
+    state = chamber.steady_state(KETTLE)
     assert state.limited_by == "air"
     oxygen = state.flow_kg_s * 0.2314
     assert state.power_w / oxygen == pytest.approx(13.1e6 * KETTLE.grill.body.used_share)
@@ -67,8 +67,8 @@ def test_draught_is_the_stack_formula():
 def test_wider_vents_are_never_cooler(a, b):
     low, high = sorted((a, b))
     assert (
-        chamber.settled(with_vents(KETTLE, low, low)).gas_c
-        <= chamber.settled(with_vents(KETTLE, high, high)).gas_c + 1e-6
+        chamber.steady_state(with_vents(KETTLE, low, low)).gas_c
+        <= chamber.steady_state(with_vents(KETTLE, high, high)).gas_c + 1e-6
     )
 
 
@@ -87,7 +87,7 @@ def test_wider_vents_are_never_cooler(a, b):
 def test_settings_for_a_temperature_give_it(key, wanted):
     """Vents, knobs or controller both ways."""
     setup = setting.set_for(usual_setup(GRILLS[key]), wanted)
-    assert chamber.settled(setup).gas_c == pytest.approx(wanted, abs=0.7)
+    assert chamber.steady_state(setup).gas_c == pytest.approx(wanted, abs=0.7)
 
 
 def test_a_target_above_the_grill_says_the_highest_and_how_to_gain():
@@ -107,7 +107,7 @@ def test_a_target_above_the_grill_says_the_highest_and_how_to_gain():
 
 def test_shut_vents_let_the_fire_die_and_say_when():
     shut = with_vents(KETTLE, 0.0, 0.0)
-    assert not chamber.settled(shut).alight
+    assert not chamber.steady_state(shut).alight
     dies = goes_out_s(shut)
     assert dies is not None
     assert 15 * 60 < dies < 120 * 60, "a kettle is out within an hour or two (common practice, no source)"
@@ -156,9 +156,9 @@ def test_a_controller_keeps_to_its_range():
 
 def test_gas_falls_from_the_high_burner_to_the_low_end():
     """One burner high and the others low gives a hot-to-cool row (common practice, no source)."""
-    zones = chamber.settled(FireSetup(gas_grill(4), knobs=(0.3, 0.3, 0.3, 1.0))).zones_c
+    zones = chamber.steady_state(FireSetup(gas_grill(4), knobs=(0.3, 0.3, 0.3, 1.0))).zones_c
     assert all(b > a for a, b in pairwise(zones))
-    off = chamber.settled(FireSetup(gas_grill(4), knobs=(0.0, 0.0, 0.0, 1.0))).zones_c
+    off = chamber.steady_state(FireSetup(gas_grill(4), knobs=(0.0, 0.0, 0.0, 1.0))).zones_c
     assert off[0] < zones[0] - 40.0, "the side that is off is indirect"
 
 
@@ -166,8 +166,8 @@ def test_wind_and_cold_cost_heat_and_fuel():
     calm, rough = Weather(20.0, 0.0), Weather(-5.0, 8.0)
     fixed = usual_setup(GRILLS["pellet"])
     assert (
-        chamber.settled(replace(fixed, weather=rough)).power_w
-        > 1.5 * chamber.settled(replace(fixed, weather=calm)).power_w
+        chamber.steady_state(replace(fixed, weather=rough)).power_w
+        > 1.5 * chamber.steady_state(replace(fixed, weather=calm)).power_w
     )
     assert hours_of(replace(fixed, weather=rough)).fuel_kg_h > hours_of(replace(fixed, weather=calm)).fuel_kg_h
     assert Weather(33.0).fridge_clock_s == 3600.0
@@ -261,9 +261,9 @@ def test_a_lidded_kettle_wide_open_passes_500_fahrenheit_and_a_fuse_does_not():
     """Indirect at 400 to 550 °F is done in kettles; a fuse burns at its own pace. Common practice, no source."""
     wide = with_vents(replace(KETTLE, charcoal=Charcoal("banked", 2.2)), 1.0, 1.0)
     fuse = replace(wide, charcoal=Charcoal("ring", 1.9))
-    assert 500.0 < fahrenheit(settled(wide).gas_c) < 600.0
-    assert fahrenheit(settled(fuse).gas_c) < 330.0
-    assert fahrenheit(settled(setting.set_for(KETTLE, celsius(500.0))).gas_c) == pytest.approx(500.0, abs=3.0)
+    assert 500.0 < fahrenheit(steady_state(wide).gas_c) < 600.0
+    assert fahrenheit(steady_state(fuse).gas_c) < 330.0
+    assert fahrenheit(steady_state(setting.set_for(KETTLE, celsius(500.0))).gas_c) == pytest.approx(500.0, abs=3.0)
 
 
 GAS = replace(usual_setup(GRILLS["gas_3"]), knobs=(0.0, 0.0, 0.0, 0.0))
@@ -273,7 +273,7 @@ def test_coals_in_a_gas_grill_are_the_hot_end_and_their_books_close():
     """Half a chimney burns for about an hour and a half and shines as coals do; the far end stays gentle. Common
     practice, no source."""
     tray = replace(GAS, coal_tray_kg=1.2)
-    state = settled(tray)
+    state = steady_state(tray)
     assert state.zones_c[0] < state.zones_c[1] < state.zones_c[2]
     assert state.balance.relative_error < 1e-9
     assert 45 * 60 < hours_of(tray).usable_s < 120 * 60

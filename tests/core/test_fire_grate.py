@@ -12,7 +12,7 @@ from wording import refusing, worded
 
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.fire import chamber
-from brasko.core.fire.advisor import Wanted, advised
+from brasko.core.fire.advisor import advised
 from brasko.core.fire.air import film_w_m2k
 from brasko.core.fire.altitude import Check, corrected_c, correction
 from brasko.core.fire.coals import Charcoal
@@ -23,6 +23,7 @@ from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.own import fire_of, opened_for_sear
 from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import Placed, laid, spot
+from brasko.core.fire.request import FireRequest
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.steadiness import steadiness_of
 from brasko.core.fire.weather import Weather
@@ -58,7 +59,7 @@ def test_one_second_means_searing_heat():
 def test_equivalent_temperature_is_that_of_an_even_oven():
     """In an oven, where air and walls are at one temperature, it is that temperature."""
     oven = usual_setup(GRILLS["oven"])
-    state = replace(chamber.settled(oven), wall_c=135.0, gas_c=135.0)
+    state = replace(chamber.steady_state(oven), wall_c=135.0, gas_c=135.0)
     heat = heat_at(oven, state, oven.grill.grates[0], np.array([0.0]), np.array([0.0]))
     assert float(heat.equivalent_c[0]) == pytest.approx(135.0, abs=0.01)
     by_hand = film_w_m2k(oven, state) * (135.0 - FOOD_C) + 0.9 * SIGMA * (408.15**4 - 333.15**4)
@@ -110,7 +111,7 @@ def test_an_offset_is_hotter_near_the_firebox_and_on_the_top_shelf():
 
 
 def test_another_state_of_the_fire_gives_another_map():
-    state = chamber.settled(KETTLE)
+    state = chamber.steady_state(KETTLE)
     faded = at_time(KETTLE, state, 60.0, 45.0, 0.2 * state.power_w)
     assert np.nanmax(grate_map(KETTLE, state=faded).equivalent_c) < np.nanmax(grate_map(KETTLE).equivalent_c)
 
@@ -146,7 +147,7 @@ def test_the_zone_of_a_piece_carries_the_flux_of_its_place():
 def test_food_cools_the_chamber_and_neighbours_shade_edges():
     alone = laid(KETTLE, [steak("a", -0.15)])
     crowd = laid(KETTLE, [steak("a", -0.15), steak("b", -0.15, 0.125), steak("c", -0.15, -0.125), steak("d", -0.02)])
-    assert crowd.map.state.gas_c < alone.map.state.gas_c < chamber.settled(KETTLE).gas_c
+    assert crowd.map.state.gas_c < alone.map.state.gas_c < chamber.steady_state(KETTLE).gas_c
     assert crowd.felt[0].zone.neighbours > alone.felt[0].zone.neighbours == 0.0
 
 
@@ -210,7 +211,7 @@ def test_a_pan_wider_than_the_grate_is_refused():
 def test_a_pan_settles_where_its_heat_balance_closes():
     """In an even oven that is the oven's heat; over coals it is hotter than beside them, and iron takes minutes."""
     oven = usual_setup(GRILLS["oven"])
-    even = replace(chamber.settled(oven), wall_c=135.0, gas_c=135.0)
+    even = replace(chamber.steady_state(oven), wall_c=135.0, gas_c=135.0)
     assert pan_on(oven, WARES["skillet"], Spot(0.0, 0.0), even).settles_c == pytest.approx(135.0, abs=0.1)
     over, beside = (pan_on(KETTLE, WARES["skillet"], Spot(x, 0.0)) for x in (0.13, -0.13))
     assert over.settles_c > beside.settles_c + 60.0
@@ -266,7 +267,7 @@ def test_the_planners_fire_has_both_places():
 @pytest.mark.parametrize("key", ["kettle", "kamado", "gas_3", "gas_4"])
 def test_advice_gives_what_was_wished(key):
     """200-225 °F on one side, a searing spot on the other."""
-    found = advised(GRILLS[key], Wanted(celsius(200.0), celsius(225.0), sear=True, hours=1.0))
+    found = advised(GRILLS[key], FireRequest(celsius(200.0), celsius(225.0), sear=True, hours=1.0))
     assert celsius(198.0) <= found.gentle_c <= celsius(227.0)
     assert found.sear_c >= celsius(550.0)
     assert found.hours.usable_s >= 3600.0
@@ -275,21 +276,21 @@ def test_advice_gives_what_was_wished(key):
 
 
 def test_long_and_gentle_is_a_fuse():
-    found = advised(GRILLS["kettle"], Wanted(celsius(225.0), celsius(275.0), hours=6.0))
+    found = advised(GRILLS["kettle"], FireRequest(celsius(225.0), celsius(275.0), hours=6.0))
     assert found.setup.charcoal.layout == "ring"
     assert found.hours.usable_s >= 6 * 3600.0
 
 
 def test_advice_for_what_a_grill_cannot_do_says_so():
     with refusing(Infeasible, match="sears too slowly") as caught:
-        advised(GRILLS["pellet"], Wanted(107.0, 121.0, sear=True))
+        advised(GRILLS["pellet"], FireRequest(107.0, 121.0, sear=True))
     assert any("skillet" in worded(r.text) for r in caught.value.remedies)
     with refusing(Infeasible, match="no lid"):
-        advised(GRILLS["brazier"], Wanted(107.0, 121.0))
+        advised(GRILLS["brazier"], FireRequest(107.0, 121.0))
     with refusing(InvalidInput, match="above gentle_low_c"):
-        Wanted(121.0, 107.0)
+        FireRequest(121.0, 107.0)
     with refusing(InvalidInput, match="at least one zone"):
-        Wanted()
+        FireRequest()
 
 
 # --- thermometers -----------------------------------------------------------------------------------------------------

@@ -10,7 +10,7 @@ from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire import chamber, setting
-from brasko.core.fire.advisor import Wanted, advised
+from brasko.core.fire.advisor import advised
 from brasko.core.fire.coals import LAYOUTS, Charcoal
 from brasko.core.fire.course import conversion_s
 from brasko.core.fire.grate import grate_map
@@ -29,6 +29,7 @@ from brasko.core.fire.own import (
     shipped,
 )
 from brasko.core.fire.placing import Placed, laid
+from brasko.core.fire.request import FireRequest
 from brasko.core.fire.setup import FireSetup, at_most, opening_words, usual_setup, with_vents
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.weather_effects import RAINS, shift_of
@@ -192,7 +193,7 @@ def test_ones_own_fire_is_set_and_placed():
     own = OwnFire("Mine", KETTLE, Spot(-0.14, 0.0), Spot(0.14, 0.0))
     assert as_set(own, None) is own
     set_ = as_set(own, 110.0)
-    assert chamber.settled(set_.setup).gas_c == pytest.approx(110.0, abs=0.5)
+    assert chamber.steady_state(set_.setup).gas_c == pytest.approx(110.0, abs=0.5)
     fire = planner_fire(set_, RIBEYE, 0.2)
     assert fire.gentle.air_c == pytest.approx(110.0, abs=4.0)
     nearer = planner_fire(replace(set_, gentle=Spot(-0.02, 0.0)), RIBEYE, 0.2)
@@ -210,13 +211,13 @@ def test_shipped_fires_have_a_grate_each():
 
 
 def test_fatty_cuts_are_given_room_to_flee():
-    found = advised(GRILLS["kettle"], Wanted(celsius(225.0), celsius(250.0), sear=True, fatty=True))
+    found = advised(GRILLS["kettle"], FireRequest(celsius(225.0), celsius(250.0), sear=True, fatty=True))
     assert grate_map(found.setup).refuge_share > 0.2
 
 
 def test_cold_and_wind_ask_for_wider_vents():
     calm, rough = (
-        advised(GRILLS["kettle"], Wanted(107.0, 121.0, hours=2.0), sky).setup
+        advised(GRILLS["kettle"], FireRequest(107.0, 121.0, hours=2.0), sky).setup
         for sky in (Weather(25.0, 0.5), Weather(0.0, 6.0))
     )
     assert rough.bottom_share > calm.bottom_share
@@ -246,13 +247,14 @@ def test_a_sky_that_is_not_in_the_table_is_named():
 
 
 def test_more_hours_ask_for_more_charcoal():
-    short, long = (advised(GRILLS["kettle"], Wanted(102.0, 121.0, hours=h)).setup.charcoal.mass_kg for h in (4.0, 8.0))
+    asked = (FireRequest(102.0, 121.0, hours=h) for h in (4.0, 8.0))
+    short, long = (advised(GRILLS["kettle"], request).setup.charcoal.mass_kg for request in asked)
     assert long > short
 
 
 @pytest.mark.parametrize("key", ["pellet", "oven", "offset", "gas_2", "gas_6"])
 def test_gentle_heat_is_advised_on_every_grill_with_a_lid(key):
-    found = advised(GRILLS[key], Wanted(107.0, 135.0))
+    found = advised(GRILLS[key], FireRequest(107.0, 135.0))
     assert 106.0 <= found.gentle_c <= 136.0
     assert found.sear is None
 
@@ -312,8 +314,8 @@ def test_words_for_every_opening():
         (lambda: Weather(rain_mm_h=80.0), r"weather\.rain_mm_h must be between 0 and 50"),
         (lambda: Weather(80.0), r"weather\.air_c must be between -35 and 50"),
         (lambda: Weather(20.0, 1.0, 5000.0), r"weather\.sun_w_m2 must be between 0 and 1200"),
-        (lambda: Wanted(100.0, 120.0, hours=90.0), "hours must be between"),
-        (lambda: Wanted(100.0, None), "gentle_high_c must come with gentle_low_c"),
+        (lambda: FireRequest(100.0, 120.0, hours=90.0), "hours must be between"),
+        (lambda: FireRequest(100.0, None), "gentle_high_c must come with gentle_low_c"),
         (lambda: setting.set_for(KETTLE, 25.0), "wanted_c must be well above the air outside"),
         (lambda: setting.set_for(usual_setup(GRILLS["brazier"]), 120.0), "without a lid there is no chamber"),
         (lambda: FireSetup(GRILLS["pellet"]), "set_c is missing"),

@@ -28,7 +28,7 @@ def test_a_knob_turned_up_cools_no_zone(knobs, which, up):
     low = FireSetup(GRILLS["gas_3"], knobs=(*knobs, *side))
     more = [max(k, up) if i == which else k for i, k in enumerate(knobs)]
     high = FireSetup(GRILLS["gas_3"], knobs=(*more, *side))
-    assert chamber.settled(high).zones_c[which] >= chamber.settled(low).zones_c[which] - 1e-6
+    assert chamber.steady_state(high).zones_c[which] >= chamber.steady_state(low).zones_c[which] - 1e-6
 
 
 @examples(20)
@@ -42,7 +42,7 @@ def test_more_charcoal_never_serves_shorter(mass, more):
 @given(st.floats(0.5, 8.0), st.floats(0.0, 6.0))
 def test_more_wind_never_saves_fuel_on_a_controller(wind, more):
     pellet = usual_setup(GRILLS["pellet"])
-    calm, rough = (chamber.settled(replace(pellet, weather=Weather(15.0, w))).power_w for w in (wind, wind + more))
+    calm, rough = (chamber.steady_state(replace(pellet, weather=Weather(15.0, w))).power_w for w in (wind, wind + more))
     assert rough >= calm - 1e-6
 
 
@@ -62,6 +62,6 @@ def test_no_spot_sees_more_than_everything(key, lid_open):
 @given(st.floats(0.0, 0.08), st.floats(0.01, 0.05))
 def test_higher_over_the_coals_is_never_hotter_in_the_middle(lower, more):
     level = replace(KETTLE, charcoal=Charcoal("level", 2.4), drip_pan=False, lid_open=True)
-    state, grate, middle = chamber.settled(level), level.grill.grates[0], (np.zeros(1), np.zeros(1))
+    state, grate, middle = chamber.steady_state(level), level.grill.grates[0], (np.zeros(1), np.zeros(1))
     near, far = (heat_at(level, state, grate, *middle, lower_m=-d).flux_w_m2()[0] for d in (lower, lower + more))
     assert far <= near + 1e-6

@@ -73,7 +73,7 @@ def test_a_course_ends_where_the_settled_state_is(key, rain_mm_h):
     if key == "kettle":
         setup = replace(setup, charcoal=Charcoal("level", 5.0))
     run = course([Change(0.0, setup)], 8.0 if key == "kamado" else 3.0, lit=True)
-    assert run.gauge_c[-1] == pytest.approx(chamber.settled(setup).gas_c, abs=2.0)
+    assert run.gauge_c[-1] == pytest.approx(chamber.steady_state(setup).gas_c, abs=2.0)
 
 
 def test_an_open_bed_burns_away_as_an_exponential():
@@ -124,7 +124,7 @@ def test_the_coals_face_is_the_root_of_its_balance(power, area):
 def test_every_gas_zone_closes_its_own_balance(knobs):
     """Each zone's burner pays for what leaves there and for what crosses to its neighbours."""
     setup = FireSetup(gas_grill(3, side=False), knobs=knobs, weather=STILL)
-    state = chamber.settled(setup)
+    state = chamber.steady_state(setup)
     zones, body = np.array(state.zones_c), setup.grill.body
     grown = 1.0 + 0.0015 * (zones.mean() - 20.0)
     inner, outer = body.inner_w_k * grown, body.outer_w_k * grown
@@ -136,7 +136,7 @@ def test_every_gas_zone_closes_its_own_balance(knobs):
 
 
 def test_the_sun_warms_and_is_on_the_books():
-    bright, dull = (chamber.settled(replace(KETTLE, weather=Weather(20.0, 0.0, sun))) for sun in (900.0, 0.0))
+    bright, dull = (chamber.steady_state(replace(KETTLE, weather=Weather(20.0, 0.0, sun))) for sun in (900.0, 0.0))
     assert bright.wall_c > dull.wall_c + 1.0
     assert bright.balance.sun_w == pytest.approx(0.8 * 0.26 * 900.0)
     assert bright.balance.relative_error < 1e-6
@@ -147,7 +147,7 @@ def test_rain_takes_what_it_needs_to_be_warmed_and_to_evaporate():
     evaporating the half that stays 1130 kJ (incropera_2011, table A.6, from memory): 0.41 kWh in all, and no more
     however hot the lid is."""
     hot = FireSetup(gas_grill(3, side=False), knobs=(1.0, 1.0, 1.0), weather=replace(STILL, rain_mm_h=1.0))
-    state, body = chamber.settled(hot), hot.grill.body
+    state, body = chamber.steady_state(hot), hot.grill.body
     assert state.wall_c > 150.0
     _, outer = chamber.shell_w_k(body, state.gas_c, hot.weather)
     _, dry = chamber.shell_w_k(body, state.gas_c, STILL)
@@ -166,7 +166,7 @@ def test_thin_air_is_not_modelled_but_cold_air_is_denser():
 def test_an_offsets_gradient_is_that_of_a_cooled_stream():
     """incropera_2011 ch. 8, a stream cooled by its wall: the rise falls as exp(-x UP / mc)."""
     offset = replace(usual_setup(GRILLS["offset"]), weather=STILL)
-    state = chamber.settled(offset)
+    state = chamber.steady_state(offset)
     x = np.array([-0.3, 0.0, 0.3])
     heat = heat_at(offset, state, offset.grill.grates[0], x, np.zeros(3))
     rise = heat.air_c - 20.0
@@ -180,7 +180,7 @@ def test_an_offsets_gradient_is_that_of_a_cooled_stream():
 
 def by_rays(setup: FireSetup, x: float, y: float, rays: int = 60_000) -> float:
     """Share of the view straight down that glows, by rays thrown at the whole scene, screens and all."""
-    state, grate = chamber.settled(setup), setup.grill.grates[0]
+    state, grate = chamber.steady_state(setup), setup.grill.grates[0]
     random = np.random.default_rng(11)
     radius, angle = np.sqrt(random.random(rays)), 2 * np.pi * random.random(rays)
     slope = radius / np.sqrt(1 - radius**2)
@@ -207,19 +207,19 @@ def test_each_layout_is_seen_as_rays_see_it(layout, x, y):
     """Four standard errors of 60,000 rays: 0.008."""
     setup = replace(KETTLE, charcoal=Charcoal(layout, 1.4))
     spot = np.array([x]), np.array([y])
-    heat = heat_at(setup, chamber.settled(setup), setup.grill.grates[0], *spot)
+    heat = heat_at(setup, chamber.steady_state(setup), setup.grill.grates[0], *spot)
     assert float(heat.fire_view[0]) == pytest.approx(by_rays(setup, x, y), abs=0.008)
 
 
 @pytest.mark.parametrize("key", ["gas_3", "brazier", "chimney"])
 def test_each_grill_is_seen_as_rays_see_it(key):
     setup = usual_setup(GRILLS[key])
-    heat = heat_at(setup, chamber.settled(setup), setup.grill.grates[0], np.array([0.05]), np.array([0.02]))
+    heat = heat_at(setup, chamber.steady_state(setup), setup.grill.grates[0], np.array([0.05]), np.array([0.02]))
     assert float(heat.fire_view[0]) == pytest.approx(by_rays(setup, 0.05, 0.02), abs=0.008)
 
 
 def test_equivalent_temperature_is_the_root_of_its_definition():
-    heat = heat_at(KETTLE, chamber.settled(KETTLE), KETTLE.grill.grates[0], np.linspace(-0.2, 0.2, 9), np.zeros(9))
+    heat = heat_at(KETTLE, chamber.steady_state(KETTLE), KETTLE.grill.grates[0], np.linspace(-0.2, 0.2, 9), np.zeros(9))
     for h, flux, told in zip(heat.film_w_m2k, heat.flux_w_m2(), heat.equivalent_c, strict=True):
         root = brentq(
             lambda t, h=h, flux=flux: (
@@ -244,7 +244,7 @@ def test_a_pan_heats_as_its_balance_says():
     """The settled pan and its time against the whole balance, integrated."""
     ware, at = WARES["skillet"], Spot(0.13, 0.0)
     told = pan_on(KETTLE, ware, at)
-    state = chamber.settled(KETTLE)
+    state = chamber.steady_state(KETTLE)
     spots = np.array(
         [(at.x_m + u * 0.13, v * 0.13) for u in np.linspace(-0.8, 0.8, 5) for v in np.linspace(-0.8, 0.8, 5)]
     )
@@ -265,6 +265,6 @@ def test_a_pan_heats_as_its_balance_says():
 
 
 def test_wider_pieces_average_over_their_face():
-    state = chamber.settled(KETTLE)
+    state = chamber.steady_state(KETTLE)
     small, wide = (local_exposure(KETTLE, state, Placed("a", 0.06, 0.0, w, w)) for w in (0.04, 0.24))
     assert abs(wide.equivalent_c - small.equivalent_c) > 5.0

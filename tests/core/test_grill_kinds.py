@@ -12,7 +12,7 @@ import pytest
 
 import brasko
 from brasko.core.fire import chamber, setting
-from brasko.core.fire.advisor import Wanted, advised
+from brasko.core.fire.advisor import advised
 from brasko.core.fire.coals import Charcoal
 from brasko.core.fire.fires import KITCHEN
 from brasko.core.fire.grate import grate_map
@@ -21,6 +21,7 @@ from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds import GRILLS, KINDS
 from brasko.core.fire.kinds.charcoal import CharcoalKind
 from brasko.core.fire.own import PLANNER_FIRES, OwnFire, fires_of_kind, planner_fire, preparations_of, shipped
+from brasko.core.fire.request import FireRequest
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.core.foods.cuts import cut_named
@@ -45,8 +46,8 @@ class Drum(CharcoalKind):
 def test_a_new_kind_goes_through_all_of_the_machinery():
     grill = Drum().grills()[0]
     setup = setting.set_for(usual_setup(grill), 115.0)
-    assert chamber.settled(setup).gas_c == pytest.approx(115.0, abs=0.5)
-    assert chamber.settled(setup).balance.relative_error < 1e-6
+    assert chamber.steady_state(setup).gas_c == pytest.approx(115.0, abs=0.5)
+    assert chamber.steady_state(setup).balance.relative_error < 1e-6
     assert hours_of(setup).usable_s > 3600.0
     assert [p.key for p in preparations_of(setup)] == ["light", "bank", "preheat", "oil"]
     assert np.nanmax(grate_map(setup).equivalent_c) > 100.0
@@ -54,7 +55,7 @@ def test_a_new_kind_goes_through_all_of_the_machinery():
         OwnFire("Mine", setup, Spot(0.0, 0.0), Spot(0.0, 0.0)), cut_named("strip").geometry(0.038, 0.4), 0.1
     )
     assert fire.has("gentle")
-    assert advised(grill, Wanted(107.0, 125.0)).setup.grill.kind == Drum()
+    assert advised(grill, FireRequest(107.0, 125.0)).setup.grill.kind == Drum()
 
 
 def test_only_a_kind_or_a_method_asks_which_it_is():

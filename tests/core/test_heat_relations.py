@@ -11,7 +11,7 @@ from brasko.core.cook.steps import AtFire, Cook, CookStep, Ends
 from brasko.core.cook.told import cooked
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.fire.air import food_gives_kg_s
-from brasko.core.fire.chamber import settled
+from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.coals import Charcoal
 from brasko.core.fire.grate import hand_field
 from brasko.core.fire.hours import hours_of
@@ -82,10 +82,10 @@ def test_more_coals_are_hotter_under_the_lid_and_over_an_open_bed(layout):
     air, palm = [], []
     for kg in (0.8, 1.2, 1.8, 2.4):
         laid = replace(setup, charcoal=Charcoal(layout, kg))
-        air.append(settled(laid).gas_c)
+        air.append(steady_state(laid).gas_c)
         opened = replace(laid, lid_open=True)
         over = np.array([0.0 if layout == "level" else 0.12]), np.zeros(1)
-        palm.append(float(hand_field(opened, settled(opened), opened.grill.grates[0], *over)[0]))
+        palm.append(float(hand_field(opened, steady_state(opened), opened.grill.grates[0], *over)[0]))
     assert np.all(np.diff(air) >= -1e-6)
     assert air[0] < air[-1] - 20.0
     assert np.all(np.diff(palm) < 0.0)

@@ -11,7 +11,7 @@ from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire import fires, own
-from brasko.core.fire.chamber import settled
+from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.grills import WARES, Spot
 from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds import GRILLS
@@ -106,7 +106,7 @@ def test_a_tray_stands_in_for_the_last_main_burner_of_every_row(burners):
     assert [p for n, p in enumerate(powers) if n != at] == [p for n, p in enumerate(before) if n != at]
     knob_up = replace(tray, knobs=tuple(1.0 if n == at else k for n, k in enumerate(tray.knobs)))
     assert knob_up.grill.kind.burners_w(knob_up) == powers
-    hot = settled(tray).zones_c
+    hot = steady_state(tray).zones_c
     assert hot[-1] == max(hot)
 
 
@@ -114,7 +114,7 @@ def test_a_tray_stands_in_for_the_last_main_burner_of_every_row(burners):
 @examples(25)
 def test_books_close_with_coals_and_gas_together(kg, knob):
     setup = replace(usual_setup(GRILLS["gas_3"]), knobs=(knob, knob, 0.0, 0.0), coal_tray_kg=kg)
-    state = settled(setup)
+    state = steady_state(setup)
     assert state.balance.relative_error < 1e-9
     assert state.power_w == pytest.approx(sum(setup.grill.kind.burners_w(setup)))
     assert hours_of(setup).usable_s > 0.0

@@ -7,7 +7,7 @@ import pytest
 from plans import solved
 
 from brasko.core.fire import own
-from brasko.core.fire.chamber import settled
+from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.smoke import smoke_g_m3
@@ -49,7 +49,7 @@ def test_chunks_smoke_for_longer_than_chips_and_none_is_none():
 def test_what_is_given_off_leaves_with_the_draught():
     """Conservation: concentration times the volume that leaves is what smokes."""
     setup = usual_setup(GRILLS["offset"])
-    state = settled(setup)
+    state = steady_state(setup)
     given = sum(s.rate_g_s for s in setup.grill.kind.smokes(setup, state.power_w))
     volume_m3_s = state.flow_kg_s * (state.gas_c + 273.15) * 287.05 / 101325.0
     assert hanging(setup, 0.0) * volume_m3_s == pytest.approx(given, rel=0.02)

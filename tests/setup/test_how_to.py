@@ -142,8 +142,8 @@ def test_a_kind_of_grill_is_a_file_and_a_row(copy):
     said = run(
         copy,
         "from brasko.core.fire.kinds import GRILLS, KINDS\nfrom brasko.core.fire.setup import usual_setup\n"
-        "from brasko.core.fire.chamber import settled\n"
-        "print('fire_pit' in KINDS, settled(usual_setup(next(g for g in GRILLS.values() if g.kind.key == "
+        "from brasko.core.fire.chamber import steady_state\n"
+        "print('fire_pit' in KINDS, steady_state(usual_setup(next(g for g in GRILLS.values() if g.kind.key == "
         "'fire_pit'))).alight)",
     )
     assert said.split() == ["True", "True"]

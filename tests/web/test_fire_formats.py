@@ -11,7 +11,7 @@ from households import errors
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
-from brasko.core.fire.chamber import settled
+from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.coals import LAYOUTS
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.own import shipped
@@ -38,7 +38,7 @@ def test_a_setup_said_and_read_again_is_the_same(key):
     said = said_setup(setup)
     again = setup_of(SetupIn.model_validate(json.loads(said.model_dump_json())))
     assert again == setup
-    assert settled(again) == settled(setup)
+    assert steady_state(again) == steady_state(setup)
 
 
 @pytest.mark.parametrize(
@@ -56,7 +56,7 @@ def test_a_setup_said_and_read_again_is_the_same(key):
 def test_a_grill_of_ones_own_is_said_and_read_again(own):
     setup = usual_setup(grill_of(own))
     again = setup_of(SetupIn.model_validate(json.loads(said_setup(setup).model_dump_json())))
-    assert settled(again).gas_c == pytest.approx(settled(setup).gas_c, abs=1e-6)
+    assert steady_state(again).gas_c == pytest.approx(steady_state(setup).gas_c, abs=1e-6)
     assert [b.name for b in again.grill.burners] == [b.name for b in setup.grill.burners]
     assert again.grill.grates[0].width_m == pytest.approx(setup.grill.grates[0].width_m)
 
@@ -116,10 +116,10 @@ def test_the_web_and_the_command_line_say_the_same(mara):
 
 
 def test_a_leaky_grill_settles_lower_and_a_big_one_is_bigger():
-    tight, leaky = (settled(setup_of(SetupIn(grill={"like": "kettle", "loses": f}))).gas_c for f in (0.8, 1.5))
+    tight, leaky = (steady_state(setup_of(SetupIn(grill={"like": "kettle", "loses": f}))).gas_c for f in (0.8, 1.5))
     assert leaky < tight - 10.0
-    drawing = settled(setup_of(SetupIn(grill={"like": "kettle", "draws": 1.3}))).gas_c
-    assert drawing > settled(setup_of(SetupIn(grill="kettle"))).gas_c
+    drawing = steady_state(setup_of(SetupIn(grill={"like": "kettle", "draws": 1.3}))).gas_c
+    assert drawing > steady_state(setup_of(SetupIn(grill="kettle"))).gas_c
     big = setup_of(SetupIn(grill={"like": "gas_4", "width_mm": 1000, "depth_mm": 500, "height_mm": 120})).grill
     assert (big.grates[0].width_m, big.grates[0].height_m) == (1.0, 0.12)
 

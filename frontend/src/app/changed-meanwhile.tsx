@@ -7,7 +7,7 @@ import { Button } from "@/ui/controls";
 import { clockText, dayText, lengthText, type System, tempText, weightText } from "@/units/units";
 import { say } from "@/words/say";
 
-import { useHousehold } from "./session";
+import { useHousehold } from "@/api/household";
 
 /** Names of fields that are no answer about a piece. */
 const NAMES: Record<string, () => string> = {

@@ -1,7 +1,7 @@
 import { act } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 
-import { HouseholdContext } from "@/app/session";
+import { HouseholdContext } from "@/api/household";
 import { Stage } from "@/testing/stage";
 import { Restored } from "@/ui/restored";
 

@@ -1,6 +1,6 @@
 import { useCallback, useContext, useState } from "react";
 
-import { HouseholdContext } from "./session";
+import { HouseholdContext } from "@/api/household";
 
 const PREFIX = "brasko-draft-1:";
 const DAY_MS = 24 * 3600 * 1000;

@@ -1,39 +1,19 @@
-import { createContext, type ReactNode, useContext, useEffect, useMemo } from "react";
+import { type ReactNode, useEffect, useMemo } from "react";
 
-import { type Session, useEnterDemo, useIsSigningOut, useSession } from "@/api/hooks";
+import { useEnterDemo, useIsSigningOut, useSession } from "@/api/hooks";
+import { HouseholdContext } from "@/api/household";
 import { speakFor } from "@/api/outbox";
 import { SignInPage } from "@/features/account";
 import { listen } from "@/words/language";
 import { Failed, Waiting } from "@/ui/controls";
-import { clockBy, type System } from "@/units/units";
+import { clockBy } from "@/units/units";
 
 import { keepAgain } from "./keep";
 import { say } from "@/words/say";
 
-type Household = NonNullable<Session["household"]>;
-
-export const HouseholdContext = createContext<Household | null>(null);
 const LEFT_DEMO = "brasko-left-demo";
 
 export const leaveDemo = () => sessionStorage.setItem(LEFT_DEMO, "1");
-
-/** The signed-in household. */
-export function useHousehold(): Household {
-  const household = useContext(HouseholdContext);
-  if (!household) throw new Error("useHousehold needs a signed-in household");
-  return household;
-}
-
-/** What whoever is signed in may do: a hand marks and reads, by the list that the server tells. */
-export function useMay() {
-  const { role, marks } = useHousehold();
-  return {
-    cook: role !== "hand",
-    mark: (kind: string) => !marks || marks.includes(kind),
-  };
-}
-
-export const useSystem = (): System => useHousehold().units;
 
 /** Everything inside is shown to a signed-in household; a demo signs its visitor in by itself. */
 export function SessionGate({ children }: { children: ReactNode }) {

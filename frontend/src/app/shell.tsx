@@ -12,7 +12,8 @@ import { clockText, dayText } from "@/units/units";
 import { useFocusOnArrival } from "./focus";
 import { leaveNothing } from "./leave";
 import { ThumbBar } from "./thumb-bar";
-import { leaveDemo, useHousehold, useMay } from "./session";
+import { useHousehold, useMay } from "@/api/household";
+import { leaveDemo } from "./session";
 import { LANGUAGES } from "@/words/catalogue";
 import { say } from "@/words/say";
 

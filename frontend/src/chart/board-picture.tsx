@@ -146,12 +146,14 @@ export function OnTheBoard({ board, name, system }: { board: Board; name: string
       />
       <BoardLegend board={board} />
       <dl className="m-0 grid gap-2">
-        {told.filter(([, text]) => text).map(([what, text]) => (
-          <div key={`${what} ${text}`}>
-            <dt className="text-sm text-ash">{what}</dt>
-            <dd className="m-0">{phrase(system, text!)}</dd>
-          </div>
-        ))}
+        {told
+          .filter(([, text]) => text)
+          .map(([what, text]) => (
+            <div key={`${what} ${text}`}>
+              <dt className="text-sm text-ash">{what}</dt>
+              <dd className="m-0">{phrase(system, text!)}</dd>
+            </div>
+          ))}
       </dl>
     </div>
   );

@@ -83,6 +83,7 @@ export function GrateSurface({
   const size = Math.min(map.width_mm, map.depth_mm);
   return (
     <figure className="m-0 flex flex-col gap-1" data-revision={revision}>
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions -- an application takes keys */}
       <div
         ref={box}
         role="application"

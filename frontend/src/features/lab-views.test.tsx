@@ -2,7 +2,7 @@ import { describe, expect, it, vi } from "vitest";
 
 import type { Session } from "@/api/hooks";
 import type { KeptExperiment, LabReference, Way } from "@/api/lab";
-import { HouseholdContext } from "@/app/session";
+import { HouseholdContext } from "@/api/household";
 import { Stage } from "@/testing/stage";
 
 import { Compared } from "./lab/compared";

@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 import { ANSWERS } from "@/api/answers.gen";
 import type { Reference, Session } from "@/api/hooks";
-import { HouseholdContext } from "@/app/session";
+import { HouseholdContext } from "@/api/household";
 import { Stage } from "@/testing/stage";
 
 import { answerOf, type Draft, draftFor, focused, holding, type SearPlace, withAnswers } from "./plan/model";

@@ -1,7 +1,7 @@
 import { act, type ReactElement } from "react";
 import { beforeEach, describe, expect, it, vi } from "vitest";
 
-import { HouseholdContext } from "@/app/session";
+import { HouseholdContext } from "@/api/household";
 import { Stage } from "@/testing/stage";
 import { DecimalField, TextField, Tick } from "@/ui/controls";
 

@@ -2,7 +2,7 @@ import { act, useState } from "react";
 import { expect, describe, it } from "vitest";
 
 import { keys } from "@/api/hooks";
-import { HouseholdContext } from "@/app/session";
+import { HouseholdContext } from "@/api/household";
 import { Stage } from "@/testing/stage";
 import { readDay } from "@/units/typed";
 

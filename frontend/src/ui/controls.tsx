@@ -72,6 +72,7 @@ export function Field({ label, error, hint, help, children }: FieldProps) {
   const [helps, setHelps] = useState(false);
   const said = error ? `${id}-error` : hint ? `${id}-hint` : undefined;
   return (
+    // eslint-disable-next-line jsx-a11y/no-static-element-interactions -- F1 rises from the field inside
     <div
       className="group/field flex flex-col gap-1"
       onKeyDown={(e) => {

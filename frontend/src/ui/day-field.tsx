@@ -1,4 +1,4 @@
-import { useSystem } from "@/app/session";
+import { useSystem } from "@/api/household";
 import { dayOf, laterDay, readDay } from "@/units/typed";
 import { dayText } from "@/units/units";
 import { locale } from "@/words/catalogue";

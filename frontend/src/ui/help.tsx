@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 
 import { useGuide } from "@/api/hooks";
-import { useSystem } from "@/app/session";
+import { useSystem } from "@/api/household";
 import { phrase } from "@/units/units";
 import { say } from "@/words/say";
 

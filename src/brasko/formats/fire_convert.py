@@ -10,7 +10,7 @@ import numpy as np
 
 from brasko.core.errors import InvalidInput, require_between
 from brasko.core.fire import chamber, setting
-from brasko.core.fire.advisor import Advised, Wanted, advised
+from brasko.core.fire.advisor import Advised, advised
 from brasko.core.fire.coals import Charcoal
 from brasko.core.fire.course import SAMPLE_S, brought_up, course, poured
 from brasko.core.fire.fuels import coal_mass_kg
@@ -20,6 +20,7 @@ from brasko.core.fire.hours import goes_out_s, hours_of
 from brasko.core.fire.kinds import grill_named
 from brasko.core.fire.own import OwnFire, preparations_of
 from brasko.core.fire.placing import LocalExposure, Placed, Table, laid, spot
+from brasko.core.fire.request import FireRequest
 from brasko.core.fire.setup import FireSetup, opening_words, usual_setup
 from brasko.core.fire.side import side_of
 from brasko.core.fire.weather import Weather
@@ -183,9 +184,9 @@ def own_of(given: OwnFireIn) -> OwnFire:
     return OwnFire(given.name, setup_of(given.setup), spot_of(given.gentle), spot_of(given.sear))
 
 
-def wanted_of(given: WishedIn) -> Wanted:
+def wanted_of(given: WishedIn) -> FireRequest:
     """The core's wish for zones."""
-    return Wanted(given.gentle_low_c, given.gentle_high_c, given.sear, given.hours, given.fatty, given.fuel)
+    return FireRequest(given.gentle_low_c, given.gentle_high_c, given.sear, given.hours, given.fatty, given.fuel)
 
 
 def placed_of(given: PlacedIn) -> Placed:
@@ -264,7 +265,7 @@ def setup_schema(setup: FireSetup) -> out.SetupOut:
 
 def settled_schema(setup: FireSetup) -> out.SettledOut:
     """Where the fire settles, the highest it could, and when it dies if it does."""
-    state = chamber.settled(setup)
+    state = chamber.steady_state(setup)
     return out.SettledOut(
         air_c=state.gas_c,
         wall_c=state.wall_c,
@@ -288,7 +289,7 @@ def hours_schema(setup: FireSetup) -> out.HoursOut:
 
 def steps_schema(setup: FireSetup) -> list[out.PreparationOut]:
     """What is done to the fire beforehand, for the heat it settles at."""
-    target = quantity.temp(chamber.settled(setup).gas_c)
+    target = quantity.temp(chamber.steady_state(setup).gas_c)
     return [
         out.PreparationOut(
             key=p.key, lane=p.lane, name=p.name, lasts_s=p.lasts_s, why=p.why.replace("{target}", target)

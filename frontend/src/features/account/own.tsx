@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import { useChangePassword, useRecoveryCode } from "@/api/hooks";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Button } from "@/ui/controls";
 import { say } from "@/words/say";
 

@@ -3,7 +3,7 @@ import { useLocation, useNavigate } from "react-router";
 
 import { usePreferences } from "@/api/hooks";
 import { useFireReference, useGrills, usePutGrillAway, useWriteGrill } from "@/api/yard";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { type Clock, type System } from "@/units/units";
 import { say } from "@/words/say";

@@ -1,13 +1,12 @@
 import type { Cook } from "@/api/hooks";
 import type { Deed } from "@/api/outbox";
-import { useMay } from "@/app/session";
+import { useMay } from "@/api/household";
 import { Button } from "@/ui/controls";
 import { Sheet } from "@/ui/sheet";
 import type { System } from "@/units/units";
 
-import type { Send } from "./actions";
 import { Centre, Drill } from "./drill";
-import type { Piece } from "./model";
+import type { Piece, Send } from "./model";
 import { Reading } from "./reading";
 import { Weather } from "./sky";
 import { Note, Vents } from "./small-sheets";

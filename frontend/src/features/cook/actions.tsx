@@ -1,16 +1,13 @@
 import { useEffect, useState } from "react";
 
 import type { Cook } from "@/api/hooks";
-import type { Deed } from "@/api/outbox";
-import { useMay } from "@/app/session";
+import { useMay } from "@/api/household";
 import { Button } from "@/ui/controls";
 import type { System } from "@/units/units";
 
 import { ActionSheets, type Open } from "./action-sheets";
-import type { Outlook, Piece } from "./model";
+import type { Outlook, Piece, Send } from "./model";
 import { say } from "@/words/say";
-
-export type Send = (kind: Deed["kind"], more?: Partial<Deed>) => void;
 
 interface Props {
   cook: Cook;

@@ -5,7 +5,7 @@ import type { Cook } from "@/api/hooks";
 import { freshId } from "@/api/ids";
 import { type Link as LinkState, useCookTime, useLiveCook } from "@/api/live";
 import { type Outbox, record, settle, useOutbox, withWaiting } from "@/api/outbox";
-import { useSystem } from "@/app/session";
+import { useSystem } from "@/api/household";
 import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText, countdown, leastText, tempText } from "@/units/units";
 import { say } from "@/words/say";

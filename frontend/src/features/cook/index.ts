@@ -1,1 +1,3 @@
-export { CookPage } from "./page";
+/** What other places need of Cook. */
+export { FromFile } from "./from-file";
+export { StartDialog, StartPlan } from "./start-dialog";

@@ -3,7 +3,7 @@ import { Link, Navigate } from "react-router";
 
 import { useCooks } from "@/api/hooks";
 import { useTables } from "@/api/tables";
-import { useMay, useSystem } from "@/app/session";
+import { useMay, useSystem } from "@/api/household";
 import { Failed, Waiting } from "@/ui/controls";
 import { clockText, dayText } from "@/units/units";
 import { say } from "@/words/say";

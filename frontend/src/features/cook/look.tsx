@@ -4,7 +4,7 @@ import { useParams } from "react-router";
 import type { Session } from "@/api/hooks";
 import { useCookTime } from "@/api/live";
 import { useLookOn } from "@/api/own";
-import { HouseholdContext } from "@/app/session";
+import { HouseholdContext } from "@/api/household";
 import { Waiting } from "@/ui/controls";
 import { clockBy } from "@/units/units";
 import { say } from "@/words/say";

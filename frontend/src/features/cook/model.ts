@@ -1,9 +1,11 @@
 import type { Schemas } from "@/api/client";
 import type { Cook, Expected, PieceResult } from "@/api/hooks";
+import type { Deed } from "@/api/outbox";
 import { say } from "@/words/say";
 
 export type Piece = Cook["pieces"][number];
 export type Outlook = Schemas["OutlookOut"];
+export type Send = (kind: Deed["kind"], more?: Partial<Deed>) => void;
 
 export interface NowNext {
   /** What the food is in now. */

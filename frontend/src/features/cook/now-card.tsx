@@ -4,9 +4,8 @@ import { forget, type Outbox } from "@/api/outbox";
 import { Button } from "@/ui/controls";
 import { clockText, countdown, leastText, phrase, spanText, type System, tempText } from "@/units/units";
 
-import type { Send } from "./actions";
-import { useMay } from "@/app/session";
-import { asksForReading, deed, lastMark, markName, type Outlook, type Piece } from "./model";
+import { useMay } from "@/api/household";
+import { asksForReading, deed, lastMark, markName, type Outlook, type Piece, type Send } from "./model";
 import { say } from "@/words/say";
 
 interface Props {

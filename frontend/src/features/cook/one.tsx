@@ -3,7 +3,7 @@ import { Link, useNavigate } from "react-router";
 
 import { freshId } from "@/api/ids";
 import { type Deed, record } from "@/api/outbox";
-import { useMay, useSystem } from "@/app/session";
+import { useMay, useSystem } from "@/api/household";
 import { phrase } from "@/units/units";
 import { StepPicture } from "@/ui/step-picture";
 import { say } from "@/words/say";

@@ -5,7 +5,7 @@ import { type Cook, useFinish, useHands, useReference, useSpeed } from "@/api/ho
 import { type Link as LinkState, useCookTime, useLiveCook } from "@/api/live";
 import { type Deed, record, settle, useOutbox, withWaiting } from "@/api/outbox";
 import { freshId } from "@/api/ids";
-import { useHousehold, useMay, useSystem } from "@/app/session";
+import { useHousehold, useMay, useSystem } from "@/api/household";
 import { FaceView } from "@/chart/face-view";
 import { lookOf } from "@/chart/look";
 import { foreseenTime, ownKey } from "@/chart/foreseen";
@@ -14,7 +14,7 @@ import { blockAt, lineOfCook, valueAt } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { unpacked, widthMm } from "@/chart/section";
 import { roleOf } from "@/chart/where";
-import { DrillStory } from "@/features/practice/story";
+import { DrillStory } from "@/features/practice";
 import { Button, Failed, Waiting, Tick } from "@/ui/controls";
 import { clockText } from "@/units/units";
 

@@ -2,9 +2,8 @@ import { useState } from "react";
 import { Button, Tick } from "@/ui/controls";
 import { clockText, countdown, phrase, spanText, type System, tempText } from "@/units/units";
 
-import type { Send } from "./actions";
 import { cannot, askForNotices, type Cues, noticeState, useMetronome } from "./cues";
-import { nextFlip, type nextOfEach, type Outlook, overFireSince, type Piece } from "./model";
+import { nextFlip, type nextOfEach, type Outlook, overFireSince, type Piece, type Send } from "./model";
 import type { Cook } from "@/api/hooks";
 import { say } from "@/words/say";
 

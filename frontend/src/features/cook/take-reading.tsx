@@ -5,9 +5,8 @@ import { Button } from "@/ui/controls";
 import { Sheet } from "@/ui/sheet";
 import { phrase, type System } from "@/units/units";
 
-import type { Send } from "./actions";
 import { Centre } from "./drill";
-import type { Outlook, Piece } from "./model";
+import type { Outlook, Piece, Send } from "./model";
 import { Reading } from "./reading";
 import { say } from "@/words/say";
 

@@ -5,8 +5,7 @@ import { clockText, phrase, spanText, type System, tempText } from "@/units/unit
 
 import { Sheet } from "@/ui/sheet";
 
-import type { Send } from "./actions";
-import type { Piece } from "./model";
+import type { Piece, Send } from "./model";
 import { say } from "@/words/say";
 
 interface Props {

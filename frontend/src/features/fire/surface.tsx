@@ -1,7 +1,7 @@
 import { at as readAt } from "@/chart/grate-model";
 import { GrateSurface } from "@/chart/grate-surface";
 import type { Item } from "@/chart/grate-thing";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { tempText } from "@/units/units";
 
 import { type FireDraft, type FireReference, kindOf, named, type Pan, pans, placed } from "./model";

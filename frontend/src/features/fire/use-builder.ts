@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import { type Grill, type LaidFire, usePans, useWeather } from "@/api/yard";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { useStill } from "@/ui/use-still";
 import { phrase } from "@/units/units";
 

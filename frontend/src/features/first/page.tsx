@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 
 import { Problem } from "@/api/client";
 import { type Reference, useBoards, useKeepPlan, usePlan, useReference, useStartCook } from "@/api/hooks";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { BoardPicture } from "@/chart/board-picture";
 import { ownKey } from "@/chart/foreseen";
 import {
@@ -16,7 +16,7 @@ import {
   piecesToSend,
   usePick,
   withAnswers,
-} from "@/features/plan/asked";
+} from "@/features/plan";
 import { Button, Failed, Field, Mistake, Waiting } from "@/ui/controls";
 import { HourField } from "@/ui/hour-field";
 import { clockText, dayText, lengthText, phrase, tempText, weightText } from "@/units/units";

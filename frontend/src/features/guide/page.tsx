@@ -3,7 +3,7 @@ import { Link, useLocation } from "react-router";
 
 import type { Schemas } from "@/api/client";
 import { type Reference, useBoards, useGuide, useGuideFigures, useReference } from "@/api/hooks";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { type Board, BoardPicture } from "@/chart/board-picture";
 import { lookOf } from "@/chart/look";
 import { DonenessStrip } from "@/chart/strip";

@@ -2,7 +2,7 @@ import { useMemo, useState } from "react";
 
 import type { Reference } from "@/api/hooks";
 import type { KeptExperiment, Way } from "@/api/lab";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { AlignedAt, type Zero, zeroName } from "@/chart/align";
 import { FaceView } from "@/chart/face-view";
 import { type Look, lookOf } from "@/chart/look";

@@ -1,7 +1,7 @@
 import { useState } from "react";
 
 import type { Experiment, KeptExperiment } from "@/api/lab";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Button, Choice } from "@/ui/controls";
 import { phrase, share } from "@/units/units";
 import { say } from "@/words/say";

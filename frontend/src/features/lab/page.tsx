@@ -3,7 +3,7 @@ import { Link, useNavigate } from "react-router";
 
 import { type Experiment, useAsk, useExperimentAside, useExperiments, useLabReference } from "@/api/lab";
 import { useReference } from "@/api/hooks";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
 import { useAsideList } from "@/ui/set-aside";

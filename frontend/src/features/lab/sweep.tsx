@@ -3,7 +3,7 @@ import { useState } from "react";
 
 import type { Schemas } from "@/api/client";
 import type { Experiment, LabReference, Swept, Way } from "@/api/lab";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Button, Choice } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { count, riseText, scaleOf, share, spanText, type System, tempText, written } from "@/units/units";

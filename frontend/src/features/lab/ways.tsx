@@ -4,8 +4,7 @@ import { useNavigate } from "react-router";
 import type { FieldError } from "@/api/client";
 import type { PieceIn, Reference } from "@/api/hooks";
 import type { Experiment } from "@/api/lab";
-import { AnswerField } from "@/features/plan/answer-field";
-import { pieceDefaults } from "@/features/plan/model";
+import { AnswerField, pieceDefaults } from "@/features/plan";
 import { Button, Choice, Mistake, TextField } from "@/ui/controls";
 import { say } from "@/words/say";
 

@@ -5,7 +5,7 @@ import { ANSWERS } from "@/api/answers.gen";
 import { Problem, type Schemas } from "@/api/client";
 import { type PieceIn, useReference } from "@/api/hooks";
 import { type Look, useFromElsewhere, useLook } from "@/api/log";
-import { useSystem } from "@/app/session";
+import { useSystem } from "@/api/household";
 import { Button, Choice, DecimalField, Field, Mistake, TextField } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { FilePick } from "@/ui/file-pick";

@@ -5,13 +5,13 @@ import { Link, useNavigate, useParams } from "react-router";
 import { answer, client } from "@/api/client";
 import { type Cook, keys, useReference } from "@/api/hooks";
 import { useCookLeaves } from "@/api/own";
-import { useHousehold, useMay } from "@/app/session";
+import { useHousehold, useMay } from "@/api/household";
 import { FaceView } from "@/chart/face-view";
 import { lookOf } from "@/chart/look";
 import { lineOfCook } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { unpacked } from "@/chart/section";
-import { FromFile } from "@/features/cook/from-file";
+import { FromFile } from "@/features/cook";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import {
   clockText,

@@ -2,7 +2,7 @@ import { useMemo, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 
 import { useCooksOf, useDifferences } from "@/api/log";
-import { useSystem } from "@/app/session";
+import { useSystem } from "@/api/household";
 import { AlignedAt, type Zero, zeroName } from "@/chart/align";
 import { Overlay } from "@/chart/overlay";
 import { type Laid, spanOf } from "@/chart/overlay-model";

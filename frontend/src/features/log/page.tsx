@@ -4,7 +4,7 @@ import { Link, useNavigate } from "react-router";
 
 import { type CookLine, useCooks } from "@/api/hooks";
 import { useCookLeaves, useLeavingCooks } from "@/api/own";
-import { useMay, useSystem } from "@/app/session";
+import { useMay, useSystem } from "@/api/household";
 import { BOX, Button, Choice, Failed, Field, Waiting } from "@/ui/controls";
 import { clockText, dayText, lengthText, spanText, type System, tempText } from "@/units/units";
 import { say } from "@/words/say";

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 
 import type { CookLine } from "@/api/hooks";
 import { useSeason } from "@/api/log";
-import { useMay } from "@/app/session";
+import { useMay } from "@/api/household";
 import { dayText, phrase, riseText, share, type System, tempText } from "@/units/units";
 import { say } from "@/words/say";
 

@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 
 import type { Answer } from "@/api/answers";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Choice, Tick } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { phrase, type Scale, scaleOf } from "@/units/units";

@@ -5,7 +5,7 @@ import { Link } from "react-router";
 import { Problem } from "@/api/client";
 import { type Reference, usePreferences, useReference } from "@/api/hooks";
 import { useGrills } from "@/api/yard";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Doneness } from "@/chart/doneness";
 import { lookOf } from "@/chart/look";
 import { Button, Choice, Field } from "@/ui/controls";

@@ -3,7 +3,7 @@ import { useState } from "react";
 
 import { type Reference, useBoards, useCooks } from "@/api/hooks";
 import { type Board, BoardPicture, OnTheBoard } from "@/chart/board-picture";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { BOX, Button, Failed, Field, Waiting } from "@/ui/controls";
 import { Sheet } from "@/ui/sheet";
 import { say } from "@/words/say";

@@ -4,7 +4,7 @@ import { Link, useNavigate } from "react-router";
 import { Problem, type Schemas } from "@/api/client";
 import { useDuplicate, useImport, usePastPlans, usePlans, useSetAside } from "@/api/hooks";
 import { useTableAside, useTables } from "@/api/tables";
-import { StartPlan } from "@/features/cook/start-dialog";
+import { StartPlan } from "@/features/cook";
 import { Button, Choice, Failed, Mistake, Waiting } from "@/ui/controls";
 import { FilePick } from "@/ui/file-pick";
 import { useAsideList } from "@/ui/set-aside";

@@ -1,7 +1,7 @@
 import { Link, useParams } from "react-router";
 
 import { usePlan } from "@/api/hooks";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText, dayText, leastText, lengthText, phrase, tempText, weightText } from "@/units/units";
 

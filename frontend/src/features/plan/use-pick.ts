@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
 
 import { answer, client } from "@/api/client";
 import { useLatest } from "@/api/latest";
@@ -25,13 +25,15 @@ export function usePick(draft: Draft, amend: (change: (draft: Draft) => Draft) =
   const { shown, fresh, settled } = useLatest(
     "pick",
     question,
-    (body, signal) => answer(client.POST("/api/plans/pick", { body, signal })),
+    async (body, signal) => {
+      const picked = await answer(client.POST("/api/plans/pick", { body, signal }));
+      // before it counts as picked: nothing is planned on what the draft held until then
+      if (!signal.aborted) amend((d) => withPick(d, picked.piece));
+      return picked;
+    },
     { restMs: first ? 0 : IDLE_MS },
   );
   if (first && settled) setFirst(false);
-  useEffect(() => {
-    if (fresh && shown) amend((d) => withPick(d, shown.piece));
-  }, [fresh, shown, amend]);
   return {
     why: fresh && shown ? shown.why : null,
     pending: question !== null && !settled,

@@ -2,7 +2,7 @@ import { memo, useMemo } from "react";
 
 import type { Schemas } from "@/api/client";
 import type { Reference } from "@/api/hooks";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { FaceView } from "@/chart/face-view";
 import type { Spot } from "@/chart/grate-model";
 import { GrateView } from "@/chart/grate-view";

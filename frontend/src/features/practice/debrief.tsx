@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 
 import { type Debrief, useDebrief, useTryAgain } from "@/api/practice";
-import { useSystem } from "@/app/session";
+import { useSystem } from "@/api/household";
 import { Overlay } from "@/chart/overlay";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, phrase, riseText, share, spanText, type System, tempText } from "@/units/units";

@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 
 import { type FeelKind, useAnswerFeel, useFeel } from "@/api/practice";
-import { useSystem } from "@/app/session";
+import { useSystem } from "@/api/household";
 import { Button, Failed, Waiting } from "@/ui/controls";
 import { phrase } from "@/units/units";
 import { say } from "@/words/say";

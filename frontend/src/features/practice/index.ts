@@ -1,3 +1,2 @@
-export { PracticePage } from "./page";
-export { DebriefPage } from "./debrief";
+/** What other places need of Practice. */
 export { DrillStory } from "./story";

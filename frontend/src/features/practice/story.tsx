@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 
 import { useStory } from "@/api/practice";
-import { useSystem } from "@/app/session";
+import { useSystem } from "@/api/household";
 import { clockText, phrase } from "@/units/units";
 import { say } from "@/words/say";
 

@@ -1,7 +1,7 @@
 import { Problem } from "@/api/client";
 import { useCheck, useCorrectionTried, usePutRight, useTrueReadings } from "@/api/yard";
 import { useDraftForm } from "@/app/drafts";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Button, Choice, Mistake } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { Restored } from "@/ui/restored";

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Problem } from "@/api/client";
 import { usePreferences } from "@/api/hooks";
 import { useTrueReadings } from "@/api/yard";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Button } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { altitude, phrase, type System } from "@/units/units";

@@ -1,6 +1,6 @@
 import { type LearnedFire, type LearnedFires, useLeaveOut } from "@/api/yard";
 import { usePreferences } from "@/api/hooks";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Tick } from "@/ui/controls";
 import { dayText, phrase, riseText, type System, tempText } from "@/units/units";
 import { say } from "@/words/say";

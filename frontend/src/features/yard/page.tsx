@@ -10,7 +10,7 @@ import {
   usePutFireAway,
   useThermometers,
 } from "@/api/yard";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Failed, Waiting } from "@/ui/controls";
 
 import { Grills } from "./grills";

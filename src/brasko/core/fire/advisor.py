@@ -6,14 +6,14 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from brasko.core.errors import Infeasible, InvalidInput, Remedy, require_between
+from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.fire import chamber, setting
-from brasko.core.fire.fuels import coal_named
 from brasko.core.fire.grate import GrateMap, grate_map
 from brasko.core.fire.grills import Grill, Spot
 from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds.kind import Candidate, Hours
 from brasko.core.fire.own import convert_s, opened_for_sear, preparations_of
+from brasko.core.fire.request import FireRequest
 from brasko.core.fire.setup import FireSetup, opening_words, usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
@@ -24,40 +24,6 @@ SEAR_HAND_S = 3.5
 SEAR_EQUIVALENT_C = 290.0
 """A spot under a lid, or over plates and burners, sears from about this equivalent temperature (550 °F, common
 practice)."""
-
-
-@dataclass(frozen=True)
-class Wanted:
-    """Zones to be had: air [°C] of the gentle place, lowest and highest, or None; a searing place or none; for so
-    long."""
-
-    gentle_low_c: float | None = None
-    gentle_high_c: float | None = None
-    sear: bool = False
-    hours: float = 1.0
-    fatty: bool = False
-    fuel: str = "briquettes"
-
-    def __post_init__(self) -> None:
-        require_between("hours", self.hours, 0.1, 20.0, "h")
-        coal_named(self.fuel)
-        if (self.gentle_low_c is None) != (self.gentle_high_c is None):
-            raise InvalidInput("gentle_high_c", say("advisor-must-come-with-gentle-low-c"))
-        if (
-            self.gentle_low_c is not None
-            and self.gentle_high_c is not None
-            and not self.gentle_low_c < self.gentle_high_c
-        ):
-            raise InvalidInput("gentle_high_c", say("advisor-must-be-above-gentle-low-c"))
-        if self.gentle_low_c is None and not self.sear:
-            raise InvalidInput("sear", say("advisor-or-a-gentle-range-must-be"))
-
-    @property
-    def gentle_c(self) -> float | None:
-        """The middle of the range."""
-        if self.gentle_low_c is None or self.gentle_high_c is None:
-            return None
-        return (self.gentle_low_c + self.gentle_high_c) / 2.0
 
 
 @dataclass(frozen=True)
@@ -81,7 +47,7 @@ class Advised:
         return sum(s.lasts_s for s in self.steps if s.lane == "fire")
 
 
-def advised(grill: Grill, wanted: Wanted, weather: Weather | None = None) -> Advised:
+def advised(grill: Grill, wanted: FireRequest, weather: Weather | None = None) -> Advised:
     """The fire to build. Raises Infeasible, with the nearest that can be had, where this grill cannot do it."""
     sky = weather or Weather()
     if wanted.gentle_c is not None and grill.body is None:
@@ -133,7 +99,7 @@ def _gas_row(base: FireSetup, gentle_c: float) -> FireSetup:
         )
 
     shares = np.linspace(0.0, 1.0, 41)
-    cool = [chamber.settled(at(float(s))).zones_c[0] for s in shares]
+    cool = [chamber.steady_state(at(float(s))).zones_c[0] for s in shares]
     return at(float(np.interp(gentle_c, cool, shares)))
 
 
@@ -156,7 +122,7 @@ def _near(values: np.ndarray, shown: GrateMap, spot: Spot) -> float:
     return float(values[int(np.argmin(np.abs(shown.y_m - spot.y_m))), int(np.argmin(np.abs(shown.x_m - spot.x_m)))])
 
 
-def _judged(setup: FireSetup, why: tuple[str, ...], wanted: Wanted) -> Advised:
+def _judged(setup: FireSetup, why: tuple[str, ...], wanted: FireRequest) -> Advised:
     shown = grate_map(setup)
     cool, hot = spots_of(shown, wanted.gentle_c)
     gentle_c = sear_c = hand = None

@@ -12,8 +12,8 @@ import numpy as np
 
 from brasko.core.errors import require_between
 from brasko.core.fire import fuels
-from brasko.core.fire.chamber import Settled
 from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.state import SteadyState
 from brasko.core.heat.constants import GRAVITY
 from brasko.core.heat.films import vertical_plate_nusselt
 from brasko.core.heat.vapour import saturation_density_kg_m3
@@ -81,7 +81,7 @@ def stirred_m_s(power_w: float, height_m: float, area_m2: float, gas_c: float) -
     return float((GRAVITY.value / (gas_c + 273.15) * max(heat, 0.0) * height_m) ** (1.0 / 3.0))
 
 
-def speed_m_s(setup: FireSetup, state: Settled) -> float:
+def speed_m_s(setup: FireSetup, state: SteadyState) -> float:
     """How fast the gas moves over the food of a lidded fire [m/s]."""
     grill = setup.grill
     if grill.body is None:
@@ -93,7 +93,7 @@ def speed_m_s(setup: FireSetup, state: Settled) -> float:
     return math.hypot(math.hypot(own, through), grill.kind.fan_m_s.value)
 
 
-def film_w_m2k(setup: FireSetup, state: Settled) -> float:
+def film_w_m2k(setup: FireSetup, state: SteadyState) -> float:
     """Film of a piece in the chamber's air [W m-2 K-1]: its own flow and natural convection, by cubes."""
     if not setup.closed:
         return OPEN_W_M2K.value
@@ -109,7 +109,7 @@ def food_gives_kg_s(film_w_m2k: float, gas_c: float, food_m2: float) -> float:
     return general().food_gives * heat_w / LATENT_J_KG.value
 
 
-def vapour_kg_m3(setup: FireSetup, state: Settled, food_m2: float) -> float:
+def vapour_kg_m3(setup: FireSetup, state: SteadyState, food_m2: float) -> float:
     """Water vapour in the chamber [kg m-3]: the air's own, what fuel and food give, thinned by the draught."""
     weather = setup.weather
     outside = (

@@ -4,9 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 from functools import lru_cache
-from typing import Literal
 
 import numpy as np
 from scipy.optimize import brentq
@@ -16,6 +14,7 @@ from brasko.core.fire.coals import coal_face_c, open_power_w
 from brasko.core.fire.emitter import EMBERS_M2
 from brasko.core.fire.grills import Body
 from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.state import Balance, Limit, SteadyState
 from brasko.core.fire.weather import SUN_ABSORBED, WATER_BOILS_C, Weather
 from brasko.core.heat.constants import GRAVITY
 from brasko.core.sourced import Sourced
@@ -34,46 +33,6 @@ OPEN_AIR_RISE_K = Sourced(8.0, "K", "", "assumed")
 """Without a lid the air beside the fire is hardly warmer than outside."""
 FLUE_AIR = Sourced(3.0, "-", "", "assumed")
 """Times the air it needs that goes through a gas grill: they are open at the back."""
-
-Limit = Literal["air", "fuel", "knobs", "controller", "nothing"]
-
-
-@dataclass(frozen=True)
-class Balance:
-    """Where the heat goes [W]: what burns and shines in, against what leaves. error is what is not accounted for."""
-
-    burnt_w: float
-    sun_w: float
-    flue_w: float
-    shell_w: float
-    food_w: float
-
-    @property
-    def relative_error(self) -> float:
-        """|in - out| over in."""
-        came = self.burnt_w + self.sun_w
-        return abs(came - self.flue_w - self.shell_w - self.food_w) / max(came, 1.0)
-
-
-@dataclass(frozen=True)
-class Settled:
-    """A fire's steady state.
-
-    zones_c     gas above each main burner
-    coal_c      the coals' face; lit_share of them glows
-    alight      False: with so little air it goes out
-    """
-
-    power_w: float
-    flow_kg_s: float
-    gas_c: float
-    wall_c: float
-    coal_c: float
-    limited_by: Limit
-    balance: Balance
-    alight: bool = True
-    zones_c: tuple[float, ...] = ()
-    lit_share: float = 1.0
 
 
 def draught_kg_s(body: Body, bottom_share: float, top_share: float, gas_c: float, weather: Weather) -> float:
@@ -131,7 +90,7 @@ def fuel_power_w(setup: FireSetup) -> float:
 
 
 @lru_cache(maxsize=512)
-def settled(setup: FireSetup, food_w: float = 0.0) -> Settled:
+def steady_state(setup: FireSetup, food_w: float = 0.0) -> SteadyState:
     """The steady state of a fire that burns as set, with food on it that takes up food_w."""
     rules, weather = setup.grill.kind.rules, setup.weather
     if rules == "knobs":
@@ -183,7 +142,7 @@ def _sun_out(setup: FireSetup, body: Body, inner: float, outer: float) -> float:
     return sun_w(body, setup.weather) * inner / (inner + outer) if inner + outer > 0 else 0.0
 
 
-def _closed_state(setup: FireSetup, body: Body, gas: float, power: float, fuel: float, food_w: float) -> Settled:
+def _closed_state(setup: FireSetup, body: Body, gas: float, power: float, fuel: float, food_w: float) -> SteadyState:
     air = setup.weather.air_c
     flow = draught_kg_s(body, setup.bottom_share, setup.top_share, gas, setup.weather)
     inner, outer = shell_w_k(body, gas, setup.weather)
@@ -199,18 +158,19 @@ def _closed_state(setup: FireSetup, body: Body, gas: float, power: float, fuel: 
     )
     alive = power >= fuels.LEAST_FIRE_W.value
     limit: Limit = "nothing" if not alive else "fuel" if power >= fuel * 0.999 else "air"
-    return Settled(power, flow, gas, wall, face, limit, balance, alive, lit_share=lit if alive else 0.0)
+    return SteadyState(power, flow, gas, wall, face, limit, balance, alive, lit_share=lit if alive else 0.0)
 
 
-def _open(setup: FireSetup) -> Settled:
+def _open(setup: FireSetup) -> SteadyState:
     air, bed = setup.weather.air_c, setup.bed
     power = fuel_power_w(setup)
     face = float(coal_face_c(power, bed.area_m2 * bed.cover, air)) if bed is not None else air
     flow = power / (fuels.OXYGEN_HEAT.value * fuels.OXYGEN_SHARE.value * fuels.COAL_USED.value)
-    return Settled(power, flow, air + OPEN_AIR_RISE_K.value, air, face, "fuel", Balance(power, 0.0, power, 0.0, 0.0))
+    balance = Balance(power, 0.0, power, 0.0, 0.0)
+    return SteadyState(power, flow, air + OPEN_AIR_RISE_K.value, air, face, "fuel", balance)
 
 
-def _gas(setup: FireSetup, food_w: float) -> Settled:
+def _gas(setup: FireSetup, food_w: float) -> SteadyState:
     """Zones in a row, one for each main burner: its own heat, what leaves with flue gas and walls, what crosses over.
 
     A sear burner counts to the zone it lies in. Lid open, nearly everything rises straight out.
@@ -246,7 +206,7 @@ def _gas(setup: FireSetup, food_w: float) -> Settled:
     if setup.lid_open:
         gas, wall = air + rise * LIDLESS_SHARE.value, air
     limit: Limit = "knobs" if total > 0.0 else "nothing"
-    return Settled(
+    return SteadyState(
         total,
         flow,
         float(gas.mean()),
@@ -259,14 +219,14 @@ def _gas(setup: FireSetup, food_w: float) -> Settled:
     )
 
 
-def _open_gas(setup: FireSetup) -> Settled:
+def _open_gas(setup: FireSetup) -> SteadyState:
     """Burners without a lid over them: nearly everything rises straight out."""
     total = sum(setup.grill.kind.burners_w(setup))
     flow = total / (fuels.OXYGEN_HEAT.value * fuels.OXYGEN_SHARE.value) * FLUE_AIR.value
     air = setup.weather.air_c
     gas = air + OPEN_AIR_RISE_K.value
     limit: Limit = "knobs" if total > 0.0 else "nothing"
-    return Settled(
+    return SteadyState(
         total,
         flow,
         gas,
@@ -279,7 +239,7 @@ def _open_gas(setup: FireSetup) -> Settled:
     )
 
 
-def _controlled(setup: FireSetup, food_w: float) -> Settled:
+def _controlled(setup: FireSetup, food_w: float) -> SteadyState:
     body, controller = setup.grill.body, setup.grill.controller
     assert body is not None
     assert controller is not None
@@ -303,7 +263,7 @@ def _controlled(setup: FireSetup, food_w: float) -> Settled:
     flue = setup.grill.kind.blows_w_k.value * (gas - setup.weather.air_c)
     if setup.lid_open:
         gas = setup.weather.air_c + LIDLESS_SHARE.value * (gas - setup.weather.air_c)
-    return Settled(
+    return SteadyState(
         power,
         setup.grill.kind.blows_w_k.value / fuels.AIR_HEAT.value,
         gas,

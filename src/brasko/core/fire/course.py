@@ -279,7 +279,7 @@ def brought_up(setup: FireSetup) -> list[Change]:
     if not setup.grill.burns_coal or body is None:
         return [Change(0.0, shut)]
     wide, air = at_most(shut), setup.weather.air_c
-    aim = chamber.settled(shut).gas_c
+    aim = chamber.steady_state(shut).gas_c
     found = course([Change(0.0, wide)], 3.0, lit=poured(setup)).reaches_s(air + NEAR_ENOUGH * (aim - air))
     if found is None or found < STEP_S:
         return [Change(0.0, shut)]

@@ -13,13 +13,14 @@ from scipy.special import erf
 
 from brasko.core.fire import fuels
 from brasko.core.fire.air import film_w_m2k
-from brasko.core.fire.chamber import OPEN_AIR_RISE_K, Settled, settled
+from brasko.core.fire.chamber import OPEN_AIR_RISE_K, steady_state
 from brasko.core.fire.coals import coal_face_c, disc_strips
 from brasko.core.fire.emitter import BAFFLE_RISE_K, OPEN_BED_W_M2, Emitter, lowered
 from brasko.core.fire.grills import Grate, Ware
 from brasko.core.fire.hand import PALM_ABOVE_M, SKIN_C, hand_seconds
 from brasko.core.fire.metal import settles_c
 from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.state import SteadyState
 from brasko.core.fire.views import Rectangle, seen
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
 from brasko.core.sourced import Sourced
@@ -83,7 +84,7 @@ class Heat:
         return temp
 
 
-def emitters_of(setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+def emitters_of(setup: FireSetup, state: SteadyState, grate: Grate) -> tuple[Emitter, ...]:
     """What glows below a grate, as far below as it lies."""
     lift = grate.height_m - setup.grill.grates[0].height_m
     found = []
@@ -136,7 +137,7 @@ def drip_pan_of(setup: FireSetup) -> Rectangle:
 
 def heat_at(
     setup: FireSetup,
-    state: Settled,
+    state: SteadyState,
     grate: Grate,
     x_m: Floats,
     y_m: Floats,
@@ -240,7 +241,7 @@ class GrateMap:
     zones: tuple[NamedZone, ...]
     refuge_share: float
     emitters: tuple[Emitter, ...]
-    state: Settled
+    state: SteadyState
 
 
 REFUGE_C = 180.0
@@ -249,11 +250,11 @@ REFUGE_VIEW = 0.05
 
 
 def grate_map(
-    setup: FireSetup, grate_key: str | None = None, *, state: Settled | None = None, step_m: float = STEP_M
+    setup: FireSetup, grate_key: str | None = None, *, state: SteadyState | None = None, step_m: float = STEP_M
 ) -> GrateMap:
     """How hot each spot of a grate is, with the fire settled, or in another state of it."""
     grate = setup.grill.grate(grate_key)
-    now = state or settled(setup)
+    now = state or steady_state(setup)
     x = _axis(grate.width_m, step_m)
     y = _axis(grate.depth_m, step_m)
     xs, ys = np.meshgrid(x, y)
@@ -291,10 +292,10 @@ def _plate_c(heat: Heat, setup: FireSetup, plate: Ware, step_m: float) -> Floats
     return settles_c(film, air, below, setup.weather.air_c + OPEN_AIR_RISE_K.value, heat.lid_c)
 
 
-def hand_field(setup: FireSetup, state: Settled, grate: Grate, x_m: Floats, y_m: Floats) -> Floats:
+def hand_field(setup: FireSetup, state: SteadyState, grate: Grate, x_m: Floats, y_m: Floats) -> Floats:
     """Seconds a palm bears over spots of the grate, with the lid open as anybody tests it, the coals as they are."""
     opened = replace(setup, lid_open=True)
-    aired = settled(opened)
+    aired = steady_state(opened)
     mixed = replace(aired, coal_c=state.coal_c, lit_share=state.lit_share, alight=state.alight, power_w=state.power_w)
     heat = heat_at(opened, mixed, grate, x_m, y_m, lower_m=-PALM_ABOVE_M)
     return hand_seconds(heat.flux_w_m2(SKIN_C, SKIN_EMISSIVITY.value))
@@ -324,7 +325,7 @@ def _zones(equivalent: Floats, xs: Floats, ys: Floats, on: NDArray[np.bool_]) ->
     return tuple(found)
 
 
-def at_time(setup: FireSetup, base: Settled, gas_c: float, wall_c: float, power_w: float) -> Settled:
+def at_time(setup: FireSetup, base: SteadyState, gas_c: float, wall_c: float, power_w: float) -> SteadyState:
     """A state between lighting and burning out: the settled fire with another gas, wall and power."""
     bed, air = setup.bed, setup.weather.air_c
     coal, lit = base.coal_c, base.lit_share
@@ -343,7 +344,7 @@ def at_time(setup: FireSetup, base: Settled, gas_c: float, wall_c: float, power_
 def half_distance_gain(setup: FireSetup) -> float:
     """How many times as much of the fire a spot above its middle sees from half as far: 4 for a point, less over a wide
     bed."""
-    state = settled(setup)
+    state = steady_state(setup)
     grate = setup.grill.grates[0]
     emitter = max(emitters_of(setup, state, grate), key=lambda e: e.temp_c, default=None)
     if emitter is None:

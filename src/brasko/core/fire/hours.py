@@ -11,6 +11,7 @@ from brasko.core.fire import chamber, fuels
 from brasko.core.fire.course import SAMPLE_S, Change, brought_up, course, poured
 from brasko.core.fire.kinds.kind import Hours, refuelled
 from brasko.core.fire.setup import FireSetup, at_most
+from brasko.core.fire.state import SteadyState
 from brasko.core.words import say
 
 NEAR = 0.85
@@ -29,7 +30,7 @@ def chimney_ready_s() -> float:
 
 def hours_of(setup: FireSetup) -> Hours:
     """Ready, usable and refuelling times of a fire that is lit and then left alone."""
-    state = chamber.settled(setup)
+    state = chamber.steady_state(setup)
     kind = setup.grill.kind
     if not kind.is_laid:
         return kind.hours(setup, state.power_w, _preheat_s(setup))
@@ -58,7 +59,7 @@ def hours_of(setup: FireSetup) -> Hours:
     )
 
 
-def _burnt_kg_s(setup: FireSetup, state: chamber.Settled) -> float:
+def _burnt_kg_s(setup: FireSetup, state: SteadyState) -> float:
     """Charcoal burnt in a second, with what a starved bed wastes."""
     assert setup.charcoal is not None
     starved = 1.0 - min(state.power_w / max(chamber.fuel_power_w(setup), 1.0), 1.0)
@@ -66,7 +67,7 @@ def _burnt_kg_s(setup: FireSetup, state: chamber.Settled) -> float:
     return state.power_w / setup.charcoal.coal.heat_j_kg.value * wasted
 
 
-def usable_s(setup: FireSetup, state: chamber.Settled) -> float:
+def usable_s(setup: FireSetup, state: SteadyState) -> float:
     """How long coals serve [s]: while air rules, at one power; then as an open bed that burns itself down."""
     charcoal, bed = setup.charcoal, setup.bed
     assert charcoal is not None
@@ -84,7 +85,7 @@ def _preheat_s(setup: FireSetup) -> float:
     """From a cold grill with its fire lit until the grate has come within a tenth of its rise and stays (5 min at
     least)."""
     air = setup.weather.air_c
-    rise = chamber.settled(replace(setup, lid_open=False)).gas_c - air
+    rise = chamber.steady_state(replace(setup, lid_open=False)).gas_c - air
     if rise < 20.0:
         return 0.0
     run = course(brought_up(setup), 3.0, lit=poured(setup))
@@ -99,7 +100,7 @@ def _preheat_s(setup: FireSetup) -> float:
 
 def goes_out_s(setup: FireSetup) -> float | None:
     """When a fire so set goes out, from when it was glowing well [s]; None while it burns on."""
-    if chamber.settled(setup).alight or not setup.grill.burns_coal:
+    if chamber.steady_state(setup).alight or not setup.grill.burns_coal:
         return None
     most = at_most(setup)
     run = course([Change(0.0, most), Change(1200.0, setup)], 8.0, lit=True)

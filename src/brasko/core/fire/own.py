@@ -20,6 +20,7 @@ from brasko.core.fire.kinds.kind import Found, Ships, Words
 from brasko.core.fire.pans import as_metal
 from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.fire.setup import FireSetup, usual_setup
+from brasko.core.fire.state import SteadyState
 from brasko.core.fire.zones import Fire, Preparation, Zone
 from brasko.core.foods.shape import Geometry
 from brasko.core.words import as_typed, say
@@ -181,7 +182,7 @@ def as_set_at(own: OwnFire, gentle_c: float | None, geometry: Geometry, fat_shar
 
     def excess_k(beside: FireSetup) -> float:
         piece = Placed("gentle", own.gentle.x_m, own.gentle.y_m, *size, fat_share=fat_share, grate=own.gentle.grate)
-        return local_exposure(beside, chamber.settled(beside), piece).zone.air_c - gentle_c
+        return local_exposure(beside, chamber.steady_state(beside), piece).zone.air_c - gentle_c
 
     ways = setting.knobs_beside(setup, own.gentle.x_m)
     for at in ways:
@@ -200,10 +201,10 @@ def opened_for_sear(setup: FireSetup, x_m: float | None = None) -> FireSetup:
 
 
 @lru_cache(maxsize=64)
-def searing_state(setup: FireSetup, x_m: float | None = None) -> chamber.Settled:
+def searing_state(setup: FireSetup, x_m: float | None = None) -> SteadyState:
     """The fire at the moment of the sear: a kamado is taken to SEARING_AIR_C and not left to settle far above it."""
     opened = opened_for_sear(setup, x_m)
-    base = chamber.settled(opened)
+    base = chamber.steady_state(opened)
     if not setup.grill.kind.seared_on_the_way_up or base.gas_c <= SEARING_AIR_C:
         return base
     at = 3600.0
@@ -233,7 +234,7 @@ def fire_of(
         if plate is not None or (role == "gentle" and setup.grill.body is None):
             continue
         piece = Placed(role, spot.x_m, spot.y_m, *size_m, fat_share=fat_share, grate=spot.grate)
-        state = chamber.settled(fire) if role == "gentle" else searing_state(setup, sear.x_m)
+        state = chamber.steady_state(fire) if role == "gentle" else searing_state(setup, sear.x_m)
         zone = local_exposure(fire, state, piece).zone
         zones.append(replace(zone, key=role, role="gentle" if role == "gentle" else "sear"))
     if not setup.grill.kind.sears:
@@ -286,9 +287,9 @@ def convert_s(setup: FireSetup) -> float:
     if converts == "in minutes":
         return COALS_CONVERT_S
     opened = opened_for_sear(setup)
-    most = chamber.settled(opened).gas_c
+    most = chamber.steady_state(opened).gas_c
     aim = min(SEARING_AIR_C, setup.weather.air_c + 0.9 * (most - setup.weather.air_c))
-    if chamber.settled(replace(setup, lid_open=False)).gas_c >= aim:
+    if chamber.steady_state(replace(setup, lid_open=False)).gas_c >= aim:
         return LEAST_CONVERT_S
     found = conversion_s(setup, opened, aim)
     return max(LEAST_CONVERT_S, round((found or LONGEST_CONVERT_S) / 30.0) * 30.0)
@@ -297,7 +298,7 @@ def convert_s(setup: FireSetup) -> float:
 @lru_cache(maxsize=64)
 def convert_why(setup: FireSetup, convert_s: float) -> str:
     """Why the change to searing heat takes so long, as it is told."""
-    most = chamber.settled(replace(opened_for_sear(setup), lid_open=False)).gas_c if setup.grill.body else 0.0
+    most = chamber.steady_state(replace(opened_for_sear(setup), lid_open=False)).gas_c if setup.grill.body else 0.0
     return setup.grill.kind.convert_why(convert_s, min(most, SEARING_AIR_C), most)
 
 

@@ -7,11 +7,12 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from brasko.core.fire.chamber import Settled, settled
+from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.grate import Heat, heat_at
 from brasko.core.fire.grills import Spot, Ware
 from brasko.core.fire.metal import Floats, balance, settles_c
 from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.state import SteadyState
 from brasko.core.programme.steps import Metal
 from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.general import general
@@ -33,7 +34,7 @@ HOT_C = Sourced(250.0, "°C", "", "common practice")
 """A pan over a fierce fire is moved aside once it is so hot."""
 
 
-def pan_on(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None = None) -> HotPan:
+def pan_on(setup: FireSetup, ware: Ware, at: Spot, state: SteadyState | None = None) -> HotPan:
     """The heat balance of an empty pan: fire and gas below, its own glow and the air above.
 
     C dT/dt = A [h (T_air - T) + ε (E_below - σ T⁴) + h_top (T_above - T) + ε σ (T_lid⁴ - T⁴)], linear about the
@@ -45,7 +46,7 @@ def pan_on(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None = None)
     return HotPan(temp, -math.log(1.0 - READY_SHARE) * ware.heat_j_k / (_area_m2(ware) * slope))
 
 
-def as_metal(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None = None) -> Metal:
+def as_metal(setup: FireSetup, ware: Ware, at: Spot, state: SteadyState | None = None) -> Metal:
     """The pan as food meets it: hot as this fire makes it, HOT_C at the most, and heated on with what is left over
     there.
 
@@ -67,11 +68,11 @@ def _area_m2(ware: Ware) -> float:
     return math.pi / 4.0 * ware.width_m * ware.depth_m
 
 
-def _felt(setup: FireSetup, ware: Ware, at: Spot, state: Settled | None) -> tuple[Heat, float]:
+def _felt(setup: FireSetup, ware: Ware, at: Spot, state: SteadyState | None) -> tuple[Heat, float]:
     """What comes to a pan over its whole bottom, and the air above it [°C]."""
     grate = setup.grill.grate(at.grate)
     ware.fitting(grate)
-    now = state or settled(setup)
+    now = state or steady_state(setup)
     spots = [
         (at.x_m + u * ware.width_m / 2.0, at.y_m + v * ware.depth_m / 2.0)
         for u in np.linspace(-0.8, 0.8, SAMPLES) for v in np.linspace(-0.8, 0.8, SAMPLES)

@@ -12,11 +12,12 @@ import numpy as np
 
 from brasko.core.errors import InvalidInput, require_between
 from brasko.core.fire.air import vapour_kg_m3
-from brasko.core.fire.chamber import Settled, settled
+from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.grate import FOOD_C, REFUGE_C, REFUGE_VIEW, GrateMap, emitters_of, grate_map, hand_field, heat_at
 from brasko.core.fire.grills import Grate
 from brasko.core.fire.hand import LONGEST_S
 from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.state import SteadyState
 from brasko.core.fire.views import Rectangle, upright_view_factors
 from brasko.core.fire.zones import Rods, Zone
 from brasko.core.sourced import Sourced
@@ -114,7 +115,7 @@ class Table:
 
 
 def laid(
-    setup: FireSetup, pieces: Sequence[Placed], grate_key: str | None = None, state: Settled | None = None
+    setup: FireSetup, pieces: Sequence[Placed], grate_key: str | None = None, state: SteadyState | None = None
 ) -> Table:
     """The grate with this food on it, settled or in another state. Food cools the chamber, shades food above, and its
     neighbours.
@@ -135,13 +136,13 @@ def _empty_map(setup: FireSetup, grate_key: str | None) -> GrateMap:
     return grate_map(setup, grate_key)
 
 
-def _fed(setup: FireSetup, pieces: Sequence[Placed]) -> Settled:
-    empty = settled(setup)
+def _fed(setup: FireSetup, pieces: Sequence[Placed]) -> SteadyState:
+    empty = steady_state(setup)
     drawn = sum(drawn_w(setup, empty, p) for p in pieces)
-    return settled(setup, min(drawn, MOST_DRAWN.value * empty.power_w)) if setup.closed else empty
+    return steady_state(setup, min(drawn, MOST_DRAWN.value * empty.power_w)) if setup.closed else empty
 
 
-def _table(setup: FireSetup, state: Settled, shown: GrateMap, pieces: Sequence[Placed]) -> Table:
+def _table(setup: FireSetup, state: SteadyState, shown: GrateMap, pieces: Sequence[Placed]) -> Table:
     felt = tuple(local_exposure(setup, state, p, pieces) for p in pieces)
     here = [p for p in pieces if setup.grill.grate(p.grate) == shown.grate]
     cover = sum(p.area_m2 for p in here) / shown.grate.area_m2
@@ -149,7 +150,7 @@ def _table(setup: FireSetup, state: Settled, shown: GrateMap, pieces: Sequence[P
     return Table(shown, felt, _warnings(setup, state, shown.grate, here, felt, cover, refuge), cover, refuge)
 
 
-def drawn_w(setup: FireSetup, state: Settled, piece: Placed) -> float:
+def drawn_w(setup: FireSetup, state: SteadyState, piece: Placed) -> float:
     """Heat that a piece takes out of the fire [W]: its face below, and the air above it."""
     at = np.array([piece.x_m]), np.array([piece.y_m])
     heat = heat_at(setup, state, setup.grill.grate(piece.grate), *at)
@@ -157,7 +158,7 @@ def drawn_w(setup: FireSetup, state: Settled, piece: Placed) -> float:
     return max(float((heat.flux_w_m2() + top)[0]), 0.0) * piece.area_m2
 
 
-def local_exposure(setup: FireSetup, state: Settled, piece: Placed, others: Sequence[Placed] = ()) -> LocalExposure:
+def local_exposure(setup: FireSetup, state: SteadyState, piece: Placed, others: Sequence[Placed] = ()) -> LocalExposure:
     """What one piece feels among others, averaged over its face; its edges see the fire by their own view factors."""
     grate = setup.grill.grate(piece.grate)
     spots = [
@@ -235,7 +236,7 @@ def _shade(piece: Placed, gap_m: float) -> Rectangle:
     )
 
 
-def _edge_view(setup: FireSetup, state: Settled, piece: Placed) -> float:
+def _edge_view(setup: FireSetup, state: SteadyState, piece: Placed) -> float:
     """Share of the view from the piece's edges, half-way up, that fire fills: the mean of four ways."""
     if setup.deflector:
         return 0.0
@@ -308,7 +309,7 @@ def flare_of(piece: Placed, fire_view: float, fire_c: float, setup: FireSetup) -
 
 def _warnings(
     setup: FireSetup,
-    state: Settled,
+    state: SteadyState,
     grate: Grate,
     pieces: Sequence[Placed],
     felt: Sequence[LocalExposure],
@@ -358,7 +359,7 @@ UNEVEN_K = 90.0
 """Ends of a piece that differ by more want turning (assumed)."""
 
 
-def _uneven(setup: FireSetup, state: Settled, grate: Grate, piece: Placed) -> Advice | None:
+def _uneven(setup: FireSetup, state: SteadyState, grate: Grate, piece: Placed) -> Advice | None:
     ends = np.array([[piece.x_m - 0.4 * piece.width_m, piece.x_m + 0.4 * piece.width_m]])
     heat = heat_at(setup, state, grate, ends, np.full_like(ends, piece.y_m))
     differ = abs(float(heat.equivalent_c[0, 1] - heat.equivalent_c[0, 0]))
@@ -369,7 +370,7 @@ def _uneven(setup: FireSetup, state: Settled, grate: Grate, piece: Placed) -> Ad
 
 def spot(setup: FireSetup, x_m: float, y_m: float, grate_key: str | None = None) -> dict[str, float]:
     """The read-out at one spot: equivalent_c, flux_w_m2, hand_s, air_c. Raises InvalidInput off the grate."""
-    grate, state = setup.grill.grate(grate_key), settled(setup)
+    grate, state = setup.grill.grate(grate_key), steady_state(setup)
     if not grate.holds(x_m, y_m):
         raise InvalidInput(
             "x_mm",

@@ -8,7 +8,7 @@ from dataclasses import replace
 from scipy.optimize import brentq
 
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
-from brasko.core.fire.chamber import settled
+from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.setup import FireSetup, at_most, with_vents
 from brasko.core.words import quantity, say
 
@@ -19,7 +19,7 @@ VENT_STEPS = 1e-4
 
 def highest_c(setup: FireSetup) -> float:
     """The most that this grill can reach with this fuel: vents wide open, knobs or controller at their highest."""
-    return settled(at_most(setup)).gas_c
+    return steady_state(at_most(setup)).gas_c
 
 
 def set_for(setup: FireSetup, wanted_c: float) -> FireSetup:
@@ -92,7 +92,7 @@ def gains(setup: FireSetup) -> tuple[Remedy, ...]:
                     )
             except InvalidInput:
                 continue
-    if setup.grill.burns_coal and settled(at_most(setup)).limited_by == "air":
+    if setup.grill.burns_coal and steady_state(at_most(setup)).limited_by == "air":
         found.append(Remedy(say("setting-take-the-lid-off-and-cook")))
     if setup.weather.wind_m_s > 2.0:
         calm = replace(setup, weather=replace(setup.weather, wind_m_s=0.5))
@@ -108,11 +108,11 @@ def _knobs_for(setup: FireSetup, wanted_c: float) -> FireSetup:
     def at(knob: float) -> FireSetup:
         return replace(setup, lid_open=False, knobs=tuple(knob if on else 0.0 for on in lit))
 
-    if settled(at(0.0)).gas_c >= wanted_c:
+    if steady_state(at(0.0)).gas_c >= wanted_c:
         return at(0.0)
-    if settled(at(1.0)).gas_c < wanted_c:
+    if steady_state(at(1.0)).gas_c < wanted_c:
         lit = [b.kind != "side" for b in setup.grill.burners]
-    return at(float(brentq(lambda k: settled(at(k)).gas_c - wanted_c, LEAST_KNOB, 1.0, xtol=VENT_STEPS)))
+    return at(float(brentq(lambda k: steady_state(at(k)).gas_c - wanted_c, LEAST_KNOB, 1.0, xtol=VENT_STEPS)))
 
 
 def knobs_beside(setup: FireSetup, x_m: float) -> tuple[Callable[[float], FireSetup], ...]:
@@ -139,8 +139,8 @@ def _vents_for(setup: FireSetup, wanted_c: float) -> FireSetup:
     def at(share: float, top: float) -> FireSetup:
         return with_vents(setup, share, share if both else top)
 
-    top = setup.top_share if settled(at(1.0, setup.top_share)).gas_c >= wanted_c else 1.0
-    if settled(at(0.0, top)).gas_c >= wanted_c:
+    top = setup.top_share if steady_state(at(1.0, setup.top_share)).gas_c >= wanted_c else 1.0
+    if steady_state(at(0.0, top)).gas_c >= wanted_c:
         return at(0.0, top)
-    share = float(brentq(lambda s: settled(at(s, top)).gas_c - wanted_c, 0.0, 1.0, xtol=VENT_STEPS))
+    share = float(brentq(lambda s: steady_state(at(s, top)).gas_c - wanted_c, 0.0, 1.0, xtol=VENT_STEPS))
     return at(share, top)

@@ -6,7 +6,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from brasko.core.fire.air import air_density_kg_m3
-from brasko.core.fire.chamber import settled
+from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.setup import FireSetup
 
 Floats = NDArray[np.float64]
@@ -20,7 +20,7 @@ def smoke_g_m3(setup: FireSetup, since_s: Floats) -> Floats:
     """
     if not setup.closed:
         return np.zeros_like(since_s)
-    state = settled(setup)
+    state = steady_state(setup)
     given = np.zeros_like(since_s)
     for source in setup.grill.kind.smokes(setup, state.power_w):
         given += np.where(since_s < source.lasts_s, source.rate_g_s, 0.0)

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from functools import lru_cache
 
 from brasko.core.errors import Infeasible
-from brasko.core.fire.chamber import settled
+from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.course import Change, brought_up, come_down_s, course, poured
 from brasko.core.fire.setting import set_for
 from brasko.core.fire.setup import FireSetup
@@ -36,9 +36,9 @@ class Steadiness:
 @lru_cache(maxsize=64)
 def steadiness_of(setup: FireSetup) -> Steadiness:
     """By the fire's own course."""
-    if setup.grill.body is None or setup.lid_open or not settled(setup).alight:
+    if setup.grill.body is None or setup.lid_open or not steady_state(setup).alight:
         return Steadiness(None, None, TOO_HOT_K, None)
-    rise = settled(setup).gas_c - setup.weather.air_c
+    rise = steady_state(setup).gas_c - setup.weather.air_c
     before = [c for c in brought_up(setup) if c.at_s < RUN_IN_S]
     opened = [Change(RUN_IN_S, replace(setup, lid_open=True)), Change(RUN_IN_S + LOOK_S, setup)]
     run = course([*before, *opened], (RUN_IN_S + 3600.0) / 3600.0, lit=poured(setup))
@@ -51,7 +51,7 @@ def steadiness_of(setup: FireSetup) -> Steadiness:
 
 
 def _down_s(setup: FireSetup) -> float | None:
-    aim = settled(setup).gas_c
+    aim = steady_state(setup).gas_c
     try:
         hot = set_for(setup, aim + TOO_HOT_K)
     except Infeasible:

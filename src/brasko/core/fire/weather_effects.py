@@ -9,8 +9,9 @@ import numpy as np
 
 from brasko.core.errors import UnknownName
 from brasko.core.fire import own as own_fires
-from brasko.core.fire.chamber import Settled, settled
+from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.own import OwnFire
+from brasko.core.fire.state import SteadyState
 from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
 
@@ -70,7 +71,7 @@ def shift_of(own: OwnFire | None, rain: str, wind: str) -> Shift:
     if own.setup.grill.body is None:
         return Shift(0.0, True, say("weather-effects-over-an-open-fire-the-coals"))
     now = replace(own.setup.weather, rain_mm_h=RAINS[rain].value.value, wind_m_s=WINDS[wind].value.value)
-    before, after = settled(own.setup), settled(replace(own.setup, weather=now))
+    before, after = steady_state(own.setup), steady_state(replace(own.setup, weather=now))
     shift = _air_c(own, after) - _air_c(own, before)
     if not after.alight:
         return Shift(shift, False, say("weather-effects-as-it-is-set-the-fire", outdoors=OUTDOORS))
@@ -94,7 +95,7 @@ def fire_of(key: str, own: OwnFire | None) -> OwnFire | None:
     return own or own_fires.shipped().get(key)
 
 
-def _air_c(own: OwnFire, state: Settled) -> float:
+def _air_c(own: OwnFire, state: SteadyState) -> float:
     """At the gentle place: over a gas grill's row it differs from burner to burner."""
     mains = [b.x_m for b in own.setup.grill.burners if b.kind == "main"]
     return float(np.interp(own.gentle.x_m, mains, state.zones_c)) if state.zones_c else state.gas_c

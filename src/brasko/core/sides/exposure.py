@@ -45,7 +45,7 @@ def exposed(own: OwnFire, state: FireState, where: Where, size_m: tuple[float, f
     grate = setup.grill.grate(spot.grate)
     if not grate.holds(spot.x_m, spot.y_m):
         raise InvalidInput("place", say("exposure-lies-off-the-grate-of", name=setup.grill.name))
-    settled = searing_state(there.setup, own.sear.x_m) if opened else chamber.settled(setup)
+    settled = searing_state(there.setup, own.sear.x_m) if opened else chamber.steady_state(setup)
     piece = Placed("side", spot.x_m, spot.y_m, *size_m, fat_share=0.0, grate=spot.grate)
     zone = local_exposure(setup, settled, piece).zone
     return replace(zone, key=f"{where}:{state.heat}")

@@ -14,6 +14,7 @@ from brasko.core.fire.own import convert_s
 from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import laid, moved
 from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.state import SteadyState
 from brasko.core.fire.steadiness import steadiness_of
 from brasko.core.safety.fires import LOCAL
 from brasko.formats.fire import SetupOut
@@ -110,9 +111,9 @@ def advice_for(payload: AdviseIn) -> AdviseOut:
     return AdviseOut(setup=setup_schema(found.setup), advised=advice_schema(found))
 
 
-def _state_at(setup: FireSetup, at_s: float) -> chamber.Settled:
+def _state_at(setup: FireSetup, at_s: float) -> SteadyState:
     hours = min(max(at_s / 3600.0 + 0.05, 0.1), 24.0)
     run = course(brought_up(setup), hours, lit=poured(setup))
     i = int(np.argmin(np.abs(run.time_s - at_s)))
-    gas = float(run.grate_c[i]) if setup.grill.body is not None else chamber.settled(setup).gas_c
-    return at_time(setup, chamber.settled(setup), gas, float(run.wall_c[i]), float(run.power_w[i]))
+    gas = float(run.grate_c[i]) if setup.grill.body is not None else chamber.steady_state(setup).gas_c
+    return at_time(setup, chamber.steady_state(setup), gas, float(run.wall_c[i]), float(run.power_w[i]))

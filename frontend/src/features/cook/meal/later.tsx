@@ -2,7 +2,7 @@ import { useState } from "react";
 
 import { Problem } from "@/api/client";
 import { type TableLater, useEatLater } from "@/api/tables";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Button, Mistake } from "@/ui/controls";
 import { clockText, phrase } from "@/units/units";
 import { say } from "@/words/say";

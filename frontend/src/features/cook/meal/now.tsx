@@ -3,13 +3,12 @@ import { Link, useParams, useSearchParams } from "react-router";
 import { Problem } from "@/api/client";
 import { useToldTime } from "@/api/live";
 import { type PlannedTable, type TableNow, useMarkWork, useTableNow } from "@/api/tables";
-import { useHousehold, useMay } from "@/app/session";
+import { useHousehold, useMay } from "@/api/household";
 import { Button, Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, phrase, type System } from "@/units/units";
 
-import { Grates } from "@/features/plan/meal/grates";
 import { Later } from "./later";
-import { forWhat, namesOf, nextOf, notesOf } from "@/features/plan/meal/model";
+import { forWhat, Grates, namesOf, nextOf, notesOf } from "@/features/plan/meal";
 import { Next } from "./next";
 import { OnTheWay } from "./on-the-way";
 import { Phones } from "./phones";

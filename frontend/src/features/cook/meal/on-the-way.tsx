@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 
 import { type TableNow, useStartTable } from "@/api/tables";
-import { StartDialog } from "@/features/cook/start-dialog";
+import { StartDialog } from "../start-dialog";
 import { Button } from "@/ui/controls";
 import { clockText, phrase, type System } from "@/units/units";
 import { say } from "@/words/say";

@@ -2,12 +2,12 @@ import { Link, useParams } from "react-router";
 
 import { useToldTime } from "@/api/live";
 import { type TableNow, useTableNow } from "@/api/tables";
-import { useSystem } from "@/app/session";
+import { useSystem } from "@/api/household";
 import { Failed, Mistake, Waiting } from "@/ui/controls";
 import { clockText, countdown, dayText, leastText, phrase, type System } from "@/units/units";
 import { say } from "@/words/say";
 
-import { namesOf, nextOfDishes } from "@/features/plan/meal/model";
+import { namesOf, nextOfDishes } from "@/features/plan/meal";
 import { ends } from "./on-the-way";
 
 /** For a tablet two metres away: every dish and every fire of a table, what is next of each, and how the meat is. */

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 
 import type { Schemas } from "@/api/client";
 import type { Reference } from "@/api/hooks";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { lineOf } from "@/chart/line-model";
 import { LineView } from "@/chart/line-view";
 import { unpacked } from "@/chart/section";

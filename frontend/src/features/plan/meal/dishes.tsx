@@ -4,7 +4,7 @@ import type { Problem } from "@/api/client";
 import { type Reference, useBoards } from "@/api/hooks";
 import type { TableDish, TableReference } from "@/api/tables";
 import { useGrills } from "@/api/yard";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { BoardPicture } from "@/chart/board-picture";
 import { Doneness } from "@/chart/doneness";
 import { lookOf } from "@/chart/look";

@@ -1,2 +1,3 @@
-export { MealPage } from "./page";
-export { MealSheet } from "./sheet";
+/** What other places need of a meal. */
+export { Grates } from "./grates";
+export { forWhat, namesOf, nextOf, nextOfDishes, notesOf } from "./model";

@@ -5,7 +5,7 @@ import { Problem } from "@/api/client";
 import { type Reference, useReference } from "@/api/hooks";
 import { type KeptMeal, type TableReference, useKeepTable, useTable, useTableReference } from "@/api/tables";
 import { useDrafts } from "@/app/drafts";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { dayOf, timeOf } from "@/units/typed";
 import { Button, Failed, Field, Mistake, TextField, Tick, Waiting } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";

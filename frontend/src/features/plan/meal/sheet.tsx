@@ -1,7 +1,7 @@
 import { Link, useParams } from "react-router";
 
 import { useTable } from "@/api/tables";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Button, Failed, Waiting } from "@/ui/controls";
 import { clockText, dayText } from "@/units/units";
 

@@ -1,6 +1,6 @@
 import type { Problem } from "@/api/client";
 import type { TableReference } from "@/api/tables";
-import { useHousehold } from "@/app/session";
+import { useHousehold } from "@/api/household";
 import { Button } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { count, minutes, phrase } from "@/units/units";

@@ -5,7 +5,7 @@ import { Problem } from "@/api/client";
 import type { Reference, Session } from "@/api/hooks";
 import { keys } from "@/api/hooks";
 import type { PlannedTable, TableReference } from "@/api/tables";
-import { HouseholdContext } from "@/app/session";
+import { HouseholdContext } from "@/api/household";
 import { Stage } from "@/testing/stage";
 
 import { dishesToAdd } from "../add-dish";

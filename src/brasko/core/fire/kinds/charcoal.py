@@ -18,7 +18,7 @@ from brasko.core.fire.zones import Preparation
 from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
-    from brasko.core.fire.advisor import Wanted
+    from brasko.core.fire.request import FireRequest
 
 LONG_H = 3.0
 MOST_PORTIONS = 16
@@ -44,7 +44,7 @@ class CharcoalKind(GrillKind):
         coals = power_w / setup.charcoal.coal.heat_j_kg.value * fuels.COALS_TO_SMOKE.value
         return Smoke(1000.0 * coals, math.inf), wood_smoke(setup.charcoal.wood)
 
-    def layouts(self, wanted: Wanted) -> tuple[str, ...]:
+    def layouts(self, wanted: FireRequest) -> tuple[str, ...]:
         """Ways to lay the coals for a wish."""
         if wanted.gentle_c is None:
             return ("third", "half", "level") if wanted.fatty else ("half", "level")
@@ -52,7 +52,7 @@ class CharcoalKind(GrillKind):
             return ("ring",)
         return ("banked", "third") if wanted.sear or wanted.fatty else ("banked", "half")
 
-    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
         grill, gentle = base.grill, wanted.gentle_c
         portion = 0.25 * coal_named(wanted.fuel).chimney_kg.value
         for layout in self.layouts(wanted):

@@ -16,7 +16,7 @@ from brasko.core.fire.zones import Preparation
 from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
-    from brasko.core.fire.advisor import Wanted
+    from brasko.core.fire.request import FireRequest
 
 
 @dataclass(frozen=True)
@@ -66,7 +66,7 @@ class Chimney(CharcoalKind):
     def layouts_known(self, grill: Grill) -> tuple[str, ...]:
         return ("level",)
 
-    def layouts(self, wanted: Wanted) -> tuple[str, ...]:
+    def layouts(self, wanted: FireRequest) -> tuple[str, ...]:
         return ("level",)
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:

@@ -11,7 +11,7 @@ from brasko.core.fire.setup import FireSetup
 from brasko.core.words import say
 
 if TYPE_CHECKING:
-    from brasko.core.fire.advisor import Wanted
+    from brasko.core.fire.request import FireRequest
 
 HOT_C = 200.0
 """Advised where no sear is wanted and no controller is there."""
@@ -24,7 +24,7 @@ class Controlled(GrillKind):
     rules: ClassVar[Rules] = "controller"
     refuge: ClassVar[str] = say("controlled-there-is-no-cooler-side-set")
 
-    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
         controller = base.grill.controller
         top = controller.highest_c if controller else HOT_C
         yield Candidate(

@@ -22,8 +22,8 @@ from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
-    from brasko.core.fire.advisor import Wanted
-    from brasko.core.fire.chamber import Settled
+    from brasko.core.fire.request import FireRequest
+    from brasko.core.fire.state import SteadyState
 
 PLATE_J_M2K = Sourced(22000.0, "J m-2 K-1", "", "from memory")
 """Steel, six millimetres."""
@@ -76,7 +76,7 @@ class FlatTop(Gas):
             ),
         )
 
-    def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+    def emitters(self, setup: FireSetup, state: SteadyState, grate: Grate) -> tuple[Emitter, ...]:
         found = []
         for burner, power in zip(setup.grill.burners, self.burners_w(setup), strict=True):
             if power > 0.0:
@@ -104,7 +104,7 @@ class FlatTop(Gas):
             "propane",
         )
 
-    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
         if wanted.gentle_c is not None:
             raise Infeasible(
                 say("flat-top-a-plate-has-no-gentle-air"),

@@ -41,8 +41,8 @@ from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
-    from brasko.core.fire.advisor import Wanted
-    from brasko.core.fire.chamber import Settled
+    from brasko.core.fire.request import FireRequest
+    from brasko.core.fire.state import SteadyState
 
 BOTTLE_KG = Sourced(5.0, "kg", "", "assumed")
 FLAME_C = Sourced(900.0, "°C", "", "assumed")
@@ -135,7 +135,7 @@ class Gas(GrillKind):
     def tray_burner(self, setup: FireSetup) -> int | None:
         return tray_at(setup.grill) if setup.coal_tray_kg > 0.0 else None
 
-    def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+    def emitters(self, setup: FireSetup, state: SteadyState, grate: Grate) -> tuple[Emitter, ...]:
         air = state.zones_c[0] if state.zones_c else setup.weather.air_c
         found = []
         coals = self.tray_burner(setup)
@@ -164,7 +164,7 @@ class Gas(GrillKind):
             found.append(wood_smoke(setup.smoker_box))
         return tuple(found)
 
-    def air_c(self, setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Floats:
+    def air_c(self, setup: FireSetup, state: SteadyState, grate: Grate, x_m: Floats) -> Floats:
         mains = [b for b in setup.grill.burners if b.kind == "main"]
         return np.interp(x_m, [b.x_m for b in mains], state.zones_c)
 
@@ -184,7 +184,7 @@ class Gas(GrillKind):
             "propane",
         )
 
-    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
         burners, gentle = base.grill.burners, wanted.gentle_c
         mains = [b for b in burners if b.kind == "main"]
         if gentle is None:

@@ -17,7 +17,7 @@ from brasko.core.fire.zones import Preparation
 from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
-    from brasko.core.fire.advisor import Wanted
+    from brasko.core.fire.request import FireRequest
 
 
 @dataclass(frozen=True)
@@ -61,7 +61,7 @@ class Kamado(CharcoalKind):
     def opened(self, setup: FireSetup, x_m: float | None = None) -> FireSetup:
         return replace(with_vents(setup, 1.0, 1.0), deflector=False)
 
-    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
         gentle, portion = wanted.gentle_c, 0.25 * coal_named(wanted.fuel).chimney_kg.value
         for n in range(3, 13):
             setup = replace(base, charcoal=Charcoal("level", n * portion, "lump"), deflector=gentle is not None)

@@ -24,8 +24,8 @@ from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
-    from brasko.core.fire.advisor import Wanted
-    from brasko.core.fire.chamber import Settled
+    from brasko.core.fire.request import FireRequest
+    from brasko.core.fire.state import SteadyState
 
 Floats = NDArray[np.float64]
 MINUTE = 60.0
@@ -240,11 +240,11 @@ class GrillKind:
         """Fuel at the beginning, where no charcoal is laid."""
         return Loaded(0.0, 0.0, 1.0, 0.0)
 
-    def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+    def emitters(self, setup: FireSetup, state: SteadyState, grate: Grate) -> tuple[Emitter, ...]:
         """What glows below a grate beside coals and a deflector."""
         return ()
 
-    def air_c(self, setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Floats:
+    def air_c(self, setup: FireSetup, state: SteadyState, grate: Grate, x_m: Floats) -> Floats:
         """The chamber's air along a grate, without what rises straight from the fire [°C]."""
         return np.full_like(x_m, state.gas_c)
 
@@ -261,7 +261,7 @@ class GrillKind:
         """What smokes in it while it gives so much heat."""
         return ()
 
-    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
         """Fires to try for a wish, the thriftiest first."""
         raise NotImplementedError
 

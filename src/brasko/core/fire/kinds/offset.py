@@ -37,8 +37,8 @@ from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
-    from brasko.core.fire.advisor import Wanted
-    from brasko.core.fire.chamber import Settled
+    from brasko.core.fire.request import FireRequest
+    from brasko.core.fire.state import SteadyState
 
 SPLITS_W = Sourced(22000.0, "W", "", "assumed")
 """What the splits in the firebox could give with all the air they want."""
@@ -110,7 +110,7 @@ class Offset(GrillKind):
         heat = fuels.SPLIT_HEAT.value
         return Loaded(LOAD_KG, GLOWING_KG, heat, heat * fuels.COAL_PACE.value * SPLITS_PACE)
 
-    def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+    def emitters(self, setup: FireSetup, state: SteadyState, grate: Grate) -> tuple[Emitter, ...]:
         """The chamber sees no fire; a grate in the firebox lies over its embers, raked level, that burn as an open
         bed."""
         if grate.key != FIREBOX or not state.alight:
@@ -121,7 +121,7 @@ class Offset(GrillKind):
         face = float(coal_face_c(power, EMBERS_M2.value, setup.weather.air_c))
         return (Emitter("coals", (bed,), face, EMBERS_COVER, power, face),)
 
-    def air_c(self, setup: FireSetup, state: Settled, grate: Grate, x_m: Floats) -> Floats:
+    def air_c(self, setup: FireSetup, state: SteadyState, grate: Grate, x_m: Floats) -> Floats:
         if not setup.closed:
             return super().air_c(setup, state, grate, x_m)
         outside = setup.weather.air_c
@@ -142,7 +142,7 @@ class Offset(GrillKind):
         burns = power_w / fuels.SPLIT_HEAT.value
         return (Smoke(1000.0 * burns * fuels.FLAMES_TO_SMOKE.value, math.inf),)
 
-    def candidates(self, base: FireSetup, wanted: Wanted) -> Iterator[Candidate]:
+    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
         why = (say("offset-small-hot-well-fed-splits-the"),)
         yield Candidate(base, why, wanted.gentle_c if wanted.gentle_c is not None else WARM_C)
 

@@ -33,7 +33,7 @@ from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
-    from brasko.core.fire.chamber import Settled
+    from brasko.core.fire.state import SteadyState
 
 HOPPER_KG = Sourced(9.0, "kg", "", "assumed")
 STARTS_S = 6 * MINUTE
@@ -77,7 +77,7 @@ class Pellet(Controlled):
             Ships("pellet", say("pellet-pellet-grill"), usual["pellet"], GENTLE_C, MIDDLE_SPOT, MIDDLE_SPOT, words),
         )
 
-    def emitters(self, setup: FireSetup, state: Settled, grate: Grate) -> tuple[Emitter, ...]:
+    def emitters(self, setup: FireSetup, state: SteadyState, grate: Grate) -> tuple[Emitter, ...]:
         half, deep = grate.width_m * 0.4, grate.depth_m * 0.4
         plate = Rectangle(-half, half, -deep, deep, grate.height_m)
         return (Emitter("heat plate", (plate,), state.gas_c + BAFFLE_RISE_K.value, 0.95),)

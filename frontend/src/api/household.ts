@@ -1,0 +1,27 @@
+import { createContext, useContext } from "react";
+
+import type { System } from "@/units/units";
+
+import type { Session } from "./hooks";
+
+type Household = NonNullable<Session["household"]>;
+
+export const HouseholdContext = createContext<Household | null>(null);
+
+/** The signed-in household. */
+export function useHousehold(): Household {
+  const household = useContext(HouseholdContext);
+  if (!household) throw new Error("useHousehold needs a signed-in household");
+  return household;
+}
+
+/** What whoever is signed in may do: a hand marks and reads, by the list that the server tells. */
+export function useMay() {
+  const { role, marks } = useHousehold();
+  return {
+    cook: role !== "hand",
+    mark: (kind: string) => !marks || marks.includes(kind),
+  };
+}
+
+export const useSystem = (): System => useHousehold().units;

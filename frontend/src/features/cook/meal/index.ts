@@ -1,2 +1,0 @@
-export { MealNowPage } from "./now";
-export { MealWall } from "./wall";

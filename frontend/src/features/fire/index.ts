@@ -1,1 +1,0 @@
-export { FirePage } from "./page";

@@ -1,1 +1,0 @@
-export { FirstPage } from "./page";

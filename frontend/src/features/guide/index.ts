@@ -1,1 +1,0 @@
-export { GuidePage } from "./page";

@@ -1,2 +1,0 @@
-export { LabPage } from "./page";
-export { ExperimentPage } from "./experiment";

@@ -1,3 +1,0 @@
-export { LogEntryPage } from "./entry";
-export { LogPage } from "./page";
-export { OverPage } from "./over";

@@ -1,1 +1,0 @@
-export { YardPage } from "./page";
