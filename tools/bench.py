@@ -188,7 +188,7 @@ def felt(page, presses: int = 40) -> None:
     """Real presses on the slider of a plan of three pieces: from each to the next paint; what moved by itself on the page
     since it was opened; frames while the slider is dragged for two seconds."""
     page.evaluate(WATCH)
-    slider = page.locator("span[role=slider][aria-label='How thick']")
+    slider = page.locator("span[role=slider][aria-label='Thickness']")
     slider.focus()
     for n in range(presses):
         page.keyboard.press("ArrowRight" if n % 16 < 8 else "ArrowLeft")
@@ -260,10 +260,10 @@ def in_browser() -> None:
 def sliding(page) -> list[float]:
     """From a press of the thickness slider to the redrawn line [ms]: 8 steps to new thicknesses, then 24 over them
     again."""
-    page.locator("span[role=slider][aria-label='How thick']").focus()
+    page.locator("span[role=slider][aria-label='Thickness']").focus()
     spent: list[float] = page.evaluate(
         """async () => {
-          const thumb = document.querySelector("span[role=slider][aria-label='How thick']");
+          const thumb = document.querySelector("span[role=slider][aria-label='Thickness']");
           const spent = [];
           for (let n = 0; n < 32; n++) {
             const before = document.querySelector('figure[data-revision]').dataset.revision;

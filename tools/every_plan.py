@@ -60,7 +60,7 @@ ONE_OF_EACH = (
 
 
 def tasks_of(key: str) -> list[str]:
-    """The order of the work for a usual piece, in words."""
+    """Schedule for a usual piece, in words."""
     cut = all_cuts()[key]
     pick = picked(key, cut.typical_thickness_m, 6 * 3600.0)
     wish = pick.wish(cut, cut.typical_thickness_m)

@@ -29,7 +29,7 @@ SHOTS = (
     ("fire-gas-dark", "/fire?grill=gas_4#Put it on", DESKTOP, "dark"),
     ("gear", "/gear", DESKTOP, "light"),
     ("log", "/log", DESKTOP, "light"),
-    ("log-over", "/log#Lay them over one another", DESKTOP, "dark"),
+    ("log-over", "/log#Compare them", DESKTOP, "dark"),
     ("lab", "/lab#Work it out: A thin steak or a thick one?", DESKTOP, "light"),
     ("practice", "/practice", DESKTOP, "light"),
     ("welcome", "/welcome", DESKTOP, "light"),
@@ -40,16 +40,16 @@ def settle(page: Page, then: str) -> None:
     page.wait_for_load_state("networkidle", timeout=180_000) if then != "cook" else None
     page.wait_for_timeout(2500)
     if then == "cook":
-        page.get_by_text("The forecast is being worked out").wait_for(state="detached", timeout=60_000)
+        page.get_by_text("Working out the forecast").wait_for(state="detached", timeout=60_000)
         page.wait_for_timeout(6000)
     if then == "For the long table":
         page.get_by_role("link", name=then, exact=True).click()
-    elif then == "Lay them over one another":
+    elif then == "Compare them":
         for title in ("Ribeye again", "Ribeye, crust first"):
-            page.get_by_role("button", name=f"Lay over: {title}").click()
+            page.get_by_role("button", name=f"Compare: {title}").click()
         page.get_by_role("button", name=then).click()
         page.wait_for_timeout(2500)
-    elif then.startswith("Work it out"):
+    elif then.startswith("Run"):
         page.get_by_role("button", name=then).click()
         page.get_by_text("worked out", exact=True).wait_for(timeout=120_000)
     elif then == "Put it on":

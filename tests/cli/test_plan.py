@@ -58,14 +58,14 @@ def test_words_in_plan_out(brasko):  # noqa: F811
         (
             {"fire": "chimney"},
             2,
-            "fire cannot do this: Grate on a lit chimney starter has no gentle side and no lid: it only sears.",
+            "fire can't do this: Grate on a lit chimney starter has no gentle side and no lid: it only sears.",
         ),
         ({"eat_at": "2001-06-01T19:00:00+02:00"}, 2, "eat_at lies in the past"),
         ({"eat_at": "seven"}, 2, "eat_at is wrong"),
         (
             {"cut": "burger patty, 80/20", "finish": "130 F", "method": None, "fire": None, "thickness": None},
             2,
-            "finish is below the agency figure for ground meat: 71.1 °C",
+            "finish is below the safe minimum for ground meat: 71.1 °C",
         ),
         (
             {
@@ -77,9 +77,9 @@ def test_words_in_plan_out(brasko):  # noqa: F811
                 "below_agency_accepted": True,
             },
             2,
-            "finish must reach the agency figure for poultry: 73.9 °C",
+            "finish must reach the safe minimum for poultry: 73.9 °C",
         ),
-        ({"thickness": "1/4 in", "finish": "rare", "crust": "good"}, 3, "finish: A piece 6 mm thick cannot have"),
+        ({"thickness": "1/4 in", "finish": "rare", "crust": "good"}, 3, "finish: A piece 6 mm thick can't end at"),
     ],
 )
 def test_what_is_refused(brasko, change, status, line):  # noqa: F811

@@ -33,7 +33,7 @@ def test_an_example_is_planned_and_told_in_its_format(capsys, name):
 @pytest.mark.parametrize(
     ("change", "words"),
     [
-        ({"people": []}, "people needs at least one pair of hands"),
+        ({"people": []}, "people needs at least one helper"),
         ({"fires": [{"key": "x", "fire": "gaz"}]}, "fires.0.fire is not known (got 'gaz')"),
         ({"dishes": [{"key": "a", "side": "corn"}]}, "Did you mean corn_husk, corn_bare?"),
         ({"dishes": [{"key": "a", "piece": {"cut": "ribeye", "thickness_mm": 0}}]}, "dishes.0.piece.thickness_mm"),

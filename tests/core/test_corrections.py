@@ -67,7 +67,7 @@ def test_a_pull_below_the_agency_figure_is_never_offered_unsaid():
     so_far = cook_history(wish, 66.0, (60.0, 30.0), [Began("gentle", 0.0)])
     for each in corrections(twin(wish, so_far, np.zeros(7), 900.0)):
         if each.peak_c < 71.0:
-            assert "below the agency figure" in worded(each.words) or each.key == "as_is"
+            assert "below the safe minimum" in worded(each.words) or each.key == "as_is"
 
 
 def seared(strip, for_s, z=None, early_s=0.0):
@@ -91,7 +91,7 @@ def test_a_sear_stops_by_crust_or_by_core(strip):
     )
     hot = sear_coach(twin(strip[0], late, np.zeros(7), late_s + 30.0))
     assert hot.by == "core"
-    assert "every half minute more adds" in worded(hot.words)
+    assert "Every half minute more adds" in worded(hot.words)
     assert hot.after_k > 0.3
 
 
@@ -135,9 +135,9 @@ def test_a_hold_that_was_chosen_is_followed_and_can_be_made_longer(strip):
         )
         cores.append(found["hold"].peak_c)
     assert max(cores) < wish.aim_c + 4.0
-    assert "{time:7200} at the most" in worded(found["hold"].how)
+    assert "{time:7200} at most" in worded(found["hold"].how)
     late = {c.key: c for c in corrections(now, 6000.0 + 2.5 * 3600.0)}
-    assert "Do not" in worded(late["hold"].how)
+    assert "Don't: it counts" in worded(late["hold"].how)
     assert late["hold"].event == {"kind": "note"}
 
 
@@ -157,13 +157,13 @@ def test_a_cook_that_is_all_sear_stops_for_the_middle():
     near, far = (sear_coach(twin(wish, so_far, np.zeros(7), ends_s - left)) for left in (15.0, 240.0))
     assert near.by == "core"
     assert near.stop_s == pytest.approx(15.0, abs=12.0)
-    assert "of the crust: every half minute more adds" in worded(near.words)
+    assert "of the crust. Every half minute more adds" in worded(near.words)
     assert far.by == "longer"
     assert far.core_limit_s is None
 
 
 def test_no_coach_without_a_sear(half_way):
-    with refusing(InvalidInput, match="is no sear"):
+    with refusing(InvalidInput, match="isn't a sear"):
         sear_coach(half_way)
 
 

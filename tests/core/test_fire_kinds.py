@@ -185,7 +185,7 @@ def test_ones_own_fire_must_have_what_the_method_needs():
     with refusing(InvalidInput, match="no gentle side"):
         Wish("ribeye", 0.038, 0.45, 55.0, own_fire=own)
     cold = OwnFire("Mine", with_vents(KETTLE, 0.02, 0.02), Spot(-0.14, 0.0), Spot(0.14, 0.0))
-    with refusing(InvalidInput, match="must be above the wanted finish"):
+    with refusing(InvalidInput, match="must be above the finish"):
         Wish("ribeye", 0.038, 0.45, 60.0, own_fire=cold)
 
 

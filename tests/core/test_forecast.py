@@ -116,14 +116,15 @@ def test_a_cook_as_foreseen_teaches_to_keep_the_plan():
     found = compare([(t, float(c)) for t, c in zip(TIME, CORE, strict=True)] + [(2500.0, 57.2)], 2410.0)
     assert found.mean_gap_k == pytest.approx(0.0, abs=1e-9)
     assert found.peak_measured_c == 57.2
-    assert worded(found.lessons) == ["It went as foreseen: keep this plan."]
+    assert worded(found.lessons) == ["It went as forecast. Keep this plan."]
 
 
 def test_lessons_name_the_difference():
     found = compare([(t * 1.3, float(c)) for t, c in zip(TIME, CORE, strict=True)] + [(3200.0, 61.0)], 3000.0)
     said = [rendered(lesson) for lesson in found.lessons]
     assert any(
-        worded(s).startswith("The slow phase took 10 min longer than foreseen: the cool side was cooler") for s in said
+        worded(s).startswith("The gentle phase took 10 min longer than forecast: the cool side was cooler")
+        for s in said
     )
     assert any("The core peaked 4 °C above the plan" in worded(s) for s in said)
 

@@ -103,7 +103,7 @@ def test_a_hotter_fire_is_sooner_done(low, direct):
 def test_what_cannot_be_cooked_says_why_and_where():
     there = told(Variant("thin", Wish("ribeye", 0.006, 0.1, 38.0, method="low_then_sear")))
     assert there.figures is None
-    assert "cannot have a middle of" in worded(there.why)
+    assert "can't end at" in worded(there.why)
     assert there.field == "finish_c"
 
 

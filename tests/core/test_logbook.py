@@ -28,14 +28,14 @@ def test_a_season_is_counted_and_its_middle_told():
 
 def test_an_empty_season_says_what_is_missing():
     assert season([]).gap_k is None
-    assert "Nothing was read yet" in worded(season([]).words)
+    assert "No readings yet" in worded(season([]).words)
 
 
 def test_a_season_that_gets_better_says_so():
     """Theil-Sen slope of a straight line is its slope (Sen 1968); with noise about it the line is found again."""
     told = season(cooks([6.0 - 0.5 * n for n in range(9)]))
     assert told.trend_k == pytest.approx(-4.0)
-    assert worded(told.words).startswith("Plans come nearer: 4 °C")
+    assert worded(told.words).startswith("Plans are getting closer: 4 °C")
     noisy = 6.0 - 0.5 * np.arange(12) + np.random.default_rng(2).normal(0.0, 0.4, 12)
     assert season(cooks(noisy.tolist())).trend_k == pytest.approx(-5.5, abs=1.2)
     assert "miss by more" in worded(season(cooks([1.0 + 0.4 * n for n in range(9)])).words)
@@ -49,7 +49,7 @@ def test_one_wild_cook_does_not_turn_a_trend():
 
 def test_no_trend_is_made_of_noise():
     told = season(cooks(np.random.default_rng(4).uniform(0.0, 3.0, 9).tolist()))
-    assert "Neither nearer nor further off" in worded(told.words)
+    assert "Neither closer nor further off" in worded(told.words)
 
 
 def test_cooks_asked_alike_do_not_differ():
@@ -60,9 +60,9 @@ def test_cooks_asked_alike_do_not_differ():
 def test_every_answer_that_differs_is_told_with_both():
     other = replace(STEAK, thickness_m=0.035, rest="open", temper_s=1800.0, at_risk=False, gentle_c=130.0)
     said = [worded(s) for s in asked_differently(STEAK, other)]
-    assert "how thick 38 mm, not 35 mm" in said
+    assert "thickness 38 mm, not 35 mm" in said
     assert any(s.startswith("rest ") and ", not " in s for s in said)
-    assert any("temper" in s and "30 min" in s for s in said)
+    assert any("out of the fridge" in s and "30 min" in s for s in said)
     assert any("as computed, not 130" in s for s in said)
     assert len(said) == 4
 

@@ -144,7 +144,7 @@ def test_a_flat_top_heats_its_plate_as_cooks_have_it():
 
 
 def test_a_flat_top_has_no_gentle_side_and_no_room_for_wood():
-    with refusing(InvalidInput, match="no gentle side, no lid and no rods"):
+    with refusing(InvalidInput, match="no gentle side, no lid and no grate"):
         Wish("ribeye", 0.038, 0.45, 55.0, method="low_then_sear", fire="flat_top")
     with refusing(InvalidInput, match="has no room in flat-top griddle"):
         FireSetup(GRILLS["flat_top_2"], knobs=(0.5, 0.5), smoker_box="chips")

@@ -95,7 +95,7 @@ def test_what_is_unsafe_is_never_worth_much():
     assert raw.points <= 100 * UNSAFE_MOST
     assert not scored(replace(safe, reading_c=None)).safe
     assert together([scored(GOOD), raw]) <= 100 * UNSAFE_MOST
-    assert "must not be eaten" in rendered(raw.parts[-1].words)
+    assert "Don't eat it like that" in rendered(raw.parts[-1].words)
 
 
 # --- debrief ----------------------------------------------------------------------------------------------------------

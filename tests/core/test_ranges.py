@@ -72,11 +72,11 @@ def test_ground_meat_and_poultry_reach_the_agency_figure(cut):
 
 def test_below_the_figure_only_by_a_recorded_choice_and_never_for_poultry():
     for change in ({"cut": "burger_80_20"}, {"treatment": "tenderised"}):
-        with refusing(InvalidInput, match="finish_c is below the agency figure") as refused:
+        with refusing(InvalidInput, match="finish_c is below the safe minimum") as refused:
             replace(RIBEYE, finish_c=55.0, **change)
         assert float(refused.value.suggestion) > 62.0
         assert replace(RIBEYE, finish_c=55.0, below_agency_accepted=True, **change).finish_c == 55.0
-    with refusing(InvalidInput, match="finish_c must reach the agency figure for poultry"):
+    with refusing(InvalidInput, match="finish_c must reach the safe minimum for poultry"):
         replace(RIBEYE, cut="chicken_breast", finish_c=70.0, below_agency_accepted=True)
     assert needs_choice(all_cuts()["ribeye"]) == "free"
 

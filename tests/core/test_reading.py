@@ -131,7 +131,7 @@ def test_as_little_above_the_figure_as_can_be(key):
 )
 def test_what_burns_outside_first_is_answered_with_what_does_work(key, method, fire):
     """Over the fiercest fire all the way; each way offered is planned, ends on the figure and is not burnt."""
-    with refusing(Infeasible, match="outside is burnt") as refused:
+    with refusing(Infeasible, match="outside burns") as refused:
         planned(usual(key, method, fire))
     ways = [r for r in refused.value.remedies if r.field == "way"]
     assert ways

@@ -106,8 +106,8 @@ def test_headings_that_are_alike_are_told_apart():
         ([Mapped(0, "time"), Mapped(1, "tip"), Mapped(2, "tip")], "moment", "columns.1.role", "two columns"),
         ([Mapped(0, "time"), Mapped(2, "air")], "moment", "columns", "middle of the food"),
         ([Mapped(0, "time"), Mapped(9, "tip")], "moment", "columns.1.index", "must be a column"),
-        ([Mapped(0, "time"), Mapped(1, "tip")], "seconds", "time", "cannot be read so"),
-        ([Mapped(0, "time"), Mapped(3, "tip"), Mapped(3, "air")], "epoch_s", "time", "cannot be read so"),
+        ([Mapped(0, "time"), Mapped(1, "tip")], "seconds", "time", "can't be read that way"),
+        ([Mapped(0, "time"), Mapped(3, "tip"), Mapped(3, "air")], "epoch_s", "time", "can't be read that way"),
     ],
 )
 def test_a_mapping_that_makes_no_sense_names_its_field(columns, time, field, said):
@@ -126,8 +126,8 @@ def test_times_that_go_back_are_refused():
     [
         ("0,5\n900000,6", "seconds", "no cook does"),
         ("1e300,5\n1e301,6", "seconds", "no cook does"),
-        ("1e15,5\n1000000000000060,6", "epoch_s", "cannot be read so"),
-        ("nan,5\ninf,6\n60,7", "seconds", "cannot be read so"),
+        ("1e15,5\n1000000000000060,6", "epoch_s", "can't be read that way"),
+        ("nan,5\ninf,6\n60,7", "seconds", "can't be read that way"),
     ],
 )
 def test_times_that_no_cook_has_are_refused(rows, time, said):

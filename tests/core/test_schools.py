@@ -39,7 +39,7 @@ def test_frequent_flips_are_sooner_and_leave_less_rim(asked):
     often = min(had, key=lambda v: v.grey_rim_share)
     assert worded(often.name) != "once"
     assert often.grey_rim_share < once.grey_rim_share
-    assert "% grey" in worded(asked["flips"].says)
+    assert "% gray" in worded(asked["flips"].says)
 
 
 def test_tempering_saves_a_few_minutes(asked):

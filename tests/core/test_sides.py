@@ -116,7 +116,7 @@ def test_more_browning_is_darker_and_coal_is_darkest():
     assert sum(pale.marks) > sum(brown.marks) > sum(black.marks)
     assert sum(brown.face) > sum(brown.marks), "between the rods it keeps its colour"
     assert pale.marks_share == 0.0
-    assert "Hardly coloured" in worded(pale.words)
+    assert "Hardly colored" in worded(pale.words)
     assert "black in places" in worded(black.words)
 
 

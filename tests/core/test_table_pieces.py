@@ -46,4 +46,4 @@ def test_a_little_behind_is_not_told():
     assert behind("Ribeye", -600.0, -600.0 + LATE_FROM_S - 1.0)[1] == ""
     late_s, words = behind("Ribeye", -600.0, -300.0)
     assert late_s == 300.0
-    assert "{time:300} behind its plan" in worded(words)
+    assert "{time:300} behind" in worded(words)

@@ -56,7 +56,7 @@ def test_one_shoulder_is_for_all_and_what_waits_is_told():
 @pytest.mark.parametrize(
     ("sittings", "field", "words"),
     [
-        ((Sitting(6, 1800.0),), "sittings", "nobody to eat at the hour itself"),
+        ((Sitting(6, 1800.0),), "sittings", "nobody to eat at the serving time"),
         ((Sitting(0, 1800.0),), "sittings.0.eaters", "between 1 and 60"),
         ((Sitting(1, 60.0),), "sittings.0.after_min", "eat with the others"),
         ((Sitting(1, 5 * 3600.0),), "sittings.0.after_min", "eat with the others"),

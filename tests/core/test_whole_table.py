@@ -189,11 +189,11 @@ def test_twelve_patties_go_on_in_lots_where_the_grate_holds_no_more():
     [
         (lambda: TableAsk((), (GAS,), (ADA,)), "dishes", "at least one dish"),
         (lambda: TableAsk((DishAsk("a", side="corn_bare"),), (), (ADA,)), "fires", "at least one fire"),
-        (lambda: TableAsk((DishAsk("a", side="corn_bare"),), (GAS,), ()), "people", "Somebody has to cook"),
+        (lambda: TableAsk((DishAsk("a", side="corn_bare"),), (GAS,), ()), "people", "Someone has to cook"),
         (
             lambda: TableAsk((DishAsk("a", side="corn_bare"),), (GAS,), (Person("x", "X", frozenset(("kitchen",))),)),
             "people",
-            "nobody who may work at the fire",
+            "nobody who can work at the fire",
         ),
         (
             lambda: TableAsk(tuple(DishAsk(f"d{n}", side="bun") for n in range(40)), (GAS,), (ADA,)),
@@ -272,7 +272,7 @@ def test_what_waits_past_its_best_is_told():
 def test_a_dish_that_cannot_be_ready_any_more_is_told():
     """It was to be on long ago, and nobody put it on."""
     made, on = cooking()
-    with refusing(InvalidInput, match="not on yet and takes") as told:
+    with refusing(InvalidInput, match="isn't on yet and takes") as told:
         gone_on(made, 60.0, -200.0, {"asparagus": on["asparagus"]})
     assert told.value.field == "dishes.0"
 

@@ -31,20 +31,20 @@ def test_two_browsers_and_a_stretch_without_wifi(visit, cook_page, kitchen, wire
     wire.cut()
     page.get_by_role("button", name="Lid open", exact=True).click()
     page.get_by_role("button", name="Reading", exact=True).click()
-    page.get_by_label("What it says, °F").fill("61")
-    page.get_by_role("button", name="Keep this reading").click()
+    page.get_by_label("Reading, °F").fill("61")
+    page.get_by_role("button", name="Save reading").click()
     now = page.get_by_role("region", name="Now")
-    expect(now).to_contain_text("2 marks are kept and sent again")
+    expect(now).to_contain_text("2 marks are kept and will be sent")
     expect(page.get_by_role("button", name="Lid shut", exact=True)).to_be_visible()
     page.reload()
     expect(now).to_contain_text("Pull, let it wait")
-    expect(now).to_contain_text("2 marks are kept and sent again")
+    expect(now).to_contain_text("2 marks are kept and will be sent")
     expect(now.get_by_role("timer")).to_be_visible()
     assert not {"lid", "reading"} & set(kinds(kitchen, cook_id))
 
     wire.mend()
     eventually(lambda: kinds(kitchen, cook_id).count("reading") == 1)
-    expect(now).not_to_contain_text("kept and sent again")
+    expect(now).not_to_contain_text("kept and will be sent")
     expect(other.get_by_role("button", name="Lid shut", exact=True)).to_be_visible()
     assert kinds(kitchen, cook_id).count("lid") == 1
     assert kinds(kitchen, cook_id).count("reading") == 1
@@ -59,18 +59,18 @@ def test_what_could_be_done_is_computed_before_it_is_chosen(cook_page):
     page, _ = cook_page()
     page.get_by_role("button", name="Guests late").click()
     page.get_by_role("button", name="30 min", exact=True).click()
-    page.get_by_role("button", name="What if", exact=True).click()
+    page.get_by_role("button", name="Options", exact=True).click()
     sheet = page.get_by_role("dialog")
     expect(sheet).to_contain_text("early for the table")
-    for name in ("Go on as it is", "Open up", "Close down", "Move it over the fire", "Hold it before the sear"):
+    for name in ("Keep going", "Open up", "Close down", "Move it over the fire", "Hold it before the sear"):
         expect(sheet.get_by_role("listitem").filter(has_text=name).first).to_contain_text(
-            re.compile(r"\d\d:\d\d.*grey rim \d+ %")
+            re.compile(r"\d\d:\d\d.*gray rim \d+ %")
         )
     sheet.get_by_role("button", name=re.compile("^Do this.*Close down")).click()
     undo = page.get_by_role("button", name=re.compile("^Undo"))
     expect(undo).to_contain_text("fire change")
     undo.click()
-    page.get_by_role("button", name="What if", exact=True).click()
+    page.get_by_role("button", name="Options", exact=True).click()
     sheet.get_by_role("button", name=re.compile("^Do this.*Hold it before the sear")).click()
     expect(page.get_by_role("region", name="Now")).to_contain_text("no warmer")
 
@@ -80,10 +80,10 @@ def test_rain_says_what_it_does_before_it_is_told(cook_page):
     page, _ = cook_page()
     page.get_by_role("button", name="Vents, rain", exact=True).click()
     weather = page.get_by_role("region", name="Weather")
-    expect(weather.get_by_role("button", name="It is so now")).to_be_disabled()
+    expect(weather.get_by_role("button", name="Save weather")).to_be_disabled()
     weather.get_by_role("button", name="Heavy rain").click()
     expect(weather).to_contain_text(re.compile(r"the air settles \d+ °F lower"))
-    weather.get_by_role("button", name="It is so now").click()
+    weather.get_by_role("button", name="Save weather").click()
     expect(page.get_by_role("button", name=re.compile("^Undo"))).to_contain_text("weather")
     page.keyboard.press("Alt+v")
     expect(weather.get_by_role("button", name="Heavy rain")).to_have_attribute("aria-pressed", "true")
@@ -94,14 +94,14 @@ def test_a_cool_grate_and_a_flare_up(cook_page):
     page, _ = cook_page()
     page.keyboard.press("Alt+r")
     page.get_by_label("Of what").select_option(label="The grate or pan, from above")
-    page.get_by_label("What it says, °F").fill("400")
-    page.get_by_role("button", name="Keep this reading").click()
+    page.get_by_label("Reading, °F").fill("400")
+    page.get_by_role("button", name="Save reading").click()
     expect(page.get_by_role("dialog")).to_contain_text("Wait for")
     page.keyboard.press("Escape")
     page.keyboard.press("Alt+x")
     sheet = page.get_by_role("dialog")
     expect(sheet).to_contain_text("Never water on burning fat")
-    sheet.get_by_role("button", name="It is on the cool side").click()
+    sheet.get_by_role("button", name="It's on the cool side").click()
     expect(page.get_by_role("button", name=re.compile("^Undo"))).to_contain_text("move")
 
 
@@ -111,15 +111,15 @@ def test_practice_thermometers_are_read_at_a_press_and_files_taken_in(cook_page,
     page.get_by_role("button", name="Reading", exact=True).click()
     sheet = page.get_by_role("dialog")
     sheet.get_by_role("button", name="Read the practice thermometer in the middle").click()
-    expect(sheet).to_contain_text(re.compile(r"It says \d+ °F, and that is kept"))
+    expect(sheet).to_contain_text(re.compile(r"It reads \d+ °F, and that is kept"))
     sheet.get_by_label("Of what").select_option(label="The grate or pan, from above")
     sheet.get_by_role("button", name="Aim the practice infrared at the grate").click()
-    expect(sheet).to_contain_text(re.compile(r"It says \d+ °F, and that is kept"))
+    expect(sheet).to_contain_text(re.compile(r"It reads \d+ °F, and that is kept"))
     expect(sheet).to_contain_text("Wait for")
     file = tmp_path / "logger.csv"
     file.write_text("at,temp_c\n2030-01-01T10:00:00Z,4.5\n2030-01-01T10:00:05Z,951\n")
     sheet.get_by_text("Readings from a file").click()
-    sheet.get_by_label("Its first reading is from when it went on").check()
+    sheet.get_by_label("Its first reading is from when the food went on").check()
     sheet.get_by_label("CSV file").set_input_files(file)
     expect(sheet).to_contain_text("1 reading kept, 1 not taken.")
     expect(sheet).to_contain_text("temp_c must be between -30 and 550 °C (got 951)")
@@ -146,7 +146,7 @@ def test_cues_can_be_switched_and_stay_switched(cook_page):
     expect(page.get_by_label("Sound")).not_to_be_checked()
 
 
-SHEETS = ("Reading", "Move", "Vents, rain", "Note", "Flare-up", "Black smoke", "Guests late", "What if")
+SHEETS = ("Reading", "Move", "Vents, rain", "Note", "Flare-up", "Black smoke", "Guests late", "Options")
 
 
 @pytest.mark.parametrize("scheme", ["dark", pytest.param("light", marks=pytest.mark.long)])
@@ -156,7 +156,7 @@ def test_every_sheet_is_named_and_without_violations(cook_page, scheme):
         page.get_by_role("button", name=name, exact=True).click()
         sheet = page.get_by_role("dialog")
         expect(sheet.get_by_role("heading").first).to_be_visible()
-        if name == "What if":
+        if name == "Options":
             expect(sheet).to_contain_text("Each was simulated")
         assert violations(page, "[role=dialog]") == [], name
         sheet.get_by_role("button", name="Close", exact=True).click()

@@ -89,10 +89,10 @@ def test_keys_move_a_piece_and_read_a_spot(visit):
 @pytest.mark.long
 def test_vents_are_set_for_a_heat_and_a_heat_too_high_is_refused_with_the_highest(visit):
     page = visit("/fire", DESKTOP, quiet=False)
-    wanted = page.get_by_role("textbox", name="For an air of")
+    wanted = page.get_by_role("textbox", name="For air at")
     wanted.fill("230")
     page.get_by_role("button", name="Set the vents").click()
-    short = page.get_by_role("region", name="In short")
+    short = page.get_by_role("region", name="At a glance")
     expect(short).to_contain_text(re.compile("(229|230|231) °F"))
     wanted.fill("700")
     page.get_by_role("button", name="Set the vents").click()
@@ -105,12 +105,12 @@ def test_shut_vents_say_when_the_fire_goes_out_and_too_much_coal_says_what_fits(
     page = visit("/fire", DESKTOP, quiet=False)
     for vent in ("Bottom vent", "Top vent"):
         page.get_by_role("textbox", name=vent).fill("0")
-    expect(page.get_by_text(re.compile(r"this fire goes out, \d+ min after the vents are shut"))).to_be_visible()
+    expect(page.get_by_text(re.compile(r"the fire goes out, \d+ min after the vents are shut"))).to_be_visible()
     page.get_by_role("textbox", name="Charcoal").fill("8")
     expect(page.get_by_text(re.compile("is more than fits.*at most")).first).to_be_visible()
     expect(page.get_by_role("textbox", name="Charcoal")).to_have_value("8")
     page.get_by_role("textbox", name="Charcoal").fill("0.5")
-    expect(page.get_by_text("This fire cannot be laid")).to_be_hidden()
+    expect(page.get_by_text("This fire won't work")).to_be_hidden()
 
 
 @pytest.mark.long
@@ -127,7 +127,7 @@ def test_advice_builds_a_fire_and_a_brazier_says_it_cannot(visit):
 @pytest.mark.long
 def test_two_layouts_stand_side_by_side(visit):
     page = visit("/fire", DESKTOP)
-    page.get_by_role("button", name="Beside another layout").click()
+    page.get_by_role("button", name="Compare with another layout").click()
     grates = page.get_by_role("region", name="Grate").get_by_role("application")
     expect(grates).to_have_count(2)
     banked = grates.nth(1).get_attribute("aria-label")
@@ -138,15 +138,15 @@ def test_two_layouts_stand_side_by_side(visit):
 
 def test_a_kept_fire_is_planned_on_and_its_places_move_the_plan(visit):
     page = visit("/fire", DESKTOP)
-    page.get_by_role("textbox", name="Keep this fire as").fill("Sunday coals")
-    page.get_by_role("button", name="Keep this fire").click()
+    page.get_by_role("textbox", name="Save this fire as").fill("Sunday coals")
+    page.get_by_role("button", name="Save fire").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
     page.get_by_role("link", name="Plan", exact=True).click()
     page.get_by_role("button", name="More options").click()
     page.get_by_role("radio", name="Sunday coals").click()
-    short = page.get_by_role("region", name="In short")
-    expect(page.get_by_role("list", name="The order of the work")).to_contain_text("Lay the coals")
-    expect(page.get_by_role("list", name="The order of the work")).to_contain_text("in eight cooks of ten")
+    short = page.get_by_role("region", name="At a glance")
+    expect(page.get_by_role("list", name="Schedule")).to_contain_text("Lay the coals")
+    expect(page.get_by_role("list", name="Schedule")).to_contain_text("in 8 of 10 cooks")
     on = short.inner_text()
     place = page.get_by_role("region", name="Grate").get_by_role("button", name=re.compile("^.*The left.*Arrow keys"))
     place.focus()
@@ -161,43 +161,43 @@ def test_the_yard_keeps_grills_checks_and_pans(visit):
     page.get_by_role("button", name="Add a grill").click()
     page.get_by_role("textbox", name="Name").fill("Pocket kettle")
     page.get_by_role("textbox", name="Grate, width").fill("2")
-    page.get_by_role("button", name="Add it").first.click()
+    page.get_by_role("button", name="Add").first.click()
     expect(page.get_by_text(re.compile("must be between 120 and 2500"))).to_be_visible()
     for side in ("Grate, width", "Grate, depth"):
         page.get_by_role("textbox", name=side).fill("14")
-    page.get_by_role("button", name="Add it").first.click()
+    page.get_by_role("button", name="Add").first.click()
     grills = page.get_by_role("region", name="Grills")
     expect(grills.get_by_text("Pocket kettle").first).to_be_visible()
     expect(page.get_by_text(re.compile("Wider than the grate of .*Pocket kettle")).first).to_be_visible()
-    grills.get_by_role("button", name="Put away Pocket kettle").click()
-    grills.get_by_role("button", name="Bring it back").click()
-    expect(grills.get_by_role("button", name="Put away Pocket kettle")).to_be_visible()
+    grills.get_by_role("button", name="Archive Pocket kettle").click()
+    grills.get_by_role("button", name="Restore").click()
+    expect(grills.get_by_role("button", name="Archive Pocket kettle")).to_be_visible()
 
     meters = page.get_by_role("region", name="Thermometers")
-    meters.get_by_role("textbox", name="Another thermometer").fill("Garden pen")
-    meters.get_by_role("button", name="Add it").click()
-    meters.get_by_role("button", name=re.compile("Check it.*Garden pen")).click()
+    meters.get_by_role("textbox", name="Add a thermometer").fill("Garden pen")
+    meters.get_by_role("button", name="Add").click()
+    meters.get_by_role("button", name=re.compile("Check.*Garden pen")).click()
     meters.get_by_role("textbox", name="It read").fill("60")
-    meters.get_by_role("button", name="Keep this check").click()
+    meters.get_by_role("button", name="Save check").click()
     expect(meters.get_by_text(re.compile("is no correction"))).to_be_visible()
     meters.get_by_role("textbox", name="It read").fill("33")
-    meters.get_by_role("button", name="Keep this check").click()
-    expect(meters.get_by_text(re.compile(r"put right by -1\.0 °F")).first).to_be_visible()
-    meters.get_by_role("button", name=re.compile("Check it.*Garden pen")).click()
-    meters.get_by_label("Held in").select_option(label="Boiling water")
+    meters.get_by_role("button", name="Save check").click()
+    expect(meters.get_by_text(re.compile(r"corrected by -1\.0 °F")).first).to_be_visible()
+    meters.get_by_role("button", name=re.compile("Check.*Garden pen")).click()
+    meters.get_by_label("Checked in").select_option(label="Boiling water")
     meters.get_by_role("textbox", name="Your altitude").fill("5000")
     expect(meters.get_by_text(re.compile(r"It should read 20[23]\.\d °F"))).to_be_visible()
 
 
 def test_every_grill_shows_its_heat(visit):
     page = visit("/fire", DESKTOP, "dark")
-    short = page.get_by_role("region", name="In short")
+    short = page.get_by_role("region", name="At a glance")
     expect(short).to_contain_text(re.compile(r"\d+ °F"))
     for kind in ("kamado", "offset", "gas_3", "pellet", "brazier", "chimney", "oven"):
         before = short.inner_text()
         page.get_by_label("Grill", exact=True).select_option(kind)
         expect(short).not_to_have_text(before)
-        expect(page.get_by_role("region", name="Making it ready")).to_contain_text("Take care.")
+        expect(page.get_by_role("region", name="Getting it ready")).to_contain_text("Take care.")
         expect(short).to_contain_text(re.compile(r"\d+ °F"))
         expect(page.get_by_role("region", name="Over time").get_by_role("img")).to_be_visible()
 
@@ -220,16 +220,16 @@ def test_a_pan_is_read_where_it_stands_and_one_too_wide_is_refused(visit):
 
 def test_what_is_no_number_is_said_beside_the_field_and_changes_nothing(visit):
     page = visit("/fire", DESKTOP)
-    short = page.get_by_role("region", name="In short")
+    short = page.get_by_role("region", name="At a glance")
     expect(short).to_contain_text("Serves")
     before = short.inner_text()
     vent = page.get_by_role("textbox", name="Bottom vent")
     vent.fill("wide")
-    expect(page.get_by_text("Write a number of %.")).to_be_visible()
+    expect(page.get_by_text("Enter a number in %.")).to_be_visible()
     expect(vent).to_have_attribute("aria-invalid", "true")
     assert short.inner_text() == before
     vent.fill("45,5")
-    expect(page.get_by_text("Write a number of %.")).to_be_hidden()
+    expect(page.get_by_text("Enter a number in %.")).to_be_hidden()
 
 
 @pytest.mark.long

@@ -31,12 +31,12 @@ def test_a_hand_is_invited_marks_and_is_taken_away_while_a_neighbour_looks_on(vi
     base = kitchen.base
     cook = f"{base}/cook/{api.start_cook()}"
     owner.goto(cook)
-    owner.get_by_text("Let somebody look on").click()
-    owner.get_by_role("button", name="Make a link").click()
+    owner.get_by_text("Share this cook").click()
+    owner.get_by_role("button", name="Create link").click()
     look = owner.get_by_text(re.compile("/look/")).inner_text()
     owner.goto(f"{base}/account")
     people = owner.get_by_role("region", name="People of the household")
-    people.get_by_role("button", name="Make a link").click()
+    people.get_by_role("button", name="Create link").click()
     join = people.get_by_text(re.compile("/join/")).inner_text()
     assert violations(owner) == []
 
@@ -59,7 +59,7 @@ def test_a_hand_is_invited_marks_and_is_taken_away_while_a_neighbour_looks_on(vi
     hand.goto(cook)
     expect(hand.get_by_role("link", name="Plan", exact=True)).to_have_count(0)
     # nothing is offered that would be refused
-    for refused in ("Pause", "Guests late", "What if", "End this cook early", "Let somebody look on"):
+    for refused in ("Pause", "Guests late", "Options", "End this cook early", "Share this cook"):
         expect(hand.get_by_text(refused)).to_have_count(0)
     for place in ("/plan", "/cook", "/log"):
         hand.goto(f"{base}{place}")
@@ -76,11 +76,11 @@ def test_a_hand_is_invited_marks_and_is_taken_away_while_a_neighbour_looks_on(vi
     assert violations(hand) == []
 
     owner.reload()
-    people.get_by_role("button", name=re.compile("Take away ines")).click()
-    expect(people.get_by_text("Nobody but you so far")).to_be_visible()
+    people.get_by_role("button", name=re.compile("Remove ines")).click()
+    expect(people.get_by_text("Just you so far")).to_be_visible()
     hand.reload()
     # the demo's door lets everybody in to look round, but not into this household any more
-    expect(hand.get_by_text("nothing here under that")).to_be_visible()
+    expect(hand.get_by_text("nothing at this address")).to_be_visible()
 
 
 @pytest.mark.long
@@ -90,20 +90,20 @@ def test_codes_sessions_moving_and_letting_go(visit, household, kitchen, tmp_pat
     api.save_plan()
     page.goto(f"{base}/account")
     with page.expect_download() as taken:
-        page.get_by_role("link", name="Take it out").click()
+        page.get_by_role("link", name="Export household").click()
     file = tmp_path / "household.zip"
     taken.value.save_as(file)
-    codes = page.get_by_role("form", name="A code beside the password")
-    codes.get_by_label("The password you have").fill(PASSWORD)
-    codes.get_by_role("button", name="Begin").click()
+    codes = page.get_by_role("form", name="Two-factor sign-in")
+    codes.get_by_label("Current password").fill(PASSWORD)
+    codes.get_by_role("button", name="Set up").click()
     clock = pyotp.TOTP(codes.locator("code").inner_text())
-    codes.get_by_label("The code that is shown now").fill("000000")
-    codes.get_by_role("button", name="Ask for codes").click()
+    codes.get_by_label("6-digit code").fill("000000")
+    codes.get_by_role("button", name="Turn on two-factor").click()
     expect(codes.get_by_text("is not the code")).to_be_visible()
     assert violations(page) == []
-    codes.get_by_label("The code that is shown now").fill(clock.now())
-    codes.get_by_role("button", name="Ask for codes").click()
-    expect(codes.get_by_text("is asked for at sign-in")).to_be_visible()
+    codes.get_by_label("6-digit code").fill(clock.now())
+    codes.get_by_role("button", name="Turn on two-factor").click()
+    expect(codes.get_by_text("when you sign in")).to_be_visible()
 
     other = visit("/plan", DESKTOP, quiet=False)
     other.get_by_role("button", name="Sign out").click()
@@ -111,31 +111,31 @@ def test_codes_sessions_moving_and_letting_go(visit, household, kitchen, tmp_pat
     other.get_by_label("Password").fill(PASSWORD)
     other.get_by_role("button", name="Sign in", exact=True).click()
     # a code is taken once: the next one is good half a minute early
-    other.get_by_label("The code that is shown now").fill(clock.at(int(time.time()) + clock.interval))
+    other.get_by_label("6-digit code").fill(clock.at(int(time.time()) + clock.interval))
     other.get_by_role("button", name="Sign in", exact=True).click()
     expect(other.get_by_role("link", name="Heron Lane")).to_be_visible()
 
     page.reload()
-    sessions = page.get_by_role("region", name="Signed in on")
+    sessions = page.get_by_role("region", name="Devices")
     expect(sessions.get_by_role("listitem")).to_have_count(2)
-    sessions.get_by_role("button", name="Sign out everything but this").click()
+    sessions.get_by_role("button", name="Sign out all other devices").click()
     expect(sessions.get_by_role("listitem")).to_have_count(1)
     other.reload()
     expect(other.get_by_role("heading", name="Sign in")).to_be_visible()
 
-    page.get_by_role("button", name="Let it go …").click()
-    let_go = page.get_by_role("form", name="Let the household go")
-    let_go.get_by_label("The password you have").fill(PASSWORD)
-    let_go.get_by_role("button", name="Let it go, in a day").click()
+    page.get_by_role("button", name="Delete household…").click()
+    let_go = page.get_by_role("form", name="Delete household")
+    let_go.get_by_label("Current password").fill(PASSWORD)
+    let_go.get_by_role("button", name="Delete in one day").click()
     expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
 
     elsewhere, _ = household("Otter Reach", DESKTOP)
     elsewhere.goto(f"{base}/account")
-    moving = elsewhere.get_by_role("region", name="All you have, in one file")
+    moving = elsewhere.get_by_role("region", name="Export and import")
     moving.locator("input[type=file]").set_input_files(file)
     expect(moving.get_by_text(re.compile("Added: cooks 0, plans 1"))).to_be_visible()
     moving.locator("input[type=file]").set_input_files(file)
-    expect(moving.get_by_text("nothing new")).to_be_visible()
+    expect(moving.get_by_text("Nothing in the file was new")).to_be_visible()
     spoilt = tmp_path / "spoilt.zip"
     spoilt.write_bytes(file.read_bytes()[:300])
     moving.locator("input[type=file]").set_input_files(spoilt)

@@ -35,4 +35,4 @@ def test_beside_the_fire_and_on_paper_in_german(kitchen, cook_page):
         page.get_by_role("button", name="English").click()
         expect(page.locator("html")).to_have_attribute("lang", "en")
         page.get_by_role("button", name="Change to Fahrenheit and inches").click()
-    expect(page.get_by_role("region", name="What you do")).to_contain_text("Flip")
+    expect(page.get_by_role("region", name="Log what you did")).to_contain_text("Flip")

@@ -54,7 +54,7 @@ def test_two_ribeyes_with_peppers_and_mushrooms_from_nothing(visit, size, scheme
 def test_a_steak_gets_a_side_and_a_helper_in_the_same_place(visit):
     """One piece, then more: the board comes, the steak's own pictures stay, a reload loses nothing."""
     page = visit("/plan", DESKTOP)
-    expect(page.get_by_role("region", name="Grate", exact=True)).to_be_visible()
+    expect(page.get_by_role("region", name="Grate map", exact=True)).to_be_visible()
     add_dish(page, "Asparagus")
     expect(page).to_have_url(re.compile("/plan/meal"))
     settled(page)
@@ -66,8 +66,8 @@ def test_a_steak_gets_a_side_and_a_helper_in_the_same_place(visit):
     expect(dishes.first).to_have_attribute("aria-expanded", "true")
     answers.get_by_role("button", name="More options").click()
     answers.get_by_label("Salt", exact=True).select_option("just_before")
-    expect(page.get_by_role("region", name="Line")).to_be_visible()
-    expect(page.get_by_role("region", name="Grate", exact=True)).to_be_visible()
+    expect(page.get_by_role("region", name="Timeline")).to_be_visible()
+    expect(page.get_by_role("region", name="Grate map", exact=True)).to_be_visible()
     assert violations(page) == []
     page.reload()
     expect(dishes).to_have_count(2)
@@ -96,7 +96,7 @@ def test_old_addresses_lead_to_the_new_ones(visit, old, new):
 def test_an_hour_too_near_offers_the_earliest_and_loses_nothing(visit):
     page = visit("/plan/meal", quiet=False)
     laid(page, "Corn, husked")
-    day = page.get_by_label("We eat at")
+    day = page.get_by_label("Serve at")
     day.fill("2020-01-01")
     expect(page.get_by_text("is too soon")).to_be_visible()
     expect(page.get_by_text("The last plan that worked is shown.")).to_be_visible()
@@ -143,14 +143,14 @@ def test_a_table_is_cooked_by_two_on_their_own_phones(visit):
     page.get_by_role("button", name="Wren").click()
     first = page.get_by_role("region", name="Next").inner_text()
     page.get_by_role("button", name="Done", exact=True).click()
-    expect(page.get_by_role("button", name=re.compile("^Not done after all"))).to_be_visible()
+    expect(page.get_by_role("button", name=re.compile("^Undo"))).to_be_visible()
     assert page.get_by_role("region", name="Next").inner_text() != first
-    expect(other.get_by_role("button", name=re.compile("^Not done after all"))).to_be_visible(timeout=100_000)
-    page.get_by_role("button", name=re.compile("^Not done after all")).click()
+    expect(other.get_by_role("button", name=re.compile("^Undo"))).to_be_visible(timeout=100_000)
+    page.get_by_role("button", name=re.compile("^Undo")).click()
     page.get_by_role("button", name="15 min later").click()
-    expect(page.get_by_text("Eat at 19:15").or_(page.get_by_text(re.compile(r"Eat at \d\d:\d\d"))).first).to_be_visible(
-        timeout=150_000
-    )
+    expect(
+        page.get_by_text("Serve at 19:15").or_(page.get_by_text(re.compile(r"Serve at \d\d:\d\d"))).first
+    ).to_be_visible(timeout=150_000)
     page.get_by_role("button", name="Use this").click()
     expect(page.get_by_text("Done. What is on stays on")).to_be_visible(timeout=150_000)
 
@@ -188,13 +188,13 @@ def test_a_whole_table_is_practised_with_its_meat_foreseen(visit, kitchen, probe
     page.get_by_role("button", name="Start", exact=True).click()
     dialog = page.get_by_role("dialog")
     dialog.get_by_text("10×").click()
-    dialog.get_by_text("Mark the steps for me").click()
+    dialog.get_by_text("Check off the steps for me").click()
     dialog.get_by_role("button", name="Start the cook").click()
     meat = page.get_by_role("region", name="Meat on the way")
     waiting = meat.get_by_text("not on yet")
     expect(waiting.first).to_be_visible()
     assert violations(page) == []
-    cook = page.get_by_role("link", name="Lines, readings, what if")
+    cook = page.get_by_role("link", name="Timeline, readings, options")
     cook_id = int(cook.get_attribute("href").rsplit("/", 1)[1])
     count = waiting.count()
     kitchen.run_clock(cook_id, 120)

@@ -40,9 +40,9 @@ def stored(kitchen, cook_id: int) -> tuple[set[tuple[str, int]], set[int]]:
 @pytest.mark.long
 def test_kill_and_restart_lose_no_reading_and_no_step(cook_page, kitchen):
     page, cook_id = cook_page(more={"quiet": False}, speed=60)
-    page.get_by_label("Mark the steps for me").click()
+    page.get_by_label("Check off the steps for me").click()
     # the server has it: it is killed in a moment
-    expect(page.get_by_label("Mark the steps for me")).to_be_checked()
+    expect(page.get_by_label("Check off the steps for me")).to_be_checked()
     seen_readings: set[tuple[str, int]] = set()
     seen_events: set[int] = set()
     for _ in range(2):
@@ -52,11 +52,11 @@ def test_kill_and_restart_lose_no_reading_and_no_step(cook_page, kitchen):
         assert seen_events <= events
         seen_readings, seen_events = readings, events
         kitchen.kill_server()
-        expect(page.get_by_text("connecting again…")).to_be_visible()
+        expect(page.get_by_text("Reconnecting…")).to_be_visible()
         kitchen.start_server()
         expect(page.get_by_text("● live")).to_be_visible()
     kitchen.run_clock(cook_id, 180)
-    expect(page.get_by_role("heading", name="It is over. How was it?")).to_be_visible(timeout=200_000)
+    expect(page.get_by_role("heading", name="All done. How was it?")).to_be_visible(timeout=200_000)
 
     def by_probe() -> set[int]:
         return {number for source, number in stored(kitchen, cook_id)[0] if source != "pit"}
@@ -85,7 +85,7 @@ def test_a_mark_made_while_the_server_is_gone_arrives_later(fresh_cook, kitchen)
     now = page.get_by_role("region", name="Now")
     kitchen.kill_server()
     now.get_by_role("button", name="Salted", exact=True).click()
-    expect(now).to_contain_text("Your mark is kept and sent again")
+    expect(now).to_contain_text("What you logged is kept and will be sent")
     kitchen.start_server()
     expect(now).to_contain_text("Light the chimney")
 
@@ -110,12 +110,12 @@ def test_an_hour_without_the_server_goes_on_by_the_plan(fresh_cook, kitchen):
     kitchen.kill_server()
     try:
         page.clock.fast_forward("01:00:00")
-        expect(page.get_by_text("connecting again…")).to_be_visible()
+        expect(page.get_by_text("Reconnecting…")).to_be_visible()
         assert 3540 <= (clock_s() - before_s) % 86400 <= 3780
         now.get_by_role("button", name="Salted", exact=True).click()
-        expect(now).to_contain_text("Your mark is kept and sent again")
+        expect(now).to_contain_text("What you logged is kept and will be sent")
         page.reload()
-        expect(now).to_contain_text("Your mark is kept and sent again")
+        expect(now).to_contain_text("What you logged is kept and will be sent")
     finally:
         kitchen.start_server()
     page.clock.fast_forward("00:01:00")

@@ -10,18 +10,18 @@ from browsers import DESKTOP, PHONE, add_dish, open_context
 from playwright.sync_api import Page, expect
 
 READY = {
-    "/plan": "in eight cooks of ten",
+    "/plan": "in 8 of 10 cooks",
     "/plan/meal": "Add dishes.",
-    "/cook": "Line",
+    "/cook": "Timeline",
     "/log": "The log",
-    "/fire": "Making it ready",
-    "/fire?grill=gas_4": "Making it ready",
-    "/gear": "Kept fires",
+    "/fire": "Getting it ready",
+    "/fire?grill=gas_4": "Getting it ready",
+    "/gear": "Saved fires",
     "/lab": "Where cooks disagree",
     "/practice": "The first two-zone fire",
     "/guide": "Where cooks disagree",
-    "/account": "Should the password be lost",
-    "/first": "When do you eat?",
+    "/account": "Recovery code",
+    "/first": "When do you want to eat?",
 }
 """What a page says once it has what it shows."""
 TOO_FINE = re.compile(
@@ -144,7 +144,7 @@ def test_dialogs_folds_entries_and_sign_in_have_no_violations(visit, scheme):
     assert violations(page) == []
     page.get_by_role("link", name="Log", exact=True).click()
     page.get_by_role("link", name="Ribeye again", exact=True).click()
-    expect(page.get_by_role("heading", name="Foreseen against measured")).to_be_visible()
+    expect(page.get_by_role("heading", name="Forecast against measured")).to_be_visible()
     assert violations(page) == []
     page.get_by_role("button", name="Sign out").click()
     expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
@@ -152,11 +152,11 @@ def test_dialogs_folds_entries_and_sign_in_have_no_violations(visit, scheme):
 
 
 PANELS = {
-    "Other ways": "Why not another way",
-    "Amounts and table": "How many eat",
-    "Guests are late": "Begin everything later",
+    "Other ways": "Why not another way?",
+    "Amounts and table": "People",
+    "Guests are late": "Start everything later",
     "Where cooks disagree": "Temper it",
-    "Shape a patty": "Shape it",
+    "Shape a patty": "Shape the patties",
 }
 """What each panel says once it has what it shows."""
 
@@ -176,7 +176,7 @@ def test_panels_pieces_and_the_sheet_have_no_violations(visit, scheme):
     page.get_by_role("button", name="Save plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+"))
     page.get_by_role("link", name="Print sheet").click()
-    expect(page.get_by_role("button", name="Print it")).to_be_visible()
+    expect(page.get_by_role("button", name="Print")).to_be_visible()
     expect(page.get_by_text("To lay out")).to_be_visible()
     assert violations(page) == []
 
@@ -187,12 +187,12 @@ def test_fire_and_yard_forms_have_no_violations(visit, scheme):
     page.get_by_role("button", name="Put it on").click()
     page.get_by_role("button", name="Weather").click()
     page.get_by_role("button", name="Tell me what to build").click()
-    page.get_by_role("button", name="Beside another layout").click()
+    page.get_by_role("button", name="Compare with another layout").click()
     page.get_by_role("textbox", name="Charcoal").fill("9")
     expect(page.get_by_text("is more than fits").first).to_be_visible()
     assert violations(page) == []
     page.get_by_role("link", name="Gear", exact=True).click()
     page.get_by_role("button", name="Add a grill").click()
     page.get_by_role("button", name="Add a pan").click()
-    page.get_by_role("button", name="Check it").first.click()
+    page.get_by_role("button", name="Check").first.click()
     assert violations(page) == []

@@ -10,11 +10,11 @@ from browsers import DESKTOP, PHONE, add_dish
 from playwright.sync_api import Error, Page, expect
 from server import eventually
 
-ORDER = "The order of the work"
+ORDER = "Schedule"
 
 
 def ready(page: Page) -> None:
-    expect(page.get_by_role("list", name=ORDER)).to_contain_text("in eight cooks of ten", timeout=300_000)
+    expect(page.get_by_role("list", name=ORDER)).to_contain_text("in 8 of 10 cooks", timeout=300_000)
 
 
 @pytest.mark.parametrize(
@@ -26,23 +26,23 @@ def test_a_newcomer_has_a_printed_plan_with_three_answers(visit, size, scheme):
     """An account, three answers, a sheet on paper, without opening anything else."""
     page = visit("/plan", size, scheme)
     page.get_by_role("button", name="Sign out").click()
-    page.get_by_role("button", name="Make an account").click()
+    page.get_by_role("button", name="Create an account").click()
     page.get_by_role("textbox", name="Household").fill("Mill Lane")
     page.get_by_label("Name", exact=True).fill(f"mill{datetime.now(UTC).timestamp():.0f}")
     page.get_by_label("Password").fill("ash-and-alder-7")
-    page.get_by_role("button", name="Make the account").click()
+    page.get_by_role("button", name="Create account").click()
     page.get_by_role("link", name="Plan", exact=True).click()
-    page.get_by_label("What", exact=True).select_option(label="Strip steak")
-    page.get_by_role("textbox", name="How thick").fill("1.5")
-    page.get_by_label("When to eat").fill("19:30")
+    page.get_by_label("Cut", exact=True).select_option(label="Strip steak")
+    page.get_by_role("textbox", name="Thickness").fill("1.5")
+    page.get_by_label("Serve at").fill("19:30")
     page.get_by_label("Day", exact=True).fill((datetime.now(UTC) + timedelta(days=1)).strftime("%Y-%m-%d"))
     ready(page)
     page.get_by_role("button", name="Save plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+$"))
     page.get_by_role("link", name="Print sheet").click()
-    expect(page.get_by_role("button", name="Print it")).to_be_visible()
+    expect(page.get_by_role("button", name="Print")).to_be_visible()
     page.evaluate("() => { window.printed = 0; window.print = () => { window.printed += 1; }; }")
-    page.get_by_role("button", name="Print it").click()
+    page.get_by_role("button", name="Print").click()
     assert page.evaluate("window.printed") == 1
     sheet = page.locator("article.sheet")
     for said in ("We eat at 19:30", "Light the chimney", "Pull", "carbon monoxide", "agency 145 °F", "To lay out"):
@@ -62,10 +62,10 @@ def test_pieces_share_one_fire_and_one_pair_of_hands(visit):
     expect(order).to_contain_text("carbon monoxide")
     pieces = page.get_by_role("group", name="Pieces")
     pieces.get_by_role("button", name="Ribeye", exact=True).click()
-    expect(page.get_by_label("What", exact=True)).to_have_value("ribeye")
+    expect(page.get_by_label("Cut", exact=True)).to_have_value("ribeye")
     page.get_by_role("button", name="Save plan").click()
     expect(page).to_have_url(re.compile(r"/plan/\d+$"))
-    pieces.get_by_role("button", name="Take away Filet").click()
+    pieces.get_by_role("button", name="Remove Filet").click()
     expect(pieces).to_have_count(0)
     page.get_by_role("button", name="Save changes").click()
     expect(page.get_by_role("button", name="Start", exact=True)).to_be_visible()
@@ -74,18 +74,18 @@ def test_pieces_share_one_fire_and_one_pair_of_hands(visit):
 @pytest.mark.long
 def test_brasko_picks_until_the_cook_chooses(visit):
     page = visit("/plan", quiet=False)
-    page.get_by_label("What", exact=True).select_option(label="Strip steak")
+    page.get_by_label("Cut", exact=True).select_option(label="Strip steak")
     ready(page)
-    page.get_by_role("textbox", name="How thick").fill("0.75")
-    expect(page.get_by_label("In short")).to_contain_text("Over the fire all the way")
+    page.get_by_role("textbox", name="Thickness").fill("0.75")
+    expect(page.get_by_label("At a glance")).to_contain_text("Over the fire all the way")
     expect(page.get_by_label("Answers")).to_contain_text("under an inch")
     page.get_by_role("button", name="More options").click()
     page.get_by_label("Method", exact=True).select_option(label="In the skillet")
-    expect(page.get_by_label("In short")).to_contain_text("In the skillet")
+    expect(page.get_by_label("At a glance")).to_contain_text("In the skillet")
     with page.expect_response(re.compile("/api/plans/preview")):
-        page.get_by_role("textbox", name="How thick").fill("1.75")
+        page.get_by_role("textbox", name="Thickness").fill("1.75")
     ready(page)
-    expect(page.get_by_label("In short")).to_contain_text("In the skillet")
+    expect(page.get_by_label("At a glance")).to_contain_text("In the skillet")
 
 
 @pytest.mark.long
@@ -93,16 +93,16 @@ def test_another_way_is_taken_and_undone(visit):
     page = visit("/plan")
     ready(page)
     ways = page.get_by_role("tabpanel", name="Other ways")
-    expect(ways.get_by_role("row", name=re.compile("^Grey rim"))).to_contain_text(re.compile(r"\d+ %.*\d+ %.*\d+ %"))
-    first = ways.get_by_role("button", name=re.compile("^Take this way: ")).first
-    name = first.get_attribute("aria-label").removeprefix("Take this way: ")
+    expect(ways.get_by_role("row", name=re.compile("^Gray rim"))).to_contain_text(re.compile(r"\d+ %.*\d+ %.*\d+ %"))
+    first = ways.get_by_role("button", name=re.compile("^Use this: ")).first
+    name = first.get_attribute("aria-label").removeprefix("Use this: ")
     first.click()
-    expect(page.get_by_label("In short")).to_contain_text(name)
+    expect(page.get_by_label("At a glance")).to_contain_text(name)
     page.locator("body").press("Control+z")
-    expect(page.get_by_label("In short")).to_contain_text("Low, then sear")
+    expect(page.get_by_label("At a glance")).to_contain_text("Low, then sear")
     page.locator("body").press("Control+Shift+z")
-    expect(page.get_by_label("In short")).to_contain_text(name)
-    ways.get_by_text("Why not another way").click()
+    expect(page.get_by_label("At a glance")).to_contain_text(name)
+    ways.get_by_text("Why not another way?").click()
     expect(ways).to_contain_text("hours of gentle heat only dry it")
 
 
@@ -115,17 +115,17 @@ def test_schools_are_computed_and_one_is_taken(visit):
     expect(panel.get_by_role("row", name=re.compile("^every 30 s"))).to_be_visible()
     expect(panel.get_by_role("row").filter(has_text="this plan").first).to_be_visible()
     panel.get_by_role("button", name=re.compile("^Temper it")).click()
-    panel.get_by_role("button", name="Take it: 30 min out of it").click()
+    panel.get_by_role("button", name="Use this: 30 min out of it").click()
     expect(page.get_by_role("list", name=ORDER)).to_contain_text("it warms the middle by")
 
 
 def test_any_hour_can_be_held_and_the_rest_follows(visit):
     page = visit("/plan")
     ready(page)
-    short = page.get_by_label("In short")
+    short = page.get_by_label("At a glance")
     short.get_by_role("button", name=re.compile("^Light")).click()
-    light = short.get_by_label("Light, held fixed")
-    eat = page.get_by_label("When to eat")
+    light = short.get_by_label("Light, pinned")
+    eat = page.get_by_label("Serve at")
     before = eat.input_value()
     hours, minutes = (int(part) for part in light.input_value().split(":"))
     light.fill(f"{hours:02d}:{(minutes + 7) % 60 if minutes < 53 else minutes - 7:02d}")
@@ -136,7 +136,7 @@ def test_any_hour_can_be_held_and_the_rest_follows(visit):
     )
     assert abs((now - was) - moved) <= 60
     eat.fill("20:15")
-    expect(short.get_by_role("button", name=re.compile(r"^Eat\s*20:15"))).to_have_attribute("aria-pressed", "true")
+    expect(short.get_by_role("button", name=re.compile(r"^Serve\s*20:15"))).to_have_attribute("aria-pressed", "true")
 
 
 def test_a_plan_of_former_answers_is_marked_and_not_kept_as_the_new_one(visit):
@@ -144,7 +144,7 @@ def test_a_plan_of_former_answers_is_marked_and_not_kept_as_the_new_one(visit):
     ready(page)
     waits, held = [True], []
     page.route("**/api/plans/preview", lambda route: held.append(route) if waits else route.continue_())
-    page.get_by_label("What", exact=True).select_option(label="Tri-tip")
+    page.get_by_label("Cut", exact=True).select_option(label="Tri-tip")
     former = page.get_by_text("Still showing the plan for your last answers")
     expect(former).to_be_visible()
     page.get_by_role("button", name="Save plan").click()
@@ -155,28 +155,28 @@ def test_a_plan_of_former_answers_is_marked_and_not_kept_as_the_new_one(visit):
         with suppress(Error):  # what was asked first may have been let go of
             route.continue_()
     expect(page).to_have_url(re.compile(r"/plan/\d+$"))
-    expect(page.get_by_label("What", exact=True)).to_have_value("tri_tip")
+    expect(page.get_by_label("Cut", exact=True)).to_have_value("tri_tip")
     expect(former).to_have_count(0)
 
 
 def test_the_plan_by_keys_alone(visit):
     page = visit("/plan")
     ready(page)
-    page.get_by_label("What", exact=True).focus()
+    page.get_by_label("Cut", exact=True).focus()
     page.keyboard.type("Tri")
-    expect(page.get_by_label("What", exact=True)).to_have_value("tri_tip")
+    expect(page.get_by_label("Cut", exact=True)).to_have_value("tri_tip")
     page.keyboard.press("Tab")
     page.keyboard.press("Control+a")
     page.keyboard.type("2.25")
-    expect(page.get_by_label("In short")).to_contain_text("Low, then sear")
+    expect(page.get_by_label("At a glance")).to_contain_text("Low, then sear")
     page.keyboard.press("Alt+n")
     expect(page.get_by_role("group", name="Pieces").locator("button[aria-pressed]")).to_have_count(2)
     page.keyboard.press("Alt+1")
-    expect(page.get_by_label("What", exact=True)).to_have_value("tri_tip")
+    expect(page.get_by_label("Cut", exact=True)).to_have_value("tri_tip")
     page.keyboard.press("Alt+l")
     expect(page.get_by_role("tab", name="Guests are late")).to_have_attribute("aria-selected", "true")
-    expect(page.get_by_role("tabpanel", name="Guests are late")).to_contain_text("Begin everything later")
-    slider = page.get_by_role("slider", name="Moment shown in all three views")
+    expect(page.get_by_role("tabpanel", name="Guests are late")).to_contain_text("Start everything later")
+    slider = page.get_by_role("slider", name="Time shown in all three views")
 
     def goes_back_a_minute() -> bool:
         was = int(slider.get_attribute("aria-valuenow"))
@@ -195,27 +195,27 @@ def test_amounts_follow_the_eaters_and_everyone_gets_a_part(visit):
     ready(page)
     page.get_by_role("tab", name="Amounts and table").click()
     panel = page.get_by_role("tabpanel", name="Amounts and table")
-    panel.get_by_role("textbox", name="How many eat").fill("6")
+    panel.get_by_role("textbox", name="People").fill("6")
     expect(panel.get_by_role("status")).to_contain_text("For 6 it takes about")
-    panel.get_by_label("Salt at hand").select_option(label="Table salt, fine")
+    panel.get_by_label("Salt you use").select_option(label="Table salt, fine")
     expect(panel.get_by_label("Amounts: Ribeye")).to_contain_text(re.compile(r"\d\.\d g, [\d¼½¾]+ tsp"))
-    panel.get_by_role("button", name="Add an eater").click()
-    panel.get_by_role("textbox", name="Eater 1").fill("Ines")
-    expect(panel.get_by_label("Who likes it how")).to_contain_text(re.compile(r"\d+ °F All of it"))
+    panel.get_by_role("button", name="Add a person").click()
+    panel.get_by_role("textbox", name="Person 1").fill("Ines")
+    expect(panel.get_by_label("How each person likes it")).to_contain_text(re.compile(r"\d+ °F All of it"))
 
 
 @pytest.mark.long
 def test_patties_are_shaped_for_a_bun_and_planned(visit):
     page = visit("/plan", quiet=False)
-    page.get_by_label("What", exact=True).select_option(label="Burger patty, 80/20")
+    page.get_by_label("Cut", exact=True).select_option(label="Burger patty, 80/20")
     ready(page)
     page.get_by_role("tab", name="Shape a patty").click()
     panel = page.get_by_role("tabpanel", name="Shape a patty")
     panel.get_by_role("textbox", name="Fat of the rich meat").fill("12")
-    panel.get_by_role("button", name="Shape it").click()
+    panel.get_by_role("button", name="Shape the patties").click()
     expect(panel.get_by_role("alert")).to_contain_text("must lie between the two meats")
     panel.get_by_role("textbox", name="Fat of the rich meat").fill("30")
-    panel.get_by_role("button", name="Shape it").click()
+    panel.get_by_role("button", name="Shape the patties").click()
     expect(panel).to_contain_text("for a bun of")
     panel.get_by_role("button", name="Plan these patties").click()
     expect(page.get_by_role("list", name=ORDER)).to_contain_text("4 × burger patty")
@@ -251,19 +251,19 @@ def test_a_plan_goes_into_a_file_and_a_calendar_and_comes_back(visit, tmp_path):
     bad, good = tmp_path / "bad.json", tmp_path / "plan.json"
     bad.write_text("{")
     good.write_text(json.dumps(said))
-    page.get_by_label("A plan from a file").set_input_files(bad)
+    page.get_by_label("Import a plan").set_input_files(bad)
     expect(page.get_by_role("alert")).to_contain_text("is no plan: it is not JSON")
-    page.get_by_label("A plan from a file").set_input_files(good)
+    page.get_by_label("Import a plan").set_input_files(good)
     expect(page).not_to_have_url(first)
     expect(page).to_have_url(re.compile(r"/plan/\d+$"))
-    expect(page.get_by_label("What", exact=True)).to_have_value(said["pieces"][0]["cut"])
+    expect(page.get_by_label("Cut", exact=True)).to_have_value(said["pieces"][0]["cut"])
 
 
 @pytest.mark.long
 def test_a_plan_of_the_past_is_planned_again(visit):
     page = visit("/plan")
     ready(page)
-    page.get_by_text("Plan again from the past").click()
+    page.get_by_text("Plan again from earlier cooks").click()
     again = page.get_by_role("link", name=re.compile("^Plan again: ")).first
     again.click()
     expect(page).to_have_url(re.compile(r"/plan\?from=\d+"))
@@ -274,14 +274,14 @@ def test_a_plan_of_the_past_is_planned_again(visit):
 def test_a_reason_leads_into_the_guide_which_is_searched(visit):
     page = visit("/plan")
     ready(page)
-    page.get_by_role("link", name="More about: Salt and pat dry").click()
+    page.get_by_role("link", name="More about Salt and pat dry").click()
     expect(page).to_have_url(re.compile(r"/guide#salt:(hour|overnight)"))
     expect(page.locator(f"[id='{page.url.rsplit('#', 1)[1]}']")).to_be_focused()
-    page.get_by_label("Look for").fill("wet window")
+    page.get_by_label("Search").fill("wet window")
     expect(page.get_by_role("status")).to_contain_text(re.compile(r"^\d+ of \d+ entries"))
     expect(page.get_by_role("heading", name="The wet window")).to_be_visible()
-    page.get_by_label("Look for").fill("walrus")
-    expect(page.get_by_text("Nothing holds all of these words.")).to_be_visible()
+    page.get_by_label("Search").fill("walrus")
+    expect(page.get_by_text("No entry has all of these words.")).to_be_visible()
     page.get_by_role("button", name="Show all").click()
     page.get_by_text("Dangers", exact=True).first.click()
     expect(page.get_by_role("heading", name="Carbon monoxide")).to_be_visible()
@@ -291,13 +291,13 @@ def test_a_reason_leads_into_the_guide_which_is_searched(visit):
 def test_a_tri_tip_tells_of_its_thin_end_and_of_what_it_loses(visit):
     page = visit("/plan", DESKTOP)
     ready(page)
-    page.get_by_label("What", exact=True).select_option(label="Tri-tip")
-    face = page.get_by_role("region", name="Face")
+    page.get_by_label("Cut", exact=True).select_option(label="Tri-tip")
+    face = page.get_by_role("region", name="Cross-section")
     thin_end = re.compile(r"Thin end, [\d ¼½¾⅛⅜⅝⅞]+ in: ends at 1[34]\d °F")
     expect(face.get_by_text(thin_end)).to_be_visible(timeout=300_000)
     ready(page)
     face.get_by_text("Thin end").click()
     expect(face.get_by_text(re.compile(r"cut it off .* before the rest is done"))).to_be_visible()
     expect(face.get_by_text(re.compile("Loses .* of its weight"))).to_be_visible()
-    page.get_by_label("What", exact=True).select_option(label="Strip steak")
+    page.get_by_label("Cut", exact=True).select_option(label="Strip steak")
     expect(face.get_by_text("Thin end")).to_be_hidden(timeout=300_000)

@@ -10,11 +10,11 @@ from playwright.sync_api import Page, expect
 
 def plan_a_ribeye(page: Page) -> None:
     tomorrow = datetime.now(UTC) + timedelta(days=1)
-    page.get_by_label("What", exact=True).select_option(label="Ribeye")
-    page.get_by_role("textbox", name="How thick").fill("1.5")
-    page.get_by_label("When to eat").fill("19:00")
+    page.get_by_label("Cut", exact=True).select_option(label="Ribeye")
+    page.get_by_role("textbox", name="Thickness").fill("1.5")
+    page.get_by_label("Serve at").fill("19:00")
     page.get_by_label("Day", exact=True).fill(tomorrow.strftime("%Y-%m-%d"))
-    order = page.get_by_role("list", name="The order of the work")
+    order = page.get_by_role("list", name="Schedule")
     for task in (
         "Salt and pat dry",
         "Light the chimney",
@@ -27,7 +27,7 @@ def plan_a_ribeye(page: Page) -> None:
     expect(order).to_contain_text(re.compile(r"Until the core reads 1[012]\d °F: the sear and the rest add \d+ °F"))
     expect(order).to_contain_text(re.compile(r"a side in all, flip (once|every \d+ s, \d flips)"))
     expect(order).to_contain_text("carbon monoxide")
-    expect(order).to_contain_text("in eight cooks of ten")
+    expect(order).to_contain_text("in 8 of 10 cooks")
 
 
 @pytest.mark.parametrize(
@@ -55,25 +55,25 @@ def test_plan_cook_rate_and_find_it(visit, kitchen, probe, size, scheme):
         now.get_by_role("button", name=deed, exact=True).click()
     now.get_by_role("button", name=re.compile("^Undo")).click()
     now.get_by_role("button", name="Oiled", exact=True).click()
-    now.get_by_role("button", name="It is on", exact=True).click()
+    now.get_by_role("button", name="It's on", exact=True).click()
     expect(now).to_contain_text(re.compile(r"probe\s*\d+ °F"))
     now.get_by_role("button", name="Pulled", exact=True).wait_for()
-    page.get_by_label("Mark the steps for me").click()
-    expect(page.get_by_label("Mark the steps for me")).to_be_checked()
+    page.get_by_label("Check off the steps for me").click()
+    expect(page.get_by_label("Check off the steps for me")).to_be_checked()
     kitchen.run_clock(int(page.url.rsplit("/", 1)[1]), 180)
-    expect(page.get_by_role("heading", name="It is over. How was it?")).to_be_visible(timeout=200_000)
-    measured = page.get_by_label("Line").locator("path[stroke='var(--c-probe)']")
+    expect(page.get_by_role("heading", name="All done. How was it?")).to_be_visible(timeout=200_000)
+    measured = page.get_by_label("Timeline").locator("path[stroke='var(--c-probe)']")
     assert measured.count() >= 1
 
     page.get_by_text("4", exact=True).click()
     page.get_by_label("Doneness").select_option(label="Right")
     page.get_by_label("What to change next time").fill("A minute more crust.")
-    page.get_by_role("button", name="Keep the verdict").click()
+    page.get_by_role("button", name="Save rating").click()
     expect(page.get_by_text("Kept.")).to_be_visible()
     page.get_by_role("link", name="See it in the log").click()
     expect(page).to_have_url(re.compile(r"/log/\d+"))
     table = page.get_by_role("table")
-    for row in ("Slow phase", "Core at the pull", "Peak after the rest"):
+    for row in ("Gentle phase", "Core when pulled", "Peak after the rest"):
         expect(table.get_by_role("row", name=row)).to_contain_text(re.compile(r"\d+.*\d+"))
     assert_probe_near_plan(table)
     page.get_by_role("link", name="Log", exact=True).click()
@@ -89,16 +89,16 @@ def assert_probe_near_plan(table) -> None:
 
 def test_the_three_views_share_one_moment(visit):
     page = visit("/plan")
-    slider = page.get_by_role("slider", name="Moment shown in all three views")
+    slider = page.get_by_role("slider", name="Time shown in all three views")
     slider.focus()
-    face, grate = page.get_by_role("region", name="Face"), page.get_by_role("region", name="Grate")
+    face, grate = page.get_by_role("region", name="Cross-section"), page.get_by_role("region", name="Grate")
     page.keyboard.press("Home")
     expect(face).to_contain_text("Raw")
     expect(grate).to_contain_text("not on yet")
-    page.get_by_role("list", name="The order of the work").get_by_text("Sear over the coals").click()
+    page.get_by_role("list", name="Schedule").get_by_text("Sear over the coals").click()
     expect(grate).to_contain_text("Sear over the coals")
     before = face.locator("canvas").evaluate("c => c.toDataURL()")
-    page.get_by_role("list", name="The order of the work").get_by_text("Rest", exact=True).click()
+    page.get_by_role("list", name="Schedule").get_by_text("Rest", exact=True).click()
     expect(grate).not_to_contain_text("Sear over the coals")
     canvas = face.locator("canvas").element_handle()
     page.wait_for_function("([canvas, before]) => canvas.toDataURL() !== before", arg=[canvas, before])
@@ -106,20 +106,20 @@ def test_the_three_views_share_one_moment(visit):
 
 def test_units_follow_the_preference(visit):
     page = visit("/plan")
-    order = page.get_by_role("list", name="The order of the work")
+    order = page.get_by_role("list", name="Schedule")
     expect(order).to_contain_text("°F")
     page.get_by_role("button", name=re.compile("°F and inches")).click()
     expect(order).to_contain_text("°C")
-    expect(page.get_by_role("textbox", name="How thick")).to_have_value("38")
-    page.get_by_role("button", name=re.compile("°C and millimetres")).click()
+    expect(page.get_by_role("textbox", name="Thickness")).to_have_value("38")
+    page.get_by_role("button", name=re.compile("°C and millimeters")).click()
     expect(order).to_contain_text("°F")
 
 
 @pytest.mark.long
 def test_a_bad_thickness_is_answered_beside_its_field(visit):
     page = visit("/plan", quiet=False)
-    field = page.get_by_role("textbox", name="How thick")
-    expect(page.get_by_role("list", name="The order of the work")).to_be_visible()
+    field = page.get_by_role("textbox", name="Thickness")
+    expect(page.get_by_role("list", name="Schedule")).to_be_visible()
     for typed, said in (
         ("0", "must be between 6 and 150 mm (got 0)"),
         ("15.75", "must be between 6 and 150 mm (got 400"),
@@ -140,7 +140,7 @@ def test_an_hour_too_soon_offers_the_earliest(visit):
     page = visit("/plan", quiet=False)
     soon = datetime.now(UTC) + timedelta(minutes=5)
     page.get_by_label("Day", exact=True).fill(soon.strftime("%Y-%m-%d"))
-    page.get_by_label("When to eat").fill(soon.strftime("%H:%M"))
+    page.get_by_label("Serve at").fill(soon.strftime("%H:%M"))
     offer = page.get_by_role("button", name=re.compile("^Eat at"))
     offer.click()
     expect(page.get_by_role("alert")).to_have_count(0)
@@ -150,11 +150,11 @@ def test_an_hour_too_soon_offers_the_earliest(visit):
 
 def test_what_cannot_be_had_says_why_and_what_would_do(visit):
     page = visit("/plan", quiet=False)
-    page.get_by_label("What", exact=True).select_option(label="Strip steak")
+    page.get_by_label("Cut", exact=True).select_option(label="Strip steak")
     page.get_by_role("button", name="More options").click()
     page.get_by_label("Method", exact=True).select_option(label="Sear, then cool side")
     page.get_by_label("Method", exact=True).select_option(label="Low, then sear")
-    page.get_by_role("textbox", name="How thick").fill("0.26")
+    page.get_by_role("textbox", name="Thickness").fill("0.26")
     alert = page.get_by_role("alert").filter(has_text="This cannot be planned as it stands")
     expect(alert).to_contain_text(re.compile(r"cannot have a middle of 13\d °F"))
     alert.get_by_role("button", name=re.compile("^use a piece .* in thick")).click()
@@ -164,16 +164,16 @@ def test_what_cannot_be_had_says_why_and_what_would_do(visit):
 
 def test_a_rare_burger_is_planned_only_by_a_recorded_choice(visit):
     page = visit("/plan", quiet=False)
-    page.get_by_label("What", exact=True).select_option(label="Burger patty, 80/20")
-    expect(page.get_by_role("list", name="The order of the work")).to_contain_text("On, over the coals")
+    page.get_by_label("Cut", exact=True).select_option(label="Burger patty, 80/20")
+    expect(page.get_by_role("list", name="Schedule")).to_contain_text("On, over the coals")
     finish = page.get_by_role("slider", name="Finish in the middle")
     finish.focus()
     for _ in range(12):
         page.keyboard.press("ArrowLeft")
     expect(page.get_by_role("alert").filter(has_text="below the agency figure for ground meat").first).to_be_visible()
     expect(page.get_by_role("button", name="Save plan")).to_have_count(0)
-    page.get_by_role("checkbox", name=re.compile("^Who eats it has chosen")).check()
-    expect(page.get_by_role("list", name="The order of the work")).to_contain_text("on record with the plan")
+    page.get_by_role("checkbox", name=re.compile("^The person eating it has chosen")).check()
+    expect(page.get_by_role("list", name="Schedule")).to_contain_text("on record with the plan")
     expect(page.get_by_role("button", name="Save plan")).to_be_enabled()
 
 
@@ -181,7 +181,7 @@ def test_a_rare_burger_is_planned_only_by_a_recorded_choice(visit):
 def test_every_method_can_be_planned(visit):
     page = visit("/plan")
     page.get_by_role("button", name="More options").click()
-    order = page.get_by_role("list", name="The order of the work")
+    order = page.get_by_role("list", name="Schedule")
     for method, task in (
         ("In the skillet", "On, in the skillet"),
         ("Oven, then skillet", "Into the oven"),
@@ -191,18 +191,18 @@ def test_every_method_can_be_planned(visit):
     ):
         page.get_by_label("Method", exact=True).select_option(label=method)
         expect(order).to_contain_text(task)
-        expect(order).to_contain_text("in eight cooks of ten")
-        expect(page.get_by_role("region", name="Face")).to_contain_text("grey rim at the end")
+        expect(order).to_contain_text("in 8 of 10 cooks")
+        expect(page.get_by_role("region", name="Cross-section")).to_contain_text("gray rim at the end")
 
 
 def test_a_new_household_starts_empty_and_alone(visit):
     page = visit("/plan")
     page.get_by_role("button", name="Sign out").click()
-    page.get_by_role("button", name="Make an account").click()
+    page.get_by_role("button", name="Create an account").click()
     page.get_by_role("textbox", name="Household").fill("Quarry Road")
     page.get_by_label("Name", exact=True).fill(f"quarry{datetime.now(UTC).timestamp():.0f}")
     page.get_by_label("Password").fill("oak-and-cherry-9")
-    page.get_by_role("button", name="Make the account").click()
+    page.get_by_role("button", name="Create account").click()
     page.get_by_role("link", name="Log", exact=True).click()
     expect(page.get_by_text("No cook has ended yet.")).to_be_visible()
     page.get_by_role("link", name="Cook", exact=True).click()

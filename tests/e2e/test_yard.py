@@ -54,11 +54,11 @@ def phone(browser: Browser):
 
 
 def sign_up(page: Page, name: str) -> None:
-    page.get_by_role("button", name="Make an account").click()
+    page.get_by_role("button", name="Create an account").click()
     page.get_by_role("textbox", name="Household").fill(f"The {name}s")
     page.get_by_label("Name", exact=True).fill(name)
     page.get_by_label("Password").fill("charcoal-and-oak")
-    page.get_by_role("button", name="Make the account").click()
+    page.get_by_role("button", name="Create account").click()
     expect(page.get_by_role("link", name="Plan", exact=True)).to_be_visible()
 
 
@@ -120,8 +120,8 @@ def test_a_phone_on_the_wifi_records_a_cook(yard, phone, secure):
     assert page.evaluate("window.isSecureContext") is secure
     assert page.evaluate("typeof crypto.randomUUID") == ("function" if secure else "undefined")
     assert page.evaluate("'wakeLock' in navigator && 'serviceWorker' in navigator") is secure
-    expect(page.get_by_text("This page came plainly.")).to_have_count(0 if secure else 1)
-    for deed in ("Lit", "Banked", "Lid is on", "Oiled", "Salted", "It is on"):
+    expect(page.get_by_text("This page isn't secure.")).to_have_count(0 if secure else 1)
+    for deed in ("Lit", "Banked", "Lid is on", "Oiled", "Salted", "It's on"):
         page.get_by_role("button", name=deed, exact=True).click()
     kept_by(yard, cook_id, "on")
     read = page.get_by_role("button", name="Read the middle of each piece")
@@ -130,13 +130,13 @@ def test_a_phone_on_the_wifi_records_a_cook(yard, phone, secure):
     sheet = page.get_by_role("dialog")
     expect(sheet).to_contain_text("160 °F")
     sheet.get_by_label("The lowest of them, °F").fill("150")
-    sheet.get_by_role("button", name="Keep this reading").click()
+    sheet.get_by_role("button", name="Save reading").click()
     expect(page.get_by_text(re.compile("must show 160 °F. (Leave it over the heat|Read it again)"))).to_be_visible()
     eventually(lambda: is_done(call(page, "GET", f"/api/cooks/{cook_id}")["body"]["readings"]))
     page.get_by_role("button", name="Read the middle of each piece").click()
     page.get_by_label("The lowest of them, °F").fill("162")
-    page.get_by_role("button", name="Keep this reading").click()
-    page.get_by_role("button", name="It rests", exact=True).click()
+    page.get_by_role("button", name="Save reading").click()
+    page.get_by_role("button", name="Start rest", exact=True).click()
     expect(page.get_by_role("button", name="Served", exact=True)).to_be_visible()
     kept = kept_by(yard, cook_id, "rest")
     done = [m["task"] for m in kept if m["kind"] == "done"]
@@ -187,13 +187,13 @@ def test_one_households_marks_never_travel_as_anothers_and_nothing_stays(yard, p
     expect(page.get_by_role("button", name="Lit", exact=True)).to_be_visible()
     page.context.set_offline(True)
     page.get_by_role("button", name="Lit", exact=True).click()
-    expect(page.get_by_text("kept and sent again")).to_be_visible()
+    expect(page.get_by_text("kept and will be sent")).to_be_visible()
     assert "perpetua" in page.evaluate("localStorage.getItem('brasko-outbox')")
     page.get_by_role("button", name="Sign out").click()
-    expect(page.get_by_text("One mark is not with the server yet, and would be lost.")).to_be_visible()
-    page.get_by_role("button", name="Stay").click()
+    expect(page.get_by_text("One mark is not sent yet and would be lost.")).to_be_visible()
+    page.get_by_role("button", name="Stay signed in").click()
     page.context.set_offline(False)
-    expect(page.get_by_text("kept and sent again")).to_have_count(0)
+    expect(page.get_by_text("kept and will be sent")).to_have_count(0)
     kept_by(yard, cook_id, "light")
     page.get_by_role("button", name="Sign out").click()
     expect(page.get_by_role("heading", name="Sign in")).to_be_visible()
@@ -221,7 +221,7 @@ def test_one_households_marks_never_travel_as_anothers_and_nothing_stays(yard, p
 
 def test_what_the_log_has_taught_can_be_left_out_and_counted_again(visit):
     page = visit("/gear")
-    taught = page.get_by_role("region", name="What your cooks have taught")
+    taught = page.get_by_role("region", name="What Brasko learned from your cooks")
     expect(taught).to_contain_text("Charcoal kettle, two zones")
     words = taught.locator("p").first
     before = words.inner_text()
@@ -234,4 +234,4 @@ def test_what_the_log_has_taught_can_be_left_out_and_counted_again(visit):
     first.click()
     expect(words).to_have_text(before)
     page.goto(page.url.replace("/gear", "/plan"))
-    expect(page.get_by_text("As your fire does by its log").first).to_be_visible()
+    expect(page.get_by_text("Your log says the gentle side").first).to_be_visible()

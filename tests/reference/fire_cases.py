@@ -48,7 +48,7 @@ def dome_over_grate_f(minute: float) -> float:
 
 def gas_row_f(zone: int) -> float:
     row = FireSetup(gas_grill(3, side=False), knobs=(1.0, 0.3, 0.3), weather=STILL)
-    return fahrenheit(chamber.settled(row).zones_c[zone])
+    return fahrenheit(chamber.steady_state(row).zones_c[zone])
 
 
 def palm_over_bank_s() -> float:
@@ -79,7 +79,7 @@ FIRE_CASES: tuple[Case, ...] = (
         250.0,
         275.0,
         "°F",
-        lambda: fahrenheit(chamber.settled(kettle("ring", fuse_kg(0.67))).gas_c),
+        lambda: fahrenheit(chamber.steady_state(kettle("ring", fuse_kg(0.67))).gas_c),
         4.0,
         "still air, and vents of a usual size",
     ),

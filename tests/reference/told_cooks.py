@@ -204,7 +204,7 @@ def _of_setup(asked: dict[str, Any], kind: str) -> float:
     setup = setup_of(SetupIn.model_validate(asked["setup"]))
     if "air" in asked:
         setup = setting.set_for(setup, temperature_c("air", asked["air"]))
-    state = chamber.settled(setup)
+    state = chamber.steady_state(setup)
     if kind == "air":
         return fahrenheit(state.gas_c)
     if kind == "burns":
@@ -221,7 +221,7 @@ def _of_fire(asked: dict[str, Any], kind: str) -> float:
         row = replace(
             fire.setup, knobs=tuple(1.0 if n == 2 else MEDIUM_LOW for n in range(len(fire.setup.knobs))), lid_open=False
         )
-        state = chamber.settled(row)
+        state = chamber.steady_state(row)
         return fahrenheit(local_exposure(row, state, Placed("middle", 0.0, 0.0, 0.12, 0.12)).zone.rods_c)
     zone = own.planner_fire(fire, steak.geometry(0.0381, 0.38), round(steak.composition.fat, 3)).sear
     if kind == "rods":

@@ -87,7 +87,7 @@ def it_goes_on():
 
 
 def agrees(past, came: OutcomeOut, cook: Cook) -> None:
-    """What was said of a cook is what its curve says."""
+    """Ratings of a cook is what its curve says."""
     off_k = came.peak_measured_c - came.peak_foreseen_c
     if past.doneness == "over":
         assert off_k > 1.0, past.title

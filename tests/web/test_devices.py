@@ -90,8 +90,8 @@ def test_out_of_order_readings_are_kept_in_their_own_time(probe):
         ({"at": "noon"}, "at", "must be a date and time with a time zone"),
         ({"at": "2030-06-01T18:30:00"}, "at", "must be a date and time with a time zone"),
         ({"at": "2030-13-45T18:30:00Z"}, "at", "must be a date and time"),
-        ({"at": "2199-01-01T00:00:00Z"}, "at", "lies in the future"),
-        ({"at": "2001-01-01T00:00:00Z"}, "at", "lies before this cook began"),
+        ({"at": "2199-01-01T00:00:00Z"}, "at", "is in the future"),
+        ({"at": "2001-01-01T00:00:00Z"}, "at", "is before this cook started"),
         ({"humidity": 3}, "readings", "has a field that is not known"),
         ({"channel": "ear"}, "channel", "must be one of tip, shaft, edge, air, pit, hand, surface (got 'ear')"),
         ({"battery": 40}, "battery", "must be between 0 and 1 (got 40)"),
@@ -109,7 +109,7 @@ def test_nonsense_is_refused_and_its_neighbours_kept(probe, change, field, said)
 def test_a_number_used_for_another_reading_is_refused(probe):
     probe.post(probe.row(1, 5.0))
     (refused,) = probe.post(probe.row(1, 9.0)).json()["refused"]
-    assert "never use a number twice" in worded(refused["message"])
+    assert "never reuse a number" in worded(refused["message"])
     assert Reading.objects.get().temp_c == 5.0
 
 
@@ -321,7 +321,7 @@ def test_a_practice_thermometer_is_read_only_where_there_is_something_to_read(ma
     assert mara.call("POST", path, {"source": "nose"}).status_code == 422
     real = mara.start(practice=False)
     path = f"/api/cooks/{real['id']}/pieces/{real['pieces'][0]['id']}/ask"
-    assert "Read your own" in worded(mara.call("POST", path, {"source": "hand"}).json()["detail"])
+    assert "Use your own" in worded(mara.call("POST", path, {"source": "hand"}).json()["detail"])
 
 
 def paired(visitor, kind: str) -> str:

@@ -107,7 +107,7 @@ def test_cooks_are_told_apart_from_the_first(mara):
     (told,) = mara.client.get(f"/api/cooks/differences?of={one['id']}&of={two['id']}").json()
     said = rendered(told["words"])
     assert told["cook_id"] == two["id"]
-    assert "how thick 45 mm, not 38 mm" in said
+    assert "thickness 45 mm, not 38 mm" in said
     assert "10 min longer" in said
 
 

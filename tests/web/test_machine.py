@@ -179,7 +179,7 @@ def test_an_overdrawn_household_is_told_when_to_come_again(mara, monkeypatch):
     monkeypatch.setattr("brasko.web.machine.answers.computed_soon", overdrawn)
     answer = mara.call("POST", "/api/plans/preview", {"pieces": [RIBEYE]})
     assert (answer.status_code, answer["Retry-After"]) == (429, "13")
-    assert "nothing is lost" in worded(answer.json()["detail"])
+    assert "Nothing is lost" in worded(answer.json()["detail"])
 
 
 def test_what_is_estimated_to_take_too_long_is_not_begun(apart):
@@ -315,7 +315,7 @@ async def test_a_stream_ends_with_its_session():
 
 def test_a_household_keeps_only_so_much(mara):
     mara.plan()
-    with refusing(Conflict, match="keeps 1 plans, which is the most"):
+    with refusing(Conflict, match="has 1 plans, the most"):
         room_for(mara.user.plans.all(), 1, "plans")
 
 

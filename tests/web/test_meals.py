@@ -162,7 +162,7 @@ def test_a_burger_is_shaped_for_its_bun(mara):
     assert made["lean_g"] + made["rich_g"] == pytest.approx(6000 * made["patty"]["mass_kg"])
     assert made["piece"]["count"] == 6
     assert mara.call("POST", "/api/plans/preview", {"pieces": [made["piece"]], "quick": True}).status_code == 200
-    assert "must lie between the two meats" in worded(
+    assert "must be between the two meats" in worded(
         errors(mara.call("POST", "/api/plans/burger", {"fat_share": 0.33}))["fat_share"]
     )
 

@@ -43,8 +43,8 @@ def one_more(file: bytes, **other: str) -> bytes:
 
 
 BAD = {
-    "no zip": (lambda file: b"PK but not really", "is no zip"),
-    "cut short": (lambda file: file[: len(file) // 2], "is no zip"),
+    "no zip": (lambda file: b"PK but not really", "isn't a zip"),
+    "cut short": (lambda file: file[: len(file) // 2], "isn't a zip"),
     "of something else": (lambda file: packed({"about.json": b'{"format": "else/1"}'}), "brasko/household@1"),
     "no about": (lambda file: packed({"plans.json": b"[]"}), "brasko/household@1"),
     "no list": (lambda file: packed(files_of(file) | {"plans.json": b"{}x"}), "plans.json, which is no list"),
@@ -137,7 +137,7 @@ def test_a_file_packed_in_a_way_that_is_not_read_says_so(odell):
     with zipfile.ZipFile(out, "w", zipfile.ZIP_BZIP2) as made:
         for name, data in files.items():
             made.writestr(name, data)
-    assert "is no zip" in worded(errors(into(odell, out.getvalue()))["file"])
+    assert "isn't a zip" in worded(errors(into(odell, out.getvalue()))["file"])
 
 
 def test_what_unpacks_to_too_much_is_not_unpacked(odell, monkeypatch):

@@ -56,11 +56,11 @@ def test_a_preview_tells_of_thin_ends_and_of_what_is_lost(mara):
 @pytest.mark.parametrize(
     ("change", "field", "said"),
     [
-        ({"thickness_mm": 0}, "thickness_mm", "must be between 6 and 150 mm (got 0). A 38 mm steak is usual."),
+        ({"thickness_mm": 0}, "thickness_mm", "must be between 6 and 150 mm (got 0). A 38 mm steak is typical."),
         ({"thickness_mm": 400}, "thickness_mm", "must be between 6 and 150 mm (got 400)"),
         ({"thickness_mm": "thick"}, "thickness_mm", "must be a number"),
         ({"cut": "ribye"}, "cut", "Did you mean ribeye"),
-        ({"start_c": 39, "finish_c": 38.5}, "start_c", "must be below the wanted finish"),
+        ({"start_c": 39, "finish_c": 38.5}, "start_c", "must be below the finish"),
         ({"finish_c": 200}, "finish_c", "must be between 38 and 98"),
         ({"method": "microwave"}, "method", "is not known (got 'microwave')"),
         ({"colour": "red"}, "0", "has a field that is not known"),
@@ -81,7 +81,7 @@ def test_what_cannot_be_had_is_refused_with_remedies(mara):
     answer = mara.call("POST", "/api/plans/preview", {"pieces": [{"cut": "strip", "thickness_mm": 8, "finish_c": 52}]})
     assert answer.status_code == 422
     assert answer.json()["type"] == "urn:brasko:infeasible"
-    assert "cannot have a middle of" in worded(answer.json()["detail"])
+    assert "can't end at" in worded(answer.json()["detail"])
     remedies = {e["field"]: e for e in answer.json()["errors"] if e["field"].startswith("remedy:")}
     assert "use a piece 9 mm" in worded(remedies["remedy:thickness_mm"]["message"])
     assert float(remedies["remedy:thickness_mm"]["suggestion"]) > 8.0
@@ -90,7 +90,7 @@ def test_what_cannot_be_had_is_refused_with_remedies(mara):
 def test_ground_meat_below_the_figure_needs_a_recorded_choice(mara):
     patty = {"cut": "burger_80_20", "thickness_mm": 19, "finish_c": 60, "method": "direct", "crust": "none"}
     refused = mara.call("POST", "/api/plans", {"eat_at": in_hours(8), "pieces": [patty]})
-    assert "below the agency figure" in worded(errors(refused)["finish_c"])
+    assert "below the safe minimum" in worded(errors(refused)["finish_c"])
     assert not Plan.objects.exists()
     chosen = {**patty, "below_agency_accepted": True}
     kept = mara.call("POST", "/api/plans", {"eat_at": in_hours(8), "pieces": [chosen]}).json()
@@ -98,7 +98,7 @@ def test_ground_meat_below_the_figure_needs_a_recorded_choice(mara):
     assert any("on record" in worded(c["text"]) for c in kept["pieces"][0]["result"]["cautions"])
     bird = {"cut": "chicken_breast", "thickness_mm": 32, "finish_c": 65, "below_agency_accepted": True}
     never = mara.call("POST", "/api/plans/preview", {"pieces": [bird]})
-    assert "must reach the agency figure for poultry" in worded(errors(never)["finish_c"])
+    assert "must reach the safe minimum for poultry" in worded(errors(never)["finish_c"])
 
 
 @pytest.mark.parametrize(("hours", "said"), [(-2, "lies in the past"), (0.5, "is too soon")])

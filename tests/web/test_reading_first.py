@@ -58,7 +58,7 @@ def test_it_does_not_come_off_without_a_reading(mara, cook):
 def test_a_reading_too_low_sends_it_back_and_one_by_hand_lets_it_off(mara, cook):
     by_hand(mara, cook, 66.0)
     assert "shows {temp:66}" in worded(ask(mara, cook)["words"])
-    assert "read it again after a minute" in worded(errors(mara.mark(cook.id, "rest"))["task"])
+    assert "check again after a minute" in worded(errors(mara.mark(cook.id, "rest"))["task"])
     assert by_hand(mara, cook, 71.5).status_code == 201
     told = mara.call("GET", f"/api/cooks/{cook.id}").json()
     assert next(e for e in told["expected"] if e["key"] == "read")["state"] == "done"
@@ -150,10 +150,10 @@ def test_a_plan_from_before_is_planned_again_first(mara):
     piece = plan.pieces.all()[0]
     piece.result["reading_c"] = None
     piece.save()
-    with refusing(Conflict, match="keep it again"):
+    with refusing(Conflict, match="save it again"):
         start_cook(mara.user, plan, StartIn())
     assert not Cook.objects.exists()
 
 
 def test_the_reading_is_in_the_calendar(mara):
-    assert b"SUMMARY:Read the middle" in calendar_of(mara.plan(**PATTY), "us", "en")
+    assert b"SUMMARY:Check the middle" in calendar_of(mara.plan(**PATTY), "us", "en")

@@ -70,7 +70,7 @@ def test_a_fire_that_runs_hot_is_planned_hot(mara):
     taught(mara.user, (0.5, 1.0), (0.6, 0.9), (0.4, 1.1), (0.5, 1.0))
     after = preview(mara)
     assert gentle_s(after) < 0.9 * gentle_s(before)
-    assert "As your fire does by its log: the gentle side is" in worded(after["headline"])
+    assert "Your log says the gentle side of this fire is" in worded(after["headline"])
     assert "As your fire" not in worded(before["headline"])
 
 
@@ -259,7 +259,7 @@ def test_verdicts_move_what_is_planned_for_an_eater(mara):
     (taste,) = tastes(mara)
     assert taste["finish_c"] < 57.0
     assert taste["crust"] == "deep"
-    assert "from 3 verdicts" in worded(taste["words"])
+    assert "from 3 ratings" in worded(taste["words"])
     first = taste["verdicts"][-1]["id"]
     without = mara.call("PATCH", f"/api/yard/verdicts/{first}", {"left_out": True}).json()["tastes"][0]
     assert without["finish_c"] != taste["finish_c"]

@@ -50,7 +50,7 @@ def test_what_is_held_is_kept_and_the_rest_planned_round_it(mara):
 @pytest.mark.parametrize(
     ("more", "field", "words"),
     [
-        ({"people": []}, "people", "Somebody has to cook"),
+        ({"people": []}, "people", "Someone has to cook"),
         ({"dishes": [{"key": "a", "side": "corn"}]}, "side", "is not known"),
         ({"dishes": [{"key": f"d{n}", "side": "bun"} for n in range(40)]}, "dishes", "12 at the most"),
         ({"dishes": [{"key": "a", "side": "asparagus", "way": "pot"}]}, "way", "It goes on the grate"),
@@ -105,7 +105,7 @@ def test_a_table_that_cannot_be_had_is_told_and_not_kept(mara):
     dishes = [{"key": f"p{n}", "side": "potato_half", "count": 7, "pin": {"wait_min": 0}} for n in range(4)]
     response = mara.call("POST", "/api/tables", table(dishes=dishes))
     assert response.status_code == 422
-    assert "cannot all be had" in worded(errors(response)["dishes"])
+    assert "can't all be ready" in worded(errors(response)["dishes"])
     assert not Table.objects.exists()
 
 
@@ -172,7 +172,7 @@ def test_a_later_hour_is_shown_before_it_is_taken(mara):
 def test_a_later_hour_from_another_time_than_now_is_refused(mara):
     one, _ = kept_at(mara, 2.0)
     early = (timezone.now() - timedelta(hours=1)).isoformat()
-    assert "is not now" in worded(errors(mara.call("POST", f"{one}/later", {"by_min": 5, "at": early}))["at"])
+    assert "isn't now" in worded(errors(mara.call("POST", f"{one}/later", {"by_min": 5, "at": early}))["at"])
 
 
 @pytest.mark.parametrize(
@@ -186,7 +186,7 @@ def test_a_later_hour_from_another_time_than_now_is_refused(mara):
         ({"format": "brasko/meal@1"}, "brasko/meal@2"),
         ({"soup": True}, "not known here"),
         ({"people": [{"key": "a", "name": "A"}, {"key": "a", "name": "B"}]}, "twice"),
-        ({"people": [{"key": "a", "name": "A", "may": ["kitchen"]}]}, "nobody who may work at the fire"),
+        ({"people": [{"key": "a", "name": "A", "may": ["kitchen"]}]}, "nobody who can work at the fire"),
         ({"people": [{"key": "a", "name": "A", "may": ["sing"]}]}, "fire"),
         ({"fires": []}, "at least one fire"),
         ({"fires": [{"key": "x"}]}, "is not known"),
@@ -211,7 +211,7 @@ def test_a_way_that_is_held_but_is_none_of_the_dish_leaves_it_out_and_says_so(ma
     told = preview(mara, asked).json()
     assert told["status"] == "clash"
     assert told["clash"] == ["Bell pepper, halved"]
-    assert any("Nothing held fixed" in worded(each) for each in told["helps"])
+    assert any("Unpin what is pinned" in worded(each) for each in told["helps"])
     assert [d["left_out"] for d in told["dishes"]] == [False, True]
 
 

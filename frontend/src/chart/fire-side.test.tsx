@@ -38,7 +38,7 @@ describe("a fire from its front", () => {
       />,
     );
     expect(said()).toBe(
-      "From the front: coals glow on the right; a drip pan on the left; food flees on the left.",
+      "From the front: coals glow on the right; a drip pan on the left; a safe spot for food on the left.",
     );
     expect(stage.text()).toContain("refuge");
   });

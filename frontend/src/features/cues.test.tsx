@@ -75,7 +75,7 @@ describe("a phone without a sound", () => {
   it("says what it cannot of what is switched on, and where to look instead", () => {
     browser("granted");
     stage.show(<CueSwitches cues={{ ...cues, sound: true, speech: true }} onCues={() => undefined} awake />);
-    expect(stage.text()).toContain("This browser cannot: Sound, Spoken. Keep the page in sight");
+    expect(stage.text()).toContain("This browser can't: Sound, Spoken. Keep the page in sight");
   });
   it("says nothing where it can, or where nothing is switched on", () => {
     browser("granted");

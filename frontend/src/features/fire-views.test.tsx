@@ -159,9 +159,9 @@ describe("what a fire gives", () => {
   it("is said in short", () => {
     show(<InShort look={look} told={told} system="us" />);
     for (const said of [
-      "Air settles at266 °F",
+      "Steady air266 °F",
       "Ready after30 min",
-      "Serves2 h",
+      "Lasts2 h",
       "14 oz/h",
       "Cool refuge40 %",
     ])
@@ -175,7 +175,7 @@ describe("what a fire gives", () => {
       pieces: [{ key: "a", flare: { risk: "high", words: "Never water." } }],
     } as unknown as FoodAnswer;
     show(<Notes look={dying} food={wrong} names={{ a: "Ribeye" }} system="us" />);
-    expect(text()).toContain("this fire goes out, 45 min after the vents are shut");
+    expect(text()).toContain("the fire goes out, 45 min after the vents are shut");
     expect(text()).toContain("Ribeye One end is 180 °F hotter.");
     expect(text()).toContain("Ribeye: flare-ups likely. Never water.");
   });
@@ -191,7 +191,7 @@ describe("what a fire gives", () => {
     show(<FoodTable food={laid} names={{ a: "Ribeye", p: "Skillet" }} system="metric" onRemove={onRemove} />);
     expect(text()).toContain("Ribeyeleft120 °C110 °Cnone");
     expect(text()).toContain("nearly so hot after 10 min");
-    act(() => stage.host.querySelector<HTMLButtonElement>("[aria-label='Take Skillet off']")!.click());
+    act(() => stage.host.querySelector<HTMLButtonElement>("[aria-label='Remove Skillet']")!.click());
     expect(onRemove).toHaveBeenCalledWith("p");
     show(<FoodTable food={food} names={{}} system="metric" onRemove={onRemove} />);
     expect(text()).toBe("");
@@ -205,7 +205,7 @@ describe("what a fire gives", () => {
       "a dozen unlit coals",
       "of fuse burn for 2 h",
       "of smoke",
-      "costs 72 °F, made up after 10 min",
+      "costs 72 °F, back after 10 min",
       "30 min to come down",
       "shelter",
     ])

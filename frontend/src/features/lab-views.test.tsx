@@ -65,11 +65,11 @@ const kept = (ways: Way[], more: object = {}): KeptExperiment =>
 
 describe("how far an experiment is", () => {
   it.each([
-    ["waiting", "waits"],
+    ["waiting", "waiting"],
     ["running", "2 of 9"],
     ["stopped", "stopped, 2 of 9"],
-    ["done", "worked out"],
-    ["failed", "wrong"],
+    ["done", "done"],
+    ["failed", "failed"],
   ] as const)("%s is told", (state, words) => {
     expect(stateWords({ state, done: 2, of: 9 })).toContain(words);
   });
@@ -77,10 +77,10 @@ describe("how far an experiment is", () => {
     show(<Progress kept={kept([way("A")], { state: "running" })} />);
     expect(stage.button(/^Stop$/)).toBeTruthy();
     show(<Progress kept={kept([way("A")], { state: "stopped", note: "It went on here." })} />);
-    expect(stage.button(/^Go on$/)).toBeTruthy();
+    expect(stage.button(/^Resume$/)).toBeTruthy();
     expect(stage.text()).toContain("It went on here.");
     show(<Progress kept={kept([way("A")])} />);
-    expect(stage.button(/Stop|Go on/)).toBeUndefined();
+    expect(stage.button(/Stop|Resume/)).toBeUndefined();
   });
 });
 
@@ -94,7 +94,7 @@ describe("ways beside one another", () => {
       />,
     );
     const rows = [...stage.host.querySelectorAll("tbody tr")].map((r) => r.textContent);
-    expect(rows.find((r) => r?.startsWith("Grey rim"))).toContain("15");
+    expect(rows.find((r) => r?.startsWith("Gray rim"))).toContain("15");
     expect(rows.find((r) => r?.startsWith("Crust"))).toContain("past deep");
     expect(rows.find((r) => r?.startsWith("Ends within"))).toContain("—");
   });
@@ -110,7 +110,7 @@ describe("ways beside one another", () => {
   });
   it("say that they are being worked out before there are any", () => {
     show(<Compared kept={kept([way("A", { figures: null, line: null })])} reference={reference} />);
-    expect(stage.text()).toContain("Being worked out");
+    expect(stage.text()).toContain("Working it out");
   });
 });
 
@@ -119,7 +119,7 @@ const lab = {
   most_points: 400,
   most_ways: 4,
   sweepable: [
-    { field: "thickness_mm", name: "How thick", unit: "mm", low: 8, high: 76, options: [] },
+    { field: "thickness_mm", name: "Thickness", unit: "mm", low: 8, high: 76, options: [] },
     { field: "rest", name: "Rest", unit: "", low: null, high: null, options: ["foil", "open"] },
   ],
 } as unknown as LabReference;
@@ -129,7 +129,7 @@ describe("a sweep", () => {
   it("is asked for with how many points it has", () => {
     const swept = vi.fn();
     show(<SweepForm asked={asked} lab={lab} busy={false} onSweep={swept} />);
-    stage.button(/Sweep, 20 points/).click();
+    stage.button(/Run 20 points/).click();
     expect(swept).toHaveBeenCalledWith({
       of: 0,
       axes: [{ field: "thickness_mm", low: 8, high: 76, n: 20 }],
@@ -138,7 +138,7 @@ describe("a sweep", () => {
   it("is not offered about a cook that is only told", () => {
     const told = { ...kept([way("A")]).asked, variants: [{ name: "A", cook: {} }] } as never;
     show(<SweepForm asked={told} lab={lab} busy={false} onSweep={() => undefined} />);
-    expect(stage.text()).toContain("Only a piece that is planned");
+    expect(stage.text()).toContain("Only a planned piece");
   });
   it("of one thing is a curve, of two a map; what cannot be had says why", () => {
     const point = (at: unknown[], minutes_s: number | null, why = "") => ({ at, minutes_s, why });

@@ -126,23 +126,23 @@ describe("a look around", () => {
     stage.show(
       <>
         <section aria-label="Answers" />
-        <section aria-label="Face" />
+        <section aria-label="Cross-section" />
         <Tour />
       </>,
     );
     const toured = () => stage.host.querySelector("[data-toured]")?.getAttribute("aria-label") ?? null;
     const press = (name: RegExp) => act(() => stage.button(name)!.click());
     expect(stage.text()).not.toContain("New here?");
-    press(/A look around/);
+    press(/Take a tour/);
     expect(toured()).toBe("Answers");
     press(/Next/);
-    expect(toured()).toBe("Face");
+    expect(toured()).toBe("Cross-section");
     expect(stage.button(/Next/)).toBeUndefined();
-    expect(stage.button(/That is all/)).toBeTruthy();
+    expect(stage.button(/Done/)).toBeTruthy();
     act(() => {
       window.dispatchEvent(new KeyboardEvent("keydown", { key: "Escape" }));
     });
     expect(toured()).toBeNull();
-    expect(document.activeElement).toBe(stage.button(/A look around/));
+    expect(document.activeElement).toBe(stage.button(/Take a tour/));
   });
 });

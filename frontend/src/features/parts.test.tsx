@@ -49,9 +49,9 @@ describe("a shelf of the yard", () => {
   beforeEach(() => void away.mutate.mockClear());
   it("opens one form at a time, and closes it when it is done", () => {
     shelf();
-    press("Change Kettle");
+    press("Edit Kettle");
     expect(text()).toContain("keep Kettle");
-    press("Change Clay");
+    press("Edit Clay");
     expect(text()).not.toContain("keep Kettle");
     press("keep Clay");
     expect(text()).not.toContain("keep");
@@ -68,9 +68,9 @@ describe("a shelf of the yard", () => {
   });
   it("puts away and brings back", () => {
     shelf();
-    press("Put away Clay");
-    expect(stage.host.querySelector("[role=status]")!.textContent).toContain("Clay is put away.");
-    press("Bring it back");
+    press("Archive Clay");
+    expect(stage.host.querySelector("[role=status]")!.textContent).toContain("Clay was archived.");
+    press("Restore");
     expect(away.mutate.mock.calls.map(([what]) => what)).toEqual([
       { number: 2, back: false },
       { number: 2, back: true },
@@ -102,7 +102,7 @@ describe("fields", () => {
   });
   it("tick beside their words", () => {
     const onChange = vi.fn();
-    show(<Tick label="It is frozen" value={false} onChange={onChange} error="cannot be." />);
+    show(<Tick label="It's frozen" value={false} onChange={onChange} error="cannot be." />);
     act(() => stage.host.querySelector("input")!.click());
     expect(onChange).toHaveBeenCalledWith(true);
     expect(stage.host.querySelector("[role=alert]")!.textContent).toBe("cannot be.");
@@ -114,8 +114,8 @@ describe("fields", () => {
         fields
       </EditForm>,
     );
-    press("Add it");
-    press("Leave it");
+    press("Add");
+    press("Cancel");
     expect([onKeep.mock.calls.length, onLeave.mock.calls.length]).toEqual([1, 1]);
   });
 });

@@ -53,17 +53,17 @@ describe("the drills", () => {
     };
     show(<PracticePage />);
     await stage.until(() => stage.text().includes("Drill one"));
-    expect(stage.host.querySelector("[aria-label='The best so far: 82 of 100']")).toBeTruthy();
-    expect(stage.button(/^Begin: Drill one$/).className).not.toContain("bg-ember");
-    expect(stage.button(/^Begin: Drill two$/).className).toContain("bg-ember");
-    expect(stage.host.querySelector("a[href='/cook/9']")?.textContent).toBe("Go on with it");
+    expect(stage.host.querySelector("[aria-label='Best so far: 82 of 100']")).toBeTruthy();
+    expect(stage.button(/^Start: Drill one$/).className).not.toContain("bg-ember");
+    expect(stage.button(/^Start: Drill two$/).className).toContain("bg-ember");
+    expect(stage.host.querySelector("a[href='/cook/9']")?.textContent).toBe("Resume");
     expect(stage.host.querySelector("[aria-label='2 rounds so far: 3, 6']")).toBeTruthy();
   });
   it("begin at the pace that was chosen", async () => {
     answers["POST /api/practice/drills/two/start"] = { cook_id: 5 };
     show(<PracticePage />);
     await stage.until(() => stage.text().includes("Drill two"));
-    act(() => stage.button(/^Begin: Drill two$/).click());
+    act(() => stage.button(/^Start: Drill two$/).click());
     await stage.until(() => sent.length > 0);
     expect(sent).toEqual([{ path: "/api/practice/drills/two/start", body: { speed: 10 } }]);
   });
@@ -145,7 +145,7 @@ describe("what a drill was worth", () => {
       watch: "Look at the air.",
       points: 71,
       best: 80,
-      said: ["It got cool. Nobody saw to it."],
+      said: ["It got cool. Nobody dealt with it."],
       pieces: [
         {
           name: "Strip",
@@ -175,7 +175,7 @@ describe("what a drill was worth", () => {
     for (const said of [
       "71",
       "of 100, best 80",
-      "Nobody saw to it.",
+      "Nobody dealt with it.",
       "58 °C",
       "Pulled late.",
       "+3 °C, +5 min",

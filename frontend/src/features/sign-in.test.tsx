@@ -24,7 +24,7 @@ afterEach(() => localStorage.clear());
 
 it("brings the names of a new account back after a reload, and never its password", () => {
   reload();
-  act(() => stage.button(/new account|Make an account/i).click());
+  act(() => stage.button(/new account|Create an account/i).click());
   type("Household", "The Larch House");
   type("Name", "mara");
   type("Password", "slow-smoke-and-salt");

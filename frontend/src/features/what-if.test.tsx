@@ -55,7 +55,7 @@ it("never offers what was worked out before for what could be done now", async (
   await act(() => vi.waitFor(() => expect(text()).toContain("Hold it")));
   show(false);
   show(true);
-  expect(text()).toContain("Cooking each of them");
+  expect(text()).toContain("Cooking each option");
   expect(text()).not.toContain("Hold it");
   answerLater(told("Raise it"));
   await act(() => vi.waitFor(() => expect(text()).toContain("Raise it")));

@@ -78,7 +78,7 @@ describe("the field of a day", () => {
     show(<Held first="2026-11-30" />);
     type("when it is done");
     expect(held()).toBe("2026-11-30");
-    expect(stage.text()).toContain("Write a day");
+    expect(stage.text()).toContain("Enter a day");
     expect(stage.host.querySelector("input")!.getAttribute("aria-invalid")).toBe("true");
   });
 });

@@ -27,6 +27,6 @@ it("tells where a part cannot be fetched, and leaves the rest of the page", asyn
   );
   await act(() => vi.waitFor(() => Promise.resolve()));
   expect(stage.text()).toContain("12:30 to the pull");
-  expect(stage.text()).toContain("The server does not answer");
+  expect(stage.text()).toContain("Can't reach Brasko");
   expect(stage.host.querySelector("button")!.textContent).toBe("Try again");
 });

@@ -239,8 +239,8 @@ export function RestWatch({
             say("screen-panels-rest-it")
           ) : peak > 0 ? (
             <>
-              {say("screen-panels-it-climbs-for")} <span className="figure text-4xl">{countdown(peak)}</span>{" "}
-              {say("screen-panels-yet")}
+              {say("screen-panels-still-rising-for")}{" "}
+              <span className="figure text-4xl">{countdown(peak)}</span>
             </>
           ) : (
             say("screen-panels-the-peak-is-over-let-it")

@@ -98,17 +98,12 @@ export function Order({
                 )}
                 {mine && task.step !== "" && task.step === result.slow_step && range && (
                   <span className="col-start-2 text-sm text-ash">
-                    {range.high - range.low > NEVER_S ? (
-                      say("screen-order-may-not-get-there", { earliest: at(result.on_s + range.low) })
-                    ) : (
-                      <>
-                        {say("screen-order-off-between")}{" "}
-                        <b className="figure text-ink">{at(result.on_s + range.low)}</b>{" "}
-                        {say("screen-order-and")}{" "}
-                        <b className="figure text-ink">{at(result.on_s + range.high)}</b>{" "}
-                        {say("screen-order-in-eight-cooks-of-ten")}
-                      </>
-                    )}
+                    {range.high - range.low > NEVER_S
+                      ? say("screen-order-may-not-get-there", { earliest: at(result.on_s + range.low) })
+                      : say("screen-order-off-between", {
+                          earliest: at(result.on_s + range.low),
+                          latest: at(result.on_s + range.high),
+                        })}
                   </span>
                 )}
               </button>

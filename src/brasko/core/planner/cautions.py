@@ -16,7 +16,7 @@ from brasko.core.planner.methods import METHODS
 from brasko.core.planner.options import CRUST_ENOUGH, CRUSTS, RUBS
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.wish import Wish
-from brasko.core.safety.agency import Caution, cautions_for
+from brasko.core.safety.agency import Caution, cautions_for, needs_choice
 from brasko.core.safety.clock import (
     THROUGH_WARM_ZONE_S,
     WARM_ZONE_HIGH_C,
@@ -209,21 +209,16 @@ def _germs(wish: Wish, solution: Solution) -> list[Caution]:
     """What the cook does to Salmonella, and how long the middle is where germs grow."""
     result = solution.result
     notes = []
-    reached = wish.minimum is None or wish.finish_c >= wish.minimum.core_c - 0.05
-    middle, outside = _fall_words(result.salmonella_log10_core), _fall_words(result.salmonella_log10_surface)
-    also = "" if reached else say("cautions-on-the-surface", outside=outside)
-    notes.append(
-        Caution(
-            "lethality",
-            "finish",
-            say(
-                "cautions-at-the-coldest-point-salmonella-falls",
-                middle=middle,
-                also=also,
-                salmonella_goal_log10=quantity.general(SALMONELLA_GOAL_LOG10),
-            ),
+    below = wish.minimum is not None and wish.finish_c < wish.minimum.core_c - 0.05
+    # inside a whole piece there are none to speak of
+    if below and needs_choice(wish.the_cut, wish.treatment == "tenderised") != "free":
+        said = say(
+            "cautions-at-the-coldest-point-salmonella-falls",
+            middle=_fall_words(result.salmonella_log10_core),
+            also=say("cautions-on-the-surface", outside=_fall_words(result.salmonella_log10_surface)),
+            salmonella_goal_log10=quantity.general(SALMONELLA_GOAL_LOG10),
         )
-    )
+        notes.append(Caution("lethality", "finish", said))
     end = result.steps[-2]
     if wish.reading_c is not None and end.least_peak_c < wish.reading_c - LEAST_TOLD_K:
         said = say("cautions-the-part-heated-least", least=quantity.temp(end.least_peak_c))

@@ -346,7 +346,9 @@ class Wish:
     @property
     def has_lid(self) -> bool:
         """Whether there is a lid to open or shut over the sear."""
-        return self.sear_zone is not None and not self.in_pan and not self.searing_fire.chimney
+        own = self.searing_own
+        lidless = own is not None and own.setup.grill.kind.is_drawn
+        return self.sear_zone is not None and not self.in_pan and not lidless
 
     @property
     def wraps_at_c(self) -> float:

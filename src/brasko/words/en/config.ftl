@@ -13,4 +13,4 @@ policy-a-proxy-that-says-nothing = The proxy does not say who asks
 policy-the-proxy-does-not-say = { $name } is asked for over TLS (BRASKO_ORIGINS), but this came plainly: the proxy does not say who asked it, and over what. Let it send X-Forwarded-For and X-Forwarded-Proto.
 policy-the-proxy-at-is-not-known = { $address } passes requests on (it sends X-Forwarded headers) but is not known as a proxy: who asks, and whether over TLS, cannot be believed. Start Brasko with BRASKO_PROXIES={ $address }.
 health-no-worker = Nothing computes
-health-so-many-workers-are-missing = Processes that compute have ended and did not come back. Start Brasko anew.
+health-so-many-workers-are-missing = Computing processes have ended and didn't come back. Restart Brasko.

@@ -1,2 +1,2 @@
 language-decimal = {"."}
-language-locale = en-GB
+language-locale = en-US

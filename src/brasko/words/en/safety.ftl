@@ -1,5 +1,5 @@
 agency-whole-cuts-of-beef-pork-lamb = whole cuts of beef, pork, lamb and veal: { LEAST(62.8) } and 3 min rest
-agency-blade-tenderised-or-injected-cuts-and = blade-tenderised or injected cuts: { LEAST(62.8) } and 3 min rest, or what the label says
+agency-blade-tenderised-or-injected-cuts-and = blade-tenderized or injected cuts: { LEAST(62.8) } and 3 min rest, or what the label says
 agency-fish = fish: { LEAST(62.8) }
 agency-ground-meat = ground meat: { LEAST(71.1) }
 agency-poultry = poultry: { LEAST(73.9) }

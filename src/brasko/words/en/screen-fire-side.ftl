@@ -8,6 +8,6 @@ screen-fire-side-waiting = unlit coals { $there }
 screen-fire-side-burners = burners { $there }
 screen-fire-side-plate = a plate shields { $there }
 screen-fire-side-pan = a drip pan { $there }
-screen-fire-side-flee = food flees { $there }
+screen-fire-side-flee = a safe spot for food { $there }
 screen-fire-side-from-the-front = From the front: { $parts }.
 screen-fire-side-seen-from-the-front = Seen from the front

@@ -1,11 +1,11 @@
-screen-guide-opening-the-guide = Opening the guide…
+screen-guide-opening-the-guide = Loading the guide…
 screen-guide-guide = Guide
 screen-guide-search-the-guide = Search the guide
-screen-guide-look-for = Look for
+screen-guide-look-for = Search
 screen-guide-rest-skirt-145-wet-window = rest, skirt, 145, wet window…
-screen-guide-what-kind = What kind
+screen-guide-what-kind = Topic
 screen-guide-all = All
 screen-guide-of-entries = { $length } of { $length2 } entries
-screen-guide-nothing-holds-all-of-these-words = Nothing holds all of these words.
+screen-guide-nothing-holds-all-of-these-words = No entry has all of these words.
 screen-guide-show-all = Show all
 screen-guide-see = See

@@ -1,7 +1,7 @@
 screen-units-in = { $inches } in
 screen-units-mm = { $written } mm
 screen-units-kw-m = { $kw } kW/m²
-screen-units-bears-it = bears it
+screen-units-bears-it = as long as you like
 screen-units-lb = { $pounds } lb
 screen-units-oz = { $ounces } oz
 screen-units-lb-oz = { $pounds } lb { $ounces } oz

@@ -243,9 +243,9 @@ describe("in short", () => {
   });
 
   it("names what clashes and what would do", () => {
-    brief({ ...TOLD, status: "clash", clash: ["Corn, husked"], helps: ["One more pair of hands."] });
+    brief({ ...TOLD, status: "clash", clash: ["Corn, husked"], helps: ["Add a helper."] });
     expect(stage.host.textContent).toContain("Not everything fits: Corn, husked.");
-    expect(stage.host.textContent).toContain("What would help: One more pair of hands.");
+    expect(stage.host.textContent).toContain("What would help: Add a helper.");
   });
 
   it("keeps what stood before beside what is wrong", () => {
