@@ -158,13 +158,7 @@ describe("the grate", () => {
 describe("what a fire gives", () => {
   it("is said in short", () => {
     show(<InShort look={look} told={told} system="us" />);
-    for (const said of [
-      "Steady air266 °F",
-      "Ready after30 min",
-      "Lasts2 h",
-      "14 oz/h",
-      "Cool refuge40 %",
-    ])
+    for (const said of ["Steady air266 °F", "Ready after30 min", "Lasts2 h", "14 oz/h", "Cool refuge40 %"])
       expect(text()).toContain(said);
   });
   it("tells when a starved fire goes out, and what is wrong with the food", () => {

@@ -109,14 +109,7 @@ describe("everything else", () => {
       "Lid",
     ])
       expect(asked).toContain(name);
-    for (const name of [
-      "Bone removed",
-      "Thaw",
-      "Room temp",
-      "Fat in the pan",
-      "Wrap",
-      "Rest for",
-    ])
+    for (const name of ["Bone removed", "Thaw", "Room temp", "Fat in the pan", "Wrap", "Rest for"])
       expect(asked).not.toContain(name);
   });
   it("asks further where an answer opens a question", () => {
