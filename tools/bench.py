@@ -32,15 +32,15 @@ from brasko.core.heat.simulation import Food, simulate  # noqa: E402
 from brasko.core.lab.experiment import Asked, Experiment, Sweep, carried_out  # noqa: E402
 from brasko.core.lab.sweep import Axis, evenly  # noqa: E402
 from brasko.core.lab.variants import Variant  # noqa: E402
-from brasko.core.planner.invert import solved  # noqa: E402
+from brasko.core.planner.invert import solve_piece  # noqa: E402
 from brasko.core.planner.methods import METHODS  # noqa: E402
 from brasko.core.planner.plan import planned  # noqa: E402
 from brasko.core.planner.programme import programme_of  # noqa: E402
 from brasko.core.planner.ranges import ensemble_ranges  # noqa: E402
-from brasko.core.planner.wish import Wish  # noqa: E402
+from brasko.core.planner.spec import PieceSpec  # noqa: E402
 from brasko.core.programme.steps import Side, Step, Surroundings, Until  # noqa: E402
 
-WISH = Wish("ribeye", 0.0381, 0.45, 57.0)
+WISH = PieceSpec("ribeye", 0.0381, 0.45, 57.0)
 AIR_C, FILM, HOUR = 107.0, 20.0, 3600.0
 
 
@@ -116,16 +116,16 @@ def simulations() -> None:
 
 
 def plans() -> None:
-    one = median_ms(lambda: solved(WISH), 5)
+    one = median_ms(lambda: solve_piece(WISH), 5)
     ranged = median_ms(lambda: planned(WISH, with_ranges=True), 3)
-    quick = median_ms(lambda: solved(WISH, quick=True), 5)
+    quick = median_ms(lambda: solve_piece(WISH, quick=True), 5)
     print(f"one plan (the whole inverse)           {one:8.1f} ms")
     print(f"one quick plan, for a moving slider    {quick:8.1f} ms   {quick / one:.2f} x the whole")
     print(f"one plan with ranges                   {ranged:8.1f} ms   {ranged / one:.1f} x without")
     for method in METHODS:
-        wish = replace(WISH, method=method, crust="light")
-        print(f"  {method:36} {median_ms(lambda wish=wish: solved(wish), 3):8.1f} ms")
-    solution = solved(WISH)
+        spec = replace(WISH, method=method, crust="light")
+        print(f"  {method:36} {median_ms(lambda spec=spec: solve_piece(spec), 3):8.1f} ms")
+    solution = solve_piece(WISH)
     spent = median_ms(lambda: ensemble_ranges(WISH, solution, members=200), 1)
     print(f"an ensemble of 200 kitchens, two cores {spent:8.1f} ms")
 
@@ -355,11 +355,11 @@ def dragging(page, base: str) -> None:
 
 def experiments() -> None:
     """A sweep of 60 points and what matters most from 512 kitchens, by one process and by two."""
-    wish = Wish("ribeye", 0.038, 0.4, 55.0, method="low_then_sear")
+    spec = PieceSpec("ribeye", 0.038, 0.4, 55.0, method="low_then_sear")
     sweep = Sweep(0, (Axis("thickness_m", evenly(0.015, 0.06, 60)),))
     for what, asked in (
-        ("a sweep of 60 points", Experiment((Variant("A", wish),), sweep)),
-        ("what matters, 512 kitchens", Experiment((Variant("A", wish),), matters=Asked(0, 512))),
+        ("a sweep of 60 points", Experiment((Variant("A", spec),), sweep)),
+        ("what matters, 512 kitchens", Experiment((Variant("A", spec),), matters=Asked(0, 512))),
     ):
         spent = {}
         for processes in (1, 2):

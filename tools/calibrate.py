@@ -22,7 +22,7 @@ sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "reference")]
 
 from told_cooks import Reference, computed, references  # noqa: E402
 
-from brasko.core.fire import chamber, own  # noqa: E402
+from brasko.core.fire import chamber, custom  # noqa: E402
 from brasko.core.uncertainty.general import General, Parameter, posterior, using  # noqa: E402
 
 Floats = NDArray[np.float64]
@@ -34,7 +34,7 @@ CONFIDENCE = {"high": 1.0, "medium": 0.8, "low": 0.5}
 STRAINED = 0.4
 INSIDE, SHOULDER, MARGIN = 0.4, 3.0, 0.1
 """A range says that anywhere in it is about as likely: the pull to its middle is weak, and outside of it strong."""
-STEP_SD, MOST_ROUNDS = 0.4, 1
+STEP_SD, MAX_ROUNDS = 0.4, 1
 PRIOR_COSTS = 0.1
 """What a squared standard deviation from the priors costs, in reference cooks."""
 SAFELY_IN, LOST = 0.06, 0.5
@@ -74,7 +74,7 @@ _before: list[General] = []
 def _one(job: tuple[General, Reference]) -> float:
     values, reference = job
     if _before != [values]:
-        for kept in (chamber.steady_state, own.planner_fire, own.searing_state):
+        for kept in (chamber.steady_state, custom.planner_fire, custom.searing_state):
             kept.cache_clear()
         _before[:] = [values]
     with using(values):
@@ -167,7 +167,7 @@ def fitted(pool: ProcessPoolExecutor, start: Floats) -> tuple[Floats, Fit]:
         loss="cauchy",
         f_scale=1.0,
         bounds=(-2.2, 2.2),
-        max_nfev=MOST_ROUNDS,
+        max_nfev=MAX_ROUNDS,
         xtol=0.02,
     )
     assert fit.best is not None

@@ -53,9 +53,9 @@ def p95(values: list[float]) -> float:
 
 
 def in_process() -> None:
-    wish, _, so_far, _ = scene(1)
+    spec, _, so_far, _ = scene(1)
     begun = time.perf_counter()
-    known = ensemble(wish, so_far)
+    known = ensemble(spec, so_far)
     say(f"| ensemble of {known.members} simulated and fitted | {time.perf_counter() - begun:.2f} s |")
     truth = truths(1)[0]
     real, share = real_cook(1, truth)

@@ -8,12 +8,12 @@ from pathlib import Path
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT / "src"))
 
-from brasko.core.fire.own import PLANNER_FIRES  # noqa: E402
+from brasko.core.fire.custom import PLANNER_FIRES  # noqa: E402
 from brasko.core.foods.cuts import all_cuts  # noqa: E402
 from brasko.core.heat.warm import warm  # noqa: E402
 from brasko.core.planner.choose import Row, row_of  # noqa: E402
 from brasko.core.planner.methods import METHODS  # noqa: E402
-from brasko.core.planner.pick import picked  # noqa: E402
+from brasko.core.planner.pick import choose_method  # noqa: E402
 from brasko.core.planner.plan import planned  # noqa: E402
 from brasko.words import rendered  # noqa: E402
 
@@ -62,9 +62,9 @@ ONE_OF_EACH = (
 def tasks_of(key: str) -> list[str]:
     """Schedule for a usual piece, in words."""
     cut = all_cuts()[key]
-    pick = picked(key, cut.typical_thickness_m, 6 * 3600.0)
-    wish = pick.wish(cut, cut.typical_thickness_m)
-    plan = planned(wish, quick=True)
+    pick = choose_method(key, cut.typical_thickness_m, 6 * 3600.0)
+    spec = pick.spec(cut, cut.typical_thickness_m)
+    plan = planned(spec, quick=True)
     said = [f"\n### {cut.name}\n", rendered(pick.why, "us"), "", rendered(plan.headline, "us"), ""]
     said += [f"- **{-t.start_s / 60:.0f} min: {t.name}.** {rendered(t.why, 'us')}" for t in plan.tasks]
     return said + [f"- *{c.key}*: {rendered(c.text, 'us')}" for c in plan.cautions]

@@ -51,7 +51,7 @@ def settle(page: Page, then: str) -> None:
         page.wait_for_timeout(2500)
     elif then.startswith("Run"):
         page.get_by_role("button", name=then).click()
-        page.get_by_text("worked out", exact=True).wait_for(timeout=120_000)
+        page.get_by_text("done", exact=True).wait_for(timeout=120_000)
     elif then == "Put it on":
         page.get_by_role("button", name=then).click()
     elif then == "Add a dish":

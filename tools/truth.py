@@ -24,15 +24,15 @@ sys.path[:0] = [str(ROOT / "src"), str(ROOT / "tests" / "reference")]
 
 from told_cooks import Verdict, verdicts  # noqa: E402
 
+from brasko.core.cook.run import run_cook  # noqa: E402
 from brasko.core.cook.steps import AtFire, Cook, CookStep, Ends  # noqa: E402
-from brasko.core.cook.told import cooked  # noqa: E402
 from brasko.core.errors import Infeasible, InvalidInput  # noqa: E402
-from brasko.core.fire.own import shipped  # noqa: E402
+from brasko.core.fire.custom import shipped  # noqa: E402
 from brasko.core.foods.cuts import all_cuts, cut_named  # noqa: E402
 from brasko.core.heat.simulation import Food  # noqa: E402
-from brasko.core.planner.invert import Solution, solved  # noqa: E402
+from brasko.core.planner.invert import Solution, solve_piece  # noqa: E402
 from brasko.core.planner.methods import METHODS, why_unsuited  # noqa: E402
-from brasko.core.planner.wish import Wish  # noqa: E402
+from brasko.core.planner.spec import PieceSpec  # noqa: E402
 from brasko.formats.cook_convert import cook_of  # noqa: E402
 from brasko.formats.cook_of_plan import cook_of_plan  # noqa: E402
 
@@ -41,12 +41,12 @@ JUMP_SHARE, JUMP_F = 0.04, 3.0
 """How near a plan run forwards has to be; and from where on a step of a scan is a jump."""
 GRID_SHARE = 0.01
 IN, LB = 0.0254, 0.45359237
-STRIP = Wish("strip", 1.5 * IN, 0.9 * LB, 54.4)
+STRIP = PieceSpec("strip", 1.5 * IN, 0.9 * LB, 54.4)
 
 Row = dict[str, Any]
 
 
-def wishes(count: int) -> Iterator[tuple[str, Callable[[], Wish]]]:
+def specs(count: int) -> Iterator[tuple[str, Callable[[], PieceSpec]]]:
     """Wishes drawn over cuts, methods, fires, sizes and finishes."""
     dice = random.Random(32)
     ways = [
@@ -66,41 +66,41 @@ def wishes(count: int) -> Iterator[tuple[str, Callable[[], Wish]]]:
         }  # fmt: skip
         thick, mass, finish = scale * cut.typical_thickness_m, scale * cut.typical_mass_kg, cut.default_finish_c + off
 
-        def wish(
+        def spec(
             key: str = cut.key, size: tuple[float, float, float] = (thick, mass, finish), said: dict[str, Any] = said
-        ) -> Wish:
-            return Wish(key, *size, **said)
+        ) -> PieceSpec:
+            return PieceSpec(key, *size, **said)
 
-        yield f"{n} {cut.key} {method} {fire}", wish
+        yield f"{n} {cut.key} {method} {fire}", spec
 
 
-def parity(wish: Callable[[], Wish]) -> Row:
+def parity(spec: Callable[[], PieceSpec]) -> Row:
     try:
-        asked = wish()
-        solution = solved(asked)
+        asked = spec()
+        solution = solve_piece(asked)
     except (Infeasible, InvalidInput):
         return {"refused": True}
     result = solution.result
-    told = cooked(cook_of(cook_of_plan(asked, solution)))
+    told = run_cook(cook_of(cook_of_plan(asked, solution)))
     off_f = 1.8 * (told.peak_probe_c - result.peak_core_c)
     off_s = told.steps[-1].end_s - asked.temper_s - result.duration_s
     alike = abs(off_f) <= NEAR_F and abs(off_s) <= NEAR_SHARE * result.duration_s
     return {"refused": False, "off_f": off_f, "off_s": off_s, "of_s": result.duration_s, "alike": alike}
 
 
-def scans() -> dict[str, list[Callable[[], Wish]]]:
+def scans() -> dict[str, list[Callable[[], PieceSpec]]]:
     """Inputs in fine steps."""
 
-    def thick(base: Wish, inches: float) -> Callable[[], Wish]:
+    def thick(base: PieceSpec, inches: float) -> Callable[[], PieceSpec]:
         return lambda: replace(base, thickness_m=inches * IN, mass_kg=base.mass_kg * inches * IN / base.thickness_m)
 
-    def finish(base: Wish, f: float) -> Callable[[], Wish]:
+    def finish(base: PieceSpec, f: float) -> Callable[[], PieceSpec]:
         return lambda: replace(base, finish_c=(f - 32.0) / 1.8)
 
-    def air(base: Wish, f: float) -> Callable[[], Wish]:
+    def air(base: PieceSpec, f: float) -> Callable[[], PieceSpec]:
         return lambda: replace(base, gentle_c=(f - 32.0) / 1.8)
 
-    filet = Wish("filet", 1.75 * IN, 0.55 * LB, 51.7, fire="kamado")
+    filet = PieceSpec("filet", 1.75 * IN, 0.55 * LB, 51.7, fire="kamado")
     over_gas = replace(STRIP, method="direct", fire="gas")
     return {
         "strip on a kettle, thickness by 0.02 in": [thick(STRIP, 0.6 + 0.02 * n) for n in range(70)],
@@ -117,9 +117,9 @@ def scans() -> dict[str, list[Callable[[], Wish]]]:
     }
 
 
-def point(wish: Callable[[], Wish]) -> Row:
+def point(spec: Callable[[], PieceSpec]) -> Row:
     try:
-        found: Solution = solved(wish())
+        found: Solution = solve_piece(spec())
     except (Infeasible, InvalidInput):
         return {"refused": True}
     return {"refused": False, "pull_f": 1.8 * found.pull_c, "s": found.result.duration_s, "sear_s": found.sear_s}
@@ -140,17 +140,17 @@ def jumps(rows: list[Row]) -> tuple[int, int, int, str]:
     return count, large, len(pairs), worst[1]
 
 
-def grid(wish: Callable[[], Wish]) -> Row:
+def grid(spec: Callable[[], PieceSpec]) -> Row:
     try:
-        asked = wish()
-        steps = cook_of(cook_of_plan(asked, solved(asked)))
+        asked = spec()
+        steps = cook_of(cook_of_plan(asked, solve_piece(asked)))
     except (Infeasible, InvalidInput):
         return {"refused": True}
-    usual, finer = cooked(steps), cooked(steps, refine=2.0)
+    usual, finer = run_cook(steps), run_cook(steps, refine=2.0)
     return {"refused": False, "share": abs(usual.steps[-1].end_s / finer.steps[-1].end_s - 1.0)}
 
 
-Asked = Wish | tuple[str, float]
+Asked = PieceSpec | tuple[str, float]
 """A plan, or a filet in a fire's air of so many degrees."""
 
 
@@ -176,11 +176,11 @@ FILET = Food(cut_named("filet").geometry(0.044, 0.25), cut_named("filet").materi
 
 def gentle_s(asked: Asked) -> Row:
     """How long the gentle part takes: of a plan, or of a filet to 130 °F in air of some fire."""
-    if isinstance(asked, Wish):
-        return {"s": solved(asked).result.steps[0].end_s}
+    if isinstance(asked, PieceSpec):
+        return {"s": solve_piece(asked).result.steps[0].end_s}
     fire, air_c = asked
     step = CookStep("gentle", AtFire(shipped()[fire], air_c=air_c), Ends(600.0, core_c=54.4))
-    return {"s": cooked(Cook(FILET, 0.1, (step,))).steps[0].end_s}
+    return {"s": run_cook(Cook(FILET, 0.1, (step,))).steps[0].end_s}
 
 
 def relation_line(name: str, rows: list[Row]) -> str:
@@ -237,14 +237,14 @@ def main() -> None:
     parser.add_argument("--grid", type=int, default=40)
     asked = parser.parse_args()
     kept, begun = Kept(), time.monotonic()
-    every = list(wishes(asked.wishes))
+    every = list(specs(asked.wishes))
 
     def shown(part: str, n: int, of: int) -> None:
         print(f"\r{part}: {n} of {of}, {time.monotonic() - begun:.0f} s", end="", file=sys.stderr, flush=True)
 
     same = []
-    for n, (name, wish) in enumerate(every):
-        same.append(kept.of(f"parity {name}", lambda wish=wish: parity(wish)))
+    for n, (name, spec) in enumerate(every):
+        same.append(kept.of(f"parity {name}", lambda spec=spec: parity(spec)))
         shown("parity", n + 1, len(every))
     told = [row for row in same if not row["refused"]]
     lines = [
@@ -265,14 +265,14 @@ def main() -> None:
     ]  # fmt: skip
     for name, points in scans().items():
         rows = []
-        for n, wish in enumerate(points):
-            rows.append(kept.of(f"{name} {n}", lambda wish=wish: point(wish)))
+        for n, spec in enumerate(points):
+            rows.append(kept.of(f"{name} {n}", lambda spec=spec: point(spec)))
             shown(name, n + 1, len(points))
         count, large, steps, worst = jumps(rows)
         lines.append(f"| {name} | {count} | {large} | {steps} | {worst} |")
     finer = []
-    for n, (name, wish) in enumerate(every[: asked.grid]):
-        finer.append(kept.of(f"grid {name}", lambda wish=wish: grid(wish)))
+    for n, (name, spec) in enumerate(every[: asked.grid]):
+        finer.append(kept.of(f"grid {name}", lambda spec=spec: grid(spec)))
         shown("grid", n + 1, asked.grid)
     near = [r for r in finer if not r["refused"]]
     lines += [

@@ -1,13 +1,13 @@
 """Shared fixtures of the core tests."""
 
 import pytest
-from plans import solved
+from plans import solve_piece
 
 from brasko.core.planner.invert import Solution
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 
 
 @pytest.fixture(scope="session")
 def ribeye() -> Solution:
     """The cook of the first story: 1.5 in ribeye, low then sear."""
-    return solved(Wish("ribeye", 0.0381, 0.45, 57.0))
+    return solve_piece(PieceSpec("ribeye", 0.0381, 0.45, 57.0))

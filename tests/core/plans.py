@@ -7,19 +7,19 @@ from brasko.core.planner import invert, plan
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.methods import METHODS, why_unsuited
 from brasko.core.planner.plan import PiecePlan
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 
 
 @lru_cache(maxsize=256)
-def planned(wish: Wish, *, quick: bool = False, with_ranges: bool = False) -> PiecePlan:
+def planned(spec: PieceSpec, *, quick: bool = False, with_ranges: bool = False) -> PiecePlan:
     """As the planner's own."""
-    return plan.planned(wish, quick=quick, with_ranges=with_ranges)
+    return plan.planned(spec, quick=quick, with_ranges=with_ranges)
 
 
 @lru_cache(maxsize=256)
-def solved(wish: Wish, *, quick: bool = False) -> Solution:
+def solve_piece(spec: PieceSpec, *, quick: bool = False) -> Solution:
     """As the planner's own."""
-    return invert.solved(wish, quick=quick)
+    return invert.solve_piece(spec, quick=quick)
 
 
 def ways(*, plants: bool = False) -> list[tuple[str, str, str]]:

@@ -19,9 +19,9 @@ from brasko.core.planner.late import holdings
 from brasko.core.planner.rendered_fat import fat_lost_share, weight_lost_share
 from brasko.core.planner.schools import school_of
 from brasko.core.planner.serving import Eater, longer_s, shared_out, slices
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 
-RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0, crust="light")
+RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0, crust="light")
 
 
 @pytest.fixture(scope="module")
@@ -31,35 +31,35 @@ def steak():
 
 @pytest.fixture(scope="module")
 def burger():
-    return planned(Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="none"), quick=True)
+    return planned(PieceSpec("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="none"), quick=True)
 
 
 # --- amounts ---------------------------------------------------------------------------------------------------------
 
 
 def test_a_balance_of_what_is_bought_and_what_is_eaten(steak):
-    told = amounts(steak.wish, steak.solution, 2, price_kg=30.0)
+    told = amounts(steak.spec, steak.solution, 2, price_kg=30.0)
     edible = (1.0 - serving_of("ribeye").trim_share) * 0.45
     assert told.cooked_kg == pytest.approx(
-        edible * (1.0 - weight_lost_share(steak.wish.the_cut, steak.solution.result))
+        edible * (1.0 - weight_lost_share(steak.spec.the_cut, steak.solution.result))
     )
     assert told.plate_kg == pytest.approx(told.cooked_kg / 2)
     assert told.cost == pytest.approx(13.5)
     assert told.enough
-    many = amounts(steak.wish, steak.solution, 6)
+    many = amounts(steak.spec, steak.solution, 6)
     assert not many.enough
     assert many.pieces_needed == 3
     assert "6 people need about" in worded(many.words)
     assert many.needed_kg == pytest.approx(6 * 0.225 / (1.0 - 0.06))
-    assert amounts(steak.wish, steak.solution, 6, dishes=3).needed_kg == pytest.approx(many.needed_kg / 3)
-    assert amounts(steak.wish, steak.solution, 6, appetite="large").needed_kg > many.needed_kg
+    assert amounts(steak.spec, steak.solution, 6, dishes=3).needed_kg == pytest.approx(many.needed_kg / 3)
+    assert amounts(steak.spec, steak.solution, 6, appetite="large").needed_kg > many.needed_kg
 
 
 def test_a_pan_wants_a_tablespoon_more_than_a_grate():
     """A teaspoon of oil on a steak, 4.6 g; a tablespoon in the pan, 13.8 g (0.92 g/ml). Common practice, no source."""
-    fried = planned(Wish("ribeye", 0.038, 0.45, 55.0, method="skillet"), quick=True)
-    dry = planned(Wish("ribeye", 0.038, 0.45, 55.0, method="skillet", fat="none"), quick=True)
-    coat, with_pan = (amounts(p.wish, p.solution).fat_g for p in (dry, fried))
+    fried = planned(PieceSpec("ribeye", 0.038, 0.45, 55.0, method="skillet"), quick=True)
+    dry = planned(PieceSpec("ribeye", 0.038, 0.45, 55.0, method="skillet", fat="none"), quick=True)
+    coat, with_pan = (amounts(p.spec, p.solution).fat_g for p in (dry, fried))
     assert coat == pytest.approx(4.6, rel=0.5)
     assert with_pan - coat == pytest.approx(13.8, rel=0.5)
 
@@ -70,7 +70,7 @@ def test_salt_is_a_share_of_the_weight():
     assert 0.0075 <= min(shares.values()) < max(shares.values()) <= 0.02
     assert shares["venison_loin"] < shares["strip"] < shares["ribeye"]
     plan = planned(replace(RIBEYE, count=2), quick=True)
-    assert amounts(plan.wish, plan.solution).salt_g == pytest.approx(0.012 * 900.0)
+    assert amounts(plan.spec, plan.solution).salt_g == pytest.approx(0.012 * 900.0)
     assert "{small:10.8}" in worded(next(t.why for t in plan.tasks if t.key == "season"))
 
 
@@ -97,7 +97,7 @@ def test_a_teaspoon_of_salt():
 )
 def test_amounts_refuse_what_makes_no_sense(steak, change, said):
     with refusing(InvalidInput, match=said):
-        amounts(steak.wish, steak.solution, **change)
+        amounts(steak.spec, steak.solution, **change)
 
 
 BONES_ALL_THROUGH = {
@@ -137,10 +137,10 @@ def test_fuel_of_a_cook():
 
 def test_a_patty_is_shaped_so_that_it_fits_when_done(burger):
     """Volume that is lost leaves the width: shaped for a bun and planned again, it ends as wide as the bun."""
-    loss = weight_lost_share(burger.wish.the_cut, burger.solution.result)
+    loss = weight_lost_share(burger.spec.the_cut, burger.solution.result)
     mass = shaped_for(0.105, 0.019, "burger_80_20", loss)
-    again = planned(replace(burger.wish, mass_kg=mass), quick=True)
-    made = patty(again.wish, again.solution)
+    again = planned(replace(burger.spec, mass_kg=mass), quick=True)
+    made = patty(again.spec, again.solution)
     assert made.cooked_width_m == pytest.approx(0.105, abs=0.003)
     assert made.width_m > 0.105
     assert made.dimple_width_m == pytest.approx(0.6 * made.width_m)
@@ -150,17 +150,17 @@ def test_a_patty_is_shaped_so_that_it_fits_when_done(burger):
 
 def test_weight_lost_is_one_figure_with_its_fat(burger):
     """The patty, the comparison of ways, the schools and what is on the plate speak of one loss."""
-    whole = weight_lost_share(burger.wish.the_cut, burger.solution.result)
-    fat = fat_lost_share(burger.wish.the_cut, burger.solution.result)
+    whole = weight_lost_share(burger.spec.the_cut, burger.solution.result)
+    fat = fat_lost_share(burger.spec.the_cut, burger.solution.result)
     assert whole == pytest.approx(burger.solution.result.mass_loss_share + fat)
     assert fat > 0.02
-    assert patty(burger.wish, burger.solution).mass_loss_share == pytest.approx(whole)
-    assert choice_of(burger.wish, burger).mass_loss_share == pytest.approx(whole)
+    assert patty(burger.spec, burger.solution).mass_loss_share == pytest.approx(whole)
+    assert choice_of(burger.spec, burger).mass_loss_share == pytest.approx(whole)
     (mine,) = (v for v in school_of(burger, "rest").variants if v.mine)
     assert mine.mass_loss_share == pytest.approx(whole, abs=0.005)
-    serving = serving_of(burger.wish.cut)
-    eaten = burger.wish.mass_kg * (1.0 - serving.trim_share) * (1.0 - serving.bone_share) * (1.0 - whole)
-    assert amounts(burger.wish, burger.solution).cooked_kg == pytest.approx(eaten)
+    serving = serving_of(burger.spec.cut)
+    eaten = burger.spec.mass_kg * (1.0 - serving.trim_share) * (1.0 - serving.bone_share) * (1.0 - whole)
+    assert amounts(burger.spec, burger.solution).cooked_kg == pytest.approx(eaten)
 
 
 def test_width_kept_is_that_of_the_volume():
@@ -186,7 +186,7 @@ def test_blends_by_the_cross_of_alligation():
 
 
 def test_slices_are_more_done_towards_the_ends(steak):
-    reached, peak = slices(steak.wish, steak.solution)
+    reached, peak = slices(steak.spec, steak.solution)
     assert reached[0] == 0.0
     assert reached[-1] == pytest.approx(1.0)
     assert (np.diff(reached) >= 0.0).all()
@@ -197,14 +197,14 @@ def test_slices_are_more_done_towards_the_ends(steak):
 def test_a_chord_of_a_disc_holds_its_segment(steak):
     """Share of a circle beyond half its radius: 0.1955 (circular segment, closed form); from one end to the middle,
     twice that of the half."""
-    reached, _ = slices(steak.wish, steak.solution)
+    reached, _ = slices(steak.spec, steak.solution)
     x = np.linspace(1.0, 0.0, len(reached))
     segment = (np.arccos(0.5) - 0.5 * np.sqrt(0.75)) / np.pi
     assert float(np.interp(-0.5, -x, reached)) == pytest.approx(2.0 * segment, abs=0.005)
 
 
 def test_who_wants_it_most_done_gets_the_ends(steak):
-    parts = shared_out(steak.wish, steak.solution, (Eater("A", 54.0), Eater("B", 66.0), Eater("C", 57.0)))
+    parts = shared_out(steak.spec, steak.solution, (Eater("A", 54.0), Eater("B", 66.0), Eater("C", 57.0)))
     assert [p.eater.name for p in parts] == ["A", "B", "C"]
     assert parts[1].peak_c > parts[2].peak_c > parts[0].peak_c
     assert parts[1].from_share == 0.0
@@ -214,23 +214,23 @@ def test_who_wants_it_most_done_gets_the_ends(steak):
 
 
 def test_who_cannot_be_served_so_is_told_what_would_do(steak):
-    (well,) = shared_out(steak.wish, steak.solution, (Eater("W", 75.0),))
+    (well,) = shared_out(steak.spec, steak.solution, (Eater("W", 75.0),))
     assert well.off_k < -5.0
     assert "longer" in worded(well.words)
-    assert 300.0 < longer_s(steak.wish, steak.solution, 65.0) < longer_s(steak.wish, steak.solution, 75.0)
-    (blue,) = shared_out(steak.wish, steak.solution, (Eater("R", 46.0),))
+    assert 300.0 < longer_s(steak.spec, steak.solution, 65.0) < longer_s(steak.spec, steak.solution, 75.0)
+    (blue,) = shared_out(steak.spec, steak.solution, (Eater("R", 46.0),))
     assert "more done than you wanted" in worded(blue.words)
-    each = shared_out(replace(steak.wish, count=2), steak.solution, (Eater("A", 57.0), Eater("B", 57.0)))
+    each = shared_out(replace(steak.spec, count=2), steak.solution, (Eater("A", 57.0), Eater("B", 57.0)))
     assert {worded(p.words) for p in each} == {"Piece 1.", "Piece 2."}
     with refusing(InvalidInput, match="eaters must be between 1 and 12"):
-        shared_out(steak.wish, steak.solution, ())
+        shared_out(steak.spec, steak.solution, ())
 
 
 # --- late guests -----------------------------------------------------------------------------------------------------
 
 
 def test_holding_is_computed_for_each_way(steak):
-    found = {h.key: h for h in holdings(steak.wish, steak.solution, 1800.0)}
+    found = {h.key: h for h in holdings(steak.spec, steak.solution, 1800.0)}
     assert set(found) == {"later", "foil", "warm", "wait"}
     rest = steak.solution.result.core_c[-1]
     assert found["foil"].served_core_c < rest, "half an hour more on the board cools it"
@@ -241,12 +241,12 @@ def test_holding_is_computed_for_each_way(steak):
 
 def test_a_shoulder_stays_hot_in_its_box_and_the_clock_is_watched(steak):
     """A wrapped roast keeps above 140 °F for an hour and more (common practice, no source)."""
-    shoulder = planned(Wish("pork_shoulder", 0.1, 2.0, 93.0, method="low_and_slow", crust="none"), quick=True)
-    box = next(h for h in holdings(shoulder.wish, shoulder.solution, 3600.0) if h.key == "box")
+    shoulder = planned(PieceSpec("pork_shoulder", 0.1, 2.0, 93.0, method="low_and_slow", crust="none"), quick=True)
+    box = next(h for h in holdings(shoulder.spec, shoulder.solution, 3600.0) if h.key == "box")
     assert box.served_core_c > 60.0
     assert box.within_clock
-    long = next(h for h in holdings(steak.wish, steak.solution, 150 * 60.0) if h.key == "foil")
+    long = next(h for h in holdings(steak.spec, steak.solution, 150 * 60.0) if h.key == "foil")
     assert not long.within_clock
     assert "past the safe time" in worded(long.words)
     with refusing(InvalidInput, match="late_min must be between 5 and 180"):
-        holdings(steak.wish, steak.solution, 10.0)
+        holdings(steak.spec, steak.solution, 10.0)

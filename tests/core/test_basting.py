@@ -9,21 +9,21 @@ from plans import planned as plan_of
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
-from brasko.core.planner.piece import declared
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.fields import declared
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Baste, Step, Surroundings, Until, interrupted
 
-FLAT = Wish("brisket_flat", 0.05, 2.2, 93.0, method="low_and_slow", fire="offset", crust="none")
+FLAT = PieceSpec("brisket_flat", 0.05, 2.2, 93.0, method="low_and_slow", fire="offset", crust="none")
 LATENT_J_KG = 2.36e6
 """Heat that dries water at about 60 °C. Source: iapws_if97, in the steam tables of every handbook."""
 
 
-def hours(wish: Wish) -> float:
-    return plan_of(wish).solution.result.duration_s / 3600.0
+def hours(spec: PieceSpec) -> float:
+    return plan_of(spec).solution.result.duration_s / 3600.0
 
 
-def basting(wish: Wish):
-    return [task for task in plan_of(wish).tasks if task.key.startswith("baste")]
+def basting(spec: PieceSpec):
+    return [task for task in plan_of(spec).tasks if task.key.startswith("baste")]
 
 
 def test_a_spray_costs_about_the_heat_that_dries_it():
@@ -66,8 +66,12 @@ def test_nothing_is_sprayed_once_it_is_wrapped():
 @pytest.mark.parametrize("cut", ["brisket_flat", "pork_shoulder"])
 def test_paper_is_sooner_than_open_and_foil_sooner_than_paper(cut):
     """Why pitmasters wrap (common practice, no source)."""
-    wish = replace(FLAT, cut=cut) if cut == FLAT.cut else Wish(cut, 0.1, 2.5, 93.0, method="low_and_slow", crust="none")
-    bare, paper, foil = (hours(replace(wish, wrap=wrap)) for wrap in ("none", "paper", "foil"))
+    spec = (
+        replace(FLAT, cut=cut)
+        if cut == FLAT.cut
+        else PieceSpec(cut, 0.1, 2.5, 93.0, method="low_and_slow", crust="none")
+    )
+    bare, paper, foil = (hours(replace(spec, wrap=wrap)) for wrap in ("none", "paper", "foil"))
     assert foil < paper < bare
 
 
@@ -114,7 +118,7 @@ def test_a_step_that_is_interrupted_is_sprayed_when_it_would_have_been():
 
 def test_no_two_answers_have_one_name_outside():
     for names in (
-        [each.spoken for each in declared(Wish).values()],
-        [each.outside for each in declared(Wish).values()],
+        [each.spoken for each in declared(PieceSpec).values()],
+        [each.outside for each in declared(PieceSpec).values()],
     ):
         assert len(set(names)) == len(names)

@@ -21,10 +21,10 @@ from brasko.core.heat.films import STILL_AIR_W_M2K, fat_film_w_m2k, vertical_pla
 from brasko.core.heat.geometry import graded_grid
 from brasko.core.heat.simulation import Food, char_share, simulate
 from brasko.core.planner.programme import programme_of
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Metal, Side, Step, Surroundings, Until, interrupted
 
-RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0)
+RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0)
 TOP = Side(air_c=50.0, h_w_m2k=8.0, radiant_c=40.0)
 PAN = Metal(contact_w_m2k=400.0, heat_j_k=1060.0, power_w=1300.0, loss_w_k=4.0, around_c=30.0, start_c=250.0)
 
@@ -211,9 +211,9 @@ def test_more_flips_never_a_thicker_rim(thickness, finish, often):
     """Over the same fire to the same finish, flipping often leaves no thicker a grey rim than flipping rarely: the heat
     is spread (thiffeault_2022, for conduction alone; half a cell is let pass). A real face that is turned rarely dries
     more, and its crust insulates, so there the difference may be lost, but by no more than a cell on each face."""
-    wish = replace(RIBEYE, thickness_m=thickness, mass_kg=0.45 * thickness / 0.0381)
+    spec = replace(RIBEYE, thickness_m=thickness, mass_kg=0.45 * thickness / 0.0381)
     cell = 0.0015 / thickness
-    for food, spare in ((replace(wish.food, moisture=False), 0.5 * cell), (wish.food, 2.0 * cell)):
+    for food, spare in ((replace(spec.food, moisture=False), 0.5 * cell), (spec.food, 2.0 * cell)):
         rims = [rim_at_finish(food, flip, finish) for flip in (often, 8.0 * often)]
         assert rims[0] <= rims[1] + spare
 

@@ -7,12 +7,12 @@ import pytest
 from ht import Nu_vertical_plate_Churchill
 from wording import refusing
 
+from brasko.core.cook.run import run_cook
 from brasko.core.cook.steps import AtFire, AtRest, Cook, CookStep, Ends, InBath, InPan, OnCounter, OnIron
-from brasko.core.cook.told import cooked
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.air import PRANDTL, forced_w_m2k, natural_w_m2k, stirred_m_s
+from brasko.core.fire.custom import shipped
 from brasko.core.fire.grills import Spot
-from brasko.core.fire.own import shipped
 from brasko.core.foods.cuts import cut_named
 from brasko.core.heat.geometry import graded_grid
 from brasko.core.heat.simulation import Food
@@ -29,8 +29,8 @@ def cook(*steps: CookStep) -> Cook:
 
 def test_a_step_goes_on_where_the_one_before_ended():
     oven = AtFire(shipped()["oven_skillet"], air_c=121.0)
-    whole = cooked(cook(CookStep("gentle", oven, Ends(30.0))))
-    halves = cooked(cook(CookStep("one", oven, Ends(15.0)), CookStep("two", oven, Ends(15.0))))
+    whole = run_cook(cook(CookStep("gentle", oven, Ends(30.0))))
+    halves = run_cook(cook(CookStep("one", oven, Ends(15.0)), CookStep("two", oven, Ends(15.0))))
     assert halves.steps[-1].end_s == whole.steps[-1].end_s == 1800.0
     assert halves.steps[-1].core_c == pytest.approx(whole.steps[-1].core_c, abs=0.1)
     assert halves.mass_loss_share == pytest.approx(whole.mass_loss_share, rel=0.02)
@@ -40,8 +40,8 @@ def test_a_step_goes_on_where_the_one_before_ended():
 def test_a_pan_keeps_the_heat_that_is_left_in_it():
     """Turned over in the same pan the second side finds it cooler; a fresh pan is hot again."""
     pan = InPan(250.0, power_w=1000.0)
-    same = cooked(cook(CookStep("a", pan, Ends(3.0)), CookStep("b", pan, Ends(0.5), flip_first=True)))
-    fresh = cooked(
+    same = run_cook(cook(CookStep("a", pan, Ends(3.0)), CookStep("b", pan, Ends(0.5), flip_first=True)))
+    fresh = run_cook(
         cook(CookStep("a", pan, Ends(3.0)), CookStep("b", replace(pan, start_c=251.0), Ends(0.5), flip_first=True))
     )
     assert same.runs[1].metal_c[0] == pytest.approx(same.runs[0].metal_c[-1], abs=0.5)
@@ -51,14 +51,14 @@ def test_a_pan_keeps_the_heat_that_is_left_in_it():
 
 def test_a_pan_over_a_strong_fire_is_no_hotter_than_was_said():
     """A burner that gives more than the meat takes is turned down: the pan stays at its temperature."""
-    strong = cooked(cook(CookStep("a", InPan(250.0, power_w=5000.0), Ends(6.0), flip_every_s=30.0)))
+    strong = run_cook(cook(CookStep("a", InPan(250.0, power_w=5000.0), Ends(6.0), flip_every_s=30.0)))
     assert strong.runs[0].metal_c.max() <= 250.5
-    weak = cooked(cook(CookStep("a", InPan(250.0, power_w=600.0), Ends(6.0), flip_every_s=30.0)))
+    weak = run_cook(cook(CookStep("a", InPan(250.0, power_w=600.0), Ends(6.0), flip_every_s=30.0)))
     assert weak.runs[0].metal_c[-1] < strong.runs[0].metal_c[-1] - 20.0
 
 
 def test_it_ends_by_whichever_comes_first():
-    told = cooked(
+    told = run_cook(
         cook(
             CookStep("pan", InPan(260.0), Ends(20.0, crust="good"), flip_every_s=30.0),
             CookStep("bath", InBath(57.0), Ends(300.0, core_c=50.0)),
@@ -74,14 +74,14 @@ def test_a_bath_warms_a_slab_as_published_tables_say():
     """25 mm from 5 °C to within half a kelvin of a stirred bath of 55 °C: about 75 min. Source: baldwin_2012, from
     memory."""
     slab = Food(STRIP.geometry(0.025, 3.0), STRIP.material, 5.0)
-    told = cooked(Cook(slab, 0.1, (CookStep("bath", InBath(55.0), Ends(300.0, core_c=54.5)),)))
+    told = run_cook(Cook(slab, 0.1, (CookStep("bath", InBath(55.0), Ends(300.0, core_c=54.5)),)))
     assert 63.0 <= told.steps[0].end_s / 60.0 <= 86.0
 
 
 def test_a_thermometer_shows_more_than_the_coldest_point_after_fierce_heat():
     """Three to six degrees Fahrenheit, say cooks; hardly anything after gentle heat. Common practice, no source."""
-    fierce = cooked(cook(CookStep("pan", InPan(260.0), Ends(8.0), flip_every_s=60.0))).steps[-1]
-    gentle = cooked(cook(CookStep("oven", AtFire(shipped()["oven_skillet"], air_c=110.0), Ends(30.0)))).steps[-1]
+    fierce = run_cook(cook(CookStep("pan", InPan(260.0), Ends(8.0), flip_every_s=60.0))).steps[-1]
+    gentle = run_cook(cook(CookStep("oven", AtFire(shipped()["oven_skillet"], air_c=110.0), Ends(30.0)))).steps[-1]
     assert 1.2 <= fierce.probe_c - fierce.core_c <= 4.5
     assert 0.0 <= gentle.probe_c - gentle.core_c < fierce.probe_c - fierce.core_c
 
@@ -105,12 +105,12 @@ def test_a_thermometer_in_an_even_slope_is_off_by_its_stem():
 def test_hotter_air_warms_sooner_and_a_place_can_be_any_spot():
     kettle = shipped()["kettle_two_zone"]
     cores = [
-        cooked(cook(CookStep("g", AtFire(kettle, air_c=air), Ends(20.0)))).steps[-1].core_c
+        run_cook(cook(CookStep("g", AtFire(kettle, air_c=air), Ends(20.0)))).steps[-1].core_c
         for air in (107.0, 180.0, 260.0)
     ]
     assert cores == sorted(cores)
-    beside = cooked(cook(CookStep("g", AtFire(kettle, Spot(0.1, 0.0)), Ends(5.0)))).steps[-1]
-    cool = cooked(cook(CookStep("g", AtFire(kettle, Spot(-0.15, 0.0)), Ends(5.0)))).steps[-1]
+    beside = run_cook(cook(CookStep("g", AtFire(kettle, Spot(0.1, 0.0)), Ends(5.0)))).steps[-1]
+    cool = run_cook(cook(CookStep("g", AtFire(kettle, Spot(-0.15, 0.0)), Ends(5.0)))).steps[-1]
     assert beside.face_a_c > cool.face_a_c
 
 
@@ -120,7 +120,7 @@ def test_wrong_cooks_are_answered_with_their_field():
         (lambda: CookStep("s", OnCounter(20.0), Ends(1.0, crust="ebony")), "steps.0.until.crust"),
     ):
         with refusing(InvalidInput, match="known") as refused:
-            cooked(cook(step()))
+            run_cook(cook(step()))
         assert refused.value.field == field
     for make, field in (
         (lambda: Ends(), "until"),
@@ -136,10 +136,10 @@ def test_wrong_cooks_are_answered_with_their_field():
 
 
 def test_other_parameters_are_only_used_inside():
-    plain = cooked(cook(CookStep("plates", OnIron(180.0, both=True), Ends(4.0))))
+    plain = run_cook(cook(CookStep("plates", OnIron(180.0, both=True), Ends(4.0))))
     with using(replace(general(), contact_w_m2k=250.0)):
-        worse = cooked(cook(CookStep("plates", OnIron(180.0, both=True), Ends(4.0))))
-    again = cooked(cook(CookStep("plates", OnIron(180.0, both=True), Ends(4.0))))
+        worse = run_cook(cook(CookStep("plates", OnIron(180.0, both=True), Ends(4.0))))
+    again = run_cook(cook(CookStep("plates", OnIron(180.0, both=True), Ends(4.0))))
     assert worse.crust_share < plain.crust_share == again.crust_share
 
 

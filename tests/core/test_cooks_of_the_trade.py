@@ -7,12 +7,12 @@ import pytest
 from examples import some_of
 from plans import planned
 
-from brasko.core.fire import own
+from brasko.core.fire import custom
 from brasko.core.fire.coals import Charcoal
 from brasko.core.planner.options import crust_dose_s
 from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.programme import stretch
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.units import celsius, fahrenheit
 
 IN, LB = 0.0254, 0.4536
@@ -44,7 +44,9 @@ def told(plan: PiecePlan) -> set[str]:
 def test_the_filet_on_three_fires(fire):
     """Gentle to about 110 °F, then a minute or so a side: 125 °F (filet of 1.75 in; half an hour to three quarters)."""
     method = "oven_then_skillet" if fire == "oven_skillet" else "low_then_sear"
-    plan = planned(Wish("filet", 1.75 * IN, 0.55 * LB, celsius(125.0), start_c=celsius(45.0), method=method, fire=fire))
+    plan = planned(
+        PieceSpec("filet", 1.75 * IN, 0.55 * LB, celsius(125.0), start_c=celsius(45.0), method=method, fire=fire)
+    )
     assert 25.0 <= minutes(plan, "gentle") <= 55.0
     assert 96.0 <= pulled_f(plan) <= 115.0
     assert 30.0 <= plan.solution.sear_s / 2.0 <= 100.0
@@ -56,7 +58,7 @@ def test_two_thicknesses_at_200_f_then_a_griddle_with_an_egg_and_oil_spread():
     """Two strips on one pellet grill: the thinner one is up first by a third or more, both end at the same finish."""
     thin, thick = (
         planned(
-            Wish(
+            PieceSpec(
                 "strip",
                 t * IN,
                 0.6 * t * LB,
@@ -79,7 +81,7 @@ def test_two_thicknesses_at_200_f_then_a_griddle_with_an_egg_and_oil_spread():
 def test_seared_first_then_twenty_minutes_in_hot_air():
     """A thick ribeye charred, then away from the fire at 500 °F: about 20 min to medium rare; here it takes less than
     twelve, for a thermometer in air so hot shows more than the middle."""
-    wish = Wish(
+    spec = PieceSpec(
         "ribeye",
         1.75 * IN,
         1.25 * LB,
@@ -89,13 +91,13 @@ def test_seared_first_then_twenty_minutes_in_hot_air():
         fire="gas",
         gentle_c=celsius(500.0),
     )
-    plan = planned(wish)
+    plan = planned(spec)
     assert 10.0 <= minutes(plan, "gentle") <= 28.0
 
 
 def test_thin_steaks_over_the_chimney():
     """About 90 s four times, a dark crust, done at about 130 °F."""
-    plan = planned(Wish("ribeye", 0.85 * IN, 0.65 * LB, celsius(130.0), start_c=celsius(42.0), method="chimney"))
+    plan = planned(PieceSpec("ribeye", 0.85 * IN, 0.65 * LB, celsius(130.0), start_c=celsius(42.0), method="chimney"))
     assert 4.0 <= minutes(plan, "sear") <= 8.0
     assert 55.0 <= plan.solution.flip_every_s <= 95.0
     assert crust(plan) > 1.0
@@ -103,21 +105,21 @@ def test_thin_steaks_over_the_chimney():
 
 def test_a_half_filled_chimney_takes_longer():
     """Half the lump: gentler, so it takes longer and is still a sear."""
-    wish = Wish("ribeye", 0.85 * IN, 0.65 * LB, celsius(130.0), start_c=celsius(42.0), method="chimney")
-    setup = own.shipped()["chimney"].setup
-    here = own.shipped()["chimney"].gentle
-    half = own.OwnFire("Half", replace(setup, charcoal=Charcoal("level", 0.8, "lump")), here, here)
-    slower = planned(replace(wish, own_fire=half))
-    assert minutes(slower, "sear") > minutes(planned(wish), "sear") + 0.5
+    spec = PieceSpec("ribeye", 0.85 * IN, 0.65 * LB, celsius(130.0), start_c=celsius(42.0), method="chimney")
+    setup = custom.shipped()["chimney"].setup
+    here = custom.shipped()["chimney"].gentle
+    half = custom.OwnFire("Half", replace(setup, charcoal=Charcoal("level", 0.8, "lump")), here, here)
+    slower = planned(replace(spec, own_fire=half))
+    assert minutes(slower, "sear") > minutes(planned(spec), "sear") + 0.5
     assert minutes(slower, "sear") < 10.0
 
 
 def test_a_tomahawk_on_an_offset_and_its_firebox():
     """Four pounds in an hour and a half to two hours in the chamber, then a hard sear over the coals of the firebox."""
-    plan = planned(Wish("tomahawk", 2.5 * IN, 4.0 * LB, celsius(130.0), fire="offset", gentle_c=celsius(243.0)))
+    plan = planned(PieceSpec("tomahawk", 2.5 * IN, 4.0 * LB, celsius(130.0), fire="offset", gentle_c=celsius(243.0)))
     assert 80.0 <= minutes(plan, "gentle") <= 125.0
     assert 108.0 <= pulled_f(plan) <= 122.0
-    assert not plan.wish.sears_elsewhere
+    assert not plan.spec.sears_elsewhere
     assert crust(plan) > 0.8
     assert 30.0 <= plan.solution.sear_s / 2.0 <= 180.0
 
@@ -125,7 +127,7 @@ def test_a_tomahawk_on_an_offset_and_its_firebox():
 def test_three_cuts_reach_one_finish_at_different_speeds():
     """Flank, sirloin and filet to 130 °F on one grill: the thicker one takes longer, all end at the finish."""
     sizes = (("flank", 0.8, 1.5), ("sirloin", 1.25, 1.0), ("filet", 1.75, 0.5))
-    plans = [planned(Wish(c, t * IN, m * LB, celsius(130.0), fire="kettle_two_zone")) for c, t, m in sizes]
+    plans = [planned(PieceSpec(c, t * IN, m * LB, celsius(130.0), fire="kettle_two_zone")) for c, t, m in sizes]
     times = [minutes(plan, "gentle") for plan in plans]
     assert times == sorted(times)
     assert all(plan.solution.result.peak_core_c == pytest.approx(celsius(130.0), abs=0.5) for plan in plans)
@@ -133,7 +135,9 @@ def test_three_cuts_reach_one_finish_at_different_speeds():
 
 def test_char_and_warm_fat():
     """A char of minutes while the middle is cold, then warm fat: medium, hardly any rise at the end."""
-    plan = planned(Wish("ribeye", 1.2 * IN, 0.85 * LB, celsius(138.0), start_c=celsius(42.0), method="char_then_bath"))
+    plan = planned(
+        PieceSpec("ribeye", 1.2 * IN, 0.85 * LB, celsius(138.0), start_c=celsius(42.0), method="char_then_bath")
+    )
     assert 2.0 <= minutes(plan, "sear") <= 5.0
     assert 12.0 <= minutes(plan, "gentle") <= 45.0
     assert plan.solution.result.peak_core_c - plan.solution.pull_c < 2.0
@@ -142,7 +146,9 @@ def test_char_and_warm_fat():
 def test_the_gas_row():
     """Bone-in ribeyes of 1.2 in at the high end: 8 to 10 min to medium rare."""
     plan = planned(
-        Wish("ribeye_bone_in", 1.2 * IN, 1.1 * LB, celsius(132.0), start_c=celsius(45.0), method="direct", fire="gas")
+        PieceSpec(
+            "ribeye_bone_in", 1.2 * IN, 1.1 * LB, celsius(132.0), start_c=celsius(45.0), method="direct", fire="gas"
+        )
     )
     assert 7.0 <= minutes(plan, "sear") <= 11.5
     assert crust(plan) > 0.5
@@ -151,10 +157,10 @@ def test_the_gas_row():
 @pytest.mark.parametrize(("thick_in", "least", "most"), [(0.75, 3.7, 6.0), (1.0, 5.0, 8.0), (1.25, 7.0, 11.0)])
 def test_ordinary_steaks_on_gas_are_planned_whatever_the_crust(thick_in, least, most):
     """Grilled in 4 to 11 min and liked: never refused for the crust; what is lacking of it is told."""
-    wish = Wish(
+    spec = PieceSpec(
         "strip", thick_in * IN, 0.8 * thick_in * LB, celsius(132.0), start_c=celsius(50.0), method="direct", fire="gas"
     )
-    plan = planned(wish)
+    plan = planned(spec)
     assert least <= minutes(plan, "sear") <= most
     assert crust(plan) > 0.8 or "short_of_crust" in told(plan)
 
@@ -163,7 +169,7 @@ def test_skirt():
     """Thin, over high gas, lid open, to the upper side of medium rare: 2 to 4 min a side (no crust to speak of on gas;
     ours is fierce)."""
     plan = planned(
-        Wish(
+        PieceSpec(
             "skirt", 0.55 * IN, 1.0 * LB, celsius(138.0), start_c=celsius(58.0), method="direct", fire="gas", lid="open"
         )
     )
@@ -173,7 +179,7 @@ def test_skirt():
 def test_patties():
     """3/4 in over coals, one flip, 4 to 5 min a side; the middle has read 160 °F over the heat."""
     plan = planned(
-        Wish(
+        PieceSpec(
             "burger_80_20",
             0.75 * IN,
             0.4 * LB,
@@ -192,7 +198,7 @@ def test_the_skillet_chart():
     """1.5 in strip in hot iron: rare, medium rare and medium in the chart's order; the chart's own times lie at the
     bound of conduction, so ours are up to a third longer."""
     plans = [
-        planned(Wish("strip", 1.5 * IN, 0.84 * LB, celsius(f), start_c=celsius(68.0), method="skillet"))
+        planned(PieceSpec("strip", 1.5 * IN, 0.84 * LB, celsius(f), start_c=celsius(68.0), method="skillet"))
         for f in (122.0, 134.0, 145.0)
     ]
     for plan, chart in zip(plans, (9.0, 12.0, 13.0), strict=True):
@@ -202,7 +208,7 @@ def test_the_skillet_chart():
 
 def test_the_log_banked_sear():
     """Coals banked behind logs: low first, a good crust in about a minute a side, pulled 10 to 20 °F under."""
-    plan = planned(Wish("strip", 1.5 * IN, 0.9 * LB, celsius(130.0), fire="kettle_two_zone"))
+    plan = planned(PieceSpec("strip", 1.5 * IN, 0.9 * LB, celsius(130.0), fire="kettle_two_zone"))
     assert 35.0 <= minutes(plan, "gentle") <= 62.0
     assert 8.0 <= 130.0 - pulled_f(plan) <= 25.0
     assert 30.0 <= plan.solution.sear_s / 2.0 <= 105.0
@@ -212,7 +218,7 @@ def test_the_log_banked_sear():
 def test_the_kamado_after_most_of_an_hour_on_a_hot_counter():
     """Fifty minutes out at 94 °F, as long as the fridge's clock allows, then the plate at 240 °F: 20 to 38 min."""
     plan = planned(
-        Wish(
+        PieceSpec(
             "ribeye_bone_in",
             1.35 * IN,
             1.5 * LB,
@@ -234,7 +240,7 @@ def test_four_cuts_for_a_beginner():
         ("filet", 1.5, 0.45),
         ("sirloin", 1.25, 1.0),
     ):
-        plan = planned(Wish(cut, thick * IN, mass * LB, celsius(132.0), fire="gas"))
+        plan = planned(PieceSpec(cut, thick * IN, mass * LB, celsius(132.0), fire="gas"))
         assert 18.0 <= minutes(plan, "gentle") <= 45.0
         assert pulled_f(plan) >= 105.0
         assert crust(plan) > 0.8 or "short_of_crust" in told(plan)
@@ -243,7 +249,7 @@ def test_four_cuts_for_a_beginner():
 def test_t_bones_with_quarter_turns():
     """A quarter turn, over, the same again, over hot coals: a sear of four parts with marks."""
     plan = planned(
-        Wish(
+        PieceSpec(
             "t_bone",
             1.0 * IN,
             1.2 * LB,
@@ -261,7 +267,7 @@ def test_t_bones_with_quarter_turns():
 
 def test_a_big_ribeye_with_the_burner_off():
     """2.5 lb seared on high gas, then the burner below it off and the lid shut at 400 °F: 10 to 30 min more."""
-    wish = Wish(
+    spec = PieceSpec(
         "ribeye_bone_in",
         2.1 * IN,
         2.5 * LB,
@@ -271,7 +277,7 @@ def test_a_big_ribeye_with_the_burner_off():
         fire="gas",
         gentle_c=celsius(400.0),
     )
-    plan = planned(wish)
+    plan = planned(spec)
     assert 8.0 <= minutes(plan, "gentle") <= 35.0
 
 
@@ -286,8 +292,8 @@ def test_a_big_ribeye_with_the_burner_off():
 def test_nothing_comes_off_half_raw_for_its_crust(fire, cut, thick_in):
     """Low then seared: pulled 25 °F under the finish at the most, no sear below half a minute a side, no flip every ten
     seconds; what is lacking of the crust is told."""
-    wish = Wish(cut, thick_in * IN, 0.4, celsius(130.0), fire=fire)
-    plan = planned(wish)
+    spec = PieceSpec(cut, thick_in * IN, 0.4, celsius(130.0), fire=fire)
+    plan = planned(spec)
     assert 130.0 - pulled_f(plan) <= 27.0 or plan.solution.sear_s <= 60.0
     assert plan.solution.sear_s >= 60.0
     assert plan.solution.flip_every_s >= 15.0
@@ -297,8 +303,10 @@ def test_nothing_comes_off_half_raw_for_its_crust(fire, cut, thick_in):
 @pytest.mark.parametrize(("cut", "thick_m", "finish_c"), [("burger_80_20", 0.019, 71.2), ("sausage", 0.026, 71.5)])
 def test_what_must_reach_a_figure_reaches_it_at_every_depth(cut, thick_m, finish_c):
     """Not only in the middle: no depth has been colder than the agency's figure. Source: fsis_safe_temperatures."""
-    wish = Wish(cut, thick_m, 0.15, finish_c, method="direct" if cut == "burger_80_20" else "low_then_sear", fire="gas")
-    result = planned(wish).solution.result
-    assert wish.reading_c is not None
-    assert result.steps[-2].coldest_c >= wish.reading_c
-    assert result.steps[-2].least_peak_c >= wish.reading_c
+    spec = PieceSpec(
+        cut, thick_m, 0.15, finish_c, method="direct" if cut == "burger_80_20" else "low_then_sear", fire="gas"
+    )
+    result = planned(spec).solution.result
+    assert spec.reading_c is not None
+    assert result.steps[-2].coldest_c >= spec.reading_c
+    assert result.steps[-2].least_peak_c >= spec.reading_c

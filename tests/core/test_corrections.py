@@ -10,14 +10,14 @@ import pytest
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "reference"))
 
 from forecast_trial import scene
-from plans import solved
+from plans import solve_piece
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.forecast.corrections import corrections, raised, twin
 from brasko.core.forecast.history import Aside, Began, cook_history
 from brasko.core.forecast.searing import sear_check, sear_coach
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Until
 
 STRIP, FIRST_SEARED = 1, 4
@@ -33,8 +33,8 @@ def strip():
 
 @pytest.fixture(scope="module")
 def half_way(strip):
-    wish, _, so_far, _ = strip
-    return twin(wish, so_far, np.zeros(7), 1200.0)
+    spec, _, so_far, _ = strip
+    return twin(spec, so_far, np.zeros(7), 1200.0)
 
 
 def of(found, key):
@@ -42,10 +42,10 @@ def of(found, key):
 
 
 def test_going_on_as_it_is_ends_as_planned(strip, half_way):
-    wish, solution, _, _ = strip
+    spec, solution, _, _ = strip
     first = corrections(half_way)[0]
     assert first.key == "as_is"
-    planned_s = solution.result.duration_s - solution.rest_s + wish.resting_s
+    planned_s = solution.result.duration_s - solution.rest_s + spec.resting_s
     assert first.done_s == pytest.approx(planned_s, rel=0.02)
     assert first.peak_c == pytest.approx(solution.result.peak_core_c, abs=0.6)
 
@@ -63,19 +63,19 @@ def test_each_correction_does_what_it_says(half_way):
 
 
 def test_a_pull_below_the_agency_figure_is_never_offered_unsaid():
-    wish = replace(scene(STRIP)[0], cut="burger_80_20", finish_c=71.5, thickness_m=0.025, mass_kg=0.2, crust="none")
-    so_far = cook_history(wish, 66.0, (60.0, 30.0), [Began("gentle", 0.0)])
-    for each in corrections(twin(wish, so_far, np.zeros(7), 900.0)):
+    spec = replace(scene(STRIP)[0], cut="burger_80_20", finish_c=71.5, thickness_m=0.025, mass_kg=0.2, crust="none")
+    so_far = cook_history(spec, 66.0, (60.0, 30.0), [Began("gentle", 0.0)])
+    for each in corrections(twin(spec, so_far, np.zeros(7), 900.0)):
         if each.peak_c < 71.0:
             assert "below the safe minimum" in worded(each.words) or each.key == "as_is"
 
 
 def seared(strip, for_s, z=None, early_s=0.0):
-    wish, solution, _, _ = strip
+    spec, solution, _, _ = strip
     off_s = solution.result.steps[0].end_s - early_s
     began = [Began("gentle", 0.0), Began("wait", off_s), Began("sear", off_s + 300.0)]
-    so_far = cook_history(wish, solution.pull_c, solution.sear, began)
-    return twin(wish, so_far, np.zeros(7) if z is None else z, off_s + 300.0 + for_s)
+    so_far = cook_history(spec, solution.pull_c, solution.sear, began)
+    return twin(spec, so_far, np.zeros(7) if z is None else z, off_s + 300.0 + for_s)
 
 
 def test_a_sear_stops_by_crust_or_by_core(strip):
@@ -97,13 +97,13 @@ def test_a_sear_stops_by_crust_or_by_core(strip):
 
 def test_a_longer_sear_that_was_chosen_goes_on_and_tells_its_cost(strip):
     """The cook's own choice stands (common practice, no source), and never without what it costs."""
-    wish, solution, _, _ = strip
+    spec, solution, _, _ = strip
     said = []
     off_s = solution.result.steps[0].end_s
     for sear in (off_s - 900.0, off_s + 950.0):
         began = [Began("gentle", 0.0), Began("wait", sear - 250.0), Began("sear", sear)]
-        longer = cook_history(wish, solution.pull_c, (solution.sear_s + 60.0, solution.flip_every_s), began)
-        chosen = sear_coach(twin(wish, longer, np.zeros(7), sear + 60.0), asked=True)
+        longer = cook_history(spec, solution.pull_c, (solution.sear_s + 60.0, solution.flip_every_s), began)
+        chosen = sear_coach(twin(spec, longer, np.zeros(7), sear + 60.0), asked=True)
         assert chosen.by == "asked"
         assert chosen.stop_s == pytest.approx(solution.sear_s)
         said.append(chosen.words)
@@ -121,20 +121,20 @@ def test_what_is_offered_over_the_fire_can_be_done(strip):
 def test_a_hold_that_was_chosen_is_followed_and_can_be_made_longer(strip):
     """A warm place no hotter than the pull and a little: it neither cools nor cooks on much (common practice, no
     source). Two hours out of the fridge in all: fsis_safe_temperatures, from memory."""
-    wish, solution, _, _ = strip
+    spec, solution, _, _ = strip
     began = [Began("gentle", 0.0), Began("wait", 2350.0)]
     cores = []
     for hold_s in (0.0, 1500.0):
-        so_far = cook_history(wish, solution.pull_c, solution.sear, began, hold_s=hold_s)
-        now = twin(wish, so_far, np.zeros(7), 2500.0)
-        assert now.current.until.max_s == pytest.approx(wish.wait_s + hold_s - 150.0)
+        so_far = cook_history(spec, solution.pull_c, solution.sear, began, hold_s=hold_s)
+        now = twin(spec, so_far, np.zeros(7), 2500.0)
+        assert now.current.until.max_s == pytest.approx(spec.wait_s + hold_s - 150.0)
         found = {c.key: c for c in corrections(now, 6000.0)}
         assert found["hold"].done_s == pytest.approx(6000.0, abs=20.0)
         assert found["hold"].event["hold_more_s"] == pytest.approx(
             found["hold"].done_s - found["as_is"].done_s, abs=5.0
         )
         cores.append(found["hold"].peak_c)
-    assert max(cores) < wish.aim_c + 4.0
+    assert max(cores) < spec.aim_c + 4.0
     assert "{time:7200} at most" in worded(found["hold"].how)
     late = {c.key: c for c in corrections(now, 6000.0 + 2.5 * 3600.0)}
     assert "Don't: it counts" in worded(late["hold"].how)
@@ -142,19 +142,19 @@ def test_a_hold_that_was_chosen_is_followed_and_can_be_made_longer(strip):
 
 
 def test_a_raised_piece_is_followed_where_it_is(strip):
-    wish, solution, _, _ = strip
+    spec, solution, _, _ = strip
     began = [Began("gentle", 0.0), Began("wait", 2350.0), Began("sear", 2650.0)]
-    high = cook_history(wish, solution.pull_c, solution.sear, began, [Aside("high", 2670.0)])
-    raised_now = twin(wish, high, np.zeros(7), 2730.0)
+    high = cook_history(spec, solution.pull_c, solution.sear, began, [Aside("high", 2670.0)])
+    raised_now = twin(spec, high, np.zeros(7), 2730.0)
     assert min(raised_now.state.browning_s) < min(seared(strip, 80.0).state.browning_s)
 
 
 def test_a_cook_that_is_all_sear_stops_for_the_middle():
-    wish = Wish("strip", 0.028, 0.35, 57.0, method="direct")
-    found = solved(wish)
-    so_far = cook_history(wish, found.pull_c, found.sear, [Began(found.result.steps[0].name, 0.0)])
+    spec = PieceSpec("strip", 0.028, 0.35, 57.0, method="direct")
+    found = solve_piece(spec)
+    so_far = cook_history(spec, found.pull_c, found.sear, [Began(found.result.steps[0].name, 0.0)])
     ends_s = found.result.steps[0].end_s
-    near, far = (sear_coach(twin(wish, so_far, np.zeros(7), ends_s - left)) for left in (15.0, 240.0))
+    near, far = (sear_coach(twin(spec, so_far, np.zeros(7), ends_s - left)) for left in (15.0, 240.0))
     assert near.by == "core"
     assert near.stop_s == pytest.approx(15.0, abs=12.0)
     assert "of the crust. Every half minute more adds" in worded(near.words)

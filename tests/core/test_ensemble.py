@@ -10,7 +10,7 @@ import pytest
 sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "reference"))
 
 from forecast_trial import WANDER_K, alarmed, judged, readings_of, real_cook, scene, truths
-from plans import solved
+from plans import solve_piece
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
@@ -30,7 +30,7 @@ from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.update import forecast_of
 from brasko.core.forecast.why import probe_off_m, why
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.words import rendered
 
 STRIP, FIRST_SEARED = 1, 4
@@ -46,19 +46,19 @@ def strip():
 
 
 def test_the_past_lasts_as_long_as_it_lasted(strip):
-    wish, solution, _, _ = strip
+    spec, solution, _, _ = strip
     began = [Began("gentle", 0.0), Began("wait", 2500.0), Began("sear", 2700.0)]
-    so_far = cook_history(wish, solution.pull_c, solution.sear, began)
+    so_far = cook_history(spec, solution.pull_c, solution.sear, began)
     assert [(s.name, s.until.max_s) for s in so_far.past] == [("gentle", 2500.0), ("wait", 200.0)]
     assert worded(so_far.current.name) == "sear"
     assert [s.name for s in so_far.rest] == ["rest"]
 
 
 def test_stretches_aside_are_cut_out_of_their_step(strip):
-    wish, solution, _, _ = strip
+    spec, solution, _, _ = strip
     asides = [Aside("lid", 300.0, 420.0), Aside("off", 600.0, None)]
     so_far = cook_history(
-        wish, solution.pull_c, solution.sear, [Began("gentle", 0.0)], asides, [FireChange(500.0, 14.0)]
+        spec, solution.pull_c, solution.sear, [Began("gentle", 0.0)], asides, [FireChange(500.0, 14.0)]
     )
     assert [s.until.max_s for s in so_far.past] == pytest.approx([300.0, 120.0, 80.0, 100.0])
     lid, after, changed = so_far.past[1], so_far.past[2], so_far.past[3]
@@ -69,22 +69,22 @@ def test_stretches_aside_are_cut_out_of_their_step(strip):
 
 
 def test_a_step_that_was_never_planned_is_refused(strip):
-    wish, solution, _, _ = strip
+    spec, solution, _, _ = strip
     with refusing(InvalidInput, match="not planned"):
-        cook_history(wish, solution.pull_c, solution.sear, [Began("bath", 0.0)])
+        cook_history(spec, solution.pull_c, solution.sear, [Began("bath", 0.0)])
     with refusing(InvalidInput, match="nothing is on the fire"):
-        cook_history(wish, solution.pull_c, solution.sear, [])
+        cook_history(spec, solution.pull_c, solution.sear, [])
 
 
 def test_the_air_about_warm_fat_says_nothing_of_it():
     """A probe on the grate reads the kettle, and the fat is far cooler: no forecast moves by it."""
-    wish = Wish("ribeye", 0.0381, 0.45, 57.0, method="char_then_bath")
-    solution = solved(wish)
+    spec = PieceSpec("ribeye", 0.0381, 0.45, 57.0, method="char_then_bath")
+    solution = solve_piece(spec)
     began = [Began("sear", 0.0), Began("gentle", 240.0)]
-    so_far = cook_history(wish, solution.pull_c, solution.sear, began)
-    assert ensemble(wish, so_far, members=8).air_c is None
-    kettle = replace(wish, method="sear_then_low")
-    other = solved(kettle)
+    so_far = cook_history(spec, solution.pull_c, solution.sear, began)
+    assert ensemble(spec, so_far, members=8).air_c is None
+    kettle = replace(spec, method="sear_then_low")
+    other = solve_piece(kettle)
     assert ensemble(kettle, cook_history(kettle, other.pull_c, other.sear, began), members=8).air_c > 90.0
 
 
@@ -107,9 +107,9 @@ def test_slopes_are_those_of_the_terms():
 )
 def test_polynomials_agree_with_the_simulation(strip, z):
     """The fit against the heat core on its usual grid, in kitchens that were not among those it was made from."""
-    wish, _, so_far, known = strip
+    spec, _, so_far, known = strip
     step = replace(so_far.current, until=replace(so_far.current.until, max_s=9000.0))
-    food = replace(varied_food(wish, z), probe_depth_share=depth_share(wish.thickness_m, z[4]))
+    food = replace(varied_food(spec, z), probe_depth_share=depth_share(spec.thickness_m, z[4]))
     real = simulate(food, varied_steps((step,), z), every_s=10.0)
     length = float(np.exp((known.terms(z[None], 4) @ known.ends_of)[0, 0]))
     assert length == pytest.approx(real.duration_s, rel=0.02)
@@ -120,8 +120,8 @@ def test_polynomials_agree_with_the_simulation(strip, z):
 
 def test_as_few_kitchens_as_a_server_may_be_given_are_nearly_as_good(strip):
     """In the usual kitchen, and in one that is most of a standard deviation off. A bound of our own."""
-    wish, _, so_far, known = strip
-    few = ensemble(wish, so_far, members=MIN_MEMBERS)
+    spec, _, so_far, known = strip
+    few = ensemble(spec, so_far, members=MIN_MEMBERS)
     for z in (np.zeros(4), np.array([0.7, -0.5, 0.4, -0.8])):
         length, by_few = (float(np.exp((e.terms(z[None], 4) @ e.ends_of)[0, 0])) for e in (known, few))
         assert by_few == pytest.approx(length, rel=0.02)
@@ -187,39 +187,39 @@ def test_a_third_of_the_way_the_pull_is_known(strip):
 
 
 def test_it_says_why(strip):
-    wish, solution, _, known = strip
+    spec, solution, _, known = strip
     cold = truths(1)[0]
     cold = replace(cold, film=0.0, thickness=0.0, start=0.0, fire=-0.9, probe=0.0)
     real, share = real_cook(STRIP, cold)
     found = forecast_of(
         known, readings_of(STRIP, cold, real, share, 0.5 * real.duration_s, ("tip", "shaft", "edge", "air"))
     )
-    said = why(wish, known, found, solution.result.steps[0].end_s)
+    said = why(spec, known, found, solution.result.steps[0].end_s)
     assert rendered(said, "us").startswith("Runs ")
     assert "behind: the cool side is nearer" in worded(said)
-    assert why(wish, known, forecast_of(known, []), solution.result.steps[0].end_s) == ""
+    assert why(spec, known, forecast_of(known, []), solution.result.steps[0].end_s) == ""
 
 
 @pytest.mark.parametrize(("fire", "word"), [(-1.0, "hotter"), (1.0, "cooler")])
 def test_a_finished_phase_teaches_what_the_air_was(strip, fire, word):
     """The truth of the air is 20 K off; the lesson's figure lies within 6 K of it, and says which way to go."""
-    wish, _, so_far, known = strip
+    spec, _, so_far, known = strip
     truth = replace(truths(1)[0], film=0.0, thickness=0.0, start=0.0, fire=fire)
     real, share = real_cook(STRIP, truth)
     seen = readings_of(STRIP, truth, real, share, real.duration_s, ("tip", "shaft", "edge", "air"))
-    said = next(s for s in learned(wish, known, forecast_of(known, seen)) if worded(s).startswith("The air"))
+    said = next(s for s in learned(spec, known, forecast_of(known, seen)) if worded(s).startswith("The air"))
     told_c = float(worded(said).split("{temp:")[1].split("}")[0])
     assert told_c == pytest.approx(so_far.current.surroundings.top.air_c + 20.0 * fire, abs=6.0)
     assert word in rendered(said, "us").split("Next time")[1]
 
 
 def test_a_cook_that_went_as_planned_teaches_nothing(strip):
-    wish, _, _, known = strip
+    spec, _, _, known = strip
     truth = replace(truths(1)[0], film=0.0, thickness=0.0, start=0.0, fire=0.0)
     real, share = real_cook(STRIP, truth)
     seen = readings_of(STRIP, truth, real, share, real.duration_s, ("tip", "shaft", "edge", "air"))
-    assert learned(wish, known, forecast_of(known, seen)) == ()
-    assert learned(wish, known, forecast_of(known, [])) == ()
+    assert learned(spec, known, forecast_of(known, seen)) == ()
+    assert learned(spec, known, forecast_of(known, [])) == ()
 
 
 def test_a_probe_off_the_middle_is_told():

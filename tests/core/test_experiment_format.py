@@ -10,19 +10,19 @@ import pytest
 from pydantic import ValidationError
 
 from brasko.core.errors import InvalidInput
+from brasko.core.lab.ensemble import OUTCOMES, UNKNOWNS, Matters
 from brasko.core.lab.experiment import carried_out
-from brasko.core.lab.kitchens import OUTCOMES, UNKNOWNS, Matters
 from brasko.core.lab.questions import QUESTIONS
-from brasko.core.lab.says import matters_words, than_first
+from brasko.core.lab.report import matters_words, than_first
 from brasko.core.lab.sweep import SWEEPABLE
 from brasko.core.lab.variants import Figures
-from brasko.core.planner.piece import declared
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.fields import declared
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.words import BEGIN
 from brasko.formats.experiment import ExperimentIn, ExperimentOut
 from brasko.formats.experiment_convert import SWEPT, blank, experiment_of, filled_in
 from brasko.formats.meal import PieceIn
-from brasko.formats.meal_convert import wish_of
+from brasko.formats.meal_convert import spec_of
 from brasko.words import rendered
 
 SCHEMAS = Path(__file__).resolve().parents[2] / "docs" / "formats"
@@ -144,7 +144,7 @@ def test_what_the_core_refuses_names_the_whole_path(change, field):
 
 
 def test_what_can_be_swept_is_answered_by_a_piece():
-    answers = declared(Wish)
+    answers = declared(PieceSpec)
     assert set(SWEEPABLE) <= set(answers)
     assert set(SWEPT) <= set(PieceIn.model_fields)
 
@@ -152,8 +152,8 @@ def test_what_can_be_swept_is_answered_by_a_piece():
 @pytest.mark.parametrize("question", QUESTIONS, ids=lambda q: q.key)
 def test_every_question_is_one_that_can_be_asked(question):
     assert 2 <= len(question.ways) <= 4
-    wishes = [wish_of(PieceIn(**way.piece)) for way in question.ways]
-    assert len(set(wishes)) == len(wishes), "its ways are not the same"
+    specs = [spec_of(PieceIn(**way.piece)) for way in question.ways]
+    assert len(set(specs)) == len(specs), "its ways are not the same"
     assert BEGIN not in rendered(question.words) + rendered(question.why)
 
 

@@ -7,7 +7,7 @@ import pytest
 
 from brasko.core.guide.entries import all_entries
 from brasko.core.guide.figures import PULL_C, carry_over, half_distance, usual_fires, wet_window
-from brasko.core.heat.constants import FILM_MOST, PATTED_DRY
+from brasko.core.heat.constants import FILM_MAX, PATTED_DRY
 
 
 @pytest.fixture(scope="module")
@@ -54,7 +54,7 @@ def test_nearer_to_the_coals_the_edge_between_hot_and_cool_is_sharper() -> None:
 def test_the_surface_is_wet_inside_the_window_and_dry_outside() -> None:
     """Wet from about 10 to 40 min after salting; common practice, no source."""
     wet = wet_window()
-    half = (PATTED_DRY.value + FILM_MOST.value) / 2.0
+    half = (PATTED_DRY.value + FILM_MAX.value) / 2.0
     inside = (wet.time_s > wet.from_s + 60.0) & (wet.time_s < wet.to_s - 60.0)
     outside = (wet.time_s < wet.from_s - 60.0) | (wet.time_s > wet.to_s + 60.0)
     assert (wet.film_kg_m2[inside] > half).all()

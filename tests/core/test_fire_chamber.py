@@ -11,16 +11,16 @@ from hypothesis import strategies as st
 from wording import refusing, worded
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.fire import chamber, fuels, own, setting
+from brasko.core.fire import chamber, custom, fuels, setting
+from brasko.core.fire.burn_time import goes_out_s, hours_of
 from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.coals import Charcoal, bed_of, coal_face_c, disc_strips, ring_most_m
-from brasko.core.fire.course import Change, brought_up, come_down_s, course
 from brasko.core.fire.fuels import coal_mass_kg
 from brasko.core.fire.grills import Burner, with_size
-from brasko.core.fire.hours import goes_out_s, hours_of
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.kinds.gas import gas_grill
 from brasko.core.fire.setup import FireSetup, at_most, usual_setup, with_vents
+from brasko.core.fire.simulation import Change, brought_up, come_down_s, simulate_fire
 from brasko.core.fire.weather import Weather
 from brasko.core.uncertainty.general import general
 from brasko.core.units import celsius, fahrenheit
@@ -38,7 +38,7 @@ def test_energy_balance_of_every_grill_closes(key):
 @pytest.mark.parametrize("key", sorted(GRILLS))
 def test_energy_balance_closes_over_time(key):
     setup = usual_setup(GRILLS[key])
-    run = course(
+    run = simulate_fire(
         [Change(0.0, setup), Change(1800.0, replace(setup, lid_open=True)), Change(2400.0, setup)], 3.0, lit=True
     )
     assert run.balance_error < 1e-9
@@ -177,7 +177,7 @@ def test_wind_and_cold_cost_heat_and_fuel():
 def test_a_pellet_controller_stays_in_its_band_after_start_up():
     """Relay control: the gauge swings about the set point by the band and the lag of the gas, no more."""
     setup = replace(usual_setup(GRILLS["pellet"]), set_c=121.0)
-    run = course([Change(0.0, setup)], 3.0)
+    run = simulate_fire([Change(0.0, setup)], 3.0)
     late = run.gauge_c[run.time_s > 3600.0]
     assert abs(late.mean() - 121.0) < 4.0
     assert late.max() - late.min() < 6 * setup.grill.controller.band_k
@@ -186,11 +186,11 @@ def test_a_pellet_controller_stays_in_its_band_after_start_up():
 
 def test_an_open_lid_cools_the_chamber_and_feeds_the_coals():
     shut = brought_up(KAMADO)
-    opened = course(
+    opened = simulate_fire(
         [*(c for c in shut if c.at_s < 3600), Change(3600.0, replace(KAMADO, lid_open=True)), Change(4200.0, KAMADO)],
         2.0,
     )
-    left = course(shut, 2.0)
+    left = simulate_fire(shut, 2.0)
     soon, at = np.searchsorted(opened.time_s, (3680.0, 4200.0))
     assert opened.gauge_c[soon] < left.gauge_c[soon] - 30.0
     assert opened.lit_kg[at] > 1.2 * left.lit_kg[at]
@@ -210,9 +210,9 @@ def test_brought_up_closes_the_vents_in_steps_without_overshoot():
     stages = brought_up(setup)
     opened = [c.setup.bottom_share for c in stages]
     assert opened == sorted(opened, reverse=True)
-    run = course(stages, 3.0)
+    run = simulate_fire(stages, 3.0)
     assert run.gauge_c.max() < 120.0 + 0.1 * 100.0
-    careless = course([Change(0.0, at_most(setup)), Change(900.0, setup)], 3.0)
+    careless = simulate_fire([Change(0.0, at_most(setup)), Change(900.0, setup)], 3.0)
     assert careless.gauge_c.max() > 200.0, "left wide for a quarter of an hour it overshoots"
 
 
@@ -280,7 +280,7 @@ def test_coals_in_a_gas_grill_are_the_hot_end_and_their_books_close():
     (coals,) = tray.grill.kind.emitters(tray, state, tray.grill.grates[0])
     (flame,) = GAS.grill.kind.emitters(replace(GAS, knobs=(0.0, 0.0, 1.0, 0.0)), state, GAS.grill.grates[0])
     assert coals.temp_c > flame.temp_c + 100.0
-    assert any("maker" in worded(p.why) for p in own.preparations_of(tray))
+    assert any("maker" in worded(p.why) for p in custom.preparations_of(tray))
 
 
 @pytest.mark.parametrize(

@@ -16,16 +16,16 @@ from brasko.core.fire.advisor import advised
 from brasko.core.fire.air import film_w_m2k
 from brasko.core.fire.altitude import Check, corrected_c, correction
 from brasko.core.fire.coals import Charcoal
+from brasko.core.fire.custom import fire_of, opened_for_sear
 from brasko.core.fire.grate import FOOD_C, at_time, grate_map, half_distance_gain, heat_at
-from brasko.core.fire.grills import WARES, Grate, Spot
+from brasko.core.fire.grills import COOKWARE, Grate, Spot
 from brasko.core.fire.hand import PAIN_THRESHOLD, hand_flux_w_m2, hand_seconds
 from brasko.core.fire.kinds import GRILLS
-from brasko.core.fire.own import fire_of, opened_for_sear
 from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import Placed, laid, spot
 from brasko.core.fire.request import FireRequest
 from brasko.core.fire.setup import usual_setup
-from brasko.core.fire.steadiness import steadiness_of
+from brasko.core.fire.stability import steadiness_of
 from brasko.core.fire.weather import Weather
 from brasko.core.heat.vapour import boiling_c, pressure_pa
 from brasko.core.units import celsius
@@ -204,25 +204,25 @@ def test_a_spot_reads_and_off_the_grate_is_refused():
 
 def test_a_pan_wider_than_the_grate_is_refused():
     with refusing(InvalidInput, match="more than the grate has: Steel griddle"):
-        WARES["griddle"].fitting(Grate("g", "Small", "round", 0.3, 0.3, 0.2))
-    assert WARES["skillet"].fitting(GRILLS["kettle"].grates[0]).key == "skillet"
+        COOKWARE["griddle"].fitting(Grate("g", "Small", "round", 0.3, 0.3, 0.2))
+    assert COOKWARE["skillet"].fitting(GRILLS["kettle"].grates[0]).key == "skillet"
 
 
 def test_a_pan_settles_where_its_heat_balance_closes():
     """In an even oven that is the oven's heat; over coals it is hotter than beside them, and iron takes minutes."""
     oven = usual_setup(GRILLS["oven"])
     even = replace(chamber.steady_state(oven), wall_c=135.0, gas_c=135.0)
-    assert pan_on(oven, WARES["skillet"], Spot(0.0, 0.0), even).settles_c == pytest.approx(135.0, abs=0.1)
-    over, beside = (pan_on(KETTLE, WARES["skillet"], Spot(x, 0.0)) for x in (0.13, -0.13))
+    assert pan_on(oven, COOKWARE["skillet"], Spot(0.0, 0.0), even).settles_c == pytest.approx(135.0, abs=0.1)
+    over, beside = (pan_on(KETTLE, COOKWARE["skillet"], Spot(x, 0.0)) for x in (0.13, -0.13))
     assert over.settles_c > beside.settles_c + 60.0
     assert 3 * 60 < over.ready_s < 30 * 60
     with refusing(InvalidInput, match="more than the grate has"):
-        pan_on(usual_setup(GRILLS["chimney"]), WARES["griddle"], Spot(0.0, 0.0))
+        pan_on(usual_setup(GRILLS["chimney"]), COOKWARE["griddle"], Spot(0.0, 0.0))
 
 
 def test_a_heavier_pan_is_later():
     """Lumped capacitance (incropera_2011 ch. 5): the time is in proportion to the heat it holds."""
-    light, heavy = (pan_on(KETTLE, replace(WARES["skillet"], heat_j_k=c), Spot(0.13, 0.0)) for c in (500.0, 1000.0))
+    light, heavy = (pan_on(KETTLE, replace(COOKWARE["skillet"], heat_j_k=c), Spot(0.13, 0.0)) for c in (500.0, 1000.0))
     assert heavy.ready_s == pytest.approx(2.0 * light.ready_s)
     assert heavy.settles_c == pytest.approx(light.settles_c)
 

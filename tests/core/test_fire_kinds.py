@@ -11,14 +11,9 @@ from wording import refusing, worded
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire import chamber, setting
 from brasko.core.fire.advisor import advised
+from brasko.core.fire.burn_time import hours_of
 from brasko.core.fire.coals import LAYOUTS, Charcoal
-from brasko.core.fire.course import conversion_s
-from brasko.core.fire.grate import grate_map
-from brasko.core.fire.grills import Body, Burner, Controller, Grate, Grill, Ware
-from brasko.core.fire.hours import hours_of
-from brasko.core.fire.kinds import GRILLS, KINDS
-from brasko.core.fire.kinds.gas import gas_grill
-from brasko.core.fire.own import (
+from brasko.core.fire.custom import (
     OwnFire,
     Spot,
     as_set,
@@ -28,13 +23,18 @@ from brasko.core.fire.own import (
     preparations_of,
     shipped,
 )
+from brasko.core.fire.grate import grate_map
+from brasko.core.fire.grills import Body, Burner, Controller, Cookware, Grate, Grill
+from brasko.core.fire.kinds import GRILLS, KINDS
+from brasko.core.fire.kinds.gas import gas_grill
 from brasko.core.fire.placing import Placed, laid
 from brasko.core.fire.request import FireRequest
 from brasko.core.fire.setup import FireSetup, at_most, opening_words, usual_setup, with_vents
+from brasko.core.fire.simulation import conversion_s
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.weather_effects import RAINS, shift_of
 from brasko.core.foods.cuts import cut_named
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.units import celsius
 
 KETTLE = usual_setup(GRILLS["kettle"])
@@ -159,10 +159,10 @@ def test_plans_on_ones_own_fire_meet_the_finish(key, method):
     setup = usual_setup(GRILLS[key])
     grate = setup.grill.grates[0]
     own = OwnFire("Mine", setup, Spot(-0.27 * grate.width_m, 0.0), Spot(0.27 * grate.width_m, 0.0))
-    wish = Wish("ribeye", 0.038, 0.45, 55.0, method=method, own_fire=own, crust="none")
-    plan = planned(wish)
+    spec = PieceSpec("ribeye", 0.038, 0.45, 55.0, method=method, own_fire=own, crust="none")
+    plan = planned(spec)
     assert plan.solution.result.peak_core_c == pytest.approx(55.0, abs=0.5)
-    assert plan.wish.fire_key == "own"
+    assert plan.spec.fire_key == "own"
     assert any(t.key == "light" for t in plan.tasks)
 
 
@@ -171,7 +171,7 @@ def test_the_danger_of_the_fuel_stands_in_the_plan():
     said = {}
     for key in ("kettle", "gas_3"):
         own = OwnFire("Mine", usual_setup(GRILLS[key]), Spot(-0.14, 0.0), Spot(0.15, 0.0))
-        plan = planned(Wish("ribeye", 0.038, 0.45, 63.0, method="direct", own_fire=own, crust="none"), quick=True)
+        plan = planned(PieceSpec("ribeye", 0.038, 0.45, 63.0, method="direct", own_fire=own, crust="none"), quick=True)
         said[key] = " ".join(c.text for c in plan.cautions if c.place in {t.key for t in plan.tasks})
     assert "carbon monoxide" in worded(said["kettle"])
     assert "soapy water" in worded(said["gas_3"])
@@ -183,10 +183,10 @@ def test_ones_own_fire_must_have_what_the_method_needs():
     brazier = usual_setup(GRILLS["brazier"])
     own = OwnFire("Mine", brazier, Spot(-0.1, 0.0), Spot(0.1, 0.0))
     with refusing(InvalidInput, match="no gentle side"):
-        Wish("ribeye", 0.038, 0.45, 55.0, own_fire=own)
+        PieceSpec("ribeye", 0.038, 0.45, 55.0, own_fire=own)
     cold = OwnFire("Mine", with_vents(KETTLE, 0.02, 0.02), Spot(-0.14, 0.0), Spot(0.14, 0.0))
     with refusing(InvalidInput, match="must be above the finish"):
-        Wish("ribeye", 0.038, 0.45, 60.0, own_fire=cold)
+        PieceSpec("ribeye", 0.038, 0.45, 60.0, own_fire=cold)
 
 
 def test_ones_own_fire_is_set_and_placed():
@@ -293,8 +293,8 @@ def test_words_for_every_opening():
         (lambda: Body(9000.0, 10.0, 10.0, 0.1, bottom_m2=-1.0), r"body\.bottom_cm2 must be between 0"),
         (lambda: Controller(500.0, 200.0, 5.0, 60.0, 70.0, 260.0), r"controller\.high_w must be between 1000"),
         (lambda: Controller(5000.0, 2000.0, 5.0, 60.0, 70.0, 260.0), r"controller\.low_w must be between 100 and 2000"),
-        (lambda: Ware("p", "Pan", 0.01, 0.2, 900.0, 400.0), r"ware\.width_mm must be between 80"),
-        (lambda: Ware("p", "Pan", 0.2, 0.2, 1.0, 400.0), r"ware\.heat_j_k A pan of this kind weighs between"),
+        (lambda: Cookware("p", "Pan", 0.01, 0.2, 900.0, 400.0), r"ware\.width_mm must be between 80"),
+        (lambda: Cookware("p", "Pan", 0.2, 0.2, 1.0, 400.0), r"ware\.heat_j_k A pan of this kind weighs between"),
         (
             lambda: Grill("g", "G", KINDS["gas"], (Grate("g", "G", "round", 0.5, 0.5, 0.1),)),
             "burners need at least one main burner",

@@ -8,9 +8,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from brasko.core.fire import chamber
+from brasko.core.fire.burn_time import hours_of
 from brasko.core.fire.coals import Charcoal
 from brasko.core.fire.grate import grate_map, heat_at
-from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.weather import Weather

@@ -11,9 +11,8 @@ from scipy.optimize import brentq
 
 from brasko.core.fire import chamber, fuels
 from brasko.core.fire.coals import Charcoal, coal_face_c
-from brasko.core.fire.course import Change, course
 from brasko.core.fire.grate import FOOD_C, emitters_of, grate_map, heat_at, screens_of
-from brasko.core.fire.grills import WARES, Spot
+from brasko.core.fire.grills import COOKWARE, Spot
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.kinds.gas import gas_grill
 from brasko.core.fire.kinds.kind import GAS_HEAT
@@ -22,6 +21,7 @@ from brasko.core.fire.metal import METAL_EMISSIVITY
 from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.fire.setup import FireSetup, usual_setup
+from brasko.core.fire.simulation import Change, simulate_fire
 from brasko.core.fire.weather import Weather
 from brasko.core.uncertainty.general import general
 
@@ -59,7 +59,7 @@ def test_the_course_of_gas_follows_a_reference_integrator(knobs, rain_mm_h):
     """Steps of two seconds against LSODA: within 1.5 K over the first hour, where the gas rises two kelvin a second."""
     setup = FireSetup(gas_grill(3, side=False), knobs=knobs, weather=replace(STILL, rain_mm_h=rain_mm_h))
     at, (gas, wall) = integrated_gas(setup, 3600.0)
-    run = course([Change(0.0, setup)], 1.0)
+    run = simulate_fire([Change(0.0, setup)], 1.0)
     where = np.searchsorted(run.time_s, at)
     assert np.max(np.abs(run.gauge_c[where] - gas)) < 1.5
     assert np.max(np.abs(run.wall_c[where] - wall)) < 0.5
@@ -72,14 +72,14 @@ def test_a_course_ends_where_the_settled_state_is(key, rain_mm_h):
     setup = replace(usual_setup(GRILLS[key]), weather=replace(STILL, rain_mm_h=rain_mm_h))
     if key == "kettle":
         setup = replace(setup, charcoal=Charcoal("level", 5.0))
-    run = course([Change(0.0, setup)], 8.0 if key == "kamado" else 3.0, lit=True)
+    run = simulate_fire([Change(0.0, setup)], 8.0 if key == "kamado" else 3.0, lit=True)
     assert run.gauge_c[-1] == pytest.approx(chamber.steady_state(setup).gas_c, abs=2.0)
 
 
 def test_an_open_bed_burns_away_as_an_exponential():
     """With all the air it wants a bed loses a fixed share of what glows in each moment: m = m0 exp(-t / 3600 s)."""
     setup = usual_setup(GRILLS["brazier"])
-    run = course([Change(0.0, setup)], 2.0, lit=True)
+    run = simulate_fire([Change(0.0, setup)], 2.0, lit=True)
     glowing = run.lit_kg[0] * np.exp(-run.time_s * fuels.COAL_PACE.value)
     later = run.time_s > 0
     assert np.all(run.lit_kg[later] >= 0.98 * glowing[later]), "what was not lit at first catches and adds to it"
@@ -89,15 +89,15 @@ def test_an_open_bed_burns_away_as_an_exponential():
 def test_fuel_that_is_gone_has_given_its_heat():
     """The heat of an open fire over hours is the heat of the charcoal that went, by the heating value."""
     setup = usual_setup(GRILLS["brazier"])
-    run = course([Change(0.0, setup)], 4.0, lit=True)
+    run = simulate_fire([Change(0.0, setup)], 4.0, lit=True)
     given = np.trapezoid(run.power_w, run.time_s)
     assert given == pytest.approx((run.fuel_kg[0] - run.fuel_kg[-1]) * 25.0e6, rel=0.01)
 
 
 def test_added_coals_add_their_mass_and_then_their_heat():
     setup = replace(KETTLE, lid_open=True)
-    alone = course([Change(0.0, setup)], 1.5, lit=True)
-    fed = course([Change(0.0, setup), Change(1800.0, setup, add_lit_kg=1.0)], 1.5, lit=True)
+    alone = simulate_fire([Change(0.0, setup)], 1.5, lit=True)
+    fed = simulate_fire([Change(0.0, setup), Change(1800.0, setup, add_lit_kg=1.0)], 1.5, lit=True)
     at = int(np.searchsorted(fed.time_s, 1840.0))
     assert fed.fuel_kg[at] - alone.fuel_kg[at] == pytest.approx(1.0, abs=0.02)
     assert fed.power_w[at] - alone.power_w[at] == pytest.approx(1.0 * 25.0e6 / 3600.0, rel=0.05)
@@ -242,7 +242,7 @@ def test_the_map_and_the_food_agree():
 
 def test_a_pan_heats_as_its_balance_says():
     """The settled pan and its time against the whole balance, integrated."""
-    ware, at = WARES["skillet"], Spot(0.13, 0.0)
+    ware, at = COOKWARE["skillet"], Spot(0.13, 0.0)
     told = pan_on(KETTLE, ware, at)
     state = chamber.steady_state(KETTLE)
     spots = np.array(

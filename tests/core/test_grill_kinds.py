@@ -13,14 +13,14 @@ import pytest
 import brasko
 from brasko.core.fire import chamber, setting
 from brasko.core.fire.advisor import advised
+from brasko.core.fire.burn_time import hours_of
 from brasko.core.fire.coals import Charcoal
+from brasko.core.fire.custom import PLANNER_FIRES, OwnFire, fires_of_kind, planner_fire, preparations_of, shipped
 from brasko.core.fire.fires import KITCHEN
 from brasko.core.fire.grate import grate_map
 from brasko.core.fire.grills import Body, Grate, Grill, Spot
-from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds import GRILLS, KINDS
 from brasko.core.fire.kinds.charcoal import CharcoalKind
-from brasko.core.fire.own import PLANNER_FIRES, OwnFire, fires_of_kind, planner_fire, preparations_of, shipped
 from brasko.core.fire.request import FireRequest
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.weather import Weather

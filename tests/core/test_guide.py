@@ -9,7 +9,7 @@ from brasko.core.foods.cuts import all_cuts
 from brasko.core.guide.entries import KIND_NAMES, all_entries
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.options import SALTS
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.words import rendered
 from brasko.words.quantities import TOKEN
 
@@ -32,7 +32,7 @@ def test_tables_of_the_core_are_all_in_it():
 
 @pytest.mark.parametrize("method", list(METHODS))
 def test_every_reason_of_a_plan_can_be_looked_up(method):
-    wish = Wish(
+    spec = PieceSpec(
         "ribeye",
         0.0381,
         0.45,
@@ -45,7 +45,7 @@ def test_every_reason_of_a_plan_can_be_looked_up(method):
         finishing="butter",
     )
     fire = next((f for f in METHODS[method].fires if f == "kamado"), None)
-    for each in (wish, wish if fire is None else replace(wish, fire=fire)):
+    for each in (spec, spec if fire is None else replace(spec, fire=fire)):
         linked = {task.guide for task in planned(each, quick=True).tasks if task.guide}
         assert linked
         assert linked <= set(all_entries())

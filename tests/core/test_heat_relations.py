@@ -4,32 +4,32 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from plans import solved
+from plans import solve_piece
 from wording import refusing
 
+from brasko.core.cook.run import run_cook
 from brasko.core.cook.steps import AtFire, Cook, CookStep, Ends
-from brasko.core.cook.told import cooked
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.fire.air import food_gives_kg_s
+from brasko.core.fire.burn_time import hours_of
 from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.coals import Charcoal
+from brasko.core.fire.custom import shipped
 from brasko.core.fire.grate import hand_field
-from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds import GRILLS
-from brasko.core.fire.own import shipped
 from brasko.core.fire.setting import set_for
 from brasko.core.fire.setup import usual_setup, with_vents
 from brasko.core.foods.cuts import cut_named
 from brasko.core.heat.simulation import Food
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 
-STRIP = Wish("strip", 0.0381, 0.41, 54.4)
+STRIP = PieceSpec("strip", 0.0381, 0.41, 54.4)
 FILET = Food(cut_named("filet").geometry(0.044, 0.25), cut_named("filet").material, 5.0)
 
 
 def minutes_to(core_c: float, fire: str, air_c: float, food: Food = FILET) -> float:
     step = CookStep("gentle", AtFire(shipped()[fire], air_c=air_c), Ends(600.0, core_c=core_c))
-    return cooked(Cook(food, 0.1, (step,))).steps[0].end_s / 60.0
+    return run_cook(Cook(food, 0.1, (step,))).steps[0].end_s / 60.0
 
 
 @pytest.mark.parametrize("fire", ["kamado", "kettle_two_zone", "gas", "pellet", "offset", "oven_skillet"])
@@ -49,21 +49,21 @@ def test_a_filet_gives_a_kamado_as_much_water_as_it_loses():
 
 
 def test_salted_the_night_before_it_dries_and_browns_sooner():
-    fresh, salted = (solved(replace(STRIP, salt=salt)) for salt in ("just_before", "overnight"))
+    fresh, salted = (solve_piece(replace(STRIP, salt=salt)) for salt in ("just_before", "overnight"))
     assert salted.result.steps[0].end_s < 0.99 * fresh.result.steps[0].end_s
     assert salted.sear_s < fresh.sear_s
     assert salted.result.mass_loss_share < fresh.result.mass_loss_share
 
 
 def test_in_thin_air_it_takes_longer_and_what_boils_away_first_is_refused():
-    low, high = (solved(replace(STRIP, altitude_m=height)) for height in (0.0, 2500.0))
+    low, high = (solve_piece(replace(STRIP, altitude_m=height)) for height in (0.0, 2500.0))
     assert 1.02 < high.result.steps[0].end_s / low.result.steps[0].end_s < 1.3
-    shoulder = Wish(
+    shoulder = PieceSpec(
         "pork_shoulder", 0.13, 2.8, 91.0, method="low_and_slow", fire="offset", crust="none", altitude_m=3000.0
     )
     # water boils at 90 °C there
     with refusing(Infeasible, match="the middle"):
-        solved(shoulder)
+        solve_piece(shoulder)
     with refusing(InvalidInput, match="up to about 5,000 m"):
         replace(STRIP, altitude_m=9000.0)
 

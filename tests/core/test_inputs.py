@@ -15,8 +15,8 @@ from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.foods.shape import Geometry, piece
 from brasko.core.guide.entries import all_entries
 from brasko.core.heat.simulation import Food, simulate
-from brasko.core.planner.piece import declared, with_answers
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.fields import declared, with_answers
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Side, Step, Surroundings, Until, shifted
 from brasko.core.units import celsius, fahrenheit, inches, metres
 
@@ -136,7 +136,7 @@ def test_every_source_that_is_named_is_in_the_bibliography():
 
 
 def test_what_goes_with_a_method_is_set_back_and_nothing_else():
-    set_ = Wish(
+    set_ = PieceSpec(
         "ribeye",
         0.038,
         0.45,
@@ -157,13 +157,13 @@ def test_what_goes_with_a_method_is_set_back_and_nothing_else():
     assert with_answers(set_, finish_c=60.0) == replace(set_, finish_c=60.0)
 
 
-@given(st.sampled_from(list(declared(Wish).values())), st.floats(0.1, 500.0))
+@given(st.sampled_from(list(declared(PieceSpec).values())), st.floats(0.1, 500.0))
 def test_an_answer_comes_back_from_outside_as_it_went(each, value):
     assert each.to_core(each.to_outside(value)) == pytest.approx(value, rel=1e-12)
 
 
 def test_every_answer_that_resets_another_is_declared():
-    answers = declared(Wish)
+    answers = declared(PieceSpec)
     assert len(answers) >= 32
     for each in answers.values():
         assert set(each.answer.reset_by) <= answers.keys(), each.name
@@ -174,7 +174,7 @@ def test_every_answer_that_resets_another_is_declared():
 def test_what_explains_an_answer_is_in_the_guide():
     """Every answer of every choice leads to an entry; a cut does for every cut."""
     entries = all_entries()
-    explained = [each.answer for each in declared(Wish).values() if each.answer.guide]
+    explained = [each.answer for each in declared(PieceSpec).values() if each.answer.guide]
     keys = {"cut": list(all_cuts())}
     for answer in explained:
         answers = keys.get(answer.guide.rstrip(":")) or list(answer.names or {"": ""})
@@ -184,7 +184,7 @@ def test_what_explains_an_answer_is_in_the_guide():
 
 def test_before_the_sear_the_fire_is_opened_up_or_the_piece_is_carried():
     """Ninety seconds from one fire to another (common practice, no source)."""
-    here = Wish("strip", 0.0381, 0.41, 54.4, fire="kettle_two_zone", convert_more=1.5)
+    here = PieceSpec("strip", 0.0381, 0.41, 54.4, fire="kettle_two_zone", convert_more=1.5)
     assert here.wait_s == pytest.approx(1.5 * here.the_fire.convert_s)
     assert here.the_fire.convert_s > 100.0
     assert replace(here, sear_fire="chimney").wait_s == 90.0

@@ -153,7 +153,7 @@ def test_water_creeps_up_by_ficks_law():
     with the square of the water there is: j = ∫ D dc / (d / 2), here by quadrature."""
     volume, area, d = 5e-7, 1e-3, 5e-4
     wet = MATERIAL[columns.RHO_W]
-    least = known.LEAST_MOISTURE.value * MATERIAL[columns.RHO_S]
+    least = known.MIN_MOISTURE.value * MATERIAL[columns.RHO_S]
     spare = quad(lambda content: (content / wet) ** 2, least, wet)[0]
     expected = general().creeps_m2_s * spare / (d / 2)
     assert skin.creeping_supply(wet * volume, volume, area, d, MATERIAL, CONSTANTS, 1.0) == pytest.approx(expected)

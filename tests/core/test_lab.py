@@ -10,18 +10,18 @@ import pytest
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
+from brasko.core.lab.ensemble import OUTCOMES, UNKNOWNS, drawn, kitchen, matters
 from brasko.core.lab.experiment import Asked, Experiment, Sweep, carried_out
-from brasko.core.lab.kitchens import OUTCOMES, UNKNOWNS, drawn, kitchen, matters
-from brasko.core.lab.says import than_first
+from brasko.core.lab.report import than_first
 from brasko.core.lab.sweep import Axis, evenly, point, points_of
 from brasko.core.lab.variants import Variant, told
 from brasko.core.planner.plan import planned
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.formats.cook import CookIn
 from brasko.formats.cook_convert import cook_of
 
-STEAK = Wish("ribeye", 0.038, 0.4, 55.0)
-THIN = Wish("ribeye", 0.019, 0.2, 55.0, method="direct")
+STEAK = PieceSpec("ribeye", 0.038, 0.4, 55.0)
+THIN = PieceSpec("ribeye", 0.019, 0.2, 55.0, method="direct")
 COOK = CookIn.model_validate(
     {
         "format": "brasko/cook@1",
@@ -42,7 +42,7 @@ def low():
 
 @pytest.fixture(scope="module")
 def direct():
-    return told(Variant("direct", Wish("ribeye", 0.038, 0.4, 55.0, method="direct")))
+    return told(Variant("direct", PieceSpec("ribeye", 0.038, 0.4, 55.0, method="direct")))
 
 
 def test_a_plan_in_the_lab_is_the_plan(low):
@@ -64,7 +64,7 @@ def test_a_plan_and_the_cook_it_describes_are_told_alike(low):
             "steps": [
                 {
                     "name": "gentle",
-                    "on": {"fire": "kettle_two_zone", "air": low.plan.wish.gentle_zone.air_c},
+                    "on": {"fire": "kettle_two_zone", "air": low.plan.spec.gentle_zone.air_c},
                     "until": {"reading": low.plan.solution.pull_c, "minutes": 120},
                 },
                 {"name": "wait", "on": {"rest": "open"}, "until": {"minutes": (sear.start_s - gentle.end_s) / 60.0}},
@@ -101,7 +101,7 @@ def test_a_hotter_fire_is_sooner_done(low, direct):
 
 
 def test_what_cannot_be_cooked_says_why_and_where():
-    there = told(Variant("thin", Wish("ribeye", 0.006, 0.1, 38.0, method="low_then_sear")))
+    there = told(Variant("thin", PieceSpec("ribeye", 0.006, 0.1, 38.0, method="low_then_sear")))
     assert there.figures is None
     assert "can't end at" in worded(there.why)
     assert there.field == "finish_c"
@@ -119,7 +119,7 @@ def test_a_cook_without_a_finish_has_no_chance_of_meeting_it():
 
 def test_a_point_of_a_sweep_is_the_plan_of_that_wish():
     there = point(THIN, ("thickness_m", "finish_c"), (0.025, 57.0))
-    plan = planned(Wish("ribeye", 0.025, 0.2 * 25 / 19, 57.0, method="direct"), quick=True)
+    plan = planned(PieceSpec("ribeye", 0.025, 0.2 * 25 / 19, 57.0, method="direct"), quick=True)
     assert there.pull_c == pytest.approx(plan.solution.pull_c)
     assert there.minutes_s == pytest.approx(plan.solution.result.duration_s)
     sear = next(s for s in plan.solution.result.steps if s.name == "sear")
@@ -130,7 +130,7 @@ def test_time_grows_faster_than_thickness():
     """A slab's time to a temperature goes with the square of its thickness where the inside resists, and with its first
     power where the film does (Incropera et al., Fundamentals of Heat and Mass Transfer, chapter 5): in between here."""
     thin, thick = (point(STEAK, ("thickness_m",), (t,)) for t in (0.025, 0.05))
-    slow = [p.minutes_s - planned(STEAK, quick=True).wish.resting_s for p in (thin, thick)]
+    slow = [p.minutes_s - planned(STEAK, quick=True).spec.resting_s for p in (thin, thick)]
     assert 2.0 < slow[1] / slow[0] < 4.0
 
 

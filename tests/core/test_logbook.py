@@ -8,10 +8,10 @@ import pytest
 from brasko.core.logbook.differences import asked_differently, came_out_differently
 from brasko.core.logbook.next_time import next_time
 from brasko.core.logbook.season import Past, season
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.words import rendered as worded
 
-STEAK = Wish("ribeye", 0.038, 0.4, 55.0, method="low_then_sear")
+STEAK = PieceSpec("ribeye", 0.038, 0.4, 55.0, method="low_then_sear")
 
 
 def cooks(gaps, slow=0.0):
@@ -100,9 +100,9 @@ def test_what_was_right_changes_nothing():
 
 def test_no_verdict_moves_a_finish_below_what_an_agency_asks():
     """FSIS safe minimum internal temperatures: poultry 165 °F, ground 160 °F, whole cuts 145 °F."""
-    thigh = Wish("chicken_thigh", 0.03, 0.15, 75.0)
+    thigh = PieceSpec("chicken_thigh", 0.03, 0.15, 75.0)
     assert next_time(thigh, "over", "", "") == ()
-    pork = Wish("pork_chop", 0.03, 0.25, 62.8)
+    pork = PieceSpec("pork_chop", 0.03, 0.25, 62.8)
     assert next_time(pork, "over", "", "") == ()
     (warmer,) = next_time(pork, "under", "", "")
     assert warmer.answers["finish_c"] > 62.8

@@ -7,9 +7,9 @@ from thermal import kettle
 from wording import refusing
 
 from brasko.core.errors import InvalidInput, UnknownName
+from brasko.core.fire.custom import shipped
 from brasko.core.fire.fires import BURNER
 from brasko.core.fire.grate import grate_map
-from brasko.core.fire.own import shipped
 from brasko.core.fire.views import Rectangle, corner_view_factor, seen
 from brasko.core.fire.zones import Zone, radiant_equivalent_c, with_gentle_air
 from brasko.core.foods.cuts import all_cuts, cut_named

@@ -13,23 +13,23 @@ from plans import planned
 from wording import worded
 
 from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.fire.custom import OwnFire
 from brasko.core.fire.grills import Spot
 from brasko.core.fire.kinds import GRILLS
-from brasko.core.fire.own import OwnFire
 from brasko.core.fire.setup import usual_setup
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner import plan as planner
 from brasko.core.planner.meal import meal, plan_meal
 from brasko.core.planner.plan import held_longer
 from brasko.core.planner.reasons import fuel_for_step
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.planner.tasks import Task, busy_hands, clash, fitted, with_free_hands, with_slack
 from brasko.core.planner.timeline import timeline
-from brasko.core.planner.wish import Wish
 from brasko.core.safety.clock import HOT_AIR_C, fridge_limit_s, thaw_s
 
-RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0, crust="light")
-FILET = Wish("filet", 0.044, 0.23, 53.0, crust="light")
-BURGER = Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="none", salt="just_before")
+RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0, crust="light")
+FILET = PieceSpec("filet", 0.044, 0.23, 53.0, crust="light")
+BURGER = PieceSpec("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="none", salt="just_before")
 POOL = (
     RIBEYE,
     FILET,
@@ -38,9 +38,9 @@ POOL = (
     replace(RIBEYE, method="sear_then_low", flip_every_s=15.0),
     replace(RIBEYE, marks="quarter", temper_s=1500.0, finishing="butter"),
     replace(FILET, method="skillet", count=3),
-    Wish("flank", 0.02, 0.7, 54.5, method="direct", crust="none", flip_every_s=20.0),
+    PieceSpec("flank", 0.02, 0.7, 54.5, method="direct", crust="none", flip_every_s=20.0),
     replace(RIBEYE, method="char_then_bath", frozen=True),
-    Wish("pork_chop", 0.032, 0.32, 63.0, crust="light", method="oven_then_skillet", sear_fire="chimney"),
+    PieceSpec("pork_chop", 0.032, 0.32, 63.0, crust="light", method="oven_then_skillet", sear_fire="chimney"),
 )
 
 quickly = examples(15)
@@ -48,8 +48,8 @@ quickly = examples(15)
 
 @quickly
 @given(st.lists(st.sampled_from(POOL), min_size=1, max_size=3))
-def test_one_pair_of_hands_does_one_thing_at_a_time(wishes):
-    made = meal([planned(wish, quick=True) for wish in wishes], quick=True)
+def test_one_pair_of_hands_does_one_thing_at_a_time(specs):
+    made = meal([planned(spec, quick=True) for spec in specs], quick=True)
     busy = busy_hands(made.tasks, [flip for plan in made.plans for flip in plan.flips_s])
     for (_, before), (after, _) in itertools.pairwise(busy):
         assert after >= before - 1e-6
@@ -58,8 +58,8 @@ def test_one_pair_of_hands_does_one_thing_at_a_time(wishes):
 
 @quickly
 @given(st.lists(st.sampled_from(POOL), min_size=1, max_size=3))
-def test_nothing_begins_before_what_it_waits_for_is_over(wishes):
-    made = meal([planned(wish, quick=True) for wish in wishes], quick=True)
+def test_nothing_begins_before_what_it_waits_for_is_over(specs):
+    made = meal([planned(spec, quick=True) for spec in specs], quick=True)
     begins = {t.key: t.start_s for t in made.tasks}
     for task in made.tasks:
         if task.before in begins and task.movable:
@@ -84,7 +84,7 @@ def test_no_figure_of_safety_is_broken_unseen(cut, finish, temper_min, air, trea
     over."""
     plan, refusal = None, None
     try:
-        wish = Wish(
+        spec = PieceSpec(
             cut,
             0.03,
             0.3,
@@ -97,30 +97,30 @@ def test_no_figure_of_safety_is_broken_unseen(cut, finish, temper_min, air, trea
             below_agency_accepted=accepted,
             at_risk=at_risk,
         )
-        plan = planned(wish, quick=True)
+        plan = planned(spec, quick=True)
     except (InvalidInput, Infeasible) as exc:
         refusal = exc
     if plan is None:
         assert isinstance(refusal, Infeasible) or refusal.field == "finish_c"
         return
     keys = {c.key for c in plan.cautions}
-    below = finish < wish.minimum.core_c - 1e-9
+    below = finish < spec.minimum.core_c - 1e-9
     assert ("below_agency" in keys) is below
     if below:
         assert not at_risk
         assert cut != "chicken_breast"
-        assert accepted or (wish.the_cut.kind in ("intact", "fish") and treatment == "whole")
+        assert accepted or (spec.the_cut.kind in ("intact", "fish") and treatment == "whole")
     limit = 3600.0 if air > HOT_AIR_C.value else 7200.0
-    assert wish.temper_s + 600.0 <= limit or wish.temper_s == 0.0
-    whole = wish.the_cut.kind in ("intact", "fish") and treatment == "whole"
+    assert spec.temper_s + 600.0 <= limit or spec.temper_s == 0.0
+    whole = spec.the_cut.kind in ("intact", "fish") and treatment == "whole"
     assert ("lethality" in keys) is (below and not whole)
     assert {c.place for c in plan.cautions} <= {t.key for t in plan.tasks} | {"finish"}
 
 
 @quickly
 @given(st.sampled_from(POOL))
-def test_planning_again_gives_the_same_plan(wish):
-    one, two = planned(wish, quick=True), planner.planned(replace(wish), quick=True)
+def test_planning_again_gives_the_same_plan(spec):
+    one, two = planned(spec, quick=True), planner.planned(replace(spec), quick=True)
     assert one.tasks == two.tasks
     assert one.cautions == two.cautions
     assert one.solution.pull_c == two.solution.pull_c
@@ -139,11 +139,11 @@ def test_a_fire_is_opened_up_once_for_all():
 
 def test_fuel_is_bought_once_for_a_fire_as_much_as_its_longest_piece_takes():
     """Two pieces on one pellet grill, which burns on while either is on it (common practice, no source)."""
-    pieces = [planned(replace(wish, fire="pellet"), quick=True) for wish in (RIBEYE, FILET)]
+    pieces = [planned(replace(spec, fire="pellet"), quick=True) for spec in (RIBEYE, FILET)]
     shop = next(t for t in meal(pieces, quick=True).tasks if t.key.endswith(":shop"))
     fuels = [part for part in shop.buys if "Fuel" in worded(part)]
     longest = max(pieces, key=lambda p: p.solution.result.steps[-1].start_s)
-    assert fuels == [fuel_for_step(longest.wish, longest.solution)]
+    assert fuels == [fuel_for_step(longest.spec, longest.solution)]
 
 
 def test_what_is_over_the_fire_waits_until_it_is_hot():
@@ -234,8 +234,8 @@ def test_a_movable_task_goes_before_what_is_in_its_way():
 
 
 def test_the_whole_order_from_shopping_to_slicing():
-    wish = replace(RIBEYE, frozen=True, salt="twice", temper_s=1800.0, finishing="herbs")
-    plan = planned(wish, quick=True)
+    spec = replace(RIBEYE, frozen=True, salt="twice", temper_s=1800.0, finishing="herbs")
+    plan = planned(spec, quick=True)
     keys = [t.key for t in plan.tasks]
     wanted = ["shop", "thaw", "season", "light", "temper", "preheat", "oil", "on", "wait", "sear", "rest", "serve"]
     assert [k for k in keys if k in wanted] == wanted
@@ -327,9 +327,9 @@ def test_two_fires_of_ones_own_are_two():
 def test_a_whole_meal_is_planned_by_one_call_with_ranges_where_they_are_asked():
     asked = []
 
-    def plan(wish, *, with_ranges, quick):
-        asked.append((wish.cut, with_ranges, quick))
-        return planned(wish, quick=True)
+    def plan(spec, *, with_ranges, quick):
+        asked.append((spec.cut, with_ranges, quick))
+        return planned(spec, quick=True)
 
     made = plan_meal((RIBEYE, FILET), ranged=(1,), quick=True, plan=plan)
     assert asked == [("ribeye", False, True), ("filet", True, True)]

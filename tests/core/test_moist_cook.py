@@ -12,10 +12,10 @@ from thermal import chamber, kettle
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.shape import piece
 from brasko.core.heat.simulation import Food, simulate
-from brasko.core.planner.invert import solved
+from brasko.core.planner.invert import solve_piece
 from brasko.core.planner.programme import programme_of
 from brasko.core.planner.rendered_fat import fat_lost_share
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Side, Step, Surroundings, Until
 
 CUT = cut_named("ribeye")
@@ -28,8 +28,8 @@ def steak(thickness_m: float = 0.038, mass_kg: float = 0.45, start_c: float = 4.
 def test_energy_and_water_books_close():
     """Both balances below 1e-9 over a cook with drying, boiling, flips and a rest (rounding of double precision
     over some thousand steps; the requirement is 1e-6)."""
-    wish = Wish("ribeye", 0.0381, 0.45, 57.0)
-    result = simulate(wish.food, programme_of(wish, 46.0, (240.0, 30.0)))
+    spec = PieceSpec("ribeye", 0.0381, 0.45, 57.0)
+    result = simulate(spec.food, programme_of(spec, 46.0, (240.0, 30.0)))
     assert result.balance.energy_relative_error < 1e-9
     assert result.balance.water_relative_error < 1e-12
 
@@ -143,27 +143,27 @@ def test_flipping_often_cooks_sooner():
 
 
 @pytest.mark.parametrize(
-    ("wish", "low", "high"),
+    ("spec", "low", "high"),
     [
-        (Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light"), 0.22, 0.42),
-        (Wish("burger_70_30", 0.019, 0.17, 71.5, method="direct", crust="light"), 0.22, 0.42),
-        (Wish("pork_shoulder", 0.13, 2.8, 93.0, method="low_and_slow", crust="none"), 0.35, 0.60),
-        (Wish("ribeye", 0.0381, 0.45, 54.5), 0.0, 0.12),
+        (PieceSpec("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light"), 0.22, 0.42),
+        (PieceSpec("burger_70_30", 0.019, 0.17, 71.5, method="direct", crust="light"), 0.22, 0.42),
+        (PieceSpec("pork_shoulder", 0.13, 2.8, 93.0, method="low_and_slow", crust="none"), 0.35, 0.60),
+        (PieceSpec("ribeye", 0.0381, 0.45, 54.5), 0.0, 0.12),
     ],
 )
-def test_fat_runs_out_of_patties_and_of_long_cooks(wish, low, high):
+def test_fat_runs_out_of_patties_and_of_long_cooks(spec, low, high):
     """Patties lose a quarter to two fifths of their fat, a shoulder about half, a steak hardly any. From memory (yield
     tables)."""
-    lost = fat_lost_share(wish.the_cut, solved(wish, every_s=20.0, frame_s=60.0, quick=True).result)
-    assert low <= lost / wish.the_cut.composition.fraction("fat") <= high
+    lost = fat_lost_share(spec.the_cut, solve_piece(spec, every_s=20.0, frame_s=60.0, quick=True).result)
+    assert low <= lost / spec.the_cut.composition.fraction("fat") <= high
 
 
 def test_drip_is_a_quarter_to_a_half_of_what_a_roast_loses():
     """In an oven at 175 °C to 60 °C. From memory (roasting studies): the rest goes as steam."""
-    roast = Wish(
+    roast = PieceSpec(
         "beef_roast", 0.089, 1.5, 60.0, method="low_and_slow", fire="oven_skillet", gentle_c=175.0, crust="none"
     )
-    result = solved(roast, quick=True).result
+    result = solve_piece(roast, quick=True).result
     assert 0.2 <= result.drip_share / result.mass_loss_share <= 0.5
 
 
@@ -180,8 +180,8 @@ def test_juice_from_deep_down_takes_longer_to_seep_out():
 
 def test_under_a_skin_juice_runs_off_and_the_outside_gets_hot():
     """A flat bird at 390 °F is done in an hour or a little more, its skin brown. Common practice, no source."""
-    bird = Wish("chicken_spatchcock", 0.048, 1.7, 74.5, fire="gas", gentle_c=200.0, crust="light")
-    result = solved(bird, quick=True).result
+    bird = PieceSpec("chicken_spatchcock", 0.048, 1.7, 74.5, fire="gas", gentle_c=200.0, crust="light")
+    result = solve_piece(bird, quick=True).result
     rest = result.steps[-1]
     assert 40.0 < rest.start_s / 60.0 < 85.0
     assert float(result.face_a_c.max()) > 100.0

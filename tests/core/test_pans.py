@@ -6,23 +6,23 @@ import pytest
 from examples import examples
 from hypothesis import given
 from hypothesis import strategies as st
-from plans import planned, solved
+from plans import planned, solve_piece
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
-from brasko.core.fire import fires, own
+from brasko.core.fire import custom, fires
+from brasko.core.fire.burn_time import hours_of
 from brasko.core.fire.chamber import steady_state
-from brasko.core.fire.grills import WARES, Spot
-from brasko.core.fire.hours import hours_of
+from brasko.core.fire.grills import COOKWARE, Spot
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.pans import as_metal, pan_on
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.planner.methods import METHODS
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.units import fahrenheit
 
-STEAK = Wish("strip", 0.025, 0.30, 54.5, method="skillet", crust="golden")
-SKILLET = WARES["skillet"]
+STEAK = PieceSpec("strip", 0.025, 0.30, 54.5, method="skillet", crust="golden")
+SKILLET = COOKWARE["skillet"]
 
 
 @pytest.mark.parametrize("fire", METHODS["skillet"].fires)
@@ -30,13 +30,13 @@ def test_a_steak_is_planned_in_a_pan_on_every_fire_that_is_offered(fire):
     zone = replace(STEAK, fire=fire).sear_zone
     assert zone is not None
     assert zone.pan is not None
-    result = solved(replace(STEAK, fire=fire), quick=True).result
+    result = solve_piece(replace(STEAK, fire=fire), quick=True).result
     assert abs(result.peak_core_c - 54.5) < 1.0
 
 
 def test_a_pan_over_coals_is_as_hot_as_one_on_high_and_is_kept_so():
     """Over a full bed a skillet passes 500 °F: it is moved aside there, and stays hot with meat in it."""
-    pan = own.planner_fire(own.shipped()["kettle_two_zone"], STEAK.geometry, 0.1).zone("pan").pan
+    pan = custom.planner_fire(custom.shipped()["kettle_two_zone"], STEAK.geometry, 0.1).zone("pan").pan
     assert pan is not None
     assert pan.start_c == 250.0
     assert pan.power_w > pan.loss_w_k * (250.0 - pan.around_c)
@@ -51,12 +51,12 @@ def test_a_pan_that_a_weak_fire_heats_stands_where_its_balance_is():
 
 
 def test_a_chimney_carries_no_skillet_and_says_nothing_of_one():
-    assert not own.planner_fire(own.shipped()["chimney"], STEAK.geometry, 0.1).has("pan")
+    assert not custom.planner_fire(custom.shipped()["chimney"], STEAK.geometry, 0.1).has("pan")
 
 
 def test_the_stronger_the_burner_the_sooner_and_the_browner():
     made = [
-        solved(replace(STEAK, fire=f, crust="none"), quick=True).result
+        solve_piece(replace(STEAK, fire=f, crust="none"), quick=True).result
         for f in ("burner_low", "burner_medium", "burner_skillet")
     ]
     browned = [float(min(r.end.browning_s)) for r in made]
@@ -85,10 +85,10 @@ def test_each_pan_is_hot_before_the_meat_arrives(key):
 
 @pytest.mark.parametrize("sear_fire", sorted(fires.KITCHEN))
 def test_each_pan_sears_what_was_gentle_elsewhere(sear_fire):
-    wish = Wish("ribeye", 0.0381, 0.45, 54.5, fire="pellet", sear_fire=sear_fire, crust="golden")
-    plan = planned(wish, quick=True)
-    assert plan.wish.sears_elsewhere
-    assert plan.wish.in_pan
+    spec = PieceSpec("ribeye", 0.0381, 0.45, 54.5, fire="pellet", sear_fire=sear_fire, crust="golden")
+    plan = planned(spec, quick=True)
+    assert plan.spec.sears_elsewhere
+    assert plan.spec.in_pan
     assert abs(plan.solution.result.peak_core_c - 54.5) < 1.0
 
 
@@ -122,10 +122,10 @@ def test_books_close_with_coals_and_gas_together(kg, knob):
 
 def test_coals_in_a_gas_grill_bring_the_cautions_of_coals():
     """Carbon monoxide and hot ash are a tray's as they are a kettle's. Common practice, no source."""
-    gas = own.shipped()["gas"]
+    gas = custom.shipped()["gas"]
     tray = replace(gas, setup=replace(gas.setup, coal_tray_kg=1.0))
-    assert not own.planner_fire(gas, STEAK.geometry, 0.1).charcoal
-    found = own.planner_fire(tray, STEAK.geometry, 0.1)
+    assert not custom.planner_fire(gas, STEAK.geometry, 0.1).charcoal
+    found = custom.planner_fire(tray, STEAK.geometry, 0.1)
     assert found.charcoal
     assert found.gas
 
@@ -145,17 +145,17 @@ def test_a_flat_top_heats_its_plate_as_cooks_have_it():
 
 def test_a_flat_top_has_no_gentle_side_and_no_room_for_wood():
     with refusing(InvalidInput, match="no gentle side, no lid and no grate"):
-        Wish("ribeye", 0.038, 0.45, 55.0, method="low_then_sear", fire="flat_top")
+        PieceSpec("ribeye", 0.038, 0.45, 55.0, method="low_then_sear", fire="flat_top")
     with refusing(InvalidInput, match="has no room in flat-top griddle"):
         FireSetup(GRILLS["flat_top_2"], knobs=(0.5, 0.5), smoker_box="chips")
     seared = planned(
-        Wish("ribeye", 0.038, 0.45, 55.0, method="low_then_sear", fire="kamado", sear_fire="flat_top"), quick=True
+        PieceSpec("ribeye", 0.038, 0.45, 55.0, method="low_then_sear", fire="kamado", sear_fire="flat_top"), quick=True
     )
-    assert seared.wish.in_pan
+    assert seared.spec.in_pan
     assert not any(
         c.key == "bristles"
         for c in planned(
-            Wish("burger_80_20", 0.012, 0.11, 72.0, method="skillet", fire="flat_top", crust="good"), quick=True
+            PieceSpec("burger_80_20", 0.012, 0.11, 72.0, method="skillet", fire="flat_top", crust="good"), quick=True
         ).cautions
     )
 

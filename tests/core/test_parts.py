@@ -5,24 +5,24 @@ from dataclasses import replace
 from importlib import resources
 
 import pytest
-from plans import solved
+from plans import solve_piece
 from wording import worded
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.parts import all_parts
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.parts import edge_peak_c, parts_told
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Until
 from brasko.core.units import celsius
 
-TRI_TIP = Wish("tri_tip", 0.050, 1.0, 54.5, crust="light")
+TRI_TIP = PieceSpec("tri_tip", 0.050, 1.0, 54.5, crust="light")
 THREE_F = 5.0 / 3.0
 
 
 @pytest.fixture(scope="module")
 def tri_tip():
-    return solved(TRI_TIP, quick=True)
+    return solve_piece(TRI_TIP, quick=True)
 
 
 def test_every_row_is_of_a_cut_and_thinner_than_it():
@@ -32,8 +32,8 @@ def test_every_row_is_of_a_cut_and_thinner_than_it():
 
 
 def test_an_even_piece_has_none(tri_tip):
-    strip = Wish("strip", 0.038, 0.38, 54.5)
-    assert parts_told(strip, solved(strip, quick=True)) == ()
+    strip = PieceSpec("strip", 0.038, 0.38, 54.5)
+    assert parts_told(strip, solve_piece(strip, quick=True)) == ()
 
 
 def test_a_tri_tip_is_medium_at_its_thin_end_when_the_middle_is_medium_rare(tri_tip):
@@ -71,34 +71,34 @@ def test_a_thin_end_is_more_done_the_thinner_it_is(tri_tip, monkeypatch):
 
 def test_a_cap_ends_above_the_eye_and_less_so_after_gentle_heat():
     """The cap lies at the outside: over the fire all the way it goes much further than low first."""
-    low = Wish("ribeye", 0.038, 0.45, 54.5, crust="light")
+    low = PieceSpec("ribeye", 0.038, 0.45, 54.5, crust="light")
     direct = replace(low, method="direct")
-    gentle, fierce = (edge_peak_c(solved(w, quick=True).result, 0.012) for w in (low, direct))
+    gentle, fierce = (edge_peak_c(solve_piece(w, quick=True).result, 0.012) for w in (low, direct))
     assert 54.5 < gentle < fierce
-    (cap,) = parts_told(low, solved(low, quick=True))
+    (cap,) = parts_told(low, solve_piece(low, quick=True))
     assert (cap.name, cap.at, cap.wanted_c) == ("Cap", "edge", 57.5)
 
 
 def test_the_thin_tail_of_a_breast_is_told_to_be_folded_and_never_ends_below_the_figure():
-    breast = Wish("chicken_breast", 0.032, 0.23, 74.5, method="sear_then_low", crust="light")
-    (tail,) = parts_told(breast, solved(breast, quick=True), quick=True)
+    breast = PieceSpec("chicken_breast", 0.032, 0.23, 74.5, method="sear_then_low", crust="light")
+    (tail,) = parts_told(breast, solve_piece(breast, quick=True), quick=True)
     assert tail.peak_c > 74.5
     assert "Fold it under" in worded(tail.words)
 
 
 @pytest.mark.parametrize(
-    "wish",
+    "spec",
     [
-        Wish("chicken_breast", 0.032, 0.23, 74.5, method="sear_then_low", crust="light"),
+        PieceSpec("chicken_breast", 0.032, 0.23, 74.5, method="sear_then_low", crust="light"),
         replace(TRI_TIP, finish_c=62.8, at_risk=True),
     ],
     ids=["poultry", "a guest at risk"],
 )
-def test_what_must_read_a_figure_is_never_taken_off_sooner_by_a_forecast(wish):
+def test_what_must_read_a_figure_is_never_taken_off_sooner_by_a_forecast(spec):
     """A thin end of it stays until a thermometer shows the figure: no minutes, no cooler place. Source:
     fsis_safe_temperatures."""
-    assert wish.reading_c is not None
-    (end,) = parts_told(wish, solved(wish, quick=True))
+    assert spec.reading_c is not None
+    (end,) = parts_told(spec, solve_piece(spec, quick=True))
     assert end.sooner_s is None
     assert end.turned_c is None
     assert "cut it off" not in worded(end.words)

@@ -11,11 +11,11 @@ from brasko.core.forecast.history import Aside, Began, FireChange
 from brasko.core.practice.debrief import Went, as_it_went, moments, other_hands
 from brasko.core.practice.drills import DRILLS, changes_for, drill_named, truth_for
 from brasko.core.practice.feel import COLOURS_C, KINDS, PLACES_C, QUESTIONS, mixed, palm_seconds, round_of
-from brasko.core.practice.score import UNSAFE_MOST, WEIGHTS, Came, scored, together
+from brasko.core.practice.score import UNSAFE_MAX, WEIGHTS, Came, scored, together
 from brasko.core.practice.truth import drawn_truth
 from brasko.core.words import BEGIN
 from brasko.formats.meal import PieceIn
-from brasko.formats.meal_convert import wish_of
+from brasko.formats.meal_convert import spec_of
 from brasko.words import rendered
 
 GOOD = Came(55.0, 55.0, 0.15, 0.15, 1.0, 0.0, 2)
@@ -37,10 +37,10 @@ def test_there_are_a_dozen_drills_each_with_its_story():
 @pytest.mark.parametrize("drill", DRILLS, ids=lambda d: d.key)
 def test_every_drill_can_be_planned(drill):
     for piece in drill.pieces:
-        plan = planned(wish_of(PieceIn(**piece)), quick=True)
-        over_k = plan.solution.result.peak_core_c - plan.wish.finish_c
+        plan = planned(spec_of(PieceIn(**piece)), quick=True)
+        over_k = plan.solution.result.peak_core_c - plan.spec.finish_c
         # where a reading ends the heat the rest adds to it
-        assert (-0.5 < over_k < 8.0) if plan.wish.reading_c is not None else abs(over_k) < 2.5
+        assert (-0.5 < over_k < 8.0) if plan.spec.reading_c is not None else abs(over_k) < 2.5
 
 
 def test_a_drills_kitchen_is_its_own_and_a_plain_practices_is_drawn():
@@ -92,9 +92,9 @@ def test_what_is_unsafe_is_never_worth_much():
     assert scored(safe).points == 100
     raw = scored(replace(safe, reading_c=70.0))
     assert not raw.safe
-    assert raw.points <= 100 * UNSAFE_MOST
+    assert raw.points <= 100 * UNSAFE_MAX
     assert not scored(replace(safe, reading_c=None)).safe
-    assert together([scored(GOOD), raw]) <= 100 * UNSAFE_MOST
+    assert together([scored(GOOD), raw]) <= 100 * UNSAFE_MAX
     assert "Don't eat it like that" in rendered(raw.parts[-1].words)
 
 
@@ -103,7 +103,7 @@ def test_what_is_unsafe_is_never_worth_much():
 
 @pytest.fixture(scope="module")
 def plan():
-    return planned(wish_of(PieceIn(cut="ribeye", thickness_mm=38, finish_c=55, method="low_then_sear")), quick=True)
+    return planned(spec_of(PieceIn(cut="ribeye", thickness_mm=38, finish_c=55, method="low_then_sear")), quick=True)
 
 
 def went(plan, late_s=0.0, sear_more_s=0.0, asides=(), done=(), happened=()):
@@ -121,11 +121,11 @@ def went(plan, late_s=0.0, sear_more_s=0.0, asides=(), done=(), happened=()):
 
 def told(plan, story):
     steps = [(s.name, s.start_s, s.end_s) for s in plan.solution.result.steps]
-    return moments(plan.wish, EVEN, story, steps)
+    return moments(plan.spec, EVEN, story, steps)
 
 
 def test_followed_in_the_kitchen_that_was_planned_it_comes_out_as_planned(plan):
-    result = as_it_went(plan.wish, EVEN, went(plan))
+    result = as_it_went(plan.spec, EVEN, went(plan))
     assert result.peak_core_c == pytest.approx(plan.solution.result.peak_core_c, abs=1.0)
     assert all(abs(m.cost_k) < 1.5 for m in told(plan, went(plan)))
 
@@ -156,9 +156,9 @@ def test_a_lid_that_stood_open_has_its_cost(plan):
 
 
 def test_the_truth_answers_what_is_done_to_the_fire(plan):
-    plain = as_it_went(plan.wish, EVEN, went(plan)).peak_core_c
-    hot = as_it_went(plan.wish, EVEN, went(plan, done=(FireChange(300.0, 30.0),))).peak_core_c
-    sagging = as_it_went(plan.wish, EVEN, went(plan, happened=(FireChange(300.0, -30.0),))).peak_core_c
+    plain = as_it_went(plan.spec, EVEN, went(plan)).peak_core_c
+    hot = as_it_went(plan.spec, EVEN, went(plan, done=(FireChange(300.0, 30.0),))).peak_core_c
+    sagging = as_it_went(plan.spec, EVEN, went(plan, happened=(FireChange(300.0, -30.0),))).peak_core_c
     assert hot > plain + 2.0
     assert sagging < plain - 2.0
 
@@ -167,7 +167,7 @@ def test_other_hands_pull_by_the_probe_in_the_same_kitchen(plan):
     """In another kitchen the plan to the letter still ends near its finish, for it pulls by what the probe shows; who
     knew the kitchen does no worse."""
     truth = replace(EVEN, fire_offset_k=-12.0, film_factor=0.9)
-    letter, knew = other_hands(plan.wish, truth, (FireChange(600.0, -10.0),))
+    letter, knew = other_hands(plan.spec, truth, (FireChange(600.0, -10.0),))
     assert (letter.key, knew.key) == ("plan", "knew")
     assert abs(letter.peak_c - 55.0) < 4.0
     assert abs(knew.peak_c - 55.0) < 1.0

@@ -4,18 +4,18 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from plans import planned, solved
+from plans import planned, solve_piece
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.planner.ranges import KITCHEN, ended, ensemble_ranges, kitchen
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.safety.agency import needs_choice
 from brasko.core.uncertainty.general import posterior
 
 UNKNOWNS = KITCHEN + len(posterior().parameters)
-RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0)
+RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0)
 
 
 @pytest.mark.parametrize("method", ["low_then_sear", "direct"])
@@ -23,17 +23,17 @@ RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0)
 def test_eight_in_ten_kitchens_land_in_the_range(method):
     """120 kitchens drawn at random from the stated uncertainty, none of them in the ensemble: of a range that holds
     80 %, at least 68 % and at most 92 % land inside (three standard deviations of 120 draws are 11 %)."""
-    wish = replace(RIBEYE, method=method)
-    solution = solved(wish)
-    ranges = ensemble_ranges(wish, solution)
-    runs = [kitchen(wish, solution, draw) for draw in np.random.default_rng(3).standard_normal((120, UNKNOWNS))]
-    nominal = kitchen(wish, solution, np.zeros(UNKNOWNS))
+    spec = replace(RIBEYE, method=method)
+    solution = solve_piece(spec)
+    ranges = ensemble_ranges(spec, solution)
+    runs = [kitchen(spec, solution, draw) for draw in np.random.default_rng(3).standard_normal((120, UNKNOWNS))]
+    nominal = kitchen(spec, solution, np.zeros(UNKNOWNS))
 
     def inside(values: list[float], middle: float, planned_value: float, span) -> float:
         moved = np.array(values) - middle + planned_value
         return float(np.mean((moved >= span.low) & (moved <= span.high)))
 
-    slow = wish.how.slow
+    slow = spec.how.slow
     shares = [
         inside(
             [ended(r, slow).end_s for r in runs],
@@ -63,11 +63,11 @@ def test_eight_in_ten_kitchens_land_in_the_range(method):
 )
 def test_ground_meat_and_poultry_reach_the_agency_figure(cut):
     """FSIS: ground meat 160 °F, poultry 165 °F, at the coldest point and not a tenth below."""
-    wish = Wish(
+    spec = PieceSpec(
         cut.key, cut.typical_thickness_m, cut.typical_mass_kg, cut.default_finish_c, method=cut.method, crust=cut.crust
     )
     figure = {"ground": (160.0 - 32) / 1.8, "poultry": (165.0 - 32) / 1.8}[cut.kind]
-    assert solved(wish).result.peak_core_c >= figure
+    assert solve_piece(spec).result.peak_core_c >= figure
 
 
 def test_below_the_figure_only_by_a_recorded_choice_and_never_for_poultry():
@@ -82,8 +82,8 @@ def test_below_the_figure_only_by_a_recorded_choice_and_never_for_poultry():
 
 
 def test_the_choice_is_said_in_the_plan():
-    wish = replace(RIBEYE, treatment="tenderised", finish_c=57.0, below_agency_accepted=True)
-    texts = " ".join(caution.text for caution in planned(wish).cautions)
+    spec = replace(RIBEYE, treatment="tenderised", finish_c=57.0, below_agency_accepted=True)
+    texts = " ".join(caution.text for caution in planned(spec).cautions)
     assert "on record" in worded(texts)
     assert "young children" in worded(texts)
     free = " ".join(caution.text for caution in planned(RIBEYE).cautions)
@@ -91,7 +91,7 @@ def test_the_choice_is_said_in_the_plan():
 
 
 def test_plants_have_no_agency_figure():
-    plan = planned(Wish("potato", 0.03, 0.13, 96.0, method="sear_then_low", crust="none"))
+    plan = planned(PieceSpec("potato", 0.03, 0.13, 96.0, method="sear_then_low", crust="none"))
     assert plan.minimum is None
     assert all(caution.key != "below_agency" for caution in plan.cautions)
 
@@ -103,6 +103,6 @@ def test_the_agency_rest_is_kept():
 
 def test_a_piece_at_the_bound_has_ranges():
     """150 mm is the most that is planned; kitchens where it is thicker still are looked at all the same."""
-    wish = Wish("pork_shoulder", 0.15, 3.2, 93.0, method="low_and_slow", crust="none")
-    spread = ensemble_ranges(wish, solved(wish, quick=True), members=8).step_end_s["gentle"]
+    spec = PieceSpec("pork_shoulder", 0.15, 3.2, 93.0, method="low_and_slow", crust="none")
+    spread = ensemble_ranges(spec, solve_piece(spec, quick=True), members=8).step_end_s["gentle"]
     assert spread.low < spread.high

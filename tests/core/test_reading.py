@@ -20,8 +20,8 @@ from brasko.core.heat.simulation import simulate
 from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, carry_over_k, heat_end_c
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.near import solved_near
-from brasko.core.planner.pick import picked
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.pick import choose_method
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.safety.agency import minimum_for
 from brasko.core.units import celsius
 
@@ -32,7 +32,7 @@ OVERSHOOT_TOLD_K = 0.8
 def usual(key, method, fire, **change):
     cut = all_cuts()[key]
     crust = cut.crust if METHODS[method].browns else "none"
-    return Wish(
+    return PieceSpec(
         key,
         cut.typical_thickness_m,
         cut.typical_mass_kg,
@@ -74,7 +74,7 @@ def test_the_heat_ends_on_the_figure_over_cuts_methods_fires_guests_and_treatmen
     figure = minimum_for(cut, treatment == "tenderised").core_c
     own_choice = not at_risk and cut.kind != "poultry" and below > 1.0
     finish = figure - below if own_choice else max(figure, cut.default_finish_c)
-    wish = Wish(
+    spec = PieceSpec(
         key,
         scale * cut.typical_thickness_m,
         scale * cut.typical_mass_kg,
@@ -88,12 +88,12 @@ def test_the_heat_ends_on_the_figure_over_cuts_methods_fires_guests_and_treatmen
         below_agency_accepted=own_choice,
     )
     chosen = cut.kind in ("intact", "fish") and treatment == "whole" and not at_risk
-    assert (wish.reading_c is None) == chosen
+    assert (spec.reading_c is None) == chosen
     if chosen:
         return
-    assert wish.reading_c == pytest.approx(min(figure, finish))
+    assert spec.reading_c == pytest.approx(min(figure, finish))
     try:
-        plan = planned(wish, quick=quick)
+        plan = planned(spec, quick=quick)
     except Infeasible as exc:
         told = exc
     else:
@@ -101,11 +101,11 @@ def test_the_heat_ends_on_the_figure_over_cuts_methods_fires_guests_and_treatmen
     if told is not None:
         assert told.remedies, told.reason
         return
-    again = simulate(wish.food, plan.solution.programme, every_s=10.0, refine=0.5 if quick else 1.0)
-    assert heat_end_c(again, wish) >= wish.reading_c - 0.02
-    assert plan.solution.result.steps[-2].core_c >= wish.reading_c - 0.02
-    if wish.minimum.rest_s and finish >= figure - 0.05:
-        assert plan.solution.rest_s >= wish.minimum.rest_s - 1e-6
+    again = simulate(spec.food, plan.solution.programme, every_s=10.0, refine=0.5 if quick else 1.0)
+    assert heat_end_c(again, spec) >= spec.reading_c - 0.02
+    assert plan.solution.result.steps[-2].core_c >= spec.reading_c - 0.02
+    if spec.minimum.rest_s and finish >= figure - 0.05:
+        assert plan.solution.rest_s >= spec.minimum.rest_s - 1e-6
     read = next(t for t in plan.tasks if t.key == "read")
     off = next(t for t in plan.tasks if t.step == "rest")
     assert read.start_s < off.start_s
@@ -120,10 +120,10 @@ def test_as_little_above_the_figure_as_can_be(key):
     it."""
     cut = all_cuts()[key]
     plan = planned(usual(key, "sear_then_low", "kettle_two_zone"))
-    wanted = plan.wish.reading_c
-    assert heat_end_c(plan.solution.result, plan.wish) >= wanted
+    wanted = plan.spec.reading_c
+    assert heat_end_c(plan.solution.result, plan.spec) >= wanted
     if cut.default_finish_c < wanted + 1.0:
-        assert heat_end_c(plan.solution.result, plan.wish) == pytest.approx(wanted, abs=OVERSHOOT_TOLD_K)
+        assert heat_end_c(plan.solution.result, plan.spec) == pytest.approx(wanted, abs=OVERSHOOT_TOLD_K)
 
 
 @pytest.mark.parametrize(
@@ -138,7 +138,7 @@ def test_what_burns_outside_first_is_answered_with_what_does_work(key, method, f
     for way in ways:
         other, on = way.value.split("@")
         plan = planned(usual(key, other, on))
-        assert heat_end_c(plan.solution.result, plan.wish) >= plan.wish.reading_c
+        assert heat_end_c(plan.solution.result, plan.spec) >= plan.spec.reading_c
         assert burnt_s(plan.solution.result) <= BURNT_FOR_S.value
 
 
@@ -148,27 +148,27 @@ KITCHENS = [["kettle"], ["gas"], ["kamado"], ["pellet"], ["offset"], ["oven"], [
 @pytest.mark.parametrize(("key", "kinds"), some_of((key, kinds) for key in MUST for kinds in KITCHENS))
 def test_what_brasko_picks_can_be_done_without_burning(key, kinds):
     cut = all_cuts()[key]
-    pick = picked(key, cut.typical_thickness_m, kinds=kinds)
-    wish = replace(usual(key, pick.method, pick.fire), gentle_c=pick.gentle_c, crust=pick.crust)
-    plan = planned(wish, quick=True)
-    assert heat_end_c(plan.solution.result, plan.wish) >= FIGURE_C[cut.kind]
+    pick = choose_method(key, cut.typical_thickness_m, kinds=kinds)
+    spec = replace(usual(key, pick.method, pick.fire), gentle_c=pick.gentle_c, crust=pick.crust)
+    plan = planned(spec, quick=True)
+    assert heat_end_c(plan.solution.result, plan.spec) >= FIGURE_C[cut.kind]
 
 
 def test_a_pull_of_ones_own_never_ends_below_the_reading():
-    wish = usual("burger_80_20", "direct", "kettle_two_zone")
+    spec = usual("burger_80_20", "direct", "kettle_two_zone")
     with refusing(InvalidInput, match="pull_offset_k would take it off before"):
-        replace(wish, pull_offset_k=5.0)
+        replace(spec, pull_offset_k=5.0)
     with refusing(InvalidInput, match="pull_offset_k would take it off before"):
-        Wish("ribeye", 0.038, 0.45, 63.5, at_risk=True, pull_offset_k=3.0)
+        PieceSpec("ribeye", 0.038, 0.45, 63.5, at_risk=True, pull_offset_k=3.0)
     shoulder = usual("pork_shoulder", "low_and_slow", "kettle_ring", at_risk=True, pull_offset_k=3.0)
     assert shoulder.reading_c == pytest.approx(celsius(145.0))
 
 
 def test_a_slider_keeps_the_rule():
-    wish = usual("burger_80_20", "direct", "kettle_two_zone")
-    last = planned(wish, quick=True).solution
-    moved = replace(wish, thickness_m=0.021)
-    near = solved_near(moved, last, wish.aim_c)
+    spec = usual("burger_80_20", "direct", "kettle_two_zone")
+    last = planned(spec, quick=True).solution
+    moved = replace(spec, thickness_m=0.021)
+    near = solved_near(moved, last, spec.aim_c)
     if near is not None:
         assert heat_end_c(near.result, moved) >= FIGURE_C["ground"]
 
@@ -191,9 +191,9 @@ def test_a_large_carry_over_of_a_whole_cut_is_told_at_the_pull_with_a_gentler_wa
 def test_nothing_that_a_cook_would_laugh_at(key):
     """Words of the tasks by what the food is (common practice, no source)."""
     cut = all_cuts()[key]
-    pick = picked(key, cut.typical_thickness_m)
-    wish = replace(usual(key, pick.method, pick.fire), gentle_c=pick.gentle_c, crust=pick.crust, salt="hour")
-    tasks = {t.key: t for t in planned(wish, quick=True).tasks}
+    pick = choose_method(key, cut.typical_thickness_m)
+    spec = replace(usual(key, pick.method, pick.fire), gentle_c=pick.gentle_c, crust=pick.crust, salt="hour")
+    tasks = {t.key: t for t in planned(spec, quick=True).tasks}
     said = " ".join(f"{t.name}. {t.why}" for t in tasks.values())
     lead_s = tasks["on"].start_s - tasks["season"].start_s if "season" in tasks else 0.0
     if cut.kind == "ground":

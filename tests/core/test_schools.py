@@ -8,13 +8,13 @@ from wording import refusing, worded
 
 from brasko.core.errors import UnknownName
 from brasko.core.planner.schools import questions, school_of
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 
-RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0, crust="light")
+RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0, crust="light")
 
 
-def every(wish):
-    mine = planned(wish, quick=True)
+def every(spec):
+    mine = planned(spec, quick=True)
     return {key: school_of(mine, key) for key in questions(mine)}
 
 
@@ -59,11 +59,11 @@ def test_rubs_are_judged_by_the_surface(asked):
     salt, pepper, sugar = asked["rub"].variants
     assert salt.why == ""
     assert "scorches" in worded(sugar.why)
-    assert pepper.wish.rub == "pepper"
+    assert pepper.spec.rub == "pepper"
 
 
 def test_a_long_cook_is_asked_whether_it_is_wrapped():
-    found = every(Wish("pork_shoulder", 0.09, 1.6, 93.0, method="low_and_slow", crust="none"))
+    found = every(PieceSpec("pork_shoulder", 0.09, 1.6, 93.0, method="low_and_slow", crust="none"))
     assert {"wrap", "baste", "temper", "rest", "rub"} == set(found)
     bare, _, foil = found["wrap"].variants
     assert bare.mine

@@ -8,12 +8,12 @@ from wording import worded
 
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.foods.cuts import all_cuts
-from brasko.core.planner.cautions import LARGE_CARRY_OVER_K, LEAST_TOLD_K
+from brasko.core.planner.cautions import LARGE_CARRY_OVER_K, MIN_TOLD_K
 from brasko.core.planner.ending import carry_over_k
 from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.options import CRUST_ENOUGH, CRUSTS, crust_dose_s
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.safety.clock import fridge_limit_s
 
 WAYS = ways(plants=True)
@@ -30,7 +30,7 @@ def test_what_is_said_of_a_plan_is_what_its_figures_say(way, crust, temper_s):
     cut = all_cuts()[key]
     crust = crust if METHODS[method].browns else "none"
     try:
-        wish = Wish(
+        spec = PieceSpec(
             key,
             cut.typical_thickness_m,
             cut.typical_mass_kg,
@@ -40,7 +40,7 @@ def test_what_is_said_of_a_plan_is_what_its_figures_say(way, crust, temper_s):
             crust=crust,
             temper_s=temper_s,
         )
-        plan = planned(wish, quick=True)
+        plan = planned(spec, quick=True)
     except (Infeasible, InvalidInput):
         return
     result, told = plan.solution.result, {c.key for c in plan.cautions}
@@ -49,15 +49,15 @@ def test_what_is_said_of_a_plan_is_what_its_figures_say(way, crust, temper_s):
     for name in CRUSTS:
         if f"enough for a {name} crust" in said:
             assert browned_s >= CRUST_ENOUGH * crust_dose_s(name)
-    assert ("short_of_crust" in told) is (browned_s < CRUST_ENOUGH * wish.crust_s)
-    fuel = fuel_of(wish, result.steps[-1].start_s)
+    assert ("short_of_crust" in told) is (browned_s < CRUST_ENOUGH * spec.crust_s)
+    fuel = fuel_of(spec, result.steps[-1].start_s)
     assert ("short_of_fuel" in told) is (fuel is not None and fuel.short_s > 0.0)
     if fuel is not None:
         assert fuel.bought_kg > max(fuel.laid_kg, fuel.used_kg)
     end = result.steps[-2]
-    if wish.reading_c is not None:
-        assert ("least_part" in told) is (end.least_peak_c < wish.reading_c - LEAST_TOLD_K)
+    if spec.reading_c is not None:
+        assert ("least_part" in told) is (end.least_peak_c < spec.reading_c - MIN_TOLD_K)
     elif cut.kind in ("intact", "fish"):
         assert ("carry_over" in told) is (carry_over_k(result) > LARGE_CARRY_OVER_K.value)
-    if wish.minimum is not None and temper_s:
-        assert temper_s + 600.0 <= fridge_limit_s(wish.air_c)
+    if spec.minimum is not None and temper_s:
+        assert temper_s + 600.0 <= fridge_limit_s(spec.air_c)

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 from wording import worded
 
-from brasko.core.fire.own import shipped
+from brasko.core.fire.custom import shipped
 from brasko.core.sides.cooking import PLATE_C, SideDone, cooked_side
 from brasko.core.sides.exposure import FireState, exposed, size_of
 from brasko.core.sides.kinds import WAYS, all_sides, side_named

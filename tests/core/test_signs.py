@@ -5,20 +5,20 @@ from wording import worded as written
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.planner.meal import meal
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.signs import SIGNS, kit_for, sign_of
 
 
 def test_every_step_of_a_first_steak_has_its_sign():
-    wish = Wish("ribeye", 0.038, 0.45, 57.0)
-    tasks = [task.key for task in planned(wish, quick=True).tasks]
+    spec = PieceSpec("ribeye", 0.038, 0.45, 57.0)
+    tasks = [task.key for task in planned(spec, quick=True).tasks]
     for task in tasks:
         assert sign_of(task, all_cuts()["ribeye"], tasks), task
 
 
 def test_burners_are_told_nothing_of_coals():
     # flames out of the top of a gas grill are no sign that it goes well
-    tasks = [task.key for task in planned(Wish("ribeye", 0.038, 0.45, 57.0, fire="gas"), quick=True).tasks]
+    tasks = [task.key for task in planned(PieceSpec("ribeye", 0.038, 0.45, 57.0, fire="gas"), quick=True).tasks]
     assert "light" in tasks
     assert sign_of("light", all_cuts()["ribeye"], tasks) == sign_of("convert", all_cuts()["ribeye"], tasks) == ""
     assert not any("harcoal" in written(thing) for thing in kit_for(f"0:{task}" for task in tasks))
@@ -32,8 +32,8 @@ def test_signs_of_a_steak_are_told_of_no_other_food():
 
 def test_the_kit_follows_the_fire():
     # common practice, no source
-    wish = Wish("ribeye", 0.038, 0.45, 57.0)
-    coals = [written(t) for t in kit_for(task.key for task in meal([planned(wish, quick=True)], quick=True).tasks)]
+    spec = PieceSpec("ribeye", 0.038, 0.45, 57.0)
+    coals = [written(t) for t in kit_for(task.key for task in meal([planned(spec, quick=True)], quick=True).tasks)]
     gas = [written(t) for t in kit_for(["0:season", "0:preheat", "0:on", "0:rest", "0:serve"])]
     assert any("chimney" in t for t in coals)
     assert not any("chimney" in t for t in gas)

@@ -4,19 +4,19 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from plans import solved
+from plans import solve_piece
 
-from brasko.core.fire import own
+from brasko.core.fire import custom
 from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.smoke import smoke_g_m3
 from brasko.core.planner.smoke import HALF_DOSE_G_M2, smoke_of, taken_up_m_s, told
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Side
 
-STEAK = Wish("ribeye", 0.0381, 0.45, 54.0, crust="light")
-SHOULDER = Wish("pork_shoulder", 0.13, 2.8, 93.0, method="low_and_slow", crust="none")
+STEAK = PieceSpec("ribeye", 0.0381, 0.45, 54.0, crust="light")
+SHOULDER = PieceSpec("pork_shoulder", 0.13, 2.8, 93.0, method="low_and_slow", crust="none")
 
 
 def hanging(setup, since_s: float) -> float:
@@ -24,8 +24,8 @@ def hanging(setup, since_s: float) -> float:
     return float(smoke_g_m3(setup, np.array([since_s]))[0])
 
 
-def wooded(key: str, wood: str) -> own.OwnFire:
-    fire = own.shipped()[key]
+def wooded(key: str, wood: str) -> custom.OwnFire:
+    fire = custom.shipped()[key]
     assert fire.setup.charcoal is not None
     return replace(fire, setup=replace(fire.setup, charcoal=replace(fire.setup.charcoal, wood=wood)))
 
@@ -72,20 +72,20 @@ def test_a_dose_in_words():
 
 def test_wood_and_a_long_cook_smoke_and_a_kitchen_does_not():
     plain, chunks = (
-        smoke_of(w, solved(w))
+        smoke_of(w, solve_piece(w))
         for w in (replace(STEAK, own_fire=wooded("kettle_two_zone", x)) for x in ("none", "chunks"))
     )
     assert plain.index < 1.0 < chunks.index
     assert 0.0 < chunks.ring_m < 0.005, "a ring of some millimetres in an hour"
     oven = replace(STEAK, method="oven_then_skillet", fire="oven_skillet")
-    assert smoke_of(oven, solved(oven)).word == "none"
+    assert smoke_of(oven, solve_piece(oven)).word == "none"
     gas = replace(STEAK, fire="gas")
-    assert smoke_of(gas, solved(gas)).word == "none"
+    assert smoke_of(gas, solve_piece(gas)).word == "none"
 
 
 def test_a_shoulder_over_a_fuse_has_a_ring():
     """Six to twelve millimetres after a night; clearly smoked."""
-    found = smoke_of(SHOULDER, solved(SHOULDER))
+    found = smoke_of(SHOULDER, solve_piece(SHOULDER))
     assert 0.004 <= found.ring_m <= 0.013
     assert found.index > 2.0
     assert np.isfinite(found.dose_g_m2)

@@ -8,8 +8,8 @@ from wording import refusing, worded
 from brasko.core.errors import InvalidInput
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.softness import softness
-from brasko.core.planner.pick import picked
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.pick import choose_method
+from brasko.core.planner.spec import PieceSpec
 
 HOUR = 3600.0
 USUAL_H = {
@@ -60,14 +60,16 @@ SOONER = {("chicken_wing", "offset")}
 )
 def test_on_the_fire_for_the_usual_hours(cut, kind):
     thickness = all_cuts()[cut].typical_thickness_m
-    plan = planned(picked(cut, thickness, None, (kind,)).wish(all_cuts()[cut], thickness))
+    plan = planned(choose_method(cut, thickness, None, (kind,)).spec(all_cuts()[cut], thickness))
     low, high = USUAL_H[cut]
     assert low <= plan.solution.result.steps[-1].start_s / HOUR <= high
 
 
 def test_ribs_are_done_when_they_are_soft_and_not_when_they_are_hot():
     cut = all_cuts()["spare_ribs"]
-    plan = planned(picked("spare_ribs", cut.typical_thickness_m, None, ("kettle",)).wish(cut, cut.typical_thickness_m))
+    plan = planned(
+        choose_method("spare_ribs", cut.typical_thickness_m, None, ("kettle",)).spec(cut, cut.typical_thickness_m)
+    )
     result = plan.solution.result
     names = [step.name for step in result.steps]
     assert names == ["gentle", "gentle_soft", "rest"]
@@ -80,13 +82,13 @@ def test_ribs_are_done_when_they_are_soft_and_not_when_they_are_hot():
     assert "adds" not in worded(plan.headline)
     assert "leave it on until it's soft" in worded(plan.headline)
     # a shoulder has had its hours by the time that it is hot
-    shoulder = planned(Wish("pork_shoulder", 0.13, 2.8, 93.0, method="low_and_slow", fire="offset", crust="none"))
+    shoulder = planned(PieceSpec("pork_shoulder", 0.13, 2.8, 93.0, method="low_and_slow", fire="offset", crust="none"))
     assert [step.name for step in shoulder.solution.result.steps] == ["gentle", "rest"]
 
 
 def test_a_shoulder_in_a_cooler_falls_six_to_twelve_degrees_an_hour():
     """Common practice, no source."""
-    wish = Wish(
+    spec = PieceSpec(
         "pork_shoulder",
         0.13,
         3.6,
@@ -97,7 +99,7 @@ def test_a_shoulder_in_a_cooler_falls_six_to_twelve_degrees_an_hour():
         rest="cooler",
         rest_s=4 * HOUR,
     )
-    rest = planned(wish).solution.result
+    rest = planned(spec).solution.result
     from_s = rest.steps[-1].start_s
     at = np.interp([from_s + 1.0 * HOUR, from_s + 4.0 * HOUR], rest.time_s, rest.core_c)
     assert 6.0 <= 1.8 * (at[0] - at[1]) / 3.0 <= 12.0
@@ -105,4 +107,4 @@ def test_a_shoulder_in_a_cooler_falls_six_to_twelve_degrees_an_hour():
 
 def test_only_a_cooler_holds_it_for_hours():
     with refusing(InvalidInput, match="or 5 h in a cooler"):
-        Wish("pork_shoulder", 0.13, 3.6, 93.0, method="low_and_slow", crust="none", rest_s=4 * HOUR)
+        PieceSpec("pork_shoulder", 0.13, 3.6, 93.0, method="low_and_slow", crust="none", rest_s=4 * HOUR)

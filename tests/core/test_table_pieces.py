@@ -4,7 +4,7 @@ import pytest
 from plans import planned
 from wording import worded
 
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.pieces import LATE_FROM_S, behind, pieces_of
 from brasko.core.table.plan import plan_table
@@ -15,7 +15,7 @@ TOGETHER_S = 5.0
 
 
 def table(wait_s: float = 0.0) -> TableAsk:
-    ribeye = DishAsk("ribeye", Wish("ribeye", 0.038, 0.45, 57.0), pin=Pin(wait_s=wait_s))
+    ribeye = DishAsk("ribeye", PieceSpec("ribeye", 0.038, 0.45, 57.0), pin=Pin(wait_s=wait_s))
     return TableAsk((ribeye, DishAsk("bread", side="bun")), (FireAsk("row", "gas"),), (Person("ada", "Ada"),))
 
 

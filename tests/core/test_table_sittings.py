@@ -5,18 +5,18 @@ import pytest
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.table.ask import DishAsk, FireAsk, Sitting, TableAsk, whole_key
 from brasko.core.table.checker import faults
 from brasko.core.table.plan import plan_table
 from brasko.core.table.problem import Person
-from brasko.core.table.sittings import kept_for_later, seated
+from brasko.core.table.servings import kept_for_later, seated
 from brasko.core.units import celsius
 
 ADA, GAS = Person("ada", "Ada"), FireAsk("row", "gas")
-PATTIES = DishAsk("patties", Wish("burger_80_20", 0.019, 0.17, 71.2, count=6, method="direct"))
+PATTIES = DishAsk("patties", PieceSpec("burger_80_20", 0.019, 0.17, 71.2, count=6, method="direct"))
 BUNS = DishAsk("buns", side="bun")
-SHOULDER = DishAsk("shoulder", Wish("pork_shoulder", 0.12, 3.0, celsius(203.0), method="low_and_slow"))
+SHOULDER = DishAsk("shoulder", PieceSpec("pork_shoulder", 0.12, 3.0, celsius(203.0), method="low_and_slow"))
 
 
 def table(*dishes: DishAsk, sittings: tuple[Sitting, ...] = (Sitting(2, 1800.0),), eaters: int = 6) -> TableAsk:
@@ -24,7 +24,7 @@ def table(*dishes: DishAsk, sittings: tuple[Sitting, ...] = (Sitting(2, 1800.0),
 
 
 def counts(ask: TableAsk) -> dict[str, int | None]:
-    return {d.key: d.count if d.wish is None else d.wish.count for d in seated(ask).dishes}
+    return {d.key: d.count if d.spec is None else d.spec.count for d in seated(ask).dishes}
 
 
 def test_what_comes_in_pieces_is_shared_out_by_who_eats_when():

@@ -11,8 +11,8 @@ from plans import planned
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
-from brasko.core.fire.own import shipped
-from brasko.core.planner.wish import Wish
+from brasko.core.fire.custom import shipped
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.sides.cooking import cooked_side
 from brasko.core.sides.exposure import FireState, exposed, rack_of, size_of
 from brasko.core.sides.kinds import all_sides, side_named
@@ -21,11 +21,11 @@ from brasko.core.table.places import OPENED, STEADY, gentle_of, one_place, state
 from brasko.core.table.plan import plan_table
 from brasko.core.table.problem import GRID_S, Person, Pin
 from brasko.core.table.side_ways import side_variants
-from brasko.core.table.variants import WAIT_AT_MOST_S, may_wait_s, meat_variant, on_grid, problem_of
+from brasko.core.table.variants import WAIT_AT_MAX_S, may_wait_s, meat_variant, on_grid, problem_of
 
 ADA = Person("ada", "Ada")
 KETTLE, GAS = FireAsk("kettle", "kettle_two_zone"), FireAsk("gas", "gas")
-RIBEYE = Wish("ribeye", 0.038, 0.45, 57.0, count=2)
+RIBEYE = PieceSpec("ribeye", 0.038, 0.45, 57.0, count=2)
 
 
 def posed(*dishes: DishAsk, fires: tuple[FireAsk, ...] = (GAS,), eaters: int = 2):
@@ -35,7 +35,7 @@ def posed(*dishes: DishAsk, fires: tuple[FireAsk, ...] = (GAS,), eaters: int = 2
 @pytest.fixture(scope="module")
 def ribeye():
     return meat_variant(
-        planned(Wish("ribeye", 0.038, 0.45, 57.0, fire="gas"), quick=True),
+        planned(PieceSpec("ribeye", 0.038, 0.45, 57.0, fire="gas"), quick=True),
         GAS,
         TableAsk((DishAsk("a", RIBEYE),), (GAS,), (ADA,)),
         0,
@@ -64,18 +64,18 @@ def test_ways_lie_on_the_grid_and_are_never_shorter(ribeye):
 @pytest.mark.parametrize(("cut", "most_s"), [("burger_80_20", 600.0), ("salmon", 300.0)])
 def test_what_is_past_its_best_soon_waits_no_longer(cut, most_s):
     finish = 71.5 if cut == "burger_80_20" else 52.0
-    plan = planned(Wish(cut, 0.022, 0.18, finish, method="direct", crust="none"), quick=True)
-    assert may_wait_s(plan) <= most_s == WAIT_AT_MOST_S[plan.wish.the_cut.kind]
+    plan = planned(PieceSpec(cut, 0.022, 0.18, finish, method="direct", crust="none"), quick=True)
+    assert may_wait_s(plan) <= most_s == WAIT_AT_MAX_S[plan.spec.the_cut.kind]
 
 
 def test_a_thick_piece_may_wait_longer_than_a_thin_one():
-    thin, thick = (planned(Wish("ribeye", mm / 1000.0, mm / 38 * 0.45, 57.0), quick=True) for mm in (28.0, 60.0))
+    thin, thick = (planned(PieceSpec("ribeye", mm / 1000.0, mm / 38 * 0.45, 57.0), quick=True) for mm in (28.0, 60.0))
     assert may_wait_s(thick) > may_wait_s(thin)
 
 
 def test_what_must_be_read_has_the_reading_among_its_work():
     """Ground meat and skewers of poultry end on a reading. Source: fsis_safe_temperatures."""
-    patty = posed(DishAsk("a", Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=2)))
+    patty = posed(DishAsk("a", PieceSpec("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=2)))
     assert any(d.key == "read" for d in patty.dishes[0].variants[0].deeds)
     skewers = posed(DishAsk("a", side="chicken_skewer"))
     for variant in skewers.dishes[0].variants:

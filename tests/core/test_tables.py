@@ -4,7 +4,7 @@ from itertools import pairwise
 
 import pytest
 
-from brasko.core.fire.own import PLANNER_FIRES, planner_fire, shipped
+from brasko.core.fire.custom import PLANNER_FIRES, planner_fire, shipped
 from brasko.core.fire.rests import RESTS
 from brasko.core.foods.colour import COLOURS, TISSUES, tissue_of
 from brasko.core.foods.cuts import all_cuts, cut_named
@@ -12,7 +12,7 @@ from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.warm import warm
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.options import CRUSTS, SALTS, TREATMENTS
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 
 STEAK = cut_named("strip").geometry(0.0381, 0.4)
 
@@ -73,16 +73,16 @@ def test_red_goes_with_heat_and_white_meat_grows_lighter_until_it_browns():
 
 @pytest.mark.parametrize("cut", all_cuts().values(), ids=list(all_cuts()))
 def test_every_cut_makes_a_wish_at_its_own_size(cut):
-    wish = Wish(
+    spec = PieceSpec(
         cut.key, cut.typical_thickness_m, cut.typical_mass_kg, cut.default_finish_c, method=cut.method, crust=cut.crust
     )
-    geometry = wish.food.geometry
+    geometry = spec.food.geometry
     width = geometry.half_width_m if geometry.bone_m else 2.0 * geometry.half_width_m
     assert 0.02 < width < 0.35
     assert geometry.volume_m3 * cut.material.density_kg_m3 == pytest.approx(cut.typical_mass_kg)
-    assert wish.resting_s >= 120.0
-    if wish.minimum is not None:
-        assert wish.aim_c > wish.minimum.core_c or cut.kind in ("intact", "fish")
+    assert spec.resting_s >= 120.0
+    if spec.minimum is not None:
+        assert spec.aim_c > spec.minimum.core_c or cut.kind in ("intact", "fish")
 
 
 def test_choices_have_names_reasons_and_an_order():

@@ -6,24 +6,24 @@ from dataclasses import replace
 import numpy as np
 import pytest
 from examples import some_of
-from plans import planned, solved
+from plans import planned, solve_piece
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput, UnknownName
-from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.fire.custom import PLANNER_FIRES
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.choose import alternatives, choice_of, compared, reasoned, row_of
 from brasko.core.planner.ending import off_aim_k
 from brasko.core.planner.methods import METHODS, why_unsuited
 from brasko.core.planner.options import WRAP_AT_C
-from brasko.core.planner.pick import picked
+from brasko.core.planner.pick import choose_method
 from brasko.core.planner.programme import phase_of, programme_of, stretch, the_phase
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.units import fahrenheit
 
-RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0, crust="light")
-SHOULDER = Wish("pork_shoulder", 0.09, 1.6, 93.0, method="low_and_slow", crust="none")
+RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0, crust="light")
+SHOULDER = PieceSpec("pork_shoulder", 0.09, 1.6, 93.0, method="low_and_slow", crust="none")
 
 
 # --- marks, lid, fat -------------------------------------------------------------------------------------------------
@@ -32,8 +32,8 @@ SHOULDER = Wish("pork_shoulder", 0.09, 1.6, 93.0, method="low_and_slow", crust="
 def test_quarter_turns_as_the_trade_has_them():
     """T-bone over a very hot fire: quarter turn after 2 min, flip after 4, the same again (common practice, no
     source)."""
-    wish = Wish("t_bone", 0.038, 0.7, 55.0, method="direct", crust="none", marks="quarter")
-    steps = programme_of(wish, 45.0, (480.0, 240.0))
+    spec = PieceSpec("t_bone", 0.038, 0.7, 55.0, method="direct", crust="none", marks="quarter")
+    steps = programme_of(spec, 45.0, (480.0, 240.0))
     assert [s.until.max_s for s in steps[:3]] == [120.0, 120.0, 120.0]
     assert [s.turn_deg for s in steps[:4]] == [0.0, 90.0, 90.0, 0.0]
     assert [s.flip_first for s in steps[:4]] == [False, False, True, False]
@@ -43,7 +43,7 @@ def test_quarter_turns_as_the_trade_has_them():
 
 @pytest.mark.parametrize(("marks", "angle"), [("quarter", 90.0), ("diamond", 45.0)])
 def test_marks_are_on_both_faces_at_two_angles(marks, angle):
-    solution = solved(replace(RIBEYE, marks=marks))
+    solution = solve_piece(replace(RIBEYE, marks=marks))
     found = {(m.face, m.turn_deg) for m in solution.result.marks if m.browning_s > 1.0}
     assert found == {(face, turn) for face in "ab" for turn in (0.0, angle)}
     assert len(solution.result.flips_s) == 1
@@ -90,10 +90,10 @@ def test_rubs_are_warned_of_by_the_surface(rub, warned):
 
 def test_gentle_on_one_fire_and_seared_on_another():
     """The device for the gentle part and that for the sear may differ (common practice, no source)."""
-    wish = replace(RIBEYE, fire="offset", sear_fire="chimney")
-    plan = planned(wish, quick=True)
+    spec = replace(RIBEYE, fire="offset", sear_fire="chimney")
+    plan = planned(spec, quick=True)
     keys = [t.key for t in plan.tasks]
-    assert wish.sears_elsewhere
+    assert spec.sears_elsewhere
     assert {"light", "sear_light", "sear_oil"} <= set(keys)
     assert "convert" not in keys
     lit = next(t for t in plan.tasks if t.key == "sear_oil")
@@ -103,24 +103,24 @@ def test_gentle_on_one_fire_and_seared_on_another():
 
 def test_an_offset_sears_over_the_coals_of_its_firebox():
     """Its chamber sees no fire; a small grate over the raked embers does (common practice, no source)."""
-    wish = replace(RIBEYE, fire="offset")
-    assert wish.sear_zone.pan is None
-    assert wish.sear_zone.shown_c > 250.0
-    assert not wish.sears_elsewhere
-    assert wish.gentle_zone.shown_c < 130.0
+    spec = replace(RIBEYE, fire="offset")
+    assert spec.sear_zone.pan is None
+    assert spec.sear_zone.shown_c > 250.0
+    assert not spec.sears_elsewhere
+    assert spec.gentle_zone.shown_c < 130.0
 
 
 @pytest.mark.parametrize("fire", METHODS["low_and_slow"].fires)
 def test_computed_fires_are_set_for_the_wished_gentle_heat(fire):
-    wish = replace(SHOULDER, fire=fire, gentle_c=125.0)
-    assert wish.gentle_zone.air_c == pytest.approx(125.0, abs=8.0)
-    assert len(wish.the_fire.preparations) >= 2
+    spec = replace(SHOULDER, fire=fire, gentle_c=125.0)
+    assert spec.gentle_zone.air_c == pytest.approx(125.0, abs=8.0)
+    assert len(spec.the_fire.preparations) >= 2
 
 
 def test_foil_ends_the_stall_sooner_than_patience():
     """Wrapping stops evaporation, and with it the stall (common practice, no source): less is lost, and it is done no
     later."""
-    bare, foil = (solved(replace(SHOULDER, wrap=wrap), quick=True).result for wrap in ("none", "foil"))
+    bare, foil = (solve_piece(replace(SHOULDER, wrap=wrap), quick=True).result for wrap in ("none", "foil"))
     assert foil.mass_loss_share < bare.mass_loss_share
     assert the_phase(foil, "gentle").end_s < the_phase(bare, "gentle").end_s
     steps = {s.name: s for s in foil.steps}
@@ -143,17 +143,17 @@ def test_a_pull_of_ones_own_is_kept_and_its_peak_told():
 )
 def test_a_pull_of_ones_own_is_waited_for_however_long_it_takes(method, fire):
     """A thick piece takes more than ten minutes to its pull; the heat ends by the pull and not by the clock."""
-    plan = planned(Wish("ribeye", 0.05, 0.6, 60.0, method=method, fire=fire, pull_offset_k=4.0))
-    slow = the_phase(plan.solution.result, plan.wish.how.slow)
+    plan = planned(PieceSpec("ribeye", 0.05, 0.6, 60.0, method=method, fire=fire, pull_offset_k=4.0))
+    slow = the_phase(plan.solution.result, plan.spec.how.slow)
     assert slow.reached in ("core", "probe")
     assert slow.end_s - slow.start_s > 600.0
 
 
 def test_a_bone_makes_it_slower_and_can_be_taken_out():
     """Meat beside the bone lags (common practice, no source)."""
-    wish = Wish("lamb_chop", 0.032, 0.16, 57.0, crust="none")
-    bare = replace(wish, boned=True)
-    assert wish.geometry.bone_m > 0.0 == bare.geometry.bone_m
+    spec = PieceSpec("lamb_chop", 0.032, 0.16, 57.0, crust="none")
+    bare = replace(spec, boned=True)
+    assert spec.geometry.bone_m > 0.0 == bare.geometry.bone_m
     with refusing(InvalidInput, match=r"boned won't work: ribeye has no bone"):
         replace(RIBEYE, boned=True)
 
@@ -193,10 +193,10 @@ def test_unknown_ways_are_refused(field):
 def test_a_grill_that_sears_too_cool_offers_the_pan():
     """Some pellet grills top out at 500 °F (common practice, no source): less of a deep crust there, and a skillet is
     offered and works."""
-    wish = replace(RIBEYE, fire="pellet", crust="deep")
-    told = next(c for c in planned(wish).cautions if c.key == "short_of_crust")
+    spec = replace(RIBEYE, fire="pellet", crust="deep")
+    told = next(c for c in planned(spec).cautions if c.key == "short_of_crust")
     assert told.remedy.field == "sear_fire"
-    assert solved(replace(wish, sear_fire=told.remedy.value), quick=True).result.peak_core_c == pytest.approx(
+    assert solve_piece(replace(spec, sear_fire=told.remedy.value), quick=True).result.peak_core_c == pytest.approx(
         57.0, abs=1.0
     )
 
@@ -225,42 +225,42 @@ def test_every_fire_does_a_method_or_says_why_not(method):
 def test_the_pick_is_the_trades(cut, thickness_m, method):
     """Direct under an inch, for skirt, flank and burgers; low first for thick cuts; low and slow for shoulder (common
     practice, no source)."""
-    pick = picked(cut, thickness_m, 6 * 3600.0)
+    pick = choose_method(cut, thickness_m, 6 * 3600.0)
     assert pick.method == method
     assert pick.why
     assert why_unsuited(all_cuts()[cut], thickness_m, pick.finish_c, method) == ""
 
 
 def test_the_pick_takes_the_grill_and_the_time_at_hand():
-    assert picked("strip", 0.0381, 6 * 3600.0, ("gas",)).fire == "gas"
-    assert picked("strip", 0.0381, 6 * 3600.0, ("offset",)).fire == "offset"
-    assert picked("strip", 0.0381, 20 * 3600.0).salt == "overnight"
-    assert picked("strip", 0.0381, 6 * 3600.0).salt == "hour"
-    assert picked("strip", 0.0381, 3600.0).salt == "just_before"
-    assert picked("chicken_thigh", 0.032).gentle_c > 150.0
-    assert picked("ribeye", 0.0381).gentle_c is None
+    assert choose_method("strip", 0.0381, 6 * 3600.0, ("gas",)).fire == "gas"
+    assert choose_method("strip", 0.0381, 6 * 3600.0, ("offset",)).fire == "offset"
+    assert choose_method("strip", 0.0381, 20 * 3600.0).salt == "overnight"
+    assert choose_method("strip", 0.0381, 6 * 3600.0).salt == "hour"
+    assert choose_method("strip", 0.0381, 3600.0).salt == "just_before"
+    assert choose_method("chicken_thigh", 0.032).gentle_c > 150.0
+    assert choose_method("ribeye", 0.0381).gentle_c is None
 
 
 @pytest.mark.parametrize("cut", some_of(all_cuts()))
 def test_every_pick_can_be_planned(cut):
     own = all_cuts()[cut]
-    pick = picked(cut, own.typical_thickness_m, 6 * 3600.0)
-    wish = pick.wish(own, own.typical_thickness_m)
-    plan = planned(wish, quick=True)
-    off_k = off_aim_k(plan.solution.result, wish)
+    pick = choose_method(cut, own.typical_thickness_m, 6 * 3600.0)
+    spec = pick.spec(own, own.typical_thickness_m)
+    plan = planned(spec, quick=True)
+    off_k = off_aim_k(plan.solution.result, spec)
     # what is left on until it is soft gets hotter than it has to
     assert -1.5 <= off_k <= (10.0 if own.softens_s else 1.5)
 
 
 def test_other_ways_are_computed_and_compared():
     mine = choice_of(replace(RIBEYE, method="direct"))
-    others, refused = alternatives(mine.wish)
+    others, refused = alternatives(mine.spec)
     assert len(others) == 2
     assert others[0].cost <= others[1].cost
-    assert all(other.wish.finish_c == 57.0 and other.wish.method != "direct" for other in others)
+    assert all(other.spec.finish_c == 57.0 and other.spec.method != "direct" for other in others)
     assert {r.method for r in refused} >= {"low_and_slow"}
     assert all(r.why for r in refused)
-    low = next(o for o in (*others, choice_of(RIBEYE)) if o.wish.how.slow == "gentle")
+    low = next(o for o in (*others, choice_of(RIBEYE)) if o.spec.how.slow == "gentle")
     assert "gray rim" in worded(compared(mine, low))
     assert low.climb_k_min < mine.climb_k_min, "gentle heat is slow at the pull, so a minute late costs less"
     assert reasoned(mine, others)
@@ -289,7 +289,7 @@ def test_times_of_the_table_are_no_nonsense():
     """Skirt in minutes, shoulder in many hours, an ordinary steak within the hour (common practice, no source)."""
     minutes = {
         cut: choice_of(
-            Wish(cut, c.typical_thickness_m, c.typical_mass_kg, c.default_finish_c, method=c.method, crust=c.crust)
+            PieceSpec(cut, c.typical_thickness_m, c.typical_mass_kg, c.default_finish_c, method=c.method, crust=c.crust)
         ).on_s
         / 60.0
         for cut, c in all_cuts().items()

@@ -11,13 +11,13 @@ from tables import random_table
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput, UnknownName
-from brasko.core.planner.wish import Wish
-from brasko.core.table.apart import allowed_of
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.cautions import cautions
 from brasko.core.table.checker import faults
 from brasko.core.table.later import gone_on, moved
 from brasko.core.table.model import costs_of, model_of, read_off, solver_with
+from brasko.core.table.no_overlap import allowed_of
 from brasko.core.table.orders import orders
 from brasko.core.table.plan import plan_table
 from brasko.core.table.problem import (
@@ -28,10 +28,10 @@ from brasko.core.table.problem import (
     Person,
     Pin,
     Place,
+    PreviousSchedule,
     Problem,
     Schedule,
     Stay,
-    Stood,
     TableFire,
     Variant,
     cost_of,
@@ -154,7 +154,7 @@ def test_two_ribeyes_peppers_and_mushrooms_on_one_gas_row():
     hour."""
     ask = TableAsk(
         (
-            DishAsk("ribeyes", Wish("ribeye", 0.038, 0.45, 57.0, count=2)),
+            DishAsk("ribeyes", PieceSpec("ribeye", 0.038, 0.45, 57.0, count=2)),
             DishAsk("peppers", side="bell_pepper"),
             DishAsk("mushrooms", side="mushroom", way="basket"),
         ),
@@ -172,9 +172,9 @@ def test_two_ribeyes_peppers_and_mushrooms_on_one_gas_row():
 
 
 def test_twelve_patties_go_on_in_lots_where_the_grate_holds_no_more():
-    patties = Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=12)
+    patties = PieceSpec("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=12)
     ask, problem = problem_of(TableAsk((DishAsk("patties", patties),), (GAS,), (ADA, BO), 12))
-    assert [d.wish.count for d in ask.dishes] == [6, 6]
+    assert [d.spec.count for d in ask.dishes] == [6, 6]
     assert worded([d.name for d in problem.dishes]) == [
         "Burger patty, 80/20, lot 1 of 2",
         "Burger patty, 80/20, lot 2 of 2",
@@ -289,7 +289,7 @@ def test_what_went_on_late_is_reckoned_from_when_it_did():
 
 def test_danger_notes_stand_once_with_their_fire_or_their_dish():
     """A kettle's carbon monoxide, gas's fitter, a hob's fat, raw meat kept apart. Common practice, no source."""
-    patties = Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=4)
+    patties = PieceSpec("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=4)
     ask = TableAsk(
         (
             DishAsk("patties", patties, fires=("gas",)),
@@ -378,7 +378,8 @@ def test_the_rule_keeps_what_can_stay_as_it_stood(seed):
     if best.status == "clash":
         return
     stood = {
-        problem.dishes[e.dish].key: Stood(e.variant.key, problem.people[e.person].key, e.wait_s) for e in best.laid
+        problem.dishes[e.dish].key: PreviousSchedule(e.variant.key, problem.people[e.person].key, e.wait_s)
+        for e in best.laid
     }
     assert by_rule(problem, stood).laid == best.laid, "nothing changed, nothing moves"
     moved_dish = best.laid[0]

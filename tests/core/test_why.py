@@ -22,10 +22,10 @@ STRIP = 1
 
 def said(z: list[float], units: str = "metric") -> str:
     """What is told of the kitchen z, without any doubt about it."""
-    wish, _, _, known = scene(STRIP)
+    spec, _, _, known = scene(STRIP)
     found = replace(posterior_of(known, []), z=np.array([*z, 0.0, 0.0, 0.0]))
     usual = forecast_from(known, replace(found, z=np.zeros(7)), 50).end_s
-    return rendered(why(wish, known, forecast_from(known, found, 50), usual), units)
+    return rendered(why(spec, known, forecast_from(known, found, 50), usual), units)
 
 
 @pytest.mark.parametrize(
@@ -44,13 +44,13 @@ def test_the_cause_is_named(z, words):
 
 
 def test_figures_are_those_of_the_kitchen_in_the_readers_units():
-    wish, _, _, known = scene(STRIP)
+    spec, _, _, known = scene(STRIP)
     fire = round(known.air_c - 1.5 * FIRE_SD.value)
     assert f"nearer {fire} °C" in worded(said([0.0, 0.0, 0.0, -1.5]))
     assert " °F." in worded(said([0.0, 0.0, 0.0, -1.5], "us"))
-    thick = 1000.0 * wish.thickness_m * (1.0 + 1.5 * THICKNESS_SD.value)
+    thick = 1000.0 * spec.thickness_m * (1.0 + 1.5 * THICKNESS_SD.value)
     assert f"{thick:.0f} mm thick" in worded(said([0.0, 1.5, 0.0, 0.0]))
-    assert f"at about {round(wish.start_c - 1.5 * START_SD.value)} °C" in worded(said([0.0, 0.0, -1.5, 0.0]))
+    assert f"at about {round(spec.start_c - 1.5 * START_SD.value)} °C" in worded(said([0.0, 0.0, -1.5, 0.0]))
 
 
 def test_of_two_causes_the_greater_is_told():

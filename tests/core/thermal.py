@@ -1,6 +1,6 @@
 """Plain surroundings and foods for comparisons with analytic solutions."""
 
-from brasko.core.fire.own import planner_fire, shipped
+from brasko.core.fire.custom import planner_fire, shipped
 from brasko.core.fire.zones import Fire
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.properties import material_constant

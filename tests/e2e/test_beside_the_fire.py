@@ -157,7 +157,7 @@ def test_every_sheet_is_named_and_without_violations(cook_page, scheme):
         sheet = page.get_by_role("dialog")
         expect(sheet.get_by_role("heading").first).to_be_visible()
         if name == "Options":
-            expect(sheet).to_contain_text("Each was simulated")
+            expect(sheet).to_contain_text("Each option is simulated")
         assert violations(page, "[role=dialog]") == [], name
         sheet.get_by_role("button", name="Close", exact=True).click()
         expect(sheet).to_have_count(0)

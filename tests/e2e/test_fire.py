@@ -140,7 +140,7 @@ def test_a_kept_fire_is_planned_on_and_its_places_move_the_plan(visit):
     page = visit("/fire", DESKTOP)
     page.get_by_role("textbox", name="Save this fire as").fill("Sunday coals")
     page.get_by_role("button", name="Save fire").click()
-    expect(page.get_by_text("Kept.")).to_be_visible()
+    expect(page.get_by_text("Saved.")).to_be_visible()
     page.get_by_role("link", name="Plan", exact=True).click()
     page.get_by_role("button", name="More options").click()
     page.get_by_role("radio", name="Sunday coals").click()
@@ -221,7 +221,7 @@ def test_a_pan_is_read_where_it_stands_and_one_too_wide_is_refused(visit):
 def test_what_is_no_number_is_said_beside_the_field_and_changes_nothing(visit):
     page = visit("/fire", DESKTOP)
     short = page.get_by_role("region", name="At a glance")
-    expect(short).to_contain_text("Serves")
+    expect(short).to_contain_text("Lasts")
     before = short.inner_text()
     vent = page.get_by_role("textbox", name="Bottom vent")
     vent.fill("wide")

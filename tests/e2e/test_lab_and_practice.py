@@ -11,7 +11,7 @@ from playwright.sync_api import expect
 def test_a_question_is_worked_out_swept_and_planned(visit):
     page = visit("/lab")
     page.get_by_role("button", name="Run: Rest it under foil, in the open, or on the board?").click()
-    expect(page.get_by_text("worked out", exact=True)).to_be_visible(timeout=300_000)
+    expect(page.get_by_text("done", exact=True)).to_be_visible(timeout=300_000)
     table = page.get_by_role("table").first
     expect(table.get_by_role("row", name=re.compile("^Final temp"))).to_contain_text(re.compile(r"\d+ °F"))
     expect(page.get_by_text(re.compile('^(Than "Under foil"|No difference)')).first).to_be_visible()
@@ -31,7 +31,7 @@ def test_a_question_is_worked_out_swept_and_planned(visit):
 def test_more_points_than_can_be_are_not_begun(visit):
     page = visit("/lab")
     page.get_by_role("button", name=re.compile("^Run: Pull by rule")).click()
-    expect(page.get_by_text("worked out", exact=True)).to_be_visible(timeout=300_000)
+    expect(page.get_by_text("done", exact=True)).to_be_visible(timeout=300_000)
     page.get_by_role("textbox", name="steps").fill("9000")
     expect(page.get_by_role("alert")).to_contain_text("400 points are the most")
     expect(page.get_by_role("button", name="Run 9000 points")).to_be_disabled()
@@ -69,7 +69,7 @@ def test_a_cook_from_a_file_is_mapped_and_kept(visit, tmp_path):
     page = visit("/log")
     page.get_by_text("Import a cook").click()
     page.get_by_label("CSV file of readings").set_input_files(file)
-    expect(page.get_by_text("50 rows of 3 columns")).to_be_visible()
+    expect(page.get_by_text("50 rows with 3 columns")).to_be_visible()
     expect(page.get_by_label("Meat F")).to_have_value("tip")
     page.get_by_role("button", name="Save to the log").click()
     expect(page.get_by_role("heading", name="Forecast against measured")).to_be_visible(timeout=225_000)

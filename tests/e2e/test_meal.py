@@ -100,7 +100,7 @@ def test_an_hour_too_near_offers_the_earliest_and_loses_nothing(visit):
     day.fill("2020-01-01")
     expect(page.get_by_text("is too soon")).to_be_visible()
     expect(page.get_by_text("The last plan that worked is shown.")).to_be_visible()
-    page.get_by_role("button", name=re.compile("^Eat at ")).click()
+    page.get_by_role("button", name=re.compile("^Serve at ")).click()
     expect(page.get_by_text("is too soon")).not_to_be_visible()
     settled(page)
     page.get_by_role("button", name="Undo").click()

@@ -120,7 +120,7 @@ def test_an_hour_without_the_server_goes_on_by_the_plan(fresh_cook, kitchen):
         kitchen.start_server()
     page.clock.fast_forward("00:01:00")
     # the hour went by in the browser only: the server has the mark, and says of it that it is not so late yet
-    expect(now).to_contain_text("lies in the cook's future")
+    expect(now).to_contain_text("is in the cook's future")
 
 
 def test_a_seventh_tab_still_works(visit, kitchen):

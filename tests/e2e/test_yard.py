@@ -124,7 +124,7 @@ def test_a_phone_on_the_wifi_records_a_cook(yard, phone, secure):
     for deed in ("Lit", "Banked", "Lid is on", "Oiled", "Salted", "It's on"):
         page.get_by_role("button", name=deed, exact=True).click()
     kept_by(yard, cook_id, "on")
-    read = page.get_by_role("button", name="Read the middle of each piece")
+    read = page.get_by_role("button", name="Check the middle of each piece")
     expect(read).to_be_visible(timeout=150_000)
     read.click()
     sheet = page.get_by_role("dialog")
@@ -133,7 +133,7 @@ def test_a_phone_on_the_wifi_records_a_cook(yard, phone, secure):
     sheet.get_by_role("button", name="Save reading").click()
     expect(page.get_by_text(re.compile("must show 160 °F. (Leave it over the heat|Read it again)"))).to_be_visible()
     eventually(lambda: is_done(call(page, "GET", f"/api/cooks/{cook_id}")["body"]["readings"]))
-    page.get_by_role("button", name="Read the middle of each piece").click()
+    page.get_by_role("button", name="Check the middle of each piece").click()
     page.get_by_label("The lowest of them, °F").fill("162")
     page.get_by_role("button", name="Save reading").click()
     page.get_by_role("button", name="Start rest", exact=True).click()

@@ -13,15 +13,15 @@ from fire_cases import FIRE_CASES
 from plan_cases import PLAN_CASES
 from thermal import chamber, dry_disc
 
+from brasko.core.fire.custom import planner_fire, shipped
 from brasko.core.fire.fires import SKILLET_ZONE
-from brasko.core.fire.own import planner_fire, shipped
 from brasko.core.fire.rests import RESTS
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food, Result, simulate
-from brasko.core.planner.invert import solved
+from brasko.core.planner.invert import solve_piece
 from brasko.core.planner.programme import programme_of
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Metal, Programme, Side, Step, Surroundings, Until
 from brasko.core.units import celsius, fahrenheit
 
@@ -93,7 +93,7 @@ def stall_above_wet_bulb() -> float:
 
 # --- the trade -------------------------------------------------------------------------------------------------------
 
-RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0)
+RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0)
 KETTLE = planner_fire(shipped()["kettle_two_zone"], RIBEYE.geometry, 0.175)
 
 
@@ -104,24 +104,24 @@ def _food(cut: str, thickness_m: float, mass_kg: float, start_c: float) -> Food:
 
 def gentle_minutes(cut: str, thickness_in: float, mass_kg: float, air_f: float, core_f: float) -> float:
     """Minutes on the cool side of a kettle."""
-    wish = Wish(cut, thickness_in * 0.0254, mass_kg, 57.0, gentle_c=celsius(air_f))
-    first = programme_of(wish, celsius(core_f))[0]
-    return simulate(wish.food, (first,), every_s=60.0).duration_s / 60.0
+    spec = PieceSpec(cut, thickness_in * 0.0254, mass_kg, 57.0, gentle_c=celsius(air_f))
+    first = programme_of(spec, celsius(core_f))[0]
+    return simulate(spec.food, (first,), every_s=60.0).duration_s / 60.0
 
 
 @cache
 def reverse() -> Result:
-    return solved(RIBEYE).result
+    return solve_piece(RIBEYE).result
 
 
 @cache
 def straight() -> Result:
-    return solved(replace(RIBEYE, method="direct")).result
+    return solve_piece(replace(RIBEYE, method="direct")).result
 
 
 def rise_after_pull(method: str) -> float:
     """What follows the pull adds [°F], for a finish of 125 °F."""
-    found = solved(replace(RIBEYE, method=method, finish_c=celsius(125.0)))
+    found = solve_piece(replace(RIBEYE, method=method, finish_c=celsius(125.0)))
     return fahrenheit(found.result.peak_core_c) - fahrenheit(found.pull_c)
 
 

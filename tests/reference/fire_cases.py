@@ -6,13 +6,13 @@ from functools import cache
 from case import TRADE, Case
 
 from brasko.core.fire import chamber, setting
+from brasko.core.fire.burn_time import chimney_ready_s, hours_of
 from brasko.core.fire.coals import Charcoal, ring_kg_m, ring_most_m
-from brasko.core.fire.course import brought_up, conversion_s, course
 from brasko.core.fire.grate import grate_map
-from brasko.core.fire.hours import chimney_ready_s, hours_of
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.kinds.gas import gas_grill
 from brasko.core.fire.setup import FireSetup, usual_setup, with_vents
+from brasko.core.fire.simulation import brought_up, conversion_s, simulate_fire
 from brasko.core.fire.weather import Weather
 from brasko.core.units import celsius, fahrenheit
 
@@ -41,7 +41,7 @@ def kamado_opened_minutes() -> float:
 
 
 def dome_over_grate_f(minute: float) -> float:
-    run = course(brought_up(kamado_at(250.0)), 3.0)
+    run = simulate_fire(brought_up(kamado_at(250.0)), 3.0)
     at = int(abs(run.time_s - minute * 60.0).argmin())
     return float(run.gauge_c[at] - run.grate_c[at]) * 1.8
 

@@ -19,8 +19,8 @@ from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.update import forecast_of, region_near
 from brasko.core.heat.simulation import Result, simulate
 from brasko.core.heat.thermometer import readings_c
-from brasko.core.planner.invert import Solution, solved
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.invert import Solution, solve_piece
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Programme, shifted
 
 FILM, THICKNESS, START_K, FIRE_K, PROBE_M = 0.30, 0.10, 5.0, 20.0, 0.004
@@ -29,11 +29,11 @@ NOISE_K, OFFSET_K, MISSING, EVERY_S = 0.25, 0.3, 0.05, 10.0
 AIR_NOISE_K, AIR_OFFSET_K, WANDER_K = 1.0, 3.0, 3.0
 
 SCENES = (
-    Wish("strip", 0.032, 0.34, 54.0),
-    Wish("strip", 0.038, 0.40, 54.0),
-    Wish("ribeye", 0.045, 0.55, 55.0),
-    Wish("filet", 0.050, 0.26, 52.0),
-    Wish("strip", 0.038, 0.40, 54.0, method="sear_then_low"),
+    PieceSpec("strip", 0.032, 0.34, 54.0),
+    PieceSpec("strip", 0.038, 0.40, 54.0),
+    PieceSpec("ribeye", 0.045, 0.55, 55.0),
+    PieceSpec("filet", 0.050, 0.26, 52.0),
+    PieceSpec("strip", 0.038, 0.40, 54.0, method="sear_then_low"),
 )
 
 
@@ -65,23 +65,23 @@ def truths(count: int, seed: int = 20) -> list[Truth]:
 
 
 @cache
-def scene(n: int) -> tuple[Wish, Solution, CookHistory, Ensemble]:
-    wish = SCENES[n]
-    solution = solved(wish)
+def scene(n: int) -> tuple[PieceSpec, Solution, CookHistory, Ensemble]:
+    spec = SCENES[n]
+    solution = solve_piece(spec)
     began = [Began("gentle", 0.0)]
-    if wish.method == "sear_then_low":
+    if spec.method == "sear_then_low":
         began = [Began("sear", 0.0), Began("gentle", solution.sear_s)]
-    so_far = cook_history(wish, solution.pull_c, solution.sear, began)
-    return wish, solution, so_far, ensemble(wish, so_far)
+    so_far = cook_history(spec, solution.pull_c, solution.sear, began)
+    return spec, solution, so_far, ensemble(spec, so_far)
 
 
 def real_cook(n: int, truth: Truth) -> tuple[Result, float]:
     """The truth, up to the pull; and the probe's share of the thickness."""
-    wish, _, so_far, _ = scene(n)
+    spec, _, so_far, _ = scene(n)
     factor = 1.0 + THICKNESS * truth.thickness
-    share = 0.5 + PROBE_M * truth.probe / (wish.thickness_m * factor)
-    start = max(wish.start_c + START_K * truth.start, -1.0)
-    food = replace(wish.with_thickness(factor).food, start_c=start, probe_depth_share=share)
+    share = 0.5 + PROBE_M * truth.probe / (spec.thickness_m * factor)
+    start = max(spec.start_c + START_K * truth.start, -1.0)
+    food = replace(spec.with_thickness(factor).food, start_c=start, probe_depth_share=share)
     current = replace(so_far.current, until=replace(so_far.current.until, max_s=3.0 * 3600.0))
     film, delta = 1.0 + FILM * truth.film, FIRE_K * truth.fire
     steps: Programme = tuple(shifted((step,), delta, film)[0] for step in (*so_far.past, current))
@@ -114,13 +114,13 @@ def readings_of(
 
 def judged(n: int, truth: Truth, channels: tuple[str, ...]) -> Judged:
     """The forecast after a third of the gentle phase against when the middle really was at the pull."""
-    wish, _, so_far, known = scene(n)
+    spec, _, so_far, known = scene(n)
     real, share = real_cook(n, truth)
     pull_s = real.duration_s
     third = so_far.since_s + (pull_s - so_far.since_s) / 3.0
     seen = readings_of(n, truth, real, share, third, channels)
     first = forecast_of(known, seen)
-    close = forecast_of(ensemble(wish, so_far, region_near(first.posterior)), seen)
+    close = forecast_of(ensemble(spec, so_far, region_near(first.posterior)), seen)
     inside = close.end_span_s.low <= pull_s <= close.end_span_s.high
     return Judged(close.end_s - pull_s, max(120.0, 0.05 * pull_s), inside)
 

@@ -123,16 +123,16 @@ def last_cook(channels: tuple[str, ...], numbered: tuple[int, Sequence[Truth]]) 
 
 
 def _end_s(which: int, has: Learned, seen: Sequence[object]) -> float:
-    wish, solution, _, _ = scene(which)
+    spec, solution, _, _ = scene(which)
     asked = replace(
-        wish,
+        spec,
         film_more=has.film_more,
         air_more_k=has.air_more_k,
         film_spread=has.film_spread,
         air_spread=has.air_spread,
     )
     began = [Began("gentle", 0.0)]
-    if wish.method == "sear_then_low":
+    if spec.method == "sear_then_low":
         began = [Began("sear", 0.0), Began("gentle", solution.sear_s)]
     so_far = cook_history(asked, solution.pull_c, solution.sear, began)
     first = forecast_of(ensemble(asked, so_far), seen)  # type: ignore[arg-type]

@@ -11,36 +11,36 @@ from brasko.core.planner.late import holdings
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
 from brasko.core.planner.search import tempered_start
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.planner.timeline import timeline
-from brasko.core.planner.wish import Wish
 from brasko.core.safety.clock import thaw_s
 from brasko.core.units import celsius, fahrenheit
 
-RIBEYE = Wish("ribeye", 0.0381, 0.45, 57.0)
-BURGER = Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light")
+RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0)
+BURGER = PieceSpec("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light")
 POUND = 0.45359237
 
 
 @cache
-def plan(wish: Wish) -> PiecePlan:
-    return planned(wish)
+def plan(spec: PieceSpec) -> PiecePlan:
+    return planned(spec)
 
 
-def rest_share(wish: Wish) -> float:
+def rest_share(spec: PieceSpec) -> float:
     """The rest, of the time over the fire [%]."""
-    steps = plan(wish).solution.result.steps
+    steps = plan(spec).solution.result.steps
     return 100.0 * (steps[-1].end_s - steps[-1].start_s) / steps[-1].start_s
 
 
-def rise(wish: Wish) -> float:
+def rise(spec: PieceSpec) -> float:
     """How far below the finish it is pulled [°F]."""
-    made = plan(wish)
+    made = plan(spec)
     return 1.8 * (made.solution.result.peak_core_c - made.solution.pull_c)
 
 
-def minutes_to_pull(wish: Wish) -> float:
+def minutes_to_pull(spec: PieceSpec) -> float:
     """Minutes of the phase that ends at the pull."""
-    slow = the_phase(plan(wish).solution.result, wish.how.slow)
+    slow = the_phase(plan(spec).solution.result, spec.how.slow)
     return (slow.end_s - slow.start_s) / 60.0
 
 
@@ -58,10 +58,10 @@ def salted_ahead(salt: str) -> float:
 
 def tempering_gains() -> float:
     """What an hour on the counter brings the middle of a 1.5 in steak [°F]."""
-    wish = replace(RIBEYE, temper_s=3600.0)
-    state = tempered_start(wish, wish.food)
+    spec = replace(RIBEYE, temper_s=3600.0)
+    state = tempered_start(spec, spec.food)
     assert state is not None
-    return 1.8 * (float(state.temp_c.min()) - wish.start_c)
+    return 1.8 * (float(state.temp_c.min()) - spec.start_c)
 
 
 def doneness(word: str, scale: str, high: bool) -> float:
@@ -72,8 +72,8 @@ def doneness(word: str, scale: str, high: bool) -> float:
 
 def shoulder_in_its_box() -> float:
     """Core of a wrapped shoulder after an hour in a warmed box [°F]."""
-    shoulder = plan(Wish("pork_shoulder", 0.13, 2.8, 93.0, method="low_and_slow", crust="none"))
-    box = next(h for h in holdings(shoulder.wish, shoulder.solution, 3600.0) if h.key == "box")
+    shoulder = plan(PieceSpec("pork_shoulder", 0.13, 2.8, 93.0, method="low_and_slow", crust="none"))
+    box = next(h for h in holdings(shoulder.spec, shoulder.solution, 3600.0) if h.key == "box")
     return fahrenheit(box.served_core_c or 0.0)
 
 
@@ -127,7 +127,9 @@ PLAN_CASES = (
         30.0,
         45.0,
         "min",
-        lambda: minutes_to_pull(Wish("strip", 0.0381, 0.38, celsius(125.0), fire="kamado", gentle_c=celsius(240.0))),
+        lambda: minutes_to_pull(
+            PieceSpec("strip", 0.0381, 0.38, celsius(125.0), fire="kamado", gentle_c=celsius(240.0))
+        ),
         20.0,
         "over the plate the air is still, and this one is pulled later: the skillet-hot sear adds little",
     ),

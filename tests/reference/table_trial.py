@@ -6,7 +6,7 @@ import random
 import time
 from dataclasses import dataclass, replace
 
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.checker import faults
 from brasko.core.table.problem import Dish, Person, Problem, Schedule
@@ -16,11 +16,11 @@ from brasko.core.table.variants import problem_of
 
 FIRES = ("kettle_two_zone", "gas", "burner_medium")
 MEATS = (
-    Wish("ribeye", 0.038, 0.45, 57.0, count=2),
-    Wish("filet", 0.044, 0.23, 53.0, count=2),
-    Wish("tri_tip", 0.05, 1.0, 55.0),
-    Wish("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=4),
-    Wish("pork_chop", 0.032, 0.32, 63.0, count=2),
+    PieceSpec("ribeye", 0.038, 0.45, 57.0, count=2),
+    PieceSpec("filet", 0.044, 0.23, 53.0, count=2),
+    PieceSpec("tri_tip", 0.05, 1.0, 55.0),
+    PieceSpec("burger_80_20", 0.019, 0.17, 71.5, method="direct", crust="light", count=4),
+    PieceSpec("pork_chop", 0.032, 0.32, 63.0, count=2),
 )
 SIDES = (
     "asparagus",

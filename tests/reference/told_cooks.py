@@ -17,11 +17,11 @@ from typing import Any
 import numpy as np
 from scipy.optimize import brentq
 
+from brasko.core.cook.run import CookResult, run_cook
 from brasko.core.cook.steps import Cook, Ends
-from brasko.core.cook.told import Told, cooked
-from brasko.core.fire import chamber, own, setting
+from brasko.core.fire import chamber, custom, setting
+from brasko.core.fire.burn_time import hours_of
 from brasko.core.fire.grate import hand_field
-from brasko.core.fire.hours import hours_of
 from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.foods.cuts import cut_named
 from brasko.core.heat.constants import STEFAN_BOLTZMANN
@@ -82,7 +82,7 @@ def references() -> tuple[Reference, ...]:
     return tuple(sorted(found, key=lambda r: (order.index(r.group), r.id)))
 
 
-def computed(reference: Reference, run: Callable[[Cook], Told] = cooked) -> float:
+def computed(reference: Reference, run: Callable[[Cook], CookResult] = run_cook) -> float:
     """What Brasko says, in the reference's own unit."""
     d = reference.document
     reads, kind = d["reads"], d["reads"]["kind"]
@@ -136,11 +136,11 @@ def computed(reference: Reference, run: Callable[[Cook], Told] = cooked) -> floa
     raise AssertionError(kind)
 
 
-def _step_at(told: Told, names: tuple[str, ...]) -> int:
+def _step_at(told: CookResult, names: tuple[str, ...]) -> int:
     return max(n for n, s in enumerate(told.steps) if s.name in names)
 
 
-def _lasts_s(told: Told, name: str) -> float:
+def _lasts_s(told: CookResult, name: str) -> float:
     step = next(s for s in told.steps if s.name == name)
     return step.end_s - step.start_s
 
@@ -155,7 +155,9 @@ def _with_length(cook: Cook, name: str, length_s: float, one_flip: bool) -> Cook
     return replace(cook, steps=steps)
 
 
-def _solved(document: dict[str, Any], solve: dict[str, Any] | None, run: Callable[[Cook], Told]) -> tuple[Cook, Told]:
+def _solved(
+    document: dict[str, Any], solve: dict[str, Any] | None, run: Callable[[Cook], CookResult]
+) -> tuple[Cook, CookResult]:
     cook = cook_of(CookIn.model_validate(document))
     if solve is None:
         return cook, run(cook)
@@ -171,7 +173,7 @@ def _solved(document: dict[str, Any], solve: dict[str, Any] | None, run: Callabl
     return found, run(found)
 
 
-def _evenly(cook: Cook, told: Told, run: Callable[[Cook], Told]) -> tuple[Cook, Told]:
+def _evenly(cook: Cook, told: CookResult, run: Callable[[Cook], CookResult]) -> tuple[Cook, CookResult]:
     """One flip, as late as leaves both faces the wished crust: each face its own time over the pan."""
     last = cook.steps[-1]
 
@@ -184,7 +186,7 @@ def _evenly(cook: Cook, told: Told, run: Callable[[Cook], Told]) -> tuple[Cook, 
     return found, run(found)
 
 
-def _dry_layer_m(cook: Cook, told: Told) -> float:
+def _dry_layer_m(cook: Cook, told: CookResult) -> float:
     """How deep below the lower face more than half of the water has gone."""
     grid, end = told.runs[-1].grid, told.runs[-1].end
     column = grid.middle_column
@@ -216,14 +218,14 @@ def _of_fire(asked: dict[str, Any], kind: str) -> float:
     if "setup" in asked:
         return _of_setup(asked, kind)
     steak = cut_named("strip")
-    fire = own.shipped()[asked["fire"]]
+    fire = custom.shipped()[asked["fire"]]
     if asked["place"] == "middle":
         row = replace(
             fire.setup, knobs=tuple(1.0 if n == 2 else MEDIUM_LOW for n in range(len(fire.setup.knobs))), lid_open=False
         )
         state = chamber.steady_state(row)
         return fahrenheit(local_exposure(row, state, Placed("middle", 0.0, 0.0, 0.12, 0.12)).zone.rods_c)
-    zone = own.planner_fire(fire, steak.geometry(0.0381, 0.38), round(steak.composition.fat, 3)).sear
+    zone = custom.planner_fire(fire, steak.geometry(0.0381, 0.38), round(steak.composition.fat, 3)).sear
     if kind == "rods":
         return fahrenheit(zone.rods_c)
     below = zone.surroundings.bottom
@@ -244,6 +246,6 @@ class Verdict:
         return self.reference.low <= self.value <= self.reference.high
 
 
-def verdicts(run: Callable[[Cook], Told] = cooked) -> list[Verdict]:
+def verdicts(run: Callable[[Cook], CookResult] = run_cook) -> list[Verdict]:
     """Every reference with its verdict. Checked: tests/core/test_reference_cooks.py."""
     return [Verdict(reference, computed(reference, run)) for reference in references()]

@@ -49,12 +49,12 @@ PLANNED = """
 import json
 from brasko.core.foods.board import board_of
 from brasko.core.foods.cuts import cut_named
-from brasko.core.planner.pick import picked
+from brasko.core.planner.pick import choose_method
 from brasko.core.planner.plan import planned
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 cut = cut_named("beef_cheek")
-pick = picked(cut.key, cut.typical_thickness_m)
-wish = Wish(cut.key, cut.typical_thickness_m, cut.typical_mass_kg, pick.finish_c, method=pick.method, fire=pick.fire, crust=pick.crust)
+pick = choose_method(cut.key, cut.typical_thickness_m)
+wish = PieceSpec(cut.key, cut.typical_thickness_m, cut.typical_mass_kg, pick.finish_c, method=pick.method, fire=pick.fire, crust=pick.crust)
 plan = planned(wish, quick=True)
 print(json.dumps({"method": pick.method, "hours": -plan.on_s / 3600.0, "peak": plan.solution.result.peak_core_c,
                   "tasks": [t.key for t in plan.tasks], "parts": [p.key for p in plan.parts],
@@ -149,7 +149,7 @@ def test_a_kind_of_grill_is_a_file_and_a_row(copy):
     assert said.split() == ["True", "True"]
 
 
-WOOD = """    wood: Annotated[str, Answer("name", "Wood", names={"oak": "Oak", "apple": "Apple"}, reset_by=("method",), group="fire",
+WOOD = """    wood: Annotated[str, FieldSpec("name", "Wood", names={"oak": "Oak", "apple": "Apple"}, reset_by=("method",), group="fire",
         when="gentle")] = "oak"
     # fmt: on
 """
@@ -158,7 +158,7 @@ import json
 from brasko.cli.plan_format import WishIn
 from brasko.core.errors import InvalidInput
 from brasko.core.planner.choose import choice_of
-from brasko.core.planner.piece import with_answers
+from brasko.core.planner.fields import with_answers
 from brasko.formats.meal import MealIn, PieceIn
 from brasko.formats.meal_convert import wish_of
 from brasko.formats.piece import ANSWERS, spoken_wish
@@ -183,8 +183,8 @@ def test_a_field_of_a_piece_is_a_row_and_its_effect(copy):
     """One more answer, the wood for smoke: declared, and felt in the smoke; formats, command line, bounds and resets
     follow."""
     before = {p: p.read_bytes() for p in copy.rglob("*.py")}
-    edited(copy / "brasko/core/planner/wish.py", "    # fmt: on\n", WOOD)
-    share = "dose = {'oak': 1.0, 'apple': 0.8}[wish.wood] * max(doses.values())"
+    edited(copy / "brasko/core/planner/spec.py", "    # fmt: on\n", WOOD)
+    share = "dose = {'oak': 1.0, 'apple': 0.8}[spec.wood] * max(doses.values())"
     edited(copy / "brasko/core/planner/smoke.py", "dose = max(doses.values())", share)
     found = json.loads(run(copy, ASKED))
     assert found.pop("share") == pytest.approx(0.8)

@@ -4,7 +4,7 @@ import pytest
 from households import Visitor
 
 from brasko.core.forecast.ensemble import MIN_MEMBERS
-from brasko.web.cooks.watch import watching
+from brasko.web.cooks.forecaster import watching
 from brasko.web.devices import actions
 
 

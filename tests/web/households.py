@@ -12,7 +12,7 @@ from django.utils import timezone
 
 from brasko.formats.meal import PieceIn
 from brasko.web.accounts.models import Household
-from brasko.web.machine.shares import Waiter
+from brasko.web.machine.quotas import Waiter
 from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.models import Plan
 from brasko.web.plans.schemas import PlanIn

@@ -12,7 +12,7 @@ from django.test import Client, RequestFactory
 from households import errors
 from wording import worded
 
-from brasko.web.accounts import guard
+from brasko.web.accounts import throttle
 from brasko.web.accounts.remembered import trying
 
 SIGN_UP = {"username": "tove", "password": "oak-and-cherry-9", "household": "Tove's yard"}
@@ -125,7 +125,7 @@ def test_preferences_are_kept_per_person(mara, odell):
 
 
 def test_guessing_at_a_password_is_slowed_down_and_says_until_when(mara, client):
-    from brasko.web.accounts.guard import OWN_TRIES, forget
+    from brasko.web.accounts.throttle import OWN_TRIES, forget
 
     forget()
     try:
@@ -143,9 +143,9 @@ def test_guessing_at_a_password_is_slowed_down_and_says_until_when(mara, client)
 
 @pytest.fixture
 def nobody_tried():
-    guard.forget()
+    throttle.forget()
     yield
-    guard.forget()
+    throttle.forget()
 
 
 def guess(client: Client, name: str = "mara", at: str = "192.168.7.9", password: str = "guess") -> int:
@@ -232,7 +232,7 @@ def test_a_demo_is_open(settings, mara):
 
 
 def test_guessing_from_one_address_at_many_names_is_slowed_down(client, db):
-    from brasko.web.accounts.guard import OF_ADDRESS, forget
+    from brasko.web.accounts.throttle import OF_ADDRESS, forget
 
     forget()
     try:

@@ -13,11 +13,11 @@ from brasko.core.heat.simulation import simulate
 from brasko.core.planner.programme import programme_of
 from brasko.core.planner.timeline import earliest_eating
 from brasko.formats.meal import PieceIn
-from brasko.formats.meal_convert import filled, wish_of
+from brasko.formats.meal_convert import filled, spec_of
 from brasko.web.cooks.convert import cursor_parts, outcome_of, slow_curve
-from brasko.web.cooks.deeds import Deed, PullSet, ReadingTold, deed_of
+from brasko.web.cooks.events import Deed, PullSet, ReadingTold, deed_of
+from brasko.web.cooks.history import done_at
 from brasko.web.cooks.models import Cook, Event
-from brasko.web.cooks.story import done_at
 from brasko.web.devices.actions import take_readings
 from brasko.web.plans.kept import kept_plans
 from brasko.web.plans.models import Plan
@@ -37,20 +37,20 @@ def test_a_thicker_piece_weighs_in_proportion():
 
 
 def test_a_wish_is_si():
-    wish = wish_of(PieceIn(cut="filet", thickness_mm=50, mass_g=250, temper_min=30, rest_min=8, gentle_c=120))
-    assert (wish.thickness_m, wish.mass_kg, wish.temper_s, wish.rest_s) == (0.05, 0.25, 1800.0, 480.0)
-    assert wish.the_fire.gentle.air_c == pytest.approx(120.0, abs=0.01)
+    spec = spec_of(PieceIn(cut="filet", thickness_mm=50, mass_g=250, temper_min=30, rest_min=8, gentle_c=120))
+    assert (spec.thickness_m, spec.mass_kg, spec.temper_s, spec.rest_s) == (0.05, 0.25, 1800.0, 480.0)
+    assert spec.the_fire.gentle.air_c == pytest.approx(120.0, abs=0.01)
 
 
 def test_the_same_wish_is_computed_once():
-    assert kept_plans.piece(wish_of(RIBEYE)) is kept_plans.piece(wish_of(PieceIn(cut="ribeye", thickness_mm=38.1)))
+    assert kept_plans.piece(spec_of(RIBEYE)) is kept_plans.piece(spec_of(PieceIn(cut="ribeye", thickness_mm=38.1)))
 
 
 def test_a_section_is_the_computed_field_on_an_even_raster():
     """Middle and faces of the raster agree with the fields of the run, to the whole degree it is stored in and the
     distance between a raster row and its nearest cell."""
-    wish = wish_of(RIBEYE)
-    result = simulate(wish.food, programme_of(wish, 45.0, (120.0, 30.0)), frame_s=60.0)
+    spec = spec_of(RIBEYE)
+    result = simulate(spec.food, programme_of(spec, 45.0, (120.0, 30.0)), frame_s=60.0)
     section = section_schema(result)
     size = (len(section.time_s), section.rows, section.columns)
     temp = np.frombuffer(base64.b64decode(section.temp), np.uint8).reshape(size)
@@ -74,7 +74,7 @@ def test_a_result_names_its_slow_phase_for_every_method():
         ("low_and_slow", "gentle", "on"),
     ):
         result = piece_schema(
-            kept_plans.piece(wish_of(PieceIn(cut="ribeye", thickness_mm=38.1, method=method, crust="light")))
+            kept_plans.piece(spec_of(PieceIn(cut="ribeye", thickness_mm=38.1, method=method, crust="light")))
         )
         assert (result.slow_step, result.slow_task) == (step, task)
         assert result.model_version
@@ -82,7 +82,7 @@ def test_a_result_names_its_slow_phase_for_every_method():
 
 
 def test_a_piece_with_a_bone_shows_it():
-    result = piece_schema(kept_plans.piece(wish_of(PieceIn(cut="tomahawk", thickness_mm=55))))
+    result = piece_schema(kept_plans.piece(spec_of(PieceIn(cut="tomahawk", thickness_mm=55))))
     assert result.section.bone_mm == pytest.approx(18.0)
     assert 0 < result.section.middle_column < result.section.columns
     assert result.minimum is not None

@@ -214,7 +214,7 @@ def test_reading_a_csv_loads_no_plan(mara):
 
 
 def test_a_cook_is_shown_with_as_many_readings_as_a_line_has_points(mara, monkeypatch):
-    monkeypatch.setattr(shown, "MOST_SHOWN", 12)
+    monkeypatch.setattr(shown, "MAX_SHOWN", 12)
     cook = with_readings(mara)
     every = mara.client.get(f"/api/cooks/{cook.id}?readings=all").json()
     some = mara.client.get(f"/api/cooks/{cook.id}").json()

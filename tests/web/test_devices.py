@@ -9,10 +9,10 @@ from wording import worded
 from brasko.core.forecast.history import Aside, Began, cook_history
 from brasko.core.practice.truth import battery_of, drawn_truth, reading_of, troubled, true_probe
 from brasko.formats.meal import PieceIn
-from brasko.formats.meal_convert import wish_of
+from brasko.formats.meal_convert import spec_of
 from brasko.web.cooks.models import Cook, Reading
 from brasko.web.devices.management.commands.simulate_probe import Hub
-from brasko.web.machine.together import Together
+from brasko.web.machine.batch import BatchWriter
 from brasko.web.yard.models import Thermometer
 from brasko.web.yard.stand_ins import hub_key, probe_token
 
@@ -172,11 +172,11 @@ def test_scenes_are_for_the_hub_alone(mara, client):
 def test_the_hidden_truth_is_near_the_plan_but_not_the_plan():
     """Kitchens differ: over 20 of them the true pull comes within a third of the planned time, and never all alike."""
     piece = PieceIn(cut="ribeye", thickness_mm=38.1, crust="light")
-    wish = wish_of(piece)
-    so_far = cook_history(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)])
+    spec = spec_of(piece)
+    so_far = cook_history(spec, 60.0, (120.0, 30.0), [Began("gentle", 0.0)])
     times = []
     for seed in range(20):
-        shown = true_probe(wish, drawn_truth(seed), so_far, 4200.0)
+        shown = true_probe(spec, drawn_truth(seed), so_far, 4200.0)
         times.append(float(shown.time_s[(shown.channels["tip"] >= 45.0).argmax()]))
     spread = max(times) - min(times)
     assert spread > 180.0
@@ -207,19 +207,19 @@ def test_channels_of_one_number_are_told_apart(probe):
 
 
 def test_a_practice_probe_shows_the_edge_hotter_than_the_middle_and_the_open_lid():
-    wish = wish_of(PieceIn(cut="ribeye", thickness_mm=38.1, crust="light"))
-    shut = cook_history(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)])
-    shown = true_probe(wish, drawn_truth(2), shut, 1800.0)
+    spec = spec_of(PieceIn(cut="ribeye", thickness_mm=38.1, crust="light"))
+    shut = cook_history(spec, 60.0, (120.0, 30.0), [Began("gentle", 0.0)])
+    shown = true_probe(spec, drawn_truth(2), shut, 1800.0)
     assert shown.at("air", 1700.0) > shown.at("edge", 1700.0) > shown.at("shaft", 1700.0) > shown.at("tip", 1700.0)
-    looked = cook_history(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)], [Aside("lid", 900.0, 1200.0)])
-    opened = true_probe(wish, drawn_truth(2), looked, 1800.0)
+    looked = cook_history(spec, 60.0, (120.0, 30.0), [Began("gentle", 0.0)], [Aside("lid", 900.0, 1200.0)])
+    opened = true_probe(spec, drawn_truth(2), looked, 1800.0)
     assert opened.at("air", 1150.0) < shown.at("air", 1150.0) - 25.0
     assert opened.at("tip", 1800.0) < shown.at("tip", 1800.0)
 
 
 def test_trouble_that_is_wished_for_comes(mara):
-    wish = wish_of(PieceIn(cut="ribeye", thickness_mm=38.1, crust="light"))
-    shown = true_probe(wish, drawn_truth(2), cook_history(wish, 60.0, (120.0, 30.0), [Began("gentle", 0.0)]), 2400.0)
+    spec = spec_of(PieceIn(cut="ribeye", thickness_mm=38.1, crust="light"))
+    shown = true_probe(spec, drawn_truth(2), cook_history(spec, 60.0, (120.0, 30.0), [Began("gentle", 0.0)]), 2400.0)
     assert troubled("slipped", "tip", 600.0, 20.0, shown) == 20.0
     assert troubled("slipped", "tip", 1200.0, 20.0, shown) == pytest.approx(shown.at("edge", 1200.0), abs=0.5)
     assert troubled("lid", "air", 840.0, 110.0, shown) < 80.0
@@ -273,7 +273,7 @@ class HubHere(Hub):
 def put_on(visitor, pieces: int = 1, for_s: float = 900.0) -> Cook:
     """A practice cook whose pieces have been on for a while."""
     from brasko.formats.meal import PieceIn as Wanted
-    from brasko.web.machine.shares import Waiter
+    from brasko.web.machine.quotas import Waiter
     from brasko.web.plans.actions.save_plan import save_plan
     from brasko.web.plans.schemas import PlanIn
 
@@ -378,7 +378,7 @@ def test_a_file_of_readings_is_taken_in_once(mara):
 
 
 def test_what_is_refused_of_one_changes_nothing_of_those_that_wait_with_it(mara):
-    from brasko.web.machine.together import _Asked
+    from brasko.web.machine.batch import _Asked
 
     def rename(name: str) -> str:
         Thermometer.objects.create(owner=mara.user, name=name, token_digest=name, expires_at=timezone.now())
@@ -386,7 +386,7 @@ def test_what_is_refused_of_one_changes_nothing_of_those_that_wait_with_it(mara)
             raise ValueError("not this one")
         return name
 
-    together = Together(rename)
+    together = BatchWriter(rename)
     batch = [_Asked(name) for name in ("first", "bad", "last")]
     together._keep(batch)
     assert [each.answer for each in batch] == ["first", None, "last"]

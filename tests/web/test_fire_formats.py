@@ -13,8 +13,8 @@ from wording import refusing, worded
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.coals import LAYOUTS
+from brasko.core.fire.custom import shipped
 from brasko.core.fire.kinds import GRILLS
-from brasko.core.fire.own import shipped
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.warm import warm_fire
 from brasko.formats.fire import BurnerIn, FireIn, GrillIn, OwnFireIn, SetupIn

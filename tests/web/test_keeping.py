@@ -13,7 +13,7 @@ import pytest
 from django.core.management import call_command
 from django.core.management.base import CommandError
 
-from brasko.web.machine.keeping import ABOUT, FORMAT, STORE, NotKept, backup, problems, restore
+from brasko.web.machine.backup import ABOUT, FORMAT, STORE, NotKept, backup, problems, restore
 
 KNOWN = frozenset({"yard.0001_initial"})
 

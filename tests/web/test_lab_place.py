@@ -14,8 +14,8 @@ from brasko.core.lab import experiment, sweep, variants
 from brasko.core.lab.spread import Lost
 from brasko.formats.experiment import ExperimentIn, ExperimentOut
 from brasko.web.lab.executors import Here, OnMachine, cluster, working
-from brasko.web.lab.labour import Labour, labour, worked_out
 from brasko.web.lab.models import Experiment
+from brasko.web.lab.runner import Labour, labour, worked_out
 
 
 @pytest.fixture(autouse=True, scope="module")
@@ -274,8 +274,8 @@ def at_work(settings, monkeypatch) -> tuple[Labour, list[str]]:
             time.sleep(0.01)
         told.append(f"ended {number}")
 
-    monkeypatch.setattr("brasko.web.lab.labour.worked_out", until_stopped)
-    monkeypatch.setattr("brasko.web.lab.labour.connection", SimpleNamespace(close=lambda: None))
+    monkeypatch.setattr("brasko.web.lab.runner.worked_out", until_stopped)
+    monkeypatch.setattr("brasko.web.lab.runner.connection", SimpleNamespace(close=lambda: None))
     settings.COMPUTE_APART = True
     return Labour(), told
 

@@ -25,18 +25,18 @@ import brasko
 from brasko.core.errors import InvalidInput
 from brasko.core.forecast.history import Began, cook_history
 from brasko.core.planner.effort import effort_s
-from brasko.core.planner.invert import solved
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.invert import solve_piece
+from brasko.core.planner.spec import PieceSpec
 from brasko.web.common.policy import safe_headers
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
 from brasko.web.cooks import worker
 from brasko.web.cooks.models import Cook
-from brasko.web.machine import shares
-from brasko.web.machine.door import USUAL_BODY, Door
+from brasko.web.machine import quotas
 from brasko.web.machine.now_and_then import NowAndThen
 from brasko.web.machine.pool import Overdue, Pool
-from brasko.web.machine.shares import NobodyWaits, Overdrawn, TooMuch, Waiter, computed_by
+from brasko.web.machine.quotas import ClientGone, QuotaExceeded, TooMuch, Waiter, computed_by
+from brasko.web.machine.request_limits import USUAL_BODY, RequestLimitMiddleware
 
 
 @pytest.fixture(scope="module")
@@ -51,10 +51,10 @@ def one():
 @pytest.fixture
 def apart(settings, one, monkeypatch):
     settings.COMPUTE_APART = True
-    monkeypatch.setattr(shares, "computing", one)
-    shares.forgive()
+    monkeypatch.setattr(quotas, "computing", one)
+    quotas.forgive()
     yield one
-    shares.forgive()
+    quotas.forgive()
 
 
 def test_households_take_turns(one, tmp_path):
@@ -159,14 +159,14 @@ class Unreadable:
 
 def test_a_refusal_comes_through_whole(apart):
     with refusing(InvalidInput, match="cut is not known") as caught:
-        computed_by(Waiter("a"), 1.0, Wish, "ribey", 0.038, 0.45, 57.0)
+        computed_by(Waiter("a"), 1.0, PieceSpec, "ribey", 0.038, 0.45, 57.0)
     assert (caught.value.field, caught.value.suggestion) == ("cut", "ribeye")
 
 
 def test_a_budget_is_used_up_and_comes_back(apart, monkeypatch):
-    monkeypatch.setattr(shares, "_budget", shares.RateLimitItemPerMinute(30, 1))
+    monkeypatch.setattr(quotas, "_budget", quotas.RateLimitItemPerMinute(30, 1))
     assert computed_by(Waiter("greedy"), 1.0, burned, 0.4) == 0.4
-    with pytest.raises(Overdrawn) as caught:
+    with pytest.raises(QuotaExceeded) as caught:
         computed_by(Waiter("greedy"), 1.0, echoed, 1)
     assert 1.0 <= caught.value.again_s <= 61.0
     assert computed_by(Waiter("modest"), 1.0, echoed, 1) == 1, "another household has its own"
@@ -174,7 +174,7 @@ def test_a_budget_is_used_up_and_comes_back(apart, monkeypatch):
 
 def test_an_overdrawn_household_is_told_when_to_come_again(mara, monkeypatch):
     async def overdrawn(*_: object) -> None:
-        raise Overdrawn(12.3)
+        raise QuotaExceeded(12.3)
 
     monkeypatch.setattr("brasko.web.machine.answers.computed_soon", overdrawn)
     answer = mara.call("POST", "/api/plans/preview", {"pieces": [RIBEYE]})
@@ -197,7 +197,7 @@ def test_a_browser_that_has_gone_is_not_computed_for(apart, tmp_path):
         gone.set()
 
     threading.Thread(target=leave, daemon=True).start()
-    with pytest.raises(NobodyWaits):
+    with pytest.raises(ClientGone):
         computed_by(Waiter("a", gone), 1.0, held, gate)
     Path(gate).touch()
     apart.ask("a", echoed, 1, limit_s=60.0).future.result(60)
@@ -207,14 +207,14 @@ def test_a_browser_that_has_gone_is_not_computed_for(apart, tmp_path):
 def test_kitchens_come_from_a_process_of_their_own(monkeypatch):
     # a test run keeps both cores busy: a process that gives way to it would wait for minutes
     monkeypatch.setattr(worker.forecasting, "nice", 0)
-    wish = Wish("strip", 0.032, 0.34, 54.0)
-    plan = solved(wish)
+    spec = PieceSpec("strip", 0.032, 0.34, 54.0)
+    plan = solve_piece(spec)
     so_far = cook_history(
-        wish, plan.pull_c, plan.sear, [Began("gentle", 0.0), Began("wait", 1500.0), Began("sear", 1700.0)]
+        spec, plan.pull_c, plan.sear, [Began("gentle", 0.0), Began("wait", 1500.0), Began("sear", 1700.0)]
     )
     try:
-        first = worker.simulated(1, wish, so_far, None).result(600)
-        again = worker.simulated(2, wish, so_far, None).result(600)
+        first = worker.simulated(1, spec, so_far, None).result(600)
+        again = worker.simulated(2, spec, so_far, None).result(600)
         assert again.members == first.members > 0
         assert np.array_equal(again.ends_of, first.ends_of)
         with pytest.raises((InvalidInput, AttributeError)):
@@ -246,7 +246,7 @@ def knocked(path: str, sizes: list[int], told: int | None = None) -> tuple[int, 
         answers.append(message)
 
     headers = [] if told is None else [(b"content-length", str(told).encode())]
-    asyncio.run(Door(app)({"type": "http", "path": path, "headers": headers}, receive, send))
+    asyncio.run(RequestLimitMiddleware(app)({"type": "http", "path": path, "headers": headers}, receive, send))
     return answers[0]["status"], read
 
 
@@ -271,7 +271,9 @@ def test_what_is_told_at_once_waits_for_no_application_and_refuses_other_names(h
     async def send(message):
         answers.append(message)
 
-    door = Door(app, at_once={"/healthz": safe_headers(lambda request: JsonResponse({"status": "well"}))})
+    door = RequestLimitMiddleware(
+        app, at_once={"/healthz": safe_headers(lambda request: JsonResponse({"status": "well"}))}
+    )
     scope = {"type": "http", "method": "GET", "path": "/healthz", "headers": [(b"host", host.encode())]}
     asyncio.run(door(scope, None, send))
     assert answers[0]["status"] == status
@@ -345,7 +347,7 @@ def test_a_device_may_post_so_much_a_minute(mara, monkeypatch):
 def test_requests_without_a_scope_wait_for_nobody(mara):
     request = RequestFactory().get("/")
     request.user = mara.user
-    assert shares.waiter_of(request).gone is None
+    assert quotas.waiter_of(request).gone is None
 
 
 def test_what_is_done_now_and_then_is_done_at_once_again_and_after_a_failure_until_it_is_ended():

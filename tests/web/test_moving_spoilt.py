@@ -141,7 +141,7 @@ def test_a_file_packed_in_a_way_that_is_not_read_says_so(odell):
 
 
 def test_what_unpacks_to_too_much_is_not_unpacked(odell, monkeypatch):
-    monkeypatch.setattr("brasko.web.moving.into.MOST_JSON", 1000)
+    monkeypatch.setattr("brasko.web.moving.importer.MAX_JSON", 1000)
     bomb = io.BytesIO()
     with zipfile.ZipFile(bomb, "w", zipfile.ZIP_DEFLATED) as made:
         made.writestr("about.json", b" " * 100_000)
@@ -196,7 +196,7 @@ def test_a_small_file_that_unpacks_to_a_large_one_takes_no_room(odell, what):
 
 
 def test_a_file_of_too_many_rows_is_refused(odell, monkeypatch):
-    monkeypatch.setattr("brasko.web.moving.rows.MOST_ROWS", 1)
+    monkeypatch.setattr("brasko.web.moving.rows.MAX_ROWS", 1)
     file = (SAMPLES / "household-1.zip").read_bytes()
     said = worded(errors(into(odell, file))["file"])
     assert "zones.json" in said

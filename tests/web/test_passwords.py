@@ -11,7 +11,7 @@ from django.test import Client
 from households import Visitor, errors
 from wording import worded
 
-from brasko.web.accounts import guard, passwords
+from brasko.web.accounts import passwords, throttle
 from brasko.web.accounts.models import Household
 
 OLD, NEW = "charcoal-and-oak", "smoke over the pear tree"
@@ -19,7 +19,7 @@ OLD, NEW = "charcoal-and-oak", "smoke over the pear tree"
 
 @pytest.fixture(autouse=True)
 def nobody_tried():
-    guard.forget()
+    throttle.forget()
 
 
 def send(client: Client, method: str, path: str, **body: str):

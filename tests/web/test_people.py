@@ -21,7 +21,7 @@ from django.utils import timezone
 from households import Visitor, errors
 from wording import worded
 
-from brasko.web.accounts import codes, guard, leaving
+from brasko.web.accounts import leaving, throttle, two_factor
 from brasko.web.accounts.models import Entrance, Household, Invite, Member, SecondStep
 from brasko.web.config.api import api
 from brasko.web.cooks import leaving as cooks_leaving
@@ -37,7 +37,7 @@ HERS = "a pear tree in smoke"
 
 @pytest.fixture(autouse=True)
 def nobody_tried():
-    guard.forget()
+    throttle.forget()
 
 
 def send(client: Client, method: str, path: str, **body):
@@ -222,7 +222,7 @@ def test_a_code_is_what_the_standard_says_and_is_taken_once(mara, monkeypatch):
     """RFC 6238, appendix B: at 1111111109 s the clock of this secret shows 07081804 (its last six figures here)."""
     secret = "GEZDGNBVGY3TQOJQGEZDGNBVGY3TQOJQ"
     SecondStep.objects.create(user=mara.user, secret=secret, confirmed=True)
-    monkeypatch.setattr(codes.time, "time", lambda: 1111111109)
+    monkeypatch.setattr(two_factor.time, "time", lambda: 1111111109)
     body = {"username": "mara", "password": OWN}
     asked = send(Client(), "POST", "/api/session", **body)
     assert asked.status_code == 422
@@ -353,7 +353,7 @@ def test_the_description_of_the_api_is_shown_to_whoever_is_signed_in(mara):
 
 
 def test_so_many_accounts_from_one_place_are_enough_for_an_hour(db, monkeypatch):
-    monkeypatch.setattr(guard, "NEW_FROM_ADDRESS", (guard.RateLimitItemPerHour(2),))
+    monkeypatch.setattr(throttle, "NEW_FROM_ADDRESS", (throttle.RateLimitItemPerHour(2),))
     made = [
         send(Client(), "POST", "/api/accounts", username=f"cook-{n}", password=HERS, household="H") for n in range(3)
     ]

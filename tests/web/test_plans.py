@@ -41,6 +41,10 @@ def test_preview_computes_a_whole_plan(mara):
     assert len(base64.b64decode(section["temp"])) == len(base64.b64decode(section["peak"])) == size
     assert len(result["curve"]["time_s"]) == len(result["curve"]["core_low_c"])
     assert not Plan.objects.exists()
+    # thick for a chimney, thin for hours in smoke (common practice, no source)
+    unsuited = {method["key"] for method in answer["methods"] if method["why"]}
+    assert unsuited == {"chimney", "low_and_slow"}
+    assert len(answer["methods"]) == 8
 
 
 def test_a_preview_tells_of_thin_ends_and_of_what_is_lost(mara):

@@ -13,8 +13,8 @@ from brasko.web.common.problem import Conflict
 from brasko.web.cooks.actions.record import advance
 from brasko.web.cooks.actions.start_cook import start_cook
 from brasko.web.cooks.models import Cook, Reading
+from brasko.web.cooks.reading_requests import wanted
 from brasko.web.cooks.schemas import StartIn
-from brasko.web.cooks.wanted import wanted
 from brasko.web.plans.actions.take_along import calendar_of
 
 PATTY = {"cut": "burger_80_20", "thickness_mm": 19.0, "crust": "light", "method": "direct", "rest": "open"}

@@ -15,10 +15,10 @@ from wording import worded
 
 from brasko.web.cooks import stream
 from brasko.web.cooks.actions.record import finish, record_event
-from brasko.web.cooks.bell import bell
 from brasko.web.cooks.models import Cook
+from brasko.web.cooks.notifier import bell
 from brasko.web.cooks.schemas import EventIn
-from brasko.web.cooks.stream import MOST_APART_S, Pace
+from brasko.web.cooks.stream import MAX_APART_S, Pace
 from brasko.web.devices.actions import take_readings
 from brasko.web.machine import store
 from brasko.web.yard.models import Thermometer
@@ -186,7 +186,7 @@ def test_all_streams_together_take_half_a_core_for_readings():
         pace.took(0.05)
     assert pace.apart_s(1) == pytest.approx(0.1, rel=0.01)
     assert pace.apart_s(40) == pytest.approx(4.0, rel=0.01)
-    assert pace.apart_s(4000) == MOST_APART_S
+    assert pace.apart_s(4000) == MAX_APART_S
 
 
 async def test_a_bell_rings_only_for_its_cook():

@@ -14,7 +14,7 @@ from brasko.core.planner.plan import planned
 from brasko.core.table.pieces import pieces_of
 from brasko.core.table.plan import plan_table
 from brasko.formats.meal import PieceIn
-from brasko.formats.meal_convert import wish_of
+from brasko.formats.meal_convert import spec_of
 from brasko.formats.table import MealTableIn
 from brasko.formats.table_convert import table_ask_of
 from brasko.web.cooks.models import Cook, Event, Piece
@@ -34,7 +34,7 @@ def test_what_is_kept_of_a_piece_is_cooked_as_it_was_planned(name):
     pieces = pieces_of(plan_table(table_ask_of(asked)), planned)
     assert meat.keys == [p.key for p in pieces]
     for kept, piece in zip(meat.pieces, pieces, strict=True):
-        assert wish_of(PieceIn.model_validate(kept.inputs)) == piece.wish
+        assert spec_of(PieceIn.model_validate(kept.inputs)) == piece.spec
 
 
 def started(who, hours: float = 2.0, how: dict | None = None) -> tuple[str, dict]:

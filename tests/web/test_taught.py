@@ -15,10 +15,10 @@ from brasko.core.practice.truth import drawn_truth
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.meal import PieceIn
 from brasko.web.cooks.figures import figures_of
+from brasko.web.cooks.history import story_of
 from brasko.web.cooks.models import Cook, Reading
-from brasko.web.cooks.story import story_of
 from brasko.web.yard.actions.learn import (
-    MOST_TAUGHT,
+    MAX_TAUGHT,
     as_learned,
     fire_of,
     keep_figure,
@@ -126,8 +126,8 @@ def test_a_cook_that_is_looked_at_again_counts_once(mara):
 
 
 def test_only_the_latest_cooks_of_a_fire_count(mara):
-    taught(mara.user, *[(0.1, 0.1)] * (MOST_TAUGHT + 5))
-    assert learned_of(mara.user)[KETTLE].cooks == MOST_TAUGHT
+    taught(mara.user, *[(0.1, 0.1)] * (MAX_TAUGHT + 5))
+    assert learned_of(mara.user)[KETTLE].cooks == MAX_TAUGHT
 
 
 def test_fires_of_ones_own_are_known_by_their_name():

@@ -75,9 +75,9 @@ def test_a_copy_of_a_store_in_use_is_whole_and_only_a_few_are_kept(store, tmp_pa
 @pytest.mark.django_db
 def test_health_is_well_or_says_what_is_wrong(client, monkeypatch):
     assert client.get("/healthz").json()["status"] == "well"
-    monkeypatch.setattr(health, "LEAST_FREE", 10**18)
+    monkeypatch.setattr(health, "MIN_FREE", 10**18)
     assert client.get("/healthz").status_code == 507
-    monkeypatch.setattr(health, "LEAST_FREE", 0)
+    monkeypatch.setattr(health, "MIN_FREE", 0)
 
     def readonly(*_: object, **__: object):
         raise OperationalError("attempt to write a readonly database")

@@ -15,9 +15,9 @@ from brasko.core.fire.weather_effects import shift_of
 from brasko.core.forecast.history import Began, cook_history
 from brasko.core.practice.truth import drawn_truth, true_probe
 from brasko.core.words import quantity
+from brasko.web.cooks.forecaster import watching, wish_for
+from brasko.web.cooks.history import fire_under, story_of
 from brasko.web.cooks.models import Cook, Event, Photo
-from brasko.web.cooks.story import fire_under, story_of
-from brasko.web.cooks.watch import watching, wish_for
 from brasko.web.devices.actions import take_readings
 from brasko.web.yard.models import Thermometer
 

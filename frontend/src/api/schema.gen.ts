@@ -3486,12 +3486,12 @@ export interface components {
         PieceIn: {
             /**
              * Cut
-             * @description What
+             * @description Cut
              */
             cut: string;
             /**
              * Thickness Mm
-             * @description How thick
+             * @description Thickness
              */
             thickness_mm: number;
             /**
@@ -3506,13 +3506,13 @@ export interface components {
             finish_c?: number | null;
             /**
              * Count
-             * @description How many alike
+             * @description Quantity
              * @default 1
              */
             count?: number;
             /**
              * Boned
-             * @description The bone is taken out
+             * @description Bone removed
              * @default false
              */
             boned?: boolean;
@@ -3524,43 +3524,43 @@ export interface components {
             treatment?: string;
             /**
              * Frozen
-             * @description It is frozen
+             * @description It's frozen
              * @default false
              */
             frozen?: boolean;
             /**
              * Thaw
-             * @description Thaw it
+             * @description Thaw
              * @default fridge
              */
             thaw?: string;
             /**
              * Start C
-             * @description Out of the fridge at
+             * @description Starting temp
              * @default 4
              */
             start_c?: number;
             /**
              * Temper Min
-             * @description Temper for
+             * @description Out of the fridge for
              * @default 0
              */
             temper_min?: number;
             /**
              * Air C
-             * @description In an air of
+             * @description Room temp
              * @default 22
              */
             air_c?: number;
             /**
              * At Risk
-             * @description A young child, or a pregnant, older or immune-weakened guest eats of it.
+             * @description A young child, or a pregnant, older or immune-weakened guest is eating this.
              * @default false
              */
             at_risk?: boolean;
             /**
              * Below Agency Accepted
-             * @description Who eats it has chosen to have it below the agency's figure. Kept with the plan.
+             * @description The person eating it has chosen to have it below the safe minimum. Saved with the plan.
              * @default false
              */
             below_agency_accepted?: boolean;
@@ -3572,7 +3572,7 @@ export interface components {
             salt?: string;
             /**
              * Salt Min
-             * @description Salt this long before
+             * @description Salt ahead by
              */
             salt_min?: number | null;
             /**
@@ -3589,7 +3589,7 @@ export interface components {
             fat?: string;
             /**
              * Finishing
-             * @description Last touch
+             * @description Finish with
              * @default none
              */
             finishing?: string;
@@ -3601,10 +3601,10 @@ export interface components {
             method?: string;
             /**
              * Fire
-             * @description Fire
+             * @description Grill
              */
             fire?: string | null;
-            /** @description A fire of the cook's own */
+            /** @description A fire of your own */
             own_fire?: components["schemas"]["OwnFireIn"] | null;
             /**
              * Sear Fire
@@ -3883,6 +3883,11 @@ export interface components {
              * Format: date-time
              */
             earliest: string;
+            /**
+             * Methods
+             * @description for the piece in focus; why is why not, empty where it suits
+             */
+            methods: components["schemas"]["ChoiceOut"][];
         };
         /**
          * RemedyOut
@@ -5346,26 +5351,6 @@ export interface components {
             middle: string[];
         };
         /**
-         * Done
-         * @description A task was done; of reading the middle, what it showed.
-         */
-        Done: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "done";
-            /**
-             * Task
-             * @default
-             */
-            task?: string;
-            /** Temp C */
-            temp_c?: number | null;
-            /** Source */
-            source?: ("hand" | "probe") | null;
-        };
-        /**
          * DrillsOut
          * @description What to do at once; with every cook, so that it is there without the server.
          */
@@ -5419,7 +5404,7 @@ export interface components {
              */
             at: string;
             /** Deed */
-            deed: components["schemas"]["Started"] | components["schemas"]["Done"] | components["schemas"]["Flipped"] | components["schemas"]["Turned"] | components["schemas"]["Flared"] | components["schemas"]["Smoked"] | components["schemas"]["Moved"] | components["schemas"]["LidMoved"] | components["schemas"]["VentSet"] | components["schemas"]["WeatherTold"] | components["schemas"]["ReadingTold"] | components["schemas"]["Paused"] | components["schemas"]["PullSet"] | components["schemas"]["GuestsLate"] | components["schemas"]["Noted"] | components["schemas"]["TakenBack"] | components["schemas"]["ClockSet"] | components["schemas"]["Finished"];
+            deed: components["schemas"]["Started"] | components["schemas"]["TaskCompleted"] | components["schemas"]["Flipped"] | components["schemas"]["Turned"] | components["schemas"]["Flared"] | components["schemas"]["Smoked"] | components["schemas"]["Moved"] | components["schemas"]["LidMoved"] | components["schemas"]["VentSet"] | components["schemas"]["WeatherTold"] | components["schemas"]["ReadingTold"] | components["schemas"]["Paused"] | components["schemas"]["PullSet"] | components["schemas"]["GuestsLate"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["ClockSet"] | components["schemas"]["Finished"];
         };
         /** ExpectedOut */
         ExpectedOut: {
@@ -5674,15 +5659,25 @@ export interface components {
              */
             speed?: number;
         };
-        /** TakenBack */
-        TakenBack: {
+        /**
+         * TaskCompleted
+         * @description A task was done; of reading the middle, what it showed.
+         */
+        TaskCompleted: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "undo";
-            /** Undoes */
-            undoes: string;
+            kind: "done";
+            /**
+             * Task
+             * @default
+             */
+            task?: string;
+            /** Temp C */
+            temp_c?: number | null;
+            /** Source */
+            source?: ("hand" | "probe") | null;
         };
         /** Turned */
         Turned: {
@@ -5691,6 +5686,16 @@ export interface components {
              * @enum {string}
              */
             kind: "turn";
+        };
+        /** Undone */
+        Undone: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "undo";
+            /** Undoes */
+            undoes: string;
         };
         /**
          * VentSet

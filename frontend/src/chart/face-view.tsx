@@ -69,11 +69,11 @@ export function FaceView({ section, curve, sinceOnS, look, system, greyShare, wo
     <figure className="m-0 flex h-full flex-col gap-2">
       <figcaption className="flex items-baseline justify-between gap-3">
         <h2 className="m-0 text-base">
-          {say("screen-face-view-face")} <span className="kicker ml-1">{label}</span>
+          {say("screen-face-view-face")} <span className="kicker block">{label}</span>
         </h2>
-        <span className="flex items-baseline gap-2">
+        <span className="flex flex-wrap items-baseline justify-end gap-x-2">
           <span>{colourWord(look, here.middleC)}</span>
-          <span className="figure text-2xl">{tempText(system, here.middleC)}</span>
+          <span className="figure text-2xl whitespace-nowrap">{tempText(system, here.middleC)}</span>
         </span>
       </figcaption>
       <div className="flex items-center justify-center">

@@ -35,24 +35,24 @@ from brasko.formats.table_convert import table_ask_of, table_told
 
 def plan_of(given: WishIn, now: datetime | None = None) -> PlanOut:
     """The plan of a wish. Raises InvalidInput, or Infeasible where it cannot be had."""
-    wish = spoken_wish(given, given.scale)
-    plan = planned(wish, with_ranges=True)
-    check_eating_time(given.eat_at, now or datetime.now(UTC), plan.tasks, wish)
+    spec = spoken_wish(given, given.scale)
+    plan = planned(spec, with_ranges=True)
+    check_eating_time(given.eat_at, now or datetime.now(UTC), plan.tasks, spec)
     solution, result, ranges = plan.solution, plan.solution.result, plan.ranges
     assert ranges is not None
 
     return PlanOut(
         format="brasko/plan@1",
         model_version=plan.model_version,
-        cut=wish.cut,
-        method=wish.method,
-        fire=wish.fire_key,
-        thickness_mm=wish.thickness_m * 1000.0,
-        mass_g=wish.mass_kg * 1000.0,
-        finish_c=wish.finish_c,
-        finish_word=scale_named(given.scale).word_for(wish.finish_c),
+        cut=spec.cut,
+        method=spec.method,
+        fire=spec.fire_key,
+        thickness_mm=spec.thickness_m * 1000.0,
+        mass_g=spec.mass_kg * 1000.0,
+        finish_c=spec.finish_c,
+        finish_word=scale_named(given.scale).word_for(spec.finish_c),
         agency_c=None if plan.minimum is None else plan.minimum.core_c,
-        below_agency_accepted=wish.below_agency_accepted,
+        below_agency_accepted=spec.below_agency_accepted,
         eat_at=given.eat_at,
         pull_c=solution.pull_c,
         sear_s=solution.sear_s,
@@ -75,17 +75,17 @@ def plan_of(given: WishIn, now: datetime | None = None) -> PlanOut:
 
 def cook_of_wish(given: WishIn) -> CookIn:
     """The plan of a wish as the cook that it is. Raises InvalidInput, or Infeasible where it cannot be had."""
-    wish = spoken_wish(given, given.scale)
-    return cook_of_plan(wish, planned(wish).solution)
+    spec = spoken_wish(given, given.scale)
+    return cook_of_plan(spec, planned(spec).solution)
 
 
 def cooks_of_meal(given: MealIn) -> CooksOut:
     """The pieces of a meal as the cooks that they are, each as it is planned among the others."""
-    return CooksOut(cooks=[cook_of_plan(p.wish, p.solution) for p in plan_meal(wishes_of(given.pieces)).plans])
+    return CooksOut(cooks=[cook_of_plan(p.spec, p.solution) for p in plan_meal(wishes_of(given.pieces)).plans])
 
 
 def _amounts(plan: PiecePlan, eaters: int) -> AmountsOut:
-    told = amounts(plan.wish, plan.solution, eaters)
+    told = amounts(plan.spec, plan.solution, eaters)
     return AmountsOut(
         eaters=eaters,
         needed_g=told.needed_kg * 1000.0,
@@ -102,7 +102,7 @@ def meal_plan_of(given: MealIn, now: datetime | None = None) -> MealPlanOut:
     """The plan of a meal as it was exported. Raises InvalidInput, or Infeasible where it cannot be had."""
     made = plan_meal(wishes_of(given.pieces))
     plans = made.plans
-    check_eating_time(given.eat_at, now or datetime.now(UTC), made.tasks, plans[0].wish)
+    check_eating_time(given.eat_at, now or datetime.now(UTC), made.tasks, plans[0].spec)
     return MealPlanOut(
         format="brasko/meal-plan@1",
         model_version=plans[0].model_version,
@@ -110,10 +110,10 @@ def meal_plan_of(given: MealIn, now: datetime | None = None) -> MealPlanOut:
         eat_at=given.eat_at,
         pieces=[
             PiecePlanOut(
-                cut=p.wish.cut,
-                method=p.wish.method,
-                fire=p.wish.fire_key,
-                count=p.wish.count,
+                cut=p.spec.cut,
+                method=p.spec.method,
+                fire=p.spec.fire_key,
+                count=p.spec.count,
                 pull_c=p.solution.pull_c,
                 sear_s=p.solution.sear_s,
                 flip_every_s=p.solution.flip_every_s,

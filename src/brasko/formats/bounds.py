@@ -11,7 +11,7 @@ from typing import Annotated
 from pydantic import AfterValidator, AwareDatetime, Field
 from pydantic_core import PydanticCustomError
 
-MOST = 1e7
+MAX = 1e7
 """No figure that is sent is larger."""
 EARLIEST, LATEST = datetime(1970, 1, 2, tzinfo=UTC), datetime(2200, 1, 1, tzinfo=UTC)
 """No moment that is sent lies before or after."""
@@ -23,7 +23,7 @@ def _within(at: datetime) -> datetime:
     return at
 
 
-Figure = Annotated[float, Field(allow_inf_nan=False, ge=-MOST, le=MOST)]
+Figure = Annotated[float, Field(allow_inf_nan=False, ge=-MAX, le=MAX)]
 """A number that can be reckoned with."""
 Count = Annotated[int, Field(ge=-1_000_000, le=1_000_000)]
 """A whole number that can be reckoned with."""

@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
+from brasko.core.cook.run import CookResult, run_cook
 from brasko.core.cook.steps import AtFire, AtRest, Cook, CookStep, Ends, InBath, InPan, OnCounter, OnIron, Where
-from brasko.core.cook.told import Told, cooked
 from brasko.core.errors import InvalidInput, inside
+from brasko.core.fire.custom import PLANNER_FIRES, OwnFire, placed, shipped
 from brasko.core.fire.fires import KITCHEN
 from brasko.core.fire.grills import Spot
-from brasko.core.fire.own import PLANNER_FIRES, OwnFire, placed, shipped
 from brasko.core.fire.rests import RESTS
 from brasko.core.fire.zones import Fire
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.fats import FATS
-from brasko.core.heat.constants import FILM_MOST, PATTED_DRY
+from brasko.core.heat.constants import FILM_MAX, PATTED_DRY
 from brasko.core.heat.simulation import MODEL_VERSION, Food
 from brasko.core.planner.options import CRUSTS, SALTED_SURFACE
 from brasko.core.programme.steps import Baste
@@ -26,7 +26,7 @@ OPEN_ENDED_H = 4.0
 """What a step without a number of minutes is likely to take."""
 SURFACES = {
     "patted dry": (PATTED_DRY.value, 0.0),
-    "wet": (FILM_MOST.value, 0.0),
+    "wet": (FILM_MAX.value, 0.0),
     "dry": (0.0, 0.0),
     **{
         f"salted {key}": (film.value, dried.value) for key, (film, dried) in SALTED_SURFACE.items() if dried.value > 0.0
@@ -37,7 +37,7 @@ SURFACES = {
 
 def told(given: CookIn) -> CookOut:
     """Run what was told. Raises InvalidInput with the whole path of the field."""
-    return _out(cooked(cook_of(given), every_s=given.every_s))
+    return _out(run_cook(cook_of(given), every_s=given.every_s))
 
 
 def cook_effort_s(given: CookIn) -> float:
@@ -143,7 +143,7 @@ def _at_fire(given: OnIn) -> AtFire:
     )
 
 
-def _out(found: Told) -> CookOut:
+def _out(found: CookResult) -> CookOut:
     return CookOut(
         format="brasko/cook-result@1",
         model_version=MODEL_VERSION,

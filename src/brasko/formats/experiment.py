@@ -7,7 +7,7 @@ from typing import Literal
 
 from pydantic import BaseModel, Field, model_validator
 
-from brasko.core.lab.kitchens import LEAST_RUNS, MOST_RUNS
+from brasko.core.lab.ensemble import MAX_RUNS, MIN_RUNS
 from brasko.core.lab.variants import Figures
 from brasko.formats.bounds import Count, Figure
 from brasko.formats.cook import CookIn
@@ -67,7 +67,7 @@ class MattersIn(Strict):
     """What matters most for which of the variants, from about so many kitchens."""
 
     of: Count = 0
-    runs: int = Field(512, ge=LEAST_RUNS, le=MOST_RUNS)
+    runs: int = Field(512, ge=MIN_RUNS, le=MAX_RUNS)
 
 
 class ExperimentIn(Strict):

@@ -10,9 +10,9 @@ import numpy as np
 
 from brasko.core.errors import InvalidInput, UnknownName, inside, require_between
 from brasko.core.heat.simulation import MODEL_VERSION
+from brasko.core.lab.ensemble import UNKNOWNS, Matters
 from brasko.core.lab.experiment import Asked, Experiment, Found, Sweep
-from brasko.core.lab.kitchens import UNKNOWNS, Matters
-from brasko.core.lab.says import matters_words, than_first
+from brasko.core.lab.report import matters_words, than_first
 from brasko.core.lab.sweep import SWEEPABLE, Axis, Point, Value, evenly
 from brasko.core.lab.variants import Variant, VariantTold
 from brasko.core.words import say
@@ -30,10 +30,10 @@ from brasko.formats.experiment import (
     VariantIn,
     VariantToldOut,
 )
-from brasko.formats.meal_convert import wish_of
+from brasko.formats.meal_convert import spec_of
 from brasko.formats.piece import ANSWERS, OUTSIDE, renamed
 
-MOST_VALUES = 1_000_000
+MAX_VALUES = 1_000_000
 """More are not even counted."""
 LINE_POINTS = 240
 """A line has so many points at the most."""
@@ -58,10 +58,10 @@ def experiment_of(given: ExperimentIn) -> Experiment:
 def _variant(given: VariantIn) -> Variant:
     if given.piece is not None:
         try:
-            wish = wish_of(given.piece)
+            spec = spec_of(given.piece)
         except InvalidInput as exc:
             raise InvalidInput(f"piece.{renamed(exc.field)}", exc.message, suggestion=exc.suggestion) from exc
-        return Variant(given.name, wish)
+        return Variant(given.name, spec)
     assert given.cook is not None
     finish_c = None if given.finish is None else words.temperature_c("finish", given.finish)
     with inside("cook"):
@@ -87,7 +87,7 @@ def _axis(n: int, given: AxisIn) -> Axis:
             assert given.n is not None
             if not given.low < given.high:
                 raise InvalidInput("high", say("lab-must-be-above", low=f"{given.low:g}"))
-            require_between("n", float(given.n), 2.0, float(MOST_VALUES), "")
+            require_between("n", float(given.n), 2.0, float(MAX_VALUES), "")
             values = evenly(given.low, given.high, given.n)
         return Axis(name, tuple(answer.to_core(value) if numeric else value for value in values))
 
@@ -140,7 +140,7 @@ def filled_in(out: ExperimentOut, experiment: Experiment, found: Found) -> None:
 def variant_out(told: VariantTold, variant: Variant) -> VariantToldOut:
     """A way as it is told."""
     result, plan = told.result, told.plan
-    finish_c = variant.finish_c if plan is None else plan.wish.finish_c
+    finish_c = variant.finish_c if plan is None else plan.spec.finish_c
     line = None
     if result is not None:
         step = max(1, math.ceil(len(result.time_s) / LINE_POINTS))

@@ -11,18 +11,18 @@ import numpy as np
 from brasko.core.errors import InvalidInput, require_between
 from brasko.core.fire import chamber, setting
 from brasko.core.fire.advisor import Advised, advised
+from brasko.core.fire.burn_time import goes_out_s, hours_of
 from brasko.core.fire.coals import Charcoal
-from brasko.core.fire.course import SAMPLE_S, brought_up, course, poured
+from brasko.core.fire.custom import OwnFire, preparations_of
 from brasko.core.fire.fuels import coal_mass_kg
 from brasko.core.fire.grate import GrateMap, drip_pan_of, half_distance_gain
 from brasko.core.fire.grills import Burner, Grill, Spot, with_size
-from brasko.core.fire.hours import goes_out_s, hours_of
 from brasko.core.fire.kinds import grill_named
-from brasko.core.fire.own import OwnFire, preparations_of
 from brasko.core.fire.placing import LocalExposure, Placed, Table, laid, spot
 from brasko.core.fire.request import FireRequest
 from brasko.core.fire.setup import FireSetup, opening_words, usual_setup
 from brasko.core.fire.side import side_of
+from brasko.core.fire.simulation import SAMPLE_S, brought_up, poured, simulate_fire
 from brasko.core.fire.weather import Weather
 from brasko.core.words import quantity, say
 from brasko.formats import fire as out
@@ -404,7 +404,7 @@ def reading_schema(setup: FireSetup, at: SpotIn) -> out.SpotOut:
 def course_schema(setup: FireSetup, hours: float) -> out.CourseOut:
     """The fire's course, as it is brought up and then left alone."""
     stages = brought_up(setup)
-    run = course(stages, hours, lit=poured(setup))
+    run = simulate_fire(stages, hours, lit=poured(setup))
     every = max(1, math.ceil(hours * 3600.0 / SAMPLE_S / LONGEST_TOLD))
     coals = setup.grill.burns_coal
 

@@ -15,7 +15,7 @@ from brasko.formats.text import Name
 
 MEAL_FORMAT = "brasko/meal@1"
 """Name of the published format."""
-MOST_PIECES = 8
+MAX_PIECES = 8
 """More are another meal."""
 
 
@@ -66,4 +66,4 @@ class MealIn(BaseModel):
     title: Name = Field("", max_length=120)
     eat_at: Moment
     table: TableIn = Field(default_factory=TableIn)
-    pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)
+    pieces: list[PieceIn] = Field(min_length=1, max_length=MAX_PIECES)

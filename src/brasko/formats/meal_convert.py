@@ -7,7 +7,7 @@ from dataclasses import replace
 
 from brasko.core.planner.meal import each_piece
 from brasko.core.planner.serving import Eater
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.formats.meal import PieceIn, TableIn
 from brasko.formats.piece import filled_values, sent_values
 
@@ -17,9 +17,9 @@ def filled(piece: PieceIn) -> PieceIn:
     return piece.model_copy(update=filled_values(piece))
 
 
-def wish_of(piece: PieceIn) -> Wish:
+def spec_of(piece: PieceIn) -> PieceSpec:
     """The core's wish. Raises InvalidInput with the core's name of the field."""
-    return Wish(**sent_values(filled(piece)))
+    return PieceSpec(**sent_values(filled(piece)))
 
 
 def eaters_of(table: TableIn) -> tuple[Eater, ...]:
@@ -27,12 +27,12 @@ def eaters_of(table: TableIn) -> tuple[Eater, ...]:
     return tuple(Eater(e.name, e.finish_c) for e in table.wishes)
 
 
-def wishes_of(pieces: Sequence[PieceIn]) -> tuple[Wish, ...]:
+def wishes_of(pieces: Sequence[PieceIn]) -> tuple[PieceSpec, ...]:
     """The core's wishes. Raises InvalidInput; where there are several pieces its field says which one it is of."""
-    return tuple(each_piece(pieces, lambda _, piece: wish_of(piece)))
+    return tuple(each_piece(pieces, lambda _, piece: spec_of(piece)))
 
 
-def wish_with_flips(piece: PieceIn, flip_every_s: float) -> Wish:
+def wish_with_flips(piece: PieceIn, flip_every_s: float) -> PieceSpec:
     """The core's wish with the flips that its plan settled on; marks have their own."""
-    wish = wish_of(piece)
-    return replace(wish, flip_every_s=flip_every_s) if flip_every_s > 0.0 and not wish.turn_deg else wish
+    spec = spec_of(piece)
+    return replace(spec, flip_every_s=flip_every_s) if flip_every_s > 0.0 and not spec.turn_deg else spec

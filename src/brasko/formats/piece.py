@@ -9,16 +9,16 @@ from pydantic import BaseModel, Field
 
 from brasko.core.foods.cuts import Cut, all_cuts, cut_named
 from brasko.core.foods.doneness import scale_named
+from brasko.core.planner.fields import Declared, Kind, declared
 from brasko.core.planner.methods import METHODS
-from brasko.core.planner.piece import Declared, Kind, declared
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.formats import words
 from brasko.formats.bounds import Count, Figure
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.fire_convert import own_of
 from brasko.words import rendered
 
-ANSWERS = declared(Wish)
+ANSWERS = declared(PieceSpec)
 OUTSIDE = {name: each.outside for name, each in ANSWERS.items()}
 SPOKEN = {name: each.spoken for name, each in ANSWERS.items()}
 _TYPES: Mapping[Kind, Any] = {"cut": str, "name": str, "flag": bool, "count": Count, "fire": OwnFireIn}
@@ -68,14 +68,14 @@ def _core_value(each: Declared, value: Any) -> Any:
     return each.to_core(value)
 
 
-def spoken_wish(given: Any, scale: str) -> Wish:
+def spoken_wish(given: Any, scale: str) -> PieceSpec:
     """The wish of a piece in a cook's words. Raises InvalidInput with the field's name as it is spoken."""
     values: dict[str, Any] = {}
     for name, each in ANSWERS.items():
         said = getattr(given, each.spoken)
         values[name] = said if said is None else _understood(each, said, scale)
     cut = cut_named(values["cut"])
-    return Wish(**values | dict(_of_cut(cut, values)))
+    return PieceSpec(**values | dict(_of_cut(cut, values)))
 
 
 def _of_cut(cut: Cut, values: dict[str, Any]) -> Iterator[tuple[str, Any]]:
@@ -127,10 +127,10 @@ def outside_text(field: str, value: str | float) -> str:
     return f"{value if each is None else each.to_outside(value):.6g}"
 
 
-def outside_changes(wish: Wish, other: Wish) -> dict[str, Any]:
+def outside_changes(spec: PieceSpec, other: PieceSpec) -> dict[str, Any]:
     """Answers in which another wish differs, by the names outside; a fire of the cook's own can only be taken away."""
     return {
         each.outside: each.to_outside(getattr(other, name))
         for name, each in ANSWERS.items()
-        if getattr(other, name) != getattr(wish, name) and (each.answer.kind != "fire" or getattr(other, name) is None)
+        if getattr(other, name) != getattr(spec, name) and (each.answer.kind != "fire" or getattr(other, name) is None)
     }

@@ -21,7 +21,7 @@ Role = Literal["ignore", "time", "tip", "shaft", "edge", "air", "pit", "surface"
 Unit = Literal["C", "F"]
 TimeKind = Literal["moment", "epoch_s", "epoch_ms", "seconds", "minutes", "h_m_s", "none"]
 ROLES: tuple[Role, ...] = get_args(Role)
-MOST_ROWS, MOST_COLUMNS, SAMPLES = 20_000, 60, 3
+MAX_ROWS, MAX_COLUMNS, SAMPLES = 20_000, 60, 3
 LONGEST_S = 3 * 24 * 3600.0
 """Of one file."""
 FOOD_WORDS = ("meat", "food", "internal", "core", "tip", "probe", "kern", "fleisch")
@@ -85,10 +85,10 @@ def table_of(text: str) -> tuple[list[list[str]], str]:
         rows = [[cell.strip() for cell in row] for row in csv.reader(StringIO("\n".join(lines)), delimiter=delimiter)]
     except csv.Error as exc:
         raise InvalidInput("text", say("from-file-is-no-csv-that-can-be", exc=exc)) from None
-    if len(rows) - 1 > MOST_ROWS:
-        raise InvalidInput("text", say("from-file-must-hold-at-most-readings-thin", most_rows=MOST_ROWS))
-    if not 1 < max(len(row) for row in rows[:50]) <= MOST_COLUMNS:
-        raise InvalidInput("text", say("readings-csv-is-no-table", most=MOST_COLUMNS))
+    if len(rows) - 1 > MAX_ROWS:
+        raise InvalidInput("text", say("from-file-must-hold-at-most-readings-thin", most_rows=MAX_ROWS))
+    if not 1 < max(len(row) for row in rows[:50]) <= MAX_COLUMNS:
+        raise InvalidInput("text", say("readings-csv-is-no-table", most=MAX_COLUMNS))
     return rows, delimiter
 
 

@@ -15,7 +15,7 @@ from brasko.formats.fire import OwnFireIn
 from brasko.formats.meal import PieceIn
 from brasko.formats.text import Name
 
-MOST_SENT = 40
+MAX_SENT = 40
 """More dishes, fires or people than this are not even looked at."""
 
 
@@ -55,7 +55,7 @@ class DishIn(_Sent):
     side: str | None = Field(None, max_length=40)
     way: Literal["open", "basket", "foil", "husk", "pan", "pot"] | None = None
     count: int | None = Field(None, ge=1, le=1000)
-    fires: list[str] = Field(default_factory=list, max_length=MOST_SENT)
+    fires: list[str] = Field(default_factory=list, max_length=MAX_SENT)
     course_min: Figure = 0.0
     pin: PinIn = Field(default_factory=PinIn)
 
@@ -75,10 +75,10 @@ class MealTableIn(_Sent):
     title: Name = Field("", max_length=120)
     eat_at: Moment
     eaters: int = Field(2, ge=-1_000_000, le=1_000_000)
-    sittings: list[SittingIn] = Field(default_factory=list, max_length=MOST_SENT)
-    people: list[PersonIn] = Field(max_length=MOST_SENT)
-    fires: list[TableFireIn] = Field(max_length=MOST_SENT)
-    dishes: list[DishIn] = Field(max_length=MOST_SENT)
+    sittings: list[SittingIn] = Field(default_factory=list, max_length=MAX_SENT)
+    people: list[PersonIn] = Field(max_length=MAX_SENT)
+    fires: list[TableFireIn] = Field(max_length=MAX_SENT)
+    dishes: list[DishIn] = Field(max_length=MAX_SENT)
 
 
 class BarOut(BaseModel):

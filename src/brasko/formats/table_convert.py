@@ -18,11 +18,11 @@ from brasko.core.table.orders import Work, orders
 from brasko.core.table.places import state_words
 from brasko.core.table.plan import PlannedTable
 from brasko.core.table.problem import Laid, Person, Pin, Schedule, Skill, Variant, cost_of
-from brasko.core.table.sittings import kept_for_later
+from brasko.core.table.servings import kept_for_later
 from brasko.core.table.variants import problem_of
 from brasko.core.words import as_typed, quantity, say
 from brasko.formats.fire_convert import own_of
-from brasko.formats.meal_convert import wish_of
+from brasko.formats.meal_convert import spec_of
 from brasko.formats.piece import OUTSIDE, renamed
 from brasko.formats.table import (
     BarOut,
@@ -66,18 +66,18 @@ def table_ask_of(given: MealTableIn) -> TableAsk:
 
 
 def _dish(dish: DishIn) -> DishAsk:
-    wish = None
+    spec = None
     if dish.piece is not None:
         with inside("piece"):
             try:
-                wish = wish_of(dish.piece)
+                spec = spec_of(dish.piece)
             except InvalidInput as exc:
                 exc.field = renamed(exc.field, OUTSIDE)
                 raise
     wait_s = None if dish.pin.wait_min is None else max(60.0 * dish.pin.wait_min, 0.0)
     return DishAsk(
         dish.key,
-        wish,
+        spec,
         dish.side,
         dish.way,
         dish.count,
@@ -140,7 +140,7 @@ def table_told(given: MealTableIn, made: PlannedTable) -> TableOut:
 def _told(made: PlannedTable, n: int, laid: Laid | None) -> DishOut:
     dish, asked = made.problem.dishes[n], made.ask.dishes[n]
     colour = "meat" if asked.kind is None else _COLOURS.get(asked.kind.group, "plant")
-    if asked.wish is not None and asked.wish.the_cut.kind == "plant":
+    if asked.spec is not None and asked.spec.the_cut.kind == "plant":
         colour = "plant"
     ways = [
         DishWayOut(key=v.key, label=v.label, on_s=v.on_s, most_wait_s=v.most_wait_s, as_wished=v.rank == 0)
@@ -166,7 +166,7 @@ def _told(made: PlannedTable, n: int, laid: Laid | None) -> DishOut:
         name=dish.name,
         colour=colour,
         left_out=False,
-        piece=asked.wish is not None,
+        piece=asked.spec is not None,
         variant=variant.key,
         label=variant.label,
         why=variant.why,
@@ -247,7 +247,7 @@ def _reasons(made: PlannedTable) -> list[str]:
     ]
     for each in made.schedule.laid:
         dish = made.problem.dishes[each.dish]
-        if each.variant.rank > 0 and made.ask.dishes[each.dish].wish is not None:
+        if each.variant.rank > 0 and made.ask.dishes[each.dish].spec is not None:
             told.append(say("table-convert-by-another-way-than-wished-for", name=dish.name, label=each.variant.label))
         if each.wait_s >= 120.0:
             told.append(

@@ -13,7 +13,7 @@ import re
 
 from brasko.core.units import GRAMS_PER_POUND, MM_PER_INCH, fahrenheit
 from brasko.core.words import CLOSE, OPEN
-from brasko.core.words.quantity import LEAST_SLACK_K
+from brasko.core.words.quantity import MIN_SLACK_K
 
 TOKEN = re.compile(rf"{OPEN}(temp|least|rise|len|mass|small|time|num):(-?[0-9]+(?:\.[0-9]+)?){CLOSE}")
 """A quantity within a sentence."""
@@ -108,5 +108,5 @@ def _span(value_s: float) -> str:
 def _least(value_c: float, us: bool) -> str:
     """A temperature to be reached, rounded up: what is shown is always enough."""
     if us:
-        return f"{math.ceil(fahrenheit(value_c - LEAST_SLACK_K)):.0f} °F"
-    return f"{math.ceil(10.0 * (value_c - LEAST_SLACK_K)) / 10.0:g} °C"
+        return f"{math.ceil(fahrenheit(value_c - MIN_SLACK_K)):.0f} °F"
+    return f"{math.ceil(10.0 * (value_c - MIN_SLACK_K)) / 10.0:g} °C"

@@ -2,12 +2,13 @@ import { Collapsible } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
 
-import { Problem } from "@/api/client";
+import { Problem, type Schemas } from "@/api/client";
 import { type Reference, usePreferences, useReference } from "@/api/hooks";
 import { useGrills } from "@/api/yard";
 import { useHousehold } from "@/api/household";
 import { Doneness } from "@/chart/doneness";
 import { lookOf } from "@/chart/look";
+import { Chips } from "@/ui/chips";
 import { Button, Choice, Field } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { DayField } from "@/ui/day-field";
@@ -25,6 +26,7 @@ import {
   type SearPlace,
   withAnswers,
   withCut,
+  withMethod,
   withoutPiece,
   withPiece,
   withThickness,
@@ -54,6 +56,8 @@ interface Props {
   /** What the sear is on. */
   place: SearPlace;
   why: string | null;
+  /** Every method, with why it doesn't suit the piece; none before a plan is there. */
+  methods: Schemas["PreviewOut"]["methods"];
 }
 
 /** The three answers, and everything else behind a fold. */
@@ -70,6 +74,7 @@ export function Answers({
   hour,
   place,
   why,
+  methods,
 }: Props) {
   const household = useHousehold();
   const system = household.units;
@@ -87,6 +92,8 @@ export function Answers({
   };
   const cut = reference.cuts.find((c) => c.key === each.piece.cut);
   const method = reference.methods.find((m) => m.key === each.piece.method);
+  const kinds = grills.map((grill) => grill.kind);
+  const suited = methods.filter((m) => !m.why || m.key === each.piece.method);
   const tooSoon = late?.of("eat_at");
   const offered = tooSoon?.suggestion ? new Date(tooSoon.suggestion) : null;
   const choice = belowAgency(each, reference);
@@ -173,6 +180,15 @@ export function Answers({
           </div>
         )}
       </Field>
+      {suited.length > 1 && (
+        <Chips
+          label={say("screen-answers-method")}
+          value={each.piece.method ?? ""}
+          options={suited}
+          onChange={(key) => onDraft(withMethod(draft, reference, key, kinds))}
+          error={wrong("method")}
+        />
+      )}
       <FireChoice
         piece={each.piece}
         fires={method?.fires ?? []}
@@ -248,7 +264,7 @@ export function Answers({
             flipS={flipS}
             gentleC={gentleC}
             place={place}
-            kinds={grills.map((g) => g.kind)}
+            kinds={kinds}
           />
         </Collapsible.Content>
       </Collapsible.Root>

@@ -1,8 +1,8 @@
-import * as RadioGroup from "@radix-ui/react-radio-group";
 import { useState } from "react";
 
 import type { Reference } from "@/api/hooks";
 import { useFires, useGrills } from "@/api/yard";
+import { Chips } from "@/ui/chips";
 import { Mistake } from "@/ui/controls";
 import { say } from "@/words/say";
 
@@ -40,31 +40,18 @@ export function FireChoice({ piece, fires, onPiece, error }: Props) {
   const chosen = own ? ownKey : (piece.fire ?? fires[0]?.key ?? "");
   const shown = all || here.length === 0 || elsewhere.some((f) => f.key === chosen) ? elsewhere : [];
   return (
-    <div className="flex flex-col gap-1">
-      <span className="text-sm font-semibold text-ash">{say("screen-fire-choice-on-which-fire")}</span>
-      <RadioGroup.Root
-        aria-label={say("screen-fire-choice-on-which-fire")}
-        aria-invalid={error !== undefined}
-        value={chosen}
-        onValueChange={choose}
-        className="flex flex-wrap gap-1"
-      >
-        {[...mine, ...here, ...shown].map((f) => (
-          <RadioGroup.Item
-            key={f.key}
-            value={f.key}
-            className="min-h-11 rounded-bar border-2 border-seam px-2.5 text-left text-sm font-semibold [font-stretch:80%] hover:border-ash data-[state=checked]:border-ember data-[state=checked]:bg-raised"
-          >
-            {f.name}
-          </RadioGroup.Item>
-        ))}
-      </RadioGroup.Root>
+    <Chips
+      label={say("screen-fire-choice-on-which-fire")}
+      value={chosen}
+      options={[...mine, ...here, ...shown]}
+      onChange={choose}
+      error={error}
+    >
       {shown.length < elsewhere.length && (
         <button type="button" className="min-h-11 self-start text-sm link" onClick={() => setAll(true)}>
           {say("screen-fire-choice-another-grill")}
         </button>
       )}
-      {error && <Mistake>{error}</Mistake>}
-    </div>
+    </Chips>
   );
 }

@@ -279,6 +279,7 @@ function Planner({
           reference={reference}
           hour={hour}
           why={pick.why}
+          methods={preview.shown?.methods ?? []}
           problem={mine ?? (keeping.refused?.of("eat_at") ? null : keeping.refused)}
           late={preview.late ?? keeping.refused}
           agencyC={shown?.result.minimum?.core_c ?? null}

@@ -34,6 +34,7 @@ export const storedOf = (plan: Schemas["PlanOut"]): Schemas["PreviewOut"] | null
     lead_s,
     eat_at: plan.eat_at,
     earliest: plan.eat_at,
+    methods: [],
   };
 };
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 
 from brasko.core.cook.steps import AtFire, AtRest, InBath, InPan, OnCounter, OnIron, Where
 from brasko.core.errors import Infeasible, UnknownName
-from brasko.core.fire import fires, own
+from brasko.core.fire import custom, fires
 from brasko.core.fire.fires import WARM_FAT
 from brasko.core.fire.rests import COOL_AIR_W_M2K, RESTS, standing_in, wrapped
 from brasko.core.fire.zones import Fire, Zone, with_held_air, with_lid
@@ -97,19 +97,19 @@ def zone_at(where: AtFire, geometry: Geometry, fat_share: float) -> Zone:
     if isinstance(fire, Fire):
         return fire.zone("pan").greased(FATS[where.fat].contact.value)
     if where.place == "pan":
-        return own.planner_fire(fire, geometry, fat_share).zone("pan").greased(FATS[where.fat].contact.value)
+        return custom.planner_fire(fire, geometry, fat_share).zone("pan").greased(FATS[where.fat].contact.value)
     if where.place == "sear":
         setup = fire.setup
         if asked is not None and setup.grill.controller is not None:
             highest = replace(setup.grill.controller, highest_c=asked)
             fire = replace(fire, setup=replace(setup, grill=replace(setup.grill, controller=highest)))
-        return with_lid(own.planner_fire(fire, geometry, fat_share).sear, where.lid)
+        return with_lid(custom.planner_fire(fire, geometry, fat_share).sear, where.lid)
     if where.place != "gentle":
         fire = replace(fire, gentle=where.place)
     if asked is None:
-        return with_lid(own.planner_fire(fire, geometry, fat_share).gentle, where.lid)
+        return with_lid(custom.planner_fire(fire, geometry, fat_share).gentle, where.lid)
     try:
-        zone = own.planner_fire(own.as_set_at(fire, asked, geometry, fat_share), geometry, fat_share).gentle
+        zone = custom.planner_fire(custom.as_set_at(fire, asked, geometry, fat_share), geometry, fat_share).gentle
     except Infeasible:
-        zone = own.planner_fire(fire, geometry, fat_share).gentle
+        zone = custom.planner_fire(fire, geometry, fat_share).gentle
     return with_lid(with_held_air(zone, asked), where.lid)

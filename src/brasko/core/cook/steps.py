@@ -6,8 +6,8 @@ from dataclasses import dataclass
 from typing import Literal
 
 from brasko.core.errors import InvalidInput, require_between
+from brasko.core.fire.custom import OwnFire
 from brasko.core.fire.grills import Spot
-from brasko.core.fire.own import OwnFire
 from brasko.core.fire.zones import HOTTEST_GENTLE_C, Fire
 from brasko.core.heat.simulation import Food
 from brasko.core.programme.steps import MAX_STEP_S, Baste

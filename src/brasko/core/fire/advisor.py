@@ -8,11 +8,11 @@ import numpy as np
 
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.fire import chamber, setting
+from brasko.core.fire.burn_time import hours_of
+from brasko.core.fire.custom import convert_s, opened_for_sear, preparations_of
 from brasko.core.fire.grate import GrateMap, grate_map
 from brasko.core.fire.grills import Grill, Spot
-from brasko.core.fire.hours import hours_of
 from brasko.core.fire.kinds.kind import Candidate, Hours
-from brasko.core.fire.own import convert_s, opened_for_sear, preparations_of
 from brasko.core.fire.request import FireRequest
 from brasko.core.fire.setup import FireSetup, opening_words, usual_setup
 from brasko.core.fire.weather import Weather

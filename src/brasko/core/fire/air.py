@@ -30,7 +30,7 @@ PRANDTL = 0.7
 """Of air. Source: incropera_2011, table A.4."""
 SURFACE_C = 60.0
 """A moist face, for films and their air (assumed)."""
-MOST_VAPOUR = Sourced(0.25, "-", "", "assumed")
+MAX_VAPOUR = Sourced(0.25, "-", "", "assumed")
 """Of the gas in a chamber, by mass."""
 LATENT_J_KG = Sourced(2.36e6, "J kg-1", "incropera_2011", "from memory")
 """Of water at SURFACE_C."""
@@ -120,4 +120,4 @@ def vapour_kg_m3(setup: FireSetup, state: SteadyState, food_m2: float) -> float:
     flow = max(state.flow_kg_s, 2e-4)
     food = food_gives_kg_s(film_w_m2k(setup, state), state.gas_c, food_m2)
     share = outside + (WATER_OF[setup.grill.kind.fuel].value * state.power_w + food) / flow
-    return min(share, MOST_VAPOUR.value) * air_density_kg_m3(state.gas_c)
+    return min(share, MAX_VAPOUR.value) * air_density_kg_m3(state.gas_c)

@@ -156,7 +156,7 @@ def _closed_state(setup: FireSetup, body: Body, gas: float, power: float, fuel: 
     balance = Balance(
         power, shone, flow * fuels.AIR_HEAT.value * (gas - air), through + _sun_out(setup, body, inner, outer), food_w
     )
-    alive = power >= fuels.LEAST_FIRE_W.value
+    alive = power >= fuels.MIN_FIRE_W.value
     limit: Limit = "nothing" if not alive else "fuel" if power >= fuel * 0.999 else "air"
     return SteadyState(power, flow, gas, wall, face, limit, balance, alive, lit_share=lit if alive else 0.0)
 

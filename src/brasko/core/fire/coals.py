@@ -46,7 +46,7 @@ CLEAR_M = 0.03
 BANK_SHARE = 0.30
 """A bank leans over this share of the floor's area (assumed)."""
 STRIPS = 9
-LEAST_KG, MOST_KG = 0.1, 30.0
+MIN_KG, MAX_KG = 0.1, 30.0
 """Less is no fire, more fits no grill here (assumed)."""
 GAS_LEAVING_J_KGK = Sourced(1150.0, "J kg-1 K-1", "incropera_2011", "from memory", 500.0, 1300.0)
 """Specific heat of the gas that leaves a bed."""
@@ -68,13 +68,13 @@ class Charcoal:
         if self.wood not in WOODS:
             raise UnknownName("charcoal.wood", self.wood, WOODS)
         coal_named(self.fuel)
-        if not LEAST_KG <= self.mass_kg <= MOST_KG:
+        if not MIN_KG <= self.mass_kg <= MAX_KG:
             raise InvalidInput(
                 "charcoal.amount_kg",
                 say(
                     "coals-must-be-between-and-got-a",
-                    least=quantity.mass(LEAST_KG * 1000),
-                    most=quantity.mass(MOST_KG * 1000),
+                    least=quantity.mass(MIN_KG * 1000),
+                    most=quantity.mass(MAX_KG * 1000),
                     mass=quantity.mass(self.mass_kg * 1000),
                 ),
             )

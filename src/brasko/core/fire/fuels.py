@@ -35,7 +35,7 @@ READY_GLOW = Sourced(0.90, "-", "", "assumed")
 """Share that glows when the top coals are ashed over."""
 GLOW_W_M2 = Sourced(18000.0, "W m-2", "", "assumed")
 """Starved coals draw their glow together until it gives off this much for each square metre of it."""
-LEAST_FIRE_W = Sourced(150.0, "W", "", "assumed")
+MIN_FIRE_W = Sourced(150.0, "W", "", "assumed")
 """Fewer glowing coals than give this do not keep one another hot: the fire goes out."""
 STARVED_LOSS = Sourced(0.8, "-", "", "assumed")
 """Glowing coals that get no air at all for a moment still waste fuel, as carbon monoxide: so much more than they give

@@ -16,7 +16,7 @@ from brasko.core.fire.air import film_w_m2k
 from brasko.core.fire.chamber import OPEN_AIR_RISE_K, steady_state
 from brasko.core.fire.coals import coal_face_c, disc_strips
 from brasko.core.fire.emitter import BAFFLE_RISE_K, OPEN_BED_W_M2, Emitter, lowered
-from brasko.core.fire.grills import Grate, Ware
+from brasko.core.fire.grills import Cookware, Grate
 from brasko.core.fire.hand import PALM_ABOVE_M, SKIN_C, hand_seconds
 from brasko.core.fire.metal import settles_c
 from brasko.core.fire.setup import FireSetup
@@ -284,7 +284,7 @@ def grate_map(
     )
 
 
-def _plate_c(heat: Heat, setup: FireSetup, plate: Ware, step_m: float) -> Floats:
+def _plate_c(heat: Heat, setup: FireSetup, plate: Cookware, step_m: float) -> Floats:
     """How hot an empty plate is, spot by spot: what comes from below is spread over as much of it as a piece draws
     from."""
     spread = max(1, round(plate.width_m / step_m))
@@ -335,7 +335,7 @@ def at_time(setup: FireSetup, base: SteadyState, gas_c: float, wall_c: float, po
         coal = float(coal_face_c(power_w, laid * max(lit, 1e-6), air, setup.used_share))
     rise = (gas_c - air) / max(base.gas_c - air, 1.0)
     zones = tuple(air + rise * (z - air) for z in base.zones_c)
-    alight = bed is None or power_w >= fuels.LEAST_FIRE_W.value
+    alight = bed is None or power_w >= fuels.MIN_FIRE_W.value
     return replace(
         base, gas_c=gas_c, wall_c=wall_c, power_w=power_w, coal_c=coal, lit_share=lit, zones_c=zones, alight=alight
     )

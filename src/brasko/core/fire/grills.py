@@ -215,12 +215,12 @@ VERY_HEAVY_FROM = Sourced(60.0, "kg/m2", "", "common practice")
 """Of the square that it covers: a thin sheet pan is light, a cast-iron skillet heavy, a thick plate very heavy."""
 
 
-LEAST_HEAT_J_K, MOST_HEAT_J_K = 50.0, 60000.0
+MIN_HEAT_J_K, MAX_HEAT_J_K = 50.0, 60000.0
 """What a thin tray and a large stone hold (assumed)."""
 
 
 @dataclass(frozen=True)
-class Ware:
+class Cookware:
     """A pan, griddle, stone or tray that goes onto a grate: size [m], heat [J/K], how meat touches it [W/m2K] and what
     a kilogram of it holds [J/kgK]."""
 
@@ -235,10 +235,9 @@ class Ware:
     def __post_init__(self) -> None:
         require_between("ware.width_mm", self.width_m * 1000, 80.0, 1200.0, "mm")
         require_between("ware.depth_mm", self.depth_m * 1000, 80.0, 1200.0, "mm")
-        if not LEAST_HEAT_J_K <= self.heat_j_k <= MOST_HEAT_J_K:
+        if not MIN_HEAT_J_K <= self.heat_j_k <= MAX_HEAT_J_K:
             least, most, got = (
-                quantity.mass(heat / self.specific_j_kgk * 1000)
-                for heat in (LEAST_HEAT_J_K, MOST_HEAT_J_K, self.heat_j_k)
+                quantity.mass(heat / self.specific_j_kgk * 1000) for heat in (MIN_HEAT_J_K, MAX_HEAT_J_K, self.heat_j_k)
             )
             raise InvalidInput("ware.heat_j_k", say("grills-weighs-between", least=least, most=most, got=got))
 
@@ -257,7 +256,7 @@ class Ware:
             else say("grills-very-heavy")
         )  # fmt: skip
 
-    def like_this(self, name: str, width_m: float, depth_m: float, heat_j_k: float) -> Ware:
+    def like_this(self, name: str, width_m: float, depth_m: float, heat_j_k: float) -> Cookware:
         """One of the same kind with its own name and sizes. Raises InvalidInput."""
         return replace(self, name=name, width_m=width_m, depth_m=depth_m, heat_j_k=heat_j_k)
 
@@ -265,7 +264,7 @@ class Ware:
         """Whether it is no wider and no deeper than the grate."""
         return self.width_m <= grate.width_m and self.depth_m <= grate.depth_m
 
-    def fitting(self, grate: Grate) -> Ware:
+    def fitting(self, grate: Grate) -> Cookware:
         """The ware itself. Raises InvalidInput where it is wider than the grate."""
         for field, size, room in (("width_mm", self.width_m, grate.width_m), ("depth_mm", self.depth_m, grate.depth_m)):
             if size > room:
@@ -281,13 +280,13 @@ class Ware:
         return self
 
 
-WARES: dict[str, Ware] = {
+COOKWARE: dict[str, Cookware] = {
     w.key: w
     for w in (
-        Ware("skillet", say("grills-cast-iron-skillet"), 0.26, 0.26, 1060.0, 400.0),
-        Ware("griddle", say("grills-steel-griddle"), 0.42, 0.34, 2900.0, 400.0),
-        Ware("stone", say("grills-baking-stone"), 0.36, 0.36, 3800.0, 250.0, STONE_J_KGK.value),
-        Ware("drip_pan", say("grills-drip-pan-with-water"), 0.30, 0.22, 4500.0, 100.0, WATER_J_KGK.value),
+        Cookware("skillet", say("grills-cast-iron-skillet"), 0.26, 0.26, 1060.0, 400.0),
+        Cookware("griddle", say("grills-steel-griddle"), 0.42, 0.34, 2900.0, 400.0),
+        Cookware("stone", say("grills-baking-stone"), 0.36, 0.36, 3800.0, 250.0, STONE_J_KGK.value),
+        Cookware("drip_pan", say("grills-drip-pan-with-water"), 0.30, 0.22, 4500.0, 100.0, WATER_J_KGK.value),
     )
 }
 """Pans that ship, by key."""

@@ -9,7 +9,7 @@ import numpy as np
 
 from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.grate import Heat, heat_at
-from brasko.core.fire.grills import Spot, Ware
+from brasko.core.fire.grills import Cookware, Spot
 from brasko.core.fire.metal import Floats, balance, settles_c
 from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.state import SteadyState
@@ -34,7 +34,7 @@ HOT_C = Sourced(250.0, "°C", "", "common practice")
 """A pan over a fierce fire is moved aside once it is so hot."""
 
 
-def pan_on(setup: FireSetup, ware: Ware, at: Spot, state: SteadyState | None = None) -> HotPan:
+def pan_on(setup: FireSetup, ware: Cookware, at: Spot, state: SteadyState | None = None) -> HotPan:
     """The heat balance of an empty pan: fire and gas below, its own glow and the air above.
 
     C dT/dt = A [h (T_air - T) + ε (E_below - σ T⁴) + h_top (T_above - T) + ε σ (T_lid⁴ - T⁴)], linear about the
@@ -46,7 +46,7 @@ def pan_on(setup: FireSetup, ware: Ware, at: Spot, state: SteadyState | None = N
     return HotPan(temp, -math.log(1.0 - READY_SHARE) * ware.heat_j_k / (_area_m2(ware) * slope))
 
 
-def as_metal(setup: FireSetup, ware: Ware, at: Spot, state: SteadyState | None = None) -> Metal:
+def as_metal(setup: FireSetup, ware: Cookware, at: Spot, state: SteadyState | None = None) -> Metal:
     """The pan as food meets it: hot as this fire makes it, HOT_C at the most, and heated on with what is left over
     there.
 
@@ -64,11 +64,11 @@ def as_metal(setup: FireSetup, ware: Ware, at: Spot, state: SteadyState | None =
     )  # fmt: skip
 
 
-def _area_m2(ware: Ware) -> float:
+def _area_m2(ware: Cookware) -> float:
     return math.pi / 4.0 * ware.width_m * ware.depth_m
 
 
-def _felt(setup: FireSetup, ware: Ware, at: Spot, state: SteadyState | None) -> tuple[Heat, float]:
+def _felt(setup: FireSetup, ware: Cookware, at: Spot, state: SteadyState | None) -> tuple[Heat, float]:
     """What comes to a pan over its whole bottom, and the air above it [°C]."""
     grate = setup.grill.grate(at.grate)
     ware.fitting(grate)

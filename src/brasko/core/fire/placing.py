@@ -25,7 +25,7 @@ from brasko.core.words import quantity, say
 
 CROWDED = Sourced(0.66, "-", "", "common practice")
 """More food than two thirds of the grate leaves no place to move anything to."""
-LEAST_REFUGE = Sourced(0.20, "-", "", "common practice")
+MIN_REFUGE = Sourced(0.20, "-", "", "common practice")
 """Share of the grate that should stay cool for food that flares."""
 FATTY = Sourced(0.12, "-", "", "common practice")
 FLARES_FROM_C = Sourced(230.0, "°C", "", "from memory")
@@ -38,7 +38,7 @@ FLARE_AREA_M2 = Sourced(0.012, "m2", "", "assumed")
 """A usual steak of FATTY fat over so much fire, and of this size, scores 1."""
 FLARE_SOME, FLARE_HIGH = 0.25, 0.8
 """Scores from which flames are possible, and likely (assumed)."""
-MOST_DRAWN = Sourced(0.3, "-", "", "assumed")
+MAX_DRAWN = Sourced(0.3, "-", "", "assumed")
 """Of a fire's heat, what food can take from the chamber's air; what coals shine straight on it costs the air
 nothing."""
 
@@ -139,7 +139,7 @@ def _empty_map(setup: FireSetup, grate_key: str | None) -> GrateMap:
 def _fed(setup: FireSetup, pieces: Sequence[Placed]) -> SteadyState:
     empty = steady_state(setup)
     drawn = sum(drawn_w(setup, empty, p) for p in pieces)
-    return steady_state(setup, min(drawn, MOST_DRAWN.value * empty.power_w)) if setup.closed else empty
+    return steady_state(setup, min(drawn, MAX_DRAWN.value * empty.power_w)) if setup.closed else empty
 
 
 def _table(setup: FireSetup, state: SteadyState, shown: GrateMap, pieces: Sequence[Placed]) -> Table:
@@ -339,7 +339,7 @@ def _warnings(
         for p in pieces
         if p.fat_share >= FATTY.value and any(f.key == p.key and f.flare.risk in ("some", "high") for f in felt)
     ]
-    if fatty and refuge < LEAST_REFUGE.value:
+    if fatty and refuge < MIN_REFUGE.value:
         found.append(
             Advice(
                 "no_refuge",

@@ -12,7 +12,7 @@ from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.setup import FireSetup, at_most, with_vents
 from brasko.core.words import quantity, say
 
-LEAST_KNOB = 0.001
+MIN_KNOB = 0.001
 VENT_STEPS = 1e-4
 """Vents and knobs are found this finely."""
 
@@ -112,7 +112,7 @@ def _knobs_for(setup: FireSetup, wanted_c: float) -> FireSetup:
         return at(0.0)
     if steady_state(at(1.0)).gas_c < wanted_c:
         lit = [b.kind != "side" for b in setup.grill.burners]
-    return at(float(brentq(lambda k: steady_state(at(k)).gas_c - wanted_c, LEAST_KNOB, 1.0, xtol=VENT_STEPS)))
+    return at(float(brentq(lambda k: steady_state(at(k)).gas_c - wanted_c, MIN_KNOB, 1.0, xtol=VENT_STEPS)))
 
 
 def knobs_beside(setup: FireSetup, x_m: float) -> tuple[Callable[[float], FireSetup], ...]:

@@ -8,9 +8,9 @@ from functools import lru_cache
 import numpy as np
 
 from brasko.core.errors import UnknownName
-from brasko.core.fire import own as own_fires
+from brasko.core.fire import custom as own_fires
 from brasko.core.fire.chamber import steady_state
-from brasko.core.fire.own import OwnFire
+from brasko.core.fire.custom import OwnFire
 from brasko.core.fire.state import SteadyState
 from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say

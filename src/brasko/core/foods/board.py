@@ -33,7 +33,7 @@ FLECK_M = 0.0035
 """Half the length of one fleck of fat (assumed); how many there are follows from the cut's fat."""
 FLECKS_OF_ALL_FAT = 260
 """Flecks on a piece that would be nothing but fat (assumed, to look at)."""
-GRAIN_EVERY_M, SHORTEST_M, MOST_SLICES = 0.009, 0.003, 11
+GRAIN_EVERY_M, SHORTEST_M, MAX_SLICES = 0.009, 0.003, 11
 """How far fibres are drawn apart, the shortest line worth drawing, the most slices that can be told apart (assumed)."""
 KEPT_FROM_BONE_M = 0.006
 """So far off the bone a probe is drawn at least (assumed)."""
@@ -211,7 +211,7 @@ def _slices(
     if not ways:
         ways = [(meat, 0.0 if high_x - low_x >= high_y - low_y else math.pi / 2.0)]
     # so many lines as can be told apart: thinner slices are drawn at a multiple of their thickness
-    shown = every * math.ceil(max(high_x - low_x, high_y - low_y) / MOST_SLICES / every)
+    shown = every * math.ceil(max(high_x - low_x, high_y - low_y) / MAX_SLICES / every)
     return tuple(p for side, way in ways for p in _parallels(side, way + math.pi / 2.0, shown))
 
 

@@ -15,7 +15,7 @@ from brasko.core.forecast.history import CookHistory, elsewhere, held, hold_word
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of
 from brasko.core.planner.search import tempered_start
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Programme, Step, Until
 from brasko.core.words import quantity, say
 
@@ -57,7 +57,7 @@ class Correction:
 class Twin:
     """The cook as it is now in the likeliest kitchen, ready to go on from."""
 
-    wish: Wish
+    spec: PieceSpec
     so_far: CookHistory
     z: Floats
     food: Food
@@ -91,16 +91,16 @@ class Twin:
         return replace(step, until=replace(step.until, max_s=left), flip_first=False, metal=metal, baste=baste)
 
 
-def twin(wish: Wish, so_far: CookHistory, z: Floats, now_s: float) -> Twin:
+def twin(spec: PieceSpec, so_far: CookHistory, z: Floats, now_s: float) -> Twin:
     """The cook as it is now in the kitchen z. One that is all sear needs the usual grid: the coarse one is a kelvin
     off."""
-    food = varied_food(wish, z)
-    refine = 1.0 if wish.how.slow == "sear" else SEARCH_REFINE
-    start = tempered_start(replace(wish, start_c=food.start_c), food, refine)
+    food = varied_food(spec, z)
+    refine = 1.0 if spec.how.slow == "sear" else SEARCH_REFINE
+    start = tempered_start(replace(spec, start_c=food.start_c), food, refine)
     gone = max(now_s - so_far.since_s, 1.0)
     steps = (*so_far.past, replace(so_far.current, until=Until(gone)))
     state = simulate(food, varied_steps(steps, z), every_s=30.0, refine=refine, start=start).end
-    return Twin(wish, so_far, z, food, state, now_s, refine)
+    return Twin(spec, so_far, z, food, state, now_s, refine)
 
 
 def heat_end_of(here: Twin, result: Result) -> float:
@@ -111,7 +111,7 @@ def heat_end_of(here: Twin, result: Result) -> float:
 
 def ends_too_low(here: Twin, result: Result) -> bool:
     """Whether going on so takes it off the heat below the reading that has to end it."""
-    reading = here.wish.reading_c
+    reading = here.spec.reading_c
     return reading is not None and here.so_far.phase != "rest" and heat_end_of(here, result) < reading - READ_NEARLY_K
 
 
@@ -155,8 +155,8 @@ def _gentle(
                 {"kind": "vent", "delta_k": delta},
             )
         )
-    if here.wish.sear_zone is not None and here.wish.sear_zone.pan is None and not here.wish.sears_elsewhere:
-        around, _ = elsewhere(here.wish, current.surroundings, "hot")
+    if here.spec.sear_zone is not None and here.spec.sear_zone.pan is None and not here.spec.sears_elsewhere:
+        around, _ = elsewhere(here.spec, current.surroundings, "hot")
         over = replace(
             current, surroundings=around, metal=None, flip_every_s=45.0, until=replace(current.until, max_s=900.0)
         )
@@ -193,7 +193,7 @@ def _earlier_pull(
     best: tuple[float, float, float] | None = None
     for early in EARLY_PULLS_K:
         for longer in LONGER_SEARS:
-            off = abs(here.on(_pulled(current, rest, early, longer)).peak_core_c - here.wish.aim_c)
+            off = abs(here.on(_pulled(current, rest, early, longer)).peak_core_c - here.spec.aim_c)
             if best is None or off < best[0]:
                 best = off, early, longer
     assert best is not None
@@ -225,7 +225,7 @@ def _held(
 ) -> tuple[str, str, str, Programme, dict[str, object]]:
     """Wait so much longer, before the sear where there is one to come: from the pull on, or from now if it is off
     already."""
-    pull_c = current.until.core_c if current.until.core_c is not None else here.wish.aim_c
+    pull_c = current.until.core_c if current.until.core_c is not None else here.spec.aim_c
     if current.name == "wait":
         pull_c = float(here.state.peak_c.min())
     waits = any(s.name == "wait" for s in (current, *rest))
@@ -236,7 +236,7 @@ def _held(
         longer = [current, held(empty, pull_c, spare_s), *rest]
     name = say("corrections-hold-it-before-the-sear") if waits else say("corrections-hold-it-before-the-rest")
     first = say("corrections-let-it-wait") if current.name == "wait" else say("corrections-pull-as-planned-then-let-it")
-    most_s = longest_hold_s(here.wish)
+    most_s = longest_hold_s(here.spec)
     within = spare_s <= most_s
     clock = say("corrections-it-counts-as-out-of-the", most=quantity.span(most_s))
     if not within:
@@ -265,7 +265,7 @@ def _over_fire(here: Twin, current: Step, rest: Programme) -> list[tuple[str, st
             )
         )
     # a piece that is done over the fire alone ends by its core, not after so long
-    ends_by_time = here.wish.how.slow != "sear"
+    ends_by_time = here.spec.how.slow != "sear"
     for more in (30.0, 60.0):
         longer = replace(current, until=replace(current.until, max_s=current.until.max_s + more, crust_s=None))
         found.append(
@@ -307,7 +307,7 @@ def _judged(
 ) -> tuple[Correction, ...]:
     found: list[Correction] = []
     first_s, first_peak = 0.0, 0.0
-    wanted = max(here.wish.crust_s, 1.0)
+    wanted = max(here.spec.crust_s, 1.0)
     for key, name, how, steps, event in options:
         if not steps:
             continue
@@ -318,18 +318,18 @@ def _judged(
         done_s, peak = here.now_s + result.duration_s, max(result.peak_core_c, float(here.state.peak_c.min()))
         if not found:
             first_s, first_peak = done_s, peak
-        crust = float(min(result.end.browning_s)) / wanted if here.wish.crust_s else 1.0
-        said = _said(here.wish, peak, first_peak, result.grey_rim_share, key == "as_is")
-        if too_low and here.wish.reading_c is not None:
-            said += say("corrections-by-the-plan-it-comes-off", reading=quantity.least(here.wish.reading_c))
+        crust = float(min(result.end.browning_s)) / wanted if here.spec.crust_s else 1.0
+        said = _said(here.spec, peak, first_peak, result.grey_rim_share, key == "as_is")
+        if too_low and here.spec.reading_c is not None:
+            said += say("corrections-by-the-plan-it-comes-off", reading=quantity.least(here.spec.reading_c))
         found.append(
             Correction(key, name, how, done_s, first_s - done_s, peak, result.grey_rim_share, crust, said, dict(event))
         )
     return tuple(found)
 
 
-def _said(wish: Wish, peak_c: float, first_c: float, rim: float, as_is: bool) -> str:
-    off = peak_c - wish.aim_c
+def _said(spec: PieceSpec, peak_c: float, first_c: float, rim: float, as_is: bool) -> str:
+    off = peak_c - spec.aim_c
     if abs(off) > FAR_OFF_K:
         said = say(
             "corrections-it-would-end-the-finish",
@@ -339,7 +339,7 @@ def _said(wish: Wish, peak_c: float, first_c: float, rim: float, as_is: bool) ->
     else:
         said = say("corrections-it-ends-at-the-finish")
     said += say("corrections-with-grey-rim", rim=quantity.number(100.0 * rim))
-    minimum = wish.minimum
-    if minimum is not None and peak_c < minimum.core_c - 0.05 <= max(first_c, wish.finish_c):
+    minimum = spec.minimum
+    if minimum is not None and peak_c < minimum.core_c - 0.05 <= max(first_c, spec.finish_c):
         said += say("corrections-that-is-below-the-agency-figure", core=quantity.least(minimum.core_c))
     return said if as_is or abs(peak_c - first_c) > 0.05 else say("corrections-as-if-nothing-were-changed", said=said)

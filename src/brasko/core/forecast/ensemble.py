@@ -21,7 +21,7 @@ from brasko.core.heat.simulation import Food, Result, simulate
 from brasko.core.heat.thermometer import readings_c
 from brasko.core.planner.programme import phase_of
 from brasko.core.planner.search import tempered_start
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Programme, Step, Until, shifted
 from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD
@@ -43,7 +43,7 @@ LONG_S = 2.5 * 3600.0
 """Cooks longer than this are looked at in fewer kitchens."""
 COARSE = 0.5
 """Grid of the kitchens (see heat.geometry)."""
-AT_MOST = 2.5
+AT_MAX = 2.5
 """No kitchen takes so many times as long as the one planned for; the fields of a run lie the closer for it."""
 RUN_TWICE = 16
 """So many are run on the usual grid too."""
@@ -177,7 +177,7 @@ def drawn(members: int, unknowns: int, seed: int = 11) -> Floats:
 
 
 def ensemble(
-    wish: Wish, so_far: CookHistory, near: SamplingRegion | None = None, members: int | None = None
+    spec: PieceSpec, so_far: CookHistory, near: SamplingRegion | None = None, members: int | None = None
 ) -> Ensemble:
     """Simulate the cook so far and what follows in many kitchens and fit what they show.
 
@@ -187,9 +187,9 @@ def ensemble(
     local = near is not None
     if near is None:
         near = WHOLE_REGION if members is None or members >= FEW_MEMBERS else WHOLE_REGION_BY_FEW
-    nominal = _run(wish, so_far, near.centre[:4], np.zeros((1, 2)), None, COARSE)
+    nominal = _run(spec, so_far, near.centre[:4], np.zeros((1, 2)), None, COARSE)
     longest = float(nominal.time_s[-1])
-    room_s = AT_MOST * nominal.step_s + 900.0
+    room_s = AT_MAX * nominal.step_s + 900.0
     limit = replace(so_far.current.until, max_s=min(so_far.current.until.max_s, room_s))
     so_far = replace(so_far, current=replace(so_far.current, until=limit))
     if members is None:
@@ -201,7 +201,7 @@ def ensemble(
 
     def run(which: tuple[int, float]) -> _Run:
         n, refine = which
-        return _run(wish, so_far, z[n, :4], probes[n], spacing, refine)
+        return _run(spec, so_far, z[n, :4], probes[n], spacing, refine)
 
     again = 0 if grid == 1.0 else min(RUN_TWICE, members // 4)
     with ThreadPoolExecutor(max(2, os.cpu_count() or 2)) as pool:
@@ -238,7 +238,7 @@ def ensemble(
         lambda r: r.ends[None],
     )
     # what hangs in the air reads nothing of a bath of fat in it
-    in_fat = wish.how.gentle_at == "bath"
+    in_fat = spec.how.gentle_at == "bath"
     return Ensemble(
         time_s=time_s,
         sensors={
@@ -254,7 +254,7 @@ def ensemble(
         air_c=so_far.current.surroundings.top.air_c if so_far.phase == "gentle" and not in_fat else None,
         members=members,
         near=near,
-        known=np.array([wish.gentle_heat.film_spread, 1.0, 1.0, wish.gentle_heat.air_spread, 1.0, 1.0]),
+        known=np.array([spec.gentle_heat.film_spread, 1.0, 1.0, spec.gentle_heat.air_spread, 1.0, 1.0]),
     )
 
 
@@ -299,10 +299,10 @@ def cubic_weights(nodes: list[float], at: float) -> Floats:
     return np.array([math.prod((at - o) / (n - o) for o in nodes if o != n) for n in nodes])
 
 
-def varied_food(wish: Wish, z: Floats) -> Food:
+def varied_food(spec: PieceSpec, z: Floats) -> Food:
     """The piece in a kitchen that differs by z: thickness and start."""
-    food = wish.food_thicker(max(1.0 + THICKNESS_SD.value * float(z[1]), 0.5))
-    return replace(food, start_c=max(wish.start_c + START_SD.value * float(z[2]), -1.0))
+    food = spec.food_thicker(max(1.0 + THICKNESS_SD.value * float(z[1]), 0.5))
+    return replace(food, start_c=max(spec.start_c + START_SD.value * float(z[2]), -1.0))
 
 
 def varied_steps(programme: Programme, z: Floats) -> Programme:
@@ -313,9 +313,9 @@ def varied_steps(programme: Programme, z: Floats) -> Programme:
     )
 
 
-def _run(wish: Wish, so_far: CookHistory, z: Floats, probes: Floats, spacing: float | None, refine: float) -> _Run:
-    food = varied_food(wish, z)
-    start = tempered_start(replace(wish, start_c=food.start_c), food, refine)
+def _run(spec: PieceSpec, so_far: CookHistory, z: Floats, probes: Floats, spacing: float | None, refine: float) -> _Run:
+    food = varied_food(spec, z)
+    start = tempered_start(replace(spec, start_c=food.start_c), food, refine)
     own_end = varied_steps((*so_far.past, so_far.current), z)
     apart = spacing or 60.0
     first = simulate(food, own_end, every_s=20.0, frame_s=apart, refine=refine, most_frames=FRAMES, start=start)
@@ -330,7 +330,7 @@ def _run(wish: Wish, so_far: CookHistory, z: Floats, probes: Floats, spacing: fl
     frames = np.concatenate([first.frame_s, length + further.frame_s[1:]])
     fields = np.concatenate([first.frame_temp_c, further.frame_temp_c[1:]])
     a_down = np.concatenate([_a_down(first, True), _a_down(further, first.end.a_down)[1:]])
-    shares = [depth_share(wish.thickness_m, depth) for depth, _ in probes]
+    shares = [depth_share(spec.thickness_m, depth) for depth, _ in probes]
     core = np.concatenate([first.core_c, further.core_c[1:]])
     at = np.concatenate([first.time_s, length + further.time_s[1:]])
     core_c = np.interp(frames, at, core)

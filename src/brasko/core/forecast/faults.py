@@ -21,12 +21,12 @@ SILENT_S = 90.0
 LOW_BATTERY = 0.15
 JUMP_K, JUMP_WITHIN_S, JUMP_BEFORE_S = 4.0, 60.0, 240.0
 JUMP_SHOWS_K, JUMP_KEPT_S = 0.8, 300.0
-MIDDLE_MOST_K_S = 0.06
+MIDDLE_MAX_K_S = 0.06
 """The middle of a piece hardly warms faster, over the fiercest fire."""
 LID_K, LID_WITHIN_S = 18.0, 60.0
 LID_SHUT_K = 8.0
 """The lid is taken for shut again when the air is back so near to where it was."""
-DYING_K, LEAST_DYING_K, DYING_OVER_S, KNOWN_S = 1.8, 5.5, 100.0, 420.0
+DYING_K, MIN_DYING_K, DYING_OVER_S, KNOWN_S = 1.8, 5.5, 100.0, 420.0
 STEADY_S = 900.0
 FLARE_K, FLARE_WITHIN_S = 45.0, 40.0
 STALL_S, STALL_K, STALL_FROM_C, STALL_TO_C = 1500.0, 1.0, 60.0, 78.0
@@ -120,7 +120,7 @@ def slipped(tip: Series, now_s: float, from_s: float = 0.0) -> Fault | None:
         after = lately.since(at, at + JUMP_WITHIN_S)
         if len(after.at_s) < 2:
             continue
-        rate = float(np.clip(slope, -0.01, MIDDLE_MOST_K_S))
+        rate = float(np.clip(slope, -0.01, MIDDLE_MAX_K_S))
         away = after.temp_c - (level + rate * (after.at_s - at))
         limit = JUMP_K + 60.0 * max(rate, 0.0)
         if (away > limit).sum() >= 2 or (away < -limit).sum() >= 2:
@@ -176,7 +176,7 @@ def dying(air: Series, now_s: float, from_s: float = 0.0) -> Fault | None:
     newest, lowest = float(smooth[-1]), float(before.min())
     level = float(np.median(before))
     lately = smooth[at >= now_s - DYING_OVER_S]
-    if newest < lowest - DYING_K and newest <= float(lately.min()) + 0.5 and newest < level - LEAST_DYING_K:
+    if newest < lowest - DYING_K and newest <= float(lately.min()) + 0.5 and newest < level - MIN_DYING_K:
         return Fault(
             "dying",
             now_s - DYING_OVER_S / 2.0,

@@ -14,7 +14,7 @@ from brasko.core.errors import InvalidInput
 from brasko.core.fire.rests import RESTS
 from brasko.core.planner.late import warm_place, warm_place_c
 from brasko.core.planner.programme import phase_of, programme_of
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Baste, Programme, Side, Step, Surroundings, Until
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.sourced import Sourced
@@ -83,7 +83,7 @@ class CookHistory:
 
 
 def cook_history(
-    wish: Wish,
+    spec: PieceSpec,
     pull_c: float,
     sear: tuple[float, float] | None,
     began: Sequence[Began],
@@ -95,7 +95,7 @@ def cook_history(
 
     Raises InvalidInput for a step not planned.
     """
-    planned = {step.name: step for step in programme_of(wish, pull_c, sear)}
+    planned = {step.name: step for step in programme_of(spec, pull_c, sear)}
     if hold_s > 0.0 and "wait" in planned:
         planned["wait"] = held(planned["wait"], pull_c, hold_s)
     names = list(planned)
@@ -109,10 +109,10 @@ def cook_history(
     cuts = _cuts(asides, changes)
     past: list[Step] = []
     for here, following in pairwise(started):
-        past += _pieces(wish, planned[here.step], here.at_s, following.at_s, cuts, asides, changes)
+        past += _pieces(spec, planned[here.step], here.at_s, following.at_s, cuts, asides, changes)
     since = max([last.at_s, *(c for c in cuts if c > last.at_s)])
-    past += _pieces(wish, planned[last.step], last.at_s, since, cuts, asides, changes)
-    current = _as_it_is(wish, planned[last.step], since, asides, changes)
+    past += _pieces(spec, planned[last.step], last.at_s, since, cuts, asides, changes)
+    current = _as_it_is(spec, planned[last.step], since, asides, changes)
     left = max(current.until.max_s - (since - last.at_s), SHORTEST_S)
     current = replace(
         current,
@@ -140,7 +140,7 @@ def _cuts(asides: Sequence[Aside], changes: Sequence[FireChange]) -> list[float]
 
 
 def _pieces(
-    wish: Wish,
+    spec: PieceSpec,
     step: Step,
     start_s: float,
     end_s: float,
@@ -152,13 +152,13 @@ def _pieces(
     found = []
     for n, (here, there) in enumerate(pairwise(edges)):
         if there - here >= SHORTEST_S:
-            as_is = _as_it_is(wish, step, here, asides, changes)
+            as_is = _as_it_is(spec, step, here, asides, changes)
             baste = _baste_after(step.baste, here - start_s)
             found.append(replace(as_is, until=Until(there - here), flip_first=step.flip_first and n == 0, baste=baste))
     return found
 
 
-def _as_it_is(wish: Wish, step: Step, at_s: float, asides: Sequence[Aside], changes: Sequence[FireChange]) -> Step:
+def _as_it_is(spec: PieceSpec, step: Step, at_s: float, asides: Sequence[Aside], changes: Sequence[FireChange]) -> Step:
     delta = sum(c.delta_k for c in changes if c.at_s <= at_s) if phase_of(step.name) == "gentle" else 0.0
     around, metal = step.surroundings.shifted(delta, 1.0), step.metal
     aside = next((a for a in asides if a.start_s <= at_s and (a.end_s is None or at_s < a.end_s)), None)
@@ -166,19 +166,19 @@ def _as_it_is(wish: Wish, step: Step, at_s: float, asides: Sequence[Aside], chan
         return replace(step, surroundings=around)
     if aside.kind == "high":
         return raised(replace(step, surroundings=around))
-    around, keeps_metal = elsewhere(wish, around, aside.kind)
+    around, keeps_metal = elsewhere(spec, around, aside.kind)
     return replace(step, surroundings=around, metal=metal if keeps_metal else None)
 
 
-def elsewhere(wish: Wish, around: Surroundings, kind: AsideKind) -> tuple[Surroundings, bool]:
+def elsewhere(spec: PieceSpec, around: Surroundings, kind: AsideKind) -> tuple[Surroundings, bool]:
     """What the food feels aside of its step, and whether it still lies on the step's metal."""
     if kind == "lid":
-        return lid_open(around, wish.air_c), True
+        return lid_open(around, spec.air_c), True
     if kind == "off":
         return RESTS["open"][1], False
-    if kind == "hot" and wish.sear_zone is not None:
-        return wish.sear_zone.surroundings, False
-    gentle = wish.gentle_zone
+    if kind == "hot" and spec.sear_zone is not None:
+        return spec.sear_zone.surroundings, False
+    gentle = spec.gentle_zone
     if kind == "cool" and gentle is not None:
         return gentle.surroundings, False
     raise InvalidInput(
@@ -192,9 +192,9 @@ def held(step: Step, pull_c: float, hold_s: float) -> Step:
     return replace(step, surroundings=warm_place(pull_c), until=until)
 
 
-def longest_hold_s(wish: Wish) -> float:
+def longest_hold_s(spec: PieceSpec) -> float:
     """How long it may be held: that counts as out of the fridge, as tempering does. Source: fsis."""
-    return max(fridge_limit_s(wish.air_c) - wish.temper_s, 0.0)
+    return max(fridge_limit_s(spec.air_c) - spec.temper_s, 0.0)
 
 
 def hold_words(pull_c: float, hold_s: float) -> str:

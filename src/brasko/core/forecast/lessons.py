@@ -9,7 +9,7 @@ import numpy as np
 from brasko.core.forecast.ensemble import BODY, Ensemble
 from brasko.core.forecast.update import Forecast
 from brasko.core.forecast.why import WORTH_SAYING_S, length_s
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, START_SD, THICKNESS_SD
 from brasko.core.words import quantity, say
 
@@ -20,11 +20,11 @@ SURE = 1.3
 FLOOR = 0.35
 """No unknown is known better than that: so many standard deviations of the fire are what a sensor of the air
 is off (assumed)."""
-MOST = 2
+MAX = 2
 """More lessons than this nobody keeps in mind."""
 
 
-def learned(wish: Wish, ensemble: Ensemble, forecast: Forecast) -> tuple[str, ...]:
+def learned(spec: PieceSpec, ensemble: Ensemble, forecast: Forecast) -> tuple[str, ...]:
     """Lessons of a slow phase, the weightiest first, with phrase tokens. Empty where the readings tell none."""
     z, sd = forecast.posterior.z, forecast.posterior.draws.std(axis=0)
     found = []
@@ -35,11 +35,11 @@ def learned(wish: Wish, ensemble: Ensemble, forecast: Forecast) -> tuple[str, ..
         without[n] = 0.0
         longer_s = length_s(ensemble, z) - length_s(ensemble, without)
         if abs(longer_s) >= WORTH_SAYING_S:
-            found.append((abs(longer_s), _lesson(wish, ensemble, name, float(z[n]), longer_s)))
-    return tuple(said for _, said in sorted(found, reverse=True)[:MOST])
+            found.append((abs(longer_s), _lesson(spec, ensemble, name, float(z[n]), longer_s)))
+    return tuple(said for _, said in sorted(found, reverse=True)[:MAX])
 
 
-def _lesson(wish: Wish, ensemble: Ensemble, name: str, z: float, longer_s: float) -> str:
+def _lesson(spec: PieceSpec, ensemble: Ensemble, name: str, z: float, longer_s: float) -> str:
     took = say(
         "lessons-that-made-it",
         longer=quantity.span(abs(longer_s)),
@@ -63,17 +63,17 @@ def _lesson(wish: Wish, ensemble: Ensemble, name: str, z: float, longer_s: float
             took=took,
         )
     if name == "thickness":
-        mm = 1000.0 * wish.thickness_m
+        mm = 1000.0 * spec.thickness_m
         like = mm * (1.0 + THICKNESS_SD.value * z)
         return say(
             "lessons-it-cooked-like-a-piece-thick", like=quantity.length(like), mm=quantity.length(mm), took=took
         )
     if name == "start":
-        began_c = max(wish.start_c + START_SD.value * z, 0.0)
+        began_c = max(spec.start_c + START_SD.value * z, 0.0)
         return say(
             "lessons-it-went-on-at-about-not",
             began=quantity.temp(began_c),
-            start=quantity.temp(wish.start_c),
+            start=quantity.temp(spec.start_c),
             took=took,
         )
     percent = 100.0 * (math.exp(FILM_SD.value * z) - 1.0)

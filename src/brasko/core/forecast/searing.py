@@ -48,7 +48,7 @@ def sear_coach(here: Twin, asked: bool = False) -> SearCoach:
     if here.so_far.phase != "sear":
         raise InvalidInput("step", say("searing-is-no-sear"))
     rest = here.so_far.rest
-    wanted = max(here.wish.crust_s, 1.0)
+    wanted = max(here.spec.crust_s, 1.0)
     crusts, peaks, ends = [], [], []
     for more in MORE_S:
         result = here.on((*here.more(more), *rest) or here.more(1.0))
@@ -57,16 +57,16 @@ def sear_coach(here: Twin, asked: bool = False) -> SearCoach:
         ends.append(heat_end_of(here, result) if more or not rest else float(here.state.peak_c.min()))
     more_s = np.array(MORE_S)
     crust_at = _reaches(more_s, np.array(crusts), CRUST_IS_THERE.value)
-    limit_at = _reaches(more_s, np.maximum.accumulate(np.array(peaks)), here.wish.aim_c + PAST.value)
+    limit_at = _reaches(more_s, np.maximum.accumulate(np.array(peaks)), here.spec.aim_c + PAST.value)
     after = (peaks[-1] - peaks[0]) / MORE_S[-1] * 30.0
-    if here.wish.reading_c is not None and here.wish.how.phases[-1] == "sear":
-        read_at = _reaches(more_s, np.maximum.accumulate(np.array(ends)), here.wish.reading_c)
-        return _by_reading(here.wish.reading_c, read_at, crust_at, limit_at, crusts, after)
-    if here.wish.how.slow == "sear":
+    if here.spec.reading_c is not None and here.spec.how.phases[-1] == "sear":
+        read_at = _reaches(more_s, np.maximum.accumulate(np.array(ends)), here.spec.reading_c)
+        return _by_reading(here.spec.reading_c, read_at, crust_at, limit_at, crusts, after)
+    if here.spec.how.slow == "sear":
         return _whole_over_fire(limit_at, crust_at, crusts, after)
     if asked:
         left = sum(s.until.max_s for s in (here.current, *rest) if phase_of(s.name) == "sear")
-        over = here.on((*here.more(here.current.until.max_s), *rest)).peak_core_c - here.wish.aim_c
+        over = here.on((*here.more(here.current.until.max_s), *rest)).peak_core_c - here.spec.aim_c
         cost = (
             say("searing-it-ends-over-the-finish", over=quantity.rise(over))
             if over > PAST.value
@@ -155,7 +155,7 @@ class SearCheck:
 def sear_check(here: Twin, read_c: float) -> SearCheck:
     """What a sear over a fire of this temperature would be. Raises InvalidInput where there is no sear to come."""
     steps = here.so_far.rest if here.so_far.phase != "sear" else (here.current, *here.so_far.rest)
-    zone = here.wish.sear_zone
+    zone = here.spec.sear_zone
     if zone is None or not any(phase_of(s.name) == "sear" for s in steps):
         raise InvalidInput("temp_c", say("searing-is-of-a-grate-or-pan"))
     needed = zone.searing_c
@@ -165,12 +165,12 @@ def sear_check(here: Twin, read_c: float) -> SearCheck:
         if phase_of(step.name) != "sear":
             steps_then.append(step)
         elif not any(phase_of(s.name) == "sear" for s in steps_then):
-            until = Until(900.0, crust_s=max(CRUST_IS_THERE.value * here.wish.crust_s, 1.0))
-            steps_then.append(replace(over_hotter(step, read_c, needed, here.wish.air_c), until=until))
+            until = Until(900.0, crust_s=max(CRUST_IS_THERE.value * here.spec.crust_s, 1.0))
+            steps_then.append(replace(over_hotter(step, read_c, needed, here.spec.air_c), until=until))
     result = here.on(tuple(steps_then))
     sear = next(s for s in result.steps if phase_of(s.name) == "sear")
     length = None if sear.reached == "time" else sear.end_s - sear.start_s
-    over = result.peak_core_c - here.wish.aim_c
+    over = result.peak_core_c - here.spec.aim_c
     if length is None:
         said = say("searing-at-it-never-gets-its-crust", read=quantity.temp(read_c), needed=quantity.temp(needed))
     elif read_c < needed - 12.0 and (over > 1.0 or length > 1.2 * planned_s):

@@ -29,7 +29,7 @@ from brasko.core.uncertainty.unknowns import FIRE_SD
 
 Floats = NDArray[np.float64]
 
-SPREADS, LEAST_SPREAD = 0.9, 0.25
+SPREADS, MIN_SPREAD = 0.9, 0.25
 NEIGHBOURS, WILD_K = 7, 4.0
 """A reading so far from the middle one of its neighbours is left out."""
 BINS = 36
@@ -111,7 +111,7 @@ def posterior_of(ensemble: Ensemble, readings: Sequence[Reading]) -> Posterior:
 
 def region_near(found: Posterior) -> SamplingRegion:
     """The kitchens about those that readings hold likely: as wide as these differ, and a little wider."""
-    spread = np.clip(SPREADS * found.draws[:, :BIAS].std(axis=0), LEAST_SPREAD, 1.0)
+    spread = np.clip(SPREADS * found.draws[:, :BIAS].std(axis=0), MIN_SPREAD, 1.0)
     return SamplingRegion(np.clip(found.z[:BIAS], -WIDEST, WIDEST), spread, LOCAL_DEGREE)
 
 

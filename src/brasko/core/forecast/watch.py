@@ -15,7 +15,7 @@ from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.searing import SearCoach, sear_coach
 from brasko.core.forecast.update import PARTS, Forecast, early_gap_k, forecast_of
 from brasko.core.forecast.why import probe_off_m, why
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.words import say
 
 FALLEN_K, FALLEN_FOR = 0.4, 6
@@ -41,7 +41,7 @@ class Standing:
     battery         of its thermometer, as a share; None where it has none
     """
 
-    wish: Wish
+    spec: PieceSpec
     so_far: CookHistory
     seen: Sequence[Reading]
     by_hand: Sequence[Reading]
@@ -104,7 +104,7 @@ def sight_of(here: Standing, kitchens: Ensemble | None, forecast: Forecast | Non
 
     Checked: tests/web/test_watch.py::test_a_slipped_probe_is_named_and_not_believed.
     """
-    wish, so_far = here.wish, here.so_far
+    spec, so_far = here.spec, here.so_far
     seen = [*here.seen, *here.by_hand]
     wrong = faults(
         seen,
@@ -122,15 +122,15 @@ def sight_of(here: Standing, kitchens: Ensemble | None, forecast: Forecast | Non
         wrong = (fault, *wrong)
     reason = ""
     if kitchens is not None and forecast is not None and so_far.current.name == here.slow_step:
-        reason = why(wish, kitchens, forecast, here.slow_s)
+        reason = why(spec, kitchens, forecast, here.slow_s)
     ends_soon = forecast is not None and forecast.end_s - here.now_s < COACHED_S
     coach = None
-    if so_far.phase == "sear" and not here.away and (wish.how.slow != "sear" or ends_soon):
+    if so_far.phase == "sear" and not here.away and (spec.how.slow != "sear" or ends_soon):
         z = np.zeros(PARTS) if forecast is None else forecast.posterior.z
-        coach = sear_coach(twin(wish, so_far, z, here.now_s), here.own_sear)
+        coach = sear_coach(twin(spec, so_far, z, here.now_s), here.own_sear)
     peak_s, slice_now, least = None, False, 0.0
     if so_far.phase == "rest":
-        least = 0.0 if wish.minimum is None else wish.minimum.rest_s
+        least = 0.0 if spec.minimum is None else spec.minimum.rest_s
         peak_s, slice_now = _rested(forecast, seen, so_far.since_s, here.now_s, least)
     off = None if forecast is None else probe_off_m(forecast)
     return Sight(forecast, reason, wrong, slipped_s, off, coach, peak_s, slice_now, least)

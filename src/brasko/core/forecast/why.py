@@ -8,7 +8,7 @@ import numpy as np
 
 from brasko.core.forecast.ensemble import BODY, Ensemble
 from brasko.core.forecast.update import Forecast
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD
 from brasko.core.words import quantity, say
 
@@ -20,16 +20,16 @@ SURE_DEPTH = 1.6
 """A probe is called off-centre when its depth is so many of its own standard deviations away."""
 
 
-def why(wish: Wish, ensemble: Ensemble, forecast: Forecast, foreseen_end_s: float) -> str:
+def why(spec: PieceSpec, ensemble: Ensemble, forecast: Forecast, foreseen_end_s: float) -> str:
     """One sentence with phrase tokens; "" where it runs as foreseen."""
     late = forecast.end_s - foreseen_end_s
     if abs(late) < WORTH_SAYING_S or not forecast.readings:
         return ""
     side = "behind" if late > 0.0 else "ahead"
-    return say("why-runs", late=quantity.span(abs(late)), side=side, cause=_cause(wish, ensemble, forecast, late))
+    return say("why-runs", late=quantity.span(abs(late)), side=side, cause=_cause(spec, ensemble, forecast, late))
 
 
-def _cause(wish: Wish, ensemble: Ensemble, forecast: Forecast, late: float) -> str:
+def _cause(spec: PieceSpec, ensemble: Ensemble, forecast: Forecast, late: float) -> str:
     z = forecast.posterior.z
     shares = {}
     for n, name in enumerate(BODY):
@@ -39,17 +39,17 @@ def _cause(wish: Wish, ensemble: Ensemble, forecast: Forecast, late: float) -> s
     name = max(shares, key=lambda key: shares[key] if late > 0.0 else -shares[key])
     if name == "fire":
         delta = FIRE_SD.value * float(z[3])
-        zone = wish.gentle_zone
+        zone = spec.gentle_zone
         if zone is not None and ensemble.air_c is not None:
             return say("why-the-cool-side-is-nearer", air=quantity.temp(ensemble.air_c + delta))
         return say("why-the-fire-is-than-planned", value=say("why-cooler") if delta < 0.0 else say("why-hotter"))
     if name == "thickness":
         return say(
             "why-it-cooks-like-a-piece-thick",
-            thickness=quantity.length(1000.0 * wish.thickness_m * (1.0 + THICKNESS_SD.value * float(z[1]))),
+            thickness=quantity.length(1000.0 * spec.thickness_m * (1.0 + THICKNESS_SD.value * float(z[1]))),
         )
     if name == "start":
-        start_c = max(wish.start_c + START_SD.value * float(z[2]), 0.0)
+        start_c = max(spec.start_c + START_SD.value * float(z[2]), 0.0)
         return say("why-it-went-on-at-about", start=quantity.temp(start_c))
     percent = 100.0 * (math.exp(FILM_SD.value * float(z[0])) - 1.0)
     word = "slower" if percent < 0.0 else "faster"

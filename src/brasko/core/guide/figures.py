@@ -11,15 +11,15 @@ from numpy.typing import NDArray
 from brasko.core.fire.grate import GrateMap, grate_map, half_distance_gain, heat_at
 from brasko.core.fire.kinds import grill_named
 from brasko.core.fire.setup import FireSetup, usual_setup
-from brasko.core.heat.constants import FILM_MOST, PATTED_DRY
+from brasko.core.heat.constants import FILM_MAX, PATTED_DRY
 from brasko.core.heat.simulation import Result, simulate
 from brasko.core.planner.beforehand import DRY_AFTER_S, WET_FROM_S
 from brasko.core.planner.programme import programme_of
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 
 Floats = NDArray[np.float64]
 
-EXAMPLE = Wish(cut="ribeye", method="sear_then_low", thickness_m=0.038, mass_kg=0.45, finish_c=55.0, rest="foil")
+EXAMPLE = PieceSpec(cut="ribeye", method="sear_then_low", thickness_m=0.038, mass_kg=0.45, finish_c=55.0, rest="foil")
 """The steak of the figures."""
 PULL_C = 50.0
 """It is pulled at so much (assumed, to look at)."""
@@ -124,12 +124,12 @@ def wet_window() -> WetWindow:
     # none of it at once, half of it at either end of the window
     folds = np.log(np.maximum(time, 1.0) / most_s) / np.log(DRY_AFTER_S / most_s)
     share = np.exp(-np.log(2.0) * folds**2)
-    film = PATTED_DRY.value + (FILM_MOST.value - PATTED_DRY.value) * share
+    film = PATTED_DRY.value + (FILM_MAX.value - PATTED_DRY.value) * share
     # turned often, so that no side more or less hides what the water costs
     sear = programme_of(replace(EXAMPLE, flip_every_s=15.0), PULL_C)[:1]
 
     def sears_s(film_kg_m2: float) -> float:
         return simulate(replace(EXAMPLE.food, film_kg_m2=film_kg_m2), sear, every_s=EVERY_S).duration_s
 
-    costs = sears_s(FILM_MOST.value) - sears_s(PATTED_DRY.value)
+    costs = sears_s(FILM_MAX.value) - sears_s(PATTED_DRY.value)
     return WetWindow(time, film, WET_FROM_S, DRY_AFTER_S, costs)

@@ -12,7 +12,7 @@ AIR_PRESSURE = Sourced(101325.0, "Pa", "", "measured")
 BOILING_C = Sourced(100.0, "°C", "iapws_if97", "measured")
 LEWIS_FACTOR = Sourced(0.90, "-", "incropera_2011", "from memory")
 """Lewis number to the power 2/3 for water vapour in air, in h_m = h / (ρ c_p Le^(2/3))."""
-LEAST_MOISTURE = Sourced(0.05, "kg/kg solids", "", "from memory")
+MIN_MOISTURE = Sourced(0.05, "kg/kg solids", "", "from memory")
 """As dry as a surface gets by evaporation: sorption of meat at a few per cent of humidity. Boiling takes the rest."""
 PATTED_DRY = Sourced(0.02, "kg m-2", "", "assumed")
 """Water left on a surface that was patted dry: a film of 0.02 mm."""
@@ -22,7 +22,7 @@ MAX_DRIED = Sourced(0.5, "kg m-2", "", "assumed")
 """What an open piece loses at the most in a fridge before it is leather."""
 WHOLLY_WET = Sourced(0.02, "kg m-2", "", "assumed")
 """With less water than this on it a surface is wet in patches, in proportion."""
-FILM_MOST = Sourced(0.15, "kg m-2", "", "assumed")
+FILM_MAX = Sourced(0.15, "kg m-2", "", "assumed")
 """Juice that a surface holds before it drips off."""
 FILM_HANGS = Sourced(0.06, "kg m-2", "", "assumed")
 """Of that, what hangs on a face that looks down."""

@@ -72,7 +72,7 @@ class Food:
 
     def __post_init__(self) -> None:
         require_between("start_c", self.start_c, -5.0, 150.0, "°C")
-        require_between("film_kg_m2", self.film_kg_m2, 0.0, known.FILM_MOST.value, "kg/m2")
+        require_between("film_kg_m2", self.film_kg_m2, 0.0, known.FILM_MAX.value, "kg/m2")
         require_between("altitude_m", self.altitude_m, LOWEST_M, HIGHEST_M, "m")
         require_between("dried_kg_m2", self.dried_kg_m2, 0.0, known.MAX_DRIED.value, "kg/m2")
         require_between("skin_passes", self.skin_passes, 0.0, 1.0, "")

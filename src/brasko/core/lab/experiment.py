@@ -9,14 +9,14 @@ from dataclasses import dataclass
 import numpy as np
 
 from brasko.core.errors import InvalidInput, inside
-from brasko.core.lab.kitchens import LEAST_RUNS, MOST_RUNS, Floats, Matters, drawn, matters, outcomes
+from brasko.core.lab.ensemble import MAX_RUNS, MIN_RUNS, Floats, Matters, drawn, matters, outcomes
 from brasko.core.lab.spread import each_of
 from brasko.core.lab.sweep import Axis, Point, point, points_of
 from brasko.core.lab.variants import Variant, VariantTold, told
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.words import say
 
-MOST_VARIANTS = 4
+MAX_VARIANTS = 4
 ROWS = 16
 """Kitchens are handed over so many at a time."""
 
@@ -51,8 +51,8 @@ class Experiment:
     matters: Asked | None = None
 
     def __post_init__(self) -> None:
-        if not 1 <= len(self.variants) <= MOST_VARIANTS:
-            raise InvalidInput("variants", say("lab-one-to-four", most=MOST_VARIANTS, got=len(self.variants)))
+        if not 1 <= len(self.variants) <= MAX_VARIANTS:
+            raise InvalidInput("variants", say("lab-one-to-four", most=MAX_VARIANTS, got=len(self.variants)))
         names = [variant.name for variant in self.variants]
         for n, name in enumerate(names):
             if name in names[:n]:
@@ -63,8 +63,8 @@ class Experiment:
         if self.matters is not None:
             with inside("matters"):
                 self._of(self.matters.of)
-                if not LEAST_RUNS <= self.matters.runs <= MOST_RUNS:
-                    raise InvalidInput("runs", say("lab-so-many-runs", low=LEAST_RUNS, high=MOST_RUNS))
+                if not MIN_RUNS <= self.matters.runs <= MAX_RUNS:
+                    raise InvalidInput("runs", say("lab-so-many-runs", low=MIN_RUNS, high=MAX_RUNS))
 
     def _of(self, number: int) -> Variant:
         if not 0 <= number < len(self.variants):
@@ -72,11 +72,11 @@ class Experiment:
         return self.variants[number]
 
     @property
-    def swept(self) -> Wish:
+    def swept(self) -> PieceSpec:
         """The wish that is swept about."""
         assert self.sweep is not None
         way = self._of(self.sweep.of).way
-        if not isinstance(way, Wish):
+        if not isinstance(way, PieceSpec):
             raise InvalidInput("of", say("lab-a-cook-told-is-not-swept"))
         return way
 

@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
+from brasko.core.cook.run import run_cook
 from brasko.core.cook.steps import AtFire, Cook, InPan
-from brasko.core.cook.told import cooked
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.programme import phase_of
@@ -79,14 +79,14 @@ def ends_by_core(step: Step) -> bool:
 
 def run_of_plan(plan: PiecePlan) -> Run:
     """What a plan has the cook do."""
-    wish, programme = plan.wish, plan.solution.programme
+    spec, programme = plan.spec, plan.solution.programme
     fired = tuple(phase_of(step.name) in ("gentle", "sear") for step in programme)
-    food = wish.food
-    unsure = wish.gentle_heat
-    return Run(food, programme, fired, tempered_start(wish, food), unsure.film_spread, unsure.air_spread)
+    food = spec.food
+    unsure = spec.gentle_heat
+    return Run(food, programme, fired, tempered_start(spec, food), unsure.film_spread, unsure.air_spread)
 
 
 def run_of_cook(cook: Cook) -> Run:
     """A cook told forwards, as one programme."""
-    programme = cooked(cook).programme
+    programme = run_cook(cook).programme
     return Run(cook.food, programme, tuple(isinstance(step.on, AtFire | InPan) for step in cook.steps))

@@ -14,12 +14,12 @@ from brasko.core.planner.choose import choice_of
 from brasko.core.planner.effort import effort_s
 from brasko.core.planner.plan import planned
 from brasko.core.planner.programme import stretch
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.words import quantity, say
 
-MOST_POINTS = 400
+MAX_POINTS = 400
 """More is no picture any more, and more than a quarter of an hour of a processor."""
-LEAST_VALUES, MOST_VALUES = 2, 60
+MIN_VALUES, MAX_VALUES = 2, 60
 """Of one axis."""
 
 Value = float | str | None
@@ -56,7 +56,7 @@ class Point:
     why: str = ""
 
 
-def points_of(wish: Wish, axes: Sequence[Axis]) -> list[tuple[Value, ...]]:
+def points_of(spec: PieceSpec, axes: Sequence[Axis]) -> list[tuple[Value, ...]]:
     """Every point, the last axis fastest. Raises InvalidInput where there are none, or too many, with how long they
     would take and how many would do."""
     if not 1 <= len(axes) <= 2:
@@ -64,42 +64,42 @@ def points_of(wish: Wish, axes: Sequence[Axis]) -> list[tuple[Value, ...]]:
     if len(axes) == 2 and axes[0].field == axes[1].field:
         raise InvalidInput("axes.1.field", say("lab-is-swept-already"))
     many = math.prod(len(axis.values) for axis in axes)
-    if many > MOST_POINTS:
-        each = effort_s(wish.thickness_m, quick=True)
-        fewer = int(MOST_POINTS ** (1.0 / len(axes)))
+    if many > MAX_POINTS:
+        each = effort_s(spec.thickness_m, quick=True)
+        fewer = int(MAX_POINTS ** (1.0 / len(axes)))
         raise InvalidInput(
             "axes",
             say(
                 "lab-so-many-points-take-too-long",
                 many=many,
                 takes=quantity.span(many * each),
-                most=MOST_POINTS,
+                most=MAX_POINTS,
                 fewer=fewer,
             ),
             suggestion=str(fewer),
         )
     for n, axis in enumerate(axes):
-        if not LEAST_VALUES <= len(axis.values) <= MOST_VALUES:
-            raise InvalidInput(f"axes.{n}.values", say("lab-needs-so-many-values", low=LEAST_VALUES, high=MOST_VALUES))
+        if not MIN_VALUES <= len(axis.values) <= MAX_VALUES:
+            raise InvalidInput(f"axes.{n}.values", say("lab-needs-so-many-values", low=MIN_VALUES, high=MAX_VALUES))
     return list(product(*(axis.values for axis in axes)))
 
 
-def wish_at(wish: Wish, fields: Sequence[str], at: Sequence[Value]) -> Wish:
+def wish_at(spec: PieceSpec, fields: Sequence[str], at: Sequence[Value]) -> PieceSpec:
     """The wish with what is swept set; a thicker piece is as much heavier. Raises InvalidInput."""
     change = dict(zip(fields, at, strict=True))
     thickness_m = change.get("thickness_m")
     if isinstance(thickness_m, float) and "mass_kg" not in change:
-        change["mass_kg"] = wish.mass_kg * thickness_m / wish.thickness_m
-    return replace(wish, **change)  # type: ignore[arg-type]
+        change["mass_kg"] = spec.mass_kg * thickness_m / spec.thickness_m
+    return replace(spec, **change)  # type: ignore[arg-type]
 
 
-def point(wish: Wish, fields: tuple[str, ...], at: tuple[Value, ...]) -> Point:
+def point(spec: PieceSpec, fields: tuple[str, ...], at: tuple[Value, ...]) -> Point:
     """One point, planned: good to about 1 K. What cannot be had there says why.
 
     Checked: tests/core/test_lab.py::test_a_point_of_a_sweep_is_the_plan_of_that_wish.
     """
     try:
-        there = wish_at(wish, fields, at)
+        there = wish_at(spec, fields, at)
         plan = planned(there, quick=True)
     except Infeasible as exc:
         return Point(at, why=exc.reason)

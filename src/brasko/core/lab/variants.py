@@ -10,12 +10,12 @@ import numpy as np
 from brasko.core.cook.steps import Cook
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.heat.simulation import Result
-from brasko.core.lab.kitchens import in_kitchens
+from brasko.core.lab.ensemble import in_kitchens
 from brasko.core.lab.run import Run, ends_by_core, run_of_cook, run_of_plan
 from brasko.core.planner.choose import choice_of
 from brasko.core.planner.options import crust_dose_s
 from brasko.core.planner.plan import PiecePlan, planned
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.sourced import Sourced
 
 LATE_S = 60.0
@@ -32,7 +32,7 @@ class Variant:
     """One way: a wish that is planned, or a cook that is told forwards with the finish it is after, if it has one."""
 
     name: str
-    way: Wish | Cook
+    way: PieceSpec | Cook
     finish_c: float | None = None
 
 
@@ -87,7 +87,7 @@ def told(variant: Variant) -> VariantTold:
     plan: PiecePlan | None
     aim_c: float | None
     try:
-        if isinstance(variant.way, Wish):
+        if isinstance(variant.way, PieceSpec):
             plan = planned(variant.way)
             run, aim_c = run_of_plan(plan), variant.way.aim_c
         else:
@@ -104,8 +104,8 @@ def _figures(run: Run, result: Result, plan: PiecePlan | None, aim_c: float | No
     here = run.coarse()
     late, hotter = run.late(here, LATE_S).coarse(), run.hotter(HOTTER_K).coarse()
     n = run.slow
-    choice = None if plan is None else choice_of(plan.wish, plan)
-    by_reading = 0 if plan is None or plan.wish.reading_c is None else plan.wish.count
+    choice = None if plan is None else choice_of(plan.spec, plan)
+    by_reading = 0 if plan is None or plan.spec.reading_c is None else plan.spec.count
     return Figures(
         minutes_s=result.duration_s,
         lead_s=None if choice is None else choice.lead_s,

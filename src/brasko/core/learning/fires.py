@@ -17,12 +17,12 @@ from numpy.typing import NDArray
 
 from brasko.core.learning.habits import HABITS, HabitKnown
 from brasko.core.learning.series import CLIPPED, STAYS, known
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD
 
 Floats = NDArray[np.float64]
 
-LEAST_INFORMATION = 1e-3
+MIN_INFORMATION = 1e-3
 """Less than this a cook tells nothing, in units of what was known before."""
 
 
@@ -70,14 +70,14 @@ USUAL = Learned()
 """Nothing is known yet: the fire as assumed."""
 
 
-def fire_of(wish: Wish) -> str:
+def fire_of(spec: PieceSpec) -> str:
     """What a wish's fire is called in the log: a key of those that ship, or the name that its cook gave it."""
-    return f"{OWN}{wish.own_fire.name}" if wish.own_fire is not None else wish.fire_key
+    return f"{OWN}{spec.own_fire.name}" if spec.own_fire is not None else spec.fire_key
 
 
-def on_its_fire(wish: Wish, known: Mapping[str, Learned]) -> Wish:
+def on_its_fire(spec: PieceSpec, known: Mapping[str, Learned]) -> PieceSpec:
     """The wish on its fire as that is known; as such fires usually are where nothing is."""
-    return replace(wish, **factors_of(known.get(fire_of(wish), USUAL)))
+    return replace(spec, **factors_of(known.get(fire_of(spec), USUAL)))
 
 
 def factors_of(has: Learned) -> dict[str, Any]:
@@ -100,7 +100,7 @@ def taught(
     after = np.linalg.inv(covariance)
     values, vectors = np.linalg.eigh(after - before)
     told = vectors @ np.diag(np.maximum(values, 0.0)) @ vectors.T
-    if float(np.trace(told)) < LEAST_INFORMATION:
+    if float(np.trace(told)) < MIN_INFORMATION:
         return None
     # where the readings alone have it: the posterior is pulled towards what was known before
     alone = np.linalg.pinv(told, rcond=1e-6) @ after @ z

@@ -5,22 +5,22 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from brasko.core.planner.piece import Declared, declared
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.fields import Declared, declared
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.words import quantity, say
 
 LITTLE_K, LITTLE_SHARE = 0.6, 0.05
 """Differences below these are told as none (assumed): a degree Fahrenheit, and a twentieth of a time."""
-ANSWERS: Mapping[str, Declared] = declared(Wish)
+ANSWERS: Mapping[str, Declared] = declared(PieceSpec)
 BROUGHT = ("mass_kg",)
 """What goes with another answer, and is not told beside it."""
 
 
-def asked_differently(wish: Wish, first: Wish) -> list[str]:
+def asked_differently(spec: PieceSpec, first: PieceSpec) -> list[str]:
     """Each answer in which a wish is not the first one's, as "thickness 38 mm, not 35 mm"."""
     said = []
     for name, each in ANSWERS.items():
-        mine, other = getattr(wish, name), getattr(first, name)
+        mine, other = getattr(spec, name), getattr(first, name)
         if mine == other or each.answer.group == "log" or name in BROUGHT:
             continue
         if isinstance(mine, float) and isinstance(other, float) and abs(mine - other) <= 1e-3 * max(abs(other), 1e-9):

@@ -7,7 +7,7 @@ from typing import Any
 
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.planner.options import CRUSTS
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.safety.agency import needs_choice
 from brasko.core.words import quantity, say
 
@@ -16,7 +16,7 @@ FINISH_BY_K = 1.7
 source)."""
 GENTLER_BY_K = 15.0
 """A rim that was too wide asks for a gentle side so much cooler (assumed)."""
-LEAST_GENTLE_C = 95.0
+MIN_GENTLE_C = 95.0
 """Cooler than this a gentle side takes all evening (assumed)."""
 
 
@@ -29,48 +29,48 @@ class Change:
     answers: dict[str, Any]
 
 
-def next_time(wish: Wish, doneness: str, crust: str, rim: str) -> tuple[Change, ...]:
+def next_time(spec: PieceSpec, doneness: str, crust: str, rim: str) -> tuple[Change, ...]:
     """Changes that answer a verdict, each possible by itself; none where all was right.
 
     Checked: tests/core/test_logbook.py::test_each_verdict_moves_the_next_plan_its_own_way.
     """
-    asked = [_finish(wish, doneness), _crust(wish, crust), _rim(wish, rim)]
-    return tuple(change for change in asked if change is not None and _can_be(wish, change))
+    asked = [_finish(spec, doneness), _crust(spec, crust), _rim(spec, rim)]
+    return tuple(change for change in asked if change is not None and _can_be(spec, change))
 
 
-def _can_be(wish: Wish, change: Change) -> bool:
+def _can_be(spec: PieceSpec, change: Change) -> bool:
     try:
-        replace(wish, **change.answers)
+        replace(spec, **change.answers)
     except (InvalidInput, Infeasible):
         return False
     return True
 
 
-def _finish(wish: Wish, doneness: str) -> Change | None:
-    if doneness not in ("under", "over") or needs_choice(wish.the_cut, wish.treatment == "tenderised") != "free":
+def _finish(spec: PieceSpec, doneness: str) -> Change | None:
+    if doneness not in ("under", "over") or needs_choice(spec.the_cut, spec.treatment == "tenderised") != "free":
         return None
     by = FINISH_BY_K if doneness == "under" else -FINISH_BY_K
-    to_c, minimum = wish.finish_c + by, wish.minimum
-    if minimum is not None and wish.finish_c >= minimum.core_c - 0.1:
+    to_c, minimum = spec.finish_c + by, spec.minimum
+    if minimum is not None and spec.finish_c >= minimum.core_c - 0.1:
         to_c = max(to_c, minimum.core_c)
-    if abs(to_c - wish.finish_c) < 0.1:
+    if abs(to_c - spec.finish_c) < 0.1:
         return None
     words = (
-        say("next-time-warmer", was=quantity.temp(wish.finish_c), now=quantity.temp(to_c))
+        say("next-time-warmer", was=quantity.temp(spec.finish_c), now=quantity.temp(to_c))
         if by > 0.0
-        else say("next-time-cooler", was=quantity.temp(wish.finish_c), now=quantity.temp(to_c))
+        else say("next-time-cooler", was=quantity.temp(spec.finish_c), now=quantity.temp(to_c))
     )
     return Change("finish", words, {"finish_c": to_c})
 
 
-def _crust(wish: Wish, crust: str) -> Change | None:
+def _crust(spec: PieceSpec, crust: str) -> Change | None:
     order = list(CRUSTS)
-    if crust not in ("thin", "heavy") or not wish.how.browns:
+    if crust not in ("thin", "heavy") or not spec.how.browns:
         return None
-    at = order.index(wish.crust) + (1 if crust == "thin" else -1)
+    at = order.index(spec.crust) + (1 if crust == "thin" else -1)
     if not 0 <= at < len(order):
         return None
-    was, now = CRUSTS[wish.crust][0], CRUSTS[order[at]][0]
+    was, now = CRUSTS[spec.crust][0], CRUSTS[order[at]][0]
     said = (
         say("next-time-more-crust", was=was, now=now)
         if crust == "thin"
@@ -79,15 +79,15 @@ def _crust(wish: Wish, crust: str) -> Change | None:
     return Change("crust", said, {"crust": order[at]})
 
 
-def _rim(wish: Wish, rim: str) -> Change | None:
+def _rim(spec: PieceSpec, rim: str) -> Change | None:
     if rim != "wide":
         return None
-    if "gentle" not in wish.how.phases:
-        if wish.the_cut.kind != "intact":
+    if "gentle" not in spec.how.phases:
+        if spec.the_cut.kind != "intact":
             return None
         return Change("method", say("next-time-low-first"), {"method": "low_then_sear"})
-    zone = wish.gentle_zone
-    if zone is None or zone.in_fat or zone.air_c - GENTLER_BY_K < LEAST_GENTLE_C:
+    zone = spec.gentle_zone
+    if zone is None or zone.in_fat or zone.air_c - GENTLER_BY_K < MIN_GENTLE_C:
         return None
     to_c = zone.air_c - GENTLER_BY_K
     words = say("next-time-gentler", was=quantity.temp(zone.air_c), now=quantity.temp(to_c))

@@ -11,7 +11,7 @@ from scipy.stats import theilslopes
 
 from brasko.core.words import quantity, say
 
-LEAST_FOR_A_TREND = 6
+MIN_FOR_A_TREND = 6
 """Fewer cooks have no trend."""
 CLOSE_K, CLOSE_SHARE = 2.0, 0.08
 """So near to what was foreseen is as foreseen (as in forecast.compare)."""
@@ -80,7 +80,7 @@ def season(cooks: Sequence[Past]) -> Season:
 
 
 def _trend(gaps: list[float]) -> tuple[float | None, tuple[float, float] | None]:
-    if len(gaps) < LEAST_FOR_A_TREND:
+    if len(gaps) < MIN_FOR_A_TREND:
         return None, None
     slope, _, low, high = theilslopes(gaps, np.arange(len(gaps)), alpha=0.9)
     over = len(gaps) - 1
@@ -91,7 +91,7 @@ def _words(gaps: list[float], trend: float | None, span: tuple[float, float] | N
     if not gaps:
         return say("season-nothing-was-read-yet")
     if trend is None or span is None:
-        return say("season-too-few-for-a-trend", least=LEAST_FOR_A_TREND)
+        return say("season-too-few-for-a-trend", least=MIN_FOR_A_TREND)
     if span[1] < 0.0:
         return say("season-better", by=quantity.rise(-trend))
     if span[0] > 0.0:

@@ -12,12 +12,12 @@ from brasko.core.foods.serving import serving_of
 from brasko.core.planner.fuel import Fuel, fuel_of
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.rendered_fat import weight_lost_share
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.words import quantity, say
 
 APPETITES: dict[str, float] = {"small": 0.7, "usual": 1.0, "large": 1.4}
 """Shares of the usual portion (common practice, no source)."""
-LEAST_SHARE = 0.85
+MIN_SHARE = 0.85
 NEARLY = 0.9
 """Nobody buys one more piece for the last tenth (assumed)."""
 """A plan with less than this of what the eaters want says so."""
@@ -50,7 +50,7 @@ class Amounts:
 
 
 def amounts(
-    wish: Wish,
+    spec: PieceSpec,
     solution: Solution,
     eaters: int = 2,
     appetite: str = "usual",
@@ -71,15 +71,15 @@ def amounts(
         )
     if price_kg is not None:
         require_between("price_kg", price_kg, 0.0, 5000.0, "a kg")
-    serving = serving_of(wish.cut)
-    bone = 0.0 if wish.boned else serving.bone_share
+    serving = serving_of(spec.cut)
+    bone = 0.0 if spec.boned else serving.bone_share
     edible = (1.0 - serving.trim_share) * (1.0 - bone)
-    raw = wish.mass_kg * wish.count
+    raw = spec.mass_kg * spec.count
     needed = eaters * APPETITES[appetite] * serving.portion_kg / edible / dishes
-    cooked = raw * edible * (1.0 - weight_lost_share(wish.the_cut, solution.result))
-    pieces = max(1, math.ceil(NEARLY * needed / wish.mass_kg))
-    salt_g = wish.the_cut.salt_share * raw * 1000.0
-    enough = raw >= LEAST_SHARE * needed
+    cooked = raw * edible * (1.0 - weight_lost_share(spec.the_cut, solution.result))
+    pieces = max(1, math.ceil(NEARLY * needed / spec.mass_kg))
+    salt_g = spec.the_cut.salt_share * raw * 1000.0
+    enough = raw >= MIN_SHARE * needed
     on_fire_s = solution.result.steps[-1].start_s
     return Amounts(
         eaters,
@@ -91,8 +91,8 @@ def amounts(
         None if price_kg is None else price_kg * raw,
         salt_g,
         spoon_words(salt_g, salt_kind),
-        _fat_g(wish),
-        fuel_of(wish, on_fire_s),
+        _fat_g(spec),
+        fuel_of(spec, on_fire_s),
         enough,
         ""
         if enough
@@ -106,11 +106,11 @@ def amounts(
     )
 
 
-def _fat_g(wish: Wish) -> float:
+def _fat_g(spec: PieceSpec) -> float:
     """Oil on the faces, and what a pan wants [g]."""
-    faces = 2.0 * wish.geometry.face_m2 * wish.count
-    zone = wish.sear_zone
+    faces = 2.0 * spec.geometry.face_m2 * spec.count
+    zone = spec.sear_zone
     pan = (
-        PAN_FILM_KG_M2.value * faces / 2.0 if zone is not None and zone.pan is not None and wish.fat != "none" else 0.0
+        PAN_FILM_KG_M2.value * faces / 2.0 if zone is not None and zone.pan is not None and spec.fat != "none" else 0.0
     )
     return 1000.0 * (OIL_FILM_KG_M2.value * faces + pan)

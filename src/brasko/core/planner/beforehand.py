@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.reasons import fuel_for_step
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.tempering import tempered
-from brasko.core.planner.wish import Wish
 from brasko.core.safety.clock import thaw_s
 from brasko.core.words import quantity, say
 
@@ -21,7 +21,7 @@ SALT_OVERNIGHT_S = 14 * 3600.0
 """So long before the fire is salted, by choice (common practice, no source)."""
 DRY_AFTER_S, WET_FROM_S = 40 * 60.0, 10 * 60.0
 """Between these after salting the surface is wet and steams (common practice, no source)."""
-OVERNIGHT_AT_LEAST_S = 8 * 3600.0
+OVERNIGHT_AT_MIN_S = 8 * 3600.0
 """What is salted overnight waits so long at least (common practice, no source)."""
 SHOP_S, SHOP_AHEAD_S = 30 * 60.0, 2 * 3600.0
 """An errand, and how long before the first work it is over (assumed)."""
@@ -29,38 +29,38 @@ HOME = say("timeline-cold-on-the-way-home-then")
 """Said with every errand."""
 
 
-def _salt(wish: Wish) -> tuple[float, float, str]:
+def _salt(spec: PieceSpec) -> tuple[float, float, str]:
     """When to begin to salt, before the fire [s]; how long is waited at least; and why."""
-    salt_g = wish.the_cut.salt_share * wish.mass_kg * wish.count * 1000.0
+    salt_g = spec.the_cut.salt_share * spec.mass_kg * spec.count * 1000.0
     dose = say(
         "timeline-salt-with-of-the-weight",
         salt=quantity.dose(salt_g),
-        salt_share=quantity.number(wish.the_cut.salt_share * 100, 1),
+        salt_share=quantity.number(spec.the_cut.salt_share * 100, 1),
     )
-    rub = {"sugar": say("timeline-the-sugar-waits-until-the-sear"), "pepper": ""}.get(wish.rub, "")
-    if wish.salt_lead_s is not None:
-        wet = WET_FROM_S < wish.salt_lead_s - SALTING_S < DRY_AFTER_S
+    rub = {"sugar": say("timeline-the-sugar-waits-until-the-sear"), "pepper": ""}.get(spec.rub, "")
+    if spec.salt_lead_s is not None:
+        wet = WET_FROM_S < spec.salt_lead_s - SALTING_S < DRY_AFTER_S
         said = say("timeline-that-is-in-the-wet-window") if wet else say("timeline-your-own-time")
-        return wish.salt_lead_s, wish.salt_lead_s - SALTING_S, f"{dose}. {said}{rub}"
-    if wish.salting == "just_before":
-        if wish.the_cut.kind == "ground":
+        return spec.salt_lead_s, spec.salt_lead_s - SALTING_S, f"{dose}. {said}{rub}"
+    if spec.salting == "just_before":
+        if spec.the_cut.kind == "ground":
             return (
                 SALTED_ON_S,
                 0.0,
                 say("timeline-on-both-faces-as-they-go", dose=dose, rub=rub),
             )
-        if wish.the_cut.kind == "plant":
+        if spec.the_cut.kind == "plant":
             return OIL_S + SALTING_S, 0.0, say("timeline-with-a-little-oil-it-sticks", dose=dose)
         return (
             OIL_S + SALTING_S,
             OIL_S,
             say("timeline-right-before-the-fire-so-that", dose=dose, rub=rub),
         )
-    if wish.salting in ("overnight", "twice"):
-        half = say("timeline-half-of-it-now-and-half") if wish.salting == "twice" else ""
+    if spec.salting in ("overnight", "twice"):
+        half = say("timeline-half-of-it-now-and-half") if spec.salting == "twice" else ""
         return (
             SALT_OVERNIGHT_S,
-            OVERNIGHT_AT_LEAST_S,
+            OVERNIGHT_AT_MIN_S,
             say("timeline-and-leave-it-open-in-the", dose=dose, half=half, rub=rub),
         )
     return (
@@ -70,24 +70,24 @@ def _salt(wish: Wish) -> tuple[float, float, str]:
     )
 
 
-def _salting_name(wish: Wish) -> str:
+def _salting_name(spec: PieceSpec) -> str:
     return {"ground": say("timeline-salt-them-as-they-go-on"), "plant": say("timeline-oil-and-salt")}.get(
-        wish.the_cut.kind, say("timeline-salt-and-pat-dry")
+        spec.the_cut.kind, say("timeline-salt-and-pat-dry")
     )
 
 
-def before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
+def before(spec: PieceSpec, solution: Solution, on_s: float) -> list[Task]:
     """Shopping, thawing, salting and tempering of a piece that goes on at on_s, as tasks."""
     tasks = []
-    salted = wish.the_cut.salt_share > 0.0
+    salted = spec.the_cut.salt_share > 0.0
     if salted:
-        lead, wait, why = _salt(wish)
+        lead, wait, why = _salt(spec)
         start, lasts = on_s - lead, min(SALTING_S, lead)
         tasks.append(
             Task(
                 "season",
                 "hands",
-                _salting_name(wish),
+                _salting_name(spec),
                 start,
                 start + lasts,
                 why,
@@ -95,10 +95,10 @@ def before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
                 gap_s=wait,
                 hands_s=lasts,
                 movable=True,
-                guide=f"salt:{wish.salting}",
+                guide=f"salt:{spec.salting}",
             )
         )
-        if wish.salting == "twice":
+        if spec.salting == "twice":
             again = on_s - OIL_S - 60.0
             tasks.append(
                 Task(
@@ -114,8 +114,8 @@ def before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
                 )
             )
     first = tasks[0].start_s if tasks else on_s
-    if wish.temper_s > 0.0:
-        out = on_s - wish.temper_s
+    if spec.temper_s > 0.0:
+        out = on_s - spec.temper_s
         first = min(first, out)
         tasks.append(
             Task(
@@ -124,20 +124,20 @@ def before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
                 say("timeline-out-of-the-fridge"),
                 out,
                 on_s,
-                _temper_why(wish, solution),
+                _temper_why(spec, solution),
                 before="on",
                 hands_s=30.0,
                 movable=True,
                 guide="school:temper",
             )
         )
-    waiting = "season" if salted else "temper" if wish.temper_s > 0.0 else "on"
-    if wish.frozen:
-        lasts = thaw_s(wish.mass_kg, wish.thaw)
+    waiting = "season" if salted else "temper" if spec.temper_s > 0.0 else "on"
+    if spec.frozen:
+        lasts = thaw_s(spec.mass_kg, spec.thaw)
         thawed = first - 300.0
         how = (
             say("timeline-in-the-fridge-on-a-tray", lasts=quantity.span(lasts))
-            if wish.thaw == "fridge"
+            if spec.thaw == "fridge"
             else say("timeline-in-a-tight-bag-under-cold", lasts=quantity.span(lasts))
         )
         tasks.append(
@@ -156,7 +156,7 @@ def before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
         )
         first, waiting = thawed - lasts, "thaw"
     shop = first - SHOP_AHEAD_S - SHOP_S
-    buys = tuple(filter(None, (_shopping(wish), fuel_for_step(wish, solution), HOME)))
+    buys = tuple(filter(None, (_shopping(spec), fuel_for_step(spec, solution), HOME)))
     tasks.append(
         Task(
             "shop",
@@ -169,30 +169,30 @@ def before(wish: Wish, solution: Solution, on_s: float) -> list[Task]:
             before=waiting,
             hands_s=SHOP_S,
             movable=True,
-            guide=f"cut:{wish.cut}",
+            guide=f"cut:{spec.cut}",
         )
     )
     return tasks
 
 
-def _shopping(wish: Wish) -> str:
-    many = f"{wish.count} × " if wish.count > 1 else ""
-    name = wish.the_cut.name.lower() if many else wish.the_cut.name
-    state = say("timeline-frozen") if wish.frozen else ""
+def _shopping(spec: PieceSpec) -> str:
+    many = f"{spec.count} × " if spec.count > 1 else ""
+    name = spec.the_cut.name.lower() if many else spec.the_cut.name
+    state = say("timeline-frozen") if spec.frozen else ""
     return say(
         "timeline-thick",
         many=many,
         name=name,
         state=state,
-        thickness=quantity.length(wish.thickness_m * 1000),
-        mass=quantity.mass(wish.mass_kg * 1000),
-        value=say("timeline-each") if wish.count > 1 else "",
+        thickness=quantity.length(spec.thickness_m * 1000),
+        mass=quantity.mass(spec.mass_kg * 1000),
+        value=say("timeline-each") if spec.count > 1 else "",
     )
 
 
-def _temper_why(wish: Wish, solution: Solution) -> str:
-    done = tempered(wish, solution.pull_c, solution.sear)
-    first_gentle = wish.how.phases[0] == "gentle"
+def _temper_why(spec: PieceSpec, solution: Solution) -> str:
+    done = tempered(spec, solution.pull_c, solution.sear)
+    first_gentle = spec.how.phases[0] == "gentle"
     instead = say("timeline-the-gentle-phase-does-the-same") if first_gentle else ""
     return say(
         "timeline-your-choice-it-warms-the-middle",

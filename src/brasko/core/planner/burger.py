@@ -9,7 +9,7 @@ from brasko.core.errors import InvalidInput, require_between
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.rendered_fat import weight_lost_share
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
 
@@ -59,30 +59,30 @@ def width_kept(mass_loss_share: float) -> float:
     return math.sqrt((1.0 - mass_loss_share) / (1.0 + THICKENS.value))
 
 
-def patty(wish: Wish, solution: Solution) -> Patty:
+def patty(spec: PieceSpec, solution: Solution) -> Patty:
     """What the planned patty becomes. Raises InvalidInput for what is no patty."""
-    if wish.the_cut.kind != "ground" or wish.the_cut.shape != "disc":
-        raise InvalidInput("cut", say("burger-is-no-patty-got-choose-a", cut=wish.cut), suggestion="burger_80_20")
-    width, loss = 2.0 * wish.geometry.half_width_m, weight_lost_share(wish.the_cut, solution.result)
+    if spec.the_cut.kind != "ground" or spec.the_cut.shape != "disc":
+        raise InvalidInput("cut", say("burger-is-no-patty-got-choose-a", cut=spec.cut), suggestion="burger_80_20")
+    width, loss = 2.0 * spec.geometry.half_width_m, weight_lost_share(spec.the_cut, solution.result)
     kept = width_kept(loss)
     off_s = solution.result.steps[-1].start_s
     return Patty(
-        wish.mass_kg,
+        spec.mass_kg,
         width,
-        wish.thickness_m,
+        spec.thickness_m,
         DIMPLE_WIDTH.value * width,
-        DIMPLE_DEPTH.value * wish.thickness_m,
+        DIMPLE_DEPTH.value * spec.thickness_m,
         kept * width,
         1.0 - kept,
         loss,
         max(off_s - CHEESE_S.value, 0.0),
-        wish.cut,
+        spec.cut,
         say(
             "burger-shape-it-wide-and-thick-with",
             width=quantity.length(width * 1000),
-            thickness=quantity.length(wish.thickness_m * 1000),
+            thickness=quantity.length(spec.thickness_m * 1000),
             width2=quantity.length(DIMPLE_WIDTH.value * width * 1000),
-            thickness2=quantity.length(DIMPLE_DEPTH.value * wish.thickness_m * 1000),
+            thickness2=quantity.length(DIMPLE_DEPTH.value * spec.thickness_m * 1000),
             loss=quantity.number(loss * 100),
             kept=quantity.length(kept * width * 1000),
             off=quantity.span(max(off_s - CHEESE_S.value, 0.0)),

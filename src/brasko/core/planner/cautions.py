@@ -14,8 +14,8 @@ from brasko.core.planner.infeasible import more_crust
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.options import CRUST_ENOUGH, CRUSTS, RUBS
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.planner.tasks import Task
-from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution, cautions_for, needs_choice
 from brasko.core.safety.clock import (
     THROUGH_WARM_ZONE_S,
@@ -28,7 +28,7 @@ A_LITTLE_SMOKE_K = 25.0
 """A fat this far above its smoke point burns; a little smoke is part of a sear (assumed)."""
 LARGE_CARRY_OVER_K = Sourced(15.0 / 1.8, "K", "", "common practice")
 """15 °F: more than that after the heat is a gamble."""
-LEAST_TOLD_K = 0.5
+MIN_TOLD_K = 0.5
 """A degree Fahrenheit; less is within what a thermometer is good for."""
 THIN_M = 0.019
 """Thinner than this gentle heat first does nothing (common practice, no source)."""
@@ -49,45 +49,45 @@ _THAW = Caution(
 """Cautions that depend on nothing computed (common practice, no source)."""
 
 
-def placed_cautions(wish: Wish, solution: Solution, tasks: tuple[Task, ...]) -> tuple[Caution, ...]:
+def placed_cautions(spec: PieceSpec, solution: Solution, tasks: tuple[Task, ...]) -> tuple[Caution, ...]:
     """Every caution of a plan, beside a task that is there: where its own is not, beside the first at the fire."""
-    notes = [*_known(wish), *_computed(wish, solution)]
+    notes = [*_known(spec), *_computed(spec, solution)]
     keys = {task.key for task in tasks} | {"finish"}
     first = next((t.key for t in tasks if t.lane == "fire"), tasks[0].key)
     return tuple(c if c.place in keys else replace(c, place=first) for c in notes)
 
 
-def _known(wish: Wish) -> list[Caution]:
-    fires = [wish.the_fire, *([wish.searing_fire] if wish.sears_elsewhere else [])]
-    zone, gentle = wish.sear_zone, wish.gentle_zone
+def _known(spec: PieceSpec) -> list[Caution]:
+    fires = [spec.the_fire, *([spec.searing_fire] if spec.sears_elsewhere else [])]
+    zone, gentle = spec.sear_zone, spec.gentle_zone
     notes = list(
         cautions_for(
-            wish.the_cut,
-            wish.finish_c,
+            spec.the_cut,
+            spec.finish_c,
             charcoal=any(f.charcoal for f in fires),
             chimney=any(f.chimney for f in fires),
             gas=any(f.gas for f in fires),
             in_pan=zone is not None and zone.pan is not None,
             in_fat=gentle is not None and gentle.in_fat,
-            tenderised=wish.treatment == "tenderised",
+            tenderised=spec.treatment == "tenderised",
         )
     )
-    fire = wish.own_fire or wish.shipped_own
+    fire = spec.own_fire or spec.shipped_own
     if fire is not None and fire.setup.grill.kind.flashes_back:
         notes.append(_FLASH_BACK)
     on_plate = fire is not None and fire.setup.grill.kind.plate(fire.setup.grill) is not None
     if not on_plate and any(p.key == "oil" for f in fires for p in f.preparations):
         notes.append(_BRISTLES)
-    if wish.frozen:
+    if spec.frozen:
         notes.append(_THAW)
     return notes
 
 
-def _computed(wish: Wish, solution: Solution) -> list[Caution]:
+def _computed(spec: PieceSpec, solution: Solution) -> list[Caution]:
     result = solution.result
     notes = []
-    zone = wish.sear_zone
-    smoke = wish.the_fat.smoke_c
+    zone = spec.sear_zone
+    smoke = spec.the_fat.smoke_c
     if (
         zone is not None
         and zone.pan is not None
@@ -97,16 +97,16 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
         notes.append(
             Caution(
                 "smoking_fat",
-                "sear" if wish.how.phases[0] == "gentle" else "on",
+                "sear" if spec.how.phases[0] == "gentle" else "on",
                 say(
                     "cautions-smokes-and-burns-from-on-and",
-                    name=wish.the_fat.name,
+                    name=spec.the_fat.name,
                     value=quantity.temp(smoke.value),
                     start=quantity.temp(zone.pan.start_c or 0.0),
                 ),
             )
         )
-    scorch = RUBS[wish.rub][1]
+    scorch = RUBS[spec.rub][1]
     hottest = float(result.end.peak_c.max())
     if scorch is not None and hottest > scorch.value:
         notes.append(
@@ -116,20 +116,20 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
                 say(
                     "cautions-the-surface-reaches-scorch-from-about",
                     hottest=quantity.temp(hottest),
-                    rubs=RUBS[wish.rub][0],
+                    rubs=RUBS[spec.rub][0],
                     value=quantity.temp(scorch.value),
                 ),
             )
         )
-    if wish.minimum is not None:
-        notes += _germs(wish, solution)
-    notes += _large_carry_over(wish, result)
-    notes += _short_of_crust(wish, result)
-    notes += _short_of_fuel(wish, result)
-    if wish.air_short_k > 0.0 and wish.air_wanted_c is not None:
-        air_c = wish.air_wanted_c - wish.air_short_k
+    if spec.minimum is not None:
+        notes += _germs(spec, solution)
+    notes += _large_carry_over(spec, result)
+    notes += _short_of_crust(spec, result)
+    notes += _short_of_fuel(spec, result)
+    if spec.air_short_k > 0.0 and spec.air_wanted_c is not None:
+        air_c = spec.air_wanted_c - spec.air_short_k
         notes.append(Caution("air_short", "on", say("cautions-beside-the-burners-the-air", air=quantity.temp(air_c))))
-    if wish.salt_lead_s is not None and 600.0 < wish.salt_lead_s - 180.0 < 2400.0:
+    if spec.salt_lead_s is not None and 600.0 < spec.salt_lead_s - 180.0 < 2400.0:
         notes.append(
             Caution(
                 "wet_window",
@@ -140,16 +140,16 @@ def _computed(wish: Wish, solution: Solution) -> list[Caution]:
     return notes
 
 
-def _large_carry_over(wish: Wish, result: Result) -> list[Caution]:
+def _large_carry_over(spec: PieceSpec, result: Result) -> list[Caution]:
     """A whole cut that gains much after the heat: nobody sees that coming, and a minute at the fire more is a lot of
     it."""
     adds = carry_over_k(result)
-    if wish.the_cut.kind not in ("intact", "fish") or wish.reading_c is not None or adds <= LARGE_CARRY_OVER_K.value:
+    if spec.the_cut.kind not in ("intact", "fish") or spec.reading_c is not None or adds <= LARGE_CARRY_OVER_K.value:
         return []
-    way = next((m for m in _GENTLER if m != wish.method and wish.fire_key in (*METHODS[m].fires, "own")), None)
-    thick = wish.thickness_m >= THIN_M
+    way = next((m for m in _GENTLER if m != spec.method and spec.fire_key in (*METHODS[m].fires, "own")), None)
+    thick = spec.thickness_m >= THIN_M
     remedy = (
-        way_remedy(wish, way or _GENTLER[0], wish.fire_key if way else METHODS[_GENTLER[0]].fires[0]) if thick else None
+        way_remedy(spec, way or _GENTLER[0], spec.fire_key if way else METHODS[_GENTLER[0]].fires[0]) if thick else None
     )
     gentler = say("cautions-gentler", text=remedy.text) if remedy else ""
     return [
@@ -162,26 +162,26 @@ def _large_carry_over(wish: Wish, result: Result) -> list[Caution]:
     ]
 
 
-def _short_of_crust(wish: Wish, result: Result) -> list[Caution]:
+def _short_of_crust(spec: PieceSpec, result: Result) -> list[Caution]:
     """What a piece gets of the crust that was wished for, where that is clearly less, and how to more."""
-    share = float(min(result.end.browning_s)) / wish.crust_s if wish.crust_s > 0.0 else 1.0
+    share = float(min(result.end.browning_s)) / spec.crust_s if spec.crust_s > 0.0 else 1.0
     if share >= CRUST_ENOUGH:
         return []
-    ways, remedy = more_crust(wish)
+    ways, remedy = more_crust(spec)
     press = say("cautions-or", text=remedy.text) if remedy else ""
     when = (
         say("cautions-before-the-middle-is-done")
-        if wish.how.slow == "sear"
+        if spec.how.slow == "sear"
         else say("cautions-in-a-sear-that-does-not")
     )
     return [
         Caution(
             "short_of_crust",
-            "sear" if wish.how.phases[0] == "gentle" else "on",
+            "sear" if spec.how.phases[0] == "gentle" else "on",
             say(
                 "cautions-it-gets-about-of-a-crust",
                 share=quantity.number(round(100 * share, -1 if share > 0.1 else 0)),
-                crusts=CRUSTS[wish.crust][0],
+                crusts=CRUSTS[spec.crust][0],
                 when=when,
                 ways=ways,
                 press=press,
@@ -191,9 +191,9 @@ def _short_of_crust(wish: Wish, result: Result) -> list[Caution]:
     ]
 
 
-def _short_of_fuel(wish: Wish, result: Result) -> list[Caution]:
+def _short_of_fuel(spec: PieceSpec, result: Result) -> list[Caution]:
     """A fire that nothing can be added to and that is out before the food is done."""
-    fuel = fuel_of(wish, result.steps[-1].start_s)
+    fuel = fuel_of(spec, result.steps[-1].start_s)
     if fuel is None or fuel.short_s <= 0.0:
         return []
     said = say(
@@ -205,13 +205,13 @@ def _short_of_fuel(wish: Wish, result: Result) -> list[Caution]:
     return [Caution("short_of_fuel", "light", said)]
 
 
-def _germs(wish: Wish, solution: Solution) -> list[Caution]:
+def _germs(spec: PieceSpec, solution: Solution) -> list[Caution]:
     """What the cook does to Salmonella, and how long the middle is where germs grow."""
     result = solution.result
     notes = []
-    below = wish.minimum is not None and wish.finish_c < wish.minimum.core_c - 0.05
+    below = spec.minimum is not None and spec.finish_c < spec.minimum.core_c - 0.05
     # inside a whole piece there are none to speak of
-    if below and needs_choice(wish.the_cut, wish.treatment == "tenderised") != "free":
+    if below and needs_choice(spec.the_cut, spec.treatment == "tenderised") != "free":
         said = say(
             "cautions-at-the-coldest-point-salmonella-falls",
             middle=_fall_words(result.salmonella_log10_core),
@@ -220,11 +220,11 @@ def _germs(wish: Wish, solution: Solution) -> list[Caution]:
         )
         notes.append(Caution("lethality", "finish", said))
     end = result.steps[-2]
-    if wish.reading_c is not None and end.least_peak_c < wish.reading_c - LEAST_TOLD_K:
+    if spec.reading_c is not None and end.least_peak_c < spec.reading_c - MIN_TOLD_K:
         said = say("cautions-the-part-heated-least", least=quantity.temp(end.least_peak_c))
         notes.append(Caution("least_part", "rest", said))
     coldest = result.steps[-1].coldest_c
-    if wish.rest == "cooler" and coldest < WARM_ZONE_HIGH_C:
+    if spec.rest == "cooler" and coldest < WARM_ZONE_HIGH_C:
         said = say("cautions-too-cold-in-the-cooler", coldest=quantity.temp(coldest))
         notes.append(Caution("cooler", "rest", said))
     warm_s = warm_zone_s(solution)

@@ -6,16 +6,16 @@ from collections.abc import Callable, Collection
 from dataclasses import dataclass
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.fire.own import AT_HAND, PLANNER_FIRES, fires_of_kind
+from brasko.core.fire.custom import AT_HAND, PLANNER_FIRES, fires_of_kind
 from brasko.core.foods.cuts import Cut
+from brasko.core.planner.fields import with_answers
 from brasko.core.planner.fuel import fuel_of
 from brasko.core.planner.methods import METHODS, why_unsuited
-from brasko.core.planner.piece import with_answers
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
 from brasko.core.planner.rendered_fat import weight_lost_share
-from brasko.core.planner.smoke import SmokeTold, smoke_of
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.smoke import SmokeResult, smoke_of
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.words import quantity, say
 
 
@@ -29,7 +29,7 @@ class Choice:
     crust_share of the crust asked for; mass_loss_share  juice, vapour and fat
     """
 
-    wish: Wish
+    spec: PieceSpec
     plan: PiecePlan
     on_s: float
     lead_s: float
@@ -40,14 +40,14 @@ class Choice:
     fuel_kg: float
     fuel_name: str
     mass_loss_share: float
-    smoke: SmokeTold
+    smoke: SmokeResult
     trade_off: str = ""
 
     @property
     def cost(self) -> float:
         """How much speaks against it: the rim of red meat, a missing crust, time, work, risk and loss, weighed
         (assumed)."""
-        rim = self.grey_rim_share if self.wish.the_cut.kind == "intact" and self.wish.finish_c < 68.0 else 0.0
+        rim = self.grey_rim_share if self.spec.the_cut.kind == "intact" and self.spec.finish_c < 68.0 else 0.0
         return (
             3.0 * rim
             + 1.0 * max(1.0 - self.crust_share, 0.0)
@@ -67,14 +67,14 @@ class Refused:
     why: str
 
 
-def choice_of(wish: Wish, plan: PiecePlan | None = None) -> Choice:
+def choice_of(spec: PieceSpec, plan: PiecePlan | None = None) -> Choice:
     """A way, computed. Raises InvalidInput or Infeasible."""
-    plan = plan or planned(wish, quick=True)
+    plan = plan or planned(spec, quick=True)
     result = plan.solution.result
-    fuel = fuel_of(wish, result.steps[-1].start_s)
-    crust = float(min(result.end.browning_s)) / wish.crust_s if wish.crust_s > 0.0 else 1.0
+    fuel = fuel_of(spec, result.steps[-1].start_s)
+    crust = float(min(result.end.browning_s)) / spec.crust_s if spec.crust_s > 0.0 else 1.0
     return Choice(
-        wish,
+        spec,
         plan,
         -plan.on_s,
         plan.lead_s,
@@ -84,13 +84,16 @@ def choice_of(wish: Wish, plan: PiecePlan | None = None) -> Choice:
         plan.climb_k_min,
         0.0 if fuel is None else max(fuel.used_kg, fuel.laid_kg),
         "" if fuel is None else fuel.name,
-        weight_lost_share(wish.the_cut, result),
-        smoke_of(wish, plan.solution),
+        weight_lost_share(spec.the_cut, result),
+        smoke_of(spec, plan.solution),
     )
 
 
 def alternatives(
-    wish: Wish, kinds: Collection[str] = (), most: int = 2, on_its_fire: Callable[[Wish], Wish] = lambda wish: wish
+    spec: PieceSpec,
+    kinds: Collection[str] = (),
+    most: int = 2,
+    on_its_fire: Callable[[PieceSpec], PieceSpec] = lambda spec: spec,
 ) -> tuple[tuple[Choice, ...], tuple[Refused, ...]]:
     """The best other ways for the same piece and finish, each on its first fire at hand, and those refused with
     reasons. on_its_fire says what else is known of a fire."""
@@ -98,13 +101,13 @@ def alternatives(
     refused: list[Refused] = []
     at_hand = [f for kind in (*kinds, *AT_HAND) for f in fires_of_kind(kind)]
     for key, how in METHODS.items():
-        if key == wish.method:
+        if key == spec.method:
             continue
         fire = next((f for f in at_hand if f in how.fires), how.fires[0])
-        why = why_unsuited(wish.the_cut, wish.thickness_m, wish.finish_c, key, wish.mass_kg, wish.boned)
+        why = why_unsuited(spec.the_cut, spec.thickness_m, spec.finish_c, key, spec.mass_kg, spec.boned)
         if not why:
             try:
-                found.append(choice_of(on_its_fire(_other(wish, key, fire))))
+                found.append(choice_of(on_its_fire(_other(spec, key, fire))))
                 continue
             except Infeasible as exc:
                 why = exc.reason
@@ -115,9 +118,9 @@ def alternatives(
     return tuple(found[:most]), tuple(refused)
 
 
-def _other(wish: Wish, method: str, fire: str) -> Wish:
-    crust = wish.crust if METHODS[method].browns else "none"
-    return with_answers(wish, method=method, fire=fire, crust=crust)
+def _other(spec: PieceSpec, method: str, fire: str) -> PieceSpec:
+    crust = spec.crust if METHODS[method].browns else "none"
+    return with_answers(spec, method=method, fire=fire, crust=crust)
 
 
 def compared(mine: Choice, other: Choice) -> str:
@@ -134,7 +137,7 @@ def compared(mine: Choice, other: Choice) -> str:
             )
         )
     rim = round(100.0 * (other.grey_rim_share - mine.grey_rim_share))
-    if abs(rim) >= 3 and mine.wish.the_cut.kind == "intact":
+    if abs(rim) >= 3 and mine.spec.the_cut.kind == "intact":
         (gains if rim < 0 else costs).append(
             say(
                 "choose-grey-rim-instead-of",
@@ -152,7 +155,7 @@ def compared(mine: Choice, other: Choice) -> str:
             )
         )
     crust = other.crust_share - mine.crust_share
-    if abs(crust) >= 0.15 and mine.wish.crust_s > 0.0:
+    if abs(crust) >= 0.15 and mine.spec.crust_s > 0.0:
         (gains if crust > 0 else costs).append(say("choose-more-crust") if crust > 0 else say("choose-less-crust"))
     hands = round((other.hands_s - mine.hands_s) / 60.0)
     if abs(hands) >= 2:
@@ -176,26 +179,26 @@ def reasoned(mine: Choice, others: Collection[Choice]) -> str:
     if not others:
         return ""
     best = next(iter(others))
-    slow = the_phase(mine.plan.solution.result, mine.wish.how.slow)
-    if mine.wish.the_cut.kind == "intact" and mine.grey_rim_share < best.grey_rim_share - 0.03:
+    slow = the_phase(mine.plan.solution.result, mine.spec.how.slow)
+    if mine.spec.the_cut.kind == "intact" and mine.grey_rim_share < best.grey_rim_share - 0.03:
         return say(
             "choose-it-leaves-grey-instead-of-for",
             grey_rim_share=quantity.number(mine.grey_rim_share * 100),
             grey_rim_share2=quantity.number(best.grey_rim_share * 100),
-            name=best.wish.how.name,
+            name=best.spec.how.name,
             end=quantity.span(slow.end_s - slow.start_s),
         )
     if mine.on_s < best.on_s - 180.0:
-        return say("choose-it-is-at-the-table-sooner", on=quantity.span(best.on_s - mine.on_s), name=best.wish.how.name)
+        return say("choose-it-is-at-the-table-sooner", on=quantity.span(best.on_s - mine.on_s), name=best.spec.how.name)
     if mine.climb_k_min < best.climb_k_min - 0.5:
         return say(
             "choose-a-minute-too-late-costs-with",
             climb_k_min=quantity.rise(mine.climb_k_min),
-            name=best.wish.how.name,
+            name=best.spec.how.name,
             climb_k_min2=quantity.rise(best.climb_k_min),
         )
     told = compared(mine, best)
-    return say("choose-by-the-figures-does-as-well", name=best.wish.how.name, told=told)
+    return say("choose-by-the-figures-does-as-well", name=best.spec.how.name, told=told)
 
 
 @dataclass(frozen=True)
@@ -218,7 +221,7 @@ def row_of(cut: Cut, method: str, fire: str) -> Row:
     if why:
         return Row(cut.key, method, fire, None, why, "unsuited")
     crust = cut.crust if METHODS[method].browns else "none"
-    wish = Wish(
+    spec = PieceSpec(
         cut.key,
         cut.typical_thickness_m,
         cut.typical_mass_kg,
@@ -228,6 +231,6 @@ def row_of(cut: Cut, method: str, fire: str) -> Row:
         crust=crust,
     )
     try:
-        return Row(cut.key, method, fire, choice_of(wish), "", "plan")
+        return Row(cut.key, method, fire, choice_of(spec), "", "plan")
     except Infeasible as exc:
         return Row(cut.key, method, fire, None, exc.reason, "refused")

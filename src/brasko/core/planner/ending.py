@@ -6,7 +6,7 @@ from __future__ import annotations
 import numpy as np
 
 from brasko.core.heat.simulation import Result
-from brasko.core.planner.wish import SURE_OF_THE_FIGURE_K, Wish
+from brasko.core.planner.spec import SURE_OF_THE_FIGURE_K, PieceSpec
 from brasko.core.sourced import Sourced
 
 BURNT_C = Sourced(300.0, "°C", "", "from memory")
@@ -21,11 +21,11 @@ def burnt_s(result: Result) -> float:
     return max(float(between[face[1:] > BURNT_C.value].sum()) for face in (result.face_a_c, result.face_b_c))
 
 
-def heat_end_c(result: Result, wish: Wish) -> float:
+def heat_end_c(result: Result, spec: PieceSpec) -> float:
     """The core as the last heat ends, before the rest [°C]: what an agency's figure is held against. Where germs may be
     inside, its coldest point if that is lower."""
     end = result.steps[-2]
-    inside = wish.the_cut.kind == "ground" or wish.treatment == "tenderised"
+    inside = spec.the_cut.kind == "ground" or spec.treatment == "tenderised"
     return min(end.core_c, end.coldest_c) if inside else end.core_c
 
 
@@ -34,10 +34,10 @@ def carry_over_k(result: Result) -> float:
     return result.peak_core_c - result.steps[-2].core_c
 
 
-def off_aim_k(result: Result, wish: Wish) -> float:
+def off_aim_k(result: Result, spec: PieceSpec) -> float:
     """How far a run lands above the wish [K]: its peak above the finish or, where a reading has to end the heat, the
     lower of that and of the core at the end of the heat above a little more than the reading."""
-    off = result.peak_core_c - wish.aim_c
-    if wish.reading_c is None:
+    off = result.peak_core_c - spec.aim_c
+    if spec.reading_c is None:
         return off
-    return min(off, heat_end_c(result, wish) - wish.reading_c - SURE_OF_THE_FIGURE_K)
+    return min(off, heat_end_c(result, spec) - spec.reading_c - SURE_OF_THE_FIGURE_K)

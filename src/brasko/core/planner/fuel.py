@@ -5,10 +5,10 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
-from brasko.core.fire.hours import hours_of
+from brasko.core.fire.burn_time import hours_of
 from brasko.core.fire.kinds.kind import Hours
 from brasko.core.fire.setup import FireSetup
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say
 
@@ -44,10 +44,10 @@ class Fuel:
         return say("fuel-about-of", used=quantity.mass(self.bought_kg * 1000), name=self.name)
 
 
-def setup_of(wish: Wish) -> FireSetup | None:
+def setup_of(spec: PieceSpec) -> FireSetup | None:
     """The fire as it is set; None for a kitchen burner."""
-    if wish.own_fire is not None or wish.shipped_own is not None:
-        return wish.own_as_set.setup
+    if spec.own_fire is not None or spec.shipped_own is not None:
+        return spec.own_as_set.setup
     return None
 
 
@@ -56,9 +56,9 @@ def _hours(setup: FireSetup) -> Hours:
     return hours_of(setup)
 
 
-def fuel_of(wish: Wish, cooking_s: float) -> Fuel | None:
+def fuel_of(spec: PieceSpec, cooking_s: float) -> Fuel | None:
     """What the fire of a cook burns in so long from when the food goes on; None where the kitchen provides it."""
-    setup = setup_of(wish)
+    setup = setup_of(spec)
     if setup is None or setup.grill.kind.indoors:
         return None
     hours = _hours(setup)

@@ -10,7 +10,7 @@ from brasko.core.heat.simulation import Result, simulate
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.programme import MAX_SEAR_S, SEARCH_REFINE, programme_of, the_phase
 from brasko.core.planner.search import tempered_start
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Programme, Side, Step, Surroundings, Until
 from brasko.core.safety.clock import WARM_ZONE_HIGH_C, fridge_limit_s
 from brasko.core.sourced import Sourced
@@ -46,22 +46,22 @@ class Holding:
     words: str
 
 
-def holdings(wish: Wish, solution: Solution, late_s: float) -> tuple[Holding, ...]:
+def holdings(spec: PieceSpec, solution: Solution, late_s: float) -> tuple[Holding, ...]:
     """Ways to hold a plan for guests who come so much later, the gentlest first. Raises InvalidInput."""
     require_between("late_min", late_s / 60.0, 5.0, 180.0, "min", say("late-for-longer-plan-a-later-hour"))
     found: list[Holding] = []
-    if wish.how.phases[0] == "gentle" and "sear" in wish.how.phases:
-        found += [_before_the_sear(wish, solution, late_s, warm) for warm in (True, False)]
-    if wish.how.is_long:
-        found.append(_after(wish, solution, late_s, "box", say("late-wrapped-in-a-warmed-cool-box"), _box()))
+    if spec.how.phases[0] == "gentle" and "sear" in spec.how.phases:
+        found += [_before_the_sear(spec, solution, late_s, warm) for warm in (True, False)]
+    if spec.how.is_long:
+        found.append(_after(spec, solution, late_s, "box", say("late-wrapped-in-a-warmed-cool-box"), _box()))
     else:
-        found.append(_after(wish, solution, late_s, "foil", say("late-under-foil-on-the-board"), RESTS["foil"][1]))
-    return (_later(wish, late_s), *sorted(found, key=lambda h: _worse_by(h, wish)))
+        found.append(_after(spec, solution, late_s, "foil", say("late-under-foil-on-the-board"), RESTS["foil"][1]))
+    return (_later(spec, late_s), *sorted(found, key=lambda h: _worse_by(h, spec)))
 
 
-def _worse_by(holding: Holding, wish: Wish) -> tuple[bool, float]:
+def _worse_by(holding: Holding, spec: PieceSpec) -> tuple[bool, float]:
     """How much a holding costs: out of the clock first, then the finish missed and what is eaten cold."""
-    return not holding.within_clock, abs(holding.peak_core_c - wish.finish_c) + max(
+    return not holding.within_clock, abs(holding.peak_core_c - spec.finish_c) + max(
         LUKEWARM_C - (holding.served_core_c or 0.0), 0.0
     )
 
@@ -78,19 +78,19 @@ def warm_place(pull_c: float) -> Surroundings:
     return Surroundings(still, still, still)
 
 
-def _run(wish: Wish, programme: Programme) -> Result:
-    start = tempered_start(wish, wish.food, SEARCH_REFINE)
-    return simulate(wish.food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start)
+def _run(spec: PieceSpec, programme: Programme) -> Result:
+    start = tempered_start(spec, spec.food, SEARCH_REFINE)
+    return simulate(spec.food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start)
 
 
-def _before_the_sear(wish: Wish, solution: Solution, late_s: float, warm: bool) -> Holding:
+def _before_the_sear(spec: PieceSpec, solution: Solution, late_s: float, warm: bool) -> Holding:
     """Hold after the gentle part, then sear as long as the crust needs."""
-    programme = programme_of(wish, solution.pull_c)
+    programme = programme_of(spec, solution.pull_c)
     n = next(i for i, step in enumerate(programme) if step.name == "sear")
     place_c = warm_place_c(solution.pull_c)
     around = warm_place(solution.pull_c) if warm else RESTS["foil"][1]
     held = (*programme[:n], Step("hold", around, Until(late_s)), *programme[n:])
-    result = _run(wish, held)
+    result = _run(spec, held)
     sear = the_phase(result, "sear")
     length = min(sear.end_s - sear.start_s, MAX_SEAR_S)
     name = (
@@ -104,7 +104,7 @@ def _before_the_sear(wish: Wish, solution: Solution, late_s: float, warm: bool) 
         else say("late-off-under-loose-foil-keep-the", length=quantity.span(length / 2.0))
     )
     return _judged(
-        wish, result, late_s, "warm" if warm else "wait", name, say("late-before-the-sear"), how, cold=not warm
+        spec, result, late_s, "warm" if warm else "wait", name, say("late-before-the-sear"), how, cold=not warm
     )
 
 
@@ -113,12 +113,12 @@ def _box() -> Surroundings:
     return Surroundings(side, side, side)
 
 
-def _after(wish: Wish, solution: Solution, late_s: float, key: str, name: str, around: Surroundings) -> Holding:
+def _after(spec: PieceSpec, solution: Solution, late_s: float, key: str, name: str, around: Surroundings) -> Holding:
     """Hold what is done."""
     programme = (*solution.programme, Step("hold", around, Until(late_s)))
-    result = _run(wish, programme)
+    result = _run(spec, programme)
     return _judged(
-        wish,
+        spec,
         result,
         late_s,
         key,
@@ -129,14 +129,14 @@ def _after(wish: Wish, solution: Solution, late_s: float, key: str, name: str, a
     )
 
 
-def _later(wish: Wish, late_s: float) -> Holding:
+def _later(spec: PieceSpec, late_s: float) -> Holding:
     """Known early: everything begins later, and nothing changes."""
     return Holding(
         "later",
         say("late-begin-everything-later"),
         say("late-before-it-goes-on"),
         None,
-        wish.finish_c,
+        spec.finish_c,
         None,
         True,
         say("late-if-you-know-before-it-goes", late=quantity.span(late_s)),
@@ -144,12 +144,12 @@ def _later(wish: Wish, late_s: float) -> Holding:
 
 
 def _judged(
-    wish: Wish, result: Result, late_s: float, key: str, name: str, when: str, how: str, *, cold: bool
+    spec: PieceSpec, result: Result, late_s: float, key: str, name: str, when: str, how: str, *, cold: bool
 ) -> Holding:
     core = float(result.core_c[-1])
     lukewarm = late_s if cold and core < WARM_ZONE_HIGH_C else 0.0
-    out_s = wish.temper_s + lukewarm
-    limit = fridge_limit_s(wish.air_c)
+    out_s = spec.temper_s + lukewarm
+    limit = fridge_limit_s(spec.air_c)
     clock = (
         ""
         if out_s <= limit

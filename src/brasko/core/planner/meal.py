@@ -11,9 +11,9 @@ from typing import Literal, Protocol, TypeVar
 from brasko.core.errors import inside
 from brasko.core.planner.plan import PiecePlan, held_longer, planned
 from brasko.core.planner.reasons import fuel_for_step
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.planner.tasks import HANDLING_S, Busy, Task, busy_hands, clash, with_free_hands, with_slack
 from brasko.core.planner.timeline import lead_s
-from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution
 from brasko.core.words import quantity, say
 
@@ -48,7 +48,7 @@ _FOR_ALL = (*AT_THE_FIRE, "shop")
 Anchor = Literal["eat", "light", "on"]
 """Which moment is held fixed: of eating, of lighting the fire, of the first piece going on."""
 Item = TypeVar("Item")
-Done = TypeVar("Done")
+Found = TypeVar("Found")
 
 
 @dataclass(frozen=True)
@@ -81,10 +81,10 @@ class Meal:
 class PlanOne(Protocol):
     """Plans one piece, as plan.planned does, or from what is at hand already."""
 
-    def __call__(self, wish: Wish, *, with_ranges: bool, quick: bool) -> PiecePlan: ...
+    def __call__(self, spec: PieceSpec, *, with_ranges: bool, quick: bool) -> PiecePlan: ...
 
 
-def each_piece(pieces: Sequence[Item], work: Callable[[int, Item], Done]) -> list[Done]:
+def each_piece(pieces: Sequence[Item], work: Callable[[int, Item], Found]) -> list[Found]:
     """Do something with every piece; where there are several, an error's field says which one it is of."""
     done = []
     for i, piece in enumerate(pieces):
@@ -94,11 +94,11 @@ def each_piece(pieces: Sequence[Item], work: Callable[[int, Item], Done]) -> lis
 
 
 def plan_meal(
-    wishes: Sequence[Wish], *, ranged: Collection[int] = (), quick: bool = False, plan: PlanOne = planned
+    specs: Sequence[PieceSpec], *, ranged: Collection[int] = (), quick: bool = False, plan: PlanOne = planned
 ) -> Meal:
     """A whole meal: every piece planned, those named with ranges, and fitted to one table. Raises InvalidInput,
     Infeasible."""
-    plans = each_piece(wishes, lambda i, wish: plan(wish, with_ranges=i in ranged, quick=quick))
+    plans = each_piece(specs, lambda i, spec: plan(spec, with_ranges=i in ranged, quick=quick))
     return meal(plans, quick=quick)
 
 
@@ -110,7 +110,7 @@ def meal(plans: Sequence[PiecePlan], *, quick: bool = False) -> Meal:
     rest longer. Each that is moved is run anew.
     """
     holds = _one_conversion(plans)
-    order = sorted(range(len(plans)), key=lambda i: plans[i].wish.thickness_m)
+    order = sorted(range(len(plans)), key=lambda i: plans[i].spec.thickness_m)
     busy: list[Busy] = []
     for i in order:
         fixed = _fixed(plans[i])
@@ -147,12 +147,12 @@ def _one_conversion(plans: Sequence[PiecePlan]) -> list[float]:
             continue
         opening = min(_start(plans[i], "wait") for i in converting)
         for i in mine:
-            if plans[i].wish.how.phases[0] == "sear":
-                opening = min(opening, plans[i].on_s - plans[converting[0]].wish.wait_s)
+            if plans[i].spec.how.phases[0] == "sear":
+                opening = min(opening, plans[i].on_s - plans[converting[0]].spec.wait_s)
         for i in mine:
             if i in converting:
                 holds[i] = max(_start(plans[i], "wait") - opening, 0.0)
-            elif plans[i].wish.how.phases == ("gentle",):
+            elif plans[i].spec.how.phases == ("gentle",):
                 holds[i] = max(_start(plans[i], "rest") - opening, 0.0)
     return holds
 
@@ -184,7 +184,7 @@ def _with_one_fire(plans: list[PiecePlan]) -> list[PiecePlan]:
 
 def _without_fuel(plan: PiecePlan) -> PiecePlan:
     """The plan of a piece beside another that is on the fire for longer: its fuel is bought for that one."""
-    fuel = fuel_for_step(plan.wish, plan.solution)
+    fuel = fuel_for_step(plan.spec, plan.solution)
 
     def bought(task: Task) -> Task:
         buys = tuple(part for part in task.buys if part != fuel)
@@ -196,10 +196,10 @@ def _without_fuel(plan: PiecePlan) -> PiecePlan:
 def _fire_of(plan: PiecePlan, task: str = "") -> Hashable:
     """Which fire a task is done to: that of the gentle part, or that of the sear where it is another. Two fires of the
     cook's own are the same only where they are alike in everything."""
-    wish = plan.wish
-    if wish.sears_elsewhere and (task.startswith("sear_") or task == "heat_pan"):
-        return wish.searing_fire.key
-    return wish.fire_key if wish.own_fire is None else (wish.own_fire.name, wish.own_fire.setup)
+    spec = plan.spec
+    if spec.sears_elsewhere and (task.startswith("sear_") or task == "heat_pan"):
+        return spec.searing_fire.key
+    return spec.fire_key if spec.own_fire is None else (spec.own_fire.name, spec.own_fire.setup)
 
 
 def _by_fire(plans: Sequence[PiecePlan]) -> list[list[int]]:
@@ -279,8 +279,8 @@ def _moved_notes(plans: Sequence[PiecePlan], holds: list[float]) -> list[str]:
     moved = [(plan, hold) for plan, hold in zip(plans, holds, strict=True) if hold >= NOTEWORTHY_S]
     if not moved:
         return []
-    names = ", ".join(say("meal", name=plan.wish.the_cut.name, hold=quantity.span(hold)) for plan, hold in moved)
-    wraps = sorted({plan.wish.rest for plan, _ in moved})
+    names = ", ".join(say("meal", name=plan.spec.the_cut.name, hold=quantity.span(hold)) for plan, hold in moved)
+    wraps = sorted({plan.spec.rest for plan, _ in moved})
     return [say("meal-off-earlier-than-alone-and-held", wraps=" or ".join(wraps), names=names)]
 
 
@@ -289,9 +289,9 @@ def _sharing_notes(plans: Sequence[PiecePlan]) -> list[str]:
     for together in _by_fire(plans):
         mine = [plans[i] for i in together]
         heats = [
-            p.wish.gentle_zone.air_c for p in mine if p.wish.gentle_zone is not None and not p.wish.gentle_zone.in_fat
+            p.spec.gentle_zone.air_c for p in mine if p.spec.gentle_zone is not None and not p.spec.gentle_zone.in_fat
         ]
-        name = mine[0].wish.the_fire.name
+        name = mine[0].spec.the_fire.name
         if heats and max(heats) - min(heats) > SAME_HEAT_K:
             notes.append(
                 say(
@@ -301,9 +301,9 @@ def _sharing_notes(plans: Sequence[PiecePlan]) -> list[str]:
                     heats2=quantity.temp(max(heats)),
                 )
             )
-        late = [p for p in mine if p.wish.how.phases == ("sear", "gentle")]
+        late = [p for p in mine if p.spec.how.phases == ("sear", "gentle")]
         if late and any(_converts(p) for p in mine):
-            notes.append(say("meal-needs-the-cool-side-while-the", name=name, name2=late[0].wish.the_cut.name))
+            notes.append(say("meal-needs-the-cool-side-while-the", name=name, name2=late[0].spec.the_cut.name))
     return notes
 
 
@@ -311,14 +311,14 @@ def _crowding_notes(plans: Sequence[PiecePlan]) -> list[str]:
     notes = []
     for together in _by_fire(plans):
         mine = [plans[i] for i in together]
-        area = sum(p.wish.geometry.face_m2 * p.wish.count for p in mine)
+        area = sum(p.spec.geometry.face_m2 * p.spec.count for p in mine)
         half = 0.5 * _grate_m2(mine[0])
         share = area / max(half, 1e-6)
         if share > CROWDED_SHARE:
             notes.append(
                 say(
                     "meal-the-food-covers-of-one-side",
-                    name=mine[0].wish.the_fire.name,
+                    name=mine[0].spec.the_fire.name,
                     share=quantity.number(min(share, 9.99) * 100),
                 )
             )
@@ -326,8 +326,8 @@ def _crowding_notes(plans: Sequence[PiecePlan]) -> list[str]:
 
 
 def _grate_m2(plan: PiecePlan) -> float:
-    wish = plan.wish
-    if wish.own_fire is None and wish.shipped_own is None:
+    spec = plan.spec
+    if spec.own_fire is None and spec.shipped_own is None:
         return TYPICAL_GRATE_M2
-    grate = wish.own_as_set.setup.grill.grate(None)
+    grate = spec.own_as_set.setup.grill.grate(None)
     return grate.width_m * grate.depth_m

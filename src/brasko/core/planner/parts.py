@@ -12,22 +12,22 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from brasko.core.errors import InvalidInput
+from brasko.core.fire.custom import OwnFire, planner_fire
 from brasko.core.fire.grills import Spot
-from brasko.core.fire.own import OwnFire, planner_fire
 from brasko.core.foods.parts import Part, Where, parts_of
 from brasko.core.heat.simulation import Food, Result, simulate
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of
 from brasko.core.planner.search import tempered_start
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Programme, Surroundings, Until
 from brasko.core.words import quantity, say
 
 AS_WISHED_K = 2.0
 """So near its finish, about 3 °F, a part is as wished (assumed)."""
 WORTH_TURNING_K = 1.5
-LEAST_SOONER_S = 120.0
-LEAST_SLOW_S = 60.0
+MIN_SOONER_S = 120.0
+MIN_SLOW_S = 60.0
 """Less of a difference is not worth turning the piece for, or cutting an end off; no slow phase is shorter
 (assumed)."""
 HALVINGS = 9
@@ -57,17 +57,17 @@ class PartTold:
     words: str
 
 
-def parts_told(wish: Wish, solution: Solution, *, quick: bool = False) -> tuple[PartTold, ...]:
+def parts_told(spec: PieceSpec, solution: Solution, *, quick: bool = False) -> tuple[PartTold, ...]:
     """Each uneven part of the piece; quick leaves out when an end is done. What must read a
     figure is never taken off, nor laid cooler, by a forecast. Checked: tests/core/test_parts.py."""
     return tuple(
-        _end_told(wish, solution, part, quick) if part.at == "end" else _edge_told(wish, solution, part)
-        for part in parts_of(wish.cut)
+        _end_told(spec, solution, part, quick) if part.at == "end" else _edge_told(spec, solution, part)
+        for part in parts_of(spec.cut)
     )
 
 
-def _edge_told(wish: Wish, solution: Solution, part: Part) -> PartTold:
-    result, wanted = solution.result, wish.finish_c + part.wants_k
+def _edge_told(spec: PieceSpec, solution: Solution, part: Part) -> PartTold:
+    result, wanted = solution.result, spec.finish_c + part.wants_k
     peak = edge_peak_c(result, part.inside_m)
     name = part.name.lower()
     if abs(peak - wanted) <= AS_WISHED_K:
@@ -76,7 +76,7 @@ def _edge_told(wish: Wish, solution: Solution, part: Part) -> PartTold:
         words = say("parts-the-eats-best-at-about-lay", name=name, wanted=quantity.temp(wanted))
     else:
         words = say("parts-the-ends-well-above-the-eye", name=name)
-    return PartTold(part.key, part.name, part.at, wish.thickness_m, wanted, peak, None, None, words)
+    return PartTold(part.key, part.name, part.at, spec.thickness_m, wanted, peak, None, None, words)
 
 
 def edge_peak_c(result: Result, inside_m: float) -> float:
@@ -88,24 +88,24 @@ def edge_peak_c(result: Result, inside_m: float) -> float:
     return float((result.frame_temp_c[:, rows, column] @ weight).max())
 
 
-def _end_told(wish: Wish, solution: Solution, part: Part, quick: bool) -> PartTold:
-    thin = wish.food_thicker(part.share)
+def _end_told(spec: PieceSpec, solution: Solution, part: Part, quick: bool) -> PartTold:
+    thin = spec.food_thicker(part.share)
     clocked = _as_it_went(solution)
-    wanted = max(wish.finish_c, wish.reading_c or 0.0)
-    peak = _peak_c(wish, thin, clocked)
-    foreseen_will_do = wish.reading_c is None
-    turned = _turned(wish, clocked) if foreseen_will_do else None
-    turned_c = None if turned is None else _peak_c(wish, thin, turned)
+    wanted = max(spec.finish_c, spec.reading_c or 0.0)
+    peak = _peak_c(spec, thin, clocked)
+    foreseen_will_do = spec.reading_c is None
+    turned = _turned(spec, clocked) if foreseen_will_do else None
+    turned_c = None if turned is None else _peak_c(spec, thin, turned)
     if turned_c is not None and peak - turned_c < WORTH_TURNING_K:
         turned_c = None
     over = peak > wanted + AS_WISHED_K
-    sooner = _sooner_s(wish, thin, clocked, wanted) if over and not quick and foreseen_will_do else None
-    said = _end_words(part, wish, peak, wanted, turned_c, sooner)
-    return PartTold(part.key, part.name, part.at, wish.thickness_m * part.share, wanted, peak, turned_c, sooner, said)
+    sooner = _sooner_s(spec, thin, clocked, wanted) if over and not quick and foreseen_will_do else None
+    said = _end_words(part, spec, peak, wanted, turned_c, sooner)
+    return PartTold(part.key, part.name, part.at, spec.thickness_m * part.share, wanted, peak, turned_c, sooner, said)
 
 
 def _end_words(
-    part: Part, wish: Wish, peak_c: float, wanted_c: float, turned_c: float | None, sooner_s: float | None
+    part: Part, spec: PieceSpec, peak_c: float, wanted_c: float, turned_c: float | None, sooner_s: float | None
 ) -> str:
     if peak_c <= wanted_c + AS_WISHED_K:
         return say("parts-the-ends-as-the-rest-does", name=part.name)
@@ -124,49 +124,49 @@ def _as_it_went(solution: Solution) -> Programme:
     return tuple(replace(step, until=Until(max(spans[step.name], 1.0))) for step in solution.programme)
 
 
-def _peak_c(wish: Wish, food: Food, programme: Programme) -> float:
-    start = tempered_start(wish, food, SEARCH_REFINE)
+def _peak_c(spec: PieceSpec, food: Food, programme: Programme) -> float:
+    start = tempered_start(spec, food, SEARCH_REFINE)
     return simulate(food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start).peak_core_c
 
 
-def _sooner_s(wish: Wish, thin: Food, clocked: Programme, wanted_c: float) -> float | None:
+def _sooner_s(spec: PieceSpec, thin: Food, clocked: Programme, wanted_c: float) -> float | None:
     """How much shorter the slow phase must be for a thin end [s]; None where even none of it is too much."""
-    slow = next(n for n, step in enumerate(clocked) if phase_of(step.name) == wish.how.slow)
+    slow = next(n for n, step in enumerate(clocked) if phase_of(step.name) == spec.how.slow)
     whole = clocked[slow].until.max_s
 
     def peak(lasts_s: float) -> float:
         step = replace(clocked[slow], until=Until(lasts_s))
-        return _peak_c(wish, thin, (*clocked[:slow], step, *clocked[slow + 1 :]))
+        return _peak_c(spec, thin, (*clocked[:slow], step, *clocked[slow + 1 :]))
 
-    low, high = LEAST_SLOW_S, whole
+    low, high = MIN_SLOW_S, whole
     if whole <= low or peak(low) > wanted_c:
         return None
     for _ in range(HALVINGS):
         middle = (low + high) / 2.0
         low, high = (middle, high) if peak(middle) < wanted_c else (low, middle)
     sooner = whole - high
-    return sooner if sooner >= LEAST_SOONER_S else None
+    return sooner if sooner >= MIN_SOONER_S else None
 
 
-def _turned(wish: Wish, clocked: Programme) -> Programme | None:
+def _turned(spec: PieceSpec, clocked: Programme) -> Programme | None:
     """The steps of an end that lies farther from the fire: the thick end lies towards it. None where a place has no
     side."""
-    if wish.own_fire is None and wish.shipped_own is None:
+    if spec.own_fire is None and spec.shipped_own is None:
         return None
-    away = _farther(wish, wish.own_as_set)
+    away = _farther(spec, spec.own_as_set)
     if away is None:
         return None
     there = {"gentle": away}
     return tuple(replace(step, surroundings=there.get(phase_of(step.name), step.surroundings)) for step in clocked)
 
 
-def _farther(wish: Wish, own: OwnFire) -> Surroundings | None:
-    if "gentle" not in wish.how.phases or wish.how.gentle_at != "gentle":
+def _farther(spec: PieceSpec, own: OwnFire) -> Surroundings | None:
+    if "gentle" not in spec.how.phases or spec.how.gentle_at != "gentle":
         return None
     apart = math.hypot(own.gentle.x_m - own.sear.x_m, own.gentle.y_m - own.sear.y_m)
     if own.gentle.grate != own.sear.grate or apart < 0.05:
         return None
-    geometry = wish.geometry
+    geometry = spec.geometry
     half = max(geometry.length_m / 2.0, geometry.half_width_m)
     grate = own.setup.grill.grate(own.gentle.grate)
     for share in (1.0, 0.75, 0.5, 0.25):
@@ -178,7 +178,7 @@ def _farther(wish: Wish, own: OwnFire) -> Surroundings | None:
         )
         if grate.holds(spot.x_m, spot.y_m, 0.02):
             try:
-                fire = planner_fire(replace(own, gentle=spot), geometry, round(wish.the_cut.composition.fat, 3))
+                fire = planner_fire(replace(own, gentle=spot), geometry, round(spec.the_cut.composition.fat, 3))
             except InvalidInput:
                 continue
             return fire.gentle.surroundings

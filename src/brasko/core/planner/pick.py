@@ -6,15 +6,15 @@ from collections.abc import Collection
 from dataclasses import dataclass, replace
 
 from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.fire.custom import fires_of_kind, kind_of_fire
 from brasko.core.fire.kinds import KINDS
-from brasko.core.fire.own import fires_of_kind, kind_of_fire
 from brasko.core.foods.cuts import Cut, cut_named
 from brasko.core.planner.infeasible import TooFierce
-from brasko.core.planner.invert import solved
+from brasko.core.planner.invert import solve_piece
 from brasko.core.planner.methods import METHODS, why_unsuited
 from brasko.core.planner.methods.method import THICK_M
 from brasko.core.planner.options import CRUSTS
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.safety.agency import needs_choice
 from brasko.core.words import say
 
@@ -42,9 +42,9 @@ class Pick:
         """Why so, in sentences."""
         return f"{self.way_why} {self.salt_why}".strip()
 
-    def wish(self, cut: Cut, thickness_m: float) -> Wish:
+    def spec(self, cut: Cut, thickness_m: float) -> PieceSpec:
         """A usual piece of the cut, so thick, as it is picked."""
-        return Wish(
+        return PieceSpec(
             cut.key,
             thickness_m,
             cut.usual_mass_kg(thickness_m),
@@ -62,7 +62,9 @@ class Pick:
         return replace(self, salt="just_before", salt_why=say("choose-the-time-is-short-salt-it"))
 
 
-def picked(cut_key: str, thickness_m: float, available_s: float | None = None, kinds: Collection[str] = ()) -> Pick:
+def choose_method(
+    cut_key: str, thickness_m: float, available_s: float | None = None, kinds: Collection[str] = ()
+) -> Pick:
     """Method, fire, finish, salt and rest for a cut. available_s until eating; kinds of grill at hand, the first
     preferred.
 
@@ -126,7 +128,7 @@ def _that_gets_there(cut: Cut, thickness_m: float, pick: Pick, at_hand: Collecti
             gentle = _gentle_for(cut, method, fire)
             found = replace(pick, method=method, fire=fire, crust=crust, gentle_c=gentle)
             try:
-                solved(found.wish(cut, thickness_m), every_s=20.0, frame_s=60.0, quick=True)
+                solve_piece(found.spec(cut, thickness_m), every_s=20.0, frame_s=60.0, quick=True)
             except TooFierce:
                 burns = burns or say("choose-would-burn-the-outside-there-before", name=METHODS[method].name)
                 break

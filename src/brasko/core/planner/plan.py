@@ -13,14 +13,14 @@ from brasko.core.planner.ending import carry_over_k
 from brasko.core.planner.gentler import gentler_ways
 from brasko.core.planner.hold import rested_longer
 from brasko.core.planner.infeasible import TooFierce, too_long_out
-from brasko.core.planner.invert import Solution, solved
+from brasko.core.planner.invert import Solution, solve_piece
 from brasko.core.planner.near import solved_near
 from brasko.core.planner.parts import PartTold, parts_told
 from brasko.core.planner.programme import SEARCH_REFINE, flip_moments, the_phase
 from brasko.core.planner.ranges import Ranges, ensemble_ranges
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.planner.tasks import Busy, Task, busy_hands
 from brasko.core.planner.timeline import lead_s, timeline
-from brasko.core.planner.wish import Wish
 from brasko.core.safety.agency import Caution, Minimum
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.words import quantity, say
@@ -37,7 +37,7 @@ AT_PULL_S = 180.0
 class PiecePlan:
     """A plan for one piece. Nothing in it depends on the clock: times count from the hour of eating."""
 
-    wish: Wish
+    spec: PieceSpec
     model_version: str
     solution: Solution
     tasks: tuple[Task, ...]
@@ -78,50 +78,52 @@ class PiecePlan:
     def climb_k_min(self) -> float:
         """How fast the middle climbs at the pull [K/min]: what a minute too late costs."""
         result = self.solution.result
-        off = the_phase(result, self.wish.how.slow).end_s
+        off = the_phase(result, self.spec.how.slow).end_s
         before = max(off - AT_PULL_S, 0.0)
         index = result.time_s
         rise = self.solution.pull_c - float(result.core_c[index.searchsorted(before)])
         return max(rise, 0.0) / max((off - before) / 60.0, 0.1)
 
 
-def planned(wish: Wish, *, with_ranges: bool = False, quick: bool = False, near: PiecePlan | None = None) -> PiecePlan:
+def planned(
+    spec: PieceSpec, *, with_ranges: bool = False, quick: bool = False, near: PiecePlan | None = None
+) -> PiecePlan:
     """Plan one piece; quick, for a slider that is still moving, is good to about 1 K.
 
     near is a quick plan of a wish that differs little: the search begins from it, and is sooner done.
 
     Raises InvalidInput or Infeasible.
     """
-    _check_what_can_be_had(wish)
-    solution = solved_near(wish, near.solution, near.wish.aim_c) if quick and near is not None else None
+    _check_what_can_be_had(spec)
+    solution = solved_near(spec, near.solution, near.spec.aim_c) if quick and near is not None else None
     try:
         if solution is None:
-            solution = solved(wish, every_s=20.0, frame_s=60.0, quick=True) if quick else solved(wish)
+            solution = solve_piece(spec, every_s=20.0, frame_s=60.0, quick=True) if quick else solve_piece(spec)
     except TooFierce as exc:
-        raise TooFierce(exc.wish, exc.burnt_s, gentler_ways(wish)) from exc
-    return assembled(wish, solution, ensemble_ranges(wish, solution) if with_ranges else None, quick=quick)
+        raise TooFierce(exc.spec, exc.burnt_s, gentler_ways(spec)) from exc
+    return assembled(spec, solution, ensemble_ranges(spec, solution) if with_ranges else None, quick=quick)
 
 
-def _check_what_can_be_had(wish: Wish) -> None:
+def _check_what_can_be_had(spec: PieceSpec) -> None:
     """Raise Infeasible for too long outside the fridge."""
-    if wish.minimum is not None and wish.temper_s > 0.0 and wish.temper_s + SERVING_S > fridge_limit_s(wish.air_c):
-        raise too_long_out(wish, SERVING_S)
+    if spec.minimum is not None and spec.temper_s > 0.0 and spec.temper_s + SERVING_S > fridge_limit_s(spec.air_c):
+        raise too_long_out(spec, SERVING_S)
 
 
-def assembled(wish: Wish, solution: Solution, ranges: Ranges | None = None, *, quick: bool = False) -> PiecePlan:
+def assembled(spec: PieceSpec, solution: Solution, ranges: Ranges | None = None, *, quick: bool = False) -> PiecePlan:
     """The plan round a solution; quick does not look for when a thin end is done."""
-    tasks = timeline(wish, solution)
+    tasks = timeline(spec, solution)
     return PiecePlan(
-        wish=wish,
+        spec=spec,
         model_version=MODEL_VERSION,
         solution=solution,
         tasks=tasks,
-        cautions=placed_cautions(wish, solution, tasks),
-        minimum=wish.minimum,
-        headline=_headline(wish, solution),
-        finish_words={k: s.word_for(wish.finish_c) for k, s in SCALES.items() if wish.the_cut.kind != "plant"},
+        cautions=placed_cautions(spec, solution, tasks),
+        minimum=spec.minimum,
+        headline=_headline(spec, solution),
+        finish_words={k: s.word_for(spec.finish_c) for k, s in SCALES.items() if spec.the_cut.kind != "plant"},
         ranges=ranges,
-        parts=parts_told(wish, solution, quick=quick),
+        parts=parts_told(spec, solution, quick=quick),
     )
 
 
@@ -129,11 +131,11 @@ TOLD_AIR_K, TOLD_FILM = 2.0, 0.04
 """What was learned of a fire is told from here on (assumed)."""
 
 
-def _as_learned(wish: Wish) -> str:
+def _as_learned(spec: PieceSpec) -> str:
     """What the household's log says of the gentle side, where it says something."""
-    if "gentle" not in wish.how.phases:
+    if "gentle" not in spec.how.phases:
         return ""
-    told, has = [], wish.gentle_heat
+    told, has = [], spec.gentle_heat
     if abs(has.air_more_k) >= TOLD_AIR_K:
         key = say("plan-hotter") if has.air_more_k > 0.0 else say("plan-cooler")
         told.append(say("plan-by-so-much", rise=quantity.rise(abs(has.air_more_k)), way=key))
@@ -143,18 +145,18 @@ def _as_learned(wish: Wish) -> str:
     return say("plan-as-your-fire-does", told=", ".join(told)) if told else ""
 
 
-def _headline(wish: Wish, solution: Solution) -> str:
+def _headline(spec: PieceSpec, solution: Solution) -> str:
     rise = solution.result.peak_core_c - solution.pull_c
-    said = f"{wish.how.name}: {wish.how.why_for(wish.the_cut.kind)}.{_as_learned(wish)}"
-    if wish.the_cut.kind == "plant":
+    said = f"{spec.how.name}: {spec.how.why_for(spec.the_cut.kind)}.{_as_learned(spec)}"
+    if spec.the_cut.kind == "plant":
         return say("plan-it-is-done-by-look-and", said=said)
-    if wish.reading_c is not None:
+    if spec.reading_c is not None:
         adds = carry_over_k(solution.result)
-        over = solution.result.peak_core_c - max(wish.aim_c, wish.reading_c)
+        over = solution.result.peak_core_c - max(spec.aim_c, spec.reading_c)
         said += say(
             "plan-off-when-a-thermometer-shows-in",
-            reading=quantity.temp(max(wish.reading_c, solution.result.steps[-2].core_c)),
-            reading2=quantity.least(wish.reading_c),
+            reading=quantity.temp(max(spec.reading_c, solution.result.steps[-2].core_c)),
+            reading2=quantity.least(spec.reading_c),
         )
         said += say("plan-the-rest-may-add-and-is", adds=quantity.rise(adds)) if adds > 0.5 else "."
         if over > OVERSHOOT_TOLD_K:
@@ -164,8 +166,8 @@ def _headline(wish: Wish, solution: Solution) -> str:
         end = quantity.temp(solution.result.steps[-2].core_c)
         return said + say("plan-it-reads-then-softens", pull=quantity.temp(solution.pull_c), end=end)
     said += say("plan-pull-at-what-follows-adds", pull=quantity.temp(solution.pull_c), rise=quantity.rise(rise))
-    off = solution.result.peak_core_c - wish.finish_c
-    if wish.pull_offset_k is not None and abs(off) > 0.8:
+    off = solution.result.peak_core_c - spec.finish_c
+    if spec.pull_offset_k is not None and abs(off) > 0.8:
         more = "more" if off > 0.0 else "less"
         said += say("plan-your-own-pull-ends-done-than", off=quantity.rise(abs(off)), more=more)
     return said
@@ -175,10 +177,10 @@ def held_longer(plan: PiecePlan, by_s: float, *, quick: bool = False) -> PiecePl
     """The same plan so much earlier: it rests and is held so much longer, run anew."""
     if by_s < 1.0:
         return plan
-    wish, old = plan.wish, plan.solution
+    spec, old = plan.spec, plan.solution
     every_s, frame_s = (20.0, 60.0) if quick else (10.0, 30.0)
     programme, result = rested_longer(
-        wish.food,
+        spec.food,
         old.programme,
         old.result,
         by_s,
@@ -187,7 +189,7 @@ def held_longer(plan: PiecePlan, by_s: float, *, quick: bool = False) -> PiecePl
         refine=SEARCH_REFINE if quick else 1.0,
     )
     made = replace(old, programme=programme, result=result)
-    return assembled(wish, made, _longer(plan.ranges, old.result, result), quick=quick)
+    return assembled(spec, made, _longer(plan.ranges, old.result, result), quick=quick)
 
 
 def _longer(ranges: Ranges | None, old: Result, new: Result) -> Ranges | None:

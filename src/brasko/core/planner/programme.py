@@ -11,12 +11,12 @@ from dataclasses import replace
 from brasko.core.fire.rests import RESTS, wrapped
 from brasko.core.heat.simulation import Result, StepEnd
 from brasko.core.planner.options import BASTES
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Metal, Programme, Step, Surroundings, Until, over_hotter, shifted
 
 MAX_SEAR_S = 5 * 60.0
 """A sear that browns too slowly is no longer a sear: it cooks (assumed)."""
-LEAST_SLOW_PHASE_K = 2.0
+MIN_SLOW_PHASE_K = 2.0
 """A slow phase warms the middle by at least this much."""
 SEARCH_REFINE = 0.5
 """Grid of searches and trials (see heat.geometry)."""
@@ -61,7 +61,7 @@ def the_phase(result: Result, phase: str) -> StepEnd:
 
 
 def programme_of(
-    wish: Wish, pull_c: float, sear: Sear | None = None, *, slow_at_most_s: float | None = None
+    spec: PieceSpec, pull_c: float, sear: Sear | None = None, *, slow_at_most_s: float | None = None
 ) -> Programme:
     """The steps of the wish's method when its slow phase ends at pull_c.
 
@@ -71,44 +71,44 @@ def programme_of(
     have theirs. Where the whole cook is over the fire its flip interval counts, and with marks its length says when to
     turn. Where there is no sear its length is how much longer a tough cut stays in the heat until it is soft.
     """
-    how, fire = wish.how, wish.the_fire
-    flips = wish.flips_s if sear is None else sear[1]
+    how, fire = spec.how, spec.the_fire
+    flips = spec.flips_s if sear is None else sear[1]
     steps: list[Step] = []
     for phase in how.phases:
         if phase == "wait":
-            steps.append(Step("wait", RESTS["open"][1], Until(wish.wait_s)))
+            steps.append(Step("wait", RESTS["open"][1], Until(spec.wait_s)))
         elif phase == "gentle":
             around = fire.zone(how.gentle_at).surroundings
-            gentle = _gentle(wish, around, Until(slow_at_most_s or how.longest_s, core_c=pull_c))
+            gentle = _gentle(spec, around, Until(slow_at_most_s or how.longest_s, core_c=pull_c))
             if "sear" not in how.phases and sear is not None and sear[0] > 0.0:
                 gentle = (*gentle, replace(gentle[-1], name="gentle_soft", until=Until(sear[0]), baste=None))
-            steps += shifted(gentle, wish.gentle_heat.air_more_k, wish.gentle_heat.film_more)
+            steps += shifted(gentle, spec.gentle_heat.air_more_k, spec.gentle_heat.film_more)
         else:
             if how.slow == "sear":
                 longest = min(slow_at_most_s or OUT_OF_HAND_S, OUT_OF_HAND_S)
                 until = Until(longest, core_c=pull_c)
             elif sear is not None:
                 until = Until(sear[0])
-            elif wish.crust_s > 0.0:
-                until = Until(MAX_SEAR_S, crust_s=wish.crust_s)
+            elif spec.crust_s > 0.0:
+                until = Until(MAX_SEAR_S, crust_s=spec.crust_s)
             else:
                 until = Until(SHORTEST_SEAR_S)
-            zone = wish.sear_zone
+            zone = spec.sear_zone
             assert zone is not None
-            base = Step("sear", zone.surroundings, until, flip_every_s=flips, metal=_metal(wish))
-            if wish.sear_more_k and zone.pan is None:
-                base = over_hotter(base, zone.searing_c + wish.sear_more_k, zone.searing_c, wish.air_c)
-            steps += _marked(base, wish.turn_deg, sear[0]) if wish.turn_deg and sear else (base,)
-    return (*steps, Step("rest", RESTS[wish.rest][1], Until(wish.resting_s)))
+            base = Step("sear", zone.surroundings, until, flip_every_s=flips, metal=_metal(spec))
+            if spec.sear_more_k and zone.pan is None:
+                base = over_hotter(base, zone.searing_c + spec.sear_more_k, zone.searing_c, spec.air_c)
+            steps += _marked(base, spec.turn_deg, sear[0]) if spec.turn_deg and sear else (base,)
+    return (*steps, Step("rest", RESTS[spec.rest][1], Until(spec.resting_s)))
 
 
-def _gentle(wish: Wish, around: Surroundings, until: Until) -> Programme:
-    _, baste = BASTES[wish.baste]
-    if wish.wrap == "none":
+def _gentle(spec: PieceSpec, around: Surroundings, until: Until) -> Programme:
+    _, baste = BASTES[spec.baste]
+    if spec.wrap == "none":
         return (Step("gentle", around, until, baste=baste),)
-    wrap_c = min(wish.wraps_at_c, until.core_c or wish.wraps_at_c)
+    wrap_c = min(spec.wraps_at_c, until.core_c or spec.wraps_at_c)
     open_ = Step("gentle", around, replace(until, core_c=wrap_c), baste=baste)
-    return open_, Step("gentle_wrapped", wrapped(around, wish.wrap), until)
+    return open_, Step("gentle_wrapped", wrapped(around, spec.wrap), until)
 
 
 def _marked(step: Step, turn_deg: float, length_s: float) -> Programme:
@@ -125,6 +125,6 @@ def _marked(step: Step, turn_deg: float, length_s: float) -> Programme:
     )
 
 
-def _metal(wish: Wish) -> Metal | None:
-    zone = wish.sear_zone
-    return None if zone is None else zone.metal(wish.food.geometry.face_m2)
+def _metal(spec: PieceSpec) -> Metal | None:
+    zone = spec.sear_zone
+    return None if zone is None else zone.metal(spec.food.geometry.face_m2)

@@ -16,7 +16,7 @@ from brasko.core.heat.simulation import Result, StepEnd, simulate
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of, programme_of
 from brasko.core.planner.search import tempered_start
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Programme, Step, shifted
 from brasko.core.uncertainty.general import General, posterior, using
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD
@@ -56,14 +56,14 @@ class Ranges:
     core_high_c: Floats
 
 
-def ensemble_ranges(wish: Wish, solution: Solution, members: int = MEMBERS, seed: int = 7) -> Ranges:
+def ensemble_ranges(spec: PieceSpec, solution: Solution, members: int = MEMBERS, seed: int = 7) -> Ranges:
     """Run the plan in `members` kitchens that differ from the one assumed, drawn quasi-randomly."""
     unknowns = KITCHEN + len(posterior().parameters)
     draws = norm.ppf(qmc.Sobol(unknowns, seed=seed).random_base2(math.ceil(math.log2(members)))[:members])
-    planned, values = _as_planned(wish, solution), posterior().drawn(draws[:, KITCHEN:])
+    planned, values = _as_planned(spec, solution), posterior().drawn(draws[:, KITCHEN:])
     with ThreadPoolExecutor(2) as pool:
-        runs = list(pool.map(partial(_carried_out, wish, planned), draws, values))
-    nominal = kitchen(wish, solution, np.zeros(unknowns))
+        runs = list(pool.map(partial(_carried_out, spec, planned), draws, values))
+    nominal = kitchen(spec, solution, np.zeros(unknowns))
     known = solution.result
     names = [s.name for s in known.steps]
     time_s = known.time_s
@@ -87,37 +87,37 @@ def ensemble_ranges(wish: Wish, solution: Solution, members: int = MEMBERS, seed
     )
 
 
-def kitchen(wish: Wish, solution: Solution, draw: Floats) -> Result:
+def kitchen(spec: PieceSpec, solution: Solution, draw: Floats) -> Result:
     """The plan carried out in one kitchen: film, thickness, start, fire and probe differ by `draw` standard deviations,
     and so do the general parameters of the model, together as calibration left them.
 
     The cook pulls by the probe, wherever its tip is.
     """
-    return _carried_out(wish, _as_planned(wish, solution), draw, posterior().drawn(draw[KITCHEN:])[0])
+    return _carried_out(spec, _as_planned(spec, solution), draw, posterior().drawn(draw[KITCHEN:])[0])
 
 
-def _as_planned(wish: Wish, solution: Solution) -> Programme:
-    programme = programme_of(replace(wish, rest_s=solution.rest_s), solution.pull_c, solution.sear)
+def _as_planned(spec: PieceSpec, solution: Solution) -> Programme:
+    programme = programme_of(replace(spec, rest_s=solution.rest_s), solution.pull_c, solution.sear)
     return tuple(_by_probe(step) for step in programme)
 
 
-def _carried_out(wish: Wish, planned: Programme, draw: Floats, values: General) -> Result:
-    unsure = wish.gentle_heat
+def _carried_out(spec: PieceSpec, planned: Programme, draw: Floats, values: General) -> Result:
+    unsure = spec.gentle_heat
     film = math.exp(FILM_SD.value * unsure.film_spread * float(draw[0]))
     delta = {
         "gentle": FIRE_SD.value * unsure.air_spread * float(draw[3]),
-        "sear": FIRE_SD.value * wish.air_spread * float(draw[3]),
+        "sear": FIRE_SD.value * spec.air_spread * float(draw[3]),
     }
-    start_c = max(wish.start_c + START_SD.value * float(draw[2]), -1.0)
-    off_centre = min(abs(PROBE_SD_M.value / wish.thickness_m * float(draw[4])), 0.4)
+    start_c = max(spec.start_c + START_SD.value * float(draw[2]), -1.0)
+    off_centre = min(abs(PROBE_SD_M.value / spec.thickness_m * float(draw[4])), 0.4)
     food = replace(
-        wish.food_thicker(1.0 + THICKNESS_SD.value * float(draw[1])),
+        spec.food_thicker(1.0 + THICKNESS_SD.value * float(draw[1])),
         start_c=start_c,
         probe_depth_share=0.5 + math.copysign(off_centre, float(draw[4])),
     )
     programme = tuple(shifted((step,), delta.get(phase_of(step.name), 0.0), film)[0] for step in planned)
     with using(values):
-        start = tempered_start(wish, food, SEARCH_REFINE)
+        start = tempered_start(spec, food, SEARCH_REFINE)
         return simulate(food, programme, every_s=20.0, refine=SEARCH_REFINE, start=start)
 
 

@@ -10,7 +10,7 @@ from brasko.core.planner.options import BASTES, LIDS, MARKS, RUBS, WRAPS
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import the_phase
 from brasko.core.planner.rendered_fat import weight_lost_share
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.words import quantity, say
 
 LITTLE_S, LITTLE_SHARE, LITTLE_K = 90.0, 0.02, 0.6
@@ -26,7 +26,7 @@ class Variant:
 
     name: str
     mine: bool
-    wish: Wish | None
+    spec: PieceSpec | None
     on_s: float = 0.0
     pull_c: float = 0.0
     rise_k: float = 0.0
@@ -45,7 +45,7 @@ class School:
     says: str
 
 
-Asked = tuple[str, list[tuple[str, Wish | str]]]
+Asked = tuple[str, list[tuple[str, PieceSpec | str]]]
 
 
 def questions(mine: PiecePlan) -> dict[str, str]:
@@ -64,21 +64,21 @@ def school_of(mine: PiecePlan, key: str) -> School:
     if key not in asked:
         raise UnknownName("school", key, [*asked, "rub"])
     question, answers = asked[key]
-    made = tuple(_variant(mine, name, wish) for name, wish in answers)
+    made = tuple(_variant(mine, name, spec) for name, spec in answers)
     return School(key, question, made, _says(key, made))
 
 
 def _asked(mine: PiecePlan) -> dict[str, Asked]:
-    wish = mine.wish
+    spec = mine.spec
     asked: dict[str, Asked] = {}
-    if "sear" in wish.how.phases and not wish.turn_deg:
+    if "sear" in spec.how.phases and not spec.turn_deg:
         sear = the_phase(mine.solution.result, "sear")
         once = min(5.0 * max(2, round((sear.end_s - sear.start_s) / 10.0)), 600.0)
         times = sorted({15.0, 30.0, 60.0, once, mine.solution.flip_every_s})
         flips = [
             (
                 say("schools-once") if t == once else say("schools-every", t=quantity.span(t)),
-                _changed(wish, flip_every_s=t),
+                _changed(spec, flip_every_s=t),
             )
             for t in times
         ]
@@ -86,58 +86,58 @@ def _asked(mine: PiecePlan) -> dict[str, Asked]:
     out = [
         (
             say("schools-out-of-it", m=quantity.span(60 * m)) if m else say("schools-straight-from-the-fridge"),
-            _changed(wish, temper_s=60.0 * m),
+            _changed(spec, temper_s=60.0 * m),
         )
         for m in (0, 30, 60)
     ]
     asked["temper"] = (say("schools-temper-it-or-straight-on"), out)
-    if wish.can_mark:
+    if spec.can_mark:
         turns = [
-            (say("in-short", text=name), _changed(wish, marks=key, flip_every_s=None))
+            (say("in-short", text=name), _changed(spec, marks=key, flip_every_s=None))
             for key, (name, _) in MARKS.items()
         ]
         asked["marks"] = (say("schools-marks-or-a-crust-all-over"), turns)
-        if wish.has_lid:
-            lids = [(LIDS[key], _changed(wish, lid=key)) for key in ("open", "shut")]
+        if spec.has_lid:
+            lids = [(LIDS[key], _changed(spec, lid=key)) for key in ("open", "shut")]
             asked["lid"] = (say("schools-lid-open-or-shut-over-the"), lids)
-    if wish.how.is_long:
-        asked["wrap"] = (say("schools-wrap-it"), [(name, _changed(wish, wrap=key)) for key, name in WRAPS.items()])
-        basted = [(name, _changed(wish, baste=key)) for key, (name, _) in BASTES.items()]
+    if spec.how.is_long:
+        asked["wrap"] = (say("schools-wrap-it"), [(name, _changed(spec, wrap=key)) for key, name in WRAPS.items()])
+        basted = [(name, _changed(spec, baste=key)) for key, (name, _) in BASTES.items()]
         asked["baste"] = (say("schools-baste-it"), basted)
-    rests = [(name, _changed(wish, rest=key)) for key, (name, _) in RESTS.items()]
+    rests = [(name, _changed(spec, rest=key)) for key, (name, _) in RESTS.items()]
     asked["rest"] = (say("schools-open-wrapped-or-on-sauce-to"), rests)
     return asked
 
 
-def _changed(wish: Wish, **change: object) -> Wish | str:
+def _changed(spec: PieceSpec, **change: object) -> PieceSpec | str:
     try:
-        return replace(wish, **change)  # type: ignore[arg-type]
+        return replace(spec, **change)  # type: ignore[arg-type]
     except InvalidInput as exc:
         return exc.message
 
 
-def _variant(mine: PiecePlan, name: str, wish: Wish | str) -> Variant:
-    if isinstance(wish, str):
-        return Variant(name, False, None, why=wish)
-    same = wish == mine.wish or (
-        wish.flip_every_s == mine.solution.flip_every_s
-        and replace(wish, flip_every_s=mine.wish.flip_every_s) == mine.wish
+def _variant(mine: PiecePlan, name: str, spec: PieceSpec | str) -> Variant:
+    if isinstance(spec, str):
+        return Variant(name, False, None, why=spec)
+    same = spec == mine.spec or (
+        spec.flip_every_s == mine.solution.flip_every_s
+        and replace(spec, flip_every_s=mine.spec.flip_every_s) == mine.spec
     )
-    rested = wish if wish.rest_s is not None else replace(wish, rest_s=mine.solution.rest_s)
+    rested = spec if spec.rest_s is not None else replace(spec, rest_s=mine.solution.rest_s)
     try:
         plan = planned(rested, quick=True)
     except Infeasible as exc:
-        return Variant(name, same, wish, why=exc.reason)
+        return Variant(name, same, spec, why=exc.reason)
     result = plan.solution.result
     return Variant(
         name,
         same,
-        wish,
+        spec,
         -plan.on_s,
         plan.solution.pull_c,
         result.peak_core_c - plan.solution.pull_c,
         result.grey_rim_share,
-        weight_lost_share(wish.the_cut, result),
+        weight_lost_share(spec.the_cut, result),
     )
 
 
@@ -196,8 +196,8 @@ def _rubs(mine: PiecePlan) -> School:
     variants = tuple(
         Variant(
             name,
-            key == mine.wish.rub,
-            _kept(_changed(mine.wish, rub=key)),
+            key == mine.spec.rub,
+            _kept(_changed(mine.spec, rub=key)),
             why=""
             if at is None or hottest <= at.value
             else say("schools-scorches-from-about-on-put-it", value=quantity.temp(at.value)),
@@ -212,5 +212,5 @@ def _rubs(mine: PiecePlan) -> School:
     )
 
 
-def _kept(wish: Wish | str) -> Wish | None:
-    return wish if isinstance(wish, Wish) else None
+def _kept(spec: PieceSpec | str) -> PieceSpec | None:
+    return spec if isinstance(spec, PieceSpec) else None

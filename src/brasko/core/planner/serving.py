@@ -11,7 +11,7 @@ from brasko.core.foods.serving import serving_of
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.programme import SEARCH_REFINE, phase_of, programme_of
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.words import quantity, say
 
 NEAR_K = 2.5
@@ -19,7 +19,7 @@ NEAR_K = 2.5
 CORE_SHARE = 0.3
 """A slice is judged by the middle third of its thickness (assumed)."""
 SLICES = 60
-MOST_EATERS = 12
+MAX_EATERS = 12
 """A piece is cut into so many slices to be told, for so many eaters at the most."""
 
 
@@ -50,7 +50,7 @@ class Part:
     words: str
 
 
-def slices(wish: Wish, solution: Solution) -> tuple[np.ndarray, np.ndarray]:
+def slices(spec: PieceSpec, solution: Solution) -> tuple[np.ndarray, np.ndarray]:
     """Slices from one end to the middle: share of the meat from the end to each, and how hot its middle has been [°C].
 
     Across a disc a slice is a chord, judged by its middle half. A bar is cut across its length; towards its ends it is
@@ -61,10 +61,10 @@ def slices(wish: Wish, solution: Solution) -> tuple[np.ndarray, np.ndarray]:
     through = np.abs(grid.z_m - grid.dz_m.sum() / 2.0) <= 0.5 * CORE_SHARE * grid.dz_m.sum()
     weight = grid.dz_m[through]
     inside = result.end.peak_c[through].T @ weight / weight.sum()
-    if wish.geometry.shape == "bar":
+    if spec.geometry.shape == "bar":
         edge = float(grid.dr_m.sum())
         middle = float(grid.r_m[grid.middle_column])
-        far = np.linspace(0.0, wish.geometry.length_m / 2.0, SLICES)
+        far = np.linspace(0.0, spec.geometry.length_m / 2.0, SLICES)
         return far / far[-1], np.interp(np.maximum(edge - far, middle), grid.r_m, inside)
     radius = float(grid.dr_m.sum())
     x = np.linspace(radius, 0.0, SLICES)
@@ -74,46 +74,46 @@ def slices(wish: Wish, solution: Solution) -> tuple[np.ndarray, np.ndarray]:
     return area / area[-1], np.interp(np.hypot(x, y), grid.r_m, inside).mean(axis=0)
 
 
-def shared_out(wish: Wish, solution: Solution, eaters: tuple[Eater, ...]) -> tuple[Part, ...]:
+def shared_out(spec: PieceSpec, solution: Solution, eaters: tuple[Eater, ...]) -> tuple[Part, ...]:
     """A part for every eater, equal in weight, in the order in which they were named.
 
     The outer slices have been hotter than the middle ones: whoever wants it most done gets the ends. Where that is not
     enough, the part says how long more it wants. Several pieces alike are shared out like one long one.
     """
-    require_between("eaters", len(eaters), 1, MOST_EATERS, "eaters")
+    require_between("eaters", len(eaters), 1, MAX_EATERS, "eaters")
     for eater in eaters:
         require_between("eaters.finish_c", eater.finish_c, 38.0, 98.0, "°C", say("serving-rare-starts-about-48-c"))
-    reached, peak = slices(wish, solution)
+    reached, peak = slices(spec, solution)
     order = sorted(range(len(eaters)), key=lambda i: -eaters[i].finish_c)
     edges = np.linspace(0.0, 1.0, len(eaters) + 1)
     parts: dict[int, Part] = {}
     for place, i in enumerate(order):
         low, high = float(edges[place]), float(edges[place + 1])
-        if wish.count >= len(eaters):
+        if spec.count >= len(eaters):
             low, high = 0.0, 1.0
         inside = (reached > low - 1e-9) & (reached <= high + 1e-9)
         mine = float(peak[inside].mean()) if inside.any() else float(np.interp((low + high) / 2.0, reached, peak))
-        if wish.count >= len(eaters):
+        if spec.count >= len(eaters):
             mine = solution.result.peak_core_c
         off = mine - eaters[i].finish_c
         parts[i] = Part(
             eaters[i],
-            place if wish.count >= len(eaters) else 0,
+            place if spec.count >= len(eaters) else 0,
             low,
             high,
             mine,
             off,
-            _words(wish, solution, place, len(eaters), eaters[i], off),
+            _words(spec, solution, place, len(eaters), eaters[i], off),
         )
     return tuple(parts[i] for i in range(len(eaters)))
 
 
-def _words(wish: Wish, solution: Solution, place: int, of: int, eater: Eater, off_k: float) -> str:
-    if wish.count == of == 1:
+def _words(spec: PieceSpec, solution: Solution, place: int, of: int, eater: Eater, off_k: float) -> str:
+    if spec.count == of == 1:
         where = say("serving-all-of-it")
-    elif wish.count >= of:
+    elif spec.count >= of:
         where = say("serving-piece", place=place + 1)
-    elif serving_of(wish.cut).slice_m == 0.0:
+    elif serving_of(spec.cut).slice_m == 0.0:
         where = say("serving-any-part")
     else:
         where = (
@@ -127,7 +127,7 @@ def _words(wish: Wish, solution: Solution, place: int, of: int, eater: Eater, of
         return f"{where}."
     if off_k > 0.0:
         return say("serving-more-done-than-wished-by-plan", where=where, off=quantity.rise(off_k))
-    more = longer_s(wish, solution, eater.finish_c)
+    more = longer_s(spec, solution, eater.finish_c)
     if more is None:
         return say("serving-less-done-than-wished-by-finish", where=where, off=quantity.rise(-off_k))
     return say(
@@ -135,16 +135,16 @@ def _words(wish: Wish, solution: Solution, place: int, of: int, eater: Eater, of
     )
 
 
-def longer_s(wish: Wish, solution: Solution, finish_c: float) -> float | None:
+def longer_s(spec: PieceSpec, solution: Solution, finish_c: float) -> float | None:
     """How much longer the slow phase lasts for a warmer finish [s]; None where it never gets there."""
-    slow = wish.how.slow
+    slow = spec.how.slow
     rise = solution.result.peak_core_c - solution.pull_c
     if finish_c - rise <= solution.pull_c:
         return None
     times = []
     for pull_c in (solution.pull_c, finish_c - rise):
-        steps = tuple(s for s in programme_of(wish, pull_c) if phase_of(s.name) == slow)
-        result = simulate(wish.food, steps, every_s=60.0, refine=SEARCH_REFINE)
+        steps = tuple(s for s in programme_of(spec, pull_c) if phase_of(s.name) == slow)
+        result = simulate(spec.food, steps, every_s=60.0, refine=SEARCH_REFINE)
         if result.steps[-1].reached == "time":
             return None
         times.append(result.duration_s)

@@ -18,7 +18,7 @@ from brasko.core.fire.setup import FireSetup
 from brasko.core.fire.smoke import smoke_g_m3
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.programme import phase_of
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Side
 from brasko.core.sourced import Sourced
 from brasko.core.words import say
@@ -36,7 +36,7 @@ SETS_C = Sourced(60.0, "°C", "", "from memory")
 """Where the red of the meat sets, so that no ring grows any more."""
 RING_M2_S = Sourced(1.5e-9, "m2 s-1", "", "assumed")
 """Diffusivity of the gases that make the ring: some eight millimetres in a long cook."""
-LEAST_RING_SMOKE_G_M2 = Sourced(0.05, "g m-2", "", "assumed")
+MIN_RING_SMOKE_G_M2 = Sourced(0.05, "g m-2", "", "assumed")
 """Without so much there is no ring to speak of."""
 WORDS = ((0.5, "none"), (2.0, "a hint"), (4.0, "light"), (6.5, "clear"), (10.1, "strong"))
 """Words for the index, each up to so much (assumed)."""
@@ -45,7 +45,7 @@ ASSUMED = say("smoke-wood-is-assumed-to-be-two")
 
 
 @dataclass(frozen=True)
-class SmokeTold:
+class SmokeResult:
     """index 0 to 10, in a word; dose_g_m2 on the face that has more; ring_m likely depth of the ring; assumed says what
     is."""
 
@@ -56,12 +56,12 @@ class SmokeTold:
     assumed: str = ASSUMED
 
 
-def smoke_of(wish: Wish, solution: Solution) -> SmokeTold:
+def smoke_of(spec: PieceSpec, solution: Solution) -> SmokeResult:
     """The smoke of a plan, over its gentle part under a lid. Checked: tests/core/test_smoke.py."""
-    gentle = wish.gentle_zone
-    if gentle is None or gentle.in_fat or (wish.own_fire is None and wish.shipped_own is None):
+    gentle = spec.gentle_zone
+    if gentle is None or gentle.in_fat or (spec.own_fire is None and spec.shipped_own is None):
         return told(0.0, 0.0)
-    setup, around = wish.own_as_set.setup, gentle.surroundings
+    setup, around = spec.own_as_set.setup, gentle.surroundings
     result = solution.result
     begun = next((s.start_s for s in result.steps if phase_of(s.name) == "gentle"), 0.0)
     doses = {"a": 0.0, "b": 0.0}
@@ -73,7 +73,7 @@ def smoke_of(wish: Wish, solution: Solution) -> SmokeTold:
             speed = np.array([taken_up_m_s(around.top, float(c)) for c in curve[within]])
             doses[face] += float(np.trapezoid(hangs * speed, time_s)) if len(time_s) > 1 else 0.0
     dose = max(doses.values())
-    return told(dose, _ring_m(solution, setup) if dose > LEAST_RING_SMOKE_G_M2.value else 0.0)
+    return told(dose, _ring_m(solution, setup) if dose > MIN_RING_SMOKE_G_M2.value else 0.0)
 
 
 def taken_up_m_s(side: Side, face_c: float) -> float:
@@ -84,10 +84,10 @@ def taken_up_m_s(side: Side, face_c: float) -> float:
     return settles + ABSORBS_M_S.value * min(max(cool, 0.0), 1.0)
 
 
-def told(dose_g_m2: float, ring_m: float) -> SmokeTold:
+def told(dose_g_m2: float, ring_m: float) -> SmokeResult:
     """A dose as an index and in a word."""
     index = 10.0 * (1.0 - math.exp2(-dose_g_m2 / HALF_DOSE_G_M2.value))
-    return SmokeTold(round(index, 1), next(word for most, word in WORDS if index < most), dose_g_m2, ring_m)
+    return SmokeResult(round(index, 1), next(word for most, word in WORDS if index < most), dose_g_m2, ring_m)
 
 
 def _ring_m(solution: Solution, setup: FireSetup) -> float:

@@ -8,7 +8,7 @@ from functools import lru_cache
 from brasko.core.heat.simulation import State, simulate
 from brasko.core.planner.programme import SEARCH_REFINE, Sear, programme_of, the_phase
 from brasko.core.planner.search import tempered_start
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 
 
 @dataclass(frozen=True)
@@ -20,20 +20,20 @@ class Tempered:
 
 
 @lru_cache(maxsize=64)
-def tempered(wish: Wish, pull_c: float, sear: Sear) -> Tempered:
+def tempered(spec: PieceSpec, pull_c: float, sear: Sear) -> Tempered:
     """Both cooks run up to the same pull: straight from the fridge, and after standing as long as wished."""
-    start = tempered_start(wish, wish.food, SEARCH_REFINE)
+    start = tempered_start(spec, spec.food, SEARCH_REFINE)
     if start is None:
         return Tempered(0.0, 0.0)
     return Tempered(
-        float(start.temp_c.min()) - wish.start_c, _slow_s(wish, pull_c, sear, None) - _slow_s(wish, pull_c, sear, start)
+        float(start.temp_c.min()) - spec.start_c, _slow_s(spec, pull_c, sear, None) - _slow_s(spec, pull_c, sear, start)
     )
 
 
-def _slow_s(wish: Wish, pull_c: float, sear: Sear, start: State | None) -> float:
+def _slow_s(spec: PieceSpec, pull_c: float, sear: Sear, start: State | None) -> float:
     fixed = sear if sear[0] > 0.0 else None
     result = simulate(
-        wish.food, programme_of(wish, pull_c, fixed)[:-1], every_s=60.0, refine=SEARCH_REFINE, start=start
+        spec.food, programme_of(spec, pull_c, fixed)[:-1], every_s=60.0, refine=SEARCH_REFINE, start=start
     )
-    slow = the_phase(result, wish.how.slow)
+    slow = the_phase(result, spec.how.slow)
     return slow.end_s - slow.start_s

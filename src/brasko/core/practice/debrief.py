@@ -10,7 +10,7 @@ from brasko.core.heat.simulation import Result, simulate
 from brasko.core.planner.options import crust_dose_s
 from brasko.core.planner.plan import planned
 from brasko.core.planner.programme import phase_of, programme_of
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.practice.truth import Truth, true_food, true_run, truly
 from brasko.core.programme.steps import Programme, Step
 from brasko.core.words import quantity, say
@@ -21,7 +21,7 @@ LITTLE_K = 0.4
 """What changes the middle by less did not matter (assumed)."""
 CORRECTED = 4
 """So often hands that know the kitchen think again where to pull."""
-MOST = 5
+MAX = 5
 """So many moments are told, the weightiest."""
 
 
@@ -72,24 +72,24 @@ class Hands:
     crust_share: float
 
 
-def as_it_went(wish: Wish, truth: Truth, went: Went) -> Result:
+def as_it_went(spec: PieceSpec, truth: Truth, went: Went) -> Result:
     """The piece as it truly came out."""
-    history = cook_history(wish, went.pull_c, went.sear, went.began, went.asides, went.changes)
-    return true_run(wish, truth, history, went.over_s)[1]
+    history = cook_history(spec, went.pull_c, went.sear, went.began, went.asides, went.changes)
+    return true_run(spec, truth, history, went.over_s)[1]
 
 
-def crust_of(wish: Wish, result: Result) -> float:
+def crust_of(spec: PieceSpec, result: Result) -> float:
     """Crust of the face that has less, as a share of the one that was wished."""
-    dose = crust_dose_s(wish.crust) if wish.crust_s > 0.0 else crust_dose_s("good")
+    dose = crust_dose_s(spec.crust) if spec.crust_s > 0.0 else crust_dose_s("good")
     return float(min(result.end.browning_s)) / max(dose, 1.0)
 
 
-def moments(wish: Wish, truth: Truth, went: Went, steps: Sequence[tuple[str, float, float]]) -> tuple[Moment, ...]:
+def moments(spec: PieceSpec, truth: Truth, went: Went, steps: Sequence[tuple[str, float, float]]) -> tuple[Moment, ...]:
     """What mattered, the weightiest first. steps: as they were planned, (name, begin, end) since going on.
 
     Checked: tests/core/test_practice.py::test_what_was_done_wrong_is_the_moment_that_is_told.
     """
-    real = as_it_went(wish, truth, went)
+    real = as_it_went(spec, truth, went)
     probe = _reader(real)
     found: list[Moment] = []
     lengths = {name: end - begin for name, begin, end in steps}
@@ -98,20 +98,20 @@ def moments(wish: Wish, truth: Truth, went: Went, steps: Sequence[tuple[str, flo
         phase = phase_of(here.step)
         if phase not in ("gentle", "sear", "wait") or here.step not in lengths:
             continue
-        slow = phase == wish.how.slow
+        slow = phase == spec.how.slow
         pulled = _when_probe_reaches(real, went.pull_c, here.at_s, ends_s) if slow else None
         wanted_s = lengths[here.step] if not slow else (ends_s - here.at_s if pulled is None else pulled - here.at_s)
         longer = (ends_s - here.at_s) - wanted_s
         if slow and pulled is None and probe(ends_s) < went.pull_c - 1.0:
-            found.append(_too_soon(wish, truth, went, real, n, ends_s, probe))
+            found.append(_too_soon(spec, truth, went, real, n, ends_s, probe))
         elif abs(longer) > NEAR_S:
-            found.append(_too_long(wish, truth, went, real, n, ends_s, longer, phase, probe))
+            found.append(_too_long(spec, truth, went, real, n, ends_s, longer, phase, probe))
     for aside in went.asides:
-        found.append(_away(wish, truth, went, real, aside, probe))
+        found.append(_away(spec, truth, went, real, aside, probe))
     for change in went.done:
-        found.append(_vent(wish, truth, went, real, change, probe))
+        found.append(_vent(spec, truth, went, real, change, probe))
     weighty = [each for each in found if abs(each.cost_k) >= LITTLE_K or abs(each.cost_s) >= 120.0]
-    return tuple(sorted(weighty, key=lambda m: -(abs(m.cost_k) + abs(m.cost_s) / 300.0))[:MOST])
+    return tuple(sorted(weighty, key=lambda m: -(abs(m.cost_k) + abs(m.cost_s) / 300.0))[:MAX])
 
 
 def _reader(result: Result) -> Callable[[float], float]:
@@ -134,7 +134,7 @@ def _moved(went: Went, n: int, by_s: float) -> Went:
 
 
 def _too_long(
-    wish: Wish,
+    spec: PieceSpec,
     truth: Truth,
     went: Went,
     real: Result,
@@ -144,9 +144,9 @@ def _too_long(
     phase: str,
     probe: Callable[[float], float],
 ) -> Moment:
-    other = as_it_went(wish, truth, _moved(went, n, -longer_s))
+    other = as_it_went(spec, truth, _moved(went, n, -longer_s))
     by = quantity.span(abs(longer_s))
-    if phase == wish.how.slow:
+    if phase == spec.how.slow:
         words = say("debrief-pulled-late", by=by) if longer_s > 0.0 else say("debrief-pulled-early", by=by)
         instead = say("debrief-pull-at", pull=quantity.temp(went.pull_c))
     elif phase == "sear":
@@ -159,7 +159,7 @@ def _too_long(
 
 
 def _too_soon(
-    wish: Wish,
+    spec: PieceSpec,
     truth: Truth,
     went: Went,
     real: Result,
@@ -169,10 +169,10 @@ def _too_soon(
 ) -> Moment:
     """It came off before the probe was at the pull: how long it would have had to stay is worked out."""
     stays = replace(went, began=went.began[: n + 1], over_s=ends_s + 3600.0)
-    longer = as_it_went(wish, truth, stays)
+    longer = as_it_went(spec, truth, stays)
     reached = _when_probe_reaches(longer, went.pull_c, ends_s, ends_s + 3600.0)
     short_s = 3600.0 if reached is None else reached - ends_s
-    other = as_it_went(wish, truth, _moved(went, n, short_s))
+    other = as_it_went(spec, truth, _moved(went, n, short_s))
     missing = quantity.rise(went.pull_c - probe(ends_s))
     return Moment(
         "gentle",
@@ -194,8 +194,10 @@ _AWAY = {
 }
 
 
-def _away(wish: Wish, truth: Truth, went: Went, real: Result, aside: Aside, probe: Callable[[float], float]) -> Moment:
-    other = as_it_went(wish, truth, replace(went, asides=tuple(a for a in went.asides if a is not aside)))
+def _away(
+    spec: PieceSpec, truth: Truth, went: Went, real: Result, aside: Aside, probe: Callable[[float], float]
+) -> Moment:
+    other = as_it_went(spec, truth, replace(went, asides=tuple(a for a in went.asides if a is not aside)))
     lasted = (went.over_s if aside.end_s is None else aside.end_s) - aside.start_s
     words = say("debrief-away", where=_AWAY[aside.kind], lasted=quantity.span(lasted))
     cost = real.peak_core_c - other.peak_core_c
@@ -203,52 +205,52 @@ def _away(wish: Wish, truth: Truth, went: Went, real: Result, aside: Aside, prob
 
 
 def _vent(
-    wish: Wish, truth: Truth, went: Went, real: Result, change: FireChange, probe: Callable[[float], float]
+    spec: PieceSpec, truth: Truth, went: Went, real: Result, change: FireChange, probe: Callable[[float], float]
 ) -> Moment:
-    other = as_it_went(wish, truth, replace(went, done=tuple(c for c in went.done if c is not change)))
+    other = as_it_went(spec, truth, replace(went, done=tuple(c for c in went.done if c is not change)))
     by = quantity.rise(abs(change.delta_k))
     words = say("debrief-fire-up", by=by) if change.delta_k > 0.0 else say("debrief-fire-down", by=by)
     cost = real.peak_core_c - other.peak_core_c
     return Moment("vent", change.at_s, words, probe(change.at_s), cost, 0.0, say("debrief-leave-the-fire"))
 
 
-def other_hands(wish: Wish, truth: Truth, happened: Sequence[FireChange]) -> tuple[Hands, ...]:
+def other_hands(spec: PieceSpec, truth: Truth, happened: Sequence[FireChange]) -> tuple[Hands, ...]:
     """How the plan, followed to the letter, and pulled where one who knew the kitchen would, had come out there."""
-    plan = planned(wish, quick=True)
+    plan = planned(spec, quick=True)
     pull_c, sear = plan.solution.pull_c, plan.solution.sear
 
     def pulled_at(temp_c: float) -> Result:
-        return _carried_out(wish, truth, programme_of(wish, temp_c, sear), happened)
+        return _carried_out(spec, truth, programme_of(spec, temp_c, sear), happened)
 
     letter = best = pulled_at(pull_c)
     for _ in range(CORRECTED):
         missed = plan.solution.result.peak_core_c - best.peak_core_c
         if abs(missed) < LITTLE_K:
             break
-        pull_c = max(pull_c + missed, wish.start_c + 5.0)
+        pull_c = max(pull_c + missed, spec.start_c + 5.0)
         best = pulled_at(pull_c)
     return (
-        _hands("plan", say("debrief-hands-plan"), wish, letter),
-        _hands("knew", say("debrief-hands-knew"), wish, best),
+        _hands("plan", say("debrief-hands-plan"), spec, letter),
+        _hands("knew", say("debrief-hands-knew"), spec, best),
     )
 
 
-def _hands(key: str, name: str, wish: Wish, result: Result) -> Hands:
-    return Hands(key, name, result.peak_core_c, result.grey_rim_share, crust_of(wish, result))
+def _hands(key: str, name: str, spec: PieceSpec, result: Result) -> Hands:
+    return Hands(key, name, result.peak_core_c, result.grey_rim_share, crust_of(spec, result))
 
 
-def _carried_out(wish: Wish, truth: Truth, steps: Programme, happened: Sequence[FireChange]) -> Result:
+def _carried_out(spec: PieceSpec, truth: Truth, steps: Programme, happened: Sequence[FireChange]) -> Result:
     """Steps ended by the probe as they are planned to, over the fire as it really was."""
     told: list[Step] = []
     for step in steps:
         until = step.until
         by_probe = replace(until, core_c=None, probe_c=until.probe_c if until.core_c is None else until.core_c)
         step = replace(step, until=by_probe)
-        if phase_of(step.name) == wish.how.slow and happened:
+        if phase_of(step.name) == spec.how.slow and happened:
             told += _through(step, happened)
         else:
             told.append(step)
-    return simulate(true_food(wish, truth), truly(tuple(told), truth), every_s=10.0, refine=0.5)
+    return simulate(true_food(spec, truth), truly(tuple(told), truth), every_s=10.0, refine=0.5)
 
 
 def _through(step: Step, happened: Sequence[FireChange]) -> list[Step]:

@@ -14,7 +14,7 @@ Trouble = Literal["", "slipped", "lid", "dying", "battery", "dropouts"]
 
 
 @dataclass(frozen=True)
-class Told:
+class Announcement:
     """What the cook is told at a moment, counted from putting it on [s]; before that, of the story."""
 
     at_s: float
@@ -43,7 +43,7 @@ class Drill:
     pieces: tuple[dict[str, Any], ...] = field(hash=False)
     truth: Mapping[str, float] = field(default_factory=dict, hash=False)
     fire: tuple[FireChange, ...] = ()
-    told: tuple[Told, ...] = ()
+    told: tuple[Announcement, ...] = ()
     trouble: Trouble = ""
     guests_late_min: float = 0.0
     guests_at_s: float = 0.0
@@ -58,7 +58,7 @@ class Drill:
         """What has happened to the fire so far."""
         return [change for change in self.fire if change.at_s <= upto_s]
 
-    def said(self, upto_s: float) -> list[Told]:
+    def said(self, upto_s: float) -> list[Announcement]:
         """What can be seen by now."""
         return [each for each in self.told if each.at_s <= upto_s]
 
@@ -119,7 +119,7 @@ DRILLS: tuple[Drill, ...] = (
         ({**STEAK, "method": "direct"},),
         {"fire_offset_k": 4.0},
         fire=(FireChange(4.0 * MIN, 60.0), FireChange(6.0 * MIN, -50.0)),
-        told=(Told(4.0 * MIN, say("drill-flare-flames")), Told(6.0 * MIN, say("drill-flare-over"))),
+        told=(Announcement(4.0 * MIN, say("drill-flare-flames")), Announcement(6.0 * MIN, say("drill-flare-over"))),
         mending=("move", "lid"),
     ),
     Drill(
@@ -130,7 +130,7 @@ DRILLS: tuple[Drill, ...] = (
         ({**STEAK, "fire": "kamado"},),
         {"fire_offset_k": 2.0},
         fire=(FireChange(12.0 * MIN, 22.0), FireChange(16.0 * MIN, 14.0)),
-        told=(Told(11.0 * MIN, say("drill-kamado-draught")),),
+        told=(Announcement(11.0 * MIN, say("drill-kamado-draught")),),
         mending=("vent",),
     ),
     Drill(
@@ -162,7 +162,7 @@ DRILLS: tuple[Drill, ...] = (
         {"fire_offset_k": 1.0},
         guests_late_min=40.0,
         guests_at_s=20.0 * MIN,
-        told=(Told(20.0 * MIN, say("drill-late-guests-call")),),
+        told=(Announcement(20.0 * MIN, say("drill-late-guests-call")),),
         mending=("vent", "pull", "move", "pause"),
     ),
     Drill(
@@ -173,7 +173,7 @@ DRILLS: tuple[Drill, ...] = (
         (STRIP,),
         {"fire_offset_k": -2.0, "film_factor": 1.05},
         fire=(FireChange(10.0 * MIN, -12.0), FireChange(18.0 * MIN, -10.0)),
-        told=(Told(10.0 * MIN, say("drill-wind-gets-up")), Told(18.0 * MIN, say("drill-rain-sets-in"))),
+        told=(Announcement(10.0 * MIN, say("drill-wind-gets-up")), Announcement(18.0 * MIN, say("drill-rain-sets-in"))),
         mending=("weather", "vent"),
     ),
     Drill(
@@ -201,7 +201,7 @@ DRILLS: tuple[Drill, ...] = (
         ),
         {"fire_offset_k": -5.0},
         fire=(FireChange(14.0 * MIN, -8.0),),
-        told=(Told(15.0 * MIN, say("drill-whole-table-hungry")),),
+        told=(Announcement(15.0 * MIN, say("drill-whole-table-hungry")),),
         trouble="dropouts",
         mending=("vent", "reading"),
     ),

@@ -17,7 +17,7 @@ READINGS_FULL, READINGS_NONE = 4, 14
 the plan's; so much of the crust that was wished; so long off the hour; so many readings by hand."""
 WEIGHTS = {"finish": 0.35, "time": 0.25, "rim": 0.15, "crust": 0.15, "readings": 0.1}
 """What counts how much (assumed)."""
-UNSAFE_MOST = 0.4
+UNSAFE_MAX = 0.4
 """No more than this where safety was broken, whatever else came out."""
 
 
@@ -75,7 +75,7 @@ def scored(came: Came) -> Score:
     )
     total = sum(WEIGHTS[key] * mark for key, mark in marks.items())
     if not safe:
-        total = min(total, UNSAFE_MOST)
+        total = min(total, UNSAFE_MAX)
     warmer = say("score-over") if off > 0.0 else say("score-under")
     later = say("score-late") if came.late_s > 0.0 else say("score-early")
     words = {
@@ -100,7 +100,7 @@ def scored(came: Came) -> Score:
 def together(scores: list[Score]) -> int:
     """The marks of several pieces: their mean; what is unsafe spoils the whole."""
     mean = round(float(np.mean([score.points for score in scores])))
-    return mean if all(score.safe for score in scores) else min(mean, round(100.0 * UNSAFE_MOST))
+    return mean if all(score.safe for score in scores) else min(mean, round(100.0 * UNSAFE_MAX))
 
 
 def _mark(value: float, full: float, none: float) -> float:

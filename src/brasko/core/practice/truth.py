@@ -11,7 +11,7 @@ from brasko.core.forecast.ensemble import INSIDE_M, along, inside_m
 from brasko.core.forecast.history import CookHistory
 from brasko.core.heat.simulation import Food, Result, simulate
 from brasko.core.planner.programme import phase_of
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Programme, Until, shifted
 
 MOST_FRAMES = 720
@@ -67,11 +67,11 @@ FRAME_S = 10.0
 """Air follows the fire so slowly (assumed); the truth is kept so often."""
 
 
-def true_food(wish: Wish, truth: Truth) -> Food:
+def true_food(spec: PieceSpec, truth: Truth) -> Food:
     """The piece as it really is."""
     return replace(
-        wish.food_thicker(truth.thickness_factor),
-        start_c=max(wish.start_c + truth.start_offset_k, -1.0),
+        spec.food_thicker(truth.thickness_factor),
+        start_c=max(spec.start_c + truth.start_offset_k, -1.0),
         probe_depth_share=truth.probe_depth_share,
     )
 
@@ -86,17 +86,17 @@ def truly(steps: Programme, truth: Truth) -> Programme:
     )
 
 
-def true_run(wish: Wish, truth: Truth, so_far: CookHistory, upto_s: float) -> tuple[Programme, Result]:
+def true_run(spec: PieceSpec, truth: Truth, so_far: CookHistory, upto_s: float) -> tuple[Programme, Result]:
     """A cook as it really went up to a moment, with its steps."""
     gone = max(upto_s - so_far.since_s, 1.0)
     steps = truly((*so_far.past, replace(so_far.current, until=Until(gone))), truth)
-    run = simulate(true_food(wish, truth), steps, every_s=5.0, frame_s=FRAME_S, most_frames=MOST_FRAMES)
+    run = simulate(true_food(spec, truth), steps, every_s=5.0, frame_s=FRAME_S, most_frames=MOST_FRAMES)
     return steps, run
 
 
-def true_probe(wish: Wish, truth: Truth, so_far: CookHistory, upto_s: float) -> Shown:
+def true_probe(spec: PieceSpec, truth: Truth, so_far: CookHistory, upto_s: float) -> Shown:
     """The truth behind a probe with three sensors and one for the air, up to a moment."""
-    steps, result = true_run(wish, truth, so_far, upto_s)
+    steps, result = true_run(spec, truth, so_far, upto_s)
     channels = {"tip": result.probe_c}
     for name in INSIDE_M:
         line = along(result.grid, result.frame_temp_c, truth.probe_depth_share, inside_m(name, 0.0))
@@ -156,9 +156,9 @@ def hand_of(shown: Shown, since_s: float, dice: random.Random) -> float:
     return round(shown.at("tip", since_s) + HAND_MISS_K + dice.gauss(0.0, HAND_NOISE_K), 1)
 
 
-def surface_of(wish: Wish, truth: Truth, so_far: CookHistory, since_s: float, dice: random.Random) -> float | None:
+def surface_of(spec: PieceSpec, truth: Truth, so_far: CookHistory, since_s: float, dice: random.Random) -> float | None:
     """What an infrared thermometer reads of the grate or pan for the sear; None where nothing is seared."""
-    zone = wish.sear_zone
+    zone = spec.sear_zone
     if zone is None:
         return None
     hot_c = zone.searing_c + truth.fire_offset_k

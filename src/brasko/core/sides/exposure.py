@@ -8,8 +8,8 @@ from typing import Literal
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire import chamber
+from brasko.core.fire.custom import OwnFire, as_set, opened_for_sear, searing_state
 from brasko.core.fire.grills import Grate, Spot
-from brasko.core.fire.own import OwnFire, as_set, opened_for_sear, searing_state
 from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.fire.zones import Zone
 from brasko.core.foods.shape import Geometry

@@ -13,7 +13,7 @@ BROWN: Rgb = (122, 70, 28)
 """A good crust, as on bread and on meat (from memory)."""
 BLACK: Rgb = (34, 28, 24)
 """Coal (from memory)."""
-MOST_BROWN, BETWEEN = 0.85, 0.3
+MAX_BROWN, BETWEEN = 0.85, 0.3
 """So much of the raw colour a good crust covers where it is hottest, and so much of that between (assumed)."""
 MARKED: dict[Way, float] = {"open": 0.3, "basket": 0.4, "pan": 0.6, "foil": 0.0, "husk": 0.0, "pot": 0.0}
 """The share of its faces that lies on hot metal: rods, wires, a pan (assumed)."""
@@ -47,8 +47,8 @@ def look_of(kind: SideKind, way: Way, done: SideDone) -> Look:
     between = 1.0 if kind.group in EVEN else BETWEEN
     inside = _mixed(inside_raw, inside_done, 1.0 if kind.done_by in ("hot", "reading") else _done_share(kind, done))
     return Look(
-        _browned(raw, browning, MOST_BROWN * between),
-        _mixed(_browned(raw, browning, MOST_BROWN), BLACK, 0.6 * black),
+        _browned(raw, browning, MAX_BROWN * between),
+        _mixed(_browned(raw, browning, MAX_BROWN), BLACK, 0.6 * black),
         inside,
         MARKED[way] if browning >= PALE_BELOW else 0.0,
         black,

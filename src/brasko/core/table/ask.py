@@ -8,18 +8,18 @@ from collections.abc import Iterable
 from dataclasses import dataclass, field
 
 from brasko.core.errors import InvalidInput, UnknownName, require_between
+from brasko.core.fire.custom import OwnFire, shipped
 from brasko.core.fire.fires import KITCHEN
-from brasko.core.fire.own import OwnFire, shipped
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.sides.kinds import WAYS, SideKind, Way, side_named
 from brasko.core.table.problem import Person, Pin
 from brasko.core.words import say
 
-MOST_DISHES, MOST_FIRES, MOST_PEOPLE = 12, 4, 3
+MAX_DISHES, MAX_FIRES, MAX_PEOPLE = 12, 4, 3
 """Twelve dishes are planned in some seconds; more is a caterer's work."""
-MOST_EATERS = 60
+MAX_EATERS = 60
 LONGEST_COURSE_S = 3 * 3600.0
-MOST_SITTINGS = 3
+MAX_SITTINGS = 3
 SOONEST_SITTING_S, LATEST_SITTING_S = 10 * 60.0, 2 * 3600.0
 """Who comes sooner after the others eats with them; who comes later has a table of their own (assumed)."""
 SITTINGS = ("", "second", "third", "fourth")
@@ -75,7 +75,7 @@ class DishAsk:
     """
 
     key: str
-    wish: Wish | None = None
+    spec: PieceSpec | None = None
     side: str | None = None
     way: Way | None = None
     count: int | None = None
@@ -86,7 +86,7 @@ class DishAsk:
     sitting: int = 0
 
     def __post_init__(self) -> None:
-        if (self.wish is None) == (self.side is None):
+        if (self.spec is None) == (self.side is None):
             raise InvalidInput("side", say("ask-or-piece-a-dish-is-one"))
         require_between(
             "serve_min",
@@ -112,7 +112,7 @@ class DishAsk:
     @property
     def name(self) -> str:
         """What it is called."""
-        name = self.kind.name if self.kind is not None else self.wish.the_cut.name if self.wish is not None else ""
+        name = self.kind.name if self.kind is not None else self.spec.the_cut.name if self.spec is not None else ""
         if self.sitting:
             name = say("ask-sitting", name=name, sittings=SITTINGS[self.sitting])
         return name if self.lot is None else say("ask-lot-of", name=name, lot=self.lot[0], lot2=self.lot[1])
@@ -132,15 +132,15 @@ class TableAsk:
         _some(
             "dishes",
             len({d.key.rpartition(".")[0] if d.lot else d.key for d in self.dishes}),
-            MOST_DISHES,
+            MAX_DISHES,
             "dish",
             say("ask-choose-what-goes-on-the-table"),
-            say("ask-are-planned-in-some-seconds-make", most_dishes=MOST_DISHES),
+            say("ask-are-planned-in-some-seconds-make", most_dishes=MAX_DISHES),
         )
         _some(
             "fires",
             len(self.fires),
-            MOST_FIRES,
+            MAX_FIRES,
             "fire",
             say("ask-choose-what-there-is-to-cook"),
             say("ask-leave-out-what-is-not-lit"),
@@ -148,12 +148,12 @@ class TableAsk:
         _some(
             "people",
             len(self.people),
-            MOST_PEOPLE,
+            MAX_PEOPLE,
             say("ask-pair-of-hands"),
             say("ask-somebody-has-to-cook-add-one"),
             say("ask-more-get-in-one-anothers-way"),
         )
-        require_between("eaters", self.eaters, 1, MOST_EATERS, "")
+        require_between("eaters", self.eaters, 1, MAX_EATERS, "")
         self._check_sittings()
         for field_, keys in (
             ("dishes", [d.key for d in self.dishes]),
@@ -174,9 +174,9 @@ class TableAsk:
                 raise UnknownName(f"dishes.{n}.pin.person", dish.pin.person, [p.key for p in self.people])
 
     def _check_sittings(self) -> None:
-        if len(self.sittings) > MOST_SITTINGS:
+        if len(self.sittings) > MAX_SITTINGS:
             raise InvalidInput(
-                "sittings", say("ask-may-be-at-the-most-got", most_sittings=MOST_SITTINGS, sittings=len(self.sittings))
+                "sittings", say("ask-may-be-at-the-most-got", most_sittings=MAX_SITTINGS, sittings=len(self.sittings))
             )
         before_s = 0.0
         for n, sitting in enumerate(self.sittings):
@@ -191,7 +191,7 @@ class TableAsk:
             if sitting.after_s <= before_s:
                 raise InvalidInput(f"sittings.{n}.after_min", say("ask-must-be-later-than-the-one"))
             before_s = sitting.after_s
-            require_between(f"sittings.{n}.eaters", sitting.eaters, 1, MOST_EATERS, "")
+            require_between(f"sittings.{n}.eaters", sitting.eaters, 1, MAX_EATERS, "")
         if sum(s.eaters for s in self.sittings) >= self.eaters:
             raise InvalidInput("sittings", say("ask-leave-nobody-to-eat-at-the"))
 

@@ -24,7 +24,7 @@ def cautions(ask: TableAsk, problem: Problem, schedule: Schedule) -> tuple[Note,
     notes = [Note(fire.key, text) for fire in ask.fires if fire.key in used for text in _of_fire(fire)]
     for each in sorted(schedule.laid, key=lambda laid: laid.at(laid.variant.on_s)):
         dish = problem.dishes[each.dish]
-        if ask.dishes[each.dish].wish is None and any(s.kept == "raw" for s in each.variant.stays):
+        if ask.dishes[each.dish].spec is None and any(s.kept == "raw" for s in each.variant.stays):
             notes.append(Note(dish.key, RAW_AND_COOKED.text))
         notes += [Note(dish.key, c.text) for c in each.variant.cautions if c.key not in FIRE_CAUTIONS]
     first: dict[str, Note] = {}

@@ -9,7 +9,7 @@ from typing import Any
 
 from ortools.sat.python import cp_model
 
-from brasko.core.table.apart import Span, allowed_of, forbidden_by_fires, forbidden_by_hands, on_the_grid, steps_of
+from brasko.core.table.no_overlap import Span, allowed_of, forbidden_by_fires, forbidden_by_hands, on_the_grid, steps_of
 from brasko.core.table.problem import GRID_S, RUSH_FROM_S, WEIGHTS, Dish, Laid, Problem
 
 LONGEST_S = 20.0

@@ -6,8 +6,8 @@ from dataclasses import dataclass, replace
 
 from brasko.core.planner.meal import PlanOne
 from brasko.core.planner.plan import PiecePlan
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.planner.tasks import Task
-from brasko.core.planner.wish import Wish
 from brasko.core.table.plan import PlannedTable
 from brasko.core.table.variants import on_fire
 from brasko.core.words import quantity, say
@@ -26,9 +26,9 @@ class TablePiece:
     plan: PiecePlan
 
     @property
-    def wish(self) -> Wish:
+    def spec(self) -> PieceSpec:
         """As it is cooked, not as it was wished."""
-        return self.plan.wish
+        return self.plan.spec
 
 
 def pieces_of(made: PlannedTable, plan: PlanOne, by_s: float = 0.0) -> tuple[TablePiece, ...]:
@@ -38,11 +38,11 @@ def pieces_of(made: PlannedTable, plan: PlanOne, by_s: float = 0.0) -> tuple[Tab
         dish = made.ask.dishes[each.dish]
         method, _, key = each.variant.key.partition("@")
         fire = next((fire for fire in made.ask.fires if fire.key == key), None)
-        if dish.wish is None or fire is None:
+        if dish.spec is None or fire is None:
             continue
-        wish = on_fire(dish.wish, method, fire)
-        assert wish is not None, "a variant was made of it"
-        piece = plan(wish, with_ranges=False, quick=True)
+        spec = on_fire(dish.spec, method, fire)
+        assert spec is not None, "a variant was made of it"
+        piece = plan(spec, with_ranges=False, quick=True)
         tasks = tuple(t.shifted(each.serve_s - each.wait_s + by_s) for t in piece.tasks if _of_the_piece(t))
         found.append(TablePiece(dish.key, dish.name, key, replace(piece, tasks=tasks)))
     return tuple(found)

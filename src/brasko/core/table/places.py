@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from brasko.core.fire.own import OwnFire, convert_s, preparations_of
+from brasko.core.fire.custom import OwnFire, convert_s, preparations_of
 from brasko.core.sides.exposure import Where, rack_of
 from brasko.core.sourced import Sourced
 from brasko.core.table.ask import FireAsk

@@ -9,7 +9,7 @@ from brasko.core.planner.meal import PlanOne
 from brasko.core.planner.plan import planned
 from brasko.core.table.ask import TableAsk
 from brasko.core.table.orders import Work, orders
-from brasko.core.table.problem import Problem, Schedule, Stood
+from brasko.core.table.problem import PreviousSchedule, Problem, Schedule
 from brasko.core.table.rule import by_rule
 from brasko.core.table.solver import solved_table
 from brasko.core.table.variants import problem_of
@@ -42,7 +42,7 @@ class PlannedTable:
 
 
 def plan_table(
-    ask: TableAsk, *, quick: bool = False, plan: PlanOne = planned, stood: Mapping[str, Stood] | None = None
+    ask: TableAsk, *, quick: bool = False, plan: PlanOne = planned, stood: Mapping[str, PreviousSchedule] | None = None
 ) -> PlannedTable:
     """Plan a table: quick by the rule, else by the solver. Where no schedule does what was wished, other methods are
     tried for the meat; where none exists at all, the schedule tells what clashes and what would help. A quick one keeps

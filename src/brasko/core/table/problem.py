@@ -193,7 +193,7 @@ class Laid:
 
 
 @dataclass(frozen=True)
-class Stood:
+class PreviousSchedule:
     """How a dish was laid before something changed: variant and person by their keys, and how long it waited."""
 
     variant: str

@@ -7,10 +7,10 @@ from typing import Protocol
 
 from brasko.core.table.variants import REPEATED
 from brasko.core.words import quantity, say
-from brasko.core.words.quantity import LEAST_SLACK_K
+from brasko.core.words.quantity import MIN_SLACK_K
 
 
-class Told(Protocol):
+class WorkItem(Protocol):
     """A piece of work as it was told."""
 
     id: str
@@ -21,7 +21,9 @@ class Told(Protocol):
     least_c: float | None
 
 
-def refusal(work: Told, everything: Sequence[Told], done: Collection[str], reading_c: float | None) -> str | None:
+def refusal(
+    work: WorkItem, everything: Sequence[WorkItem], done: Collection[str], reading_c: float | None
+) -> str | None:
     """Why a piece of work is not done yet, with phrase tokens; None where it may be called so.
 
     A reading is done when the middle shows its figure; what follows it on the same dish waits for it. Carry-over is not
@@ -31,7 +33,7 @@ def refusal(work: Told, everything: Sequence[Told], done: Collection[str], readi
         figure = quantity.least(work.least_c)
         if reading_c is None:
             return say("readings-needs-what-the-middle-shows-it", figure=figure)
-        if reading_c < work.least_c - LEAST_SLACK_K:
+        if reading_c < work.least_c - MIN_SLACK_K:
             return say("readings-shows-and-must-show-leave-it", reading=quantity.temp(reading_c), figure=figure)
         return None
     if work.key in REPEATED:

@@ -6,14 +6,14 @@ from __future__ import annotations
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 
-from brasko.core.table.apart import Span, allowed_of, forbidden_by_fires, forbidden_by_hands, steps_of
-from brasko.core.table.problem import GRID_S, Dish, Laid, Problem, Schedule, Stay, Stood, Variant, cost_of
+from brasko.core.table.no_overlap import Span, allowed_of, forbidden_by_fires, forbidden_by_hands, steps_of
+from brasko.core.table.problem import GRID_S, Dish, Laid, PreviousSchedule, Problem, Schedule, Stay, Variant, cost_of
 
 STEPS = 3
 """Waits are tried so far apart, on the grid."""
 
 
-def by_rule(problem: Problem, stood: Mapping[str, Stood] | None = None) -> Schedule:
+def by_rule(problem: Problem, stood: Mapping[str, PreviousSchedule] | None = None) -> Schedule:
     """The rule's schedule; status "clash" with the dishes it found no room for, which need not mean that there is none.
 
     stood is how dishes were laid before, by key: what still fits stays so, and what was moved goes first.
@@ -27,7 +27,7 @@ def by_rule(problem: Problem, stood: Mapping[str, Stood] | None = None) -> Sched
     return _laid_by_rule(problem, order, {})
 
 
-def _laid_by_rule(problem: Problem, order: Sequence[int], stood: Mapping[str, Stood]) -> Schedule:
+def _laid_by_rule(problem: Problem, order: Sequence[int], stood: Mapping[str, PreviousSchedule]) -> Schedule:
     laid: list[Laid] = []
     without: list[int] = []
     for n in order:
@@ -42,7 +42,7 @@ def _laid_by_rule(problem: Problem, order: Sequence[int], stood: Mapping[str, St
     return Schedule("rule", done, cost_of(problem, done))
 
 
-def _as_it_stood(problem: Problem, n: int, laid: Sequence[Laid], stood: Stood | None) -> Laid | None:
+def _as_it_stood(problem: Problem, n: int, laid: Sequence[Laid], stood: PreviousSchedule | None) -> Laid | None:
     """The dish as it was laid before, but for what is held of it now; None where that does not fit."""
     dish = problem.dishes[n]
     if stood is None:

@@ -5,8 +5,8 @@ from __future__ import annotations
 import math
 
 from brasko.core.errors import Infeasible, InvalidInput
+from brasko.core.fire.custom import OwnFire, planner_fire
 from brasko.core.fire.fires import KITCHEN, SKILLET_ZONE
-from brasko.core.fire.own import OwnFire, planner_fire
 from brasko.core.fire.zones import Zone
 from brasko.core.sides.cooking import SideDone, cooked_side
 from brasko.core.sides.exposure import FireState, Where, exposed, rack_of, size_of
@@ -22,7 +22,7 @@ SETTINGS_C = (celsius(375.0), celsius(300.0))
 """Gentle heats that sides are tried at, besides those that the meat wants (common practice, no source)."""
 ROOM_BETWEEN = 1.15
 """What a piece takes of a grate, in parts of its own face: food that touches steams (assumed)."""
-HANDLE_S, EACH_S, MOST_HANDLED_S = 6.0, 2.0, 45.0
+HANDLE_S, EACH_S, MAX_HANDLED_S = 6.0, 2.0, 45.0
 """To put on, turn or take off one piece, and each further one (assumed)."""
 PLATE_S = 30.0
 """To cut or dish up and cover (assumed)."""
@@ -136,7 +136,7 @@ def _as_variant(
         for n, where in enumerate(wheres)
     )
     hands = HANDLE_S + EACH_S * (1 if kind.shape == "pot" or way == "basket" else count - 1)
-    hands = min(hands, MOST_HANDLED_S)
+    hands = min(hands, MAX_HANDLED_S)
     name = kind.name.split(",", maxsplit=1)[0].lower()
     turning = (
         say("side-ways-stir-the")

@@ -9,7 +9,7 @@ from dataclasses import replace
 
 from ortools.sat.python import cp_model
 
-from brasko.core.table.clash import clashing
+from brasko.core.table.conflict import clashing
 from brasko.core.table.model import Model, costs_of, model_of, read_off, solver_with
 from brasko.core.table.problem import GRID_S, Problem, Schedule, cost_of
 from brasko.core.table.rule import by_rule, tightened

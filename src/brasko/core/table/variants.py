@@ -14,26 +14,26 @@ from brasko.core.planner.meal import AT_THE_FIRE, PlanOne
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.plan import PiecePlan, planned
 from brasko.core.planner.programme import SEARCH_REFINE, Sear, phase_of
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.planner.tasks import FLIP_S
-from brasko.core.planner.wish import Wish
 from brasko.core.programme.steps import Step, Until
 from brasko.core.sides.cooking import PLATE_C
 from brasko.core.sides.kinds import side_named
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.places import OPENED, STEADY, place_of, state_of, table_fire
 from brasko.core.table.problem import GRID_S, Deed, Dish, Pin, Problem, Stay, Variant
+from brasko.core.table.servings import count_of, seated
 from brasko.core.table.side_ways import PLATE_S, ROOM_BETWEEN, room_for, ways_of_side
-from brasko.core.table.sittings import count_of, seated
 from brasko.core.words import say
 
 LONGEST_WAIT_S = 90 * 60.0
 """Under cover, well within the two hours that the agency allows below 140 °F. Source: fsis_danger_zone."""
 RAW_SHARE = 0.6
 """Of its first place, after which every side of a piece has been to the fire (assumed)."""
-WAIT_AT_MOST_S = {"ground": 10 * 60.0, "fish": 5 * 60.0}
+WAIT_AT_MAX_S = {"ground": 10 * 60.0, "fish": 5 * 60.0}
 """What is past its best sooner than it is cold (common practice, no source)."""
 REPEATED = ("turn", "flip")
-MOST_LOTS = 4
+MAX_LOTS = 4
 """Of one dish, one after the other: more is another table (assumed)."""
 OTHER_WAYS = ("low_then_sear", "sear_then_low", "direct", "skillet")
 """Tried for intact meat where the wished way has no room."""
@@ -65,16 +65,16 @@ def _with_variants(ask: TableAsk, plan: PlanOne, others: bool) -> tuple[dict[str
     states: dict[str, set[str]] = {fire.key: set() for fire in ask.fires}
     found: dict[int, list[Variant]] = {}
     # meat first: sides go by the heat that it wants
-    for n in sorted(range(len(ask.dishes)), key=lambda n: ask.dishes[n].wish is None):
+    for n in sorted(range(len(ask.dishes)), key=lambda n: ask.dishes[n].spec is None):
         dish, reasons = ask.dishes[n], list[str]()
-        if dish.wish is not None:
-            found[n] = _of_meat(ask, dish, dish.wish, plan, others, reasons)
+        if dish.spec is not None:
+            found[n] = _of_meat(ask, dish, dish.spec, plan, others, reasons)
         else:
             found[n] = ways_of_side(ask, dish, side_named(dish.side or ""), dict(states), reasons)
         if not found[n]:
             why = " ".join(dict.fromkeys(reasons))
             raise InvalidInput(f"dishes.{n}", say("variants-can-be-cooked-on-no-fire", name=dish.name, why=why))
-        if dish.wish is not None:
+        if dish.spec is not None:
             _note_states(found[n], states)
     for variants in found.values():
         _note_states(variants, states)
@@ -108,7 +108,7 @@ def _in_lots(ask: TableAsk, n: int, dish: Dish, room: Mapping[str, int]) -> Tabl
     asked = ask.dishes[n]
     lots = min(max(math.ceil(s.area_cm2 / room[s.place]) for s in v.stays) for v in dish.variants)
     count = count_of(ask, asked)
-    if count < lots or lots > MOST_LOTS:
+    if count < lots or lots > MAX_LOTS:
         raise InvalidInput(
             f"dishes.{n}",
             say("variants-is-wider-than-every-place-here", name=dish.name),
@@ -120,8 +120,8 @@ def _in_lots(ask: TableAsk, n: int, dish: Dish, room: Mapping[str, int]) -> Tabl
             key=f"{asked.key}.{k + 1}",
             lot=(k + 1, lots),
             pin=Pin(),
-            wish=None if asked.wish is None else replace(asked.wish, count=c),
-            count=None if asked.wish is not None else c,
+            spec=None if asked.spec is None else replace(asked.spec, count=c),
+            count=None if asked.spec is not None else c,
         )
         for k, c in enumerate(each)
     )
@@ -167,23 +167,23 @@ def _one_at_a_time(deeds: tuple[Deed, ...]) -> tuple[Deed, ...]:
 
 
 def _of_meat(
-    ask: TableAsk, dish: DishAsk, wish: Wish, plan: PlanOne, others: bool, reasons: list[str]
+    ask: TableAsk, dish: DishAsk, spec: PieceSpec, plan: PlanOne, others: bool, reasons: list[str]
 ) -> list[Variant]:
-    ways = [wish.method]
+    ways = [spec.method]
     if others:
-        ways += [m for m in OTHER_WAYS if m != wish.method]
-    found = [v for rank, method in enumerate(ways) for v in _by_method(ask, dish, wish, method, rank, plan, reasons)]
+        ways += [m for m in OTHER_WAYS if m != spec.method]
+    found = [v for rank, method in enumerate(ways) for v in _by_method(ask, dish, spec, method, rank, plan, reasons)]
     if not found and not others:
-        return _of_meat(ask, dish, wish, plan, True, reasons)
+        return _of_meat(ask, dish, spec, plan, True, reasons)
     return found
 
 
 def _by_method(
-    ask: TableAsk, dish: DishAsk, wish: Wish, method: str, rank: int, plan: PlanOne, reasons: list[str]
+    ask: TableAsk, dish: DishAsk, spec: PieceSpec, method: str, rank: int, plan: PlanOne, reasons: list[str]
 ) -> list[Variant]:
     found = []
     for fire in ask.fires_for(dish):
-        on = on_fire(wish, method, fire)
+        on = on_fire(spec, method, fire)
         if on is None:
             reasons.append(say("variants-does-not-do", name=fire.name, name2=METHODS[method].name))
             continue
@@ -201,17 +201,17 @@ def _by_method(
     return found
 
 
-def on_fire(wish: Wish, method: str, fire: FireAsk) -> Wish | None:
+def on_fire(spec: PieceSpec, method: str, fire: FireAsk) -> PieceSpec | None:
     """The wish on a fire of the table; None where that fire does not do the method."""
     how = METHODS[method]
     try:
         if fire.own is not None:
             if fire.own.setup.grill.kind.key not in {_kind_of(key) for key in how.fires}:
                 return None
-            return replace(wish, method=method, fire=None, own_fire=fire.own, sear_fire=None)
+            return replace(spec, method=method, fire=None, own_fire=fire.own, sear_fire=None)
         if fire.fire not in how.fires:
             return None
-        return replace(wish, method=method, fire=fire.fire, own_fire=None, sear_fire=None)
+        return replace(spec, method=method, fire=fire.fire, own_fire=None, sear_fire=None)
     except (InvalidInput, UnknownName):
         return None
 
@@ -223,15 +223,15 @@ def _kind_of(key: str) -> str:
 
 def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Variant | None:
     """A planned piece as a variant; None where its sear needs a fire that this table does not have."""
-    wish, result = plan.wish, plan.solution.result
+    spec, result = plan.spec, plan.solution.result
     on_s = plan.on_s
     sear_fire = fire
-    if wish.sears_elsewhere:
-        elsewhere = next((f for f in ask.fires if f.fire == wish.searing_fire.key), None)
+    if spec.sears_elsewhere:
+        elsewhere = next((f for f in ask.fires if f.fire == spec.searing_fire.key), None)
         if elsewhere is None:
             return None
         sear_fire = elsewhere
-    area = math.ceil(wish.geometry.face_m2 * wish.count * 1e4 * ROOM_BETWEEN)
+    area = math.ceil(spec.geometry.face_m2 * spec.count * 1e4 * ROOM_BETWEEN)
     stays: list[Stay] = []
     for step in result.steps:
         phase = phase_of(step.name)
@@ -239,25 +239,25 @@ def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Va
             continue
         at = fire if phase == "gentle" else sear_fire
         place = place_of(at, "hot" if phase == "sear" else "cool")
-        stay = Stay(place, _state(wish, at, phase), on_s + step.start_s, on_s + step.end_s, room_for(at, area))
+        stay = Stay(place, _state(spec, at, phase), on_s + step.start_s, on_s + step.end_s, room_for(at, area))
         if stays and (stays[-1].place, stays[-1].state) == (stay.place, stay.state):
             stays[-1] = replace(stays[-1], end_s=stay.end_s)
         else:
             stays.append(stay)
     stays[:1] = _raw_at_first(stays[0])
     deeds = [
-        Deed(t.key, t.name, t.why, t.start_s, t.hands_s, least_c=wish.reading_c if t.key == "read" else None)
+        Deed(t.key, t.name, t.why, t.start_s, t.hands_s, least_c=spec.reading_c if t.key == "read" else None)
         for t in plan.tasks
         if t.hands_s > 0.0 and not t.movable and t.key not in ("serve", "convert") and t.lane != "fire"
     ]
     deeds += [
-        Deed("flip", say("variants-turn-the", name=wish.the_cut.name), "", at - FLIP_S / 2.0, FLIP_S)
+        Deed("flip", say("variants-turn-the", name=spec.the_cut.name), "", at - FLIP_S / 2.0, FLIP_S)
         for at in plan.flips_s
     ]
     deeds.append(
         Deed(
             "plate",
-            say("variants-cut-or-dish-up-the", name=wish.the_cut.name),
+            say("variants-cut-or-dish-up-the", name=spec.the_cut.name),
             next(t.why for t in plan.tasks if t.key == "serve"),
             -60.0,
             PLATE_S,
@@ -270,8 +270,8 @@ def meat_variant(plan: PiecePlan, fire: FireAsk, ask: TableAsk, rank: int) -> Va
         if t.hands_s > 0.0 and t.movable and t.key not in (*AT_THE_FIRE, "shop")
     ]
     return Variant(
-        f"{wish.method}@{fire.key}",
-        say("variants-method-and-fire", method=wish.how.name, fire=fire.name),
+        f"{spec.method}@{fire.key}",
+        say("variants-method-and-fire", method=spec.how.name, fire=fire.name),
         plan.headline,
         rank,
         fire.key,
@@ -289,20 +289,20 @@ def _raw_at_first(stay: Stay) -> list[Stay]:
     return [replace(stay, end_s=middle, kept="raw"), replace(stay, start_s=middle)]
 
 
-def _state(wish: Wish, fire: FireAsk, phase: str) -> str:
+def _state(spec: PieceSpec, fire: FireAsk, phase: str) -> str:
     own = fire.set_up
     if own is None or own.setup.grill.kind.converts == "not":
         return STEADY
     if phase == "sear":
         return OPENED
-    return state_of(None if wish.how.gentle_at == "bath" else wish.air_wanted_c)
+    return state_of(None if spec.how.gentle_at == "bath" else spec.air_wanted_c)
 
 
 @dataclass(frozen=True)
 class _Cooked:
     """A planned piece, known by what it is and how it was solved."""
 
-    wish: Wish
+    spec: PieceSpec
     pull_c: float
     sear: Sear
     plan: PiecePlan = field(compare=False)
@@ -311,14 +311,14 @@ class _Cooked:
 def may_wait_s(plan: PiecePlan) -> float:
     """How long a piece may wait under foil after its rest: until its middle is no longer hot, an hour and a half at the
     most."""
-    return _may_wait_s(_Cooked(plan.wish, plan.solution.pull_c, plan.solution.sear, plan))
+    return _may_wait_s(_Cooked(plan.spec, plan.solution.pull_c, plan.solution.sear, plan))
 
 
 @lru_cache(maxsize=64)
 def _may_wait_s(cooked: _Cooked) -> float:
-    wish, solution = cooked.wish, cooked.plan.solution
-    most_s = WAIT_AT_MOST_S.get(wish.the_cut.kind, LONGEST_WAIT_S)
+    spec, solution = cooked.spec, cooked.plan.solution
+    most_s = WAIT_AT_MAX_S.get(spec.the_cut.kind, LONGEST_WAIT_S)
     rest = Step("rest", solution.programme[-1].surroundings, Until(most_s))
-    longer = simulate(wish.food, (rest,), every_s=60.0, refine=SEARCH_REFINE, start=solution.result.end)
+    longer = simulate(spec.food, (rest,), every_s=60.0, refine=SEARCH_REFINE, start=solution.result.end)
     cold = longer.time_s[longer.core_c < PLATE_C]
     return float(cold[0]) if len(cold) else most_s

@@ -10,7 +10,7 @@ DIGITS = 3
 """Behind the point, in the unit of the kind: finer than anything that is written out."""
 
 
-LEAST_SLACK_K = 0.05
+MIN_SLACK_K = 0.05
 """Half of the last digit that is shown: the agency's own figures are whole °F."""
 
 

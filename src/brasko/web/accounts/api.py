@@ -11,17 +11,17 @@ from ninja import Router, Status
 from brasko.core.errors import InvalidInput
 from brasko.core.words import say
 from brasko.web.accounts.auth import CookRequest
-from brasko.web.accounts.codes import are_asked, pass_second, stop
-from brasko.web.accounts.entrances import end_all, entered
-from brasko.web.accounts.guard import may_sign_up, may_try, was_wrong
 from brasko.web.accounts.models import Household
 from brasko.web.accounts.passwords import new_account, recover
-from brasko.web.accounts.people import HANDS_MARK, person_of, who
+from brasko.web.accounts.permissions import HANDS_MARK, current_actor, person_of
 from brasko.web.accounts.remembered import remember, trying
 from brasko.web.accounts.schemas import HouseholdOut, Preferences, RecoverIn, SessionOut, SignIn, SignUp
 from brasko.web.accounts.security_log import noted
+from brasko.web.accounts.sessions import end_all, entered
 from brasko.web.accounts.sign_up import let_in, rule
 from brasko.web.accounts.signals import signed_out, signed_up
+from brasko.web.accounts.throttle import may_sign_up, may_try, was_wrong
+from brasko.web.accounts.two_factor import are_asked, pass_second, stop
 
 router = Router(tags=["accounts"])
 
@@ -47,7 +47,7 @@ def session_out(request: HttpRequest) -> SessionOut:
     """Who is signed in, and the household they are in."""
     get_token(request)
     user = person_of(request)
-    asks = who(user) if isinstance(user, User) else None
+    asks = current_actor(user) if isinstance(user, User) else None
     if asks is None or not entered(request, asks.person):
         return SessionOut(signed_in=False, demo=settings.DEMO, sign_up=rule())
     home = asks.household

@@ -16,8 +16,8 @@ from django.core.exceptions import PermissionDenied
 from django.http import HttpRequest
 from ninja.security import SessionAuth
 
-from brasko.web.accounts.entrances import entered
-from brasko.web.accounts.people import RoleName, Who, allow, who
+from brasko.web.accounts.permissions import Actor, RoleName, current_actor, require
+from brasko.web.accounts.sessions import entered
 from brasko.web.machine.store import in_store
 
 
@@ -30,7 +30,7 @@ class CookRequest(HttpRequest):
     role: RoleName
 
 
-def signed_in_as(request: HttpRequest, *, counts: bool = True) -> Who | None:
+def signed_in_as(request: HttpRequest, *, counts: bool = True) -> Actor | None:
     """Who asks, and may: the one place that decides whether a session may act, for requests and for streams.
 
     None where nobody is signed in: the session is over, was ended, has stood idle, or is of a password that was
@@ -39,15 +39,15 @@ def signed_in_as(request: HttpRequest, *, counts: bool = True) -> Who | None:
     person = request.user
     if not isinstance(person, User) or not person.is_authenticated or not entered(request, person, counts=counts):
         return None
-    asks = who(person)
+    asks = current_actor(person)
     if asks is None:
         return None
-    allow(request, asks)
+    require(request, asks)
     request.person, request.role, request.user = asks.person, asks.role, asks.owner  # type: ignore[attr-defined]
     return asks
 
 
-def still_signed_in_as(request: HttpRequest) -> Who | None:
+def still_signed_in_as(request: HttpRequest) -> Actor | None:
     """The same as the store has it now, for an answer that goes on after its request; None where it may not go on.
 
     An open stream is no use of the session: a page that was left open does not keep it alive.

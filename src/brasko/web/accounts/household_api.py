@@ -10,8 +10,6 @@ from brasko.core.errors import InvalidInput
 from brasko.core.words import say
 from brasko.web.accounts.api import enter, guarded, session_out
 from brasko.web.accounts.auth import CookRequest
-from brasko.web.accounts.entrances import end_all
-from brasko.web.accounts.guard import may_sign_up
 from brasko.web.accounts.leaving import keep, leave
 from brasko.web.accounts.models import Household, Invite, Member, digest, new_token
 from brasko.web.accounts.own_api import not_the_demos, proven
@@ -27,10 +25,12 @@ from brasko.web.accounts.schemas import (
     SessionOut,
 )
 from brasko.web.accounts.security_log import noted
+from brasko.web.accounts.sessions import end_all
 from brasko.web.accounts.sign_up import INVITED_FOR
+from brasko.web.accounts.throttle import may_sign_up
 
 router = Router(tags=["household"])
-MOST_PEOPLE = 20
+MAX_PEOPLE = 20
 """Members and invitations of a household."""
 
 
@@ -55,8 +55,8 @@ def invite(request: CookRequest, payload: InviteIn) -> Status[InviteOut]:
     not_the_demos(request)
     home, now = request.user.household, timezone.now()
     Invite.objects.filter(expires_at__lte=now).delete()
-    if Invite.objects.filter(household=home).count() + Member.objects.filter(household=home).count() >= MOST_PEOPLE:
-        raise InvalidInput("role", say("household-so-many-people", most=MOST_PEOPLE))
+    if Invite.objects.filter(household=home).count() + Member.objects.filter(household=home).count() >= MAX_PEOPLE:
+        raise InvalidInput("role", say("household-so-many-people", most=MAX_PEOPLE))
     token = new_token()
     made = Invite.objects.create(household=home, digest=digest(token), role=payload.role, expires_at=now + INVITED_FOR)
     noted("invited", request, request.person)

@@ -8,9 +8,9 @@ from django.contrib.auth import get_user_model
 from django.db import transaction
 from django.utils import timezone
 
-from brasko.web.accounts.entrances import end
 from brasko.web.accounts.models import Entrance, Household, Member
 from brasko.web.accounts.security_log import noted
+from brasko.web.accounts.sessions import end
 from brasko.web.accounts.signals import time_goes_by
 
 DAY = timedelta(days=1)

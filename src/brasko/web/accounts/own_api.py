@@ -6,23 +6,23 @@ from ninja import Router
 
 from brasko.core.errors import InvalidInput
 from brasko.core.words import say
-from brasko.web.accounts import codes
+from brasko.web.accounts import two_factor
 from brasko.web.accounts.api import session_out
 from brasko.web.accounts.auth import CookRequest
-from brasko.web.accounts.entrances import end, end_all, entrances_of
 from brasko.web.accounts.models import Entrance
 from brasko.web.accounts.passwords import change, new_code, prove
-from brasko.web.accounts.people import who
+from brasko.web.accounts.permissions import current_actor
 from brasko.web.accounts.remembered import own, remember
 from brasko.web.accounts.schemas import CodeClockOut, CodeIn, EntranceOut, PasswordIn, ProofIn, RecoveryOut, SessionOut
 from brasko.web.accounts.security_log import noted
+from brasko.web.accounts.sessions import end, end_all, entrances_of
 
 router = Router(tags=["accounts"])
 
 
 def not_the_demos(request: CookRequest) -> None:
     """That the account is somebody's: the demo's is nobody's to change. Raises InvalidInput on current."""
-    asks = who(request.person)
+    asks = current_actor(request.person)
     if asks is None or asks.household.demo:
         raise InvalidInput("current", say("api-the-demo-household-has-no-password"))
 
@@ -59,13 +59,13 @@ def make_recovery_code(request: CookRequest, payload: ProofIn) -> RecoveryOut:
 def begin_codes(request: CookRequest, payload: ProofIn) -> CodeClockOut:
     """What a clock of codes needs to know; codes are asked for once one was right."""
     proven(request, payload.current)
-    return CodeClockOut(address=codes.begun(request.person))
+    return CodeClockOut(address=two_factor.begun(request.person))
 
 
 @router.post("accounts/codes/confirm", response=SessionOut, operation_id="confirm_codes")
 def confirm_codes(request: CookRequest, payload: CodeIn) -> SessionOut:
     """Ask for codes at sign-in from now on."""
-    codes.confirm(request.person, payload.code, own(request, request.person))
+    two_factor.confirm(request.person, payload.code, own(request, request.person))
     noted("codes-begun", request, request.person)
     return session_out(request)
 
@@ -74,7 +74,7 @@ def confirm_codes(request: CookRequest, payload: CodeIn) -> SessionOut:
 def stop_codes(request: CookRequest, payload: ProofIn) -> SessionOut:
     """Ask for no code any more."""
     proven(request, payload.current)
-    codes.stop(request.person)
+    two_factor.stop(request.person)
     noted("codes-stopped", request, request.person)
     return session_out(request)
 

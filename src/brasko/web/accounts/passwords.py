@@ -20,8 +20,8 @@ from django.db.models import QuerySet
 
 from brasko.core.errors import InvalidInput
 from brasko.core.words import say
-from brasko.web.accounts.guard import Trying, may_try, was_wrong
 from brasko.web.accounts.models import Household, Member
+from brasko.web.accounts.throttle import Trying, may_try, was_wrong
 
 SIGNS = "23456789abcdefghjkmnpqrstuvwxyz"
 """None that is taken for another when it is read off paper."""

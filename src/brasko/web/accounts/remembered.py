@@ -13,12 +13,12 @@ from django.contrib.auth.models import User
 from django.core import signing
 from django.http import HttpRequest, HttpResponse
 
-from brasko.web.accounts.guard import Trying
+from brasko.web.accounts.throttle import Trying
 
 COOKIE = "__Host-brasko-known" if settings.SESSION_COOKIE_SECURE else "brasko-known"
 SALT = "brasko.known"
 LASTS_S = 365 * 24 * 3600
-MOST_ACCOUNTS = 5
+MAX_ACCOUNTS = 5
 """Accounts that one browser is remembered in."""
 
 
@@ -40,7 +40,7 @@ def remember(request: HttpRequest, response: HttpResponse, user: User) -> None:
     """From now on this browser is known to the account."""
     told = _told(request)
     others = {pk: mark for pk, mark in told.get("of", {}).items() if pk != str(user.pk)}
-    kept = dict(list(others.items())[1 - MOST_ACCOUNTS :]) | {str(user.pk): _mark(user)}
+    kept = dict(list(others.items())[1 - MAX_ACCOUNTS :]) | {str(user.pk): _mark(user)}
     response.set_cookie(
         COOKIE,
         signing.dumps({"browser": told.get("browser") or secrets.token_hex(8), "of": kept}, salt=SALT),

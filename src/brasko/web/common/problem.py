@@ -16,7 +16,7 @@ from brasko.core.words import quantity, say
 from brasko.formats.piece import outside_text, renamed
 from brasko.web.common.versions import Stale
 from brasko.web.machine.pool import LetGo
-from brasko.web.machine.shares import NobodyWaits, Overdrawn, TooMuch
+from brasko.web.machine.quotas import ClientGone, QuotaExceeded, TooMuch
 from brasko.words import rendered
 
 log = logging.getLogger(__name__)
@@ -103,10 +103,10 @@ def _validation_errors(raw: list[dict[str, Any]]) -> list[dict[str, Any]]:
         got = _brief(error.get("input"))
         message = said.format(got=got) if said else say("problem-got", error=error["msg"], got=got)
         found.append(field_error(_brief_text(".".join(place)) or "body", message))
-    return found[:MOST_TOLD]
+    return found[:MAX_TOLD]
 
 
-MOST_TOLD, LONGEST_ECHO = 20, 60
+MAX_TOLD, LONGEST_ECHO = 20, 60
 """So many errors are told at once, and so many characters of what was sent are given back."""
 
 
@@ -263,8 +263,8 @@ def install(api: NinjaAPI) -> None:
     def _(request: HttpRequest, exc: TooOften) -> JsonResponse:
         return later(str(exc), exc.wait_s)
 
-    @api.exception_handler(Overdrawn)
-    def _(request: HttpRequest, exc: Overdrawn) -> JsonResponse:
+    @api.exception_handler(QuotaExceeded)
+    def _(request: HttpRequest, exc: QuotaExceeded) -> JsonResponse:
         wait = math.ceil(exc.again_s)
         return later(say("problem-this-household-has-used-its-share", wait=wait), wait)
 
@@ -279,8 +279,8 @@ def install(api: NinjaAPI) -> None:
         response["Retry-After"] = "10"
         return response
 
-    @api.exception_handler(NobodyWaits)
-    def _(request: HttpRequest, exc: NobodyWaits) -> JsonResponse:
+    @api.exception_handler(ClientGone)
+    def _(request: HttpRequest, exc: ClientGone) -> JsonResponse:
         return problem(
             499, "nobody-waits", say("problem-nobody-waits-for-this"), say("problem-the-browser-went-away-before-the")
         )

@@ -14,10 +14,10 @@ from brasko.web.common.policy import safe_headers  # noqa: E402
 from brasko.web.config.health import health, ready  # noqa: E402
 from brasko.web.cooks import worker  # noqa: E402
 from brasko.web.lab.executors import working  # noqa: E402
-from brasko.web.lab.labour import labour  # noqa: E402
-from brasko.web.machine.door import Door  # noqa: E402
+from brasko.web.lab.runner import labour  # noqa: E402
 from brasko.web.machine.now_and_then import NowAndThen  # noqa: E402
-from brasko.web.machine.shares import computing  # noqa: E402
+from brasko.web.machine.quotas import computing  # noqa: E402
+from brasko.web.machine.request_limits import RequestLimitMiddleware  # noqa: E402
 from brasko.web.moving.apart import moving  # noqa: E402
 
 POOLS = (computing, worker.forecasting)
@@ -36,7 +36,7 @@ def stop() -> None:
         pool.stop()
 
 
-application = Door(
+application = RequestLimitMiddleware(
     django_application, on_stop=stop, at_once={"/healthz": safe_headers(health), "/readyz": safe_headers(ready)}
 )
 warm()

@@ -10,7 +10,7 @@ from django.http import HttpRequest, HttpResponse, HttpResponseNotModified
 from ninja.responses import NinjaJSONEncoder
 
 from brasko.web.config.api import api, for_the_signed_in
-from brasko.web.machine.shares import Waiter, computed_by
+from brasko.web.machine.quotas import Waiter, computed_by
 
 TAKES_S = 3.0
 

@@ -12,9 +12,9 @@ from django.http import HttpRequest, JsonResponse
 from brasko.core.words import say
 from brasko.web.common.problem import problem, store_trouble
 from brasko.web.cooks.worker import forecasting
-from brasko.web.machine.shares import computing
+from brasko.web.machine.quotas import computing
 
-LEAST_FREE = 50 * 1024 * 1024
+MIN_FREE = 50 * 1024 * 1024
 """With less room on the disk the next readings may not be kept (assumed)."""
 _up_to_date: set[str] = set()
 """Stores that were found up to date: that does not change while the server runs."""
@@ -49,7 +49,7 @@ def found() -> JsonResponse | None:
     except DatabaseError as exc:
         return store_trouble(exc)
     free = shutil.disk_usage(settings.VAR).free
-    if free < LEAST_FREE:
+    if free < MIN_FREE:
         said = say("health-only-mb-are-free-on-this", free=free // 2**20)
         return problem(507, "disk-full", say("health-the-disk-is-nearly-full"), said)
     return None

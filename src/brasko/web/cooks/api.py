@@ -13,7 +13,7 @@ from brasko.core.words import say
 from brasko.formats.bounds import Number
 from brasko.formats.readings_csv import looked
 from brasko.web.accounts.auth import CookRequest, signed_in
-from brasko.web.accounts.people import HANDS_MARK
+from brasko.web.accounts.permissions import HANDS_MARK
 from brasko.web.accounts.security_log import noted
 from brasko.web.common.versions import unchanged
 from brasko.web.cooks.actions.from_elsewhere import from_elsewhere
@@ -35,7 +35,6 @@ from brasko.web.cooks.log_schemas import (
     SeasonOut,
 )
 from brasko.web.cooks.logbook import differences_of, lines_of, season_of
-from brasko.web.cooks.looks import looked_at, made
 from brasko.web.cooks.models import Cook, Event, Look, Photo, Piece
 from brasko.web.cooks.schemas import (
     AskIn,
@@ -54,8 +53,9 @@ from brasko.web.cooks.schemas import (
     SurfaceOut,
     UpdateOut,
 )
+from brasko.web.cooks.share_links import looked_at, made
 from brasko.web.cooks.shown import as_csv
-from brasko.web.machine.shares import waiter_of
+from brasko.web.machine.quotas import waiter_of
 from brasko.web.machine.store import in_store
 from brasko.web.plans.models import Plan
 from brasko.web.yard.models import Thermometer

@@ -21,6 +21,8 @@ from brasko.core.safety.drills import BLACK_SMOKE, FLARE_UP, VENTS, find_the_mid
 from brasko.core.words import say
 from brasko.formats.piece import ANSWERS
 from brasko.web.cooks import reading
+from brasko.web.cooks.forecaster import Outlook, watching, wish_for
+from brasko.web.cooks.history import done_at, fire_under, table_at
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
 from brasko.web.cooks.schemas import (
     AheadOut,
@@ -45,8 +47,6 @@ from brasko.web.cooks.schemas import (
     WhenOut,
 )
 from brasko.web.cooks.shown import readings_shown
-from brasko.web.cooks.story import done_at, fire_under, table_at
-from brasko.web.cooks.watch import Outlook, watching, wish_for
 from brasko.web.plans.schemas import CurveOut
 from brasko.web.yard.models import Verdict
 

@@ -3,15 +3,15 @@
 from brasko.core.forecast.corrections import Correction, Floats, corrections, twin
 from brasko.core.forecast.history import CookHistory
 from brasko.core.forecast.searing import SearCheck, sear_check
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.words import say
 from brasko.web.common.problem import Conflict
+from brasko.web.cooks.forecaster import watching, wish_for
+from brasko.web.cooks.history import story_of, table_at
 from brasko.web.cooks.models import Cook, Piece
+from brasko.web.cooks.reading_requests import wanted
 from brasko.web.cooks.schemas import CorrectionOut, CorrectionsOut, SurfaceOut
-from brasko.web.cooks.story import story_of, table_at
-from brasko.web.cooks.wanted import wanted
-from brasko.web.cooks.watch import watching, wish_for
-from brasko.web.machine.shares import Waiter, computed_by
+from brasko.web.machine.quotas import Waiter, computed_by
 
 SERVED_AFTER_S = 60.0
 SOME_S = 10.0
@@ -55,12 +55,12 @@ def surface_for(waiter: Waiter, cook: Cook, piece: Piece, temp_c: float) -> Surf
     return SurfaceOut.model_validate(computed_by(waiter, SOME_S, _checked, *stands, temp_c), from_attributes=True)
 
 
-def _weighed(wish: Wish, so_far: CookHistory, z: Floats, now_s: float, eat_s: float) -> tuple[Correction, ...]:
-    return corrections(twin(wish, so_far, z, now_s), eat_s)
+def _weighed(spec: PieceSpec, so_far: CookHistory, z: Floats, now_s: float, eat_s: float) -> tuple[Correction, ...]:
+    return corrections(twin(spec, so_far, z, now_s), eat_s)
 
 
-def _checked(wish: Wish, so_far: CookHistory, z: Floats, now_s: float, temp_c: float) -> SearCheck:
-    return sear_check(twin(wish, so_far, z, now_s), temp_c)
+def _checked(spec: PieceSpec, so_far: CookHistory, z: Floats, now_s: float, temp_c: float) -> SearCheck:
+    return sear_check(twin(spec, so_far, z, now_s), temp_c)
 
 
 def ask_practice(cook: Cook, piece: Piece, source: str) -> None:

@@ -7,12 +7,12 @@ from itertools import pairwise
 
 from brasko.core.learning.habits import lasted
 from brasko.core.planner.fire_work import GETS_HOT
-from brasko.web.cooks.deeds import ReadingTold
+from brasko.web.cooks.events import ReadingTold
+from brasko.web.cooks.forecaster import wish_for
+from brasko.web.cooks.history import done_at, standing_events
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
-from brasko.web.cooks.story import done_at, standing_events
-from brasko.web.cooks.watch import wish_for
 
-LEAST_PIT = 12
+MIN_PIT = 12
 """Fewer readings of a pit say nothing."""
 
 
@@ -24,8 +24,8 @@ def figures_of(cook: Cook, piece: Piece) -> dict[str, float]:
 
 def _started(cook: Cook, piece: Piece) -> float | None:
     """How many times the usual its fire took to be ready for what is done to it next."""
-    wish, done = wish_for(piece), done_at(cook.events.all(), piece)
-    chain = wish.the_fire.preparations
+    spec, done = wish_for(piece), done_at(cook.events.all(), piece)
+    chain = spec.the_fire.preparations
     # what goes on next waits for its hour: only work on the fire itself says that it was ready
     timed = [
         (each.lasts_s, (done[following.key] - done[each.key]).total_seconds())
@@ -78,4 +78,4 @@ def gauge_off_k(piece: Piece, air_c: float) -> float | None:
             cook_id=piece.cook_id, source=Reading.Source.PIT, at__gte=half, at__lte=following
         ).values_list("temp_c", flat=True)
     )
-    return statistics.fmean(pit) - air_c if len(pit) >= LEAST_PIT else None
+    return statistics.fmean(pit) - air_c if len(pit) >= MIN_PIT else None

@@ -10,18 +10,18 @@ from datetime import datetime
 from django.contrib.auth.models import User
 from django.db.models import OuterRef, Prefetch, Subquery
 
-from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.fire.custom import PLANNER_FIRES
 from brasko.core.fire.weather_effects import RAINS, WINDS
 from brasko.core.logbook.differences import asked_differently, came_out_differently
 from brasko.core.logbook.season import Past, season
 from brasko.core.planner.methods import METHODS
 from brasko.core.words import say
 from brasko.formats.meal import PieceIn
-from brasko.web.cooks.deeds import WeatherTold
+from brasko.web.cooks.events import WeatherTold
+from brasko.web.cooks.forecaster import wish_for
 from brasko.web.cooks.log_schemas import CookLine, DifferenceOut, SeasonOut
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
 from brasko.web.cooks.schemas import OutcomeOut
-from brasko.web.cooks.watch import wish_for
 
 SPARK_POINTS = 40
 """A line of the log has so many points."""
@@ -87,7 +87,7 @@ class _Told:
 _told: OrderedDict[tuple[int, datetime], _Told] = OrderedDict()
 """Of pieces that were on a list lately, by number and when their cook was made: a plan takes longer to read than all
 the rest of its line."""
-MOST_TOLD = 4_000
+MAX_TOLD = 4_000
 
 
 def planned_anew(piece: Piece) -> None:
@@ -108,7 +108,7 @@ def _told_of(cooks: Iterable[Cook]) -> dict[int, _Told]:
         method = METHODS[plan.method].name if plan.method in METHODS else plan.method
         _told[key] = _Told(plan.cut_name, method, _fire_name(piece), plan.finish_c, piece.asked)
     found = {key[0]: _told[key] for key in keys}
-    while len(_told) > MOST_TOLD:
+    while len(_told) > MAX_TOLD:
         _told.popitem(last=False)
     return found
 

@@ -11,7 +11,7 @@ from django.db import models
 from django.utils import timezone
 
 from brasko.web.common.versions import Versioned
-from brasko.web.cooks.deeds import Deed, deed_of
+from brasko.web.cooks.events import Deed, deed_of
 from brasko.web.plans.stored import Stored
 
 

@@ -12,10 +12,10 @@ from django.db.models import QuerySet
 from brasko.core.forecast.faults import APART_K, MISPLACED, series, slipped
 from brasko.core.forecast.readings import Reading as Seen
 from brasko.core.words import quantity, say
-from brasko.web.cooks.deeds import Done, ReadingTold
+from brasko.web.cooks.events import ReadingTold, TaskCompleted
+from brasko.web.cooks.forecaster import Outlook
+from brasko.web.cooks.history import done_at, standing_events
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
-from brasko.web.cooks.story import done_at, standing_events
-from brasko.web.cooks.watch import Outlook
 
 READ_TASK = "read"
 FRESH = timedelta(seconds=120)
@@ -93,7 +93,7 @@ def _jumped(tip: QuerySet[Reading], began: datetime, now: datetime) -> bool:
 def kept_c(piece: Piece, events: Iterable[Event]) -> float | None:
     """What the middle showed as it came off [°C], as the log has it; None where none was kept."""
     for event in reversed(standing_events(events)):
-        if isinstance(event.deed, Done) and event.piece_id == piece.id and event.deed.task == READ_TASK:
+        if isinstance(event.deed, TaskCompleted) and event.piece_id == piece.id and event.deed.task == READ_TASK:
             return event.deed.temp_c
     return None
 

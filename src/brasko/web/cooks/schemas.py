@@ -10,7 +10,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from brasko.formats.bounds import Count, Figure, Moment, Number
 from brasko.formats.meal import PieceIn
 from brasko.formats.text import Name
-from brasko.web.cooks.deeds import Deed
+from brasko.web.cooks.events import Deed
 from brasko.web.plans.schemas import PieceResult
 
 

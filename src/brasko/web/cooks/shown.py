@@ -17,7 +17,7 @@ from brasko.web.cooks.schemas import ReadingOut
 from brasko.web.machine.store import in_store
 from brasko.web.yard.models import Thermometer
 
-MOST_SHOWN = 600
+MAX_SHOWN = 600
 """Of one thermometer in one piece: a line of so many points is as fine as a wide screen."""
 FIELDS = tuple(ReadingOut.model_fields)
 BATCH = 5_000
@@ -29,7 +29,7 @@ def readings_shown(cook: Cook, every: bool = False) -> list[ReadingOut]:
     """The readings of a cook, as they came or so many of each channel that none is missed on a line: evenly taken,
     with the coldest, the hottest and the newest."""
     rows = Reading.objects.filter(cook=cook).order_by("at", "id")
-    if not every and rows.count() > MOST_SHOWN:
+    if not every and rows.count() > MAX_SHOWN:
         rows = _thinned(rows)
     return [ReadingOut.model_construct(**dict(zip(FIELDS, row, strict=True))) for row in rows.values_list(*FIELDS)]
 
@@ -45,7 +45,7 @@ def _thinned(rows: QuerySet[Reading]) -> QuerySet[Reading]:
     )
     evenly = Q(nth__isnull=False) & Q(taken=0)
     extreme = Q(id=F("newest")) | Q(temp_c=F("coldest_c")) | Q(temp_c=F("hottest_c"))
-    return rows.annotate(taken=Mod(F("nth"), 1 + F("many") / MOST_SHOWN)).filter(evenly | extreme)
+    return rows.annotate(taken=Mod(F("nth"), 1 + F("many") / MAX_SHOWN)).filter(evenly | extreme)
 
 
 async def as_csv(cook: Cook) -> AsyncIterator[str]:

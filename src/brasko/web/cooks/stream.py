@@ -15,9 +15,9 @@ from django.http import HttpRequest, HttpResponse, StreamingHttpResponse
 from brasko.core.words import say
 from brasko.web.accounts.auth import signed_in_as, still_signed_in_as
 from brasko.web.common.problem import later, problem
-from brasko.web.cooks.bell import bell
 from brasko.web.cooks.convert import newest_of, update_since
 from brasko.web.cooks.models import Cook
+from brasko.web.cooks.notifier import bell
 from brasko.web.cooks.schemas import UpdateOut
 from brasko.web.machine.store import in_store, store_version
 
@@ -26,11 +26,11 @@ LOOK_AGAIN_S = 60.0
 """How long a stream takes it for granted that it may go on while nothing is written to the store: a session that
 expires or stands idle ends without a write. Every other end is one, and is seen at the next heartbeat."""
 RETRY_MS = 1000
-MOST_STREAMS = 3
+MAX_STREAMS = 3
 """Of one session: browsers allow six connections to a host, and a page needs some for itself."""
 _open: Counter[str | None] = Counter()
 """How many streams each session has open in this process."""
-SHARE, MOST_APART_S = 0.5, 6.0
+SHARE, MAX_APART_S = 0.5, 6.0
 """So much of a core all streams together take for readings; no phone waits longer for one."""
 
 
@@ -46,7 +46,7 @@ class Pace:
 
     def apart_s(self, streams: int) -> float:
         """The time between two updates of one stream [s], while so many are open."""
-        return min(streams * self.cost_s / SHARE, MOST_APART_S)
+        return min(streams * self.cost_s / SHARE, MAX_APART_S)
 
 
 pace = Pace()
@@ -95,8 +95,8 @@ async def cook_stream(request: HttpRequest, cook_id: int) -> HttpResponse | Stre
         return problem(404, "not-found", say("stream-not-found"), say("common-there-is-nothing-here-under-that"))
     cursor = request.headers.get("Last-Event-ID") or request.GET.get("after", "")
     signed_in = request.session.session_key
-    if _open[signed_in] >= MOST_STREAMS:
-        said = say("stream-this-browser-follows-cooks-already", most_streams=MOST_STREAMS)
+    if _open[signed_in] >= MAX_STREAMS:
+        said = say("stream-this-browser-follows-cooks-already", most_streams=MAX_STREAMS)
         return later(said, 5)
     response = StreamingHttpResponse(_messages(request, cook_id, cursor), content_type="text/event-stream")
     response["Cache-Control"] = "no-cache, no-transform"

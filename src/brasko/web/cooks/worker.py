@@ -8,7 +8,7 @@ from django.conf import settings
 
 from brasko.core.forecast.ensemble import Ensemble, SamplingRegion, ensemble
 from brasko.core.forecast.history import CookHistory
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.web.machine.pool import Pool
 
 LONGEST_S = 600.0
@@ -18,9 +18,9 @@ forecasting = Pool("kitchens", processes=1, nice=settings.COMPUTE_NICE + 3)
 """What nobody waits for at a screen: the plan's times stand until it is there."""
 
 
-def simulated(household: int, wish: Wish, so_far: CookHistory, near: SamplingRegion | None) -> Future[Ensemble]:
+def simulated(household: int, spec: PieceSpec, so_far: CookHistory, near: SamplingRegion | None) -> Future[Ensemble]:
     """Kitchens in a while, when it is the household's turn; a process that was ended is followed by another."""
-    args = (wish, so_far, near, settings.FORECAST_MEMBERS)
+    args = (spec, so_far, near, settings.FORECAST_MEMBERS)
     job = forecasting.ask(household, ensemble, *args, limit_s=LONGEST_S)
     answer: Future[Ensemble] = Future()
 

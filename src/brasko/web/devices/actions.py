@@ -17,13 +17,13 @@ from brasko.core.fire.altitude import corrected_c
 from brasko.core.words import as_typed, quantity, say
 from brasko.web.common.problem import Conflict, TokenRefused, TooOften
 from brasko.web.cooks.actions.record import refresh_outcomes
-from brasko.web.cooks.bell import bell
 from brasko.web.cooks.clock import ahead_of_the_wall, kept_steady
 from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Piece, Reading
-from brasko.web.cooks.wanted import wanted
+from brasko.web.cooks.notifier import bell
+from brasko.web.cooks.reading_requests import wanted
 from brasko.web.devices.schemas import ReadingsOut, Refused
-from brasko.web.machine.together import Together
+from brasko.web.machine.batch import BatchWriter
 from brasko.web.yard.models import Thermometer
 from brasko.words import rendered
 
@@ -64,7 +64,7 @@ class Newest:
     Only a shortcut: the store itself takes no number twice. Bounded, and forgotten where a writing failed.
     """
 
-    MOST = 2000
+    MAX = 2000
 
     def __init__(self) -> None:
         self._numbers: dict[int, int] = {}
@@ -75,7 +75,7 @@ class Newest:
 
     def put(self, thermometer: int, number: int) -> None:
         """So far numbers are kept, or about to be."""
-        if len(self._numbers) >= self.MOST:
+        if len(self._numbers) >= self.MAX:
             self._numbers.clear()
         self._numbers[thermometer] = number
 
@@ -204,7 +204,7 @@ def _pieces_of(row: dict[str, Any], pieces: list[Piece], source: str) -> list[Pi
     return [pieces[number - 1]]
 
 
-_kept_together = Together(_keep)
+_kept_together = BatchWriter(_keep)
 
 
 def _heard_of(thermometer: Thermometer, rows: list[dict[str, Any]]) -> None:

@@ -11,9 +11,9 @@ from brasko.core.words import say
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.common.problem import TokenRefused
 from brasko.web.cooks.actions.record import advance
+from brasko.web.cooks.history import Story, story_of
 from brasko.web.cooks.models import Cook, Piece
-from brasko.web.cooks.story import Story, story_of
-from brasko.web.cooks.wanted import wanted
+from brasko.web.cooks.reading_requests import wanted
 from brasko.web.devices.actions import take_readings, thermometer_for
 from brasko.web.devices.from_file import readings_from_file
 from brasko.web.devices.schemas import ReadingsIn, ReadingsOut, Scene, ScenePiece

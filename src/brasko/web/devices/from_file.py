@@ -16,13 +16,13 @@ from brasko.core.errors import InvalidInput
 from brasko.core.words import say
 from brasko.formats.bounds import EARLIEST, LATEST
 from brasko.web.common.problem import Conflict
+from brasko.web.cooks.history import story_of
 from brasko.web.cooks.models import Cook, Piece, Reading, labels
-from brasko.web.cooks.story import story_of
 from brasko.web.devices.actions import brief, take_readings
 from brasko.web.devices.schemas import ReadingsOut
 from brasko.web.yard.stand_ins import files_of
 
-MOST_BYTES, MOST_ROWS = 2_000_000, 20_000
+MAX_BYTES, MAX_ROWS = 2_000_000, 20_000
 SAME_K = 0.005
 """Readings of the same moment that differ by less are one: a file may have been rounded."""
 
@@ -51,8 +51,8 @@ def rows_of(lines: Iterable[str]) -> list[Row]:
             if at is None or temp_c is None:
                 raise InvalidInput("file", say("from-file-line-at-must-be-a-date", n=n))
             found.append(Row(at, temp_c, row.get("channel") or "tip", (row.get("piece") or "").strip(), n))
-            if len(found) > MOST_ROWS:
-                raise InvalidInput("file", say("from-file-must-hold-at-most-readings-thin", most_rows=MOST_ROWS))
+            if len(found) > MAX_ROWS:
+                raise InvalidInput("file", say("from-file-must-hold-at-most-readings-thin", most_rows=MAX_ROWS))
     except csv.Error as exc:
         raise InvalidInput("file", say("from-file-is-no-csv-that-can-be", exc=exc)) from None
     if not found:
@@ -94,8 +94,8 @@ def readings_from_file(cook: Cook, piece: Piece, file: UploadedFile[bytes], from
 
     Raises InvalidInput and Conflict.
     """
-    if file.size is None or file.size > MOST_BYTES:
-        raise InvalidInput("file", say("from-file-must-be-no-larger-than-mb", most_bytes=MOST_BYTES // 1000000))
+    if file.size is None or file.size > MAX_BYTES:
+        raise InvalidInput("file", say("from-file-must-be-no-larger-than-mb", most_bytes=MAX_BYTES // 1000000))
     try:
         rows = rows_of(file.read().decode("utf-8-sig").splitlines())
     except UnicodeDecodeError:

@@ -9,7 +9,7 @@ from ninja import Router
 
 from brasko.core.fire.coals import LAYOUTS
 from brasko.core.fire.fuels import COALS
-from brasko.core.fire.grills import WARES, Grill
+from brasko.core.fire.grills import COOKWARE, Grill
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.weather import Weather
@@ -127,7 +127,7 @@ def _reference() -> FireReference:
                 heat_j_k=w.heat_j_k,
                 heat_j_gk=w.specific_j_kgk / 1000,
             )
-            for w in WARES.values()
+            for w in COOKWARE.values()
         ],
         foods=[_food(c) for c in all_cuts().values()],
         half_distance=say("api-halve-the-distance-and-the-heat"),

@@ -7,15 +7,15 @@ import numpy as np
 from brasko.core.errors import UnknownName
 from brasko.core.fire import chamber, setting
 from brasko.core.fire.advisor import advised
-from brasko.core.fire.course import brought_up, course, poured
+from brasko.core.fire.custom import convert_s
 from brasko.core.fire.grate import at_time, half_distance_gain
-from brasko.core.fire.grills import WARES, Spot
-from brasko.core.fire.own import convert_s
+from brasko.core.fire.grills import COOKWARE, Spot
 from brasko.core.fire.pans import pan_on
 from brasko.core.fire.placing import laid, moved
 from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.simulation import brought_up, poured, simulate_fire
+from brasko.core.fire.stability import steadiness_of
 from brasko.core.fire.state import SteadyState
-from brasko.core.fire.steadiness import steadiness_of
 from brasko.core.safety.fires import LOCAL
 from brasko.formats.fire import SetupOut
 from brasko.formats.fire_convert import (
@@ -72,9 +72,9 @@ def food_on(payload: LookIn) -> FoodOut:
 def _pans(setup: FireSetup, payload: LookIn) -> list[PanFelt]:
     found = []
     for given in payload.pans:
-        if given.ware not in WARES:
-            raise UnknownName("ware", given.ware, WARES)
-        usual = WARES[given.ware]
+        if given.ware not in COOKWARE:
+            raise UnknownName("ware", given.ware, COOKWARE)
+        usual = COOKWARE[given.ware]
         ware = replace(
             usual,
             width_m=usual.width_m if given.width_mm is None else given.width_mm / 1000.0,
@@ -113,7 +113,7 @@ def advice_for(payload: AdviseIn) -> AdviseOut:
 
 def _state_at(setup: FireSetup, at_s: float) -> SteadyState:
     hours = min(max(at_s / 3600.0 + 0.05, 0.1), 24.0)
-    run = course(brought_up(setup), hours, lit=poured(setup))
+    run = simulate_fire(brought_up(setup), hours, lit=poured(setup))
     i = int(np.argmin(np.abs(run.time_s - at_s)))
     gas = float(run.grate_c[i]) if setup.grill.body is not None else chamber.steady_state(setup).gas_c
     return at_time(setup, chamber.steady_state(setup), gas, float(run.wall_c[i]), float(run.power_w[i]))

@@ -10,9 +10,9 @@ from brasko.formats.experiment import ExperimentIn
 from brasko.web.accounts.auth import CookRequest
 from brasko.web.common.versions import unchanged
 from brasko.web.lab.actions.ask import ask, go_on
-from brasko.web.lab.labour import labour
 from brasko.web.lab.models import Experiment
 from brasko.web.lab.present import kept_schema, lab_reference, line_schema
+from brasko.web.lab.runner import labour
 from brasko.web.lab.schemas import ExperimentLine, KeptExperiment, LabReference
 
 router = Router(tags=["lab"])

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import cast
 
-from brasko.core.lab.experiment import MOST_VARIANTS
+from brasko.core.lab.experiment import MAX_VARIANTS
 from brasko.core.lab.questions import QUESTIONS
-from brasko.core.lab.sweep import MOST_POINTS, SWEEPABLE
+from brasko.core.lab.sweep import MAX_POINTS, SWEEPABLE
 from brasko.core.lab.variants import VariantTold
-from brasko.core.planner.piece import UNITS
+from brasko.core.planner.fields import UNITS
 from brasko.formats.experiment import ExperimentIn, VariantIn
 from brasko.formats.meal import PieceIn
 from brasko.formats.piece import ANSWERS
@@ -88,8 +88,8 @@ def lab_reference() -> LabReference:
             for q in QUESTIONS
         ],
         sweepable=[_swept(name) for name in SWEEPABLE],
-        most_points=MOST_POINTS,
-        most_ways=MOST_VARIANTS,
+        most_points=MAX_POINTS,
+        most_ways=MAX_VARIANTS,
     )
 
 

@@ -8,7 +8,7 @@ from typing import Any
 from django.http import HttpRequest, HttpResponse
 from pydantic import BaseModel
 
-from brasko.web.machine.shares import computed_soon, waiter_of
+from brasko.web.machine.quotas import computed_soon, waiter_of
 
 
 def written(work: Callable[..., BaseModel], *args: Any) -> bytes:

@@ -23,11 +23,11 @@ from brasko.core.words import quantity, say
 from brasko.web.accounts.models import Household
 from brasko.web.common.problem import Conflict
 from brasko.web.machine.pool import LetGo, Overdue, Pool
-from brasko.web.moving.into import Moved, read_household
+from brasko.web.moving.importer import Moved, read_household
 
 LONGEST_S = 1200.0
 """A file that takes longer is not read: one of 300 cooks takes some two minutes."""
-MOST_MEMORY = 768 * 1024**2
+MAX_MEMORY = 768 * 1024**2
 """Bytes that reading a file may take beside what the process has; one of 300 cooks takes a quarter."""
 
 moving = Pool("households' files", processes=1, nice=settings.COMPUTE_NICE + 3)
@@ -94,7 +94,7 @@ def _brought(home: int, owner: int, file: str, told: str) -> dict[str, int]:
         os.replace(new, told)
 
     try:
-        with held_to(MOST_MEMORY), Path(file).open("rb") as opened:
+        with held_to(MAX_MEMORY), Path(file).open("rb") as opened:
             household, account = Household.objects.get(pk=home), User.objects.get(pk=owner)
             return dict(asdict(read_household(household, account, opened, tell))["added"])
     finally:

@@ -10,7 +10,7 @@ from brasko.web.accounts.auth import CookRequest
 from brasko.web.accounts.own_api import not_the_demos
 from brasko.web.accounts.security_log import noted
 from brasko.web.moving.apart import Progress, bring_in, progress_of
-from brasko.web.moving.out import write_household
+from brasko.web.moving.exporter import write_household
 
 router = Router(tags=["household"])
 

@@ -16,17 +16,17 @@ from django.core.exceptions import ValidationError
 from django.db import models
 from pydantic import StrictFloat, TypeAdapter
 
-from brasko.core.fire.grills import WARES
+from brasko.core.fire.grills import COOKWARE
 from brasko.core.foods.cuts import cut_named
 from brasko.core.learning.habits import HABITS
 from brasko.formats.experiment import ExperimentIn
 from brasko.formats.fire import GrillIn, OwnFireIn
-from brasko.formats.meal_convert import wish_of
+from brasko.formats.meal_convert import spec_of
 from brasko.formats.older_words import of_now
 from brasko.formats.table import MealTableIn, TableOut
 from brasko.formats.text import clean, clean_message, cleaned, in_a_line
 from brasko.web.cooks.convert import cook_out
-from brasko.web.cooks.deeds import deed_of
+from brasko.web.cooks.events import deed_of
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
 from brasko.web.lab.models import Experiment
 from brasko.web.lab.schemas import ResultOut
@@ -48,7 +48,7 @@ OPTIONAL_PREFERENCES = ("altitude_m",)
 
 SAID = ("order", "notes", "result", "outcome", "told_json", "cooked")
 """Columns of what Brasko said, as messages."""
-LARGEST, FASTEST, MOST_STARS = 1e7, 3600.0, 5
+LARGEST, FASTEST, MAX_STARS = 1e7, 3600.0, 5
 """No figure of a row is larger; no practice's clock runs faster."""
 FARTHEST = 100.0
 """So many standard deviations from the usual, nothing was learned."""
@@ -155,11 +155,11 @@ def _read(of: models.Field[Any, Any], raw: Any) -> Any:
 
 def _pan(row: Mapping[str, Any]) -> None:
     size = (row["width_mm"] / 1000, row["depth_mm"] / 1000)
-    WARES[row["like"]].like_this(row["name"], *size, row["heat_j_k"])
+    COOKWARE[row["like"]].like_this(row["name"], *size, row["heat_j_k"])
 
 
 def _cook(row: Mapping[str, Any]) -> None:
-    if not 0.0 < row["clock_speed"] <= FASTEST or (row["stars"] or 0) > MOST_STARS:
+    if not 0.0 < row["clock_speed"] <= FASTEST or (row["stars"] or 0) > MAX_STARS:
         raise ValidationError("its clock or its stars are none that a cook can have")
 
 
@@ -173,7 +173,7 @@ def _table(row: Mapping[str, Any]) -> None:
     asked, told = MealTableIn.model_validate(row["asked_json"]), TableOut.model_validate(row["told_json"])
     eaten = {dish.key for dish in told.dishes if not dish.left_out}
     for dish in asked.dishes:
-        needed = None if dish.piece is None or dish.key not in eaten else wish_of(dish.piece).reading_c
+        needed = None if dish.piece is None or dish.key not in eaten else spec_of(dish.piece).reading_c
         shown = [w.least_c for w in told.work if w.of == dish.key and w.least_c is not None]
         # nobody calls it done below that, whoever wrote the file
         if needed is not None and min(shown, default=0.0) < needed:

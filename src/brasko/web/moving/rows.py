@@ -9,7 +9,7 @@ from typing import IO, Any
 
 import ijson
 
-MOST_ROWS, MOST_ROW = 200_000, 2 * 1024**2
+MAX_ROWS, MAX_ROW = 200_000, 2 * 1024**2
 """Rows of a file, and bytes of a row: the largest that Brasko writes has half a megabyte."""
 DEEPEST = 20_000
 """Lists and objects within one another, and brackets of texts; a note has four thousand characters."""
@@ -37,7 +37,7 @@ class _Measured:
         self.since += len(data)
         # brackets within text count too: a reader of JSON takes the square of the depth to go down
         self.deep += data.count(b"[") + data.count(b"{") - data.count(b"]") - data.count(b"}")
-        if self.left < 0 or self.since > MOST_ROW + CHUNK or self.deep > DEEPEST:
+        if self.left < 0 or self.since > MAX_ROW + CHUNK or self.deep > DEEPEST:
             raise TooLong
         return data
 
@@ -60,7 +60,7 @@ def rows_of(opened: zipfile.ZipFile, name: str, most: int) -> Iterator[Iterator[
 
 def _rows(text: _Measured) -> Iterator[Any]:
     for n, row in enumerate(ijson.items(text, "item", buf_size=CHUNK, use_float=True), 1):
-        if n > MOST_ROWS:
+        if n > MAX_ROWS:
             raise TooLong
         text.since = 0
         yield row

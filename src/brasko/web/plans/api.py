@@ -19,7 +19,7 @@ from brasko.web.accounts.auth import CookRequest, signed_in
 from brasko.web.accounts.plainly import plainly
 from brasko.web.common.versions import unchanged
 from brasko.web.machine.answers import computed_answer
-from brasko.web.machine.shares import waiter_of
+from brasko.web.machine.quotas import waiter_of
 from brasko.web.machine.store import in_store
 from brasko.web.plans.actions.save_plan import prepared_for, save_plan
 from brasko.web.plans.actions.take_along import calendar_of, hour_to_come, meal_of

@@ -11,7 +11,7 @@ from brasko.core.planner.effort import effort_s
 from brasko.core.planner.meal import Meal
 from brasko.core.planner.timeline import check_eating_time
 from brasko.formats.meal import PieceIn
-from brasko.formats.meal_convert import filled, wish_of, wishes_of
+from brasko.formats.meal_convert import filled, spec_of, wishes_of
 from brasko.web.plans.kept import kept_plans
 from brasko.web.plans.present import piece_schema, preview_schema, task_schema
 from brasko.web.plans.schemas import PreviewIn, PreviewOut
@@ -37,7 +37,7 @@ def previewed(payload: PreviewIn, now: datetime) -> PreviewOut:
     made = kept_plans.meal(wishes_of(payload.pieces), ranged=ranged, quick=quick)
     eat_at = None if payload.anchor is None else made.eat_at(payload.anchor.what, payload.anchor.at)
     if eat_at is not None:
-        check_eating_time(eat_at, now, made.tasks, made.plans[0].wish)
+        check_eating_time(eat_at, now, made.tasks, made.plans[0].spec)
     return preview_schema(made, payload.pieces[payload.focus], payload.focus, eat_at, now, quick=quick)
 
 
@@ -55,7 +55,7 @@ class Prepared:
 
 def planned_alone(piece: PieceIn) -> None:
     """One piece, planned with its ranges; what is found stays at hand for the whole."""
-    kept_plans.piece(wish_of(piece), with_ranges=True)
+    kept_plans.piece(spec_of(piece), with_ranges=True)
 
 
 def prepared(pieces: list[PieceIn], eat_at: datetime | None, now: datetime) -> Prepared:
@@ -63,7 +63,7 @@ def prepared(pieces: list[PieceIn], eat_at: datetime | None, now: datetime) -> P
     open."""
     made = kept_plans.meal(wishes_of(pieces), ranged=tuple(range(len(pieces))))
     if eat_at is not None:
-        check_eating_time(eat_at, now, made.tasks, made.plans[0].wish)
+        check_eating_time(eat_at, now, made.tasks, made.plans[0].spec)
     return Prepared(
         title=titled(made),
         lead_s=made.lead_s,
@@ -85,6 +85,6 @@ def titled(made: Meal) -> str:
     """What a plan is called when nobody named it."""
     first = made.plans[0]
     if len(made.plans) > 1:
-        return ", ".join(dict.fromkeys(p.wish.the_cut.name for p in made.plans))[:120]
+        return ", ".join(dict.fromkeys(p.spec.the_cut.name for p in made.plans))[:120]
     word = first.finish_words.get("kitchen")
-    return first.wish.the_cut.name if word is None else f"{first.wish.the_cut.name}, {word}"
+    return first.spec.the_cut.name if word is None else f"{first.spec.the_cut.name}, {word}"

@@ -4,7 +4,7 @@ from ninja import Schema
 from pydantic import ConfigDict, Field
 
 from brasko.formats.bounds import Figure, Moment
-from brasko.formats.meal import MOST_PIECES, PieceIn, TableIn
+from brasko.formats.meal import MAX_PIECES, PieceIn, TableIn
 from brasko.web.plans.schemas import ChoiceOut, SmokeOut
 
 
@@ -91,7 +91,7 @@ class MealAsk(Schema):
 
     model_config = ConfigDict(extra="forbid")
 
-    pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)
+    pieces: list[PieceIn] = Field(min_length=1, max_length=MAX_PIECES)
     table: TableIn = Field(default_factory=TableIn)
     late_min: Figure = 30.0
 

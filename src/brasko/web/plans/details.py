@@ -5,7 +5,7 @@ from datetime import datetime
 from functools import partial
 
 from brasko.core.errors import Infeasible
-from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.fire.custom import PLANNER_FIRES
 from brasko.core.learning.fires import Learned, on_its_fire
 from brasko.core.planner.amounts import amounts
 from brasko.core.planner.burger import Patty, blend_for, blended, patty, shaped_for
@@ -13,7 +13,7 @@ from brasko.core.planner.cautions import warm_zone_s
 from brasko.core.planner.choose import Choice, alternatives, choice_of, compared, reasoned
 from brasko.core.planner.late import holdings
 from brasko.core.planner.methods import METHODS
-from brasko.core.planner.pick import Pick, picked
+from brasko.core.planner.pick import Pick, choose_method
 from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.rendered_fat import weight_lost_share
 from brasko.core.planner.schools import questions, school_of
@@ -22,7 +22,7 @@ from brasko.core.planner.timeline import START_MARGIN_S
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.words import quantity, say
 from brasko.formats.meal import PieceIn, TableIn
-from brasko.formats.meal_convert import eaters_of, filled, wish_of, wishes_of
+from brasko.formats.meal_convert import eaters_of, filled, spec_of, wishes_of
 from brasko.formats.piece import outside_changes
 from brasko.web.plans.detail_schemas import (
     AmountsOut,
@@ -53,7 +53,7 @@ from brasko.web.yard.actions.learn import with_learned
 def pick_of(ask: PickIn, kinds: list[str], known: Mapping[str, Learned], now: datetime) -> PickOut:
     """What Brasko takes for a cut of a thickness, and the hour, on the grills at hand and fires as they are known."""
     available = None if ask.eat_at is None else (ask.eat_at - now).total_seconds()
-    pick = picked(ask.cut, ask.thickness_mm / 1000.0, available, kinds)
+    pick = choose_method(ask.cut, ask.thickness_mm / 1000.0, available, kinds)
     piece = with_learned(_picked_piece(ask, pick), known)
     if available is not None and pick.salt != "just_before" and not _fits(piece, available - START_MARGIN_S):
         pick = pick.salted_at_once()
@@ -68,11 +68,11 @@ counts."""
 
 def _fits(piece: PieceIn, available_s: float) -> bool:
     """Whether first task to table fits, ranges included; what cannot be had at all is refused elsewhere."""
-    wish = wish_of(piece)
+    spec = spec_of(piece)
     try:
-        quick_s = kept_plans.piece(wish, quick=True).lead_s
+        quick_s = kept_plans.piece(spec, quick=True).lead_s
         near = available_s / RANGES_MOVE < quick_s < available_s * RANGES_MOVE
-        return (kept_plans.piece(wish, with_ranges=True).lead_s if near else quick_s) <= available_s
+        return (kept_plans.piece(spec, with_ranges=True).lead_s if near else quick_s) <= available_s
     except Infeasible:
         return True
 
@@ -93,9 +93,9 @@ def _picked_piece(ask: PickIn, pick: Pick) -> PieceIn:
 
 def choices_of(piece: PieceIn, kinds: list[str], known: Mapping[str, Learned]) -> ChoicesOut:
     """The plan's own way beside the best others, each on its fire as that is known."""
-    wish = wish_of(with_learned(piece, known))
-    mine = choice_of(wish, kept_plans.piece(wish, quick=True))
-    others, refused = alternatives(wish, kinds, on_its_fire=partial(on_its_fire, known=known))
+    spec = spec_of(with_learned(piece, known))
+    mine = choice_of(spec, kept_plans.piece(spec, quick=True))
+    others, refused = alternatives(spec, kinds, on_its_fire=partial(on_its_fire, known=known))
     return ChoicesOut(
         questions=[ChoiceOut(key=key, name=name, why="") for key, name in questions(mine.plan).items()],
         why=reasoned(mine, others),
@@ -107,11 +107,11 @@ def choices_of(piece: PieceIn, kinds: list[str], known: Mapping[str, Learned]) -
 
 def school_told(ask: SchoolIn, known: Mapping[str, Learned]) -> SchoolOut:
     """One question where cooks disagree, every answer computed."""
-    wish = wish_of(with_learned(ask.piece, known))
-    told = school_of(kept_plans.piece(wish, quick=True), ask.key)
+    spec = spec_of(with_learned(ask.piece, known))
+    told = school_of(kept_plans.piece(spec, quick=True), ask.key)
     variants = []
     for v in told.variants:
-        change = {} if v.wish is None else outside_changes(wish, v.wish)
+        change = {} if v.spec is None else outside_changes(spec, v.spec)
         variants.append(
             VariantOut(
                 name=v.name,
@@ -129,12 +129,12 @@ def school_told(ask: SchoolIn, known: Mapping[str, Learned]) -> SchoolOut:
 
 
 def _way(piece: PieceIn, choice: Choice, trade_off: str) -> WayOut:
-    wish = choice.wish
-    change = outside_changes(wish_of(piece), wish)
-    fire = wish.own_fire.name if wish.own_fire is not None else PLANNER_FIRES[wish.fire_key]
+    spec = choice.spec
+    change = outside_changes(spec_of(piece), spec)
+    fire = spec.own_fire.name if spec.own_fire is not None else PLANNER_FIRES[spec.fire_key]
     return WayOut(
         piece=filled(piece.model_copy(update=change)),
-        name=wish.how.name,
+        name=spec.how.name,
         fire_name=fire,
         on_s=choice.on_s,
         lead_s=choice.lead_s,
@@ -160,15 +160,15 @@ def details_of(ask: MealAsk) -> DetailsOut:
 
 
 def _details(plan: PiecePlan, table: TableIn, late_min: float, of: int) -> PieceDetails:
-    wish, solution = plan.wish, plan.solution
-    told = amounts(wish, solution, table.eaters, table.appetite, table.salt_kind, table.price_kg, of)
-    wishes = eaters_of(table)
-    is_patty = wish.the_cut.kind == "ground" and wish.the_cut.shape == "disc"
-    parts = shared_out(wish, solution, wishes) if wishes and wish.the_cut.kind != "plant" else ()
+    spec, solution = plan.spec, plan.solution
+    told = amounts(spec, solution, table.eaters, table.appetite, table.salt_kind, table.price_kg, of)
+    eaters = eaters_of(table)
+    is_patty = spec.the_cut.kind == "ground" and spec.the_cut.shape == "disc"
+    parts = shared_out(spec, solution, eaters) if eaters and spec.the_cut.kind != "plant" else ()
     return PieceDetails(
         amounts=AmountsOut(
-            cut_name=wish.the_cut.name,
-            count=wish.count,
+            cut_name=spec.the_cut.name,
+            count=spec.count,
             eaters=told.eaters,
             raw_kg=told.raw_kg,
             needed_kg=told.needed_kg,
@@ -183,7 +183,7 @@ def _details(plan: PiecePlan, table: TableIn, late_min: float, of: int) -> Piece
             words=told.words,
             fuel=None if told.fuel is None else FuelOut.model_validate(told.fuel, from_attributes=True),
         ),
-        patty=_patty(patty(wish, solution), "") if is_patty else None,
+        patty=_patty(patty(spec, solution), "") if is_patty else None,
         parts=[
             PartOut(
                 eater=p.eater.name,
@@ -197,10 +197,10 @@ def _details(plan: PiecePlan, table: TableIn, late_min: float, of: int) -> Piece
             for p in parts
         ],
         holdings=[
-            HoldingOut.model_validate(h, from_attributes=True) for h in holdings(wish, solution, 60.0 * late_min)
+            HoldingOut.model_validate(h, from_attributes=True) for h in holdings(spec, solution, 60.0 * late_min)
         ],
-        clock_s=wish.temper_s,
-        clock_limit_s=fridge_limit_s(wish.air_c),
+        clock_s=spec.temper_s,
+        clock_limit_s=fridge_limit_s(spec.air_c),
         warm_zone_s=warm_zone_s(solution),
     )
 
@@ -228,13 +228,13 @@ def burger_of(ask: BurgerIn) -> BurgerOut:
         PieceIn(cut=cut, thickness_mm=ask.thickness_mm, method="direct", crust="light", salt="just_before", rest="open")
     )
     for _ in range(2):
-        wish = wish_of(piece)
-        loss = weight_lost_share(wish.the_cut, kept_plans.piece(wish, quick=True).solution.result)
+        spec = spec_of(piece)
+        loss = weight_lost_share(spec.the_cut, kept_plans.piece(spec, quick=True).solution.result)
         mass_g = 1000.0 * shaped_for(ask.bun_mm / 1000.0, ask.thickness_mm / 1000.0, cut, loss)
         piece = piece.model_copy(update={"mass_g": round(mass_g)})
     piece = piece.model_copy(update={"count": ask.patties})
-    wish = wish_of(piece)
-    made = patty(wish, kept_plans.piece(wish, quick=True).solution)
+    spec = spec_of(piece)
+    made = patty(spec, kept_plans.piece(spec, quick=True).solution)
     total = made.mass_kg * ask.patties * 1000.0
     return BurgerOut(
         piece=piece,

@@ -7,7 +7,7 @@ from functools import lru_cache
 from brasko.core.planner.meal import Meal, plan_meal
 from brasko.core.planner.near import alike
 from brasko.core.planner.plan import PiecePlan, planned
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 
 
 class KeptPlans:
@@ -15,27 +15,27 @@ class KeptPlans:
 
     def __init__(self, most: int = 64) -> None:
         self.most = most
-        self._quick: dict[Wish, PiecePlan] = {}
+        self._quick: dict[PieceSpec, PiecePlan] = {}
         self._piece = lru_cache(maxsize=most)(self._planned)
         self._meal = lru_cache(maxsize=most)(self._planned_meal)
 
-    def piece(self, wish: Wish, *, with_ranges: bool = False, quick: bool = False) -> PiecePlan:
+    def piece(self, spec: PieceSpec, *, with_ranges: bool = False, quick: bool = False) -> PiecePlan:
         """The plan of a wish. Raises InvalidInput or Infeasible."""
-        return self._piece(wish, with_ranges, quick)
+        return self._piece(spec, with_ranges, quick)
 
-    def meal(self, wishes: tuple[Wish, ...], *, ranged: tuple[int, ...] = (), quick: bool = False) -> Meal:
+    def meal(self, specs: tuple[PieceSpec, ...], *, ranged: tuple[int, ...] = (), quick: bool = False) -> Meal:
         """The plan of a meal, with ranges for the pieces named. Raises InvalidInput or Infeasible."""
-        return self._meal(wishes, ranged, quick)
+        return self._meal(specs, ranged, quick)
 
-    def _planned_meal(self, wishes: tuple[Wish, ...], ranged: tuple[int, ...], quick: bool) -> Meal:
-        return plan_meal(wishes, ranged=ranged, quick=quick, plan=self.piece)
+    def _planned_meal(self, specs: tuple[PieceSpec, ...], ranged: tuple[int, ...], quick: bool) -> Meal:
+        return plan_meal(specs, ranged=ranged, quick=quick, plan=self.piece)
 
-    def _planned(self, wish: Wish, with_ranges: bool, quick: bool) -> PiecePlan:
+    def _planned(self, spec: PieceSpec, with_ranges: bool, quick: bool) -> PiecePlan:
         """A quick one begins from the last that was much alike: a slider moves by small steps."""
         if not quick:
-            return planned(wish, with_ranges=with_ranges)
-        key = alike(wish)
-        made = planned(wish, quick=True, near=self._quick.get(key))
+            return planned(spec, with_ranges=with_ranges)
+        key = alike(spec)
+        made = planned(spec, quick=True, near=self._quick.get(key))
         if len(self._quick) >= self.most:
             self._quick.clear()
         self._quick[key] = made

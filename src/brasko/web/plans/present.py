@@ -6,20 +6,21 @@ from datetime import UTC, datetime
 
 import numpy as np
 
+from brasko.core.fire.custom import OwnFire
 from brasko.core.fire.grate import grate_map
-from brasko.core.fire.own import OwnFire
 from brasko.core.heat.section import section_of
 from brasko.core.heat.simulation import Result
 from brasko.core.planner.meal import Meal
+from brasko.core.planner.methods import METHODS, why_unsuited
 from brasko.core.planner.parts import PartTold
 from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.programme import phase_of
 from brasko.core.planner.ranges import Ranges, Span
 from brasko.core.planner.rendered_fat import fat_lost_share
-from brasko.core.planner.smoke import SmokeTold, smoke_of
+from brasko.core.planner.smoke import SmokeResult, smoke_of
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.planner.tasks import Task
 from brasko.core.planner.timeline import earliest_eating
-from brasko.core.planner.wish import Wish
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.fire_convert import map_schema
 from brasko.formats.meal import PieceIn
@@ -27,6 +28,7 @@ from brasko.formats.meal_convert import filled
 from brasko.web.plans.schemas import (
     BriefOut,
     CautionOut,
+    ChoiceOut,
     CurveOut,
     MarkOut,
     MinimumOut,
@@ -52,21 +54,21 @@ BRIEF_POINTS = 90
 def piece_schema(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn | None = None) -> PieceResult:
     """What is stored and shown of a computed plan; said is the cook's own fire as it was sent."""
     solution, result = plan.solution, plan.solution.result
-    slow = [s.name for s in result.steps if phase_of(s.name) == plan.wish.how.slow][-1]
+    slow = [s.name for s in result.steps if phase_of(s.name) == plan.spec.how.slow][-1]
     ranges, minimum = plan.ranges, plan.minimum
     return PieceResult(
         model_version=plan.model_version,
-        cut_name=plan.wish.the_cut.name,
+        cut_name=plan.spec.the_cut.name,
         headline=plan.headline,
-        finish_c=plan.wish.finish_c,
+        finish_c=plan.spec.finish_c,
         finish_words=plan.finish_words,
         minimum=None
         if minimum is None
         else MinimumOut(core_c=minimum.core_c, rest_s=minimum.rest_s, words=minimum.words),
-        method=plan.wish.method,
-        fire=plan.wish.fire_key,
+        method=plan.spec.method,
+        fire=plan.spec.fire_key,
         pull_c=solution.pull_c,
-        reading_c=plan.wish.reading_c,
+        reading_c=plan.spec.reading_c,
         peak_core_c=result.peak_core_c,
         sear_s=solution.sear_s,
         flip_every_s=solution.flip_every_s,
@@ -86,9 +88,9 @@ def piece_schema(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn 
         section=section_schema(result, frames),
         marks=[MarkOut.model_validate(m, from_attributes=True) for m in result.marks],
         marks_words=result.marks_words,
-        on_rods=plan.wish.can_mark,
-        in_pan=plan.wish.in_pan,
-        has_lid=plan.wish.has_lid,
+        on_rods=plan.spec.can_mark,
+        in_pan=plan.spec.in_pan,
+        has_lid=plan.spec.has_lid,
         browning_a_s=float(result.end.browning_s[0]),
         browning_b_s=float(result.end.browning_s[1]),
         evaporated_share=result.evaporated_share,
@@ -98,11 +100,11 @@ def piece_schema(plan: PiecePlan, frames: int = SECTION_FRAMES, said: OwnFireIn 
         peak_range_c=_span(ranges.peak_core_c) if ranges else None,
         grey_rim_range=_span(ranges.grey_rim_share) if ranges else None,
         mass_loss_range=_span(ranges.mass_loss_share) if ranges else None,
-        zones=_zones(plan.wish),
-        grate=None if said is None else plan_grate(said, plan.wish.own_as_set),
-        smoke=smoke_schema(smoke_of(plan.wish, solution)),
+        zones=_zones(plan.spec),
+        grate=None if said is None else plan_grate(said, plan.spec.own_as_set),
+        smoke=smoke_schema(smoke_of(plan.spec, solution)),
         parts=[part_schema(each) for each in plan.parts],
-        fat_lost_share=fat_lost_share(plan.wish.the_cut, result),
+        fat_lost_share=fat_lost_share(plan.spec.the_cut, result),
     )
 
 
@@ -120,7 +122,17 @@ def preview_schema(
         lead_s=made.lead_s,
         eat_at=eat_at,
         earliest=earliest_eating(made.lead_s, now.astimezone(UTC)),
+        methods=_methods_for(made.plans[focus].spec),
     )
+
+
+def _methods_for(spec: PieceSpec) -> list[ChoiceOut]:
+    """Every method, with why it makes no sense for this piece where it doesn't."""
+    size = (spec.thickness_m, spec.finish_c)
+    return [
+        ChoiceOut(key=key, name=how.name, why=why_unsuited(spec.the_cut, *size, key, spec.mass_kg, spec.boned))
+        for key, how in METHODS.items()
+    ]
 
 
 def task_schema(task: Task) -> TaskOut:
@@ -133,11 +145,11 @@ def brief_schema(index: int, plan: PiecePlan) -> BriefOut:
     every = max(1, len(result.time_s) // BRIEF_POINTS)
     return BriefOut(
         piece=index,
-        cut_name=plan.wish.the_cut.name,
+        cut_name=plan.spec.the_cut.name,
         on_s=plan.on_s,
         pull_c=plan.solution.pull_c,
         peak_core_c=result.peak_core_c,
-        finish_c=plan.wish.finish_c,
+        finish_c=plan.spec.finish_c,
         time_s=_rounded(result.time_s[::every]),
         core_c=_rounded(result.core_c[::every]),
     )
@@ -157,7 +169,7 @@ def part_schema(told: PartTold) -> PartOut:
     )
 
 
-def smoke_schema(told: SmokeTold) -> SmokeOut:
+def smoke_schema(told: SmokeResult) -> SmokeOut:
     """Smoke, as it is told."""
     return SmokeOut(index=told.index, word=told.word, ring_mm=round(told.ring_m * 1000.0, 1), assumed=told.assumed)
 
@@ -166,8 +178,8 @@ def _span(span: Span) -> SpanOut:
     return SpanOut(low=span.low, high=span.high)
 
 
-def _zones(wish: Wish) -> list[ZoneOut]:
-    used = {"gentle": wish.gentle_zone, "sear": wish.sear_zone}
+def _zones(spec: PieceSpec) -> list[ZoneOut]:
+    used = {"gentle": spec.gentle_zone, "sear": spec.sear_zone}
     return [ZoneOut(key=z.key, name=z.name, role=role, shown_c=z.shown_c) for role, z in used.items() if z is not None]
 
 

@@ -8,7 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from brasko.formats.bounds import Count, Moment, Number
 from brasko.formats.fire import MapOut, OwnFireIn
-from brasko.formats.meal import MOST_PIECES, PieceIn, TableIn
+from brasko.formats.meal import MAX_PIECES, PieceIn, TableIn
 from brasko.formats.text import Name
 
 
@@ -32,7 +32,7 @@ class PreviewIn(Schema):
 
     model_config = ConfigDict(extra="forbid")
 
-    pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)
+    pieces: list[PieceIn] = Field(min_length=1, max_length=MAX_PIECES)
     focus: Count = Field(0, ge=0)
     anchor: AnchorIn | None = None
     ranges: bool = False
@@ -44,7 +44,7 @@ class PlanIn(Schema):
 
     title: Name | None = Field(None, max_length=120)
     eat_at: Moment
-    pieces: list[PieceIn] = Field(min_length=1, max_length=MOST_PIECES)
+    pieces: list[PieceIn] = Field(min_length=1, max_length=MAX_PIECES)
     grill_id: Number | None = None
     table: TableIn = Field(default_factory=TableIn)
 
@@ -277,6 +277,7 @@ class PreviewOut(Schema):
     lead_s: float
     eat_at: datetime | None
     earliest: datetime
+    methods: list[ChoiceOut] = Field(description="for the piece in focus; why is why not, empty where it suits")
 
 
 class PlanPieceOut(Schema):

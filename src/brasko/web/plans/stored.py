@@ -29,9 +29,9 @@ def held_to_its_figure(asked: PieceIn, result: dict[str, Any]) -> dict[str, Any]
 
     Whoever wrote it, no piece is called done below that. Raises InvalidInput where the wish is none.
     """
-    from brasko.formats.meal_convert import wish_of
+    from brasko.formats.meal_convert import spec_of
 
-    needed, told = wish_of(asked).reading_c, result.get("reading_c")
+    needed, told = spec_of(asked).reading_c, result.get("reading_c")
     if needed is None or (isinstance(told, int | float) and told >= needed):
         return result
     return result | {"reading_c": needed}

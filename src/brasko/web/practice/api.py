@@ -12,9 +12,9 @@ from brasko.core.errors import UnknownName
 from brasko.core.practice.drills import DRILLS, drill_named
 from brasko.core.practice.feel import KINDS, QUESTIONS, round_of
 from brasko.web.accounts.auth import CookRequest
+from brasko.web.cooks.history import story_of
 from brasko.web.cooks.models import Cook
-from brasko.web.cooks.story import story_of
-from brasko.web.machine.shares import waiter_of
+from brasko.web.machine.quotas import waiter_of
 from brasko.web.practice.actions.debrief import debrief
 from brasko.web.practice.actions.start_drill import start_drill, try_again
 from brasko.web.practice.models import Attempt, FeelRound

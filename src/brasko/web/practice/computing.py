@@ -40,15 +40,15 @@ class OnePiece:
 
 def debriefed(piece: OnePiece) -> DebriefPiece:
     """One piece, scored and explained."""
-    wish = wish_with_flips(piece.asked, piece.went.sear[1])
-    result = as_it_went(wish, piece.truth, piece.went)
+    spec = wish_with_flips(piece.asked, piece.went.sear[1])
+    result = as_it_went(spec, piece.truth, piece.went)
     off_s = next((b.at_s for b in piece.went.began if phase_of(b.step) == "rest"), piece.went.over_s)
     came = Came(
         peak_c=result.peak_core_c,
-        finish_c=piece.planned_peak_c if wish.reading_c is not None else wish.finish_c,
+        finish_c=piece.planned_peak_c if spec.reading_c is not None else spec.finish_c,
         rim_share=result.grey_rim_share,
         planned_rim_share=piece.planned_rim_share,
-        crust_share=crust_of(wish, result),
+        crust_share=crust_of(spec, result),
         late_s=piece.late_s,
         readings=piece.readings,
         reading_needed_c=piece.reading_needed_c,
@@ -61,13 +61,13 @@ def debriefed(piece: OnePiece) -> DebriefPiece:
         points=score.points,
         safe=score.safe,
         parts=list(score.parts),
-        moments=list(moments(wish, piece.truth, piece.went, piece.steps)),
-        hands=[_hands(h, came) for h in other_hands(wish, piece.truth, piece.happened)],
+        moments=list(moments(spec, piece.truth, piece.went, piece.steps)),
+        hands=[_hands(h, came) for h in other_hands(spec, piece.truth, piece.happened)],
         time_s=_rounded(result.time_s[::step]),
         core_c=_rounded(result.core_c[::step]),
         planned_time_s=list(piece.planned_time_s),
         planned_core_c=list(piece.planned_core_c),
-        finish_c=wish.finish_c,
+        finish_c=spec.finish_c,
     )
 
 

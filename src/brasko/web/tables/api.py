@@ -12,7 +12,7 @@ from brasko.web.accounts.auth import CookRequest, signed_in
 from brasko.web.common.versions import unchanged
 from brasko.web.cooks.schemas import StartIn
 from brasko.web.machine.answers import computed_answer
-from brasko.web.machine.shares import waiter_of
+from brasko.web.machine.quotas import waiter_of
 from brasko.web.machine.store import in_store
 from brasko.web.tables.actions.cook_table import eat_later, mark_work
 from brasko.web.tables.actions.save_table import save_table

@@ -6,18 +6,18 @@ from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 
 from brasko.core.errors import InvalidInput
-from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.fire.custom import PLANNER_FIRES
 from brasko.core.sides.kinds import WAYS, all_sides
-from brasko.core.table.ask import MOST_DISHES, MOST_FIRES, MOST_PEOPLE, MOST_SITTINGS, whole_key
+from brasko.core.table.ask import MAX_DISHES, MAX_FIRES, MAX_PEOPLE, MAX_SITTINGS, whole_key
 from brasko.core.table.later import gone_on, moved
 from brasko.core.table.pieces import pieces_of
 from brasko.core.table.plan import plan_table, table_effort_s
-from brasko.core.table.problem import Pin, Stood
+from brasko.core.table.problem import Pin, PreviousSchedule
 from brasko.core.words import quantity, say
 from brasko.formats.meal_convert import filled
 from brasko.formats.table import MealTableIn, PinIn, TableOut
 from brasko.formats.table_convert import made_as_told, table_ask_of, table_told
-from brasko.web.cooks.to_cook import ToCookPiece
+from brasko.web.cooks.adapters import ToCookPiece
 from brasko.web.plans.kept import kept_plans
 from brasko.web.plans.present import piece_schema
 from brasko.web.tables.schemas import LaterOut, MoveOut, NameOut, SideOut, TableAskIn, TableReferenceOut
@@ -26,23 +26,25 @@ TO_BEGIN = timedelta(minutes=3)
 """From now until the first work of the earliest table that is offered: to read it and get up."""
 
 
-MOST_EFFORT_S = 90.0
+MAX_EFFORT_S = 90.0
 """A table of more than may be is refused by what plans it, in words of its own."""
 
 
 def effort_of(asked: MealTableIn) -> float:
     """CPU seconds that planning is likely to take; nothing is worked out for that, for a server waits meanwhile."""
     meats = sum(dish.piece is not None for dish in asked.dishes)
-    return min(table_effort_s(meats, len(asked.dishes) - meats, len(asked.fires)), MOST_EFFORT_S)
+    return min(table_effort_s(meats, len(asked.dishes) - meats, len(asked.fires)), MAX_EFFORT_S)
 
 
 def previewed_table(payload: TableAskIn, now: datetime) -> TableOut:
     """A table that is not kept, planned as planned_table does."""
-    stood = {each.dish: Stood(each.variant, each.person, each.wait_s) for each in payload.stood}
+    stood = {each.dish: PreviousSchedule(each.variant, each.person, each.wait_s) for each in payload.stood}
     return planned_table(payload.table, payload.quick, now, stood)
 
 
-def planned_table(asked: MealTableIn, quick: bool, now: datetime, stood: dict[str, Stood] | None = None) -> TableOut:
+def planned_table(
+    asked: MealTableIn, quick: bool, now: datetime, stood: dict[str, PreviousSchedule] | None = None
+) -> TableOut:
     """A table, planned. Raises InvalidInput, with the earliest hour where its own cannot be met."""
     made = plan_table(table_ask_of(asked), quick=quick, plan=kept_plans.piece, stood=stood)
     told = table_told(asked, made)
@@ -115,8 +117,8 @@ def meat_to_cook(asked: MealTableIn, told: TableOut, by_s: float = 0.0) -> MeatT
         piece = filled(
             said.model_copy(
                 update={
-                    "method": each.wish.method,
-                    "count": each.wish.count,
+                    "method": each.spec.method,
+                    "count": each.spec.count,
                     "sear_fire": None,
                     "fire": None if fire.own_fire else fire.fire,
                     "own_fire": fire.own_fire,
@@ -157,8 +159,8 @@ def table_reference() -> TableReferenceOut:
         ],
         ways=[NameOut(key=key, name=name) for key, name in WAYS.items()],
         fires=[NameOut(key=key, name=name) for key, name in PLANNER_FIRES.items()],
-        most_dishes=MOST_DISHES,
-        most_fires=MOST_FIRES,
-        most_people=MOST_PEOPLE,
-        most_sittings=MOST_SITTINGS,
+        most_dishes=MAX_DISHES,
+        most_fires=MAX_FIRES,
+        most_people=MAX_PEOPLE,
+        most_sittings=MAX_SITTINGS,
     )

@@ -9,10 +9,10 @@ from django.utils import timezone
 from brasko.core.table.pieces import behind
 from brasko.formats.table import WorkOut
 from brasko.web.cooks.convert import clock_of, outlook_out, outlooks_of
+from brasko.web.cooks.forecaster import Outlook
+from brasko.web.cooks.history import done_at
 from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.schemas import ClockOut
-from brasko.web.cooks.story import done_at
-from brasko.web.cooks.watch import Outlook
 from brasko.web.tables.household import is_current
 from brasko.web.tables.models import Table
 from brasko.web.tables.schemas import KeptTableOut, NowOut, TablePieceOut

@@ -9,7 +9,7 @@ from ninja import Router, Status
 
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire import altitude
-from brasko.core.fire.grills import WARES, Ware
+from brasko.core.fire.grills import COOKWARE, Cookware
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.heat import vapour
 from brasko.core.learning.fires import USUAL
@@ -52,7 +52,7 @@ from brasko.web.yard.schemas import (
 )
 
 router = Router(tags=["yard"])
-MOST_KEPT = 500
+MAX_KEPT = 500
 """Of each kind, put away or not."""
 Kept = TypeVar("Kept", bound=SetAside)
 
@@ -91,7 +91,7 @@ def list_grills(request: CookRequest) -> list[GrillOut]:
 
 @router.post("grills", response={201: GrillOut}, operation_id="add_grill")
 def add_grill(request: CookRequest, payload: GrillBody) -> Status[GrillOut]:
-    room_for(Grill.objects.filter(owner=request.user), MOST_KEPT, "grills")
+    room_for(Grill.objects.filter(owner=request.user), MAX_KEPT, "grills")
     return Status(201, _write_grill(Grill(owner=request.user), payload))
 
 
@@ -116,8 +116,8 @@ def restore_grill(request: CookRequest, grill_id: int) -> GrillOut:
 # --- pans -------------------------------------------------------------------------------------------------------------
 
 
-def _ware(of: Pan | PanBody) -> Ware:
-    return WARES[of.like].like_this(of.name, of.width_mm / 1000, of.depth_mm / 1000, of.heat_j_k)
+def _ware(of: Pan | PanBody) -> Cookware:
+    return COOKWARE[of.like].like_this(of.name, of.width_mm / 1000, of.depth_mm / 1000, of.heat_j_k)
 
 
 def _pan(pan: Pan) -> PanOut:
@@ -144,8 +144,8 @@ def _pan(pan: Pan) -> PanOut:
 
 
 def _write_pan(pan: Pan, payload: PanBody) -> PanOut:
-    if payload.like not in WARES:
-        raise UnknownName("like", payload.like, WARES)
+    if payload.like not in COOKWARE:
+        raise UnknownName("like", payload.like, COOKWARE)
     _ware(payload)
     for field, value in payload.model_dump().items():
         setattr(pan, field, value)
@@ -160,7 +160,7 @@ def list_pans(request: CookRequest) -> list[PanOut]:
 
 @router.post("pans", response={201: PanOut}, operation_id="add_pan")
 def add_pan(request: CookRequest, payload: PanBody) -> Status[PanOut]:
-    room_for(Pan.objects.filter(owner=request.user), MOST_KEPT, "pans")
+    room_for(Pan.objects.filter(owner=request.user), MAX_KEPT, "pans")
     return Status(201, _write_pan(Pan(owner=request.user), payload))
 
 
@@ -208,7 +208,7 @@ def list_fires(request: CookRequest) -> list[LaidFireOut]:
 
 @router.post("fires", response={201: LaidFireOut}, operation_id="keep_fire")
 def keep_fire(request: CookRequest, payload: OwnFireIn) -> Status[LaidFireOut]:
-    room_for(LaidFire.objects.filter(owner=request.user), MOST_KEPT, "fires")
+    room_for(LaidFire.objects.filter(owner=request.user), MAX_KEPT, "fires")
     return Status(201, _write_laid(LaidFire(owner=request.user), payload))
 
 
@@ -261,7 +261,7 @@ def list_thermometers(request: CookRequest) -> list[ThermometerOut]:
 
 @router.post("thermometers", response={201: PairedOut}, operation_id="pair_thermometer")
 def pair_thermometer(request: CookRequest, payload: ThermometerIn) -> Status[PairedOut]:
-    room_for(Thermometer.objects.filter(owner=request.user), MOST_KEPT, "thermometers")
+    room_for(Thermometer.objects.filter(owner=request.user), MAX_KEPT, "thermometers")
     thermometer = Thermometer(owner=request.user, name=payload.name, simulated=payload.simulated, kind=payload.kind)
     token = thermometer.give_token()
     thermometer.save()

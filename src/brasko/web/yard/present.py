@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from brasko.core.fire.own import PLANNER_FIRES
+from brasko.core.fire.custom import PLANNER_FIRES
 from brasko.core.learning.fires import OWN, Learned
 from brasko.core.learning.habits import HABITS, HabitKnown
 from brasko.core.planner.options import CRUSTS

@@ -196,3 +196,4 @@ screen-brief-light = Anzünden
 screen-brief-heat = Heizen
 screen-plan-still-the-former-plan = Noch der Plan der vorigen Angaben
 screen-plan-planned-anew = Neu gerechnet: das Modell, dein Protokoll oder deine Höhe haben sich seit dem Speichern geändert.
+screen-answers-method = Wie es gegart wird

@@ -233,3 +233,4 @@ screen-on-the-board-the-thin-part = Thin part
 screen-on-the-board-drawn-from-above = { $name } from above, with its probe and the lines to slice along
 screen-plan-still-the-former-plan = Still showing the plan for your last answers
 screen-plan-planned-anew = Worked out again: the model, your log or your altitude has changed since you saved this plan.
+screen-answers-method = How to cook it

@@ -21,7 +21,7 @@ if TYPE_CHECKING:
     from brasko.core.fire.request import FireRequest
 
 LONG_H = 3.0
-MOST_PORTIONS = 16
+MAX_PORTIONS = 16
 """A fire that is wanted longer than this is laid as a fuse; more coals than so many portions no kettle holds."""
 
 
@@ -56,7 +56,7 @@ class CharcoalKind(GrillKind):
         grill, gentle = base.grill, wanted.gentle_c
         portion = 0.25 * coal_named(wanted.fuel).chimney_kg.value
         for layout in self.layouts(wanted):
-            for n in range(1, MOST_PORTIONS + 1):
+            for n in range(1, MAX_PORTIONS + 1):
                 mass = n * portion
                 if layout == "ring":
                     mass = min(mass, ring_most_m(grill) * ring_kg_m(coal_named(wanted.fuel)) * 0.999)

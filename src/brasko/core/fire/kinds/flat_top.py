@@ -9,7 +9,7 @@ from typing import TYPE_CHECKING, ClassVar
 from brasko.core.errors import Infeasible, Remedy
 from brasko.core.fire import fuels
 from brasko.core.fire.emitter import Emitter
-from brasko.core.fire.grills import Burner, Grate, Grill, Spot, Ware
+from brasko.core.fire.grills import Burner, Cookware, Grate, Grill, Spot
 from brasko.core.fire.kinds.gas import BOTTLE_KG, FLAME_C, Gas
 from brasko.core.fire.kinds.kind import MINUTE, Candidate, Converts, Found, Hours, Ships
 from brasko.core.fire.setup import FireSetup
@@ -49,8 +49,10 @@ class FlatTop(Gas):
     def grills(self) -> tuple[Grill, ...]:
         return tuple(flat_top(n) for n in (2, 3, 4))
 
-    def plate(self, grill: Grill) -> Ware | None:
-        return Ware("plate", say("flat-top-griddle-plate"), SPREAD_M, SPREAD_M, PLATE_J_M2K.value * SPREAD_M**2, 400.0)
+    def plate(self, grill: Grill) -> Cookware | None:
+        return Cookware(
+            "plate", say("flat-top-griddle-plate"), SPREAD_M, SPREAD_M, PLATE_J_M2K.value * SPREAD_M**2, 400.0
+        )
 
     def usual(self, grill: Grill, weather: Weather) -> FireSetup:
         return FireSetup(grill, knobs=tuple(0.3 if n == 0 else 0.8 for n in range(len(grill.burners))), weather=weather)

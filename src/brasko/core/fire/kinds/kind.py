@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from brasko.core.fire import fuels
 from brasko.core.fire.emitter import Emitter
-from brasko.core.fire.grills import Grate, Grill, Spot, Ware
+from brasko.core.fire.grills import Cookware, Grate, Grill, Spot
 from brasko.core.fire.setup import FireSetup, at_most, with_vents
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.zones import Preparation
@@ -278,7 +278,7 @@ class GrillKind:
         """Ways in which its coals can lie; none where nothing is laid."""
         return ()
 
-    def plate(self, grill: Grill) -> Ware | None:
+    def plate(self, grill: Grill) -> Cookware | None:
         """What food lies on instead of rods, as much of it as one piece draws heat from; None for a grate."""
         return None
 

@@ -48,7 +48,7 @@ SHELF_RISE = Sourced(0.35, "m-1", "", "assumed")
 """Hot gas lies on top: the rise of the air grows by this share for each metre of height in the chamber."""
 CHAMBER_LOSES_W_MK = Sourced(14.0, "W m-1 K-1", "", "assumed")
 """What a metre of the chamber loses."""
-LEAST_REACH_M = 0.3
+MIN_REACH_M = 0.3
 FIREBOX = "firebox"
 EMBERS_COVER = 0.9
 """How much of the raked bed glows (assumed)."""
@@ -125,7 +125,7 @@ class Offset(GrillKind):
         if not setup.closed:
             return super().air_c(setup, state, grate, x_m)
         outside = setup.weather.air_c
-        reach = max(state.flow_kg_s * fuels.AIR_HEAT.value / CHAMBER_LOSES_W_MK.value, LEAST_REACH_M)
+        reach = max(state.flow_kg_s * fuels.AIR_HEAT.value / CHAMBER_LOSES_W_MK.value, MIN_REACH_M)
         shelf = 1.0 + SHELF_RISE.value * (grate.height_m - setup.grill.grates[0].height_m)
         return outside + (state.gas_c - outside) * shelf * np.exp(-x_m / reach)
 

@@ -45,7 +45,7 @@ from brasko.core.heat.kernel.columns import (
     METAL_HEAT,
     METAL_IN,
     METAL_LOSS,
-    METAL_MOST,
+    METAL_MAX,
     METAL_OUT,
     METAL_POWER,
     METAL_SHARE,
@@ -407,7 +407,7 @@ def run(body, m, c, table, steps, looks, begins, kept):
                 loss = step[METAL_LOSS] * (metal_c - step[METAL_AROUND])
                 rods[0], rods[1], rods[2] = metal_c, step[METAL_SHARE], step[METAL_H]
                 power = step[METAL_POWER]
-                if metal_c >= step[METAL_MOST]:
+                if metal_c >= step[METAL_MAX]:
                     power = min(power, max(loss + given / tau, 0.0))
                 metal_c += (tau * (power - loss) - given) / step[METAL_HEAT]
                 tally[METAL_IN] += tau * power

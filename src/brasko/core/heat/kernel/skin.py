@@ -9,7 +9,7 @@ from brasko.core.heat.kernel.columns import (
     AIR,
     C_BOIL,
     C_BROWN_EA,
-    C_BROWN_MOST,
+    C_BROWN_MAX,
     C_BROWN_T,
     C_BROWNS_M,
     C_CHAR_EA,
@@ -20,7 +20,7 @@ from brasko.core.heat.kernel.columns import (
     C_GAS,
     C_LAT0,
     C_LAT1,
-    C_LEAST,
+    C_MIN,
     C_MOIST,
     C_PRESSURE,
     C_TAB0,
@@ -157,7 +157,7 @@ def creeping_supply(w, volume, area, d, m, c, tau):
 
     Fick's law over half the outer cell, towards a surface as dry as it gets.
     """
-    spare = ability(w / volume, m[RHO_W]) - ability(c[C_LEAST] * m[RHO_S], m[RHO_W])
+    spare = ability(w / volume, m[RHO_W]) - ability(c[C_MIN] * m[RHO_S], m[RHO_W])
     if spare <= 0.0 or c[C_MOIST] <= 0.0:
         return 0.0
     return min(2.0 * c[C_DLIQ] / d * spare, 0.5 * w / (area * tau))
@@ -303,7 +303,7 @@ def browning_rate(temp_c, c):
     """Seconds at the reference temperature that a second at this one browns a dry face as much as."""
     if temp_c <= BROWNS_FROM_C:
         return 0.0
-    return arrhenius(min(temp_c, c[C_BROWN_MOST]), c[C_BROWN_T], c[C_BROWN_EA])
+    return arrhenius(min(temp_c, c[C_BROWN_MAX]), c[C_BROWN_T], c[C_BROWN_EA])
 
 
 @borrowing

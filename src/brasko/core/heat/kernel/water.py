@@ -55,7 +55,7 @@ from brasko.core.heat.kernel.columns import (
 from brasko.core.heat.kernel.jit import borrowing, jit
 
 HOLDING_FROM_C, HOLDING_ROWS = 30.0, 161
-MOST_PASSES = 4
+MAX_PASSES = 4
 """A table of what is held, a row each °C; juice is handed on so many times at the most."""
 
 
@@ -254,7 +254,7 @@ def settled(t, w, enthalpy, evaporated, gone, w0, still, m, c, tally, bone, hott
         latent = c[C_LAT0] + c[C_LAT1] * c[C_BOIL]
         boiling_heat = liquid_heat(m, c[C_BOIL])
         passed_on = True
-        for _ in range(MOST_PASSES):
+        for _ in range(MAX_PASSES):
             if not passed_on:
                 break
             passed_on = False

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import ClassVar
 
-from brasko.core.fire.own import kind_of_fire
+from brasko.core.fire.custom import kind_of_fire
 from brasko.core.foods.cuts import Cut
 from brasko.core.planner.methods.method import ANY_FLIPS, FIERCE_MAX_M, THICK_M, Method, Phase, RawPiece
 from brasko.core.planner.options import CRUSTS

@@ -8,8 +8,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import ClassVar, Literal
 
+from brasko.core.fire.custom import kind_of_fire
 from brasko.core.fire.kinds import KINDS
-from brasko.core.fire.own import kind_of_fire
 from brasko.core.fire.zones import HOTTEST_GENTLE_C, Role
 from brasko.core.foods.cuts import Cut
 from brasko.core.planner.options import TENDER_C

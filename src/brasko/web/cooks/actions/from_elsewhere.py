@@ -15,10 +15,10 @@ from brasko.formats.readings_csv import Mapped, Recorded, recorded
 from brasko.web.common.rows import room_for
 from brasko.web.cooks.actions.past_cook import begun, marked
 from brasko.web.cooks.actions.record import finish
-from brasko.web.cooks.actions.start_cook import MOST_COOKS
+from brasko.web.cooks.actions.start_cook import MAX_COOKS
 from brasko.web.cooks.log_schemas import ElsewhereIn
 from brasko.web.cooks.models import Cook, Piece, Reading
-from brasko.web.machine.shares import Waiter
+from brasko.web.machine.quotas import Waiter
 from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.schemas import PlanIn
 from brasko.web.yard.stand_ins import files_of
@@ -32,7 +32,7 @@ def from_elsewhere(waiter: Waiter, owner: User, given: ElsewhereIn) -> Cook:
 
     Raises InvalidInput with the field; nothing is kept then.
     """
-    room_for(Cook.objects.filter(owner=owner), MOST_COOKS, "cooks")
+    room_for(Cook.objects.filter(owner=owner), MAX_COOKS, "cooks")
     found = recorded(given.text, [Mapped(c.index, c.role, c.unit) for c in given.columns], given.time, given.every_s)
     lasts_s = found.time_s[-1]
     on_s, off_s = 60.0 * given.on_min, None if given.off_min is None else 60.0 * given.off_min

@@ -8,7 +8,7 @@ from uuid import uuid4
 from django.utils import timezone
 
 from brasko.web.cooks.actions.start_cook import on_the_fire
-from brasko.web.cooks.deeds import Done, Started
+from brasko.web.cooks.events import Started, TaskCompleted
 from brasko.web.cooks.models import Cook, Event, Piece
 from brasko.web.plans.models import Plan
 from brasko.web.yard.models import Thermometer
@@ -48,5 +48,5 @@ def begun(plan: Plan, thermometer: Thermometer, *, practice: bool, started: date
 
 def marked(cook: Cook, piece: Piece, task: str, at: datetime, **shown: object) -> None:
     """That a task was done then."""
-    said = Done.model_validate({"task": task, **shown}).payload()
+    said = TaskCompleted.model_validate({"task": task, **shown}).payload()
     Event(cook=cook, piece=piece, client_id=uuid4(), kind=Event.Kind.DONE, at=at, payload=said).save()

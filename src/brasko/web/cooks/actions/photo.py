@@ -12,29 +12,29 @@ from brasko.core.errors import InvalidInput
 from brasko.core.words import say
 from brasko.web.cooks.models import Cook, Photo
 
-MOST_BYTES = 12 * 1024 * 1024
+MAX_BYTES = 12 * 1024 * 1024
 LONGEST_PX = 1600
 QUALITY = 82
 """The largest picture that is taken in, and how large and how good it is kept."""
 
 
 FORMATS = ("JPEG", "PNG", "WEBP")
-MOST_PIXELS = 50_000_000
+MAX_PIXELS = 50_000_000
 """A large camera takes 50 million; a small file that unpacks to more is no photo."""
-Image.MAX_IMAGE_PIXELS = MOST_PIXELS
+Image.MAX_IMAGE_PIXELS = MAX_PIXELS
 
 
 def _opened(upload: UploadedFile[bytes]) -> Image.Image:
     """The picture, upright and no larger than is kept. Looked at before it is unpacked."""
     with Image.open(upload, formats=FORMATS) as raw:
-        if raw.width * raw.height > MOST_PIXELS or max(raw.size) > 30_000:
+        if raw.width * raw.height > MAX_PIXELS or max(raw.size) > 30_000:
             raise InvalidInput(
                 "photo",
                 say(
                     "photo-has-by-pixels-million-are-the",
                     width=raw.width,
                     height=raw.height,
-                    most_pixels=MOST_PIXELS // 10**6,
+                    most_pixels=MAX_PIXELS // 10**6,
                 ),
             )
         raw.draft("RGB", (LONGEST_PX, LONGEST_PX))
@@ -44,8 +44,8 @@ def _opened(upload: UploadedFile[bytes]) -> Image.Image:
 
 def keep_photo(cook: Cook, upload: UploadedFile[bytes]) -> Photo:
     """Draw the picture anew at no more than LONGEST_PX: what the camera added, the place above all, is left behind."""
-    if upload.size is None or upload.size > MOST_BYTES:
-        raise InvalidInput("photo", say("photo-must-be-no-larger-than-mb", most_bytes=MOST_BYTES // 2**20))
+    if upload.size is None or upload.size > MAX_BYTES:
+        raise InvalidInput("photo", say("photo-must-be-no-larger-than-mb", most_bytes=MAX_BYTES // 2**20))
     try:
         with warnings.catch_warnings():
             warnings.simplefilter("error", Image.DecompressionBombWarning)

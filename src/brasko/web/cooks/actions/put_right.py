@@ -3,10 +3,10 @@
 from datetime import datetime
 
 from brasko.web.cooks.actions.record import refresh_outcomes
-from brasko.web.cooks.bell import bell
+from brasko.web.cooks.forecaster import watching
 from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook
-from brasko.web.cooks.watch import watching
+from brasko.web.cooks.notifier import bell
 from brasko.web.yard.actions.check_thermometer import put_right
 from brasko.web.yard.models import Thermometer
 from brasko.web.yard.schemas import PutRightOut

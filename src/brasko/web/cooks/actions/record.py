@@ -14,12 +14,11 @@ from brasko.core.words import quantity, say
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
 from brasko.web.cooks import reading
-from brasko.web.cooks.bell import bell
 from brasko.web.cooks.clock import fresh, kept_steady
 from brasko.web.cooks.convert import expected_of, outcome_of
-from brasko.web.cooks.deeds import (
+from brasko.web.cooks.events import (
     ClockSet,
-    Done,
+    EventPayload,
     Finished,
     Flared,
     Flipped,
@@ -30,22 +29,23 @@ from brasko.web.cooks.deeds import (
     Paused,
     PullSet,
     ReadingTold,
-    Said,
     Smoked,
-    TakenBack,
+    TaskCompleted,
     Turned,
+    Undone,
     VentSet,
     WeatherTold,
 )
+from brasko.web.cooks.forecaster import watching, wish_for
+from brasko.web.cooks.history import done_at, standing_events, story_of
 from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
+from brasko.web.cooks.notifier import bell
+from brasko.web.cooks.reading_requests import wanted
 from brasko.web.cooks.schemas import EventIn
-from brasko.web.cooks.story import done_at, standing_events, story_of
-from brasko.web.cooks.wanted import wanted
-from brasko.web.cooks.watch import watching, wish_for
 
 FUTURE_TOLERANCE = timedelta(seconds=60)
-MOST_EVENTS = 5000
+MAX_EVENTS = 5000
 """Of one cook: a mark every ten seconds for a whole night."""
 READ_AGAIN = timedelta(seconds=60)
 """What was too low is read again after a minute (common practice, no source)."""
@@ -60,7 +60,7 @@ def record_event(cook: Cook, payload: EventIn) -> Event:
             return known
         if cook.ended_at is not None and payload.kind != "note":
             raise Conflict(say("record-this-cook-has-ended-only-notes"))
-        room_for(cook.events.all(), MOST_EVENTS, say("record-marks-of-one-cook"))
+        room_for(cook.events.all(), MAX_EVENTS, say("record-marks-of-one-cook"))
         cook = kept_steady(cook)
         piece = _piece(cook, payload)
         at = _at(cook, payload.at)
@@ -86,7 +86,7 @@ def _at(cook: Cook, told: datetime | None) -> datetime:
     return at
 
 
-def _append(cook: Cook, kind: str, at: datetime, client_id: UUID, piece: Piece | None, deed: Said) -> Event:
+def _append(cook: Cook, kind: str, at: datetime, client_id: UUID, piece: Piece | None, deed: EventPayload) -> Event:
     event = Event(cook=cook, piece=piece, client_id=client_id, kind=kind, at=at, payload=deed.payload())
     event.save()
     return event
@@ -102,11 +102,15 @@ def _piece(cook: Cook, payload: EventIn) -> Piece | None:
     raise InvalidInput("piece_id", say("record-is-not-a-piece-of-this", piece_id=payload.piece_id))
 
 
-def _done(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
+def _done(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
     task = _task(cook, piece, payload)
     assert piece is not None
     found = _read_first(cook, piece, task)
-    return Done(task=task) if found is None else Done(task=task, temp_c=found.temp_c, source=found.source)
+    return (
+        TaskCompleted(task=task)
+        if found is None
+        else TaskCompleted(task=task, temp_c=found.temp_c, source=found.source)
+    )
 
 
 def _read_first(cook: Cook, piece: Piece, task: str) -> reading.Taken | None:
@@ -136,50 +140,50 @@ def _mark_as_read(cook: Cook, piece: Piece | None, event: Event) -> None:
         return
     found = reading.taken(cook, piece, events, watching.outlook(cook, piece, events, cook.now()), cook.now())
     if found is not None and reading.enough(piece, found):
-        body = Done(task=reading.READ_TASK, temp_c=found.temp_c, source=found.source)
+        body = TaskCompleted(task=reading.READ_TASK, temp_c=found.temp_c, source=found.source)
         _append(cook, Event.Kind.DONE, event.at, uuid5(event.client_id, reading.READ_TASK), piece, body)
 
 
-def _note(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
+def _note(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
     if not (payload.text or "").strip():
         raise InvalidInput("text", say("record-is-empty-write-the-note-first"))
     return Noted(text=payload.text or "")
 
 
-def _undo(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
-    return TakenBack(undoes=_undone(cook, payload))
+def _undo(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
+    return Undone(undoes=_undone(cook, payload))
 
 
-def _move(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
+def _move(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
     if payload.place is None:
         raise InvalidInput("place", say("record-is-needed-hot-cool-high-off"))
     here = _on_the_fire(cook, piece)
     if payload.place in ("hot", "cool"):
-        wish = wish_for(here)
-        elsewhere(wish, standing_in(wish.air_c), payload.place)
+        spec = wish_for(here)
+        elsewhere(spec, standing_in(spec.air_c), payload.place)
     return Moved(place=payload.place)
 
 
-def _lid(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
+def _lid(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
     if payload.open is None:
         raise InvalidInput("open", say("record-is-needed-true-for-opened-false"))
     return LidMoved(open=payload.open)
 
 
-def _switched(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
+def _switched(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
     if payload.on is None:
         raise InvalidInput("on", say("record-is-needed-true-as-it-begins"))
     return Paused(on=payload.on)
 
 
-def _weather(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
+def _weather(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
     if payload.rain is None or payload.wind is None:
         missing = "rain" if payload.rain is None else "wind"
         raise InvalidInput(missing, say("record-is-needed-rain-and-wind-together"))
     return WeatherTold(rain=payload.rain, wind=payload.wind)
 
 
-def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
+def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
     if payload.air_c is not None:
         require_between("air_c", payload.air_c, 40.0, 500.0, "°C")
         return VentSet(air_c=payload.air_c)
@@ -188,7 +192,7 @@ def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     return VentSet(delta_k=payload.delta_k)
 
 
-def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
+def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
     if payload.temp_c is None:
         raise InvalidInput("temp_c", say("record-is-needed-what-the-thermometer-says"))
     source = payload.source or "hand"
@@ -200,7 +204,7 @@ def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     return ReadingTold(temp_c=payload.temp_c, source=source)
 
 
-def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
+def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
     """What is told of pull, sear and hold changes the plan; what is not told stays as it was."""
     here = _on_the_fire(cook, piece)
     story, planned_s = story_of(here, cook.events.all()), here.programme.sear_s
@@ -228,7 +232,7 @@ def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
     return PullSet(pull_c=pull_c, sear_factor=factor, hold_s=hold_s)
 
 
-def _guests(cook: Cook, piece: Piece | None, payload: EventIn) -> Said:
+def _guests(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
     if payload.late_min is None:
         raise InvalidInput("late_min", say("record-is-needed-by-how-many-minutes"))
     require_between("late_min", payload.late_min, -120.0, 180.0, "min")
@@ -268,7 +272,7 @@ def _task(cook: Cook, piece: Piece | None, payload: EventIn) -> str:
     if payload.task is None or payload.task not in keys:
         raise InvalidInput("task", say("record-must-be-one-of-got", keys=", ".join(keys), task=f"{payload.task!r}"))
     for event in standing_events(cook.events.all()):
-        if isinstance(event.deed, Done) and event.piece_id == piece.id and event.deed.task == payload.task:
+        if isinstance(event.deed, TaskCompleted) and event.piece_id == piece.id and event.deed.task == payload.task:
             raise Conflict(
                 say("record-is-marked-already-at-undo-it", task=payload.task, at=f"{event.at:%H:%M:%S}"), "task"
             )
@@ -286,7 +290,7 @@ def _undone(cook: Cook, payload: EventIn) -> str:
 
 def _end_when_served(cook: Cook) -> bool:
     standing = standing_events(cook.events.all())
-    served = {e.piece_id: e.at for e in standing if isinstance(e.deed, Done) and e.deed.task == "serve"}
+    served = {e.piece_id: e.at for e in standing if isinstance(e.deed, TaskCompleted) and e.deed.task == "serve"}
     if len(served) != cook.pieces.count():
         return False
     return _end(cook, max(served.values()))

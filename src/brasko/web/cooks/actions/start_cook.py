@@ -13,19 +13,19 @@ from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
 from brasko.core.words import as_typed, say
-from brasko.formats.meal_convert import wish_of
+from brasko.formats.meal_convert import spec_of
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
-from brasko.web.cooks.deeds import Done, Started
+from brasko.web.cooks.adapters import ToCook, ToCookPiece
+from brasko.web.cooks.events import Started, TaskCompleted
 from brasko.web.cooks.models import Cook, Event, Piece
 from brasko.web.cooks.schemas import StartIn
-from brasko.web.cooks.to_cook import ToCook, ToCookPiece
 from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.yard.models import Thermometer
 from brasko.web.yard.stand_ins import practice_devices, practice_probe
 
 HEAD_START = timedelta(seconds=60)
-MOST_COOKS = 10_000
+MAX_COOKS = 10_000
 """A cook a day for a generation."""
 LONG_WAIT_S = 2.0 * 3600.0
 """No practice waits longer than this before the food is on: salting the evening before is over as it begins."""
@@ -53,7 +53,7 @@ def put_on(owner: User, what: ToCook, payload: StartIn) -> Cook:
         raise Conflict(say("common-only-in-a-practice-cook-can"), "hands")
     if payload.trouble and not payload.practice:
         raise Conflict(say("start-cook-only-a-practice-cook-can-have"), "trouble")
-    room_for(Cook.objects.filter(owner=owner), MOST_COOKS, "cooks")
+    room_for(Cook.objects.filter(owner=owner), MAX_COOKS, "cooks")
     real = timezone.now()
     with transaction.atomic():
         begins = real
@@ -99,7 +99,7 @@ def put_on(owner: User, what: ToCook, payload: StartIn) -> Cook:
 
 def _ends_as_it_must(piece: PlanPiece) -> None:
     """Raise Conflict for a plan of the time before the last heat had to end on a reading."""
-    if wish_of(piece.asked).reading_c is not None and piece.programme.reading_c is None:
+    if spec_of(piece.asked).reading_c is not None and piece.programme.reading_c is None:
         raise Conflict(say("start-cook-this-plan-took-off-before-a", cut_name=piece.programme.cut_name))
 
 
@@ -121,7 +121,7 @@ def _mark_what_is_over(cook: Cook, piece: Piece) -> None:
         at = cook.moment(task.start_s)
         if at < cook.started_at:
             done = Event(cook=cook, piece=piece, client_id=uuid4(), kind=Event.Kind.DONE, at=at)
-            done.payload = Done(task=task.key).payload()
+            done.payload = TaskCompleted(task=task.key).payload()
             done.save()
 
 

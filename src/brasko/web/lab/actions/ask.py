@@ -10,12 +10,12 @@ from brasko.formats.experiment_convert import blank, experiment_of
 from brasko.web.accounts.plainly import plainly
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
-from brasko.web.lab.labour import labour
 from brasko.web.lab.models import Experiment
+from brasko.web.lab.runner import labour
 from brasko.web.lab.schemas import ResultOut
 from brasko.web.yard.actions.learn import as_learned
 
-MOST_EXPERIMENTS = 300
+MAX_EXPERIMENTS = 300
 """Kept by one household, set aside or not."""
 
 
@@ -23,7 +23,7 @@ def ask(owner: User, given: ExperimentIn, kept: Experiment | None = None) -> Exp
     """Keep an experiment, a new one or another in its place, and begin to work it out. Raises InvalidInput with the
     field; nothing is changed then."""
     if kept is None:
-        room_for(Experiment.objects.filter(owner=owner), MOST_EXPERIMENTS, say("lab-experiments"))
+        room_for(Experiment.objects.filter(owner=owner), MAX_EXPERIMENTS, say("lab-experiments"))
     given = _on_known_fires(owner, given)
     experiment = experiment_of(given)
     told = ResultOut(**blank(given, experiment).model_dump())

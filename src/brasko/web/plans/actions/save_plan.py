@@ -15,14 +15,14 @@ from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import wishes_of
 from brasko.web.accounts.plainly import plainly
 from brasko.web.common.rows import room_for
-from brasko.web.machine.shares import Waiter, computed_by
+from brasko.web.machine.quotas import Waiter, computed_by
 from brasko.web.plans.computing import Prepared, effort_of, planned_alone, prepared
 from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.plans.schemas import PlanIn
 from brasko.web.yard.actions.learn import as_learned
 from brasko.web.yard.models import Grill
 
-MOST_PLANS = 3000
+MAX_PLANS = 3000
 """Kept by one household, set aside or not."""
 WRITTEN = ("title", "eat_at", "grill", "table", "notes", "order", "updated_at")
 """What making a plan anew writes: whether it is set aside meanwhile is not its business."""
@@ -64,7 +64,7 @@ def save_plan(
     if plan is not None:
         may_write(plan)
     else:
-        room_for(Plan.objects.filter(owner=owner), MOST_PLANS, "plans")
+        room_for(Plan.objects.filter(owner=owner), MAX_PLANS, "plans")
     grill = get_object_or_404(Grill, id=payload.grill_id, owner=owner) if payload.grill_id else None
     pieces = as_learned(owner, payload.pieces)
     made = prepared_for(waiter, pieces, payload.eat_at, now)

@@ -6,14 +6,14 @@ from datetime import timedelta
 
 from brasko.core.practice.debrief import Went
 from brasko.core.practice.drills import Drill, drill_named
-from brasko.core.practice.score import UNSAFE_MOST
+from brasko.core.practice.score import UNSAFE_MAX
 from brasko.core.words import quantity, say
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks import reading
-from brasko.web.cooks.deeds import ReadingTold
+from brasko.web.cooks.events import ReadingTold
+from brasko.web.cooks.history import done_at, standing_events, story_of
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
-from brasko.web.cooks.story import done_at, standing_events, story_of
-from brasko.web.machine.shares import Waiter, computed_by
+from brasko.web.machine.quotas import Waiter, computed_by
 from brasko.web.plans.schemas import CurveOut
 from brasko.web.practice.computing import OnePiece, debriefed
 from brasko.web.practice.models import Attempt
@@ -43,7 +43,7 @@ def debrief(waiter: Waiter, cook: Cook) -> DebriefOut:
         raise Conflict(say("practice-nothing-went-on"))
     points = round(sum(p.points for p in found) / len(pieces))
     if not all(p.safe for p in found):
-        points = min(points, round(100.0 * UNSAFE_MOST))
+        points = min(points, round(100.0 * UNSAFE_MAX))
     Attempt.objects.get_or_create(
         cook_id=cook.pk, defaults={"owner": cook.owner, "drill": drill.key, "points": points, "at": cook.ended_at}
     )

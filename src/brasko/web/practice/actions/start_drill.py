@@ -15,11 +15,11 @@ from brasko.formats.meal import PieceIn
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
 from brasko.web.cooks.actions.record import finish
-from brasko.web.cooks.actions.start_cook import MOST_COOKS, on_the_fire, put_on
+from brasko.web.cooks.actions.start_cook import MAX_COOKS, on_the_fire, put_on
+from brasko.web.cooks.adapters import ToCook, ToCookPiece
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.schemas import StartIn
-from brasko.web.cooks.to_cook import ToCook, ToCookPiece
-from brasko.web.machine.shares import Waiter
+from brasko.web.machine.quotas import Waiter
 from brasko.web.plans.actions.save_plan import prepared_for
 from brasko.web.plans.stored import stored_programme
 
@@ -58,7 +58,7 @@ def try_again(cook: Cook, at: datetime, speed: int) -> Cook:
         raise Conflict(say("practice-is-over-only"))
     if not cook.started_at <= at <= cook.ended_at:
         raise InvalidInput("at", say("practice-lies-outside"))
-    room_for(Cook.objects.filter(owner=cook.owner), MOST_COOKS, "cooks")
+    room_for(Cook.objects.filter(owner=cook.owner), MAX_COOKS, "cooks")
     real = timezone.now()
     with transaction.atomic():
         again = cook.copied(

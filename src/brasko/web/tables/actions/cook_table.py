@@ -15,12 +15,12 @@ from brasko.core.words import say
 from brasko.formats.table import WorkOut
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.actions.record import record_event
-from brasko.web.cooks.deeds import Done
+from brasko.web.cooks.events import TaskCompleted
+from brasko.web.cooks.history import done_at, standing_events
 from brasko.web.cooks.logbook import planned_anew
 from brasko.web.cooks.models import Cook, Piece
 from brasko.web.cooks.schemas import EventIn
-from brasko.web.cooks.story import done_at, standing_events
-from brasko.web.machine.shares import Waiter, computed_by
+from brasko.web.machine.quotas import Waiter, computed_by
 from brasko.web.tables.computing import MeatToCook, effort_of, late_table, meat_to_cook
 from brasko.web.tables.models import Table, TableMark
 from brasko.web.tables.present import done_work, late_by, task_of
@@ -82,7 +82,11 @@ def _take_back(table: Table, work: WorkOut) -> None:
         return
     cook, piece = found
     for event in standing_events(cook.events.all()):
-        if isinstance(event.deed, Done) and event.piece_id == piece.pk and event.deed.task == task_of(work.key):
+        if (
+            isinstance(event.deed, TaskCompleted)
+            and event.piece_id == piece.pk
+            and event.deed.task == task_of(work.key)
+        ):
             record_event(cook, EventIn(client_id=uuid4(), kind="undo", piece_id=piece.pk, undoes=event.client_id))
 
 

@@ -14,12 +14,12 @@ from brasko.core.words import say
 from brasko.formats.table import MealTableIn
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for
-from brasko.web.machine.shares import Waiter, computed_by
+from brasko.web.machine.quotas import Waiter, computed_by
 from brasko.web.tables.computing import effort_of, planned_table
 from brasko.web.tables.household import with_household_altitude
 from brasko.web.tables.models import Table
 
-MOST_TABLES = 1000
+MAX_TABLES = 1000
 """Kept by one household, set aside or not."""
 WRITTEN = ("title", "eat_at", "asked_json", "told_json", "model_version", "updated_at")
 """What planning a table anew writes: whether it is set aside meanwhile is not its business."""
@@ -41,7 +41,7 @@ def save_table(
     if asked.eat_at > now + FARTHEST:
         raise InvalidInput("eat_at", say("common-is-more-than-a-year-away"))
     if table is None:
-        room_for(Table.objects.filter(owner=owner), MOST_TABLES, "tables")
+        room_for(Table.objects.filter(owner=owner), MAX_TABLES, "tables")
     elif table.cook is not None and table.cook.ended_at is None:
         raise Conflict(say("save-table-this-table-is-being-cooked-beside"))
     if table is not None:

@@ -8,9 +8,9 @@ from django.db import transaction
 from brasko.core.words import say
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.actions.start_cook import put_on
+from brasko.web.cooks.adapters import ToCook
 from brasko.web.cooks.schemas import StartIn
-from brasko.web.cooks.to_cook import ToCook
-from brasko.web.machine.shares import Waiter, computed_by
+from brasko.web.machine.quotas import Waiter, computed_by
 from brasko.web.tables.computing import effort_of, meat_to_cook
 from brasko.web.tables.models import Table
 

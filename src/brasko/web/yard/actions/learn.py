@@ -16,7 +16,7 @@ from brasko.core.planner.methods import METHODS
 from brasko.formats.meal import PieceIn
 from brasko.web.yard.models import FireFigure, Teaching
 
-MOST_TAUGHT = 60
+MAX_TAUGHT = 60
 """So many cooks of a fire count, the latest ones: what is older has faded."""
 
 
@@ -82,7 +82,7 @@ def lessons_of(owner: User) -> list[Lessons]:
         figures[each.fire][each.habit].append(each)
     taught = teachings_of(owner)
     return [
-        Lessons(fire, taught.get(fire, []), {key: some[-MOST_TAUGHT:] for key, some in figures[fire].items()})
+        Lessons(fire, taught.get(fire, []), {key: some[-MAX_TAUGHT:] for key, some in figures[fire].items()})
         for fire in dict.fromkeys([*taught, *figures])
     ]
 
@@ -92,7 +92,7 @@ def teachings_of(owner: User) -> dict[str, list[Teaching]]:
     found: dict[str, list[Teaching]] = defaultdict(list)
     for each in Teaching.objects.filter(owner=owner).order_by("at", "id"):
         found[each.fire].append(each)
-    return {fire: some[-MOST_TAUGHT:] for fire, some in found.items()}
+    return {fire: some[-MAX_TAUGHT:] for fire, some in found.items()}
 
 
 def taught_by(some: list[Teaching]) -> list[Taught]:

@@ -16,7 +16,7 @@ from brasko.core.planner.options import CRUSTS
 from brasko.core.safety.agency import minimum_for, needs_choice
 from brasko.web.yard.models import Verdict
 
-MOST_COUNTED = 40
+MAX_COUNTED = 40
 """So many verdicts of an eater on a cut count, the latest ones."""
 STEP_K = 0.5
 """A finish is planned to the half degree."""
@@ -116,4 +116,4 @@ def tastes_of(owner: User) -> list[Taste]:
         for each in Verdict.objects.filter(owner=owner).order_by("at", "id"):
             found[each.eater, each.cut].append(each)
     cuts = all_cuts()
-    return [Taste(eater, cuts[cut], some[-MOST_COUNTED:]) for (eater, cut), some in found.items() if cut in cuts]
+    return [Taste(eater, cuts[cut], some[-MAX_COUNTED:]) for (eater, cut), some in found.items() if cut in cuts]

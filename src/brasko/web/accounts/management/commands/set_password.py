@@ -8,8 +8,8 @@ from django.contrib.auth import get_user_model
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from brasko.core.errors import InvalidInput
-from brasko.web.accounts.entrances import end_all
 from brasko.web.accounts.passwords import accept
+from brasko.web.accounts.sessions import end_all
 
 
 class Command(BaseCommand):

@@ -24,12 +24,12 @@ from brasko.web.accounts.models import Household
 from brasko.web.cooks.actions.past_cook import begun, marked
 from brasko.web.cooks.actions.rate import rate
 from brasko.web.cooks.actions.record import finish
-from brasko.web.cooks.deeds import WeatherTold
+from brasko.web.cooks.events import WeatherTold
+from brasko.web.cooks.forecaster import wish_for
 from brasko.web.cooks.lessons import learn_here
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.reading import READ_TASK
 from brasko.web.cooks.schemas import RatingIn
-from brasko.web.cooks.watch import wish_for
 from brasko.web.demo.season import (
     GRILL,
     HOUSEHOLD,
@@ -45,7 +45,7 @@ from brasko.web.demo.season import (
 )
 from brasko.web.demo.yard import furnish
 from brasko.web.devices.management.commands.simulate_probe import CHANNELS
-from brasko.web.machine.shares import Waiter
+from brasko.web.machine.quotas import Waiter
 from brasko.web.plans.actions.save_plan import save_plan
 from brasko.web.plans.models import Plan
 from brasko.web.plans.schemas import PlanIn
@@ -129,9 +129,9 @@ def truth_of(piece: Piece, air_k: float = 0.0) -> Truth:
 
 def true_curve(piece: Piece, steps: list[tuple[str, float]], upto_s: float, truth: Truth) -> Shown:
     # the fire itself knows nothing of what the log says of it
-    plan, wish = piece.programme, replace(wish_for(piece), air_more_k=0.0, film_more=1.0)
-    so_far = cook_history(wish, plan.pull_c, (plan.sear_s, plan.flip_every_s), [Began(*s) for s in steps])
-    return true_probe(wish, truth, so_far, upto_s)
+    plan, spec = piece.programme, replace(wish_for(piece), air_more_k=0.0, film_more=1.0)
+    so_far = cook_history(spec, plan.pull_c, (plan.sear_s, plan.flip_every_s), [Began(*s) for s in steps])
+    return true_probe(spec, truth, so_far, upto_s)
 
 
 def keep_readings(cook: Cook, piece: Piece, on_at: datetime, shown: Shown, every_s: float) -> None:

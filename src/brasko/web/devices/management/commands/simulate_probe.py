@@ -12,7 +12,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandParser
 
 from brasko.core.forecast.history import Aside, Began, CookHistory, FireChange, cook_history
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.core.practice.drills import changes_for, truth_for
 from brasko.core.practice.truth import (
     Shown,
@@ -31,7 +31,7 @@ from brasko.web.yard.stand_ins import hub_key, probe_token
 
 EVERY_S = 10.0
 CHANNELS = ("tip", "shaft", "edge", "air")
-MOST_ROWS = 1500
+MAX_ROWS = 1500
 POLL_S = 1.0
 FASTEST_POLL_S = 0.5
 """A probe reads so often, in these channels; the hub posts so many rows at once and looks so often for what is
@@ -70,9 +70,9 @@ class Hub:
         if count < 1 and not piece["wanted"]:
             return
         now_s = (now - on_at).total_seconds()
-        wish = wish_with_flips(PieceIn(**piece["inputs"]), piece["sear"][1])
+        spec = wish_with_flips(PieceIn(**piece["inputs"]), piece["sear"][1])
         so_far = cook_history(
-            wish,
+            spec,
             piece["pull_c"],
             tuple(piece["sear"]),
             [Began(*b) for b in piece["began"]],
@@ -81,8 +81,8 @@ class Hub:
             piece["hold_s"],
         )
         truth = truth_for(scene["drill"], piece["seed"])
-        shown = true_probe(wish, truth, so_far, now_s)
-        self._by_hand(scene, piece, wish, truth, so_far, shown, now_s)
+        shown = true_probe(spec, truth, so_far, now_s)
+        self._by_hand(scene, piece, spec, truth, so_far, shown, now_s)
         rows, pit = [], []
         for n in range(1, count + 1):
             at = first + timedelta(seconds=n * EVERY_S)
@@ -111,7 +111,7 @@ class Hub:
         self,
         scene: dict[str, Any],
         piece: dict[str, Any],
-        wish: Wish,
+        spec: PieceSpec,
         truth: Truth,
         so_far: CookHistory,
         shown: Shown,
@@ -120,7 +120,7 @@ class Hub:
         """Read once what somebody asked for."""
         dice = random.Random(f"{piece['piece_id']}-{now_s:.1f}")
         for source in piece["wanted"]:
-            temp_c = hand_of(shown, now_s, dice) if source == "hand" else surface_of(wish, truth, so_far, now_s, dice)
+            temp_c = hand_of(shown, now_s, dice) if source == "hand" else surface_of(spec, truth, so_far, now_s, dice)
             device = scene["devices"].get("hand" if source == "hand" else "infrared")
             if temp_c is None or device is None:
                 continue
@@ -128,8 +128,8 @@ class Hub:
             self._send(device, [row], scene["cook_id"])
 
     def _send(self, device: int, rows: list[dict[str, Any]], cook_id: int | None = None) -> None:
-        for begin in range(0, len(rows), MOST_ROWS):
-            body = {"readings": rows[begin : begin + MOST_ROWS], "cook": cook_id}
+        for begin in range(0, len(rows), MAX_ROWS):
+            body = {"readings": rows[begin : begin + MAX_ROWS], "cook": cook_id}
             self._call("POST", "/api/device/readings", probe_token(device), body)
 
 

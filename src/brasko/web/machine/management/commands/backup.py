@@ -6,7 +6,7 @@ from typing import Any
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
-from brasko.web.machine.keeping import NotKept, backup
+from brasko.web.machine.backup import NotKept, backup
 
 
 class Command(BaseCommand):

@@ -7,7 +7,7 @@ from django.core.management.base import BaseCommand, CommandError
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 
-from brasko.web.machine.keeping import problems
+from brasko.web.machine.backup import problems
 
 
 class Command(BaseCommand):

@@ -9,7 +9,7 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import connections
 from django.db.migrations.loader import MigrationLoader
 
-from brasko.web.machine.keeping import NotKept, restore
+from brasko.web.machine.backup import NotKept, restore
 
 
 class Command(BaseCommand):

@@ -33,9 +33,9 @@ from brasko.web.plans.stored import held_to_its_figure
 from brasko.web.tables.models import Table
 from brasko.web.yard.models import Grill, LaidFire, Pan, Thermometer
 
-MOST_FILES, MOST_JSON, MOST_PICTURE, MOST_BYTES = 20_000, 200 * 1024**2, 2 * 1024**2, 2 * 1024**3
+MAX_FILES, MAX_JSON, MAX_PICTURE, MAX_BYTES = 20_000, 200 * 1024**2, 2 * 1024**2, 2 * 1024**3
 """Files of a zip, bytes of one of JSON or CSV, of a picture, and of all of them unpacked."""
-MOST_ABOUT = 64 * 1024
+MAX_ABOUT = 64 * 1024
 """Bytes of what a file tells of itself."""
 AT_ONCE = 50
 """Rows that are kept at once: others write in between."""
@@ -105,12 +105,12 @@ def _unread(name: str, row: int, exc: Exception) -> InvalidInput:
 def _look_at(opened: zipfile.ZipFile) -> None:
     """That a zip unpacks to something that can be read. Raises InvalidInput."""
     told = opened.infolist()
-    if len(told) > MOST_FILES or sum(each.file_size for each in told) > MOST_BYTES:
+    if len(told) > MAX_FILES or sum(each.file_size for each in told) > MAX_BYTES:
         raise _wrong(say("into-unpacks-to-too-much"))
     if any(each.compress_type not in (zipfile.ZIP_STORED, zipfile.ZIP_DEFLATED) for each in told):
         raise _wrong(say("into-is-no-zip"))
     for each in told:
-        most = MOST_PICTURE if each.filename.startswith("pictures/") else MOST_JSON
+        most = MAX_PICTURE if each.filename.startswith("pictures/") else MAX_JSON
         if each.file_size > most:
             raise _wrong(say("into-holds-a-file-that-is-too-large", name=each.filename[:60]))
 
@@ -118,7 +118,7 @@ def _look_at(opened: zipfile.ZipFile) -> None:
 def _about(opened: zipfile.ZipFile) -> dict[str, Any]:
     try:
         with opened.open("about.json") as part:
-            about = json.loads(part.read(MOST_ABOUT))
+            about = json.loads(part.read(MAX_ABOUT))
     except KeyError:
         about = None
     except (ValueError, RecursionError) as exc:
@@ -224,7 +224,7 @@ class _Into:
         read."""
         name = f"{kind.name}.json"
         try:
-            with rows_of(self.opened, name, MOST_JSON) as rows:
+            with rows_of(self.opened, name, MAX_JSON) as rows:
                 yield from enumerate(rows, 1)
         except TooLong as exc:
             raise _wrong(say("into-holds-a-file-that-is-too-large", name=name)) from exc
@@ -289,7 +289,7 @@ class _Into:
                 if cook in taken:
                     continue
                 with self.opened.open(f"pictures/{int(row['cook'])}.jpg") as part:
-                    jpeg = part.read(MOST_PICTURE)
+                    jpeg = part.read(MAX_PICTURE)
                 if not jpeg.startswith(b"\xff\xd8\xff"):
                     raise ValidationError("is no JPEG")
             except _CAUGHT as exc:

@@ -19,7 +19,7 @@ class _Asked(Generic[A, R]):
         self.over = False
 
 
-class Together(Generic[A, R]):
+class BatchWriter(Generic[A, R]):
     """Does some writing for each caller, and commits for all that wait at once. It returns after the commit.
 
     Whoever gets the turn works for all; each has a savepoint, so that what is refused of one changes nothing of

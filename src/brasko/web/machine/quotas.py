@@ -37,7 +37,7 @@ _budgets = SlidingWindowCounterRateLimiter(MemoryStorage())
 _budget = RateLimitItemPerMinute(int(BUDGET_S / TICK_S), OVER_MIN)
 
 
-class Overdrawn(Exception):
+class QuotaExceeded(Exception):
     """A household has used its share for now; again_s is when to come again."""
 
     def __init__(self, again_s: float) -> None:
@@ -53,7 +53,7 @@ class TooMuch(Exception):
         self.takes_s = takes_s
 
 
-class NobodyWaits(Exception):
+class ClientGone(Exception):
     """The browser has gone."""
 
 
@@ -75,7 +75,7 @@ def waiter_of(request: HttpRequest) -> Waiter:
 def computed_by(waiter: Waiter, estimate_s: float, work: Callable[..., R], *args: Any) -> R:
     """Have something computed in another process, in the household's turn, and charge it what it took.
 
-    Raises Overdrawn, TooMuch, NobodyWaits, and whatever the work raises.
+    Raises QuotaExceeded, TooMuch, ClientGone, and whatever the work raises.
     """
     job = _asked(waiter, estimate_s, work, args)
     if job is None:
@@ -87,9 +87,9 @@ def computed_by(waiter: Waiter, estimate_s: float, work: Callable[..., R], *args
         except TimeoutError:
             if waiter.gone is not None and waiter.gone.is_set():
                 computing.let_go(job, end=time.monotonic() - begun > KILL_AFTER_S)
-                raise NobodyWaits from None
+                raise ClientGone from None
         except CancelledError:
-            raise NobodyWaits from None
+            raise ClientGone from None
         except LetGo:
             raise
         except Overdue:
@@ -117,14 +117,14 @@ async def computed_soon(waiter: Waiter, estimate_s: float, work: Callable[..., R
 
 
 def _asked(waiter: Waiter, estimate_s: float, work: Callable[..., Any], args: tuple[Any, ...]) -> Job | None:
-    """The job in its queue; None where it is computed here. Raises TooMuch and Overdrawn."""
+    """The job in its queue; None where it is computed here. Raises TooMuch and QuotaExceeded."""
     if estimate_s > LONGEST_S:
         raise TooMuch(estimate_s)
     if not (settings.COMPUTE_APART and waiter.apart):
         return None
     key = str(waiter.household)
     if not _budgets.test(_budget, key, cost=1):
-        raise Overdrawn(max(_budgets.get_window_stats(_budget, key).reset_time - time.time(), 1.0))
+        raise QuotaExceeded(max(_budgets.get_window_stats(_budget, key).reset_time - time.time(), 1.0))
     return computing.ask(waiter.household, work, *args, limit_s=LONGEST_S)
 
 

@@ -1,6 +1,6 @@
 """What can be answered about a piece, and how an answer is declared.
 
-Each is declared once, beside its field in planner.wish: everything that reads, bounds, sends, shows or resets it
+Each is declared once, beside its field in planner.spec: everything that reads, bounds, sends, shows or resets it
 follows.
 """
 
@@ -76,7 +76,7 @@ PLAIN = Unit("", 1.0, "", "")
 
 
 @dataclass(frozen=True)
-class Answer:
+class FieldSpec:
     """One answer about a piece.
 
     kind        what it is; quantities are SI in the core and in UNITS outside
@@ -142,7 +142,7 @@ class Declared:
     """An answer as declared: its field in the core, its names outside, the type and the default there."""
 
     name: str
-    answer: Answer
+    answer: FieldSpec
     is_optional: bool
     default: Any
 
@@ -186,7 +186,7 @@ def declared(kind: type[DataclassInstance]) -> dict[str, Declared]:
     hints = get_type_hints(kind, include_extras=True)
     found = {}
     for field in fields(kind):
-        answer = next(a for a in hints[field.name].__metadata__ if isinstance(a, Answer))
+        answer = next(a for a in hints[field.name].__metadata__ if isinstance(a, FieldSpec))
         is_optional = type(None) in getattr(hints[field.name].__origin__, "__args__", ())
         found[field.name] = Declared(field.name, answer, is_optional, field.default)
     return found

@@ -7,7 +7,7 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, ConfigDict, Field, TypeAdapter
 
 
-class Said(BaseModel):
+class EventPayload(BaseModel):
     """The base: what later versions say besides is not looked at."""
 
     model_config = ConfigDict(frozen=True, extra="ignore")
@@ -17,12 +17,12 @@ class Said(BaseModel):
         return self.model_dump(mode="json", exclude={"kind"}, exclude_none=True)
 
 
-class Started(Said):
+class Started(EventPayload):
     kind: Literal["start"] = "start"
     speed: int = 1
 
 
-class Done(Said):
+class TaskCompleted(EventPayload):
     """A task was done; of reading the middle, what it showed."""
 
     kind: Literal["done"] = "done"
@@ -31,33 +31,33 @@ class Done(Said):
     source: Literal["hand", "probe"] | None = None
 
 
-class Flipped(Said):
+class Flipped(EventPayload):
     kind: Literal["flip"] = "flip"
 
 
-class Turned(Said):
+class Turned(EventPayload):
     kind: Literal["turn"] = "turn"
 
 
-class Flared(Said):
+class Flared(EventPayload):
     kind: Literal["flare"] = "flare"
 
 
-class Smoked(Said):
+class Smoked(EventPayload):
     kind: Literal["smoke"] = "smoke"
 
 
-class Moved(Said):
+class Moved(EventPayload):
     kind: Literal["move"] = "move"
     place: Literal["hot", "cool", "high", "off", "back"]
 
 
-class LidMoved(Said):
+class LidMoved(EventPayload):
     kind: Literal["lid"] = "lid"
     open: bool
 
 
-class VentSet(Said):
+class VentSet(EventPayload):
     """By how much it is likely to change the air, or the air it was set for; neither is only a note."""
 
     kind: Literal["vent"] = "vent"
@@ -65,58 +65,58 @@ class VentSet(Said):
     delta_k: float | None = None
 
 
-class WeatherTold(Said):
+class WeatherTold(EventPayload):
     kind: Literal["weather"] = "weather"
     rain: str
     wind: str
 
 
-class ReadingTold(Said):
+class ReadingTold(EventPayload):
     kind: Literal["reading"] = "reading"
     temp_c: float
     source: Literal["hand", "surface", "air"] = "hand"
 
 
-class Paused(Said):
+class Paused(EventPayload):
     kind: Literal["pause"] = "pause"
     on: bool
 
 
-class PullSet(Said):
+class PullSet(EventPayload):
     kind: Literal["pull"] = "pull"
     pull_c: float
     sear_factor: float = 1.0
     hold_s: float = 0.0
 
 
-class GuestsLate(Said):
+class GuestsLate(EventPayload):
     kind: Literal["guests"] = "guests"
     late_min: float
 
 
-class Noted(Said):
+class Noted(EventPayload):
     kind: Literal["note"] = "note"
     text: str
 
 
-class TakenBack(Said):
+class Undone(EventPayload):
     kind: Literal["undo"] = "undo"
     undoes: str
 
 
-class ClockSet(Said):
+class ClockSet(EventPayload):
     kind: Literal["clock"] = "clock"
     speed: int = 1
     set_back_s: float = 0.0
 
 
-class Finished(Said):
+class Finished(EventPayload):
     kind: Literal["finish"] = "finish"
 
 
 Deed = Annotated[
     Started
-    | Done
+    | TaskCompleted
     | Flipped
     | Turned
     | Flared
@@ -130,7 +130,7 @@ Deed = Annotated[
     | PullSet
     | GuestsLate
     | Noted
-    | TakenBack
+    | Undone
     | ClockSet
     | Finished,
     Field(discriminator="kind"),

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from brasko.core.lab.kitchens import UNKNOWNS, Matters
+from brasko.core.lab.ensemble import UNKNOWNS, Matters
 from brasko.core.lab.variants import Figures
 from brasko.core.words import quantity, say
 

@@ -33,15 +33,15 @@ from brasko.core.forecast.watch import (
     share_of_step,
     sight_of,
 )
-from brasko.core.planner.wish import Wish
+from brasko.core.planner.spec import PieceSpec
 from brasko.formats.meal_convert import wish_with_flips
 from brasko.web.cooks import worker
-from brasko.web.cooks.bell import bell
+from brasko.web.cooks.history import Story, story_of
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
-from brasko.web.cooks.story import Story, story_of
+from brasko.web.cooks.notifier import bell
 from brasko.web.machine.pool import LetGo
 
-MOST_WATCHED = 400
+MAX_WATCHED = 400
 """So many pieces are remembered; of the one that was looked at longest ago the records are read again."""
 THIN_FROM, THIN_S = 1200, 5.0
 """From so many readings on, of old ones no more than one for each source in this time [s] is kept."""
@@ -82,7 +82,7 @@ class Outlook(Sight):
 class Watching:
     """What this process knows of the pieces on the fire, MOST_WATCHED of them at the most."""
 
-    def __init__(self, most: int = MOST_WATCHED) -> None:
+    def __init__(self, most: int = MAX_WATCHED) -> None:
         self._most = most
         self._lock = threading.Lock()
         self._watched: dict[int, _Watched] = {}
@@ -111,21 +111,21 @@ class Watching:
         story = story_of(piece, events)
         if story.on_at is None or not story.began:
             return None
-        wish = wish_for(piece)
+        spec = wish_for(piece)
         now_s = max((now - story.on_at).total_seconds(), 0.0)
         kept = self._of(piece)
         with kept.lock:
             _take_in(kept, piece, story)
-            so_far = _so_far(cook, piece, kept, wish, story)
+            so_far = _so_far(cook, piece, kept, spec, story)
             forecast = _forecast(kept, story, so_far)
             if (
                 kept.far is not None
                 and not kept.building
                 and closer_is_worth_it(forecast, so_far, now_s, kept.near_share)
             ):
-                _look_closer(cook, piece, kept, wish, now_s)
+                _look_closer(cook, piece, kept, spec, now_s)
             sight = sight_of(
-                _standing(piece, wish, story, kept, now_s), kept.near or kept.far, forecast, kept.slipped_s
+                _standing(piece, spec, story, kept, now_s), kept.near or kept.far, forecast, kept.slipped_s
             )
             kept.slipped_s = sight.slipped_s
             return Outlook(
@@ -134,27 +134,27 @@ class Watching:
 
     def standing(
         self, piece: Piece, events: Sequence[Event], now: datetime
-    ) -> tuple[Wish, CookHistory, Floats, float] | None:
+    ) -> tuple[PieceSpec, CookHistory, Floats, float] | None:
         """What the piece is now in the likeliest kitchen (see core twin); None before it is on."""
         story = story_of(piece, events)
         if story.on_at is None or not story.began:
             return None
-        wish = wish_for(piece)
+        spec = wish_for(piece)
         kept = self._watched.get(piece.id)
         known = None if kept is None else kept.forecast
         z = np.zeros(PARTS) if known is None else known.posterior.z
-        return wish, _history(wish, story), z, max((now - story.on_at).total_seconds(), 0.0)
+        return spec, _history(spec, story), z, max((now - story.on_at).total_seconds(), 0.0)
 
 
 watching = Watching()
 """Of this process."""
 
 
-def wish_for(piece: Piece) -> Wish:
+def wish_for(piece: Piece) -> PieceSpec:
     """The core's wish of a piece, with the flips and the rest its plan settled on."""
     rest = piece.programme.steps[-1]
-    wish = wish_with_flips(piece.asked, piece.programme.flip_every_s)
-    return replace(wish, rest_s=rest.end_s - rest.start_s)
+    spec = wish_with_flips(piece.asked, piece.programme.flip_every_s)
+    return replace(spec, rest_s=rest.end_s - rest.start_s)
 
 
 def seen_of(piece: Piece, story: Story) -> list[Seen]:
@@ -164,26 +164,26 @@ def seen_of(piece: Piece, story: Story) -> list[Seen]:
     return all_of_it.seen
 
 
-def _history(wish: Wish, story: Story) -> CookHistory:
-    return cook_history(wish, story.pull_c, story.sear, story.began, story.asides, story.changes, story.hold_s)
+def _history(spec: PieceSpec, story: Story) -> CookHistory:
+    return cook_history(spec, story.pull_c, story.sear, story.began, story.asides, story.changes, story.hold_s)
 
 
-def _so_far(cook: Cook, piece: Piece, kept: _Watched, wish: Wish, story: Story) -> CookHistory:
+def _so_far(cook: Cook, piece: Piece, kept: _Watched, spec: PieceSpec, story: Story) -> CookHistory:
     """The cook until now; where it has changed, kitchens are simulated anew."""
     key = (story.began, story.asides, story.changes, story.pull_c, story.sear, story.hold_s)
     if key != kept.key or kept.so_far is None:
-        kept.key, kept.so_far = key, _history(wish, story)
-        _build(cook, piece, kept, wish, kept.so_far)
+        kept.key, kept.so_far = key, _history(spec, story)
+        _build(cook, piece, kept, spec, kept.so_far)
     return kept.so_far
 
 
-def _standing(piece: Piece, wish: Wish, story: Story, kept: _Watched, now_s: float) -> Standing:
+def _standing(piece: Piece, spec: PieceSpec, story: Story, kept: _Watched, now_s: float) -> Standing:
     assert kept.so_far is not None
     programme = piece.programme
     slow = programme.step(kept.so_far.current.name)
     aside = [a for a in story.asides if a.end_s is None]
     return Standing(
-        wish,
+        spec,
         kept.so_far,
         kept.seen,
         story.by_hand,
@@ -230,7 +230,7 @@ def _thinned(seen: list[Seen]) -> list[Seen]:
     return sorted(found.values(), key=lambda r: r.at_s)
 
 
-def _build(cook: Cook, piece: Piece, kept: _Watched, wish: Wish, so_far: CookHistory) -> None:
+def _build(cook: Cook, piece: Piece, kept: _Watched, spec: PieceSpec, so_far: CookHistory) -> None:
     """Simulate the kitchens of a new state of things: near the likely ones where these are known."""
     key, found = kept.key, kept.forecast
     near = None if found is None or found.readings < CLOSER_FROM else region_near(found.posterior)
@@ -242,10 +242,10 @@ def _build(cook: Cook, piece: Piece, kept: _Watched, wish: Wish, so_far: CookHis
     kept.far, kept.near, kept.near_share = None, None, None
     if kept.building is not None:
         kept.building.cancel()
-    _start(cook, piece, kept, (wish, so_far, near), take)
+    _start(cook, piece, kept, (spec, so_far, near), take)
 
 
-def _look_closer(cook: Cook, piece: Piece, kept: _Watched, wish: Wish, now_s: float) -> None:
+def _look_closer(cook: Cook, piece: Piece, kept: _Watched, spec: PieceSpec, now_s: float) -> None:
     """Simulate again, near the kitchens that the readings point to."""
     found, so_far, key = kept.forecast, kept.so_far, kept.key
     assert found is not None
@@ -256,22 +256,22 @@ def _look_closer(cook: Cook, piece: Piece, kept: _Watched, wish: Wish, now_s: fl
         if kept.key == key:
             kept.near, kept.near_share, kept.forecast_for = closer, share, ()
 
-    _start(cook, piece, kept, (wish, so_far, region_near(found.posterior)), take)
+    _start(cook, piece, kept, (spec, so_far, region_near(found.posterior)), take)
 
 
 def _start(
     cook: Cook,
     piece: Piece,
     kept: _Watched,
-    what: tuple[Wish, CookHistory, SamplingRegion | None],
+    what: tuple[PieceSpec, CookHistory, SamplingRegion | None],
     take: Callable[[Ensemble], None],
 ) -> None:
     """Have kitchens simulated, and take them up when they are there."""
     if settings.FORECASTS == "never":
         return
     if settings.FORECASTS == "at once":
-        wish, so_far, near = what
-        take(ensemble(wish, so_far, near, settings.FORECAST_MEMBERS))
+        spec, so_far, near = what
+        take(ensemble(spec, so_far, near, settings.FORECAST_MEMBERS))
         return
     cook_id, piece_id = cook.id, piece.id
     job = worker.simulated(cook.owner_id, *what)

@@ -7,9 +7,9 @@ from functools import lru_cache
 
 from brasko.core.errors import Infeasible
 from brasko.core.fire.chamber import steady_state
-from brasko.core.fire.course import Change, brought_up, come_down_s, course, poured
 from brasko.core.fire.setting import set_for
 from brasko.core.fire.setup import FireSetup
+from brasko.core.fire.simulation import Change, brought_up, come_down_s, poured, simulate_fire
 
 LOOK_S = 60.0
 RUN_IN_S = 5400.0
@@ -41,7 +41,7 @@ def steadiness_of(setup: FireSetup) -> Steadiness:
     rise = steady_state(setup).gas_c - setup.weather.air_c
     before = [c for c in brought_up(setup) if c.at_s < RUN_IN_S]
     opened = [Change(RUN_IN_S, replace(setup, lid_open=True)), Change(RUN_IN_S + LOOK_S, setup)]
-    run = course([*before, *opened], (RUN_IN_S + 3600.0) / 3600.0, lit=poured(setup))
+    run = simulate_fire([*before, *opened], (RUN_IN_S + 3600.0) / 3600.0, lit=poured(setup))
     at = run.time_s >= RUN_IN_S
     was = float(run.gauge_c[at][0])
     low = float(run.gauge_c[at].min())

@@ -33,7 +33,7 @@ OWNERS_ALONE = re.compile(r"^/api/(household|members)(/|$)")
 
 
 @dataclass(frozen=True)
-class Who:
+class Actor:
     """Somebody signed in: person has the account, owner the household."""
 
     person: User
@@ -42,18 +42,18 @@ class Who:
     role: RoleName
 
 
-def who(person: User) -> Who | None:
+def current_actor(person: User) -> Actor | None:
     """Whose household somebody is in; None where it is gone."""
     home = Household.objects.filter(user=person).first()
     if home is not None:
-        return Who(person, person, home, "owner")
+        return Actor(person, person, home, "owner")
     member = Member.objects.select_related("household__user").filter(user=person).first()
     if member is None:
         return None
-    return Who(person, member.household.user, member.household, cast("RoleName", member.role))
+    return Actor(person, member.household.user, member.household, cast("RoleName", member.role))
 
 
-def allow(request: HttpRequest, found: Who) -> None:
+def require(request: HttpRequest, found: Actor) -> None:
     """That this may be asked for in this role. Raises PermissionDenied."""
     path, method = request.path, request.method or "GET"
     if found.role != "owner" and OWNERS_ALONE.match(path):

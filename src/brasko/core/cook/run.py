@@ -19,7 +19,7 @@ YARD_C = 22.0
 
 
 @dataclass(frozen=True)
-class StepTold:
+class StepResult:
     """How a step went, and how the piece is at its end.
 
     reached         "core", "reading", "crust" or "time"
@@ -41,7 +41,7 @@ class StepTold:
 
 
 @dataclass(frozen=True)
-class Told:
+class CookResult:
     """A cook as it would go. Curves share time_s; face a starts down. core_c is of the coldest point, probe_c of what a
     thermometer in the middle shows. programme: its steps, for the heat core."""
 
@@ -50,7 +50,7 @@ class Told:
     probe_c: Floats
     face_a_c: Floats
     face_b_c: Floats
-    steps: tuple[StepTold, ...]
+    steps: tuple[StepResult, ...]
     peak_core_c: float
     peak_probe_c: float
     grey_rim_share: float
@@ -62,7 +62,7 @@ class Told:
     programme: Programme
 
 
-def cooked(cook: Cook, *, every_s: float = 10.0, refine: float = 1.0) -> Told:
+def run_cook(cook: Cook, *, every_s: float = 10.0, refine: float = 1.0) -> CookResult:
     """Run a cook, step by step, on the zones and the kernel of every plan.
 
     Raises: InvalidInput with the field's name ("steps.2.on.air").
@@ -82,7 +82,7 @@ def cooked(cook: Cook, *, every_s: float = 10.0, refine: float = 1.0) -> Told:
         peak_core = max(peak_core, result.peak_core_c)
         end = result.steps[0]
         told.append(
-            StepTold(
+            StepResult(
                 step.name,
                 now,
                 now + end.end_s,
@@ -99,7 +99,7 @@ def cooked(cook: Cook, *, every_s: float = 10.0, refine: float = 1.0) -> Told:
         now += end.end_s
     assert state is not None
     curves = _curves(runs)
-    return Told(
+    return CookResult(
         *curves,
         tuple(told),
         peak_core,

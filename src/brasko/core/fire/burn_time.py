@@ -8,9 +8,9 @@ from dataclasses import replace
 import numpy as np
 
 from brasko.core.fire import chamber, fuels
-from brasko.core.fire.course import SAMPLE_S, Change, brought_up, course, poured
 from brasko.core.fire.kinds.kind import Hours, refuelled
 from brasko.core.fire.setup import FireSetup, at_most
+from brasko.core.fire.simulation import SAMPLE_S, Change, brought_up, poured, simulate_fire
 from brasko.core.fire.state import SteadyState
 from brasko.core.words import say
 
@@ -88,7 +88,7 @@ def _preheat_s(setup: FireSetup) -> float:
     rise = chamber.steady_state(replace(setup, lid_open=False)).gas_c - air
     if rise < 20.0:
         return 0.0
-    run = course(brought_up(setup), 3.0, lit=poured(setup))
+    run = simulate_fire(brought_up(setup), 3.0, lit=poured(setup))
     inside = np.abs(run.grate_c - air - rise) <= 0.1 * rise
     held = round(STAYS_S / SAMPLE_S)
     for i in range(len(inside) - held):
@@ -103,5 +103,5 @@ def goes_out_s(setup: FireSetup) -> float | None:
     if chamber.steady_state(setup).alight or not setup.grill.burns_coal:
         return None
     most = at_most(setup)
-    run = course([Change(0.0, most), Change(1200.0, setup)], 8.0, lit=True)
+    run = simulate_fire([Change(0.0, most), Change(1200.0, setup)], 8.0, lit=True)
     return None if run.dies_s is None else max(run.dies_s - 1200.0, 0.0)

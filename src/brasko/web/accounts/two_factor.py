@@ -9,8 +9,8 @@ from django.contrib.auth.models import User
 
 from brasko.core.errors import InvalidInput
 from brasko.core.words import say
-from brasko.web.accounts.guard import Trying, may_try, was_wrong
 from brasko.web.accounts.models import SecondStep
+from brasko.web.accounts.throttle import Trying, may_try, was_wrong
 
 STEP_S, EITHER_WAY = 30, 1
 """A code lasts half a minute; a clock may be one code early or late (RFC 6238, 5.2)."""

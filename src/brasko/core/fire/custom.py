@@ -11,25 +11,25 @@ from scipy.optimize import brentq
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire import chamber, fires, setting
-from brasko.core.fire.course import Change, brought_up, conversion_s, course, poured
+from brasko.core.fire.burn_time import chimney_ready_s, hours_of
 from brasko.core.fire.grate import at_time, grate_map
-from brasko.core.fire.grills import WARES, Spot, Ware
-from brasko.core.fire.hours import chimney_ready_s, hours_of
+from brasko.core.fire.grills import COOKWARE, Cookware, Spot
 from brasko.core.fire.kinds import GRILLS, KINDS
 from brasko.core.fire.kinds.kind import Found, Ships, Words
 from brasko.core.fire.pans import as_metal
 from brasko.core.fire.placing import Placed, local_exposure
 from brasko.core.fire.setup import FireSetup, usual_setup
+from brasko.core.fire.simulation import Change, brought_up, conversion_s, poured, simulate_fire
 from brasko.core.fire.state import SteadyState
 from brasko.core.fire.zones import Fire, Preparation, Zone
 from brasko.core.foods.shape import Geometry
 from brasko.core.words import as_typed, say
 
-LEAST_CONVERT_S = 240.0
+MIN_CONVERT_S = 240.0
 COALS_CONVERT_S = 5 * 60.0
 LONGEST_CONVERT_S = 20 * 60.0
 """Times to searing heat where no course says otherwise (common practice, no source)."""
-LEAST_SEARING_C = 200.0
+MIN_SEARING_C = 200.0
 """A place below this does not sear: an offset's chamber, the middle of a fuse (assumed)."""
 SEARING_AIR_C = 315.0
 """600 °F: a kamado that is opened up is taken no further (common practice, no source)."""
@@ -187,9 +187,9 @@ def as_set_at(own: OwnFire, gentle_c: float | None, geometry: Geometry, fat_shar
     ways = setting.knobs_beside(setup, own.gentle.x_m)
     for at in ways:
         if excess_k(at(1.0)) >= 0.0:
-            if excess_k(at(setting.LEAST_KNOB)) >= 0.0:
+            if excess_k(at(setting.MIN_KNOB)) >= 0.0:
                 return replace(own, setup=at(0.0))
-            share = float(brentq(lambda k, at=at: excess_k(at(k)), setting.LEAST_KNOB, 1.0, xtol=setting.VENT_STEPS))
+            share = float(brentq(lambda k, at=at: excess_k(at(k)), setting.MIN_KNOB, 1.0, xtol=setting.VENT_STEPS))
             return replace(own, setup=at(share))
     return replace(own, setup=ways[-1](1.0))
 
@@ -208,7 +208,7 @@ def searing_state(setup: FireSetup, x_m: float | None = None) -> SteadyState:
     if not setup.grill.kind.seared_on_the_way_up or base.gas_c <= SEARING_AIR_C:
         return base
     at = 3600.0
-    run = course([*(c for c in brought_up(setup) if c.at_s < at), Change(at, opened)], 2.0, lit=poured(setup))
+    run = simulate_fire([*(c for c in brought_up(setup) if c.at_s < at), Change(at, opened)], 2.0, lit=poured(setup))
     reached = run.reaches_s(SEARING_AIR_C, at)
     n = int(np.searchsorted(run.time_s, reached)) if reached is not None else len(run.time_s) - 1
     return at_time(opened, base, float(run.gauge_c[n]), float(run.wall_c[n]), float(run.power_w[n]))
@@ -239,7 +239,7 @@ def fire_of(
         zones.append(replace(zone, key=role, role="gentle" if role == "gentle" else "sear"))
     if not setup.grill.kind.sears:
         zones = [z for z in zones if z.role == "gentle"]
-    zones = [z for z in zones if z.role == "gentle" or z.shown_c >= LEAST_SEARING_C]
+    zones = [z for z in zones if z.role == "gentle" or z.shown_c >= MIN_SEARING_C]
     zones += [*_plate_zone(setup, plate, sear)] if plate is not None else [fires.WARM_FAT, *_pan_zone(setup, sear)]
     convert = convert_s(setup)
     return Fire(
@@ -257,7 +257,7 @@ def fire_of(
     )
 
 
-def _plate_zone(setup: FireSetup, plate: Ware, at: Spot) -> tuple[Zone, ...]:
+def _plate_zone(setup: FireSetup, plate: Cookware, at: Spot) -> tuple[Zone, ...]:
     """A place on a plate, as hot as the fire as set makes it there."""
     return (
         fires.pan_zone(
@@ -270,7 +270,7 @@ def _pan_zone(setup: FireSetup, at: Spot) -> tuple[Zone, ...]:
     """A skillet where the food sears, as this fire heats it; a burner's where the grill stands in a kitchen."""
     if setup.grill.kind.indoors:
         return (fires.SKILLET_ZONE,)
-    skillet = WARES["skillet"]
+    skillet = COOKWARE["skillet"]
     if not skillet.fits(setup.grill.grate(at.grate)):
         return ()
     pan = as_metal(opened_for_sear(setup, at.x_m), skillet, at, searing_state(setup, at.x_m))
@@ -290,9 +290,9 @@ def convert_s(setup: FireSetup) -> float:
     most = chamber.steady_state(opened).gas_c
     aim = min(SEARING_AIR_C, setup.weather.air_c + 0.9 * (most - setup.weather.air_c))
     if chamber.steady_state(replace(setup, lid_open=False)).gas_c >= aim:
-        return LEAST_CONVERT_S
+        return MIN_CONVERT_S
     found = conversion_s(setup, opened, aim)
-    return max(LEAST_CONVERT_S, round((found or LONGEST_CONVERT_S) / 30.0) * 30.0)
+    return max(MIN_CONVERT_S, round((found or LONGEST_CONVERT_S) / 30.0) * 30.0)
 
 
 @lru_cache(maxsize=64)

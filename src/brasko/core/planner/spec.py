@@ -8,9 +8,9 @@ from typing import Annotated, NamedTuple
 
 import numpy as np
 
-from brasko.core.fire import own as own_fires
+from brasko.core.fire import custom as own_fires
+from brasko.core.fire.custom import PLANNER_FIRES, OwnFire, as_set_at, planner_fire
 from brasko.core.fire.fires import BURNER, KITCHEN
-from brasko.core.fire.own import PLANNER_FIRES, OwnFire, as_set_at, planner_fire
 from brasko.core.fire.rests import RESTS
 from brasko.core.fire.setup import at_most
 from brasko.core.fire.zones import Fire, Role, Zone, with_gentle_air, with_held_air, with_lid
@@ -19,6 +19,7 @@ from brasko.core.foods.fats import FATS, Fat
 from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food
 from brasko.core.planner.checks import checked
+from brasko.core.planner.fields import FieldSpec
 from brasko.core.planner.methods import METHODS
 from brasko.core.planner.methods.method import Method
 from brasko.core.planner.options import (
@@ -36,7 +37,6 @@ from brasko.core.planner.options import (
     WRAPS,
     crust_dose_s,
 )
-from brasko.core.planner.piece import Answer
 from brasko.core.safety.agency import Minimum, minimum_for, reading_needed_c
 from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.unknowns import FIRE_SD
@@ -54,7 +54,7 @@ PLANT_REST_S = 120.0
 """Vegetables go to the table nearly at once (common practice, no source)."""
 CARRY_OVER_S = 90.0
 """From one fire to another (assumed)."""
-MOST_PIECES = 24
+MAX_PIECES = 24
 """Pieces alike in one plan: more is a party of its own."""
 SALTED_ON = ("ground", "plant")
 """Kinds of food that are only salted as they go on."""
@@ -84,7 +84,7 @@ def _held(fire: Fire, air_c: float) -> Fire:
 
 
 @dataclass(frozen=True)
-class Wish:
+class PieceSpec:
     """One piece, or several alike, as their eaters want them: each answer is declared here, and nowhere else.
     Temperatures in °C, lengths in m, masses in kg, times in s.
 
@@ -111,74 +111,74 @@ class Wish:
     """
 
     # fmt: off
-    cut: Annotated[str, Answer("cut", say("wish-what"), group="first", guide="cut:")]
-    thickness_m: Annotated[float, Answer("length", say("wish-how-thick"), 6.0, 150.0, say("wish-a-1-5-in-steak-is"), slider=(8.0, 76.0),
+    cut: Annotated[str, FieldSpec("cut", say("wish-what"), group="first", guide="cut:")]
+    thickness_m: Annotated[float, FieldSpec("length", say("wish-how-thick"), 6.0, 150.0, say("wish-a-1-5-in-steak-is"), slider=(8.0, 76.0),
         must=True, of_cut=lambda cut, _: cut.typical_thickness_m, reset_by=("cut",), group="first")]
-    mass_kg: Annotated[float, Answer("mass", say("wish-weight-of-one"), slider=(40.0, 1500.0), of_cut=Cut.usual_mass_kg,
+    mass_kg: Annotated[float, FieldSpec("mass", say("wish-weight-of-one"), slider=(40.0, 1500.0), of_cut=Cut.usual_mass_kg,
         reset_by=("cut", "thickness_m"), spoken="weight")]
-    finish_c: Annotated[float, Answer("temperature", say("wish-finish"), 38.0, 98.0, say("wish-rare-starts-about"),
+    finish_c: Annotated[float, FieldSpec("temperature", say("wish-finish"), 38.0, 98.0, say("wish-rare-starts-about"),
         of_cut=lambda cut, _: cut.default_finish_c, reset_by=("cut",), group="first", guide="school:words")]
     _: KW_ONLY
-    count: Annotated[int, Answer("count", say("wish-how-many-alike"), 1.0, MOST_PIECES, say("common-plan-a-larger-party-as-several"),
+    count: Annotated[int, FieldSpec("count", say("wish-how-many-alike"), 1.0, MAX_PIECES, say("common-plan-a-larger-party-as-several"),
         slider=(1.0, 12.0), of="pieces")] = 1
-    boned: Annotated[bool, Answer("flag", say("wish-the-bone-is-taken-out"), reset_by=("cut",), when="bone")] = False
-    treatment: Annotated[str, Answer("name", say("wish-as-bought"), names=TREATMENTS, reset_by=("cut",), when="intact")] = "whole"
-    frozen: Annotated[bool, Answer("flag", say("wish-it-is-frozen"), reset_by=("cut",))] = False
-    thaw: Annotated[str, Answer("name", say("wish-thaw-it"), names=THAWS, reset_by=("cut",), when="frozen", guide="danger:thaw")] = "fridge"
-    start_c: Annotated[float, Answer("temperature", say("wish-out-of-the-fridge-at"), -1.0, 40.0,
+    boned: Annotated[bool, FieldSpec("flag", say("wish-the-bone-is-taken-out"), reset_by=("cut",), when="bone")] = False
+    treatment: Annotated[str, FieldSpec("name", say("wish-as-bought"), names=TREATMENTS, reset_by=("cut",), when="intact")] = "whole"
+    frozen: Annotated[bool, FieldSpec("flag", say("wish-it-is-frozen"), reset_by=("cut",))] = False
+    thaw: Annotated[str, FieldSpec("name", say("wish-thaw-it"), names=THAWS, reset_by=("cut",), when="frozen", guide="danger:thaw")] = "fridge"
+    start_c: Annotated[float, FieldSpec("temperature", say("wish-out-of-the-fridge-at"), -1.0, 40.0,
         say("wish-a-fridge-is-about-4-c"), slider=(0.0, 25.0), guide="school:temper")] = 4.0
-    temper_s: Annotated[float, Answer("minutes", say("wish-temper-for"), 0.0, 120.0, slider=(0.0, 90.0), guide="school:temper")] = 0.0
-    air_c: Annotated[float, Answer("temperature", say("wish-in-an-air-of"), -30.0, 50.0, slider=(-10.0, 42.0), when="tempered")] = 22.0
-    at_risk: Annotated[bool, Answer("flag", say("wish-a-young-child-or-a-pregnant"),
+    temper_s: Annotated[float, FieldSpec("minutes", say("wish-temper-for"), 0.0, 120.0, slider=(0.0, 90.0), guide="school:temper")] = 0.0
+    air_c: Annotated[float, FieldSpec("temperature", say("wish-in-an-air-of"), -30.0, 50.0, slider=(-10.0, 42.0), when="tempered")] = 22.0
+    at_risk: Annotated[bool, FieldSpec("flag", say("wish-a-young-child-or-a-pregnant"),
         group="first")] = False
-    below_agency_accepted: Annotated[bool, Answer("flag",
+    below_agency_accepted: Annotated[bool, FieldSpec("flag",
         say("wish-who-eats-it-has-chosen-to"), reset_by=("cut",),
         group="first")] = False
-    salt: Annotated[str, Answer("name", say("wish-salt"), names=SALTS, picked=True, group="salt", guide="salt:", when="salted_ahead")] = "hour"
-    salt_lead_s: Annotated[float | None, Answer("minutes", say("wish-salt-this-long-before"), 5.0, 48 * 60.0, say("wish-two-days-are-the-most"),
+    salt: Annotated[str, FieldSpec("name", say("wish-salt"), names=SALTS, picked=True, group="salt", guide="salt:", when="salted_ahead")] = "hour"
+    salt_lead_s: Annotated[float | None, FieldSpec("minutes", say("wish-salt-this-long-before"), 5.0, 48 * 60.0, say("wish-two-days-are-the-most"),
         slider=(5.0, 180.0), reset_by=("cut",), group="salt", when="salted_ahead",
         own=say("wish-i-salt-at-my-own-time"), starts=60.0, outside="salt_min")] = None
-    rub: Annotated[str, Answer("name", say("wish-rub"), names=RUBS, reset_by=("cut",), group="salt", guide="school:pepper")] = "none"
-    fat: Annotated[str, Answer("name", say("wish-fat-in-the-pan"), names=FATS, reset_by=("cut",), group="salt", when="pan")] = "oil"
-    finishing: Annotated[str, Answer("name", say("wish-last-touch"), names=FINISHES, reset_by=("cut",), group="salt", guide="fat:board")] = "none"
-    method: Annotated[str, Answer("name", say("wish-method"), names=METHODS, of_cut=lambda cut, _: cut.method, reset_by=("cut",),
+    rub: Annotated[str, FieldSpec("name", say("wish-rub"), names=RUBS, reset_by=("cut",), group="salt", guide="school:pepper")] = "none"
+    fat: Annotated[str, FieldSpec("name", say("wish-fat-in-the-pan"), names=FATS, reset_by=("cut",), group="salt", when="pan")] = "oil"
+    finishing: Annotated[str, FieldSpec("name", say("wish-last-touch"), names=FINISHES, reset_by=("cut",), group="salt", guide="fat:board")] = "none"
+    method: Annotated[str, FieldSpec("name", say("wish-method"), names=METHODS, of_cut=lambda cut, _: cut.method, reset_by=("cut",),
         picked=True, group="fire", guide="method:")] = "low_then_sear"
-    fire: Annotated[str | None, Answer("name", say("wish-fire"), names=PLANNER_FIRES, reset_by=("cut", "method", "own_fire"), picked=True,
+    fire: Annotated[str | None, FieldSpec("name", say("wish-fire"), names=PLANNER_FIRES, reset_by=("cut", "method", "own_fire"), picked=True,
         group="fire")] = None
-    own_fire: Annotated[OwnFire | None, Answer("fire", say("wish-a-fire-of-the-cooks-own"), reset_by=("cut", "method", "fire"),
+    own_fire: Annotated[OwnFire | None, FieldSpec("fire", say("wish-a-fire-of-the-cooks-own"), reset_by=("cut", "method", "fire"),
         picked=True, group="fire")] = None
-    sear_fire: Annotated[str | None, Answer("name", say("wish-sear-on"), names=PLANNER_FIRES, reset_by=("cut", "method"), picked=True,
+    sear_fire: Annotated[str | None, FieldSpec("name", say("wish-sear-on"), names=PLANNER_FIRES, reset_by=("cut", "method"), picked=True,
         group="fire", when="two_parts")] = None
-    gentle_c: Annotated[float | None, Answer("temperature", say("common-gentle-side-at"), reset_by=("cut", "method"), picked=True,
+    gentle_c: Annotated[float | None, FieldSpec("temperature", say("common-gentle-side-at"), reset_by=("cut", "method"), picked=True,
         group="fire", guide="glossary:two-zone", when="gentle")] = None
-    wrap: Annotated[str, Answer("name", say("wish-wrap"), names=WRAPS, reset_by=("cut", "method"), group="fire", guide="glossary:stall", when="long")] = "none"
-    wrap_c: Annotated[float | None, Answer("temperature", say("wish-wrap-at"), 55.0, 90.0, say("wish-wrap-at-hint"), slider=(60.0, 80.0),
+    wrap: Annotated[str, FieldSpec("name", say("wish-wrap"), names=WRAPS, reset_by=("cut", "method"), group="fire", guide="glossary:stall", when="long")] = "none"
+    wrap_c: Annotated[float | None, FieldSpec("temperature", say("wish-wrap-at"), 55.0, 90.0, say("wish-wrap-at-hint"), slider=(60.0, 80.0),
         reset_by=("cut", "method", "wrap"), group="fire", guide="glossary:stall", when="wrapped", own=say("wish-wrap-at-own"), starts=74.0,
         spoken="wrap_at")] = None
-    baste: Annotated[str, Answer("name", say("wish-baste"), names=BASTES, reset_by=("cut", "method"), group="fire", when="long")] = "none"
-    crust: Annotated[str, Answer("name", say("wish-crust"), names=CRUSTS, of_cut=lambda cut, _: cut.crust, reset_by=("cut",), picked=True,
+    baste: Annotated[str, FieldSpec("name", say("wish-baste"), names=BASTES, reset_by=("cut", "method"), group="fire", when="long")] = "none"
+    crust: Annotated[str, FieldSpec("name", say("wish-crust"), names=CRUSTS, of_cut=lambda cut, _: cut.crust, reset_by=("cut",), picked=True,
         group="sear", guide="glossary:crust", when="browns")] = "good"
-    marks: Annotated[str, Answer("name", say("wish-marks"), names=MARKS, reset_by=("cut", "method", "sear_fire"), group="sear", guide="school:marks",
+    marks: Annotated[str, FieldSpec("name", say("wish-marks"), names=MARKS, reset_by=("cut", "method", "sear_fire"), group="sear", guide="school:marks",
         when="rods")] = "none"
-    flip_every_s: Annotated[float | None, Answer("seconds", say("wish-flip-every"), 10.0, 600.0, slider=(10.0, 300.0),
+    flip_every_s: Annotated[float | None, FieldSpec("seconds", say("wish-flip-every"), 10.0, 600.0, slider=(10.0, 300.0),
         reset_by=("cut", "method", "marks"), group="sear", guide="school:flips", when="flipped")] = None
-    lid: Annotated[str, Answer("name", say("wish-lid"), names=LIDS, reset_by=("cut", "method", "sear_fire"), group="sear", guide="school:lid",
+    lid: Annotated[str, FieldSpec("name", say("wish-lid"), names=LIDS, reset_by=("cut", "method", "sear_fire"), group="sear", guide="school:lid",
         when="lid")] = "usual"
-    pull_offset_k: Annotated[float | None, Answer("rise", say("wish-pull-below-the-finish-by"), 0.0, 40.0,
+    pull_offset_k: Annotated[float | None, FieldSpec("rise", say("wish-pull-below-the-finish-by"), 0.0, 40.0,
         say("wish-ten-f-under-is-the-usual"), slider=(0.0, 25.0), reset_by=("cut", "method"), group="rest", guide="glossary:carry-over",
         own=say("wish-i-pull-by-my-own-rule"), starts=10.0 / 1.8, outside="pull_offset", spoken="pull_offset_k")] = None
-    rest: Annotated[str, Answer("name", say("wish-rest"), names=RESTS, picked=True, group="rest", guide="rest:")] = "foil"
-    rest_s: Annotated[float | None, Answer("minutes", say("wish-rest-for"), 1.0, 300.0, slider=(1.0, 60.0), reset_by=("cut",),
+    rest: Annotated[str, FieldSpec("name", say("wish-rest"), names=RESTS, picked=True, group="rest", guide="rest:")] = "foil"
+    rest_s: Annotated[float | None, FieldSpec("minutes", say("wish-rest-for"), 1.0, 300.0, slider=(1.0, 60.0), reset_by=("cut",),
         group="rest", own=say("wish-i-set-the-length-of-the"), starts=10.0)] = None
-    altitude_m: Annotated[float, Answer("number", say("wish-altitude"), -430.0, 5000.0, say("wish-altitude-hint"), group="log")] = 0.0
-    air_more_k: Annotated[float, Answer("rise", say("wish-air-more"), -40.0, 40.0, reset_by=OF_THE_FIRE, group="log")] = 0.0
-    air_spread: Annotated[float, Answer("number", say("wish-air-spread"), 0.05, 1.5, reset_by=OF_THE_FIRE, group="log")] = 1.0
-    film_more: Annotated[float, Answer("number", say("wish-film-more"), 0.5, 2.0, reset_by=OF_THE_FIRE, group="log")] = 1.0
-    film_spread: Annotated[float, Answer("number", say("wish-film-spread"), 0.05, 1.5, reset_by=OF_THE_FIRE, group="log")] = 1.0
-    start_more: Annotated[float, Answer("number", say("wish-start-more"), 0.3, 3.0, reset_by=OF_THE_FIRE, group="log")] = 1.0
-    convert_more: Annotated[float, Answer("number", say("wish-convert-more"), 0.3, 3.0, reset_by=OF_THE_FIRE, group="log")] = 1.0
-    gauge_more_k: Annotated[float, Answer("rise", say("wish-gauge-more"), -60.0, 60.0, reset_by=OF_THE_FIRE, group="log")] = 0.0
-    sear_more_k: Annotated[float, Answer("rise", say("wish-sear-more"), -150.0, 150.0, reset_by=OF_THE_FIRE, group="log")] = 0.0
+    altitude_m: Annotated[float, FieldSpec("number", say("wish-altitude"), -430.0, 5000.0, say("wish-altitude-hint"), group="log")] = 0.0
+    air_more_k: Annotated[float, FieldSpec("rise", say("wish-air-more"), -40.0, 40.0, reset_by=OF_THE_FIRE, group="log")] = 0.0
+    air_spread: Annotated[float, FieldSpec("number", say("wish-air-spread"), 0.05, 1.5, reset_by=OF_THE_FIRE, group="log")] = 1.0
+    film_more: Annotated[float, FieldSpec("number", say("wish-film-more"), 0.5, 2.0, reset_by=OF_THE_FIRE, group="log")] = 1.0
+    film_spread: Annotated[float, FieldSpec("number", say("wish-film-spread"), 0.05, 1.5, reset_by=OF_THE_FIRE, group="log")] = 1.0
+    start_more: Annotated[float, FieldSpec("number", say("wish-start-more"), 0.3, 3.0, reset_by=OF_THE_FIRE, group="log")] = 1.0
+    convert_more: Annotated[float, FieldSpec("number", say("wish-convert-more"), 0.3, 3.0, reset_by=OF_THE_FIRE, group="log")] = 1.0
+    gauge_more_k: Annotated[float, FieldSpec("rise", say("wish-gauge-more"), -60.0, 60.0, reset_by=OF_THE_FIRE, group="log")] = 0.0
+    sear_more_k: Annotated[float, FieldSpec("rise", say("wish-sear-more"), -150.0, 150.0, reset_by=OF_THE_FIRE, group="log")] = 0.0
     # fmt: on
 
     def __post_init__(self) -> None:
@@ -421,6 +421,6 @@ class Wish:
         usual = np.interp(self.thickness_m, [thin[0], ordinary[0], thick[0]], [thin[1], ordinary[1], thick[1]])
         return max(float(usual), least)
 
-    def with_thickness(self, factor: float) -> Wish:
+    def with_thickness(self, factor: float) -> PieceSpec:
         """The same wish for a piece that is thicker by a factor, and heavier with it."""
         return replace(self, thickness_m=self.thickness_m * factor, mass_kg=self.mass_kg * factor)

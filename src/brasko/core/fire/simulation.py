@@ -96,7 +96,9 @@ class Course:
         return float(self.time_s[at[0]]) if at.size else None
 
 
-def course(changes: Sequence[Change], hours: float, *, start_c: float | None = None, lit: bool = False) -> Course:
+def simulate_fire(
+    changes: Sequence[Change], hours: float, *, start_c: float | None = None, lit: bool = False
+) -> Course:
     """A fire from lighting, through the changes, in order.
 
     lit: the coals are already glowing, as when a chimney has been poured out. start_c: walls still warm from before.
@@ -210,7 +212,7 @@ _CONSTANTS = np.array(
         chamber.HOTTER_LOSES.value,
         fuels.OXYGEN_SHARE.value * fuels.OXYGEN_HEAT.value,
         fuels.LIGHTING_PACE.value,
-        fuels.LEAST_FIRE_W.value,
+        fuels.MIN_FIRE_W.value,
         fuels.DYING_S.value,
         OPEN_LID_W_K.value,
         DEFLECTOR_FILM_W_K.value,
@@ -280,13 +282,15 @@ def brought_up(setup: FireSetup) -> list[Change]:
         return [Change(0.0, shut)]
     wide, air = at_most(shut), setup.weather.air_c
     aim = chamber.steady_state(shut).gas_c
-    found = course([Change(0.0, wide)], 3.0, lit=poured(setup)).reaches_s(air + NEAR_ENOUGH * (aim - air))
+    found = simulate_fire([Change(0.0, wide)], 3.0, lit=poured(setup)).reaches_s(air + NEAR_ENOUGH * (aim - air))
     if found is None or found < STEP_S:
         return [Change(0.0, shut)]
     changes = [Change(0.0, wide)]
-    for number in range(MOST_STAGES):
+    for number in range(MAX_STAGES):
         at = found + number * STAGE_S
-        held = course([*changes, Change(at, changes[-1].setup)], (at + STAGE_S / 2.0) / 3600.0, lit=poured(setup))
+        held = simulate_fire(
+            [*changes, Change(at, changes[-1].setup)], (at + STAGE_S / 2.0) / 3600.0, lit=poured(setup)
+        )
         share = _holding_share(shut, body, aim, float(held.wall_c[-1]))
         if share <= 1.08:
             break
@@ -296,7 +300,7 @@ def brought_up(setup: FireSetup) -> list[Change]:
     return [*changes, Change(at, shut)]
 
 
-MOST_STAGES = 8
+MAX_STAGES = 8
 STAGE_S = 480.0
 """Vents are opened up in so many stages at the most, each so long."""
 
@@ -325,7 +329,7 @@ def conversion_s(setup: FireSetup, opened: FireSetup, to_c: float, *, after_h: f
     None where it does not get there in three hours.
     """
     at = round(after_h * 3600.0)
-    run = course(
+    run = simulate_fire(
         [*(c for c in brought_up(setup) if c.at_s < at), Change(float(at), opened)], after_h + 3.0, lit=poured(setup)
     )
     found = run.reaches_s(to_c, at)
@@ -335,7 +339,7 @@ def conversion_s(setup: FireSetup, opened: FireSetup, to_c: float, *, after_h: f
 def come_down_s(hot: FireSetup, cool: FireSetup, to_c: float, *, after_h: float = 1.0) -> float | None:
     """The same the other way: how long until the gauge has fallen to to_c."""
     at = round(after_h * 3600.0)
-    run = course(
+    run = simulate_fire(
         [*(c for c in brought_up(hot) if c.at_s < at), Change(float(at), cool)], after_h + 6.0, lit=poured(hot)
     )
     found = run.falls_s(to_c, at)

@@ -34,15 +34,15 @@ def _parts(ask: TableAsk, dish: DishAsk) -> list[DishAsk]:
 
 
 def _part(dish: DishAsk, count: int) -> DishAsk:
-    if dish.wish is not None:
-        return replace(dish, wish=replace(dish.wish, count=count))
+    if dish.spec is not None:
+        return replace(dish, spec=replace(dish.spec, count=count))
     return replace(dish, count=count)
 
 
 def count_of(ask: TableAsk, dish: DishAsk) -> int:
     """In how many pieces a dish comes."""
-    if dish.wish is not None:
-        return dish.wish.count
+    if dish.spec is not None:
+        return dish.spec.count
     kind = side_named(dish.side or "")
     return 1 if kind.shape == "pot" else dish.count or kind.count_for(ask.eaters)
 

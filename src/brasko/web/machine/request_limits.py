@@ -44,7 +44,7 @@ class TooLarge(Exception):
     """A body went on for longer than it may."""
 
 
-class Door:
+class RequestLimitMiddleware:
     """Wraps the application. What is to be told at_once has a thread of its own and stands in no line behind those who
     plan."""
 

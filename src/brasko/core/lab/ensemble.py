@@ -105,7 +105,7 @@ class Matters:
     sd: float
 
 
-LEAST_RUNS, MOST_RUNS = 64, 4096
+MIN_RUNS, MAX_RUNS = 64, 4096
 """Fewer say nothing; more are no surer than what they are about."""
 
 

@@ -17,7 +17,7 @@ from brasko.web.cooks.schemas import CookOut, CookPieceOut, LookedOut, RatingOut
 
 AFTERWARDS = timedelta(days=1)
 """A link ends so long after the meal, or after it was made."""
-MOST_LOOKS = 10
+MAX_LOOKS = 10
 NOTHING_SAID = RatingOut(
     stars=None, doneness="", crust="", rim="", tenderness="", smoke="", note="", eaters=[], photo=False, version=""
 )
@@ -27,8 +27,8 @@ def made(cook: Cook) -> tuple[str, datetime]:
     """A fresh link's token and its end. Raises InvalidInput where there are many."""
     now = timezone.now()
     Look.objects.filter(expires_at__lte=now).delete()
-    if Look.objects.filter(cook=cook).count() >= MOST_LOOKS:
-        raise InvalidInput("cook", say("looks-so-many-links", most=MOST_LOOKS))
+    if Look.objects.filter(cook=cook).count() >= MAX_LOOKS:
+        raise InvalidInput("cook", say("looks-so-many-links", most=MAX_LOOKS))
     token, ends = new_token(), max(now, cook.eat_at) + AFTERWARDS
     Look.objects.create(cook=cook, digest=digest(token), expires_at=ends)
     return token, ends

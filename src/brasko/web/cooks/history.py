@@ -4,20 +4,20 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 
-from brasko.core.fire.own import OwnFire
+from brasko.core.fire.custom import OwnFire
 from brasko.core.fire.weather_effects import fire_of, shift_of
 from brasko.core.forecast.history import Aside, AsideKind, Began, FireChange
 from brasko.core.forecast.readings import Reading as Seen
-from brasko.formats.meal_convert import wish_of
-from brasko.web.cooks.deeds import (
-    Done,
+from brasko.formats.meal_convert import spec_of
+from brasko.web.cooks.events import (
     GuestsLate,
     LidMoved,
     Moved,
     Paused,
     PullSet,
     ReadingTold,
-    TakenBack,
+    TaskCompleted,
+    Undone,
     VentSet,
     WeatherTold,
 )
@@ -43,7 +43,7 @@ class Story:
 def standing_events(events: Iterable[Event]) -> list[Event]:
     """The events that were not taken back."""
     events = list(events)
-    undone = {e.deed.undoes for e in events if isinstance(e.deed, TakenBack)}
+    undone = {e.deed.undoes for e in events if isinstance(e.deed, Undone)}
     return [e for e in events if str(e.client_id) not in undone and e.kind != Event.Kind.UNDO]
 
 
@@ -52,7 +52,7 @@ def done_at(events: Iterable[Event], piece: Piece) -> dict[str, datetime]:
     return {
         e.deed.task: e.at
         for e in standing_events(events)
-        if isinstance(e.deed, Done) and e.piece_id == piece.id and e.deed.task
+        if isinstance(e.deed, TaskCompleted) and e.piece_id == piece.id and e.deed.task
     }
 
 
@@ -124,7 +124,7 @@ def _asides(events: list[Event], since: Callable[[Event], float]) -> list[Aside]
             close("place", at)
             if deed.on:
                 open_["place"] = ("off", at)
-        elif isinstance(deed, Done) and deed.task != "read":
+        elif isinstance(deed, TaskCompleted) and deed.task != "read":
             close("place", at)
             close("lid", at)
     found += [Aside(kind, start) for kind, start in open_.values()]
@@ -154,5 +154,5 @@ def _changes(events: list[Event], since: Callable[[Event], float], piece: Piece)
 
 def fire_under(piece: Piece) -> OwnFire | None:
     """The set-up of the fire that a piece is planned on, where one is known."""
-    wish = wish_of(piece.asked)
-    return fire_of(wish.fire_key, wish.own_fire)
+    spec = spec_of(piece.asked)
+    return fire_of(spec.fire_key, spec.own_fire)

@@ -1,0 +1,40 @@
+import * as RadioGroup from "@radix-ui/react-radio-group";
+
+import { Mistake } from "./controls";
+
+interface Props {
+  label: string;
+  value: string;
+  options: readonly { key: string; name: string }[];
+  onChange: (key: string) => void;
+  error?: string | undefined;
+  children?: React.ReactNode;
+}
+
+/** One of a few, all in sight. */
+export function Chips({ label, value, options, onChange, error, children }: Props) {
+  return (
+    <div className="flex flex-col gap-1">
+      <span className="text-sm font-semibold text-ash">{label}</span>
+      <RadioGroup.Root
+        aria-label={label}
+        aria-invalid={error !== undefined}
+        value={value}
+        onValueChange={onChange}
+        className="flex flex-wrap gap-1"
+      >
+        {options.map((option) => (
+          <RadioGroup.Item
+            key={option.key}
+            value={option.key}
+            className="min-h-11 rounded-bar border-2 border-seam px-2.5 text-left text-sm font-semibold [font-stretch:80%] hover:border-ash data-[state=checked]:border-ember data-[state=checked]:bg-raised"
+          >
+            {option.name}
+          </RadioGroup.Item>
+        ))}
+      </RadioGroup.Root>
+      {children}
+      {error && <Mistake>{error}</Mistake>}
+    </div>
+  );
+}
