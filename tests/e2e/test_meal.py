@@ -104,7 +104,7 @@ def test_an_hour_too_near_offers_the_earliest_and_loses_nothing(visit):
     expect(page.get_by_text("is too soon")).not_to_be_visible()
     settled(page)
     page.get_by_role("button", name="Undo").click()
-    expect(day).to_have_value("Wed 1 Jan 2020")
+    expect(day).to_have_value("Wed, Jan 1 2020")
 
 
 @pytest.mark.long

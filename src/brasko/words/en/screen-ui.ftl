@@ -1,4 +1,4 @@
-screen-controls-of = {" "}of { $unit }
+screen-controls-of = {" "}in { $unit }
 screen-controls-write-a-number = Enter a number{ $value }.
 screen-controls-try-again = Try again
 screen-file-pick-from-a-file = From a file
