@@ -1,10 +1,11 @@
 """One current picture of each main view, from the demo household, into docs/screenshots."""
 
+import re
 import sys
 import tempfile
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page, expect, sync_playwright
 
 ROOT = Path(__file__).resolve().parents[1]
 sys.path.insert(0, str(ROOT / "tests" / "e2e"))
@@ -30,7 +31,7 @@ SHOTS = (
     ("gear", "/gear", DESKTOP, "light"),
     ("log", "/log", DESKTOP, "light"),
     ("log-over", "/log#Compare them", DESKTOP, "dark"),
-    ("lab", "/lab#Work it out: A thin steak or a thick one?", DESKTOP, "light"),
+    ("lab", "/lab#Run: A thin steak or a thick one?", DESKTOP, "light"),
     ("practice", "/practice", DESKTOP, "light"),
     ("welcome", "/welcome", DESKTOP, "light"),
 )
@@ -39,6 +40,8 @@ SHOTS = (
 def settle(page: Page, then: str) -> None:
     page.wait_for_load_state("networkidle", timeout=180_000) if then != "cook" else None
     page.wait_for_timeout(2500)
+    # nothing is on its way any more
+    expect(page.get_by_text(re.compile("^(Working|Loading|Opening|Laying).*…$"))).to_have_count(0, timeout=120_000)
     if then == "cook":
         page.get_by_text("Working out the forecast").wait_for(state="detached", timeout=60_000)
         page.wait_for_timeout(6000)

@@ -42,9 +42,9 @@ def test_a_new_household_says_what_it_cooks_on_and_plans(visit, size):
     assert {each.json()["piece"]["fire"] for each in previews} == {"gas"}, "no plan of a grill that is not there"
     thick, hour = page.get_by_role("textbox", name="Thickness"), page.get_by_label("Serve at")
     thick.fill("inch and a quarter")
-    hour.fill("8:15 pm")
+    hour.fill("8:15.PM")
     thick.focus()
-    expect(hour).to_have_value(re.compile(r"8:15.pm"))
+    expect(hour).to_have_value(re.compile(r"8:15.PM"))
     hour.fill("later")
     thick.focus()
     expect(page.get_by_text("Enter a time: 7 pm, or 19:00.")).to_be_visible()

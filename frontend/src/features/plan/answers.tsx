@@ -180,6 +180,7 @@ export function Answers({
           </div>
         )}
       </Field>
+      {methods.length === 0 && <div className="min-h-44" />}
       {suited.length > 1 && (
         <Chips
           label={say("screen-answers-method")}
