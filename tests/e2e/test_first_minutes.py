@@ -42,7 +42,7 @@ def test_a_new_household_says_what_it_cooks_on_and_plans(visit, size):
     assert {each.json()["piece"]["fire"] for each in previews} == {"gas"}, "no plan of a grill that is not there"
     thick, hour = page.get_by_role("textbox", name="Thickness"), page.get_by_label("Serve at")
     thick.fill("inch and a quarter")
-    hour.fill("8:15.PM")
+    hour.fill("8:15 pm")
     thick.focus()
     expect(hour).to_have_value(re.compile(r"8:15.PM"))
     hour.fill("later")
