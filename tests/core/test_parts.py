@@ -11,7 +11,7 @@ from wording import worded
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.parts import all_parts
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.parts import edge_peak_c, parts_told
+from brasko.core.planner.parts import edge_peak_c, part_results
 from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Until
 from brasko.core.units import celsius
@@ -33,19 +33,19 @@ def test_every_row_is_of_a_cut_and_thinner_than_it():
 
 def test_an_even_piece_has_none(tri_tip):
     strip = PieceSpec("strip", 0.038, 0.38, 54.5)
-    assert parts_told(strip, solve_piece(strip, quick=True)) == ()
+    assert part_results(strip, solve_piece(strip, quick=True)) == ()
 
 
 def test_a_tri_tip_is_medium_at_its_thin_end_when_the_middle_is_medium_rare(tri_tip):
     """One roast serves two wishes: 130 °F in the middle, 140 to 155 °F at the tip."""
-    (end,) = parts_told(TRI_TIP, tri_tip)
+    (end,) = part_results(TRI_TIP, tri_tip)
     assert celsius(138.0) < end.peak_c < celsius(158.0)
     assert end.thickness_m == pytest.approx(0.55 * 0.050)
 
 
 def test_cut_off_as_said_a_thin_end_has_the_finish(tri_tip):
     """Checked by running it: the slow phase so much shorter, all else alike."""
-    (end,) = parts_told(TRI_TIP, tri_tip)
+    (end,) = part_results(TRI_TIP, tri_tip)
     assert end.sooner_s is not None
     spans = {s.name: s.end_s - s.start_s for s in tri_tip.result.steps}
     spans["gentle"] -= end.sooner_s
@@ -55,7 +55,7 @@ def test_cut_off_as_said_a_thin_end_has_the_finish(tri_tip):
 
 
 def test_quick_plans_leave_the_search_out(tri_tip):
-    (quick,), (whole,) = parts_told(TRI_TIP, tri_tip, quick=True), parts_told(TRI_TIP, tri_tip)
+    (quick,), (whole,) = part_results(TRI_TIP, tri_tip, quick=True), part_results(TRI_TIP, tri_tip)
     assert quick.sooner_s is None
     assert quick.peak_c == whole.peak_c
 
@@ -65,7 +65,7 @@ def test_a_thin_end_is_more_done_the_thinner_it_is(tri_tip, monkeypatch):
     peaks = []
     for share in (0.9, 0.7, 0.5):
         monkeypatch.setitem(all_parts(), "tri_tip", (replace(part, share=share),))
-        peaks.append(parts_told(TRI_TIP, tri_tip, quick=True)[0].peak_c)
+        peaks.append(part_results(TRI_TIP, tri_tip, quick=True)[0].peak_c)
     assert peaks == sorted(peaks)
 
 
@@ -75,13 +75,13 @@ def test_a_cap_ends_above_the_eye_and_less_so_after_gentle_heat():
     direct = replace(low, method="direct")
     gentle, fierce = (edge_peak_c(solve_piece(w, quick=True).result, 0.012) for w in (low, direct))
     assert 54.5 < gentle < fierce
-    (cap,) = parts_told(low, solve_piece(low, quick=True))
+    (cap,) = part_results(low, solve_piece(low, quick=True))
     assert (cap.name, cap.at, cap.wanted_c) == ("Cap", "edge", 57.5)
 
 
 def test_the_thin_tail_of_a_breast_is_told_to_be_folded_and_never_ends_below_the_figure():
     breast = PieceSpec("chicken_breast", 0.032, 0.23, 74.5, method="sear_then_low", crust="light")
-    (tail,) = parts_told(breast, solve_piece(breast, quick=True), quick=True)
+    (tail,) = part_results(breast, solve_piece(breast, quick=True), quick=True)
     assert tail.peak_c > 74.5
     assert "Fold it under" in worded(tail.words)
 
@@ -98,7 +98,7 @@ def test_what_must_read_a_figure_is_never_taken_off_sooner_by_a_forecast(spec):
     """A thin end of it stays until a thermometer shows the figure: no minutes, no cooler place. Source:
     fsis_safe_temperatures."""
     assert spec.reading_c is not None
-    (end,) = parts_told(spec, solve_piece(spec, quick=True))
+    (end,) = part_results(spec, solve_piece(spec, quick=True))
     assert end.sooner_s is None
     assert end.turned_c is None
     assert "cut it off" not in worded(end.words)

@@ -11,7 +11,7 @@ from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.smoke import smoke_g_m3
-from brasko.core.planner.smoke import HALF_DOSE_G_M2, smoke_of, taken_up_m_s, told
+from brasko.core.planner.smoke import HALF_DOSE_G_M2, smoke_of, smoke_result, taken_up_m_s
 from brasko.core.planner.spec import PieceSpec
 from brasko.core.programme.steps import Side
 
@@ -64,9 +64,9 @@ def test_a_cool_face_takes_up_more_and_a_hot_one_hardly_any():
 
 
 def test_a_dose_in_words():
-    assert told(0.0, 0.0).word == "none"
-    assert told(HALF_DOSE_G_M2.value, 0.0).index == 5.0
-    words = [told(d, 0.0).word for d in (0.05, 0.6, 2.0, 4.0, 12.0)]
+    assert smoke_result(0.0, 0.0).word == "none"
+    assert smoke_result(HALF_DOSE_G_M2.value, 0.0).index == 5.0
+    words = [smoke_result(d, 0.0).word for d in (0.05, 0.6, 2.0, 4.0, 12.0)]
     assert words == ["none", "a hint", "light", "clear", "strong"]
 
 

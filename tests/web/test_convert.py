@@ -15,7 +15,7 @@ from brasko.core.planner.timeline import earliest_eating
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import filled, spec_of
 from brasko.web.cooks.convert import cursor_parts, outcome_of, slow_curve
-from brasko.web.cooks.events import Deed, PullSet, ReadingTold, deed_of
+from brasko.web.cooks.events import Deed, PullSet, ReadingLogged, deed_of
 from brasko.web.cooks.history import done_at
 from brasko.web.cooks.models import Cook, Event
 from brasko.web.devices.actions import take_readings
@@ -173,6 +173,6 @@ def test_every_kind_of_event_has_a_model_and_comes_back_as_it_was_told():
     assert kinds == set(Event.Kind.values)
     told = PullSet(pull_c=51.5, hold_s=60.0)
     assert deed_of("pull", told.payload()) == told
-    assert deed_of("reading", {"temp_c": 40.0, "source": "hand", "later": "unknown here"}) == ReadingTold(temp_c=40.0)
+    assert deed_of("reading", {"temp_c": 40.0, "source": "hand", "later": "unknown here"}) == ReadingLogged(temp_c=40.0)
     with pytest.raises(ValidationError, match="place"):
         deed_of("move", {})

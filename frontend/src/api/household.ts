@@ -15,7 +15,7 @@ export function useHousehold(): Household {
   return household;
 }
 
-/** What whoever is signed in may do: a hand marks and reads, by the list that the server tells. */
+/** Return what the signed-in person can do: a helper does what the server lists. */
 export function useMay() {
   const { role, marks } = useHousehold();
   return {

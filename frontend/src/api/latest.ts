@@ -23,8 +23,8 @@ export interface Latest<Q, A> {
 interface Options {
   /** Ask only what has stood still for so long. */
   restMs?: number;
-  /** Ask one question at a time, so that answers keep coming while a slider moves. Otherwise a question that is overtaken is
-   * canceled. */
+  /** Ask one question at a time, so that answers keep coming while a slider moves. Otherwise a newer question cancels the
+   * one before it. */
   follow?: boolean;
 }
 

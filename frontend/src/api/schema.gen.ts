@@ -5404,7 +5404,7 @@ export interface components {
              */
             at: string;
             /** Deed */
-            deed: components["schemas"]["Started"] | components["schemas"]["TaskCompleted"] | components["schemas"]["Flipped"] | components["schemas"]["Turned"] | components["schemas"]["Flared"] | components["schemas"]["Smoked"] | components["schemas"]["Moved"] | components["schemas"]["LidMoved"] | components["schemas"]["VentSet"] | components["schemas"]["WeatherTold"] | components["schemas"]["ReadingTold"] | components["schemas"]["Paused"] | components["schemas"]["PullSet"] | components["schemas"]["GuestsLate"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["ClockSet"] | components["schemas"]["Finished"];
+            deed: components["schemas"]["Started"] | components["schemas"]["TaskCompleted"] | components["schemas"]["Flipped"] | components["schemas"]["Turned"] | components["schemas"]["Flared"] | components["schemas"]["Smoked"] | components["schemas"]["Moved"] | components["schemas"]["LidMoved"] | components["schemas"]["VentSet"] | components["schemas"]["WeatherLogged"] | components["schemas"]["ReadingLogged"] | components["schemas"]["Paused"] | components["schemas"]["PullSet"] | components["schemas"]["GuestsLate"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["ClockSet"] | components["schemas"]["Finished"];
         };
         /** ExpectedOut */
         ExpectedOut: {
@@ -5590,6 +5590,22 @@ export interface components {
             /** Version */
             version: string;
         };
+        /** ReadingLogged */
+        ReadingLogged: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "reading";
+            /** Temp C */
+            temp_c: number;
+            /**
+             * Source
+             * @default hand
+             * @enum {string}
+             */
+            source?: "hand" | "surface" | "air";
+        };
         /** ReadingOut */
         ReadingOut: {
             /** Id */
@@ -5605,22 +5621,6 @@ export interface components {
             temp_c: number;
             /** Source */
             source: string;
-        };
-        /** ReadingTold */
-        ReadingTold: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "reading";
-            /** Temp C */
-            temp_c: number;
-            /**
-             * Source
-             * @default hand
-             * @enum {string}
-             */
-            source?: "hand" | "surface" | "air";
         };
         /**
          * SkyOut
@@ -5712,8 +5712,8 @@ export interface components {
             /** Delta K */
             delta_k?: number | null;
         };
-        /** WeatherTold */
-        WeatherTold: {
+        /** WeatherLogged */
+        WeatherLogged: {
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}

@@ -11,6 +11,11 @@ interface Props {
   children?: React.ReactNode;
 }
 
+const CHIP = [
+  "min-h-11 rounded-bar border-2 border-seam px-2.5 text-left text-sm font-semibold [font-stretch:80%]",
+  "hover:border-ash data-[state=checked]:border-ember data-[state=checked]:bg-raised",
+].join(" ");
+
 /** One of a few, all in sight. */
 export function Chips({ label, value, options, onChange, error, children }: Props) {
   return (
@@ -24,11 +29,7 @@ export function Chips({ label, value, options, onChange, error, children }: Prop
         className="flex flex-wrap gap-1"
       >
         {options.map((option) => (
-          <RadioGroup.Item
-            key={option.key}
-            value={option.key}
-            className="min-h-11 rounded-bar border-2 border-seam px-2.5 text-left text-sm font-semibold [font-stretch:80%] hover:border-ash data-[state=checked]:border-ember data-[state=checked]:bg-raised"
-          >
+          <RadioGroup.Item key={option.key} value={option.key} className={CHIP}>
             {option.name}
           </RadioGroup.Item>
         ))}

@@ -14,7 +14,7 @@ from brasko.core.lab.ensemble import UNKNOWNS, Matters
 from brasko.core.lab.experiment import Asked, Experiment, Found, Sweep
 from brasko.core.lab.report import matters_words, than_first
 from brasko.core.lab.sweep import SWEEPABLE, Axis, Point, Value, evenly
-from brasko.core.lab.variants import Variant, VariantTold
+from brasko.core.lab.variants import Variant, VariantResult
 from brasko.core.words import say
 from brasko.formats import words
 from brasko.formats.cook_convert import cook_of
@@ -126,7 +126,7 @@ def blank(given: ExperimentIn, experiment: Experiment) -> ExperimentOut:
 def filled_in(out: ExperimentOut, experiment: Experiment, found: Found) -> None:
     """One thing more in an answer."""
     what = found.what
-    if isinstance(what, VariantTold):
+    if isinstance(what, VariantResult):
         out.variants[found.number] = variant_out(what, experiment.variants[found.number])
         _compared(out)
     elif isinstance(what, Point):
@@ -137,7 +137,7 @@ def filled_in(out: ExperimentOut, experiment: Experiment, found: Found) -> None:
         out.matters = [_matters(each) for each in what]
 
 
-def variant_out(told: VariantTold, variant: Variant) -> VariantToldOut:
+def variant_out(told: VariantResult, variant: Variant) -> VariantToldOut:
     """A way as it is told."""
     result, plan = told.result, told.plan
     finish_c = variant.finish_c if plan is None else plan.spec.finish_c

@@ -47,10 +47,10 @@ class Advised:
         return sum(s.lasts_s for s in self.steps if s.lane == "fire")
 
 
-def advised(grill: Grill, wanted: FireRequest, weather: Weather | None = None) -> Advised:
+def advised(grill: Grill, request: FireRequest, weather: Weather | None = None) -> Advised:
     """The fire to build. Raises Infeasible, with the nearest that can be had, where this grill cannot do it."""
     sky = weather or Weather()
-    if wanted.gentle_c is not None and grill.body is None:
+    if request.gentle_c is not None and grill.body is None:
         raise Infeasible(
             say("advisor-has-no-lid-the-air-over", name=grill.name),
             (
@@ -60,9 +60,9 @@ def advised(grill: Grill, wanted: FireRequest, weather: Weather | None = None) -
             "gentle_low_c",
         )
     failed: Infeasible | None = None
-    for candidate in grill.kind.candidates(usual_setup(grill, sky), wanted):
+    for candidate in grill.kind.candidates(usual_setup(grill, sky), request):
         try:
-            found = _judged(_set(candidate), candidate.why, wanted)
+            found = _judged(_set(candidate), candidate.why, request)
         except InvalidInput:
             continue
         except Infeasible as exc:
@@ -70,8 +70,8 @@ def advised(grill: Grill, wanted: FireRequest, weather: Weather | None = None) -
             continue
         return found
     raise failed or Infeasible(
-        say("advisor-does-not-hold-enough-charcoal-for", name=grill.name, hours=quantity.general(wanted.hours)),
-        (Remedy(say("advisor-ask-for-fewer-hours-and-add"), "hours", f"{wanted.hours / 2:g}"),),
+        say("advisor-does-not-hold-enough-charcoal-for", name=grill.name, hours=quantity.general(request.hours)),
+        (Remedy(say("advisor-ask-for-fewer-hours-and-add"), "hours", f"{request.hours / 2:g}"),),
         "hours",
     )
 
@@ -122,14 +122,14 @@ def _near(values: np.ndarray, shown: GrateMap, spot: Spot) -> float:
     return float(values[int(np.argmin(np.abs(shown.y_m - spot.y_m))), int(np.argmin(np.abs(shown.x_m - spot.x_m)))])
 
 
-def _judged(setup: FireSetup, why: tuple[str, ...], wanted: FireRequest) -> Advised:
+def _judged(setup: FireSetup, why: tuple[str, ...], request: FireRequest) -> Advised:
     shown = grate_map(setup)
-    cool, hot = spots_of(shown, wanted.gentle_c)
+    cool, hot = spots_of(shown, request.gentle_c)
     gentle_c = sear_c = hand = None
     reasons = list(why)
-    if wanted.gentle_low_c is not None and wanted.gentle_high_c is not None:
+    if request.gentle_low_c is not None and request.gentle_high_c is not None:
         gentle_c = _near(shown.air_c, shown, cool)
-        if not wanted.gentle_low_c - 1.0 <= gentle_c <= wanted.gentle_high_c + 1.0:
+        if not request.gentle_low_c - 1.0 <= gentle_c <= request.gentle_high_c + 1.0:
             raise Infeasible(
                 say("advisor-its-gentlest-place-is-at-so", name=setup.grill.name, gentle=quantity.temp(gentle_c)),
                 (
@@ -142,7 +142,7 @@ def _judged(setup: FireSetup, why: tuple[str, ...], wanted: FireRequest) -> Advi
                 "gentle_low_c",
             )
     opened = opened_for_sear(setup)
-    if wanted.sear:
+    if request.sear:
         hotter = grate_map(opened)
         _, hot = spots_of(hotter)
         sear_c, hand = _near(hotter.equivalent_c, hotter, hot), _near(hotter.hand_s, hotter, hot)
@@ -159,7 +159,7 @@ def _judged(setup: FireSetup, why: tuple[str, ...], wanted: FireRequest) -> Advi
                 "sear",
             )
     hours = hours_of(setup)
-    if setup.grill.burns_coal and hours.usable_s < wanted.hours * 3600.0:
+    if setup.grill.burns_coal and hours.usable_s < request.hours * 3600.0:
         raise Infeasible(
             say("advisor-so-much-charcoal-lasts", usable=quantity.span(hours.usable_s)),
             (Remedy(say("advisor-ask-for-fewer-hours-and-add"), "hours", f"{hours.usable_s / 3600:.1f}"),),
@@ -174,10 +174,10 @@ def _judged(setup: FireSetup, why: tuple[str, ...], wanted: FireRequest) -> Advi
         hours,
         gentle_spot,
         gentle_c,
-        hot if wanted.sear else None,
+        hot if request.sear else None,
         sear_c,
         hand,
-        convert_s(setup) if wanted.sear and gentle_c is not None else 0.0,
+        convert_s(setup) if request.sear and gentle_c is not None else 0.0,
     )
 
 

@@ -1,4 +1,4 @@
-"""What a burning fire is like once it changes no more: its heat, its air, and where the heat goes."""
+"""The steady state of a fire: its heat, its air, and where the heat goes."""
 
 from __future__ import annotations
 

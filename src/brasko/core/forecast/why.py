@@ -20,9 +20,9 @@ SURE_DEPTH = 1.6
 """A probe is called off-centre when its depth is so many of its own standard deviations away."""
 
 
-def why(spec: PieceSpec, ensemble: Ensemble, forecast: Forecast, foreseen_end_s: float) -> str:
+def why(spec: PieceSpec, ensemble: Ensemble, forecast: Forecast, planned_end_s: float) -> str:
     """One sentence with phrase tokens; "" where it runs as foreseen."""
-    late = forecast.end_s - foreseen_end_s
+    late = forecast.end_s - planned_end_s
     if abs(late) < WORTH_SAYING_S or not forecast.readings:
         return ""
     side = "behind" if late > 0.0 else "ahead"

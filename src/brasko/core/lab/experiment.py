@@ -12,7 +12,7 @@ from brasko.core.errors import InvalidInput, inside
 from brasko.core.lab.ensemble import MAX_RUNS, MIN_RUNS, Floats, Matters, drawn, matters, outcomes
 from brasko.core.lab.spread import each_of
 from brasko.core.lab.sweep import Axis, Point, point, points_of
-from brasko.core.lab.variants import Variant, VariantTold, told
+from brasko.core.lab.variants import Variant, VariantResult, told
 from brasko.core.planner.spec import PieceSpec
 from brasko.core.words import say
 
@@ -97,14 +97,14 @@ class Found:
     """One thing that was worked out: a way, a point of the sweep, or what matters."""
 
     number: int
-    what: VariantTold | Point | tuple[Matters, ...]
+    what: VariantResult | Point | tuple[Matters, ...]
 
 
 def carried_out(
     experiment: Experiment,
     executor: Executor,
     stopped: Callable[[], bool] = lambda: False,
-    known: Callable[[int], VariantTold | None] = lambda _: None,
+    known: Callable[[int], VariantResult | None] = lambda _: None,
     skip: frozenset[int] = frozenset(),
 ) -> Iterator[Found | None]:
     """Work it out, a Found whenever something is there and None for a handful of kitchens. Ends early once stopped().

@@ -67,7 +67,7 @@ class Figures:
 
 
 @dataclass(frozen=True)
-class VariantTold:
+class VariantResult:
     """A way as it goes; why says what stands against it, at which field, where it cannot be cooked."""
 
     name: str
@@ -79,7 +79,7 @@ class VariantTold:
     field: str = ""
 
 
-def told(variant: Variant) -> VariantTold:
+def told(variant: Variant) -> VariantResult:
     """One way, computed: what cannot be cooked says why, and is no error.
 
     Checked: tests/core/test_lab.py::test_a_plan_and_the_cook_it_describes_are_told_alike.
@@ -93,11 +93,11 @@ def told(variant: Variant) -> VariantTold:
         else:
             plan, run, aim_c = None, run_of_cook(variant.way), variant.finish_c
     except Infeasible as exc:
-        return VariantTold(variant.name, None, None, None, why=exc.reason, field=exc.field)
+        return VariantResult(variant.name, None, None, None, why=exc.reason, field=exc.field)
     except InvalidInput as exc:
-        return VariantTold(variant.name, None, None, None, why=exc.message, field=exc.field)
+        return VariantResult(variant.name, None, None, None, why=exc.message, field=exc.field)
     result = run.result()
-    return VariantTold(variant.name, run, result, _figures(run, result, plan, aim_c), plan)
+    return VariantResult(variant.name, run, result, _figures(run, result, plan, aim_c), plan)
 
 
 def _figures(run: Run, result: Result, plan: PiecePlan | None, aim_c: float | None) -> Figures:

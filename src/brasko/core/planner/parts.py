@@ -35,7 +35,7 @@ HALVINGS = 9
 
 
 @dataclass(frozen=True)
-class PartTold:
+class PartResult:
     """One part beside the thickest middle.
 
     at, thickness_m of the part
@@ -57,16 +57,16 @@ class PartTold:
     words: str
 
 
-def parts_told(spec: PieceSpec, solution: Solution, *, quick: bool = False) -> tuple[PartTold, ...]:
+def part_results(spec: PieceSpec, solution: Solution, *, quick: bool = False) -> tuple[PartResult, ...]:
     """Each uneven part of the piece; quick leaves out when an end is done. What must read a
     figure is never taken off, nor laid cooler, by a forecast. Checked: tests/core/test_parts.py."""
     return tuple(
-        _end_told(spec, solution, part, quick) if part.at == "end" else _edge_told(spec, solution, part)
+        _end_part(spec, solution, part, quick) if part.at == "end" else _edge_part(spec, solution, part)
         for part in parts_of(spec.cut)
     )
 
 
-def _edge_told(spec: PieceSpec, solution: Solution, part: Part) -> PartTold:
+def _edge_part(spec: PieceSpec, solution: Solution, part: Part) -> PartResult:
     result, wanted = solution.result, spec.finish_c + part.wants_k
     peak = edge_peak_c(result, part.inside_m)
     name = part.name.lower()
@@ -76,7 +76,7 @@ def _edge_told(spec: PieceSpec, solution: Solution, part: Part) -> PartTold:
         words = say("parts-the-eats-best-at-about-lay", name=name, wanted=quantity.temp(wanted))
     else:
         words = say("parts-the-ends-well-above-the-eye", name=name)
-    return PartTold(part.key, part.name, part.at, spec.thickness_m, wanted, peak, None, None, words)
+    return PartResult(part.key, part.name, part.at, spec.thickness_m, wanted, peak, None, None, words)
 
 
 def edge_peak_c(result: Result, inside_m: float) -> float:
@@ -88,20 +88,20 @@ def edge_peak_c(result: Result, inside_m: float) -> float:
     return float((result.frame_temp_c[:, rows, column] @ weight).max())
 
 
-def _end_told(spec: PieceSpec, solution: Solution, part: Part, quick: bool) -> PartTold:
+def _end_part(spec: PieceSpec, solution: Solution, part: Part, quick: bool) -> PartResult:
     thin = spec.food_thicker(part.share)
     clocked = _as_it_went(solution)
     wanted = max(spec.finish_c, spec.reading_c or 0.0)
     peak = _peak_c(spec, thin, clocked)
-    foreseen_will_do = spec.reading_c is None
-    turned = _turned(spec, clocked) if foreseen_will_do else None
+    forecast_will_do = spec.reading_c is None
+    turned = _turned(spec, clocked) if forecast_will_do else None
     turned_c = None if turned is None else _peak_c(spec, thin, turned)
     if turned_c is not None and peak - turned_c < WORTH_TURNING_K:
         turned_c = None
     over = peak > wanted + AS_WISHED_K
-    sooner = _sooner_s(spec, thin, clocked, wanted) if over and not quick and foreseen_will_do else None
+    sooner = _sooner_s(spec, thin, clocked, wanted) if over and not quick and forecast_will_do else None
     said = _end_words(part, spec, peak, wanted, turned_c, sooner)
-    return PartTold(part.key, part.name, part.at, spec.thickness_m * part.share, wanted, peak, turned_c, sooner, said)
+    return PartResult(part.key, part.name, part.at, spec.thickness_m * part.share, wanted, peak, turned_c, sooner, said)
 
 
 def _end_words(

@@ -15,7 +15,7 @@ from brasko.core.planner.hold import rested_longer
 from brasko.core.planner.infeasible import TooFierce, too_long_out
 from brasko.core.planner.invert import Solution, solve_piece
 from brasko.core.planner.near import solved_near
-from brasko.core.planner.parts import PartTold, parts_told
+from brasko.core.planner.parts import PartResult, part_results
 from brasko.core.planner.programme import SEARCH_REFINE, flip_moments, the_phase
 from brasko.core.planner.ranges import Ranges, ensemble_ranges
 from brasko.core.planner.spec import PieceSpec
@@ -46,7 +46,7 @@ class PiecePlan:
     headline: str
     finish_words: dict[str, str]
     ranges: Ranges | None
-    parts: tuple[PartTold, ...] = ()
+    parts: tuple[PartResult, ...] = ()
 
     @property
     def lead_s(self) -> float:
@@ -123,7 +123,7 @@ def assembled(spec: PieceSpec, solution: Solution, ranges: Ranges | None = None,
         headline=_headline(spec, solution),
         finish_words={k: s.word_for(spec.finish_c) for k, s in SCALES.items() if spec.the_cut.kind != "plant"},
         ranges=ranges,
-        parts=parts_told(spec, solution, quick=quick),
+        parts=part_results(spec, solution, quick=quick),
     )
 
 

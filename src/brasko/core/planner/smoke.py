@@ -60,7 +60,7 @@ def smoke_of(spec: PieceSpec, solution: Solution) -> SmokeResult:
     """The smoke of a plan, over its gentle part under a lid. Checked: tests/core/test_smoke.py."""
     gentle = spec.gentle_zone
     if gentle is None or gentle.in_fat or (spec.own_fire is None and spec.shipped_own is None):
-        return told(0.0, 0.0)
+        return smoke_result(0.0, 0.0)
     setup, around = spec.own_as_set.setup, gentle.surroundings
     result = solution.result
     begun = next((s.start_s for s in result.steps if phase_of(s.name) == "gentle"), 0.0)
@@ -73,7 +73,7 @@ def smoke_of(spec: PieceSpec, solution: Solution) -> SmokeResult:
             speed = np.array([taken_up_m_s(around.top, float(c)) for c in curve[within]])
             doses[face] += float(np.trapezoid(hangs * speed, time_s)) if len(time_s) > 1 else 0.0
     dose = max(doses.values())
-    return told(dose, _ring_m(solution, setup) if dose > MIN_RING_SMOKE_G_M2.value else 0.0)
+    return smoke_result(dose, _ring_m(solution, setup) if dose > MIN_RING_SMOKE_G_M2.value else 0.0)
 
 
 def taken_up_m_s(side: Side, face_c: float) -> float:
@@ -84,7 +84,7 @@ def taken_up_m_s(side: Side, face_c: float) -> float:
     return settles + ABSORBS_M_S.value * min(max(cool, 0.0), 1.0)
 
 
-def told(dose_g_m2: float, ring_m: float) -> SmokeResult:
+def smoke_result(dose_g_m2: float, ring_m: float) -> SmokeResult:
     """A dose as an index and in a word."""
     index = 10.0 * (1.0 - math.exp2(-dose_g_m2 / HALF_DOSE_G_M2.value))
     return SmokeResult(round(index, 1), next(word for most, word in WORDS if index < most), dose_g_m2, ring_m)

@@ -53,10 +53,10 @@ def _of_the_piece(task: Task) -> bool:
     return task.key != "shop" and (task.lane != "fire" or task.step != "")
 
 
-def behind(name: str, planned_s: float, foreseen_s: float) -> tuple[float, str]:
+def behind(name: str, planned_s: float, forecast_s: float) -> tuple[float, str]:
     """How far a piece is behind its plan [s], and what to say of it with phrase tokens; nothing where it is near
     enough."""
-    late_s = foreseen_s - planned_s
+    late_s = forecast_s - planned_s
     if late_s < LATE_FROM_S:
         return max(late_s, 0.0), ""
     return late_s, say("pieces-is-behind-its-plan-plan-the", name=name, late=quantity.span(late_s))

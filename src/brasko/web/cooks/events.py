@@ -65,13 +65,13 @@ class VentSet(EventPayload):
     delta_k: float | None = None
 
 
-class WeatherTold(EventPayload):
+class WeatherLogged(EventPayload):
     kind: Literal["weather"] = "weather"
     rain: str
     wind: str
 
 
-class ReadingTold(EventPayload):
+class ReadingLogged(EventPayload):
     kind: Literal["reading"] = "reading"
     temp_c: float
     source: Literal["hand", "surface", "air"] = "hand"
@@ -124,8 +124,8 @@ Deed = Annotated[
     | Moved
     | LidMoved
     | VentSet
-    | WeatherTold
-    | ReadingTold
+    | WeatherLogged
+    | ReadingLogged
     | Paused
     | PullSet
     | GuestsLate

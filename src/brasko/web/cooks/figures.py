@@ -7,7 +7,7 @@ from itertools import pairwise
 
 from brasko.core.learning.habits import lasted
 from brasko.core.planner.fire_work import GETS_HOT
-from brasko.web.cooks.events import ReadingTold
+from brasko.web.cooks.events import ReadingLogged
 from brasko.web.cooks.forecaster import wish_for
 from brasko.web.cooks.history import done_at, standing_events
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
@@ -57,7 +57,7 @@ def _seared(cook: Cook, piece: Piece) -> float | None:
         e.deed.temp_c
         for e in standing_events(cook.events.all())
         if e.kind == Event.Kind.READING
-        and isinstance(e.deed, ReadingTold)
+        and isinstance(e.deed, ReadingLogged)
         and e.deed.source == "surface"
         and e.piece_id in (None, piece.id)
     ]

@@ -15,11 +15,11 @@ from brasko.web.cooks.events import (
     Moved,
     Paused,
     PullSet,
-    ReadingTold,
+    ReadingLogged,
     TaskCompleted,
     Undone,
     VentSet,
-    WeatherTold,
+    WeatherLogged,
 )
 from brasko.web.cooks.models import Cook, Event, Piece
 
@@ -93,7 +93,7 @@ def story_of(piece: Piece, events: Iterable[Event]) -> Story:
         pull_c=pull_c,
         sear=sear,
         hold_s=hold_s,
-        by_hand=tuple(Seen(since(e), e.deed.temp_c, e.deed.source) for e in mine if isinstance(e.deed, ReadingTold)),
+        by_hand=tuple(Seen(since(e), e.deed.temp_c, e.deed.source) for e in mine if isinstance(e.deed, ReadingLogged)),
         lid_open=any(a.kind == "lid" and a.end_s is None for a in asides),
         paused=any(a.kind == "off" and a.end_s is None for a in asides),
     )
@@ -145,7 +145,7 @@ def _changes(events: list[Event], since: Callable[[Event], float], piece: Piece)
                 delta = deed.air_c - gentle - total
             if delta:
                 found.append(FireChange(at, delta))
-        elif isinstance(deed, WeatherTold):
+        elif isinstance(deed, WeatherLogged):
             settles = shift_of(fire_under(piece), deed.rain, deed.wind).shift_k
             found.append(FireChange(at, settles - weather))
             weather = settles

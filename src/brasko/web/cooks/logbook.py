@@ -17,7 +17,7 @@ from brasko.core.logbook.season import Past, season
 from brasko.core.planner.methods import METHODS
 from brasko.core.words import say
 from brasko.formats.meal import PieceIn
-from brasko.web.cooks.events import WeatherTold
+from brasko.web.cooks.events import WeatherLogged
 from brasko.web.cooks.forecaster import wish_for
 from brasko.web.cooks.log_schemas import CookLine, DifferenceOut, SeasonOut
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
@@ -158,7 +158,7 @@ def _fire_name(piece: Piece) -> str:
 
 def _weather(cook: Cook) -> str:
     """The worst that was told of rain and wind, in words; empty where nothing was."""
-    told = [e.deed for e in cook.weather_told if isinstance(e.deed, WeatherTold)]  # type: ignore[attr-defined]
+    told = [e.deed for e in cook.weather_told if isinstance(e.deed, WeatherLogged)]  # type: ignore[attr-defined]
     if not told:
         return ""
     rain = max((t.rain for t in told), key=list(RAINS).index)

@@ -12,7 +12,7 @@ from django.db.models import QuerySet
 from brasko.core.forecast.faults import APART_K, MISPLACED, series, slipped
 from brasko.core.forecast.readings import Reading as Seen
 from brasko.core.words import quantity, say
-from brasko.web.cooks.events import ReadingTold, TaskCompleted
+from brasko.web.cooks.events import ReadingLogged, TaskCompleted
 from brasko.web.cooks.forecaster import Outlook
 from brasko.web.cooks.history import done_at, standing_events
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
@@ -66,7 +66,7 @@ def taken(cook: Cook, piece: Piece, events: Sequence[Event], seen: Outlook | Non
     by_hand = [
         Taken(e.deed.temp_c, e.at, "hand")
         for e in standing_events(events)
-        if isinstance(e.deed, ReadingTold) and e.piece_id == piece.id and e.deed.source == "hand" and e.at >= began
+        if isinstance(e.deed, ReadingLogged) and e.piece_id == piece.id and e.deed.source == "hand" and e.at >= began
     ]
     mine = Reading.objects.filter(piece=piece, at__gte=began)
     device = mine.filter(source=Reading.Source.HAND).order_by("-at", "-id").first()

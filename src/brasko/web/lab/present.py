@@ -7,7 +7,7 @@ from typing import cast
 from brasko.core.lab.experiment import MAX_VARIANTS
 from brasko.core.lab.questions import QUESTIONS
 from brasko.core.lab.sweep import MAX_POINTS, SWEEPABLE
-from brasko.core.lab.variants import VariantTold
+from brasko.core.lab.variants import VariantResult
 from brasko.core.planner.fields import UNITS
 from brasko.formats.experiment import ExperimentIn, VariantIn
 from brasko.formats.meal import PieceIn
@@ -29,7 +29,7 @@ FRAMES = 40
 """Pictures of the inside of one way."""
 
 
-def with_section(told: ResultOut, number: int, way: VariantTold) -> None:
+def with_section(told: ResultOut, number: int, way: VariantResult) -> None:
     """The inside of a way's piece beside the rest of it."""
     section = None if way.result is None else section_schema(way.result, FRAMES)
     told.variants[number] = LabWayOut(**told.variants[number].model_dump(), section=section)

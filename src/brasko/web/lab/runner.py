@@ -15,7 +15,7 @@ from django.db import connection
 
 from brasko.core.lab.experiment import Found, carried_out
 from brasko.core.lab.spread import Lost
-from brasko.core.lab.variants import VariantTold
+from brasko.core.lab.variants import VariantResult
 from brasko.core.words import say
 from brasko.formats.experiment_convert import experiment_of, filled_in
 from brasko.web.lab.executors import cluster, own_executor
@@ -112,7 +112,7 @@ def worked_out(
         state=Experiment.State.RUNNING, of=experiment.points, done=done_of(told), note=""
     )
     out = Keeper(experiment_id, told)
-    ways: dict[int, VariantTold] = {}
+    ways: dict[int, VariantResult] = {}
     executor, note = elsewhere(), ""
     if executor is None:
         note = say("lab-no-cluster") if settings.CLUSTER else ""
@@ -123,7 +123,7 @@ def worked_out(
             for found in carried_out(experiment, executor, stopped, ways.get, skip):
                 if found is not None:
                     filled_in(told, experiment, found)
-                    if isinstance(found.what, VariantTold):
+                    if isinstance(found.what, VariantResult):
                         ways[found.number] = found.what
                         with_section(told, found.number, found.what)
                 out.one_more(found)

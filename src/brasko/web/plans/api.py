@@ -35,7 +35,7 @@ from brasko.web.plans.detail_schemas import (
     SchoolIn,
     SchoolOut,
 )
-from brasko.web.plans.details import burger_of, choices_of, details_of, pick_of, school_told
+from brasko.web.plans.details import burger_of, choices_of, details_of, pick_of, school_of_piece
 from brasko.web.plans.models import Plan
 from brasko.web.plans.reference import reference
 from brasko.web.plans.reference_schemas import ReferenceOut
@@ -106,7 +106,9 @@ async def compare_ways(request: CookRequest, payload: MealAsk) -> HttpResponse:
 async def ask_school(request: CookRequest, payload: SchoolIn) -> HttpResponse:
     """The same piece by each answer to a question where cooks disagree."""
     known = await in_store(learned_of, request.user)
-    return await computed_answer(request, WAYS * effort_of([payload.piece], quick=True), school_told, payload, known)
+    return await computed_answer(
+        request, WAYS * effort_of([payload.piece], quick=True), school_of_piece, payload, known
+    )
 
 
 @router.post("plans/details", response=DetailsOut, auth=signed_in, operation_id="tell_details")

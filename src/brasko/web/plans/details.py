@@ -105,7 +105,7 @@ def choices_of(piece: PieceIn, kinds: list[str], known: Mapping[str, Learned]) -
     )
 
 
-def school_told(ask: SchoolIn, known: Mapping[str, Learned]) -> SchoolOut:
+def school_of_piece(ask: SchoolIn, known: Mapping[str, Learned]) -> SchoolOut:
     """One question where cooks disagree, every answer computed."""
     spec = spec_of(with_learned(ask.piece, known))
     told = school_of(kept_plans.piece(spec, quick=True), ask.key)

@@ -12,7 +12,7 @@ from brasko.core.heat.section import section_of
 from brasko.core.heat.simulation import Result
 from brasko.core.planner.meal import Meal
 from brasko.core.planner.methods import METHODS, why_unsuited
-from brasko.core.planner.parts import PartTold
+from brasko.core.planner.parts import PartResult
 from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.programme import phase_of
 from brasko.core.planner.ranges import Ranges, Span
@@ -155,7 +155,7 @@ def brief_schema(index: int, plan: PiecePlan) -> BriefOut:
     )
 
 
-def part_schema(told: PartTold) -> PartOut:
+def part_schema(told: PartResult) -> PartOut:
     return PartOut(
         key=told.key,
         name=told.name,

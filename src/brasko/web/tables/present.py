@@ -90,12 +90,12 @@ def _pieces(table: Table, cook: Cook) -> list[TablePieceOut]:
     for key, piece in pieces.items():
         outlook = seen[piece.pk]
         planned_s = told[key].done_s
-        foreseen_s = planned_s
+        forecast_s = planned_s
         if outlook is None and cook.ended_at is None:
-            foreseen_s += max(table.seconds(now) - told[key].on_s, 0.0)
+            forecast_s += max(table.seconds(now) - told[key].on_s, 0.0)
         elif outlook is not None:
-            foreseen_s = _foreseen_s(table, piece, outlook, planned_s)
-        late_s, words = behind(piece.name, planned_s, foreseen_s)
+            forecast_s = _forecast_s(table, piece, outlook, planned_s)
+        late_s, words = behind(piece.name, planned_s, forecast_s)
         found.append(
             TablePieceOut(
                 dish=key,
@@ -111,7 +111,7 @@ def _pieces(table: Table, cook: Cook) -> list[TablePieceOut]:
     return found
 
 
-def _foreseen_s(table: Table, piece: Piece, seen: Outlook, planned_s: float) -> float:
+def _forecast_s(table: Table, piece: Piece, seen: Outlook, planned_s: float) -> float:
     """When the last heat ends as it is foreseen [s from eating]; as planned where nothing is."""
     if seen.forecast is None or seen.story.on_at is None or seen.phase == "rest":
         return planned_s

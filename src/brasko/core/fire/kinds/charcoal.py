@@ -44,23 +44,23 @@ class CharcoalKind(GrillKind):
         coals = power_w / setup.charcoal.coal.heat_j_kg.value * fuels.COALS_TO_SMOKE.value
         return Smoke(1000.0 * coals, math.inf), wood_smoke(setup.charcoal.wood)
 
-    def layouts(self, wanted: FireRequest) -> tuple[str, ...]:
+    def layouts(self, request: FireRequest) -> tuple[str, ...]:
         """Ways to lay the coals for a wish."""
-        if wanted.gentle_c is None:
-            return ("third", "half", "level") if wanted.fatty else ("half", "level")
-        if not wanted.sear and wanted.hours > LONG_H:
+        if request.gentle_c is None:
+            return ("third", "half", "level") if request.fatty else ("half", "level")
+        if not request.sear and request.hours > LONG_H:
             return ("ring",)
-        return ("banked", "third") if wanted.sear or wanted.fatty else ("banked", "half")
+        return ("banked", "third") if request.sear or request.fatty else ("banked", "half")
 
-    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
-        grill, gentle = base.grill, wanted.gentle_c
-        portion = 0.25 * coal_named(wanted.fuel).chimney_kg.value
-        for layout in self.layouts(wanted):
+    def candidates(self, base: FireSetup, request: FireRequest) -> Iterator[Candidate]:
+        grill, gentle = base.grill, request.gentle_c
+        portion = 0.25 * coal_named(request.fuel).chimney_kg.value
+        for layout in self.layouts(request):
             for n in range(1, MAX_PORTIONS + 1):
                 mass = n * portion
                 if layout == "ring":
-                    mass = min(mass, ring_most_m(grill) * ring_kg_m(coal_named(wanted.fuel)) * 0.999)
-                charcoal = Charcoal(layout, mass, wanted.fuel)
+                    mass = min(mass, ring_most_m(grill) * ring_kg_m(coal_named(request.fuel)) * 0.999)
+                charcoal = Charcoal(layout, mass, request.fuel)
                 try:
                     bed_of(grill, charcoal)
                     setup = replace(base, charcoal=charcoal, drip_pan=layout in ("banked", "ring"))

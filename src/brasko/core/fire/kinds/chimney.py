@@ -66,7 +66,7 @@ class Chimney(CharcoalKind):
     def layouts_known(self, grill: Grill) -> tuple[str, ...]:
         return ("level",)
 
-    def layouts(self, wanted: FireRequest) -> tuple[str, ...]:
+    def layouts(self, request: FireRequest) -> tuple[str, ...]:
         return ("level",)
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:

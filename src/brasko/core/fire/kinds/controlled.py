@@ -24,9 +24,11 @@ class Controlled(GrillKind):
     rules: ClassVar[Rules] = "controller"
     refuge: ClassVar[str] = say("controlled-there-is-no-cooler-side-set")
 
-    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
+    def candidates(self, base: FireSetup, request: FireRequest) -> Iterator[Candidate]:
         controller = base.grill.controller
         top = controller.highest_c if controller else HOT_C
         yield Candidate(
-            base, (say("controlled-the-controller-holds-it"),), wanted.gentle_c if wanted.gentle_c is not None else top
+            base,
+            (say("controlled-the-controller-holds-it"),),
+            request.gentle_c if request.gentle_c is not None else top,
         )

@@ -106,8 +106,8 @@ class FlatTop(Gas):
             "propane",
         )
 
-    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
-        if wanted.gentle_c is not None:
+    def candidates(self, base: FireSetup, request: FireRequest) -> Iterator[Candidate]:
+        if request.gentle_c is not None:
             raise Infeasible(
                 say("flat-top-a-plate-has-no-gentle-air"),
                 (Remedy(say("common-wish-for-a-searing-place-alone")),),

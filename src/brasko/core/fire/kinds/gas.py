@@ -184,12 +184,12 @@ class Gas(GrillKind):
             "propane",
         )
 
-    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
-        burners, gentle = base.grill.burners, wanted.gentle_c
+    def candidates(self, base: FireSetup, request: FireRequest) -> Iterator[Candidate]:
+        burners, gentle = base.grill.burners, request.gentle_c
         mains = [b for b in burners if b.kind == "main"]
         if gentle is None:
             yield Candidate(at_most(base), (say("gas-all-burners-high-lid-shut-for"),))
-        elif wanted.sear:
+        elif request.sear:
             why = say("gas-one-end-high-to-sear-the")
             yield Candidate(base, (why,), gentle, to_row=True)
         else:

@@ -61,8 +61,8 @@ class Kamado(CharcoalKind):
     def opened(self, setup: FireSetup, x_m: float | None = None) -> FireSetup:
         return replace(with_vents(setup, 1.0, 1.0), deflector=False)
 
-    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
-        gentle, portion = wanted.gentle_c, 0.25 * coal_named(wanted.fuel).chimney_kg.value
+    def candidates(self, base: FireSetup, request: FireRequest) -> Iterator[Candidate]:
+        gentle, portion = request.gentle_c, 0.25 * coal_named(request.fuel).chimney_kg.value
         for n in range(3, 13):
             setup = replace(base, charcoal=Charcoal("level", n * portion, "lump"), deflector=gentle is not None)
             if gentle is None:

@@ -261,7 +261,7 @@ class GrillKind:
         """What smokes in it while it gives so much heat."""
         return ()
 
-    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
+    def candidates(self, base: FireSetup, request: FireRequest) -> Iterator[Candidate]:
         """Fires to try for a wish, the thriftiest first."""
         raise NotImplementedError
 

@@ -142,9 +142,9 @@ class Offset(GrillKind):
         burns = power_w / fuels.SPLIT_HEAT.value
         return (Smoke(1000.0 * burns * fuels.FLAMES_TO_SMOKE.value, math.inf),)
 
-    def candidates(self, base: FireSetup, wanted: FireRequest) -> Iterator[Candidate]:
+    def candidates(self, base: FireSetup, request: FireRequest) -> Iterator[Candidate]:
         why = (say("offset-small-hot-well-fed-splits-the"),)
-        yield Candidate(base, why, wanted.gentle_c if wanted.gentle_c is not None else WARM_C)
+        yield Candidate(base, why, request.gentle_c if request.gentle_c is not None else WARM_C)
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         return (

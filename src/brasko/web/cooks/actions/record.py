@@ -28,13 +28,13 @@ from brasko.web.cooks.events import (
     Noted,
     Paused,
     PullSet,
-    ReadingTold,
+    ReadingLogged,
     Smoked,
     TaskCompleted,
     Turned,
     Undone,
     VentSet,
-    WeatherTold,
+    WeatherLogged,
 )
 from brasko.web.cooks.forecaster import watching, wish_for
 from brasko.web.cooks.history import done_at, standing_events, story_of
@@ -132,7 +132,7 @@ def _read_first(cook: Cook, piece: Piece, task: str) -> reading.Taken | None:
 
 def _mark_as_read(cook: Cook, piece: Piece | None, event: Event) -> None:
     """A reading by hand on the last heat that is enough marks the middle as read, once."""
-    if piece is None or not isinstance(event.deed, ReadingTold) or reading.needed_c(piece) is None:
+    if piece is None or not isinstance(event.deed, ReadingLogged) or reading.needed_c(piece) is None:
         return
     events = list(cook.events.all())
     began = reading.last_heat_began(piece, events)
@@ -180,7 +180,7 @@ def _weather(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
     if payload.rain is None or payload.wind is None:
         missing = "rain" if payload.rain is None else "wind"
         raise InvalidInput(missing, say("record-is-needed-rain-and-wind-together"))
-    return WeatherTold(rain=payload.rain, wind=payload.wind)
+    return WeatherLogged(rain=payload.rain, wind=payload.wind)
 
 
 def _vent(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
@@ -201,7 +201,7 @@ def _reading(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
         require_between("temp_c", payload.temp_c, -20.0, 120.0, "°C", say("record-the-middle-of-meat-is-no"))
     else:
         require_between("temp_c", payload.temp_c, -20.0, 900.0, "°C")
-    return ReadingTold(temp_c=payload.temp_c, source=source)
+    return ReadingLogged(temp_c=payload.temp_c, source=source)
 
 
 def _pull(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:

@@ -10,7 +10,7 @@ from brasko.core.practice.score import UNSAFE_MAX
 from brasko.core.words import quantity, say
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks import reading
-from brasko.web.cooks.events import ReadingTold
+from brasko.web.cooks.events import ReadingLogged
 from brasko.web.cooks.history import done_at, standing_events, story_of
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.machine.quotas import Waiter, computed_by
@@ -68,7 +68,7 @@ def _one_piece(cook: Cook, piece: Piece, drill: Drill, events: list[Event]) -> O
     over_s = max((served - story.on_at).total_seconds(), story.began[-1].at_s + 1.0)
     happened = tuple(drill.hidden(over_s))
     due = cook.eat_at + timedelta(minutes=drill.guests_late_min)
-    by_hand = sum(isinstance(e.deed, ReadingTold) and e.piece_id in (None, piece.id) for e in standing_events(events))
+    by_hand = sum(isinstance(e.deed, ReadingLogged) and e.piece_id in (None, piece.id) for e in standing_events(events))
     asked = Reading.objects.filter(piece=piece, source=Reading.Source.HAND).count()
     curve = CurveOut.model_validate(piece.result["curve"])
     return OnePiece(

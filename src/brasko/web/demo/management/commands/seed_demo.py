@@ -24,7 +24,7 @@ from brasko.web.accounts.models import Household
 from brasko.web.cooks.actions.past_cook import begun, marked
 from brasko.web.cooks.actions.rate import rate
 from brasko.web.cooks.actions.record import finish
-from brasko.web.cooks.events import WeatherTold
+from brasko.web.cooks.events import WeatherLogged
 from brasko.web.cooks.forecaster import wish_for
 from brasko.web.cooks.lessons import learn_here
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
@@ -196,7 +196,7 @@ def log_cook(owner: User, past: PastCook) -> None:
             early_s = (slower - 1.0) * (task.end_s - task.start_s)
         marked(cook, piece, task.key, cook.moment(task.start_s + moved - early_s), **shown)
     if past.wind:
-        told = WeatherTold(rain="none", wind=past.wind).payload()
+        told = WeatherLogged(rain="none", wind=past.wind).payload()
         Event(cook=cook, client_id=uuid4(), kind=Event.Kind.WEATHER, at=on_at, payload=told).save()
     keep_readings(cook, piece, on_at, true_curve(piece, real, end_s, truth), EVERY_S)
     cook = finish(cook, on_at + timedelta(seconds=end_s + 60.0))
