@@ -13,6 +13,7 @@ from brasko.core.planner.gentler import way_remedy
 from brasko.core.planner.infeasible import more_crust
 from brasko.core.planner.invert import Solution
 from brasko.core.planner.methods import METHODS
+from brasko.core.planner.methods.method import GENTLE_NEEDS_M
 from brasko.core.planner.options import CRUST_ENOUGH, CRUSTS, RUBS
 from brasko.core.planner.spec import PieceSpec
 from brasko.core.planner.tasks import Task
@@ -30,8 +31,6 @@ LARGE_CARRY_OVER_K = Sourced(15.0 / 1.8, "K", "", "common practice")
 """15 °F: more than that after the heat is a gamble."""
 MIN_TOLD_K = 0.5
 """A degree Fahrenheit; less is within what a thermometer is good for."""
-THIN_M = 0.019
-"""Thinner than this gentle heat first does nothing (common practice, no source)."""
 _GENTLER = ("low_then_sear", "sear_then_low", "oven_then_skillet")
 SALMONELLA_GOAL_LOG10 = 6.5
 """What the agency's time and temperature tables for red meat aim at. Source: fsis_appendix_a."""
@@ -147,7 +146,7 @@ def _large_carry_over(spec: PieceSpec, result: Result) -> list[Caution]:
     if spec.the_cut.kind not in ("intact", "fish") or spec.reading_c is not None or adds <= LARGE_CARRY_OVER_K.value:
         return []
     way = next((m for m in _GENTLER if m != spec.method and spec.fire_key in (*METHODS[m].fires, "own")), None)
-    thick = spec.thickness_m >= THIN_M
+    thick = spec.thickness_m >= GENTLE_NEEDS_M
     remedy = (
         way_remedy(spec, way or _GENTLER[0], spec.fire_key if way else METHODS[_GENTLER[0]].fires[0]) if thick else None
     )
