@@ -32,12 +32,12 @@ from brasko.core.heat.simulation import Food, simulate  # noqa: E402
 from brasko.core.lab.experiment import Asked, Experiment, Sweep, carried_out  # noqa: E402
 from brasko.core.lab.sweep import Axis, evenly  # noqa: E402
 from brasko.core.lab.variants import Variant  # noqa: E402
-from brasko.core.planner.invert import solve_piece  # noqa: E402
-from brasko.core.planner.methods import METHODS  # noqa: E402
 from brasko.core.planner.plan import planned  # noqa: E402
-from brasko.core.planner.programme import programme_of  # noqa: E402
-from brasko.core.planner.ranges import ensemble_ranges  # noqa: E402
-from brasko.core.planner.spec import PieceSpec  # noqa: E402
+from brasko.core.planner.solve.invert import solve_piece  # noqa: E402
+from brasko.core.planner.solve.programme import programme_of  # noqa: E402
+from brasko.core.planner.solve.ranges import ensemble_ranges  # noqa: E402
+from brasko.core.planner.spec.methods import METHODS  # noqa: E402
+from brasko.core.planner.spec.piece import PieceSpec  # noqa: E402
 from brasko.core.programme.steps import Side, Step, Surroundings, Until  # noqa: E402
 
 WISH = PieceSpec("ribeye", 0.0381, 0.45, 57.0)

@@ -11,10 +11,10 @@ sys.path.insert(0, str(ROOT / "src"))
 from brasko.core.fire.custom import PLANNER_FIRES  # noqa: E402
 from brasko.core.foods.cuts import all_cuts  # noqa: E402
 from brasko.core.heat.warm import warm  # noqa: E402
-from brasko.core.planner.choose import Row, row_of  # noqa: E402
-from brasko.core.planner.methods import METHODS  # noqa: E402
-from brasko.core.planner.pick import choose_method  # noqa: E402
+from brasko.core.planner.advice.choose import Row, row_of  # noqa: E402
+from brasko.core.planner.advice.pick import choose_method  # noqa: E402
 from brasko.core.planner.plan import planned  # noqa: E402
+from brasko.core.planner.spec.methods import METHODS  # noqa: E402
 from brasko.words import rendered  # noqa: E402
 
 HEAD = """# Every plan

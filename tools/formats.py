@@ -13,7 +13,7 @@ sys.path.insert(0, str(ROOT / "src"))
 
 from brasko.cli.plan_format import MealPlanOut, PlanOut, WishIn  # noqa: E402
 from brasko.cli.simulation_format import SimulationIn, SimulationOut  # noqa: E402
-from brasko.core.planner.fields import Declared  # noqa: E402
+from brasko.core.planner.spec.fields import Declared  # noqa: E402
 from brasko.core.words import say  # noqa: E402
 from brasko.formats.cook import CookIn, CookOut  # noqa: E402
 from brasko.formats.experiment import ExperimentIn, ExperimentOut  # noqa: E402

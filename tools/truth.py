@@ -30,9 +30,9 @@ from brasko.core.errors import Infeasible, InvalidInput  # noqa: E402
 from brasko.core.fire.custom import shipped  # noqa: E402
 from brasko.core.foods.cuts import all_cuts, cut_named  # noqa: E402
 from brasko.core.heat.simulation import Food  # noqa: E402
-from brasko.core.planner.invert import Solution, solve_piece  # noqa: E402
-from brasko.core.planner.methods import METHODS, why_unsuited  # noqa: E402
-from brasko.core.planner.spec import PieceSpec  # noqa: E402
+from brasko.core.planner.solve.invert import Solution, solve_piece  # noqa: E402
+from brasko.core.planner.spec.methods import METHODS, why_unsuited  # noqa: E402
+from brasko.core.planner.spec.piece import PieceSpec  # noqa: E402
 from brasko.formats.cook_convert import cook_of  # noqa: E402
 from brasko.formats.cook_of_plan import cook_of_plan  # noqa: E402
 

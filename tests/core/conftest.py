@@ -3,8 +3,8 @@
 import pytest
 from plans import solve_piece
 
-from brasko.core.planner.invert import Solution
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.invert import Solution
+from brasko.core.planner.spec.piece import PieceSpec
 
 
 @pytest.fixture(scope="session")

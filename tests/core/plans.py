@@ -3,11 +3,12 @@
 from functools import lru_cache
 
 from brasko.core.foods.cuts import all_cuts
-from brasko.core.planner import invert, plan
-from brasko.core.planner.invert import Solution
-from brasko.core.planner.methods import METHODS, why_unsuited
+from brasko.core.planner import plan
 from brasko.core.planner.plan import PiecePlan
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve import invert
+from brasko.core.planner.solve.invert import Solution
+from brasko.core.planner.spec.methods import METHODS, why_unsuited
+from brasko.core.planner.spec.piece import PieceSpec
 
 
 @lru_cache(maxsize=256)

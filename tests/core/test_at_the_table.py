@@ -11,15 +11,15 @@ from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.salts import SALT_KINDS, salt_named, spoon_words
 from brasko.core.foods.serving import all_servings, serving_of
-from brasko.core.planner.amounts import amounts
-from brasko.core.planner.burger import blend_for, blended, patty, shaped_for, width_kept
-from brasko.core.planner.choose import choice_of
-from brasko.core.planner.fuel import fuel_of
-from brasko.core.planner.late import holdings
-from brasko.core.planner.rendered_fat import fat_lost_share, weight_lost_share
-from brasko.core.planner.schools import school_of
-from brasko.core.planner.serving import Eater, longer_s, shared_out, slices
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.advice.amounts import amounts
+from brasko.core.planner.advice.burger import blend_for, blended, patty, shaped_for, width_kept
+from brasko.core.planner.advice.choose import choice_of
+from brasko.core.planner.advice.late import holdings
+from brasko.core.planner.advice.schools import school_of
+from brasko.core.planner.advice.serving import Eater, longer_s, shared_out, slices
+from brasko.core.planner.solve.fuel import fuel_of
+from brasko.core.planner.solve.rendered_fat import fat_lost_share, weight_lost_share
+from brasko.core.planner.spec.piece import PieceSpec
 
 RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0, crust="light")
 

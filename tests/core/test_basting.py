@@ -9,8 +9,8 @@ from plans import planned as plan_of
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
-from brasko.core.planner.fields import declared
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.fields import declared
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Baste, Step, Surroundings, Until, interrupted
 
 FLAT = PieceSpec("brisket_flat", 0.05, 2.2, 93.0, method="low_and_slow", fire="offset", crust="none")

@@ -20,8 +20,8 @@ from brasko.core.foods.shape import Geometry
 from brasko.core.heat.films import STILL_AIR_W_M2K, fat_film_w_m2k, vertical_plate_nusselt
 from brasko.core.heat.geometry import graded_grid
 from brasko.core.heat.simulation import Food, char_share, simulate
-from brasko.core.planner.programme import programme_of
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.programme import programme_of
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Metal, Side, Step, Surroundings, Until, interrupted
 
 RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0)

@@ -9,10 +9,10 @@ from plans import planned
 
 from brasko.core.fire import custom
 from brasko.core.fire.coals import Charcoal
-from brasko.core.planner.options import crust_dose_s
 from brasko.core.planner.plan import PiecePlan
-from brasko.core.planner.programme import stretch
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.programme import stretch
+from brasko.core.planner.spec.options import crust_dose_s
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.units import celsius, fahrenheit
 
 IN, LB = 0.0254, 0.4536

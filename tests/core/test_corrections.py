@@ -17,7 +17,7 @@ from brasko.core.errors import InvalidInput
 from brasko.core.forecast.corrections import corrections, raised, twin
 from brasko.core.forecast.history import Aside, Began, cook_history
 from brasko.core.forecast.searing import sear_check, sear_coach
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Until
 
 STRIP, FIRST_SEARED = 1, 4

@@ -30,7 +30,7 @@ from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.update import forecast_of
 from brasko.core.forecast.why import probe_off_m, why
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.words import rendered
 
 STRIP, FIRST_SEARED = 1, 4

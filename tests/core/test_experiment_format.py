@@ -16,8 +16,8 @@ from brasko.core.lab.questions import QUESTIONS
 from brasko.core.lab.report import matters_words, than_first
 from brasko.core.lab.sweep import SWEEPABLE
 from brasko.core.lab.variants import Figures
-from brasko.core.planner.fields import declared
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.fields import declared
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.words import BEGIN
 from brasko.formats.experiment import ExperimentIn, ExperimentOut
 from brasko.formats.experiment_convert import SWEPT, blank, experiment_of, filled_in

@@ -34,7 +34,7 @@ from brasko.core.fire.simulation import conversion_s
 from brasko.core.fire.weather import Weather
 from brasko.core.fire.weather_effects import RAINS, shift_of
 from brasko.core.foods.cuts import cut_named
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.units import celsius
 
 KETTLE = usual_setup(GRILLS["kettle"])

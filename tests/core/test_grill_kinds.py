@@ -25,7 +25,7 @@ from brasko.core.fire.request import FireRequest
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.core.foods.cuts import cut_named
-from brasko.core.planner.methods import METHODS
+from brasko.core.planner.spec.methods import METHODS
 
 
 @dataclass(frozen=True)

@@ -7,9 +7,9 @@ from plans import planned
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.guide.entries import KIND_NAMES, all_entries
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.options import SALTS
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.options import SALTS
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.words import rendered
 from brasko.words.quantities import TOKEN
 

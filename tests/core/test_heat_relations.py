@@ -21,7 +21,7 @@ from brasko.core.fire.setting import set_for
 from brasko.core.fire.setup import usual_setup, with_vents
 from brasko.core.foods.cuts import cut_named
 from brasko.core.heat.simulation import Food
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 
 STRIP = PieceSpec("strip", 0.0381, 0.41, 54.4)
 FILET = Food(cut_named("filet").geometry(0.044, 0.25), cut_named("filet").material, 5.0)

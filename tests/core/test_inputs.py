@@ -15,8 +15,8 @@ from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.foods.shape import Geometry, piece
 from brasko.core.guide.entries import all_entries
 from brasko.core.heat.simulation import Food, simulate
-from brasko.core.planner.fields import declared, with_answers
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.fields import declared, with_answers
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Side, Step, Surroundings, Until, shifted
 from brasko.core.units import celsius, fahrenheit, inches, metres
 

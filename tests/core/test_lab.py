@@ -16,7 +16,7 @@ from brasko.core.lab.report import than_first
 from brasko.core.lab.sweep import Axis, evenly, point, points_of
 from brasko.core.lab.variants import Variant, told
 from brasko.core.planner.plan import planned
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.formats.cook import CookIn
 from brasko.formats.cook_convert import cook_of
 

@@ -8,7 +8,7 @@ import pytest
 from brasko.core.logbook.differences import asked_differently, came_out_differently
 from brasko.core.logbook.next_time import next_time
 from brasko.core.logbook.season import Past, season
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.words import rendered as worded
 
 STEAK = PieceSpec("ribeye", 0.038, 0.4, 55.0, method="low_then_sear")

@@ -21,10 +21,10 @@ from brasko.core.heat.simulation import simulate
 from brasko.core.planner import plan as planner
 from brasko.core.planner.meal import meal, plan_meal
 from brasko.core.planner.plan import held_longer
-from brasko.core.planner.reasons import fuel_for_step
-from brasko.core.planner.spec import PieceSpec
-from brasko.core.planner.tasks import Task, busy_hands, clash, fitted, with_free_hands, with_slack
-from brasko.core.planner.timeline import timeline
+from brasko.core.planner.schedule.reasons import fuel_for_step
+from brasko.core.planner.schedule.tasks import Task, busy_hands, clash, fitted, with_free_hands, with_slack
+from brasko.core.planner.schedule.timeline import timeline
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.safety.clock import HOT_AIR_C, fridge_limit_s, thaw_s
 
 RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0, crust="light")

@@ -12,10 +12,10 @@ from thermal import chamber, kettle
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.shape import piece
 from brasko.core.heat.simulation import Food, simulate
-from brasko.core.planner.invert import solve_piece
-from brasko.core.planner.programme import programme_of
-from brasko.core.planner.rendered_fat import fat_lost_share
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.invert import solve_piece
+from brasko.core.planner.solve.programme import programme_of
+from brasko.core.planner.solve.rendered_fat import fat_lost_share
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Side, Step, Surroundings, Until
 
 CUT = cut_named("ribeye")

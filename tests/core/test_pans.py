@@ -17,8 +17,8 @@ from brasko.core.fire.grills import COOKWARE, Spot
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.pans import as_metal, pan_on
 from brasko.core.fire.setup import FireSetup, usual_setup
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.units import fahrenheit
 
 STEAK = PieceSpec("strip", 0.025, 0.30, 54.5, method="skillet", crust="golden")

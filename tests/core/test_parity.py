@@ -16,9 +16,9 @@ from brasko.core.forecast.ensemble import ensemble
 from brasko.core.forecast.history import Began, cook_history
 from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.update import forecast_of
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.programme import the_phase
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.programme import the_phase
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.formats.cook_convert import cook_of
 from brasko.formats.cook_of_plan import cook_of_plan
 

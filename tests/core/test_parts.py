@@ -11,8 +11,8 @@ from wording import worded
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.parts import all_parts
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.parts import edge_peak_c, part_results
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.parts import edge_peak_c, part_results
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Until
 from brasko.core.units import celsius
 

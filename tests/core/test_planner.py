@@ -16,14 +16,14 @@ from brasko.core.errors import Infeasible, InvalidInput, UnknownName
 from brasko.core.fire import custom
 from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner import invert
-from brasko.core.planner.invert import TOLERANCE_K
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.near import alike, solved_near
-from brasko.core.planner.programme import programme_of
-from brasko.core.planner.ranges import ensemble_ranges
-from brasko.core.planner.spec import PieceSpec
-from brasko.core.planner.timeline import check_eating_time, lead_s, timeline
+from brasko.core.planner.schedule.timeline import check_eating_time, lead_s, timeline
+from brasko.core.planner.solve import invert
+from brasko.core.planner.solve.invert import TOLERANCE_K
+from brasko.core.planner.solve.near import alike, solved_near
+from brasko.core.planner.solve.programme import programme_of
+from brasko.core.planner.solve.ranges import ensemble_ranges
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Side, Surroundings, Until
 from brasko.core.safety.agency import cautions_for, minimum_for
 from brasko.core.units import fahrenheit

@@ -9,8 +9,8 @@ from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.foods.cuts import all_cuts
-from brasko.core.planner.ranges import KITCHEN, ended, ensemble_ranges, kitchen
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.ranges import KITCHEN, ended, ensemble_ranges, kitchen
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.safety.agency import needs_choice
 from brasko.core.uncertainty.general import posterior
 

@@ -17,11 +17,11 @@ from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.serving import serving_of
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.ending import BURNT_FOR_S, burnt_s, carry_over_k, heat_end_c
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.near import solved_near
-from brasko.core.planner.pick import choose_method
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.advice.pick import choose_method
+from brasko.core.planner.solve.ending import BURNT_FOR_S, burnt_s, carry_over_k, heat_end_c
+from brasko.core.planner.solve.near import solved_near
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.safety.agency import minimum_for
 from brasko.core.units import celsius
 

@@ -9,8 +9,8 @@ from hypothesis import strategies as st
 from plans import solve_piece
 
 from brasko.core.cook.run import run_cook
-from brasko.core.planner.programme import the_phase
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.programme import the_phase
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.formats.cook_convert import cook_of
 from brasko.formats.cook_of_plan import cook_of_plan
 

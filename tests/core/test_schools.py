@@ -7,8 +7,8 @@ from plans import planned
 from wording import refusing, worded
 
 from brasko.core.errors import UnknownName
-from brasko.core.planner.schools import questions, school_of
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.advice.schools import questions, school_of
+from brasko.core.planner.spec.piece import PieceSpec
 
 RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0, crust="light")
 

@@ -8,12 +8,12 @@ from wording import worded
 
 from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.foods.cuts import all_cuts
-from brasko.core.planner.cautions import LARGE_CARRY_OVER_K, MIN_TOLD_K
-from brasko.core.planner.ending import carry_over_k
-from brasko.core.planner.fuel import fuel_of
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.options import CRUST_ENOUGH, CRUSTS, crust_dose_s
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.schedule.cautions import LARGE_CARRY_OVER_K, MIN_TOLD_K
+from brasko.core.planner.solve.ending import carry_over_k
+from brasko.core.planner.solve.fuel import fuel_of
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.options import CRUST_ENOUGH, CRUSTS, crust_dose_s
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.safety.clock import fridge_limit_s
 
 WAYS = ways(plants=True)

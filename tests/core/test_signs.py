@@ -5,7 +5,7 @@ from wording import worded as written
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.planner.meal import meal
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.signs import SIGNS, kit_for, sign_of
 
 

@@ -11,8 +11,8 @@ from brasko.core.fire.chamber import steady_state
 from brasko.core.fire.kinds import GRILLS
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.smoke import smoke_g_m3
-from brasko.core.planner.smoke import HALF_DOSE_G_M2, smoke_of, smoke_result, taken_up_m_s
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.advice.smoke import HALF_DOSE_G_M2, smoke_of, smoke_result, taken_up_m_s
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Side
 
 STEAK = PieceSpec("ribeye", 0.0381, 0.45, 54.0, crust="light")

@@ -8,8 +8,8 @@ from wording import refusing, worded
 from brasko.core.errors import InvalidInput
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.softness import softness
-from brasko.core.planner.pick import choose_method
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.advice.pick import choose_method
+from brasko.core.planner.spec.piece import PieceSpec
 
 HOUR = 3600.0
 USUAL_H = {

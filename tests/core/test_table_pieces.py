@@ -4,7 +4,7 @@ import pytest
 from plans import planned
 from wording import worded
 
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.pieces import LATE_FROM_S, behind, pieces_of
 from brasko.core.table.plan import plan_table

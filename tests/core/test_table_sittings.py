@@ -5,7 +5,7 @@ import pytest
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.table.ask import DishAsk, FireAsk, Sitting, TableAsk, whole_key
 from brasko.core.table.checker import faults
 from brasko.core.table.plan import plan_table

@@ -12,7 +12,7 @@ from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.custom import shipped
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.sides.cooking import cooked_side
 from brasko.core.sides.exposure import FireState, exposed, rack_of, size_of
 from brasko.core.sides.kinds import all_sides, side_named

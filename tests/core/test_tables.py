@@ -10,9 +10,9 @@ from brasko.core.foods.colour import COLOURS, TISSUES, tissue_of
 from brasko.core.foods.cuts import all_cuts, cut_named
 from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.warm import warm
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.options import CRUSTS, SALTS, TREATMENTS
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.options import CRUSTS, SALTS, TREATMENTS
+from brasko.core.planner.spec.piece import PieceSpec
 
 STEAK = cut_named("strip").geometry(0.0381, 0.4)
 

@@ -13,13 +13,13 @@ from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.fire.custom import PLANNER_FIRES
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.choose import alternatives, choice_of, compared, reasoned, row_of
-from brasko.core.planner.ending import off_aim_k
-from brasko.core.planner.methods import METHODS, why_unsuited
-from brasko.core.planner.options import WRAP_AT_C
-from brasko.core.planner.pick import choose_method
-from brasko.core.planner.programme import phase_of, programme_of, stretch, the_phase
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.advice.choose import alternatives, choice_of, compared, reasoned, row_of
+from brasko.core.planner.advice.pick import choose_method
+from brasko.core.planner.solve.ending import off_aim_k
+from brasko.core.planner.solve.programme import phase_of, programme_of, stretch, the_phase
+from brasko.core.planner.spec.methods import METHODS, why_unsuited
+from brasko.core.planner.spec.options import WRAP_AT_C
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.units import fahrenheit
 
 RIBEYE = PieceSpec("ribeye", 0.0381, 0.45, 57.0, crust="light")

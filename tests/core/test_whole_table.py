@@ -11,7 +11,7 @@ from tables import random_table
 from wording import refusing, worded
 
 from brasko.core.errors import InvalidInput, UnknownName
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.cautions import cautions
 from brasko.core.table.checker import faults

@@ -19,9 +19,9 @@ from brasko.core.fire.rests import RESTS
 from brasko.core.foods.cuts import cut_named
 from brasko.core.foods.shape import Geometry
 from brasko.core.heat.simulation import Food, Result, simulate
-from brasko.core.planner.invert import solve_piece
-from brasko.core.planner.programme import programme_of
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.invert import solve_piece
+from brasko.core.planner.solve.programme import programme_of
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Metal, Programme, Side, Step, Surroundings, Until
 from brasko.core.units import celsius, fahrenheit
 

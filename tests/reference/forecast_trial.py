@@ -19,8 +19,8 @@ from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.update import forecast_of, region_near
 from brasko.core.heat.simulation import Result, simulate
 from brasko.core.heat.thermometer import readings_c
-from brasko.core.planner.invert import Solution, solve_piece
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.invert import Solution, solve_piece
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Programme, shifted
 
 FILM, THICKNESS, START_K, FIRE_K, PROBE_M = 0.30, 0.10, 5.0, 20.0, 0.004

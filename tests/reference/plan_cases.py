@@ -7,12 +7,12 @@ from case import MEMORY, TRADE, Case
 
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.foods.doneness import SCALES
-from brasko.core.planner.late import holdings
+from brasko.core.planner.advice.late import holdings
 from brasko.core.planner.plan import PiecePlan, planned
-from brasko.core.planner.programme import the_phase
-from brasko.core.planner.search import tempered_start
-from brasko.core.planner.spec import PieceSpec
-from brasko.core.planner.timeline import timeline
+from brasko.core.planner.schedule.timeline import timeline
+from brasko.core.planner.solve.programme import the_phase
+from brasko.core.planner.solve.search import tempered_start
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.safety.clock import thaw_s
 from brasko.core.units import celsius, fahrenheit
 

@@ -6,7 +6,7 @@ import random
 import time
 from dataclasses import dataclass, replace
 
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
 from brasko.core.table.checker import faults
 from brasko.core.table.problem import Dish, Person, Problem, Schedule

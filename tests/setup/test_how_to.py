@@ -49,9 +49,9 @@ PLANNED = """
 import json
 from brasko.core.foods.board import board_of
 from brasko.core.foods.cuts import cut_named
-from brasko.core.planner.pick import choose_method
+from brasko.core.planner.advice.pick import choose_method
 from brasko.core.planner.plan import planned
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 cut = cut_named("beef_cheek")
 pick = choose_method(cut.key, cut.typical_thickness_m)
 wish = PieceSpec(cut.key, cut.typical_thickness_m, cut.typical_mass_kg, pick.finish_c, method=pick.method, fire=pick.fire, crust=pick.crust)
@@ -87,7 +87,7 @@ def test_a_thin_end_is_a_third_row(copy):
 PLANK = """
 from dataclasses import dataclass
 from typing import ClassVar
-from brasko.core.planner.methods.method import Method, Phase
+from brasko.core.planner.spec.methods.method import Method, Phase
 
 
 @dataclass(frozen=True)
@@ -109,12 +109,12 @@ def test_a_method_is_a_file_and_a_row(copy):
     edited(methods / "__init__.py", "        LowAndSlow(),\n", "        LowAndSlow(),\n        Plank(),\n")
     edited(
         methods / "__init__.py",
-        "from brasko.core.planner.methods.sear_then_low",
-        "from brasko.core.planner.methods.plank import Plank\nfrom brasko.core.planner.methods.sear_then_low",
+        "from brasko.core.planner.spec.methods.sear_then_low",
+        "from brasko.core.planner.spec.methods.plank import Plank\nfrom brasko.core.planner.spec.methods.sear_then_low",
     )
     said = run(
         copy,
-        "from brasko.core.planner.choose import row_of\nfrom brasko.core.foods.cuts import cut_named\n"
+        "from brasko.core.planner.advice.choose import row_of\nfrom brasko.core.foods.cuts import cut_named\n"
         "from brasko.core.guide.entries import all_entries\n"
         "fish = cut_named('salmon')\n"
         "print(row_of(fish, 'plank', 'gas').kind, '/', row_of(fish, 'plank', 'offset').kind, '/', "
@@ -157,8 +157,8 @@ ASKED = """
 import json
 from brasko.cli.plan_format import WishIn
 from brasko.core.errors import InvalidInput
-from brasko.core.planner.choose import choice_of
-from brasko.core.planner.fields import with_answers
+from brasko.core.planner.advice.choose import choice_of
+from brasko.core.planner.spec.fields import with_answers
 from brasko.formats.meal import MealIn, PieceIn
 from brasko.formats.meal_convert import wish_of
 from brasko.formats.piece import ANSWERS, spoken_wish
@@ -183,9 +183,9 @@ def test_a_field_of_a_piece_is_a_row_and_its_effect(copy):
     """One more answer, the wood for smoke: declared, and felt in the smoke; formats, command line, bounds and resets
     follow."""
     before = {p: p.read_bytes() for p in copy.rglob("*.py")}
-    edited(copy / "brasko/core/planner/spec.py", "    # fmt: on\n", WOOD)
+    edited(copy / "brasko/core/planner/spec/piece.py", "    # fmt: on\n", WOOD)
     share = "dose = {'oak': 1.0, 'apple': 0.8}[spec.wood] * max(doses.values())"
-    edited(copy / "brasko/core/planner/smoke.py", "dose = max(doses.values())", share)
+    edited(copy / "brasko/core/planner/advice/smoke.py", "dose = max(doses.values())", share)
     found = json.loads(run(copy, ASKED))
     assert found.pop("share") == pytest.approx(0.8)
     assert found.pop("refused").startswith("wood is not known (got 'lead'). Known: apple, oak")

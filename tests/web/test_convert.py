@@ -10,8 +10,8 @@ from django.utils import timezone
 from pydantic import ValidationError
 
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.programme import programme_of
-from brasko.core.planner.timeline import earliest_eating
+from brasko.core.planner.schedule.timeline import earliest_eating
+from brasko.core.planner.solve.programme import programme_of
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import filled, spec_of
 from brasko.web.cooks.convert import cursor_parts, outcome_of, slow_curve

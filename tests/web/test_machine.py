@@ -24,9 +24,9 @@ from wording import refusing, worded
 import brasko
 from brasko.core.errors import InvalidInput
 from brasko.core.forecast.history import Began, cook_history
-from brasko.core.planner.effort import effort_s
-from brasko.core.planner.invert import solve_piece
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.effort import effort_s
+from brasko.core.planner.solve.invert import solve_piece
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.web.common.policy import safe_headers
 from brasko.web.common.problem import Conflict
 from brasko.web.common.rows import room_for

@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 from icalendar import Calendar
 from wording import worded
 
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.options import FINISHES, MARKS, RUBS, SALTS
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.options import FINISHES, MARKS, RUBS, SALTS
 from brasko.core.words import BEGIN
 from brasko.formats.meal import MealIn, PieceIn, TableIn
 from brasko.web.plans.actions.take_along import hour_to_come

@@ -17,12 +17,12 @@ from brasko.cli.plan_format import (
 )
 from brasko.cli.simulation_format import StepOut
 from brasko.core.foods.doneness import scale_named
-from brasko.core.planner.amounts import amounts
+from brasko.core.planner.advice.amounts import amounts
 from brasko.core.planner.meal import plan_meal
 from brasko.core.planner.plan import PiecePlan, planned
-from brasko.core.planner.ranges import Span
-from brasko.core.planner.tasks import Task
-from brasko.core.planner.timeline import check_eating_time
+from brasko.core.planner.schedule.tasks import Task
+from brasko.core.planner.schedule.timeline import check_eating_time
+from brasko.core.planner.solve.ranges import Span
 from brasko.core.table.plan import plan_table
 from brasko.formats.cook import CookIn
 from brasko.formats.cook_of_plan import cook_of_plan

@@ -14,7 +14,7 @@ from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.fats import FATS
 from brasko.core.heat.constants import FILM_MAX, PATTED_DRY
 from brasko.core.heat.simulation import MODEL_VERSION, Food
-from brasko.core.planner.options import CRUSTS, SALTED_SURFACE
+from brasko.core.planner.spec.options import CRUSTS, SALTED_SURFACE
 from brasko.core.programme.steps import Baste
 from brasko.formats import words
 from brasko.formats.cook import CookedPieceIn, CookIn, CookOut, CookStepIn, CookStepOut, GrateSpotIn, OnIn

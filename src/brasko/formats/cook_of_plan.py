@@ -6,9 +6,9 @@ from typing import Any
 
 from brasko.core.fire.custom import OwnFire
 from brasko.core.fire.grills import Spot
-from brasko.core.planner.invert import Solution
-from brasko.core.planner.programme import phase_of
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.invert import Solution
+from brasko.core.planner.solve.programme import phase_of
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Step
 from brasko.formats.cook import COOK_FORMAT, CookIn
 from brasko.formats.cook_convert import SURFACES

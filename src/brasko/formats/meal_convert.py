@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import replace
 
+from brasko.core.planner.advice.serving import Eater
 from brasko.core.planner.meal import each_piece
-from brasko.core.planner.serving import Eater
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.formats.meal import PieceIn, TableIn
 from brasko.formats.piece import filled_values, sent_values
 

@@ -9,9 +9,9 @@ from pydantic import BaseModel, Field
 
 from brasko.core.foods.cuts import Cut, all_cuts, cut_named
 from brasko.core.foods.doneness import scale_named
-from brasko.core.planner.fields import Declared, Kind, declared
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.fields import Declared, Kind, declared
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.formats import words
 from brasko.formats.bounds import Count, Figure
 from brasko.formats.fire import OwnFireIn

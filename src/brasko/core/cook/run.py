@@ -11,7 +11,7 @@ from brasko.core.cook.steps import Cook, CookStep
 from brasko.core.errors import InvalidInput, UnknownName
 from brasko.core.heat.simulation import Floats, Result, State, char_share, grey_rim_share, simulate
 from brasko.core.heat.thermometer import hand_reading_c
-from brasko.core.planner.options import CRUSTS, crust_dose_s
+from brasko.core.planner.spec.options import CRUSTS, crust_dose_s
 from brasko.core.programme.steps import MAX_STEP_S, Programme, Step, Until, over_hotter
 
 YARD_C = 22.0

@@ -13,9 +13,9 @@ from brasko.core.fire.rests import RESTS
 from brasko.core.forecast.ensemble import varied_food, varied_steps
 from brasko.core.forecast.history import CookHistory, elsewhere, held, hold_words, longest_hold_s, raised
 from brasko.core.heat.simulation import Food, Result, State, simulate
-from brasko.core.planner.programme import SEARCH_REFINE, phase_of
-from brasko.core.planner.search import tempered_start
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.programme import SEARCH_REFINE, phase_of
+from brasko.core.planner.solve.search import tempered_start
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Programme, Step, Until
 from brasko.core.words import quantity, say
 

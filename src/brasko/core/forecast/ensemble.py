@@ -19,9 +19,9 @@ from brasko.core.forecast.history import GOES_ON_S, CookHistory
 from brasko.core.heat.geometry import Grid
 from brasko.core.heat.simulation import Food, Result, simulate
 from brasko.core.heat.thermometer import readings_c
-from brasko.core.planner.programme import phase_of
-from brasko.core.planner.search import tempered_start
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.programme import phase_of
+from brasko.core.planner.solve.search import tempered_start
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Programme, Step, Until, shifted
 from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD

@@ -12,9 +12,9 @@ from typing import Literal
 
 from brasko.core.errors import InvalidInput
 from brasko.core.fire.rests import RESTS
-from brasko.core.planner.late import warm_place, warm_place_c
-from brasko.core.planner.programme import phase_of, programme_of
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.advice.late import warm_place, warm_place_c
+from brasko.core.planner.solve.programme import phase_of, programme_of
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Baste, Programme, Side, Step, Surroundings, Until
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.sourced import Sourced

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 
 from brasko.core.errors import InvalidInput
 from brasko.core.forecast.corrections import Twin, heat_end_of
-from brasko.core.planner.programme import phase_of
+from brasko.core.planner.solve.programme import phase_of
 from brasko.core.programme.steps import Step, Until, over_hotter
 from brasko.core.sourced import Sourced
 from brasko.core.words import quantity, say

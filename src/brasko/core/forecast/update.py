@@ -24,7 +24,7 @@ from brasko.core.forecast.ensemble import (
     SensorSurrogate,
 )
 from brasko.core.forecast.readings import AIR_SD, HAND_NOISE, PROBE_BIAS_SD, PROBE_NOISE, Reading
-from brasko.core.planner.ranges import Span
+from brasko.core.planner.solve.ranges import Span
 from brasko.core.uncertainty.unknowns import FIRE_SD
 
 Floats = NDArray[np.float64]

@@ -15,7 +15,7 @@ from brasko.core.forecast.readings import Reading
 from brasko.core.forecast.searing import SearCoach, sear_coach
 from brasko.core.forecast.update import PARTS, Forecast, early_gap_k, forecast_of
 from brasko.core.forecast.why import probe_off_m, why
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.words import say
 
 FALLEN_K, FALLEN_FOR = 0.4, 6

@@ -8,7 +8,7 @@ import numpy as np
 
 from brasko.core.forecast.ensemble import BODY, Ensemble
 from brasko.core.forecast.update import Forecast
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD
 from brasko.core.words import quantity, say
 

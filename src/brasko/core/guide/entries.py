@@ -12,8 +12,8 @@ from brasko.core.fire.rests import RESTS
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.doneness import SCALES, Scale
 from brasko.core.foods.serving import serving_of
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.options import SALTS
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.options import SALTS
 from brasko.core.safety.agency import minimum_for
 from brasko.core.words import quantity, say
 

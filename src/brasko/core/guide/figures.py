@@ -13,9 +13,9 @@ from brasko.core.fire.kinds import grill_named
 from brasko.core.fire.setup import FireSetup, usual_setup
 from brasko.core.heat.constants import FILM_MAX, PATTED_DRY
 from brasko.core.heat.simulation import Result, simulate
-from brasko.core.planner.beforehand import DRY_AFTER_S, WET_FROM_S
-from brasko.core.planner.programme import programme_of
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.schedule.beforehand import DRY_AFTER_S, WET_FROM_S
+from brasko.core.planner.solve.programme import programme_of
+from brasko.core.planner.spec.piece import PieceSpec
 
 Floats = NDArray[np.float64]
 

@@ -12,7 +12,7 @@ from scipy.stats import norm, qmc
 
 from brasko.core.heat.simulation import Food, Result, simulate
 from brasko.core.lab.run import COARSE, Run
-from brasko.core.planner.options import crust_dose_s
+from brasko.core.planner.spec.options import crust_dose_s
 from brasko.core.programme.steps import Step
 from brasko.core.sourced import Sourced
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD, PROBE_SD_M, START_SD, THICKNESS_SD

@@ -13,7 +13,7 @@ from brasko.core.lab.ensemble import MAX_RUNS, MIN_RUNS, Floats, Matters, drawn,
 from brasko.core.lab.spread import each_of
 from brasko.core.lab.sweep import Axis, Point, point, points_of
 from brasko.core.lab.variants import Variant, VariantResult, told
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.words import say
 
 MAX_VARIANTS = 4

@@ -11,8 +11,8 @@ from brasko.core.cook.run import run_cook
 from brasko.core.cook.steps import AtFire, Cook, InPan
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.plan import PiecePlan
-from brasko.core.planner.programme import phase_of
-from brasko.core.planner.search import tempered_start
+from brasko.core.planner.solve.programme import phase_of
+from brasko.core.planner.solve.search import tempered_start
 from brasko.core.programme.steps import Programme, Step, Until, shifted
 
 Floats = NDArray[np.float64]

@@ -10,11 +10,11 @@ from itertools import product
 import numpy as np
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.planner.choose import choice_of
-from brasko.core.planner.effort import effort_s
+from brasko.core.planner.advice.choose import choice_of
 from brasko.core.planner.plan import planned
-from brasko.core.planner.programme import stretch
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.effort import effort_s
+from brasko.core.planner.solve.programme import stretch
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.words import quantity, say
 
 MAX_POINTS = 400

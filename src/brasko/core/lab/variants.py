@@ -12,10 +12,10 @@ from brasko.core.errors import Infeasible, InvalidInput
 from brasko.core.heat.simulation import Result
 from brasko.core.lab.ensemble import in_kitchens
 from brasko.core.lab.run import Run, ends_by_core, run_of_cook, run_of_plan
-from brasko.core.planner.choose import choice_of
-from brasko.core.planner.options import crust_dose_s
+from brasko.core.planner.advice.choose import choice_of
 from brasko.core.planner.plan import PiecePlan, planned
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.options import crust_dose_s
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.sourced import Sourced
 
 LATE_S = 60.0

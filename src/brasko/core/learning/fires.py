@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 
 from brasko.core.learning.habits import HABITS, HabitKnown
 from brasko.core.learning.series import CLIPPED, STAYS, known
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD
 
 Floats = NDArray[np.float64]

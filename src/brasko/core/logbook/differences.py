@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Any
 
-from brasko.core.planner.fields import Declared, declared
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.fields import Declared, declared
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.words import quantity, say
 
 LITTLE_K, LITTLE_SHARE = 0.6, 0.05

@@ -6,8 +6,8 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 from brasko.core.errors import Infeasible, InvalidInput
-from brasko.core.planner.options import CRUSTS
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.options import CRUSTS
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.safety.agency import needs_choice
 from brasko.core.words import quantity, say
 

@@ -10,10 +10,10 @@ from typing import Literal, Protocol, TypeVar
 
 from brasko.core.errors import inside
 from brasko.core.planner.plan import PiecePlan, held_longer, planned
-from brasko.core.planner.reasons import fuel_for_step
-from brasko.core.planner.spec import PieceSpec
-from brasko.core.planner.tasks import HANDLING_S, Busy, Task, busy_hands, clash, with_free_hands, with_slack
-from brasko.core.planner.timeline import lead_s
+from brasko.core.planner.schedule.reasons import fuel_for_step
+from brasko.core.planner.schedule.tasks import HANDLING_S, Busy, Task, busy_hands, clash, with_free_hands, with_slack
+from brasko.core.planner.schedule.timeline import lead_s
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.safety.agency import Caution
 from brasko.core.words import quantity, say
 

@@ -8,19 +8,19 @@ import numpy as np
 
 from brasko.core.foods.doneness import SCALES
 from brasko.core.heat.simulation import MODEL_VERSION, Result
-from brasko.core.planner.cautions import placed_cautions
-from brasko.core.planner.ending import carry_over_k
-from brasko.core.planner.gentler import gentler_ways
-from brasko.core.planner.hold import rested_longer
-from brasko.core.planner.infeasible import TooFierce, too_long_out
-from brasko.core.planner.invert import Solution, solve_piece
-from brasko.core.planner.near import solved_near
-from brasko.core.planner.parts import PartResult, part_results
-from brasko.core.planner.programme import SEARCH_REFINE, flip_moments, the_phase
-from brasko.core.planner.ranges import Ranges, ensemble_ranges
-from brasko.core.planner.spec import PieceSpec
-from brasko.core.planner.tasks import Busy, Task, busy_hands
-from brasko.core.planner.timeline import lead_s, timeline
+from brasko.core.planner.schedule.cautions import placed_cautions
+from brasko.core.planner.schedule.tasks import Busy, Task, busy_hands
+from brasko.core.planner.schedule.timeline import lead_s, timeline
+from brasko.core.planner.solve.ending import carry_over_k
+from brasko.core.planner.solve.gentler import gentler_ways
+from brasko.core.planner.solve.hold import rested_longer
+from brasko.core.planner.solve.infeasible import TooFierce, too_long_out
+from brasko.core.planner.solve.invert import Solution, solve_piece
+from brasko.core.planner.solve.near import solved_near
+from brasko.core.planner.solve.parts import PartResult, part_results
+from brasko.core.planner.solve.programme import SEARCH_REFINE, flip_moments, the_phase
+from brasko.core.planner.solve.ranges import Ranges, ensemble_ranges
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.safety.agency import Caution, Minimum
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.words import quantity, say

@@ -7,10 +7,10 @@ from dataclasses import dataclass, replace
 
 from brasko.core.forecast.history import Aside, Began, FireChange, cook_history
 from brasko.core.heat.simulation import Result, simulate
-from brasko.core.planner.options import crust_dose_s
 from brasko.core.planner.plan import planned
-from brasko.core.planner.programme import phase_of, programme_of
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.programme import phase_of, programme_of
+from brasko.core.planner.spec.options import crust_dose_s
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.practice.truth import Truth, true_food, true_run, truly
 from brasko.core.programme.steps import Programme, Step
 from brasko.core.words import quantity, say

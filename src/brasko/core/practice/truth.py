@@ -10,8 +10,8 @@ import numpy as np
 from brasko.core.forecast.ensemble import INSIDE_M, along, inside_m
 from brasko.core.forecast.history import CookHistory
 from brasko.core.heat.simulation import Food, Result, simulate
-from brasko.core.planner.programme import phase_of
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.programme import phase_of
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Programme, Until, shifted
 
 MOST_FRAMES = 720

@@ -10,7 +10,7 @@ from dataclasses import dataclass, field
 from brasko.core.errors import InvalidInput, UnknownName, require_between
 from brasko.core.fire.custom import OwnFire, shipped
 from brasko.core.fire.fires import KITCHEN
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.sides.kinds import WAYS, SideKind, Way, side_named
 from brasko.core.table.problem import Person, Pin
 from brasko.core.words import say

@@ -6,8 +6,8 @@ from dataclasses import dataclass, replace
 
 from brasko.core.planner.meal import PlanOne
 from brasko.core.planner.plan import PiecePlan
-from brasko.core.planner.spec import PieceSpec
-from brasko.core.planner.tasks import Task
+from brasko.core.planner.schedule.tasks import Task
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.table.plan import PlannedTable
 from brasko.core.table.variants import on_fire
 from brasko.core.words import quantity, say

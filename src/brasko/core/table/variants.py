@@ -11,11 +11,11 @@ from functools import lru_cache
 from brasko.core.errors import Infeasible, InvalidInput, UnknownName
 from brasko.core.heat.simulation import simulate
 from brasko.core.planner.meal import AT_THE_FIRE, PlanOne
-from brasko.core.planner.methods import METHODS
 from brasko.core.planner.plan import PiecePlan, planned
-from brasko.core.planner.programme import SEARCH_REFINE, Sear, phase_of
-from brasko.core.planner.spec import PieceSpec
-from brasko.core.planner.tasks import FLIP_S
+from brasko.core.planner.schedule.tasks import FLIP_S
+from brasko.core.planner.solve.programme import SEARCH_REFINE, Sear, phase_of
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Step, Until
 from brasko.core.sides.cooking import PLATE_C
 from brasko.core.sides.kinds import side_named

@@ -15,7 +15,7 @@ from brasko.core.forecast.compare import compared
 from brasko.core.forecast.history import hold_words
 from brasko.core.forecast.progress import Ahead, Expected, Planned, held_longer, progress
 from brasko.core.logbook.next_time import next_time
-from brasko.core.planner.ranges import Span
+from brasko.core.planner.solve.ranges import Span
 from brasko.core.programme.signs import sign_of
 from brasko.core.safety.drills import BLACK_SMOKE, FLARE_UP, VENTS, find_the_middle
 from brasko.core.words import say

@@ -3,7 +3,7 @@
 from brasko.core.forecast.corrections import Correction, Floats, corrections, twin
 from brasko.core.forecast.history import CookHistory
 from brasko.core.forecast.searing import SearCheck, sear_check
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.words import say
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.forecaster import watching, wish_for

@@ -6,7 +6,7 @@ import statistics
 from itertools import pairwise
 
 from brasko.core.learning.habits import lasted
-from brasko.core.planner.fire_work import GETS_HOT
+from brasko.core.planner.schedule.fire_work import GETS_HOT
 from brasko.web.cooks.events import ReadingLogged
 from brasko.web.cooks.forecaster import wish_for
 from brasko.web.cooks.history import done_at, standing_events

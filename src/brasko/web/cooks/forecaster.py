@@ -33,7 +33,7 @@ from brasko.core.forecast.watch import (
     share_of_step,
     sight_of,
 )
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.formats.meal_convert import wish_with_flips
 from brasko.web.cooks import worker
 from brasko.web.cooks.history import Story, story_of

@@ -16,7 +16,7 @@ from brasko.core.forecast.lessons import learned
 from brasko.core.forecast.readings import Reading as Seen
 from brasko.core.forecast.update import Forecast, forecast_of
 from brasko.core.learning.fires import taught
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.uncertainty.unknowns import FIRE_SD
 from brasko.web.cooks import worker
 from brasko.web.cooks.convert import outcome_of, slow_curve

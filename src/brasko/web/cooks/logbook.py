@@ -14,7 +14,7 @@ from brasko.core.fire.custom import PLANNER_FIRES
 from brasko.core.fire.weather_effects import RAINS, WINDS
 from brasko.core.logbook.differences import asked_differently, came_out_differently
 from brasko.core.logbook.season import Past, season
-from brasko.core.planner.methods import METHODS
+from brasko.core.planner.spec.methods import METHODS
 from brasko.core.words import say
 from brasko.formats.meal import PieceIn
 from brasko.web.cooks.events import WeatherLogged

@@ -8,7 +8,7 @@ from django.conf import settings
 
 from brasko.core.forecast.ensemble import Ensemble, SamplingRegion, ensemble
 from brasko.core.forecast.history import CookHistory
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.web.machine.pool import Pool
 
 LONGEST_S = 600.0

@@ -8,7 +8,7 @@ from brasko.core.lab.experiment import MAX_VARIANTS
 from brasko.core.lab.questions import QUESTIONS
 from brasko.core.lab.sweep import MAX_POINTS, SWEEPABLE
 from brasko.core.lab.variants import VariantResult
-from brasko.core.planner.fields import UNITS
+from brasko.core.planner.spec.fields import UNITS
 from brasko.formats.experiment import ExperimentIn, VariantIn
 from brasko.formats.meal import PieceIn
 from brasko.formats.piece import ANSWERS

@@ -7,9 +7,9 @@ from dataclasses import dataclass
 from datetime import datetime
 from typing import Any
 
-from brasko.core.planner.effort import effort_s
 from brasko.core.planner.meal import Meal
-from brasko.core.planner.timeline import check_eating_time
+from brasko.core.planner.schedule.timeline import check_eating_time
+from brasko.core.planner.solve.effort import effort_s
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import filled, spec_of, wishes_of
 from brasko.web.plans.kept import kept_plans

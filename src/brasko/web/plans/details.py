@@ -7,18 +7,18 @@ from functools import partial
 from brasko.core.errors import Infeasible
 from brasko.core.fire.custom import PLANNER_FIRES
 from brasko.core.learning.fires import Learned, on_its_fire
-from brasko.core.planner.amounts import amounts
-from brasko.core.planner.burger import Patty, blend_for, blended, patty, shaped_for
-from brasko.core.planner.cautions import warm_zone_s
-from brasko.core.planner.choose import Choice, alternatives, choice_of, compared, reasoned
-from brasko.core.planner.late import holdings
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.pick import Pick, choose_method
+from brasko.core.planner.advice.amounts import amounts
+from brasko.core.planner.advice.burger import Patty, blend_for, blended, patty, shaped_for
+from brasko.core.planner.advice.choose import Choice, alternatives, choice_of, compared, reasoned
+from brasko.core.planner.advice.late import holdings
+from brasko.core.planner.advice.pick import Pick, choose_method
+from brasko.core.planner.advice.schools import questions, school_of
+from brasko.core.planner.advice.serving import shared_out
 from brasko.core.planner.plan import PiecePlan
-from brasko.core.planner.rendered_fat import weight_lost_share
-from brasko.core.planner.schools import questions, school_of
-from brasko.core.planner.serving import shared_out
-from brasko.core.planner.timeline import START_MARGIN_S
+from brasko.core.planner.schedule.cautions import warm_zone_s
+from brasko.core.planner.schedule.timeline import START_MARGIN_S
+from brasko.core.planner.solve.rendered_fat import weight_lost_share
+from brasko.core.planner.spec.methods import METHODS
 from brasko.core.safety.clock import fridge_limit_s
 from brasko.core.words import quantity, say
 from brasko.formats.meal import PieceIn, TableIn

@@ -5,9 +5,9 @@ from __future__ import annotations
 from functools import lru_cache
 
 from brasko.core.planner.meal import Meal, plan_meal
-from brasko.core.planner.near import alike
 from brasko.core.planner.plan import PiecePlan, planned
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.solve.near import alike
+from brasko.core.planner.spec.piece import PieceSpec
 
 
 class KeptPlans:

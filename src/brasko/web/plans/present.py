@@ -10,17 +10,17 @@ from brasko.core.fire.custom import OwnFire
 from brasko.core.fire.grate import grate_map
 from brasko.core.heat.section import section_of
 from brasko.core.heat.simulation import Result
+from brasko.core.planner.advice.smoke import SmokeResult, smoke_of
 from brasko.core.planner.meal import Meal
-from brasko.core.planner.methods import METHODS, why_unsuited
-from brasko.core.planner.parts import PartResult
 from brasko.core.planner.plan import PiecePlan
-from brasko.core.planner.programme import phase_of
-from brasko.core.planner.ranges import Ranges, Span
-from brasko.core.planner.rendered_fat import fat_lost_share
-from brasko.core.planner.smoke import SmokeResult, smoke_of
-from brasko.core.planner.spec import PieceSpec
-from brasko.core.planner.tasks import Task
-from brasko.core.planner.timeline import earliest_eating
+from brasko.core.planner.schedule.tasks import Task
+from brasko.core.planner.schedule.timeline import earliest_eating
+from brasko.core.planner.solve.parts import PartResult
+from brasko.core.planner.solve.programme import phase_of
+from brasko.core.planner.solve.ranges import Ranges, Span
+from brasko.core.planner.solve.rendered_fat import fat_lost_share
+from brasko.core.planner.spec.methods import METHODS, why_unsuited
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.formats.fire import OwnFireIn
 from brasko.formats.fire_convert import map_schema
 from brasko.formats.meal import PieceIn

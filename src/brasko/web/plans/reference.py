@@ -7,9 +7,9 @@ from brasko.core.foods.colour import COLOURS, tissue_of
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.foods.doneness import SCALES
 from brasko.core.foods.salts import SALT_KINDS
-from brasko.core.planner.methods import METHODS
-from brasko.core.planner.methods.method import Method
-from brasko.core.planner.spec import SALTED_ON
+from brasko.core.planner.spec.methods import METHODS
+from brasko.core.planner.spec.methods.method import Method
+from brasko.core.planner.spec.piece import SALTED_ON
 from brasko.core.safety.agency import needs_choice
 from brasko.core.words import say
 from brasko.formats.fire import OwnFireIn

@@ -8,7 +8,7 @@ from dataclasses import asdict, dataclass
 import numpy as np
 
 from brasko.core.forecast.history import FireChange
-from brasko.core.planner.programme import phase_of
+from brasko.core.planner.solve.programme import phase_of
 from brasko.core.practice.debrief import Hands, Went, as_it_went, crust_of, moments, other_hands
 from brasko.core.practice.score import Came, Score, scored
 from brasko.core.practice.truth import Truth

@@ -7,7 +7,7 @@ import math
 from brasko.core.fire.custom import PLANNER_FIRES
 from brasko.core.learning.fires import OWN, Learned
 from brasko.core.learning.habits import HABITS, HabitKnown
-from brasko.core.planner.options import CRUSTS
+from brasko.core.planner.spec.options import CRUSTS
 from brasko.core.uncertainty.unknowns import FILM_SD, FIRE_SD
 from brasko.core.words import as_typed, quantity, say
 from brasko.web.yard.actions.learn import Lessons

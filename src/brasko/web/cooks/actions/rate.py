@@ -7,7 +7,7 @@ from collections.abc import Callable
 from django.db import transaction
 
 from brasko.core.errors import InvalidInput
-from brasko.core.planner.options import crust_dose_s
+from brasko.core.planner.spec.options import crust_dose_s
 from brasko.core.words import say
 from brasko.web.cooks.clock import fresh
 from brasko.web.cooks.models import Cook, Piece

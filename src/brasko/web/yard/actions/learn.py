@@ -12,7 +12,7 @@ from django.contrib.auth.models import User
 from brasko.core.foods.cuts import all_cuts
 from brasko.core.learning.fires import OWN, USUAL, Learned, Taught, factors_of, learned
 from brasko.core.learning.habits import HABITS, habit_known
-from brasko.core.planner.methods import METHODS
+from brasko.core.planner.spec.methods import METHODS
 from brasko.formats.meal import PieceIn
 from brasko.web.yard.models import FireFigure, Teaching
 

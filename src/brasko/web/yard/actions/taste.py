@@ -12,7 +12,7 @@ from django.contrib.auth.models import User
 
 from brasko.core.foods.cuts import Cut, all_cuts
 from brasko.core.learning.tastes import CRUST, FINISH, LEAST, Liked, Side, liked
-from brasko.core.planner.options import CRUSTS
+from brasko.core.planner.spec.options import CRUSTS
 from brasko.core.safety.agency import minimum_for, needs_choice
 from brasko.web.yard.models import Verdict
 

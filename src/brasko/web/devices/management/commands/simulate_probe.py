@@ -12,7 +12,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandParser
 
 from brasko.core.forecast.history import Aside, Began, CookHistory, FireChange, cook_history
-from brasko.core.planner.spec import PieceSpec
+from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.practice.drills import changes_for, truth_for
 from brasko.core.practice.truth import (
     Shown,

@@ -1,0 +1,1 @@
+"""What Brasko says about a piece beside its plan: other ways, amounts, sharing, late guests."""

@@ -1,0 +1,1 @@
+"""The steps of one piece, counted back from the hour of eating, with their reasons and cautions."""
