@@ -53,49 +53,69 @@ if [ ! -x .venv/bin/python ]; then
 fi
 export PATH="$PWD/.venv/bin:$PATH"
 
-list=requirements/app.txt
-[ "$what" = test ] && list=requirements/dev.txt
-key=$(digest "$list" pyproject.toml)
-if ! fresh "python-$what" "$key"; then
+packages() {
+  local list=requirements/app.txt
+  [ "$what" = test ] && list=requirements/dev.txt
+  local key; key=$(digest "$list" pyproject.toml)
+  fresh "python-$what" "$key" && return
   say "installing Python packages from $list"
   run "PyPI refused or could not be reached. Check the network, then run this again." \
     pip install --disable-pip-version-check --require-hashes -r "$list"
-  run "Brasko itself could not be installed." pip install --disable-pip-version-check --no-deps --no-build-isolation -e . 
+  run "Brasko itself could not be installed." pip install --disable-pip-version-check --no-deps --no-build-isolation -e .
   stamp "python-$what" "$key"
-  [ "$what" = test ] && stamp python-app "$(digest requirements/app.txt pyproject.toml)"
-fi
+  [ "$what" = app ] || stamp python-app "$(digest requirements/app.txt pyproject.toml)"
+}
 
-# for whoever opens the application next; tests compile beside their first stage
+interface() {
+  local key; key=$(digest frontend/package-lock.json)
+  if ! fresh npm "$key" || [ ! -d frontend/node_modules ]; then
+    say "installing npm packages"
+    (cd frontend && run "the npm registry refused or could not be reached. Check the network, then run this again." npm ci --no-audit --no-fund) || exit 1
+    stamp npm "$key"
+  fi
+  local of=(frontend/src frontend/public frontend/index.html frontend/vite.config.ts frontend/package-lock.json)
+  key=$({ find "${of[@]}" -type f -print0; find src/brasko/words -name '*.ftl' -print0; } | sort -z | xargs -0 cat | sha256sum | cut -c1-16)
+  if ! fresh build "$key" || [ ! -f frontend/dist/index.html ]; then
+    say "building the interface"
+    (cd frontend && run "the interface could not be built." npm run -s build) || exit 1
+    rm -f var/stamps/compressed
+    stamp build "$key"
+  fi
+}
+
+node_fits() { command -v node >/dev/null && node -e 'const [a,b]=process.versions.node.split(".").map(Number); process.exit(a>20||(a===20&&b>=19)||a===22&&b<12?0:1)' 2>/dev/null; }
+branch() { # with a log of its own: what one cannot do is never said as what the other cannot
+  (log=$(mktemp); trap 'rm -f "$log"' EXIT; "$@")
+}
+
+# side by side where there is a Node.js already; one reason is enough where both stop
+interface_branch=
+said=$(mktemp)
+trap 'rm -f "$log" "$said"' EXIT
+if node_fits; then branch interface 2>"$said" 9>&- & interface_branch=$!; fi
+branch packages || { [ -z "$interface_branch" ] || wait "$interface_branch" || true; exit 1; }
+
+# for whoever computes next, while the rest is installed
 compiled=$(cat src/brasko/core/heat/kernel/*.py src/brasko/core/fire/burning.py requirements/app.txt 2>/dev/null | sha256sum | cut -c1-16 || true)
 compiling=
-if [ "$what" = app ] && [ -f src/brasko/core/heat/warm.py ] && ! fresh compiled "$compiled"; then
+if [ -f src/brasko/core/heat/warm.py ] && ! fresh compiled "$compiled"; then
   tools/compile.sh 9>&- & compiling=$!
 fi
 
-node_fits() { command -v node >/dev/null && node -e 'const [a,b]=process.versions.node.split(".").map(Number); process.exit(a>20||(a===20&&b>=19)||a===22&&b<12?0:1)' 2>/dev/null; }
-if ! node_fits; then
+if [ -n "$interface_branch" ]; then
+  wait "$interface_branch" || { cat "$said" >&2; exit 1; }
+else
   say "Node.js $(node --version 2>/dev/null || echo 'is missing'; true): 20.19 or newer is needed, taking it from PyPI"
   run "Node.js is too old and PyPI refused a newer one. Install Node.js 20.19 or newer." \
     pip install --disable-pip-version-check --require-hashes -r requirements/node.txt
   python tools/node_from_wheel.py
   hash -r
   node_fits || fail "Node.js 20.19 or newer is needed and could not be set up."
+  interface
 fi
-
-key=$(digest frontend/package-lock.json)
-if ! fresh npm "$key" || [ ! -d frontend/node_modules ]; then
-  say "installing npm packages"
-  (cd frontend && run "the npm registry refused or could not be reached. Check the network, then run this again." npm ci --no-audit --no-fund)
-  stamp npm "$key"
-fi
-
-of=(frontend/src frontend/public frontend/index.html frontend/vite.config.ts frontend/package-lock.json)
-key=$({ find "${of[@]}" -type f -print0; find src/brasko/words -name '*.ftl' -print0; } | sort -z | xargs -0 cat | sha256sum | cut -c1-16)
-if ! fresh build "$key" || [ ! -f frontend/dist/index.html ]; then
-  say "building the interface"
-  (cd frontend && run "the interface could not be built." npm run -s build)
+if ! fresh compressed "$(cat var/stamps/build)"; then
   run "the interface could not be compressed." python -m whitenoise.compress -q frontend/dist
-  stamp build "$key"
+  stamp compressed "$(cat var/stamps/build)"
 fi
 
 if [ "$what" = test ]; then apt_install chromium libatomic1; fi
