@@ -51,7 +51,7 @@ const IN_THE_SHELL: [string, ReactNode][] = [
   ["fire", page(() => import("./features/fire/page"), "FirePage")],
   ["gear", page(() => import("./features/yard/page"), "YardPage")],
   ["cook", page(() => import("./features/cook/list"), "CookListPage")],
-  ["cook/meal/:mealId", page(() => import("./features/cook/meal/now"), "MealNowPage")],
+  ["cook/meal/:mealId/*", page(() => import("./features/cook/start-meal"), "MealCookPage")],
   ["cook/:cookId", page(() => import("./features/cook/page"), "CookPage")],
   ["practice", page(() => import("./features/practice/page"), "PracticePage")],
   ["practice/:cookId", page(() => import("./features/practice/debrief"), "DebriefPage")],
@@ -67,6 +67,7 @@ const MOVED: [string, string][] = [
   ["table", "/plan"],
   ["table/:mealId", "/plan/meal/:mealId"],
   ["table/:mealId/now", "/cook/meal/:mealId"],
+  ["table/:mealId/wall", "/cook/meal/:mealId/wall"],
   ["table/:mealId/sheet", "/plan/meal/:mealId/sheet"],
   ["yard", "/gear"],
 ];
@@ -80,7 +81,6 @@ const look = page(() => import("./features/cook/look"), "LookPage");
 const join = page(() => import("./features/account/join"), "JoinPage");
 const watch = page(() => import("./features/cook/far"), "WatchPage");
 const wall = page(() => import("./features/cook/far"), "WallPage");
-const mealWall = page(() => import("./features/cook/meal/wall"), "MealWall");
 
 /** While the first place comes. */
 const Opening = () => <Waiting what={say("screen-session-lighting-up")} />;
@@ -113,8 +113,6 @@ createRoot(document.getElementById("root")!).render(
           <Route element={inside(<Outlet />)}>
             <Route path="cook/:cookId/watch" element={watch} />
             <Route path="cook/:cookId/wall" element={wall} />
-            <Route path="cook/meal/:mealId/wall" element={mealWall} />
-            <Route path="table/:mealId/wall" element={<Moved to="/cook/meal/:mealId/wall" />} />
           </Route>
           <Route element={inside(<Shell />)}>
             <Route index element={<Navigate to="/cook" replace />} />

@@ -14,7 +14,7 @@ from jsonschema import Draft202012Validator
 
 from brasko.web.accounts.models import Household
 from brasko.web.cooks.models import Cook, Event, Reading
-from brasko.web.tables.models import Table, TableMark
+from brasko.web.tables.models import Table
 from brasko.web.yard.models import Thermometer
 
 
@@ -122,7 +122,7 @@ def test_nothing_of_another_household_is_in_it(full, odell):
     odell.plan()
     odell.start()
     told = json.dumps(renumbered(out_of(full)), default=str)
-    assert Table.objects.count() == TableMark.objects.count() == 0
+    assert Table.objects.count() == 0
     assert json.loads(files_of(out_of(full))["cooks.json"])[0]["id"] in {
         c.id for c in Cook.objects.filter(owner=full.user)
     }

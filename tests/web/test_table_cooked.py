@@ -1,7 +1,8 @@
-"""A whole table on the way: its meat is a cook with readings and forecasts, its sides go by their marks."""
+"""A meal that is cooked: one cook for its meat, its sides and its fires."""
 
-from datetime import timedelta
+from datetime import datetime, timedelta
 from pathlib import Path
+from uuid import uuid4
 
 import pytest
 from django.utils import timezone
@@ -11,14 +12,17 @@ from test_whole_tables import kept_at, table
 from wording import worded
 
 from brasko.core.planner.plan import planned
+from brasko.core.sides.kinds import all_sides
 from brasko.core.table.pieces import pieces_of
 from brasko.core.table.plan import plan_table
 from brasko.formats.meal import PieceIn
 from brasko.formats.meal_convert import spec_of
 from brasko.formats.table import MealTableIn
 from brasko.formats.table_convert import table_ask_of
+from brasko.web.cooks.actions.record import advance
+from brasko.web.cooks.lateness import late_by
 from brasko.web.cooks.models import Cook, Event, Piece
-from brasko.web.tables.computing import meat_to_cook, planned_table
+from brasko.web.tables.computing import meal_to_cook, planned_table
 from brasko.web.tables.models import Table
 
 EXAMPLES = Path(__file__).resolve().parents[2] / "docs" / "examples"
@@ -30,15 +34,16 @@ def test_what_is_kept_of_a_piece_is_cooked_as_it_was_planned(name):
     """The answers that are stored give back the very wish, on the table's fire and by its method."""
     asked = MealTableIn.model_validate_json((EXAMPLES / f"{name}.json").read_text())
     told = planned_table(asked, False, asked.eat_at.replace(year=2000))
-    meat = meat_to_cook(asked, told)
+    meat = meal_to_cook(asked, told)
     pieces = pieces_of(plan_table(table_ask_of(asked)), planned)
     assert meat.keys == [p.key for p in pieces]
     for kept, piece in zip(meat.pieces, pieces, strict=True):
         assert spec_of(PieceIn.model_validate(kept.inputs)) == piece.spec
 
 
-def started(who, hours: float = 2.0, how: dict | None = None) -> tuple[str, dict]:
-    one, _ = kept_at(who, hours)
+def started(who, hours: float = 2.0, how: dict | None = None, asked: dict | None = None) -> tuple[str, dict]:
+    """Where a kept meal is, and its cook as it was started."""
+    one, _ = kept_at(who, hours, asked)
     row = Table.objects.get(id=one.rsplit("/", 1)[1])
     Table.objects.filter(pk=row.pk).update(eat_at=timezone.now() + timedelta(hours=hours))
     answer = who.call("POST", f"{one}/start", how or REAL)
@@ -46,92 +51,115 @@ def started(who, hours: float = 2.0, how: dict | None = None) -> tuple[str, dict
     return one, answer.json()
 
 
-def work_of(now: dict, dish: str, key: str) -> dict:
-    return next(w for w in now["table"]["told"]["work"] if (w["of"], w["key"]) == (dish, key))
+def seen(who, cook: dict) -> dict:
+    return who.call("GET", f"/api/cooks/{cook['id']}").json()
 
 
-def test_its_meat_is_a_cook_whose_marks_are_the_table_s(mara):
-    one, now = started(mara)
-    assert [p["dish"] for p in now["pieces"]] == ["ribeye"]
-    assert now["pieces"][0]["outlook"] is None
-    on = work_of(now, "ribeye", "on")["id"]
-    after = mara.call("POST", f"{one}/marks", {"work": on}).json()
-    assert on in after["done"]
-    (piece,) = Piece.objects.all()
-    assert [e.deed.task for e in Event.objects.filter(piece=piece, kind="done")] == ["on"]
-    assert after["pieces"][0]["outlook"]["readings"] >= 0
-    back = mara.call("POST", f"{one}/marks", {"work": on, "done": False}).json()
-    assert on not in back["done"]
-    assert back["pieces"][0]["outlook"] is None
+def task_of(cook: dict, dish: str, key: str) -> dict:
+    """A task as the cook has it: a piece's by its key, a side's by what its id says."""
+    return next(
+        e for e in cook["expected"] if e["dish"].startswith(dish) and key in (e["key"], *e["key"].split(":")[1:2])
+    )
 
 
-def test_its_cook_leads_back_to_all_its_dishes(mara):
-    one, now = started(mara)
-    plain = mara.start(practice=True)
-    lines = {line["id"]: line["meal_id"] for line in mara.call("GET", "/api/cooks").json()}
-    assert lines == {now["cook_id"]: int(one.rsplit("/", 1)[1]), plain["id"]: None}
-    assert mara.call("GET", f"/api/cooks/{now['cook_id']}").json()["meal_id"] == int(one.rsplit("/", 1)[1])
+def mark(who, cook: dict, task: dict, **more):
+    body = {"client_id": str(uuid4()), "kind": "done", "task": task["key"], "piece_id": task["piece_id"], **more}
+    return who.call("POST", f"/api/cooks/{cook['id']}/events", body)
 
 
-def test_what_is_marked_beside_the_fire_is_done_on_the_table(mara):
-    one, now = started(mara)
-    (piece,) = Piece.objects.all()
-    body = {"client_id": "5f0c2a34-7e0b-4c44-9d4f-111111111111", "kind": "done", "task": "on", "piece_id": piece.pk}
-    assert mara.call("POST", f"/api/cooks/{now['cook_id']}/events", body).status_code == 201
-    assert work_of(now, "ribeye", "on")["id"] in mara.call("GET", f"{one}/now").json()["done"]
+def test_everything_of_a_meal_is_a_task_of_one_cook(mara):
+    """The steak's own steps, the peppers', the fire's; each is somebody's, and nothing is there twice."""
+    one, cook = started(mara)
+    assert cook["meal_id"] == int(one.rsplit("/", 1)[1])
+    assert cook["helpers"] == [{"key": "ada", "name": "Ada"}, {"key": "bo", "name": "Bo"}]
+    assert [p["name"] for p in cook["pieces"]] == ["Ribeye"]
+    keys = [(e["piece_id"], e["key"]) for e in cook["expected"]]
+    assert len(keys) == len(set(keys))
+    assert {worded(e["dish"]) for e in cook["expected"]} == {
+        "Ribeye",
+        "Bell pepper, halved",
+        "Gas grill, three burners",
+    }
+    assert {e["person"] for e in cook["expected"] if e["piece_id"] is None} == {"ada", "bo"}
+    assert task_of(cook, "Ribeye", "on")["person"] == "ada"
+    assert mara.call("GET", one).json()["cook_id"] == cook["id"]
+    assert [line["id"] for line in mara.call("GET", "/api/cooks/running").json()] == [cook["id"]]
 
 
-def test_it_is_over_when_its_meat_is_dished_up(mara):
-    """Everything of the steak marked in its order: its cook ends, and the table says so."""
-    one, now = started(mara)
-    for work in (w for w in now["table"]["told"]["work"] if w["of"] == "ribeye"):
-        marked = mara.call("POST", f"{one}/marks", {"work": work["id"], "reading_c": 60.0})
-        assert marked.status_code == 200, (work["key"], marked.content)
-    assert marked.json()["ended_at"] is not None
-    assert marked.json()["pieces"][0]["late_s"] == 0.0
-    assert Cook.objects.get().ended_at is not None
+def test_a_side_is_marked_once_and_taken_back_as_a_piece_is(mara):
+    _, cook = started(mara)
+    on = task_of(cook, "Bell pepper", "on")
+    made = mark(mara, cook, on)
+    assert made.status_code == 201, made.content
+    assert task_of(seen(mara, cook), "Bell pepper", "on")["state"] == "done"
+    assert "already checked off" in worded(mark(mara, cook, on).json()["detail"])
+    undo = {"client_id": str(uuid4()), "kind": "undo", "undoes": made.json()["client_id"]}
+    assert mara.call("POST", f"/api/cooks/{cook['id']}/events", undo).status_code == 201
+    assert task_of(seen(mara, cook), "Bell pepper", "on")["state"] != "done"
 
 
-def test_a_side_goes_by_its_marks(mara):
-    one, now = started(mara)
-    on = work_of(now, "peppers", "on")["id"]
-    assert on in mara.call("POST", f"{one}/marks", {"work": on}).json()["done"]
-    assert not Event.objects.filter(kind="done").exists()
+def test_a_sides_mark_says_nothing_of_the_meat(mara):
+    """The lid that is open stays open, and the steak on the fire, when somebody marks the peppers."""
+    _, cook = started(mara)
+    mark(mara, cook, task_of(cook, "Ribeye", "on"))
+    piece = cook["pieces"][0]["id"]
+    lid = {"client_id": str(uuid4()), "kind": "lid", "open": True, "piece_id": piece}
+    mara.call("POST", f"/api/cooks/{cook['id']}/events", lid)
+    mark(mara, cook, task_of(cook, "Bell pepper", "on"))
+    assert seen(mara, cook)["outlooks"][0]["lid_open"]
 
 
-def test_a_piece_that_is_late_is_told_and_moves_the_rest(mara):
-    """Not on a quarter of an hour after its time: the table says so, and planned anew for a later hour it is not
-    behind."""
-    one, now = started(mara)
-    told = next(d for d in now["table"]["told"]["dishes"] if d["key"] == "ribeye")
-    late = timedelta(seconds=-told["on_s"] - 900.0)
-    Table.objects.update(eat_at=timezone.now() + late)
-    Cook.objects.update(eat_at=timezone.now() + late)
-    seen = mara.call("GET", f"{one}/now").json()["pieces"][0]
-    assert seen["late_s"] == pytest.approx(900.0, abs=5.0)
-    assert "behind" in worded(seen["late_words"])
+def test_it_is_over_when_everything_is_on_the_table(mara):
+    """With one dish of meat dished up the meal goes on until the peppers are."""
+    _, cook = started(mara)
+    mine = [e for e in cook["expected"] if e["piece_id"] is not None]
+    for task in mine:
+        assert mark(mara, cook, task).status_code == 201, task
+    assert seen(mara, cook)["ended_at"] is None
+    assert mark(mara, cook, task_of(cook, "Bell pepper", "off")).status_code == 201
+    assert seen(mara, cook)["ended_at"] is not None
+    assert Cook.objects.get().pieces.get().outcome is not None
+
+
+def test_what_is_no_task_of_the_meal_is_refused(mara):
+    _, cook = started(mara)
+    wrong = mark(mara, cook, {"key": "soup:on:0", "piece_id": None})
+    assert wrong.status_code == 422
+    assert set(errors(wrong)) == {"task"}
+
+
+def test_a_piece_that_is_late_is_told(mara):
+    """Put on a quarter of an hour after its time."""
+    _, cook = started(mara)
+    on_s = next(t.start_s for t in Piece.objects.get().programme.tasks if t.key == "on")
+    Cook.objects.update(eat_at=timezone.now() + timedelta(seconds=-on_s - 900.0))
+    row = Cook.objects.get()
+    assert late_by(row)[row.pieces.get().pk] == pytest.approx(900.0, abs=5.0)
+    mark(mara, cook, task_of(cook, "Ribeye", "on"))
+    (outlook,) = seen(mara, cook)["outlooks"]
+    assert "behind" in worded(outlook["late_words"]) or outlook["members"] == 0
 
 
 def test_a_later_hour_moves_what_is_not_on_yet(mara):
-    one, _ = started(mara, hours=3.0)
-    (piece,) = Piece.objects.all()
-    before = next(t.start_s for t in piece.programme.tasks if t.key == "on")
+    one, cook = started(mara, hours=3.0)
+    before = {e["key"]: e["start_at"] for e in cook["expected"] if e["key"] in ("on",) or ":on:" in e["key"]}
     row = Table.objects.get()
     row.asked_json["eat_at"] = row.eat_at.isoformat()
     row.save()
     taken = mara.call("POST", f"{one}/later", {"by_min": 30, "at": timezone.now().isoformat(), "take": True})
     assert taken.status_code == 200, taken.content
-    (piece,) = Piece.objects.all()
-    assert next(t.start_s for t in piece.programme.tasks if t.key == "on") - before == pytest.approx(1800.0, abs=5.0)
-    after = mara.call("GET", f"{one}/now").json()
-    assert after["pieces"][0]["late_s"] == 0.0
+    after = {e["key"]: e["start_at"] for e in seen(mara, cook)["expected"] if e["key"] in before}
+    assert len(after) == 2
+    for key, was in before.items():
+        moved = datetime.fromisoformat(after[key]) - datetime.fromisoformat(was)
+        assert moved.total_seconds() == pytest.approx(1800.0, abs=5.0), key
     assert [e.deed.late_min for e in Event.objects.filter(kind="guests")] == [30]
 
 
 def test_what_was_never_put_on_is_not_taken_to_be_on(mara):
-    """A started table, nothing marked, the steak's time past: planned anew for later it goes on later."""
-    one, now = started(mara)
-    told = next(d for d in now["table"]["told"]["dishes"] if d["key"] == "ribeye")
+    """A started meal, nothing marked, the steak's time past: planned anew for later it goes on later."""
+    one, _ = started(mara)
+    told = next(d for d in mara.call("GET", one).json()["told"]["dishes"] if d["key"] == "ribeye")
     eat_at = timezone.now() + timedelta(seconds=-told["on_s"] - 900.0)
     row = Table.objects.get()
     row.eat_at, row.asked_json["eat_at"] = eat_at, eat_at.isoformat()
@@ -142,21 +170,21 @@ def test_what_was_never_put_on_is_not_taken_to_be_on(mara):
     assert "Ribeye" in [move["name"] for move in shown.json()["moves"]]
 
 
-def test_a_practice_begins_before_its_first_work_and_runs_as_fast_as_it_is_let(mara):
-    _, now = started(mara, how=PRACTICE)
-    assert now["practice"]
-    assert now["clock"]["speed"] == 60
-    (cook,) = Cook.objects.all()
-    first = min(w["start_s"] for w in now["table"]["told"]["work"])
-    assert cook.seconds(cook.started_at) <= first
-    assert cook.pieces.get().thermometer.simulated
+def test_a_practice_begins_before_its_first_task_and_runs_as_fast_as_it_is_let(mara):
+    _, cook = started(mara, how=PRACTICE)
+    assert cook["practice"]
+    assert cook["clock"]["speed"] == 60
+    (row,) = Cook.objects.all()
+    open_at = [datetime.fromisoformat(e["start_at"]) for e in cook["expected"] if e["state"] != "done"]
+    assert row.started_at <= min(open_at)
+    assert row.pieces.get().thermometer.simulated
 
 
 def test_a_practice_that_marks_itself_marks_the_sides_too(mara):
-    one, now = started(mara, how={**PRACTICE, "hands": "plan"})
-    Cook.objects.update(clock_cook_at=Table.objects.get().eat_at, clock_speed=1)
-    done = set(mara.call("GET", f"{one}/now").json()["done"])
-    assert {w["id"] for w in now["table"]["told"]["work"] if w["of"] == "peppers"} <= done
+    _, cook = started(mara, how={**PRACTICE, "hands": "plan"})
+    Cook.objects.update(clock_cook_at=Table.objects.get().eat_at + timedelta(minutes=5), clock_speed=1)
+    advance(Cook.objects.get())
+    assert {e["state"] for e in seen(mara, cook)["expected"] if e["piece_id"] is None} == {"done"}
 
 
 def test_a_table_that_is_being_cooked_is_not_planned_from_under_it(mara):
@@ -166,15 +194,42 @@ def test_a_table_that_is_being_cooked_is_not_planned_from_under_it(mara):
     assert "is being cooked" in worded(changed.json()["detail"])
 
 
-def test_it_is_started_once_and_by_nobody_else(mara, odell):
-    one, _ = started(mara)
-    assert mara.call("POST", f"{one}/start", REAL).status_code == 409
+def test_it_is_started_once_whoever_starts_it_too_joins(mara, odell):
+    one, cook = started(mara)
+    joined = mara.call("POST", f"{one}/start", REAL)
+    assert (joined.status_code, joined.json()["id"]) == (200, cook["id"])
     assert odell.call("POST", f"{one}/start", REAL).status_code == 404
 
 
-def test_a_table_of_sides_alone_has_nothing_to_foresee(mara):
-    kept = mara.call("POST", "/api/tables", table(dishes=[{"key": "peppers", "side": "bell_pepper"}])).json()
-    answer = mara.call("POST", f"/api/tables/{kept['id']}/start", REAL)
-    assert answer.status_code == 409
-    assert "no meat" in worded(answer.json()["detail"])
-    assert errors(answer) == {}
+def test_a_meal_of_sides_alone_is_cooked_by_its_tasks(mara):
+    """No curve, no forecast, no line in the log; everything else as with meat."""
+    sides = table(dishes=[{"key": "peppers", "side": "bell_pepper"}])
+    _, cook = started(mara, asked=sides)
+    assert (cook["pieces"], cook["outlooks"], cook["skies"]) == ([], [], [])
+    for task in cook["expected"]:
+        assert mark(mara, cook, task).status_code == 201, task
+    assert seen(mara, cook)["ended_at"] is not None
+    assert mara.call("GET", "/api/cooks").json() == []
+    assert mara.call("GET", "/api/cooks/season").status_code == 200
+
+
+def test_a_side_that_needs_a_reading_is_not_done_without_it(mara):
+    """What no forecast follows ends by its figure too. Source: fsis_safe_temperatures."""
+    side = next(key for key, kind in all_sides().items() if kind.done_by == "reading")
+    _, cook = started(mara, asked=table(dishes=[{"key": "it", "side": side}]))
+    reads = next(e for e in cook["expected"] if e["least_c"] is not None)
+    off = task_of(cook, reads["dish"], "off")
+    assert "waits for its reading" in worded(errors(mark(mara, cook, off))["temp_c"])
+    assert set(errors(mark(mara, cook, reads))) == {"temp_c"}
+    assert set(errors(mark(mara, cook, reads, temp_c=reads["least_c"] - 1.0))) == {"temp_c"}
+    assert mark(mara, cook, reads, temp_c=reads["least_c"] + 0.5).status_code == 201
+
+
+def test_ground_meat_of_a_meal_is_not_rested_without_its_reading(mara):
+    """160 °F in the middle, read and not forecast. Source: fsis_safe_temperatures."""
+    patty = {"cut": "burger_80_20", "thickness_mm": 19, "method": "direct", "crust": "light", "count": 2}
+    _, cook = started(mara, asked=table(dishes=[{"key": "patties", "piece": patty}]))
+    mark(mara, cook, task_of(cook, "", "on"))
+    refused = mark(mara, cook, task_of(cook, "", "rest"))
+    assert refused.status_code == 409
+    assert "71.1 °C" in worded(refused.json()["detail"])

@@ -119,7 +119,7 @@ def test_nobody_else_sees_a_table(mara, odell):
         ("GET", "/table.ics"),
         ("POST", "/restore"),
     ):
-        bodies = {"": table(), "/marks": {"work": "x"}, "/later": {"by_min": 5, "at": timezone.now().isoformat()}}
+        bodies = {"": table(), "/later": {"by_min": 5, "at": timezone.now().isoformat()}}
         body = bodies.get(path) if method != "GET" else None
         assert odell.call(method, f"/api/tables/{kept}{path}", body).status_code == 404
     assert odell.call("GET", "/api/tables").json() == []
@@ -133,23 +133,13 @@ def test_the_reference_names_every_side_way_and_fire(mara):
     assert "kettle_two_zone" in {f["key"] for f in told["fires"]}
 
 
-def kept_at(who, hours: float) -> tuple[str, dict]:
+def kept_at(who, hours: float, asked: dict | None = None) -> tuple[str, dict]:
     """A kept table whose hour is so far off."""
-    made = who.call("POST", "/api/tables", table()).json()
+    made = who.call("POST", "/api/tables", asked or table()).json()
     one = Table.objects.get(id=made["id"])
     one.asked_json["eat_at"] = (timezone.now() + timedelta(hours=hours)).isoformat()
     one.save()
     return f"/api/tables/{one.pk}", made["told"]
-
-
-def test_marks_are_shared_and_can_be_taken_back(mara):
-    one, told = kept_at(mara, 2.0)
-    first = told["work"][0]["id"]
-    for _ in range(2):
-        assert mara.call("POST", f"{one}/marks", {"work": first}).json()["done"] == [first]
-    assert mara.call("GET", f"{one}/now").json()["done"] == [first]
-    assert mara.call("POST", f"{one}/marks", {"work": first, "done": False}).json()["done"] == []
-    assert "a task of this meal" in worded(errors(mara.call("POST", f"{one}/marks", {"work": "soup:on:0"}))["work"])
 
 
 def test_a_later_hour_is_shown_before_it_is_taken(mara):
@@ -227,27 +217,6 @@ def test_a_fire_of_the_cooks_own_is_one_of_the_tables(mara):
     told = preview(mara, table(fires=[{"key": "mine", "own_fire": {**own, "name": "Under the tree"}}]))
     assert told.status_code == 200, told.content
     assert [f["name"] for f in told.json()["fires"]] == ["Under the tree"]
-
-
-def test_ground_meat_is_not_called_done_without_its_reading(mara):
-    """Beside the fire of a table as anywhere: 160 °F in the middle, read and not foreseen. Source:
-    fsis_safe_temperatures."""
-    patty = {"cut": "burger_80_20", "thickness_mm": 19, "method": "direct", "crust": "light", "count": 2}
-    made = mara.call("POST", "/api/tables", table(dishes=[{"key": "patties", "piece": patty}])).json()
-    one, work = f"/api/tables/{made['id']}/marks", {w["key"]: w for w in made["told"]["work"]}
-    assert work["read"]["least_c"] == pytest.approx(71.1, abs=0.1)
-    for key in ("rest", "plate"):
-        refused = mara.call("POST", one, {"work": work[key]["id"]})
-        assert "waits for its reading" in worded(errors(refused)["reading_c"])
-    read = {"work": work["read"]["id"]}
-    assert "needs what the middle shows" in worded(errors(mara.call("POST", one, read))["reading_c"])
-    assert "must show 71.1 °C" in worded(errors(mara.call("POST", one, {**read, "reading_c": 70.9}))["reading_c"])
-    assert mara.call("GET", f"/api/tables/{made['id']}/now").json()["done"] == []
-    assert mara.call("POST", one, {**read, "reading_c": 71.2}).status_code == 200
-    assert mara.call("POST", one, {"work": work["rest"]["id"]}).status_code == 200
-    assert Table.objects.get(id=made["id"]).marks.get(work=read["work"]).reading_c == 71.2
-    mara.call("POST", one, {**read, "done": False})
-    assert "waits for its reading" in worded(errors(mara.call("POST", one, {"work": work["plate"]["id"]}))["reading_c"])
 
 
 def test_those_who_come_later_are_cooked_for_again(mara):

@@ -88,6 +88,13 @@ export const useBoards = () =>
 export const useCooks = () =>
   useQuery({ queryKey: keys.cooks, queryFn: ({ signal }) => answer(client.GET("/api/cooks", { signal })) });
 
+/** Cooks that go on now. */
+export const useRunning = () =>
+  useQuery({
+    queryKey: [...keys.cooks, "running"],
+    queryFn: ({ signal }) => answer(client.GET("/api/cooks/running", { signal })),
+  });
+
 function useSessionChange<V>(call: (value: V) => Promise<Session>, mutationKey: string[] = []) {
   const queries = useQueryClient();
   return useMutation({
@@ -211,6 +218,20 @@ export function useStartCook() {
     onSuccess: (cook) => {
       queries.setQueryData(keys.cook(cook.id), cook);
       return queries.invalidateQueries({ queryKey: keys.cooks, exact: true });
+    },
+  });
+}
+
+/** Put a meal on: whoever starts it too joins the cook that goes on. */
+export function useStartMeal() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, body }: { id: number; body: Schemas["StartIn"] }) =>
+      answer(client.POST("/api/tables/{table_id}/start", { params: { path: { table_id: id } }, body })),
+    onSuccess: (cook) => {
+      queries.setQueryData(keys.cook(cook.id), cook);
+      void queries.invalidateQueries({ queryKey: ["tables"] });
+      return queries.invalidateQueries({ queryKey: keys.cooks });
     },
   });
 }

@@ -773,26 +773,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/tables/{table_id}/now": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * See Table Now
-         * @description A table while it is being cooked.
-         */
-        get: operations["see_table_now"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/tables/{table_id}/start": {
         parameters: {
             query?: never;
@@ -804,26 +784,9 @@ export interface paths {
         put?: never;
         /**
          * Start Table Cook
-         * @description Put the meat of a table on the way, for real or as a practice: readings come in, and its ends are foreseen.
+         * @description Start the cook of a meal, for real or as a practice (201), or join the one that goes on already (200).
          */
         post: operations["start_table"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/tables/{table_id}/marks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Mark Table Work */
-        post: operations["mark_table_work"];
         delete?: never;
         options?: never;
         head?: never;
@@ -896,6 +859,23 @@ export interface paths {
         };
         /** List Cooks */
         get: operations["list_cooks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cooks/running": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** List Running Cooks */
+        get: operations["list_running_cooks"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2979,6 +2959,8 @@ export interface components {
             clock: components["schemas"]["ClockOut"];
             /** Pieces */
             pieces: components["schemas"]["CookPieceOut"][];
+            /** Helpers */
+            helpers: components["schemas"]["HelperOut"][];
             /**
              * Table At
              * Format: date-time
@@ -4975,7 +4957,7 @@ export interface components {
         /**
          * KeptTableOut
          * @description A kept table: as it was asked for and as it was planned. current: planned now it would come out the same, but for
-         *     the hour.
+         *     the hour. cook_id: the cook of it that goes on.
          */
         KeptTableOut: {
             /** Id */
@@ -4991,6 +4973,8 @@ export interface components {
             eat_at: string;
             /** Set Aside */
             set_aside: boolean;
+            /** Cook Id */
+            cook_id: number | null;
             /** Current */
             current: boolean;
             asked: components["schemas"]["MealTableIn"];
@@ -5033,6 +5017,24 @@ export interface components {
              */
             server_at: string;
         };
+        /** ClockSet */
+        ClockSet: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "clock";
+            /**
+             * Speed
+             * @default 1
+             */
+            speed?: number;
+            /**
+             * Set Back S
+             * @default 0
+             */
+            set_back_s?: number;
+        };
         /**
          * CoachOut
          * @description How long a sear still goes on; until is the moment to stop, by crust or by core, whichever is first.
@@ -5056,282 +5058,6 @@ export interface components {
             /** Words */
             words: string;
         };
-        /** DegreesOut */
-        DegreesOut: {
-            /** C */
-            c: number;
-            /** Low */
-            low: number;
-            /** High */
-            high: number;
-        };
-        /** FaultOut */
-        FaultOut: {
-            /** Key */
-            key: string;
-            /**
-             * Since
-             * Format: date-time
-             */
-            since: string;
-            /** Words */
-            words: string;
-            /** Advice */
-            advice: string;
-        };
-        /**
-         * NowOut
-         * @description A table while it is being cooked: what is done, the meat on the way, and the clock that it goes by.
-         */
-        NowOut: {
-            table: components["schemas"]["KeptTableOut"];
-            /** Done */
-            done: string[];
-            /**
-             * Server At
-             * Format: date-time
-             */
-            server_at: string;
-            clock: components["schemas"]["ClockOut"];
-            /** Cook Id */
-            cook_id: number | null;
-            /** Practice */
-            practice: boolean;
-            /** Ended At */
-            ended_at: string | null;
-            /** Pieces */
-            pieces: components["schemas"]["TablePieceOut"][];
-        };
-        /**
-         * OutlookOut
-         * @description How a piece on the fire stands, and what is forecast of it. end is of the step that is on: the pull, for a slow
-         *     one.
-         */
-        OutlookOut: {
-            /** Piece Id */
-            piece_id: number;
-            /** Phase */
-            phase: string;
-            /** Step */
-            step: string;
-            /** Aside */
-            aside: string;
-            /** Lid Open */
-            lid_open: boolean;
-            /** Pull C */
-            pull_c: number;
-            end: components["schemas"]["WhenOut"] | null;
-            done: components["schemas"]["WhenOut"] | null;
-            peak: components["schemas"]["DegreesOut"] | null;
-            /** Why */
-            why: string;
-            /** Faults */
-            faults: components["schemas"]["FaultOut"][];
-            /** Probe Off Mm */
-            probe_off_mm: number | null;
-            coach: components["schemas"]["CoachOut"] | null;
-            /** Peak At */
-            peak_at: string | null;
-            /** Slice Now */
-            slice_now: boolean;
-            reading?: components["schemas"]["ReadingAskOut"] | null;
-            /** Readings */
-            readings: number;
-            /** Members */
-            members: number;
-            ahead: components["schemas"]["AheadOut"] | null;
-        };
-        /**
-         * ReadingAskOut
-         * @description What the middle has to show before the last heat ends, and what it shows by hand or by a probe in its place.
-         */
-        ReadingAskOut: {
-            /** Needed C */
-            needed_c: number;
-            /** Read C */
-            read_c: number | null;
-            /** By */
-            by: ("hand" | "probe") | null;
-            /** Enough */
-            enough: boolean;
-            /** Words */
-            words: string;
-        };
-        /**
-         * TablePieceOut
-         * @description A dish of meat on the way: what is foreseen of it, and how far behind its plan it is. outlook is None before it
-         *     is on.
-         */
-        TablePieceOut: {
-            /** Dish */
-            dish: string;
-            /** Piece Id */
-            piece_id: number;
-            /** Name */
-            name: string;
-            /** Thermometer */
-            thermometer: string | null;
-            /**
-             * Planned At
-             * Format: date-time
-             */
-            planned_at: string;
-            /** Late S */
-            late_s: number;
-            /** Late Words */
-            late_words: string;
-            outlook: components["schemas"]["OutlookOut"] | null;
-        };
-        /**
-         * WhenOut
-         * @description A moment with the range in which it lies in eight cooks of ten.
-         */
-        WhenOut: {
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /**
-             * Low
-             * Format: date-time
-             */
-            low: string;
-            /**
-             * High
-             * Format: date-time
-             */
-            high: string;
-        };
-        /**
-         * StartIn
-         * @description How a plan is put on the fire. practice runs on a simulated probe at a chosen speed from the first task on.
-         */
-        StartIn: {
-            /**
-             * Practice
-             * @default true
-             */
-            practice?: boolean;
-            /**
-             * Speed
-             * @default 1
-             * @enum {integer}
-             */
-            speed?: 1 | 10 | 60;
-            /**
-             * Hands
-             * @default mine
-             * @enum {string}
-             */
-            hands?: "mine" | "plan";
-            /** Thermometer Id */
-            thermometer_id?: number | null;
-            /**
-             * Thermometers
-             * @default {}
-             */
-            thermometers?: {
-                [key: string]: number;
-            };
-            /**
-             * Trouble
-             * @default
-             * @enum {string}
-             */
-            trouble?: "" | "slipped" | "lid" | "dying" | "battery" | "dropouts";
-        };
-        /**
-         * MarkIn
-         * @description A piece of work by its id: done, or not done after all; a reading with what the middle shows.
-         */
-        MarkIn: {
-            /** Work */
-            work: string;
-            /**
-             * Done
-             * @default true
-             */
-            done?: boolean;
-            /** Reading C */
-            reading_c?: number | null;
-        };
-        /**
-         * LaterOut
-         * @description What comes of eating later: the table, what moves, and what is past its best by then, in words.
-         */
-        LaterOut: {
-            /**
-             * Eat At
-             * Format: date-time
-             */
-            eat_at: string;
-            /** Status */
-            status: string;
-            /** Clash */
-            clash: string[];
-            /** Moves */
-            moves: components["schemas"]["MoveOut"][];
-            /** Past Best */
-            past_best: string;
-            asked: components["schemas"]["MealTableIn"];
-            told: components["schemas"]["TableOut"];
-        };
-        /**
-         * MoveOut
-         * @description A dish that goes on at another time than it was to.
-         */
-        MoveOut: {
-            /** Name */
-            name: string;
-            /**
-             * Was At
-             * Format: date-time
-             */
-            was_at: string;
-            /**
-             * Is At
-             * Format: date-time
-             */
-            is_at: string;
-        };
-        /**
-         * LaterIn
-         * @description The table is to be eaten so much later; 0 plans the rest anew for the same hour. at is the moment from which the
-         *     rest is planned; take keeps what comes of it.
-         */
-        LaterIn: {
-            /** By Min */
-            by_min: number;
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /**
-             * Take
-             * @default false
-             */
-            take?: boolean;
-        };
-        /** ClockSet */
-        ClockSet: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            kind: "clock";
-            /**
-             * Speed
-             * @default 1
-             */
-            speed?: number;
-            /**
-             * Set Back S
-             * @default 0
-             */
-            set_back_s?: number;
-        };
         /** CookPieceOut */
         CookPieceOut: {
             /** Id */
@@ -5349,6 +5075,15 @@ export interface components {
             on_at: string | null;
             /** Middle */
             middle: string[];
+        };
+        /** DegreesOut */
+        DegreesOut: {
+            /** C */
+            c: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
         /**
          * DrillsOut
@@ -5406,10 +5141,14 @@ export interface components {
             /** Deed */
             deed: components["schemas"]["Started"] | components["schemas"]["TaskCompleted"] | components["schemas"]["Flipped"] | components["schemas"]["Turned"] | components["schemas"]["Flared"] | components["schemas"]["Smoked"] | components["schemas"]["Moved"] | components["schemas"]["LidMoved"] | components["schemas"]["VentSet"] | components["schemas"]["WeatherLogged"] | components["schemas"]["ReadingLogged"] | components["schemas"]["Paused"] | components["schemas"]["PullSet"] | components["schemas"]["GuestsLate"] | components["schemas"]["Noted"] | components["schemas"]["Undone"] | components["schemas"]["ClockSet"] | components["schemas"]["Finished"];
         };
-        /** ExpectedOut */
+        /**
+         * ExpectedOut
+         * @description A task as it stands now, and what it is done to. Of a meal: whose it is and where; without a piece it is a side's
+         *     or a fire's, key is its id, and least_c what the middle must show. notes are dangers.
+         */
         ExpectedOut: {
             /** Piece Id */
-            piece_id: number;
+            piece_id: number | null;
             /** Key */
             key: string;
             /** Name */
@@ -5435,6 +5174,30 @@ export interface components {
              * @enum {string}
              */
             state: "done" | "now" | "next" | "later";
+            /** Dish */
+            dish: string;
+            /** Person */
+            person: string;
+            /** Place */
+            place: string;
+            /** Notes */
+            notes: string[];
+            /** Least C */
+            least_c: number | null;
+        };
+        /** FaultOut */
+        FaultOut: {
+            /** Key */
+            key: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Words */
+            words: string;
+            /** Advice */
+            advice: string;
         };
         /** Finished */
         Finished: {
@@ -5469,6 +5232,16 @@ export interface components {
             kind: "guests";
             /** Late Min */
             late_min: number;
+        };
+        /**
+         * HelperOut
+         * @description Somebody who helps with a meal, by the key that its tasks name.
+         */
+        HelperOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
         };
         /** LidMoved */
         LidMoved: {
@@ -5537,6 +5310,50 @@ export interface components {
             /** Reading C */
             reading_c?: number | null;
         };
+        /**
+         * OutlookOut
+         * @description How a piece on the fire stands, and what is forecast of it. end is of the step that is on: the pull, for a slow
+         *     one.
+         */
+        OutlookOut: {
+            /** Piece Id */
+            piece_id: number;
+            /** Phase */
+            phase: string;
+            /** Step */
+            step: string;
+            /** Aside */
+            aside: string;
+            /** Lid Open */
+            lid_open: boolean;
+            /** Pull C */
+            pull_c: number;
+            end: components["schemas"]["WhenOut"] | null;
+            done: components["schemas"]["WhenOut"] | null;
+            peak: components["schemas"]["DegreesOut"] | null;
+            /** Why */
+            why: string;
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+            /** Probe Off Mm */
+            probe_off_mm: number | null;
+            coach: components["schemas"]["CoachOut"] | null;
+            /** Peak At */
+            peak_at: string | null;
+            /** Slice Now */
+            slice_now: boolean;
+            reading?: components["schemas"]["ReadingAskOut"] | null;
+            /**
+             * Late Words
+             * @default
+             */
+            late_words?: string;
+            /** Readings */
+            readings: number;
+            /** Members */
+            members: number;
+            ahead: components["schemas"]["AheadOut"] | null;
+        };
         /** Paused */
         Paused: {
             /**
@@ -5589,6 +5406,22 @@ export interface components {
             photo: boolean;
             /** Version */
             version: string;
+        };
+        /**
+         * ReadingAskOut
+         * @description What the middle has to show before the last heat ends, and what it shows by hand or by a probe in its place.
+         */
+        ReadingAskOut: {
+            /** Needed C */
+            needed_c: number;
+            /** Read C */
+            read_c: number | null;
+            /** By */
+            by: ("hand" | "probe") | null;
+            /** Enough */
+            enough: boolean;
+            /** Words */
+            words: string;
         };
         /** ReadingLogged */
         ReadingLogged: {
@@ -5724,6 +5557,123 @@ export interface components {
             /** Wind */
             wind: string;
         };
+        /**
+         * WhenOut
+         * @description A moment with the range in which it lies in eight cooks of ten.
+         */
+        WhenOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Low
+             * Format: date-time
+             */
+            low: string;
+            /**
+             * High
+             * Format: date-time
+             */
+            high: string;
+        };
+        /**
+         * StartIn
+         * @description How a plan is put on the fire. practice runs on a simulated probe at a chosen speed from the first task on.
+         */
+        StartIn: {
+            /**
+             * Practice
+             * @default true
+             */
+            practice?: boolean;
+            /**
+             * Speed
+             * @default 1
+             * @enum {integer}
+             */
+            speed?: 1 | 10 | 60;
+            /**
+             * Hands
+             * @default mine
+             * @enum {string}
+             */
+            hands?: "mine" | "plan";
+            /** Thermometer Id */
+            thermometer_id?: number | null;
+            /**
+             * Thermometers
+             * @default {}
+             */
+            thermometers?: {
+                [key: string]: number;
+            };
+            /**
+             * Trouble
+             * @default
+             * @enum {string}
+             */
+            trouble?: "" | "slipped" | "lid" | "dying" | "battery" | "dropouts";
+        };
+        /**
+         * LaterOut
+         * @description What comes of eating later: the table, what moves, and what is past its best by then, in words.
+         */
+        LaterOut: {
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            /** Status */
+            status: string;
+            /** Clash */
+            clash: string[];
+            /** Moves */
+            moves: components["schemas"]["MoveOut"][];
+            /** Past Best */
+            past_best: string;
+            asked: components["schemas"]["MealTableIn"];
+            told: components["schemas"]["TableOut"];
+        };
+        /**
+         * MoveOut
+         * @description A dish that goes on at another time than it was to.
+         */
+        MoveOut: {
+            /** Name */
+            name: string;
+            /**
+             * Was At
+             * Format: date-time
+             */
+            was_at: string;
+            /**
+             * Is At
+             * Format: date-time
+             */
+            is_at: string;
+        };
+        /**
+         * LaterIn
+         * @description The table is to be eaten so much later; 0 plans the rest anew for the same hour. at is the moment from which the
+         *     rest is planned; take keeps what comes of it.
+         */
+        LaterIn: {
+            /** By Min */
+            by_min: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Take
+             * @default false
+             */
+            take?: boolean;
+        };
         /** CookLine */
         CookLine: {
             /** Id */
@@ -5774,6 +5724,23 @@ export interface components {
             outcome: components["schemas"]["OutcomeOut"] | null;
             /** Spark C */
             spark_c: number[];
+        };
+        /**
+         * RunningLine
+         * @description A cook that goes on now.
+         */
+        RunningLine: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Eat At
+             * Format: date-time
+             */
+            eat_at: string;
+            /** Practice */
+            practice: boolean;
         };
         /** CutCount */
         CutCount: {
@@ -9115,28 +9082,6 @@ export interface operations {
             };
         };
     };
-    see_table_now: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                table_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NowOut"];
-                };
-            };
-        };
-    };
     start_table: {
         parameters: {
             query?: never;
@@ -9152,39 +9097,22 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NowOut"];
-                };
-            };
-        };
-    };
-    mark_table_work: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                table_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MarkIn"];
-            };
-        };
-        responses: {
             /** @description OK */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NowOut"];
+                    "application/json": components["schemas"]["CookOut"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CookOut"];
                 };
             };
         };
@@ -9290,6 +9218,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CookLine"][];
+                };
+            };
+        };
+    };
+    list_running_cooks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunningLine"][];
                 };
             };
         };

@@ -65,39 +65,7 @@ export function useTableAside() {
   });
 }
 
-export type TableNow = Schemas["NowOut"];
 export type TableLater = Schemas["LaterOut"];
-
-const NOW_MS = 5000;
-const NOW_FAST_MS = 1000;
-
-/** A table while it is being cooked: every phone looks again each few seconds. */
-export const useTableNow = (id: number) =>
-  useQuery<TableNow>({
-    queryKey: [...keys.one(id), "now"],
-    refetchInterval: (query) => ((query.state.data?.clock.speed ?? 1) > 1 ? NOW_FAST_MS : NOW_MS),
-    queryFn: ({ signal }) =>
-      answer(client.GET("/api/tables/{table_id}/now", { params: { path: { table_id: id } }, signal })),
-  });
-
-/** Put the meat of a table on the way. */
-export function useStartTable(id: number) {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (body: Schemas["StartIn"]) =>
-      answer(client.POST("/api/tables/{table_id}/start", { params: { path: { table_id: id } }, body })),
-    onSuccess: (now) => queries.setQueryData([...keys.one(id), "now"], now),
-  });
-}
-
-export function useMarkWork(id: number) {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: (body: { work: string; done: boolean; reading_c?: number | null }) =>
-      answer(client.POST("/api/tables/{table_id}/marks", { params: { path: { table_id: id } }, body })),
-    onSuccess: (now) => queries.setQueryData([...keys.one(id), "now"], now),
-  });
-}
 
 /** What comes of eating later; with take it is kept. */
 export function useEatLater(id: number) {

@@ -168,14 +168,15 @@ export function lineOfCook(cook: Schemas["CookOut"], piece: Schemas["CookPieceOu
   );
   const several = cook.pieces.length > 1;
   const position = new Map(cook.pieces.map((p) => [p.id, p.position]));
-  const blocks = cook.expected.map((e) => ({
+  const own = cook.expected.filter((e) => e.piece_id !== null);
+  const blocks = own.map((e) => ({
     key: several ? `${e.piece_id}:${e.key}` : e.key,
     lane: e.lane as Block["lane"],
     name: e.name,
     start: since(e.start_at),
     end: since(e.end_at),
     state: e.state,
-    ...(several ? { piece: position.get(e.piece_id) ?? 0 } : {}),
+    ...(several ? { piece: position.get(e.piece_id ?? 0) ?? 0 } : {}),
   }));
   const others = cook.pieces
     .filter((p) => p.id !== piece.id)

@@ -6,7 +6,7 @@ import { askedFor, cookTime, newest, skewOf, updated } from "@/api/live";
 import { type Waiting, withWaiting } from "@/api/outbox";
 import { type Cook, type Expected, keys, type PieceResult } from "@/api/hooks";
 
-import { deed, lastMark, lastOf, nextFlip, nextOfEach, nowNext } from "./cook/model";
+import { deed, lastMark, lastOf, nextFlip, nextOfEach, nowNext, upcoming } from "./cook/model";
 
 const task = (key: string, state: Expected["state"], start_at: string) =>
   ({ key, state, start_at, piece_id: 1 }) as Expected;
@@ -51,7 +51,13 @@ describe("cook", () => {
     expect([lastOf(cook, "done")?.task, lastOf(cook, "weather")]).toEqual(["light", null]);
   });
   it("names the deed", () =>
-    expect([deed("wait", "Pull"), deed("odd", "Odd")]).toEqual(["Pulled", "Done: Odd"]));
+    expect(
+      [
+        { piece_id: 1, key: "wait", name: "Pull" },
+        { piece_id: 1, key: "odd", name: "Odd" },
+        { piece_id: null, key: "corn:on:0", name: "Put the corn on" },
+      ].map((task) => deed(task as Expected)),
+    ).toEqual(["Pulled", "Done: Odd", "Done"]));
 });
 
 describe("live", () => {
@@ -228,6 +234,44 @@ describe("what is next of several pieces", () => {
         { piece_id: 2, key: "wait", state: "next", start_at: "2030-01-01T00:30:00Z" },
       ],
     } as unknown as Cook;
-    expect(nextOfEach(cook).map((each) => each.piece.id)).toEqual([2, 1]);
+    expect(nextOfEach(cook).map((each) => each.piece?.id)).toEqual([2, 1]);
+  });
+  const task = (minute: number, more: object) => ({
+    state: "later",
+    piece_id: null,
+    key: `task-${minute}`,
+    dish: "",
+    person: "wren",
+    start_at: `2030-01-01T00:${minute}:00Z`,
+    ...more,
+  });
+  const meal = {
+    pieces: [{ id: 1, name: "Ribeye" }],
+    expected: [
+      task(10, { dish: "Gas", state: "done" }),
+      task(20, { dish: "Corn", person: "ode" }),
+      task(30, { piece_id: 1, dish: "Ribeye" }),
+      task(40, { dish: "Corn", person: "ode" }),
+      task(50, { dish: "Corn" }),
+    ],
+  } as unknown as Cook;
+  it("has a line for each side and fire of a meal, which are no pieces", () => {
+    const each = nextOfEach(meal);
+    expect(each.map((d) => [d.name, d.piece?.id ?? null, d.next?.key ?? null])).toEqual([
+      ["Corn", null, "task-20"],
+      ["Ribeye", 1, "task-30"],
+      ["Gas", null, null],
+    ]);
+    expect(each[2]?.current?.key).toBe("task-10");
+  });
+  it("is of one helper only what is theirs", () => {
+    expect(nextOfEach(meal, "ode").map((d) => d.next?.key)).toEqual(["task-20"]);
+    expect(nextOfEach(meal, "wren").map((d) => d.next?.key)).toEqual(["task-30", "task-50"]);
+    expect(nextOfEach(meal, "nobody")).toEqual([]);
+  });
+  it("lists what follows, for everyone or for one", () => {
+    const next = nextOfEach(meal)[0]!.next;
+    expect(upcoming(meal, null, next).map((e) => e.key)).toEqual(["task-30", "task-40", "task-50"]);
+    expect(upcoming(meal, "ode", next).map((e) => e.key)).toEqual(["task-40"]);
   });
 });

@@ -7,18 +7,26 @@ import { type Link as LinkState, useCookTime, useLiveCook } from "@/api/live";
 import { type Outbox, record, settle, useOutbox, withWaiting } from "@/api/outbox";
 import { useSystem } from "@/api/household";
 import { Button, Failed, Waiting } from "@/ui/controls";
-import { clockText, countdown, leastText, tempText } from "@/units/units";
+import { clockText, countdown, leastText, phrase, tempText } from "@/units/units";
 import { say } from "@/words/say";
 
-import { asksForReading, deed, nextFlip, nextOfEach, overFireSince } from "./model";
+import {
+  asksForReading,
+  deed,
+  type Dish,
+  leastOf,
+  nextFlip,
+  nextOfEach,
+  overFireSince,
+  type Piece,
+} from "./model";
 import { latestTip, NotTaken } from "./now-card";
 
-type Next = ReturnType<typeof nextOfEach>[number];
 export interface Seen {
   cook: Cook;
   link: LinkState;
   outbox: Outbox;
-  each: Next[];
+  each: Dish[];
   nowMs: number;
 }
 
@@ -53,7 +61,7 @@ function Known({
 }
 
 /** Seconds until a step of the order of the work begins. */
-const leftOf = (next: NonNullable<Next["next"]>, nowMs: number) => (Date.parse(next.start_at) - nowMs) / 1000;
+const leftOf = (next: NonNullable<Dish["next"]>, nowMs: number) => (Date.parse(next.start_at) - nowMs) / 1000;
 const inTime = (left: number) => (left > 0 ? countdown(left) : say("screen-now-card-now"));
 
 /** What these hours do not know yet is told: that the news are old, or that only the plan speaks. */
@@ -72,7 +80,7 @@ function Doubt({ link, cook }: { link: LinkState; cook: Cook }) {
 }
 
 /** How warm a piece is, and when it comes off: never an hour without it. */
-function Warmth({ cook, piece, far }: { cook: Cook; piece: Next["piece"]; far: boolean }) {
+function Warmth({ cook, piece, far }: { cook: Cook; piece: Piece; far: boolean }) {
   const system = useSystem();
   const tip = latestTip(cook, piece);
   const reading = piece.result.reading_c;
@@ -104,15 +112,15 @@ export function WatchPage() {
 
 function Wrist({ cook, link, outbox, each, nowMs }: Seen) {
   const system = useSystem();
-  const next = each[0]?.next ?? null;
+  const { piece = null, next = null } = each[0] ?? {};
   if (cook.ended_at || !next)
     return (
       <main className="flex min-h-dvh items-center justify-center p-2 text-center text-xl font-bold">
         {say("screen-now-card-on-the-board-enjoy-it")}
       </main>
     );
-  const over = overFireSince(each[0]!.piece, cook.expected);
-  const flip = over === null ? null : nextFlip(each[0]!.piece.result, over, nowMs);
+  const over = piece && overFireSince(piece, cook.expected);
+  const flip = over === null || !piece ? null : nextFlip(piece.result, over, nowMs);
   const send = () =>
     record(cook.id, {
       client_id: freshId(),
@@ -124,8 +132,8 @@ function Wrist({ cook, link, outbox, each, nowMs }: Seen) {
   return (
     <main className="mx-auto flex min-h-dvh max-w-80 flex-col justify-between gap-1 p-2 text-center">
       <h1 className="m-0 text-lg leading-tight font-bold [font-stretch:75%]">
-        {cook.pieces.length > 1 && `${each[0]!.piece.position + 1} · `}
-        {next.name}
+        {piece ? cook.pieces.length > 1 && `${piece.position + 1} · ` : `${phrase(system, next.dish)} · `}
+        {phrase(system, next.name)}
       </h1>
       <p role="timer" className="figure m-0 text-5xl leading-none">
         {inTime(leftOf(next, nowMs))}
@@ -135,14 +143,14 @@ function Wrist({ cook, link, outbox, each, nowMs }: Seen) {
           {say("screen-far-flip-in", { time: countdown(Math.max(0, flip.inS)) })}
         </p>
       )}
-      <Warmth cook={cook} piece={each[0]!.piece} far={false} />
+      {piece && <Warmth cook={cook} piece={piece} far={false} />}
       <Doubt link={link} cook={cook} />
       <NotTaken outbox={outbox} system={system} />
-      {asksForReading(next) ? (
+      {asksForReading(next) || leastOf(next) !== null ? (
         <p className="m-0 text-sm">{say("screen-far-its-reading-is-taken-on-the-phone")}</p>
       ) : (
         <Button weight="ember" className="min-h-14 w-full text-xl" onClick={send}>
-          {deed(next.key, next.name)}
+          {deed(next)}
         </Button>
       )}
     </main>
@@ -159,7 +167,12 @@ interface WallProps extends Omit<Seen, "outbox"> {
   onlyLooks?: boolean;
 }
 
+/** More than so many dishes are written smaller. */
+const FEW = 4;
+
 export function Wall({ cook, link, each, nowMs, onlyLooks = false }: WallProps) {
+  // a side or a fire that is over leaves its room to the others
+  const open = each.filter((dish) => dish.piece || dish.next);
   return (
     <main className="flex min-h-dvh flex-col gap-3 p-4">
       <div className="flex flex-wrap items-baseline justify-between gap-x-8 gap-y-1">
@@ -176,37 +189,63 @@ export function Wall({ cook, link, each, nowMs, onlyLooks = false }: WallProps) 
         )}
       </div>
       <ul className="m-0 grid flex-1 list-none auto-rows-fr gap-3 p-0 [grid-template-columns:repeat(auto-fit,minmax(min(22rem,100%),1fr))]">
-        {each.map((of) => (
-          <OnTheWall key={of.piece.id} cook={cook} of={of} nowMs={nowMs} several={each.length > 1} />
+        {open.map((of) => (
+          <OnTheWall
+            key={of.piece?.id ?? of.name}
+            cook={cook}
+            of={of}
+            nowMs={nowMs}
+            several={each.length > 1}
+            many={open.length > FEW}
+          />
         ))}
       </ul>
     </main>
   );
 }
 
-function OnTheWall({ cook, of, nowMs, several }: { cook: Cook; of: Next; nowMs: number; several: boolean }) {
-  const { piece, next } = of;
+interface OnTheWallProps {
+  cook: Cook;
+  of: Dish;
+  nowMs: number;
+  several: boolean;
+  many: boolean;
+}
+
+function OnTheWall({ cook, of, nowMs, several, many }: OnTheWallProps) {
+  const { piece, name, next } = of;
+  const system = useSystem();
+  const outlook = piece && cook.outlooks.find((o) => o.piece_id === piece.id);
+  const helper = cook.helpers.length > 1 && cook.helpers.find((h) => h.key === next?.person);
   const left = next ? leftOf(next, nowMs) : 0;
   return (
     <li className="plate flex flex-col justify-between gap-2 p-5">
       <p className="m-0 text-2xl font-bold [font-stretch:80%]">
-        {several && (
+        {several && piece && (
           <span className="figure mr-2 rounded-bar bg-ink px-2 text-panel">{piece.position + 1}</span>
         )}
-        {piece.name}
+        {phrase(system, name)}
+        {helper && <span className="kicker ml-3">{helper.name}</span>}
       </p>
-      <p className="m-0 text-[clamp(2.5rem,6vw,5rem)] leading-none font-extrabold [font-stretch:75%]">
-        {next ? next.name : say("screen-now-card-on-the-board-enjoy-it")}
+      <p
+        className={`m-0 leading-none font-extrabold [font-stretch:75%] ${many ? "text-[clamp(1.5rem,2.4vw,2.6rem)]" : "text-[clamp(2.5rem,6vw,5rem)]"}`}
+      >
+        {next ? phrase(system, next.name) : say("screen-now-card-on-the-board-enjoy-it")}
       </p>
       {next && (
         <p
           role="timer"
-          className={`figure m-0 text-[clamp(5rem,13vw,11rem)] leading-[0.9] ${left > 0 ? "" : "text-ember"}`}
+          className={`figure m-0 leading-[0.9] ${many ? "text-[clamp(2.5rem,5vw,5rem)]" : "text-[clamp(5rem,13vw,11rem)]"} ${left > 0 ? "" : "text-ember"}`}
         >
           {inTime(left)}
         </p>
       )}
-      <Warmth cook={cook} piece={piece} far />
+      {piece && <Warmth cook={cook} piece={piece} far />}
+      {outlook?.late_words && (
+        <p role="status" className="m-0 font-bold text-alarm">
+          {phrase(system, outlook.late_words)}
+        </p>
+      )}
     </li>
   );
 }

@@ -1,3 +1,4 @@
 /** What other places need of Cook. */
 export { FromFile } from "./from-file";
-export { StartDialog, StartPlan } from "./start-dialog";
+export { StartPlan } from "./start-dialog";
+export { StartMeal } from "./start-meal";

@@ -1,6 +1,7 @@
 import { useState } from "react";
 
 import { Problem } from "@/api/client";
+import type { Cook } from "@/api/hooks";
 import { type TableLater, useEatLater } from "@/api/tables";
 import { useHousehold } from "@/api/household";
 import { Button, Mistake } from "@/ui/controls";
@@ -10,21 +11,20 @@ import { say } from "@/words/say";
 const BY_MIN = [0, 5, 10, 15, 30, 45];
 
 interface LaterProps {
+  /** The meal. */
   id: number;
-  clock: Date;
-  eatAt: Date;
-  /** Whether something on the fire is behind its plan. */
-  late: boolean;
+  cook: Cook;
+  nowMs: number;
 }
 
 /** Guests are late, or the fire is: the rest of the evening planned anew, shown before it is taken. */
-export function Later({ id, clock, eatAt, late }: LaterProps) {
+export function Later({ id, cook, nowMs }: LaterProps) {
   const system = useHousehold().units;
   const later = useEatLater(id);
   const [asked, setAsked] = useState<{ by_min: number; at: string } | null>(null);
   const [taken, setTaken] = useState(false);
   const ask = (by_min: number) => {
-    const body = { by_min, at: clock.toISOString() };
+    const body = { by_min, at: new Date(nowMs).toISOString() };
     setTaken(false);
     setAsked(body);
     later.mutate({ ...body, take: false });
@@ -40,9 +40,11 @@ export function Later({ id, clock, eatAt, late }: LaterProps) {
   return (
     <section aria-label={say("screen-later-eat-later")} className="plate flex flex-col gap-2 p-4">
       <h2 className="m-0 text-lg">
-        {say("screen-later-late-we-were-to-eat-at", { eat_at: clockText(eatAt) })}
+        {say("screen-later-late-we-were-to-eat-at", { eat_at: clockText(new Date(cook.table_at)) })}
       </h2>
-      {late && <p className="m-0">{say("screen-later-what-is-behind-counts-as-it")}</p>}
+      {cook.outlooks.some((o) => o.late_words) && (
+        <p className="m-0">{say("screen-later-what-is-behind-counts-as-it")}</p>
+      )}
       <div className="flex flex-wrap gap-2">
         {BY_MIN.map((min) => (
           <Button key={min} disabled={later.isPending} onClick={() => ask(min)}>

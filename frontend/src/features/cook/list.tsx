@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from "react";
 import { Link, Navigate } from "react-router";
 
-import { useCooks } from "@/api/hooks";
+import { useCooks, useRunning } from "@/api/hooks";
 import { useTables } from "@/api/tables";
 import { useMay, useSystem } from "@/api/household";
 import { Failed, Waiting } from "@/ui/controls";
@@ -12,24 +12,25 @@ const Kept = lazy(async () => ({ default: (await import("@/features/plan/kept"))
 
 /** Cooks on the fire now. With exactly one, go straight to it. */
 export function CookListPage() {
-  const cooks = useCooks();
+  const cooks = useRunning();
+  const past = useCooks();
   const system = useSystem();
   const may = useMay();
   if (cooks.isError) return <Failed error={cooks.error} again={() => void cooks.refetch()} />;
   if (!cooks.data) return <Waiting what={say("screen-list-looking-at-the-fire")} />;
-  const running = cooks.data.filter((c) => c.ended_at === null);
-  if (running.length === 1) return <Navigate to={placeOf(running[0]!)} replace />;
+  const running = cooks.data;
+  if (running.length === 1) return <Navigate to={`/cook/${running[0]!.id}`} replace />;
   return (
     <div className="flex max-w-3xl flex-col gap-4 pt-2">
       <section className="plate p-4">
         <h1 className="m-0 mb-2 text-2xl">
           {running.length ? say("screen-list-on-the-fire-now") : say("screen-list-nothing-is-on-the-fire")}
         </h1>
-        {running.length === 0 && <Offers last={lastOf(cooks.data)} />}
+        {running.length === 0 && <Offers last={lastOf(past.data ?? [])} />}
         <ul className="m-0 list-none p-0">
           {running.map((c) => (
             <li key={c.id} className="border-b border-seam py-2 last:border-0">
-              <Link to={placeOf(c)} className="text-lg font-semibold link">
+              <Link to={`/cook/${c.id}`} className="text-lg font-semibold link">
                 {c.title}
               </Link>{" "}
               <span className="text-ash">
@@ -55,9 +56,6 @@ export function CookListPage() {
 const LINK = "flex min-h-11 items-center font-semibold link";
 
 type Line = NonNullable<ReturnType<typeof useCooks>["data"]>[number];
-/** Where a cook goes on: one of a meal beside all its dishes. */
-const placeOf = (cook: Pick<Line, "id" | "meal_id">) =>
-  cook.meal_id === null ? `/cook/${cook.id}` : `/cook/meal/${cook.meal_id}`;
 const lastOf = (cooks: readonly Line[]) =>
   [...cooks].sort((a, b) => b.started_at.localeCompare(a.started_at))[0] ?? null;
 

@@ -23,14 +23,40 @@ export function nowNext(expected: readonly Expected[]): NowNext {
   return { current: done[done.length - 1] ?? null, next };
 }
 
-/** What is next of all pieces, soonest first: one line for each piece. */
-export function nextOfEach(cook: Cook): { piece: Piece; current: Expected | null; next: Expected | null }[] {
-  return cook.pieces
-    .map((piece) => ({ piece, ...nowNext(cook.expected.filter((e) => e.piece_id === piece.id)) }))
-    .sort(
-      (a, b) =>
-        (a.next ? Date.parse(a.next.start_at) : Infinity) - (b.next ? Date.parse(b.next.start_at) : Infinity),
-    );
+/** A piece, or a side or a fire of a meal, which is no piece: what it is in now and what is next of it. */
+export interface Dish extends NowNext {
+  name: string;
+  piece: Piece | null;
+}
+
+const startOf = (dish: Dish) => (dish.next ? Date.parse(dish.next.start_at) : Infinity);
+
+/** What is next of every piece, side and fire, soonest first; of one helper, only what is theirs to do. */
+export function nextOfEach(cook: Cook, person: string | null = null): Dish[] {
+  const theirs = cook.expected.filter((e) => person === null || e.person === person);
+  const sides = [...new Set(cook.expected.filter((e) => e.piece_id === null).map((e) => e.dish))];
+  const dishes: Dish[] = [
+    ...cook.pieces.map((piece) => {
+      const mine = (e: Expected) => e.piece_id === piece.id;
+      const { current } = nowNext(cook.expected.filter(mine));
+      return { name: piece.name, piece, current, next: nowNext(theirs.filter(mine)).next };
+    }),
+    ...sides.map((name) => {
+      const mine = (e: Expected) => e.piece_id === null && e.dish === name;
+      const { current } = nowNext(cook.expected.filter(mine));
+      return { name, piece: null, current, next: nowNext(theirs.filter(mine)).next };
+    }),
+  ];
+  return dishes
+    .filter((dish) => person === null || dish.next !== null)
+    .sort((a, b) => startOf(a) - startOf(b) || 0);
+}
+
+/** What is still to be done, after what is next, soonest first. */
+export function upcoming(cook: Cook, person: string | null, next: Expected | null): Expected[] {
+  return cook.expected
+    .filter((e) => e.state !== "done" && e !== next && (person === null || e.person === person))
+    .sort((a, b) => Date.parse(a.start_at) - Date.parse(b.start_at));
 }
 
 export interface Flip {
@@ -111,8 +137,13 @@ export function markName(cook: Cook, mark: Mark): string {
   return deed.kind in KINDS ? KINDS[deed.kind as keyof typeof KINDS] : deed.kind;
 }
 
-/** Whether what is next is a reading, which is taken and not only marked. */
-export const asksForReading = (next: Expected | null): boolean => next?.key === "read";
+/** Whether what is next is a reading of a piece, which is taken and not only marked. */
+export const asksForReading = (next: Expected | null): boolean =>
+  next?.piece_id !== null && next?.key === "read";
+
+/** Whether what is next of a side is done only once its middle shows enough. */
+export const leastOf = (next: Expected | null): number | null =>
+  next?.piece_id === null ? (next.least_c ?? null) : null;
 
 const VERBS: Record<string, string> = {
   season: say("screen-model-salted"),
@@ -135,4 +166,7 @@ const VERBS: Record<string, string> = {
 };
 
 /** What the big button says: the deed, in the past. */
-export const deed = (key: string, name: string) => VERBS[key] ?? say("screen-model-done", { name });
+export const deed = (next: Expected) =>
+  next.piece_id === null
+    ? say("screen-cook-done")
+    : (VERBS[next.key] ?? say("screen-model-done", { name: next.name }));

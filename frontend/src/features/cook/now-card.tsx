@@ -1,18 +1,42 @@
-import type { Cook, Expected } from "@/api/hooks";
+import { useState } from "react";
+
+import type { Cook } from "@/api/hooks";
 import type { Link as LinkState } from "@/api/live";
 import { forget, type Outbox } from "@/api/outbox";
 import { Button } from "@/ui/controls";
-import { clockText, countdown, leastText, phrase, spanText, type System, tempText } from "@/units/units";
+import { Quantity } from "@/ui/quantity";
+import {
+  clockText,
+  countdown,
+  leastText,
+  phrase,
+  spanText,
+  type System,
+  temperature,
+  tempText,
+} from "@/units/units";
 
 import { useMay } from "@/api/household";
-import { asksForReading, deed, lastMark, markName, type Outlook, type Piece, type Send } from "./model";
+import {
+  asksForReading,
+  deed,
+  type Dish,
+  lastMark,
+  leastOf,
+  markName,
+  type Outlook,
+  type Piece,
+  type Send,
+} from "./model";
+import { aboutTask } from "./upcoming";
 import { say } from "@/words/say";
 
 interface Props {
   cook: Cook;
-  piece: Piece;
-  current: Expected | null;
-  next: Expected | null;
+  /** What is next of everything; null where nothing is left. */
+  dish: Dish | null;
+  /** Whose tasks the page shows. */
+  person: string | null;
   outlook: Outlook | null;
   nowMs: number;
   system: System;
@@ -33,9 +57,8 @@ const SAID: Record<LinkState, string> = {
 /** What now, and how long still: legible from two metres, done with one thumb. */
 export function NowCard({
   cook,
-  piece,
-  current,
-  next,
+  dish,
+  person,
   outlook,
   nowMs,
   system,
@@ -45,7 +68,8 @@ export function NowCard({
   send,
   onRead,
 }: Props) {
-  const latest = latestTip(cook, piece);
+  const { piece = null, current = null, next = null } = dish ?? {};
+  const latest = piece && latestTip(cook, piece);
   const mark = lastMark(cook, useMay().mark);
   const left = next ? (Date.parse(next.start_at) - nowMs) / 1000 : 0;
   const onTheWay = outbox.waiting.filter((w) => w.refused === undefined && !w.sent).length;
@@ -55,6 +79,8 @@ export function NowCard({
       ? outlook.end
       : null;
   const reads = asksForReading(next);
+  const least = leastOf(next);
+  const about = next ? aboutTask(cook, next, person, system) : [];
   return (
     <section aria-label={say("screen-now-card-now")} className="plate flex flex-col gap-1 p-4">
       <p className="m-0 flex flex-wrap justify-between gap-x-3 text-sm text-ash">
@@ -75,12 +101,12 @@ export function NowCard({
       {next ? (
         <>
           <h2 className="m-0 text-4xl leading-none font-extrabold [font-stretch:80%] md:text-5xl">
-            {several && (
+            {several && piece && (
               <span className="figure mr-2 rounded-bar bg-ink px-2 text-panel">{piece.position + 1}</span>
             )}
-            {next.name}
+            {phrase(system, next.name)}
           </h2>
-          {several && <p className="m-0 font-semibold">{piece.name}</p>}
+          {about.length > 0 && <p className="m-0 font-semibold">{about.join(" · ")}</p>}
           <p className="m-0 flex flex-wrap items-baseline gap-x-3">
             <span
               role="timer"
@@ -123,12 +149,17 @@ export function NowCard({
       ) : (
         <h2 className="m-0 text-4xl">{say("screen-now-card-on-the-board-enjoy-it")}</h2>
       )}
+      {next?.notes.map((note) => (
+        <p key={note} className="m-0 border-l-4 border-agency pl-2 text-sm">
+          {phrase(system, note)}
+        </p>
+      ))}
       {missed && (
         <p role="status" className="m-0 font-semibold text-alarm">
           {say("screen-now-card-while-the-screen-slept", { missed })}
         </p>
       )}
-      {outlook && (
+      {outlook && piece && (
         <p className="m-0 flex flex-wrap items-baseline gap-x-5 border-t border-seam pt-2">
           <span className="text-ash">
             {say("screen-now-card-probe")}{" "}
@@ -190,14 +221,21 @@ export function NowCard({
             {next.name}
           </Button>
         )}
-        {next && !reads && (
+        {next && least !== null && (
+          <ReadSide
+            key={next.key}
+            system={system}
+            onDone={(temp_c) => send("done", { piece_id: null, task: next.key, temp_c })}
+          />
+        )}
+        {next && !reads && least === null && (
           <Button
             weight="ember"
             className="min-h-18 flex-1 text-3xl"
             aria-keyshortcuts="Alt+D"
             onClick={() => send("done", { piece_id: next.piece_id, task: next.key })}
           >
-            {deed(next.key, next.name)}
+            {deed(next)}
           </Button>
         )}
         {mark && (
@@ -212,6 +250,38 @@ export function NowCard({
         )}
       </div>
     </section>
+  );
+}
+
+interface ReadSideProps {
+  system: System;
+  onDone: (tempC: number) => void;
+}
+
+/** The reading by which a side is done. */
+function ReadSide({ system, onDone }: ReadSideProps) {
+  const [read, setRead] = useState<number | null>(null);
+  return (
+    <div className="flex flex-1 flex-wrap items-end gap-2">
+      <Quantity
+        label={say("screen-cook-middle-reads")}
+        value={read}
+        onChange={setRead}
+        scale={temperature(system)}
+        low={-20}
+        high={150}
+        slider={false}
+        optional
+      />
+      <Button
+        weight="ember"
+        className="min-h-18 flex-1 text-2xl"
+        disabled={read === null}
+        onClick={() => read !== null && onDone(read)}
+      >
+        {say("screen-cook-done")}
+      </Button>
+    </div>
   );
 }
 

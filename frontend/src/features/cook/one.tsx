@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link, useNavigate } from "react-router";
+import { Link, Navigate, useNavigate } from "react-router";
 
 import { freshId } from "@/api/ids";
 import { type Deed, record } from "@/api/outbox";
@@ -10,6 +10,7 @@ import { say } from "@/words/say";
 
 import { useAwake, useCue, useCueSwitches } from "./cues";
 import { Followed, type Seen } from "./far";
+import type { Dish, Piece } from "./model";
 import { NowCard } from "./now-card";
 import { Coach, Trouble } from "./panels";
 import { TakeReading } from "./take-reading";
@@ -18,17 +19,33 @@ const LINK = "flex min-h-11 items-center text-ink underline decoration-seam deco
 
 /** One thing at a time: what is next, why, and what shows that it goes as it should. */
 export function OnePage() {
-  return <Followed>{(seen) => <OneThing {...seen} />}</Followed>;
+  return (
+    <Followed>
+      {(seen) => {
+        const dish = seen.each.find((each) => each.piece);
+        // a meal of sides alone has its schedule and nothing to look at
+        if (!dish?.piece) return <Navigate to={`/cook/${seen.cook.id}`} replace />;
+        return <OneThing {...seen} dish={dish} piece={dish.piece} />;
+      }}
+    </Followed>
+  );
 }
 
-function OneThing({ cook, link, outbox, each, nowMs }: Seen) {
+function OneThing({
+  cook,
+  link,
+  outbox,
+  dish,
+  piece,
+  nowMs,
+}: Omit<Seen, "each"> & { dish: Dish; piece: Piece }) {
   const system = useSystem();
   const go = useNavigate();
   const may = useMay();
   const [cues, onCues] = useCueSwitches();
   const [reads, setReads] = useState(false);
   useAwake(cues.awake && cook.ended_at === null);
-  const { piece, current, next } = each[0]!;
+  const { current, next } = dish;
   const outlook = cook.outlooks.find((o) => o.piece_id === piece.id) ?? null;
   const leftS = next ? (Date.parse(next.start_at) - nowMs) / 1000 : 0;
   const awaited = cook.ended_at || !next ? null : { key: `${piece.id}-${next.key}`, name: next.name, leftS };
@@ -72,9 +89,8 @@ function OneThing({ cook, link, outbox, each, nowMs }: Seen) {
       />
       <NowCard
         cook={cook}
-        piece={piece}
-        current={current}
-        next={next}
+        dish={dish}
+        person={null}
         outlook={outlook}
         nowMs={nowMs}
         system={system}

@@ -3,7 +3,7 @@ import { Button, Tick } from "@/ui/controls";
 import { clockText, countdown, phrase, spanText, type System, tempText } from "@/units/units";
 
 import { cannot, askForNotices, type Cues, noticeState, useMetronome } from "./cues";
-import { nextFlip, type nextOfEach, type Outlook, overFireSince, type Piece, type Send } from "./model";
+import { nextFlip, type Outlook, overFireSince, type Piece, type Send } from "./model";
 import type { Cook } from "@/api/hooks";
 import { say } from "@/words/say";
 
@@ -52,70 +52,6 @@ export function Trouble({
           {say("screen-panels-the-probe-looks-to-be-mm", { probe_off: Math.round(o.probe_off_mm ?? 0) })}
         </p>
       ))}
-    </section>
-  );
-}
-
-/** Every piece with its own state; tap one to have it in the views. */
-export function Pieces({
-  each,
-  outlooks,
-  focus,
-  onFocus,
-  nowMs,
-  system,
-}: {
-  each: ReturnType<typeof nextOfEach>;
-  outlooks: readonly Outlook[];
-  focus: number;
-  onFocus: (id: number) => void;
-  nowMs: number;
-  system: System;
-}) {
-  return (
-    <section aria-label={say("screen-panels-pieces")} className="plate p-2">
-      <ul className="m-0 flex list-none flex-col gap-1 p-0">
-        {each.map(({ piece, current, next }) => {
-          const outlook = outlooks.find((o) => o.piece_id === piece.id);
-          const left = next ? (Date.parse(next.start_at) - nowMs) / 1000 : 0;
-          return (
-            <li key={piece.id}>
-              <button
-                type="button"
-                aria-pressed={focus === piece.id}
-                onClick={() => onFocus(piece.id)}
-                className="grid min-h-14 w-full grid-cols-[2.2rem_minmax(0,1fr)_auto] items-center gap-2 rounded-bar px-2 text-left hover:bg-raised aria-pressed:bg-raised aria-pressed:outline-2 aria-pressed:-outline-offset-2 aria-pressed:outline-ember"
-              >
-                <span className="figure text-3xl">{piece.position + 1}</span>
-                <span className="min-w-0">
-                  <b className="block truncate">{piece.name}</b>
-                  <span className="block truncate text-sm text-ash">
-                    {current ? current.name : say("screen-panels-not-yet")}
-                    {outlook?.aside === "off" && say("screen-panels-off-the-grate")}
-                  </span>
-                </span>
-                <span className="text-right">
-                  {next ? (
-                    <>
-                      <b className={`figure text-2xl ${left <= 0 ? "text-ember" : ""}`}>
-                        {left > 0 ? countdown(left) : say("screen-panels-now")}
-                      </b>
-                      <span className="block text-sm text-ash">{next.name}</span>
-                    </>
-                  ) : (
-                    <span className="text-sm text-ash">{say("screen-panels-served")}</span>
-                  )}
-                  {outlook?.peak && (
-                    <span className="sr-only">
-                      {say("screen-panels-ends-at-about", { c: tempText(system, outlook.peak.c) })}
-                    </span>
-                  )}
-                </span>
-              </button>
-            </li>
-          );
-        })}
-      </ul>
     </section>
   );
 }

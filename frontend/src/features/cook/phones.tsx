@@ -1,10 +1,10 @@
 import { QRCodeSVG } from "qrcode.react";
 
-import type { TableNow } from "@/api/tables";
+import type { Cook } from "@/api/hooks";
 import { say } from "@/words/say";
 
 /** A link for everybody's own phone: it shows what is theirs to do. */
-export function Phones({ people }: { people: TableNow["table"]["asked"]["people"] }) {
+export function Phones({ helpers }: { helpers: Cook["helpers"] }) {
   return (
     <details className="plate p-4">
       <summary className="min-h-11 cursor-pointer py-2 text-lg font-bold [font-stretch:80%]">
@@ -12,7 +12,7 @@ export function Phones({ people }: { people: TableNow["table"]["asked"]["people"
       </summary>
       <p className="m-0 text-sm text-ash">{say("screen-phones-point-a-phone-at-the-code")}</p>
       <ul className="m-0 flex list-none flex-wrap gap-6 p-0 pt-3">
-        {people.map((person) => {
+        {helpers.map((person) => {
           const link = `${window.location.origin}${window.location.pathname}?person=${encodeURIComponent(person.key)}`;
           return (
             <li key={person.key} className="flex flex-col gap-1">

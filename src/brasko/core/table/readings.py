@@ -11,14 +11,20 @@ from brasko.core.words.quantity import MIN_SLACK_K
 
 
 class WorkItem(Protocol):
-    """A piece of work as it was told."""
+    """A task of a meal; of names the dish or the fire that it is done to."""
 
-    id: str
-    key: str
-    of: str
-    name: str
-    start_s: float
-    least_c: float | None
+    @property
+    def id(self) -> str: ...
+    @property
+    def key(self) -> str: ...
+    @property
+    def of(self) -> str: ...
+    @property
+    def name(self) -> str: ...
+    @property
+    def start_s(self) -> float: ...
+    @property
+    def least_c(self) -> float | None: ...
 
 
 def refusal(

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from datetime import datetime
 from typing import TYPE_CHECKING, Any
+
+from brasko.web.cooks.schedule import Schedule
 
 if TYPE_CHECKING:
     from brasko.web.plans.models import Plan
@@ -13,17 +15,13 @@ if TYPE_CHECKING:
 
 @dataclass(frozen=True)
 class ToCook:
-    """What goes on the fire, as it was planned: a plan's pieces, or the meat of a table.
-
-    work is all that is to be done, the pieces' own tasks where nothing else is: when each begins and ends [s from
-    eating], and whether food goes on with it.
-    """
+    """What goes on the fire, as it was planned: a plan's pieces, or a meal with its schedule."""
 
     title: str
     eat_at: datetime
     pieces: Sequence[ToCookPiece]
     plan: Plan | None = None
-    work: Sequence[tuple[float, float, bool]] = ()
+    schedule: Schedule = field(default_factory=Schedule)
 
 
 @dataclass(frozen=True)

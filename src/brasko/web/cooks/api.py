@@ -32,9 +32,10 @@ from brasko.web.cooks.log_schemas import (
     FileLookIn,
     FileLookOut,
     GoneLine,
+    RunningLine,
     SeasonOut,
 )
-from brasko.web.cooks.logbook import differences_of, lines_of, season_of
+from brasko.web.cooks.logbook import differences_of, lines_of, running_of, season_of
 from brasko.web.cooks.models import Cook, Event, Look, Photo, Piece
 from brasko.web.cooks.schemas import (
     AskIn,
@@ -79,6 +80,11 @@ def start(request: CookRequest, plan_id: int, payload: StartIn) -> Status[CookOu
 @router.get("cooks", response=list[CookLine], operation_id="list_cooks")
 def list_cooks(request: CookRequest, running: bool | None = None) -> list[CookLine]:
     return lines_of(request.user, running)
+
+
+@router.get("cooks/running", response=list[RunningLine], operation_id="list_running_cooks")
+def list_running_cooks(request: CookRequest) -> list[RunningLine]:
+    return running_of(request.user)
 
 
 @router.get("cooks/season", response=SeasonOut, operation_id="see_season")

@@ -22,8 +22,10 @@ from brasko.core.words import say
 from brasko.formats.piece import ANSWERS
 from brasko.web.cooks import reading
 from brasko.web.cooks.forecaster import Outlook, watching, wish_for
-from brasko.web.cooks.history import done_at, fire_under, table_at
+from brasko.web.cooks.history import done_at, fire_under, standing_events, table_at
+from brasko.web.cooks.lateness import behind_plan
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
+from brasko.web.cooks.schedule import Schedule, own_done_at
 from brasko.web.cooks.schemas import (
     AheadOut,
     ClockOut,
@@ -36,6 +38,7 @@ from brasko.web.cooks.schemas import (
     EventOut,
     ExpectedOut,
     FaultOut,
+    HelperOut,
     NextTimeOut,
     OutcomeOut,
     OutlookOut,
@@ -166,6 +169,7 @@ def outlook_out(cook: Cook, piece: Piece, now: datetime, seen: Outlook) -> Outlo
         peak_at=None if seen.peak_s is None else at(seen.peak_s),
         slice_now=seen.slice_now,
         reading=_reading_out(cook, piece, now, seen),
+        late_words=behind_plan(cook, piece, seen, now)[1] if cook.schedule else "",
         readings=0 if found is None else found.readings,
         members=0 if found is None else found.members,
         ahead=None
@@ -207,8 +211,8 @@ def outlooks_of(cook: Cook, pieces: list[Piece], events: list[Event], now: datet
 def expected_out(
     cook: Cook, pieces: list[Piece], events: list[Event], now: datetime, seen: dict[int, Outlook | None]
 ) -> list[ExpectedOut]:
-    """All tasks of all pieces, soonest first."""
-    found = []
+    """All tasks of all pieces, and of a meal those of its sides and fires, soonest first."""
+    found, schedule = [], cook.meal_schedule
     for piece in pieces:
         named = {t.key: t for t in piece.programme.tasks}
         cut = cut_named(piece.cut)
@@ -230,9 +234,40 @@ def expected_out(
                     start_at=cook.moment(each.start_s),
                     end_at=cook.moment(each.end_s),
                     state=each.state,
+                    dish=piece.name,
+                    least_c=None,
+                    person="" if (whose := schedule.whose(piece.position, each.key)) is None else whose.person,
+                    place="" if whose is None else whose.place,
+                    notes=[] if whose is None else list(whose.notes),
                 )
             )
+    found += _own_expected(cook, schedule, events)
     return sorted(found, key=lambda e: e.start_at)
+
+
+def _own_expected(cook: Cook, schedule: Schedule, events: list[Event]) -> list[ExpectedOut]:
+    """The tasks of sides and fires: as they were marked, else as they are planned."""
+    done = own_done_at(standing_events(events))
+    following = next((each.id for each in sorted(schedule.own, key=lambda t: t.start_s) if each.id not in done), None)
+    return [
+        ExpectedOut(
+            piece_id=None,
+            key=each.id,
+            name=each.name,
+            lane="hands",
+            why=each.why,
+            sign="",
+            start_at=done.get(each.id, cook.moment(each.start_s)),
+            end_at=done.get(each.id, cook.moment(each.start_s)) + timedelta(seconds=each.lasts_s),
+            state="done" if each.id in done else "next" if each.id == following else "later",
+            dish=each.dish,
+            person=each.person,
+            place=each.place,
+            notes=list(each.notes),
+            least_c=each.least_c,
+        )
+        for each in schedule.own
+    ]
 
 
 def clock_of(cook: Cook) -> ClockOut:
@@ -306,7 +341,8 @@ def cook_out(cook: Cook, *, every_reading: bool = False) -> CookOut:
             )
             for p in pieces
         ],
-        skies=_skies(pieces[0]),
+        helpers=[HelperOut(key=h.key, name=h.name) for h in cook.meal_schedule.helpers],
+        skies=_skies(pieces[0]) if pieces else [],
         drills=DrillsOut(flare_up=list(FLARE_UP), black_smoke=list(BLACK_SMOKE), vents=list(VENTS)),
         table_at=table_at(cook, events),
         expected=expected_out(cook, pieces, events, now, seen),
@@ -314,7 +350,7 @@ def cook_out(cook: Cook, *, every_reading: bool = False) -> CookOut:
         events=[EventOut.model_validate(e, from_attributes=True) for e in events],
         readings=readings,
         rating=rating_out(cook),
-        next_time=[] if cook.ended_at is None else _next_time(cook, pieces[0]),
+        next_time=[] if cook.ended_at is None or not pieces else _next_time(cook, pieces[0]),
         cursor=cursor_of(readings, events),
     )
 

@@ -65,7 +65,7 @@ def table_at(cook: Cook, events: Iterable[Event]) -> datetime:
 def story_of(piece: Piece, events: Iterable[Event]) -> Story:
     """The story of one piece."""
     standing = sorted(standing_events(events), key=lambda e: (e.at, e.id))
-    mine = [e for e in standing if e.piece_id in (None, piece.id)]
+    mine = [e for e in standing if e.piece_id == piece.id or (e.piece_id is None and e.kind != Event.Kind.DONE)]
     done = done_at(standing, piece)
     planned = piece.programme
     steps = {t.key: t.step for t in planned.tasks if t.step}

@@ -48,6 +48,15 @@ class FileLookOut(Schema):
     rows: int
 
 
+class RunningLine(Schema):
+    """A cook that goes on now."""
+
+    id: int
+    title: str
+    eat_at: datetime
+    practice: bool
+
+
 class ElsewhereIn(Schema):
     """A cook that another device recorded: its file, what its columns are, what was cooked, and when it went on and
     came off, in minutes from the first row. every_s: how far rows are apart, where none says when."""

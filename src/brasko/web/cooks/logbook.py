@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import datetime
 
 from django.contrib.auth.models import User
-from django.db.models import OuterRef, Prefetch, Subquery
+from django.db.models import Exists, OuterRef, Prefetch, QuerySet, Subquery
 
 from brasko.core.fire.custom import PLANNER_FIRES
 from brasko.core.fire.weather_effects import RAINS, WINDS
@@ -19,7 +19,7 @@ from brasko.core.words import say
 from brasko.formats.meal import PieceIn
 from brasko.web.cooks.events import WeatherLogged
 from brasko.web.cooks.forecaster import wish_for
-from brasko.web.cooks.log_schemas import CookLine, DifferenceOut, SeasonOut
+from brasko.web.cooks.log_schemas import CookLine, DifferenceOut, RunningLine, SeasonOut
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
 from brasko.web.cooks.schemas import OutcomeOut
 
@@ -27,9 +27,14 @@ SPARK_POINTS = 40
 """A line of the log has so many points."""
 
 
+def with_meat(cooks: QuerySet[Cook]) -> QuerySet[Cook]:
+    """Those that have a piece: a meal of sides alone leaves no curve to learn from."""
+    return cooks.filter(Exists(Piece.objects.filter(cook=OuterRef("pk"))))
+
+
 def season_of(owner: User) -> SeasonOut:
     """What all real cooks that are over come to."""
-    cooks = Cook.objects.filter(owner=owner, practice=False, ended_at__isnull=False).order_by("started_at")
+    cooks = with_meat(Cook.objects.filter(owner=owner, practice=False, ended_at__isnull=False)).order_by("started_at")
     kept = list(cooks.prefetch_related(Prefetch("pieces", Piece.objects.defer("inputs", "result"))))
     told = _told_of(kept)
     past = [_past(cook, told[cook.pieces.all()[0].pk].cut) for cook in kept]
@@ -146,9 +151,15 @@ def lines_of(owner: User, running: bool | None = None) -> list[CookLine]:
     )
     if running is not None:
         cooks = cooks.filter(ended_at__isnull=running)
-    kept = list(cooks)
+    kept = list(with_meat(cooks))
     told, sparks = _told_of(kept), _sparks(kept)
     return [_line(cook, told[cook.pieces.all()[0].pk], sparks[cook.pieces.all()[0].pk]) for cook in kept]
+
+
+def running_of(owner: User) -> list[RunningLine]:
+    """Cooks that go on now, the newest first: what a list of them needs and no more."""
+    running = Cook.objects.filter(owner=owner, ended_at=None)
+    return [RunningLine(id=c.pk, title=c.title, eat_at=c.eat_at, practice=c.practice) for c in running]
 
 
 def _fire_name(piece: Piece) -> str:

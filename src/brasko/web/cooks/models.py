@@ -12,6 +12,7 @@ from django.utils import timezone
 
 from brasko.web.common.versions import Versioned
 from brasko.web.cooks.events import Deed, deed_of
+from brasko.web.cooks.schedule import Schedule
 from brasko.web.plans.stored import Stored
 
 
@@ -58,6 +59,8 @@ class Cook(Versioned, models.Model):
     smoke = models.CharField(max_length=8, blank=True)
     note = models.TextField(blank=True)
     leaves_at = models.DateTimeField(null=True, blank=True)
+    schedule = models.JSONField(default=dict, blank=True)
+    """Of a meal: who helps, and every task (see schedule.Schedule)."""
 
     objects = Staying()
     every = models.Manager["Cook"]()
@@ -73,6 +76,11 @@ class Cook(Versioned, models.Model):
         """The meal of several dishes that it is the cook of; None where it is of a plan, or came from elsewhere."""
         meal = getattr(self, "table", None)
         return None if meal is None else int(meal.pk)
+
+    @property
+    def meal_schedule(self) -> Schedule:
+        """Who helps and what is to be done beside its pieces' own tasks."""
+        return Schedule.model_validate(self.schedule)
 
     def copied(self, **change: Any) -> "Cook":
         """Another one like it, not kept yet."""

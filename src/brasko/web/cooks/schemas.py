@@ -52,7 +52,7 @@ class EventIn(Schema):
     ]
     piece_id: Number | None = None
     at: Moment | None = None
-    task: str | None = Field(default=None, max_length=40)
+    task: str | None = Field(default=None, max_length=160)
     text: str | None = Field(default=None, max_length=2000)
     undoes: UUID | None = None
     place: Literal["hot", "cool", "high", "off", "back"] | None = None
@@ -141,7 +141,10 @@ class ReadingOut(BaseModel):
 
 
 class ExpectedOut(Schema):
-    piece_id: int
+    """A task as it stands now, and what it is done to. Of a meal: whose it is and where; without a piece it is a side's
+    or a fire's, key is its id, and least_c what the middle must show. notes are dangers."""
+
+    piece_id: int | None
     key: str
     name: str
     lane: str
@@ -150,6 +153,11 @@ class ExpectedOut(Schema):
     start_at: datetime
     end_at: datetime
     state: Literal["done", "now", "next", "later"]
+    dish: str
+    person: str
+    place: str
+    notes: list[str]
+    least_c: float | None
 
 
 class WhenOut(Schema):
@@ -224,6 +232,7 @@ class OutlookOut(Schema):
     peak_at: datetime | None
     slice_now: bool
     reading: ReadingAskOut | None = None
+    late_words: str = ""
     readings: int
     members: int
     ahead: AheadOut | None
@@ -329,6 +338,13 @@ class RatingOut(Schema):
     version: str
 
 
+class HelperOut(Schema):
+    """Somebody who helps with a meal, by the key that its tasks name."""
+
+    key: str
+    name: str
+
+
 class CookOut(Schema):
     id: int
     title: str
@@ -341,6 +357,7 @@ class CookOut(Schema):
     ended_at: datetime | None
     clock: ClockOut
     pieces: list[CookPieceOut]
+    helpers: list[HelperOut]
     table_at: datetime
     expected: list[ExpectedOut]
     outlooks: list[OutlookOut]

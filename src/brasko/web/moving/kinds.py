@@ -28,6 +28,7 @@ from brasko.formats.text import clean, clean_message, cleaned, in_a_line
 from brasko.web.cooks.convert import cook_out
 from brasko.web.cooks.events import deed_of
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
+from brasko.web.cooks.schedule import Schedule
 from brasko.web.lab.models import Experiment
 from brasko.web.lab.schemas import ResultOut
 from brasko.web.plans.api import plan_out
@@ -35,7 +36,7 @@ from brasko.web.plans.models import Plan, PlanPiece
 from brasko.web.plans.schemas import PlanOut
 from brasko.web.plans.stored import stored_piece, stored_programme
 from brasko.web.practice.models import Attempt, FeelRound
-from brasko.web.tables.models import Table, TableMark
+from brasko.web.tables.models import Table
 from brasko.web.yard.actions.taste import OF_CRUST, OF_DONENESS
 from brasko.web.yard.models import Check, FireFigure, Grill, LaidFire, Pan, Teaching, Thermometer, Verdict, Zone
 
@@ -158,9 +159,15 @@ def _pan(row: Mapping[str, Any]) -> None:
     COOKWARE[row["like"]].like_this(row["name"], *size, row["heat_j_k"])
 
 
+MAX_TASKS = 2000
+"""Of one meal: more than twelve dishes turned all evening come to."""
+
+
 def _cook(row: Mapping[str, Any]) -> None:
     if not 0.0 < row["clock_speed"] <= FASTEST or (row["stars"] or 0) > MAX_STARS:
         raise ValidationError("its clock or its stars are none that a cook can have")
+    if len(Schedule.model_validate(row["schedule"] or {}).tasks) > MAX_TASKS:
+        raise ValidationError("its schedule is longer than any meal's")
 
 
 def _piece(row: Mapping[str, Any]) -> None:
@@ -231,7 +238,6 @@ KINDS: tuple[Kind, ...] = (
         sound=lambda row: deed_of(row["kind"], row["payload"]),
     ),
     Kind("tables", Table, points={"cook": "cooks"}, sound=_table),
-    Kind("table_marks", TableMark, "table__owner", {"table": "tables"}),
     Kind("experiments", Experiment, sound=_experiment),
     Kind("attempts", Attempt, points={"cook_id": "cooks"}),
     Kind("feel_rounds", FeelRound),

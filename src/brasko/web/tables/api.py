@@ -10,24 +10,23 @@ from ninja import Router, Status
 from brasko.formats.table import MealTableIn, TableOut
 from brasko.web.accounts.auth import CookRequest, signed_in
 from brasko.web.common.versions import unchanged
-from brasko.web.cooks.schemas import StartIn
+from brasko.web.cooks.convert import cook_out
+from brasko.web.cooks.schemas import CookOut, StartIn
 from brasko.web.machine.answers import computed_answer
 from brasko.web.machine.quotas import waiter_of
 from brasko.web.machine.store import in_store
-from brasko.web.tables.actions.cook_table import eat_later, mark_work
+from brasko.web.tables.actions.eat_later import eat_later
 from brasko.web.tables.actions.save_table import save_table
 from brasko.web.tables.actions.start_table import start_table
 from brasko.web.tables.actions.take_along import calendar_of
 from brasko.web.tables.computing import effort_of, previewed_table, table_reference
 from brasko.web.tables.household import with_household_altitude
 from brasko.web.tables.models import Table
-from brasko.web.tables.present import kept_schema, now_schema
+from brasko.web.tables.present import kept_schema
 from brasko.web.tables.schemas import (
     KeptTableOut,
     LaterIn,
     LaterOut,
-    MarkIn,
-    NowOut,
     TableAskIn,
     TableLine,
     TableReferenceOut,
@@ -98,23 +97,11 @@ def export_table_calendar(request: CookRequest, table_id: int, person: str | Non
     return response
 
 
-@router.get("tables/{int:table_id}/now", response=NowOut, operation_id="see_table_now")
-def see_table_now(request: CookRequest, table_id: int) -> NowOut:
-    """A table while it is being cooked."""
-    return now_schema(_mine(request, table_id))
-
-
-@router.post("tables/{int:table_id}/start", response={201: NowOut}, operation_id="start_table")
-def start_table_cook(request: CookRequest, table_id: int, payload: StartIn) -> Status[NowOut]:
-    """Put the meat of a table on the way, for real or as a practice: readings come in, and its ends are foreseen."""
-    table = start_table(waiter_of(request), request.user, _mine(request, table_id), payload)
-    return Status(201, now_schema(table))
-
-
-@router.post("tables/{int:table_id}/marks", response=NowOut, operation_id="mark_table_work")
-def mark_table_work(request: CookRequest, table_id: int, payload: MarkIn) -> NowOut:
-    mark_work(_mine(request, table_id), payload.work, payload.done, payload.reading_c)
-    return now_schema(_mine(request, table_id))
+@router.post("tables/{int:table_id}/start", response={201: CookOut, 200: CookOut}, operation_id="start_table")
+def start_table_cook(request: CookRequest, table_id: int, payload: StartIn) -> Status[CookOut]:
+    """Start the cook of a meal, for real or as a practice (201), or join the one that goes on already (200)."""
+    cook, is_new = start_table(waiter_of(request), request.user, _mine(request, table_id), payload)
+    return Status(201 if is_new else 200, cook_out(cook))
 
 
 @router.post("tables/{int:table_id}/later", response=LaterOut, operation_id="eat_table_later")

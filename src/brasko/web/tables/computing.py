@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta
 
@@ -13,11 +14,13 @@ from brasko.core.table.later import gone_on, moved
 from brasko.core.table.pieces import pieces_of
 from brasko.core.table.plan import plan_table, table_effort_s
 from brasko.core.table.problem import Pin, PreviousSchedule
+from brasko.core.table.variants import REPEATED
 from brasko.core.words import quantity, say
 from brasko.formats.meal_convert import filled
 from brasko.formats.table import MealTableIn, PinIn, TableOut
 from brasko.formats.table_convert import made_as_told, table_ask_of, table_told
 from brasko.web.cooks.adapters import ToCookPiece
+from brasko.web.cooks.schedule import Helper, Schedule, ScheduledTask
 from brasko.web.plans.kept import kept_plans
 from brasko.web.plans.present import piece_schema
 from brasko.web.tables.schemas import LaterOut, MoveOut, NameOut, SideOut, TableAskIn, TableReferenceOut
@@ -93,15 +96,16 @@ def late_table(
 
 
 @dataclass(frozen=True)
-class MeatToCook:
-    """The meat of a table, ready to go on: the keys of its dishes and what is kept of each."""
+class MealToCook:
+    """A meal, ready to go on: the keys of its dishes of meat, what is kept of each, and the schedule of everything."""
 
     keys: list[str]
     pieces: list[ToCookPiece]
+    schedule: Schedule
 
 
-def meat_to_cook(asked: MealTableIn, told: TableOut, by_s: float = 0.0) -> MeatToCook:
-    """The meat of a kept table on the fires that its schedule gives it, by_s later. Raises InvalidInput where another
+def meal_to_cook(asked: MealTableIn, told: TableOut, by_s: float = 0.0) -> MealToCook:
+    """A kept meal, its meat on the fires that its schedule gives it, by_s later. Raises InvalidInput where another
     version planned it."""
     made = made_as_told(asked, told, kept_plans.piece)
     if made is None:
@@ -131,7 +135,48 @@ def meat_to_cook(asked: MealTableIn, told: TableOut, by_s: float = 0.0) -> MeatT
                 each.name, piece.cut, piece.model_dump(), result.model_dump(mode="json"), each.plan.model_version
             )
         )
-    return MeatToCook([each.key for each in found], pieces)
+    keys = [each.key for each in found]
+    own = [{task["key"] for task in piece.result["tasks"]} for piece in pieces]
+    return MealToCook(keys, pieces, _schedule(asked, told, dict(zip(keys, own, strict=True)), by_s))
+
+
+def _schedule(asked: MealTableIn, told: TableOut, pieces: Mapping[str, Collection[str]], by_s: float) -> Schedule:
+    """Everything that is to be done, by_s later. pieces: the tasks of each piece, by the key of its dish."""
+    names = {d.key: d.name for d in told.dishes} | {f.key: f.name for f in told.fires}
+    order, tasks = list(pieces), []
+    notes: dict[str, list[str]] = {}
+    for note in told.cautions:
+        first = next((work for work in told.work if work.of == note.of), told.work[0])
+        notes.setdefault(first.id, []).append(note.text)
+    for work in told.work:
+        own = work.of in pieces
+        key = task_of(work.key) if own else work.key
+        if own and key in REPEATED:
+            continue  # the cook page counts its flips
+        tasks.append(
+            ScheduledTask(
+                id=work.id,
+                key=key,
+                of=work.of,
+                dish=names.get(work.of, ""),
+                person=work.person,
+                place=work.place,
+                name=work.name,
+                why=work.why,
+                start_s=work.start_s + by_s,
+                lasts_s=work.lasts_s,
+                notes=tuple(notes.get(work.id, ())),
+                least_c=work.least_c,
+                piece=order.index(work.of) if own and key in pieces[work.of] else None,
+            )
+        )
+    helpers = tuple(Helper(key=p.key, name=p.name) for p in asked.people)
+    return Schedule(helpers=helpers, tasks=tuple(tasks))
+
+
+def task_of(work: str) -> str:
+    """The task of a piece that a meal's work is: dished up, it is served."""
+    return "serve" if work == "plate" else work
 
 
 def _pin(pin: Pin) -> PinIn:

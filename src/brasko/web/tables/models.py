@@ -64,18 +64,3 @@ class Table(Versioned, models.Model):
     def now(self) -> datetime:
         """Its own time: that of its cook, which may be a practice."""
         return timezone.now() if self.cook is None else self.cook.now()
-
-
-class TableMark(models.Model):
-    """That a piece of work of a table is done, whoever's phone said so."""
-
-    table = models.ForeignKey(Table, on_delete=models.CASCADE, related_name="marks")
-    work = models.CharField(max_length=160)
-    at = models.DateTimeField(default=timezone.now)
-    reading_c = models.FloatField(null=True, blank=True)
-
-    class Meta:
-        constraints = [models.UniqueConstraint(fields=["table", "work"], name="one_mark_a_work")]
-
-    def __str__(self) -> str:
-        return self.work

@@ -8,7 +8,6 @@ from ninja import Field, Schema
 
 from brasko.formats.bounds import Figure, Moment
 from brasko.formats.table import MealTableIn, TableOut
-from brasko.web.cooks.schemas import ClockOut, OutlookOut
 
 
 class StoodIn(Schema):
@@ -39,13 +38,14 @@ class TableLine(Schema):
 
 class KeptTableOut(Schema):
     """A kept table: as it was asked for and as it was planned. current: planned now it would come out the same, but for
-    the hour."""
+    the hour. cook_id: the cook of it that goes on."""
 
     id: int
     version: str
     title: str
     eat_at: datetime
     set_aside: bool
+    cook_id: int | None
     current: bool
     asked: MealTableIn
     told: TableOut
@@ -81,41 +81,6 @@ class TableReferenceOut(Schema):
     most_fires: int
     most_people: int
     most_sittings: int
-
-
-class MarkIn(Schema):
-    """A piece of work by its id: done, or not done after all; a reading with what the middle shows."""
-
-    work: str = Field(max_length=160)
-    done: bool = True
-    reading_c: Figure | None = None
-
-
-class TablePieceOut(Schema):
-    """A dish of meat on the way: what is foreseen of it, and how far behind its plan it is. outlook is None before it
-    is on."""
-
-    dish: str
-    piece_id: int
-    name: str
-    thermometer: str | None
-    planned_at: datetime
-    late_s: float
-    late_words: str
-    outlook: OutlookOut | None
-
-
-class NowOut(Schema):
-    """A table while it is being cooked: what is done, the meat on the way, and the clock that it goes by."""
-
-    table: KeptTableOut
-    done: list[str]
-    server_at: datetime
-    clock: ClockOut
-    cook_id: int | None
-    practice: bool
-    ended_at: datetime | None
-    pieces: list[TablePieceOut]
 
 
 class LaterIn(Schema):

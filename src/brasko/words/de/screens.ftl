@@ -100,7 +100,6 @@ screen-now-card-undo = Zurück
 screen-cook-going-to-the-fire = Auf dem Weg zum Feuer…
 screen-cook-flip = Wenden
 screen-cook-practice = Übung, { $speed }×
-screen-cook-all-dishes = Alle Gerichte
 screen-cook-afterwards = Danach
 screen-cook-it-is-over-how-was-it = Es ist vorbei. Wie war es?
 screen-cook-see-it-in-the-log-foreseen = Im Logbuch ansehen, vorhergesehen neben gemessen

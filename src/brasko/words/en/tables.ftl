@@ -1,11 +1,8 @@
-cook-table-is-none-of-this-table-it = isn’t a task of this meal: the plan may have changed. Reload and try again.
 cook-table-is-not-now-the-rest-is = isn't now: the rest is planned from how things stand now. Look again.
 cook-table-is-too-little-cannot-all-be = is too little: { $clash } can't all be ready then.
 cook-table-somebody-else-changed-this-table = Somebody else changed this meal meanwhile. Reload, then move its hour.
 save-table-this-table-is-being-cooked-beside = This meal is being cooked. Move its time in Cook, and the rest is planned again.
 save-table-cannot-all-be-had-at-that = can't all be ready at that time: { $clash }. { $helps }
-start-table-this-table-is-being-cooked-already = This meal is already being cooked. End that cook first.
-start-table-there-is-no-meat-on-this = There is no meat in this meal to forecast: mark the work as it is done.
 start-table-somebody-else-started-or-changed-this = Somebody else started or changed this meal meanwhile. Reload and try again.
 computing-is-too-soon-the-first-work = is too soon: the first step is { $begins } earlier.
 computing-was-planned-by-another-version-keep = was planned by another version: save the plan again, then move its hour.

@@ -18,8 +18,6 @@ import {
   linesOf,
   mealOf,
   movedWait,
-  nextOf,
-  nextOfDishes,
   notesOf,
   placesAt,
   rowsOf,
@@ -209,20 +207,6 @@ test("a guest at risk counts for every piece of meat, those to come too", () => 
   );
 });
 
-test("next is the first that is not done, for one or for all", () => {
-  const all = [work("on", "corn", -900), work("on", "beans", -800, "bo"), work("off", "corn", -100)];
-  expect(nextOf(all, [], null).next?.of).toBe("corn");
-  expect(nextOf(all, ["corn:on:-900"], null)).toMatchObject({ next: { of: "beans" }, last: { of: "corn" } });
-  expect(nextOf(all, ["corn:on:-900"], "cook").next?.key).toBe("off");
-  expect(
-    nextOf(
-      all,
-      all.map((w) => w.id),
-      null,
-    ).next,
-  ).toBeNull();
-});
-
 test("the clock has round ticks, few enough to read", () => {
   const found = ticks({ from: -5400, to: 0 }, NOON);
   expect(found.length).toBeLessThanOrEqual(9);
@@ -233,27 +217,6 @@ test("an error belongs to its dish", () => {
   expect(dishOfError("table.dishes.2.piece.thickness_mm")).toBe(2);
   expect(dishOfError("dishes.0")).toBe(0);
   expect(dishOfError("people")).toBeNull();
-});
-
-test("of every dish and fire the soonest open work is next, the soonest of all first", () => {
-  const light = work("light", "gas", -1200);
-  const on = work("on", "corn", -900);
-  const all = [light, on, work("on", "beans", -1000), work("turn", "corn", -800)];
-  expect(nextOfDishes(told({ work: all }), []).map((r) => [r.of, r.next.start_s])).toEqual([
-    ["gas", -1200],
-    ["beans", -1000],
-    ["corn", -900],
-  ]);
-  expect(nextOfDishes(told({ work: all }), [light.id, on.id]).map((r) => [r.of, r.next.start_s])).toEqual([
-    ["beans", -1000],
-    ["corn", -800],
-  ]);
-  expect(
-    nextOfDishes(
-      told({ work: all }),
-      all.map((w) => w.id),
-    ),
-  ).toEqual([]);
 });
 
 test("a plan of pieces becomes a meal on its own grills, each once", () => {

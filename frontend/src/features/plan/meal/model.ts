@@ -418,27 +418,6 @@ export function linesOf(
   return lines;
 }
 
-/** What is next for somebody, or for anybody; what follows; and what was marked last, to take it back. */
-export function nextOf(work: PlannedTable["work"], done: readonly string[], person: string | null) {
-  const mine = work.filter((w) => person === null || w.person === person);
-  const open = mine.filter((w) => !done.includes(w.id));
-  return {
-    next: open[0] ?? null,
-    after: open.slice(1, 6),
-    last: mine.filter((w) => done.includes(w.id)).at(-1) ?? null,
-  };
-}
-
-/** What is next of every dish and every fire, the soonest first. */
-export function nextOfDishes(told: Pick<PlannedTable, "work">, done: readonly string[]) {
-  const found = new Map<string, PlannedTable["work"][number]>();
-  for (const work of told.work) {
-    const known = found.get(work.of);
-    if (!done.includes(work.id) && (!known || work.start_s < known.start_s)) found.set(work.of, work);
-  }
-  return [...found].map(([of, next]) => ({ of, next })).sort((a, b) => a.next.start_s - b.next.start_s);
-}
-
 /** Where an error of the server belongs: a dish, or the table. */
 export function dishOfError(field: string): number | null {
   const found = /^(?:table\.)?dishes\.(\d+)/.exec(field);

@@ -7,6 +7,7 @@ import { type KeptMeal, type TableReference, useKeepTable, useTable, useTableRef
 import { useDrafts } from "@/app/drafts";
 import { useHousehold } from "@/api/household";
 import { dayOf, timeOf } from "@/units/typed";
+import { StartMeal } from "@/features/cook";
 import { Button, Failed, Field, Mistake, TextField, Tick, Waiting } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { DayField } from "@/ui/day-field";
@@ -67,6 +68,7 @@ export function MealPage() {
       id={kept.data?.id ?? null}
       version={kept.data?.version ?? ""}
       drafted={kept.data ? `table/${kept.data.id}` : read ? `table/${key}` : "table/new"}
+      kept={kept.data ?? null}
       saved={kept.data ? savedOf(kept.data) : null}
       reference={cuts.data}
       sides={sides.data}
@@ -80,6 +82,8 @@ interface Props {
   version: string;
   /** Under which name it survives a reload. */
   drafted: string;
+  /** As it was saved. */
+  kept: KeptMeal | null;
   saved: SavedMeal | null;
   reference: Reference;
   sides: TableReference;
@@ -103,7 +107,7 @@ const savedOf = (kept: KeptMeal): SavedMeal | null => {
   return body && { asked: body, told: kept.told, current };
 };
 
-function Planner({ initial, id, version, drafted, saved, reference, sides }: Props) {
+function Planner({ initial, id, version, drafted, kept, saved, reference, sides }: Props) {
   const system = useHousehold().units;
   const [past, setPast] = useState<TableDraft[]>([]);
   const drafts = useDrafts<Typed>(drafted);
@@ -218,7 +222,7 @@ function Planner({ initial, id, version, drafted, saved, reference, sides }: Pro
             <Waiting what={say("screen-table-fitting-the-dishes-together")} />
           )}
           <Keep
-            {...{ draft, opened, id, changed }}
+            {...{ draft, opened, id, changed, kept }}
             onKept={drafts.drop}
             possible={sent !== null && fresh && told?.status !== "clash"}
           />
@@ -340,11 +344,12 @@ interface KeepProps {
   opened: { draft: TableDraft; version: string };
   onKept: () => void;
   id: number | null;
+  kept: KeptMeal | null;
   changed: boolean;
   possible: boolean;
 }
 
-function Keep({ draft, opened, onKept, id, changed, possible }: KeepProps) {
+function Keep({ draft, opened, onKept, id, kept, changed, possible }: KeepProps) {
   const again = useKeepTable(id);
   const anew = useKeepTable(null);
   const navigate = useNavigate();
@@ -354,9 +359,9 @@ function Keep({ draft, opened, onKept, id, changed, possible }: KeepProps) {
     to.mutate(
       { base: asked(opened.draft) ?? body, mine: body, version: opened.version, onWritten: onKept },
       {
-        onSuccess: (kept) => {
+        onSuccess: (written) => {
           onKept();
-          void navigate(`/plan/meal/${kept.id}`, { state: { focus: true } });
+          void navigate(`/plan/meal/${written.id}`, { state: { focus: true } });
         },
       },
     );
@@ -380,9 +385,17 @@ function Keep({ draft, opened, onKept, id, changed, possible }: KeepProps) {
         </Button>
       ) : (
         <span className="flex flex-wrap gap-x-2">
-          <Link className={LINK} to={`/cook/meal/${id}`}>
-            {say("screen-table-cook-it")}
-          </Link>
+          {kept && !changed && kept.cook_id === null && (
+            <StartMeal
+              meal={kept}
+              trigger={<Button weight="ember">{say("screen-cook-start-meal")}</Button>}
+            />
+          )}
+          {kept?.cook_id != null && (
+            <Link className={LINK} to={`/cook/${kept.cook_id}`}>
+              {say("screen-table-cook-it")}
+            </Link>
+          )}
           <Link className={LINK} to={`/plan/meal/${id}/sheet`}>
             {say("screen-table-sheet")}
           </Link>

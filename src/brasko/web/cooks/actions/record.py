@@ -42,6 +42,7 @@ from brasko.web.cooks.lessons import learn
 from brasko.web.cooks.models import Cook, Event, Piece, Reading
 from brasko.web.cooks.notifier import bell
 from brasko.web.cooks.reading_requests import wanted
+from brasko.web.cooks.schedule import ScheduledTask, own_done_at, served_at, why_not_done
 from brasko.web.cooks.schemas import EventIn
 
 FUTURE_TOLERANCE = timedelta(seconds=60)
@@ -95,6 +96,8 @@ def _append(cook: Cook, kind: str, at: datetime, client_id: UUID, piece: Piece |
 def _piece(cook: Cook, payload: EventIn) -> Piece | None:
     pieces = list(cook.pieces.all())
     if payload.piece_id is None:
+        if payload.kind == "done" and cook.meal_schedule.own_task(payload.task) is not None:
+            return None
         return pieces[0] if len(pieces) == 1 else None
     for piece in pieces:
         if piece.id == payload.piece_id:
@@ -103,6 +106,9 @@ def _piece(cook: Cook, payload: EventIn) -> Piece | None:
 
 
 def _done(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
+    own = None if piece is not None else cook.meal_schedule.own_task(payload.task)
+    if own is not None:
+        return _own_done(cook, own, payload.temp_c)
     task = _task(cook, piece, payload)
     assert piece is not None
     found = _read_first(cook, piece, task)
@@ -111,6 +117,19 @@ def _done(cook: Cook, piece: Piece | None, payload: EventIn) -> EventPayload:
         if found is None
         else TaskCompleted(task=task, temp_c=found.temp_c, source=found.source)
     )
+
+
+def _own_done(cook: Cook, task: ScheduledTask, temp_c: float | None) -> EventPayload:
+    """A task of a side or of a fire. Raises InvalidInput where its middle has not been read, or shows too little."""
+    standing = standing_events(cook.events.all())
+    already = own_done_at(standing).get(task.id)
+    if already is not None:
+        raise Conflict(say("record-is-marked-already-at-undo-it", task=task.name, at=f"{already:%H:%M:%S}"), "task")
+    if (why := why_not_done(cook.meal_schedule, task, standing, temp_c)) is not None:
+        raise InvalidInput("temp_c", why)
+    if task.least_c is None:
+        return TaskCompleted(task=task.id)
+    return TaskCompleted(task=task.id, temp_c=temp_c, source="hand")
 
 
 def _read_first(cook: Cook, piece: Piece, task: str) -> reading.Taken | None:
@@ -289,11 +308,8 @@ def _undone(cook: Cook, payload: EventIn) -> str:
 
 
 def _end_when_served(cook: Cook) -> bool:
-    standing = standing_events(cook.events.all())
-    served = {e.piece_id: e.at for e in standing if isinstance(e.deed, TaskCompleted) and e.deed.task == "serve"}
-    if len(served) != cook.pieces.count():
-        return False
-    return _end(cook, max(served.values()))
+    at = served_at(cook, standing_events(cook.events.all()))
+    return False if at is None else _end(cook, at)
 
 
 def _end(cook: Cook, at: datetime) -> bool:
@@ -365,19 +381,26 @@ def advance(cook: Cook) -> int:
     marked = 0
     while cook.hands == Cook.Hands.PLAN and cook.practice and cook.ended_at is None and marked < 50:
         events, now = list(cook.events.all()), cook.now()
-        due = []
+        due: list[tuple[datetime, Piece | None, str, float | None]] = []
+        done = own_done_at(standing_events(events))
+        for each in cook.meal_schedule.own:
+            if each.id not in done and cook.moment(each.start_s) <= now:
+                due.append((cook.moment(each.start_s), None, each.id, each.least_c))
         for piece in cook.pieces.all():
             seen = watching.outlook(cook, piece, events, now)
             expected = expected_of(cook, piece, events, now, seen, overdue_moves_on=False)
             open_tasks = [e for e in expected if e.state != "done"]
             if open_tasks and open_tasks[0].key == reading.READ_TASK and not _can_be_read(cook, piece, events, now):
                 continue
-            due += [(cook.moment(e.start_s), piece, e.key) for e in open_tasks[:1] if cook.moment(e.start_s) <= now]
+            for e in open_tasks[:1]:
+                if cook.moment(e.start_s) <= now:
+                    due.append((cook.moment(e.start_s), piece, e.key, None))
         if not due:
             break
-        at, piece, key = min(due, key=lambda d: d[0])
+        at, of, key, temp_c = min(due, key=lambda d: d[0])
         at = max(at, max((e.at for e in events), default=at))
-        record_event(cook, EventIn(client_id=uuid4(), kind="done", piece_id=piece.id, task=key, at=at))
+        number = None if of is None else of.id
+        record_event(cook, EventIn(client_id=uuid4(), kind="done", piece_id=number, task=key, temp_c=temp_c, at=at))
         cook.refresh_from_db()
         marked += 1
     return marked

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from datetime import timedelta
 from itertools import pairwise
 from typing import Any
@@ -73,6 +74,7 @@ def put_on(owner: User, what: ToCook, payload: StartIn) -> Cook:
             clock_cook_at=begins,
             clock_speed=payload.speed,
             trouble=payload.trouble,
+            schedule=what.schedule.model_dump(mode="json") if what.schedule.tasks else {},
         )
         for position, each in enumerate(what.pieces):
             piece = Piece.objects.create(
@@ -86,7 +88,9 @@ def put_on(owner: User, what: ToCook, payload: StartIn) -> Cook:
                 thermometer=_thermometer(owner, payload, position),
             )
             if payload.practice:
-                _mark_what_is_over(cook, piece)
+                _mark_what_is_over(cook, piece, {t.key: t.start_s for t in piece.programme.tasks})
+        if payload.practice:
+            _mark_what_is_over(cook, None, {t.id: t.start_s for t in what.schedule.own})
         Event(
             cook=cook,
             client_id=uuid4(),
@@ -105,7 +109,9 @@ def _ends_as_it_must(piece: PlanPiece) -> None:
 
 def practice_from(what: ToCook) -> float:
     """When a practice begins, in seconds from the hour of eating: after the last long wait before the food is on."""
-    work = what.work or [(t["start_s"], t["end_s"], bool(t["step"])) for p in what.pieces for t in p.result["tasks"]]
+    work = [(t.start_s, t.start_s + t.lasts_s, t.key == "on") for t in what.schedule.tasks] or [
+        (t["start_s"], t["end_s"], bool(t["step"])) for p in what.pieces for t in p.result["tasks"]
+    ]
     on_s = min(start for start, _, goes_on in work if goes_on)
     before = sorted((start, end) for start, end, _ in work if start <= on_s)
     begins = before[0][0]
@@ -115,13 +121,13 @@ def practice_from(what: ToCook) -> float:
     return float(begins)
 
 
-def _mark_what_is_over(cook: Cook, piece: Piece) -> None:
-    """What was done before a long wait counts as done when it was planned."""
-    for task in piece.programme.tasks:
-        at = cook.moment(task.start_s)
+def _mark_what_is_over(cook: Cook, piece: Piece | None, tasks: Mapping[str, float]) -> None:
+    """What was done before a long wait counts as done when it was planned [s from the hour of eating]."""
+    for task, start_s in tasks.items():
+        at = cook.moment(start_s)
         if at < cook.started_at:
             done = Event(cook=cook, piece=piece, client_id=uuid4(), kind=Event.Kind.DONE, at=at)
-            done.payload = TaskCompleted(task=task.key).payload()
+            done.payload = TaskCompleted(task=task).payload()
             done.save()
 
 

@@ -1,4 +1,4 @@
-"""A table while it is being cooked: what is done, and an hour that moves."""
+"""Eat later: the rest of a meal that is being cooked, planned anew for another hour."""
 
 from __future__ import annotations
 
@@ -9,21 +9,18 @@ from django.db import transaction
 from django.utils import timezone
 
 from brasko.core.errors import InvalidInput
-from brasko.core.table.readings import refusal
-from brasko.core.table.variants import REPEATED
 from brasko.core.words import say
-from brasko.formats.table import WorkOut
 from brasko.web.common.problem import Conflict
 from brasko.web.cooks.actions.record import record_event
-from brasko.web.cooks.events import TaskCompleted
 from brasko.web.cooks.history import done_at, standing_events
+from brasko.web.cooks.lateness import late_by
 from brasko.web.cooks.logbook import planned_anew
-from brasko.web.cooks.models import Cook, Piece
+from brasko.web.cooks.models import Cook
+from brasko.web.cooks.schedule import Schedule, own_done_at
 from brasko.web.cooks.schemas import EventIn
 from brasko.web.machine.quotas import Waiter, computed_by
-from brasko.web.tables.computing import MeatToCook, effort_of, late_table, meat_to_cook
-from brasko.web.tables.models import Table, TableMark
-from brasko.web.tables.present import done_work, late_by, task_of
+from brasko.web.tables.computing import MealToCook, effort_of, late_table, meal_to_cook
+from brasko.web.tables.models import Table
 from brasko.web.tables.schemas import LaterIn, LaterOut
 
 ON = ":on:0"
@@ -32,78 +29,19 @@ CLOCK_SLACK = timedelta(minutes=5)
 """A phone's clock may be off by so much."""
 
 
-def mark_work(table: Table, work: str, done: bool, reading_c: float | None = None) -> None:
-    """Note that a piece of work is done, or take that back. Said twice it is one mark. What is done with a piece that
-    is on the way is an event of its cook too.
-
-    Raises InvalidInput: with reading_c where the middle has not been read, or does not show its figure.
-    """
-    everything = table.told.work
-    this = next((each for each in everything if each.id == work), None)
-    if this is None:
-        raise InvalidInput("work", say("cook-table-is-none-of-this-table-it"))
-    if not done:
-        with transaction.atomic():
-            TableMark.objects.filter(table=table, work=work).delete()
-            _take_back(table, this)
-        return
-    if (why := refusal(this, everything, done_work(table), reading_c)) is not None:
-        raise InvalidInput("reading_c", why)
-    with transaction.atomic():
-        _tell_the_cook(table, this, reading_c)
-        TableMark.objects.get_or_create(table=table, work=work, defaults={"reading_c": reading_c, "at": table.now()})
-
-
-def _going_on(table: Table, work: WorkOut) -> tuple[Cook, Piece] | None:
-    """The cook and the piece that a work is of, while it goes on."""
-    piece = table.pieces.get(work.of)
-    return None if piece is None or table.cook is None or table.cook.ended_at is not None else (table.cook, piece)
-
-
-def _tell_the_cook(table: Table, work: WorkOut, reading_c: float | None) -> None:
-    found = _going_on(table, work)
-    if found is None:
-        return
-    cook, piece = found
-    if work.key in REPEATED:
-        record_event(cook, EventIn(client_id=uuid4(), kind="flip", piece_id=piece.pk))
-        return
-    if reading_c is not None and "on" in done_at(cook.events.all(), piece):
-        record_event(cook, EventIn(client_id=uuid4(), kind="reading", piece_id=piece.pk, temp_c=reading_c))
-    task = task_of(work.key)
-    known = task in {each.key for each in piece.programme.tasks}
-    if known and task not in done_at(cook.events.all(), piece):
-        record_event(cook, EventIn(client_id=uuid4(), kind="done", piece_id=piece.pk, task=task))
-
-
-def _take_back(table: Table, work: WorkOut) -> None:
-    found = _going_on(table, work)
-    if found is None:
-        return
-    cook, piece = found
-    for event in standing_events(cook.events.all()):
-        if (
-            isinstance(event.deed, TaskCompleted)
-            and event.piece_id == piece.pk
-            and event.deed.task == task_of(work.key)
-        ):
-            record_event(cook, EventIn(client_id=uuid4(), kind="undo", piece_id=piece.pk, undoes=event.client_id))
-
-
 def _on_at(table: Table) -> dict[str, datetime] | None:
-    """Since when dishes are on, as it was marked, each so much later as it is behind; None where nothing was marked at
-    all."""
-    marks = dict(table.marks.values_list("work", "at"))
-    on = {work.removesuffix(ON): at for work, at in marks.items() if work.endswith(ON)}
-    if table.cook is not None:
-        events = list(table.cook.events.all())
-        for key, piece in table.pieces.items():
-            at = done_at(events, piece).get("on")
-            if at is not None:
-                on[key] = at
-    late = late_by(table)
-    on = {key: at + timedelta(seconds=late.get(key, 0.0)) for key, at in on.items()}
-    return on if marks or table.cook is not None else None
+    """Since when dishes are on, as it was marked, each so much later as it is behind; None before the meal is
+    cooked."""
+    if table.cook is None:
+        return None
+    events = standing_events(table.cook.events.all())
+    on = {work.removesuffix(ON): at for work, at in own_done_at(events).items() if work.endswith(ON)}
+    late = late_by(table.cook)
+    for key, piece in table.pieces.items():
+        at = done_at(events, piece).get("on")
+        if at is not None:
+            on[key] = at + timedelta(seconds=late.get(piece.pk, 0.0))
+    return on
 
 
 def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
@@ -121,7 +59,7 @@ def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
         raise InvalidInput("by_min", say("cook-table-is-too-little-cannot-all-be", clash=", ".join(told.clash)))
     cook = table.cook if table.cook is not None and table.cook.ended_at is None else None
     # computed before anything is written: nobody else's write waits for it
-    meat = None if cook is None else _meat_of(waiter, cook, told)
+    meal = None if cook is None else _meal_of(waiter, cook, told)
     with transaction.atomic():
         changed = Table.objects.filter(pk=table.pk, updated_at=was).update(
             eat_at=told.eat_at,
@@ -131,19 +69,21 @@ def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
         )
         if not changed:
             raise Conflict(say("cook-table-somebody-else-changed-this-table"))
-        if cook is not None and meat is not None:
-            _move_the_cook(table, cook, meat, asked.by_min)
+        if cook is not None and meal is not None:
+            _move_the_cook(table, cook, meal, asked.by_min)
     return told
 
 
-def _meat_of(waiter: Waiter, cook: Cook, told: LaterOut) -> MeatToCook:
+def _meal_of(waiter: Waiter, cook: Cook, told: LaterOut) -> MealToCook:
     by_s = (told.eat_at - cook.eat_at).total_seconds()
-    return computed_by(waiter, effort_of(told.asked), meat_to_cook, told.asked, told.told, by_s)
+    return computed_by(waiter, effort_of(told.asked), meal_to_cook, told.asked, told.told, by_s)
 
 
-def _move_the_cook(table: Table, cook: Cook, meat: MeatToCook, by_min: int) -> None:
-    """The pieces that are not on yet follow the new plan; those that are stay as they were planned."""
-    anew, events = dict(zip(meat.keys, meat.pieces, strict=True)), list(cook.events.all())
+def _move_the_cook(table: Table, cook: Cook, meal: MealToCook, by_min: int) -> None:
+    """The pieces that are not on yet and all sides follow the new plan; pieces that are on stay as they were
+    planned."""
+    Cook.objects.filter(pk=cook.pk).update(schedule=_as_positioned(meal, table).model_dump(mode="json"))
+    anew, events = dict(zip(meal.keys, meal.pieces, strict=True)), list(cook.events.all())
     for key, piece in table.pieces.items():
         if key in anew and "on" not in done_at(events, piece):
             piece.inputs, piece.result = anew[key].inputs, anew[key].result
@@ -151,3 +91,13 @@ def _move_the_cook(table: Table, cook: Cook, meat: MeatToCook, by_min: int) -> N
             planned_anew(piece)
     if by_min:
         record_event(cook, EventIn(client_id=uuid4(), kind="guests", late_min=by_min))
+
+
+def _as_positioned(meal: MealToCook, table: Table) -> Schedule:
+    """The new schedule with the pieces at the positions that they have in the cook."""
+    where = {key: n for n, key in enumerate(table.cooked)}
+    tasks = tuple(
+        task if task.piece is None else task.model_copy(update={"piece": where.get(meal.keys[task.piece])})
+        for task in meal.schedule.tasks
+    )
+    return meal.schedule.model_copy(update={"tasks": tasks})
