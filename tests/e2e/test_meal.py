@@ -3,6 +3,7 @@
 import re
 
 import pytest
+from api import Api
 from axe import violations
 from browsers import DESKTOP, PHONE, add_dish
 from playwright.sync_api import Page, expect
@@ -123,87 +124,59 @@ def test_dishes_that_clash_are_named_with_what_would_do(visit):
     expect(page.get_by_text("Everything fits")).to_be_visible(timeout=225_000)
 
 
-@pytest.mark.long
-def test_a_table_is_cooked_by_two_on_their_own_phones(visit):
-    """Marks made on one phone show on the other; a later hour is shown before it is taken."""
-    page = visit("/plan/meal", DESKTOP)
-    page.goto(page.url.replace("/plan/meal", "/plan"))
-    page.get_by_role("link", name="For the long table", exact=True).click()
-    page.get_by_role("link", name="Cook it").click()
-    expect(page.get_by_role("timer")).to_be_visible()
+def started(visit, kitchen, size: dict = DESKTOP, scheme: str = "light", **how) -> tuple[Page, int]:
+    """The Cook page of a practice of the demo household's meal, and its number."""
+    page = visit(None, size, scheme)
+    api = Api(page.context, kitchen.base)
+    api.sign_in()
+    meal = next(m["id"] for m in api.call("GET", "/api/tables") if m["title"] == "For the long table")
+    cook = api.call("POST", f"/api/tables/{meal}/start", {"practice": True, "speed": 1, **how})["id"]
+    page.goto(f"{kitchen.base}/cook/{cook}")
+    expect(page.get_by_role("region", name="Now").get_by_role("timer")).to_be_visible()
+    return page, cook
+
+
+def test_a_meal_is_cooked_by_two_on_their_own_phones(visit, kitchen):
+    """What one marks on a phone the other sees at once; the wall has every dish and both grills."""
+    page, cook = started(visit, kitchen)
     assert violations(page) == []
-    other = visit(page.url.split("/", 3)[3].join(("/", "?person=wren")), PHONE, "dark")
-    expect(other.get_by_role("timer")).to_be_visible()
-    assert violations(other) == []
-    assert other.evaluate("document.documentElement.scrollWidth") <= 390
-    wall = visit(page.url.split("/", 3)[3].join(("/", "/wall")), {"width": 1280, "height": 800}, "dark")
+    wren = visit(f"/cook/{cook}?person=wren", PHONE, "dark")
+    now = wren.get_by_role("region", name="Now")
+    expect(now.get_by_role("heading", name="Salt and pat dry")).to_be_visible()
+    assert violations(wren) == []
+    assert wren.evaluate("document.documentElement.scrollWidth") <= 390
+    now.get_by_role("button", name="Salted").click()
+    expect(now.get_by_role("heading", name="Light the burners, lid open")).to_be_visible()
+    expect(now.get_by_text("Gas grill, three burners")).to_be_visible()
+    now.get_by_role("button", name="Done", exact=True).click()
+    expect(now.get_by_role("button", name=re.compile("^Undo"))).to_contain_text("Light the burners")
+    gas = page.get_by_role("region", name="Dishes").get_by_role("listitem").filter(has_text="Gas grill")
+    expect(gas).to_contain_text("Light the burners, lid open →")
+    now.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(gas).not_to_contain_text("→")
+    wall = visit(f"/cook/{cook}/wall", DESKTOP, "dark")
     expect(wall.get_by_role("listitem")).to_have_count(9)
     expect(wall.get_by_role("listitem").filter(has_text="Garlic bread").get_by_role("timer")).to_be_visible()
     assert violations(wall) == []
-    page.get_by_role("button", name="Wren").click()
-    first = page.get_by_role("region", name="Next").inner_text()
-    page.get_by_role("button", name="Done", exact=True).click()
-    expect(page.get_by_role("button", name=re.compile("^Undo"))).to_be_visible()
-    assert page.get_by_role("region", name="Next").inner_text() != first
-    expect(other.get_by_role("button", name=re.compile("^Undo"))).to_be_visible(timeout=100_000)
-    page.get_by_role("button", name=re.compile("^Undo")).click()
+
+
+@pytest.mark.long
+def test_a_later_hour_of_a_meal_is_shown_before_it_is_taken(visit, kitchen):
+    page, _ = started(visit, kitchen)
     page.get_by_role("button", name="15 min later").click()
-    expect(
-        page.get_by_text("Serve at 19:15").or_(page.get_by_text(re.compile(r"Serve at \d\d:\d\d"))).first
-    ).to_be_visible(timeout=150_000)
+    expect(page.get_by_text(re.compile(r"Serve at \d\d:\d\d")).first).to_be_visible(timeout=150_000)
     page.get_by_role("button", name="Use this").click()
     expect(page.get_by_text("Done. What is on stays on")).to_be_visible(timeout=150_000)
 
 
-def test_a_patty_is_not_done_at_150_on_a_phone(visit):
-    """Beside the fire: the reading is asked for, refused below its figure beside the field, taken at it."""
-    page = visit("/plan/meal", PHONE, quiet=False)
-    laid(page, "Burger patty, 80/20")
-    kept(page)
-    page.get_by_role("link", name="Cook it").click()
-    done, shows = page.get_by_role("button", name="Done", exact=True), page.get_by_label("The middle shows")
-    card = page.get_by_role("region", name="Next")
-    expect(card).to_be_visible()
-    while shows.count() == 0:
-        of_this = done.element_handle()
-        done.click()
-        of_this.wait_for_element_state("hidden")
-    expect(done).to_be_disabled()
-    shows.fill("150")
-    done.click()
-    expect(card.get_by_role("alert")).to_contain_text("must show 160 °F")
-    assert violations(page) == []
-    shows.fill("161")
-    done.click()
-    expect(shows).not_to_be_visible()
-
-
 @pytest.mark.long
-def test_a_whole_table_is_practised_with_its_meat_foreseen(visit, kitchen, probe):
+def test_a_meal_is_practised_with_its_meat_forecast(visit, kitchen, probe):
     """Simulated probes forecast the meat, sides mark themselves; the clock runs until the first meat is on."""
-    page = visit("/plan/meal", DESKTOP, quiet=False)
-    page.goto(page.url.replace("/plan/meal", "/plan"))
-    page.get_by_role("link", name="For the long table", exact=True).click()
-    page.get_by_role("link", name="Cook it").click()
-    page.get_by_role("button", name="Start", exact=True).click()
-    dialog = page.get_by_role("dialog")
-    dialog.get_by_text("10×").click()
-    dialog.get_by_text("Check off the steps for me").click()
-    dialog.get_by_role("button", name="Start the cook").click()
-    meat = page.get_by_role("region", name="Meat on the way")
-    waiting = meat.get_by_text("not on yet")
-    expect(waiting.first).to_be_visible()
-    assert violations(page) == []
-    cook = page.get_by_role("link", name="Timeline, readings, options")
-    cook_id = int(cook.get_attribute("href").rsplit("/", 1)[1])
-    count = waiting.count()
-    kitchen.run_clock(cook_id, 120)
-    eventually(lambda: waiting.count() < count)
-    kitchen.run_clock(cook_id, 10)
-    forecast = meat.get_by_text(re.compile(r"heat until \d\d:\d\d \(\d\d:\d\d to \d\d:\d\d\)"))
-    expect(forecast.first).to_be_visible(timeout=200_000)
+    page, cook = started(visit, kitchen, speed=10, hands="plan")
+    kitchen.run_clock(cook, 120)
+    on = page.get_by_role("region", name="Dishes").get_by_role("listitem").filter(has_text="Tri-tip")
+    eventually(lambda: "→" in on.inner_text() and "Pull" in on.inner_text())
+    kitchen.run_clock(cook, 10)
     page.get_by_text("A phone each").click()
     expect(page.get_by_role("img", name="Code of the link for Wren")).to_be_visible()
-    cook.click()
-    expect(page).to_have_url(re.compile(r"/cook/\d+"))
-    expect(page.get_by_role("region", name="Now")).to_be_visible()
+    assert violations(page) == []

@@ -189,6 +189,14 @@ describe("what waits to be sent", () => {
     expect(seen.events).toHaveLength(3);
   });
 
+  it("counts for a side of a meal, which is no piece", () => {
+    const corn = { piece_id: null, key: "corn:on:0", state: "next", start_at: "z" } as Expected;
+    const meal = { ...cook, expected: [...cook.expected, corn] };
+    const seen = withWaiting(meal, [deed("done", { task: "corn:on:0", piece_id: null })]);
+    expect(seen.expected.map((e) => e.state)).toEqual(["done", "next", "done"]);
+    expect(seen.outlooks).toEqual(cook.outlooks);
+  });
+
   it("is not counted twice once the server has it, nor when it was refused", () => {
     expect(withWaiting(cook, [deed("a", { client_id: "a" })])).toBe(cook);
     expect(withWaiting(cook, [{ ...deed("done", { task: "on" }), refused: "no" }])).toBe(cook);

@@ -51,8 +51,7 @@ export function Dishes({ each, outlooks, focus, onFocus, nowMs, system }: Dishes
   );
 }
 
-const ROW =
-  "grid min-h-14 grid-cols-[2.2rem_minmax(0,1fr)_minmax(0,auto)] items-center gap-2 rounded-bar px-2";
+const ROW = "grid min-h-14 grid-cols-[2.2rem_minmax(0,1fr)_auto] items-center gap-2 rounded-bar px-2 py-1";
 
 interface RowProps {
   dish: Dish;
@@ -67,29 +66,23 @@ function Row({ dish: { piece, name, current, next }, outlook, nowMs, system }: R
     <>
       <span className="figure text-3xl">{piece ? piece.position + 1 : ""}</span>
       <span className="min-w-0">
-        <b className="block truncate">{phrase(system, name)}</b>
-        <span className="block truncate text-sm text-ash">
-          {current ? phrase(system, current.name) : say("screen-panels-not-yet")}
+        <b className="block leading-tight">{phrase(system, name)}</b>
+        <span className="block text-sm leading-tight text-ash">
+          {current && next ? `${phrase(system, current.name)} → ` : ""}
+          {next ? phrase(system, next.name) : say("screen-panels-served")}
           {outlook?.aside === "off" && say("screen-panels-off-the-grate")}
         </span>
       </span>
-      <span className="text-right">
-        {next ? (
-          <>
-            <b className={`figure text-2xl ${left <= 0 ? "text-ember" : ""}`}>
-              {left > 0 ? countdown(left) : say("screen-panels-now")}
-            </b>
-            <span className="block max-w-40 truncate text-sm text-ash">{phrase(system, next.name)}</span>
-          </>
-        ) : (
-          <span className="text-sm text-ash">{say("screen-panels-served")}</span>
-        )}
-        {outlook?.peak && (
-          <span className="sr-only">
-            {say("screen-panels-ends-at-about", { c: tempText(system, outlook.peak.c) })}
-          </span>
-        )}
-      </span>
+      {next && (
+        <b className={`figure text-2xl ${left <= 0 ? "text-ember" : ""}`}>
+          {left > 0 ? countdown(left) : say("screen-panels-now")}
+        </b>
+      )}
+      {outlook?.peak && (
+        <span className="sr-only">
+          {say("screen-panels-ends-at-about", { c: tempText(system, outlook.peak.c) })}
+        </span>
+      )}
     </>
   );
 }

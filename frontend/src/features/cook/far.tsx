@@ -219,7 +219,7 @@ function OnTheWall({ cook, of, nowMs, several, many }: OnTheWallProps) {
   const helper = cook.helpers.length > 1 && cook.helpers.find((h) => h.key === next?.person);
   const left = next ? leftOf(next, nowMs) : 0;
   return (
-    <li className="plate flex flex-col justify-between gap-2 p-5">
+    <li className={`plate flex flex-col justify-between ${many ? "gap-1 p-3" : "gap-2 p-5"}`}>
       <p className="m-0 text-2xl font-bold [font-stretch:80%]">
         {several && piece && (
           <span className="figure mr-2 rounded-bar bg-ink px-2 text-panel">{piece.position + 1}</span>
@@ -228,14 +228,14 @@ function OnTheWall({ cook, of, nowMs, several, many }: OnTheWallProps) {
         {helper && <span className="kicker ml-3">{helper.name}</span>}
       </p>
       <p
-        className={`m-0 leading-none font-extrabold [font-stretch:75%] ${many ? "text-[clamp(1.5rem,2.4vw,2.6rem)]" : "text-[clamp(2.5rem,6vw,5rem)]"}`}
+        className={`m-0 leading-none font-extrabold [font-stretch:75%] ${many ? "text-[clamp(1.4rem,2.1vw,2.4rem)]" : "text-[clamp(2.5rem,6vw,5rem)]"}`}
       >
         {next ? phrase(system, next.name) : say("screen-now-card-on-the-board-enjoy-it")}
       </p>
       {next && (
         <p
           role="timer"
-          className={`figure m-0 leading-[0.9] ${many ? "text-[clamp(2.5rem,5vw,5rem)]" : "text-[clamp(5rem,13vw,11rem)]"} ${left > 0 ? "" : "text-ember"}`}
+          className={`figure m-0 leading-[0.9] ${many ? "text-[clamp(2.4rem,4.2vw,4.5rem)]" : "text-[clamp(5rem,13vw,11rem)]"} ${left > 0 ? "" : "text-ember"}`}
         >
           {inTime(left)}
         </p>

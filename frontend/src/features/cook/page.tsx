@@ -1,11 +1,12 @@
 import { lazy, Suspense, useEffect, useMemo, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 
-import type { Cook } from "@/api/hooks";
+import type { Cook, Expected } from "@/api/hooks";
 import { type Link as LinkState, useCookTime, useLiveCook } from "@/api/live";
 import { type Deed, record, settle, useOutbox, withWaiting } from "@/api/outbox";
 import { freshId } from "@/api/ids";
 import { useMay, useSystem } from "@/api/household";
+import type { System } from "@/units/units";
 import { DrillStory } from "@/features/practice";
 import { Failed, Waiting } from "@/ui/controls";
 
@@ -98,8 +99,8 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
   });
   const dishes = nextOfEach(cook);
   return (
-    <div className="grid gap-3 pt-2 pb-28 md:pb-0 lg:grid-cols-[25rem_minmax(0,1fr)]">
-      <div className="flex min-w-0 flex-col gap-3">
+    <div className="grid gap-3 pt-2 pb-28 md:pb-0 lg:grid-cols-[25rem_minmax(0,1fr)] lg:grid-rows-[auto_1fr]">
+      <div className="flex min-w-0 flex-col gap-3 lg:row-span-2">
         <h1 className="m-0 text-xl">
           {cook.title}{" "}
           {cook.practice && (
@@ -174,7 +175,6 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
                 system={system}
               />
             )}
-            {cook.meal_id !== null && <Upcoming {...{ cook, person, next, system }} />}
             {piece && (
               <Actions
                 cook={cook}
@@ -209,25 +209,47 @@ function Running({ cook: told, link }: { cook: Cook; link: LinkState }) {
               />
             )}
             <CueSwitches cues={cues} onCues={onCues} awake={awake} />
-            {cook.meal_id !== null && may.cook && <Later id={cook.meal_id} nowMs={nowMs} cook={cook} />}
-            {cook.helpers.length > 1 && <Phones helpers={cook.helpers} />}
-            <OnAnotherPhone path={`/cook/${cook.id}`} />
-            {may.cook && <LetLookOn cookId={cook.id} />}
-            <p className="m-0 flex flex-wrap gap-x-6">
-              <Link className={ELSEWHERE} to={`/cook/${cook.id}/wall`}>
-                {say("screen-far-on-a-wall")}
-              </Link>
-              <Link className={ELSEWHERE} to={`/cook/${cook.id}/watch`}>
-                {say("screen-far-on-a-watch")}
-              </Link>
-            </p>
             {may.cook && <Steering cook={cook} />}
           </>
         )}
       </div>
-      <div className="flex min-w-0 flex-col gap-4">
+      <div className="order-1 flex min-w-0 flex-col gap-4 lg:order-none">
         {piece && <Views key={piece.id} {...{ cook, piece, nowMs }} />}
         {cook.meal_id !== null && <MealGrates mealId={cook.meal_id} {...{ cook, nowMs }} />}
+      </div>
+      {!cook.ended_at && <Beside {...{ cook, person, next, nowMs, system }} />}
+    </div>
+  );
+}
+
+interface BesideProps {
+  cook: Cook;
+  person: string | null;
+  next: Expected | null;
+  nowMs: number;
+  system: System;
+}
+
+/** What follows, a later hour, and who else looks on: before the curves on a phone, below them on a desk. */
+function Beside({ cook, person, next, nowMs, system }: BesideProps) {
+  const may = useMay();
+  const meal = cook.meal_id;
+  return (
+    <div className={`grid min-w-0 items-start gap-3 ${meal === null ? "" : "md:grid-cols-2"}`}>
+      {meal !== null && <Upcoming {...{ cook, person, next, system }} />}
+      <div className="flex min-w-0 flex-col gap-3">
+        {meal !== null && may.cook && <Later id={meal} nowMs={nowMs} cook={cook} />}
+        {cook.helpers.length > 1 && <Phones helpers={cook.helpers} />}
+        <OnAnotherPhone path={`/cook/${cook.id}`} />
+        {may.cook && <LetLookOn cookId={cook.id} />}
+        <p className="m-0 flex flex-wrap gap-x-6">
+          <Link className={ELSEWHERE} to={`/cook/${cook.id}/wall`}>
+            {say("screen-far-on-a-wall")}
+          </Link>
+          <Link className={ELSEWHERE} to={`/cook/${cook.id}/watch`}>
+            {say("screen-far-on-a-watch")}
+          </Link>
+        </p>
       </div>
     </div>
   );

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
-from brasko.core.planner.meal import PlanOne
+from brasko.core.planner.meal import AT_THE_FIRE, PlanOne
 from brasko.core.planner.plan import PiecePlan
 from brasko.core.planner.schedule.tasks import Task
 from brasko.core.planner.spec.piece import PieceSpec
@@ -49,8 +49,8 @@ def pieces_of(made: PlannedTable, plan: PlanOne, by_s: float = 0.0) -> tuple[Tab
 
 
 def _of_the_piece(task: Task) -> bool:
-    """Fires are lit and changed for the whole table, not for one piece; shopping is over."""
-    return task.key != "shop" and (task.lane != "fire" or task.step != "")
+    """Fires are lit, oiled and changed for the whole meal, not for one piece; shopping is over."""
+    return task.key not in (*AT_THE_FIRE, "shop") and (task.lane != "fire" or task.step != "")
 
 
 def behind(name: str, planned_s: float, forecast_s: float) -> tuple[float, str]:

@@ -25,7 +25,7 @@ from brasko.web.cooks.forecaster import Outlook, watching, wish_for
 from brasko.web.cooks.history import done_at, fire_under, standing_events, table_at
 from brasko.web.cooks.lateness import behind_plan
 from brasko.web.cooks.models import Cook, Event, Photo, Piece, Reading
-from brasko.web.cooks.schedule import Schedule, own_done_at
+from brasko.web.cooks.schedule import PUT_ON, Schedule, own_done_at
 from brasko.web.cooks.schemas import (
     AheadOut,
     ClockOut,
@@ -223,6 +223,9 @@ def expected_out(
             named["wait"] = named["wait"].model_copy(update={"why": held})
         for each in expected_of(cook, piece, events, now, outlook_now):
             task = named[each.key]
+            given = schedule.whose(piece.position, each.key)
+            # a task that the meal did not give to anybody is theirs who put the piece on
+            whose = given or schedule.whose(piece.position, PUT_ON)
             found.append(
                 ExpectedOut(
                     piece_id=piece.id,
@@ -235,10 +238,10 @@ def expected_out(
                     end_at=cook.moment(each.end_s),
                     state=each.state,
                     dish=piece.name,
-                    least_c=None,
-                    person="" if (whose := schedule.whose(piece.position, each.key)) is None else whose.person,
+                    person="" if whose is None else whose.person,
                     place="" if whose is None else whose.place,
-                    notes=[] if whose is None else list(whose.notes),
+                    notes=[] if given is None else list(given.notes),
+                    least_c=None,
                 )
             )
     found += _own_expected(cook, schedule, events)
