@@ -104,7 +104,7 @@ class Plank(Method):
 
 
 def test_a_method_is_a_file_and_a_row(copy):
-    methods = copy / "brasko/core/planner/methods"
+    methods = copy / "brasko/core/planner/spec/methods"
     (methods / "plank.py").write_text(PLANK, encoding="utf-8")
     edited(methods / "__init__.py", "        LowAndSlow(),\n", "        LowAndSlow(),\n        Plank(),\n")
     edited(

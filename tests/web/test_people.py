@@ -167,7 +167,7 @@ def test_of_every_call_that_changes_something_a_hand_may_make_few(mara):
                 client.force_login(Member.objects.get().user)
     assert allowed == {
         "sign_out", "end_other_sessions", "end_session", "change_password", "make_recovery_code", "begin_codes",
-        "confirm_codes", "stop_codes", "record_event", "check_surface", "ask_practice", "mark_table_work",
+        "confirm_codes", "stop_codes", "record_event", "check_surface", "ask_practice",
         "answer_feel",
     }  # fmt: skip
 

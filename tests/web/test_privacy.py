@@ -23,6 +23,7 @@ BY_TOKEN = {"post_readings", "get_scenes"}
 LISTS = {
     "list_plans",
     "list_cooks",
+    "list_running_cooks",
     "list_thermometers",
     "list_grills",
     "list_pans",
@@ -101,7 +102,6 @@ TABLE = {"eat_at": "2199-01-01T00:00:00Z", "people": [], "fires": [], "dishes": 
 EXPERIMENT = {"format": "brasko/experiment@1", "variants": [{"name": "A", "piece": RIBEYE}]}
 BODIES = {
     "update_table": TABLE,
-    "mark_table_work": {"work": "corn:on:0"},
     "eat_table_later": {"by_min": 5, "at": "2199-01-01T00:00:00Z"},
     "update_plan": {"eat_at": "2199-01-01T00:00:00Z", "pieces": [RIBEYE]},
     "start_cook": {"practice": True},

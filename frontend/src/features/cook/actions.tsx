@@ -30,6 +30,9 @@ const KEYS: Record<string, string> = {
   p: "pause",
 };
 
+/** What happens to a fire before the food is on it, too. */
+const BEFORE_FOOD = ["note", "fire", "guests", "flare", "smoke"];
+
 /** Everything that is done beside the fire, each with one thumb or one key. */
 export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props) {
   const [open, setOpen] = useState<Open>("");
@@ -46,7 +49,7 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
   useEffect(() => {
     const pressed = (e: KeyboardEvent) => {
       const what = e.altKey && !e.ctrlKey && !e.metaKey ? KEYS[e.key.toLowerCase()] : undefined;
-      if (!what || (!on && !["note", "fire"].includes(what))) return;
+      if (!what || (!on && !BEFORE_FOOD.includes(what))) return;
       e.preventDefault();
       act(what);
     };
@@ -56,7 +59,7 @@ export function Actions({ cook, piece, outlook, system, send, onWhatIf }: Props)
   const tile = (what: string, name: string, key: string, wide = false) => (
     <Button
       key={what}
-      disabled={!on && what !== "note" && what !== "fire" && what !== "guests"}
+      disabled={!on && !BEFORE_FOOD.includes(what)}
       className={`min-h-14 px-1 text-base leading-tight ${wide ? "col-span-2" : ""}`}
       aria-keyshortcuts={key ? `Alt+${key.toUpperCase()}` : undefined}
       onClick={() => act(what)}

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from functools import lru_cache
 
 import numpy as np
 
 from brasko.core.fire import chamber, fuels
-from brasko.core.fire.kinds.kind import Hours, refuelled
+from brasko.core.fire.kinds.kind import Feeding, Hours, refuelled
 from brasko.core.fire.setup import FireSetup, at_most
 from brasko.core.fire.simulation import SAMPLE_S, Change, brought_up, poured, simulate_fire
 from brasko.core.fire.state import SteadyState
@@ -57,6 +58,18 @@ def hours_of(setup: FireSetup) -> Hours:
         smoke,
         fuse,
     )
+
+
+@lru_cache(maxsize=64)
+def feeding_of(setup: FireSetup) -> Feeding | None:
+    """How a fire as it is set is kept going; None where it is out or nothing can be added."""
+    state, kind = chamber.steady_state(setup), setup.grill.kind
+    if not state.alight or kind.indoors:
+        return None
+    if not kind.is_laid:
+        return kind.feeding(setup, kind.hours(setup, state.power_w, 0.0))
+    kg_h = _burnt_kg_s(setup, state) * 3600.0
+    return kind.feeding(setup, Hours(0.0, usable_s(setup, state), (), "", kg_h, ""))
 
 
 def _burnt_kg_s(setup: FireSetup, state: SteadyState) -> float:

@@ -8,10 +8,13 @@ from __future__ import annotations
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
+from brasko.core.planner.schedule.fire_work import FEEDING_S
 from brasko.core.table.places import OPENED
 from brasko.core.table.problem import Deed, Laid, Problem, Schedule
 from brasko.core.words import quantity, say
 
+FED_EARLIER_S = 600.0
+"""A fire may be fed so much sooner than it has to be (assumed)."""
 CHANGE_HANDS_S = 30.0
 """To turn knobs, or take off a lid and open vents (assumed)."""
 
@@ -46,6 +49,7 @@ def orders(problem: Problem, schedule: Schedule) -> tuple[Work, ...]:
             continue
         movable += [(deed, fire.key, fire.key, first) for deed in fire.getting_ready]
         movable += _changes(problem, schedule.laid, fire.key)
+        movable += _fed(problem, schedule.laid, fire.key)
     for each in schedule.laid:
         key = problem.dishes[each.dish].key
         movable += [(deed, key, "", each.serve_s - each.wait_s) for deed in each.variant.before]
@@ -109,6 +113,16 @@ def _changes(problem: Problem, laid: Sequence[Laid], fire: str) -> list[tuple[De
             state, free_from = wanted, end
         free_from = max(free_from, end)
     return found
+
+
+def _fed(problem: Problem, laid: Sequence[Laid], fire: str) -> list[tuple[Deed, str, str, float]]:
+    """Every time a fire is fed while food is on it."""
+    feeding, there = problem.fire(fire).feeding, _stays(problem, laid, fire)
+    if feeding is None or not there:
+        return []
+    first, last = there[0][0], max(end for _, end, _ in there)
+    deed = Deed("feed", feeding.name, feeding.how, 0.0, FEEDING_S, FED_EARLIER_S)
+    return [(deed, fire, fire, first + at) for at in feeding.moments(last - first)]
 
 
 def _set_words(state: str) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from brasko.core.fire.burn_time import feeding_of
 from brasko.core.fire.custom import OwnFire, convert_s, preparations_of
 from brasko.core.sides.exposure import Where, rack_of
 from brasko.core.sourced import Sourced
@@ -87,7 +88,15 @@ def table_fire(fire: FireAsk, states: set[str]) -> TableFire:
     rack = rack_of(own)
     if rack is not None:
         places += (Place(f"{fire.key}/rack", fire.key, rack.name, round(rack.area_m2 * 1e4 * usable)),)
-    return TableFire(fire.key, fire.name, places, _changes(own, states), grill.kind.convert_name(), _ready(own))
+    return TableFire(
+        fire.key,
+        fire.name,
+        places,
+        _changes(own, states),
+        grill.kind.convert_name(),
+        _ready(own),
+        feeding_of(own.setup),
+    )
 
 
 def _changes(own: OwnFire, states: set[str]) -> dict[tuple[str, str], float]:

@@ -11,6 +11,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 from typing import Literal
 
+from brasko.core.fire.kinds.kind import Feeding
 from brasko.core.safety.agency import Caution
 from brasko.core.sides.look import Look
 
@@ -142,6 +143,7 @@ class TableFire:
     change_words: str = ""
     getting_ready: tuple[Deed, ...] = ()
     """Before its first food goes on: times from then, so they are negative."""
+    feeding: Feeding | None = None
 
 
 @dataclass(frozen=True)

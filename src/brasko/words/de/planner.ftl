@@ -326,3 +326,4 @@ wish-altitude = Höhe über dem Meer, in Metern
 wish-altitude-hint = Gegrillt wird bis etwa 5000 m.
 reasons-until-it-reads-then-until-soft = Bis der Kern { $pull } zeigt. Danach bleibt es liegen, bis es weich ist. Kein Wenden nötig.
 plan-it-reads-then-softens = {" "}Bei { $pull } ist es heiß genug; lass es liegen, bis es weich ist, bei etwa { $end }.
+fire-work-feed-again = Wie vorher, und zügig: Die Luft fällt, solange offen ist.

@@ -122,7 +122,6 @@ screen-panels-trouble = Schwierigkeiten
 screen-panels-what-can-be-done = Was man tun kann
 screen-panels-the-probe-looks-to-be-mm = Der Fühler sitzt anscheinend { $probe_off } mm neben der Mitte und zeigt zu viel. Die Vorhersage rechnet damit.
 screen-panels-pieces = Stücke
-screen-panels-not-yet = noch nicht
 screen-panels-off-the-grate = , vom Rost herunter
 screen-panels-now = jetzt
 screen-panels-served = serviert

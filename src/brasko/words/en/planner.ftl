@@ -385,3 +385,4 @@ wish-altitude = Altitude, in meters
 wish-altitude-hint = People barbecue up to about 5,000 m.
 reasons-until-it-reads-then-until-soft = Until the core reads { $pull }. It stays on after that, until it's soft. No flipping needed.
 plan-it-reads-then-softens = {" "}At { $pull } it's hot enough; leave it on until it's soft, at about { $end }.
+fire-work-feed-again = As before. Quickly: the air drops while it is open.

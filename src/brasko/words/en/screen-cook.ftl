@@ -123,7 +123,6 @@ screen-panels-trouble = Trouble
 screen-panels-what-can-be-done = What you can do
 screen-panels-the-probe-looks-to-be-mm = The probe seems to sit { $probe_off } mm off the middle and reads high. The forecast allows for it.
 screen-panels-pieces = Dishes
-screen-panels-not-yet = not yet
 screen-panels-off-the-grate = , off the grate
 screen-panels-now = now
 screen-panels-served = served

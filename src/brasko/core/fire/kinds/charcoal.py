@@ -12,7 +12,7 @@ from brasko.core.fire import fuels
 from brasko.core.fire.coals import LAYOUTS, Charcoal, bed_of, ring_kg_m, ring_most_m
 from brasko.core.fire.fuels import coal_named
 from brasko.core.fire.grills import Grill
-from brasko.core.fire.kinds.kind import MINUTE, OIL, Candidate, Found, GrillKind, Smoke
+from brasko.core.fire.kinds.kind import MINUTE, OIL, Candidate, Feeding, Found, GrillKind, Hours, Smoke
 from brasko.core.fire.setup import FireSetup, opening_words, with_vents
 from brasko.core.fire.zones import Preparation
 from brasko.core.words import quantity, say
@@ -20,6 +20,8 @@ from brasko.core.words import quantity, say
 if TYPE_CHECKING:
     from brasko.core.fire.request import FireRequest
 
+FED_EVERY_S = 3600.0
+"""Unlit coals are added once an hour (common practice, no source)."""
 LONG_H = 3.0
 MAX_PORTIONS = 16
 """A fire that is wanted longer than this is laid as a fuse; more coals than so many portions no kettle holds."""
@@ -38,6 +40,27 @@ class CharcoalKind(GrillKind):
 
     def layouts_known(self, grill: Grill) -> tuple[str, ...]:
         return tuple(key for key in LAYOUTS if key != "ring" or grill.grates[0].shape == "round")
+
+    def feeding(self, setup: FireSetup, hours: Hours) -> Feeding | None:
+        """Under a lid an hour's coals, unlit, an hour before they are needed; an open bed is renewed from a chimney."""
+        assert setup.charcoal is not None
+        coal = setup.charcoal.coal
+        if not self.can_be_fed:
+            return None
+        if not setup.closed:
+            kg = 0.5 * coal.chimney_kg.value
+            return Feeding(
+                hours.usable_s, hours.usable_s, hours.usable_s, kg, say("charcoal-feed"), say("charcoal-feed-lit")
+            )
+        first = max(hours.usable_s - FED_EVERY_S, 0.5 * FED_EVERY_S)
+        pieces = max(round(hours.fuel_kg_h * FED_EVERY_S / 3600.0 / coal.piece_kg.value), 1)
+        kg = pieces * coal.piece_kg.value
+        count, mass = quantity.number(pieces), quantity.mass(1000.0 * kg)
+        if setup.charcoal.layout == "ring":
+            name, how = say("charcoal-lengthen"), say("charcoal-lengthen-why", pieces=count, mass=mass)
+        else:
+            name, how = say("charcoal-feed"), say("charcoal-feed-unlit", pieces=count, mass=mass)
+        return Feeding(hours.usable_s, first, FED_EVERY_S, kg, name, how)
 
     def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
         assert setup.charcoal is not None

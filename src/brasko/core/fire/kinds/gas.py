@@ -21,6 +21,7 @@ from brasko.core.fire.kinds.kind import (
     OIL,
     Candidate,
     Converts,
+    Feeding,
     Floats,
     Found,
     Fuel,
@@ -183,6 +184,17 @@ class Gas(GrillKind):
             kg_h,
             "propane",
         )
+
+    def feeding(self, setup: FireSetup, hours: Hours) -> Feeding | None:
+        if hours.usable_s <= 0.0:
+            return None
+        if setup.coal_tray_kg > 0.0:
+            how = say("gas-feed-tray-why", mass=quantity.mass(1000.0 * setup.coal_tray_kg))
+            return Feeding(
+                hours.usable_s, hours.usable_s, hours.usable_s, setup.coal_tray_kg, say("gas-feed-tray"), how
+            )
+        how = say("gas-feed-why", mass=quantity.mass(1000.0 * BOTTLE_KG.value))
+        return Feeding(hours.usable_s, hours.usable_s, hours.usable_s, BOTTLE_KG.value, say("gas-feed"), how)
 
     def candidates(self, base: FireSetup, request: FireRequest) -> Iterator[Candidate]:
         burners, gentle = base.grill.burners, request.gentle_c

@@ -6,6 +6,7 @@ kind is one file here and a row in the registry.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import TYPE_CHECKING, ClassVar, Literal
@@ -63,6 +64,30 @@ class Hours:
     fuel_name: str
     smoke_s: float = 0.0
     fuse_m: float | None = None
+
+
+@dataclass(frozen=True)
+class Feeding:
+    """How a fire is kept going [s, from when it is ready]: it lasts so long by itself, is fed first at first_s and then
+    so far apart, which each time is as long as that serves; what that is called, and how it is done."""
+
+    lasts_s: float
+    first_s: float
+    every_s: float
+    kg: float
+    name: str
+    how: str
+
+    def moments(self, until_s: float) -> tuple[float, ...]:
+        """When to feed a fire that serves so long: none so late that the food would not feel it."""
+        needed = min(max(math.ceil((until_s - self.lasts_s) / self.every_s), 0), MAX_FEEDINGS)
+        found = (self.first_s + n * self.every_s for n in range(needed))
+        return tuple(at for at in found if at < until_s - NOT_LATER_S)
+
+
+NOT_LATER_S = 1800.0
+"""What is added in the last half hour does not catch in time (common practice, no source)."""
+MAX_FEEDINGS = 60
 
 
 @dataclass(frozen=True)
@@ -256,6 +281,10 @@ class GrillKind:
     def hours(self, setup: FireSetup, power_w: float, preheat_s: float) -> Hours:
         """How long it serves, where no charcoal is laid."""
         raise NotImplementedError
+
+    def feeding(self, setup: FireSetup, hours: Hours) -> Feeding | None:
+        """How it is kept going once it burns; None where nothing can be added."""
+        return None
 
     def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
         """What smokes in it while it gives so much heat."""

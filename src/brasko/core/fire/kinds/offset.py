@@ -19,6 +19,7 @@ from brasko.core.fire.kinds.kind import (
     MINUTE,
     OIL,
     Candidate,
+    Feeding,
     Floats,
     Found,
     Fuel,
@@ -137,6 +138,11 @@ class Offset(GrillKind):
         every = fuels.SPLIT_KG.value * fuels.SPLIT_HEAT.value / power_w
         kg_h = power_w / fuels.SPLIT_HEAT.value * 3600.0
         return Hours(preheat_s, every, refuelled(every), say("offset-one-split-warmed-on-the-firebox"), kg_h, "wood")
+
+    def feeding(self, setup: FireSetup, hours: Hours) -> Feeding:
+        kg = fuels.SPLIT_KG.value
+        how = say("offset-feed-why", mass=quantity.mass(1000.0 * kg))
+        return Feeding(hours.usable_s, hours.usable_s, hours.usable_s, kg, say("offset-feed"), how)
 
     def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
         burns = power_w / fuels.SPLIT_HEAT.value

@@ -17,6 +17,7 @@ from brasko.core.fire.kinds.kind import (
     MINUTE,
     OIL,
     Converts,
+    Feeding,
     Found,
     Fuel,
     Hours,
@@ -38,6 +39,10 @@ if TYPE_CHECKING:
 HOPPER_KG = Sourced(9.0, "kg", "", "assumed")
 STARTS_S = 6 * MINUTE
 """Until its pellets burn (common practice, no source)."""
+
+
+FULL_SHARE = 0.8
+"""Of a hopper that is burnt before it is filled again (assumed)."""
 
 
 @dataclass(frozen=True)
@@ -90,6 +95,12 @@ class Pellet(Controlled):
         lasts = HOPPER_KG.value / kg_h * 3600.0
         add = say("pellet-fill-the-hopper-kg-assumed", value=quantity.general(HOPPER_KG.value))
         return Hours(preheat_s, lasts, refuelled(lasts), add, kg_h, "pellets")
+
+    def feeding(self, setup: FireSetup, hours: Hours) -> Feeding:
+        kg = HOPPER_KG.value
+        how = say("pellet-feed-why", mass=quantity.mass(1000.0 * kg))
+        every = FULL_SHARE * hours.usable_s
+        return Feeding(hours.usable_s, every, every, kg, say("pellet-feed"), how)
 
     def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
         hotter = (setup.set_c or 0.0) - fuels.PELLETS_SMOKE_AT_C.value

@@ -4,14 +4,18 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from brasko.core.fire.burn_time import feeding_of
 from brasko.core.fire.zones import Preparation
 from brasko.core.planner.schedule.tasks import HANDLING_S, Task
+from brasko.core.planner.solve.fuel import setup_of
 from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.words import quantity, say
 
 _AT_THE_FIRE = {"light": 60.0, "bank": 120.0, "fuse": 600.0, "preheat": 20.0, "heat_pan": 20.0, "heat_oven": 20.0}
 """How long hands are busy with a preparation; others take all of theirs (assumed)."""
 
+FEEDING_S = 60.0
+"""Lid up, fuel in, lid down (assumed)."""
 GETS_HOT = ("light", "preheat")
 """Preparations that take as long as the fire does, and not as long as hands do."""
 
@@ -86,3 +90,23 @@ def _chain(
         ends[each.before] = end - each.lasts_s
         waits[each.before] = key
     return tasks
+
+
+def feeding_tasks(spec: PieceSpec, on_s: float, off_s: float) -> list[Task]:
+    """Every time the fire of a long cook is fed between putting the food on and the end of its heat."""
+    setup = setup_of(spec)
+    feeding = None if setup is None else feeding_of(setup)
+    if feeding is None:
+        return []
+    return [
+        Task(
+            f"feed_{n}",
+            "fire",
+            feeding.name,
+            on_s + at,
+            on_s + at + FEEDING_S,
+            feeding.how if n == 1 else say("fire-work-feed-again"),
+            hands_s=FEEDING_S,
+        )
+        for n, at in enumerate(feeding.moments(off_s - on_s), 1)
+    ]

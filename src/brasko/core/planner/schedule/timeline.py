@@ -7,7 +7,7 @@ from datetime import datetime, timedelta
 from brasko.core.errors import InvalidInput
 from brasko.core.foods.serving import serving_of
 from brasko.core.planner.schedule.beforehand import before
-from brasko.core.planner.schedule.fire_work import of_the_fire
+from brasko.core.planner.schedule.fire_work import feeding_tasks, of_the_fire
 from brasko.core.planner.schedule.reasons import step_name, step_why
 from brasko.core.planner.schedule.tasks import FLIP_S, HANDLING_S, Task, busy_hands, with_free_hands, with_slack
 from brasko.core.planner.solve.fuel import setup_of
@@ -87,6 +87,7 @@ def _of_the_food(spec: PieceSpec, solution: Solution, on_s: float, at: dict[str,
                 guide="glossary:convert",
             )
         )
+    tasks += feeding_tasks(spec, on_s, at[steps[-1].name][0])
     tasks += _turned_half_way(spec, at)
     tasks += _basted(spec, solution, on_s)
     if spec.finishing != "none":

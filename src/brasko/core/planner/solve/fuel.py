@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
-from brasko.core.fire.burn_time import hours_of
+from brasko.core.fire.burn_time import feeding_of, hours_of
 from brasko.core.fire.kinds.kind import Hours
 from brasko.core.fire.setup import FireSetup
 from brasko.core.planner.spec.piece import PieceSpec
@@ -64,8 +64,9 @@ def fuel_of(spec: PieceSpec, cooking_s: float) -> Fuel | None:
     hours = _hours(setup)
     used = hours.fuel_kg_h * (cooking_s + hours.ready_s) / 3600.0
     laid = setup.charcoal.mass_kg if setup.charcoal is not None and setup.grill.burns_coal else 0.0
-    refuels = sum(1 for at in hours.refuel_s if at < cooking_s)
-    lasts = laid == 0.0 or hours.refuel_s or hours.usable_s >= cooking_s
+    feeding = feeding_of(setup)
+    refuels = 0 if feeding is None else len(feeding.moments(cooking_s))
+    lasts = laid == 0.0 or feeding is not None or hours.usable_s >= cooking_s
     short_s = 0.0 if lasts else cooking_s - hours.usable_s
     enough = laid if lasts else laid * cooking_s / max(hours.usable_s, 60.0)
     return Fuel(hours.fuel_name, laid, max(used, 0.0), refuels, hours.add_words, short_s, enough)
