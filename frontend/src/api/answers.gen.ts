@@ -315,6 +315,24 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "starts": 60.0
  },
  {
+  "field": "salt_percent",
+  "kind": "percent",
+  "words": "﷐wish-salt-percent﷒",
+  "low": 0.5,
+  "high": 2.0,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut"
+  ],
+  "picked": false,
+  "group": "salt",
+  "when": "",
+  "guide": "",
+  "own": "﷐wish-salt-percent-own﷒",
+  "starts": 1.0
+ },
+ {
   "field": "rub",
   "kind": "name",
   "words": "﷐wish-rub﷒",
@@ -857,6 +875,26 @@ export const ANSWERS: readonly Answer[] = writtenOut([
   "guide": "school:flips",
   "own": "",
   "starts": 0.0
+ },
+ {
+  "field": "sear_side_s",
+  "kind": "seconds",
+  "words": "﷐wish-sear-side﷒",
+  "low": 15.0,
+  "high": 180.0,
+  "options": [],
+  "usual": null,
+  "resetBy": [
+   "cut",
+   "method",
+   "sear_fire"
+  ],
+  "picked": false,
+  "group": "sear",
+  "when": "two_parts",
+  "guide": "",
+  "own": "﷐wish-sear-side-own﷒",
+  "starts": 60.0
  },
  {
   "field": "lid",

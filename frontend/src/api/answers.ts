@@ -27,6 +27,7 @@ export type AnswerKind =
   | "rise"
   | "minutes"
   | "seconds"
+  | "percent"
   | "count"
   | "number"
   | "name"

@@ -3558,6 +3558,11 @@ export interface components {
              */
             salt_min?: number | null;
             /**
+             * Salt Percent
+             * @description Salt, share of the weight
+             */
+            salt_percent?: number | null;
+            /**
              * Rub
              * @description Rub
              * @default none
@@ -3632,6 +3637,11 @@ export interface components {
              * @description Flip every
              */
             flip_every_s?: number | null;
+            /**
+             * Sear Side S
+             * @description Sear each side for
+             */
+            sear_side_s?: number | null;
             /**
              * Lid
              * @description Lid

@@ -217,6 +217,7 @@ const spanOf = (one: number) => (typed: string) => {
 };
 export const minutes: Scale = { ...plain("min", 5), read: spanOf(60) };
 export const secondsStep: Scale = { ...plain("s", 5), read: spanOf(1) };
+export const percentStep: Scale = plain("%", 0.1, 1);
 export const count: Scale = plain("", 1);
 /** How a kind of figure is written, by the unit that formats have it in. */
 export function scaleOf(kind: string, system: System): Scale {
@@ -233,6 +234,8 @@ export function scaleOf(kind: string, system: System): Scale {
       return minutes;
     case "seconds":
       return secondsStep;
+    case "percent":
+      return percentStep;
     default:
       return count;
   }

@@ -78,7 +78,7 @@ def amounts(
     needed = eaters * APPETITES[appetite] * serving.portion_kg / edible / dishes
     cooked = raw * edible * (1.0 - weight_lost_share(spec.the_cut, solution.result))
     pieces = max(1, math.ceil(NEARLY * needed / spec.mass_kg))
-    salt_g = spec.the_cut.salt_share * raw * 1000.0
+    salt_g = 1000.0 * spec.salt_kg
     enough = raw >= MIN_SHARE * needed
     on_fire_s = solution.result.steps[-1].start_s
     return Amounts(

@@ -31,11 +31,11 @@ HOME = say("timeline-cold-on-the-way-home-then")
 
 def _salt(spec: PieceSpec) -> tuple[float, float, str]:
     """When to begin to salt, before the fire [s]; how long is waited at least; and why."""
-    salt_g = spec.the_cut.salt_share * spec.mass_kg * spec.count * 1000.0
+    salt_g = 1000.0 * spec.salt_kg
     dose = say(
         "timeline-salt-with-of-the-weight",
         salt=quantity.dose(salt_g),
-        salt_share=quantity.number(spec.the_cut.salt_share * 100, 1),
+        salt_share=quantity.number(100.0 * spec.salt_kg / (spec.mass_kg * spec.count), 1),
     )
     rub = {"sugar": say("timeline-the-sugar-waits-until-the-sear"), "pepper": ""}.get(spec.rub, "")
     if spec.salt_lead_s is not None:
@@ -79,7 +79,7 @@ def _salting_name(spec: PieceSpec) -> str:
 def before(spec: PieceSpec, solution: Solution, on_s: float) -> list[Task]:
     """Shopping, thawing, salting and tempering of a piece that goes on at on_s, as tasks."""
     tasks = []
-    salted = spec.the_cut.salt_share > 0.0
+    salted = spec.salt_kg > 0.0
     if salted:
         lead, wait, why = _salt(spec)
         start, lasts = on_s - lead, min(SALTING_S, lead)

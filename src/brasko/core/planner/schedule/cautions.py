@@ -166,6 +166,13 @@ def _short_of_crust(spec: PieceSpec, result: Result) -> list[Caution]:
     share = float(min(result.end.browning_s)) / spec.crust_s if spec.crust_s > 0.0 else 1.0
     if share >= CRUST_ENOUGH:
         return []
+    if spec.sear_side_s is not None:
+        said = say(
+            "cautions-own-sear-browns-little",
+            side=quantity.span(spec.sear_side_s),
+            share=quantity.number(round(20.0 * share) * 5.0),
+        )
+        return [Caution("short_of_crust", "sear" if spec.how.phases[0] == "gentle" else "on", said)]
     ways, remedy = more_crust(spec)
     press = say("cautions-or", text=remedy.text) if remedy else ""
     when = (

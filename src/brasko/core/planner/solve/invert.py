@@ -14,7 +14,16 @@ from brasko.core.foods.softness import softness
 from brasko.core.heat.simulation import Floats, Result, simulate
 from brasko.core.planner.solve.ending import BURNT_FOR_S, burnt_s, heat_end_c, off_aim_k
 from brasko.core.planner.solve.infeasible import TooFierce, lighter_crusts, no_such_finish, not_in_time
-from brasko.core.planner.solve.programme import SEARCH_REFINE, SHORTEST_SEAR_S, Sear, phase_of, programme_of, the_phase
+from brasko.core.planner.solve.programme import (
+    SEARCH_REFINE,
+    SHORTEST_SEAR_S,
+    Sear,
+    own_sear,
+    phase_of,
+    programme_of,
+    sides,
+    the_phase,
+)
 from brasko.core.planner.solve.search import (
     FLATTEST,
     HIGHEST_ABOVE_AIM_K,
@@ -34,8 +43,6 @@ QUICK_K = 0.6
 """A quick plan is this near the wish."""
 CRUST_NEAR, CRUST_NEAR_QUICK = 0.05, 0.2
 """A sear for the crust is this near its dose (a share), on the default grid and for a slider."""
-USUAL_SEAR_S = 120.0
-"""How often a sear is turned over does not change with its length: as often as is usual in so much (assumed)."""
 FRUITLESS_SEAR_S = 240.0
 """A piece that is not brown by then is seared no longer: two minutes a side, more only dries it (assumed)."""
 MAX_SEAR_RISE_K = 14.0
@@ -234,10 +241,12 @@ def _told_sear(search: Search, pull_c: float) -> Sear | None:
     first = search.run(pull_c, None)
     if spec.how.slow == "sear":
         return _turned(spec, search.slow_s)
+    if spec.sear_side_s is not None:
+        return own_sear(spec)
     if not spec.crust_s:
-        return _sides(spec, SHORTEST_SEAR_S)
+        return sides(spec, SHORTEST_SEAR_S)
     sear = the_phase(first, "sear")
-    return _browned(spec, sear.end_s - sear.start_s, lambda sides: search.run(pull_c, sides))
+    return _browned(spec, sear.end_s - sear.start_s, lambda tried: search.run(pull_c, tried))
 
 
 def _rest_past_peak(search: Search, pull_c: float, past: float) -> float:
@@ -307,6 +316,8 @@ def _corrected(
     elif spec.how.slow == "sear":
         fine.run(pull, None)
         pull, sear = searched(fine, pull, _turned(spec, fine.slow_s), tolerance, partial(_turned, spec))
+    elif spec.sear_side_s is not None:
+        pull, sear = searched(fine, pull, own_sear(spec), tolerance)
     elif spec.how.phases[0] == "sear":
         pull, sear = searched(fine, pull, _browned_first(fine, pull, quick), tolerance)
     else:
@@ -326,26 +337,18 @@ def _turned(spec: PieceSpec, slow_s: float) -> Sear:
     return 0.0, min(slow_s / (2.0 * max(1, round(slow_s / (2.0 * spec.flips_s)))), LONGEST_SIDE_S)
 
 
-def _sides(spec: PieceSpec, length_s: float) -> Sear:
-    """A sear of so long, in equal sides."""
-    if spec.turn_deg:
-        return length_s, length_s / 2.0
-    whole_s = USUAL_SEAR_S if spec.flip_every_s is None else length_s
-    return length_s, length_s / (2.0 * max(1, round(whole_s / (2.0 * spec.flips_s))))
-
-
 def _browned_first(search: Search, pull_c: float, quick: bool) -> Sear | None:
     """The sear of a piece that is browned before anything else: as long as its crust takes."""
     spec = search.spec
     if not spec.crust_s:
-        return _sides(spec, SHORTEST_SEAR_S)
+        return sides(spec, SHORTEST_SEAR_S)
     sear = the_phase(search.run(pull_c, None), "sear")
     length = sear.end_s - sear.start_s
     if quick:
-        return _sides(spec, min(max(length, SHORTEST_SEAR_S), FRUITLESS_SEAR_S))
+        return sides(spec, min(max(length, SHORTEST_SEAR_S), FRUITLESS_SEAR_S))
 
-    def seared(sides: Sear) -> Result:
-        steps = tuple(s for s in programme_of(spec, pull_c, sides) if phase_of(s.name) == "sear")
+    def seared(tried: Sear) -> Result:
+        steps = tuple(s for s in programme_of(spec, pull_c, tried) if phase_of(s.name) == "sear")
         return simulate(search.food, steps, every_s=60.0, refine=search.refine, start=search.start)
 
     return _browned(spec, length, seared)
@@ -356,7 +359,7 @@ def _browned(spec: PieceSpec, length_s: float, seared: Callable[[Sear], Result])
     length = min(max(length_s, SHORTEST_SEAR_S), FRUITLESS_SEAR_S)
     growth, last = 1.5, None
     for _ in range(MAX_CORRECTIONS):
-        lacks = math.log(max(_crust(seared(_sides(spec, length))) / spec.crust_s, 1e-3))
+        lacks = math.log(max(_crust(seared(sides(spec, length))) / spec.crust_s, 1e-3))
         if last is not None and length != last[0]:
             growth = min(max((lacks - last[1]) / math.log(length / last[0]), 0.5), 6.0)
         last = length, lacks
@@ -364,7 +367,7 @@ def _browned(spec: PieceSpec, length_s: float, seared: Callable[[Sear], Result])
         if abs(lacks) <= CRUST_NEAR or longer == length:
             break
         length = longer
-    return _sides(spec, length)
+    return sides(spec, length)
 
 
 def _pulled_and_seared(search: Search, pull: float, tolerance: float, crust_near: float) -> tuple[float, Sear]:
@@ -383,7 +386,7 @@ def _pulled_and_seared(search: Search, pull: float, tolerance: float, crust_near
     best, score, over = (pull, length), math.inf, 0.0
     last = pull, length, 0.0, 0.0
     for n in range(MAX_TRIES):
-        result = search.run(pull, _sides(spec, length))
+        result = search.run(pull, sides(spec, length))
         missed = off_aim_k(result, spec)
         lacks = math.log(max(_crust(result) / crust_s, 1e-3)) if crust_s else 0.0
         held = _is_held(spec, pull, length, lacks)
@@ -403,7 +406,7 @@ def _pulled_and_seared(search: Search, pull: float, tolerance: float, crust_near
         pull, length = _next_try(search, pull, length, missed, lacks, (by_pull, by_length, growth))
     if over > QUICK_K and spec.reading_c is None:
         raise TooHot(over)
-    return best[0], _sides(spec, best[1])
+    return best[0], sides(spec, best[1])
 
 
 Slopes = tuple[float, float, float]

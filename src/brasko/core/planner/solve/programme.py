@@ -29,6 +29,21 @@ OUT_OF_HAND_S = 45 * 60.0
 
 Sear = tuple[float, float]
 """Length of a sear and time between flips [s]."""
+USUAL_SEAR_S = 120.0
+"""How often a sear is turned over does not change with its length: as often as is usual in so much (assumed)."""
+
+
+def sides(spec: PieceSpec, length_s: float) -> Sear:
+    """A sear of so long, in equal sides."""
+    if spec.turn_deg:
+        return length_s, length_s / 2.0
+    whole_s = USUAL_SEAR_S if spec.flip_every_s is None else length_s
+    return length_s, length_s / (2.0 * max(1, round(whole_s / (2.0 * spec.flips_s))))
+
+
+def own_sear(spec: PieceSpec) -> Sear | None:
+    """The sear of a cook who sets its length; None where it is as long as its crust takes."""
+    return None if spec.sear_side_s is None else sides(spec, 2.0 * spec.sear_side_s)
 
 
 def phase_of(step: str) -> str:

@@ -10,7 +10,7 @@ from brasko.core.fire.rests import COOL_AIR_W_M2K, standing_in
 from brasko.core.heat.simulation import Food, Result, State, simulate
 from brasko.core.planner.solve.ending import off_aim_k
 from brasko.core.planner.solve.infeasible import not_in_time
-from brasko.core.planner.solve.programme import MIN_SLOW_PHASE_K, Sear, phase_of, programme_of, the_phase
+from brasko.core.planner.solve.programme import MIN_SLOW_PHASE_K, Sear, own_sear, phase_of, programme_of, the_phase
 from brasko.core.planner.spec.options import BASTES
 from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.programme.steps import Step, Until
@@ -68,6 +68,7 @@ class Search:
         """One run that pulls at pull_c, going on from the shared part where it can; for another wish with the same
         start."""
         spec = spec or self.spec
+        sear = sear or own_sear(spec)
         if (pull_c, sear, spec) in self._done:
             result, self.slow_s = self._done[pull_c, sear, spec]
             return result

@@ -83,6 +83,8 @@ def _check_own_fire(spec: PieceSpec) -> None:
 
 
 def _check_sear_fire(spec: PieceSpec) -> None:
+    if spec.sear_side_s is not None and not ("gentle" in spec.how.phases and "sear" in spec.how.phases):
+        raise InvalidInput("sear_side_s", say("checks-is-for-a-cook-in-two", name=spec.how.name))
     if spec.sear_fire is None:
         return
     if "gentle" not in spec.how.phases or "sear" not in spec.how.phases:

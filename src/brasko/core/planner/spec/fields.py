@@ -20,7 +20,19 @@ if TYPE_CHECKING:
     Asked = TypeVar("Asked", bound=DataclassInstance)
 
 Kind = Literal[
-    "cut", "length", "mass", "temperature", "rise", "minutes", "seconds", "count", "number", "name", "flag", "fire"
+    "cut",
+    "length",
+    "mass",
+    "temperature",
+    "rise",
+    "minutes",
+    "seconds",
+    "percent",
+    "count",
+    "number",
+    "name",
+    "flag",
+    "fire",
 ]
 Group = Literal["first", "piece", "salt", "fire", "sear", "rest", "log"]
 """Where it is asked; what the log says is asked nowhere."""
@@ -69,6 +81,7 @@ UNITS: Mapping[Kind, Unit] = {
     "rise": Unit("K", 1.0, "_k", "_k"),
     "minutes": Unit("min", 1.0 / 60.0, "_min", "_s"),
     "seconds": Unit("s", 1.0, "_s", "_s"),
+    "percent": Unit("%", 100.0, "_percent", "_share"),
 }
 """How a kind of quantity is said outside."""
 PLAIN = Unit("", 1.0, "", "")

@@ -100,6 +100,8 @@ class PieceSpec:
     baste                   what a long cook is sprayed, mopped or glazed with
     pull_offset_k           pull so far below the finish whatever is computed; None lets Brasko find the pull
     salt_lead_s             salt so long before the fire, instead of when `salt` says
+    salt_share              salt by the weight of the meat; None as is usual for the cut
+    sear_side_s             the sear is so long on each side; None as long as its crust takes
     boned                   the bone is taken out of a cut that has one
     air_more_k, film_more   how the gentle side differs from the fire assumed, as the household's log has it
     air_spread, film_spread what is left of the usual spread of these
@@ -138,6 +140,8 @@ class PieceSpec:
     salt_lead_s: Annotated[float | None, FieldSpec("minutes", say("wish-salt-this-long-before"), 5.0, 48 * 60.0, say("wish-two-days-are-the-most"),
         slider=(5.0, 180.0), reset_by=("cut",), group="salt", when="salted_ahead",
         own=say("wish-i-salt-at-my-own-time"), starts=60.0, outside="salt_min")] = None
+    salt_share: Annotated[float | None, FieldSpec("percent", say("wish-salt-percent"), 0.3, 2.5, say("wish-salt-percent-hint"), slider=(0.5, 2.0),
+        reset_by=("cut",), group="salt", own=say("wish-salt-percent-own"), starts=1.0)] = None
     rub: Annotated[str, FieldSpec("name", say("wish-rub"), names=RUBS, reset_by=("cut",), group="salt", guide="school:pepper")] = "none"
     fat: Annotated[str, FieldSpec("name", say("wish-fat-in-the-pan"), names=FATS, reset_by=("cut",), group="salt", when="pan")] = "oil"
     finishing: Annotated[str, FieldSpec("name", say("wish-last-touch"), names=FINISHES, reset_by=("cut",), group="salt", guide="fat:board")] = "none"
@@ -162,6 +166,8 @@ class PieceSpec:
         when="rods")] = "none"
     flip_every_s: Annotated[float | None, FieldSpec("seconds", say("wish-flip-every"), 10.0, 600.0, slider=(10.0, 300.0),
         reset_by=("cut", "method", "marks"), group="sear", guide="school:flips", when="flipped")] = None
+    sear_side_s: Annotated[float | None, FieldSpec("seconds", say("wish-sear-side"), 10.0, 300.0, say("wish-sear-side-hint"), slider=(15.0, 180.0),
+        reset_by=("cut", "method", "sear_fire"), group="sear", when="two_parts", own=say("wish-sear-side-own"), starts=60.0)] = None
     lid: Annotated[str, FieldSpec("name", say("wish-lid"), names=LIDS, reset_by=("cut", "method", "sear_fire"), group="sear", guide="school:lid",
         when="lid")] = "usual"
     pull_offset_k: Annotated[float | None, FieldSpec("rise", say("wish-pull-below-the-finish-by"), 0.0, 40.0,
@@ -232,6 +238,12 @@ class PieceSpec:
     def the_cut(self) -> Cut:
         """The cut by its key."""
         return cut_named(self.cut)
+
+    @property
+    def salt_kg(self) -> float:
+        """Salt for all pieces together."""
+        share = self.the_cut.salt_share if self.salt_share is None else self.salt_share
+        return share * self.mass_kg * self.count
 
     @property
     def geometry(self) -> Geometry:
