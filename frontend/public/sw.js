@@ -56,8 +56,24 @@ self.addEventListener("notificationclick", (event) => {
   );
 });
 
+// A photo that a phone shares is kept for the page that asks which cook it belongs to.
+const SHARED = "brasko-shared";
+async function takePhoto(request) {
+  const photo = (await request.formData()).get("photo");
+  const shared = await caches.open(SHARED);
+  if (photo instanceof File) {
+    const headers = { "content-type": photo.type || "image/jpeg" };
+    await shared.put("/shared-photo", new Response(photo, { headers }));
+  } else await shared.delete("/shared-photo");
+  return Response.redirect("/shared-photo", 303);
+}
+
 self.addEventListener("fetch", (event) => {
   const url = new URL(event.request.url);
+  if (event.request.method === "POST" && url.origin === self.location.origin && url.pathname === "/shared-photo") {
+    event.respondWith(takePhoto(event.request));
+    return;
+  }
   if (event.request.method !== "GET" || url.origin !== self.location.origin || url.pathname.startsWith("/api/")) return;
   if (event.request.mode === "navigate") event.respondWith(fresh(event.request, "/"));
   else if (url.pathname.startsWith("/assets/")) {

@@ -53,6 +53,7 @@ const IN_THE_SHELL: [string, ReactNode][] = [
   ["cook", page(() => import("./features/cook/list"), "CookListPage")],
   ["cook/meal/:mealId/*", page(() => import("./features/cook/start-meal"), "MealCookPage")],
   ["cook/:cookId", page(() => import("./features/cook/page"), "CookPage")],
+  ["shared-photo", page(() => import("./features/cook/shared-photo"), "SharedPhotoPage")],
   ["practice", page(() => import("./features/practice/page"), "PracticePage")],
   ["practice/:cookId", page(() => import("./features/practice/debrief"), "DebriefPage")],
   ["lab", page(() => import("./features/lab/page"), "LabPage")],

@@ -2,6 +2,8 @@
 
 import itertools
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -9,6 +11,7 @@ from plans import planned
 from wording import worded
 
 from brasko.core.fire.burn_time import feeding_of
+from brasko.core.fire.custom import preparations_of, shipped
 from brasko.core.fire.kinds.kind import NOT_LATER_S, Feeding
 from brasko.core.planner.solve.fuel import fuel_of, setup_of
 from brasko.core.planner.spec.piece import PieceSpec
@@ -97,3 +100,16 @@ def test_a_meal_feeds_its_fire_once_for_all_its_dishes():
     assert fed_at
     assert len(fed_at) == len(set(fed_at))
     assert all(w.of == "kettle" and w.person == "ada" for w in made.work if w.key == "feed")
+
+
+@pytest.mark.parametrize(
+    ("share", "words"),
+    [(0.25, "A quarter of"), (0.5, "Half the"), (0.75, "Three quarters"), (1.0, "A full"), (1.8, "2 chimneys, one")],
+)
+def test_the_chimney_is_as_full_as_its_coals(share, words):
+    """A chimney takes about 2.4 kg of briquettes of 25 g: 96 of them. Common practice, no source."""
+    usual = shipped()["kettle_two_zone"].setup
+    setup = replace(usual, charcoal=replace(usual.charcoal, mass_kg=share * 2.4))
+    light = next(p for p in preparations_of(setup) if p.key == "light")
+    assert worded(light.why).startswith(words)
+    assert f"about {round(share * 96)} briquettes" in worded(light.why)

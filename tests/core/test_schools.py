@@ -24,7 +24,7 @@ def asked():
 
 
 def test_every_question_is_asked(asked):
-    assert set(asked) == {"flips", "temper", "marks", "lid", "rest", "rub"}
+    assert set(asked) == {"flips", "temper", "marks", "lid", "rest", "rest_for", "rub"}
     for school in asked.values():
         assert len(school.variants) >= 2
         assert school.says
@@ -69,6 +69,22 @@ def test_a_long_cook_is_asked_whether_it_is_wrapped():
     assert bare.mine
     assert foil.mass_loss_share < bare.mass_loss_share
     assert "{time:" in worded(found["wrap"].says) or "No difference" in worded(found["wrap"].says)
+
+
+def test_a_longer_rest_is_pulled_earlier():
+    """The middle of a thick steak climbs for minutes: served at two it is pulled later (common practice, no source)."""
+    short, *_, long = sorted(every(RIBEYE)["rest_for"].variants, key=lambda v: v.spec.rest_s)
+    assert short.pull_c >= long.pull_c
+
+
+def test_two_parts_are_asked_how_long_the_sear_and_how_hot_the_rest():
+    """Hotter gentle air is sooner; a longer sear is pulled earlier and leaves more gray (common practice, no source)."""
+    asked = every(RIBEYE)
+    low, *_, high = asked["gentle"].variants
+    assert low.on_s > high.on_s
+    short, *_, long = asked["sear_for"].variants
+    assert short.pull_c > long.pull_c
+    assert short.grey_rim_share <= long.grey_rim_share + 0.01
 
 
 def test_an_unknown_question_is_refused():

@@ -24,6 +24,11 @@ const gas = {
   has_vents: false,
   has_deflector: false,
   burners: [{ name: "Left" }, { name: "Right" }],
+  knob_marks: [
+    { key: "off", name: "Off", share: 0 },
+    { key: "low", name: "Low", share: 0.3 },
+    { key: "high", name: "High", share: 1 },
+  ],
   grates: [{ key: "main", shape: "rectangle", width_mm: 460, depth_mm: 460 }],
 } as unknown as Kind;
 const setup: Setup = { grill: "gas_2", knobs: [0, 1] };
@@ -98,6 +103,15 @@ describe("wood and coals in a gas grill", () => {
     expect(text()).toContain("Right off: coals in its place");
     expect([...stage.host.querySelectorAll("label")].map((l) => l.textContent)).not.toContain("Right");
     expect([...stage.host.querySelectorAll("label")].map((l) => l.textContent)).toContain("Left");
+  });
+  it("sets a burner by the words of its knob, and shows none between two marks", () => {
+    const onSetup = vi.fn();
+    show({ onSetup, setup: { ...setup, knobs: [0.45, 1] } });
+    const knob = (name: string) => stage.host.querySelector(`[role=radiogroup][aria-label="${name}"]`)!;
+    const chosen = (name: string) => knob(name).querySelector("[data-state=checked]")?.textContent ?? null;
+    expect([chosen("Knob of left"), chosen("Knob of right")]).toEqual([null, "High"]);
+    act(() => knob("Knob of left").querySelector<HTMLButtonElement>("button")!.click());
+    expect(onSetup).toHaveBeenCalledWith({ knobs: [0, 1] });
   });
   it("says beside the field what is wrong", () => {
     const problem = new Problem(422, "Not a fire", [

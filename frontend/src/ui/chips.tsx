@@ -4,6 +4,8 @@ import { Mistake } from "./controls";
 
 interface Props {
   label: string;
+  /** What it is called stands beside it already. */
+  isLabelHidden?: boolean;
   value: string;
   options: readonly { key: string; name: string }[];
   onChange: (key: string) => void;
@@ -17,10 +19,10 @@ const CHIP = [
 ].join(" ");
 
 /** One of a few, all in sight. */
-export function Chips({ label, value, options, onChange, error, children }: Props) {
+export function Chips({ label, isLabelHidden = false, value, options, onChange, error, children }: Props) {
   return (
     <div className="flex flex-col gap-1">
-      <span className="text-sm font-semibold text-ash">{label}</span>
+      {!isLabelHidden && <span className="text-sm font-semibold text-ash">{label}</span>}
       <RadioGroup.Root
         aria-label={label}
         aria-invalid={error !== undefined}

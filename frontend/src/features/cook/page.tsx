@@ -19,7 +19,7 @@ import { asksForReading, lastMark, leastOf, nextFlip, nextOfEach, overFireSince 
 import { latestTip, NowCard } from "./now-card";
 import { Coach, CueSwitches, RestWatch, Trouble } from "./panels";
 import { Phones } from "./phones";
-import { OnAnotherPhone, PlainPage } from "./reach";
+import { Install, OnAnotherPhone, PlainPage } from "./reach";
 import { Steering } from "./steering";
 import { TakeReading } from "./take-reading";
 import { Upcoming, Whose } from "./upcoming";
@@ -240,6 +240,7 @@ function Beside({ cook, person, next, nowMs, system }: BesideProps) {
       <div className="flex min-w-0 flex-col gap-3">
         {meal !== null && may.cook && <Later id={meal} nowMs={nowMs} cook={cook} />}
         {cook.helpers.length > 1 && <Phones helpers={cook.helpers} />}
+        <Install />
         <OnAnotherPhone path={`/cook/${cook.id}`} />
         {may.cook && <LetLookOn cookId={cook.id} />}
         <p className="m-0 flex flex-wrap gap-x-6">

@@ -1,6 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 
 import { answer, client } from "@/api/client";
+import { useInstall } from "@/app/install";
+import { Button } from "@/ui/controls";
 import { say } from "@/words/say";
 
 const useReach = (path: string) =>
@@ -73,6 +75,18 @@ export function OnAnotherPhone({ path }: { path: string }) {
         </div>
       )}
     </details>
+  );
+}
+
+/** Among the phone's apps, where the browser offers that: opens at the running cook, without the server too. */
+export function Install() {
+  const install = useInstall();
+  if (!install) return null;
+  return (
+    <section aria-label={say("screen-reach-install")} className="plate flex flex-wrap items-center gap-3 p-4">
+      <p className="m-0 min-w-52 flex-1">{say("screen-reach-install-why")}</p>
+      <Button onClick={() => void install()}>{say("screen-reach-install")}</Button>
+    </section>
   );
 }
 

@@ -1,4 +1,5 @@
 import { Problem, type Schemas } from "@/api/client";
+import { Chips } from "@/ui/chips";
 import { Button, Choice, Mistake, Tick } from "@/ui/controls";
 import { Quantity } from "@/ui/quantity";
 import { readTyped } from "@/units/typed";
@@ -134,18 +135,13 @@ export function Building({ reference, kind, setup, told, problem, system, onSetu
               <span className="text-ash">{say("screen-building-off-coals-in-its-place")}</span>
             </p>
           ) : (
-            <Quantity
+            <Knob
               key={i}
-              label={burnerName(setup, kind, i)}
-              value={knob}
-              scale={percent}
-              low={0}
-              high={1}
+              name={burnerName(setup, kind, i)}
+              share={knob}
+              marks={kind.knob_marks}
               error={wrong(String(i))}
-              hint={knob === 0 ? "off" : undefined}
-              onChange={(v) =>
-                v !== null && onSetup({ knobs: (setup.knobs ?? []).map((k, j) => (j === i ? v : k)) })
-              }
+              onChange={(v) => onSetup({ knobs: (setup.knobs ?? []).map((k, j) => (j === i ? v : k)) })}
             />
           ),
         )}
@@ -318,4 +314,37 @@ export function WeatherControls({
 function burnerName(setup: Setup, kind: Kind, i: number): string {
   const own = typeof setup.grill === "string" ? undefined : setup.grill.burners?.[i]?.name;
   return own || (kind.burners[i]?.name ?? say("common-burner", { i: i + 1 }));
+}
+
+interface KnobProps {
+  name: string;
+  share: number;
+  marks: Kind["knob_marks"];
+  error: string | undefined;
+  onChange: (share: number) => void;
+}
+
+/** A burner as its knob says it, and by the per cent for those who want that. */
+function Knob({ name, share, marks, error, onChange }: KnobProps) {
+  const at = marks.find((mark) => Math.abs(mark.share - share) < 0.005);
+  return (
+    <div className="flex flex-col gap-1">
+      <Quantity
+        label={name}
+        value={share}
+        scale={percent}
+        low={0}
+        high={1}
+        error={error}
+        onChange={(v) => v !== null && onChange(v)}
+      />
+      <Chips
+        label={say("screen-building-knob-of", { name })}
+        isLabelHidden
+        value={at?.key ?? ""}
+        options={marks}
+        onChange={(key) => onChange(marks.find((mark) => mark.key === key)?.share ?? share)}
+      />
+    </div>
+  );
 }

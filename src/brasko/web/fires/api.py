@@ -22,7 +22,9 @@ from brasko.formats.fire_convert import (
 from brasko.web.accounts.auth import CookRequest, signed_in
 from brasko.web.devices.weather import SOURCE, hours_from, weather_at
 from brasko.web.fires.computing import advice_for, course_of, food_on, looked_at, set_for
+from brasko.core.fire.kinds.gas import KNOB_MARKS
 from brasko.web.fires.schemas import (
+    KnobMark,
     AdviseIn,
     AdviseOut,
     BurnerOfGrill,
@@ -183,6 +185,10 @@ def _kind(grill: Grill) -> GrillKind:
         layouts=list(grill.kind.layouts_known(grill)),
         burns_coal=grill.burns_coal,
         has_knobs=grill.kind.rules == "knobs",
+        knob_marks=[
+            KnobMark(key=key, name=name, share=share)
+            for key, (name, share) in (KNOB_MARKS if grill.kind.rules == "knobs" else {}).items()
+        ],
         has_box=grill.kind.has_box,
         has_lid=grill.body is not None,
         has_vents=grill.body is not None and grill.body.bottom_m2 > 0.0,

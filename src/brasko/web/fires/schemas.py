@@ -143,6 +143,14 @@ class BurnerOfGrill(Schema):
     power_w: float
 
 
+class KnobMark(Schema):
+    """What people call a setting of a knob, and its share of the burner's heat."""
+
+    key: str
+    name: str
+    share: float
+
+
 class GrillKind(Schema):
     """A grill that ships, with its usual fire."""
 
@@ -154,6 +162,7 @@ class GrillKind(Schema):
     layouts: list[str]
     burns_coal: bool
     has_knobs: bool
+    knob_marks: list[KnobMark]
     has_box: bool
     has_lid: bool
     has_vents: bool

@@ -26,6 +26,7 @@ screen-building-bottom-vent = Bottom vent
 screen-building-open = open { $bottom_words }
 screen-building-top-vent = Top vent
 screen-building-open-2 = open { $top_words }
+screen-building-knob-of = Knob of { LOWER($name) }
 screen-building-off-coals-in-its-place = off: coals in its place
 screen-building-set-to = Set to
 screen-building-lid-open = Lid open

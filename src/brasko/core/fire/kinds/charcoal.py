@@ -123,6 +123,29 @@ def chimney_lit(found: Found) -> Preparation:
     )
 
 
+CHIMNEY_LEVELS = (0.375, 0.625, 0.875, 1.15)
+"""Up to these shares of a chimney people call it a quarter, half, three quarters or all full."""
+
+
+def _filled(charcoal: Charcoal) -> str:
+    """How full the chimney is for so many coals, and how many they are."""
+    coal = charcoal.coal
+    count = quantity.number(max(round(charcoal.mass_kg / coal.piece_kg.value), 1))
+    mass = quantity.mass(1000.0 * charcoal.mass_kg)
+    level = sum(charcoal.mass_kg > top * coal.chimney_kg.value for top in CHIMNEY_LEVELS)
+    name = say("in-small-letters", text=coal.name)
+    if level == 0:
+        return say("charcoal-fill-a-quarter", count=count, name=name, mass=mass)
+    if level == 1:
+        return say("charcoal-fill-half", count=count, name=name, mass=mass)
+    if level == 2:
+        return say("charcoal-fill-three-quarters", count=count, name=name, mass=mass)
+    if level == 3:
+        return say("charcoal-fill-to-the-brim", count=count, name=name, mass=mass)
+    loads = quantity.number(math.ceil(charcoal.mass_kg / coal.chimney_kg.value))
+    return say("charcoal-fill-again", count=count, name=name, mass=mass, loads=loads)
+
+
 def laid(setup: FireSetup, lit: Preparation) -> tuple[Preparation, Preparation]:
     """Lighting and laying the coals."""
     assert setup.charcoal is not None
@@ -132,7 +155,7 @@ def laid(setup: FireSetup, lit: Preparation) -> tuple[Preparation, Preparation]:
         say("charcoal-of-charcoal-in-all", mass=quantity.mass(setup.charcoal.mass_kg * 1000)),
     )  # fmt: skip
     if setup.charcoal.layout != "ring":
-        return lit, lay
+        return replace(lit, why=say("charcoal-filled-and-ready", filled=_filled(setup.charcoal), ready=lit.why)), lay
     return (
         replace(lit, name=say("charcoal-light-a-dozen-briquettes"), why=say("charcoal-lay-them-at-one-end-of")),
         replace(

@@ -59,6 +59,19 @@ TRAY_COVER = Sourced(0.92, "-", "", "assumed")
 LOW, MEDIUM_LOW = 0.3, 0.4
 """Knobs at low and at medium-low (common practice, no source)."""
 
+KNOB_MARKS: dict[str, tuple[str, float]] = {
+    "off": (say("gas-knob-off"), 0.0),
+    "low": (say("gas-knob-low"), LOW),
+    "medium": (say("gas-knob-medium"), 0.6),
+    "high": (say("gas-knob-high"), 1.0),
+}
+"""What people call a knob's setting, with its share of the burner's heat (common practice, no source)."""
+
+
+def knob_words(share: float) -> str:
+    """What people call a setting: the nearest mark."""
+    return min(KNOB_MARKS.values(), key=lambda mark: abs(mark[1] - share))[0]
+
 
 @dataclass(frozen=True)
 class Gas(GrillKind):
@@ -213,11 +226,16 @@ class Gas(GrillKind):
 
     def preparations(self, setup: FireSetup, found: Found) -> tuple[Preparation, ...]:
         ready = found.ready_s
+        knobs = ", ".join(
+            say("gas-burner-at", burner=burner.name, knob=knob_words(share))
+            for burner, share in zip(setup.grill.burners, setup.knobs, strict=True)
+            if burner.kind != "side"
+        )
         coals = (chimney_lit(found), TRAY) if setup.coal_tray_kg > 0.0 else ()
         return (
             *coals,
             Preparation("light", "fire", say("gas-light-the-burners-lid-open"), 1 * MINUTE, say("gas-lid-open-to-light-hoses-tested")),
-            Preparation("preheat", "fire", say("common-lid-on-preheat"), ready, say("gas-all-burners-high-at-first-then", ready=quantity.span(ready))),
+            Preparation("preheat", "fire", say("common-lid-on-preheat"), ready, say("gas-all-burners-high-at-first-then", ready=quantity.span(ready), knobs=knobs)),
             OIL,
         )  # fmt: skip
 

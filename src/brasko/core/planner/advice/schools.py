@@ -17,6 +17,14 @@ LITTLE_S, LITTLE_SHARE, LITTLE_K = 90.0, 0.02, 0.6
 """Differences below these are told as none (assumed): a minute and a half, two per cent of rim, a degree Fahrenheit."""
 
 
+SEARS_S = (20.0, 45.0, 90.0)
+"""A side: a kiss of the fire, the usual, and long (common practice, no source)."""
+GENTLE_C = (107.0, 135.0, 163.0)
+"""225, 275 and 325 °F, as cooks set the gentle side (common practice, no source)."""
+LONGEST_THIRD_S = 45 * 60.0
+"""Nobody rests a steak for longer, whatever a third of its time is (assumed)."""
+
+
 @dataclass(frozen=True)
 class Variant:
     """One school's way with the piece. on_s from the fire to the table; rise_k what follows the pull adds.
@@ -106,7 +114,24 @@ def _asked(mine: PiecePlan) -> dict[str, Asked]:
         asked["baste"] = (say("schools-baste-it"), basted)
     rests = [(name, _changed(spec, rest=key)) for key, (name, _) in RESTS.items()]
     asked["rest"] = (say("schools-open-wrapped-or-on-sauce-to"), rests)
+    asked["rest_for"] = (say("schools-how-long-to-rest"), _rest_lengths(mine))
+    if {"gentle", "sear"} <= set(spec.how.phases) and spec.how.gentle_at == "gentle":
+        asked["sear_for"] = (
+            say("schools-how-long-to-sear"),
+            [(say("schools-a-side", t=quantity.span(t)), _changed(spec, sear_side_s=t)) for t in SEARS_S],
+        )
+        asked["gentle"] = (
+            say("schools-how-hot-the-gentle-side"),
+            [(say("schools-gentle-at", air=quantity.temp(c)), _changed(spec, gentle_c=c)) for c in GENTLE_C],
+        )
     return asked
+
+
+def _rest_lengths(mine: PiecePlan) -> list[tuple[str, PieceSpec | str]]:
+    """A couple of minutes, ten, or a third of the time over the heat: what the schools say."""
+    third_s = min(round(mine.solution.result.steps[-1].start_s / 180.0) * 60.0, LONGEST_THIRD_S)
+    lengths = sorted({120.0, 600.0, max(third_s, 180.0)})
+    return [(say("schools-rest-for", t=quantity.span(t)), _changed(mine.spec, rest_s=t)) for t in lengths]
 
 
 def _changed(spec: PieceSpec, **change: object) -> PieceSpec | str:
@@ -146,7 +171,7 @@ def _says(key: str, variants: tuple[Variant, ...]) -> str:
     had = [v for v in variants if not v.why]
     if len(had) < 2:
         return say("schools-only-one-of-them-can-be")
-    if key == "rest":
+    if key in ("rest", "rest_for"):
         low, high = min(had, key=lambda v: v.rise_k), max(had, key=lambda v: v.rise_k)
         if high.rise_k - low.rise_k < LITTLE_K:
             return say("schools-the-carry-over-is-the-same")
