@@ -161,9 +161,9 @@ def test_tokens_are_kept_as_digests_only(probe):
 
 def test_scenes_are_for_the_hub_alone(mara, client):
     cook = mara.start(practice=True, speed=10)
-    assert client.get("/api/device/scenes", headers={"Authorization": "Bearer guess"}).status_code == 401
-    assert mara.client.get("/api/device/scenes").status_code == 401
-    (scene,) = client.get("/api/device/scenes", headers={"Authorization": f"Bearer {hub_key()}"}).json()
+    assert client.post("/api/device/scenes", headers={"Authorization": "Bearer guess"}).status_code == 401
+    assert mara.client.post("/api/device/scenes").status_code == 401
+    (scene,) = client.post("/api/device/scenes", headers={"Authorization": f"Bearer {hub_key()}"}).json()
     assert scene["cook_id"] == cook["id"]
     thermometer = scene["pieces"][0]["thermometer_id"]
     assert Thermometer.objects.get(id=thermometer).token_digest == Thermometer.digest(probe_token(thermometer))

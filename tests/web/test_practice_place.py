@@ -144,7 +144,7 @@ def test_the_hub_is_told_of_the_drill_and_whose_kitchen_it_is(mara):
 
     cook = begun(mara, "dying")
     headers = {"authorization": f"Bearer {hub_key()}"}
-    (scene,) = mara.client.get("/api/device/scenes", headers=headers).json()
+    (scene,) = mara.client.post("/api/device/scenes", headers=headers).json()
     assert scene["drill"] == "dying"
     assert scene["pieces"][0]["seed"] == cook.pieces.get().id
 

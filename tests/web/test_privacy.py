@@ -19,7 +19,7 @@ from brasko.web.yard.models import Check, FireFigure, Grill, LaidFire, Pan, Teac
 OPEN = {"get_session", "sign_in", "enter_demo", "sign_up", "recover_account", "join_household"}
 BY_LINK = {"look_on", "see_invitation"}
 """A token in the address opens one thing to anybody, and nothing where it is not known."""
-BY_TOKEN = {"post_readings", "get_scenes"}
+BY_TOKEN = {"post_readings", "advance_scenes"}
 LISTS = {
     "list_plans",
     "list_cooks",

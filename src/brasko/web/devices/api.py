@@ -56,8 +56,8 @@ def from_file(
     return readings_from_file(cook, get_object_or_404(Piece, id=piece_id, cook=cook), file, from_on)
 
 
-@router.get("scenes", auth=HubKey(), response=list[Scene], operation_id="get_scenes")
-def get_scenes(request: CookRequest) -> list[Scene]:
+@router.post("scenes", auth=HubKey(), response=list[Scene], operation_id="advance_scenes")
+def advance_scenes(request: CookRequest) -> list[Scene]:
     """Every running practice cook, after marking what is due in those whose steps mark themselves."""
     found = []
     for cook in Cook.objects.filter(practice=True, ended_at=None):

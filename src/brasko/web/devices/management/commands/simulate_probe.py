@@ -54,7 +54,7 @@ class Hub:
 
     def tick(self) -> float:
         """One round. Returns how long to wait until the next [s]."""
-        scenes = self._call("GET", "/api/device/scenes", hub_key())
+        scenes = self._call("POST", "/api/device/scenes", hub_key(), {})
         for scene in scenes:
             for piece in scene["pieces"]:
                 self._post_readings(scene, piece)
