@@ -78,7 +78,7 @@ def test_a_longer_rest_is_pulled_earlier():
 
 
 def test_two_parts_are_asked_how_long_the_sear_and_how_hot_the_rest():
-    """Hotter gentle air is sooner; a longer sear is pulled earlier and leaves more gray (common practice, no source)."""
+    """Hotter gentle air is sooner; a longer sear is pulled earlier (common practice, no source)."""
     asked = every(RIBEYE)
     low, *_, high = asked["gentle"].variants
     assert low.on_s > high.on_s

@@ -2223,13 +2223,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        get?: never;
+        put?: never;
         /**
-         * Get Scenes
+         * Advance Scenes
          * @description Every running practice cook, after marking what is due in those whose steps mark themselves.
          */
-        get: operations["get_scenes"];
-        put?: never;
-        post?: never;
+        post: operations["advance_scenes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6614,6 +6614,8 @@ export interface components {
             burns_coal: boolean;
             /** Has Knobs */
             has_knobs: boolean;
+            /** Knob Marks */
+            knob_marks: components["schemas"]["KnobMark"][];
             /** Has Box */
             has_box: boolean;
             /** Has Lid */
@@ -6627,6 +6629,18 @@ export interface components {
             /** Set High C */
             set_high_c: number | null;
             usual: components["schemas"]["SetupOut"];
+        };
+        /**
+         * KnobMark
+         * @description What people call a setting of a knob, and its share of the burner's heat.
+         */
+        KnobMark: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
         };
         /** Named */
         Named: {
@@ -11216,7 +11230,7 @@ export interface operations {
             };
         };
     };
-    get_scenes: {
+    advance_scenes: {
         parameters: {
             query?: never;
             header?: never;

@@ -257,6 +257,7 @@ describe("how it is laid", () => {
       kind: "gas",
       layouts: [],
       has_knobs: true,
+      knob_marks: [],
       has_box: true,
       burns_coal: false,
       has_vents: false,
@@ -280,7 +281,7 @@ describe("how it is laid", () => {
       "Coals in a tray",
       "Lid open",
     ]);
-    expect(text()).toContain("off");
+    expect(stage.host.querySelectorAll("[role=radiogroup]")).toHaveLength(2);
   });
   it("switches, and undoes", () => {
     const onChange = vi.fn();

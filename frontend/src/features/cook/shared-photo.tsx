@@ -88,7 +88,12 @@ function AddTo({ cook, photo, isRunning }: AddToProps) {
     });
   return (
     <li className="flex flex-col gap-1">
-      <Button weight={isRunning ? "ember" : "plain"} className="self-start" disabled={add.isPending} onClick={put}>
+      <Button
+        weight={isRunning ? "ember" : "plain"}
+        className="self-start"
+        disabled={add.isPending}
+        onClick={put}
+      >
         {say("screen-shared-photo-add-to", { title: cook.title, day: dayText(new Date(cook.eat_at)) })}
       </Button>
       {add.error && <Mistake>{add.error.message}</Mistake>}

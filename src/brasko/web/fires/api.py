@@ -11,6 +11,7 @@ from brasko.core.fire.coals import LAYOUTS
 from brasko.core.fire.fuels import COALS
 from brasko.core.fire.grills import COOKWARE, Grill
 from brasko.core.fire.kinds import GRILLS
+from brasko.core.fire.kinds.gas import KNOB_MARKS
 from brasko.core.fire.setup import usual_setup
 from brasko.core.fire.weather import Weather
 from brasko.core.foods.cuts import Cut, all_cuts
@@ -22,9 +23,7 @@ from brasko.formats.fire_convert import (
 from brasko.web.accounts.auth import CookRequest, signed_in
 from brasko.web.devices.weather import SOURCE, hours_from, weather_at
 from brasko.web.fires.computing import advice_for, course_of, food_on, looked_at, set_for
-from brasko.core.fire.kinds.gas import KNOB_MARKS
 from brasko.web.fires.schemas import (
-    KnobMark,
     AdviseIn,
     AdviseOut,
     BurnerOfGrill,
@@ -36,6 +35,7 @@ from brasko.web.fires.schemas import (
     FuelKind,
     GrateOfGrill,
     GrillKind,
+    KnobMark,
     LookIn,
     LookOut,
     Named,

@@ -114,7 +114,8 @@ def _asked(mine: PiecePlan) -> dict[str, Asked]:
         asked["baste"] = (say("schools-baste-it"), basted)
     rests = [(name, _changed(spec, rest=key)) for key, (name, _) in RESTS.items()]
     asked["rest"] = (say("schools-open-wrapped-or-on-sauce-to"), rests)
-    asked["rest_for"] = (say("schools-how-long-to-rest"), _rest_lengths(mine))
+    if not spec.how.is_long:
+        asked["rest_for"] = (say("schools-how-long-to-rest"), _rest_lengths(mine))
     if {"gentle", "sear"} <= set(spec.how.phases) and spec.how.gentle_at == "gentle":
         asked["sear_for"] = (
             say("schools-how-long-to-sear"),
