@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import replace
 
 from brasko.core.errors import Infeasible, InvalidInput, Remedy
 from brasko.core.fire.fires import BURNER, KITCHEN
 from brasko.core.heat.simulation import simulate
-from brasko.core.planner.solve.programme import MIN_SLOW_PHASE_K, SEARCH_REFINE, programme_of
+from brasko.core.planner.solve.programme import MIN_SLOW_PHASE_K, programme_of
 from brasko.core.planner.spec.fields import with_answers
 from brasko.core.planner.spec.methods import METHODS
 from brasko.core.planner.spec.options import CRUSTS
@@ -31,12 +32,13 @@ def could_be(spec: PieceSpec) -> bool:
 
 
 def _has_it(spec: PieceSpec, pull_c: float) -> bool:
-    result = simulate(spec.food, programme_of(replace(spec, crust="none"), pull_c), every_s=60.0, refine=SEARCH_REFINE)
-    return result.peak_core_c <= spec.aim_c + 0.1
+    """On the grid of a finished plan: what a coarse one lets through by a tenth of a degree is refused there."""
+    result = simulate(spec.food, programme_of(replace(spec, crust="none"), pull_c), every_s=60.0)
+    return result.peak_core_c <= spec.aim_c
 
 
-def no_such_finish(spec: PieceSpec, excess_k: float) -> Infeasible:
-    """The sear alone carries the core past the wish, however early it is pulled."""
+def no_such_finish(spec: PieceSpec, excess_k: float, solves: Callable[[PieceSpec], bool]) -> Infeasible:
+    """The sear alone carries the core past the wish, however early it is pulled. What is offered instead solves."""
     reachable = spec.finish_c + max(excess_k, 0.0)
     remedies = []
     if reachable <= HIGHEST_SENSIBLE_C:
@@ -46,12 +48,14 @@ def no_such_finish(spec: PieceSpec, excess_k: float) -> Infeasible:
         )
     for key in OTHER_METHODS:
         other = _with_method(spec, key)
-        if other is not None and key != spec.method and could_be(other):
+        if other is not None and key != spec.method and could_be(other) and solves(other):
             remedies.append(Remedy(say("infeasible-cook-it-by-another-method", name=METHODS[key].name), "method", key))
             break
-    thicker = next((f for f in THICKER if _fits(spec, f) and could_be(spec.with_thickness(f))), None)
-    if thicker is not None:
-        enough_m = round(spec.thickness_m * thicker, 3)
+    offered = (round(spec.thickness_m * factor, 3) for factor in THICKER)
+    enough_m = next(
+        (m for m in offered if (other := _as_thick(spec, m)) is not None and could_be(other) and solves(other)), None
+    )
+    if enough_m is not None:
         remedies.append(
             Remedy(
                 say("infeasible-use-a-piece-thick", enough=quantity.length(enough_m * 1000)), "thickness_m", enough_m
@@ -141,9 +145,8 @@ def _with_method(spec: PieceSpec, key: str) -> PieceSpec | None:
         return None
 
 
-def _fits(spec: PieceSpec, factor: float) -> bool:
+def _as_thick(spec: PieceSpec, thickness_m: float) -> PieceSpec | None:
     try:
-        spec.with_thickness(factor)
+        return spec.with_thickness(thickness_m / spec.thickness_m)
     except InvalidInput:
-        return False
-    return True
+        return None

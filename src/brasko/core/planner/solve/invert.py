@@ -118,7 +118,24 @@ def solve_piece(
         raise refusal from exc
 
 
+def _solves(spec: PieceSpec) -> bool:
+    """Whether a wish has a plan, with whatever crust it leaves."""
+    try:
+        _tried(replace(spec, crust="none"), 20.0, None, quick=False)
+    except (TooHot, Infeasible):
+        return False
+    return True
+
+
 def _solved(spec: PieceSpec, every_s: float, frame_s: float | None, quick: bool) -> Solution:
+    try:
+        return _tried(spec, every_s, frame_s, quick)
+    except TooHot as exc:
+        raise no_such_finish(spec, exc.missed_k, _solves) from exc
+
+
+def _tried(spec: PieceSpec, every_s: float, frame_s: float | None, quick: bool) -> Solution:
+    """The plan of a wish. Raises TooHot where every one ends above its finish, or another refusal."""
     if spec.pull_offset_k is not None:
         return _as_told(spec, every_s, frame_s, SEARCH_REFINE if quick else 1.0)
     coarse = Search(spec, SEARCH_REFINE)
@@ -142,7 +159,7 @@ def _solved(spec: PieceSpec, every_s: float, frame_s: float | None, quick: bool)
     best = _found(coarse, spec, pull, every_s, frame_s, tolerance, quick)
     if _wants_one_flip(spec, best):
         once = replace(spec, flip_every_s=min(coarse.slow_s / 2.0, LONGEST_SIDE_S))
-        with suppress(Infeasible):
+        with suppress(Infeasible, TooHot):
             other = _found(coarse, once, pull, every_s, frame_s, tolerance, quick)
             if _crust(other.result) > _crust(best.result):
                 best, spec = other, once
@@ -154,15 +171,12 @@ def _solved(spec: PieceSpec, every_s: float, frame_s: float | None, quick: bool)
 def _found(
     coarse: Search, spec: PieceSpec, pull: float, every_s: float, frame_s: float | None, tolerance: float, quick: bool
 ) -> Solution:
-    """The solution near a pull that was found on the coarse grid. Raises the refusal where there is none."""
+    """The solution near a pull that was found on the coarse grid. Raises TooHot where there is none."""
     if quick:
         fine = coarse if spec == coarse.spec else Search(spec, SEARCH_REFINE)
     else:
         fine = Search(spec, 1.0, every_s, frame_s)
-    try:
-        return _corrected(fine, pull, every_s, frame_s, coarse.tries, tolerance, quick=quick)
-    except TooHot as exc:
-        raise no_such_finish(spec, exc.missed_k) from exc
+    return _corrected(fine, pull, every_s, frame_s, coarse.tries, tolerance, quick=quick)
 
 
 def _wants_one_flip(spec: PieceSpec, found: Solution) -> bool:
@@ -293,7 +307,7 @@ def _coolest(search: Search) -> float:
         missed[pull_c] = search.miss(pull_c, None)
     best = min(missed, key=lambda pull_c: missed[pull_c])
     if missed[best] > COARSE_K and search.spec.reading_c is None:
-        raise no_such_finish(search.spec, missed[best])
+        raise TooHot(missed[best])
     return best
 
 
