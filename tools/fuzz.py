@@ -348,8 +348,7 @@ def main() -> int:
     with tempfile.TemporaryDirectory() as folder:
         kitchen = Kitchen(Path(folder))
         kitchen.env.update(BRASKO_BUDGET_S="1000000", BRASKO_LOG="ERROR")
-        kitchen.manage("migrate", "--no-input")
-        kitchen.manage("seed_demo")
+        kitchen.furnish(Path(os.environ.get("BRASKO_SEEDED", f"{folder}-seeded")))
         kitchen.start_server()
         try:
             home = Household(kitchen.port)

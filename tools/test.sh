@@ -16,7 +16,7 @@ run=$(mktemp -d "$PWD/var/test-run.XXXXXX")
 trap 'rm -rf "$run"' EXIT
 mkdir "$run/home"
 export PATH="$PWD/.venv/bin:$PATH" NUMBA_CACHE_DIR=${NUMBA_CACHE_DIR:-$PWD/var/numba} BRASKO_TESTS=$lane
-export BRASKO_VAR="$run/data" BRASKO_SEEDED="$run/seeded" HOME="$run/home" XDG_CACHE_HOME="$run/home/.cache"
+export BRASKO_VAR="$run/data" BRASKO_SEEDED=${BRASKO_SEEDED:-$run/seeded} HOME="$run/home" XDG_CACHE_HOME="$run/home/.cache"
 # every process of a run would translate every source again
 unset PYTHONDONTWRITEBYTECODE
 pytest=(pytest)
