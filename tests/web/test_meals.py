@@ -124,7 +124,7 @@ def test_other_ways_come_with_figures_and_can_be_taken(mara):
 
 def test_where_cooks_disagree_every_answer_is_computed_and_can_be_taken(mara):
     keys = [q["key"] for q in mara.call("POST", "/api/plans/choices", {"pieces": [RIBEYE]}).json()["questions"]]
-    assert {"flips", "temper", "marks", "lid", "rest", "rub"} == set(keys)
+    assert {"flips", "temper", "marks", "lid", "rest", "rest_for", "sear_for", "gentle", "rub"} == set(keys)
     told = mara.call("POST", "/api/plans/school", {"piece": RIBEYE, "key": "temper"}).json()
     assert [v["change"] for v in told["variants"]] == [{}, {"temper_min": 30.0}, {"temper_min": 60.0}]
     taken = mara.call(

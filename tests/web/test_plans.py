@@ -82,13 +82,18 @@ def test_bad_input_is_answered_beside_its_field(mara, change, field, said):
 
 
 def test_what_cannot_be_had_is_refused_with_remedies(mara):
-    answer = mara.call("POST", "/api/plans/preview", {"pieces": [{"cut": "strip", "thickness_mm": 8, "finish_c": 52}]})
+    strip = {"cut": "strip", "thickness_mm": 8, "finish_c": 52}
+    answer = mara.call("POST", "/api/plans/preview", {"pieces": [strip]})
     assert answer.status_code == 422
     assert answer.json()["type"] == "urn:brasko:infeasible"
     assert "can't end at" in worded(answer.json()["detail"])
     remedies = {e["field"]: e for e in answer.json()["errors"] if e["field"].startswith("remedy:")}
-    assert "use a piece 9 mm" in worded(remedies["remedy:thickness_mm"]["message"])
-    assert float(remedies["remedy:thickness_mm"]["suggestion"]) > 8.0
+    offered = float(remedies["remedy:thickness_mm"]["suggestion"])
+    assert f"use a piece {offered:.0f} mm" in worded(remedies["remedy:thickness_mm"]["message"])
+    assert offered > 8.0
+    for quick in (True, False):
+        thicker = {"pieces": [{**strip, "thickness_mm": offered}], "quick": quick}
+        assert mara.call("POST", "/api/plans/preview", thicker).status_code == 200
 
 
 def test_ground_meat_below_the_figure_needs_a_recorded_choice(mara):
