@@ -1,7 +1,7 @@
 """A fire that is too short for its cook is fed: when, with how much, and no more often than cooks do."""
 
-import itertools
 from dataclasses import replace
+from itertools import pairwise
 
 import pytest
 from hypothesis import given
@@ -12,6 +12,7 @@ from wording import worded
 from brasko.core.fire.burn_time import feeding_of
 from brasko.core.fire.custom import preparations_of, shipped
 from brasko.core.fire.kinds.kind import NOT_LATER_S, Feeding
+from brasko.core.planner.meal import plan_meal
 from brasko.core.planner.solve.fuel import fuel_of, setup_of
 from brasko.core.planner.spec.piece import PieceSpec
 from brasko.core.table.ask import DishAsk, FireAsk, TableAsk
@@ -32,7 +33,7 @@ def fed(fire: str) -> tuple[list, Feeding | None, float]:
 def test_a_kettle_gets_a_dozen_or_two_coals_an_hour():
     """8 to 10 briquettes a side once an hour keep a kettle low. Common practice, no source."""
     tasks, feeding, _ = fed("kettle_two_zone")
-    gaps = {round(b.start_s - a.start_s) for a, b in itertools.pairwise(tasks)}
+    gaps = {round(b.start_s - a.start_s) for a, b in pairwise(tasks)}
     assert gaps == {3600}
     assert 8 <= feeding.kg / 0.025 <= 24
     assert "unlit coals" in worded(tasks[0].why)
@@ -112,3 +113,25 @@ def test_the_chimney_is_as_full_as_its_coals(share, words):
     light = next(p for p in preparations_of(setup) if p.key == "light")
     assert worded(light.why).startswith(words)
     assert f"about {round(share * 96)} briquettes" in worded(light.why)
+
+
+def test_two_pieces_on_one_fire_feed_it_once():
+    spec = PieceSpec(**SHOULDER, fire="kettle_two_zone")
+    tasks = plan_meal([spec, replace(spec, thickness_m=0.09, mass_kg=2.8)], quick=True).tasks
+    fed_at = [t.start_s for t in tasks if ":feed_" in t.key]
+    assert fed_at
+    assert min(b - a for a, b in pairwise(sorted(fed_at))) > 1800.0
+    assert all(t.piece is None for t in tasks if ":feed_" in t.key)
+
+
+def test_a_bottle_is_changed_with_everything_off_and_before_it_is_empty():
+    """Burners and valve off before it is taken off; soapy water on the fitting; lid open to light. Common practice, no
+    source."""
+    feeding = feeding_of(shipped()["gas"].setup)
+    (first, *_) = feeding.moments(feeding.lasts_s + 60.0)
+    assert first < feeding.lasts_s
+    assert "Turn off every burner and close the valve" in worded(feeding.how)
+
+
+def test_a_lid_that_can_flash_says_so_where_coals_are_added():
+    assert "flash" in worded(feeding_of(shipped()["kamado"].setup).how)

@@ -199,6 +199,9 @@ def test_it_is_started_once_whoever_starts_it_too_joins(mara, odell):
     joined = mara.call("POST", f"{one}/start", REAL)
     assert (joined.status_code, joined.json()["id"]) == (200, cook["id"])
     assert odell.call("POST", f"{one}/start", REAL).status_code == 404
+    other = mara.call("POST", f"{one}/start", PRACTICE)
+    assert other.status_code == 409, "nobody cooks for real by a practice's readings, nor the other way round"
+    assert "End that cook first" in worded(other.json()["detail"])
 
 
 def test_a_meal_of_sides_alone_is_cooked_by_its_tasks(mara):

@@ -183,14 +183,19 @@ def _with_one_fire(plans: list[PiecePlan]) -> list[PiecePlan]:
 
 
 def _without_fuel(plan: PiecePlan) -> PiecePlan:
-    """The plan of a piece beside another that is on the fire for longer: its fuel is bought for that one."""
+    """The plan of a piece beside another that is on the fire for longer: the fire is fed, and fuel bought, for that."""
     fuel = fuel_for_step(plan.spec, plan.solution)
 
     def bought(task: Task) -> Task:
         buys = tuple(part for part in task.buys if part != fuel)
         return task if buys == task.buys else replace(task, buys=buys, why=" ".join(buys))
 
-    return replace(plan, tasks=tuple(bought(t) for t in plan.tasks))
+    return replace(plan, tasks=tuple(bought(t) for t in plan.tasks if not _feeds(t)))
+
+
+def _feeds(task: Task) -> bool:
+    """Whether a task adds fuel to a fire, which is for all that lies on it."""
+    return task.key.startswith("feed_")
 
 
 def _fire_of(plan: PiecePlan, task: str = "") -> Hashable:
@@ -240,7 +245,13 @@ def _together(plans: list[PiecePlan], notes: list[str]) -> Meal:
             waits = f"{i}:{t.before}" if t.before in mine else ""
             alone = 0.0 if t.key == "serve" and i > 0 else t.hands_s
             named.append(
-                replace(t, key=f"{i}:{t.key}", before=waits, hands_s=alone, piece=None if t.key in _FOR_ALL else i)
+                replace(
+                    t,
+                    key=f"{i}:{t.key}",
+                    before=waits,
+                    hands_s=alone,
+                    piece=None if t.key in _FOR_ALL or _feeds(t) else i,
+                )
             )
     flips = [flip for p in plans for flip in p.flips_s]
     tasks = with_slack(with_free_hands(_one_errand(named), busy_hands((), flips)))

@@ -115,3 +115,4 @@ screen-work-one-thing-to-do = eine Sache zu tun
 screen-work-things-to-do = { $length } Dinge zu tun
 screen-work-again-every-until = Wieder alle { $every }, bis { $hour }.
 screen-side-face-as-it-comes-off = { $name }, wie es herunterkommt: { $words }
+start-table-ends-first = Dieses Essen wird schon gekocht, zur Übung oder wirklich. Beende das zuerst.

@@ -7,3 +7,4 @@ start-table-somebody-else-started-or-changed-this = Somebody else started or cha
 computing-is-too-soon-the-first-work = is too soon: the first step is { $begins } earlier.
 computing-was-planned-by-another-version-keep = was planned by another version: save the plan again, then move its hour.
 computing-was-planned-by-another-version-keep-2 = was planned by another version: save the plan again, then cook it.
+start-table-ends-first = This meal is being cooked already, as a practice or for real. End that cook first.

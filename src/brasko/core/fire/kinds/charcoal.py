@@ -15,6 +15,7 @@ from brasko.core.fire.grills import Grill
 from brasko.core.fire.kinds.kind import MINUTE, OIL, Candidate, Feeding, Found, GrillKind, Hours, Smoke
 from brasko.core.fire.setup import FireSetup, opening_words, with_vents
 from brasko.core.fire.zones import Preparation
+from brasko.core.safety import fires as dangers
 from brasko.core.words import quantity, say
 
 if TYPE_CHECKING:
@@ -22,6 +23,8 @@ if TYPE_CHECKING:
 
 FED_EVERY_S = 3600.0
 """Unlit coals are added once an hour (common practice, no source)."""
+LIT_AHEAD_S = 1200.0
+"""A chimney is lit so long before its coals are needed (common practice, no source)."""
 LONG_H = 3.0
 MAX_PORTIONS = 16
 """A fire that is wanted longer than this is laid as a fuse; more coals than so many portions no kettle holds."""
@@ -49,8 +52,9 @@ class CharcoalKind(GrillKind):
             return None
         if not setup.closed:
             kg = 0.5 * coal.chimney_kg.value
+            ahead_s = max(hours.usable_s - LIT_AHEAD_S, 0.0)
             return Feeding(
-                hours.usable_s, hours.usable_s, hours.usable_s, kg, say("charcoal-feed"), say("charcoal-feed-lit")
+                hours.usable_s, ahead_s, hours.usable_s, kg, say("charcoal-feed-light"), say("charcoal-feed-lit")
             )
         first = max(hours.usable_s - FED_EVERY_S, 0.5 * FED_EVERY_S)
         pieces = max(round(hours.fuel_kg_h * FED_EVERY_S / 3600.0 / coal.piece_kg.value), 1)
@@ -60,6 +64,8 @@ class CharcoalKind(GrillKind):
             name, how = say("charcoal-lengthen"), say("charcoal-lengthen-why", pieces=count, mass=mass)
         else:
             name, how = say("charcoal-feed"), say("charcoal-feed-unlit", pieces=count, mass=mass)
+        if self.flashes_back:
+            how = f"{how} {dangers.FLASHES}"
         return Feeding(hours.usable_s, first, FED_EVERY_S, kg, name, how)
 
     def smokes(self, setup: FireSetup, power_w: float) -> tuple[Smoke, ...]:
@@ -124,7 +130,7 @@ def chimney_lit(found: Found) -> Preparation:
 
 
 CHIMNEY_LEVELS = (0.375, 0.625, 0.875, 1.15)
-"""Up to these shares of a chimney people call it a quarter, half, three quarters or all full."""
+"""Up to these shares of a chimney people call it a quarter, half, three quarters or full (assumed)."""
 
 
 def _filled(charcoal: Charcoal) -> str:

@@ -15,9 +15,10 @@ from brasko.core.fire.coals import coal_face_c
 from brasko.core.fire.emitter import Emitter
 from brasko.core.fire.fuels import coal_named
 from brasko.core.fire.grills import Body, Burner, Grate, Grill, Spot
-from brasko.core.fire.kinds.charcoal import chimney_lit, wood_smoke
+from brasko.core.fire.kinds.charcoal import LIT_AHEAD_S, chimney_lit, wood_smoke
 from brasko.core.fire.kinds.kind import (
     MINUTE,
+    NOT_LATER_S,
     OIL,
     Candidate,
     Converts,
@@ -201,13 +202,12 @@ class Gas(GrillKind):
     def feeding(self, setup: FireSetup, hours: Hours) -> Feeding | None:
         if hours.usable_s <= 0.0:
             return None
-        if setup.coal_tray_kg > 0.0:
-            how = say("gas-feed-tray-why", mass=quantity.mass(1000.0 * setup.coal_tray_kg))
-            return Feeding(
-                hours.usable_s, hours.usable_s, hours.usable_s, setup.coal_tray_kg, say("gas-feed-tray"), how
-            )
+        lasts_s, tray_kg = hours.usable_s, setup.coal_tray_kg
+        if tray_kg > 0.0:
+            how = say("gas-feed-tray-why", mass=quantity.mass(1000.0 * tray_kg))
+            return Feeding(lasts_s, max(lasts_s - LIT_AHEAD_S, 0.0), lasts_s, tray_kg, say("gas-feed-tray"), how)
         how = say("gas-feed-why", mass=quantity.mass(1000.0 * BOTTLE_KG.value))
-        return Feeding(hours.usable_s, hours.usable_s, hours.usable_s, BOTTLE_KG.value, say("gas-feed"), how)
+        return Feeding(lasts_s, max(lasts_s - NOT_LATER_S, 0.0), lasts_s, BOTTLE_KG.value, say("gas-feed"), how)
 
     def candidates(self, base: FireSetup, request: FireRequest) -> Iterator[Candidate]:
         burners, gentle = base.grill.burners, request.gentle_c

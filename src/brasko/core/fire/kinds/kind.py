@@ -88,6 +88,7 @@ class Feeding:
 NOT_LATER_S = 1800.0
 """What is added in the last half hour does not catch in time (common practice, no source)."""
 MAX_FEEDINGS = 60
+"""Of one cook: a day and a half of hourly coals (assumed)."""
 
 
 @dataclass(frozen=True)
