@@ -88,7 +88,7 @@ export const useBoards = () =>
 export const useCooks = () =>
   useQuery({ queryKey: keys.cooks, queryFn: ({ signal }) => answer(client.GET("/api/cooks", { signal })) });
 
-/** Cooks that go on now. */
+/** The running cooks. */
 export const useRunning = () =>
   useQuery({
     queryKey: [...keys.cooks, "running"],
@@ -222,7 +222,7 @@ export function useStartCook() {
   });
 }
 
-/** Put a meal on: whoever starts it too joins the cook that goes on. */
+/** Start a meal; a second start joins the running cook. */
 export function useStartMeal() {
   const queries = useQueryClient();
   return useMutation({

@@ -784,7 +784,7 @@ export interface paths {
         put?: never;
         /**
          * Start Table Cook
-         * @description Start the cook of a meal, for real or as a practice (201), or join the one that goes on already (200).
+         * @description Start the cook of a meal, for real or as a practice (201), or join its running cook (200).
          */
         post: operations["start_table"];
         delete?: never;
@@ -4967,7 +4967,7 @@ export interface components {
         /**
          * KeptTableOut
          * @description A kept table: as it was asked for and as it was planned. current: planned now it would come out the same, but for
-         *     the hour. cook_id: the cook of it that goes on.
+         *     the hour. cook_id: its running cook.
          */
         KeptTableOut: {
             /** Id */
@@ -5245,7 +5245,7 @@ export interface components {
         };
         /**
          * HelperOut
-         * @description Somebody who helps with a meal, by the key that its tasks name.
+         * @description A helper of a meal, by the key that its tasks name.
          */
         HelperOut: {
             /** Key */
@@ -5737,7 +5737,7 @@ export interface components {
         };
         /**
          * RunningLine
-         * @description A cook that goes on now.
+         * @description A running cook.
          */
         RunningLine: {
             /** Id */

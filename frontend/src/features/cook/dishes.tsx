@@ -34,7 +34,7 @@ export function Dishes({ each, outlooks, focus, onFocus, nowMs, system }: Dishes
                 type="button"
                 aria-pressed={focus === piece.id}
                 onClick={() => onFocus(piece.id)}
-                className={`${ROW} w-full text-left hover:bg-raised aria-pressed:bg-raised aria-pressed:outline-2 aria-pressed:-outline-offset-2 aria-pressed:outline-ember`}
+                className={PRESSED}
               >
                 {row}
               </button>
@@ -52,6 +52,12 @@ export function Dishes({ each, outlooks, focus, onFocus, nowMs, system }: Dishes
 }
 
 const ROW = "grid min-h-14 grid-cols-[2.2rem_minmax(0,1fr)_auto] items-center gap-2 rounded-bar px-2 py-1";
+
+const PRESSED = [
+  ROW,
+  "w-full text-left hover:bg-raised aria-pressed:bg-raised",
+  "aria-pressed:outline-2 aria-pressed:-outline-offset-2 aria-pressed:outline-ember",
+].join(" ");
 
 interface RowProps {
   dish: Dish;

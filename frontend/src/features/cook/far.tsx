@@ -204,6 +204,9 @@ export function Wall({ cook, link, each, nowMs, onlyLooks = false }: WallProps) 
   );
 }
 
+const LARGE = { name: "text-[clamp(2.5rem,6vw,5rem)]", time: "text-[clamp(5rem,13vw,11rem)]" };
+const SMALL = { name: "text-[clamp(1.4rem,2.1vw,2.4rem)]", time: "text-[clamp(2.4rem,4.2vw,4.5rem)]" };
+
 interface OnTheWallProps {
   cook: Cook;
   of: Dish;
@@ -227,15 +230,13 @@ function OnTheWall({ cook, of, nowMs, several, many }: OnTheWallProps) {
         {phrase(system, name)}
         {helper && <span className="kicker ml-3">{helper.name}</span>}
       </p>
-      <p
-        className={`m-0 leading-none font-extrabold [font-stretch:75%] ${many ? "text-[clamp(1.4rem,2.1vw,2.4rem)]" : "text-[clamp(2.5rem,6vw,5rem)]"}`}
-      >
+      <p className={`m-0 leading-none font-extrabold [font-stretch:75%] ${many ? SMALL.name : LARGE.name}`}>
         {next ? phrase(system, next.name) : say("screen-now-card-on-the-board-enjoy-it")}
       </p>
       {next && (
         <p
           role="timer"
-          className={`figure m-0 leading-[0.9] ${many ? "text-[clamp(2.4rem,4.2vw,4.5rem)]" : "text-[clamp(5rem,13vw,11rem)]"} ${left > 0 ? "" : "text-ember"}`}
+          className={`figure m-0 leading-[0.9] ${many ? SMALL.time : LARGE.time} ${left > 0 ? "" : "text-ember"}`}
         >
           {inTime(left)}
         </p>

@@ -224,6 +224,7 @@ export function NowCard({
         {next && least !== null && (
           <ReadSide
             key={next.key}
+            leastC={least}
             system={system}
             onDone={(temp_c) => send("done", { piece_id: null, task: next.key, temp_c })}
           />
@@ -254,17 +255,20 @@ export function NowCard({
 }
 
 interface ReadSideProps {
+  leastC: number;
   system: System;
   onDone: (tempC: number) => void;
 }
 
-/** The reading by which a side is done. */
-function ReadSide({ system, onDone }: ReadSideProps) {
+/** The reading that ends a side's heat. A reading that is too low is never sent: offline, nobody would object. */
+export function ReadSide({ leastC, system, onDone }: ReadSideProps) {
   const [read, setRead] = useState<number | null>(null);
+  const isTooLow = read !== null && read < leastC - ROUNDING_K;
   return (
     <div className="flex flex-1 flex-wrap items-end gap-2">
       <Quantity
         label={say("screen-cook-middle-reads")}
+        error={isTooLow ? say("screen-cook-middle-too-low", { least: leastText(system, leastC) }) : undefined}
         value={read}
         onChange={setRead}
         scale={temperature(system)}
@@ -276,7 +280,7 @@ function ReadSide({ system, onDone }: ReadSideProps) {
       <Button
         weight="ember"
         className="min-h-18 flex-1 text-2xl"
-        disabled={read === null}
+        disabled={read === null || isTooLow}
         onClick={() => read !== null && onDone(read)}
       >
         {say("screen-cook-done")}
@@ -284,6 +288,9 @@ function ReadSide({ system, onDone }: ReadSideProps) {
     </div>
   );
 }
+
+/** A figure typed in °F lies this near the same figure in °C. */
+const ROUNDING_K = 0.05;
 
 /** Marks that the server did not take, and why: kept until the cook has seen it. */
 export function NotTaken({ outbox, system }: { outbox: Outbox; system: System }) {

@@ -10,7 +10,7 @@ import { say } from "@/words/say";
 
 import { StartDialog } from "./start-dialog";
 
-/** Where a meal is cooked: its cook that goes on, else the way to start it. */
+/** A meal’s running cook, or the way to start it. */
 export function MealCookPage() {
   const meal = useTable(Number(useParams().mealId));
   const person = useSearchParams()[0].get("person");

@@ -224,7 +224,7 @@ def expected_out(
         for each in expected_of(cook, piece, events, now, outlook_now):
             task = named[each.key]
             given = schedule.whose(piece.position, each.key)
-            # a task that the meal did not give to anybody is theirs who put the piece on
+            # a task without a helper belongs to the one who put the piece on
             whose = given or schedule.whose(piece.position, PUT_ON)
             found.append(
                 ExpectedOut(

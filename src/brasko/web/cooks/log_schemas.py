@@ -49,7 +49,7 @@ class FileLookOut(Schema):
 
 
 class RunningLine(Schema):
-    """A cook that goes on now."""
+    """A running cook."""
 
     id: int
     title: str

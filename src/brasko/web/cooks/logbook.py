@@ -157,7 +157,7 @@ def lines_of(owner: User, running: bool | None = None) -> list[CookLine]:
 
 
 def running_of(owner: User) -> list[RunningLine]:
-    """Cooks that go on now, the newest first: what a list of them needs and no more."""
+    """Return the running cooks, newest first, with what a list shows."""
     running = Cook.objects.filter(owner=owner, ended_at=None)
     return [RunningLine(id=c.pk, title=c.title, eat_at=c.eat_at, practice=c.practice) for c in running]
 

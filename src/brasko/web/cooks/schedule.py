@@ -15,7 +15,7 @@ if TYPE_CHECKING:
     from brasko.web.cooks.models import Cook, Event
 
 PUT_ON = "on"
-"""The task by which a dish goes on: what has none is done to a fire."""
+"""The task by which a dish goes on: an entry without one is work on a fire."""
 
 
 class _Stored(BaseModel):
@@ -23,7 +23,7 @@ class _Stored(BaseModel):
 
 
 class Helper(_Stored):
-    """Somebody who helps with a meal."""
+    """A person who helps with a meal."""
 
     key: str
     name: str
@@ -71,7 +71,7 @@ class Schedule(_Stored):
         return next((each for each in self.own if each.id == task), None)
 
     def whose(self, position: int, key: str) -> ScheduledTask | None:
-        """What is said of a piece's task: whose it is, and where."""
+        """The meal's entry for a piece's task: whose it is, and where."""
         return next((each for each in self.tasks if (each.piece, each.key) == (position, key)), None)
 
 

@@ -339,7 +339,7 @@ class RatingOut(Schema):
 
 
 class HelperOut(Schema):
-    """Somebody who helps with a meal, by the key that its tasks name."""
+    """A helper of a meal, by the key that its tasks name."""
 
     key: str
     name: str

@@ -99,7 +99,7 @@ def export_table_calendar(request: CookRequest, table_id: int, person: str | Non
 
 @router.post("tables/{int:table_id}/start", response={201: CookOut, 200: CookOut}, operation_id="start_table")
 def start_table_cook(request: CookRequest, table_id: int, payload: StartIn) -> Status[CookOut]:
-    """Start the cook of a meal, for real or as a practice (201), or join the one that goes on already (200)."""
+    """Start the cook of a meal, for real or as a practice (201), or join its running cook (200)."""
     cook, is_new = start_table(waiter_of(request), request.user, _mine(request, table_id), payload)
     return Status(201 if is_new else 200, cook_out(cook))
 

@@ -38,7 +38,7 @@ class TableLine(Schema):
 
 class KeptTableOut(Schema):
     """A kept table: as it was asked for and as it was planned. current: planned now it would come out the same, but for
-    the hour. cook_id: the cook of it that goes on."""
+    the hour. cook_id: its running cook."""
 
     id: int
     version: str

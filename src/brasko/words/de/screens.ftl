@@ -358,3 +358,4 @@ screen-changed-mine = deins
 screen-changed-theirs = das andere
 screen-changed-save-it-so = Speichern
 screen-changed-do-not-save-yet = Noch nicht
+screen-cook-middle-too-low = Es müssen { $least } sein. Weitergaren und noch einmal messen.

@@ -276,3 +276,4 @@ screen-shared-photo-which-cook = Which cook is this photo of?
 screen-shared-photo-alt = The photo that was shared
 screen-shared-photo-no-cooks = There is no cook yet to add it to.
 screen-shared-photo-add-to = Add to { $title }, { $day }
+screen-cook-middle-too-low = It must show { $least }. Leave it on and read it again.

@@ -167,12 +167,12 @@ def _short_of_crust(spec: PieceSpec, result: Result) -> list[Caution]:
     if share >= CRUST_ENOUGH:
         return []
     if spec.sear_side_s is not None:
-        said = say(
+        text = say(
             "cautions-own-sear-browns-little",
             side=quantity.span(spec.sear_side_s),
             share=quantity.number(round(20.0 * share) * 5.0),
         )
-        return [Caution("short_of_crust", "sear" if spec.how.phases[0] == "gentle" else "on", said)]
+        return [Caution("short_of_crust", "sear" if spec.how.phases[0] == "gentle" else "on", text)]
     ways, remedy = more_crust(spec)
     press = say("cautions-or", text=remedy.text) if remedy else ""
     when = (

@@ -1,4 +1,4 @@
-"""Eat later: the rest of a meal that is being cooked, planned anew for another hour."""
+"""Eat later: the rest of a meal that is being cooked, planned again for another hour."""
 
 from __future__ import annotations
 
@@ -50,33 +50,33 @@ def eat_later(waiter: Waiter, table: Table, asked: LaterIn) -> LaterOut:
     if abs(asked.at - table.now()) > CLOCK_SLACK * speed:
         raise InvalidInput("at", say("cook-table-is-not-now-the-rest-is"))
     was = table.updated_at
-    told = computed_by(
+    later = computed_by(
         waiter, effort_of(table.asked), late_table, table.asked, table.told, asked.by_min, asked.at, _on_at(table)
     )
     if not asked.take:
-        return told
-    if told.status == "clash":
-        raise InvalidInput("by_min", say("cook-table-is-too-little-cannot-all-be", clash=", ".join(told.clash)))
+        return later
+    if later.status == "clash":
+        raise InvalidInput("by_min", say("cook-table-is-too-little-cannot-all-be", clash=", ".join(later.clash)))
     cook = table.cook if table.cook is not None and table.cook.ended_at is None else None
     # computed before anything is written: nobody else's write waits for it
-    meal = None if cook is None else _meal_of(waiter, cook, told)
+    meal = None if cook is None else _meal_of(waiter, cook, later)
     with transaction.atomic():
         changed = Table.objects.filter(pk=table.pk, updated_at=was).update(
-            eat_at=told.eat_at,
-            asked_json=told.asked.model_dump(mode="json"),
-            told_json=told.told.model_dump(mode="json"),
+            eat_at=later.eat_at,
+            asked_json=later.asked.model_dump(mode="json"),
+            told_json=later.told.model_dump(mode="json"),
             updated_at=timezone.now(),
         )
         if not changed:
             raise Conflict(say("cook-table-somebody-else-changed-this-table"))
         if cook is not None and meal is not None:
             _move_the_cook(table, cook, meal, asked.by_min)
-    return told
+    return later
 
 
-def _meal_of(waiter: Waiter, cook: Cook, told: LaterOut) -> MealToCook:
-    by_s = (told.eat_at - cook.eat_at).total_seconds()
-    return computed_by(waiter, effort_of(told.asked), meal_to_cook, told.asked, told.told, by_s)
+def _meal_of(waiter: Waiter, cook: Cook, later: LaterOut) -> MealToCook:
+    by_s = (later.eat_at - cook.eat_at).total_seconds()
+    return computed_by(waiter, effort_of(later.asked), meal_to_cook, later.asked, later.told, by_s)
 
 
 def _move_the_cook(table: Table, cook: Cook, meal: MealToCook, by_min: int) -> None:

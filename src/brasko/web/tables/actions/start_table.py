@@ -17,8 +17,8 @@ from brasko.web.tables.models import Table
 
 
 def start_table(waiter: Waiter, owner: User, table: Table, payload: StartIn) -> tuple[Cook, bool]:
-    """Start the cook of a meal, or a practice of it, once: whoever starts it too while it goes on joins that cook.
-    Returns whether it is new. Raises Conflict for a real cook while a practice goes on, and the other way round."""
+    """Start the cook of a meal, or a practice of it, once: a second start joins the running cook.
+    Returns whether it is new. Raises Conflict for a real start while a practice runs, and the reverse."""
     if table.cook is not None and table.cook.ended_at is None:
         if table.cook.practice != payload.practice:
             raise Conflict(say("start-table-ends-first"), "practice")
